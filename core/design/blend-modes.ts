@@ -1,0 +1,31 @@
+import { z } from 'zod'
+
+/**
+ * Blend modes of *W3C Compositing and Blending Level 1* §10 plus `plus-lighter` (§9.1.14, `lighter`), in the order the
+ * kernels number them. `formula` is B(cb, cs) as the standard writes it.
+ */
+export const blendModes = {
+  normal: { label: 'Normal', formula: 'cs' },
+  multiply: { label: 'Multiply', formula: 'cb × cs' },
+  screen: { label: 'Screen', formula: 'cb + cs − cb × cs' },
+  overlay: { label: 'Overlay', formula: 'hard-light with cb and cs exchanged' },
+  darken: { label: 'Darken', formula: 'min(cb, cs)' },
+  lighten: { label: 'Lighten', formula: 'max(cb, cs)' },
+  'color-dodge': { label: 'Colour dodge', formula: 'cb = 0: 0; cs = 1: 1; min(1, cb ÷ (1 − cs))' },
+  'color-burn': { label: 'Colour burn', formula: 'cb = 1: 1; cs = 0: 0; 1 − min(1, (1 − cb) ÷ cs)' },
+  'hard-light': { label: 'Hard light', formula: 'cs ≤ ½: multiply(cb, 2cs); screen(cb, 2cs − 1)' },
+  'soft-light': { label: 'Soft light', formula: 'cb − (1 − 2cs) × cb × (1 − cb), or cb + (2cs − 1) × (D(cb) − cb)' },
+  difference: { label: 'Difference', formula: '|cb − cs|' },
+  exclusion: { label: 'Exclusion', formula: 'cb + cs − 2 × cb × cs' },
+  hue: { label: 'Hue', formula: 'SetLum(SetSat(cs, Sat(cb)), Lum(cb))' },
+  saturation: { label: 'Saturation', formula: 'SetLum(SetSat(cb, Sat(cs)), Lum(cb))' },
+  color: { label: 'Colour', formula: 'SetLum(cs, Lum(cb))' },
+  luminosity: { label: 'Luminosity', formula: 'SetLum(cb, Lum(cs))' },
+  'plus-lighter': { label: 'Add light', formula: 'min(1, cb + cs)' },
+} as const
+
+export type BlendMode = keyof typeof blendModes
+export const BLEND_MODES = Object.keys(blendModes) as [BlendMode, ...BlendMode[]]
+export const blendModeSchema = z.enum(BLEND_MODES)
+/** The number the kernels know a mode by. */
+export const blendModeNumber = (mode: BlendMode): number => BLEND_MODES.indexOf(mode)

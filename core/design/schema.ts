@@ -1,0 +1,208 @@
+import { z } from 'zod'
+import { blendModeSchema } from './blend-modes'
+import { planeSchema } from './planes'
+
+export const SCHEMA_VERSION = 1
+/** The longest text a type layer takes, characters. */
+export const MAX_TEXT = 20_000
+
+const id = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'an id has 1 to 40 letters, digits, _ or -')
+const name = z.string().max(200)
+const order = z.string().min(1).max(200)
+const finite = z.number().min(-1e6).max(1e6)
+const positive = z.number().min(0.01).max(1e6)
+const unit = z.number().min(0).max(1)
+export const shaSchema = z.string().regex(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal')
+
+/** `#rrggbb`, `#rrggbbaa` or `swatch:ID`. */
+export const colourSchema = z.string().regex(/^(#[0-9a-f]{6}([0-9a-f]{2})?|swatch:[A-Za-z0-9_-]{1,40})$/i, 'a colour is #rrggbb, #rrggbbaa or a swatch')
+
+const stopSchema = z.object({ offset: unit, colour: colourSchema })
+/** Gradient geometry is in fractions of the layer's own box; stops are a record by id, ordered by offset. */
+export const paintSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('none') }),
+  z.object({ kind: z.literal('solid'), colour: colourSchema }),
+  z.object({ kind: z.literal('linear'), angleDegrees: finite, stops: z.record(id, stopSchema) }),
+  z.object({ kind: z.literal('radial'), x: finite, y: finite, radius: positive, stops: z.record(id, stopSchema) }),
+])
+
+export const strokeSchema = z.object({
+  colour: colourSchema,
+  weight: z.number().min(0).max(5000),
+  /** Lengths of dash and gap, in weights of the stroke; empty for a solid line. */
+  dash: z.array(z.number().min(0).max(1000)).max(8),
+  cap: z.enum(['butt', 'round', 'square']),
+  join: z.enum(['miter', 'round', 'bevel']),
+})
+
+/** Where a layer lies: px of the page, origin at the trim corner; `x`, `y` is the centre of the box. */
+export const placementSchema = z.object({
+  x: finite,
+  y: finite,
+  width: positive,
+  height: positive,
+  rotation: finite,
+  flipX: z.boolean(),
+  flipY: z.boolean(),
+})
+
+export const BEHAVIOURS = ['cover', 'edge', 'anchor', 'reads', 'ride', 'span'] as const
+const behaviourSchema = z.object({
+  /** `auto`: kind first, plane second. */
+  kind: z.enum(['auto', ...BEHAVIOURS]),
+  keepsSize: z.boolean(),
+  keepsClear: z.boolean(),
+  /** What a layer rides on; without it the nearest thing beneath it. */
+  host: id.nullable(),
+  importance: z.enum(['must', 'should', 'may']),
+})
+
+const common = {
+  id,
+  name,
+  page: id,
+  plane: planeSchema,
+  parent: id.nullable(),
+  order,
+  shown: z.boolean(),
+  locked: z.boolean(),
+  placement: placementSchema,
+  opacity: unit,
+  blend: blendModeSchema,
+  behaviour: behaviourSchema,
+}
+
+export const typeStyleSchema = z.object({
+  family: z.string().max(80),
+  weight: z.number().int().min(100).max(900),
+  italic: z.boolean(),
+  /** px of the page. */
+  size: z.number().min(1).max(4000),
+  /** Line distance in multiples of the size. */
+  leading: z.number().min(0.4).max(4),
+  /** Space added to each letter, in thousandths of the size. */
+  tracking: z.number().min(-300).max(2000),
+  align: z.enum(['start', 'centre', 'end']),
+  case: z.enum(['as-typed', 'upper', 'lower']),
+})
+
+const pictureSchema = z.object({
+  ...common,
+  kind: z.literal('picture'),
+  source: shaSchema,
+  /** px of the upright source. */
+  sourceWidth: z.number().int().min(1).max(100_000),
+  sourceHeight: z.number().int().min(1).max(100_000),
+  /** What must stay in view, in fractions of the picture. */
+  focal: z.object({ x: unit, y: unit }),
+})
+const graphicSchema = z.object({
+  ...common,
+  kind: z.literal('graphic'),
+  source: shaSchema,
+  /** The colour of each named part. */
+  parts: z.record(z.string().max(60), colourSchema),
+})
+const shapeSchema = z.object({
+  ...common,
+  kind: z.literal('shape'),
+  form: z.enum(['rectangle', 'ellipse', 'line', 'polygon', 'star']),
+  /** px; top left, top right, bottom right, bottom left. */
+  radii: z.tuple([positive.or(z.literal(0)), positive.or(z.literal(0)), positive.or(z.literal(0)), positive.or(z.literal(0))]),
+  corners: z.number().int().min(3).max(64),
+  /** Inner radius of a star as a share of the outer. */
+  inner: z.number().min(0.05).max(1),
+  fill: paintSchema,
+  stroke: strokeSchema,
+})
+const typeSchema = z.object({ ...common, kind: z.literal('type'), text: z.string().max(MAX_TEXT, `a text holds at most ${MAX_TEXT.toLocaleString('en')} characters`), style: typeStyleSchema, fill: paintSchema })
+const groupSchema = z.object({ ...common, kind: z.literal('group'), open: z.boolean() })
+
+export const layerSchema = z.discriminatedUnion('kind', [pictureSchema, graphicSchema, shapeSchema, typeSchema, groupSchema])
+
+const insets = z.object({ top: z.number().min(0), right: z.number().min(0), bottom: z.number().min(0), left: z.number().min(0) })
+export const channelSchema = z.object({
+  id,
+  name,
+  order,
+  /** px after trimming. */
+  width: z.number().int().min(8).max(30_000),
+  height: z.number().int().min(8).max(30_000),
+  /** px beyond the trim on every side. */
+  bleed: z.number().min(0).max(2000),
+  safe: insets,
+  /** Boxes that the destination covers, px from the trim corner. */
+  clear: z.array(z.object({ x: z.number(), y: z.number(), width: z.number().min(1), height: z.number().min(1), label: name })).max(8),
+  /** px. */
+  smallestType: z.number().min(1).max(1000),
+  /** For print; px = round(mm / 25.4 × ppi). */
+  print: z.object({ widthMm: positive, heightMm: positive, bleedMm: z.number().min(0), ppi: z.number().min(36).max(1200) }).nullable(),
+})
+
+export const ANCHORS = ['nw', 'n', 'ne', 'w', 'c', 'e', 'sw', 's', 'se'] as const
+/** Place on one channel: offset from an anchor in fractions of the short side, size as a factor of the adapted size. */
+export const channelPlaceSchema = z.object({ anchor: z.enum(ANCHORS), dx: finite, dy: finite, factorX: positive, factorY: positive, rotation: finite, flipX: z.boolean(), flipY: z.boolean() })
+
+/** What differs on one channel from the master, a record for each property. */
+export const changeSchema = z.discriminatedUnion('property', [
+  z.object({ channel: id, target: id, property: z.literal('place'), value: channelPlaceSchema }),
+  z.object({ channel: id, target: id, property: z.literal('shown'), value: z.boolean() }),
+  z.object({ channel: id, target: id, property: z.literal('opacity'), value: unit }),
+  z.object({ channel: id, target: id, property: z.literal('blend'), value: blendModeSchema }),
+  z.object({ channel: id, target: id, property: z.literal('text'), value: z.string().max(MAX_TEXT) }),
+  z.object({ channel: id, target: id, property: z.literal('style'), value: typeStyleSchema.partial() }),
+  z.object({ channel: id, target: id, property: z.literal('fill'), value: paintSchema }),
+  z.object({ channel: id, target: id, property: z.literal('parts'), value: z.record(z.string(), colourSchema) }),
+  z.object({ channel: id, target: id, property: z.literal('order'), value: order }),
+])
+
+const fraction = z.number().min(-4).max(4)
+const boxSchema = z.object({ x: fraction, y: fraction, width: fraction, height: fraction })
+/** The arrangement chosen for one page on one channel; boxes are fractions of the page. */
+export const arrangementSchema = z.object({
+  solver: z.number().int(),
+  text: boxSchema,
+  align: z.enum(['start', 'centre', 'end']),
+  /** Where in its box the text lies, 0 top to 1 bottom. */
+  hang: unit,
+  typeScale: z.number().min(0.05).max(20),
+  subject: boxSchema,
+  leftOut: z.array(id).max(200),
+})
+
+export const designSchema = z.object({
+  version: z.literal(SCHEMA_VERSION),
+  id,
+  name,
+  master: id,
+  colourSpace: z.literal('srgb'),
+  output: z.object({ bitDepth: z.literal(8) }),
+  channels: z.record(id, channelSchema),
+  pages: z.record(id, z.object({ id, name, order, colour: z.union([colourSchema, z.literal('transparent')]) })),
+  layers: z.record(id, layerSchema),
+  swatches: z.record(id, z.object({ id, name, order, colour: colourSchema })),
+  changes: z.record(z.string().max(140), changeSchema),
+  arrangements: z.record(z.string().max(90), arrangementSchema),
+})
+
+export type Design = z.infer<typeof designSchema>
+export type Layer = z.infer<typeof layerSchema>
+export type LayerKind = Layer['kind']
+export type LayerOf<K extends LayerKind> = Extract<Layer, { kind: K }>
+export type Placement = z.infer<typeof placementSchema>
+export type Paint = z.infer<typeof paintSchema>
+export type GradientStop = z.infer<typeof stopSchema>
+export type Stroke = z.infer<typeof strokeSchema>
+export type Channel = z.infer<typeof channelSchema>
+export type Change = z.infer<typeof changeSchema>
+export type ChangeProperty = Change['property']
+export type Arrangement = z.infer<typeof arrangementSchema>
+export type TypeStyle = z.infer<typeof typeStyleSchema>
+export type Behaviour = z.infer<typeof behaviourSchema>
+export type BehaviourKind = (typeof BEHAVIOURS)[number]
+export type Importance = Behaviour['importance']
+export type ChannelPlace = z.infer<typeof channelPlaceSchema>
+export type Anchor = (typeof ANCHORS)[number]
+
+export const changeKey = (channel: string, target: string, property: ChangeProperty): string => `${channel}.${target}.${property}`
+export const arrangementKey = (page: string, channel: string): string => `${page}.${channel}`

@@ -1,0 +1,67 @@
+// Colours a coverage plane. `cover` may be the alpha plane of the target itself.
+
+/** A flat colour, straight components. */
+export function fillSolid(out: usize, plane: usize, stride: usize, count: i32, rows: i32, cover: usize, coverStride: usize, r: f32, g: f32, b: f32, a: f32): void {
+  const vr = f32x4.splat(r * a), vg = f32x4.splat(g * a), vb = f32x4.splat(b * a), va = f32x4.splat(a)
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let n: i32 = 0; n < count; n += 4) {
+      const at = <usize>n << 2
+      const c = v128.load(cover + at)
+      v128.store(out + at, f32x4.mul(vr, c))
+      v128.store(out + at + plane, f32x4.mul(vg, c))
+      v128.store(out + at + 2 * plane, f32x4.mul(vb, c))
+      v128.store(out + at + 3 * plane, f32x4.mul(va, c))
+    }
+    out += stride
+    cover += coverStride
+  }
+}
+
+@inline function noise(x: i32, y: i32): f32 {
+  // A hash of document coordinates (PCG output step), −½ … ½.
+  let v = <u32>x * 747796405 + <u32>y * 2891336453 + 277803737
+  v = ((v >> ((v >> 28) + 4)) ^ v) * 277803737
+  v = (v >> 22) ^ v
+  return <f32>(v >> 8) * (1.0 / 16777216.0) - 0.5
+}
+
+/**
+ * A gradient from a table of 1025 straight RGBA floats. `radial` 0: position t = a x + b y + c; 1: t is the length of
+ * (a x + b y + c, d x + e y + f). Colours are dithered by at most one 8-bit level with a hash of (originX + x,
+ * originY + y), so that slow gradients show no steps.
+ */
+export function fillGradient(out: usize, plane: usize, stride: usize, count: i32, rows: i32, cover: usize, coverStride: usize, table: usize, radial: i32, a: f32, b: f32, c: f32, d: f32, e: f32, f: f32, originX: i32, originY: i32): void {
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let x: i32 = 0; x < count; x++) {
+      const at = <usize>x << 2
+      const k = load<f32>(cover + at)
+      if (k == 0) {
+        store<f32>(out + at, 0); store<f32>(out + at + plane, 0); store<f32>(out + at + 2 * plane, 0); store<f32>(out + at + 3 * plane, 0)
+        continue
+      }
+      const px = <f32>x + 0.5
+      const py = <f32>y + 0.5
+      let t = a * px + b * py + c
+      if (radial) {
+        const u = d * px + e * py + f
+        t = sqrt(t * t + u * u)
+      }
+      t = min(max(t, <f32>0), <f32>1) * 1024
+      const i = min(<i32>t, 1023)
+      const w = t - <f32>i
+      const from = table + (<usize>i << 4)
+      const low = v128.load(from)
+      const high = v128.load(from, 16)
+      const v = f32x4.add(low, f32x4.mul(f32x4.sub(high, low), f32x4.splat(w)))
+      const alpha = f32x4.extract_lane(v, 3)
+      const z = noise(originX + x, originY + y) * (<f32>1 / 255)
+      const kk = k * alpha
+      store<f32>(out + at, min(max(f32x4.extract_lane(v, 0) + z, <f32>0), <f32>1) * kk)
+      store<f32>(out + at + plane, min(max(f32x4.extract_lane(v, 1) + z, <f32>0), <f32>1) * kk)
+      store<f32>(out + at + 2 * plane, min(max(f32x4.extract_lane(v, 2) + z, <f32>0), <f32>1) * kk)
+      store<f32>(out + at + 3 * plane, kk)
+    }
+    out += stride
+    cover += coverStride
+  }
+}
