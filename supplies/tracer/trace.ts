@@ -3,7 +3,7 @@ import { availableParallelism } from 'node:os'
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads'
 import { hierarchy } from './bvh'
 import { CHANNELS, type Traced } from './develop'
-import { add, cross, dot, sub, times, unit } from './geometry'
+import { cross, dot, sub, unit } from './geometry'
 import { encode } from './materials'
 import type { Scene } from './scene'
 

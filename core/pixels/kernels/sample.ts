@@ -36,9 +36,10 @@ const weights: usize = memory.data(64 * 4)
 /**
  * Maps each target pixel centre to the source by (a x + c y + e, b x + d y + f), source px with centres at halves, and
  * takes a cubic mean stretched by `wideX`, `wideY` (1 for enlarging, up to 2 for reducing). Edges are antialiased by
- * the covered share of the picture's own edge pixels.
+ * the covered share of the picture's own edge pixels, which end at `edgeRight`, `edgeLow` (a level of an odd-sized
+ * picture ends within its last pixel).
  */
-export function samplePicture(out: usize, plane: usize, stride: usize, count: i32, rows: i32, source: usize, width: i32, height: i32, opaque: i32, a: f32, b: f32, c: f32, d: f32, e: f32, f: f32, wideX: f32, wideY: f32): void {
+export function samplePicture(out: usize, plane: usize, stride: usize, count: i32, rows: i32, source: usize, width: i32, height: i32, opaque: i32, a: f32, b: f32, c: f32, d: f32, e: f32, f: f32, wideX: f32, wideY: f32, edgeRight: f32, edgeLow: f32): void {
   const right = width - 1
   const low = height - 1
   const wx = weights
@@ -55,8 +56,8 @@ export function samplePicture(out: usize, plane: usize, stride: usize, count: i3
       const u = a * px + c * py + e
       const v = b * px + d * py + f
       // Share of the pixel that lies inside the picture.
-      const inX = min(max(min(u, <f32>width - u) / edgeX + 0.5, <f32>0), <f32>1)
-      const inY = min(max(min(v, <f32>height - v) / edgeY + 0.5, <f32>0), <f32>1)
+      const inX = min(max(min(u, edgeRight - u) / edgeX + 0.5, <f32>0), <f32>1)
+      const inY = min(max(min(v, edgeLow - v) / edgeY + 0.5, <f32>0), <f32>1)
       const inside = inX * inY
       if (inside <= 0) {
         store<f32>(out + at, 0); store<f32>(out + at + plane, 0); store<f32>(out + at + 2 * plane, 0); store<f32>(out + at + 3 * plane, 0)

@@ -1,0 +1,132 @@
+import type { Channel, Layer, Placement } from '../design/schema'
+import type { LayerNode } from '../design/tree'
+import { type Bounds, centreOf, heightOf, widthOf } from '../geometry/bounds'
+import { edgesCrossed, typesIn, type Unit } from './units'
+
+/** Uniform scale, then shift: where a unit of the master goes on a channel. */
+export type Move = { scale: number; dx: number; dy: number }
+type Size = Pick<Channel, 'width' | 'height'>
+export type Frame = { master: Size; channel: Channel; /** ratio of the short sides */ short: number; /** ratio of the square roots of the areas */ area: number }
+
+export const moveBounds = (b: Bounds, m: Move): Bounds => ({ left: b.left * m.scale + m.dx, top: b.top * m.scale + m.dy, right: b.right * m.scale + m.dx, bottom: b.bottom * m.scale + m.dy })
+/** The move that brings a box's centre to a point at a scale. */
+export const moveTo = (b: Bounds, scale: number, x: number, y: number): Move => ({ scale, dx: x - centreOf(b).x * scale, dy: y - centreOf(b).y * scale })
+
+const keeps = (layer: Layer, scale: number): number => (layer.behaviour.keepsSize ? 1 : scale)
+/** A group with type is not made smaller than its smallest type may be. */
+const floorFor = (node: LayerNode, scale: number, smallest: number): number => {
+  const least = Math.min(...typesIn(node).map((t) => t.style.size))
+  return Number.isFinite(least) ? Math.max(scale, smallest / least) : scale
+}
+
+/** Fills the page and its bleed, its focal point kept where it was in the page as far as the cover allows. */
+export function cover(unit: Unit, f: Frame): Move {
+  const { channel, master } = f
+  const b = unit.bounds
+  const outer = { left: -channel.bleed, top: -channel.bleed, right: channel.width + channel.bleed, bottom: channel.height + channel.bleed }
+  const scale = Math.max(widthOf(outer) / widthOf(b), heightOf(outer) / heightOf(b))
+  const focal = unit.node.layer.kind === 'picture' ? unit.node.layer.focal : { x: 0.5, y: 0.5 }
+  const at = { x: b.left + widthOf(b) * focal.x, y: b.top + heightOf(b) * focal.y }
+  const wanted = { x: Math.min(0.94, Math.max(0.06, at.x / master.width)) * channel.width, y: Math.min(0.94, Math.max(0.06, at.y / master.height)) * channel.height }
+  const within = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value))
+  return {
+    scale,
+    dx: within(wanted.x - at.x * scale, outer.right - b.right * scale, outer.left - b.left * scale),
+    dy: within(wanted.y - at.y * scale, outer.bottom - b.bottom * scale, outer.top - b.top * scale),
+  }
+}
+
+/** Stays on the edges it crosses, still reaches over them, keeps its share of the short side. */
+export function edge(unit: Unit, f: Frame): Move {
+  const { channel, master } = f
+  const b = unit.bounds
+  const e = edgesCrossed(b, master.width, master.height)
+  let scale = keeps(unit.node.layer, f.short)
+  if (e.left && e.right) scale = Math.max(scale, (channel.width + 2 * channel.bleed) / widthOf(b))
+  if (e.top && e.bottom) scale = Math.max(scale, (channel.height + 2 * channel.bleed) / heightOf(b))
+  scale = floorFor(unit.node, scale, channel.smallestType)
+  /** How far over the edge: at least the whole bleed, never the whole thing. */
+  const over = (by: number, size: number) => Math.min(size * scale * 0.9, Math.max(by * scale, channel.bleed + 2))
+  const c = centreOf(b)
+  const along = (at: number, from: number, to: number, size: number) => Math.min(to + size / 2 - 2, Math.max(2 - size / 2, (at / from) * to))
+  const x = e.left && e.right ? channel.width / 2 : e.left ? -over(-b.left, widthOf(b)) + (widthOf(b) * scale) / 2 : e.right ? channel.width + over(b.right - master.width, widthOf(b)) - (widthOf(b) * scale) / 2 : along(c.x, master.width, channel.width, widthOf(b) * scale)
+  const y = e.top && e.bottom ? channel.height / 2 : e.top ? -over(-b.top, heightOf(b)) + (heightOf(b) * scale) / 2 : e.bottom ? channel.height + over(b.bottom - master.height, heightOf(b)) - (heightOf(b) * scale) / 2 : along(c.y, master.height, channel.height, heightOf(b) * scale)
+  return moveTo(b, scale, x, y)
+}
+
+/** Keeps its place in the composition and its weight in it, inside the page. */
+export function anchor(node: LayerNode, bounds: Bounds, f: Frame): Move {
+  const { channel } = f
+  const most = Math.min((channel.width * 0.96) / widthOf(bounds), (channel.height * 0.96) / heightOf(bounds))
+  const scale = floorFor(node, keeps(node.layer, Math.min(f.area, most)), channel.smallestType)
+  return moveTo(bounds, scale, ...fractional(bounds, scale, f))
+}
+
+/** The centre on the channel whose margins are in the same ratio as on the master. */
+export function fractional(b: Bounds, scale: number, { master, channel }: Frame): [number, number] {
+  const one = (low: number, high: number, from: number, to: number) => {
+    const [before, after] = [Math.max(0, low), Math.max(0, from - high)]
+    const size = (high - low) * scale
+    const share = before + after > 0 ? before / (before + after) : 0.5
+    return share * (to - size) + size / 2
+  }
+  return [one(b.left, b.right, master.width, channel.width), one(b.top, b.bottom, master.height, channel.height)]
+}
+
+/** A band, rule or border: as long as its share of the page, as thick as the short side says. */
+export function spanBox(unit: Unit, f: Frame): Bounds {
+  const { channel, master } = f
+  const b = unit.bounds
+  const bleed = channel.bleed
+  const axis = (low: number, high: number, from: number, to: number): [number, number] => {
+    const long = high - low > from * 0.78
+    const [before, after] = [low, from - high]
+    // Beyond the edge it reaches past the bleed, inside it keeps its margin.
+    const margin = (m: number) => (m <= 1 ? Math.min(m * f.short, -bleed) : m * f.short)
+    if (long) return [margin(before), to - margin(after)]
+    const size = (high - low) * f.short
+    if (before <= 1) return [Math.min(before * f.short, -bleed), Math.min(before * f.short, 0) + size]
+    if (after <= 1) return [to - Math.min(after * f.short, 0) - size, to - Math.min(after * f.short, -bleed)]
+    const centre = (before / (before + after)) * (to - size) + size / 2
+    return [centre - size / 2, centre + size / 2]
+  }
+  const [left, right] = axis(b.left, b.right, master.width, channel.width)
+  const [top, bottom] = axis(b.top, b.bottom, master.height, channel.height)
+  return { left, top, right, bottom }
+}
+
+const seen = new WeakMap<Layer, { key: string; layer: Layer }[]>()
+/** The same object for the same outcome, so that what is kept by layer stays valid from one resolve to the next. */
+function stable<L extends Layer>(layer: L, made: L): L {
+  const key = JSON.stringify(made)
+  const held = seen.get(layer) ?? []
+  const found = held.find((h) => h.key === key)
+  if (found) return found.layer as L
+  seen.set(layer, [...held.slice(-11), { key, layer: made }])
+  return made
+}
+
+const movedPlacement = (p: Placement, m: Move): Placement => ({ ...p, x: p.x * m.scale + m.dx, y: p.y * m.scale + m.dy, width: p.width * m.scale, height: p.height * m.scale })
+
+/** A layer with every length scaled: box, type size, radii, stroke. */
+export function movedLayer(layer: Layer, m: Move): Layer {
+  const placement = movedPlacement(layer.placement, m)
+  if (layer.kind === 'type') return stable(layer, { ...layer, placement, style: { ...layer.style, size: layer.style.size * m.scale } })
+  if (layer.kind === 'shape') return stable(layer, { ...layer, placement, radii: layer.radii.map((r) => r * m.scale) as typeof layer.radii, stroke: { ...layer.stroke, weight: layer.stroke.weight * m.scale } })
+  return stable(layer, { ...layer, placement })
+}
+export const movedNode = (node: LayerNode, m: Move): LayerNode => ({ layer: movedLayer(node.layer, m), children: node.children.map((c) => movedNode(c, m)) })
+
+/** A layer stretched into a box without turning thicker. */
+export function stretchedLayer(layer: Layer, box: Bounds, weight: number): Layer {
+  const quarter = Math.abs(layer.placement.rotation % 180) === 90
+  const [w, h] = [Math.max(0.01, widthOf(box)), Math.max(0.01, heightOf(box))]
+  const placement = { ...layer.placement, ...centreOf(box), width: quarter ? h : w, height: quarter ? w : h }
+  if (layer.kind === 'shape') return stable(layer, { ...layer, placement, radii: layer.radii.map((r) => r * weight) as typeof layer.radii, stroke: { ...layer.stroke, weight: layer.stroke.weight * weight } })
+  return stable(layer, { ...layer, placement })
+}
+
+/** A text set in a box at a size. */
+export function typesetLayer(layer: Extract<Layer, { kind: 'type' }>, box: Bounds, size: number, align: Layer extends never ? never : 'start' | 'centre' | 'end'): Layer {
+  return stable(layer, { ...layer, placement: { ...layer.placement, ...centreOf(box), width: widthOf(box), height: heightOf(box), rotation: 0 }, style: { ...layer.style, size, align } })
+}

@@ -1,0 +1,78 @@
+import type { Importance, LayerOf } from '../design/schema'
+import { type Bounds, heightOf, widthOf } from '../geometry/bounds'
+import { type Measure, wrapMeasured } from '../type/layout'
+
+/** A text to be stacked, in reading order. Lengths are px of the master. */
+export type Text = { id: string; layer: LayerOf<'type'>; measure: Measure; size: number; /** space above it to the text before */ gap: number; importance: Importance; /** room around it for a plate */ padX: number; padY: number; /** widest unbreakable piece at size 1 */ widest: number }
+export type StackedText = { id: string; size: number; box: Bounds }
+export type Stack = { texts: StackedText[]; bounds: Bounds; headline: number }
+export type Align = 'start' | 'centre' | 'end'
+
+export const widestPiece = (m: Measure): number => Math.max(0.1, ...m.paragraphs.flatMap((p) => p.map((s) => s.width - s.trailing)))
+
+/** Glyphs of tight lines reach beyond their line boxes by about this share of the size (*common practice*: 1.15 leading holds them). */
+const overhang = (t: Text): number => Math.max(0, (1.16 - t.measure.leading) / 2)
+
+/**
+ * Stacks texts in a box at a factor of their master size, none below `smallest`; null where they do not fit. `hang` is
+ * where the stack lies in a taller box: 0 top, 1 bottom.
+ */
+export function stackTexts(texts: readonly Text[], box: Bounds, factor: number, smallest: number, align: Align, hang: number): Stack | null {
+  const width = widthOf(box)
+  const rows: { text: Text; size: number; width: number; height: number; gap: number }[] = []
+  let total = 0
+  for (const text of texts) {
+    const size = Math.max(smallest, text.size * factor)
+    const k = size / text.size
+    const inner = width - 2 * text.padX * k
+    if (text.widest * size > inner) return null
+    const { widest, height } = wrapMeasured(text.measure, size, inner)
+    const gap = rows.length === 0 ? 0 : text.gap * Math.min(k, factor * 1.5)
+    const full = height + 2 * text.padY * k
+    rows.push({ text, size, width: Math.min(inner, Math.ceil(widest + 1)), height: full, gap })
+    total += full + gap
+  }
+  const first = rows[0]
+  const last = rows.at(-1)
+  if (!first || !last) return { texts: [], bounds: { ...box, bottom: box.top, right: box.left }, headline: 0 }
+  const [above, below] = [overhang(first.text) * first.size, overhang(last.text) * last.size]
+  const room = heightOf(box) - above - below - total
+  if (room < 0) return null
+  let y = box.top + above + room * hang
+  const bounds = { left: Infinity, top: y, right: -Infinity, bottom: y + total }
+  const placed = rows.map((row): StackedText => {
+    y += row.gap
+    const k = row.size / row.text.size
+    const [padX, padY] = [row.text.padX * k, row.text.padY * k]
+    const share = align === 'centre' ? 0.5 : align === 'end' ? 1 : 0
+    const left = box.left + padX + (width - 2 * padX - row.width) * share
+    const text = { id: row.text.id, size: row.size, box: { left, top: y + padY, right: left + row.width, bottom: y + row.height - padY } }
+    bounds.left = Math.min(bounds.left, left - padX)
+    bounds.right = Math.max(bounds.right, left + row.width + padX)
+    y += row.height
+    return text
+  })
+  return { texts: placed, bounds, headline: Math.max(...rows.map((r) => r.size)) }
+}
+
+/** Factors tried from large to small, in multiples of the area ratio. */
+const LADDER = [1.4, 1.25, 1.12, 1, 0.9, 0.8, 0.72, 0.64, 0.57, 0.5, 0.44, 0.38, 0.33, 0.28, 0.24, 0.2, 0.16, 0.12, 0.08]
+
+/** The largest factor of the ladder, not above `most`, whose stack fits; the stack with it. */
+export function fitStack(texts: readonly Text[], box: Bounds, base: number, most: number, smallest: number, align: Align, hang: number): { stack: Stack; scale: number } | null {
+  for (const scale of LADDER) {
+    if (scale > most + 1e-9) continue
+    const stack = stackTexts(texts, box, base * scale, smallest, align, hang)
+    if (stack) return { stack, scale }
+    // Everything is at the smallest already: smaller factors change nothing.
+    if (texts.every((t) => t.size * base * scale <= smallest)) return null
+  }
+  return null
+}
+
+const RANK: Record<Importance, number> = { may: 0, should: 1, must: 2 }
+/** The text to leave out next: the least important, of those the last in reading order; never the only one. */
+export function leastOf(texts: readonly Text[]): Text | null {
+  if (texts.length < 2) return null
+  return texts.reduce((least, t) => (RANK[t.importance] <= RANK[least.importance] ? t : least))
+}

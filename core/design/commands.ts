@@ -1,0 +1,222 @@
+import { toChannelPlace } from './channel-place'
+import { keyBetween, keysBetween } from './order'
+import type { Plane } from './planes'
+import { type Change, type ChangeProperty, type Channel, changeKey, type Design, type Layer, type Placement } from './schema'
+import { membersOf, siblingsOf, withMembers } from './tree'
+
+/** Pure changes on a draft of the design. Each is one step of a person's work; ids of new things are given. */
+
+type Spot = Pick<Layer, 'page' | 'plane' | 'parent'>
+/** The order key directly above a layer, or on top of its band where none is named. */
+export function orderAbove(design: Design, spot: Spot, below: string | null): string {
+  const list = siblingsOf(design, spot)
+  const at = below ? list.findIndex((l) => l.id === below) : list.length - 1
+  return keyBetween(list[at]?.order ?? null, list[at + 1]?.order ?? null)
+}
+
+export function addLayers(d: Design, layers: readonly Layer[]): void {
+  for (const layer of layers) d.layers[layer.id] = layer
+}
+
+/** Removes layers with what they hold, their changes, and groups that end up empty. */
+export function removeLayers(d: Design, ids: readonly string[]): void {
+  const gone = new Set(ids.flatMap((id) => withMembers(d, id).map((l) => l.id)))
+  for (const id of gone) delete d.layers[id]
+  for (;;) {
+    const empty = Object.values(d.layers).find((l) => l.kind === 'group' && membersOf(d, l.id).length === 0)
+    if (!empty) break
+    delete d.layers[empty.id]
+    gone.add(empty.id)
+  }
+  for (const [key, c] of Object.entries(d.changes)) if (gone.has(c.target)) delete d.changes[key]
+}
+
+/** Copies layers with all they hold, their changes too, directly above the originals; returns new ids by old. */
+export function duplicateLayers(d: Design, ids: readonly string[], newId: () => string, shift: { x: number; y: number }): Map<string, string> {
+  const roots = ids.filter((id) => !ids.some((other) => other !== id && withMembers(d, other).some((l) => l.id === id)))
+  const names = new Map<string, string>()
+  for (const root of roots) for (const layer of withMembers(d, root)) names.set(layer.id, newId())
+  for (const root of roots) {
+    const original = d.layers[root]
+    if (!original) continue
+    const order = orderAbove(d, original, root)
+    for (const layer of withMembers(d, root)) {
+      const id = names.get(layer.id) as string
+      const parent = layer.id === root ? layer.parent : (names.get(layer.parent ?? '') ?? layer.parent)
+      const host = layer.behaviour.host
+      const copy: Layer = structuredClone({ ...layer, behaviour: { ...layer.behaviour, host: host ? (names.get(host) ?? host) : null } })
+      d.layers[id] = { ...copy, id, parent, order: layer.id === root ? order : layer.order, placement: { ...copy.placement, x: copy.placement.x + shift.x, y: copy.placement.y + shift.y } }
+    }
+  }
+  for (const c of Object.values(d.changes)) {
+    const target = names.get(c.target)
+    if (target) d.changes[changeKey(c.channel, target, c.property)] = { ...structuredClone(c), target }
+  }
+  return new Map(roots.map((r) => [r, names.get(r) as string]))
+}
+
+/** Moves layers into a band (plane and group) above a layer, keeping their order among each other. */
+export function moveInStack(d: Design, ids: readonly string[], to: { plane: Plane; parent: string | null; above: string | null }): void {
+  const all = Object.values(d.layers)
+  const roots = ids.filter((id) => {
+    const inside = withMembers(d, id).map((l) => l.id)
+    return d.layers[id] && !(to.parent && inside.includes(to.parent)) && !ids.some((other) => other !== id && withMembers(d, other).some((l) => l.id === id))
+  })
+  const first = d.layers[roots[0] ?? '']
+  if (!first) return
+  const page = first.page
+  const band = all.filter((l) => l.page === page && l.parent === to.parent && (to.parent !== null || l.plane === to.plane) && !roots.includes(l.id)).sort((a, b) => (a.order < b.order ? -1 : 1))
+  const at = to.above ? band.findIndex((l) => l.id === to.above) : -1
+  const keys = keysBetween(band[at]?.order ?? null, band[at + 1]?.order ?? null, roots.length)
+  const sorted = [...roots].sort((a, b) => stackRank(d, a) - stackRank(d, b))
+  sorted.forEach((id, n) => {
+    for (const l of withMembers(d, id)) {
+      const layer = d.layers[l.id]
+      if (layer) layer.plane = to.plane
+    }
+    const layer = d.layers[id]
+    if (!layer) return
+    layer.parent = to.parent
+    layer.order = keys[n] as string
+  })
+  dropEmptyGroups(d)
+}
+const PLANE_RANK: Record<Plane, number> = { backdrop: 0, setting: 1, subject: 2, message: 3, front: 4, finish: 5 }
+function stackRank(d: Design, id: string): number {
+  const layer = d.layers[id]
+  if (!layer) return 0
+  return PLANE_RANK[layer.plane] * 1e6 + siblingsOf(d, layer).findIndex((l) => l.id === id)
+}
+function dropEmptyGroups(d: Design): void {
+  const empty = Object.values(d.layers).filter((l) => l.kind === 'group' && membersOf(d, l.id).length === 0)
+  if (empty.length > 0) removeLayers(d, empty.map((l) => l.id))
+}
+
+/** One step back or forward, or all the way, in the layer's own band. */
+export function step(d: Design, ids: readonly string[], way: 'back' | 'forward' | 'to-back' | 'to-front'): void {
+  const list = [...ids].sort((a, b) => stackRank(d, a) - stackRank(d, b))
+  for (const id of way === 'forward' || way === 'to-back' ? list.reverse() : list) {
+    const layer = d.layers[id]
+    if (!layer) continue
+    const band = siblingsOf(d, layer)
+    const at = band.findIndex((l) => l.id === id)
+    const rest = band.filter((l) => l.id !== id)
+    const to = way === 'back' ? at - 1 : way === 'forward' ? at + 1 : way === 'to-back' ? 0 : rest.length
+    if (to < 0 || to > rest.length || to === at) continue
+    layer.order = keyBetween(rest[to - 1]?.order ?? null, rest[to]?.order ?? null)
+  }
+}
+
+/** Puts layers into a new group where the topmost of them lies. */
+export function group(d: Design, ids: readonly string[], made: Layer): void {
+  const sorted = [...ids].sort((a, b) => stackRank(d, a) - stackRank(d, b))
+  const top = d.layers[sorted.at(-1) ?? '']
+  if (!top) return
+  d.layers[made.id] = { ...made, page: top.page, plane: top.plane, parent: top.parent, order: orderAbove(d, top, top.id) }
+  const keys = keysBetween(null, null, sorted.length)
+  sorted.forEach((id, n) => {
+    for (const l of withMembers(d, id)) {
+      const inside = d.layers[l.id]
+      if (inside) inside.plane = top.plane
+    }
+    const layer = d.layers[id]
+    if (!layer) return
+    layer.parent = made.id
+    layer.order = keys[n] as string
+  })
+  dropEmptyGroups(d)
+}
+
+/** Takes groups apart; their members stay where they are, in order. Returns the members' ids. */
+export function ungroup(d: Design, ids: readonly string[]): string[] {
+  const freed: string[] = []
+  for (const id of ids) {
+    const holder = d.layers[id]
+    if (holder?.kind !== 'group') continue
+    const members = membersOf(d, id)
+    const band = siblingsOf(d, holder)
+    const at = band.findIndex((l) => l.id === id)
+    const keys = keysBetween(band[at - 1]?.order ?? null, band[at + 1]?.order ?? null, members.length)
+    members.forEach((m, n) => {
+      const layer = d.layers[m.id]
+      if (!layer) return
+      layer.parent = holder.parent
+      layer.order = keys[n] as string
+      freed.push(m.id)
+    })
+    delete d.layers[id]
+    for (const [key, c] of Object.entries(d.changes)) if (c.target === id) delete d.changes[key]
+  }
+  return freed
+}
+
+/** Sets a property on the master, or as a change on another channel where the property may differ there. */
+export function setOn<P extends ChangeProperty>(d: Design, channel: string, id: string, property: P, value: Extract<Change, { property: P }>['value']): void {
+  const layer = d.layers[id]
+  if (!layer) return
+  if (channel !== d.master) {
+    d.changes[changeKey(channel, id, property)] = { channel, target: id, property, value } as Change
+    return
+  }
+  if (property === 'style' && layer.kind === 'type') Object.assign(layer.style, value)
+  else if (property === 'parts' && layer.kind === 'graphic') Object.assign(layer.parts, value)
+  else (layer as Record<string, unknown>)[property] = value
+}
+
+/** Places a layer: on the master itself, elsewhere as an offset and factor against what adapting gives. */
+export function place(d: Design, channel: Channel, id: string, placement: Placement, adapted: Placement): void {
+  const layer = d.layers[id]
+  if (!layer) return
+  if (channel.id === d.master) layer.placement = placement
+  else d.changes[changeKey(channel.id, id, 'place')] = { channel: channel.id, target: id, property: 'place', value: toChannelPlace(placement, adapted, channel) }
+}
+
+/** Drops what differs on a channel: of some layers, or of all. */
+export function followMaster(d: Design, channel: string, ids: readonly string[] | null, property?: ChangeProperty): void {
+  for (const [key, c] of Object.entries(d.changes)) if (c.channel === channel && (!ids || ids.includes(c.target)) && (!property || c.property === property)) delete d.changes[key]
+}
+
+/** Adds a channel at the end of the lineup. */
+export function addChannel(d: Design, channel: Omit<Channel, 'order'>): void {
+  const last = Object.values(d.channels).sort((a, b) => (a.order < b.order ? -1 : 1)).at(-1)
+  d.channels[channel.id] = { ...channel, order: keyBetween(last?.order ?? null, null) }
+}
+export function removeChannel(d: Design, id: string): void {
+  if (id === d.master) return
+  delete d.channels[id]
+  followMaster(d, id, null)
+  for (const key of Object.keys(d.arrangements)) if (key.endsWith(`.${id}`)) delete d.arrangements[key]
+}
+
+/** A new page after another, empty or as an independent copy; returns nothing, ids are given. */
+export function addPage(d: Design, id: string, name: string, after: string, newId: () => string, copy: boolean): void {
+  const pages = Object.values(d.pages).sort((a, b) => (a.order < b.order ? -1 : 1))
+  const at = pages.findIndex((p) => p.id === after)
+  const from = d.pages[after]
+  d.pages[id] = { id, name, colour: from?.colour ?? '#ffffff', order: keyBetween(pages[at]?.order ?? null, pages[at + 1]?.order ?? null) }
+  if (!copy) return
+  const layers = Object.values(d.layers).filter((l) => l.page === after)
+  const names = new Map(layers.map((l) => [l.id, newId()]))
+  for (const layer of layers) {
+    const next = structuredClone(layer) as Layer
+    next.id = names.get(layer.id) as string
+    next.page = id
+    next.parent = layer.parent ? (names.get(layer.parent) ?? null) : null
+    next.behaviour = { ...next.behaviour, host: next.behaviour.host ? (names.get(next.behaviour.host) ?? null) : null }
+    d.layers[next.id] = next
+  }
+  for (const c of Object.values(d.changes)) {
+    const target = names.get(c.target)
+    if (target) d.changes[changeKey(c.channel, target, c.property)] = { ...structuredClone(c), target }
+  }
+  for (const [key, a] of Object.entries(d.arrangements)) if (key.startsWith(`${after}.`)) d.arrangements[`${id}.${key.slice(after.length + 1)}`] = { ...structuredClone(a), leftOut: a.leftOut.map((l) => names.get(l) ?? l) }
+}
+export function clearPage(d: Design, id: string): void {
+  removeLayers(d, Object.values(d.layers).filter((l) => l.page === id).map((l) => l.id))
+}
+export function removePage(d: Design, id: string): void {
+  if (Object.keys(d.pages).length < 2) return
+  clearPage(d, id)
+  delete d.pages[id]
+  for (const key of Object.keys(d.arrangements)) if (key.startsWith(`${id}.`)) delete d.arrangements[key]
+}

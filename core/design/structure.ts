@@ -1,0 +1,32 @@
+import { badInput } from '../errors'
+import type { Design } from './schema'
+
+/** The most groups within groups. */
+const MAX_DEPTH = 24
+const MAX_LAYERS = 2000
+
+/** The rules that a schema cannot say. Throws `bad-input` with the first rule broken. */
+export function checkStructure(design: Design): void {
+  const fail = (what: string): never => {
+    throw badInput(`${what} Nothing stored was changed.`)
+  }
+  if (!design.channels[design.master]) fail('The master channel is not among the channels.')
+  if (Object.keys(design.pages).length === 0) fail('A design needs a page.')
+  if (Object.keys(design.layers).length > MAX_LAYERS) fail(`A design holds at most ${MAX_LAYERS} layers.`)
+  for (const record of [design.channels, design.pages, design.layers, design.swatches])
+    for (const [key, entry] of Object.entries(record)) if (key !== entry.id) fail(`The entry ${key} carries another id.`)
+  for (const layer of Object.values(design.layers)) {
+    if (!design.pages[layer.page]) fail(`The layer ${layer.id} lies on a page that is not there.`)
+    let depth = 0
+    for (let parent = layer.parent; parent; parent = design.layers[parent]?.parent ?? null) {
+      const group = design.layers[parent]
+      if (group?.kind !== 'group') fail(`The layer ${layer.id} lies in something that is not a group.`)
+      if (group && (group.plane !== layer.plane || group.page !== layer.page)) fail(`The layer ${layer.id} lies in another plane or page than its group.`)
+      if (++depth > MAX_DEPTH || parent === layer.id) fail('A group cannot lie inside itself.')
+    }
+  }
+  for (const [key, c] of Object.entries(design.changes)) {
+    if (key !== `${c.channel}.${c.target}.${c.property}`) fail(`The change ${key} is filed under another name.`)
+    if (!design.channels[c.channel]) fail(`A change is for a channel that is not there.`)
+  }
+}

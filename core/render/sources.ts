@@ -1,0 +1,93 @@
+import type { PixelMemory } from '../pixels/memory'
+import { type Artwork, readSvg } from '../vector/svg'
+
+/** One mip level of a picture: 8-bit RGBA, straight alpha, upright. Level 0 is the source itself. */
+export type PictureLevel = { width: number; height: number; opaque: boolean; data: Uint8Array }
+export type HeldLevel = { width: number; height: number; opaque: boolean; at: number; bytes: number }
+
+/** Where sources come from: the server's working copies in a browser, the blob folder elsewhere. */
+export interface SourceLoader {
+  /** A level of a picture, or null where the blob is gone. */
+  picture(sha: string, level: number): Promise<PictureLevel | null>
+  /** The text of a graphic, or null where the blob is gone. */
+  graphic(sha: string): Promise<string | null>
+}
+
+/** Holds the pictures and graphics that rendering reads, in the kernels' memory, bounded in bytes. */
+export class SourceBook {
+  private readonly levels = new Map<string, HeldLevel | null>()
+  private readonly artworks = new Map<string, Artwork | null>()
+  private readonly pending = new Map<string, Promise<void>>()
+  private heldBytes = 0
+
+  constructor(
+    private readonly memory: PixelMemory,
+    private readonly loader: SourceLoader,
+    private readonly mostBytes = 384 * 1024 * 1024,
+  ) {}
+
+  /** A level that is here: the one asked for, or the nearest coarser, or the nearest finer. */
+  picture(sha: string, level: number): { level: number; held: HeldLevel } | null {
+    for (const step of [level, ...[1, 2, 3, 4, 5, 6, 7].map((n) => level + n), ...[1, 2, 3, 4, 5].map((n) => level - n)]) {
+      const key = `${sha}/${step}`
+      const held = step < 0 ? null : this.levels.get(key)
+      if (!held) continue
+      this.levels.delete(key)
+      this.levels.set(key, held)
+      return { level: step, held }
+    }
+    return null
+  }
+  artwork(sha: string): Artwork | null {
+    return this.artworks.get(sha) ?? null
+  }
+  /** Whether asking again would bring nothing new. */
+  hasPicture(sha: string, level: number): boolean {
+    return this.levels.has(`${sha}/${level}`)
+  }
+  hasArtwork(sha: string): boolean {
+    return this.artworks.has(sha)
+  }
+
+  loadPicture(sha: string, level: number): Promise<void> {
+    const key = `${sha}/${level}`
+    return this.once(key, this.levels.has(key), async () => {
+      const found = await this.loader.picture(sha, level)
+      if (!found) {
+        this.levels.set(key, null)
+        return
+      }
+      const bytes = found.data.byteLength
+      this.makeRoom(bytes)
+      const at = this.memory.block(bytes)
+      this.memory.bytes.set(found.data, at)
+      this.heldBytes += bytes
+      this.levels.set(key, { width: found.width, height: found.height, opaque: found.opaque, at, bytes })
+    })
+  }
+  loadArtwork(sha: string): Promise<void> {
+    return this.once(sha, this.artworks.has(sha), async () => {
+      const text = await this.loader.graphic(sha)
+      this.artworks.set(sha, text === null ? null : readSvg(text))
+    })
+  }
+
+  private once(key: string, here: boolean, job: () => Promise<void>): Promise<void> {
+    if (here) return Promise.resolve()
+    const held = this.pending.get(key)
+    if (held) return held
+    const running = job().finally(() => this.pending.delete(key))
+    this.pending.set(key, running)
+    return running
+  }
+
+  private makeRoom(bytes: number): void {
+    for (const [key, held] of this.levels) {
+      if (this.heldBytes + bytes <= this.mostBytes) return
+      if (!held) continue
+      this.memory.releaseBlock(held.at, held.bytes)
+      this.heldBytes -= held.bytes
+      this.levels.delete(key)
+    }
+  }
+}

@@ -1,0 +1,56 @@
+/** Families shipped with the application. `files` are scripts of the family in the order they are tried. */
+export type Family = { name: string; slug: string; kind: 'text' | 'display' | 'script' | 'condensed' | 'slab' | 'mono' | 'heavy'; weights: readonly number[]; italic: boolean; scripts: readonly string[] }
+
+const family = (name: string, kind: Family['kind'], weights: readonly number[], more: { italic?: boolean; scripts?: readonly string[] } = {}): Family => ({
+  name, kind, weights, slug: name.toLowerCase().replaceAll(' ', '-'), italic: more.italic ?? false, scripts: more.scripts ?? ['latin', 'latin-ext'],
+})
+
+export const families: readonly Family[] = [
+  family('Fraunces', 'display', [400, 600, 700], { italic: true }),
+  family('DM Serif Display', 'display', [400], { italic: true }),
+  family('Playfair Display', 'display', [400, 700]),
+  family('Shrikhand', 'display', [400]),
+  family('Josefin Sans', 'display', [300, 400, 600]),
+  family('Instrument Sans', 'text', [400, 500, 600, 700]),
+  family('Karla', 'text', [400, 700]),
+  family('Lora', 'text', [400, 600], { italic: true, scripts: ['latin', 'latin-ext', 'cyrillic'] }),
+  family('Cormorant Garamond', 'text', [400, 600], { italic: true }),
+  family('Bricolage Grotesque', 'text', [400, 600, 800]),
+  family('Rubik', 'text', [400, 600], { scripts: ['latin', 'latin-ext', 'cyrillic', 'hebrew', 'arabic'] }),
+  family('Oswald', 'condensed', [400, 600]),
+  family('Barlow Condensed', 'condensed', [400, 600, 700]),
+  family('Anton', 'condensed', [400]),
+  family('Caveat', 'script', [400, 700], { scripts: ['latin', 'latin-ext', 'cyrillic'] }),
+  family('Pacifico', 'script', [400]),
+  family('Zilla Slab', 'slab', [400, 600]),
+  family('Alfa Slab One', 'slab', [400]),
+  family('IBM Plex Mono', 'mono', [400, 600]),
+  family('Archivo Black', 'heavy', [400]),
+]
+
+/** Tried after a design's own family, in this order; part of the document's version. */
+export const fallbacks: readonly Family[] = [
+  family('Noto Sans', 'text', [400, 700], { scripts: ['latin', 'latin-ext', 'greek', 'cyrillic', 'devanagari', 'vietnamese'] }),
+  family('Noto Sans Hebrew', 'text', [400, 700], { scripts: ['hebrew'] }),
+  family('Noto Naskh Arabic', 'text', [400, 700], { scripts: ['arabic'] }),
+]
+
+export type FontFile = { slug: string; script: string; weight: number; italic: boolean }
+/** The file's name without ending, as the fonts folder has it. */
+export const fontFileName = (f: FontFile): string => `${f.slug}-${f.script}-${f.weight}-${f.italic ? 'italic' : 'normal'}`
+
+export const familyByName = (name: string): Family => families.find((f) => f.name === name) ?? fallbacks.find((f) => f.name === name) ?? (families[5] as Family)
+
+const closest = (weights: readonly number[], wanted: number): number => weights.reduce((best, w) => (Math.abs(w - wanted) < Math.abs(best - wanted) ? w : best))
+
+/** The files to try for a style, in order: the family's scripts, then the fallbacks. */
+export function filesFor(style: { family: string; weight: number; italic: boolean }): FontFile[] {
+  const own = familyByName(style.family)
+  return [own, ...fallbacks].flatMap((f) =>
+    f.scripts.map((script) => ({ slug: f.slug, script, weight: closest(f.weights, style.weight), italic: style.italic && f.italic })),
+  )
+}
+
+/** Every file that the application ships. */
+export const allFontFiles = (): FontFile[] =>
+  [...families, ...fallbacks].flatMap((f) => f.scripts.flatMap((script) => f.weights.flatMap((weight) => (f.italic ? [false, true] : [false]).map((italic) => ({ slug: f.slug, script, weight, italic })))))

@@ -1,0 +1,119 @@
+import * as hb from 'harfbuzzjs'
+import { badInput } from '../errors'
+import type { Command, Path } from '../vector/path'
+import { type FontFile, fontFileName } from './catalogue'
+
+/** One face: shaping and outlines in units of the em. */
+export type Face = {
+  name: string
+  font: hb.Font
+  unitsPerEm: number
+  /** In shares of the em; descent is positive downward. */
+  ascent: number
+  descent: number
+  has(codePoint: number): boolean
+  outline(glyph: number): Path
+}
+
+/** Gives the bytes of a shipped font file, or null where it cannot be had. */
+export type FontLoader = (file: FontFile) => Promise<Uint8Array | null>
+
+export function openFace(name: string, bytes: Uint8Array): Face {
+  const signature = String.fromCharCode(...bytes.subarray(0, 4))
+  // Raw woff would shape every glyph as 0 without an error.
+  if (signature === 'wOFF' || signature === 'wOF2') throw badInput(`The font ${name} is a web font and has to be unpacked first.`)
+  const face = new hb.Face(new hb.Blob(bytes))
+  const font = new hb.Font(face)
+  const known = new Set(face.collectUnicodes())
+  if (known.size === 0) throw badInput(`The file ${name} is not a font.`)
+  const extents = font.hExtents()
+  const outlines = new Map<number, Path>()
+  return {
+    name,
+    font,
+    unitsPerEm: face.upem,
+    ascent: extents.ascender / face.upem,
+    descent: -extents.descender / face.upem,
+    has: (codePoint) => known.has(codePoint),
+    outline(glyph) {
+      const held = outlines.get(glyph)
+      if (held) return held
+      const path = drawGlyph(font, glyph, face.upem)
+      outlines.set(glyph, path)
+      return path
+    },
+  }
+}
+
+type Pen = { out: Command[]; x: number; y: number; k: number }
+let draw: hb.DrawFuncs | null = null
+function drawFunctions(): hb.DrawFuncs {
+  if (draw) return draw
+  draw = new hb.DrawFuncs()
+  const pen = (data: unknown) => data as Pen
+  const to = (p: Pen, x: number, y: number) => {
+    p.x = x
+    p.y = y
+  }
+  draw.setMoveToFunc((x, y, data) => {
+    const p = pen(data)
+    p.out.push(['M', x * p.k, -y * p.k])
+    to(p, x, y)
+  })
+  draw.setLineToFunc((x, y, data) => {
+    const p = pen(data)
+    p.out.push(['L', x * p.k, -y * p.k])
+    to(p, x, y)
+  })
+  draw.setQuadraticToFunc((cx, cy, x, y, data) => {
+    const p = pen(data)
+    const [ax, ay, bx, by] = [p.x + ((cx - p.x) * 2) / 3, p.y + ((cy - p.y) * 2) / 3, x + ((cx - x) * 2) / 3, y + ((cy - y) * 2) / 3]
+    p.out.push(['C', ax * p.k, -ay * p.k, bx * p.k, -by * p.k, x * p.k, -y * p.k])
+    to(p, x, y)
+  })
+  draw.setCubicToFunc((ax, ay, bx, by, x, y, data) => {
+    const p = pen(data)
+    p.out.push(['C', ax * p.k, -ay * p.k, bx * p.k, -by * p.k, x * p.k, -y * p.k])
+    to(p, x, y)
+  })
+  draw.setClosePathFunc((data) => pen(data).out.push(['Z']))
+  return draw
+}
+
+/** A glyph's outline in ems, y downward. */
+function drawGlyph(font: hb.Font, glyph: number, unitsPerEm: number): Path {
+  const pen: Pen = { out: [], x: 0, y: 0, k: 1 / unitsPerEm }
+  font.drawGlyph(glyph, drawFunctions(), pen)
+  return pen.out
+}
+
+/** Faces held open by file; asking twice loads once. */
+export class FontBook {
+  private readonly faces = new Map<string, Face | null>()
+  private readonly pending = new Map<string, Promise<void>>()
+
+  constructor(private readonly load: FontLoader) {}
+
+  /** The open face of a file, or null where it is not (yet) here. */
+  face(file: FontFile): Face | null {
+    return this.faces.get(fontFileName(file)) ?? null
+  }
+
+  /** Opens all files that are not yet open. */
+  async open(files: readonly FontFile[]): Promise<void> {
+    await Promise.all(
+      files.map((file) => {
+        const name = fontFileName(file)
+        if (this.faces.has(name)) return undefined
+        const held = this.pending.get(name)
+        if (held) return held
+        const job = this.load(file).then((bytes) => {
+          this.faces.set(name, bytes ? openFace(name, bytes) : null)
+          this.pending.delete(name)
+        })
+        this.pending.set(name, job)
+        return job
+      }),
+    )
+  }
+}

@@ -1,0 +1,78 @@
+import sharp from 'sharp'
+import type { LightGrid } from '../core/adapt/lightness'
+import { badInput, tooLarge, unsupported } from '../core/errors'
+import { halvePicture, isOpaque } from '../core/pixels/mips'
+import type { PixelMemory } from '../core/pixels/memory'
+import type { PictureLevel } from '../core/render/sources'
+
+/** Limits of an upload. */
+export const MOST_BYTES = 120 * 1024 * 1024
+export const MOST_PIXELS = 110_000_000
+const MOST_SIDE = 30_000
+
+export type PictureFormat = 'png' | 'jpeg' | 'webp' | 'avif' | 'gif' | 'tiff'
+export type Sniffed = { kind: 'picture'; format: PictureFormat; mime: string } | { kind: 'graphic'; mime: 'image/svg+xml' }
+
+const starts = (b: Uint8Array, ...bytes: number[]): boolean => bytes.every((v, n) => b[n] === v)
+const ascii = (b: Uint8Array, from: number, to: number): string => String.fromCharCode(...b.subarray(from, to))
+
+/** What a file is by its first bytes, whatever its name says; throws `unsupported` for anything else. */
+export function sniff(bytes: Uint8Array, name: string): Sniffed {
+  const picture = (format: PictureFormat): Sniffed => ({ kind: 'picture', format, mime: `image/${format}` })
+  if (starts(bytes, 0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a)) return picture('png')
+  if (starts(bytes, 0xff, 0xd8, 0xff)) return picture('jpeg')
+  if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 12) === 'WEBP') return picture('webp')
+  if (ascii(bytes, 4, 8) === 'ftyp' && /avi[fs]/.test(ascii(bytes, 8, 32))) return picture('avif')
+  if (/^GIF8[79]a/.test(ascii(bytes, 0, 6))) return picture('gif')
+  if (starts(bytes, 0x49, 0x49, 0x2a, 0) || starts(bytes, 0x4d, 0x4d, 0, 0x2a)) return picture('tiff')
+  const head = new TextDecoder().decode(bytes.subarray(0, 2048))
+  if (/<svg[\s>]/i.test(head) || (/^\s*<\?xml/.test(head) && /<svg[\s>]/i.test(new TextDecoder().decode(bytes.subarray(0, 20_000))))) return { kind: 'graphic', mime: 'image/svg+xml' }
+  throw unsupported(`“${name}” is not a picture that can be read here: its content is none of PNG, JPEG, WebP, AVIF, GIF, TIFF or SVG. Nothing was stored; save it as one of these and try again.`)
+}
+
+/** Decodes to upright 8-bit sRGB with straight alpha; throws `bad-input` or `too-large` with a text for people. */
+export async function decodePicture(bytes: Uint8Array, name: string): Promise<PictureLevel> {
+  const open = () => sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error', pages: 1 })
+  let meta: sharp.Metadata
+  try {
+    meta = await sharp(bytes, { limitInputPixels: false }).metadata()
+  } catch {
+    throw badInput(`“${name}” is damaged and cannot be read. Nothing was stored; export it again and try once more.`)
+  }
+  const [width, height] = [meta.width ?? 0, meta.height ?? 0]
+  if (width > MOST_SIDE || height > MOST_SIDE || width * height > MOST_PIXELS)
+    throw tooLarge(`“${name}” has ${width.toLocaleString('en')} × ${height.toLocaleString('en')} pixels; at most ${(MOST_PIXELS / 1e6).toFixed(0)} million with no side over ${MOST_SIDE.toLocaleString('en')} can be used. Nothing was stored; reduce it and try again.`)
+  try {
+    const { data, info } = await open().autoOrient().toColourspace('srgb').ensureAlpha().raw({ depth: 'uchar' }).toBuffer({ resolveWithObject: true })
+    const pixels = new Uint8Array(data.buffer, data.byteOffset, data.byteLength)
+    return { width: info.width, height: info.height, opaque: isOpaque(pixels), data: pixels }
+  } catch {
+    throw badInput(`“${name}” is damaged: it ends early or its data do not fit together. Nothing was stored; export it again and try once more.`)
+  }
+}
+
+/** A level of a decoded picture by repeated halving in the shared kernel. */
+export function reduceTo(memory: PixelMemory, base: PictureLevel, level: number): PictureLevel {
+  let { data, width, height } = base
+  for (let n = 0; n < level; n++) ({ data, width, height } = halvePicture(memory, data, width, height))
+  return { data, width, height, opaque: base.opaque }
+}
+
+/** Mean lightness and coverage on a grid of at most 16 cells a side. */
+export function lightGrid(p: PictureLevel): LightGrid {
+  const [columns, rows] = [Math.min(16, p.width), Math.min(16, p.height)]
+  const light = new Array<number>(columns * rows).fill(0)
+  const alpha = new Array<number>(columns * rows).fill(0)
+  const counts = new Array<number>(columns * rows).fill(0)
+  for (let y = 0; y < p.height; y++)
+    for (let x = 0; x < p.width; x++) {
+      const cell = Math.floor((y * rows) / p.height) * columns + Math.floor((x * columns) / p.width)
+      const at = (y * p.width + x) * 4
+      const a = (p.data[at + 3] as number) / 255
+      light[cell] = (light[cell] as number) + ((0.2126 * (p.data[at] as number) + 0.7152 * (p.data[at + 1] as number) + 0.0722 * (p.data[at + 2] as number)) / 255) * a
+      alpha[cell] = (alpha[cell] as number) + a
+      counts[cell] = (counts[cell] as number) + 1
+    }
+  const round = (v: number) => Math.round(v * 1000) / 1000
+  return { columns, rows, light: light.map((v, n) => round((alpha[n] as number) > 0 ? v / (alpha[n] as number) : 0.5)), alpha: alpha.map((v, n) => round(v / Math.max(1, counts[n] as number))) }
+}

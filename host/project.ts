@@ -1,0 +1,65 @@
+import { createHash } from 'node:crypto'
+import type { LightGrid, LightOf } from '../core/adapt/lightness'
+import { blobsOf } from '../core/design/edits'
+import { resolve, type ResolvedPage } from '../core/design/resolve'
+import type { Design } from '../core/design/schema'
+import type { PixelMemory } from '../core/pixels/memory'
+import type { Host } from '../core/render/picture'
+import { Renderer } from '../core/render/renderer'
+import { type PictureLevel, SourceBook } from '../core/render/sources'
+import { filesFor } from '../core/type/catalogue'
+import type { FontBook } from '../core/type/fonts'
+import { openFonts } from './fonts'
+import { openMemory } from './kernels'
+import { decodePicture, lightGrid, reduceTo } from './pictures'
+
+export const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
+
+/** Gives a blob's bytes, or null where it is gone. */
+export type BlobReader = (sha: string) => Promise<Uint8Array | null>
+
+/** Everything rendering needs on Node, over some store of blobs. */
+export type NodeHost = Host & { memory: PixelMemory; lightOf: LightOf; ready(design: Design): Promise<void>; resolve(design: Design, page: string, channel: string): Promise<ResolvedPage> }
+
+export function openHost(read: BlobReader, fonts: FontBook = openFonts()): NodeHost {
+  const memory = openMemory()
+  const decoded = new Map<string, Promise<PictureLevel | null>>()
+  const grids = new Map<string, LightGrid>()
+  const decode = (sha: string): Promise<PictureLevel | null> => {
+    const held = decoded.get(sha)
+    if (held) return held
+    const job = read(sha).then((bytes) => (bytes ? decodePicture(bytes, sha.slice(0, 8)) : null))
+    decoded.set(sha, job)
+    // Decoded originals are large: only the last few are kept.
+    if (decoded.size > 4) decoded.delete(decoded.keys().next().value as string)
+    return job
+  }
+  const sources = new SourceBook(memory, {
+    picture: async (sha, level) => {
+      const base = await decode(sha)
+      return base ? reduceTo(memory, base, level) : null
+    },
+    graphic: async (sha) => {
+      const bytes = await read(sha)
+      return bytes ? new TextDecoder().decode(bytes) : null
+    },
+  }, 1024 * 1024 * 1024)
+  const lightOf: LightOf = (sha) => grids.get(sha) ?? null
+  const host: NodeHost = {
+    fonts, memory, sources, lightOf, renderer: new Renderer(memory, sources, 160),
+    async ready(design) {
+      await fonts.open(Object.values(design.layers).flatMap((l) => (l.kind === 'type' ? filesFor(l.style) : [])))
+      const pictures = new Set(Object.values(design.layers).flatMap((l) => (l.kind === 'picture' ? [l.source] : [])))
+      for (const sha of blobsOf(design)) {
+        if (!pictures.has(sha) || grids.has(sha)) continue
+        const base = await decode(sha)
+        if (base) grids.set(sha, lightGrid(reduceTo(memory, base, Math.max(0, Math.ceil(Math.log2(Math.max(base.width, base.height) / 128))))))
+      }
+    },
+    async resolve(design, page, channel) {
+      await host.ready(design)
+      return resolve(design, { page, channel }, { fonts, lightOf })
+    },
+  }
+  return host
+}
