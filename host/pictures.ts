@@ -1,4 +1,4 @@
-import sharp from 'sharp'
+import sharp, { type Metadata } from 'sharp'
 import type { LightGrid } from '../core/adapt/lightness'
 import { badInput, tooLarge, unsupported } from '../core/errors'
 import { halvePicture, isOpaque } from '../core/pixels/mips'
@@ -33,7 +33,7 @@ export function sniff(bytes: Uint8Array, name: string): Sniffed {
 /** Decodes to upright 8-bit sRGB with straight alpha; throws `bad-input` or `too-large` with a text for people. */
 export async function decodePicture(bytes: Uint8Array, name: string): Promise<PictureLevel> {
   const open = () => sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error', pages: 1 })
-  let meta: sharp.Metadata
+  let meta: Metadata
   try {
     meta = await sharp(bytes, { limitInputPixels: false }).metadata()
   } catch {

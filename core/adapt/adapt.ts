@@ -107,6 +107,7 @@ export function adapt(tree: readonly LayerNode[], design: Pick<Design, 'swatches
   const g = fromHex(groundHex)
   const situation: Situation = {
     frame, subject, beneath, swatches: design.swatches, lightOf: context.lightOf, ground: 0.2126 * g.r + 0.7152 * g.g + 0.0722 * g.b,
+    inFront: units.flatMap((u) => (u.kind === 'edge' && (u.node.layer.plane === 'front' || u.node.layer.plane === 'message') && u.node.layer.blend === 'normal' ? [boxes.get(u.id) ?? u.bounds] : [])),
     texts: lead ? textsOf(lead, plates, context.fonts) : [],
     apart: rest.map((c) => ({ texts: textsOf(c, plates, context.fonts), bounds: unionOf(c.map((u) => u.bounds)), align: alignOf(c[0] as (typeof c)[number]) })),
     textBounds: lead ? unionOf(lead.map((u) => u.bounds)) : null,

@@ -23,6 +23,8 @@ export type Situation = {
   /** What lies beneath the type, placed on the channel, subject apart. */
   beneath: Layer[]
   ground: number
+  /** What lies in front of the type, placed on the channel. */
+  inFront: Bounds[]
   swatches: Design['swatches']
   lightOf: LightOf
 }
@@ -183,6 +185,16 @@ function score(s: Situation, t: Tried): number {
     total += outside * 8
     for (const stack of t.stacks) total += (overlapArea(stack.bounds, box) / Math.max(1, areaOf(stack.bounds))) * (masterOverlap(s) > 0.3 ? 1.5 : 7)
   }
+  const largest = Math.max(...all.map((x) => x.size))
+  for (const stack of t.stacks)
+    for (const set of stack.texts) {
+      const text = all.find((x) => x.id === set.id)
+      if (!text) continue
+      // Lines the author did not ask for; a headline torn apart reads worst.
+      const lines = Math.max(text.measure.paragraphs.length, Math.round(text.layer.placement.height / (text.size * text.measure.leading)))
+      total += Math.max(0, set.lines - lines) * (text.size > largest * 0.7 ? 1.1 : 0.3)
+      total += (s.inFront.reduce((sum, b) => sum + overlapArea(b, set.box), 0) / Math.max(1, areaOf(set.box))) * 5
+    }
   for (const stack of t.stacks.slice(0, 1)) {
     if (stack.texts.length === 0) continue
     const first = s.texts.find((x) => x.id === stack.texts[0]?.id)

@@ -4,7 +4,7 @@ import { type Measure, wrapMeasured } from '../type/layout'
 
 /** A text to be stacked, in reading order. Lengths are px of the master. */
 export type Text = { id: string; layer: LayerOf<'type'>; measure: Measure; size: number; /** space above it to the text before */ gap: number; importance: Importance; /** room around it for a plate */ padX: number; padY: number; /** widest unbreakable piece at size 1 */ widest: number }
-export type StackedText = { id: string; size: number; box: Bounds }
+export type StackedText = { id: string; size: number; box: Bounds; lines: number }
 export type Stack = { texts: StackedText[]; bounds: Bounds; headline: number }
 export type Align = 'start' | 'centre' | 'end'
 
@@ -19,17 +19,17 @@ const overhang = (t: Text): number => Math.max(0, (1.16 - t.measure.leading) / 2
  */
 export function stackTexts(texts: readonly Text[], box: Bounds, factor: number, smallest: number, align: Align, hang: number): Stack | null {
   const width = widthOf(box)
-  const rows: { text: Text; size: number; width: number; height: number; gap: number }[] = []
+  const rows: { text: Text; size: number; width: number; height: number; gap: number; lines: number }[] = []
   let total = 0
   for (const text of texts) {
     const size = Math.max(smallest, text.size * factor)
     const k = size / text.size
     const inner = width - 2 * text.padX * k
     if (text.widest * size > inner) return null
-    const { widest, height } = wrapMeasured(text.measure, size, inner)
+    const { widest, height, lines } = wrapMeasured(text.measure, size, inner)
     const gap = rows.length === 0 ? 0 : text.gap * Math.min(k, factor * 1.5)
     const full = height + 2 * text.padY * k
-    rows.push({ text, size, width: Math.min(inner, Math.ceil(widest + 1)), height: full, gap })
+    rows.push({ text, size, width: Math.min(inner, Math.ceil(widest + 1)), height: full, gap, lines })
     total += full + gap
   }
   const first = rows[0]
@@ -46,7 +46,7 @@ export function stackTexts(texts: readonly Text[], box: Bounds, factor: number, 
     const [padX, padY] = [row.text.padX * k, row.text.padY * k]
     const share = align === 'centre' ? 0.5 : align === 'end' ? 1 : 0
     const left = box.left + padX + (width - 2 * padX - row.width) * share
-    const text = { id: row.text.id, size: row.size, box: { left, top: y + padY, right: left + row.width, bottom: y + row.height - padY } }
+    const text = { id: row.text.id, size: row.size, lines: row.lines, box: { left, top: y + padY, right: left + row.width, bottom: y + row.height - padY } }
     bounds.left = Math.min(bounds.left, left - padX)
     bounds.right = Math.max(bounds.right, left + row.width + padX)
     y += row.height

@@ -116,7 +116,7 @@ const isFine = (layer: Layer, b: Bounds): boolean => (layer.kind === 'shape' && 
 
 /** Nodes of layers whose pixels did not change since the last plan at this scale are taken over as they are. */
 type Held = { scale: number; swatches: Design['swatches']; node: PlanNode | null }
-const memo = new WeakMap<Layer, Held>()
+const memo = new WeakMap<Layer, Held[]>()
 
 function nodeOf(resolved: ResolvedLayer, c: Context): PlanNode | null {
   const { layer } = resolved
@@ -131,12 +131,13 @@ function nodeOf(resolved: ResolvedLayer, c: Context): PlanNode | null {
       bounds: rest.reduce((b, n) => union(b, n.bounds), first.bounds), key: quickHash(`group${closed}${children.map((n) => `${n.key}/${n.mode}/${n.opacity}`).join('|')}`),
     }
   }
-  const held = memo.get(layer)
-  if (held && held.scale === c.scale && held.swatches === c.swatches && held.node) return held.node
+  const held = memo.get(layer) ?? []
+  const same = held.find((h) => h.scale === c.scale && h.swatches === c.swatches)
+  if (same?.node) return same.node
   const before = c.missing.size
   const node = (makers[layer.kind] as (l: Layer, c: Context) => PlanNode | null)(layer, c)
   // A node made from a stand-in is made again when its source has come.
-  if (c.missing.size === before) memo.set(layer, { scale: c.scale, swatches: c.swatches, node })
+  if (c.missing.size === before) memo.set(layer, [...held.slice(-3), { scale: c.scale, swatches: c.swatches, node }])
   return node
 }
 

@@ -1,0 +1,15 @@
+import { shaSchema } from '@/core/design/schema'
+import { badInput, missing } from '@/core/errors'
+import { readBlob, sourceInfo } from '@/server/blobs'
+import { answer } from '@/server/http'
+
+export const dynamic = 'force-dynamic'
+export const GET = (_: Request, { params }: { params: Promise<{ sha: string }> }) =>
+  answer(async () => {
+    const { sha } = await params
+    if (!shaSchema.safeParse(sha).success) throw badInput('This is not the name of a stored file.')
+    const [[info], bytes] = await Promise.all([sourceInfo([sha]), readBlob(sha)])
+    if (!info || !bytes) throw missing('This file is not stored here.')
+    // Uploaded SVG is only ever read as text by our own reader.
+    return new Response(new Uint8Array(bytes), { headers: { 'content-type': info.kind === 'graphic' ? 'text/plain; charset=utf-8' : info.mime, 'content-security-policy': "default-src 'none'; sandbox", 'x-content-type-options': 'nosniff', 'cache-control': 'private, max-age=31536000, immutable' } })
+  })

@@ -1,0 +1,77 @@
+import type { Patch } from '@/core/design/edits'
+import type { Design } from '@/core/design/schema'
+import type { FromWorker, Question, SourceInfo, StageView, ToWorker } from './protocol'
+
+type Listener = (message: FromWorker) => void
+
+/**
+ * Talks to two workers of the same core: one only for the stage, so that the hand is never waited for, one for the
+ * lineup, the stack's pictures and the checks.
+ */
+export class RenderClient {
+  private readonly stage: Worker
+  private readonly quiet: Worker
+  private readonly listeners = new Set<Listener>()
+  private readonly asked = new Map<number, (value: unknown) => void>()
+  private last = 0
+
+  constructor() {
+    this.stage = new Worker(new URL('../../workers/stage.worker.ts', import.meta.url), { type: 'module' })
+    this.quiet = new Worker(new URL('../../workers/stage.worker.ts', import.meta.url), { type: 'module' })
+    for (const worker of [this.stage, this.quiet])
+      worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
+        if (data.kind === 'answer') {
+          this.asked.get(data.id)?.(data.value)
+          this.asked.delete(data.id)
+        } else for (const l of this.listeners) l(data)
+      }
+  }
+
+  listen(listener: Listener): () => void {
+    this.listeners.add(listener)
+    return () => this.listeners.delete(listener)
+  }
+  setDesign(design: Design, revision: number, sources: SourceInfo[]): void {
+    this.both({ kind: 'design', design, revision, sources })
+  }
+  addSources(sources: SourceInfo[]): void {
+    this.both({ kind: 'sources', sources })
+  }
+  preview(patches: Patch[], revision: number): void {
+    this.send(this.stage, { kind: 'edit', patches, revision, preview: true })
+  }
+  commit(patches: Patch[], revision: number): void {
+    this.both({ kind: 'edit', patches, revision, preview: false })
+  }
+  setView(view: StageView): void {
+    this.send(this.stage, { kind: 'view', view })
+  }
+  setLineup(page: string, channels: string[], height: number, ratio: number): void {
+    this.send(this.quiet, { kind: 'lineup', page, channels, height, ratio })
+  }
+  setLayers(page: string, channel: string, ids: string[], side: number): void {
+    this.send(this.quiet, { kind: 'layers', page, channel, ids, side })
+  }
+  setChecks(page: string, on: boolean): void {
+    this.send(this.quiet, { kind: 'check', page, on })
+  }
+  ask<T>(question: Question): Promise<T> {
+    const id = ++this.last
+    return new Promise((resolve) => {
+      this.asked.set(id, resolve as (value: unknown) => void)
+      this.send(this.stage, { kind: 'ask', id, question })
+    })
+  }
+  close(): void {
+    this.stage.terminate()
+    this.quiet.terminate()
+    this.listeners.clear()
+  }
+  private both(message: ToWorker): void {
+    this.send(this.stage, message)
+    this.send(this.quiet, message)
+  }
+  private send(worker: Worker, message: ToWorker): void {
+    worker.postMessage(message)
+  }
+}

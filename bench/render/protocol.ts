@@ -1,0 +1,40 @@
+import type { LightGrid } from '@/core/adapt/lightness'
+import type { Finding } from '@/core/checks/define'
+import type { Patch } from '@/core/design/edits'
+import type { Arrangement, Design } from '@/core/design/schema'
+import type { Bounds } from '@/core/geometry/bounds'
+
+/** What a source is, as the server told it. */
+export type SourceInfo = { sha: string; kind: 'picture' | 'graphic'; mime: string; width: number; height: number; opaque: boolean; light: LightGrid | null; parts: Record<string, string> | null; note?: string }
+
+/** What the stage shows: page and channel at a scale (device px per px of the page), the visible part in px of the view. */
+export type StageView = { page: string; channel: string; scale: number; visible: Bounds }
+
+export type ToWorker =
+  | { kind: 'design'; design: Design; revision: number; sources: SourceInfo[] }
+  | { kind: 'sources'; sources: SourceInfo[] }
+  /** Patches to the kept design; `preview` ones are shown on top of it until the next message. */
+  | { kind: 'edit'; patches: Patch[]; revision: number; preview: boolean }
+  | { kind: 'view'; view: StageView }
+  | { kind: 'lineup'; page: string; channels: string[]; height: number; ratio: number }
+  | { kind: 'layers'; page: string; channel: string; ids: string[]; side: number }
+  | { kind: 'check'; page: string; on: boolean }
+  | { kind: 'ask'; id: number; question: Question }
+
+export type Question =
+  /** Layers with coverage at a point of the stage's view, front first. */
+  | { ask: 'hit'; x: number; y: number }
+  /** The colour shown at a point of the stage's view; `radius` 0 is one pixel. */
+  | { ask: 'sample'; x: number; y: number; radius: number }
+  /** The stage's pixels as they are shown, for tests and measuring. */
+  | { ask: 'pixels'; region: Bounds }
+
+export type Tile = { column: number; row: number; data: Uint8ClampedArray<ArrayBuffer> }
+export type FromWorker =
+  | { kind: 'frame'; revision: number; scale: number; page: string; channel: string; tiles: Tile[]; whole: boolean; milliseconds: number }
+  | { kind: 'thumb'; revision: number; page: string; channel: string; width: number; height: number; data: Uint8ClampedArray<ArrayBuffer>; leftOut: string[]; arrangement: Arrangement | null; chosenAnew: boolean }
+  | { kind: 'layer'; id: string; side: number; data: Uint8ClampedArray<ArrayBuffer> | null }
+  | { kind: 'findings'; revision: number; page: string; channel: string; findings: Finding[] }
+  | { kind: 'answer'; id: number; value: unknown }
+  | { kind: 'trouble'; message: string }
+  | { kind: 'ready' }

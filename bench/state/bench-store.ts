@@ -1,0 +1,268 @@
+import { createStore, type StoreApi } from 'zustand/vanilla'
+import type { LightOf } from '@/core/adapt/lightness'
+import type { Finding } from '@/core/checks/define'
+import { newId } from '@/core/design/blank'
+import { applyEdit, type Edit, type Patch, record } from '@/core/design/edits'
+import { advance, emptyHistory, type History, historyOf, redoOf, undoOf } from '@/core/design/history'
+import { inOrder } from '@/core/design/order'
+import { resolve, type ResolvedPage } from '@/core/design/resolve'
+import { arrangementKey, type Arrangement, type Design } from '@/core/design/schema'
+import { outermost } from '@/core/design/tree'
+import { FontBook } from '@/core/type/fonts'
+import { filesFor, fontFileName } from '@/core/type/catalogue'
+import { RenderClient } from '../render/client'
+import type { SourceInfo } from '../render/protocol'
+import { type SaveState, Sync } from './sync'
+
+export type Tool = 'pick' | 'shape' | 'type' | 'sample'
+export type ShapeForm = 'rectangle' | 'ellipse' | 'line' | 'polygon' | 'star'
+/** `x`, `y`: where the trim corner lies on the stage, CSS px; `zoom`: CSS px per px of the page. */
+export type View = { zoom: number; x: number; y: number; fitted: boolean }
+export type Thumb = { revision: number; width: number; height: number; data: Uint8ClampedArray<ArrayBuffer>; leftOut: string[] }
+
+export type BenchState = {
+  campaign: string
+  design: Design
+  /** Counts every state shown, previews included. */
+  revision: number
+  page: string
+  channel: string
+  selection: string[]
+  /** The group that was gone into, whose members a click takes. */
+  inside: string | null
+  tool: Tool
+  shapeForm: ShapeForm
+  editingType: string | null
+  view: View
+  history: History
+  save: { state: SaveState; message: string | null }
+  resolved: ResolvedPage
+  thumbs: Record<string, Thumb>
+  layerPictures: Record<string, Uint8ClampedArray<ArrayBuffer>>
+  findings: Record<string, Finding[]>
+  sources: Record<string, SourceInfo>
+  overlays: { safe: boolean; rulers: boolean; hidden: boolean; strongGround: boolean }
+  /** What the sampling tool gives its colour to. */
+  sampleFor: ((colour: string) => void) | null
+  notice: { text: string; tone: 'plain' | 'trouble'; id: number } | null
+  fontsReady: number
+}
+
+export type Bench = ReturnType<typeof createBench>
+export type Loaded = { id: string; campaign: string; revision: number; design: Design; sources: SourceInfo[] }
+
+/** One open design: its state, its history, its workers and its saving. */
+export function createBench(loaded: Loaded) {
+  const fonts = new FontBook(async (file) => {
+    const answer = await fetch(`/generated/fonts/${fontFileName(file)}.ttf`)
+    return answer.ok ? new Uint8Array(await answer.arrayBuffer()) : null
+  })
+  const infos = new Map(loaded.sources.map((s) => [s.sha, s]))
+  const lightOf: LightOf = (sha) => infos.get(sha)?.light ?? null
+  const firstPage = inOrder(loaded.design.pages)[0]?.id ?? ''
+  const resolveNow = (design: Design, page: string, channel: string) => resolve(design, { page, channel }, { fonts, lightOf })
+  const store: StoreApi<BenchState> = createStore(() => ({
+    campaign: loaded.campaign, design: loaded.design, revision: 1, page: firstPage, channel: loaded.design.master, selection: [], inside: null,
+    tool: 'pick', shapeForm: 'rectangle', editingType: null, view: { zoom: 0.5, x: 0, y: 0, fitted: true }, history: emptyHistory,
+    save: { state: 'saved', message: null }, resolved: resolveNow(loaded.design, firstPage, loaded.design.master),
+    thumbs: {}, layerPictures: {}, findings: {}, sources: Object.fromEntries(infos), overlays: { safe: true, rulers: true, hidden: false, strongGround: false },
+    sampleFor: null, notice: null, fontsReady: 0,
+  }))
+  const { getState, setState } = store
+  let client: RenderClient | null = null
+  let gesture: { base: Design; last: Design } | null = null
+  let notices = 0
+
+  const notify = (text: string, tone: 'plain' | 'trouble' = 'plain') => setState({ notice: { text, tone, id: ++notices } })
+
+  const sync = new Sync(loaded.id, loaded.revision, {
+    state: (state, message) => setState({ save: { state, message: message ?? null } }),
+    theirs: (edits) => {
+      for (const { edit } of edits) take(edit, false)
+    },
+    conflict: (design, _revision, message) => {
+      replaceDesign(design)
+      notify(message, 'trouble')
+      setState({ save: { state: 'saved', message: null } })
+    },
+  })
+
+  /** Fonts that the design names are opened; what is seen is arranged again when they have come. */
+  function openFonts(design: Design): void {
+    const due = Object.values(design.layers).flatMap((l) => (l.kind === 'type' ? filesFor(l.style) : [])).filter((f) => !fonts.face(f))
+    if (due.length === 0) return
+    void fonts.open(due).then(() => {
+      const s = getState()
+      setState({ fontsReady: s.fontsReady + 1, resolved: resolveNow(s.design, s.page, s.channel) })
+    })
+  }
+  function show(design: Design, more: Partial<BenchState> = {}): void {
+    const s = { ...getState(), ...more }
+    const page = design.pages[s.page] ? s.page : (inOrder(design.pages)[0]?.id ?? '')
+    const channel = design.channels[s.channel] ? s.channel : design.master
+    const selection = s.selection.filter((id) => design.layers[id]?.page === page)
+    const inside = s.inside && design.layers[s.inside] ? s.inside : null
+    const editingType = s.editingType && design.layers[s.editingType] ? s.editingType : null
+    setState({ ...more, design, page, channel, selection, inside, editingType, revision: getState().revision + 1, resolved: resolveNow(design, page, channel) })
+    openFonts(design)
+  }
+  function replaceDesign(design: Design): void {
+    gesture = null
+    show(design)
+    client?.setDesign(design, getState().revision, [...infos.values()])
+  }
+  /** Applies an edit that is already recorded: another tab's, an undo, a recovered one. */
+  function take(edit: Edit, own: boolean): void {
+    const next = applyEdit(getState().design, edit.patches)
+    show(next, { history: own ? advance(getState().history, edit) : getState().history })
+    client?.commit(edit.patches as Patch[], getState().revision)
+    if (own) sync.push(edit)
+  }
+  function finish(name: string, base: Design, change: (draft: Design) => void): void {
+    const { design, patches, inverse } = record(base, change)
+    if (patches.length === 0) {
+      if (getState().design !== base) {
+        show(base)
+        client?.commit([], getState().revision)
+      }
+      return
+    }
+    const edit: Edit = { id: newId(), name, base: sync.revision, way: 'do', target: null, patches, inverse }
+    show(design, { history: advance(getState().history, edit) })
+    client?.commit(patches, getState().revision)
+    sync.push(edit)
+  }
+
+  const bench = {
+    store, fonts, sync,
+    get client(): RenderClient {
+      if (!client) throw new Error('The bench is not open.')
+      return client
+    },
+    /** Starts workers and saving; returns the end of it. */
+    open(): () => void {
+      const made = new RenderClient()
+      client = made
+      made.setDesign(getState().design, getState().revision, [...infos.values()])
+      made.listen((m) => {
+        if (m.kind === 'thumb') {
+          const { thumbs } = getState()
+          setState({ thumbs: { ...thumbs, [`${m.page}/${m.channel}`]: { revision: m.revision, width: m.width, height: m.height, data: m.data, leftOut: m.leftOut } } })
+          if (m.arrangement && (m.chosenAnew || !getState().design.arrangements[arrangementKey(m.page, m.channel)])) bench.keepArrangement(m.page, m.channel, m.arrangement)
+        } else if (m.kind === 'layer' && m.data) setState({ layerPictures: { ...getState().layerPictures, [m.id]: m.data } })
+        else if (m.kind === 'findings') setState({ findings: { ...getState().findings, [`${m.page}/${m.channel}`]: m.findings } })
+        else if (m.kind === 'trouble') notify(m.message, 'trouble')
+      })
+      openFonts(getState().design)
+      sync.open()
+      void sync.recover().then((edits) => {
+        for (const edit of edits)
+          try {
+            take(edit, true)
+          } catch {
+            notify('An unsent edit from before the reload no longer fits and was left out.', 'trouble')
+          }
+      })
+      void fetch(`/api/designs/${loaded.id}/log`).then(async (r) => {
+        if (!r.ok) return
+        const { log } = (await r.json()) as { log: { edit: Edit }[] }
+        const own = getState().history
+        const past = historyOf(log.map((l) => l.edit))
+        const known = new Set([...past.done, ...past.undone].map((e) => e.id))
+        setState({ history: { done: [...past.done, ...own.done.filter((e) => !known.has(e.id))], undone: own.done.length > 0 ? own.undone : past.undone } })
+      })
+      return () => {
+        made.close()
+        sync.close()
+        client = null
+      }
+    },
+
+    /** One step of work, recorded, shown and saved. */
+    edit(name: string, change: (draft: Design) => void): void {
+      gesture = null
+      finish(name, getState().design, change)
+    },
+    /** A change in the hand: shown but not recorded until `commit`. Always from the state at the gesture's start. */
+    preview(change: (draft: Design) => void): void {
+      gesture ??= { base: getState().design, last: getState().design }
+      const { design, patches } = record(gesture.base, change)
+      gesture.last = design
+      show(design)
+      client?.preview(patches, getState().revision)
+    },
+    commit(name: string, change: (draft: Design) => void): void {
+      const base = gesture?.base ?? getState().design
+      gesture = null
+      finish(name, base, change)
+    },
+    cancel(): void {
+      if (!gesture) return
+      const { base } = gesture
+      gesture = null
+      show(base)
+      client?.preview([], getState().revision)
+    },
+    get inGesture(): boolean {
+      return gesture !== null
+    },
+    /** The design as it was when the hand took hold, or as it is. */
+    get base(): Design {
+      return gesture?.base ?? getState().design
+    },
+    undo(): void {
+      if (gesture) return bench.cancel()
+      const edit = undoOf(getState().history, newId(), sync.revision)
+      if (edit) bench.tryTake(edit)
+    },
+    redo(): void {
+      const edit = redoOf(getState().history, newId(), sync.revision)
+      if (edit) bench.tryTake(edit)
+    },
+    tryTake(edit: Edit): void {
+      try {
+        take(edit, true)
+      } catch {
+        notify('This step no longer fits, as another tab changed the same thing since. Nothing was changed.', 'trouble')
+      }
+    },
+    /** An arrangement that was chosen is stored with the design, outside the history. */
+    keepArrangement(page: string, channel: string, arrangement: Arrangement): void {
+      if (gesture) return
+      const { design } = getState()
+      if (!design.pages[page] || !design.channels[channel]) return
+      const { design: next, patches, inverse } = record(design, (d) => {
+        d.arrangements[arrangementKey(page, channel)] = arrangement
+      })
+      if (patches.length === 0) return
+      show(next)
+      client?.commit(patches, getState().revision)
+      // Filed as bringing back nothing: undo steps over it.
+      sync.push({ id: newId(), name: 'Arrange', base: sync.revision, way: 'redo', target: 'arrangement', patches, inverse })
+    },
+    addSource(info: SourceInfo): void {
+      infos.set(info.sha, info)
+      setState({ sources: Object.fromEntries(infos) })
+      client?.addSources([info])
+    },
+    select(ids: readonly string[]): void {
+      setState({ selection: [...new Set(ids)], editingType: null })
+    },
+    /** The thing a click on a layer means: itself inside the group that was gone into, else its outermost group. */
+    takenBy(id: string): string {
+      const s = getState()
+      if (!s.inside) return outermost(s.design, id)
+      let at = s.design.layers[id]
+      while (at?.parent && at.parent !== s.inside) at = s.design.layers[at.parent]
+      return at?.parent === s.inside ? at.id : outermost(s.design, id)
+    },
+    show: (page: string, channel: string) => {
+      const s = getState()
+      if (s.page === page && s.channel === channel) return
+      setState({ page, channel, selection: s.page === page ? s.selection : [], inside: null, editingType: null, resolved: resolveNow(s.design, page, channel), revision: s.revision + 1, view: { ...s.view, fitted: true } })
+    },
+    set: (partial: Partial<BenchState>) => setState(partial),
+    notify,
+  }
+  return bench
+}

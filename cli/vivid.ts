@@ -1,0 +1,131 @@
+/** The command line: the same core, without server and browser. Exit status 0; 1 bad input; 2 wrong usage. */
+import { readFileSync, writeFileSync } from 'node:fs'
+import { extname } from 'node:path'
+import { parseArgs } from 'node:util'
+import { ownChannel, presetById } from '../core/design/channels'
+import { addChannel } from '../core/design/commands'
+import { checkDesign, record } from '../core/design/edits'
+import { inOrder } from '../core/design/order'
+import type { Channel, Design } from '../core/design/schema'
+import { messageOf, Problem } from '../core/errors'
+import { readPackage, type VividPackage, writePackage } from '../core/formats/vivid-package'
+import { checkPage } from '../core/checks/check-page'
+import { pageBounds } from '../core/render/plan'
+import { prepare, renderRegion } from '../core/render/picture'
+import { encodePicture, formatForFile } from '../host/encode'
+import { type NodeHost, openHost } from '../host/project'
+
+const USAGE = `usage: npm run vivid -- render FILE --channel ID|WxH [--page N] [--scale S] --out OUT
+       npm run vivid -- check FILE
+       npm run vivid -- convert IN OUT
+       npm run vivid -- adapt FILE --to WxH [--out OUT]
+FILE is a .vivid package.`
+
+class WrongUsage extends Error {}
+
+function open(file: string | undefined): VividPackage {
+  if (!file) throw new WrongUsage('A file is needed.')
+  let bytes: Uint8Array
+  try {
+    bytes = new Uint8Array(readFileSync(file))
+  } catch {
+    throw new Problem('missing', `There is no readable file “${file}”.`)
+  }
+  return readPackage(bytes)
+}
+
+/** The channel named, or one of the size named, added to the design where it is not there. */
+function withChannel(design: Design, name: string): { design: Design; channel: Channel } {
+  const own = design.channels[name]
+  if (own) return { design, channel: own }
+  const size = /^(\d+)x(\d+)$/.exec(name)
+  const spec = size ? ownChannel(`size-${name}`, name, Number(size[1]), Number(size[2])) : presetById(name)
+  if (!spec) throw new Problem('bad-input', `The design has no channel “${name}”. It has: ${Object.keys(design.channels).join(', ')}.`)
+  const { group: _, ...channel } = spec
+  const next = record(design, (d) => addChannel(d, channel)).design
+  return { design: checkDesign(next), channel: next.channels[channel.id] as Channel }
+}
+
+const hostFor = ({ blobs }: VividPackage): NodeHost => openHost(async (sha) => blobs.get(sha) ?? null)
+function pageOf(design: Design, number: string | undefined): string {
+  const pages = inOrder(design.pages)
+  const page = pages[Number(number ?? 1) - 1]
+  if (!page) throw new Problem('bad-input', `The design has ${pages.length} page${pages.length === 1 ? '' : 's'}; there is no page ${number}.`)
+  return page.id
+}
+
+type Values = { channel?: string; page?: string; scale?: string; out?: string; to?: string }
+const verbs: Record<string, (files: string[], v: Values) => Promise<void>> = {
+  async render([file], v) {
+    if (!v.channel || !v.out) throw new WrongUsage('render needs --channel and --out.')
+    const scale = Number(v.scale ?? 1)
+    if (!(scale > 0 && scale <= 16)) throw new WrongUsage('--scale is a number above 0, at most 16.')
+    const made = open(file)
+    const host = hostFor(made)
+    const { design, channel } = withChannel(made.design, v.channel)
+    const page = await host.resolve(design, pageOf(design, v.page), channel.id)
+    const plan = await prepare(page, scale, host)
+    const picture = await renderRegion(plan, pageBounds(page, scale), host.renderer)
+    writeFileSync(v.out, await encodePicture(picture, { format: formatForFile(v.out), quality: 90 }))
+    console.log(`${v.out}: ${picture.width} × ${picture.height} px`)
+  },
+  async check([file]) {
+    const made = open(file)
+    const host = hostFor(made)
+    let count = 0
+    for (const page of inOrder(made.design.pages))
+      for (const channel of inOrder(made.design.channels)) {
+        const resolved = await host.resolve(made.design, page.id, channel.id)
+        for (const finding of await checkPage(resolved, host)) {
+          count++
+          console.log(`${page.name} / ${channel.name}: ${finding.text}`)
+        }
+      }
+    console.log(count === 0 ? 'Nothing found.' : `${count} finding${count === 1 ? '' : 's'}.`)
+  },
+  async convert([from, to]) {
+    if (!to) throw new WrongUsage('convert needs a file to read and a file to write.')
+    const made = open(from)
+    if (extname(to) === '.json') writeFileSync(to, `${JSON.stringify(made.design, null, 2)}\n`)
+    else if (extname(to) === '.vivid') writeFileSync(to, writePackage(made))
+    else {
+      const master = made.design.master
+      await verbs.render?.([from as string], { channel: master, out: to })
+    }
+  },
+  async adapt([file], v) {
+    if (!v.to || !/^\d+x\d+$/.test(v.to)) throw new WrongUsage('adapt needs --to WIDTHxHEIGHT.')
+    const made = open(file)
+    const { design, channel } = withChannel(made.design, v.to)
+    const host = hostFor({ ...made, design })
+    const page = await host.resolve(design, pageOf(design, v.page), channel.id)
+    const out = v.out ?? `${(file as string).replace(/\.vivid$/, '')}-${v.to}.vivid`
+    const kept = page.arrangement ? { ...design, arrangements: { ...design.arrangements, [`${page.page}.${channel.id}`]: page.arrangement } } : design
+    writeFileSync(out, writePackage({ design: kept, blobs: made.blobs }))
+    console.log(`${out}: ${v.to}${page.leftOut.length > 0 ? `, ${page.leftOut.length} left out for lack of room` : ''}`)
+  },
+}
+
+async function main(): Promise<number> {
+  const [verb, ...rest] = process.argv.slice(2)
+  try {
+    const run = verbs[verb ?? '']
+    if (!run) throw new WrongUsage(verb ? `There is no command “${verb}”.` : 'A command is needed.')
+    let parsed: { values: Values; positionals: string[] }
+    try {
+      parsed = parseArgs({ args: rest, allowPositionals: true, options: { channel: { type: 'string' }, page: { type: 'string' }, scale: { type: 'string' }, out: { type: 'string' }, to: { type: 'string' } } })
+    } catch (thrown) {
+      throw new WrongUsage(messageOf(thrown))
+    }
+    await run(parsed.positionals, parsed.values)
+    return 0
+  } catch (thrown) {
+    if (thrown instanceof WrongUsage) {
+      console.error(`${thrown.message}\n${USAGE}`)
+      return 2
+    }
+    console.error(messageOf(thrown).replaceAll('\n', ' '))
+    return 1
+  }
+}
+process.exitCode = await main()

@@ -1,0 +1,8 @@
+import { coverage } from './coverage'
+import { contrast } from './contrast'
+import type { Check } from './define'
+import { enlarged } from './enlarged'
+import { safeType } from './safe-type'
+import { smallType } from './small-type'
+
+export const checks: readonly Check[] = [safeType, smallType, contrast, enlarged, coverage]

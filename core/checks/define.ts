@@ -1,0 +1,16 @@
+import type { ResolvedPage } from '../design/resolve'
+import type { Bounds } from '../geometry/bounds'
+import type { Host } from '../render/picture'
+import type { Plan } from '../render/plan'
+
+/** One place where a rule found a mistake. `at` is px of the channel. */
+export type Finding = { check: string; layer: string | null; at: Bounds; text: string; channel: string; page: string }
+export type Found = Pick<Finding, 'layer' | 'at' | 'text'>
+export type CheckContext = { page: ResolvedPage; plan: Plan; scale: number; host: Host }
+export type Check = { kind: string; label: string; run: (c: CheckContext) => Finding[] }
+
+/** A check is a label and a pure function from a resolved page to what it found. */
+export const defineCheck = (kind: string, label: string, run: (c: CheckContext) => Found[]): Check => ({
+  kind, label,
+  run: (c) => run(c).map((f) => ({ ...f, check: kind, channel: c.page.channel.id, page: c.page.page })),
+})

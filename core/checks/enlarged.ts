@@ -1,0 +1,17 @@
+import { layerName } from '../design/blank'
+import { flatResolved } from '../design/resolve'
+import { placedBounds } from '../geometry/placement'
+import { defineCheck } from './define'
+
+/** Enlargement up to this is not seen (*common practice*). */
+const TOLERATED = 1.2
+
+export const enlarged = defineCheck('enlarged', 'Pictures sharp enough', ({ page }) =>
+  flatResolved(page.layers).flatMap(({ layer }) => {
+    if (layer.kind !== 'picture' || !layer.shown || layer.opacity === 0) return []
+    const factor = Math.max(layer.placement.width / layer.sourceWidth, layer.placement.height / layer.sourceHeight)
+    // Textures, shadows and lights have no detail that could turn soft.
+    if (factor <= TOLERATED || layer.blend !== 'normal' || layer.plane === 'finish') return []
+    return [{ layer: layer.id, at: placedBounds(layer.placement), text: `“${layerName(layer)}” is enlarged to ${Math.round(factor * 100)} % of its own pixels.` }]
+  }),
+)

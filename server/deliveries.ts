@@ -1,0 +1,156 @@
+import { randomUUID } from 'node:crypto'
+import { existsSync } from 'node:fs'
+import { readFile } from 'node:fs/promises'
+import { strToU8, type Zippable, zipSync } from 'fflate'
+import { z } from 'zod'
+import { inOrder } from '../core/design/order'
+import type { Design } from '../core/design/schema'
+import { badInput, messageOf, missing } from '../core/errors'
+import { now, store } from './database'
+import { loadDesign } from './designs'
+import { publish } from './events'
+import { dataPath } from './paths'
+import { deliveryThread, stopDeliveryThread } from './render'
+
+export const deliveryOptions = z.object({
+  design: z.string(),
+  channels: z.array(z.string()).min(1, 'Choose at least one size to export.').max(100),
+  pages: z.array(z.string()).min(1, 'Choose at least one page to export.').max(100),
+  format: z.enum(['png', 'jpeg']),
+  quality: z.number().int().min(1).max(100),
+  scale: z.number().min(0.1).max(4),
+  bleed: z.boolean(),
+  ground: z.enum(['page', 'transparent']),
+  pattern: z.string().min(1).max(120),
+})
+export type DeliveryOptions = z.infer<typeof deliveryOptions>
+export type DeliveredFile = { page: string; channel: string; name: string; width: number; height: number; bytes: number; state: 'waiting' | 'working' | 'done' | 'failed'; share: number; message?: string }
+export type Delivery = { id: string; design: string; state: 'waiting' | 'working' | 'done' | 'failed' | 'stopped'; options: DeliveryOptions; files: DeliveredFile[]; done: number; total: number; error: string | null; createdAt: string }
+
+const slug = (text: string): string => text.normalize('NFKD').replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '').toLowerCase() || 'untitled'
+
+/** File names from a pattern with {design}, {page}, {channel}, {width}, {height}; unique within the delivery. */
+export function fileNames(design: Design, o: DeliveryOptions): DeliveredFile[] {
+  const taken = new Set<string>()
+  const several = o.pages.length > 1 && !o.pattern.includes('{page}')
+  return inOrder(design.pages).filter((p) => o.pages.includes(p.id)).flatMap((page, number) =>
+    inOrder(design.channels).filter((c) => o.channels.includes(c.id)).map((c): DeliveredFile => {
+      const extra = o.bleed ? c.bleed * 2 : 0
+      const [width, height] = [Math.round((c.width + extra) * o.scale), Math.round((c.height + extra) * o.scale)]
+      const words: Record<string, string> = { design: slug(design.name), page: slug(page.name), channel: slug(c.name), width: String(width), height: String(height) }
+      let base = o.pattern.replace(/\{(\w+)\}/g, (whole, word: string) => words[word] ?? whole).replace(/[\\/:*?"<>|]+/g, '-').replace(/^\.+/, '') || 'picture'
+      if (several) base += `-${number + 1}`
+      let name = `${base}.${o.format === 'png' ? 'png' : 'jpg'}`
+      for (let n = 2; taken.has(name); n++) name = `${base}-${n}.${o.format === 'png' ? 'png' : 'jpg'}`
+      taken.add(name)
+      return { page: page.id, channel: c.id, name, width, height, bytes: 0, state: 'waiting', share: 0 }
+    }),
+  )
+}
+
+export async function startDelivery(value: unknown): Promise<Delivery> {
+  const parsed = deliveryOptions.safeParse(value)
+  if (!parsed.success) throw badInput(`${parsed.error.issues[0]?.message ?? 'The options are not valid.'} Nothing was exported.`)
+  const { design } = await loadDesign(parsed.data.design)
+  const files = fileNames(design, parsed.data)
+  if (files.length === 0) throw badInput('None of these sizes is in the design. Nothing was exported.')
+  const id = randomUUID()
+  const db = await store()
+  await db.insertInto('deliveries').values({ id, design_id: design.id, state: 'waiting', options: JSON.stringify(parsed.data), files: JSON.stringify(files), done: 0, total: files.length, error: null, created_at: now() }).execute()
+  void runDeliveries()
+  return readDelivery(id)
+}
+
+export async function readDelivery(id: string): Promise<Delivery> {
+  const db = await store()
+  const r = await db.selectFrom('deliveries').selectAll().where('id', '=', id).executeTakeFirst()
+  if (!r) throw missing('There is no such delivery. Start it again from the export screen.')
+  return { id: r.id, design: r.design_id, state: r.state as Delivery['state'], options: JSON.parse(r.options), files: JSON.parse(r.files), done: r.done, total: r.total, error: r.error, createdAt: r.created_at }
+}
+
+async function save(d: Delivery): Promise<void> {
+  const db = await store()
+  await db.updateTable('deliveries').set({ state: d.state, files: JSON.stringify(d.files), done: d.done, error: d.error }).where('id', '=', d.id).execute()
+  publish(`delivery:${d.id}`, d)
+}
+
+const running = ((globalThis as { vividDelivery?: { busy: boolean; stopped: Set<string> } }).vividDelivery ??= { busy: false, stopped: new Set() })
+
+/** Works through waiting deliveries, one after another; what a crash left working starts again. */
+export async function runDeliveries(): Promise<void> {
+  if (running.busy) return
+  running.busy = true
+  try {
+    const db = await store()
+    for (;;) {
+      const next = await db.selectFrom('deliveries').select('id').where('state', 'in', ['waiting', 'working']).orderBy('created_at').executeTakeFirst()
+      if (!next) return
+      await deliver(await readDelivery(next.id))
+    }
+  } finally {
+    running.busy = false
+  }
+}
+
+const stopped = (id: string): boolean => running.stopped.has(id)
+
+async function deliver(d: Delivery): Promise<void> {
+  const { design } = await loadDesign(d.design)
+  d.state = 'working'
+  for (const file of d.files) {
+    if (file.state === 'done' && existsSync(deliveredPath(d.id, file.name))) continue
+    if (stopped(d.id)) break
+    file.state = 'working'
+    await save(d)
+    try {
+      const made = await deliveryThread().call(
+        'export',
+        { design: JSON.stringify(design), page: file.page, channel: file.channel, format: d.options.format, quality: d.options.quality, scale: d.options.scale, bleed: d.options.bleed, ground: d.options.ground === 'transparent' ? 'transparent' : null, file: deliveredPath(d.id, file.name) },
+        (share) => {
+          file.share = share
+          publish(`delivery:${d.id}`, d)
+        },
+      )
+      Object.assign(file, made, { state: 'done', share: 1 })
+      d.done++
+    } catch (thrown) {
+      if (stopped(d.id)) break
+      Object.assign(file, { state: 'failed', message: messageOf(thrown) })
+    }
+    await save(d)
+  }
+  d.state = stopped(d.id) ? 'stopped' : d.files.some((f) => f.state === 'failed') ? 'failed' : 'done'
+  d.error = d.state === 'failed' ? 'Some files could not be made. The design is safe; the others can be fetched.' : null
+  running.stopped.delete(d.id)
+  await save(d)
+}
+
+export async function stopDelivery(id: string): Promise<Delivery> {
+  const d = await readDelivery(id)
+  if (d.state !== 'waiting' && d.state !== 'working') return d
+  running.stopped.add(id)
+  if (d.state === 'waiting') {
+    d.state = 'stopped'
+    await save(d)
+  } else stopDeliveryThread()
+  return d
+}
+
+const deliveredPath = (id: string, name: string): string => dataPath('deliveries', id, name)
+
+/** One delivered file's bytes; the name must be one of the delivery's own. */
+export async function deliveredFile(id: string, name: string): Promise<{ bytes: Uint8Array<ArrayBuffer>; mime: string }> {
+  const d = await readDelivery(id)
+  const file = d.files.find((f) => f.name === name && f.state === 'done')
+  if (!file || !existsSync(deliveredPath(id, name))) throw missing('This file has not been made. Start the export again.')
+  return { bytes: new Uint8Array(await readFile(deliveredPath(id, name))), mime: d.options.format === 'png' ? 'image/png' : 'image/jpeg' }
+}
+
+/** All files of a delivery in one zip, with a list of what is inside. */
+export async function deliveredZip(id: string): Promise<Uint8Array<ArrayBuffer>> {
+  const d = await readDelivery(id)
+  const files: Zippable = {}
+  for (const file of d.files) if (file.state === 'done') files[file.name] = [(await deliveredFile(id, file.name)).bytes, { level: 0 }]
+  files['contents.txt'] = strToU8(d.files.filter((f) => f.state === 'done').map((f) => `${f.name}\t${f.width} × ${f.height} px\t${f.bytes} bytes`).join('\n'))
+  return new Uint8Array(zipSync(files))
+}

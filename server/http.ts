@@ -1,0 +1,28 @@
+import { messageOf, Problem, type ProblemKind } from '../core/errors'
+
+const statuses: Record<ProblemKind, number> = { 'bad-input': 400, missing: 404, conflict: 409, 'too-large': 413, unsupported: 415, stopped: 499 }
+
+/** Runs a handler; problems become an answer with a text for people, anything else a 500 that says what is safe. */
+export async function answer(job: () => Promise<unknown>, missingStatus = 404): Promise<Response> {
+  try {
+    const value = await job()
+    return value instanceof Response ? value : Response.json(value ?? { ok: true })
+  } catch (thrown) {
+    if (thrown instanceof Problem) return Response.json({ kind: thrown.kind, message: thrown.message }, { status: thrown.kind === 'missing' ? missingStatus : statuses[thrown.kind] })
+    console.error(thrown)
+    return Response.json({ kind: 'stopped', message: `Something went wrong on the server (${messageOf(thrown)}). What was saved is safe; try again.` }, { status: 500 })
+  }
+}
+
+/** The body as JSON; throws `bad-input` for anything else. */
+export async function jsonBody(request: Request): Promise<Record<string, unknown>> {
+  const text = await request.text()
+  if (text.length > 24 * 1024 * 1024) throw new Problem('too-large', 'The request is too large. Nothing stored was changed.')
+  try {
+    const value: unknown = JSON.parse(text)
+    if (typeof value === 'object' && value !== null && !Array.isArray(value)) return value as Record<string, unknown>
+  } catch {
+    // Told below.
+  }
+  throw new Problem('bad-input', 'The request is not valid JSON. Nothing stored was changed.')
+}

@@ -1,0 +1,64 @@
+import { Worker } from 'node:worker_threads'
+import { dataFolder } from './paths'
+
+/** Calls into the render thread: pixels are made off the server's own thread. */
+export type RenderCalls = {
+  thumbnail: { in: { design: string; page: string; channel: string; longSide: number }; out: Uint8Array }
+  level: { in: { sha: string; level: number }; out: { width: number; height: number; opaque: boolean; data: Uint8Array } | null }
+  preview: { in: { sha: string; side: number }; out: Uint8Array | null }
+  findings: { in: { design: string }; out: { channel: string; page: string; check: string; layer: string | null; text: string; at: { left: number; top: number; right: number; bottom: number } }[] }
+  export: { in: { design: string; page: string; channel: string; format: 'png' | 'jpeg'; quality: number; scale: number; bleed: boolean; ground: string | null; file: string }; out: { width: number; height: number; bytes: number } }
+}
+export type RenderMessage = { id: number; call: keyof RenderCalls; input: unknown }
+export type RenderReply = { id: number; progress?: number; value?: unknown; error?: { kind: string; message: string } }
+
+type Waiting = { resolve: (value: never) => void; reject: (error: Error) => void; progress?: (share: number) => void }
+class RenderThread {
+  private readonly waiting = new Map<number, Waiting>()
+  private readonly worker: Worker
+  private last = 0
+
+  constructor() {
+    this.worker = new Worker(new URL('../workers/render-thread.ts', import.meta.url), { workerData: { folder: dataFolder() } })
+    this.worker.unref()
+    this.worker.on('message', (reply: RenderReply) => {
+      const w = this.waiting.get(reply.id)
+      if (!w) return
+      if (reply.progress !== undefined) {
+        w.progress?.(reply.progress)
+        return
+      }
+      this.waiting.delete(reply.id)
+      if (reply.error) w.reject(Object.assign(new Error(reply.error.message), { kind: reply.error.kind }))
+      else w.resolve(reply.value as never)
+    })
+    this.worker.on('error', (error) => this.fail(error))
+    this.worker.on('exit', () => this.fail(new Error('The render thread ended.')))
+  }
+  private fail(error: Error): void {
+    for (const w of this.waiting.values()) w.reject(error)
+    this.waiting.clear()
+    if (threads.interactive === this) threads.interactive = undefined
+    if (threads.deliveries === this) threads.deliveries = undefined
+  }
+  call<K extends keyof RenderCalls>(call: K, input: RenderCalls[K]['in'], progress?: (share: number) => void): Promise<RenderCalls[K]['out']> {
+    const id = ++this.last
+    return new Promise((resolve, reject) => {
+      this.waiting.set(id, { resolve: resolve as (v: never) => void, reject, ...(progress ? { progress } : {}) })
+      this.worker.postMessage({ id, call, input } satisfies RenderMessage)
+    })
+  }
+  stop(): void {
+    void this.worker.terminate()
+  }
+}
+
+const threads = ((globalThis as { vividThreads?: { interactive?: RenderThread; deliveries?: RenderThread } }).vividThreads ??= {})
+/** The thread for what people wait for on screen; deliveries have one of their own. */
+export const renderThread = (): RenderThread => (threads.interactive ??= new RenderThread())
+export const deliveryThread = (): RenderThread => (threads.deliveries ??= new RenderThread())
+/** Ends the delivery thread at once: how a running export is cancelled. */
+export function stopDeliveryThread(): void {
+  threads.deliveries?.stop()
+  threads.deliveries = undefined
+}

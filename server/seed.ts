@@ -1,0 +1,54 @@
+/** Fills an empty store with the shipped supplies and the sample campaigns. Run by `npm run demo`. */
+import { sql } from 'kysely'
+import { resolve } from '../core/design/resolve'
+import { arrangementKey } from '../core/design/schema'
+import { checkDesign } from '../core/design/edits'
+import { loadSupplies, lookupIn } from '../host/supplies'
+import { openHost } from '../host/project'
+import { supplies } from '../supplies/catalogue'
+import { samples } from '../supplies/demo/designs'
+import { readBlob, storeUpload, sweepBlobs } from './blobs'
+import { store } from './database'
+import { createCampaign, createDesign } from './designs'
+import { addSupply } from './supplies'
+import { findingsOf } from './pictures'
+
+export async function seed(say: (text: string) => void): Promise<void> {
+  const db = await store()
+  const loaded = await loadSupplies()
+  const have = new Set((await db.selectFrom('supplies').select(['id', 'sha']).execute()).map((r) => `${r.id}/${r.sha}`))
+  let added = 0
+  for (const [n, s] of supplies.entries()) {
+    const found = loaded.get(s.id)
+    if (!found || have.has(`${s.id}/${found.sha}`)) continue
+    await sql`delete from supplies where id = ${s.id}`.execute(db)
+    await storeUpload(found.bytes, s.file.split('/').at(-1) as string, `supply:${s.id}`)
+    await addSupply({ id: s.id, sha: found.sha, kind: s.kind, label: s.label, words: s.words, own: false, blend: s.blend, focal: s.focal ?? null, rank: n + 1 })
+    added++
+  }
+  if (added > 0) say(`Took in ${added} supplies.`)
+  const { count } = await db.selectFrom('designs').select(db.fn.countAll<number>().as('count')).executeTakeFirstOrThrow()
+  if (count > 0) {
+    await sweepBlobs()
+    return
+  }
+  const host = openHost(readBlob)
+  for (const sample of samples) {
+    const design = checkDesign(sample.make(lookupIn(loaded)))
+    await host.ready(design)
+    // The arrangements are chosen once and stored, so that the samples never move.
+    for (const page of Object.keys(design.pages))
+      for (const channel of Object.keys(design.channels)) {
+        const { arrangement } = resolve(design, { page, channel }, host)
+        if (arrangement) design.arrangements[arrangementKey(page, channel)] = arrangement
+      }
+    await createDesign(await createCampaign(sample.campaign), design)
+    say(`Loaded the sample design “${design.name}”.`)
+  }
+}
+
+/** Counts findings of every design so that the shelf can tell. */
+export async function checkAll(): Promise<void> {
+  const db = await store()
+  for (const { id } of await db.selectFrom('designs').select('id').where('checked_revision', 'is', null).execute()) await findingsOf(id)
+}

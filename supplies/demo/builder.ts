@@ -1,0 +1,90 @@
+import { blankDesign, boxAt, type ChannelSpec, graphicLayer, groupLayer, pictureLayer, presetSpecs, shapeLayer, typeLayer } from '../../core/design/blank'
+import { keyBetween } from '../../core/design/order'
+import type { Plane } from '../../core/design/planes'
+import type { Design, Layer, LayerOf, Paint, Placement, TypeStyle } from '../../core/design/schema'
+
+/** What a builder needs to know of a supply. */
+export type Known = { sha: string; width: number; height: number; focal?: { x: number; y: number }; parts?: Record<string, string> }
+export type Lookup = (id: string) => Known
+
+export type Box = { x: number; y: number; width: number; height?: number; rotation?: number; flipX?: boolean }
+type More = { name?: string; opacity?: number; blend?: Layer['blend']; behaviour?: Partial<Layer['behaviour']>; locked?: boolean; parent?: string }
+
+const ids = (prefix: string): (() => string) => {
+  let n = 0
+  return () => `${prefix}${++n}`
+}
+
+/** Builds a sample design layer by layer, each above the last of its plane. */
+export class DesignBuilder {
+  readonly design: Design
+  private page = 'page1'
+  private readonly nextId: () => string
+  private readonly last = new Map<string, string>()
+
+  constructor(id: string, name: string, channels: readonly string[] | readonly ChannelSpec[], master: string, colour: string, private readonly supply: Lookup) {
+    const specs = channels.map((c) => (typeof c === 'string' ? (presetSpecs([c])[0] as ChannelSpec) : c))
+    this.design = blankDesign(id, name, specs, { master, colour })
+    this.nextId = ids(`${id.slice(0, 6)}-`)
+  }
+
+  swatch(id: string, name: string, colour: string): string {
+    const last = Object.values(this.design.swatches).at(-1)
+    this.design.swatches[id] = { id, name, colour, order: keyBetween(last?.order ?? null, null) }
+    return `swatch:${id}`
+  }
+  onPage(id: string, name: string, colour: string): void {
+    const order = keyBetween(Object.values(this.design.pages).at(-1)?.order ?? null, null)
+    this.design.pages[id] = { id, name, order, colour }
+    this.page = id
+  }
+
+  private where(plane: Plane, parent: string | null) {
+    const band = `${this.page}/${plane}/${parent ?? ''}`
+    const order = keyBetween(this.last.get(band) ?? null, null)
+    this.last.set(band, order)
+    return { id: this.nextId(), page: this.page, plane, parent, order }
+  }
+  private add<L extends Layer>(layer: L, more: More): string {
+    const made = { ...layer, name: more.name ?? layer.name, opacity: more.opacity ?? 1, blend: more.blend ?? 'normal', locked: more.locked ?? false, behaviour: { ...layer.behaviour, ...more.behaviour } }
+    this.design.layers[layer.id] = made
+    return layer.id
+  }
+  private boxOf(box: Box, ratio: number): Placement {
+    const height = box.height ?? box.width / ratio
+    return { ...boxAt(box.x, box.y, box.width, height), rotation: box.rotation ?? 0, flipX: box.flipX ?? false }
+  }
+
+  picture(plane: Plane, id: string, box: Box, more: More = {}): string {
+    const s = this.supply(id)
+    return this.add(pictureLayer(this.where(plane, more.parent ?? null), more.name ?? id, s, this.boxOf(box, s.width / s.height)), more)
+  }
+  /** A picture that covers an area, its focal point kept; what is beyond hangs over. */
+  covering(plane: Plane, id: string, area: { x: number; y: number; width: number; height: number }, more: More = {}): string {
+    const s = this.supply(id)
+    const k = Math.max(area.width / s.width, area.height / s.height)
+    const [w, h] = [s.width * k, s.height * k]
+    const f = s.focal ?? { x: 0.5, y: 0.5 }
+    const x = Math.min(area.x, Math.max(area.x + area.width - w, area.x + area.width / 2 - w * f.x))
+    const y = Math.min(area.y, Math.max(area.y + area.height - h, area.y + area.height / 2 - h * f.y))
+    return this.picture(plane, id, { x, y, width: w, height: h }, more)
+  }
+  graphic(plane: Plane, id: string, box: Box, parts: Record<string, string>, more: More = {}): string {
+    const s = this.supply(id)
+    return this.add(graphicLayer(this.where(plane, more.parent ?? null), more.name ?? id, s.sha, { ...s.parts, ...parts }, this.boxOf(box, s.width / s.height)), more)
+  }
+  shape(plane: Plane, form: LayerOf<'shape'>['form'], box: Box & { height: number }, fill: Paint, more: More & Partial<Pick<LayerOf<'shape'>, 'radii' | 'stroke' | 'corners' | 'inner'>> = {}): string {
+    const made = shapeLayer(this.where(plane, more.parent ?? null), more.name ?? form, form, this.boxOf(box, 1), fill)
+    return this.add({ ...made, ...(more.radii ? { radii: more.radii } : {}), ...(more.stroke ? { stroke: more.stroke } : {}), ...(more.corners ? { corners: more.corners } : {}), ...(more.inner ? { inner: more.inner } : {}) }, more)
+  }
+  type(plane: Plane, text: string, box: Box & { height: number }, style: Partial<TypeStyle>, colour: string, more: More = {}): string {
+    return this.add(typeLayer(this.where(plane, more.parent ?? null), text, this.boxOf(box, 1), style, colour), more)
+  }
+  group(plane: Plane, name: string): string {
+    return this.add(groupLayer(this.where(plane, null), name), {})
+  }
+}
+
+export const solid = (colour: string): Paint => ({ kind: 'solid', colour })
+export const linear = (angleDegrees: number, ...stops: [number, string][]): Paint => ({ kind: 'linear', angleDegrees, stops: Object.fromEntries(stops.map(([offset, colour], n) => [`s${n}`, { offset, colour }])) })
+export const radial = (x: number, y: number, radius: number, ...stops: [number, string][]): Paint => ({ kind: 'radial', x, y, radius, stops: Object.fromEntries(stops.map(([offset, colour], n) => [`s${n}`, { offset, colour }])) })

@@ -1,0 +1,13 @@
+import { parentPort } from 'node:worker_threads'
+import { messageOf, Problem } from '../core/errors'
+import { renderCalls } from '../host/render-calls'
+import type { RenderMessage, RenderReply } from '../server/render'
+
+parentPort?.on('message', (message: RenderMessage) => {
+  const reply = (r: Omit<RenderReply, 'id'>) => parentPort?.postMessage({ id: message.id, ...r })
+  const run = renderCalls[message.call] as (input: unknown, progress: (share: number) => void) => Promise<unknown>
+  run(message.input, (progress) => reply({ progress })).then(
+    (value) => reply({ value }),
+    (thrown: unknown) => reply({ error: { kind: thrown instanceof Problem ? thrown.kind : 'stopped', message: messageOf(thrown) } }),
+  )
+})
