@@ -19,7 +19,7 @@ let host: NodeHost | null = null
 let queue: Promise<unknown> = Promise.resolve()
 const folder = (): string => (workerData as { folder: string }).folder
 async function readBlob(sha: string): Promise<Uint8Array | null> {
-  const path = join(folder(), 'blobs', sha.slice(0, 2), sha)
+  const path = join(/* turbopackIgnore: true */ folder(), 'blobs', sha.slice(0, 2), sha)
   return existsSync(path) ? new Uint8Array(await readFile(path)) : null
 }
 function withHost<T>(job: (host: NodeHost) => Promise<T>): Promise<T> {

@@ -14,7 +14,7 @@ import { dataFolder } from './paths'
 /** What the application knows of a stored picture or graphic. */
 export type SourceInfo = { sha: string; kind: 'picture' | 'graphic'; mime: string; width: number; height: number; opaque: boolean; light: LightGrid | null; parts: Record<string, string> | null; note?: string }
 
-export const blobPath = (sha: string): string => join(dataFolder(), 'blobs', sha.slice(0, 2), sha)
+export const blobPath = (sha: string): string => join(/* turbopackIgnore: true */ dataFolder(), 'blobs', sha.slice(0, 2), sha)
 export const readBlob = async (sha: string): Promise<Uint8Array | null> => (existsSync(blobPath(sha)) ? new Uint8Array(await readFile(blobPath(sha))) : null)
 
 /** Written to a temporary name, synced, renamed: a blob is whole or not there. */

@@ -41,7 +41,7 @@ export type BenchState = {
   layerPictures: Record<string, Uint8ClampedArray<ArrayBuffer>>
   findings: Record<string, Finding[]>
   sources: Record<string, SourceInfo>
-  overlays: { safe: boolean; rulers: boolean; hidden: boolean; strongGround: boolean }
+  overlays: { safe: boolean; hidden: boolean }
   /** What the sampling tool gives its colour to. */
   sampleFor: ((colour: string) => void) | null
   notice: { text: string; tone: 'plain' | 'trouble'; id: number } | null
@@ -65,7 +65,7 @@ export function createBench(loaded: Loaded) {
     campaign: loaded.campaign, design: loaded.design, revision: 1, page: firstPage, channel: loaded.design.master, selection: [], inside: null,
     tool: 'pick', shapeForm: 'rectangle', editingType: null, view: { zoom: 0.5, x: 0, y: 0, fitted: true }, history: emptyHistory,
     save: { state: 'saved', message: null }, resolved: resolveNow(loaded.design, firstPage, loaded.design.master),
-    thumbs: {}, layerPictures: {}, findings: {}, sources: Object.fromEntries(infos), overlays: { safe: true, rulers: true, hidden: false, strongGround: false },
+    thumbs: {}, layerPictures: {}, findings: {}, sources: Object.fromEntries(infos), overlays: { safe: true, hidden: false },
     sampleFor: null, notice: null, fontsReady: 0,
   }))
   const { getState, setState } = store
@@ -133,8 +133,17 @@ export function createBench(loaded: Loaded) {
     sync.push(edit)
   }
 
+  /** When each revision was first on the stage; read by measuring. */
+  const frames = {
+    shown: [] as { revision: number; at: number; milliseconds: number }[],
+    note(revision: number, milliseconds: number): void {
+      if (frames.shown.at(-1)?.revision === revision) return
+      frames.shown.push({ revision, at: performance.now(), milliseconds })
+      if (frames.shown.length > 2000) frames.shown.splice(0, 1000)
+    },
+  }
   const bench = {
-    store, fonts, sync,
+    store, fonts, sync, frames,
     get client(): RenderClient {
       if (!client) throw new Error('The bench is not open.')
       return client

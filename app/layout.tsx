@@ -1,0 +1,23 @@
+import type { Metadata, Viewport } from 'next'
+import type { ReactNode } from 'react'
+import { Toaster } from 'sonner'
+import './globals.css'
+
+export const metadata: Metadata = { title: { default: 'Vivid Layer', template: '%s · Vivid Layer' }, description: 'Compose layered designs once, deliver them on every channel.' }
+export const viewport: Viewport = { width: 'device-width', initialScale: 1 }
+
+const theme = `try{var t=localStorage.getItem('theme');if(t)document.documentElement.dataset.theme=t}catch(e){}`
+
+export default function RootLayout({ children }: { children: ReactNode }) {
+  return (
+    <html lang="en" suppressHydrationWarning>
+      <head>
+        <script dangerouslySetInnerHTML={{ __html: theme }} />
+      </head>
+      <body>
+        {children}
+        <Toaster position="bottom-center" toastOptions={{ className: 'font-sans' }} />
+      </body>
+    </html>
+  )
+}

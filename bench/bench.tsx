@@ -1,0 +1,70 @@
+'use client'
+import { useCallback, useEffect, useMemo, useState } from 'react'
+import { toast } from 'sonner'
+import { useStore } from 'zustand'
+import { Palette } from './commands/palette'
+import { useKeys } from './commands/use-keys'
+import { Details } from './details/details'
+import { Lineup } from './lineup/lineup'
+import { Stack } from './stack/stack'
+import { Stage } from './stage/stage'
+import { BenchContext } from './state/bench-context'
+import { type Bench as BenchModel, createBench, type Loaded } from './state/bench-store'
+import { Supplies } from './supplies/drawer'
+import { TopBar } from './top-bar'
+
+/** Where one design is worked on. */
+export function Bench({ loaded }: { loaded: Loaded }) {
+  const [bench, setBench] = useState<BenchModel | null>(null)
+  useEffect(() => {
+    const made = createBench(loaded)
+    const close = made.open()
+    setBench(made)
+    // Tests and measuring reach the same store that the interface uses.
+    ;(window as { vividBench?: BenchModel }).vividBench = made
+    return () => {
+      setBench(null)
+      close()
+    }
+  }, [loaded])
+  return bench ? <BenchContext value={bench}><Room bench={bench} /></BenchContext> : <Loading />
+}
+
+function Room({ bench }: { bench: BenchModel }) {
+  const [palette, setPalette] = useState(false)
+  const [supplies, setSupplies] = useState(false)
+  const openPalette = useCallback(() => setPalette(true), [])
+  useKeys(bench, openPalette)
+  const notice = useStore(bench.store, (s) => s.notice)
+  useEffect(() => {
+    if (notice) (notice.tone === 'trouble' ? toast.error : toast)(notice.text, { duration: notice.tone === 'trouble' ? 9000 : 4000 })
+  }, [notice])
+  const height = useMemo(() => (supplies ? 'h-[236px]' : 'h-[38px]'), [supplies])
+  return (
+    <div className="flex h-dvh min-w-[1024px] flex-col overflow-hidden">
+      <TopBar />
+      <Lineup />
+      <div className="flex min-h-0 flex-1">
+        <div className="flex min-w-0 flex-1 flex-col">
+          <div className="flex min-h-0 flex-1">
+            <Details />
+            <main className="relative min-w-0 flex-1"><Stage /></main>
+          </div>
+          <div className={`${height} shrink-0`}><Supplies onHeight={setSupplies} /></div>
+        </div>
+        <Stack />
+      </div>
+      <Palette open={palette} onOpenChange={setPalette} />
+    </div>
+  )
+}
+
+/** The bench's outline while it opens. */
+const Loading = () => (
+  <div className="flex h-dvh flex-col" aria-busy="true">
+    <div className="h-11 border-b border-line bg-panel" />
+    <div className="h-[92px] border-b border-line bg-panel" />
+    <div className="flex min-h-0 flex-1"><div className="w-[252px] border-r border-line bg-panel" /><div className="flex-1 bg-stage" /><div className="w-[264px] border-l border-line bg-panel" /></div>
+    <p className="sr-only">Opening the design</p>
+  </div>
+)

@@ -1,0 +1,29 @@
+import type { LucideIcon } from 'lucide-react'
+import type { Bench, BenchState } from '../state/bench-store'
+
+export type Command = {
+  id: string
+  label: string
+  section: 'Edit' | 'Arrange' | 'View' | 'Tools' | 'Design'
+  /** As `Mod+Shift+G`; Mod is Ctrl, or Cmd on a Mac. */
+  keys?: readonly string[]
+  icon?: LucideIcon
+  can?: (s: BenchState) => boolean
+  run: (bench: Bench) => void
+}
+export const defineCommands = (list: readonly Command[]): readonly Command[] => list
+
+export const someSelected = (s: BenchState): boolean => s.selection.length > 0
+
+/** The name of a pressed key in the form commands use. */
+export function keyName(e: Pick<KeyboardEvent, 'key' | 'code' | 'ctrlKey' | 'metaKey' | 'shiftKey' | 'altKey'>): string {
+  const digit = /^Digit(\d)$/.exec(e.code)?.[1]
+  const letter = /^Key([A-Z])$/.exec(e.code)?.[1]
+  const base = digit ?? (e.altKey || e.ctrlKey || e.metaKey ? letter : undefined) ?? (e.code === 'BracketLeft' ? '[' : e.code === 'BracketRight' ? ']' : e.key.length === 1 ? e.key.toUpperCase() : e.key)
+  return [e.ctrlKey || e.metaKey ? 'Mod' : '', e.altKey ? 'Alt' : '', e.shiftKey ? 'Shift' : '', base].filter(Boolean).join('+')
+}
+/** For people: `Ctrl + Shift + G`. */
+export const keyLabel = (keys: string): string => {
+  const mac = typeof navigator !== 'undefined' && /Mac/.test(navigator.platform)
+  return keys.replace('Mod', mac ? 'Cmd' : 'Ctrl').split('+').join(' + ').replace('Delete', 'Del').replace('ArrowLeft', '←').replace('ArrowRight', '→').replace('ArrowUp', '↑').replace('ArrowDown', '↓')
+}

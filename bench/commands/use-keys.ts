@@ -1,0 +1,72 @@
+'use client'
+import { useEffect } from 'react'
+import { holdKey } from '../stage/use-pointer'
+import { pasteFiles } from '../state/clipboard'
+import type { Bench } from '../state/bench-store'
+import { keyName } from './define'
+import { commands } from './list'
+
+const isField = (target: EventTarget | null): boolean => target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable="true"]') !== null
+const isControl = (target: EventTarget | null): boolean => target instanceof HTMLElement && target.closest('button, [role="treeitem"], [role="slider"], [role="menuitem"], [role="option"], [role="tab"]') !== null
+
+/** Keys of the whole bench. Fields keep theirs; Space and Enter stay with a focused control. */
+export function useKeys(bench: Bench, openPalette: () => void): void {
+  useEffect(() => {
+    const down = (e: KeyboardEvent) => {
+      if (e.defaultPrevented) return
+      const name = keyName(e)
+      if (name === 'Mod+K') {
+        e.preventDefault()
+        openPalette()
+        return
+      }
+      if (isField(e.target) && name !== 'Mod+S') return
+      if (e.key === ' ' && !isControl(e.target)) {
+        e.preventDefault()
+        holdKey('space', true)
+        return
+      }
+      if (name === 'S') holdKey('free', true)
+      if (e.key === 'Escape') return escape(bench)
+      const found = commands.find((c) => c.keys?.includes(name))
+      if (!found) return
+      if (isControl(e.target) && /^(Arrow|Enter|Home|End)/.test(e.key) && !(e.target as HTMLElement).closest('[role="treeitem"]')) return
+      e.preventDefault()
+      if (found.can?.(bench.store.getState()) ?? true) found.run(bench)
+    }
+    const up = (e: KeyboardEvent) => {
+      if (e.key === ' ') holdKey('space', false)
+      if (e.key.toLowerCase() === 's') holdKey('free', false)
+    }
+    const paste = (e: ClipboardEvent) => {
+      if (isField(e.target) || !e.clipboardData) return
+      e.preventDefault()
+      void pasteFiles(bench, e.clipboardData)
+    }
+    const leave = (e: BeforeUnloadEvent) => {
+      if (bench.sync.unsent > 0) e.preventDefault()
+    }
+    window.addEventListener('keydown', down)
+    window.addEventListener('keyup', up)
+    window.addEventListener('paste', paste)
+    window.addEventListener('beforeunload', leave)
+    return () => {
+      window.removeEventListener('keydown', down)
+      window.removeEventListener('keyup', up)
+      window.removeEventListener('paste', paste)
+      window.removeEventListener('beforeunload', leave)
+    }
+  }, [bench, openPalette])
+}
+
+/** Cancels the gesture, else leaves the tool, else goes out one level, else deselects. */
+function escape(bench: Bench): void {
+  const s = bench.store.getState()
+  if (bench.inGesture) bench.cancel()
+  else if (s.tool !== 'pick') bench.set({ tool: 'pick', sampleFor: null })
+  else if (s.inside) {
+    const out = s.inside
+    bench.set({ inside: s.design.layers[out]?.parent ?? null })
+    bench.select([out])
+  } else bench.select([])
+}

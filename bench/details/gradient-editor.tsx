@@ -1,0 +1,84 @@
+'use client'
+import { Plus, Trash2 } from 'lucide-react'
+import { useState } from 'react'
+import { lookUp } from '@/core/colour/colour'
+import { newId } from '@/core/design/blank'
+import type { Paint } from '@/core/design/schema'
+import { useBenchState } from '../state/bench-context'
+import { IconButton } from '../ui/button'
+import { NumberField } from '../ui/number-field'
+import { ColourField } from './colour-field'
+
+type Gradient = Extract<Paint, { kind: 'linear' | 'radial' }>
+type Props = { paint: Gradient; onPreview: (p: Gradient) => void; onChange: (p: Gradient) => void }
+
+/** Stops on a bar: drag to move, double click to add; each recoloured by itself. */
+export function GradientEditor({ paint, onPreview, onChange }: Props) {
+  const swatches = useBenchState((s) => s.design.swatches)
+  const stops = Object.entries(paint.stops).sort((a, b) => a[1].offset - b[1].offset)
+  const [chosen, setChosen] = useState<string | null>(null)
+  const id = chosen && paint.stops[chosen] ? chosen : stops[0]?.[0]
+  const stop = id ? paint.stops[id] : undefined
+  const css = stops.map(([, s]) => `${lookUp(s.colour, swatches)} ${s.offset * 100}%`).join(', ')
+  const withStop = (key: string, change: Partial<{ offset: number; colour: string }>): Gradient => {
+    const held = paint.stops[key]
+    return held ? { ...paint, stops: { ...paint.stops, [key]: { ...held, ...change } } } : paint
+  }
+  const add = (offset: number) => {
+    const key = newId()
+    const near = stops.reduce((a, b) => (Math.abs(b[1].offset - offset) < Math.abs(a[1].offset - offset) ? b : a))
+    onChange({ ...paint, stops: { ...paint.stops, [key]: { offset, colour: near[1].colour } } })
+    setChosen(key)
+  }
+  return (
+    <>
+      <div className="relative mx-1.5 h-9" onDoubleClick={(e) => { const r = e.currentTarget.getBoundingClientRect(); add(Math.min(1, Math.max(0, (e.clientX - r.left) / r.width))) }}>
+        <div className="checker-dim absolute inset-x-0 top-0 h-5 overflow-hidden rounded-control ring-1 ring-black/15"><div className="size-full" style={{ background: `linear-gradient(90deg, ${css})` }} /></div>
+        {stops.map(([key, s]) => (
+          <button
+            key={key}
+            type="button"
+            role="slider"
+            aria-label={`Stop at ${Math.round(s.offset * 100)} %`}
+            aria-valuenow={Math.round(s.offset * 100)}
+            aria-valuemin={0}
+            aria-valuemax={100}
+            className={`absolute top-4 size-4 -translate-x-1/2 touch-none rounded-full ring-1 ring-black/30 ${key === id ? 'outline-2 outline-offset-1 outline-accent' : ''}`}
+            style={{ left: `${s.offset * 100}%`, background: lookUp(s.colour, swatches).slice(0, 7) }}
+            onFocus={() => setChosen(key)}
+            onKeyDown={(e) => {
+              const by = e.key === 'ArrowRight' ? 0.01 : e.key === 'ArrowLeft' ? -0.01 : 0
+              if (by !== 0) { e.preventDefault(); e.stopPropagation(); onChange(withStop(key, { offset: Math.min(1, Math.max(0, s.offset + by)) })) }
+            }}
+            onPointerDown={(e) => { e.currentTarget.setPointerCapture(e.pointerId); setChosen(key) }}
+            onPointerMove={(e) => {
+              if (e.buttons !== 1) return
+              const r = e.currentTarget.parentElement?.getBoundingClientRect()
+              if (r) onPreview(withStop(key, { offset: Math.min(1, Math.max(0, (e.clientX - r.left) / r.width)) }))
+            }}
+            onPointerUp={() => onChange(paint)}
+          />
+        ))}
+      </div>
+      {id && stop && (
+        <>
+          <ColourField label="Stop colour" colour={stop.colour} onPreview={(c) => onPreview(withStop(id, { colour: c }))} onChange={(c) => onChange(withStop(id, { colour: c }))} />
+          <div className="flex items-center gap-1">
+            <div className="flex-1"><NumberField label="Position of the stop" short="at" unit="%" min={0} max={100} digits={0} value={stop.offset * 100} onChange={(v) => onChange(withStop(id, { offset: v / 100 }))} /></div>
+            <IconButton label="Add a stop" onClick={() => add(0.5)}><Plus size={14} /></IconButton>
+            <IconButton label="Remove the stop" disabled={stops.length < 3} onClick={() => onChange({ ...paint, stops: Object.fromEntries(stops.filter(([key]) => key !== id)) })}><Trash2 size={14} /></IconButton>
+          </div>
+        </>
+      )}
+      {paint.kind === 'linear' ? (
+        <NumberField label="Angle of the gradient" short="angle" unit="°" value={paint.angleDegrees} digits={0} onChange={(v) => onChange({ ...paint, angleDegrees: v })} onDrag={(v) => onPreview({ ...paint, angleDegrees: v })} />
+      ) : (
+        <div className="grid grid-cols-3 gap-1.5">
+          <NumberField label="Centre across" short="x" value={paint.x * 100} digits={0} onChange={(v) => onChange({ ...paint, x: v / 100 })} onDrag={(v) => onPreview({ ...paint, x: v / 100 })} />
+          <NumberField label="Centre down" short="y" value={paint.y * 100} digits={0} onChange={(v) => onChange({ ...paint, y: v / 100 })} onDrag={(v) => onPreview({ ...paint, y: v / 100 })} />
+          <NumberField label="Radius" short="r" min={1} value={paint.radius * 100} digits={0} onChange={(v) => onChange({ ...paint, radius: v / 100 })} onDrag={(v) => onPreview({ ...paint, radius: v / 100 })} />
+        </div>
+      )}
+    </>
+  )
+}

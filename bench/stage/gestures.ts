@@ -1,0 +1,159 @@
+import { leavesOf } from '@/core/design/tree'
+import { type Bounds, centreOf, heightOf, shift, unionOf, widthOf } from '@/core/geometry/bounds'
+import type { Point } from '@/core/geometry/matrix'
+import { matrixOf, moved, placedBounds, resized, scaledAbout, turnedAbout, wrapDegrees } from '@/core/geometry/placement'
+import { apply } from '@/core/geometry/matrix'
+import { type SnapLine, snapBox, snapLines, snapPoint } from '@/core/geometry/snap'
+import { duplicateLayers } from '@/core/design/commands'
+import { newId } from '@/core/design/blank'
+import { boundsOfIds, grip, handledLeaves, type Leaf, type Target, writeTargets } from '../state/acts'
+import type { Bench } from '../state/bench-store'
+
+export type Modifiers = { shift: boolean; alt: boolean; free: boolean }
+/** A drag in the hand. `move` gets the pointer in px of the page; lines and a note are drawn meanwhile. */
+export type Gesture = { name: string; move: (p: Point, m: Modifiers) => { lines: SnapLine[]; note: string } | null; end: () => void }
+
+const SNAP_REACH = 6
+
+function linesAround(bench: Bench, moving: readonly string[]): SnapLine[] {
+  const s = bench.store.getState()
+  const held = new Set(leavesOf(s.design, moving).map((l) => l.id))
+  const page: Bounds = { left: 0, top: 0, right: s.resolved.width, bottom: s.resolved.height }
+  const neighbours = s.resolved.layers
+    .filter((l) => l.layer.shown && !held.has(l.layer.id) && !moving.includes(l.layer.id))
+    .flatMap((l) => boundsOfIds(s, [l.layer.id]) ?? [])
+    // What is as large as the page gives no useful lines.
+    .filter((b) => widthOf(b) < widthOf(page) * 0.98 || heightOf(b) < heightOf(page) * 0.98)
+  return snapLines(page, s.resolved.safe, neighbours.slice(-60))
+}
+const reachOf = (bench: Bench): number => SNAP_REACH / bench.store.getState().view.zoom
+
+/** Runs a gesture whose outcome is a list of targets from the state at its start. */
+function targeting(bench: Bench, name: string, work: (p: Point, m: Modifiers) => { targets: Target[]; lines: SnapLine[]; note: string } | null): Gesture {
+  const before = grip(bench, handledLeaves(bench))
+  let last: Target[] | null = null
+  return {
+    name,
+    move(p, m) {
+      const made = work(p, m)
+      if (!made) return null
+      last = made.targets
+      bench.preview((d) => writeTargets(bench, d, made.targets, before))
+      return made
+    },
+    end() {
+      const targets = last
+      if (targets) bench.commit(name, (d) => writeTargets(bench, d, targets, before))
+    },
+  }
+}
+
+export function moveGesture(bench: Bench, from: Point): Gesture | null {
+  const s = bench.store.getState()
+  let leaves = handledLeaves(bench)
+  const box = boundsOfIds(s, s.selection)
+  if (!box || leaves.length === 0) return null
+  const lines = linesAround(bench, s.selection)
+  let copied = false
+  const work = (p: Point, m: Modifiers) => {
+    let [dx, dy] = [p.x - from.x, p.y - from.y]
+    if (m.shift) Math.abs(dx) > Math.abs(dy) ? (dy = 0) : (dx = 0)
+    let met: SnapLine[] = []
+    if (!m.free) {
+      const snap = snapBox(shift(box, dx, dy), lines, reachOf(bench))
+      if (!m.shift || dx !== 0) dx += snap.dx
+      if (!m.shift || dy !== 0) dy += snap.dy
+      met = snap.lines
+    }
+    return { targets: leaves.map((l): Target => ({ id: l.id, placement: moved(l.placement, dx, dy) })), lines: met, note: noteOf(met) ?? `x ${Math.round(box.left + dx)}  y ${Math.round(box.top + dy)}` }
+  }
+  let inner = targeting(bench, 'Move', work)
+  return {
+    name: 'Move',
+    move(p, m) {
+      if (m.alt && !copied) {
+        // With Alt a copy is moved; the original stays.
+        copied = true
+        bench.cancel()
+        let made = new Map<string, string>()
+        bench.edit('Duplicate', (d) => {
+          made = duplicateLayers(d, s.selection, newId, { x: 0, y: 0 })
+        })
+        bench.select([...made.values()])
+        leaves = handledLeaves(bench)
+        inner = targeting(bench, 'Move', work)
+      }
+      return inner.move(p, m)
+    },
+    end: () => inner.end(),
+  }
+}
+
+const words: Record<SnapLine['of'], string> = { page: 'page edge', centre: 'centre of the page', safe: 'safe area', neighbour: 'neighbour' }
+const noteOf = (lines: readonly SnapLine[]): string | null => (lines[0] ? [...new Set(lines.map((l) => words[l.of]))].join(', ') : null)
+
+/** Sizing one thing by a handle along its own axes. */
+export function resizeOne(bench: Bench, leaf: Leaf, hx: number, hy: number, from: Point): Gesture {
+  const lines = linesAround(bench, [leaf.id])
+  const upright = leaf.placement.rotation % 90 === 0
+  return targeting(bench, hx !== 0 && hy !== 0 ? 'Scale' : 'Stretch', (p, m) => {
+    let [dx, dy] = [p.x - from.x, p.y - from.y]
+    const corner = hx !== 0 && hy !== 0
+    const how = { proportional: corner && !m.shift, fromCentre: m.alt, smallest: 2 }
+    let met: SnapLine[] = []
+    if (!m.free && upright && leaf.placement.rotation === 0) {
+      const after = placedBounds(resized(leaf.placement, hx, hy, dx, dy, how))
+      const snap = snapPoint({ x: hx === 0 ? null : hx < 0 ? after.left : after.right, y: hy === 0 ? null : hy < 0 ? after.top : after.bottom }, lines, reachOf(bench))
+      if (how.proportional) {
+        // One axis decides; the other follows the proportion.
+        const ratio = leaf.placement.height / leaf.placement.width
+        if (snap.dx !== 0 || snap.lines.some((l) => l.axis === 'x')) [dx, dy] = followX(after, snap.dx, hx, hy, ratio, leaf)
+        else if (snap.dy !== 0) [dx, dy] = followY(after, snap.dy, hx, hy, ratio, leaf)
+      } else [dx, dy] = [dx + snap.dx, dy + snap.dy]
+      met = snap.lines
+    }
+    let placement = resized(leaf.placement, hx, hy, dx, dy, how)
+    const factor = placement.height / leaf.placement.height
+    const isType = leaf.kind === 'type'
+    if (isType && !corner) placement = hy !== 0 ? leaf.placement : placement
+    const scale = corner ? (how.proportional ? factor : isType ? Math.min(factor, placement.width / leaf.placement.width) : 1) : 1
+    return { targets: [{ id: leaf.id, placement, scale }], lines: met, note: `${Math.round(placement.width)} × ${Math.round(placement.height)}` }
+  })
+}
+const followX = (after: Bounds, by: number, hx: number, hy: number, ratio: number, leaf: Leaf): [number, number] => {
+  const width = widthOf(after) + by * hx
+  return [(width - leaf.placement.width) * hx, (width * ratio - leaf.placement.height) * hy]
+}
+const followY = (after: Bounds, by: number, hx: number, hy: number, ratio: number, leaf: Leaf): [number, number] => {
+  const height = heightOf(after) + by * hy
+  return [(height / ratio - leaf.placement.width) * hx, (height - leaf.placement.height) * hy]
+}
+
+/** Sizing several things, or a group, as one: always in proportion. */
+export function resizeMany(bench: Bench, hx: number, hy: number): Gesture | null {
+  const leaves = handledLeaves(bench)
+  if (leaves.length === 0) return null
+  const box = unionOf(leaves.map((l) => placedBounds(l.placement)))
+  return targeting(bench, 'Scale', (p, m) => {
+    const about = m.alt ? centreOf(box) : { x: hx < 0 ? box.right : hx > 0 ? box.left : centreOf(box).x, y: hy < 0 ? box.bottom : hy > 0 ? box.top : centreOf(box).y }
+    const reach = { x: hx === 0 ? 0 : (hx < 0 ? box.left : box.right) - about.x, y: hy === 0 ? 0 : (hy < 0 ? box.top : box.bottom) - about.y }
+    const factor = Math.max(0.01, ((p.x - about.x) * reach.x + (p.y - about.y) * reach.y) / (reach.x ** 2 + reach.y ** 2))
+    return { targets: leaves.map((l): Target => ({ id: l.id, placement: scaledAbout(l.placement, about, factor), scale: factor })), lines: [], note: `${Math.round(factor * 100)} %` }
+  })
+}
+
+/** Turning about the common centre; with Shift in steps of 15°. */
+export function turnGesture(bench: Bench, from: Point): Gesture | null {
+  const leaves = handledLeaves(bench)
+  if (leaves.length === 0) return null
+  const [only] = leaves
+  const centre = only && leaves.length === 1 ? apply(matrixOf(only.placement), { x: only.placement.width / 2, y: only.placement.height / 2 }) : centreOf(unionOf(leaves.map((l) => placedBounds(l.placement))))
+  const start = Math.atan2(from.y - centre.y, from.x - centre.x)
+  const base = only && leaves.length === 1 ? only.placement.rotation : 0
+  return targeting(bench, 'Turn', (p, m) => {
+    let by = ((Math.atan2(p.y - centre.y, p.x - centre.x) - start) * 180) / Math.PI
+    if (m.shift) by = Math.round((base + by) / 15) * 15 - base
+    else if (!m.free && Math.abs(wrapDegrees(base + by) - Math.round(wrapDegrees(base + by) / 90) * 90) < 1.2) by = Math.round((base + by) / 90) * 90 - base
+    return { targets: leaves.map((l): Target => ({ id: l.id, placement: turnedAbout(l.placement, centre, by) })), lines: [], note: `${Math.round(wrapDegrees(base + by) * 10) / 10}°` }
+  })
+}

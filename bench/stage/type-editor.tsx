@@ -1,0 +1,157 @@
+'use client'
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
+import { caretAt, indexAt, layoutType, selectionBoxes } from '@/core/type/layout'
+import { apply, inverse } from '@/core/geometry/matrix'
+import { matrixOf } from '@/core/geometry/placement'
+import { resolvedOf, writeType } from '../state/acts'
+import { useBench, useBenchState } from '../state/bench-context'
+import { removeLayers } from '@/core/design/commands'
+import { toPage } from './view'
+
+/**
+ * Type in place: a hidden field takes keys, input methods, dictation and clipboard; caret and selection are drawn from
+ * the shaped clusters at the text's own turn and scale. All typing until the field is left is one step.
+ */
+export function TypeEditor() {
+  const bench = useBench()
+  const s = useBenchState((state) => state)
+  const field = useRef<HTMLTextAreaElement>(null)
+  const layer = s.editingType ? resolvedOf(s, s.editingType)?.layer : undefined
+  const type = layer?.kind === 'type' ? layer : undefined
+  const id = type?.id
+  const [range, setRange] = useState<{ from: number; to: number; back: boolean }>({ from: 0, to: 0, back: false })
+  const dragging = useRef<number | null>(null)
+  const typed = useRef<string | null>(null)
+
+  const read = () => {
+    const f = field.current
+    if (f) setRange({ from: f.selectionStart, to: f.selectionEnd, back: f.selectionDirection === 'backward' })
+  }
+  // The field opens with everything selected, so that typing replaces.
+  useEffect(() => {
+    const f = field.current
+    if (!id || !f) return
+    typed.current = null
+    f.value = type?.text ?? ''
+    f.focus({ preventScroll: true })
+    f.setSelectionRange(0, f.value.length)
+    read()
+    return () => {
+      const text = typed.current
+      typed.current = null
+      const layers = bench.store.getState().design.layers
+      if (text === null) {
+        if (layers[id]?.kind === 'type' && layers[id].text === '') bench.edit('Remove empty text', (d) => removeLayers(d, [id]))
+        return
+      }
+      bench.commit('Type', (d) => (text.trim() === '' ? removeLayers(d, [id]) : writeType(bench, d, id, { text })))
+    }
+    // Only entering and leaving a text counts.
+    // biome-ignore lint/correctness/useExhaustiveDependencies: the text itself changes while typing
+  }, [id, bench])
+
+  const layout = useMemo(() => (type ? layoutType(bench.fonts, type.text, type.style, type.placement.width) : null), [type, bench.fonts, s.fontsReady])
+  if (!type || !layout || !id) return null
+
+  const m = matrixOf(type.placement)
+  const z = s.view.zoom
+  const caret = caretAt(layout, range.back ? range.from : range.to)
+  const boxes = selectionBoxes(layout, range.from, range.to)
+  const spot = apply(m, { x: caret.x, y: caret.top })
+  const indexUnder = (e: { clientX: number; clientY: number; currentTarget: Element }): number => {
+    const r = e.currentTarget.closest('[data-stage]')?.getBoundingClientRect()
+    const back = inverse(m)
+    if (!r || !back) return 0
+    const p = apply(back, toPage(s.view, { x: e.clientX - r.left, y: e.clientY - r.top }))
+    return indexAt(layout, p.x, p.y)
+  }
+  const select = (from: number, to: number) => {
+    field.current?.setSelectionRange(Math.min(from, to), Math.max(from, to), to < from ? 'backward' : 'forward')
+    field.current?.focus({ preventScroll: true })
+    read()
+  }
+  const lineKey = (e: KeyboardEvent<HTMLTextAreaElement>): boolean => {
+    const up = e.key === 'ArrowUp'
+    if (!up && e.key !== 'ArrowDown') return false
+    // Lines are where the text wraps on the stage, not where the hidden field would wrap.
+    const focus = range.back ? range.from : range.to
+    const to = up ? (caret.line === 0 ? 0 : indexAt(layout, caret.x, caret.top - caret.height / 2)) : caret.line >= layout.lines.length - 1 ? type.text.length : indexAt(layout, caret.x, caret.top + caret.height * 1.5)
+    const anchor = range.back ? range.to : range.from
+    e.preventDefault()
+    select(e.shiftKey ? anchor : to, e.shiftKey ? to : to)
+    return focus !== to
+  }
+  return (
+    <div
+      className="absolute inset-0 cursor-text"
+      onPointerDown={(e) => {
+        const at = indexUnder(e)
+        const back = inverse(m)
+        const r = e.currentTarget.closest('[data-stage]')?.getBoundingClientRect()
+        const p = back && r ? apply(back, toPage(s.view, { x: e.clientX - r.left, y: e.clientY - r.top })) : null
+        if (!p || p.x < -20 / z || p.y < -20 / z || p.x > type.placement.width + 20 / z || p.y > layout.height + 20 / z) return
+        e.stopPropagation()
+        e.preventDefault()
+        if (e.detail === 2) {
+          const word = wordAround(type.text, at)
+          select(word[0], word[1])
+        } else if (e.detail >= 3) {
+          const line = layout.lines.find((l) => at >= l.start && at <= l.end)
+          select(line?.start ?? 0, line?.end ?? type.text.length)
+        } else {
+          dragging.current = e.shiftKey ? (range.back ? range.to : range.from) : at
+          select(dragging.current, at)
+        }
+      }}
+      onPointerMove={(e) => dragging.current !== null && e.buttons === 1 && select(dragging.current, indexUnder(e))}
+      onPointerUp={() => {
+        dragging.current = null
+      }}
+    >
+      <svg className="pointer-events-none absolute inset-0 size-full" aria-hidden="true">
+        <g transform={`translate(${s.view.x} ${s.view.y}) scale(${z}) matrix(${m.join(' ')})`}>
+          {boxes.map((b, n) => <rect key={n} {...b} fill="oklch(0.57 0.18 38 / 0.32)" />)}
+          {range.from === range.to && <rect data-caret x={caret.x - 0.75 / z} y={caret.top} width={1.8 / z} height={caret.height} fill="var(--color-accent)" stroke="#fff" strokeWidth={0.5 / z} className="animate-[caret_1.1s_steps(2)_infinite]" />}
+        </g>
+      </svg>
+      <textarea
+        ref={field}
+        aria-label="Text of the selected layer"
+        spellCheck={false}
+        className="absolute size-4 resize-none overflow-hidden border-0 p-0 opacity-0"
+        style={{ left: Math.max(0, spot.x * z + s.view.x), top: Math.max(0, spot.y * z + s.view.y), fontSize: 16 }}
+        defaultValue={type.text}
+        maxLength={20_000}
+        onInput={(e) => {
+          const text = e.currentTarget.value
+          typed.current = text
+          bench.preview((d) => writeType(bench, d, id, { text }))
+          read()
+        }}
+        onSelect={read}
+        onKeyDown={(e) => {
+          if (e.key === 'Escape') {
+            e.preventDefault()
+            e.stopPropagation()
+            bench.set({ editingType: null })
+            return
+          }
+          if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) bench.set({ editingType: null })
+          else lineKey(e)
+          e.stopPropagation()
+        }}
+        onKeyUp={read}
+        onBlur={(e) => {
+          // Fields of the details may be used while a text is open; the stage closes it by itself.
+          if (!(e.relatedTarget instanceof HTMLElement) || e.relatedTarget.closest('[data-stage]')) return
+        }}
+      />
+    </div>
+  )
+}
+
+function wordAround(text: string, at: number): [number, number] {
+  const words = new Intl.Segmenter(undefined, { granularity: 'word' }).segment(text)
+  const found = words.containing(Math.min(at, text.length - 1))
+  return found ? [found.index, found.index + found.segment.length] : [at, at]
+}

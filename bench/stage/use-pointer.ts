@@ -1,0 +1,220 @@
+'use client'
+import { type PointerEvent as ReactPointerEvent, useCallback, useRef, useState } from 'react'
+import { boxAt } from '@/core/design/blank'
+import { isLocked, isShown } from '@/core/design/tree'
+import { type Bounds, holds, overlaps } from '@/core/geometry/bounds'
+import type { Point } from '@/core/geometry/matrix'
+import type { SnapLine } from '@/core/geometry/snap'
+import { toHex } from '@/core/colour/colour'
+import { setOn } from '@/core/design/commands'
+import { addShape, addType, boundsOfIds, handledLeaves, stageScale } from '../state/acts'
+import type { Bench } from '../state/bench-store'
+import { type Gesture, type Modifiers, moveGesture, resizeMany, resizeOne, turnGesture } from './gestures'
+import { toPage } from './view'
+
+export type Drawn = { lines: SnapLine[]; note: string | null; at: Point | null; marquee: Bounds | null; hover: string | null }
+export const nothingDrawn: Drawn = { lines: [], note: null, at: null, marquee: null, hover: null }
+
+type Press = { start: Point; startPage: Point; gesture: Gesture | null; moved: boolean; waiting: boolean; queued: Point | null; kind: 'gesture' | 'marquee' | 'draw' | 'pan' | 'none'; panFrom: Point; additive: boolean; released: boolean }
+const held = { space: false, free: false }
+
+/** Keys that change what a drag means; told by the bench's key handler. */
+export const holdKey = (key: 'space' | 'free', on: boolean): void => {
+  held[key] = on
+}
+export const isPanning = (): boolean => held.space
+
+/** Everything that the pointer does on the stage. */
+export function useStagePointer(bench: Bench) {
+  const [drawn, setDrawn] = useState<Drawn>(nothingDrawn)
+  const press = useRef<Press | null>(null)
+  const frame = useRef<HTMLElement | null>(null)
+  const hovering = useRef(false)
+
+  const local = (e: { clientX: number; clientY: number }): Point => {
+    const r = frame.current?.getBoundingClientRect()
+    return { x: e.clientX - (r?.left ?? 0), y: e.clientY - (r?.top ?? 0) }
+  }
+  const pageAt = (p: Point): Point => toPage(bench.store.getState().view, p)
+  const hit = useCallback(async (p: Point): Promise<string[]> => {
+    const s = bench.store.getState()
+    const k = stageScale(s)
+    const ids = await bench.client.ask<string[] | null>({ ask: 'hit', x: p.x * k, y: p.y * k })
+    return (ids ?? []).filter((id) => !isLocked(s.design, id) && isShown(s.design, id))
+  }, [bench])
+
+  const modifiers = (e: { shiftKey: boolean; altKey: boolean }): Modifiers => ({ shift: e.shiftKey, alt: e.altKey, free: held.free })
+  const follow = (at: Point, m: Modifiers) => {
+    const p = press.current
+    if (!p) return
+    if (!p.moved && Math.hypot(at.x - p.start.x, at.y - p.start.y) < 3) return
+    p.moved = true
+    if (p.kind === 'pan') {
+      const { view } = bench.store.getState()
+      bench.set({ view: { ...view, x: p.panFrom.x + at.x - p.start.x, y: p.panFrom.y + at.y - p.start.y, fitted: false } })
+    } else if (p.kind === 'gesture' && p.gesture) {
+      const made = p.gesture.move(pageAt(at), m)
+      if (made) setDrawn({ ...nothingDrawn, lines: made.lines, note: made.note, at })
+    } else if (p.kind === 'marquee' || p.kind === 'draw') {
+      const to = pageAt(at)
+      const box = { left: Math.min(p.startPage.x, to.x), top: Math.min(p.startPage.y, to.y), right: Math.max(p.startPage.x, to.x), bottom: Math.max(p.startPage.y, to.y) }
+      setDrawn({ ...nothingDrawn, marquee: box, note: p.kind === 'draw' ? `${Math.round(box.right - box.left)} × ${Math.round(box.bottom - box.top)}` : null, at })
+    }
+  }
+
+  const pick = async (p: Press, at: Point, additive: boolean) => {
+    const s = bench.store.getState()
+    p.waiting = true
+    const ids = await hit(p.startPage)
+    p.waiting = false
+    if (press.current !== p && !p.released) return
+    const top = ids[0] ? bench.takenBy(ids[0]) : null
+    if (!top) {
+      const box = s.selection.length > 0 ? boundsOfIds(s, s.selection) : null
+      // A thing that is hard to hit can be dragged by its box once it is selected.
+      if (box && holds(box, p.startPage) && !additive && handledLeaves(bench).some((l) => l.opacity < 0.06)) p.gesture = moveGesture(bench, p.startPage)
+      else {
+        if (!additive) bench.select([])
+        p.kind = 'marquee'
+        return
+      }
+    } else {
+      if (additive) bench.select(s.selection.includes(top) ? s.selection.filter((id) => id !== top) : [...s.selection, top])
+      else if (!s.selection.includes(top)) bench.select([top])
+      p.gesture = moveGesture(bench, p.startPage)
+    }
+    p.kind = 'gesture'
+    if (p.queued) follow(p.queued, { shift: false, alt: false, free: held.free })
+    if (p.released) finish(p, at)
+  }
+
+  const finish = (p: Press, at: Point) => {
+    const s = bench.store.getState()
+    if (p.kind === 'gesture' && p.moved) p.gesture?.end()
+    else if (p.kind === 'marquee' && p.moved) {
+      const to = pageAt(at)
+      const box = { left: Math.min(p.startPage.x, to.x), top: Math.min(p.startPage.y, to.y), right: Math.max(p.startPage.x, to.x), bottom: Math.max(p.startPage.y, to.y) }
+      const page = { left: 0, top: 0, right: s.resolved.width, bottom: s.resolved.height }
+      const met = s.resolved.layers.filter((l) => {
+        const b = boundsOfIds(s, [l.layer.id])
+        // What fills the page is under everything and not meant by a marquee.
+        return b && overlaps(b, box) && !isLocked(s.design, l.layer.id) && l.layer.shown && !(b.left <= page.left && b.top <= page.top && b.right >= page.right && b.bottom >= page.bottom)
+      }).map((l) => l.layer.id)
+      bench.select(p.additive ? [...s.selection, ...met] : met)
+    } else if (p.kind === 'draw') {
+      const to = pageAt(at)
+      const [w, h] = [Math.abs(to.x - p.startPage.x), Math.abs(to.y - p.startPage.y)]
+      const side = Math.min(s.resolved.width, s.resolved.height) * 0.25
+      const box = p.moved && (w > 4 || h > 4)
+        ? boxAt(Math.min(to.x, p.startPage.x), Math.min(to.y, p.startPage.y), Math.max(2, w), s.shapeForm === 'line' ? Math.max(1, h) : Math.max(2, h))
+        : boxAt(p.startPage.x - side / 2, p.startPage.y - side / 2, side, s.shapeForm === 'line' ? 4 : side)
+      if (s.tool === 'shape') {
+        addShape(bench, s.shapeForm, s.shapeForm === 'line' && p.moved ? lineBox(p.startPage, to) : box)
+        bench.set({ tool: 'pick' })
+      } else void addType(bench, p.startPage, p.moved && w > 20 ? w : undefined)
+    }
+    setDrawn(nothingDrawn)
+    if (press.current === p) press.current = null
+  }
+
+  const sample = async (at: Point) => {
+    const k = stageScale(bench.store.getState())
+    const rgba = await bench.client.ask<[number, number, number, number] | null>({ ask: 'sample', x: at.x * k, y: at.y * k, radius: 0 })
+    if (!rgba) return
+    const colour = toHex({ r: rgba[0] / 255, g: rgba[1] / 255, b: rgba[2] / 255, a: 1 })
+    const s = bench.store.getState()
+    if (s.sampleFor) s.sampleFor(colour)
+    else {
+      const leaves = handledLeaves(bench).filter((l) => l.kind === 'shape' || l.kind === 'type')
+      if (leaves.length > 0) bench.edit('Sampled colour', (d) => leaves.forEach((l) => setOn(d, s.channel, l.id, 'fill', { kind: 'solid', colour })))
+      else {
+        void navigator.clipboard?.writeText(colour).catch(() => undefined)
+        bench.notify(`${colour} was sampled and copied.`)
+      }
+    }
+    bench.set({ tool: 'pick', sampleFor: null })
+  }
+
+  return {
+    drawn, frame,
+    cancel() {
+      bench.cancel()
+      press.current = null
+      setDrawn(nothingDrawn)
+    },
+    onPointerDown(e: ReactPointerEvent<HTMLElement>) {
+      if (e.button === 2) return
+      const at = local(e)
+      const s = bench.store.getState()
+      const target = (e.target as Element).closest<HTMLElement>('[data-handle]')
+      if (s.editingType) bench.set({ editingType: null })
+      ;(document.activeElement as HTMLElement | null)?.blur?.()
+      frame.current?.focus({ preventScroll: true })
+      e.currentTarget.setPointerCapture(e.pointerId)
+      const p: Press = { start: at, startPage: pageAt(at), gesture: null, moved: false, waiting: false, queued: null, kind: 'none', panFrom: { x: s.view.x, y: s.view.y }, additive: e.shiftKey, released: false }
+      press.current = p
+      if (held.space || e.button === 1) p.kind = 'pan'
+      else if (s.tool === 'sample') {
+        press.current = null
+        void sample(p.startPage)
+      } else if (s.tool === 'shape' || s.tool === 'type') p.kind = 'draw'
+      else if (target?.dataset.handle) {
+        const name = target.dataset.handle
+        const [hx, hy] = [Number(target.dataset.x ?? 0), Number(target.dataset.y ?? 0)]
+        const leaves = handledLeaves(bench)
+        const only = s.selection.length === 1 && s.design.layers[s.selection[0] ?? '']?.kind !== 'group' ? leaves[0] : undefined
+        p.gesture = name === 'turn' ? turnGesture(bench, p.startPage) : only ? resizeOne(bench, only, hx, hy, p.startPage) : resizeMany(bench, hx, hy)
+        p.kind = 'gesture'
+      } else void pick(p, at, e.shiftKey)
+    },
+    onPointerMove(e: ReactPointerEvent<HTMLElement>) {
+      const at = local(e)
+      const p = press.current
+      if (!p) {
+        const s = bench.store.getState()
+        if (s.tool !== 'pick' || hovering.current || e.pointerType === 'touch') return
+        hovering.current = true
+        void hit(pageAt(at)).then((ids) => {
+          hovering.current = false
+          if (press.current) return
+          const top = ids[0] ? bench.takenBy(ids[0]) : null
+          setDrawn((d) => (d.hover === top ? d : { ...nothingDrawn, hover: top }))
+        })
+        return
+      }
+      if (p.waiting) p.queued = at
+      else follow(at, modifiers(e))
+    },
+    onPointerUp(e: ReactPointerEvent<HTMLElement>) {
+      const p = press.current
+      if (!p) return
+      const at = local(e)
+      if (p.waiting) {
+        p.released = true
+        return
+      }
+      finish(p, at)
+    },
+    async onDoubleClick(e: { clientX: number; clientY: number }) {
+      const s = bench.store.getState()
+      if (s.tool !== 'pick') return
+      const ids = await hit(pageAt(local(e)))
+      const top = ids[0] ? bench.takenBy(ids[0]) : s.selection[0]
+      const layer = top ? s.design.layers[top] : undefined
+      if (!layer) return
+      if (layer.kind === 'group') {
+        bench.set({ inside: layer.id })
+        bench.select(ids[0] ? [bench.takenBy(ids[0])] : [])
+      } else if (layer.kind === 'type') {
+        bench.select([layer.id])
+        bench.set({ editingType: layer.id })
+      }
+    },
+  }
+}
+
+/** A line from one point to another: its box turned to lie along it. */
+function lineBox(a: Point, b: Point) {
+  const length = Math.max(2, Math.hypot(b.x - a.x, b.y - a.y))
+  return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, width: length, height: 4, rotation: (Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI, flipX: false, flipY: false }
+}

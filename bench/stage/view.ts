@@ -1,0 +1,35 @@
+import type { Point } from '@/core/geometry/matrix'
+import type { Bench, BenchState, View } from '../state/bench-store'
+
+export const LEAST_ZOOM = 0.02
+export const MOST_ZOOM = 32
+
+/** The stage's size, CSS px; told by the stage itself. */
+let size = { width: 800, height: 600 }
+export const stageSize = () => size
+export const setStageSize = (next: { width: number; height: number }): void => {
+  size = next
+}
+
+/** The view in which the whole page with a margin is seen. */
+export function fitView(page: { width: number; height: number; bleed: number }, margin = 34): View {
+  const zoom = Math.max(LEAST_ZOOM, Math.min((size.width - 2 * margin) / (page.width + 2 * page.bleed), (size.height - 2 * margin) / (page.height + 2 * page.bleed)))
+  return { zoom, x: Math.round((size.width - page.width * zoom) / 2), y: Math.round((size.height - page.height * zoom) / 2), fitted: true }
+}
+
+export const toPage = (view: View, p: Point): Point => ({ x: (p.x - view.x) / view.zoom, y: (p.y - view.y) / view.zoom })
+export const toStage = (view: View, p: Point): Point => ({ x: p.x * view.zoom + view.x, y: p.y * view.zoom + view.y })
+
+/** Zooms about a point of the stage that stays where it is. */
+export function zoomAbout(s: BenchState, at: Point, zoom: number): View {
+  const z = Math.min(MOST_ZOOM, Math.max(LEAST_ZOOM, zoom))
+  const p = toPage(s.view, at)
+  return { zoom: z, x: at.x - p.x * z, y: at.y - p.y * z, fitted: false }
+}
+export function zoomTo(bench: Bench, zoom: number): void {
+  const s = bench.store.getState()
+  const view = zoomAbout(s, { x: size.width / 2, y: size.height / 2 }, zoom)
+  // On whole pixels, so that a view at 100 % is the delivered picture.
+  bench.set({ view: { ...view, x: Math.round(view.x), y: Math.round(view.y) } })
+}
+export const zoomBy = (bench: Bench, factor: number): void => zoomTo(bench, bench.store.getState().view.zoom * factor)

@@ -1,0 +1,235 @@
+import { boxAt, graphicLayer, newId, pictureLayer, plainStyle, shapeLayer, typeLayer } from '@/core/design/blank'
+import { addLayers, orderAbove, place, setOn } from '@/core/design/commands'
+import { keyBetween } from '@/core/design/order'
+import { findResolved, type ResolvedLayer } from '@/core/design/resolve'
+import type { Plane } from '@/core/design/planes'
+import type { Design, Layer, LayerKind, Placement, TypeStyle } from '@/core/design/schema'
+import { isLocked, leavesOf } from '@/core/design/tree'
+import { luminance } from '@/core/colour/colour'
+import { type Bounds, union } from '@/core/geometry/bounds'
+import { placedBounds } from '@/core/geometry/placement'
+import type { Point } from '@/core/geometry/matrix'
+import { layoutType } from '@/core/type/layout'
+import type { SourceInfo } from '../render/protocol'
+import type { Bench, BenchState, ShapeForm } from './bench-store'
+
+/** Device px per px of the page on the stage. */
+export const stageScale = (s: Pick<BenchState, 'view'>): number => s.view.zoom * (globalThis.devicePixelRatio || 1)
+
+export type Leaf = Exclude<Layer, { kind: 'group' }>
+
+export const resolvedOf = (s: Pick<BenchState, 'resolved'>, id: string): ResolvedLayer | null => findResolved(s.resolved.layers, id)
+
+/** The selected things that can be handled, groups opened into their members, as they are on the channel shown. */
+export function handledLeaves(bench: Bench, ids: readonly string[] = bench.store.getState().selection): Leaf[] {
+  const s = bench.store.getState()
+  return leavesOf(s.design, ids).filter((l) => !isLocked(s.design, l.id)).flatMap((l) => {
+    const found = resolvedOf(s, l.id)?.layer
+    return found && found.kind !== 'group' ? [found] : []
+  })
+}
+
+/** The upright box around things on the channel shown, px of the page; null for none. */
+export function boundsOfIds(s: Pick<BenchState, 'resolved' | 'design'>, ids: readonly string[]): Bounds | null {
+  const boxes = leavesOf(s.design, ids).flatMap((l) => {
+    const found = resolvedOf(s, l.id)?.layer
+    return found ? [placedBounds(found.placement)] : []
+  })
+  const [first, ...rest] = boxes
+  return first ? rest.reduce(union, first) : null
+}
+
+/** Where one thing goes, and by how much its inner lengths (type, strokes, radii) are scaled. */
+export type Target = { id: string; placement: Placement; scale?: number }
+
+/** Writes placements to the draft: to the master itself or as changes of the channel shown. */
+export function writeTargets(bench: Bench, d: Design, targets: readonly Target[], before: ReadonlyMap<string, { layer: Leaf; base: Placement }>): void {
+  const s = bench.store.getState()
+  const channel = d.channels[s.channel]
+  if (!channel) return
+  for (const t of targets) {
+    const was = before.get(t.id)
+    const layer = d.layers[t.id]
+    if (!was || !layer) continue
+    place(d, channel, t.id, t.placement, was.base)
+    if (!t.scale || t.scale === 1) continue
+    if (was.layer.kind === 'type') setOn(d, channel.id, t.id, 'style', { size: Math.max(1, was.layer.style.size * t.scale) })
+    if (was.layer.kind === 'shape' && layer.kind === 'shape' && channel.id === d.master) {
+      layer.stroke.weight = was.layer.stroke.weight * t.scale
+      layer.radii = was.layer.radii.map((r) => r * (t.scale ?? 1)) as typeof layer.radii
+    }
+  }
+}
+
+/** What `writeTargets` needs of the state at a gesture's start. */
+export function grip(bench: Bench, leaves: readonly Leaf[]): Map<string, { layer: Leaf; base: Placement }> {
+  const s = bench.store.getState()
+  return new Map(leaves.map((layer) => [layer.id, { layer, base: resolvedOf(s, layer.id)?.base ?? layer.placement }]))
+}
+
+/** Moves, scales or turns the selection in one recorded step. */
+export function transform(bench: Bench, name: string, change: (layer: Leaf) => Target | null, ids?: readonly string[]): void {
+  const leaves = handledLeaves(bench, ids)
+  const before = grip(bench, leaves)
+  const targets = leaves.map(change).filter((t): t is Target => t !== null)
+  if (targets.length > 0) bench.edit(name, (d) => writeTargets(bench, d, targets, before))
+}
+
+/** A type's box made as high as its lines, its top edge kept. */
+export function fitType(bench: Bench, layer: Extract<Layer, { kind: 'type' }>): Placement {
+  const { height } = layoutType(bench.fonts, layer.text, layer.style, layer.placement.width)
+  const p = layer.placement
+  const grow = height - p.height
+  const r = (p.rotation * Math.PI) / 180
+  return { ...p, height: Math.max(1, height), x: p.x - Math.sin(r) * (grow / 2), y: p.y + Math.cos(r) * (grow / 2) }
+}
+
+/** Text or style of a type layer on the channel shown; on the master its box follows its lines. */
+export function writeType(bench: Bench, d: Design, id: string, change: { text?: string; style?: Partial<TypeStyle> }): void {
+  const s = bench.store.getState()
+  if (change.text !== undefined) setOn(d, s.channel, id, 'text', change.text)
+  if (change.style) {
+    const key = `${s.channel}.${id}.style`
+    const held = d.changes[key]
+    setOn(d, s.channel, id, 'style', s.channel === d.master ? change.style : { ...(held?.property === 'style' ? held.value : {}), ...change.style })
+  }
+  const layer = d.layers[id]
+  if (s.channel === d.master && layer?.kind === 'type') layer.placement = fitType(bench, layer)
+}
+
+const planeFor: Record<LayerKind, Plane> = { picture: 'subject', graphic: 'setting', shape: 'setting', type: 'message', group: 'subject' }
+
+/** Where a new thing goes: directly above the selection in its plane and group, else in the plane that fits its kind. */
+export function spotFor(s: BenchState, kind: LayerKind, plane?: Plane): { page: string; plane: Plane; parent: string | null; order: string } {
+  const anchor = plane ? undefined : s.design.layers[s.selection.at(-1) ?? '']
+  const spot = anchor && !(kind === 'type' && anchor.plane === 'backdrop') && anchor.plane !== 'backdrop' ? { page: s.page, plane: anchor.plane, parent: anchor.parent } : { page: s.page, plane: plane ?? planeFor[kind], parent: null }
+  return { ...spot, order: orderAbove(s.design, spot, anchor && spot.parent === anchor.parent && spot.plane === anchor.plane ? anchor.id : null) }
+}
+
+/** The channel's own px to px of the master, where new things are put. */
+function toMaster(s: BenchState, box: Placement): Placement {
+  const [from, to] = [s.resolved, s.design.channels[s.design.master]]
+  if (!to || s.channel === s.design.master) return box
+  const k = Math.min(to.width / from.width, to.height / from.height)
+  return { ...box, x: (box.x / from.width) * to.width, y: (box.y / from.height) * to.height, width: box.width * k, height: box.height * k }
+}
+
+function putNew(bench: Bench, name: string, layer: Layer): void {
+  bench.edit(name, (d) => addLayers(d, [layer]))
+  bench.select([layer.id])
+}
+
+/** A box of a ratio that fits a share of the page, centred at a point. */
+function fitting(s: BenchState, width: number, height: number, share: number, at?: Point): Placement {
+  const page = s.resolved
+  const k = Math.min((page.width * share) / width, (page.height * share) / height)
+  const centre = at ?? { x: page.width / 2, y: page.height / 2 }
+  return boxAt(centre.x - (width * k) / 2, centre.y - (height * k) / 2, width * k, height * k)
+}
+
+export type Placing = { info: SourceInfo; label: string; blend?: string; focal?: { x: number; y: number } | null; kind?: string }
+
+export function placeSource(bench: Bench, p: Placing, at?: Point): void {
+  bench.addSource(p.info)
+  const s = bench.store.getState()
+  const covers = p.kind === 'texture'
+  const share = p.kind === 'photo' ? 0.72 : p.kind === 'overlay' ? 0.9 : 0.46
+  const plane: Plane | undefined = covers ? 'finish' : p.kind === 'overlay' ? 'front' : undefined
+  if (p.info.kind === 'graphic') {
+    const layer = graphicLayer({ id: newId(), ...spotFor(s, 'graphic') }, p.label, p.info.sha, p.info.parts ?? {}, toMaster(s, fitting(s, p.info.width, p.info.height, 0.4, at)))
+    putNew(bench, 'Place graphic', layer)
+    return
+  }
+  const spot = covers || (p.kind === 'overlay' && s.selection.length === 0) ? spotFor(s, 'picture', plane) : spotFor(s, 'picture')
+  const box = covers ? coverBox(bench, p.info, p.focal) : toMaster(s, fitting(s, p.info.width, p.info.height, share, at))
+  const made = pictureLayer({ id: newId(), ...spot }, p.label, { sha: p.info.sha, width: p.info.width, height: p.info.height, ...(p.focal ? { focal: p.focal } : {}) }, box)
+  putNew(bench, 'Place picture', { ...made, ...(p.blend ? { blend: p.blend as Layer['blend'] } : {}), ...(covers ? { opacity: 0.5 } : {}) })
+}
+
+function coverBox(bench: Bench, info: Pick<SourceInfo, 'width' | 'height'>, focal?: { x: number; y: number } | null): Placement {
+  const { design } = bench.store.getState()
+  const c = design.channels[design.master]
+  if (!c) return boxAt(0, 0, info.width, info.height)
+  const [w, h] = [c.width + 2 * c.bleed, c.height + 2 * c.bleed]
+  const k = Math.max(w / info.width, h / info.height)
+  const [fw, fh] = [info.width * k, info.height * k]
+  const f = focal ?? { x: 0.5, y: 0.5 }
+  const x = Math.min(-c.bleed, Math.max(c.width + c.bleed - fw, c.width / 2 - fw * f.x))
+  const y = Math.min(-c.bleed, Math.max(c.height + c.bleed - fh, c.height / 2 - fh * f.y))
+  return boxAt(x, y, fw, fh)
+}
+
+/** Fills the page with a picture at the very back, the overflow cropped by the page. */
+export function makeBackdrop(bench: Bench, p: Placing): void {
+  bench.addSource(p.info)
+  const s = bench.store.getState()
+  if (p.info.kind === 'graphic') return placeSource(bench, p)
+  const first = Object.values(s.design.layers).filter((l) => l.page === s.page && l.plane === 'backdrop' && l.parent === null).sort((a, b) => (a.order < b.order ? -1 : 1))[0]
+  const spot = { page: s.page, plane: 'backdrop' as const, parent: null }
+  const made = pictureLayer({ id: newId(), ...spot, order: 'a0' }, p.label, { sha: p.info.sha, width: p.info.width, height: p.info.height, ...(p.focal ? { focal: p.focal } : {}) }, coverBox(bench, p.info, p.focal))
+  bench.edit('Make backdrop', (d) => {
+    // The last plain backdrop picture gives way, so that trying several leaves no pile.
+    const order = first?.kind === 'picture' ? first.order : orderBelow(d, spot)
+    if (first?.kind === 'picture') delete d.layers[first.id]
+    addLayers(d, [{ ...made, order }])
+  })
+  bench.select([made.id])
+}
+function orderBelow(d: Design, spot: { page: string; plane: Plane; parent: null }): string {
+  const list = Object.values(d.layers).filter((l) => l.page === spot.page && l.plane === spot.plane && l.parent === null).sort((a, b) => (a.order < b.order ? -1 : 1))
+  return keyBetween(null, list[0]?.order ?? null)
+}
+
+export function addShape(bench: Bench, form: ShapeForm, box: Placement): void {
+  const s = bench.store.getState()
+  const layer = shapeLayer({ id: newId(), ...spotFor(s, 'shape') }, form[0]?.toUpperCase() + form.slice(1), form, toMaster(s, box), { kind: 'solid', colour: usedColour(s) })
+  putNew(bench, `Draw ${form}`, layer)
+}
+const usedColour = (s: BenchState): string => {
+  const swatch = Object.values(s.design.swatches)[0]
+  return swatch ? `swatch:${swatch.id}` : '#c65a36'
+}
+
+/** A text box, ready to type, in a colour that shows on what lies beneath. */
+export async function addType(bench: Bench, at: Point, width?: number): Promise<void> {
+  const s = bench.store.getState()
+  const size = Math.max(s.resolved.channel.smallestType, Math.round(Math.min(s.resolved.width, s.resolved.height) * 0.075))
+  const w = width ?? Math.min(s.resolved.width * 0.6, s.resolved.width - at.x - 8)
+  const under = await bench.client.ask<[number, number, number, number] | null>({ ask: 'sample', x: at.x * stageScale(s), y: at.y * stageScale(s), radius: 3 })
+  const dark = under ? luminance({ r: under[0] / 255, g: under[1] / 255, b: under[2] / 255 }) < 0.32 && under[3] > 40 : false
+  const master = s.design.channels[s.design.master]
+  const k = master ? Math.min(master.width / s.resolved.width, master.height / s.resolved.height) : 1
+  const style = { ...plainStyle, size: s.channel === s.design.master ? size : size * k }
+  const made = typeLayer({ id: newId(), ...spotFor(s, 'type') }, '', toMaster(s, boxAt(at.x, at.y - size * 0.55, Math.max(size * 2, w), size * style.leading)), style, dark ? '#ffffff' : '#1c1c1c')
+  putNew(bench, 'Add text', made)
+  bench.set({ editingType: made.id, tool: 'pick' })
+}
+
+/** Sends a file to the server; its refusal is told to the person. */
+export async function upload(bench: Bench, file: File): Promise<SourceInfo | null> {
+  try {
+    const response = await fetch('/api/blobs', { method: 'POST', headers: { 'x-file-name': encodeURIComponent(file.name) }, body: file })
+    const answer = (await response.json()) as SourceInfo & { message?: string }
+    if (!response.ok) {
+      bench.notify(answer.message ?? `“${file.name}” could not be taken in. Nothing was stored.`, 'trouble')
+      return null
+    }
+    if (answer.note) bench.notify(answer.note)
+    return answer
+  } catch {
+    bench.notify(`“${file.name}” could not be sent: the server does not answer. The design is safe; try again.`, 'trouble')
+    return null
+  }
+}
+
+/** Takes in files and places them, the first at a point, more beside it. */
+export async function placeFiles(bench: Bench, files: readonly File[], at?: Point): Promise<void> {
+  let n = 0
+  for (const file of files) {
+    const info = await upload(bench, file)
+    if (!info) continue
+    const point = at ? { x: at.x + n * 40, y: at.y + n * 40 } : undefined
+    placeSource(bench, { info, label: file.name.replace(/\.[a-z0-9]+$/i, ''), kind: info.opaque ? 'photo' : 'cutout' }, point)
+    n++
+  }
+}
