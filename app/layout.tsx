@@ -3,7 +3,10 @@ import type { ReactNode } from 'react'
 import { Toaster } from 'sonner'
 import './globals.css'
 
-export const metadata: Metadata = { title: { default: 'Vivid Layer', template: '%s · Vivid Layer' }, description: 'Compose layered designs once, deliver them on every channel.' }
+export const metadata: Metadata = {
+  title: { default: 'Vivid Layer', template: '%s · Vivid Layer' },
+  description: 'Compose layered designs once, deliver them on every channel.',
+}
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 }
 
 const theme = `try{var t=localStorage.getItem('theme');if(t)document.documentElement.dataset.theme=t}catch(e){}`

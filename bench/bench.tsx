@@ -27,7 +27,13 @@ export function Bench({ loaded }: { loaded: Loaded }) {
       close()
     }
   }, [loaded])
-  return bench ? <BenchContext value={bench}><Room bench={bench} /></BenchContext> : <Loading />
+  return bench ? (
+    <BenchContext value={bench}>
+      <Room bench={bench} />
+    </BenchContext>
+  ) : (
+    <Loading />
+  )
 }
 
 function Room({ bench }: { bench: BenchModel }) {
@@ -48,9 +54,13 @@ function Room({ bench }: { bench: BenchModel }) {
         <div className="flex min-w-0 flex-1 flex-col">
           <div className="flex min-h-0 flex-1">
             <Details />
-            <main className="relative min-w-0 flex-1"><Stage /></main>
+            <main className="relative min-w-0 flex-1">
+              <Stage />
+            </main>
           </div>
-          <div className={`${height} shrink-0`}><Supplies onHeight={setSupplies} /></div>
+          <div className={`${height} shrink-0`}>
+            <Supplies onHeight={setSupplies} />
+          </div>
         </div>
         <Stack />
       </div>
@@ -64,7 +74,11 @@ const Loading = () => (
   <div className="flex h-dvh flex-col" aria-busy="true">
     <div className="h-11 border-b border-line bg-panel" />
     <div className="h-[92px] border-b border-line bg-panel" />
-    <div className="flex min-h-0 flex-1"><div className="w-[252px] border-r border-line bg-panel" /><div className="flex-1 bg-stage" /><div className="w-[264px] border-l border-line bg-panel" /></div>
+    <div className="flex min-h-0 flex-1">
+      <div className="w-[252px] border-r border-line bg-panel" />
+      <div className="flex-1 bg-stage" />
+      <div className="w-[264px] border-l border-line bg-panel" />
+    </div>
     <p className="sr-only">Opening the design</p>
   </div>
 )

@@ -1,5 +1,5 @@
 'use client'
-import { ChevronLeft, CircleAlert, Check, CloudOff, LoaderCircle, Redo2, Undo2 } from 'lucide-react'
+import { Check, ChevronLeft, CircleAlert, CloudOff, LoaderCircle, Redo2, Undo2 } from 'lucide-react'
 import Link from 'next/link'
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
@@ -10,62 +10,145 @@ import { Button, IconButton } from './ui/button'
 
 export function TopBar() {
   const bench = useBench()
-  const s = useBenchState((state) => ({ name: state.design.name, campaign: state.campaign, id: state.design.id, tool: state.tool, undo: state.history.done.at(-1)?.name, redo: state.history.undone.at(-1)?.name }))
+  const s = useBenchState((state) => ({
+    name: state.design.name,
+    campaign: state.campaign,
+    id: state.design.id,
+    tool: state.tool,
+    undo: state.history.done.at(-1)?.name,
+    redo: state.history.undone.at(-1)?.name,
+  }))
   const [naming, setNaming] = useState(false)
   return (
     <header className="flex h-11 shrink-0 items-center gap-2 border-b border-line bg-panel px-3">
-      <Link href="/" aria-label="Back to the shelf" className="flex size-7 items-center justify-center rounded-control text-soft hover:bg-well"><ChevronLeft size={17} /></Link>
+      <Link href="/" aria-label="Back to the shelf" className="flex size-7 items-center justify-center rounded-control text-soft hover:bg-well">
+        <ChevronLeft size={17} />
+      </Link>
       <p className="flex min-w-0 items-center gap-1.5 text-small">
         <span className="max-w-40 truncate text-soft">{s.campaign}</span>
         <span className="text-soft">/</span>
         {naming ? (
-          <input aria-label="Name of the design" className="field w-44" defaultValue={s.name} ref={(el) => el?.focus()} onBlur={(e) => { const name = e.target.value.trim(); setNaming(false); if (name && name !== s.name) bench.edit('Rename the design', (d) => { d.name = name.slice(0, 200) }) }} onKeyDown={(e) => { e.stopPropagation(); if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur() }} />
+          <input
+            aria-label="Name of the design"
+            className="field w-44"
+            defaultValue={s.name}
+            ref={(el) => el?.focus()}
+            onBlur={(e) => {
+              const name = e.target.value.trim()
+              setNaming(false)
+              if (name && name !== s.name)
+                bench.edit('Rename the design', (d) => {
+                  d.name = name.slice(0, 200)
+                })
+            }}
+            onKeyDown={(e) => {
+              e.stopPropagation()
+              if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur()
+            }}
+          />
         ) : (
-          <button type="button" title="Rename" className="max-w-48 truncate rounded px-1 font-semibold hover:bg-well" onClick={() => setNaming(true)}>{s.name}</button>
+          <button type="button" title="Rename" className="max-w-48 truncate rounded px-1 font-semibold hover:bg-well" onClick={() => setNaming(true)}>
+            {s.name}
+          </button>
         )}
       </p>
-      <IconButton label={s.undo ? `Undo: ${s.undo}` : 'Undo'} disabled={!s.undo} onClick={() => bench.undo()}><Undo2 size={15} /></IconButton>
-      <IconButton label={s.redo ? `Redo: ${s.redo}` : 'Redo'} disabled={!s.redo} onClick={() => bench.redo()}><Redo2 size={15} /></IconButton>
+      <IconButton label={s.undo ? `Undo: ${s.undo}` : 'Undo'} disabled={!s.undo} onClick={() => bench.undo()}>
+        <Undo2 size={15} />
+      </IconButton>
+      <IconButton label={s.redo ? `Redo: ${s.redo}` : 'Redo'} disabled={!s.redo} onClick={() => bench.redo()}>
+        <Redo2 size={15} />
+      </IconButton>
       <SaveMark />
       <div role="toolbar" aria-label="Tools" className="mx-auto flex gap-1">
         {toolCommands.map((c) => {
           const on = c.id === `tool-${s.tool}`
           const Icon = c.icon
           return (
-            <button key={c.id} type="button" aria-pressed={on} className={`flex h-7 items-center gap-1.5 rounded-control px-2.5 text-small ${on ? 'bg-ink text-panel' : 'hover:bg-well'}`} onClick={() => c.run(bench)}>
-              {Icon && <Icon size={15} />}{c.label}<kbd className={`font-sans text-[10px] ${on ? 'opacity-70' : 'text-soft'}`}>{c.keys?.[0]}</kbd>
+            <button
+              key={c.id}
+              type="button"
+              aria-pressed={on}
+              className={`flex h-7 items-center gap-1.5 rounded-control px-2.5 text-small ${on ? 'bg-ink text-panel' : 'hover:bg-well'}`}
+              onClick={() => c.run(bench)}
+            >
+              {Icon && <Icon size={15} />}
+              {c.label}
+              <kbd className={`font-sans text-[10px] ${on ? 'opacity-70' : 'text-soft'}`}>{c.keys?.[0]}</kbd>
             </button>
           )
         })}
       </div>
       <ChecksButton />
-      <Link href={`/designs/${s.id}/export`} className="inline-flex h-7 items-center rounded-control bg-accent px-3 text-small font-semibold text-white hover:bg-accent-deep">Export</Link>
+      <Link
+        href={`/designs/${s.id}/export`}
+        className="inline-flex h-7 items-center rounded-control bg-accent px-3 text-small font-semibold text-white hover:bg-accent-deep"
+      >
+        Export
+      </Link>
     </header>
   )
 }
 
 function SaveMark() {
   const save = useBenchState((s) => s.save)
-  const [text, icon] = save.state === 'saved' ? ['Saved', <Check key="i" size={13} />] : save.state === 'saving' ? ['Saving', <LoaderCircle key="i" size={13} className="animate-spin" />] : save.state === 'offline' ? ['The server does not answer. Your work is kept in this browser and sent as soon as it does.', <CloudOff key="i" size={14} />] : [save.message ?? 'The server refused an edit.', <CircleAlert key="i" size={14} />]
-  return <output title={text} aria-label={text} className={`flex items-center gap-1 text-tiny ${save.state === 'offline' || save.state === 'refused' ? 'text-warn' : 'text-soft'}`}>{icon}{save.state === 'offline' ? 'Not sent yet' : save.state === 'refused' ? 'Refused' : ''}</output>
+  const [text, icon] =
+    save.state === 'saved'
+      ? ['Saved', <Check key="i" size={13} />]
+      : save.state === 'saving'
+        ? ['Saving', <LoaderCircle key="i" size={13} className="animate-spin" />]
+        : save.state === 'offline'
+          ? ['The server does not answer. Your work is kept in this browser and sent as soon as it does.', <CloudOff key="i" size={14} />]
+          : [save.message ?? 'The server refused an edit.', <CircleAlert key="i" size={14} />]
+  return (
+    <output
+      title={text}
+      aria-label={text}
+      className={`flex items-center gap-1 text-tiny ${save.state === 'offline' || save.state === 'refused' ? 'text-warn' : 'text-soft'}`}
+    >
+      {icon}
+      {save.state === 'offline' ? 'Not sent yet' : save.state === 'refused' ? 'Refused' : ''}
+    </output>
+  )
 }
 
 /** Findings of all channels of the page; a click goes to where one is. */
 function ChecksButton() {
   const bench = useBench()
   const s = useBenchState((state) => ({ findings: state.findings, page: state.page, design: state.design }))
-  const all = Object.entries(s.findings).filter(([key]) => key.startsWith(`${s.page}/`)).flatMap(([, list]) => list).filter((f) => s.design.channels[f.channel])
+  const all = Object.entries(s.findings)
+    .filter(([key]) => key.startsWith(`${s.page}/`))
+    .flatMap(([, list]) => list)
+    .filter((f) => s.design.channels[f.channel])
   return (
     <Popover.Root>
       <Popover.Trigger asChild>
-        <Button className={all.length > 0 ? '!border-warn/40 text-warn' : ''}>{all.length > 0 ? <CircleAlert size={14} /> : <Check size={14} />}{all.length === 0 ? 'No findings' : `${all.length} finding${all.length === 1 ? '' : 's'}`}</Button>
+        <Button className={all.length > 0 ? '!border-warn/40 text-warn' : ''}>
+          {all.length > 0 ? <CircleAlert size={14} /> : <Check size={14} />}
+          {all.length === 0 ? 'No findings' : `${all.length} finding${all.length === 1 ? '' : 's'}`}
+        </Button>
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="end" sideOffset={6} className="scroll-thin z-50 max-h-[60vh] w-[380px] overflow-y-auto rounded-lg border border-line bg-panel p-2 text-small shadow-xl">
-          {all.length === 0 && <p className="p-2 text-soft">Every size of this page was checked: {checks.map((c) => c.label.toLowerCase()).join(', ')}.</p>}
+        <Popover.Content
+          align="end"
+          sideOffset={6}
+          className="scroll-thin z-50 max-h-[60vh] w-[380px] overflow-y-auto rounded-lg border border-line bg-panel p-2 text-small shadow-xl"
+        >
+          {all.length === 0 && (
+            <p className="p-2 text-soft">Every size of this page was checked: {checks.map((c) => c.label.toLowerCase()).join(', ')}.</p>
+          )}
           {all.map((f) => (
-            <button key={`${f.channel}${f.check}${f.layer}`} type="button" className="block w-full rounded-control px-2 py-1.5 text-left hover:bg-well" onClick={() => { bench.show(f.page, f.channel); if (f.layer) bench.select([f.layer]) }}>
-              <span className="block text-tiny font-semibold text-soft">{s.design.channels[f.channel]?.name} · {checks.find((c) => c.kind === f.check)?.label}</span>
+            <button
+              key={`${f.channel}${f.check}${f.layer}`}
+              type="button"
+              className="block w-full rounded-control px-2 py-1.5 text-left hover:bg-well"
+              onClick={() => {
+                bench.show(f.page, f.channel)
+                if (f.layer) bench.select([f.layer])
+              }}
+            >
+              <span className="block text-tiny font-semibold text-soft">
+                {s.design.channels[f.channel]?.name} · {checks.find((c) => c.kind === f.check)?.label}
+              </span>
               {f.text}
             </button>
           ))}

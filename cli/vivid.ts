@@ -2,6 +2,7 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { extname } from 'node:path'
 import { parseArgs } from 'node:util'
+import { checkPage } from '../core/checks/check-page'
 import { ownChannel, presetById } from '../core/design/channels'
 import { addChannel } from '../core/design/commands'
 import { checkDesign, record } from '../core/design/edits'
@@ -9,9 +10,8 @@ import { inOrder } from '../core/design/order'
 import type { Channel, Design } from '../core/design/schema'
 import { messageOf, Problem } from '../core/errors'
 import { readPackage, type VividPackage, writePackage } from '../core/formats/vivid-package'
-import { checkPage } from '../core/checks/check-page'
-import { pageBounds } from '../core/render/plan'
 import { prepare, renderRegion } from '../core/render/picture'
+import { pageBounds } from '../core/render/plan'
 import { encodePicture, formatForFile } from '../host/encode'
 import { type NodeHost, openHost } from '../host/project'
 
@@ -113,7 +113,17 @@ async function main(): Promise<number> {
     if (!run) throw new WrongUsage(verb ? `There is no command “${verb}”.` : 'A command is needed.')
     let parsed: { values: Values; positionals: string[] }
     try {
-      parsed = parseArgs({ args: rest, allowPositionals: true, options: { channel: { type: 'string' }, page: { type: 'string' }, scale: { type: 'string' }, out: { type: 'string' }, to: { type: 'string' } } })
+      parsed = parseArgs({
+        args: rest,
+        allowPositionals: true,
+        options: {
+          channel: { type: 'string' },
+          page: { type: 'string' },
+          scale: { type: 'string' },
+          out: { type: 'string' },
+          to: { type: 'string' },
+        },
+      })
     } catch (thrown) {
       throw new WrongUsage(messageOf(thrown))
     }

@@ -10,13 +10,20 @@ export const formatForFile = (name: string): ExportFormat => {
 }
 
 /** Encodes rendered pixels; sRGB, without metadata but for the density of print channels. JPEG lies on `ground`. */
-export async function encodePicture(picture: Picture, how: { format: ExportFormat; quality: number; ground?: string; ppi?: number }): Promise<Uint8Array<ArrayBuffer>> {
-  const image = sharp(Buffer.from(picture.data.buffer, picture.data.byteOffset, picture.data.byteLength), { raw: { width: picture.width, height: picture.height, channels: 4 } })
+export async function encodePicture(
+  picture: Picture,
+  how: { format: ExportFormat; quality: number; ground?: string; ppi?: number },
+): Promise<Uint8Array<ArrayBuffer>> {
+  const image = sharp(Buffer.from(picture.data.buffer, picture.data.byteOffset, picture.data.byteLength), {
+    raw: { width: picture.width, height: picture.height, channels: 4 },
+  })
   if (how.ppi) image.withMetadata({ density: how.ppi })
   const done =
     how.format === 'png'
       ? image.png({ compressionLevel: 6, adaptiveFiltering: true })
-      : image.flatten({ background: how.ground ?? '#ffffff' }).jpeg({ quality: how.quality, chromaSubsampling: how.quality >= 85 ? '4:4:4' : '4:2:0', mozjpeg: true })
+      : image
+          .flatten({ background: how.ground ?? '#ffffff' })
+          .jpeg({ quality: how.quality, chromaSubsampling: how.quality >= 85 ? '4:4:4' : '4:2:0', mozjpeg: true })
   const bytes = await done.toBuffer()
   return new Uint8Array(bytes.buffer as ArrayBuffer, bytes.byteOffset, bytes.byteLength)
 }

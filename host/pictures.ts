@@ -1,8 +1,8 @@
 import sharp, { type Metadata } from 'sharp'
 import type { LightGrid } from '../core/adapt/lightness'
 import { badInput, tooLarge, unsupported } from '../core/errors'
-import { halvePicture, isOpaque } from '../core/pixels/mips'
 import type { PixelMemory } from '../core/pixels/memory'
+import { halvePicture, isOpaque } from '../core/pixels/mips'
 import type { PictureLevel } from '../core/render/sources'
 
 /** Limits of an upload. */
@@ -26,8 +26,11 @@ export function sniff(bytes: Uint8Array, name: string): Sniffed {
   if (/^GIF8[79]a/.test(ascii(bytes, 0, 6))) return picture('gif')
   if (starts(bytes, 0x49, 0x49, 0x2a, 0) || starts(bytes, 0x4d, 0x4d, 0, 0x2a)) return picture('tiff')
   const head = new TextDecoder().decode(bytes.subarray(0, 2048))
-  if (/<svg[\s>]/i.test(head) || (/^\s*<\?xml/.test(head) && /<svg[\s>]/i.test(new TextDecoder().decode(bytes.subarray(0, 20_000))))) return { kind: 'graphic', mime: 'image/svg+xml' }
-  throw unsupported(`“${name}” is not a picture that can be read here: its content is none of PNG, JPEG, WebP, AVIF, GIF, TIFF or SVG. Nothing was stored; save it as one of these and try again.`)
+  if (/<svg[\s>]/i.test(head) || (/^\s*<\?xml/.test(head) && /<svg[\s>]/i.test(new TextDecoder().decode(bytes.subarray(0, 20_000)))))
+    return { kind: 'graphic', mime: 'image/svg+xml' }
+  throw unsupported(
+    `“${name}” is not a picture that can be read here: its content is none of PNG, JPEG, WebP, AVIF, GIF, TIFF or SVG. Nothing was stored; save it as one of these and try again.`,
+  )
 }
 
 /** Decodes to upright 8-bit sRGB with straight alpha; throws `bad-input` or `too-large` with a text for people. */
@@ -41,7 +44,9 @@ export async function decodePicture(bytes: Uint8Array, name: string): Promise<Pi
   }
   const [width, height] = [meta.width ?? 0, meta.height ?? 0]
   if (width > MOST_SIDE || height > MOST_SIDE || width * height > MOST_PIXELS)
-    throw tooLarge(`“${name}” has ${width.toLocaleString('en')} × ${height.toLocaleString('en')} pixels; at most ${(MOST_PIXELS / 1e6).toFixed(0)} million with no side over ${MOST_SIDE.toLocaleString('en')} can be used. Nothing was stored; reduce it and try again.`)
+    throw tooLarge(
+      `“${name}” has ${width.toLocaleString('en')} × ${height.toLocaleString('en')} pixels; at most ${(MOST_PIXELS / 1e6).toFixed(0)} million with no side over ${MOST_SIDE.toLocaleString('en')} can be used. Nothing was stored; reduce it and try again.`,
+    )
   try {
     const { data, info } = await open().autoOrient().toColourspace('srgb').ensureAlpha().raw({ depth: 'uchar' }).toBuffer({ resolveWithObject: true })
     const pixels = new Uint8Array(data.buffer, data.byteOffset, data.byteLength)
@@ -69,10 +74,17 @@ export function lightGrid(p: PictureLevel): LightGrid {
       const cell = Math.floor((y * rows) / p.height) * columns + Math.floor((x * columns) / p.width)
       const at = (y * p.width + x) * 4
       const a = (p.data[at + 3] as number) / 255
-      light[cell] = (light[cell] as number) + ((0.2126 * (p.data[at] as number) + 0.7152 * (p.data[at + 1] as number) + 0.0722 * (p.data[at + 2] as number)) / 255) * a
+      light[cell] =
+        (light[cell] as number) +
+        ((0.2126 * (p.data[at] as number) + 0.7152 * (p.data[at + 1] as number) + 0.0722 * (p.data[at + 2] as number)) / 255) * a
       alpha[cell] = (alpha[cell] as number) + a
       counts[cell] = (counts[cell] as number) + 1
     }
   const round = (v: number) => Math.round(v * 1000) / 1000
-  return { columns, rows, light: light.map((v, n) => round((alpha[n] as number) > 0 ? v / (alpha[n] as number) : 0.5)), alpha: alpha.map((v, n) => round(v / Math.max(1, counts[n] as number))) }
+  return {
+    columns,
+    rows,
+    light: light.map((v, n) => round((alpha[n] as number) > 0 ? v / (alpha[n] as number) : 0.5)),
+    alpha: alpha.map((v, n) => round(v / Math.max(1, counts[n] as number))),
+  }
 }

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import type { LightGrid, LightOf } from '../core/adapt/lightness'
 import { blobsOf } from '../core/design/edits'
-import { resolve, type ResolvedPage } from '../core/design/resolve'
+import { type ResolvedPage, resolve } from '../core/design/resolve'
 import type { Design } from '../core/design/schema'
 import type { PixelMemory } from '../core/pixels/memory'
 import type { Host } from '../core/render/picture'
@@ -19,7 +19,12 @@ export const sha256 = (bytes: Uint8Array): string => createHash('sha256').update
 export type BlobReader = (sha: string) => Promise<Uint8Array | null>
 
 /** Everything rendering needs on Node, over some store of blobs. */
-export type NodeHost = Host & { memory: PixelMemory; lightOf: LightOf; ready(design: Design): Promise<void>; resolve(design: Design, page: string, channel: string): Promise<ResolvedPage> }
+export type NodeHost = Host & {
+  memory: PixelMemory
+  lightOf: LightOf
+  ready(design: Design): Promise<void>
+  resolve(design: Design, page: string, channel: string): Promise<ResolvedPage>
+}
 
 export function openHost(read: BlobReader, fonts: FontBook = openFonts()): NodeHost {
   const memory = openMemory()
@@ -34,19 +39,27 @@ export function openHost(read: BlobReader, fonts: FontBook = openFonts()): NodeH
     if (decoded.size > 4) decoded.delete(decoded.keys().next().value as string)
     return job
   }
-  const sources = new SourceBook(memory, {
-    picture: async (sha, level) => {
-      const base = await decode(sha)
-      return base ? reduceTo(memory, base, level) : null
+  const sources = new SourceBook(
+    memory,
+    {
+      picture: async (sha, level) => {
+        const base = await decode(sha)
+        return base ? reduceTo(memory, base, level) : null
+      },
+      graphic: async (sha) => {
+        const bytes = await read(sha)
+        return bytes ? new TextDecoder().decode(bytes) : null
+      },
     },
-    graphic: async (sha) => {
-      const bytes = await read(sha)
-      return bytes ? new TextDecoder().decode(bytes) : null
-    },
-  }, 1024 * 1024 * 1024)
+    1024 * 1024 * 1024,
+  )
   const lightOf: LightOf = (sha) => grids.get(sha) ?? null
   const host: NodeHost = {
-    fonts, memory, sources, lightOf, renderer: new Renderer(memory, sources, 160),
+    fonts,
+    memory,
+    sources,
+    lightOf,
+    renderer: new Renderer(memory, sources, 160),
     async ready(design) {
       await fonts.open(Object.values(design.layers).flatMap((l) => (l.kind === 'type' ? filesFor(l.style) : [])))
       const pictures = new Set(Object.values(design.layers).flatMap((l) => (l.kind === 'picture' ? [l.source] : [])))

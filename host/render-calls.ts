@@ -8,8 +8,8 @@ import { checkDesign } from '../core/design/edits'
 import { inOrder } from '../core/design/order'
 import type { ResolvedPage } from '../core/design/resolve'
 import type { Bounds } from '../core/geometry/bounds'
-import { pageBounds } from '../core/render/plan'
 import { prepare, renderRegion } from '../core/render/picture'
+import { pageBounds } from '../core/render/plan'
 import { encodePicture } from './encode'
 import { decodePicture, reduceTo } from './pictures'
 import { type NodeHost, openHost } from './project'
@@ -50,22 +50,42 @@ export const renderCalls = {
     withHost(async () => {
       const bytes = await readBlob(input.sha)
       if (!bytes) return null
-      const out = await sharp(bytes, { density: 96 }).autoOrient().resize(input.side, input.side, { fit: 'inside', withoutEnlargement: true }).webp({ quality: 82 }).toBuffer()
+      const out = await sharp(bytes, { density: 96 })
+        .autoOrient()
+        .resize(input.side, input.side, { fit: 'inside', withoutEnlargement: true })
+        .webp({ quality: 82 })
+        .toBuffer()
       return new Uint8Array(out)
     }),
   findings: (input: { design: string }) =>
     withHost(async (h) => {
       const design = checkDesign(JSON.parse(input.design))
       const out = []
-      for (const page of inOrder(design.pages)) for (const channel of inOrder(design.channels)) out.push(...(await checkPage(await h.resolve(design, page.id, channel.id), h)))
+      for (const page of inOrder(design.pages))
+        for (const channel of inOrder(design.channels)) out.push(...(await checkPage(await h.resolve(design, page.id, channel.id), h)))
       return out
     }),
-  export: (input: { design: string; page: string; channel: string; format: 'png' | 'jpeg'; quality: number; scale: number; bleed: boolean; ground: string | null; file: string }, progress: Progress) =>
+  export: (
+    input: {
+      design: string
+      page: string
+      channel: string
+      format: 'png' | 'jpeg'
+      quality: number
+      scale: number
+      bleed: boolean
+      ground: string | null
+      file: string
+    },
+    progress: Progress,
+  ) =>
     withHost(async (h) => {
       const design = checkDesign(JSON.parse(input.design))
       const resolved = await h.resolve(design, input.page, input.channel)
       const page = input.ground === 'transparent' ? { ...resolved, colour: 'transparent' } : resolved
-      const picture = await renderRegion(await prepare(page, input.scale, h), regionOf(page, input.scale, input.bleed), h.renderer, { progress: (s) => progress(s * 0.85) })
+      const picture = await renderRegion(await prepare(page, input.scale, h), regionOf(page, input.scale, input.bleed), h.renderer, {
+        progress: (s) => progress(s * 0.85),
+      })
       const ppi = resolved.channel.print ? resolved.channel.print.ppi * input.scale : undefined
       const bytes = await encodePicture(picture, { format: input.format, quality: input.quality, ...(ppi ? { ppi } : {}) })
       await writeFile(input.file, bytes)

@@ -25,8 +25,10 @@ export async function loadSupplies(): Promise<Map<string, LoadedSupply>> {
   return out
 }
 
-export const lookupIn = (loaded: ReadonlyMap<string, LoadedSupply>): Lookup => (id) => {
-  const found = loaded.get(id)
-  if (!found) throw missing(`There is no supply called “${id}”.`)
-  return found
-}
+export const lookupIn =
+  (loaded: ReadonlyMap<string, LoadedSupply>): Lookup =>
+  (id) => {
+    const found = loaded.get(id)
+    if (!found) throw missing(`There is no supply called “${id}”.`)
+    return found
+  }

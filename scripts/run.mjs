@@ -5,7 +5,17 @@ import { basename, resolve } from 'node:path'
 import { build } from 'esbuild'
 
 export async function bundle(entry, outfile = `.cache/programs/${basename(entry).replace(/\.ts$/, '.mjs')}`) {
-  await build({ entryPoints: [entry], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', sourcemap: 'inline', logLevel: 'warning' })
+  await build({
+    entryPoints: [entry],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    sourcemap: 'inline',
+    logLevel: 'warning',
+  })
   return resolve(outfile)
 }
 

@@ -1,7 +1,7 @@
+import { randomUUID } from 'node:crypto'
 import { existsSync } from 'node:fs'
 import { mkdir, open, readFile, rename, rm } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
-import { randomUUID } from 'node:crypto'
 import type { LightGrid } from '../core/adapt/lightness'
 import { Problem } from '../core/errors'
 import { readSvg } from '../core/vector/svg'
@@ -12,10 +12,21 @@ import { now, type Store, store } from './database'
 import { dataFolder } from './paths'
 
 /** What the application knows of a stored picture or graphic. */
-export type SourceInfo = { sha: string; kind: 'picture' | 'graphic'; mime: string; width: number; height: number; opaque: boolean; light: LightGrid | null; parts: Record<string, string> | null; note?: string }
+export type SourceInfo = {
+  sha: string
+  kind: 'picture' | 'graphic'
+  mime: string
+  width: number
+  height: number
+  opaque: boolean
+  light: LightGrid | null
+  parts: Record<string, string> | null
+  note?: string
+}
 
 export const blobPath = (sha: string): string => join(/* turbopackIgnore: true */ dataFolder(), 'blobs', sha.slice(0, 2), sha)
-export const readBlob = async (sha: string): Promise<Uint8Array | null> => (existsSync(blobPath(sha)) ? new Uint8Array(await readFile(blobPath(sha))) : null)
+export const readBlob = async (sha: string): Promise<Uint8Array | null> =>
+  existsSync(blobPath(sha)) ? new Uint8Array(await readFile(blobPath(sha))) : null
 
 /** Written to a temporary name, synced, renamed: a blob is whole or not there. */
 async function writeBlob(sha: string, bytes: Uint8Array): Promise<void> {
@@ -35,13 +46,25 @@ async function writeBlob(sha: string, bytes: Uint8Array): Promise<void> {
 
 type Detail = { light: LightGrid | null; parts: Record<string, string> | null }
 const infoOf = (row: { sha: string; kind: string; mime: string; width: number; height: number; opaque: number; detail: string }): SourceInfo => ({
-  sha: row.sha, kind: row.kind as SourceInfo['kind'], mime: row.mime, width: row.width, height: row.height, opaque: row.opaque === 1, ...(JSON.parse(row.detail) as Detail),
+  sha: row.sha,
+  kind: row.kind as SourceInfo['kind'],
+  mime: row.mime,
+  width: row.width,
+  height: row.height,
+  opaque: row.opaque === 1,
+  ...(JSON.parse(row.detail) as Detail),
 })
 
 export async function sourceInfo(shas: readonly string[]): Promise<SourceInfo[]> {
   if (shas.length === 0) return []
   const db = await store()
-  return (await db.selectFrom('blobs').selectAll().where('sha', 'in', [...shas]).execute()).map(infoOf)
+  return (
+    await db
+      .selectFrom('blobs')
+      .selectAll()
+      .where('sha', 'in', [...shas])
+      .execute()
+  ).map(infoOf)
 }
 
 /** Which of these blobs are not stored. */
@@ -57,20 +80,52 @@ const DAY = 24 * 3600 * 1000
 /** Takes in an upload: sniffed, limited, decoded once, kept as it came. Throws problems with a text for people. */
 export async function storeUpload(bytes: Uint8Array, name: string, owner: string | null = null): Promise<SourceInfo> {
   if (bytes.byteLength === 0) throw new Problem('bad-input', `“${name}” is empty. Nothing was stored.`)
-  if (bytes.byteLength > MOST_BYTES) throw new Problem('too-large', `“${name}” is larger than ${MOST_BYTES / 1024 / 1024} MB. Nothing was stored; reduce it and try again.`)
+  if (bytes.byteLength > MOST_BYTES)
+    throw new Problem('too-large', `“${name}” is larger than ${MOST_BYTES / 1024 / 1024} MB. Nothing was stored; reduce it and try again.`)
   const kind = sniff(bytes, name)
   let info: SourceInfo
   if (kind.kind === 'graphic') info = await graphicInfo(bytes, name)
   else {
     const picture = await decodePicture(bytes, name)
     const small = reduceTo(openMemory(), picture, Math.max(0, Math.ceil(Math.log2(Math.max(picture.width, picture.height) / 128))))
-    info = { sha: sha256(bytes), kind: 'picture', mime: kind.mime, width: picture.width, height: picture.height, opaque: picture.opaque, light: lightGrid(small), parts: null }
+    info = {
+      sha: sha256(bytes),
+      kind: 'picture',
+      mime: kind.mime,
+      width: picture.width,
+      height: picture.height,
+      opaque: picture.opaque,
+      light: lightGrid(small),
+      parts: null,
+    }
   }
   await writeBlob(info.sha, bytes)
   const db = await store()
   const { light, parts } = info
-  await db.insertInto('blobs').values({ sha: info.sha, kind: info.kind, mime: info.mime, size_bytes: bytes.byteLength, width: info.width, height: info.height, opaque: info.opaque ? 1 : 0, detail: JSON.stringify({ light, parts }), created_at: now() }).onConflict((c) => c.doNothing()).execute()
-  await db.insertInto('blob_refs').values(owner ? { owner, sha: info.sha, until: null } : { owner: `upload:${randomUUID()}`, sha: info.sha, until: new Date(Date.now() + DAY).toISOString() }).onConflict((c) => c.doNothing()).execute()
+  await db
+    .insertInto('blobs')
+    .values({
+      sha: info.sha,
+      kind: info.kind,
+      mime: info.mime,
+      size_bytes: bytes.byteLength,
+      width: info.width,
+      height: info.height,
+      opaque: info.opaque ? 1 : 0,
+      detail: JSON.stringify({ light, parts }),
+      created_at: now(),
+    })
+    .onConflict((c) => c.doNothing())
+    .execute()
+  await db
+    .insertInto('blob_refs')
+    .values(
+      owner
+        ? { owner, sha: info.sha, until: null }
+        : { owner: `upload:${randomUUID()}`, sha: info.sha, until: new Date(Date.now() + DAY).toISOString() },
+    )
+    .onConflict((c) => c.doNothing())
+    .execute()
   return info
 }
 
@@ -78,12 +133,28 @@ export async function storeUpload(bytes: Uint8Array, name: string, owner: string
 async function graphicInfo(bytes: Uint8Array, name: string): Promise<SourceInfo> {
   try {
     const art = readSvg(new TextDecoder().decode(bytes))
-    return { sha: sha256(bytes), kind: 'graphic', mime: 'image/svg+xml', width: art.width, height: art.height, opaque: false, light: null, parts: art.parts }
+    return {
+      sha: sha256(bytes),
+      kind: 'graphic',
+      mime: 'image/svg+xml',
+      width: art.width,
+      height: art.height,
+      opaque: false,
+      light: null,
+      parts: art.parts,
+    }
   } catch (thrown) {
     if (!(thrown instanceof Problem) || thrown.kind !== 'unsupported') throw thrown
     const picture = await decodePicture(bytes, name)
     return {
-      sha: sha256(bytes), kind: 'picture', mime: 'image/svg+xml', width: picture.width, height: picture.height, opaque: picture.opaque, light: lightGrid(picture), parts: null,
+      sha: sha256(bytes),
+      kind: 'picture',
+      mime: 'image/svg+xml',
+      width: picture.width,
+      height: picture.height,
+      opaque: picture.opaque,
+      light: lightGrid(picture),
+      parts: null,
       note: `“${name}” uses what a recolourable graphic cannot hold here (${thrown.message}), so it was taken in as a picture.`,
     }
   }
@@ -94,7 +165,12 @@ export async function sweepBlobs(): Promise<number> {
   const db = await store()
   await db.deleteFrom('blob_refs').where('until', 'is not', null).where('until', '<', now()).execute()
   const old = new Date(Date.now() - 7 * DAY).toISOString()
-  const gone = await db.selectFrom('blobs').select('sha').where('created_at', '<', old).where('sha', 'not in', db.selectFrom('blob_refs').select('sha')).execute()
+  const gone = await db
+    .selectFrom('blobs')
+    .select('sha')
+    .where('created_at', '<', old)
+    .where('sha', 'not in', db.selectFrom('blob_refs').select('sha'))
+    .execute()
   for (const { sha } of gone) {
     await db.deleteFrom('blobs').where('sha', '=', sha).execute()
     await rm(blobPath(sha), { force: true })

@@ -1,18 +1,74 @@
 import Database from 'better-sqlite3'
-import { Kysely, type Generated, Migrator, SqliteDialect } from 'kysely'
+import { type Generated, Kysely, Migrator, SqliteDialect } from 'kysely'
 import { migrations } from './migrations'
 import { dataPath } from './paths'
 
 export type Tables = {
   campaigns: { id: string; name: string; created_at: string }
-  designs: { id: string; campaign_id: string; name: string; revision: number; document: string; archived: number; updated_at: string; findings: number | null; checked_revision: number | null }
-  edits: { design_id: string; revision: number; id: string; name: string; way: string; target: string | null; patches: string; inverse: string; session: string; created_at: string }
+  designs: {
+    id: string
+    campaign_id: string
+    name: string
+    revision: number
+    document: string
+    archived: number
+    updated_at: string
+    findings: number | null
+    checked_revision: number | null
+  }
+  edits: {
+    design_id: string
+    revision: number
+    id: string
+    name: string
+    way: string
+    target: string | null
+    patches: string
+    inverse: string
+    session: string
+    created_at: string
+  }
   snapshots: { design_id: string; revision: number; document: string }
   versions: { id: string; design_id: string; name: string; reason: string; revision: number; document: string; created_at: string }
-  blobs: { sha: string; kind: string; mime: string; size_bytes: number; width: number; height: number; opaque: number; detail: string; created_at: string }
+  blobs: {
+    sha: string
+    kind: string
+    mime: string
+    size_bytes: number
+    width: number
+    height: number
+    opaque: number
+    detail: string
+    created_at: string
+  }
   blob_refs: { owner: string; sha: string; until: string | null }
-  supplies: { id: string; sha: string; kind: string; label: string; words: string; own: number; source: string; licence: string; blend: string; focal: string | null; transparent: number; orientation: string; rank: number; created_at: string }
-  deliveries: { id: string; design_id: string; state: string; options: string; files: string; done: number; total: number; error: string | null; created_at: string }
+  supplies: {
+    id: string
+    sha: string
+    kind: string
+    label: string
+    words: string
+    own: number
+    source: string
+    licence: string
+    blend: string
+    focal: string | null
+    transparent: number
+    orientation: string
+    rank: number
+    created_at: string
+  }
+  deliveries: {
+    id: string
+    design_id: string
+    state: string
+    options: string
+    files: string
+    done: number
+    total: number
+    error: string | null
+    created_at: string
+  }
   supplies_words: { rowid: Generated<number>; id: string; text: string }
 }
 export type Store = Kysely<Tables>

@@ -24,28 +24,67 @@ export const deliveryOptions = z.object({
   pattern: z.string().min(1).max(120),
 })
 export type DeliveryOptions = z.infer<typeof deliveryOptions>
-export type DeliveredFile = { page: string; channel: string; name: string; width: number; height: number; bytes: number; state: 'waiting' | 'working' | 'done' | 'failed'; share: number; message?: string }
-export type Delivery = { id: string; design: string; state: 'waiting' | 'working' | 'done' | 'failed' | 'stopped'; options: DeliveryOptions; files: DeliveredFile[]; done: number; total: number; error: string | null; createdAt: string }
+export type DeliveredFile = {
+  page: string
+  channel: string
+  name: string
+  width: number
+  height: number
+  bytes: number
+  state: 'waiting' | 'working' | 'done' | 'failed'
+  share: number
+  message?: string
+}
+export type Delivery = {
+  id: string
+  design: string
+  state: 'waiting' | 'working' | 'done' | 'failed' | 'stopped'
+  options: DeliveryOptions
+  files: DeliveredFile[]
+  done: number
+  total: number
+  error: string | null
+  createdAt: string
+}
 
-const slug = (text: string): string => text.normalize('NFKD').replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '').toLowerCase() || 'untitled'
+const slug = (text: string): string =>
+  text
+    .normalize('NFKD')
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-|-$/g, '')
+    .toLowerCase() || 'untitled'
 
 /** File names from a pattern with {design}, {page}, {channel}, {width}, {height}; unique within the delivery. */
 export function fileNames(design: Design, o: DeliveryOptions): DeliveredFile[] {
   const taken = new Set<string>()
   const several = o.pages.length > 1 && !o.pattern.includes('{page}')
-  return inOrder(design.pages).filter((p) => o.pages.includes(p.id)).flatMap((page, number) =>
-    inOrder(design.channels).filter((c) => o.channels.includes(c.id)).map((c): DeliveredFile => {
-      const extra = o.bleed ? c.bleed * 2 : 0
-      const [width, height] = [Math.round((c.width + extra) * o.scale), Math.round((c.height + extra) * o.scale)]
-      const words: Record<string, string> = { design: slug(design.name), page: slug(page.name), channel: slug(c.name), width: String(width), height: String(height) }
-      let base = o.pattern.replace(/\{(\w+)\}/g, (whole, word: string) => words[word] ?? whole).replace(/[\\/:*?"<>|]+/g, '-').replace(/^\.+/, '') || 'picture'
-      if (several) base += `-${number + 1}`
-      let name = `${base}.${o.format === 'png' ? 'png' : 'jpg'}`
-      for (let n = 2; taken.has(name); n++) name = `${base}-${n}.${o.format === 'png' ? 'png' : 'jpg'}`
-      taken.add(name)
-      return { page: page.id, channel: c.id, name, width, height, bytes: 0, state: 'waiting', share: 0 }
-    }),
-  )
+  return inOrder(design.pages)
+    .filter((p) => o.pages.includes(p.id))
+    .flatMap((page, number) =>
+      inOrder(design.channels)
+        .filter((c) => o.channels.includes(c.id))
+        .map((c): DeliveredFile => {
+          const extra = o.bleed ? c.bleed * 2 : 0
+          const [width, height] = [Math.round((c.width + extra) * o.scale), Math.round((c.height + extra) * o.scale)]
+          const words: Record<string, string> = {
+            design: slug(design.name),
+            page: slug(page.name),
+            channel: slug(c.name),
+            width: String(width),
+            height: String(height),
+          }
+          let base =
+            o.pattern
+              .replace(/\{(\w+)\}/g, (whole, word: string) => words[word] ?? whole)
+              .replace(/[\\/:*?"<>|]+/g, '-')
+              .replace(/^\.+/, '') || 'picture'
+          if (several) base += `-${number + 1}`
+          let name = `${base}.${o.format === 'png' ? 'png' : 'jpg'}`
+          for (let n = 2; taken.has(name); n++) name = `${base}-${n}.${o.format === 'png' ? 'png' : 'jpg'}`
+          taken.add(name)
+          return { page: page.id, channel: c.id, name, width, height, bytes: 0, state: 'waiting', share: 0 }
+        }),
+    )
 }
 
 export async function startDelivery(value: unknown): Promise<Delivery> {
@@ -56,7 +95,20 @@ export async function startDelivery(value: unknown): Promise<Delivery> {
   if (files.length === 0) throw badInput('None of these sizes is in the design. Nothing was exported.')
   const id = randomUUID()
   const db = await store()
-  await db.insertInto('deliveries').values({ id, design_id: design.id, state: 'waiting', options: JSON.stringify(parsed.data), files: JSON.stringify(files), done: 0, total: files.length, error: null, created_at: now() }).execute()
+  await db
+    .insertInto('deliveries')
+    .values({
+      id,
+      design_id: design.id,
+      state: 'waiting',
+      options: JSON.stringify(parsed.data),
+      files: JSON.stringify(files),
+      done: 0,
+      total: files.length,
+      error: null,
+      created_at: now(),
+    })
+    .execute()
   void runDeliveries()
   return readDelivery(id)
 }
@@ -65,12 +117,26 @@ export async function readDelivery(id: string): Promise<Delivery> {
   const db = await store()
   const r = await db.selectFrom('deliveries').selectAll().where('id', '=', id).executeTakeFirst()
   if (!r) throw missing('There is no such delivery. Start it again from the export screen.')
-  return { id: r.id, design: r.design_id, state: r.state as Delivery['state'], options: JSON.parse(r.options), files: JSON.parse(r.files), done: r.done, total: r.total, error: r.error, createdAt: r.created_at }
+  return {
+    id: r.id,
+    design: r.design_id,
+    state: r.state as Delivery['state'],
+    options: JSON.parse(r.options),
+    files: JSON.parse(r.files),
+    done: r.done,
+    total: r.total,
+    error: r.error,
+    createdAt: r.created_at,
+  }
 }
 
 async function save(d: Delivery): Promise<void> {
   const db = await store()
-  await db.updateTable('deliveries').set({ state: d.state, files: JSON.stringify(d.files), done: d.done, error: d.error }).where('id', '=', d.id).execute()
+  await db
+    .updateTable('deliveries')
+    .set({ state: d.state, files: JSON.stringify(d.files), done: d.done, error: d.error })
+    .where('id', '=', d.id)
+    .execute()
   publish(`delivery:${d.id}`, d)
 }
 
@@ -83,7 +149,12 @@ export async function runDeliveries(): Promise<void> {
   try {
     const db = await store()
     for (;;) {
-      const next = await db.selectFrom('deliveries').select('id').where('state', 'in', ['waiting', 'working']).orderBy('created_at').executeTakeFirst()
+      const next = await db
+        .selectFrom('deliveries')
+        .select('id')
+        .where('state', 'in', ['waiting', 'working'])
+        .orderBy('created_at')
+        .executeTakeFirst()
       if (!next) return
       await deliver(await readDelivery(next.id))
     }
@@ -105,7 +176,17 @@ async function deliver(d: Delivery): Promise<void> {
     try {
       const made = await deliveryThread().call(
         'export',
-        { design: JSON.stringify(design), page: file.page, channel: file.channel, format: d.options.format, quality: d.options.quality, scale: d.options.scale, bleed: d.options.bleed, ground: d.options.ground === 'transparent' ? 'transparent' : null, file: deliveredPath(d.id, file.name) },
+        {
+          design: JSON.stringify(design),
+          page: file.page,
+          channel: file.channel,
+          format: d.options.format,
+          quality: d.options.quality,
+          scale: d.options.scale,
+          bleed: d.options.bleed,
+          ground: d.options.ground === 'transparent' ? 'transparent' : null,
+          file: deliveredPath(d.id, file.name),
+        },
         (share) => {
           file.share = share
           publish(`delivery:${d.id}`, d)
@@ -151,6 +232,11 @@ export async function deliveredZip(id: string): Promise<Uint8Array<ArrayBuffer>>
   const d = await readDelivery(id)
   const files: Zippable = {}
   for (const file of d.files) if (file.state === 'done') files[file.name] = [(await deliveredFile(id, file.name)).bytes, { level: 0 }]
-  files['contents.txt'] = strToU8(d.files.filter((f) => f.state === 'done').map((f) => `${f.name}\t${f.width} × ${f.height} px\t${f.bytes} bytes`).join('\n'))
+  files['contents.txt'] = strToU8(
+    d.files
+      .filter((f) => f.state === 'done')
+      .map((f) => `${f.name}\t${f.width} × ${f.height} px\t${f.bytes} bytes`)
+      .join('\n'),
+  )
   return new Uint8Array(zipSync(files))
 }

@@ -1,13 +1,22 @@
 import { randomUUID } from 'node:crypto'
-import { blobsOf, checkDesign } from '../core/design/edits'
 import { newId } from '../core/design/blank'
+import { blobsOf, checkDesign } from '../core/design/edits'
 import type { Design } from '../core/design/schema'
 import { upgrade } from '../core/design/upgrades'
 import { missing, Problem } from '../core/errors'
 import { absentBlobs } from './blobs'
 import { now, type Store, store } from './database'
 
-export type DesignRow = { id: string; campaign: string; name: string; revision: number; updatedAt: string; archived: boolean; findings: number | null; design: Design }
+export type DesignRow = {
+  id: string
+  campaign: string
+  name: string
+  revision: number
+  updatedAt: string
+  archived: boolean
+  findings: number | null
+  design: Design
+}
 
 export async function createCampaign(name: string): Promise<string> {
   const db = await store()
@@ -23,8 +32,26 @@ export async function createDesign(campaign: string, value: unknown): Promise<De
   const design = checkDesign(upgrade(value))
   const db = await store()
   await refuseAbsent(db, design)
-  await db.insertInto('designs').values({ id: design.id, campaign_id: campaign, name: design.name, revision: 0, document: JSON.stringify(design), archived: 0, updated_at: now(), findings: null, checked_revision: null }).onConflict((c) => c.doNothing()).execute()
-  await db.insertInto('snapshots').values({ design_id: design.id, revision: 0, document: JSON.stringify(design) }).onConflict((c) => c.doNothing()).execute()
+  await db
+    .insertInto('designs')
+    .values({
+      id: design.id,
+      campaign_id: campaign,
+      name: design.name,
+      revision: 0,
+      document: JSON.stringify(design),
+      archived: 0,
+      updated_at: now(),
+      findings: null,
+      checked_revision: null,
+    })
+    .onConflict((c) => c.doNothing())
+    .execute()
+  await db
+    .insertInto('snapshots')
+    .values({ design_id: design.id, revision: 0, document: JSON.stringify(design) })
+    .onConflict((c) => c.doNothing())
+    .execute()
   await holdBlobs(db, design)
   return design
 }
@@ -32,34 +59,85 @@ export async function createDesign(campaign: string, value: unknown): Promise<De
 /** An edit or design that names an absent blob is refused. */
 export async function refuseAbsent(db: Store, design: Design): Promise<void> {
   const absent = await absentBlobs(db, blobsOf(design))
-  if (absent.length > 0) throw new Problem('missing', 'This edit uses a picture that has not been uploaded. Nothing stored was changed; upload it and try again.')
+  if (absent.length > 0)
+    throw new Problem('missing', 'This edit uses a picture that has not been uploaded. Nothing stored was changed; upload it and try again.')
 }
 export async function holdBlobs(db: Store, design: Design): Promise<void> {
   const shas = [...blobsOf(design)]
   if (shas.length === 0) return
-  await db.insertInto('blob_refs').values(shas.map((sha) => ({ owner: `design:${design.id}`, sha, until: null }))).onConflict((c) => c.doNothing()).execute()
+  await db
+    .insertInto('blob_refs')
+    .values(shas.map((sha) => ({ owner: `design:${design.id}`, sha, until: null })))
+    .onConflict((c) => c.doNothing())
+    .execute()
 }
 
 export async function loadDesign(id: string): Promise<DesignRow> {
   const db = await store()
-  const row = await db.selectFrom('designs').innerJoin('campaigns', 'campaigns.id', 'designs.campaign_id').selectAll('designs').select('campaigns.name as campaign').where('designs.id', '=', id).executeTakeFirst()
+  const row = await db
+    .selectFrom('designs')
+    .innerJoin('campaigns', 'campaigns.id', 'designs.campaign_id')
+    .selectAll('designs')
+    .select('campaigns.name as campaign')
+    .where('designs.id', '=', id)
+    .executeTakeFirst()
   if (!row) throw missing('There is no such design. It may have been removed; the shelf lists what is there.')
-  return { id: row.id, campaign: row.campaign, name: row.name, revision: row.revision, updatedAt: row.updated_at, archived: row.archived === 1, findings: row.checked_revision === row.revision ? row.findings : null, design: checkDesign(upgrade(JSON.parse(row.document))) }
+  return {
+    id: row.id,
+    campaign: row.campaign,
+    name: row.name,
+    revision: row.revision,
+    updatedAt: row.updated_at,
+    archived: row.archived === 1,
+    findings: row.checked_revision === row.revision ? row.findings : null,
+    design: checkDesign(upgrade(JSON.parse(row.document))),
+  }
 }
 
-export type ShelfDesign = { id: string; campaign: string; campaignId: string; name: string; revision: number; updatedAt: string; findings: number | null; archived: boolean; channels: { id: string; name: string; width: number; height: number; master: boolean }[]; page: string; pages: number; words: string }
+export type ShelfDesign = {
+  id: string
+  campaign: string
+  campaignId: string
+  name: string
+  revision: number
+  updatedAt: string
+  findings: number | null
+  archived: boolean
+  channels: { id: string; name: string; width: number; height: number; master: boolean }[]
+  page: string
+  pages: number
+  words: string
+}
 
 export async function listDesigns(): Promise<ShelfDesign[]> {
   const db = await store()
-  const rows = await db.selectFrom('designs').innerJoin('campaigns', 'campaigns.id', 'designs.campaign_id').selectAll('designs').select('campaigns.name as campaign').orderBy('designs.updated_at', 'desc').execute()
+  const rows = await db
+    .selectFrom('designs')
+    .innerJoin('campaigns', 'campaigns.id', 'designs.campaign_id')
+    .selectAll('designs')
+    .select('campaigns.name as campaign')
+    .orderBy('designs.updated_at', 'desc')
+    .execute()
   return rows.map((r) => {
     const d = JSON.parse(r.document) as Design
     const ordered = <T extends { order: string }>(record: Record<string, T>) => Object.values(record).sort((a, b) => (a.order < b.order ? -1 : 1))
     return {
-      id: r.id, campaign: r.campaign, campaignId: r.campaign_id, name: d.name, revision: r.revision, updatedAt: r.updated_at, archived: r.archived === 1, findings: r.findings,
-      channels: ordered(d.channels).map((c) => ({ id: c.id, name: c.name, width: c.width, height: c.height, master: c.id === d.master })).sort((a, b) => Number(b.master) - Number(a.master)),
-      page: ordered(d.pages)[0]?.id ?? '', pages: Object.keys(d.pages).length,
-      words: Object.values(d.layers).flatMap((l) => (l.kind === 'type' ? [l.text, l.name] : [l.name])).join(' '),
+      id: r.id,
+      campaign: r.campaign,
+      campaignId: r.campaign_id,
+      name: d.name,
+      revision: r.revision,
+      updatedAt: r.updated_at,
+      archived: r.archived === 1,
+      findings: r.findings,
+      channels: ordered(d.channels)
+        .map((c) => ({ id: c.id, name: c.name, width: c.width, height: c.height, master: c.id === d.master }))
+        .sort((a, b) => Number(b.master) - Number(a.master)),
+      page: ordered(d.pages)[0]?.id ?? '',
+      pages: Object.keys(d.pages).length,
+      words: Object.values(d.layers)
+        .flatMap((l) => (l.kind === 'type' ? [l.text, l.name] : [l.name]))
+        .join(' '),
     }
   })
 }
@@ -74,11 +152,18 @@ export async function duplicateDesign(id: string): Promise<string> {
 }
 export async function archiveDesign(id: string, archived: boolean): Promise<void> {
   const db = await store()
-  await db.updateTable('designs').set({ archived: archived ? 1 : 0 }).where('id', '=', id).execute()
+  await db
+    .updateTable('designs')
+    .set({ archived: archived ? 1 : 0 })
+    .where('id', '=', id)
+    .execute()
 }
 
 export async function keepVersion(db: Store, design: Design, revision: number, name: string, reason: string): Promise<string> {
   const id = randomUUID()
-  await db.insertInto('versions').values({ id, design_id: design.id, name, reason, revision, document: JSON.stringify(design), created_at: now() }).execute()
+  await db
+    .insertInto('versions')
+    .values({ id, design_id: design.id, name, reason, revision, document: JSON.stringify(design), created_at: now() })
+    .execute()
   return id
 }

@@ -8,16 +8,32 @@ import { publish } from './events'
 const SNAPSHOT_EVERY = 100
 
 export type Accepted = { revision: number; edit: Edit }
-export type EditOutcome = { kind: 'accepted'; revision: number } | { kind: 'conflict'; revision: number; design: Design; version: string; message: string }
+export type EditOutcome =
+  | { kind: 'accepted'; revision: number }
+  | { kind: 'conflict'; revision: number; design: Design; version: string; message: string }
 
 type LogRow = { revision: number; id: string; name: string; way: string; target: string | null; patches: string; inverse: string }
-const editOf = (r: LogRow): Accepted => ({ revision: r.revision, edit: { id: r.id, name: r.name, base: r.revision - 1, way: r.way as Edit['way'], target: r.target, patches: JSON.parse(r.patches), inverse: JSON.parse(r.inverse) } })
+const editOf = (r: LogRow): Accepted => ({
+  revision: r.revision,
+  edit: {
+    id: r.id,
+    name: r.name,
+    base: r.revision - 1,
+    way: r.way as Edit['way'],
+    target: r.target,
+    patches: JSON.parse(r.patches),
+    inverse: JSON.parse(r.inverse),
+  },
+})
 
 // Edits of one design are taken one after another.
 const queues = new Map<string, Promise<unknown>>()
 function inTurn<T>(id: string, job: () => Promise<T>): Promise<T> {
   const run = (queues.get(id) ?? Promise.resolve()).then(job, job)
-  queues.set(id, run.catch(() => undefined))
+  queues.set(
+    id,
+    run.catch(() => undefined),
+  )
   return run
 }
 
@@ -38,10 +54,31 @@ export function takeEdits(designId: string, values: unknown, session: string): P
     const row = await loadDesign(designId)
     let { design, revision } = row
     const accepted: Accepted[] = []
-    const known = edits.length > 0 ? new Set((await db.selectFrom('edits').select('id').where('design_id', '=', designId).where('id', 'in', edits.map((e) => e.id)).execute()).map((r) => r.id)) : new Set()
+    const known =
+      edits.length > 0
+        ? new Set(
+            (
+              await db
+                .selectFrom('edits')
+                .select('id')
+                .where('design_id', '=', designId)
+                .where(
+                  'id',
+                  'in',
+                  edits.map((e) => e.id),
+                )
+                .execute()
+            ).map((r) => r.id),
+          )
+        : new Set()
     const fresh = edits.filter((e) => !known.has(e.id))
     const base = Math.min(...fresh.map((e) => e.base))
-    const since = fresh.length > 0 && base < revision ? (await db.selectFrom('edits').selectAll().where('design_id', '=', designId).where('revision', '>', base).execute()).filter((r) => r.session !== session).map((r) => editOf(r).edit) : []
+    const since =
+      fresh.length > 0 && base < revision
+        ? (await db.selectFrom('edits').selectAll().where('design_id', '=', designId).where('revision', '>', base).execute())
+            .filter((r) => r.session !== session)
+            .map((r) => editOf(r).edit)
+        : []
     for (const edit of fresh) {
       const against = since.filter((other) => collide(other.patches, edit.patches))
       let next: Design | null = null
@@ -67,16 +104,45 @@ async function commit(design: Design, revision: number, accepted: readonly Accep
   const db = await store()
   const document = JSON.stringify(design)
   await db.transaction().execute(async (t) => {
-    await t.insertInto('edits').values(accepted.map(({ revision: r, edit: e }) => ({ design_id: design.id, revision: r, id: e.id, name: e.name, way: e.way, target: e.target, patches: JSON.stringify(e.patches), inverse: JSON.stringify(e.inverse), session, created_at: now() }))).execute()
+    await t
+      .insertInto('edits')
+      .values(
+        accepted.map(({ revision: r, edit: e }) => ({
+          design_id: design.id,
+          revision: r,
+          id: e.id,
+          name: e.name,
+          way: e.way,
+          target: e.target,
+          patches: JSON.stringify(e.patches),
+          inverse: JSON.stringify(e.inverse),
+          session,
+          created_at: now(),
+        })),
+      )
+      .execute()
     await t.updateTable('designs').set({ document, revision, name: design.name, updated_at: now() }).where('id', '=', design.id).execute()
-    if (accepted.some((a) => a.revision % SNAPSHOT_EVERY === 0)) await t.insertInto('snapshots').values({ design_id: design.id, revision, document }).onConflict((c) => c.doNothing()).execute()
+    if (accepted.some((a) => a.revision % SNAPSHOT_EVERY === 0))
+      await t
+        .insertInto('snapshots')
+        .values({ design_id: design.id, revision, document })
+        .onConflict((c) => c.doNothing())
+        .execute()
   })
   await holdBlobs(db, design)
   publish(design.id, { session, edits: accepted })
 }
 
 /** What the later tab made is kept whole as a version; the stored design stays as it is. */
-async function conflict(designId: string, design: Design, revision: number, rest: readonly Edit[], base: number, accepted: readonly Accepted[], session: string): Promise<EditOutcome> {
+async function conflict(
+  designId: string,
+  design: Design,
+  revision: number,
+  rest: readonly Edit[],
+  base: number,
+  accepted: readonly Accepted[],
+  session: string,
+): Promise<EditOutcome> {
   await commit(design, revision, accepted, session)
   const db = await store()
   let theirs = await designAt(designId, base)
@@ -87,14 +153,33 @@ async function conflict(designId: string, design: Design, revision: number, rest
       break
     }
   const version = await keepVersion(db, theirs, base, `From another tab: ${rest[0]?.name ?? 'edit'}`, 'conflict')
-  return { kind: 'conflict', revision, design, version, message: 'Another tab changed the same thing first. Its state is shown here; yours is kept as a version.' }
+  return {
+    kind: 'conflict',
+    revision,
+    design,
+    version,
+    message: 'Another tab changed the same thing first. Its state is shown here; yours is kept as a version.',
+  }
 }
 
 /** The design as it was at a revision: the nearest snapshot before it and the log since. */
 export async function designAt(designId: string, revision: number): Promise<Design> {
   const db = await store()
-  const snapshot = await db.selectFrom('snapshots').selectAll().where('design_id', '=', designId).where('revision', '<=', revision).orderBy('revision', 'desc').executeTakeFirstOrThrow()
-  const log = await db.selectFrom('edits').selectAll().where('design_id', '=', designId).where('revision', '>', snapshot.revision).where('revision', '<=', revision).orderBy('revision').execute()
+  const snapshot = await db
+    .selectFrom('snapshots')
+    .selectAll()
+    .where('design_id', '=', designId)
+    .where('revision', '<=', revision)
+    .orderBy('revision', 'desc')
+    .executeTakeFirstOrThrow()
+  const log = await db
+    .selectFrom('edits')
+    .selectAll()
+    .where('design_id', '=', designId)
+    .where('revision', '>', snapshot.revision)
+    .where('revision', '<=', revision)
+    .orderBy('revision')
+    .execute()
   return log.reduce((d, r) => applyEdit(d, editOf(r).edit.patches), checkDesign(JSON.parse(snapshot.document)))
 }
 

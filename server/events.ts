@@ -51,5 +51,7 @@ export function eventStream(topic: string, signal: AbortSignal, first?: unknown)
       if (first !== undefined) send(first)
     },
   })
-  return new Response(stream, { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-cache, no-transform', connection: 'keep-alive' } })
+  return new Response(stream, {
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-cache, no-transform', connection: 'keep-alive' },
+  })
 }

@@ -8,9 +8,16 @@ export async function answer(job: () => Promise<unknown>, missingStatus = 404): 
     const value = await job()
     return value instanceof Response ? value : Response.json(value ?? { ok: true })
   } catch (thrown) {
-    if (thrown instanceof Problem) return Response.json({ kind: thrown.kind, message: thrown.message }, { status: thrown.kind === 'missing' ? missingStatus : statuses[thrown.kind] })
+    if (thrown instanceof Problem)
+      return Response.json(
+        { kind: thrown.kind, message: thrown.message },
+        { status: thrown.kind === 'missing' ? missingStatus : statuses[thrown.kind] },
+      )
     console.error(thrown)
-    return Response.json({ kind: 'stopped', message: `Something went wrong on the server (${messageOf(thrown)}). What was saved is safe; try again.` }, { status: 500 })
+    return Response.json(
+      { kind: 'stopped', message: `Something went wrong on the server (${messageOf(thrown)}). What was saved is safe; try again.` },
+      { status: 500 },
+    )
   }
 }
 

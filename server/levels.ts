@@ -1,6 +1,6 @@
+import { randomUUID } from 'node:crypto'
 import { existsSync } from 'node:fs'
 import { readFile, rename, writeFile } from 'node:fs/promises'
-import { randomUUID } from 'node:crypto'
 import { promisify } from 'node:util'
 import { gzip } from 'node:zlib'
 import { shaSchema } from '../core/design/schema'
@@ -17,10 +17,13 @@ const jobs = new Map<string, Promise<void>>()
 const RECIPE = 'rgba8-1'
 
 /** One level of a picture as raw RGBA, gzip-packed, with its size and whether it is opaque. */
-export async function levelFile(sha: string, level: number): Promise<{ bytes: Uint8Array<ArrayBuffer>; width: number; height: number; opaque: boolean }> {
+export async function levelFile(
+  sha: string,
+  level: number,
+): Promise<{ bytes: Uint8Array<ArrayBuffer>; width: number; height: number; opaque: boolean }> {
   if (!shaSchema.safeParse(sha).success || !Number.isInteger(level) || level < 0) throw badInput('This is not a level of a picture.')
   const [info] = await sourceInfo([sha])
-  if (!info || info.kind !== 'picture') throw missing('This picture is not stored here. The design is safe; upload the picture again.')
+  if (info?.kind !== 'picture') throw missing('This picture is not stored here. The design is safe; upload the picture again.')
   const at = Math.min(level, levelCount(info.width, info.height) + 2)
   const path = dataPath('working', RECIPE, sha.slice(0, 2), `${sha}-${at}.gz`)
   if (!existsSync(path)) {

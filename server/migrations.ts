@@ -6,15 +6,29 @@ export const migrations: Record<string, Migration> = {
     async up(db: Kysely<unknown>) {
       const run = (text: string) => sql.raw(text).execute(db)
       await run('create table campaigns (id text primary key, name text not null, created_at text not null)')
-      await run('create table designs (id text primary key, campaign_id text not null references campaigns(id), name text not null, revision integer not null, document text not null, archived integer not null default 0, updated_at text not null, findings integer, checked_revision integer)')
-      await run('create table edits (design_id text not null references designs(id) on delete cascade, revision integer not null, id text not null, name text not null, way text not null, target text, patches text not null, inverse text not null, session text not null, created_at text not null, primary key (design_id, revision), unique (design_id, id))')
-      await run('create table snapshots (design_id text not null references designs(id) on delete cascade, revision integer not null, document text not null, primary key (design_id, revision))')
-      await run('create table versions (id text primary key, design_id text not null references designs(id) on delete cascade, name text not null, reason text not null, revision integer not null, document text not null, created_at text not null)')
-      await run('create table blobs (sha text primary key, kind text not null, mime text not null, size_bytes integer not null, width integer not null, height integer not null, opaque integer not null, detail text not null, created_at text not null)')
+      await run(
+        'create table designs (id text primary key, campaign_id text not null references campaigns(id), name text not null, revision integer not null, document text not null, archived integer not null default 0, updated_at text not null, findings integer, checked_revision integer)',
+      )
+      await run(
+        'create table edits (design_id text not null references designs(id) on delete cascade, revision integer not null, id text not null, name text not null, way text not null, target text, patches text not null, inverse text not null, session text not null, created_at text not null, primary key (design_id, revision), unique (design_id, id))',
+      )
+      await run(
+        'create table snapshots (design_id text not null references designs(id) on delete cascade, revision integer not null, document text not null, primary key (design_id, revision))',
+      )
+      await run(
+        'create table versions (id text primary key, design_id text not null references designs(id) on delete cascade, name text not null, reason text not null, revision integer not null, document text not null, created_at text not null)',
+      )
+      await run(
+        'create table blobs (sha text primary key, kind text not null, mime text not null, size_bytes integer not null, width integer not null, height integer not null, opaque integer not null, detail text not null, created_at text not null)',
+      )
       await run('create table blob_refs (owner text not null, sha text not null references blobs(sha), until text, primary key (owner, sha))')
-      await run('create table supplies (id text primary key, sha text not null references blobs(sha), kind text not null, label text not null, words text not null, own integer not null, source text not null, licence text not null, blend text not null, focal text, transparent integer not null, orientation text not null, rank integer not null, created_at text not null)')
+      await run(
+        'create table supplies (id text primary key, sha text not null references blobs(sha), kind text not null, label text not null, words text not null, own integer not null, source text not null, licence text not null, blend text not null, focal text, transparent integer not null, orientation text not null, rank integer not null, created_at text not null)',
+      )
       await run('create virtual table supplies_words using fts5(id unindexed, text, tokenize = "unicode61 remove_diacritics 2", prefix = "2 3")')
-      await run('create table deliveries (id text primary key, design_id text not null references designs(id) on delete cascade, state text not null, options text not null, files text not null, done integer not null, total integer not null, error text, created_at text not null)')
+      await run(
+        'create table deliveries (id text primary key, design_id text not null references designs(id) on delete cascade, state text not null, options text not null, files text not null, done integer not null, total integer not null, error text, created_at text not null)',
+      )
     },
   },
 }

@@ -1,7 +1,6 @@
-import { createHash } from 'node:crypto'
+import { createHash, randomUUID } from 'node:crypto'
 import { existsSync } from 'node:fs'
 import { readFile, rename, writeFile } from 'node:fs/promises'
-import { randomUUID } from 'node:crypto'
 import { shaSchema } from '../core/design/schema'
 import { badInput, missing } from '../core/errors'
 import { store } from './database'
@@ -25,7 +24,9 @@ export async function thumbnail(id: string, page: string, channel: string, longS
   if (!design.pages[page] || !design.channels[channel]) throw missing('This page or size is no longer in the design.')
   const text = JSON.stringify(design)
   const key = createHash('sha256').update(`${text}/${page}/${channel}/${longSide}`).digest('hex')
-  return cached(dataPath('pictures', key.slice(0, 2), `${key}.png`), () => renderThread().call('thumbnail', { design: text, page, channel, longSide }))
+  return cached(dataPath('pictures', key.slice(0, 2), `${key}.png`), () =>
+    renderThread().call('thumbnail', { design: text, page, channel, longSide }),
+  )
 }
 
 /** A small WebP of a stored source for lists. */

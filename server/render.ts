@@ -6,8 +6,31 @@ export type RenderCalls = {
   thumbnail: { in: { design: string; page: string; channel: string; longSide: number }; out: Uint8Array }
   level: { in: { sha: string; level: number }; out: { width: number; height: number; opaque: boolean; data: Uint8Array } | null }
   preview: { in: { sha: string; side: number }; out: Uint8Array | null }
-  findings: { in: { design: string }; out: { channel: string; page: string; check: string; layer: string | null; text: string; at: { left: number; top: number; right: number; bottom: number } }[] }
-  export: { in: { design: string; page: string; channel: string; format: 'png' | 'jpeg'; quality: number; scale: number; bleed: boolean; ground: string | null; file: string }; out: { width: number; height: number; bytes: number } }
+  findings: {
+    in: { design: string }
+    out: {
+      channel: string
+      page: string
+      check: string
+      layer: string | null
+      text: string
+      at: { left: number; top: number; right: number; bottom: number }
+    }[]
+  }
+  export: {
+    in: {
+      design: string
+      page: string
+      channel: string
+      format: 'png' | 'jpeg'
+      quality: number
+      scale: number
+      bleed: boolean
+      ground: string | null
+      file: string
+    }
+    out: { width: number; height: number; bytes: number }
+  }
 }
 export type RenderMessage = { id: number; call: keyof RenderCalls; input: unknown }
 export type RenderReply = { id: number; progress?: number; value?: unknown; error?: { kind: string; message: string } }

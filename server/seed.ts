@@ -1,17 +1,16 @@
 /** Fills an empty store with the shipped supplies and the sample campaigns. Run by `npm run demo`. */
 import { sql } from 'kysely'
+import { checkDesign } from '../core/design/edits'
 import { resolve } from '../core/design/resolve'
 import { arrangementKey } from '../core/design/schema'
-import { checkDesign } from '../core/design/edits'
-import { loadSupplies, lookupIn } from '../host/supplies'
 import { openHost } from '../host/project'
+import { loadSupplies, lookupIn } from '../host/supplies'
 import { supplies } from '../supplies/catalogue'
 import { samples } from '../supplies/demo/designs'
 import { readBlob, storeUpload, sweepBlobs } from './blobs'
 import { store } from './database'
 import { createCampaign, createDesign } from './designs'
 import { addSupply } from './supplies'
-import { findingsOf } from './pictures'
 
 export async function seed(say: (text: string) => void): Promise<void> {
   const db = await store()
@@ -23,7 +22,17 @@ export async function seed(say: (text: string) => void): Promise<void> {
     if (!found || have.has(`${s.id}/${found.sha}`)) continue
     await sql`delete from supplies where id = ${s.id}`.execute(db)
     await storeUpload(found.bytes, s.file.split('/').at(-1) as string, `supply:${s.id}`)
-    await addSupply({ id: s.id, sha: found.sha, kind: s.kind, label: s.label, words: s.words, own: false, blend: s.blend, focal: s.focal ?? null, rank: n + 1 })
+    await addSupply({
+      id: s.id,
+      sha: found.sha,
+      kind: s.kind,
+      label: s.label,
+      words: s.words,
+      own: false,
+      blend: s.blend,
+      focal: s.focal ?? null,
+      rank: n + 1,
+    })
     added++
   }
   if (added > 0) say(`Took in ${added} supplies.`)
@@ -47,8 +56,3 @@ export async function seed(say: (text: string) => void): Promise<void> {
   }
 }
 
-/** Counts findings of every design so that the shelf can tell. */
-export async function checkAll(): Promise<void> {
-  const db = await store()
-  for (const { id } of await db.selectFrom('designs').select('id').where('checked_revision', 'is', null).execute()) await findingsOf(id)
-}

@@ -6,8 +6,23 @@ export type SupplyKind = (typeof SUPPLY_KINDS)[number]
 /** One shipped piece of material. All of it is ours, made by the generator, CC0. */
 export type Supply = { id: string; kind: SupplyKind; label: string; words: string; file: string; blend: string; focal?: { x: number; y: number } }
 
-const photo = (id: string, label: string, words: string, focal = { x: 0.5, y: 0.5 }): Supply => ({ id, kind: 'photo', label, words, file: `photos/${id}.jpg`, blend: 'normal', focal })
-const cutout = (id: string, label: string, words: string): Supply => ({ id, kind: 'cutout', label, words, file: `cutouts/${id}.webp`, blend: 'normal' })
+const photo = (id: string, label: string, words: string, focal = { x: 0.5, y: 0.5 }): Supply => ({
+  id,
+  kind: 'photo',
+  label,
+  words,
+  file: `photos/${id}.jpg`,
+  blend: 'normal',
+  focal,
+})
+const cutout = (id: string, label: string, words: string): Supply => ({
+  id,
+  kind: 'cutout',
+  label,
+  words,
+  file: `cutouts/${id}.webp`,
+  blend: 'normal',
+})
 
 export const supplies: readonly Supply[] = [
   photo('pale-corner', 'Pale corner', 'vase olive branch wall table sunlight upright studio', { x: 0.42, y: 0.6 }),
@@ -39,10 +54,40 @@ export const supplies: readonly Supply[] = [
 
 /** Combinations of faces for a headline and what goes with it. */
 export const pairings = [
-  { id: 'kiln', label: 'Kiln', head: { family: 'Fraunces', weight: 600, leading: 0.96, tracking: -10 }, small: { family: 'Instrument Sans', weight: 600, leading: 1.3, tracking: 60 } },
-  { id: 'market', label: 'Market', head: { family: 'Anton', weight: 400, leading: 1.02, tracking: 10 }, small: { family: 'Karla', weight: 400, leading: 1.3, tracking: 0 } },
-  { id: 'letter', label: 'Letter', head: { family: 'Cormorant Garamond', weight: 600, leading: 0.98, tracking: 0 }, small: { family: 'Josefin Sans', weight: 400, leading: 1.3, tracking: 120 } },
-  { id: 'workshop', label: 'Workshop', head: { family: 'Bricolage Grotesque', weight: 800, leading: 0.98, tracking: -15 }, small: { family: 'IBM Plex Mono', weight: 400, leading: 1.35, tracking: 0 } },
-  { id: 'note', label: 'Note', head: { family: 'Caveat', weight: 700, leading: 0.92, tracking: 0 }, small: { family: 'Zilla Slab', weight: 400, leading: 1.3, tracking: 0 } },
-  { id: 'fair', label: 'Fair', head: { family: 'Shrikhand', weight: 400, leading: 1, tracking: 0 }, small: { family: 'Barlow Condensed', weight: 600, leading: 1.2, tracking: 40 } },
+  {
+    id: 'kiln',
+    label: 'Kiln',
+    head: { family: 'Fraunces', weight: 600, leading: 0.96, tracking: -10 },
+    small: { family: 'Instrument Sans', weight: 600, leading: 1.3, tracking: 60 },
+  },
+  {
+    id: 'market',
+    label: 'Market',
+    head: { family: 'Anton', weight: 400, leading: 1.02, tracking: 10 },
+    small: { family: 'Karla', weight: 400, leading: 1.3, tracking: 0 },
+  },
+  {
+    id: 'letter',
+    label: 'Letter',
+    head: { family: 'Cormorant Garamond', weight: 600, leading: 0.98, tracking: 0 },
+    small: { family: 'Josefin Sans', weight: 400, leading: 1.3, tracking: 120 },
+  },
+  {
+    id: 'workshop',
+    label: 'Workshop',
+    head: { family: 'Bricolage Grotesque', weight: 800, leading: 0.98, tracking: -15 },
+    small: { family: 'IBM Plex Mono', weight: 400, leading: 1.35, tracking: 0 },
+  },
+  {
+    id: 'note',
+    label: 'Note',
+    head: { family: 'Caveat', weight: 700, leading: 0.92, tracking: 0 },
+    small: { family: 'Zilla Slab', weight: 400, leading: 1.3, tracking: 0 },
+  },
+  {
+    id: 'fair',
+    label: 'Fair',
+    head: { family: 'Shrikhand', weight: 400, leading: 1, tracking: 0 },
+    small: { family: 'Barlow Condensed', weight: 600, leading: 1.2, tracking: 40 },
+  },
 ] as const

@@ -10,7 +10,10 @@ const folder = 'supplies/generated'
 for (const kind of ['graphics', 'textures', 'overlays']) mkdirSync(`${folder}/${kind}`, { recursive: true })
 
 for (const g of graphics) if (wanted(g.name)) writeFileSync(`${folder}/graphics/${g.name}.svg`, svgOf(g))
-for (const [kind, list] of [['textures', textures], ['overlays', overlays]] as const)
+for (const [kind, list] of [
+  ['textures', textures],
+  ['overlays', overlays],
+] as const)
   for (const r of list) {
     if (!wanted(r.name)) continue
     const image = sharp(drawRaster(r), { raw: { width: r.width, height: r.height, channels: 4 } })

@@ -14,7 +14,10 @@ const draft = process.argv.includes('--draft')
 const share = Number(process.argv.find((a) => a.startsWith('--samples='))?.slice(10) ?? 1)
 const folder = draft ? '.cache/draft' : 'supplies/generated'
 
-for (const [kind, list] of [['photos', photos], ['cutouts', cutouts]] as const) {
+for (const [kind, list] of [
+  ['photos', photos],
+  ['cutouts', cutouts],
+] as const) {
   mkdirSync(`${folder}/${kind}`, { recursive: true })
   for (const picture of list) {
     if (names.length > 0 && !names.includes(picture.name)) continue
@@ -24,11 +27,17 @@ for (const [kind, list] of [['photos', photos], ['cutouts', cutouts]] as const) 
     const shrink = draft ? 4 : 1
     const [width, height] = [Math.round(picture.width / shrink), Math.round(picture.height / shrink)]
     const half = draft ? 1 : 2
-    const light = await trace(packed, { width: Math.round(width / half), height: Math.round(height / half), samples: draft ? 24 : Math.round(picture.samples * share), guidesOnly: false })
+    const light = await trace(packed, {
+      width: Math.round(width / half),
+      height: Math.round(height / half),
+      samples: draft ? 24 : Math.round(picture.samples * share),
+      guidesOnly: false,
+    })
     const guides = await trace(packed, { width, height, samples: draft ? 8 : 16, guidesOnly: true })
     const pixels = develop(light, guides, scene.exposure, scene.cutout)
     const image = sharp(pixels, { raw: { width, height, channels: 4 } })
-    if (kind === 'photos') await image.removeAlpha().jpeg({ quality: 90, chromaSubsampling: '4:4:4', mozjpeg: true }).toFile(`${folder}/photos/${picture.name}.jpg`)
+    if (kind === 'photos')
+      await image.removeAlpha().jpeg({ quality: 90, chromaSubsampling: '4:4:4', mozjpeg: true }).toFile(`${folder}/photos/${picture.name}.jpg`)
     else await image.webp({ quality: 92, alphaQuality: 100, effort: 6 }).toFile(`${folder}/cutouts/${picture.name}.webp`)
     console.log(`${picture.name}: ${scene.mesh.materials.length} triangles, ${((Date.now() - started) / 1000).toFixed(1)} s`)
   }

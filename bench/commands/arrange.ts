@@ -1,13 +1,14 @@
-import { step, setOn, followMaster, moveInStack } from '@/core/design/commands'
+import { followMaster, moveInStack, setOn, step } from '@/core/design/commands'
 import { PLANES } from '@/core/design/planes'
-import { centreOf, heightOf, widthOf, type Bounds } from '@/core/geometry/bounds'
-import { mirroredAbout, moved, turnedAbout, placedBounds } from '@/core/geometry/placement'
+import { leavesOf } from '@/core/design/tree'
+import { type Bounds, centreOf, heightOf, widthOf } from '@/core/geometry/bounds'
+import { mirroredAbout, moved, placedBounds, turnedAbout } from '@/core/geometry/placement'
 import { boundsOfIds, transform } from '../state/acts'
 import type { Bench } from '../state/bench-store'
-import { leavesOf } from '@/core/design/tree'
 import { defineCommands, someSelected } from './define'
 
-const steps = (way: 'back' | 'forward' | 'to-back' | 'to-front', name: string) => (b: Bench) => b.edit(name, (d) => step(d, b.store.getState().selection, way))
+const steps = (way: 'back' | 'forward' | 'to-back' | 'to-front', name: string) => (b: Bench) =>
+  b.edit(name, (d) => step(d, b.store.getState().selection, way))
 const nextPlane = (by: 1 | -1) => (b: Bench) => {
   const { selection, design } = b.store.getState()
   const first = design.layers[selection[0] ?? '']
@@ -15,8 +16,15 @@ const nextPlane = (by: 1 | -1) => (b: Bench) => {
   if (!first || !to) return
   b.edit('Move to another plane', (d) => moveInStack(d, selection, { plane: to, parent: null, above: by > 0 ? null : topOf(d, first.page, to) }))
 }
-const topOf = (d: { layers: Record<string, { id: string; page: string; plane: string; parent: string | null; order: string }> }, page: string, plane: string): string | null =>
-  Object.values(d.layers).filter((l) => l.page === page && l.plane === plane && l.parent === null).sort((a, b) => (a.order < b.order ? -1 : 1)).at(-1)?.id ?? null
+const topOf = (
+  d: { layers: Record<string, { id: string; page: string; plane: string; parent: string | null; order: string }> },
+  page: string,
+  plane: string,
+): string | null =>
+  Object.values(d.layers)
+    .filter((l) => l.page === page && l.plane === plane && l.parent === null)
+    .sort((a, b) => (a.order < b.order ? -1 : 1))
+    .at(-1)?.id ?? null
 
 function flip(axis: 'x' | 'y') {
   return (b: Bench) => {
@@ -60,47 +68,102 @@ export function align(b: Bench, side: Side): void {
 export const arrangeCommands = defineCommands([
   { id: 'back', label: 'One step back', section: 'Arrange', keys: ['['], can: someSelected, run: steps('back', 'One step back') },
   { id: 'forward', label: 'One step forward', section: 'Arrange', keys: [']'], can: someSelected, run: steps('forward', 'One step forward') },
-  { id: 'to-back', label: 'To the back of the plane', section: 'Arrange', keys: ['Shift+['], can: someSelected, run: steps('to-back', 'To the back') },
-  { id: 'to-front', label: 'To the front of the plane', section: 'Arrange', keys: ['Shift+]'], can: someSelected, run: steps('to-front', 'To the front') },
+  {
+    id: 'to-back',
+    label: 'To the back of the plane',
+    section: 'Arrange',
+    keys: ['Shift+['],
+    can: someSelected,
+    run: steps('to-back', 'To the back'),
+  },
+  {
+    id: 'to-front',
+    label: 'To the front of the plane',
+    section: 'Arrange',
+    keys: ['Shift+]'],
+    can: someSelected,
+    run: steps('to-front', 'To the front'),
+  },
   { id: 'plane-back', label: 'To the next plane back', section: 'Arrange', keys: ['Alt+['], can: someSelected, run: nextPlane(-1) },
   { id: 'plane-forward', label: 'To the next plane forward', section: 'Arrange', keys: ['Alt+]'], can: someSelected, run: nextPlane(1) },
   { id: 'flip-across', label: 'Flip left to right', section: 'Arrange', can: someSelected, run: flip('x') },
   { id: 'flip-down', label: 'Flip top to bottom', section: 'Arrange', can: someSelected, run: flip('y') },
   { id: 'turn-quarter', label: 'Turn by a quarter', section: 'Arrange', can: someSelected, run: turn(90) },
   { id: 'turn-quarter-back', label: 'Turn back by a quarter', section: 'Arrange', can: someSelected, run: turn(-90) },
-  ...(['left', 'centre', 'right', 'top', 'middle', 'bottom'] as const).map((side) => ({ id: `align-${side}`, label: `Align ${side}`, section: 'Arrange' as const, can: someSelected, run: (b: Bench) => align(b, side) })),
+  ...(['left', 'centre', 'right', 'top', 'middle', 'bottom'] as const).map((side) => ({
+    id: `align-${side}`,
+    label: `Align ${side}`,
+    section: 'Arrange' as const,
+    can: someSelected,
+    run: (b: Bench) => align(b, side),
+  })),
   {
-    id: 'fit-page', label: 'Fill the page', section: 'Arrange', can: (s) => s.selection.length === 1,
+    id: 'fit-page',
+    label: 'Fill the page',
+    section: 'Arrange',
+    can: (s) => s.selection.length === 1,
     run: (b) => {
       const { resolved } = b.store.getState()
       const m = resolved.bleed
       transform(b, 'Fill the page', (l) => {
         const box = placedBounds(l.placement)
         const k = Math.max((resolved.width + 2 * m) / widthOf(box), (resolved.height + 2 * m) / heightOf(box))
-        return { id: l.id, scale: k, placement: { ...l.placement, x: resolved.width / 2, y: resolved.height / 2, width: l.placement.width * k, height: l.placement.height * k } }
+        return {
+          id: l.id,
+          scale: k,
+          placement: { ...l.placement, x: resolved.width / 2, y: resolved.height / 2, width: l.placement.width * k, height: l.placement.height * k },
+        }
       })
     },
   },
-  { id: 'lock', label: 'Lock or unlock', section: 'Arrange', keys: ['Mod+L'], can: someSelected, run: (b) => {
-    const { selection, design } = b.store.getState()
-    const on = selection.some((id) => !design.layers[id]?.locked)
-    b.edit(on ? 'Lock' : 'Unlock', (d) => {
-      for (const id of selection) {
-        const l = d.layers[id]
-        if (l) l.locked = on
-      }
-    })
-  } },
-  { id: 'hide', label: 'Hide or show', section: 'Arrange', keys: ['Mod+Alt+H'], can: someSelected, run: (b) => {
-    const { selection, design, channel, resolved } = b.store.getState()
-    const shown = new Map(resolved.layers.map((l) => [l.layer.id, l.layer.shown]))
-    const on = selection.some((id) => !(shown.get(id) ?? design.layers[id]?.shown))
-    b.edit(on ? 'Show' : 'Hide', (d) => {
-      for (const id of selection) setOn(d, channel, id, 'shown', on)
-    })
-  } },
-  { id: 'follow-master', label: 'Follow the master again', section: 'Arrange', can: (s) => s.selection.length > 0 && s.channel !== s.design.master, run: (b) => {
-    const { selection, channel, design } = b.store.getState()
-    b.edit('Follow the master again', (d) => followMaster(d, channel, leavesOf(design, selection).map((l) => l.id).concat(selection)))
-  } },
+  {
+    id: 'lock',
+    label: 'Lock or unlock',
+    section: 'Arrange',
+    keys: ['Mod+L'],
+    can: someSelected,
+    run: (b) => {
+      const { selection, design } = b.store.getState()
+      const on = selection.some((id) => !design.layers[id]?.locked)
+      b.edit(on ? 'Lock' : 'Unlock', (d) => {
+        for (const id of selection) {
+          const l = d.layers[id]
+          if (l) l.locked = on
+        }
+      })
+    },
+  },
+  {
+    id: 'hide',
+    label: 'Hide or show',
+    section: 'Arrange',
+    keys: ['Mod+Alt+H'],
+    can: someSelected,
+    run: (b) => {
+      const { selection, design, channel, resolved } = b.store.getState()
+      const shown = new Map(resolved.layers.map((l) => [l.layer.id, l.layer.shown]))
+      const on = selection.some((id) => !(shown.get(id) ?? design.layers[id]?.shown))
+      b.edit(on ? 'Show' : 'Hide', (d) => {
+        for (const id of selection) setOn(d, channel, id, 'shown', on)
+      })
+    },
+  },
+  {
+    id: 'follow-master',
+    label: 'Follow the master again',
+    section: 'Arrange',
+    can: (s) => s.selection.length > 0 && s.channel !== s.design.master,
+    run: (b) => {
+      const { selection, channel, design } = b.store.getState()
+      b.edit('Follow the master again', (d) =>
+        followMaster(
+          d,
+          channel,
+          leavesOf(design, selection)
+            .map((l) => l.id)
+            .concat(selection),
+        ),
+      )
+    },
+  },
 ])

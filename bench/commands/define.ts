@@ -19,11 +19,22 @@ export const someSelected = (s: BenchState): boolean => s.selection.length > 0
 export function keyName(e: Pick<KeyboardEvent, 'key' | 'code' | 'ctrlKey' | 'metaKey' | 'shiftKey' | 'altKey'>): string {
   const digit = /^Digit(\d)$/.exec(e.code)?.[1]
   const letter = /^Key([A-Z])$/.exec(e.code)?.[1]
-  const base = digit ?? (e.altKey || e.ctrlKey || e.metaKey ? letter : undefined) ?? (e.code === 'BracketLeft' ? '[' : e.code === 'BracketRight' ? ']' : e.key.length === 1 ? e.key.toUpperCase() : e.key)
+  const base =
+    digit ??
+    (e.altKey || e.ctrlKey || e.metaKey ? letter : undefined) ??
+    (e.code === 'BracketLeft' ? '[' : e.code === 'BracketRight' ? ']' : e.key.length === 1 ? e.key.toUpperCase() : e.key)
   return [e.ctrlKey || e.metaKey ? 'Mod' : '', e.altKey ? 'Alt' : '', e.shiftKey ? 'Shift' : '', base].filter(Boolean).join('+')
 }
 /** For people: `Ctrl + Shift + G`. */
 export const keyLabel = (keys: string): string => {
   const mac = typeof navigator !== 'undefined' && /Mac/.test(navigator.platform)
-  return keys.replace('Mod', mac ? 'Cmd' : 'Ctrl').split('+').join(' + ').replace('Delete', 'Del').replace('ArrowLeft', '←').replace('ArrowRight', '→').replace('ArrowUp', '↑').replace('ArrowDown', '↓')
+  return keys
+    .replace('Mod', mac ? 'Cmd' : 'Ctrl')
+    .split('+')
+    .join(' + ')
+    .replace('Delete', 'Del')
+    .replace('ArrowLeft', '←')
+    .replace('ArrowRight', '→')
+    .replace('ArrowUp', '↑')
+    .replace('ArrowDown', '↓')
 }

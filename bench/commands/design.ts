@@ -2,8 +2,8 @@ import { newId } from '@/core/design/blank'
 import { addPage, clearPage, removePage } from '@/core/design/commands'
 import { inOrder } from '@/core/design/order'
 import { arrangementKey } from '@/core/design/schema'
-import { defineCommands } from './define'
 import type { Bench } from '../state/bench-store'
+import { defineCommands } from './define'
 
 const newPage = (copy: boolean) => (b: Bench) => {
   const { design, page, channel } = b.store.getState()
@@ -17,11 +17,23 @@ export const designCommands = defineCommands([
   { id: 'add-page', label: 'Add a page', section: 'Design', run: newPage(false) },
   { id: 'duplicate-page', label: 'Duplicate this page', section: 'Design', run: newPage(true) },
   { id: 'clear-page', label: 'Clear this page', section: 'Design', run: (b) => b.edit('Clear page', (d) => clearPage(d, b.store.getState().page)) },
-  { id: 'remove-page', label: 'Remove this page', section: 'Design', can: (s) => Object.keys(s.design.pages).length > 1, run: (b) => b.edit('Remove page', (d) => removePage(d, b.store.getState().page)) },
-  { id: 'arrange-again', label: 'Arrange again', section: 'Design', can: (s) => s.channel !== s.design.master, run: (b) => {
-    const { page, channel } = b.store.getState()
-    b.edit('Arrange again', (d) => {
-      delete d.arrangements[arrangementKey(page, channel)]
-    })
-  } },
+  {
+    id: 'remove-page',
+    label: 'Remove this page',
+    section: 'Design',
+    can: (s) => Object.keys(s.design.pages).length > 1,
+    run: (b) => b.edit('Remove page', (d) => removePage(d, b.store.getState().page)),
+  },
+  {
+    id: 'arrange-again',
+    label: 'Arrange again',
+    section: 'Design',
+    can: (s) => s.channel !== s.design.master,
+    run: (b) => {
+      const { page, channel } = b.store.getState()
+      b.edit('Arrange again', (d) => {
+        delete d.arrangements[arrangementKey(page, channel)]
+      })
+    },
+  },
 ])

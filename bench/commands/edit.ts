@@ -1,9 +1,8 @@
 import { Copy, Redo2, Trash2, Undo2 } from 'lucide-react'
-import { newId } from '@/core/design/blank'
+import { groupLayer, newId } from '@/core/design/blank'
 import { duplicateLayers, group, removeLayers, ungroup } from '@/core/design/commands'
-import { groupLayer } from '@/core/design/blank'
-import { moved } from '@/core/geometry/placement'
 import { isLocked, isShown, layerTree } from '@/core/design/tree'
+import { moved } from '@/core/geometry/placement'
 import { transform } from '../state/acts'
 import type { Bench } from '../state/bench-store'
 import { copySelection, pasteText } from '../state/clipboard'
@@ -13,9 +12,22 @@ const nudge = (dx: number, dy: number) => (bench: Bench) => transform(bench, 'Nu
 
 export const editCommands = defineCommands([
   { id: 'undo', label: 'Undo', section: 'Edit', keys: ['Mod+Z'], icon: Undo2, can: (s) => s.history.done.length > 0, run: (b) => b.undo() },
-  { id: 'redo', label: 'Redo', section: 'Edit', keys: ['Mod+Shift+Z', 'Mod+Y'], icon: Redo2, can: (s) => s.history.undone.length > 0, run: (b) => b.redo() },
   {
-    id: 'duplicate', label: 'Duplicate', section: 'Edit', keys: ['Mod+D'], icon: Copy, can: someSelected,
+    id: 'redo',
+    label: 'Redo',
+    section: 'Edit',
+    keys: ['Mod+Shift+Z', 'Mod+Y'],
+    icon: Redo2,
+    can: (s) => s.history.undone.length > 0,
+    run: (b) => b.redo(),
+  },
+  {
+    id: 'duplicate',
+    label: 'Duplicate',
+    section: 'Edit',
+    keys: ['Mod+D'],
+    icon: Copy,
+    can: someSelected,
     run: (b) => {
       const { selection, resolved } = b.store.getState()
       const step = Math.round(Math.min(resolved.width, resolved.height) * 0.02)
@@ -26,41 +38,101 @@ export const editCommands = defineCommands([
       b.select(made)
     },
   },
-  { id: 'delete', label: 'Delete', section: 'Edit', keys: ['Delete', 'Backspace'], icon: Trash2, can: someSelected, run: (b) => {
-    const { selection, design } = b.store.getState()
-    const free = selection.filter((id) => !isLocked(design, id))
-    if (free.length < selection.length) b.notify('Locked layers were left where they are.')
-    if (free.length > 0) b.edit(free.length === 1 ? 'Delete' : `Delete ${free.length} layers`, (d) => removeLayers(d, free))
-    b.select([])
-  } },
-  { id: 'copy', label: 'Copy', section: 'Edit', keys: ['Mod+C'], can: someSelected, run: (b) => void copySelection(b) },
-  { id: 'cut', label: 'Cut', section: 'Edit', keys: ['Mod+X'], can: someSelected, run: (b) => {
-    const { selection } = b.store.getState()
-    void copySelection(b).then(() => {
-      b.edit('Cut', (d) => removeLayers(d, selection))
+  {
+    id: 'delete',
+    label: 'Delete',
+    section: 'Edit',
+    keys: ['Delete', 'Backspace'],
+    icon: Trash2,
+    can: someSelected,
+    run: (b) => {
+      const { selection, design } = b.store.getState()
+      const free = selection.filter((id) => !isLocked(design, id))
+      if (free.length < selection.length) b.notify('Locked layers were left where they are.')
+      if (free.length > 0) b.edit(free.length === 1 ? 'Delete' : `Delete ${free.length} layers`, (d) => removeLayers(d, free))
       b.select([])
-    })
-  } },
+    },
+  },
+  { id: 'copy', label: 'Copy', section: 'Edit', keys: ['Mod+C'], can: someSelected, run: (b) => void copySelection(b) },
+  {
+    id: 'cut',
+    label: 'Cut',
+    section: 'Edit',
+    keys: ['Mod+X'],
+    can: someSelected,
+    run: (b) => {
+      const { selection } = b.store.getState()
+      void copySelection(b).then(() => {
+        b.edit('Cut', (d) => removeLayers(d, selection))
+        b.select([])
+      })
+    },
+  },
   { id: 'paste-in-place', label: 'Paste in the same place', section: 'Edit', keys: ['Mod+Shift+V'], run: (b) => void pasteText(b, null, true) },
-  { id: 'select-all', label: 'Select all', section: 'Edit', keys: ['Mod+A'], run: (b) => {
-    const { design, page } = b.store.getState()
-    b.select(layerTree(design, page).map((n) => n.layer.id).filter((id) => !isLocked(design, id) && isShown(design, id)))
-  } },
-  { id: 'group', label: 'Group', section: 'Arrange', keys: ['Mod+G'], can: (s) => s.selection.length > 0, run: (b) => {
-    const id = newId()
-    const { selection, page } = b.store.getState()
-    b.edit('Group', (d) => group(d, selection, groupLayer({ id, page, plane: 'subject', order: 'a0' }, 'Group')))
-    b.select([id])
-  } },
-  { id: 'ungroup', label: 'Ungroup', section: 'Arrange', keys: ['Mod+Shift+G'], can: (s) => s.selection.some((id) => s.design.layers[id]?.kind === 'group'), run: (b) => {
-    let freed: string[] = []
-    b.edit('Ungroup', (d) => {
-      freed = ungroup(d, b.store.getState().selection)
-    })
-    b.select(freed)
-  } },
-  ...([['Left', -1, 0], ['Right', 1, 0], ['Up', 0, -1], ['Down', 0, 1]] as const).flatMap(([way, x, y]) => [
-    { id: `nudge-${way.toLowerCase()}`, label: `Nudge ${way.toLowerCase()}`, section: 'Arrange' as const, keys: [`Arrow${way}`], can: someSelected, run: nudge(x, y) },
-    { id: `nudge-far-${way.toLowerCase()}`, label: `Nudge ${way.toLowerCase()} by ten`, section: 'Arrange' as const, keys: [`Shift+Arrow${way}`], can: someSelected, run: nudge(x * 10, y * 10) },
+  {
+    id: 'select-all',
+    label: 'Select all',
+    section: 'Edit',
+    keys: ['Mod+A'],
+    run: (b) => {
+      const { design, page } = b.store.getState()
+      b.select(
+        layerTree(design, page)
+          .map((n) => n.layer.id)
+          .filter((id) => !isLocked(design, id) && isShown(design, id)),
+      )
+    },
+  },
+  {
+    id: 'group',
+    label: 'Group',
+    section: 'Arrange',
+    keys: ['Mod+G'],
+    can: (s) => s.selection.length > 0,
+    run: (b) => {
+      const id = newId()
+      const { selection, page } = b.store.getState()
+      b.edit('Group', (d) => group(d, selection, groupLayer({ id, page, plane: 'subject', order: 'a0' }, 'Group')))
+      b.select([id])
+    },
+  },
+  {
+    id: 'ungroup',
+    label: 'Ungroup',
+    section: 'Arrange',
+    keys: ['Mod+Shift+G'],
+    can: (s) => s.selection.some((id) => s.design.layers[id]?.kind === 'group'),
+    run: (b) => {
+      let freed: string[] = []
+      b.edit('Ungroup', (d) => {
+        freed = ungroup(d, b.store.getState().selection)
+      })
+      b.select(freed)
+    },
+  },
+  ...(
+    [
+      ['Left', -1, 0],
+      ['Right', 1, 0],
+      ['Up', 0, -1],
+      ['Down', 0, 1],
+    ] as const
+  ).flatMap(([way, x, y]) => [
+    {
+      id: `nudge-${way.toLowerCase()}`,
+      label: `Nudge ${way.toLowerCase()}`,
+      section: 'Arrange' as const,
+      keys: [`Arrow${way}`],
+      can: someSelected,
+      run: nudge(x, y),
+    },
+    {
+      id: `nudge-far-${way.toLowerCase()}`,
+      label: `Nudge ${way.toLowerCase()} by ten`,
+      section: 'Arrange' as const,
+      keys: [`Shift+Arrow${way}`],
+      can: someSelected,
+      run: nudge(x * 10, y * 10),
+    },
   ]),
 ])

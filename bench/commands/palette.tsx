@@ -12,23 +12,45 @@ export function Palette({ open, onOpenChange }: { open: boolean; onOpenChange: (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/25" />
-        <Dialog.Content aria-describedby={undefined} className="fixed top-[14vh] left-1/2 z-50 w-[520px] max-w-[92vw] -translate-x-1/2 overflow-hidden rounded-lg border border-line bg-panel shadow-2xl">
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-[14vh] left-1/2 z-50 w-[520px] max-w-[92vw] -translate-x-1/2 overflow-hidden rounded-lg border border-line bg-panel shadow-2xl"
+        >
           <Dialog.Title className="sr-only">Commands</Dialog.Title>
           <Base label="Commands">
-            <Base.Input autoFocus placeholder="What do you want to do?" className="h-11 w-full border-b border-line bg-transparent px-4 outline-none" />
+            <Base.Input
+              autoFocus
+              placeholder="What do you want to do?"
+              className="h-11 w-full border-b border-line bg-transparent px-4 outline-none"
+            />
             <Base.List className="scroll-thin max-h-[46vh] overflow-y-auto p-1.5">
               <Base.Empty className="px-3 py-6 text-center text-soft">No command by that name.</Base.Empty>
               {(['Tools', 'Edit', 'Arrange', 'View', 'Design'] as const).map((section) => (
-                <Base.Group key={section} heading={section} className="text-small [&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-tiny [&_[cmdk-group-heading]]:text-soft">
-                  {commands.filter((c) => c.section === section).map((c) => {
-                    const can = c.can?.(bench.store.getState()) ?? true
-                    return (
-                      <Base.Item key={c.id} value={`${c.label} ${c.id}`} disabled={!can} className="flex h-7 items-center rounded-[4px] px-2 data-[disabled=true]:opacity-40 data-[selected=true]:bg-well" onSelect={() => { onOpenChange(false); c.run(bench) }}>
-                        {c.label}
-                        {c.keys?.[0] && <kbd className="ml-auto font-sans text-tiny text-soft">{keyLabel(c.keys[0])}</kbd>}
-                      </Base.Item>
-                    )
-                  })}
+                <Base.Group
+                  key={section}
+                  heading={section}
+                  className="text-small [&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-tiny [&_[cmdk-group-heading]]:text-soft"
+                >
+                  {commands
+                    .filter((c) => c.section === section)
+                    .map((c) => {
+                      const can = c.can?.(bench.store.getState()) ?? true
+                      return (
+                        <Base.Item
+                          key={c.id}
+                          value={`${c.label} ${c.id}`}
+                          disabled={!can}
+                          className="flex h-7 items-center rounded-[4px] px-2 data-[disabled=true]:opacity-40 data-[selected=true]:bg-well"
+                          onSelect={() => {
+                            onOpenChange(false)
+                            c.run(bench)
+                          }}
+                        >
+                          {c.label}
+                          {c.keys?.[0] && <kbd className="ml-auto font-sans text-tiny text-soft">{keyLabel(c.keys[0])}</kbd>}
+                        </Base.Item>
+                      )
+                    })}
                 </Base.Group>
               ))}
             </Base.List>

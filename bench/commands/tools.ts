@@ -7,10 +7,20 @@ export const SHAPE_FORMS: readonly ShapeForm[] = ['rectangle', 'ellipse', 'line'
 /** Tools keep the number of their place in the working order. */
 export const toolCommands = defineCommands([
   { id: 'tool-pick', label: 'Pick', section: 'Tools', keys: ['1'], icon: MousePointer2, run: (b) => b.set({ tool: 'pick', sampleFor: null }) },
-  { id: 'tool-shape', label: 'Shape', section: 'Tools', keys: ['3'], icon: Shapes, run: (b) => {
-    const { tool, shapeForm } = b.store.getState()
-    b.set({ tool: 'shape', shapeForm: tool === 'shape' ? (SHAPE_FORMS[(SHAPE_FORMS.indexOf(shapeForm) + 1) % SHAPE_FORMS.length] as ShapeForm) : shapeForm })
-  } },
+  {
+    id: 'tool-shape',
+    label: 'Shape',
+    section: 'Tools',
+    keys: ['3'],
+    icon: Shapes,
+    run: (b) => {
+      const { tool, shapeForm } = b.store.getState()
+      b.set({
+        tool: 'shape',
+        shapeForm: tool === 'shape' ? (SHAPE_FORMS[(SHAPE_FORMS.indexOf(shapeForm) + 1) % SHAPE_FORMS.length] as ShapeForm) : shapeForm,
+      })
+    },
+  },
   { id: 'tool-type', label: 'Type', section: 'Tools', keys: ['5'], icon: Type, run: (b) => b.set({ tool: 'type' }) },
   { id: 'tool-sample', label: 'Sample', section: 'Tools', keys: ['9'], icon: Pipette, run: (b) => b.set({ tool: 'sample', sampleFor: null }) },
 ])

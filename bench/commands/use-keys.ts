@@ -1,13 +1,16 @@
 'use client'
 import { useEffect } from 'react'
 import { holdKey } from '../stage/use-pointer'
-import { pasteFiles } from '../state/clipboard'
 import type { Bench } from '../state/bench-store'
+import { pasteFiles } from '../state/clipboard'
 import { keyName } from './define'
 import { commands } from './list'
 
-const isField = (target: EventTarget | null): boolean => target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable="true"]') !== null
-const isControl = (target: EventTarget | null): boolean => target instanceof HTMLElement && target.closest('button, [role="treeitem"], [role="slider"], [role="menuitem"], [role="option"], [role="tab"]') !== null
+const isField = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable="true"]') !== null
+const isControl = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  target.closest('button, [role="treeitem"], [role="slider"], [role="menuitem"], [role="option"], [role="tab"]') !== null
 
 /** Keys of the whole bench. Fields keep theirs; Space and Enter stay with a focused control. */
 export function useKeys(bench: Bench, openPalette: () => void): void {
@@ -27,7 +30,7 @@ export function useKeys(bench: Bench, openPalette: () => void): void {
         return
       }
       if (name === 'S') holdKey('free', true)
-      if (e.key === 'Escape') return escape(bench)
+      if (e.key === 'Escape') return leaveOneLevel(bench)
       const found = commands.find((c) => c.keys?.includes(name))
       if (!found) return
       if (isControl(e.target) && /^(Arrow|Enter|Home|End)/.test(e.key) && !(e.target as HTMLElement).closest('[role="treeitem"]')) return
@@ -60,7 +63,7 @@ export function useKeys(bench: Bench, openPalette: () => void): void {
 }
 
 /** Cancels the gesture, else leaves the tool, else goes out one level, else deselects. */
-function escape(bench: Bench): void {
+function leaveOneLevel(bench: Bench): void {
   const s = bench.store.getState()
   if (bench.inGesture) bench.cancel()
   else if (s.tool !== 'pick') bench.set({ tool: 'pick', sampleFor: null })

@@ -6,13 +6,31 @@ export const viewCommands = defineCommands([
   { id: 'zoom-in', label: 'Zoom in', section: 'View', keys: ['Mod+=', 'Mod++', '+', '='], icon: ZoomIn, run: (b) => zoomBy(b, 1.25) },
   { id: 'zoom-out', label: 'Zoom out', section: 'View', keys: ['Mod+-', '-'], icon: ZoomOut, run: (b) => zoomBy(b, 0.8) },
   { id: 'zoom-full', label: 'Show at 100 %', section: 'View', keys: ['0', 'Mod+0'], run: (b) => zoomTo(b, 1 / (globalThis.devicePixelRatio || 1)) },
-  { id: 'zoom-fit', label: 'Fit the page', section: 'View', keys: ['F'], icon: Maximize, run: (b) => b.set({ view: { ...b.store.getState().view, fitted: true } }) },
-  { id: 'overlays', label: 'Hide or show all overlays', section: 'View', keys: ['H'], run: (b) => {
-    const { overlays } = b.store.getState()
-    b.set({ overlays: { ...overlays, hidden: !overlays.hidden } })
-  } },
-  { id: 'safe-area', label: 'Safe area', section: 'View', run: (b) => {
-    const { overlays } = b.store.getState()
-    b.set({ overlays: { ...overlays, safe: !overlays.safe } })
-  } },
+  {
+    id: 'zoom-fit',
+    label: 'Fit the page',
+    section: 'View',
+    keys: ['F'],
+    icon: Maximize,
+    run: (b) => b.set({ view: { ...b.store.getState().view, fitted: true } }),
+  },
+  {
+    id: 'overlays',
+    label: 'Hide or show all overlays',
+    section: 'View',
+    keys: ['H'],
+    run: (b) => {
+      const { overlays } = b.store.getState()
+      b.set({ overlays: { ...overlays, hidden: !overlays.hidden } })
+    },
+  },
+  {
+    id: 'safe-area',
+    label: 'Safe area',
+    section: 'View',
+    run: (b) => {
+      const { overlays } = b.store.getState()
+      b.set({ overlays: { ...overlays, safe: !overlays.safe } })
+    },
+  },
 ])

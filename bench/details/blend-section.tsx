@@ -15,18 +15,54 @@ export function BlendSection({ ids }: { ids: readonly string[] }) {
   const blend = shared(layers, (l) => l.blend)
   const opacity = shared(layers, (l) => l.opacity)
   const writeBlend = (value: BlendMode) => (d: typeof s.design) => ids.forEach((id) => setOn(d, s.channel, id, 'blend', value))
-  const writeOpacity = (percent: number) => (d: typeof s.design) => ids.forEach((id) => setOn(d, s.channel, id, 'opacity', Math.min(1, Math.max(0, percent / 100))))
+  const writeOpacity = (percent: number) => (d: typeof s.design) =>
+    ids.forEach((id) => setOn(d, s.channel, id, 'opacity', Math.min(1, Math.max(0, percent / 100))))
   const groups = layers.filter((l) => l.kind === 'group')
   return (
     <Section title="Blend">
       <div className="grid grid-cols-2 gap-1.5">
-        <Choice label="Blend mode" value={blend} options={BLEND_MODES.map((m) => ({ value: m, label: blendModes[m].label }))} onPeek={(v) => (v ? bench.preview(writeBlend(v as BlendMode)) : bench.cancel())} onChange={(v) => bench.commit('Blend mode', writeBlend(v as BlendMode))} />
-        <NumberField label="Opacity" short="opacity" unit="%" min={0} max={100} digits={0} value={opacity === null ? null : opacity * 100} onChange={(v) => bench.commit('Opacity', writeOpacity(v))} onDrag={(v) => bench.preview(writeOpacity(v))} />
+        <Choice
+          label="Blend mode"
+          value={blend}
+          options={BLEND_MODES.map((m) => ({ value: m, label: blendModes[m].label }))}
+          onPeek={(v) => (v ? bench.preview(writeBlend(v as BlendMode)) : bench.cancel())}
+          onChange={(v) => bench.commit('Blend mode', writeBlend(v as BlendMode))}
+        />
+        <NumberField
+          label="Opacity"
+          short="opacity"
+          unit="%"
+          min={0}
+          max={100}
+          digits={0}
+          value={opacity === null ? null : opacity * 100}
+          onChange={(v) => bench.commit('Opacity', writeOpacity(v))}
+          onDrag={(v) => bench.preview(writeOpacity(v))}
+        />
       </div>
-      <Slider label="Opacity" min={0} max={100} value={(opacity ?? layers[0]?.opacity ?? 1) * 100} onChange={(v) => bench.preview(writeOpacity(v))} onCommit={(v) => bench.commit('Opacity', writeOpacity(v))} />
+      <Slider
+        label="Opacity"
+        min={0}
+        max={100}
+        value={(opacity ?? layers[0]?.opacity ?? 1) * 100}
+        onChange={(v) => bench.preview(writeOpacity(v))}
+        onCommit={(v) => bench.commit('Opacity', writeOpacity(v))}
+      />
       {groups.length > 0 && (
         <label className="flex h-7 items-center gap-2 text-small">
-          <input type="checkbox" className="accent-[var(--color-accent)]" checked={groups.every((g) => g.kind === 'group' && !g.open)} onChange={(e) => bench.edit(e.target.checked ? 'Close the group' : 'Open the group', (d) => { for (const g of groups) { const l = d.layers[g.id]; if (l?.kind === 'group') l.open = !e.target.checked } })} />
+          <input
+            type="checkbox"
+            className="accent-[var(--color-accent)]"
+            checked={groups.every((g) => g.kind === 'group' && !g.open)}
+            onChange={(e) =>
+              bench.edit(e.target.checked ? 'Close the group' : 'Open the group', (d) => {
+                for (const g of groups) {
+                  const l = d.layers[g.id]
+                  if (l?.kind === 'group') l.open = !e.target.checked
+                }
+              })
+            }
+          />
           Closed: members blend with each other only
         </label>
       )}

@@ -1,16 +1,31 @@
 'use client'
-import { BEHAVIOURS, type Behaviour, type ChangeProperty } from '@/core/design/schema'
 import { followMaster } from '@/core/design/commands'
+import { BEHAVIOURS, type Behaviour, type ChangeProperty } from '@/core/design/schema'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { Section, shared } from './section'
 
 const told: Record<Behaviour['kind'], string> = {
-  auto: 'As its kind and place suggest.', cover: 'Fills the page, its focal point kept in view.', edge: 'Stays on its edge and still bleeds.', anchor: 'Keeps its place and weight in the composition.',
-  reads: 'Re-wraps inside the safe area, never below the smallest type.', ride: 'Stays on what it lies on.', span: 'Stretches with the page without turning thicker.',
+  auto: 'As its kind and place suggest.',
+  cover: 'Fills the page, its focal point kept in view.',
+  edge: 'Stays on its edge and still bleeds.',
+  anchor: 'Keeps its place and weight in the composition.',
+  reads: 'Re-wraps inside the safe area, never below the smallest type.',
+  ride: 'Stays on what it lies on.',
+  span: 'Stretches with the page without turning thicker.',
 }
-const changedNames: Record<ChangeProperty, string> = { place: 'place', shown: 'shown', opacity: 'opacity', blend: 'blend mode', text: 'words', style: 'type', fill: 'fill', parts: 'colours', order: 'depth' }
+const changedNames: Record<ChangeProperty, string> = {
+  place: 'place',
+  shown: 'shown',
+  opacity: 'opacity',
+  blend: 'blend mode',
+  text: 'words',
+  style: 'type',
+  fill: 'fill',
+  parts: 'colours',
+  order: 'depth',
+}
 
 /** What the selection does on other sizes, and what it does differently where. */
 export function ChannelSection({ ids }: { ids: readonly string[] }) {
@@ -20,32 +35,59 @@ export function ChannelSection({ ids }: { ids: readonly string[] }) {
   const kind = shared(layers, (l) => l.behaviour.kind)
   const importance = shared(layers, (l) => l.behaviour.importance)
   const own = Object.values(s.design.changes).filter((c) => ids.includes(c.target))
-  const set = (name: string, change: Partial<Behaviour>) => bench.edit(name, (d) => {
-    for (const id of ids) {
-      const l = d.layers[id]
-      if (l) Object.assign(l.behaviour, change)
-    }
-  })
+  const set = (name: string, change: Partial<Behaviour>) =>
+    bench.edit(name, (d) => {
+      for (const id of ids) {
+        const l = d.layers[id]
+        if (l) Object.assign(l.behaviour, change)
+      }
+    })
   const byChannel = [...new Set(own.map((c) => c.channel))]
   return (
     <Section title="On channels">
       <div className="grid grid-cols-2 gap-1.5">
-        <Choice label="Behaviour" value={kind} options={['auto', ...BEHAVIOURS].map((b) => ({ value: b, label: b }))} onChange={(v) => set('Behaviour', { kind: v as Behaviour['kind'] })} />
-        <Choice label="Importance" value={importance} options={['must', 'should', 'may'].map((i) => ({ value: i, label: `${i} be there` }))} onChange={(v) => set('Importance', { importance: v as Behaviour['importance'] })} />
+        <Choice
+          label="Behaviour"
+          value={kind}
+          options={['auto', ...BEHAVIOURS].map((b) => ({ value: b, label: b }))}
+          onChange={(v) => set('Behaviour', { kind: v as Behaviour['kind'] })}
+        />
+        <Choice
+          label="Importance"
+          value={importance}
+          options={['must', 'should', 'may'].map((i) => ({ value: i, label: `${i} be there` }))}
+          onChange={(v) => set('Importance', { importance: v as Behaviour['importance'] })}
+        />
       </div>
       <p className="text-tiny leading-4 text-soft">{kind ? told[kind] : 'Different things.'}</p>
       {(['keepsSize', 'keepsClear'] as const).map((key) => (
         <label key={key} className="flex h-6 items-center gap-2 text-small">
-          <input type="checkbox" className="accent-[var(--color-accent)]" checked={layers.every((l) => l.behaviour[key])} onChange={(e) => set(key === 'keepsSize' ? 'Keeps its size' : 'Keeps clear', { [key]: e.target.checked })} />
+          <input
+            type="checkbox"
+            className="accent-[var(--color-accent)]"
+            checked={layers.every((l) => l.behaviour[key])}
+            onChange={(e) => set(key === 'keepsSize' ? 'Keeps its size' : 'Keeps clear', { [key]: e.target.checked })}
+          />
           {key === 'keepsSize' ? 'Keeps its size' : 'Keeps clear of others'}
         </label>
       ))}
-      {ids.some((id) => s.leftOut.includes(id)) && <p className="rounded-control bg-warn-ground px-2 py-1 text-tiny text-warn">Left out here: there is no room for it at a size that can be read.</p>}
+      {ids.some((id) => s.leftOut.includes(id)) && (
+        <p className="rounded-control bg-warn-ground px-2 py-1 text-tiny text-warn">
+          Left out here: there is no room for it at a size that can be read.
+        </p>
+      )}
       {byChannel.map((c) => (
         <div key={c} className="flex items-center gap-2 text-small">
           <span className="size-1.5 shrink-0 rounded-full bg-accent" />
-          <span className="min-w-0 flex-1"><span className="block truncate">{s.design.channels[c]?.name}</span><span className="block text-tiny text-soft">{[...new Set(own.filter((x) => x.channel === c).map((x) => changedNames[x.property]))].join(', ')}</span></span>
-          <Button small title="Follow the master again" onClick={() => bench.edit('Follow the master again', (d) => followMaster(d, c, ids))}>Follow master</Button>
+          <span className="min-w-0 flex-1">
+            <span className="block truncate">{s.design.channels[c]?.name}</span>
+            <span className="block text-tiny text-soft">
+              {[...new Set(own.filter((x) => x.channel === c).map((x) => changedNames[x.property]))].join(', ')}
+            </span>
+          </span>
+          <Button small title="Follow the master again" onClick={() => bench.edit('Follow the master again', (d) => followMaster(d, c, ids))}>
+            Follow master
+          </Button>
         </div>
       ))}
     </Section>

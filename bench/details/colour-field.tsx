@@ -25,7 +25,10 @@ export function coloursInUse(design: Design): string[] {
     if (l.kind === 'shape' && l.stroke.weight > 0) add(l.stroke.colour)
     if (l.kind === 'graphic') Object.values(l.parts).forEach(add)
   }
-  return [...counts].filter(([c]) => !c.startsWith('swatch:')).sort((a, b) => b[1] - a[1]).map(([c]) => c)
+  return [...counts]
+    .filter(([c]) => !c.startsWith('swatch:'))
+    .sort((a, b) => b[1] - a[1])
+    .map(([c]) => c)
 }
 
 /** A colour that is picked, typed, pasted, sampled or taken from the swatches. */
@@ -54,23 +57,66 @@ export function ColourField({ label, colour, named, onPreview, onChange }: Props
     <Popover.Root onOpenChange={(open) => !open && setText(null)}>
       <div className="field gap-2">
         <Popover.Trigger asChild>
-          <button type="button" aria-label={`Choose ${label}`} className="checker-dim size-5 shrink-0 overflow-hidden rounded-[4px] ring-1 ring-black/15"><span className="block size-full" style={{ background: hex }} /></button>
+          <button
+            type="button"
+            aria-label={`Choose ${label}`}
+            className="checker-dim size-5 shrink-0 overflow-hidden rounded-[4px] ring-1 ring-black/15"
+          >
+            <span className="block size-full" style={{ background: hex }} />
+          </button>
         </Popover.Trigger>
         {named && <span className="w-16 shrink-0 truncate text-soft">{label}</span>}
-        <input aria-label={label} value={text ?? swatch?.name ?? hex} onFocus={(e) => { setText(hex); requestAnimationFrame(() => e.target.select()) }} onChange={(e) => setText(e.target.value)} onBlur={() => text !== null && (text === hex ? setText(null) : type(text))} onKeyDown={(e) => { e.stopPropagation(); if (e.key === 'Enter') e.currentTarget.blur() }} />
-        <button type="button" aria-label={`Sample ${label} from the stage`} title="Sample from the stage" className="text-soft hover:text-ink" onClick={() => bench.set({ tool: 'sample', sampleFor: onChange })}><Pipette size={13} /></button>
+        <input
+          aria-label={label}
+          value={text ?? swatch?.name ?? hex}
+          onFocus={(e) => {
+            setText(hex)
+            requestAnimationFrame(() => e.target.select())
+          }}
+          onChange={(e) => setText(e.target.value)}
+          onBlur={() => text !== null && (text === hex ? setText(null) : type(text))}
+          onKeyDown={(e) => {
+            e.stopPropagation()
+            if (e.key === 'Enter') e.currentTarget.blur()
+          }}
+        />
+        <button
+          type="button"
+          aria-label={`Sample ${label} from the stage`}
+          title="Sample from the stage"
+          className="text-soft hover:text-ink"
+          onClick={() => bench.set({ tool: 'sample', sampleFor: onChange })}
+        >
+          <Pipette size={13} />
+        </button>
       </div>
       <Popover.Portal>
-        <Popover.Content side="right" align="start" sideOffset={10} className="z-50 w-[232px] rounded-lg border border-line bg-panel p-3 shadow-xl [&_.react-colorful]:w-full">
+        <Popover.Content
+          side="right"
+          align="start"
+          sideOffset={10}
+          className="z-50 w-[232px] rounded-lg border border-line bg-panel p-3 shadow-xl [&_.react-colorful]:w-full"
+        >
           <HexAlphaColorPicker color={hex} onChange={onPreview} />
           <Settle hex={hex} onChange={onChange} />
-          <div className="mt-2 flex items-center justify-between text-tiny text-soft"><span>Swatches</span><IconButton label="Keep as a swatch" className="!size-5" onClick={keep}><Plus size={13} /></IconButton></div>
+          <div className="mt-2 flex items-center justify-between text-tiny text-soft">
+            <span>Swatches</span>
+            <IconButton label="Keep as a swatch" className="!size-5" onClick={keep}>
+              <Plus size={13} />
+            </IconButton>
+          </div>
           <div className="flex flex-wrap gap-1">
-            {inOrder(s.design.swatches).map((w) => <Dot key={w.id} colour={w.colour} label={w.name} on={colour === `swatch:${w.id}`} onClick={() => onChange(`swatch:${w.id}`)} />)}
+            {inOrder(s.design.swatches).map((w) => (
+              <Dot key={w.id} colour={w.colour} label={w.name} on={colour === `swatch:${w.id}`} onClick={() => onChange(`swatch:${w.id}`)} />
+            ))}
             {Object.keys(s.design.swatches).length === 0 && <span className="text-tiny text-soft">None yet.</span>}
           </div>
           <p className="mt-2 text-tiny text-soft">In use</p>
-          <div className="flex flex-wrap gap-1">{used.map((c) => <Dot key={c} colour={c} label={c} on={c === colour} onClick={() => onChange(c)} />)}</div>
+          <div className="flex flex-wrap gap-1">
+            {used.map((c) => (
+              <Dot key={c} colour={c} label={c} on={c === colour} onClick={() => onChange(c)} />
+            ))}
+          </div>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
@@ -80,11 +126,24 @@ export function ColourField({ label, colour, named, onPreview, onChange }: Props
 /** What the picker previewed is taken when the pointer is let go. */
 function Settle({ hex, onChange }: { hex: string; onChange: (c: string) => void }) {
   const bench = useBench()
-  return <span ref={(el) => {
-    const box = el?.parentElement
-    if (box) box.onpointerup = () => bench.inGesture && onChange(hex)
-  }} />
+  return (
+    <span
+      ref={(el) => {
+        const box = el?.parentElement
+        if (box) box.onpointerup = () => bench.inGesture && onChange(hex)
+      }}
+    />
+  )
 }
 const Dot = ({ colour, label, on, onClick }: { colour: string; label: string; on: boolean; onClick: () => void }) => (
-  <button type="button" aria-label={label} title={label} aria-pressed={on} className={`checker-dim size-6 overflow-hidden rounded-[4px] ring-1 ring-black/15 ${on ? 'outline-2 outline-offset-1 outline-accent' : ''}`} onClick={onClick}><span className="block size-full" style={{ background: colour }} /></button>
+  <button
+    type="button"
+    aria-label={label}
+    title={label}
+    aria-pressed={on}
+    className={`checker-dim size-6 overflow-hidden rounded-[4px] ring-1 ring-black/15 ${on ? 'outline-2 outline-offset-1 outline-accent' : ''}`}
+    onClick={onClick}
+  >
+    <span className="block size-full" style={{ background: colour }} />
+  </button>
 )

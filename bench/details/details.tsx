@@ -15,7 +15,14 @@ import { TypeSection } from './type-section'
 /** The panel of what is selected: sections in the order of work. */
 export function Details() {
   const bench = useBench()
-  const s = useBenchState((state) => ({ selection: state.selection, design: state.design, resolved: state.resolved, tool: state.tool, shapeForm: state.shapeForm, fontsReady: state.fontsReady }))
+  const s = useBenchState((state) => ({
+    selection: state.selection,
+    design: state.design,
+    resolved: state.resolved,
+    tool: state.tool,
+    shapeForm: state.shapeForm,
+    fontsReady: state.fontsReady,
+  }))
   const layers = s.selection.flatMap((id) => s.design.layers[id] ?? [])
   const leaves = handledLeaves(bench)
   const [only] = layers
@@ -23,14 +30,34 @@ export function Details() {
     <aside aria-label="Details" className="scroll-thin flex h-full w-[252px] shrink-0 flex-col overflow-y-auto border-r border-line bg-panel">
       {s.tool === 'shape' && (
         <div className="flex gap-1 border-b border-line p-2" role="group" aria-label="Shape to draw">
-          {SHAPE_FORMS.map((f) => <button key={f} type="button" aria-pressed={s.shapeForm === f} className={`h-7 flex-1 rounded-control text-tiny capitalize ${s.shapeForm === f ? 'bg-ink text-panel' : 'hover:bg-well'}`} onClick={() => bench.set({ shapeForm: f })}>{f === 'rectangle' ? 'rect' : f}</button>)}
+          {SHAPE_FORMS.map((f) => (
+            <button
+              key={f}
+              type="button"
+              aria-pressed={s.shapeForm === f}
+              className={`h-7 flex-1 rounded-control text-tiny capitalize ${s.shapeForm === f ? 'bg-ink text-panel' : 'hover:bg-well'}`}
+              onClick={() => bench.set({ shapeForm: f })}
+            >
+              {f === 'rectangle' ? 'rect' : f}
+            </button>
+          ))}
         </div>
       )}
       <header className="border-b border-line px-3 py-2">
-        <h2 className="truncate font-semibold">{layers.length === 0 ? s.design.pages[s.resolved.page]?.name : layers.length === 1 && only ? layerName(only) : `${layers.length} things`}</h2>
-        <p className="text-tiny text-soft">{layers.length === 0 ? `${s.resolved.channel.name}, ${s.resolved.width} × ${s.resolved.height} px` : layers.length === 1 && only ? `${only.kind} in ${planeLabels[only.plane]}` : [...new Set(layers.map((l) => planeLabels[l.plane]))].join(', ')}</p>
+        <h2 className="truncate font-semibold">
+          {layers.length === 0 ? s.design.pages[s.resolved.page]?.name : layers.length === 1 && only ? layerName(only) : `${layers.length} things`}
+        </h2>
+        <p className="text-tiny text-soft">
+          {layers.length === 0
+            ? `${s.resolved.channel.name}, ${s.resolved.width} × ${s.resolved.height} px`
+            : layers.length === 1 && only
+              ? `${only.kind} in ${planeLabels[only.plane]}`
+              : [...new Set(layers.map((l) => planeLabels[l.plane]))].join(', ')}
+        </p>
       </header>
-      {layers.length === 0 ? <PageSection /> : (
+      {layers.length === 0 ? (
+        <PageSection />
+      ) : (
         <>
           {leaves.length > 0 && <PlaceSection leaves={leaves} />}
           {leaves.some((l) => l.kind === 'type') && <TypeSection leaves={leaves.flatMap((l) => (l.kind === 'type' ? [l] : []))} />}

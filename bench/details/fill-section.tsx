@@ -10,7 +10,12 @@ import { GradientEditor } from './gradient-editor'
 import { Section } from './section'
 
 type Filled = LayerOf<'shape'> | LayerOf<'type'>
-const KINDS = [['solid', 'Solid'], ['linear', 'Linear gradient'], ['radial', 'Radial gradient'], ['none', 'None']] as const
+const KINDS = [
+  ['solid', 'Solid'],
+  ['linear', 'Linear gradient'],
+  ['radial', 'Radial gradient'],
+  ['none', 'None'],
+] as const
 
 export function FillSection({ leaves }: { leaves: readonly Leaf[] }) {
   const bench = useBench()
@@ -21,23 +26,49 @@ export function FillSection({ leaves }: { leaves: readonly Leaf[] }) {
   const write = (fill: Paint) => (d: Draft<Design>) => filled.forEach((l) => setOn(d, channel, l.id, 'fill', fill))
   const base = first ? baseColour(first.fill) : '#c65a36'
   const change = (kind: string) => {
-    const fill: Paint = kind === 'solid' ? { kind: 'solid', colour: base } : kind === 'none' ? { kind: 'none' } : kind === 'linear' ? { kind: 'linear', angleDegrees: 90, stops: { a: { offset: 0, colour: base }, b: { offset: 1, colour: '#ffffff00' } } } : { kind: 'radial', x: 0.5, y: 0.5, radius: 1, stops: { a: { offset: 0, colour: base }, b: { offset: 1, colour: '#ffffff00' } } }
+    const fill: Paint =
+      kind === 'solid'
+        ? { kind: 'solid', colour: base }
+        : kind === 'none'
+          ? { kind: 'none' }
+          : kind === 'linear'
+            ? { kind: 'linear', angleDegrees: 90, stops: { a: { offset: 0, colour: base }, b: { offset: 1, colour: '#ffffff00' } } }
+            : { kind: 'radial', x: 0.5, y: 0.5, radius: 1, stops: { a: { offset: 0, colour: base }, b: { offset: 1, colour: '#ffffff00' } } }
     bench.edit('Fill', write(fill))
   }
   return (
     <Section title={graphics.length > 0 && !first ? 'Parts' : 'Fill'}>
       {first && (
         <>
-          <Choice label="Kind of fill" value={first.fill.kind} options={KINDS.filter(([k]) => k !== 'none' || first.kind === 'shape').map(([value, label]) => ({ value, label }))} onChange={change} />
-          {first.fill.kind === 'solid' && <ColourField label="Fill colour" colour={first.fill.colour} onPreview={(colour) => bench.preview(write({ kind: 'solid', colour }))} onChange={(colour) => bench.commit('Fill', write({ kind: 'solid', colour }))} />}
-          {(first.fill.kind === 'linear' || first.fill.kind === 'radial') && <GradientEditor paint={first.fill} onPreview={(p) => bench.preview(write(p))} onChange={(p) => bench.commit('Gradient', write(p))} />}
+          <Choice
+            label="Kind of fill"
+            value={first.fill.kind}
+            options={KINDS.filter(([k]) => k !== 'none' || first.kind === 'shape').map(([value, label]) => ({ value, label }))}
+            onChange={change}
+          />
+          {first.fill.kind === 'solid' && (
+            <ColourField
+              label="Fill colour"
+              colour={first.fill.colour}
+              onPreview={(colour) => bench.preview(write({ kind: 'solid', colour }))}
+              onChange={(colour) => bench.commit('Fill', write({ kind: 'solid', colour }))}
+            />
+          )}
+          {(first.fill.kind === 'linear' || first.fill.kind === 'radial') && (
+            <GradientEditor paint={first.fill} onPreview={(p) => bench.preview(write(p))} onChange={(p) => bench.commit('Gradient', write(p))} />
+          )}
         </>
       )}
       {graphics.length > 0 && <Parts graphics={graphics} />}
     </Section>
   )
 }
-const baseColour = (fill: Paint): string => (fill.kind === 'solid' ? fill.colour : fill.kind === 'none' ? '#c65a36' : (Object.values(fill.stops).sort((a, b) => a.offset - b.offset)[0]?.colour ?? '#c65a36'))
+const baseColour = (fill: Paint): string =>
+  fill.kind === 'solid'
+    ? fill.colour
+    : fill.kind === 'none'
+      ? '#c65a36'
+      : (Object.values(fill.stops).sort((a, b) => a.offset - b.offset)[0]?.colour ?? '#c65a36')
 
 /** Each named part of the graphics with its colour. */
 function Parts({ graphics }: { graphics: readonly LayerOf<'graphic'>[] }) {
@@ -45,13 +76,24 @@ function Parts({ graphics }: { graphics: readonly LayerOf<'graphic'>[] }) {
   const s = useBenchState((state) => ({ channel: state.channel, sources: state.sources, design: state.design }))
   const names = [...new Set(graphics.flatMap((g) => Object.keys({ ...s.sources[g.source]?.parts, ...g.parts })))]
   const write = (part: string, colour: string) => (d: Draft<Design>) => {
-    for (const g of graphics) if (part in { ...s.sources[g.source]?.parts, ...g.parts }) setOn(d, s.channel, g.id, 'parts', { ...(s.channel === d.master ? {} : g.parts), [part]: colour })
+    for (const g of graphics)
+      if (part in { ...s.sources[g.source]?.parts, ...g.parts })
+        setOn(d, s.channel, g.id, 'parts', { ...(s.channel === d.master ? {} : g.parts), [part]: colour })
   }
   return (
     <>
       {names.map((part) => {
         const colour = graphics.map((g) => g.parts[part] ?? s.sources[g.source]?.parts?.[part]).find((c) => c !== undefined) ?? '#000000'
-        return <ColourField key={part} label={part} named colour={colour} onPreview={(c) => bench.preview(write(part, c))} onChange={(c) => bench.commit(`Colour of ${part}`, write(part, c))} />
+        return (
+          <ColourField
+            key={part}
+            label={part}
+            named
+            colour={colour}
+            onPreview={(c) => bench.preview(write(part, c))}
+            onChange={(c) => bench.commit(`Colour of ${part}`, write(part, c))}
+          />
+        )
       })}
     </>
   )

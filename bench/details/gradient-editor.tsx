@@ -32,8 +32,16 @@ export function GradientEditor({ paint, onPreview, onChange }: Props) {
   }
   return (
     <>
-      <div className="relative mx-1.5 h-9" onDoubleClick={(e) => { const r = e.currentTarget.getBoundingClientRect(); add(Math.min(1, Math.max(0, (e.clientX - r.left) / r.width))) }}>
-        <div className="checker-dim absolute inset-x-0 top-0 h-5 overflow-hidden rounded-control ring-1 ring-black/15"><div className="size-full" style={{ background: `linear-gradient(90deg, ${css})` }} /></div>
+      <div
+        className="relative mx-1.5 h-9"
+        onDoubleClick={(e) => {
+          const r = e.currentTarget.getBoundingClientRect()
+          add(Math.min(1, Math.max(0, (e.clientX - r.left) / r.width)))
+        }}
+      >
+        <div className="checker-dim absolute inset-x-0 top-0 h-5 overflow-hidden rounded-control ring-1 ring-black/15">
+          <div className="size-full" style={{ background: `linear-gradient(90deg, ${css})` }} />
+        </div>
         {stops.map(([key, s]) => (
           <button
             key={key}
@@ -48,9 +56,16 @@ export function GradientEditor({ paint, onPreview, onChange }: Props) {
             onFocus={() => setChosen(key)}
             onKeyDown={(e) => {
               const by = e.key === 'ArrowRight' ? 0.01 : e.key === 'ArrowLeft' ? -0.01 : 0
-              if (by !== 0) { e.preventDefault(); e.stopPropagation(); onChange(withStop(key, { offset: Math.min(1, Math.max(0, s.offset + by)) })) }
+              if (by !== 0) {
+                e.preventDefault()
+                e.stopPropagation()
+                onChange(withStop(key, { offset: Math.min(1, Math.max(0, s.offset + by)) }))
+              }
             }}
-            onPointerDown={(e) => { e.currentTarget.setPointerCapture(e.pointerId); setChosen(key) }}
+            onPointerDown={(e) => {
+              e.currentTarget.setPointerCapture(e.pointerId)
+              setChosen(key)
+            }}
             onPointerMove={(e) => {
               if (e.buttons !== 1) return
               const r = e.currentTarget.parentElement?.getBoundingClientRect()
@@ -62,21 +77,75 @@ export function GradientEditor({ paint, onPreview, onChange }: Props) {
       </div>
       {id && stop && (
         <>
-          <ColourField label="Stop colour" colour={stop.colour} onPreview={(c) => onPreview(withStop(id, { colour: c }))} onChange={(c) => onChange(withStop(id, { colour: c }))} />
+          <ColourField
+            label="Stop colour"
+            colour={stop.colour}
+            onPreview={(c) => onPreview(withStop(id, { colour: c }))}
+            onChange={(c) => onChange(withStop(id, { colour: c }))}
+          />
           <div className="flex items-center gap-1">
-            <div className="flex-1"><NumberField label="Position of the stop" short="at" unit="%" min={0} max={100} digits={0} value={stop.offset * 100} onChange={(v) => onChange(withStop(id, { offset: v / 100 }))} /></div>
-            <IconButton label="Add a stop" onClick={() => add(0.5)}><Plus size={14} /></IconButton>
-            <IconButton label="Remove the stop" disabled={stops.length < 3} onClick={() => onChange({ ...paint, stops: Object.fromEntries(stops.filter(([key]) => key !== id)) })}><Trash2 size={14} /></IconButton>
+            <div className="flex-1">
+              <NumberField
+                label="Position of the stop"
+                short="at"
+                unit="%"
+                min={0}
+                max={100}
+                digits={0}
+                value={stop.offset * 100}
+                onChange={(v) => onChange(withStop(id, { offset: v / 100 }))}
+              />
+            </div>
+            <IconButton label="Add a stop" onClick={() => add(0.5)}>
+              <Plus size={14} />
+            </IconButton>
+            <IconButton
+              label="Remove the stop"
+              disabled={stops.length < 3}
+              onClick={() => onChange({ ...paint, stops: Object.fromEntries(stops.filter(([key]) => key !== id)) })}
+            >
+              <Trash2 size={14} />
+            </IconButton>
           </div>
         </>
       )}
       {paint.kind === 'linear' ? (
-        <NumberField label="Angle of the gradient" short="angle" unit="°" value={paint.angleDegrees} digits={0} onChange={(v) => onChange({ ...paint, angleDegrees: v })} onDrag={(v) => onPreview({ ...paint, angleDegrees: v })} />
+        <NumberField
+          label="Angle of the gradient"
+          short="angle"
+          unit="°"
+          value={paint.angleDegrees}
+          digits={0}
+          onChange={(v) => onChange({ ...paint, angleDegrees: v })}
+          onDrag={(v) => onPreview({ ...paint, angleDegrees: v })}
+        />
       ) : (
         <div className="grid grid-cols-3 gap-1.5">
-          <NumberField label="Centre across" short="x" value={paint.x * 100} digits={0} onChange={(v) => onChange({ ...paint, x: v / 100 })} onDrag={(v) => onPreview({ ...paint, x: v / 100 })} />
-          <NumberField label="Centre down" short="y" value={paint.y * 100} digits={0} onChange={(v) => onChange({ ...paint, y: v / 100 })} onDrag={(v) => onPreview({ ...paint, y: v / 100 })} />
-          <NumberField label="Radius" short="r" min={1} value={paint.radius * 100} digits={0} onChange={(v) => onChange({ ...paint, radius: v / 100 })} onDrag={(v) => onPreview({ ...paint, radius: v / 100 })} />
+          <NumberField
+            label="Centre across"
+            short="x"
+            value={paint.x * 100}
+            digits={0}
+            onChange={(v) => onChange({ ...paint, x: v / 100 })}
+            onDrag={(v) => onPreview({ ...paint, x: v / 100 })}
+          />
+          <NumberField
+            label="Centre down"
+            short="y"
+            value={paint.y * 100}
+            digits={0}
+            onChange={(v) => onChange({ ...paint, y: v / 100 })}
+            onDrag={(v) => onPreview({ ...paint, y: v / 100 })}
+          />
+          <NumberField
+            label="Radius"
+            short="r"
+            min={1}
+            value={paint.radius * 100}
+            digits={0}
+            onChange={(v) => onChange({ ...paint, radius: v / 100 })}
+            onDrag={(v) => onPreview({ ...paint, radius: v / 100 })}
+          />
         </div>
       )}
     </>

@@ -9,7 +9,12 @@ import { Section } from './section'
 /** What can be set when nothing is selected: the page, the channel, the swatches. */
 export function PageSection() {
   const bench = useBench()
-  const s = useBenchState((state) => ({ design: state.design, page: state.page, resolved: state.resolved, master: state.channel === state.design.master }))
+  const s = useBenchState((state) => ({
+    design: state.design,
+    page: state.page,
+    resolved: state.resolved,
+    master: state.channel === state.design.master,
+  }))
   const page = s.design.pages[s.page]
   const { channel } = s.resolved
   if (!page) return null
@@ -20,21 +25,55 @@ export function PageSection() {
   return (
     <>
       <Section title="Page colour">
-        {page.colour !== 'transparent' && <ColourField label="Page colour" colour={page.colour} onPreview={(c) => bench.preview(write(c))} onChange={(c) => bench.commit('Page colour', write(c))} />}
+        {page.colour !== 'transparent' && (
+          <ColourField
+            label="Page colour"
+            colour={page.colour}
+            onPreview={(c) => bench.preview(write(c))}
+            onChange={(c) => bench.commit('Page colour', write(c))}
+          />
+        )}
         <label className="flex h-6 items-center gap-2 text-small">
-          <input type="checkbox" className="accent-[var(--color-accent)]" checked={page.colour === 'transparent'} onChange={(e) => bench.edit('Page colour', write(e.target.checked ? 'transparent' : '#ffffff'))} />
+          <input
+            type="checkbox"
+            className="accent-[var(--color-accent)]"
+            checked={page.colour === 'transparent'}
+            onChange={(e) => bench.edit('Page colour', write(e.target.checked ? 'transparent' : '#ffffff'))}
+          />
           Transparent
         </label>
       </Section>
       <Section title={channel.name}>
         <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-small">
-          <dt className="text-soft">Size</dt><dd className="text-right tabular-nums">{channel.width} × {channel.height} px</dd>
-          {channel.print && <><dt className="text-soft">Trim</dt><dd className="text-right tabular-nums">{channel.print.widthMm} × {channel.print.heightMm} mm, {channel.print.ppi} ppi</dd><dt className="text-soft">Bleed</dt><dd className="text-right tabular-nums">{channel.print.bleedMm} mm</dd></>}
-          <dt className="text-soft">Safe area</dt><dd className="text-right tabular-nums">{[channel.safe.top, channel.safe.right, channel.safe.bottom, channel.safe.left].every((v) => v === channel.safe.top) ? `${channel.safe.top} px` : `${channel.safe.top} · ${channel.safe.right} · ${channel.safe.bottom} · ${channel.safe.left}`}</dd>
-          <dt className="text-soft">Smallest type</dt><dd className="text-right tabular-nums">{Math.round(channel.smallestType)} px</dd>
+          <dt className="text-soft">Size</dt>
+          <dd className="text-right tabular-nums">
+            {channel.width} × {channel.height} px
+          </dd>
+          {channel.print && (
+            <>
+              <dt className="text-soft">Trim</dt>
+              <dd className="text-right tabular-nums">
+                {channel.print.widthMm} × {channel.print.heightMm} mm, {channel.print.ppi} ppi
+              </dd>
+              <dt className="text-soft">Bleed</dt>
+              <dd className="text-right tabular-nums">{channel.print.bleedMm} mm</dd>
+            </>
+          )}
+          <dt className="text-soft">Safe area</dt>
+          <dd className="text-right tabular-nums">
+            {[channel.safe.top, channel.safe.right, channel.safe.bottom, channel.safe.left].every((v) => v === channel.safe.top)
+              ? `${channel.safe.top} px`
+              : `${channel.safe.top} · ${channel.safe.right} · ${channel.safe.bottom} · ${channel.safe.left}`}
+          </dd>
+          <dt className="text-soft">Smallest type</dt>
+          <dd className="text-right tabular-nums">{Math.round(channel.smallestType)} px</dd>
         </dl>
         {!s.master && <Button onClick={() => commandById('arrange-again').run(bench)}>Arrange again</Button>}
-        {s.resolved.leftOut.length > 0 && <p className="text-tiny text-warn">Left out for lack of room: {s.resolved.leftOut.map((id) => s.design.layers[id]?.name || 'a layer').join(', ')}.</p>}
+        {s.resolved.leftOut.length > 0 && (
+          <p className="text-tiny text-warn">
+            Left out for lack of room: {s.resolved.leftOut.map((id) => s.design.layers[id]?.name || 'a layer').join(', ')}.
+          </p>
+        )}
       </Section>
       <Section title="Swatches">
         {inOrder(s.design.swatches).map((w) => {
@@ -42,9 +81,20 @@ export function PageSection() {
             const held = d.swatches[w.id]
             if (held) held.colour = colour
           }
-          return <ColourField key={w.id} label={w.name} named colour={w.colour} onPreview={(c) => !c.startsWith('swatch:') && bench.preview(set(c))} onChange={(c) => !c.startsWith('swatch:') && bench.commit(`Swatch ${w.name}`, set(c))} />
+          return (
+            <ColourField
+              key={w.id}
+              label={w.name}
+              named
+              colour={w.colour}
+              onPreview={(c) => !c.startsWith('swatch:') && bench.preview(set(c))}
+              onChange={(c) => !c.startsWith('swatch:') && bench.commit(`Swatch ${w.name}`, set(c))}
+            />
+          )
         })}
-        {Object.keys(s.design.swatches).length === 0 && <p className="text-tiny text-soft">Keep a colour as a swatch in any colour field; change it here, and everything that uses it follows.</p>}
+        {Object.keys(s.design.swatches).length === 0 && (
+          <p className="text-tiny text-soft">Keep a colour as a swatch in any colour field; change it here, and everything that uses it follows.</p>
+        )}
       </Section>
     </>
   )

@@ -1,5 +1,15 @@
 'use client'
-import { AlignCenterHorizontal, AlignCenterVertical, AlignEndHorizontal, AlignEndVertical, AlignStartHorizontal, AlignStartVertical, FlipHorizontal2, FlipVertical2, RotateCw } from 'lucide-react'
+import {
+  AlignCenterHorizontal,
+  AlignCenterVertical,
+  AlignEndHorizontal,
+  AlignEndVertical,
+  AlignStartHorizontal,
+  AlignStartVertical,
+  FlipHorizontal2,
+  FlipVertical2,
+  RotateCw,
+} from 'lucide-react'
 import { centreOf, heightOf, unionOf, widthOf } from '@/core/geometry/bounds'
 import { moved, placedBounds, scaledAbout, turnedAbout, wrapDegrees } from '@/core/geometry/placement'
 import { commandById } from '../commands/list'
@@ -9,7 +19,14 @@ import { IconButton } from '../ui/button'
 import { NumberField } from '../ui/number-field'
 import { Section } from './section'
 
-const ALIGN = [['align-left', AlignStartVertical], ['align-centre', AlignCenterVertical], ['align-right', AlignEndVertical], ['align-top', AlignStartHorizontal], ['align-middle', AlignCenterHorizontal], ['align-bottom', AlignEndHorizontal]] as const
+const ALIGN = [
+  ['align-left', AlignStartVertical],
+  ['align-centre', AlignCenterVertical],
+  ['align-right', AlignEndVertical],
+  ['align-top', AlignStartHorizontal],
+  ['align-middle', AlignCenterHorizontal],
+  ['align-bottom', AlignEndHorizontal],
+] as const
 
 export function PlaceSection({ leaves }: { leaves: readonly Leaf[] }) {
   const bench = useBench()
@@ -30,28 +47,86 @@ export function PlaceSection({ leaves }: { leaves: readonly Leaf[] }) {
     const targets = leaves.map(change)
     bench.preview((d) => writeTargets(bench, d, targets, before))
   }
-  const sized = (axis: 'width' | 'height', value: number) => (l: Leaf): Target => {
-    if (!single) return { id: l.id, placement: scaledAbout(l.placement, { x: box.left, y: box.top }, value / (axis === 'width' ? width : height)), scale: value / (axis === 'width' ? width : height) }
-    const p = l.placement
-    // Pictures and graphics keep their proportion; shapes and text boxes are set side by side.
-    const k = value / p[axis]
-    const free = l.kind === 'shape' || l.kind === 'type'
-    const next = free ? { ...p, [axis]: value } : { ...p, width: p.width * k, height: p.height * k }
-    return { id: l.id, placement: { ...next, x: left + next.width / 2, y: top + next.height / 2 } }
-  }
-  const commands = (ids: readonly (readonly [string, typeof RotateCw])[]) => ids.map(([id, Icon]) => {
-    const c = commandById(id)
-    return <IconButton key={id} label={c.label} onClick={() => c.run(bench)}><Icon size={15} /></IconButton>
-  })
+  const sized =
+    (axis: 'width' | 'height', value: number) =>
+    (l: Leaf): Target => {
+      if (!single)
+        return {
+          id: l.id,
+          placement: scaledAbout(l.placement, { x: box.left, y: box.top }, value / (axis === 'width' ? width : height)),
+          scale: value / (axis === 'width' ? width : height),
+        }
+      const p = l.placement
+      // Pictures and graphics keep their proportion; shapes and text boxes are set side by side.
+      const k = value / p[axis]
+      const free = l.kind === 'shape' || l.kind === 'type'
+      const next = free ? { ...p, [axis]: value } : { ...p, width: p.width * k, height: p.height * k }
+      return { id: l.id, placement: { ...next, x: left + next.width / 2, y: top + next.height / 2 } }
+    }
+  const commands = (ids: readonly (readonly [string, typeof RotateCw])[]) =>
+    ids.map(([id, Icon]) => {
+      const c = commandById(id)
+      return (
+        <IconButton key={id} label={c.label} onClick={() => c.run(bench)}>
+          <Icon size={15} />
+        </IconButton>
+      )
+    })
   return (
     <Section title="Place">
       <div className="grid grid-cols-2 gap-1.5">
-        <NumberField label="Left" short="x" unit="px" value={left} units={across} onChange={(v) => run('Move', (l) => ({ id: l.id, placement: moved(l.placement, v - left, 0) }))} />
-        <NumberField label="Top" short="y" unit="px" value={top} units={down} onChange={(v) => run('Move', (l) => ({ id: l.id, placement: moved(l.placement, 0, v - top) }))} />
+        <NumberField
+          label="Left"
+          short="x"
+          unit="px"
+          value={left}
+          units={across}
+          onChange={(v) => run('Move', (l) => ({ id: l.id, placement: moved(l.placement, v - left, 0) }))}
+        />
+        <NumberField
+          label="Top"
+          short="y"
+          unit="px"
+          value={top}
+          units={down}
+          onChange={(v) => run('Move', (l) => ({ id: l.id, placement: moved(l.placement, 0, v - top) }))}
+        />
         <NumberField label="Width" short="w" unit="px" min={1} value={width} units={across} onChange={(v) => run('Resize', sized('width', v))} />
         <NumberField label="Height" short="h" unit="px" min={1} value={height} units={down} onChange={(v) => run('Resize', sized('height', v))} />
-        <NumberField label="Turn" short="turn" unit="°" value={single ? wrapDegrees(only.placement.rotation) : 0} step={1} onChange={(v) => run('Turn', (l) => ({ id: l.id, placement: turnedAbout(l.placement, single ? { x: l.placement.x, y: l.placement.y } : centreOf(box), single ? v - l.placement.rotation : v) }))} onDrag={(v) => drag((l) => ({ id: l.id, placement: turnedAbout(l.placement, single ? { x: l.placement.x, y: l.placement.y } : centreOf(box), single ? v - l.placement.rotation : v) }))} />
-        <div className="flex justify-end">{commands([['flip-across', FlipHorizontal2], ['flip-down', FlipVertical2], ['turn-quarter', RotateCw]])}</div>
+        <NumberField
+          label="Turn"
+          short="turn"
+          unit="°"
+          value={single ? wrapDegrees(only.placement.rotation) : 0}
+          step={1}
+          onChange={(v) =>
+            run('Turn', (l) => ({
+              id: l.id,
+              placement: turnedAbout(
+                l.placement,
+                single ? { x: l.placement.x, y: l.placement.y } : centreOf(box),
+                single ? v - l.placement.rotation : v,
+              ),
+            }))
+          }
+          onDrag={(v) =>
+            drag((l) => ({
+              id: l.id,
+              placement: turnedAbout(
+                l.placement,
+                single ? { x: l.placement.x, y: l.placement.y } : centreOf(box),
+                single ? v - l.placement.rotation : v,
+              ),
+            }))
+          }
+        />
+        <div className="flex justify-end">
+          {commands([
+            ['flip-across', FlipHorizontal2],
+            ['flip-down', FlipVertical2],
+            ['turn-quarter', RotateCw],
+          ])}
+        </div>
       </div>
       <div className="flex justify-between">{commands(ALIGN)}</div>
     </Section>

@@ -16,7 +16,12 @@ export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
   const onMaster = useBenchState((s) => s.channel === s.design.master)
   const [first] = leaves
   if (!first) return null
-  if (!onMaster) return <Section title="Border"><p className="text-tiny text-soft">Borders and corners are the same on every channel; change them on the master.</p></Section>
+  if (!onMaster)
+    return (
+      <Section title="Border">
+        <p className="text-tiny text-soft">Borders and corners are the same on every channel; change them on the master.</p>
+      </Section>
+    )
   const write = (change: (s: Draft<Shape>) => void) => (d: Draft<Design>) => {
     for (const { id } of leaves) {
       const l = d.layers[id]
@@ -24,21 +29,102 @@ export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
     }
   }
   const number = (name: string, change: (s: Draft<Shape>, v: number) => void) => ({
-    onChange: (v: number) => bench.commit(name, write((s) => change(s, v))),
+    onChange: (v: number) =>
+      bench.commit(
+        name,
+        write((s) => change(s, v)),
+      ),
     onDrag: (v: number) => bench.preview(write((s) => change(s, v))),
   })
   return (
     <Section title={first.form === 'line' ? 'Line' : 'Border'}>
       <div className="grid grid-cols-2 gap-1.5">
-        <NumberField label="Weight" short="weight" unit="px" min={0} max={5000} value={shared(leaves, (l) => l.stroke.weight)} {...number('Border weight', (s, v) => { s.stroke.weight = v })} />
-        <Choice label="Line style" value={shared(leaves, (l) => dashName(l.stroke.dash))} options={Object.keys(DASHES).map((d) => ({ value: d, label: d }))} onChange={(v) => bench.edit('Line style', write((s) => { s.stroke.dash = [...(DASHES[v] ?? [])]; s.stroke.cap = v === 'dotted' ? 'round' : 'butt' }))} />
+        <NumberField
+          label="Weight"
+          short="weight"
+          unit="px"
+          min={0}
+          max={5000}
+          value={shared(leaves, (l) => l.stroke.weight)}
+          {...number('Border weight', (s, v) => {
+            s.stroke.weight = v
+          })}
+        />
+        <Choice
+          label="Line style"
+          value={shared(leaves, (l) => dashName(l.stroke.dash))}
+          options={Object.keys(DASHES).map((d) => ({ value: d, label: d }))}
+          onChange={(v) =>
+            bench.edit(
+              'Line style',
+              write((s) => {
+                s.stroke.dash = [...(DASHES[v] ?? [])]
+                s.stroke.cap = v === 'dotted' ? 'round' : 'butt'
+              }),
+            )
+          }
+        />
       </div>
-      {first.stroke.weight > 0 && <ColourField label="Border colour" colour={first.stroke.colour} onPreview={(c) => bench.preview(write((s) => { s.stroke.colour = c }))} onChange={(c) => bench.commit('Border colour', write((s) => { s.stroke.colour = c }))} />}
-      {first.form === 'rectangle' && <NumberField label="Corner radius" short="corners" unit="px" min={0} value={shared(leaves, (l) => (l.radii.every((r) => r === l.radii[0]) ? l.radii[0] : -1)) ?? null} {...number('Corner radius', (s, v) => { s.radii = [v, v, v, v] })} />}
+      {first.stroke.weight > 0 && (
+        <ColourField
+          label="Border colour"
+          colour={first.stroke.colour}
+          onPreview={(c) =>
+            bench.preview(
+              write((s) => {
+                s.stroke.colour = c
+              }),
+            )
+          }
+          onChange={(c) =>
+            bench.commit(
+              'Border colour',
+              write((s) => {
+                s.stroke.colour = c
+              }),
+            )
+          }
+        />
+      )}
+      {first.form === 'rectangle' && (
+        <NumberField
+          label="Corner radius"
+          short="corners"
+          unit="px"
+          min={0}
+          value={shared(leaves, (l) => (l.radii.every((r) => r === l.radii[0]) ? l.radii[0] : -1)) ?? null}
+          {...number('Corner radius', (s, v) => {
+            s.radii = [v, v, v, v]
+          })}
+        />
+      )}
       {(first.form === 'polygon' || first.form === 'star') && (
         <div className="grid grid-cols-2 gap-1.5">
-          <NumberField label="Number of points" short="points" min={3} max={64} digits={0} value={shared(leaves, (l) => l.corners)} {...number('Points', (s, v) => { s.corners = Math.round(v) })} />
-          {first.form === 'star' && <NumberField label="Inner radius" short="inner" unit="%" min={5} max={100} digits={0} value={(shared(leaves, (l) => l.inner) ?? 0.5) * 100} {...number('Inner radius', (s, v) => { s.inner = v / 100 })} />}
+          <NumberField
+            label="Number of points"
+            short="points"
+            min={3}
+            max={64}
+            digits={0}
+            value={shared(leaves, (l) => l.corners)}
+            {...number('Points', (s, v) => {
+              s.corners = Math.round(v)
+            })}
+          />
+          {first.form === 'star' && (
+            <NumberField
+              label="Inner radius"
+              short="inner"
+              unit="%"
+              min={5}
+              max={100}
+              digits={0}
+              value={(shared(leaves, (l) => l.inner) ?? 0.5) * 100}
+              {...number('Inner radius', (s, v) => {
+                s.inner = v / 100
+              })}
+            />
+          )}
         </div>
       )}
     </Section>

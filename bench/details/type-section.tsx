@@ -10,8 +10,16 @@ import { NumberField } from '../ui/number-field'
 import { Section, shared } from './section'
 
 const weightNames: Record<number, string> = { 300: 'Light', 400: 'Regular', 500: 'Medium', 600: 'Semibold', 700: 'Bold', 800: 'Heavy' }
-const ALIGNS = [['start', AlignLeft, 'Align text at its start'], ['centre', AlignCenter, 'Centre text'], ['end', AlignRight, 'Align text at its end']] as const
-const CASES = [['as-typed', CaseSensitive, 'Letters as typed'], ['upper', CaseUpper, 'All capitals'], ['lower', CaseLower, 'All small letters']] as const
+const ALIGNS = [
+  ['start', AlignLeft, 'Align text at its start'],
+  ['centre', AlignCenter, 'Centre text'],
+  ['end', AlignRight, 'Align text at its end'],
+] as const
+const CASES = [
+  ['as-typed', CaseSensitive, 'Letters as typed'],
+  ['upper', CaseUpper, 'All capitals'],
+  ['lower', CaseLower, 'All small letters'],
+] as const
 
 export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) {
   const bench = useBench()
@@ -34,13 +42,61 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
   const family = of('family')
   const size = of('size')
   return (
-    <Section title="Type" aside={size !== null && size < smallest - 0.05 ? <span className="rounded bg-warn-ground px-1 text-tiny text-warn">below {Math.round(smallest)} px</span> : undefined}>
-      <Choice label="Typeface" value={family} options={families.map((f) => ({ value: f.name, label: f.name }))} onPeek={(v) => void peek(v)} onChange={(v) => void set('Typeface', { family: v })} />
+    <Section
+      title="Type"
+      aside={
+        size !== null && size < smallest - 0.05 ? (
+          <span className="rounded bg-warn-ground px-1 text-tiny text-warn">below {Math.round(smallest)} px</span>
+        ) : undefined
+      }
+    >
+      <Choice
+        label="Typeface"
+        value={family}
+        options={families.map((f) => ({ value: f.name, label: f.name }))}
+        onPeek={(v) => void peek(v)}
+        onChange={(v) => void set('Typeface', { family: v })}
+      />
       <div className="grid grid-cols-2 gap-1.5">
-        <Choice label="Weight" value={family ? String(nearestWeight(family, of('weight'))) : null} options={(family ? weightsOf(family) : [400]).map((w) => ({ value: String(w), label: weightNames[w] ?? String(w) }))} onChange={(v) => void set('Weight', { weight: Number(v) })} />
-        <NumberField label="Size" short="size" unit="px" min={1} max={4000} value={size} digits={1} onChange={(v) => void set('Type size', { size: v })} onDrag={(v) => bench.preview(write({ size: v }))} />
-        <NumberField label="Leading" short="leading" value={of('leading')} min={0.4} max={4} step={0.02} digits={2} onChange={(v) => void set('Leading', { leading: v })} onDrag={(v) => bench.preview(write({ leading: v }))} />
-        <NumberField label="Tracking" short="tracking" value={of('tracking')} min={-300} max={2000} step={5} digits={0} onChange={(v) => void set('Tracking', { tracking: v })} onDrag={(v) => bench.preview(write({ tracking: v }))} />
+        <Choice
+          label="Weight"
+          value={family ? String(nearestWeight(family, of('weight'))) : null}
+          options={(family ? weightsOf(family) : [400]).map((w) => ({ value: String(w), label: weightNames[w] ?? String(w) }))}
+          onChange={(v) => void set('Weight', { weight: Number(v) })}
+        />
+        <NumberField
+          label="Size"
+          short="size"
+          unit="px"
+          min={1}
+          max={4000}
+          value={size}
+          digits={1}
+          onChange={(v) => void set('Type size', { size: v })}
+          onDrag={(v) => bench.preview(write({ size: v }))}
+        />
+        <NumberField
+          label="Leading"
+          short="leading"
+          value={of('leading')}
+          min={0.4}
+          max={4}
+          step={0.02}
+          digits={2}
+          onChange={(v) => void set('Leading', { leading: v })}
+          onDrag={(v) => bench.preview(write({ leading: v }))}
+        />
+        <NumberField
+          label="Tracking"
+          short="tracking"
+          value={of('tracking')}
+          min={-300}
+          max={2000}
+          step={5}
+          digits={0}
+          onChange={(v) => void set('Tracking', { tracking: v })}
+          onDrag={(v) => bench.preview(write({ tracking: v }))}
+        />
       </div>
       <div className="flex justify-between">
         <Toggles label="Alignment" options={ALIGNS} value={of('align')} onChange={(v) => void set('Alignment', { align: v })} />
@@ -49,12 +105,35 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
     </Section>
   )
 }
-const nearestWeight = (family: string, weight: number | null): number => weightsOf(family).reduce((a, b) => (Math.abs(b - (weight ?? 400)) < Math.abs(a - (weight ?? 400)) ? b : a))
+const nearestWeight = (family: string, weight: number | null): number =>
+  weightsOf(family).reduce((a, b) => (Math.abs(b - (weight ?? 400)) < Math.abs(a - (weight ?? 400)) ? b : a))
 
-function Toggles<V extends string>({ label, options, value, onChange }: { label: string; options: readonly (readonly [V, typeof AlignLeft, string])[]; value: V | null; onChange: (v: V) => void }) {
+function Toggles<V extends string>({
+  label,
+  options,
+  value,
+  onChange,
+}: {
+  label: string
+  options: readonly (readonly [V, typeof AlignLeft, string])[]
+  value: V | null
+  onChange: (v: V) => void
+}) {
   return (
     <div role="group" aria-label={label} className="flex rounded-control bg-well">
-      {options.map(([v, Icon, name]) => <button key={v} type="button" aria-label={name} title={name} aria-pressed={value === v} className={`flex h-7 w-8 items-center justify-center rounded-control ${value === v ? 'bg-panel ring-1 ring-line' : 'text-soft'}`} onClick={() => onChange(v)}><Icon size={15} /></button>)}
+      {options.map(([v, Icon, name]) => (
+        <button
+          key={v}
+          type="button"
+          aria-label={name}
+          title={name}
+          aria-pressed={value === v}
+          className={`flex h-7 w-8 items-center justify-center rounded-control ${value === v ? 'bg-panel ring-1 ring-line' : 'text-soft'}`}
+          onClick={() => onChange(v)}
+        >
+          <Icon size={15} />
+        </button>
+      ))}
     </div>
   )
 }

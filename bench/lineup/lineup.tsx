@@ -29,14 +29,31 @@ export function Lineup() {
   return (
     <nav aria-label="Lineup" className="flex h-[92px] shrink-0 items-stretch gap-1 border-b border-line bg-panel px-3">
       <div className="scroll-thin flex min-w-0 flex-1 items-end gap-1 overflow-x-auto overflow-y-hidden py-1.5">
-        {channels.map((c) => <Thumb key={c.id} id={c.id} name={c.name} width={c.width} height={c.height} />)}
+        {channels.map((c) => (
+          <Thumb key={c.id} id={c.id} name={c.name} width={c.width} height={c.height} />
+        ))}
         <DropdownMenu.Root>
-          <DropdownMenu.Trigger asChild><IconButton label="Add a channel" className="mb-5 ml-1"><Plus size={16} /></IconButton></DropdownMenu.Trigger>
+          <DropdownMenu.Trigger asChild>
+            <IconButton label="Add a channel" className="mb-5 ml-1">
+              <Plus size={16} />
+            </IconButton>
+          </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
             <DropdownMenu.Content sideOffset={4} className="z-50 min-w-48 rounded-control border border-line bg-panel p-1 text-small shadow-lg">
               {spare.map((p) => (
-                <DropdownMenu.Item key={p.id} className="flex h-7 items-center gap-3 rounded-[4px] px-2 outline-none data-[highlighted]:bg-well" onSelect={() => { const { group: _, ...channel } = p; bench.edit('Add a channel', (d) => addChannel(d, channel)); bench.show(s.page, p.id) }}>
-                  {p.name}<span className="ml-auto text-tiny text-soft tabular-nums">{p.width} × {p.height}</span>
+                <DropdownMenu.Item
+                  key={p.id}
+                  className="flex h-7 items-center gap-3 rounded-[4px] px-2 outline-none data-[highlighted]:bg-well"
+                  onSelect={() => {
+                    const { group: _, ...channel } = p
+                    bench.edit('Add a channel', (d) => addChannel(d, channel))
+                    bench.show(s.page, p.id)
+                  }}
+                >
+                  {p.name}
+                  <span className="ml-auto text-tiny text-soft tabular-nums">
+                    {p.width} × {p.height}
+                  </span>
                 </DropdownMenu.Item>
               ))}
               {spare.length === 0 && <p className="px-2 py-1 text-soft">All channels are in the lineup.</p>}
@@ -46,10 +63,23 @@ export function Lineup() {
       </div>
       <div className="flex items-center gap-1 border-l border-line pl-3" role="group" aria-label="Pages">
         {pages.map((p, n) => (
-          <button key={p.id} type="button" aria-current={p.id === s.page} title={p.name} className={`h-7 min-w-7 rounded-control px-2 text-small tabular-nums ${p.id === s.page ? 'bg-ink text-panel' : 'hover:bg-well'}`} onClick={() => bench.show(p.id, s.channel)}>{n + 1}</button>
+          <button
+            key={p.id}
+            type="button"
+            aria-current={p.id === s.page}
+            title={p.name}
+            className={`h-7 min-w-7 rounded-control px-2 text-small tabular-nums ${p.id === s.page ? 'bg-ink text-panel' : 'hover:bg-well'}`}
+            onClick={() => bench.show(p.id, s.channel)}
+          >
+            {n + 1}
+          </button>
         ))}
-        <IconButton label="Add a page" onClick={() => commandById('add-page').run(bench)}><Plus size={15} /></IconButton>
-        <IconButton label="Duplicate this page" onClick={() => commandById('duplicate-page').run(bench)}><Copy size={14} /></IconButton>
+        <IconButton label="Add a page" onClick={() => commandById('add-page').run(bench)}>
+          <Plus size={15} />
+        </IconButton>
+        <IconButton label="Duplicate this page" onClick={() => commandById('duplicate-page').run(bench)}>
+          <Copy size={14} />
+        </IconButton>
       </div>
     </nav>
   )
@@ -58,7 +88,10 @@ export function Lineup() {
 function Thumb({ id, name, width, height }: { id: string; name: string; width: number; height: number }) {
   const bench = useBench()
   const s = useBenchState((state) => ({
-    thumb: state.thumbs[`${state.page}/${id}`], current: state.channel === id, master: state.design.master === id, page: state.page,
+    thumb: state.thumbs[`${state.page}/${id}`],
+    current: state.channel === id,
+    master: state.design.master === id,
+    page: state.page,
     findings: (state.findings[`${state.page}/${id}`] ?? []).length,
     changes: Object.values(state.design.changes).filter((c) => c.channel === id && state.design.layers[c.target]?.page === state.page).length,
   }))
@@ -73,7 +106,14 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
   }, [s.thumb])
   const k = Math.min(HEIGHT / height, (HEIGHT * 1.9) / width)
   const left = s.thumb?.leftOut.length ?? 0
-  const told = [s.master ? 'master' : '', s.findings > 0 ? `${s.findings} finding${s.findings === 1 ? '' : 's'}` : '', s.changes > 0 ? `${s.changes} own change${s.changes === 1 ? '' : 's'}` : '', left > 0 ? `${left} left out` : ''].filter(Boolean).join(', ')
+  const told = [
+    s.master ? 'master' : '',
+    s.findings > 0 ? `${s.findings} finding${s.findings === 1 ? '' : 's'}` : '',
+    s.changes > 0 ? `${s.changes} own change${s.changes === 1 ? '' : 's'}` : '',
+    left > 0 ? `${left} left out` : '',
+  ]
+    .filter(Boolean)
+    .join(', ')
   return (
     <DropdownMenu.Root>
       <div className="relative">
@@ -86,30 +126,66 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
           onClick={() => bench.show(s.page, id)}
         >
           <span className="flex h-[52px] items-center">
-            <canvas ref={canvas} className={`rounded-[2px] bg-line shadow-[0_0_0_1px_rgb(0_0_0/0.12)] ${s.current ? 'outline-2 outline-offset-2 outline-accent' : ''}`} style={{ width: Math.round(width * k), height: Math.round(height * k) }} />
+            <canvas
+              ref={canvas}
+              className={`rounded-[2px] bg-line shadow-[0_0_0_1px_rgb(0_0_0/0.12)] ${s.current ? 'outline-2 outline-offset-2 outline-accent' : ''}`}
+              style={{ width: Math.round(width * k), height: Math.round(height * k) }}
+            />
           </span>
-          <span className={`text-tiny leading-4 whitespace-nowrap ${s.current ? 'font-semibold' : 'text-soft'}`}>{name}{s.master && <span className="font-normal text-soft"> · master</span>}</span>
+          <span className={`text-tiny leading-4 whitespace-nowrap ${s.current ? 'font-semibold' : 'text-soft'}`}>
+            {name}
+            {s.master && <span className="font-normal text-soft"> · master</span>}
+          </span>
         </button>
         <span className="pointer-events-none absolute -top-0.5 right-0 flex gap-0.5">
           {s.changes > 0 && <Badge title={`${s.changes} own changes`}>✎ {s.changes}</Badge>}
           {left > 0 && <Badge title={`${left} left out for lack of room`}>− {left}</Badge>}
-          {s.findings > 0 && <Badge warn title={`${s.findings} findings`}>{s.findings}</Badge>}
+          {s.findings > 0 && (
+            <Badge warn title={`${s.findings} findings`}>
+              {s.findings}
+            </Badge>
+          )}
         </span>
         {!s.master && (
           <DropdownMenu.Trigger asChild>
-            <button type="button" aria-label={`More for ${name}`} className="absolute right-0 bottom-0.5 h-5 rounded px-1 text-tiny text-soft opacity-0 hover:bg-line focus-visible:opacity-100 [div:hover>&]:opacity-100">⋯</button>
+            <button
+              type="button"
+              aria-label={`More for ${name}`}
+              className="absolute right-0 bottom-0.5 h-5 rounded px-1 text-tiny text-soft opacity-0 hover:bg-line focus-visible:opacity-100 [div:hover>&]:opacity-100"
+            >
+              ⋯
+            </button>
           </DropdownMenu.Trigger>
         )}
       </div>
       <DropdownMenu.Portal>
         <DropdownMenu.Content sideOffset={4} className="z-50 min-w-44 rounded-control border border-line bg-panel p-1 text-small shadow-lg">
-          <Item onSelect={() => bench.edit('Follow the master again', (d) => followMaster(d, id, null))} disabled={s.changes === 0}>Follow the master again</Item>
-          <Item onSelect={() => { bench.show(s.page, id); commandById('arrange-again').run(bench) }}>Arrange again</Item>
+          <Item onSelect={() => bench.edit('Follow the master again', (d) => followMaster(d, id, null))} disabled={s.changes === 0}>
+            Follow the master again
+          </Item>
+          <Item
+            onSelect={() => {
+              bench.show(s.page, id)
+              commandById('arrange-again').run(bench)
+            }}
+          >
+            Arrange again
+          </Item>
           <Item onSelect={() => bench.edit('Remove channel', (d) => removeChannel(d, id))}>Remove from the lineup</Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
   )
 }
-const Item = (props: React.ComponentProps<typeof DropdownMenu.Item>) => <DropdownMenu.Item className="flex h-7 items-center rounded-[4px] px-2 outline-none data-[disabled]:opacity-40 data-[highlighted]:bg-well" {...props} />
-const Badge = ({ warn, ...rest }: React.ComponentProps<'span'> & { warn?: boolean }) => <span className={`rounded-full border px-1.5 text-[10px] leading-4 font-semibold tabular-nums ${warn ? 'border-warn/40 bg-warn-ground text-warn' : 'border-line bg-panel text-soft'}`} {...rest} />
+const Item = (props: React.ComponentProps<typeof DropdownMenu.Item>) => (
+  <DropdownMenu.Item
+    className="flex h-7 items-center rounded-[4px] px-2 outline-none data-[disabled]:opacity-40 data-[highlighted]:bg-well"
+    {...props}
+  />
+)
+const Badge = ({ warn, ...rest }: React.ComponentProps<'span'> & { warn?: boolean }) => (
+  <span
+    className={`rounded-full border px-1.5 text-[10px] leading-4 font-semibold tabular-nums ${warn ? 'border-warn/40 bg-warn-ground text-warn' : 'border-line bg-panel text-soft'}`}
+    {...rest}
+  />
+)

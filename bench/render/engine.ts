@@ -1,13 +1,13 @@
 import type { LightOf } from '@/core/adapt/lightness'
 import { checkPage } from '@/core/checks/check-page'
 import { applyEdit } from '@/core/design/edits'
-import { resolve, type ResolvedLayer, type ResolvedPage } from '@/core/design/resolve'
+import { type ResolvedLayer, type ResolvedPage, resolve } from '@/core/design/resolve'
 import type { Design } from '@/core/design/schema'
 import { messageOf } from '@/core/errors'
 import type { Bounds } from '@/core/geometry/bounds'
 import { PixelMemory, TILE } from '@/core/pixels/memory'
-import { type Plan, type PlanNode, plan, layerBounds } from '@/core/render/plan'
 import { renderRegion } from '@/core/render/picture'
+import { layerBounds, type Plan, type PlanNode, plan } from '@/core/render/plan'
 import { Renderer } from '@/core/render/renderer'
 import { SourceBook } from '@/core/render/sources'
 import { filesFor, fontFileName } from '@/core/type/catalogue'
@@ -44,14 +44,22 @@ export class Engine {
   private busy = false
   private stagePlan: { plan: Plan; page: ResolvedPage; design: Design; scale: number } | null = null
 
-  constructor(module: WebAssembly.Module, private readonly post: Post) {
+  constructor(
+    module: WebAssembly.Module,
+    private readonly post: Post,
+  ) {
     this.memory = new PixelMemory(module)
     this.sources = new SourceBook(this.memory, {
       picture: async (sha, level) => {
         const answer = await fetch(`/api/blobs/${sha}/levels/${level}`)
         if (!answer.ok) return null
         const header = (name: string) => answer.headers.get(name)
-        return { width: Number(header('x-width')), height: Number(header('x-height')), opaque: header('x-opaque') === '1', data: new Uint8Array(await answer.arrayBuffer()) }
+        return {
+          width: Number(header('x-width')),
+          height: Number(header('x-height')),
+          opaque: header('x-opaque') === '1',
+          data: await unpack(answer),
+        }
       },
       graphic: async (sha) => {
         const answer = await fetch(`/api/blobs/${sha}`)
@@ -83,7 +91,11 @@ export class Engine {
         this.designChanged()
         break
       case 'view':
-        if (this.view && (this.view.scale !== message.view.scale || this.view.page !== message.view.page || this.view.channel !== message.view.channel)) this.posted.clear()
+        if (
+          this.view &&
+          (this.view.scale !== message.view.scale || this.view.page !== message.view.page || this.view.channel !== message.view.channel)
+        )
+          this.posted.clear()
         this.view = message.view
         break
       case 'lineup':
@@ -148,10 +160,15 @@ export class Engine {
   /** Sources that a plan lacks are fetched; drawing goes on with what is here until they come. */
   private load(made: Plan, again: () => void): void {
     if (made.missing.length === 0) return
-    void Promise.all(made.missing.map(({ sha, level }) => (level === null ? this.sources.loadArtwork(sha) : this.sources.loadPicture(sha, level)))).then(() => {
-      again()
-      this.schedule()
-    }, (thrown) => this.post({ kind: 'trouble', message: messageOf(thrown) }))
+    void Promise.all(
+      made.missing.map(({ sha, level }) => (level === null ? this.sources.loadArtwork(sha) : this.sources.loadPicture(sha, level))),
+    ).then(
+      () => {
+        again()
+        this.schedule()
+      },
+      (thrown) => this.post({ kind: 'trouble', message: messageOf(thrown) }),
+    )
   }
 
   private async frame(): Promise<void> {
@@ -174,7 +191,19 @@ export class Engine {
     due.sort((a, b) => Math.hypot(a[0] + 0.5 - middle.x, a[1] + 0.5 - middle.y) - Math.hypot(b[0] + 0.5 - middle.x, b[1] + 0.5 - middle.y))
     let tiles: Tile[] = []
     const send = (whole: boolean) => {
-      this.post({ kind: 'frame', revision, scale: view.scale, page: view.page, channel: view.channel, tiles, whole, milliseconds: performance.now() - started }, tiles.map((t) => t.data.buffer))
+      this.post(
+        {
+          kind: 'frame',
+          revision,
+          scale: view.scale,
+          page: view.page,
+          channel: view.channel,
+          tiles,
+          whole,
+          milliseconds: performance.now() - started,
+        },
+        tiles.map((t) => t.data.buffer),
+      )
       tiles = []
     }
     let last = performance.now()
@@ -224,7 +253,19 @@ export class Engine {
     })
     const region = { left: 0, top: 0, right: Math.max(1, Math.round(page.width * scale)), bottom: Math.max(1, Math.round(page.height * scale)) }
     const picture = await renderRegion(made, region, this.renderer, { memoryKey: `thumb-${channel}` })
-    this.post({ kind: 'thumb', revision, page: lineup.page, channel, ...picture, leftOut: page.leftOut, arrangement: page.arrangement, chosenAnew: page.chosenAnew }, [picture.data.buffer])
+    this.post(
+      {
+        kind: 'thumb',
+        revision,
+        page: lineup.page,
+        channel,
+        ...picture,
+        leftOut: page.leftOut,
+        arrangement: page.arrangement,
+        chosenAnew: page.chosenAnew,
+      },
+      [picture.data.buffer],
+    )
   }
 
   private async check(channel: string): Promise<void> {
@@ -262,13 +303,21 @@ export class Engine {
       const scale = (asked.side / Math.max(w, h)) * 0.94
       const page: ResolvedPage = { ...found.page, colour: 'transparent', layers: [alone(layer)] }
       const made = plan(page, { scale }, { fonts: this.fonts, sources: this.sources })
-      if (made.missing.length > 0) this.load(made, () => { this.layers = asked })
+      if (made.missing.length > 0)
+        this.load(made, () => {
+          this.layers = asked
+        })
       const key = made.nodes.map((x) => x.key).join()
       if (this.layerKeys.get(id) === `${key}/${asked.side}`) continue
       this.layerKeys.set(id, `${key}/${asked.side}`)
       const centre = { x: Math.round(((bounds.left + bounds.right) / 2) * scale), y: Math.round(((bounds.top + bounds.bottom) / 2) * scale) }
       const half = asked.side / 2
-      const picture = await renderRegion(made, { left: centre.x - half, top: centre.y - half, right: centre.x + half, bottom: centre.y + half }, this.renderer, { memoryKey: `layer-${id}` })
+      const picture = await renderRegion(
+        made,
+        { left: centre.x - half, top: centre.y - half, right: centre.x + half, bottom: centre.y + half },
+        this.renderer,
+        { memoryKey: `layer-${id}` },
+      )
       this.post({ kind: 'layer', id, side: asked.side, data: picture.data }, [picture.data.buffer])
       if (performance.now() - started > 60 && n < asked.ids.length - 1) {
         this.layers ??= { ...asked, ids: asked.ids.slice(n + 1) }
@@ -295,7 +344,9 @@ export class Engine {
     if (question.ask === 'sample') {
       const r = question.radius
       const [x, y] = [Math.floor(question.x), Math.floor(question.y)]
-      const { data } = await renderRegion(stage.plan, { left: x - r, top: y - r, right: x + r + 1, bottom: y + r + 1 }, this.renderer, { memoryKey: 'stage' })
+      const { data } = await renderRegion(stage.plan, { left: x - r, top: y - r, right: x + r + 1, bottom: y + r + 1 }, this.renderer, {
+        memoryKey: 'stage',
+      })
       const mean = [0, 0, 0, 0]
       for (let n = 0; n < data.length; n++) mean[n % 4] = (mean[n % 4] as number) + (data[n] as number)
       return mean.map((v) => Math.round(v / (data.length / 4)))
@@ -327,9 +378,15 @@ export class Engine {
   private near(node: PlanNode, x: number, y: number, strength: number): boolean {
     const b = node.bounds
     if (x < b.left - 4 || x > b.right + 4 || y < b.top - 4 || y > b.bottom + 4) return false
-    for (let j = -4; j <= 4; j++) for (let i = -4; i <= 4; i++) if (i * i + j * j <= 16 && this.renderer.alphaAt(node, x + i, y + j) * strength >= 0.05) return true
+    for (let j = -4; j <= 4; j++)
+      for (let i = -4; i <= 4; i++) if (i * i + j * j <= 16 && this.renderer.alphaAt(node, x + i, y + j) * strength >= 0.05) return true
     return false
   }
+}
+
+async function unpack(answer: Response): Promise<Uint8Array> {
+  if (!answer.body) return new Uint8Array()
+  return new Uint8Array(await new Response(answer.body.pipeThrough(new DecompressionStream('gzip'))).arrayBuffer())
 }
 
 const alone = (l: ResolvedLayer): ResolvedLayer => ({ ...l, layer: { ...l.layer, shown: true, opacity: 1, blend: 'normal' } })
@@ -347,4 +404,5 @@ const breathe = (): Promise<void> =>
     waiting.push(resolve)
     channel.port2.postMessage(null)
   })
+
 export type { Bounds }

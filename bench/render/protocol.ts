@@ -5,7 +5,17 @@ import type { Arrangement, Design } from '@/core/design/schema'
 import type { Bounds } from '@/core/geometry/bounds'
 
 /** What a source is, as the server told it. */
-export type SourceInfo = { sha: string; kind: 'picture' | 'graphic'; mime: string; width: number; height: number; opaque: boolean; light: LightGrid | null; parts: Record<string, string> | null; note?: string }
+export type SourceInfo = {
+  sha: string
+  kind: 'picture' | 'graphic'
+  mime: string
+  width: number
+  height: number
+  opaque: boolean
+  light: LightGrid | null
+  parts: Record<string, string> | null
+  note?: string
+}
 
 /** What the stage shows: page and channel at a scale (device px per px of the page), the visible part in px of the view. */
 export type StageView = { page: string; channel: string; scale: number; visible: Bounds }
@@ -32,7 +42,18 @@ export type Question =
 export type Tile = { column: number; row: number; data: Uint8ClampedArray<ArrayBuffer> }
 export type FromWorker =
   | { kind: 'frame'; revision: number; scale: number; page: string; channel: string; tiles: Tile[]; whole: boolean; milliseconds: number }
-  | { kind: 'thumb'; revision: number; page: string; channel: string; width: number; height: number; data: Uint8ClampedArray<ArrayBuffer>; leftOut: string[]; arrangement: Arrangement | null; chosenAnew: boolean }
+  | {
+      kind: 'thumb'
+      revision: number
+      page: string
+      channel: string
+      width: number
+      height: number
+      data: Uint8ClampedArray<ArrayBuffer>
+      leftOut: string[]
+      arrangement: Arrangement | null
+      chosenAnew: boolean
+    }
   | { kind: 'layer'; id: string; side: number; data: Uint8ClampedArray<ArrayBuffer> | null }
   | { kind: 'findings'; revision: number; page: string; channel: string; findings: Finding[] }
   | { kind: 'answer'; id: number; value: unknown }

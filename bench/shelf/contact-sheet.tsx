@@ -3,7 +3,17 @@ import { sheetLayout } from './sheet-layout'
 export type SheetChannel = { id: string; name: string; width: number; height: number; master: boolean }
 
 /** The master large, its adaptations small beside it, all to one scale but the master. */
-export function ContactSheet({ design, page, revision, channels }: { design: string; page: string; revision: number; channels: readonly SheetChannel[] }) {
+export function ContactSheet({
+  design,
+  page,
+  revision,
+  channels,
+}: {
+  design: string
+  page: string
+  revision: number
+  channels: readonly SheetChannel[]
+}) {
   const sheet = sheetLayout(channels)
   return (
     <span className="relative block" style={{ width: sheet.width, height: sheet.height }}>

@@ -11,7 +11,19 @@ import { Mark } from '../ui/mark'
 import { ContactSheet, type SheetChannel } from './contact-sheet'
 import { NewDesign } from './new-design'
 
-export type ShelfDesign = { id: string; campaign: string; name: string; revision: number; updatedAt: string; findings: number | null; archived: boolean; channels: SheetChannel[]; page: string; pages: number; words: string }
+export type ShelfDesign = {
+  id: string
+  campaign: string
+  name: string
+  revision: number
+  updatedAt: string
+  findings: number | null
+  archived: boolean
+  channels: SheetChannel[]
+  page: string
+  pages: number
+  words: string
+}
 
 const SORTS = { newest: 'Newest first', name: 'By name', sizes: 'Most sizes first' } as const
 const ago = (iso: string): string => {
@@ -33,14 +45,21 @@ export function Shelf({ designs }: { designs: readonly ShelfDesign[] }) {
   const campaigns = useMemo(() => {
     const words = query.toLowerCase().split(/\s+/).filter(Boolean)
     const found = designs.filter((d) => d.archived === archived && words.every((w) => `${d.name} ${d.campaign} ${d.words}`.toLowerCase().includes(w)))
-    const sorted = sort === 'name' ? [...found].sort((a, b) => a.name.localeCompare(b.name)) : sort === 'sizes' ? [...found].sort((a, b) => b.channels.length - a.channels.length) : found
+    const sorted =
+      sort === 'name'
+        ? [...found].sort((a, b) => a.name.localeCompare(b.name))
+        : sort === 'sizes'
+          ? [...found].sort((a, b) => b.channels.length - a.channels.length)
+          : found
     const groups = new Map<string, ShelfDesign[]>()
     for (const d of sorted) groups.set(d.campaign, [...(groups.get(d.campaign) ?? []), d])
     return [...groups]
   }, [designs, query, sort, archived])
   const call = async (path: string, init: RequestInit, done: (answer: { id?: string }) => void) => {
     const r = await fetch(path, init).catch(() => null)
-    const answer = r ? ((await r.json()) as { id?: string; message?: string }) : { message: 'The server does not answer. Nothing was changed; try again.' }
+    const answer = r
+      ? ((await r.json()) as { id?: string; message?: string })
+      : { message: 'The server does not answer. Nothing was changed; try again.' }
     if (r?.ok) done(answer)
     else toast.error(answer.message ?? 'This did not work. Nothing was changed.')
   }
@@ -48,18 +67,54 @@ export function Shelf({ designs }: { designs: readonly ShelfDesign[] }) {
   return (
     <div className="min-h-dvh">
       <header className="sticky top-0 z-10 flex h-14 items-center gap-6 border-b border-line bg-panel px-7">
-        <h1 className="flex items-center gap-2 font-display text-[17px]"><Mark /> Vivid Layer</h1>
+        <h1 className="flex items-center gap-2 font-display text-[17px]">
+          <Mark /> Vivid Layer
+        </h1>
         <label className="field h-8 w-80">
           <Search size={14} className="text-soft" />
-          <input aria-label="Search the shelf" placeholder="designs, campaigns, words in a picture …" value={query} onChange={(e) => setQuery(e.target.value)} />
-          {query && <button type="button" aria-label="Clear the search" onClick={() => setQuery('')}><X size={13} /></button>}
+          <input
+            aria-label="Search the shelf"
+            placeholder="designs, campaigns, words in a picture …"
+            value={query}
+            onChange={(e) => setQuery(e.target.value)}
+          />
+          {query && (
+            <button type="button" aria-label="Clear the search" onClick={() => setQuery('')}>
+              <X size={13} />
+            </button>
+          )}
         </label>
         <div className="ml-auto flex items-center gap-2">
-          {count > 0 && <Button look={archived ? 'dark' : 'ghost'} aria-pressed={archived} onClick={() => setArchived(!archived)}>Archive ({count})</Button>}
-          <div className="w-36"><Choice label="Sort" value={sort} options={Object.entries(SORTS).map(([value, label]) => ({ value, label }))} onChange={(v) => setSort(v as keyof typeof SORTS)} /></div>
-          <IconButton label="Open a .vivid package" onClick={() => chooser.current?.click()}><Upload size={15} /></IconButton>
-          <input ref={chooser} type="file" accept=".vivid" hidden onChange={(e) => { const file = e.target.files?.[0]; e.target.value = ''; if (file) void call('/api/packages', { method: 'POST', body: file }, ({ id }) => router.push(`/designs/${id}`)) }} />
-          <Button look="primary" className="h-8 px-4" onClick={() => setFresh('')}>New design</Button>
+          {count > 0 && (
+            <Button look={archived ? 'dark' : 'ghost'} aria-pressed={archived} onClick={() => setArchived(!archived)}>
+              Archive ({count})
+            </Button>
+          )}
+          <div className="w-36">
+            <Choice
+              label="Sort"
+              value={sort}
+              options={Object.entries(SORTS).map(([value, label]) => ({ value, label }))}
+              onChange={(v) => setSort(v as keyof typeof SORTS)}
+            />
+          </div>
+          <IconButton label="Open a .vivid package" onClick={() => chooser.current?.click()}>
+            <Upload size={15} />
+          </IconButton>
+          <input
+            ref={chooser}
+            type="file"
+            accept=".vivid"
+            hidden
+            onChange={(e) => {
+              const file = e.target.files?.[0]
+              e.target.value = ''
+              if (file) void call('/api/packages', { method: 'POST', body: file }, ({ id }) => router.push(`/designs/${id}`))
+            }}
+          />
+          <Button look="primary" className="h-8 px-4" onClick={() => setFresh('')}>
+            New design
+          </Button>
         </div>
       </header>
       <main className="flex flex-col gap-9 px-7 py-7">
@@ -67,11 +122,26 @@ export function Shelf({ designs }: { designs: readonly ShelfDesign[] }) {
           <section key={campaign} aria-label={campaign}>
             <div className="mb-3 flex items-baseline gap-3">
               <h2 className="font-display text-xl">{campaign}</h2>
-              <p className="text-small text-soft">{list.length} design{list.length === 1 ? '' : 's'} · {list.reduce((n, d) => n + d.channels.length, 0)} sizes</p>
+              <p className="text-small text-soft">
+                {list.length} design{list.length === 1 ? '' : 's'} · {list.reduce((n, d) => n + d.channels.length, 0)} sizes
+              </p>
             </div>
             <ul className="flex flex-wrap items-stretch gap-4">
-              {list.map((d) => <Card key={d.id} design={d} call={call} refresh={() => router.refresh()} />)}
-              {!archived && <li><button type="button" className="flex h-full min-h-32 w-28 flex-col items-center justify-center gap-1 rounded-[10px] border border-dashed border-soft/40 text-small text-soft hover:bg-panel hover:text-ink" onClick={() => setFresh(campaign)}><Plus size={17} />New design</button></li>}
+              {list.map((d) => (
+                <Card key={d.id} design={d} call={call} refresh={() => router.refresh()} />
+              ))}
+              {!archived && (
+                <li>
+                  <button
+                    type="button"
+                    className="flex h-full min-h-32 w-28 flex-col items-center justify-center gap-1 rounded-[10px] border border-dashed border-soft/40 text-small text-soft hover:bg-panel hover:text-ink"
+                    onClick={() => setFresh(campaign)}
+                  >
+                    <Plus size={17} />
+                    New design
+                  </button>
+                </li>
+              )}
             </ul>
           </section>
         ))}
@@ -79,16 +149,35 @@ export function Shelf({ designs }: { designs: readonly ShelfDesign[] }) {
           <div className="flex flex-col items-center gap-3 py-24 text-center">
             <h2 className="font-display text-xl">{query ? 'Nothing matches' : archived ? 'The archive is empty' : 'The shelf is empty'}</h2>
             <p className="max-w-sm text-soft">{query ? 'No design, campaign or text holds these words.' : 'Compose once, and every size follows.'}</p>
-            {query ? <Button onClick={() => setQuery('')}>Clear the search</Button> : <Button look="primary" onClick={() => setFresh('')}>Begin a design</Button>}
+            {query ? (
+              <Button onClick={() => setQuery('')}>Clear the search</Button>
+            ) : (
+              <Button look="primary" onClick={() => setFresh('')}>
+                Begin a design
+              </Button>
+            )}
           </div>
         )}
       </main>
-      <NewDesign open={fresh !== null} campaign={fresh ?? ''} campaigns={[...new Set(designs.map((d) => d.campaign))]} onClose={() => setFresh(null)} />
+      <NewDesign
+        open={fresh !== null}
+        campaign={fresh ?? ''}
+        campaigns={[...new Set(designs.map((d) => d.campaign))]}
+        onClose={() => setFresh(null)}
+      />
     </div>
   )
 }
 
-function Card({ design: d, call, refresh }: { design: ShelfDesign; call: (path: string, init: RequestInit, done: (a: { id?: string }) => void) => Promise<void>; refresh: () => void }) {
+function Card({
+  design: d,
+  call,
+  refresh,
+}: {
+  design: ShelfDesign
+  call: (path: string, init: RequestInit, done: (a: { id?: string }) => void) => Promise<void>
+  refresh: () => void
+}) {
   const [findings, setFindings] = useState(d.findings)
   const [when, setWhen] = useState('')
   useEffect(() => setWhen(ago(d.updatedAt)), [d.updatedAt])
@@ -96,7 +185,9 @@ function Card({ design: d, call, refresh }: { design: ShelfDesign; call: (path: 
     setFindings(d.findings)
     if (d.findings !== null) return
     const stop = new AbortController()
-    fetch(`/api/designs/${d.id}/findings`, { signal: stop.signal }).then(async (r) => r.ok && setFindings(((await r.json()) as { findings: unknown[] }).findings.length)).catch(() => undefined)
+    fetch(`/api/designs/${d.id}/findings`, { signal: stop.signal })
+      .then(async (r) => r.ok && setFindings(((await r.json()) as { findings: unknown[] }).findings.length))
+      .catch(() => undefined)
     return () => stop.abort()
   }, [d.id, d.findings])
   const item = 'flex h-7 items-center gap-2 rounded-[4px] px-2 outline-none data-[highlighted]:bg-well'
@@ -106,18 +197,46 @@ function Card({ design: d, call, refresh }: { design: ShelfDesign; call: (path: 
         <ContactSheet design={d.id} page={d.page} revision={d.revision} channels={d.channels} />
         <span className="mt-auto flex items-baseline gap-2 pt-3 text-small">
           <span className="font-semibold">{d.name}</span>
-          <span className="text-soft">{d.channels.length} size{d.channels.length === 1 ? '' : 's'}{d.pages > 1 ? ` · ${d.pages} pages` : ''}</span>
-          {findings !== null && findings > 0 && <span className="rounded-full border border-warn/30 bg-warn-ground px-2 text-tiny text-warn">{findings} finding{findings === 1 ? '' : 's'}</span>}
+          <span className="text-soft">
+            {d.channels.length} size{d.channels.length === 1 ? '' : 's'}
+            {d.pages > 1 ? ` · ${d.pages} pages` : ''}
+          </span>
+          {findings !== null && findings > 0 && (
+            <span className="rounded-full border border-warn/30 bg-warn-ground px-2 text-tiny text-warn">
+              {findings} finding{findings === 1 ? '' : 's'}
+            </span>
+          )}
           <span className="ml-auto pr-7 text-tiny text-soft">{when}</span>
         </span>
       </Link>
       <DropdownMenu.Root>
-        <DropdownMenu.Trigger asChild><IconButton label={`More for ${d.name}`} className="absolute right-2 bottom-1.5"><Ellipsis size={15} /></IconButton></DropdownMenu.Trigger>
+        <DropdownMenu.Trigger asChild>
+          <IconButton label={`More for ${d.name}`} className="absolute right-2 bottom-1.5">
+            <Ellipsis size={15} />
+          </IconButton>
+        </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="end" className="z-50 min-w-40 rounded-control border border-line bg-panel p-1 text-small shadow-lg">
-            <DropdownMenu.Item className={item} onSelect={() => void call(`/api/designs/${d.id}/duplicate`, { method: 'POST' }, refresh)}><Copy size={13} />Duplicate</DropdownMenu.Item>
-            <DropdownMenu.Item className={item} onSelect={() => { window.location.href = `/api/designs/${d.id}/package` }}><Download size={13} />Download as .vivid</DropdownMenu.Item>
-            <DropdownMenu.Item className={item} onSelect={() => void call(`/api/designs/${d.id}`, { method: 'PATCH', body: JSON.stringify({ archived: !d.archived }) }, refresh)}>{d.archived ? <ArchiveRestore size={13} /> : <Archive size={13} />}{d.archived ? 'Take out of the archive' : 'Archive'}</DropdownMenu.Item>
+            <DropdownMenu.Item className={item} onSelect={() => void call(`/api/designs/${d.id}/duplicate`, { method: 'POST' }, refresh)}>
+              <Copy size={13} />
+              Duplicate
+            </DropdownMenu.Item>
+            <DropdownMenu.Item
+              className={item}
+              onSelect={() => {
+                window.location.href = `/api/designs/${d.id}/package`
+              }}
+            >
+              <Download size={13} />
+              Download as .vivid
+            </DropdownMenu.Item>
+            <DropdownMenu.Item
+              className={item}
+              onSelect={() => void call(`/api/designs/${d.id}`, { method: 'PATCH', body: JSON.stringify({ archived: !d.archived }) }, refresh)}
+            >
+              {d.archived ? <ArchiveRestore size={13} /> : <Archive size={13} />}
+              {d.archived ? 'Take out of the archive' : 'Archive'}
+            </DropdownMenu.Item>
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>

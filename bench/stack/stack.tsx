@@ -16,18 +16,28 @@ const LAYER_TYPE = 'application/x-vivid-layers'
 /** The six planes and their layers, front at the top. */
 export function Stack() {
   const bench = useBench()
-  const s = useBenchState((state) => ({ resolved: state.resolved, selection: state.selection, design: state.design, page: state.page, channel: state.channel, inside: state.inside }))
+  const s = useBenchState((state) => ({
+    resolved: state.resolved,
+    selection: state.selection,
+    design: state.design,
+    page: state.page,
+    channel: state.channel,
+    inside: state.inside,
+  }))
   const [closed, setClosed] = useState<ReadonlySet<string>>(new Set())
   const [drop, setDrop] = useState<Drop | null>(null)
   const [anchor, setAnchor] = useState<string | null>(null)
   const byPlane = useMemo(() => new Map(PLANES.map((p) => [p, s.resolved.layers.filter((l) => l.layer.plane === p).reverse()])), [s.resolved])
   const rows = useMemo(() => {
-    const walk = (list: readonly ResolvedLayer[]): string[] => list.flatMap((l) => [l.layer.id, ...(l.layer.kind === 'group' && !closed.has(l.layer.id) ? walk([...l.children].reverse()) : [])])
+    const walk = (list: readonly ResolvedLayer[]): string[] =>
+      list.flatMap((l) => [l.layer.id, ...(l.layer.kind === 'group' && !closed.has(l.layer.id) ? walk([...l.children].reverse()) : [])])
     return [...PLANES].reverse().flatMap((p) => walk(byPlane.get(p) ?? []))
   }, [byPlane, closed])
 
   useEffect(() => {
-    const ids = Object.values(s.design.layers).filter((l) => l.page === s.page).map((l) => l.id)
+    const ids = Object.values(s.design.layers)
+      .filter((l) => l.page === s.page)
+      .map((l) => l.id)
     const wait = setTimeout(() => bench.client.setLayers(s.page, s.channel, ids, 56), 150)
     return () => clearTimeout(wait)
   }, [bench, s.design, s.page, s.channel])
@@ -55,9 +65,17 @@ export function Stack() {
     <aside aria-label="Stack" className="flex h-full w-[264px] shrink-0 flex-col border-l border-line bg-panel">
       <header className="flex h-9 items-center gap-1 border-b border-line px-3">
         <h2 className="mr-auto text-small font-semibold">Stack</h2>
-        <IconButton label="Group the selection (Ctrl + G)" disabled={s.selection.length === 0} onClick={() => commandById('group').run(bench)}><FolderPlus size={15} /></IconButton>
+        <IconButton label="Group the selection (Ctrl + G)" disabled={s.selection.length === 0} onClick={() => commandById('group').run(bench)}>
+          <FolderPlus size={15} />
+        </IconButton>
       </header>
-      <div className="scroll-thin flex-1 overflow-y-auto pb-8" role="tree" aria-label="Layers" aria-multiselectable="true" onDragEnd={() => setDrop(null)}>
+      <div
+        className="scroll-thin flex-1 overflow-y-auto pb-8"
+        role="tree"
+        aria-label="Layers"
+        aria-multiselectable="true"
+        onDragEnd={() => setDrop(null)}
+      >
         {[...PLANES].reverse().map((plane) => {
           const layers = byPlane.get(plane) ?? []
           return (
@@ -77,18 +95,43 @@ export function Stack() {
               </div>
               {drop?.key === `plane-${plane}` && <div className="mx-2 h-0.5 rounded" style={{ background: 'var(--hue)' }} />}
               {layers.map((l) => (
-                <Row key={l.layer.id} node={l} depth={0} selection={s.selection} closed={closed} drop={drop} toggle={(id) => setClosed((c) => (c.has(id) ? new Set([...c].filter((x) => x !== id)) : new Set([...c, id])))} choose={choose} setDrop={setDrop} onDrop={dropHere} />
+                <Row
+                  key={l.layer.id}
+                  node={l}
+                  depth={0}
+                  selection={s.selection}
+                  closed={closed}
+                  drop={drop}
+                  toggle={(id) => setClosed((c) => (c.has(id) ? new Set([...c].filter((x) => x !== id)) : new Set([...c, id])))}
+                  choose={choose}
+                  setDrop={setDrop}
+                  onDrop={dropHere}
+                />
               ))}
             </section>
           )
         })}
-        {s.resolved.layers.length === 0 && <p className="px-3 py-4 text-small text-soft">Nothing here yet. Drag something from the supplies below, drop a file on the stage, or press 5 and write.</p>}
+        {s.resolved.layers.length === 0 && (
+          <p className="px-3 py-4 text-small text-soft">
+            Nothing here yet. Drag something from the supplies below, drop a file on the stage, or press 5 and write.
+          </p>
+        )}
       </div>
     </aside>
   )
 }
 
-type RowProps = { node: ResolvedLayer; depth: number; selection: readonly string[]; closed: ReadonlySet<string>; drop: Drop | null; toggle: (id: string) => void; choose: (id: string, e: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) => void; setDrop: (d: Drop | null) => void; onDrop: (e: DragEvent) => void }
+type RowProps = {
+  node: ResolvedLayer
+  depth: number
+  selection: readonly string[]
+  closed: ReadonlySet<string>
+  drop: Drop | null
+  toggle: (id: string) => void
+  choose: (id: string, e: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) => void
+  setDrop: (d: Drop | null) => void
+  onDrop: (e: DragEvent) => void
+}
 
 function Row({ node, depth, ...rest }: RowProps) {
   const bench = useBench()
@@ -104,11 +147,14 @@ function Row({ node, depth, ...rest }: RowProps) {
     e.stopPropagation()
     const r = e.currentTarget.getBoundingClientRect()
     const share = (e.clientY - r.top) / r.height
-    if (layer.kind === 'group' && share > 0.3 && share < 0.75) setDrop({ plane: layer.plane, parent: layer.id, above: members[0]?.layer.id ?? null, key: `in-${layer.id}` })
+    if (layer.kind === 'group' && share > 0.3 && share < 0.75)
+      setDrop({ plane: layer.plane, parent: layer.id, above: members[0]?.layer.id ?? null, key: `in-${layer.id}` })
     else if (share < 0.5) setDrop({ plane: layer.plane, parent: layer.parent, above: layer.id, key: `over-${layer.id}` })
     else setDrop({ plane: layer.plane, parent: layer.parent, above: below(bench, layer.id), key: `under-${layer.id}` })
   }
-  const marks = [layer.opacity < 1 ? `${Math.round(layer.opacity * 100)} %` : '', layer.blend !== 'normal' ? layer.blend : ''].filter(Boolean).join(' ')
+  const marks = [layer.opacity < 1 ? `${Math.round(layer.opacity * 100)} %` : '', layer.blend !== 'normal' ? layer.blend : '']
+    .filter(Boolean)
+    .join(' ')
   return (
     <>
       {drop?.key === `over-${layer.id}` && <div className="mx-2 h-0.5 rounded" style={{ background: 'var(--hue)' }} />}
@@ -145,9 +191,23 @@ function Row({ node, depth, ...rest }: RowProps) {
         onDragOver={over}
         onDrop={onDrop}
       >
-        <span className="absolute inset-y-0 left-1.5 w-[3px]" style={{ background: chosen ? 'var(--hue)' : 'color-mix(in oklch, var(--hue) 35%, transparent)' }} />
+        <span
+          className="absolute inset-y-0 left-1.5 w-[3px]"
+          style={{ background: chosen ? 'var(--hue)' : 'color-mix(in oklch, var(--hue) 35%, transparent)' }}
+        />
         {layer.kind === 'group' ? (
-          <button type="button" tabIndex={-1} aria-label={open ? 'Close the group' : 'Open the group'} className="-ml-1 flex size-5 items-center justify-center" onClick={(e) => { e.stopPropagation(); toggle(layer.id) }}>{open ? <ChevronDown size={13} /> : <ChevronRight size={13} />}</button>
+          <button
+            type="button"
+            tabIndex={-1}
+            aria-label={open ? 'Close the group' : 'Open the group'}
+            className="-ml-1 flex size-5 items-center justify-center"
+            onClick={(e) => {
+              e.stopPropagation()
+              toggle(layer.id)
+            }}
+          >
+            {open ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
+          </button>
         ) : null}
         {layer.kind === 'group' ? <Folder size={16} className="shrink-0 text-soft" /> : <LayerPicture id={layer.id} />}
         {naming ? (
@@ -159,9 +219,16 @@ function Row({ node, depth, ...rest }: RowProps) {
             onBlur={(e) => {
               const name = e.target.value.trim()
               setNaming(false)
-              if (name && name !== layerName(layer)) bench.edit('Rename', (d) => { const l = d.layers[layer.id]; if (l) l.name = name })
+              if (name && name !== layerName(layer))
+                bench.edit('Rename', (d) => {
+                  const l = d.layers[layer.id]
+                  if (l) l.name = name
+                })
             }}
-            onKeyDown={(e) => { e.stopPropagation(); if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur() }}
+            onKeyDown={(e) => {
+              e.stopPropagation()
+              if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur()
+            }}
             onClick={(e) => e.stopPropagation()}
           />
         ) : (
@@ -169,8 +236,31 @@ function Row({ node, depth, ...rest }: RowProps) {
         )}
         {node.changed.length > 0 && <span title="Differs from the master on this channel" className="size-1.5 shrink-0 rounded-full bg-accent" />}
         {marks && !naming && <span className="max-w-20 shrink-0 truncate text-tiny text-soft group-hover:hidden">{marks}</span>}
-        <IconButton label={layer.locked ? 'Unlock' : 'Lock'} tabIndex={-1} className={`!size-6 ${layer.locked ? '' : 'hidden group-hover:inline-flex'}`} onClick={(e) => { e.stopPropagation(); bench.edit(layer.locked ? 'Unlock' : 'Lock', (d) => { const l = d.layers[layer.id]; if (l) l.locked = !layer.locked }) }}>{layer.locked ? <Lock size={13} /> : <LockOpen size={13} />}</IconButton>
-        <IconButton label={layer.shown ? 'Hide' : 'Show'} tabIndex={-1} className={`!size-6 ${layer.shown ? 'hidden group-hover:inline-flex' : ''}`} onClick={(e) => { e.stopPropagation(); bench.edit(layer.shown ? 'Hide' : 'Show', (d) => setOn(d, channel, layer.id, 'shown', !layer.shown)) }}>{layer.shown ? <Eye size={13} /> : <EyeOff size={13} />}</IconButton>
+        <IconButton
+          label={layer.locked ? 'Unlock' : 'Lock'}
+          tabIndex={-1}
+          className={`!size-6 ${layer.locked ? '' : '!hidden group-hover:!inline-flex'}`}
+          onClick={(e) => {
+            e.stopPropagation()
+            bench.edit(layer.locked ? 'Unlock' : 'Lock', (d) => {
+              const l = d.layers[layer.id]
+              if (l) l.locked = !layer.locked
+            })
+          }}
+        >
+          {layer.locked ? <Lock size={13} /> : <LockOpen size={13} />}
+        </IconButton>
+        <IconButton
+          label={layer.shown ? 'Hide' : 'Show'}
+          tabIndex={-1}
+          className={`!size-6 ${layer.shown ? '!hidden group-hover:!inline-flex' : ''}`}
+          onClick={(e) => {
+            e.stopPropagation()
+            bench.edit(layer.shown ? 'Hide' : 'Show', (d) => setOn(d, channel, layer.id, 'shown', !layer.shown))
+          }}
+        >
+          {layer.shown ? <Eye size={13} /> : <EyeOff size={13} />}
+        </IconButton>
       </div>
       {drop?.key === `under-${layer.id}` && <div className="mx-2 h-0.5 rounded" style={{ background: 'var(--hue)' }} />}
       {open && members.map((m) => <Row key={m.layer.id} node={m} depth={depth + 1} {...rest} />)}
@@ -183,6 +273,8 @@ function below(bench: ReturnType<typeof useBench>, id: string): string | null {
   const { design } = bench.store.getState()
   const layer = design.layers[id]
   if (!layer) return null
-  const band = Object.values(design.layers).filter((l) => l.page === layer.page && l.parent === layer.parent && (layer.parent !== null || l.plane === layer.plane)).sort((a, b) => (a.order < b.order ? -1 : 1))
+  const band = Object.values(design.layers)
+    .filter((l) => l.page === layer.page && l.parent === layer.parent && (layer.parent !== null || l.plane === layer.plane))
+    .sort((a, b) => (a.order < b.order ? -1 : 1))
   return band[band.findIndex((l) => l.id === id) - 1]?.id ?? null
 }

@@ -1,11 +1,11 @@
+import { newId } from '@/core/design/blank'
+import { duplicateLayers } from '@/core/design/commands'
 import { leavesOf } from '@/core/design/tree'
 import { type Bounds, centreOf, heightOf, shift, unionOf, widthOf } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
-import { matrixOf, moved, placedBounds, resized, scaledAbout, turnedAbout, wrapDegrees } from '@/core/geometry/placement'
 import { apply } from '@/core/geometry/matrix'
+import { matrixOf, moved, placedBounds, resized, scaledAbout, turnedAbout, wrapDegrees } from '@/core/geometry/placement'
 import { type SnapLine, snapBox, snapLines, snapPoint } from '@/core/geometry/snap'
-import { duplicateLayers } from '@/core/design/commands'
-import { newId } from '@/core/design/blank'
 import { boundsOfIds, grip, handledLeaves, type Leaf, type Target, writeTargets } from '../state/acts'
 import type { Bench } from '../state/bench-store'
 
@@ -29,7 +29,11 @@ function linesAround(bench: Bench, moving: readonly string[]): SnapLine[] {
 const reachOf = (bench: Bench): number => SNAP_REACH / bench.store.getState().view.zoom
 
 /** Runs a gesture whose outcome is a list of targets from the state at its start. */
-function targeting(bench: Bench, name: string, work: (p: Point, m: Modifiers) => { targets: Target[]; lines: SnapLine[]; note: string } | null): Gesture {
+function targeting(
+  bench: Bench,
+  name: string,
+  work: (p: Point, m: Modifiers) => { targets: Target[]; lines: SnapLine[]; note: string } | null,
+): Gesture {
   const before = grip(bench, handledLeaves(bench))
   let last: Target[] | null = null
   return {
@@ -65,7 +69,11 @@ export function moveGesture(bench: Bench, from: Point): Gesture | null {
       if (!m.shift || dy !== 0) dy += snap.dy
       met = snap.lines
     }
-    return { targets: leaves.map((l): Target => ({ id: l.id, placement: moved(l.placement, dx, dy) })), lines: met, note: noteOf(met) ?? `x ${Math.round(box.left + dx)}  y ${Math.round(box.top + dy)}` }
+    return {
+      targets: leaves.map((l): Target => ({ id: l.id, placement: moved(l.placement, dx, dy) })),
+      lines: met,
+      note: noteOf(met) ?? `x ${Math.round(box.left + dx)}  y ${Math.round(box.top + dy)}`,
+    }
   }
   let inner = targeting(bench, 'Move', work)
   return {
@@ -103,7 +111,11 @@ export function resizeOne(bench: Bench, leaf: Leaf, hx: number, hy: number, from
     let met: SnapLine[] = []
     if (!m.free && upright && leaf.placement.rotation === 0) {
       const after = placedBounds(resized(leaf.placement, hx, hy, dx, dy, how))
-      const snap = snapPoint({ x: hx === 0 ? null : hx < 0 ? after.left : after.right, y: hy === 0 ? null : hy < 0 ? after.top : after.bottom }, lines, reachOf(bench))
+      const snap = snapPoint(
+        { x: hx === 0 ? null : hx < 0 ? after.left : after.right, y: hy === 0 ? null : hy < 0 ? after.top : after.bottom },
+        lines,
+        reachOf(bench),
+      )
       if (how.proportional) {
         // One axis decides; the other follows the proportion.
         const ratio = leaf.placement.height / leaf.placement.width
@@ -135,10 +147,16 @@ export function resizeMany(bench: Bench, hx: number, hy: number): Gesture | null
   if (leaves.length === 0) return null
   const box = unionOf(leaves.map((l) => placedBounds(l.placement)))
   return targeting(bench, 'Scale', (p, m) => {
-    const about = m.alt ? centreOf(box) : { x: hx < 0 ? box.right : hx > 0 ? box.left : centreOf(box).x, y: hy < 0 ? box.bottom : hy > 0 ? box.top : centreOf(box).y }
+    const about = m.alt
+      ? centreOf(box)
+      : { x: hx < 0 ? box.right : hx > 0 ? box.left : centreOf(box).x, y: hy < 0 ? box.bottom : hy > 0 ? box.top : centreOf(box).y }
     const reach = { x: hx === 0 ? 0 : (hx < 0 ? box.left : box.right) - about.x, y: hy === 0 ? 0 : (hy < 0 ? box.top : box.bottom) - about.y }
     const factor = Math.max(0.01, ((p.x - about.x) * reach.x + (p.y - about.y) * reach.y) / (reach.x ** 2 + reach.y ** 2))
-    return { targets: leaves.map((l): Target => ({ id: l.id, placement: scaledAbout(l.placement, about, factor), scale: factor })), lines: [], note: `${Math.round(factor * 100)} %` }
+    return {
+      targets: leaves.map((l): Target => ({ id: l.id, placement: scaledAbout(l.placement, about, factor), scale: factor })),
+      lines: [],
+      note: `${Math.round(factor * 100)} %`,
+    }
   })
 }
 
@@ -147,13 +165,21 @@ export function turnGesture(bench: Bench, from: Point): Gesture | null {
   const leaves = handledLeaves(bench)
   if (leaves.length === 0) return null
   const [only] = leaves
-  const centre = only && leaves.length === 1 ? apply(matrixOf(only.placement), { x: only.placement.width / 2, y: only.placement.height / 2 }) : centreOf(unionOf(leaves.map((l) => placedBounds(l.placement))))
+  const centre =
+    only && leaves.length === 1
+      ? apply(matrixOf(only.placement), { x: only.placement.width / 2, y: only.placement.height / 2 })
+      : centreOf(unionOf(leaves.map((l) => placedBounds(l.placement))))
   const start = Math.atan2(from.y - centre.y, from.x - centre.x)
   const base = only && leaves.length === 1 ? only.placement.rotation : 0
   return targeting(bench, 'Turn', (p, m) => {
     let by = ((Math.atan2(p.y - centre.y, p.x - centre.x) - start) * 180) / Math.PI
     if (m.shift) by = Math.round((base + by) / 15) * 15 - base
-    else if (!m.free && Math.abs(wrapDegrees(base + by) - Math.round(wrapDegrees(base + by) / 90) * 90) < 1.2) by = Math.round((base + by) / 90) * 90 - base
-    return { targets: leaves.map((l): Target => ({ id: l.id, placement: turnedAbout(l.placement, centre, by) })), lines: [], note: `${Math.round(wrapDegrees(base + by) * 10) / 10}°` }
+    else if (!m.free && Math.abs(wrapDegrees(base + by) - Math.round(wrapDegrees(base + by) / 90) * 90) < 1.2)
+      by = Math.round((base + by) / 90) * 90 - base
+    return {
+      targets: leaves.map((l): Target => ({ id: l.id, placement: turnedAbout(l.placement, centre, by) })),
+      lines: [],
+      note: `${Math.round(wrapDegrees(base + by) * 10) / 10}°`,
+    }
   })
 }

@@ -1,8 +1,8 @@
 'use client'
-import type { Plane } from '@/core/design/planes'
 import { layerName } from '@/core/design/blank'
-import { placedCorners } from '@/core/geometry/placement'
+import type { Plane } from '@/core/design/planes'
 import type { Point } from '@/core/geometry/matrix'
+import { placedCorners } from '@/core/geometry/placement'
 import { boundsOfIds, handledLeaves, resolvedOf } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
@@ -27,10 +27,26 @@ function cornersOf(s: BenchState, id: string): Point[] | null {
   if (!layer) return null
   if (layer.kind !== 'group') return placedCorners(layer.placement).map((p) => toStage(s.view, p))
   const b = boundsOfIds(s, [id])
-  return b ? [{ x: b.left, y: b.top }, { x: b.right, y: b.top }, { x: b.right, y: b.bottom }, { x: b.left, y: b.bottom }].map((p) => toStage(s.view, p)) : null
+  return b
+    ? [
+        { x: b.left, y: b.top },
+        { x: b.right, y: b.top },
+        { x: b.right, y: b.bottom },
+        { x: b.left, y: b.bottom },
+      ].map((p) => toStage(s.view, p))
+    : null
 }
 
-const HANDLES = [[-1, -1], [0, -1], [1, -1], [1, 0], [1, 1], [0, 1], [-1, 1], [-1, 0]] as const
+const HANDLES = [
+  [-1, -1],
+  [0, -1],
+  [1, -1],
+  [1, 0],
+  [1, 1],
+  [0, 1],
+  [-1, 1],
+  [-1, 0],
+] as const
 
 function Handles({ corners, sides, colour }: { corners: readonly Point[]; sides: boolean; colour: string }) {
   const [a, b, c, d] = corners as [Point, Point, Point, Point]
@@ -50,14 +66,44 @@ function Handles({ corners, sides, colour }: { corners: readonly Point[]; sides:
     <g>
       {HANDLES.filter(([x, y]) => x !== 0 && y !== 0).map(([x, y]) => {
         const p = at(x, y)
-        return <circle key={`t${x}${y}`} data-handle="turn" cx={p.x + Math.cos(angle) * x * 9 - Math.sin(angle) * y * 9} cy={p.y + Math.sin(angle) * x * 9 + Math.cos(angle) * y * 9} r={13} fill="transparent" style={{ cursor: 'grab' }} />
+        return (
+          <circle
+            key={`t${x}${y}`}
+            data-handle="turn"
+            cx={p.x + Math.cos(angle) * x * 9 - Math.sin(angle) * y * 9}
+            cy={p.y + Math.sin(angle) * x * 9 + Math.cos(angle) * y * 9}
+            r={13}
+            fill="transparent"
+            style={{ cursor: 'grab' }}
+          />
+        )
       })}
       {HANDLES.filter(([x, y]) => (x !== 0 && y !== 0) || (sides && !small)).map(([x, y]) => {
         const p = at(x, y)
         return (
-          <g key={`${x}${y}`} data-handle="size" data-x={x} data-y={y} style={{ cursor: cursor(x, y) }} transform={`translate(${p.x} ${p.y}) rotate(${(angle * 180) / Math.PI})`}>
+          <g
+            key={`${x}${y}`}
+            data-handle="size"
+            data-x={x}
+            data-y={y}
+            style={{ cursor: cursor(x, y) }}
+            transform={`translate(${p.x} ${p.y}) rotate(${(angle * 180) / Math.PI})`}
+          >
             <rect x={-9} y={-9} width={18} height={18} fill="transparent" />
-            {x !== 0 && y !== 0 ? <rect x={-4.5} y={-4.5} width={9} height={9} rx={2} fill="#fff" stroke={colour} strokeWidth={1.5} /> : <rect x={x === 0 ? -7 : -2.5} y={y === 0 ? -7 : -2.5} width={x === 0 ? 14 : 5} height={y === 0 ? 14 : 5} rx={2.5} fill="#fff" stroke={colour} strokeWidth={1.5} />}
+            {x !== 0 && y !== 0 ? (
+              <rect x={-4.5} y={-4.5} width={9} height={9} rx={2} fill="#fff" stroke={colour} strokeWidth={1.5} />
+            ) : (
+              <rect
+                x={x === 0 ? -7 : -2.5}
+                y={y === 0 ? -7 : -2.5}
+                width={x === 0 ? 14 : 5}
+                height={y === 0 ? 14 : 5}
+                rx={2.5}
+                fill="#fff"
+                stroke={colour}
+                strokeWidth={1.5}
+              />
+            )}
           </g>
         )
       })}
@@ -81,57 +127,127 @@ export function Overlay({ drawn, width, height }: { drawn: Drawn; width: number;
   const colourOf = (id: string) => hue(s.design.layers[id]?.plane ?? 'subject')
   return (
     <svg className="absolute inset-0 size-full overflow-hidden" aria-hidden="true">
-      <path d={`${outer}${box(0, 0, resolved.width, resolved.height)}`} fillRule="evenodd" className="pointer-events-none fill-stage" fillOpacity={0.72} />
+      <path
+        d={`${outer}${box(0, 0, resolved.width, resolved.height)}`}
+        fillRule="evenodd"
+        className="pointer-events-none fill-stage"
+        fillOpacity={0.72}
+      />
       {!s.overlays.hidden && (
         <g className="pointer-events-none" fill="none">
-          {resolved.bleed > 0 && <path d={box(-resolved.bleed, -resolved.bleed, resolved.width + resolved.bleed, resolved.height + resolved.bleed)} stroke="var(--plane-subject)" strokeWidth={1} strokeDasharray="2 3" />}
+          {resolved.bleed > 0 && (
+            <path
+              d={box(-resolved.bleed, -resolved.bleed, resolved.width + resolved.bleed, resolved.height + resolved.bleed)}
+              stroke="var(--plane-subject)"
+              strokeWidth={1}
+              strokeDasharray="2 3"
+            />
+          )}
           {s.overlays.safe && (
             <>
-              <path d={box(resolved.safe.left, resolved.safe.top, resolved.safe.right, resolved.safe.bottom)} stroke="rgb(0 0 0 / 0.4)" strokeWidth={1} />
-              <path d={box(resolved.safe.left, resolved.safe.top, resolved.safe.right, resolved.safe.bottom)} stroke="rgb(255 255 255 / 0.85)" strokeWidth={1} strokeDasharray="4 4" />
-              {resolved.clear.map((c, n) => <path key={n} d={box(c.left, c.top, c.right, c.bottom)} fill="rgb(0 0 0 / 0.28)" stroke="rgb(255 255 255 / 0.8)" strokeDasharray="3 3" />)}
+              <path
+                d={box(resolved.safe.left, resolved.safe.top, resolved.safe.right, resolved.safe.bottom)}
+                stroke="rgb(0 0 0 / 0.4)"
+                strokeWidth={1}
+              />
+              <path
+                d={box(resolved.safe.left, resolved.safe.top, resolved.safe.right, resolved.safe.bottom)}
+                stroke="rgb(255 255 255 / 0.85)"
+                strokeWidth={1}
+                strokeDasharray="4 4"
+              />
+              {resolved.clear.map((c, n) => (
+                <path
+                  key={n}
+                  d={box(c.left, c.top, c.right, c.bottom)}
+                  fill="rgb(0 0 0 / 0.28)"
+                  stroke="rgb(255 255 255 / 0.8)"
+                  strokeDasharray="3 3"
+                />
+              ))}
             </>
           )}
-          {findings.map((f, n) => <path key={n} d={box(f.at.left, f.at.top, f.at.right, f.at.bottom)} stroke="#e5a100" strokeWidth={1.5} strokeDasharray="6 4" />)}
+          {findings.map((f, n) => (
+            <path key={n} d={box(f.at.left, f.at.top, f.at.right, f.at.bottom)} stroke="#e5a100" strokeWidth={1.5} strokeDasharray="6 4" />
+          ))}
         </g>
       )}
-      {drawn.hover && !s.selection.includes(drawn.hover) && (() => {
-        const c = cornersOf(s, drawn.hover)
-        return c && <Line d={path(c)} colour={colourOf(drawn.hover)} dash="5 3" />
-      })()}
+      {drawn.hover &&
+        !s.selection.includes(drawn.hover) &&
+        (() => {
+          const c = cornersOf(s, drawn.hover)
+          return c && <Line d={path(c)} colour={colourOf(drawn.hover)} dash="5 3" />
+        })()}
       {s.selection.map((id) => {
         const c = cornersOf(s, id)
         return c && <Line key={id} d={path(c)} colour={colourOf(id)} />
       })}
-      {several && <path d={box(several.left, several.top, several.right, several.bottom)} fill="none" stroke="#fff" strokeDasharray="3 3" className="pointer-events-none" />}
-      {handled.length > 0 && !s.editingType && s.tool === 'pick' && (() => {
-        const corners = several ? [at(several.left, several.top), at(several.right, several.top), at(several.right, several.bottom), at(several.left, several.bottom)] : one ? cornersOf(s, one.id) : null
-        return corners && <Handles corners={corners} sides={one !== undefined && one.kind !== 'group'} colour={several ? 'var(--ink)' : colourOf(one?.id ?? '')} />
-      })()}
-      {one && !s.editingType && !drawn.note && (() => {
-        const c = cornersOf(s, one.id)
-        if (!c) return null
-        const low = c.reduce((m, p) => (p.y > m.y ? p : m))
-        const name = layerName(one)
-        const left = Math.min(Math.max(6, Math.min(...c.map((p) => p.x))), width - 80)
-        const top = Math.min(low.y + 12, height - 24)
-        return (
-          <g className="pointer-events-none" transform={`translate(${left} ${top})`}>
-            <rect width={Math.min(220, name.length * 6.4 + 14)} height={18} rx={4} fill={colourOf(one.id)} />
-            <text x={7} y={13} fontSize={11} fontWeight={600} fill="var(--panel)">{name.slice(0, 33)}</text>
-          </g>
-        )
-      })()}
+      {several && (
+        <path
+          d={box(several.left, several.top, several.right, several.bottom)}
+          fill="none"
+          stroke="#fff"
+          strokeDasharray="3 3"
+          className="pointer-events-none"
+        />
+      )}
+      {handled.length > 0 &&
+        !s.editingType &&
+        s.tool === 'pick' &&
+        (() => {
+          const corners = several
+            ? [at(several.left, several.top), at(several.right, several.top), at(several.right, several.bottom), at(several.left, several.bottom)]
+            : one
+              ? cornersOf(s, one.id)
+              : null
+          return (
+            corners && (
+              <Handles
+                corners={corners}
+                sides={one !== undefined && one.kind !== 'group'}
+                colour={several ? 'var(--ink)' : colourOf(one?.id ?? '')}
+              />
+            )
+          )
+        })()}
+      {one &&
+        !s.editingType &&
+        !drawn.note &&
+        (() => {
+          const c = cornersOf(s, one.id)
+          if (!c) return null
+          const low = c.reduce((m, p) => (p.y > m.y ? p : m))
+          const name = layerName(one)
+          const left = Math.min(Math.max(6, Math.min(...c.map((p) => p.x))), width - 80)
+          const top = Math.min(low.y + 12, height - 24)
+          return (
+            <g className="pointer-events-none" transform={`translate(${left} ${top})`}>
+              <rect width={Math.min(220, name.length * 6.4 + 14)} height={18} rx={4} fill={colourOf(one.id)} />
+              <text x={7} y={13} fontSize={11} fontWeight={600} fill="var(--panel)">
+                {name.slice(0, 33)}
+              </text>
+            </g>
+          )
+        })()}
       <g className="pointer-events-none">
         {drawn.lines.map((l, n) => {
           const p = at(l.axis === 'x' ? l.at : 0, l.axis === 'y' ? l.at : 0)
           return <Line key={n} d={l.axis === 'x' ? `M${p.x} 0V${height}` : `M0 ${p.y}H${width}`} colour="#d6186b" />
         })}
-        {marquee && <path d={box(marquee.left, marquee.top, marquee.right, marquee.bottom)} fill="oklch(0.57 0.18 38 / 0.12)" stroke="var(--color-accent)" strokeWidth={1} />}
+        {marquee && (
+          <path
+            d={box(marquee.left, marquee.top, marquee.right, marquee.bottom)}
+            fill="oklch(0.57 0.18 38 / 0.12)"
+            stroke="var(--color-accent)"
+            strokeWidth={1}
+          />
+        )}
         {drawn.note && drawn.at && (
           <g transform={`translate(${Math.min(drawn.at.x + 14, width - 130)} ${Math.max(8, drawn.at.y - 28)})`}>
             <rect width={drawn.note.length * 6.6 + 14} height={20} rx={4} fill="rgb(20 20 20 / 0.88)" />
-            <text x={7} y={14} fontSize={11.5} fill="#fff" style={{ fontVariantNumeric: 'tabular-nums' }}>{drawn.note}</text>
+            <text x={7} y={14} fontSize={11.5} fill="#fff" style={{ fontVariantNumeric: 'tabular-nums' }}>
+              {drawn.note}
+            </text>
           </g>
         )}
       </g>

@@ -2,7 +2,7 @@ import { TILE } from '@/core/pixels/memory'
 import type { FromWorker } from '../render/protocol'
 
 type Frame = Extract<FromWorker, { kind: 'frame' }>
-export type PaintView = { page: string; channel: string; scale: number; /** the trim corner, device px */ originX: number; originY: number }
+export type PaintView = { page: string; channel: string; scale: number /** the trim corner, device px */; originX: number; originY: number }
 
 /** Shows finished tiles on the stage's canvas; while a new scale is being rendered the old picture is stretched. */
 export class Painter {
@@ -63,7 +63,9 @@ export class Painter {
     if (this.stretched && this.complete()) {
       this.stretched = false
       this.redraw()
-    } else for (const t of frame.tiles) this.context.putImageData(this.tiles.get(`${t.column},${t.row}`) as ImageData, view.originX + t.column * TILE, view.originY + t.row * TILE)
+    } else
+      for (const t of frame.tiles)
+        this.context.putImageData(this.tiles.get(`${t.column},${t.row}`) as ImageData, view.originX + t.column * TILE, view.originY + t.row * TILE)
     this.canvas.dataset.revision = String(frame.revision)
     this.canvas.dataset.whole = frame.whole ? 'yes' : 'no'
     return true
@@ -73,7 +75,8 @@ export class Painter {
     const v = this.view
     if (!v) return false
     for (let row = Math.floor(-v.originY / TILE); row * TILE < this.canvas.height - v.originY; row++)
-      for (let column = Math.floor(-v.originX / TILE); column * TILE < this.canvas.width - v.originX; column++) if (!this.tiles.has(`${column},${row}`)) return false
+      for (let column = Math.floor(-v.originX / TILE); column * TILE < this.canvas.width - v.originX; column++)
+        if (!this.tiles.has(`${column},${row}`)) return false
     return true
   }
 

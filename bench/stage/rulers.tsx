@@ -9,7 +9,9 @@ export function Rulers({ width, height }: { width: number; height: number }) {
   const step = STEPS.find((n) => n * zoom >= 52) ?? 10_000
   const marks = (from: number, length: number) => {
     const first = Math.ceil(-from / zoom / step) * step
-    return Array.from({ length: Math.max(0, Math.ceil((length / zoom + 1) / step)) + 1 }, (_, n) => first + n * step).filter((v) => v * zoom + from < length)
+    return Array.from({ length: Math.max(0, Math.ceil((length / zoom + 1) / step)) + 1 }, (_, n) => first + n * step).filter(
+      (v) => v * zoom + from < length,
+    )
   }
   return (
     <svg className="pointer-events-none absolute inset-0 size-full" aria-hidden="true">
@@ -19,13 +21,17 @@ export function Rulers({ width, height }: { width: number; height: number }) {
         {marks(x, width).map((v) => (
           <g key={v} transform={`translate(${Math.round(v * zoom + x) + 0.5} 0)`}>
             <path d="M0 9V16" className="stroke-soft" strokeOpacity={0.6} />
-            <text x={3} y={10}>{v}</text>
+            <text x={3} y={10}>
+              {v}
+            </text>
           </g>
         ))}
         {marks(y, height).map((v) => (
           <g key={v} transform={`translate(0 ${Math.round(v * zoom + y) + 0.5})`}>
             <path d="M9 0H16" className="stroke-soft" strokeOpacity={0.6} />
-            <text x={-3} y={10} transform="rotate(-90)" textAnchor="end">{v}</text>
+            <text x={-3} y={10} transform="rotate(-90)" textAnchor="end">
+              {v}
+            </text>
           </g>
         ))}
       </g>

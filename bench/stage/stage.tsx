@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
+import { makeBackdrop, type Placing, placeFiles, placeSource } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
-import { makeBackdrop, placeFiles, placeSource, type Placing } from '../state/acts'
 import { Overlay } from './overlay'
 import { Painter } from './painter'
 import { Rulers } from './rulers'
@@ -15,7 +15,14 @@ export const SUPPLY_TYPE = 'application/x-vivid-supply'
 export function Stage() {
   const bench = useBench()
   const pointer = useStagePointer(bench)
-  const s = useBenchState((state) => ({ view: state.view, page: state.page, channel: state.channel, resolved: state.resolved, tool: state.tool, overlays: state.overlays }))
+  const s = useBenchState((state) => ({
+    view: state.view,
+    page: state.page,
+    channel: state.channel,
+    resolved: state.resolved,
+    tool: state.tool,
+    overlays: state.overlays,
+  }))
   const canvas = useRef<HTMLCanvasElement>(null)
   const painter = useRef<Painter | null>(null)
   const [size, setSize] = useState({ width: 0, height: 0 })
@@ -57,7 +64,12 @@ export function Stage() {
     const [w, h] = [Math.round(size.width * ratio), Math.round(size.height * ratio)]
     p.resize(w, h)
     p.setView({ page: s.page, channel: s.channel, scale, originX, originY })
-    bench.client.setView({ page: s.page, channel: s.channel, scale, visible: { left: -originX, top: -originY, right: w - originX, bottom: h - originY } })
+    bench.client.setView({
+      page: s.page,
+      channel: s.channel,
+      scale,
+      visible: { left: -originX, top: -originY, right: w - originX, bottom: h - originY },
+    })
   }, [bench, s.view, s.page, s.channel, size, ratio])
 
   useEffect(() => {
@@ -67,8 +79,12 @@ export function Stage() {
       e.preventDefault()
       const state = bench.store.getState()
       const r = box.getBoundingClientRect()
-      if (e.ctrlKey || e.metaKey) bench.set({ view: zoomAbout(state, { x: e.clientX - r.left, y: e.clientY - r.top }, state.view.zoom * Math.exp(-e.deltaY * 0.0022)) })
-      else bench.set({ view: { ...state.view, x: state.view.x - (e.shiftKey ? e.deltaY : e.deltaX), y: state.view.y - (e.shiftKey ? 0 : e.deltaY), fitted: false } })
+      if (e.ctrlKey || e.metaKey)
+        bench.set({ view: zoomAbout(state, { x: e.clientX - r.left, y: e.clientY - r.top }, state.view.zoom * Math.exp(-e.deltaY * 0.0022)) })
+      else
+        bench.set({
+          view: { ...state.view, x: state.view.x - (e.shiftKey ? e.deltaY : e.deltaX), y: state.view.y - (e.shiftKey ? 0 : e.deltaY), fitted: false },
+        })
     }
     box.addEventListener('wheel', onWheel, { passive: false })
     return () => box.removeEventListener('wheel', onWheel)
@@ -105,7 +121,13 @@ export function Stage() {
       }}
     >
       <div className="checker absolute" style={pageStyle} aria-hidden="true" />
-      <canvas ref={canvas} data-testid="stage-canvas" className="absolute inset-0" style={{ width: size.width, height: size.height }} aria-label="The design" />
+      <canvas
+        ref={canvas}
+        data-testid="stage-canvas"
+        className="absolute inset-0"
+        style={{ width: size.width, height: size.height }}
+        aria-label="The design"
+      />
       <Overlay drawn={pointer.drawn} width={size.width} height={size.height} />
       <TypeEditor />
       {!s.overlays.hidden && <Rulers width={size.width} height={size.height} />}
@@ -117,5 +139,9 @@ export function Stage() {
 function ZoomNote() {
   const zoom = useBenchState((s) => s.view.zoom)
   const percent = Math.round(zoom * (typeof window === 'undefined' ? 1 : window.devicePixelRatio || 1) * 100)
-  return <output className="pointer-events-none absolute right-3 bottom-3 rounded-control bg-panel px-2 py-1 text-small tabular-nums shadow">{percent} %</output>
+  return (
+    <output className="pointer-events-none absolute right-3 bottom-3 rounded-control bg-panel px-2 py-1 text-small tabular-nums shadow">
+      {percent} %
+    </output>
+  )
 }

@@ -1,11 +1,11 @@
 'use client'
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
-import { caretAt, indexAt, layoutType, selectionBoxes } from '@/core/type/layout'
+import { removeLayers } from '@/core/design/commands'
 import { apply, inverse } from '@/core/geometry/matrix'
 import { matrixOf } from '@/core/geometry/placement'
+import { caretAt, indexAt, layoutType, selectionBoxes } from '@/core/type/layout'
 import { resolvedOf, writeType } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
-import { removeLayers } from '@/core/design/commands'
 import { toPage } from './view'
 
 /**
@@ -27,7 +27,8 @@ export function TypeEditor() {
     const f = field.current
     if (f) setRange({ from: f.selectionStart, to: f.selectionEnd, back: f.selectionDirection === 'backward' })
   }
-  // The field opens with everything selected, so that typing replaces.
+  // The field opens with everything selected, so that typing replaces. Only entering and leaving a text counts.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the text itself changes while typing
   useEffect(() => {
     const f = field.current
     if (!id || !f) return
@@ -46,11 +47,13 @@ export function TypeEditor() {
       }
       bench.commit('Type', (d) => (text.trim() === '' ? removeLayers(d, [id]) : writeType(bench, d, id, { text })))
     }
-    // Only entering and leaving a text counts.
-    // biome-ignore lint/correctness/useExhaustiveDependencies: the text itself changes while typing
   }, [id, bench])
 
-  const layout = useMemo(() => (type ? layoutType(bench.fonts, type.text, type.style, type.placement.width) : null), [type, bench.fonts, s.fontsReady])
+  // biome-ignore lint/correctness/useExhaustiveDependencies: faces that have come change the layout
+  const layout = useMemo(
+    () => (type ? layoutType(bench.fonts, type.text, type.style, type.placement.width) : null),
+    [type, bench.fonts, s.fontsReady],
+  )
   if (!type || !layout || !id) return null
 
   const m = matrixOf(type.placement)
@@ -75,7 +78,13 @@ export function TypeEditor() {
     if (!up && e.key !== 'ArrowDown') return false
     // Lines are where the text wraps on the stage, not where the hidden field would wrap.
     const focus = range.back ? range.from : range.to
-    const to = up ? (caret.line === 0 ? 0 : indexAt(layout, caret.x, caret.top - caret.height / 2)) : caret.line >= layout.lines.length - 1 ? type.text.length : indexAt(layout, caret.x, caret.top + caret.height * 1.5)
+    const to = up
+      ? caret.line === 0
+        ? 0
+        : indexAt(layout, caret.x, caret.top - caret.height / 2)
+      : caret.line >= layout.lines.length - 1
+        ? type.text.length
+        : indexAt(layout, caret.x, caret.top + caret.height * 1.5)
     const anchor = range.back ? range.to : range.from
     e.preventDefault()
     select(e.shiftKey ? anchor : to, e.shiftKey ? to : to)
@@ -110,8 +119,22 @@ export function TypeEditor() {
     >
       <svg className="pointer-events-none absolute inset-0 size-full" aria-hidden="true">
         <g transform={`translate(${s.view.x} ${s.view.y}) scale(${z}) matrix(${m.join(' ')})`}>
-          {boxes.map((b, n) => <rect key={n} {...b} fill="oklch(0.57 0.18 38 / 0.32)" />)}
-          {range.from === range.to && <rect data-caret x={caret.x - 0.75 / z} y={caret.top} width={1.8 / z} height={caret.height} fill="var(--color-accent)" stroke="#fff" strokeWidth={0.5 / z} className="animate-[caret_1.1s_steps(2)_infinite]" />}
+          {boxes.map((b, n) => (
+            <rect key={n} {...b} fill="oklch(0.57 0.18 38 / 0.32)" />
+          ))}
+          {range.from === range.to && (
+            <rect
+              data-caret
+              x={caret.x - 0.75 / z}
+              y={caret.top}
+              width={1.8 / z}
+              height={caret.height}
+              fill="var(--color-accent)"
+              stroke="#fff"
+              strokeWidth={0.5 / z}
+              className="animate-[caret_1.1s_steps(2)_infinite]"
+            />
+          )}
         </g>
       </svg>
       <textarea

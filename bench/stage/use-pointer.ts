@@ -1,12 +1,12 @@
 'use client'
 import { type PointerEvent as ReactPointerEvent, useCallback, useRef, useState } from 'react'
+import { toHex } from '@/core/colour/colour'
 import { boxAt } from '@/core/design/blank'
+import { setOn } from '@/core/design/commands'
 import { isLocked, isShown } from '@/core/design/tree'
 import { type Bounds, holds, overlaps } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import type { SnapLine } from '@/core/geometry/snap'
-import { toHex } from '@/core/colour/colour'
-import { setOn } from '@/core/design/commands'
 import { addShape, addType, boundsOfIds, handledLeaves, stageScale } from '../state/acts'
 import type { Bench } from '../state/bench-store'
 import { type Gesture, type Modifiers, moveGesture, resizeMany, resizeOne, turnGesture } from './gestures'
@@ -15,7 +15,18 @@ import { toPage } from './view'
 export type Drawn = { lines: SnapLine[]; note: string | null; at: Point | null; marquee: Bounds | null; hover: string | null }
 export const nothingDrawn: Drawn = { lines: [], note: null, at: null, marquee: null, hover: null }
 
-type Press = { start: Point; startPage: Point; gesture: Gesture | null; moved: boolean; waiting: boolean; queued: Point | null; kind: 'gesture' | 'marquee' | 'draw' | 'pan' | 'none'; panFrom: Point; additive: boolean; released: boolean }
+type Press = {
+  start: Point
+  startPage: Point
+  gesture: Gesture | null
+  moved: boolean
+  waiting: boolean
+  queued: Point | null
+  kind: 'gesture' | 'marquee' | 'draw' | 'pan' | 'none'
+  panFrom: Point
+  additive: boolean
+  released: boolean
+}
 const held = { space: false, free: false }
 
 /** Keys that change what a drag means; told by the bench's key handler. */
@@ -36,12 +47,15 @@ export function useStagePointer(bench: Bench) {
     return { x: e.clientX - (r?.left ?? 0), y: e.clientY - (r?.top ?? 0) }
   }
   const pageAt = (p: Point): Point => toPage(bench.store.getState().view, p)
-  const hit = useCallback(async (p: Point): Promise<string[]> => {
-    const s = bench.store.getState()
-    const k = stageScale(s)
-    const ids = await bench.client.ask<string[] | null>({ ask: 'hit', x: p.x * k, y: p.y * k })
-    return (ids ?? []).filter((id) => !isLocked(s.design, id) && isShown(s.design, id))
-  }, [bench])
+  const hit = useCallback(
+    async (p: Point): Promise<string[]> => {
+      const s = bench.store.getState()
+      const k = stageScale(s)
+      const ids = await bench.client.ask<string[] | null>({ ask: 'hit', x: p.x * k, y: p.y * k })
+      return (ids ?? []).filter((id) => !isLocked(s.design, id) && isShown(s.design, id))
+    },
+    [bench],
+  )
 
   const modifiers = (e: { shiftKey: boolean; altKey: boolean }): Modifiers => ({ shift: e.shiftKey, alt: e.altKey, free: held.free })
   const follow = (at: Point, m: Modifiers) => {
@@ -57,8 +71,18 @@ export function useStagePointer(bench: Bench) {
       if (made) setDrawn({ ...nothingDrawn, lines: made.lines, note: made.note, at })
     } else if (p.kind === 'marquee' || p.kind === 'draw') {
       const to = pageAt(at)
-      const box = { left: Math.min(p.startPage.x, to.x), top: Math.min(p.startPage.y, to.y), right: Math.max(p.startPage.x, to.x), bottom: Math.max(p.startPage.y, to.y) }
-      setDrawn({ ...nothingDrawn, marquee: box, note: p.kind === 'draw' ? `${Math.round(box.right - box.left)} × ${Math.round(box.bottom - box.top)}` : null, at })
+      const box = {
+        left: Math.min(p.startPage.x, to.x),
+        top: Math.min(p.startPage.y, to.y),
+        right: Math.max(p.startPage.x, to.x),
+        bottom: Math.max(p.startPage.y, to.y),
+      }
+      setDrawn({
+        ...nothingDrawn,
+        marquee: box,
+        note: p.kind === 'draw' ? `${Math.round(box.right - box.left)} × ${Math.round(box.bottom - box.top)}` : null,
+        at,
+      })
     }
   }
 
@@ -72,7 +96,8 @@ export function useStagePointer(bench: Bench) {
     if (!top) {
       const box = s.selection.length > 0 ? boundsOfIds(s, s.selection) : null
       // A thing that is hard to hit can be dragged by its box once it is selected.
-      if (box && holds(box, p.startPage) && !additive && handledLeaves(bench).some((l) => l.opacity < 0.06)) p.gesture = moveGesture(bench, p.startPage)
+      if (box && holds(box, p.startPage) && !additive && handledLeaves(bench).some((l) => l.opacity < 0.06))
+        p.gesture = moveGesture(bench, p.startPage)
       else {
         if (!additive) bench.select([])
         p.kind = 'marquee'
@@ -93,21 +118,40 @@ export function useStagePointer(bench: Bench) {
     if (p.kind === 'gesture' && p.moved) p.gesture?.end()
     else if (p.kind === 'marquee' && p.moved) {
       const to = pageAt(at)
-      const box = { left: Math.min(p.startPage.x, to.x), top: Math.min(p.startPage.y, to.y), right: Math.max(p.startPage.x, to.x), bottom: Math.max(p.startPage.y, to.y) }
+      const box = {
+        left: Math.min(p.startPage.x, to.x),
+        top: Math.min(p.startPage.y, to.y),
+        right: Math.max(p.startPage.x, to.x),
+        bottom: Math.max(p.startPage.y, to.y),
+      }
       const page = { left: 0, top: 0, right: s.resolved.width, bottom: s.resolved.height }
-      const met = s.resolved.layers.filter((l) => {
-        const b = boundsOfIds(s, [l.layer.id])
-        // What fills the page is under everything and not meant by a marquee.
-        return b && overlaps(b, box) && !isLocked(s.design, l.layer.id) && l.layer.shown && !(b.left <= page.left && b.top <= page.top && b.right >= page.right && b.bottom >= page.bottom)
-      }).map((l) => l.layer.id)
+      const met = s.resolved.layers
+        .filter((l) => {
+          const b = boundsOfIds(s, [l.layer.id])
+          // What fills the page is under everything and not meant by a marquee.
+          return (
+            b &&
+            overlaps(b, box) &&
+            !isLocked(s.design, l.layer.id) &&
+            l.layer.shown &&
+            !(b.left <= page.left && b.top <= page.top && b.right >= page.right && b.bottom >= page.bottom)
+          )
+        })
+        .map((l) => l.layer.id)
       bench.select(p.additive ? [...s.selection, ...met] : met)
     } else if (p.kind === 'draw') {
       const to = pageAt(at)
       const [w, h] = [Math.abs(to.x - p.startPage.x), Math.abs(to.y - p.startPage.y)]
       const side = Math.min(s.resolved.width, s.resolved.height) * 0.25
-      const box = p.moved && (w > 4 || h > 4)
-        ? boxAt(Math.min(to.x, p.startPage.x), Math.min(to.y, p.startPage.y), Math.max(2, w), s.shapeForm === 'line' ? Math.max(1, h) : Math.max(2, h))
-        : boxAt(p.startPage.x - side / 2, p.startPage.y - side / 2, side, s.shapeForm === 'line' ? 4 : side)
+      const box =
+        p.moved && (w > 4 || h > 4)
+          ? boxAt(
+              Math.min(to.x, p.startPage.x),
+              Math.min(to.y, p.startPage.y),
+              Math.max(2, w),
+              s.shapeForm === 'line' ? Math.max(1, h) : Math.max(2, h),
+            )
+          : boxAt(p.startPage.x - side / 2, p.startPage.y - side / 2, side, s.shapeForm === 'line' ? 4 : side)
       if (s.tool === 'shape') {
         addShape(bench, s.shapeForm, s.shapeForm === 'line' && p.moved ? lineBox(p.startPage, to) : box)
         bench.set({ tool: 'pick' })
@@ -136,7 +180,8 @@ export function useStagePointer(bench: Bench) {
   }
 
   return {
-    drawn, frame,
+    drawn,
+    frame,
     cancel() {
       bench.cancel()
       press.current = null
@@ -151,7 +196,18 @@ export function useStagePointer(bench: Bench) {
       ;(document.activeElement as HTMLElement | null)?.blur?.()
       frame.current?.focus({ preventScroll: true })
       e.currentTarget.setPointerCapture(e.pointerId)
-      const p: Press = { start: at, startPage: pageAt(at), gesture: null, moved: false, waiting: false, queued: null, kind: 'none', panFrom: { x: s.view.x, y: s.view.y }, additive: e.shiftKey, released: false }
+      const p: Press = {
+        start: at,
+        startPage: pageAt(at),
+        gesture: null,
+        moved: false,
+        waiting: false,
+        queued: null,
+        kind: 'none',
+        panFrom: { x: s.view.x, y: s.view.y },
+        additive: e.shiftKey,
+        released: false,
+      }
       press.current = p
       if (held.space || e.button === 1) p.kind = 'pan'
       else if (s.tool === 'sample') {
@@ -216,5 +272,13 @@ export function useStagePointer(bench: Bench) {
 /** A line from one point to another: its box turned to lie along it. */
 function lineBox(a: Point, b: Point) {
   const length = Math.max(2, Math.hypot(b.x - a.x, b.y - a.y))
-  return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, width: length, height: 4, rotation: (Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI, flipX: false, flipY: false }
+  return {
+    x: (a.x + b.x) / 2,
+    y: (a.y + b.y) / 2,
+    width: length,
+    height: 4,
+    rotation: (Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI,
+    flipX: false,
+    flipY: false,
+  }
 }

@@ -6,14 +6,16 @@ export const MOST_ZOOM = 32
 
 /** The stage's size, CSS px; told by the stage itself. */
 let size = { width: 800, height: 600 }
-export const stageSize = () => size
 export const setStageSize = (next: { width: number; height: number }): void => {
   size = next
 }
 
 /** The view in which the whole page with a margin is seen. */
 export function fitView(page: { width: number; height: number; bleed: number }, margin = 34): View {
-  const zoom = Math.max(LEAST_ZOOM, Math.min((size.width - 2 * margin) / (page.width + 2 * page.bleed), (size.height - 2 * margin) / (page.height + 2 * page.bleed)))
+  const zoom = Math.max(
+    LEAST_ZOOM,
+    Math.min((size.width - 2 * margin) / (page.width + 2 * page.bleed), (size.height - 2 * margin) / (page.height + 2 * page.bleed)),
+  )
   return { zoom, x: Math.round((size.width - page.width * zoom) / 2), y: Math.round((size.height - page.height * zoom) / 2), fitted: true }
 }
 

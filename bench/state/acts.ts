@@ -1,14 +1,14 @@
+import { luminance } from '@/core/colour/colour'
 import { boxAt, graphicLayer, newId, pictureLayer, plainStyle, shapeLayer, typeLayer } from '@/core/design/blank'
 import { addLayers, orderAbove, place, setOn } from '@/core/design/commands'
 import { keyBetween } from '@/core/design/order'
-import { findResolved, type ResolvedLayer } from '@/core/design/resolve'
 import type { Plane } from '@/core/design/planes'
+import { findResolved, type ResolvedLayer } from '@/core/design/resolve'
 import type { Design, Layer, LayerKind, Placement, TypeStyle } from '@/core/design/schema'
 import { isLocked, leavesOf } from '@/core/design/tree'
-import { luminance } from '@/core/colour/colour'
 import { type Bounds, union } from '@/core/geometry/bounds'
-import { placedBounds } from '@/core/geometry/placement'
 import type { Point } from '@/core/geometry/matrix'
+import { placedBounds } from '@/core/geometry/placement'
 import { layoutType } from '@/core/type/layout'
 import type { SourceInfo } from '../render/protocol'
 import type { Bench, BenchState, ShapeForm } from './bench-store'
@@ -23,10 +23,12 @@ export const resolvedOf = (s: Pick<BenchState, 'resolved'>, id: string): Resolve
 /** The selected things that can be handled, groups opened into their members, as they are on the channel shown. */
 export function handledLeaves(bench: Bench, ids: readonly string[] = bench.store.getState().selection): Leaf[] {
   const s = bench.store.getState()
-  return leavesOf(s.design, ids).filter((l) => !isLocked(s.design, l.id)).flatMap((l) => {
-    const found = resolvedOf(s, l.id)?.layer
-    return found && found.kind !== 'group' ? [found] : []
-  })
+  return leavesOf(s.design, ids)
+    .filter((l) => !isLocked(s.design, l.id))
+    .flatMap((l) => {
+      const found = resolvedOf(s, l.id)?.layer
+      return found && found.kind !== 'group' ? [found] : []
+    })
 }
 
 /** The upright box around things on the channel shown, px of the page; null for none. */
@@ -43,7 +45,12 @@ export function boundsOfIds(s: Pick<BenchState, 'resolved' | 'design'>, ids: rea
 export type Target = { id: string; placement: Placement; scale?: number }
 
 /** Writes placements to the draft: to the master itself or as changes of the channel shown. */
-export function writeTargets(bench: Bench, d: Design, targets: readonly Target[], before: ReadonlyMap<string, { layer: Leaf; base: Placement }>): void {
+export function writeTargets(
+  bench: Bench,
+  d: Design,
+  targets: readonly Target[],
+  before: ReadonlyMap<string, { layer: Leaf; base: Placement }>,
+): void {
   const s = bench.store.getState()
   const channel = d.channels[s.channel]
   if (!channel) return
@@ -102,7 +109,10 @@ const planeFor: Record<LayerKind, Plane> = { picture: 'subject', graphic: 'setti
 /** Where a new thing goes: directly above the selection in its plane and group, else in the plane that fits its kind. */
 export function spotFor(s: BenchState, kind: LayerKind, plane?: Plane): { page: string; plane: Plane; parent: string | null; order: string } {
   const anchor = plane ? undefined : s.design.layers[s.selection.at(-1) ?? '']
-  const spot = anchor && !(kind === 'type' && anchor.plane === 'backdrop') && anchor.plane !== 'backdrop' ? { page: s.page, plane: anchor.plane, parent: anchor.parent } : { page: s.page, plane: plane ?? planeFor[kind], parent: null }
+  const spot =
+    anchor && !(kind === 'type' && anchor.plane === 'backdrop') && anchor.plane !== 'backdrop'
+      ? { page: s.page, plane: anchor.plane, parent: anchor.parent }
+      : { page: s.page, plane: plane ?? planeFor[kind], parent: null }
   return { ...spot, order: orderAbove(s.design, spot, anchor && spot.parent === anchor.parent && spot.plane === anchor.plane ? anchor.id : null) }
 }
 
@@ -136,13 +146,24 @@ export function placeSource(bench: Bench, p: Placing, at?: Point): void {
   const share = p.kind === 'photo' ? 0.72 : p.kind === 'overlay' ? 0.9 : 0.46
   const plane: Plane | undefined = covers ? 'finish' : p.kind === 'overlay' ? 'front' : undefined
   if (p.info.kind === 'graphic') {
-    const layer = graphicLayer({ id: newId(), ...spotFor(s, 'graphic') }, p.label, p.info.sha, p.info.parts ?? {}, toMaster(s, fitting(s, p.info.width, p.info.height, 0.4, at)))
+    const layer = graphicLayer(
+      { id: newId(), ...spotFor(s, 'graphic') },
+      p.label,
+      p.info.sha,
+      p.info.parts ?? {},
+      toMaster(s, fitting(s, p.info.width, p.info.height, 0.4, at)),
+    )
     putNew(bench, 'Place graphic', layer)
     return
   }
   const spot = covers || (p.kind === 'overlay' && s.selection.length === 0) ? spotFor(s, 'picture', plane) : spotFor(s, 'picture')
   const box = covers ? coverBox(bench, p.info, p.focal) : toMaster(s, fitting(s, p.info.width, p.info.height, share, at))
-  const made = pictureLayer({ id: newId(), ...spot }, p.label, { sha: p.info.sha, width: p.info.width, height: p.info.height, ...(p.focal ? { focal: p.focal } : {}) }, box)
+  const made = pictureLayer(
+    { id: newId(), ...spot },
+    p.label,
+    { sha: p.info.sha, width: p.info.width, height: p.info.height, ...(p.focal ? { focal: p.focal } : {}) },
+    box,
+  )
   putNew(bench, 'Place picture', { ...made, ...(p.blend ? { blend: p.blend as Layer['blend'] } : {}), ...(covers ? { opacity: 0.5 } : {}) })
 }
 
@@ -164,9 +185,16 @@ export function makeBackdrop(bench: Bench, p: Placing): void {
   bench.addSource(p.info)
   const s = bench.store.getState()
   if (p.info.kind === 'graphic') return placeSource(bench, p)
-  const first = Object.values(s.design.layers).filter((l) => l.page === s.page && l.plane === 'backdrop' && l.parent === null).sort((a, b) => (a.order < b.order ? -1 : 1))[0]
+  const first = Object.values(s.design.layers)
+    .filter((l) => l.page === s.page && l.plane === 'backdrop' && l.parent === null)
+    .sort((a, b) => (a.order < b.order ? -1 : 1))[0]
   const spot = { page: s.page, plane: 'backdrop' as const, parent: null }
-  const made = pictureLayer({ id: newId(), ...spot, order: 'a0' }, p.label, { sha: p.info.sha, width: p.info.width, height: p.info.height, ...(p.focal ? { focal: p.focal } : {}) }, coverBox(bench, p.info, p.focal))
+  const made = pictureLayer(
+    { id: newId(), ...spot, order: 'a0' },
+    p.label,
+    { sha: p.info.sha, width: p.info.width, height: p.info.height, ...(p.focal ? { focal: p.focal } : {}) },
+    coverBox(bench, p.info, p.focal),
+  )
   bench.edit('Make backdrop', (d) => {
     // The last plain backdrop picture gives way, so that trying several leaves no pile.
     const order = first?.kind === 'picture' ? first.order : orderBelow(d, spot)
@@ -176,13 +204,18 @@ export function makeBackdrop(bench: Bench, p: Placing): void {
   bench.select([made.id])
 }
 function orderBelow(d: Design, spot: { page: string; plane: Plane; parent: null }): string {
-  const list = Object.values(d.layers).filter((l) => l.page === spot.page && l.plane === spot.plane && l.parent === null).sort((a, b) => (a.order < b.order ? -1 : 1))
+  const list = Object.values(d.layers)
+    .filter((l) => l.page === spot.page && l.plane === spot.plane && l.parent === null)
+    .sort((a, b) => (a.order < b.order ? -1 : 1))
   return keyBetween(null, list[0]?.order ?? null)
 }
 
 export function addShape(bench: Bench, form: ShapeForm, box: Placement): void {
   const s = bench.store.getState()
-  const layer = shapeLayer({ id: newId(), ...spotFor(s, 'shape') }, form[0]?.toUpperCase() + form.slice(1), form, toMaster(s, box), { kind: 'solid', colour: usedColour(s) })
+  const layer = shapeLayer({ id: newId(), ...spotFor(s, 'shape') }, form[0]?.toUpperCase() + form.slice(1), form, toMaster(s, box), {
+    kind: 'solid',
+    colour: usedColour(s),
+  })
   putNew(bench, `Draw ${form}`, layer)
 }
 const usedColour = (s: BenchState): string => {
@@ -195,12 +228,23 @@ export async function addType(bench: Bench, at: Point, width?: number): Promise<
   const s = bench.store.getState()
   const size = Math.max(s.resolved.channel.smallestType, Math.round(Math.min(s.resolved.width, s.resolved.height) * 0.075))
   const w = width ?? Math.min(s.resolved.width * 0.6, s.resolved.width - at.x - 8)
-  const under = await bench.client.ask<[number, number, number, number] | null>({ ask: 'sample', x: at.x * stageScale(s), y: at.y * stageScale(s), radius: 3 })
+  const under = await bench.client.ask<[number, number, number, number] | null>({
+    ask: 'sample',
+    x: at.x * stageScale(s),
+    y: at.y * stageScale(s),
+    radius: 3,
+  })
   const dark = under ? luminance({ r: under[0] / 255, g: under[1] / 255, b: under[2] / 255 }) < 0.32 && under[3] > 40 : false
   const master = s.design.channels[s.design.master]
   const k = master ? Math.min(master.width / s.resolved.width, master.height / s.resolved.height) : 1
   const style = { ...plainStyle, size: s.channel === s.design.master ? size : size * k }
-  const made = typeLayer({ id: newId(), ...spotFor(s, 'type') }, '', toMaster(s, boxAt(at.x, at.y - size * 0.55, Math.max(size * 2, w), size * style.leading)), style, dark ? '#ffffff' : '#1c1c1c')
+  const made = typeLayer(
+    { id: newId(), ...spotFor(s, 'type') },
+    '',
+    toMaster(s, boxAt(at.x, at.y - size * 0.55, Math.max(size * 2, w), size * style.leading)),
+    style,
+    dark ? '#ffffff' : '#1c1c1c',
+  )
   putNew(bench, 'Add text', made)
   bench.set({ editingType: made.id, tool: 'pick' })
 }

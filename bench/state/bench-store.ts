@@ -5,11 +5,11 @@ import { newId } from '@/core/design/blank'
 import { applyEdit, type Edit, type Patch, record } from '@/core/design/edits'
 import { advance, emptyHistory, type History, historyOf, redoOf, undoOf } from '@/core/design/history'
 import { inOrder } from '@/core/design/order'
-import { resolve, type ResolvedPage } from '@/core/design/resolve'
-import { arrangementKey, type Arrangement, type Design } from '@/core/design/schema'
+import { type ResolvedPage, resolve } from '@/core/design/resolve'
+import { type Arrangement, arrangementKey, type Design } from '@/core/design/schema'
 import { outermost } from '@/core/design/tree'
-import { FontBook } from '@/core/type/fonts'
 import { filesFor, fontFileName } from '@/core/type/catalogue'
+import { FontBook } from '@/core/type/fonts'
 import { RenderClient } from '../render/client'
 import type { SourceInfo } from '../render/protocol'
 import { type SaveState, Sync } from './sync'
@@ -62,11 +62,28 @@ export function createBench(loaded: Loaded) {
   const firstPage = inOrder(loaded.design.pages)[0]?.id ?? ''
   const resolveNow = (design: Design, page: string, channel: string) => resolve(design, { page, channel }, { fonts, lightOf })
   const store: StoreApi<BenchState> = createStore(() => ({
-    campaign: loaded.campaign, design: loaded.design, revision: 1, page: firstPage, channel: loaded.design.master, selection: [], inside: null,
-    tool: 'pick', shapeForm: 'rectangle', editingType: null, view: { zoom: 0.5, x: 0, y: 0, fitted: true }, history: emptyHistory,
-    save: { state: 'saved', message: null }, resolved: resolveNow(loaded.design, firstPage, loaded.design.master),
-    thumbs: {}, layerPictures: {}, findings: {}, sources: Object.fromEntries(infos), overlays: { safe: true, hidden: false },
-    sampleFor: null, notice: null, fontsReady: 0,
+    campaign: loaded.campaign,
+    design: loaded.design,
+    revision: 1,
+    page: firstPage,
+    channel: loaded.design.master,
+    selection: [],
+    inside: null,
+    tool: 'pick',
+    shapeForm: 'rectangle',
+    editingType: null,
+    view: { zoom: 0.5, x: 0, y: 0, fitted: true },
+    history: emptyHistory,
+    save: { state: 'saved', message: null },
+    resolved: resolveNow(loaded.design, firstPage, loaded.design.master),
+    thumbs: {},
+    layerPictures: {},
+    findings: {},
+    sources: Object.fromEntries(infos),
+    overlays: { safe: true, hidden: false },
+    sampleFor: null,
+    notice: null,
+    fontsReady: 0,
   }))
   const { getState, setState } = store
   let client: RenderClient | null = null
@@ -89,7 +106,9 @@ export function createBench(loaded: Loaded) {
 
   /** Fonts that the design names are opened; what is seen is arranged again when they have come. */
   function openFonts(design: Design): void {
-    const due = Object.values(design.layers).flatMap((l) => (l.kind === 'type' ? filesFor(l.style) : [])).filter((f) => !fonts.face(f))
+    const due = Object.values(design.layers)
+      .flatMap((l) => (l.kind === 'type' ? filesFor(l.style) : []))
+      .filter((f) => !fonts.face(f))
     if (due.length === 0) return
     void fonts.open(due).then(() => {
       const s = getState()
@@ -103,7 +122,17 @@ export function createBench(loaded: Loaded) {
     const selection = s.selection.filter((id) => design.layers[id]?.page === page)
     const inside = s.inside && design.layers[s.inside] ? s.inside : null
     const editingType = s.editingType && design.layers[s.editingType] ? s.editingType : null
-    setState({ ...more, design, page, channel, selection, inside, editingType, revision: getState().revision + 1, resolved: resolveNow(design, page, channel) })
+    setState({
+      ...more,
+      design,
+      page,
+      channel,
+      selection,
+      inside,
+      editingType,
+      revision: getState().revision + 1,
+      resolved: resolveNow(design, page, channel),
+    })
     openFonts(design)
   }
   function replaceDesign(design: Design): void {
@@ -143,7 +172,10 @@ export function createBench(loaded: Loaded) {
     },
   }
   const bench = {
-    store, fonts, sync, frames,
+    store,
+    fonts,
+    sync,
+    frames,
     get client(): RenderClient {
       if (!client) throw new Error('The bench is not open.')
       return client
@@ -156,8 +188,14 @@ export function createBench(loaded: Loaded) {
       made.listen((m) => {
         if (m.kind === 'thumb') {
           const { thumbs } = getState()
-          setState({ thumbs: { ...thumbs, [`${m.page}/${m.channel}`]: { revision: m.revision, width: m.width, height: m.height, data: m.data, leftOut: m.leftOut } } })
-          if (m.arrangement && (m.chosenAnew || !getState().design.arrangements[arrangementKey(m.page, m.channel)])) bench.keepArrangement(m.page, m.channel, m.arrangement)
+          setState({
+            thumbs: {
+              ...thumbs,
+              [`${m.page}/${m.channel}`]: { revision: m.revision, width: m.width, height: m.height, data: m.data, leftOut: m.leftOut },
+            },
+          })
+          if (m.arrangement && (m.chosenAnew || !getState().design.arrangements[arrangementKey(m.page, m.channel)]))
+            bench.keepArrangement(m.page, m.channel, m.arrangement)
         } else if (m.kind === 'layer' && m.data) setState({ layerPictures: { ...getState().layerPictures, [m.id]: m.data } })
         else if (m.kind === 'findings') setState({ findings: { ...getState().findings, [`${m.page}/${m.channel}`]: m.findings } })
         else if (m.kind === 'trouble') notify(m.message, 'trouble')
@@ -178,7 +216,9 @@ export function createBench(loaded: Loaded) {
         const own = getState().history
         const past = historyOf(log.map((l) => l.edit))
         const known = new Set([...past.done, ...past.undone].map((e) => e.id))
-        setState({ history: { done: [...past.done, ...own.done.filter((e) => !known.has(e.id))], undone: own.done.length > 0 ? own.undone : past.undone } })
+        setState({
+          history: { done: [...past.done, ...own.done.filter((e) => !known.has(e.id))], undone: own.done.length > 0 ? own.undone : past.undone },
+        })
       })
       return () => {
         made.close()
@@ -240,7 +280,11 @@ export function createBench(loaded: Loaded) {
       if (gesture) return
       const { design } = getState()
       if (!design.pages[page] || !design.channels[channel]) return
-      const { design: next, patches, inverse } = record(design, (d) => {
+      const {
+        design: next,
+        patches,
+        inverse,
+      } = record(design, (d) => {
         d.arrangements[arrangementKey(page, channel)] = arrangement
       })
       if (patches.length === 0) return
@@ -268,7 +312,16 @@ export function createBench(loaded: Loaded) {
     show: (page: string, channel: string) => {
       const s = getState()
       if (s.page === page && s.channel === channel) return
-      setState({ page, channel, selection: s.page === page ? s.selection : [], inside: null, editingType: null, resolved: resolveNow(s.design, page, channel), revision: s.revision + 1, view: { ...s.view, fitted: true } })
+      setState({
+        page,
+        channel,
+        selection: s.page === page ? s.selection : [],
+        inside: null,
+        editingType: null,
+        resolved: resolveNow(s.design, page, channel),
+        revision: s.revision + 1,
+        view: { ...s.view, fitted: true },
+      })
     },
     set: (partial: Partial<BenchState>) => setState(partial),
     notify,

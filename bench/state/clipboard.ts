@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { newId, typeLayer, boxAt, plainStyle } from '@/core/design/blank'
+import { boxAt, newId, plainStyle, typeLayer } from '@/core/design/blank'
 import { addLayers, orderAbove } from '@/core/design/commands'
 import { type Layer, layerSchema } from '@/core/design/schema'
 import { withMembers } from '@/core/design/tree'
@@ -8,7 +8,12 @@ import { placeFiles, spotFor } from './acts'
 import type { Bench } from './bench-store'
 
 /** Layers as they travel over the clipboard: by content hash, so that they can be pasted in another design too. */
-const parcel = z.object({ vividLayers: z.literal(1), layers: z.array(layerSchema).max(2000), roots: z.array(z.string()), sources: z.array(z.unknown()) })
+const parcel = z.object({
+  vividLayers: z.literal(1),
+  layers: z.array(layerSchema).max(2000),
+  roots: z.array(z.string()),
+  sources: z.array(z.unknown()),
+})
 let kept = ''
 
 export async function copySelection(bench: Bench): Promise<void> {
@@ -49,10 +54,18 @@ function pasteLayers(bench: Bench, layers: readonly Layer[], roots: readonly str
   for (const s of sources) bench.addSource(s)
   const s = bench.store.getState()
   const names = new Map(layers.map((l) => [l.id, newId()]))
-  const step = inPlace || !layers.some((l) => s.design.layers[l.id]?.page === s.page) ? 0 : Math.round(Math.min(s.resolved.width, s.resolved.height) * 0.02)
+  const step =
+    inPlace || !layers.some((l) => s.design.layers[l.id]?.page === s.page) ? 0 : Math.round(Math.min(s.resolved.width, s.resolved.height) * 0.02)
   const made = layers.map((l): Layer => {
     const root = roots.includes(l.id)
-    return { ...l, id: names.get(l.id) as string, page: s.page, parent: root ? null : (names.get(l.parent ?? '') ?? null), behaviour: { ...l.behaviour, host: l.behaviour.host ? (names.get(l.behaviour.host) ?? null) : null }, placement: { ...l.placement, x: l.placement.x + step, y: l.placement.y + step } }
+    return {
+      ...l,
+      id: names.get(l.id) as string,
+      page: s.page,
+      parent: root ? null : (names.get(l.parent ?? '') ?? null),
+      behaviour: { ...l.behaviour, host: l.behaviour.host ? (names.get(l.behaviour.host) ?? null) : null },
+      placement: { ...l.placement, x: l.placement.x + step, y: l.placement.y + step },
+    }
   })
   bench.edit(made.length === 1 ? 'Paste' : `Paste ${roots.length} layers`, (d) => {
     for (const layer of made) addLayers(d, [layer.parent ? layer : { ...layer, order: orderAbove(d, layer, null) }])
@@ -65,7 +78,12 @@ function pasteWords(bench: Bench, text: string): void {
   const short = Math.min(s.resolved.width, s.resolved.height)
   const size = Math.max(s.resolved.channel.smallestType, Math.round(short * 0.045))
   const lines = text.split('\n').length
-  const layer = typeLayer({ id: newId(), ...spotFor(s, 'type') }, text.slice(0, 20_000), boxAt(s.resolved.width * 0.15, s.resolved.height * 0.3, s.resolved.width * 0.7, size * plainStyle.leading * lines), { size })
+  const layer = typeLayer(
+    { id: newId(), ...spotFor(s, 'type') },
+    text.slice(0, 20_000),
+    boxAt(s.resolved.width * 0.15, s.resolved.height * 0.3, s.resolved.width * 0.7, size * plainStyle.leading * lines),
+    { size },
+  )
   bench.edit('Paste text', (d) => addLayers(d, [layer]))
   bench.select([layer.id])
 }

@@ -22,7 +22,11 @@ export class Sync {
   private events: EventSource | null = null
   readonly session: string
 
-  constructor(private readonly id: string, revision: number, private readonly hooks: Hooks) {
+  constructor(
+    private readonly id: string,
+    revision: number,
+    private readonly hooks: Hooks,
+  ) {
     this.confirmed = revision
     this.session = Math.random().toString(36).slice(2, 12)
   }
@@ -70,7 +74,12 @@ export class Sync {
     this.sending = true
     const batch = this.queue.slice(0, 100)
     try {
-      const response = await fetch(`/api/designs/${this.id}/edits`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ session: this.session, edits: batch }), keepalive: JSON.stringify(batch).length < 60_000 })
+      const response = await fetch(`/api/designs/${this.id}/edits`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ session: this.session, edits: batch }),
+        keepalive: JSON.stringify(batch).length < 60_000,
+      })
       const answer = (await response.json()) as { kind: string; revision: number; design?: Design; message?: string }
       if (response.status === 200) this.confirmed = Math.max(this.confirmed, answer.revision)
       else if (response.status === 409 && answer.design) {

@@ -1,21 +1,48 @@
 'use client'
 import { ChevronDown, ChevronUp, Search, Upload, X } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
-import { pairings } from '@/supplies/catalogue'
-import { addLayers } from '@/core/design/commands'
 import { boxAt, newId, typeLayer } from '@/core/design/blank'
+import { addLayers } from '@/core/design/commands'
 import { keyBetween } from '@/core/design/order'
+import { pairings } from '@/supplies/catalogue'
 import type { SourceInfo } from '../render/protocol'
-import { makeBackdrop, placeFiles, placeSource, spotFor, type Placing } from '../state/acts'
 import { SUPPLY_TYPE } from '../stage/stage'
+import { makeBackdrop, type Placing, placeFiles, placeSource, spotFor } from '../state/acts'
 import { useBench } from '../state/bench-context'
 import type { Bench } from '../state/bench-store'
 import { Button, IconButton } from '../ui/button'
 
-type Item = { id: string; sha: string; kind: string; label: string; own: boolean; source: string; licence: string; blend: string; focal: { x: number; y: number } | null; transparent: boolean; info: SourceInfo }
-const TABS = [['', 'All'], ['photo', 'Photos'], ['cutout', 'Cutouts'], ['graphic', 'Graphics'], ['texture', 'Textures'], ['overlay', 'Overlays'], ['type', 'Type'], ['own', 'Own']] as const
+type Item = {
+  id: string
+  sha: string
+  kind: string
+  label: string
+  own: boolean
+  source: string
+  licence: string
+  blend: string
+  focal: { x: number; y: number } | null
+  transparent: boolean
+  info: SourceInfo
+}
+const TABS = [
+  ['', 'All'],
+  ['photo', 'Photos'],
+  ['cutout', 'Cutouts'],
+  ['graphic', 'Graphics'],
+  ['texture', 'Textures'],
+  ['overlay', 'Overlays'],
+  ['type', 'Type'],
+  ['own', 'Own'],
+] as const
 
-export const placingOf = (i: Item): Placing => ({ info: i.info, label: i.label, kind: i.kind, focal: i.focal, ...(i.kind === 'texture' || i.kind === 'overlay' ? { blend: i.blend } : {}) })
+export const placingOf = (i: Item): Placing => ({
+  info: i.info,
+  label: i.label,
+  kind: i.kind,
+  focal: i.focal,
+  ...(i.kind === 'texture' || i.kind === 'overlay' ? { blend: i.blend } : {}),
+})
 
 /** Material to place: shipped and own, found by plain words. */
 export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
@@ -35,7 +62,11 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
     if (!open || tab === 'type') return
     const stop = new AbortController()
     const wait = setTimeout(async () => {
-      const q = new URLSearchParams({ q: query, ...(tab === 'own' ? { own: '1' } : tab ? { kind: tab } : {}), ...(clear ? { transparent: '1' } : {}) })
+      const q = new URLSearchParams({
+        q: query,
+        ...(tab === 'own' ? { own: '1' } : tab ? { kind: tab } : {}),
+        ...(clear ? { transparent: '1' } : {}),
+      })
       try {
         const r = await fetch(`/api/supplies?${q}`, { signal: stop.signal })
         if (!r.ok) throw new Error()
@@ -61,29 +92,104 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
         <div role="tablist" aria-label="Kinds of supplies" className="flex items-center">
           <span className="mr-2 font-semibold">Supplies</span>
           {TABS.map(([id, label]) => (
-            <button key={id} type="button" role="tab" aria-selected={open && tab === id} className={`h-7 rounded-control px-2 ${open && tab === id ? 'bg-well font-semibold' : 'text-soft hover:text-ink'}`} onClick={() => { setTab(id); setOpen(!(open && tab === id)) }}>{label}</button>
+            <button
+              key={id}
+              type="button"
+              role="tab"
+              aria-selected={open && tab === id}
+              className={`h-7 rounded-control px-2 ${open && tab === id ? 'bg-well font-semibold' : 'text-soft hover:text-ink'}`}
+              onClick={() => {
+                setTab(id)
+                setOpen(!(open && tab === id))
+              }}
+            >
+              {label}
+            </button>
           ))}
         </div>
         <label className="field ml-auto w-56">
           <Search size={13} className="text-soft" />
-          <input aria-label="Search supplies" placeholder="bowl, dry grass, halftone …" value={query} onFocus={() => setOpen(true)} onChange={(e) => setQuery(e.target.value)} onKeyDown={(e) => e.stopPropagation()} />
-          {query && <button type="button" aria-label="Clear the search" onClick={() => setQuery('')}><X size={12} /></button>}
+          <input
+            aria-label="Search supplies"
+            placeholder="bowl, dry grass, halftone …"
+            value={query}
+            onFocus={() => setOpen(true)}
+            onChange={(e) => setQuery(e.target.value)}
+            onKeyDown={(e) => e.stopPropagation()}
+          />
+          {query && (
+            <button type="button" aria-label="Clear the search" onClick={() => setQuery('')}>
+              <X size={12} />
+            </button>
+          )}
         </label>
-        <Button small look={clear ? 'dark' : 'plain'} aria-pressed={clear} onClick={() => { setClear(!clear); setOpen(true) }}>has transparency</Button>
-        <IconButton label="Upload pictures" onClick={() => chooser.current?.click()}><Upload size={15} /></IconButton>
-        <input ref={chooser} type="file" multiple hidden accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/svg+xml" onChange={(e) => { void take([...(e.target.files ?? [])]); e.target.value = '' }} />
-        <IconButton label={open ? 'Close supplies' : 'Open supplies'} aria-expanded={open} onClick={() => setOpen(!open)}>{open ? <ChevronDown size={16} /> : <ChevronUp size={16} />}</IconButton>
+        <Button
+          small
+          look={clear ? 'dark' : 'plain'}
+          aria-pressed={clear}
+          onClick={() => {
+            setClear(!clear)
+            setOpen(true)
+          }}
+        >
+          has transparency
+        </Button>
+        <IconButton label="Upload pictures" onClick={() => chooser.current?.click()}>
+          <Upload size={15} />
+        </IconButton>
+        <input
+          ref={chooser}
+          type="file"
+          multiple
+          hidden
+          accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/svg+xml"
+          onChange={(e) => {
+            void take([...(e.target.files ?? [])])
+            e.target.value = ''
+          }}
+        />
+        <IconButton label={open ? 'Close supplies' : 'Open supplies'} aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? <ChevronDown size={16} /> : <ChevronUp size={16} />}
+        </IconButton>
       </header>
       {open && (
         <div className="scroll-thin min-h-0 flex-1 overflow-y-auto px-3 pb-3">
-          {tab === 'type' ? <Pairings /> : trouble ? (
-            <p className="py-6 text-center text-small text-soft">The supplies could not be fetched. Your design is safe. <Button small onClick={() => setAsked(asked + 1)}>Try again</Button></p>
+          {tab === 'type' ? (
+            <Pairings />
+          ) : trouble ? (
+            <p className="py-6 text-center text-small text-soft">
+              The supplies could not be fetched. Your design is safe.{' '}
+              <Button small onClick={() => setAsked(asked + 1)}>
+                Try again
+              </Button>
+            </p>
           ) : found === null ? (
-            <ul className="grid grid-cols-[repeat(auto-fill,minmax(104px,1fr))] gap-2" aria-busy="true">{Array.from({ length: 14 }, (_, n) => <li key={n} className="h-[104px] animate-pulse rounded-control bg-well" />)}</ul>
+            <ul className="grid grid-cols-[repeat(auto-fill,minmax(104px,1fr))] gap-2" aria-busy="true">
+              {Array.from({ length: 14 }, (_, n) => (
+                <li key={n} className="h-[104px] animate-pulse rounded-control bg-well" />
+              ))}
+            </ul>
           ) : found.items.length === 0 ? (
-            <p className="py-6 text-center text-small text-soft">{tab === 'own' && !query ? 'Nothing of your own yet. Drop files here or on the stage.' : 'Nothing found.'} {(query || clear) && <Button small onClick={() => { setQuery(''); setClear(false) }}>Clear search and filters</Button>}</p>
+            <p className="py-6 text-center text-small text-soft">
+              {tab === 'own' && !query ? 'Nothing of your own yet. Drop files here or on the stage.' : 'Nothing found.'}{' '}
+              {(query || clear) && (
+                <Button
+                  small
+                  onClick={() => {
+                    setQuery('')
+                    setClear(false)
+                  }}
+                >
+                  Clear search and filters
+                </Button>
+              )}
+            </p>
           ) : (
-            <ul className="grid grid-cols-[repeat(auto-fill,minmax(104px,1fr))] gap-2">{found.items.map((i) => <Tile key={i.id} item={i} bench={bench} />)}</ul>
+            <ul className="grid grid-cols-[repeat(auto-fill,minmax(104px,1fr))] gap-2">
+              {found.items.map((i) => (
+                <Tile key={i.id} item={i} bench={bench} />
+              ))}
+            </ul>
           )}
         </div>
       )}
@@ -111,11 +217,26 @@ function Tile({ item, bench }: { item: Item; bench: Bench }) {
         <span className={`flex h-[88px] items-center justify-center overflow-hidden rounded-control ${item.transparent ? 'checker-dim' : 'bg-well'}`}>
           {/* Previews are small WebP of our own server; nothing is gained from another optimiser. */}
           {/* biome-ignore lint/performance/noImgElement: see above */}
-          <img src={`/api/blobs/${item.sha}/preview`} alt="" loading="lazy" draggable={false} className={item.transparent ? 'max-h-full max-w-full object-contain p-1' : 'size-full object-cover'} />
+          <img
+            src={`/api/blobs/${item.sha}/preview`}
+            alt=""
+            loading="lazy"
+            draggable={false}
+            className={item.transparent ? 'max-h-full max-w-full object-contain p-1' : 'size-full object-cover'}
+          />
         </span>
         <span className="mt-0.5 block truncate text-tiny text-soft">{item.label}</span>
       </button>
-      {!graphic && <Button small look="dark" className="absolute top-1 right-1 opacity-0 group-hover:opacity-100 focus-visible:opacity-100" onClick={() => makeBackdrop(bench, placing)}>Make backdrop</Button>}
+      {!graphic && (
+        <Button
+          small
+          look="dark"
+          className="absolute top-1 right-1 opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
+          onClick={() => makeBackdrop(bench, placing)}
+        >
+          Make backdrop
+        </Button>
+      )}
     </li>
   )
 }
@@ -129,8 +250,18 @@ function Pairings() {
     const short = Math.min(width, height)
     const spot = spotFor(s, 'type')
     const [size, small] = [short * 0.1, Math.max(s.resolved.channel.smallestType, short * 0.034)]
-    const head = typeLayer({ id: newId(), ...spot }, 'A headline\nof two lines', boxAt(width * 0.08, height * 0.1, width * 0.8, size * p.head.leading * 2), { ...p.head, size })
-    const line = typeLayer({ id: newId(), ...spot, order: keyBetween(spot.order, null) }, 'And a line that goes with it', boxAt(width * 0.08, height * 0.1 + size * p.head.leading * 2 + short * 0.02, width * 0.8, small * p.small.leading), { ...p.small, size: small })
+    const head = typeLayer(
+      { id: newId(), ...spot },
+      'A headline\nof two lines',
+      boxAt(width * 0.08, height * 0.1, width * 0.8, size * p.head.leading * 2),
+      { ...p.head, size },
+    )
+    const line = typeLayer(
+      { id: newId(), ...spot, order: keyBetween(spot.order, null) },
+      'And a line that goes with it',
+      boxAt(width * 0.08, height * 0.1 + size * p.head.leading * 2 + short * 0.02, width * 0.8, small * p.small.leading),
+      { ...p.small, size: small },
+    )
     bench.edit('Place type pairing', (d) => addLayers(d, [head, line]))
     bench.select([head.id, line.id])
   }
@@ -138,9 +269,18 @@ function Pairings() {
     <ul className="grid grid-cols-[repeat(auto-fill,minmax(180px,1fr))] gap-2">
       {pairings.map((p) => (
         <li key={p.id}>
-          <button type="button" className="flex h-[104px] w-full flex-col items-start justify-center gap-1 overflow-hidden rounded-control bg-well px-4 text-left hover:bg-line" onClick={() => place(p)} aria-label={`Place the pairing ${p.label}`}>
-            <PairingFace family={p.head.family} weight={p.head.weight} size={24}>{p.label}</PairingFace>
-            <PairingFace family={p.small.family} weight={p.small.weight} size={12}>{p.head.family} with {p.small.family}</PairingFace>
+          <button
+            type="button"
+            className="flex h-[104px] w-full flex-col items-start justify-center gap-1 overflow-hidden rounded-control bg-well px-4 text-left hover:bg-line"
+            onClick={() => place(p)}
+            aria-label={`Place the pairing ${p.label}`}
+          >
+            <PairingFace family={p.head.family} weight={p.head.weight} size={24}>
+              {p.label}
+            </PairingFace>
+            <PairingFace family={p.small.family} weight={p.small.weight} size={12}>
+              {p.head.family} with {p.small.family}
+            </PairingFace>
           </button>
         </li>
       ))}
@@ -151,7 +291,10 @@ function PairingFace({ family, weight, size, children }: { family: string; weigh
   const slug = family.toLowerCase().replaceAll(' ', '-')
   return (
     <>
-      <style href={`face-${slug}-${weight}`} precedence="low">{`@font-face{font-family:"${family} ${weight}";src:url("/generated/fonts/${slug}-latin-${weight}-normal.ttf")}`}</style>
+      <style
+        href={`face-${slug}-${weight}`}
+        precedence="low"
+      >{`@font-face{font-family:"${family} ${weight}";src:url("/generated/fonts/${slug}-latin-${weight}-normal.ttf")}`}</style>
       <span style={{ fontFamily: `"${family} ${weight}"`, fontSize: size, lineHeight: 1.1 }}>{children}</span>
     </>
   )

@@ -4,23 +4,43 @@ import { Select } from 'radix-ui'
 import type { ReactNode } from 'react'
 
 type Option = { value: string; label: ReactNode }
-type Props = { label: string; value: string | null; options: readonly Option[]; onChange: (value: string) => void; onPeek?: (value: string | null) => void; className?: string }
+type Props = {
+  label: string
+  value: string | null
+  options: readonly Option[]
+  onChange: (value: string) => void
+  onPeek?: (value: string | null) => void
+  className?: string
+}
 
 /** A drop-down list. `onPeek` is told what the pointer or keys rest on, so that it can be tried before it is taken. */
 export function Choice({ label, value, options, onChange, onPeek, className = '' }: Props) {
   return (
     <Select.Root value={value ?? ''} onValueChange={onChange} onOpenChange={(open) => !open && onPeek?.(null)}>
       <Select.Trigger aria-label={label} className={`field w-full justify-between ${className}`}>
-        <span className="truncate"><Select.Value placeholder="mixed" /></span>
+        <span className="truncate">
+          <Select.Value placeholder="mixed" />
+        </span>
         <ChevronDown size={13} className="shrink-0 text-soft" />
       </Select.Trigger>
       <Select.Portal>
-        <Select.Content position="popper" sideOffset={4} className="z-50 max-h-80 min-w-40 overflow-hidden rounded-control border border-line bg-panel text-small shadow-lg">
+        <Select.Content
+          position="popper"
+          sideOffset={4}
+          className="z-50 max-h-80 min-w-40 overflow-hidden rounded-control border border-line bg-panel text-small shadow-lg"
+        >
           <Select.Viewport className="p-1">
             {options.map((o) => (
-              <Select.Item key={o.value} value={o.value} onFocus={() => onPeek?.(o.value)} className="flex h-7 items-center gap-2 rounded-[4px] px-2 outline-none data-[highlighted]:bg-well">
+              <Select.Item
+                key={o.value}
+                value={o.value}
+                onFocus={() => onPeek?.(o.value)}
+                className="flex h-7 items-center gap-2 rounded-[4px] px-2 outline-none data-[highlighted]:bg-well"
+              >
                 <Select.ItemText>{o.label}</Select.ItemText>
-                <Select.ItemIndicator className="ml-auto"><Check size={12} /></Select.ItemIndicator>
+                <Select.ItemIndicator className="ml-auto">
+                  <Check size={12} />
+                </Select.ItemIndicator>
               </Select.Item>
             ))}
           </Select.Viewport>

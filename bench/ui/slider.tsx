@@ -3,7 +3,15 @@ import { Slider as Base } from 'radix-ui'
 
 type Props = { label: string; value: number; min: number; max: number; step?: number; onChange: (v: number) => void; onCommit: (v: number) => void }
 export const Slider = ({ label, value, min, max, step = 1, onChange, onCommit }: Props) => (
-  <Base.Root className="relative flex h-5 w-full touch-none items-center select-none" value={[value]} min={min} max={max} step={step} onValueChange={([v]) => v !== undefined && onChange(v)} onValueCommit={([v]) => v !== undefined && onCommit(v)}>
+  <Base.Root
+    className="relative flex h-5 w-full touch-none items-center select-none"
+    value={[value]}
+    min={min}
+    max={max}
+    step={step}
+    onValueChange={([v]) => v !== undefined && onChange(v)}
+    onValueCommit={([v]) => v !== undefined && onCommit(v)}
+  >
     <Base.Track className="relative h-[3px] w-full rounded-full bg-line">
       <Base.Range className="absolute h-full rounded-full bg-ink" />
     </Base.Track>

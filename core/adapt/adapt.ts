@@ -4,20 +4,30 @@ import type { LayerNode } from '../design/tree'
 import { areaOf, type Bounds, centreOf, grow, heightOf, overlapArea, unionOf, widthOf } from '../geometry/bounds'
 import type { FontBook } from '../type/fonts'
 import { measureType } from '../type/layout'
+import { clearBoxes, safeArea } from './free-space'
 import type { LightOf } from './lightness'
 import { anchor, cover, edge, type Frame, type Move, moveBounds, movedNode, moveTo, spanBox, stretchedLayer, typesetLayer } from './place'
-import { carryOut, search, type Situation } from './solve'
-import { safeArea, clearBoxes } from './free-space'
+import { carryOut, type Situation, search } from './solve'
 import { type Align, type StackedText, type Text, widestPiece } from './type-stack'
 import { type Block, blocksOf, type Unit, unitsOf } from './units'
 
 export type AdaptContext = { fonts: FontBook; lightOf: LightOf }
-export type Adapted = { nodes: LayerNode[]; arrangement: Arrangement; leftOut: string[]; /** the stored arrangement could not be kept */ chosenAnew: boolean }
+export type Adapted = {
+  nodes: LayerNode[]
+  arrangement: Arrangement
+  leftOut: string[] /** the stored arrangement could not be kept */
+  chosenAnew: boolean
+}
 
 const isText = (u: Unit): u is Unit & { node: { layer: LayerOf<'type'> } } => u.kind === 'reads' && u.node.layer.kind === 'type'
 
 function frameOf(master: Channel, channel: Channel): Frame {
-  return { master, channel, short: Math.min(channel.width, channel.height) / Math.min(master.width, master.height), area: Math.sqrt((channel.width * channel.height) / (master.width * master.height)) }
+  return {
+    master,
+    channel,
+    short: Math.min(channel.width, channel.height) / Math.min(master.width, master.height),
+    area: Math.sqrt((channel.width * channel.height) / (master.width * master.height)),
+  }
 }
 
 const alignOf = (unit: Unit & { node: { layer: LayerOf<'type'> } }): Align => unit.node.layer.style.align
@@ -48,10 +58,18 @@ function textsOf(cluster: ReturnType<typeof clustersOf>[number], plates: Readonl
     const { layer } = unit.node
     const measure = measureType(fonts, layer.text, layer.style)
     const plate = plates.get(unit.id)
-    const gap: number = before ? Math.max(0.12 * layer.style.size, Math.min(1.2 * layer.style.size, (plate ?? unit).bounds.top - before.bounds.bottom)) : 0
+    const gap: number = before
+      ? Math.max(0.12 * layer.style.size, Math.min(1.2 * layer.style.size, (plate ?? unit).bounds.top - before.bounds.bottom))
+      : 0
     before = plate ?? unit
     return {
-      id: unit.id, layer, measure, size: layer.style.size, gap, importance: layer.behaviour.importance, widest: widestPiece(measure),
+      id: unit.id,
+      layer,
+      measure,
+      size: layer.style.size,
+      gap,
+      importance: layer.behaviour.importance,
+      widest: widestPiece(measure),
       padX: plate ? Math.max(0, (widthOf(plate.bounds) - widthOf(unit.bounds)) / 2) : 0,
       padY: plate ? Math.max(0, (heightOf(plate.bounds) - heightOf(unit.bounds)) / 2) : 0,
     }
@@ -64,7 +82,8 @@ function floorOf(units: readonly Unit[], placed: ReadonlyMap<string, Bounds>, su
   for (const u of units) {
     if (u.kind !== 'span' || widthOf(u.bounds) < heightOf(u.bounds) || u.bounds.bottom < master.height - 2) continue
     const to = placed.get(u.id)
-    if (to && subject.bounds.bottom > u.bounds.top - heightOf(subject.bounds) * 0.06 && subject.bounds.bottom <= u.bounds.bottom + 1) return { master: u.bounds.top, channel: to.top }
+    if (to && subject.bounds.bottom > u.bounds.top - heightOf(subject.bounds) * 0.06 && subject.bounds.bottom <= u.bounds.bottom + 1)
+      return { master: u.bounds.top, channel: to.top }
   }
   return null
 }
@@ -76,12 +95,23 @@ type Outcome = Map<string, LayerNode>
  * Lays a page out for another channel. `stored` is the arrangement kept for it: it is carried out unless a hard rule
  * breaks. Layers keep their order; ids of what had no room are in `leftOut`.
  */
-export function adapt(tree: readonly LayerNode[], design: Pick<Design, 'swatches'>, master: Channel, channel: Channel, ground: string, stored: Arrangement | null, context: AdaptContext, fixed: readonly Bounds[] = []): Adapted {
+export function adapt(
+  tree: readonly LayerNode[],
+  design: Pick<Design, 'swatches'>,
+  master: Channel,
+  channel: Channel,
+  ground: string,
+  stored: Arrangement | null,
+  context: AdaptContext,
+  fixed: readonly Bounds[] = [],
+): Adapted {
   const frame = frameOf(master, channel)
   const units = unitsOf(tree, master)
   const texts = units.filter(isText)
   const textIds = new Set(texts.map((t) => t.id))
-  const plates = new Map(units.flatMap((u) => (u.kind === 'ride' && u.host && textIds.has(u.host) && u.node.layer.plane === 'message' ? [[u.host, u] as const] : [])))
+  const plates = new Map(
+    units.flatMap((u) => (u.kind === 'ride' && u.host && textIds.has(u.host) && u.node.layer.plane === 'message' ? [[u.host, u] as const] : [])),
+  )
   const out: Outcome = new Map()
   const boxes = new Map<string, Bounds>()
 
@@ -91,25 +121,51 @@ export function adapt(tree: readonly LayerNode[], design: Pick<Design, 'swatches
     else if (u.kind === 'span') {
       const box = spanBox(u, frame)
       boxes.set(u.id, box)
-      out.set(u.id, u.node.layer.kind === 'group' ? movedNode(u.node, moveTo(u.bounds, Math.min(widthOf(box) / widthOf(u.bounds), heightOf(box) / heightOf(u.bounds)), centreOf(box).x, centreOf(box).y)) : { layer: stretchedLayer(u.node.layer, box, frame.short), children: [] })
+      out.set(
+        u.id,
+        u.node.layer.kind === 'group'
+          ? movedNode(
+              u.node,
+              moveTo(u.bounds, Math.min(widthOf(box) / widthOf(u.bounds), heightOf(box) / heightOf(u.bounds)), centreOf(box).x, centreOf(box).y),
+            )
+          : { layer: stretchedLayer(u.node.layer, box, frame.short), children: [] },
+      )
     }
   }
 
-  const blocks = blocksOf(units.filter((u) => !boxes.has(u.id)), textIds)
+  const blocks = blocksOf(
+    units.filter((u) => !boxes.has(u.id)),
+    textIds,
+  )
   const subject = blocks.find((b) => b.main) ?? null
   const clusters = clustersOf(texts)
   const [lead, ...rest] = clusters
   const beneath = units.flatMap((u): Layer[] => {
     const placed = out.get(u.id)
-    return placed && placed.layer.kind !== 'group' && u.node.layer.plane !== 'front' && u.node.layer.plane !== 'finish' && u.node.layer.shown ? [placed.layer] : []
+    return placed && placed.layer.kind !== 'group' && u.node.layer.plane !== 'front' && u.node.layer.plane !== 'finish' && u.node.layer.shown
+      ? [placed.layer]
+      : []
   })
   const groundHex = ground === 'transparent' ? '#ffffff' : lookUp(ground, design.swatches)
   const g = fromHex(groundHex)
   const situation: Situation = {
-    frame, subject, beneath, swatches: design.swatches, lightOf: context.lightOf, ground: 0.2126 * g.r + 0.7152 * g.g + 0.0722 * g.b,
-    inFront: units.flatMap((u) => (u.kind === 'edge' && (u.node.layer.plane === 'front' || u.node.layer.plane === 'message') && u.node.layer.blend === 'normal' ? [boxes.get(u.id) ?? u.bounds] : [])),
+    frame,
+    subject,
+    beneath,
+    swatches: design.swatches,
+    lightOf: context.lightOf,
+    ground: 0.2126 * g.r + 0.7152 * g.g + 0.0722 * g.b,
+    inFront: units.flatMap((u) =>
+      u.kind === 'edge' && (u.node.layer.plane === 'front' || u.node.layer.plane === 'message') && u.node.layer.blend === 'normal'
+        ? [boxes.get(u.id) ?? u.bounds]
+        : [],
+    ),
     texts: lead ? textsOf(lead, plates, context.fonts) : [],
-    apart: rest.map((c) => ({ texts: textsOf(c, plates, context.fonts), bounds: unionOf(c.map((u) => u.bounds)), align: alignOf(c[0] as (typeof c)[number]) })),
+    apart: rest.map((c) => ({
+      texts: textsOf(c, plates, context.fonts),
+      bounds: unionOf(c.map((u) => u.bounds)),
+      align: alignOf(c[0] as (typeof c)[number]),
+    })),
     textBounds: lead ? unionOf(lead.map((u) => u.bounds)) : null,
     align: lead?.[0] ? alignOf(lead[0]) : 'start',
     floor: floorOf(units, boxes, subject, master),
@@ -128,7 +184,9 @@ export function adapt(tree: readonly LayerNode[], design: Pick<Design, 'swatches
   const hidden = new Set(leftOut)
   return {
     nodes: units.flatMap((u) => (hidden.has(u.id) ? [] : [out.get(u.id) ?? movedNode(u.node, anchor(u.node, u.bounds, frame))])),
-    arrangement: solution.arrangement, leftOut, chosenAnew: stored !== null && kept === null,
+    arrangement: solution.arrangement,
+    leftOut,
+    chosenAnew: stored !== null && kept === null,
   }
 }
 
@@ -145,16 +203,29 @@ function placeByMove(u: Unit, m: Move, out: Outcome, boxes: Map<string, Bounds>,
   out.set(u.id, movedNode(u.node, m))
 }
 
-function placeText(t: StackedText, units: readonly Unit[], align: Align, s: Situation, plates: ReadonlyMap<string, Unit>, out: Outcome, boxes: Map<string, Bounds>): void {
+function placeText(
+  t: StackedText,
+  units: readonly Unit[],
+  align: Align,
+  s: Situation,
+  plates: ReadonlyMap<string, Unit>,
+  out: Outcome,
+  boxes: Map<string, Bounds>,
+): void {
   const unit = units.find((u) => u.id === t.id)
-  if (!unit || unit.node.layer.kind !== 'type') return
+  if (unit?.node.layer.kind !== 'type') return
   const apart = s.apart.some((a) => a.texts.some((x) => x.id === t.id))
   out.set(t.id, { layer: typesetLayer(unit.node.layer, t.box, t.size, apart ? unit.node.layer.style.align : align), children: [] })
   boxes.set(t.id, t.box)
   const plate = plates.get(t.id)
   if (!plate) return
   const k = t.size / unit.node.layer.style.size
-  const box = { left: t.box.left - Math.max(0, unit.bounds.left - plate.bounds.left) * k, top: t.box.top - Math.max(0, unit.bounds.top - plate.bounds.top) * k, right: t.box.right + Math.max(0, plate.bounds.right - unit.bounds.right) * k, bottom: t.box.bottom + Math.max(0, plate.bounds.bottom - unit.bounds.bottom) * k }
+  const box = {
+    left: t.box.left - Math.max(0, unit.bounds.left - plate.bounds.left) * k,
+    top: t.box.top - Math.max(0, unit.bounds.top - plate.bounds.top) * k,
+    right: t.box.right + Math.max(0, plate.bounds.right - unit.bounds.right) * k,
+    bottom: t.box.bottom + Math.max(0, plate.bounds.bottom - unit.bounds.bottom) * k,
+  }
   boxes.set(plate.id, box)
   out.set(plate.id, { layer: stretchedLayer(plate.node.layer, box, k), children: [] })
 }
@@ -170,7 +241,8 @@ function placeBlock(block: Block, frame: Frame, type: readonly Bounds[], out: Ou
   const overlap = (b: Bounds) => avoid.reduce((sum, t) => sum + overlapArea(b, t), 0) / Math.max(1, areaOf(b))
   const clampInto = (m: Move): Move => {
     const b = moveBounds(block.bounds, m)
-    const one = (low: number, high: number, from: number, to: number) => (high - low > to - from ? (from + to - low - high) / 2 : low < from ? from - low : high > to ? to - high : 0)
+    const one = (low: number, high: number, from: number, to: number) =>
+      high - low > to - from ? (from + to - low - high) / 2 : low < from ? from - low : high > to ? to - high : 0
     return { ...m, dx: m.dx + one(b.left, b.right, inner.left, inner.right), dy: m.dy + one(b.top, b.bottom, inner.top, inner.bottom) }
   }
   const backed = ['backdrop', 'setting'].includes(first.node.layer.plane) && !hasType
@@ -181,7 +253,14 @@ function placeBlock(block: Block, frame: Frame, type: readonly Bounds[], out: Ou
     let best = overlap(moveBounds(block.bounds, move)) * 20
     for (let n = 0; n < 35; n++) {
       const [fx, fy] = [(n % 7) / 6, Math.floor(n / 7) / 4]
-      const at = clampInto(moveTo(block.bounds, wanted.scale, inner.left + half.x + fx * (widthOf(inner) - 2 * half.x), inner.top + half.y + fy * (heightOf(inner) - 2 * half.y)))
+      const at = clampInto(
+        moveTo(
+          block.bounds,
+          wanted.scale,
+          inner.left + half.x + fx * (widthOf(inner) - 2 * half.x),
+          inner.top + half.y + fy * (heightOf(inner) - 2 * half.y),
+        ),
+      )
       const box = moveBounds(block.bounds, at)
       const cost = overlap(box) * 20 + Math.hypot(centreOf(box).x - home.x, centreOf(box).y - home.y) / Math.min(channel.width, channel.height)
       if (cost < best - 1e-9) {
@@ -205,4 +284,3 @@ function rideOn(u: Unit, units: readonly Unit[], frame: Frame, out: Outcome, box
   const [c, h, to] = [centreOf(u.bounds), centreOf(host.bounds), centreOf(box)]
   placeByMove(u, moveTo(u.bounds, scale, to.x + (c.x - h.x) * scale, to.y + (c.y - h.y) * scale), out, boxes, frame.channel)
 }
-

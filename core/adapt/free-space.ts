@@ -1,8 +1,14 @@
 import type { Channel } from '../design/schema'
 import { areaOf, type Bounds, contains, overlaps } from '../geometry/bounds'
 
-export const safeArea = (c: Pick<Channel, 'width' | 'height' | 'safe'>): Bounds => ({ left: c.safe.left, top: c.safe.top, right: c.width - c.safe.right, bottom: c.height - c.safe.bottom })
-export const clearBoxes = (c: Pick<Channel, 'clear'>): Bounds[] => c.clear.map((b) => ({ left: b.x, top: b.y, right: b.x + b.width, bottom: b.y + b.height }))
+export const safeArea = (c: Pick<Channel, 'width' | 'height' | 'safe'>): Bounds => ({
+  left: c.safe.left,
+  top: c.safe.top,
+  right: c.width - c.safe.right,
+  bottom: c.height - c.safe.bottom,
+})
+export const clearBoxes = (c: Pick<Channel, 'clear'>): Bounds[] =>
+  c.clear.map((b) => ({ left: b.x, top: b.y, right: b.x + b.width, bottom: b.y + b.height }))
 
 /** The largest boxes inside an area that touch none of the obstacles, largest first. */
 export function freeBoxes(area: Bounds, obstacles: readonly Bounds[]): Bounds[] {
@@ -18,5 +24,7 @@ export function freeBoxes(area: Bounds, obstacles: readonly Bounds[]): Bounds[] 
           ].filter((p) => p.right - p.left > 8 && p.bottom - p.top > 8)
         : [b],
     )
-  return free.filter((b, n) => !free.some((other, m) => m !== n && contains(other, b) && (m < n || !contains(b, other)))).sort((a, b) => areaOf(b) - areaOf(a))
+  return free
+    .filter((b, n) => !free.some((other, m) => m !== n && contains(other, b) && (m < n || !contains(b, other))))
+    .sort((a, b) => areaOf(b) - areaOf(a))
 }

@@ -17,11 +17,21 @@ export function paintLight(paint: Paint, swatches: Design['swatches']): { light:
   if (paint.kind === 'none') return { light: 0.5, alpha: 0 }
   if (paint.kind === 'solid') return luma(lookUp(paint.colour, swatches))
   const stops = stopsOf(paint.stops, swatches).map((s) => luma(s.colour))
-  return { light: stops.reduce((sum, s) => sum + s.light, 0) / (stops.length || 1), alpha: stops.reduce((sum, s) => sum + s.alpha, 0) / (stops.length || 1) }
+  return {
+    light: stops.reduce((sum, s) => sum + s.light, 0) / (stops.length || 1),
+    alpha: stops.reduce((sum, s) => sum + s.alpha, 0) / (stops.length || 1),
+  }
 }
 
 /** Mean lightness and its spread beneath a box, sampled on a 6 × 6 raster through the layers back to front. */
-export function lightBeneath(box: Bounds, page: Bounds, layers: readonly Layer[], swatches: Design['swatches'], lightOf: LightOf, ground: number): { mean: number; spread: number } {
+export function lightBeneath(
+  box: Bounds,
+  page: Bounds,
+  layers: readonly Layer[],
+  swatches: Design['swatches'],
+  lightOf: LightOf,
+  ground: number,
+): { mean: number; spread: number } {
   const area = intersect(box, page)
   if (isEmpty(area)) return { mean: ground, spread: 0 }
   const N = 6
@@ -32,7 +42,10 @@ export function lightBeneath(box: Bounds, page: Bounds, layers: readonly Layer[]
   let sum = 0
   let squares = 0
   for (let n = 0; n < N * N; n++) {
-    const p = { x: area.left + (((n % N) + 0.5) / N) * (area.right - area.left), y: area.top + ((Math.floor(n / N) + 0.5) / N) * (area.bottom - area.top) }
+    const p = {
+      x: area.left + (((n % N) + 0.5) / N) * (area.right - area.left),
+      y: area.top + ((Math.floor(n / N) + 0.5) / N) * (area.bottom - area.top),
+    }
     let light = ground
     for (const { layer, back, grid, flat } of maps) {
       const q = apply(back, p)

@@ -6,11 +6,25 @@ import { edgesCrossed, typesIn, type Unit } from './units'
 /** Uniform scale, then shift: where a unit of the master goes on a channel. */
 export type Move = { scale: number; dx: number; dy: number }
 type Size = Pick<Channel, 'width' | 'height'>
-export type Frame = { master: Size; channel: Channel; /** ratio of the short sides */ short: number; /** ratio of the square roots of the areas */ area: number }
+export type Frame = {
+  master: Size
+  channel: Channel /** ratio of the short sides */
+  short: number /** ratio of the square roots of the areas */
+  area: number
+}
 
-export const moveBounds = (b: Bounds, m: Move): Bounds => ({ left: b.left * m.scale + m.dx, top: b.top * m.scale + m.dy, right: b.right * m.scale + m.dx, bottom: b.bottom * m.scale + m.dy })
+export const moveBounds = (b: Bounds, m: Move): Bounds => ({
+  left: b.left * m.scale + m.dx,
+  top: b.top * m.scale + m.dy,
+  right: b.right * m.scale + m.dx,
+  bottom: b.bottom * m.scale + m.dy,
+})
 /** The move that brings a box's centre to a point at a scale. */
-export const moveTo = (b: Bounds, scale: number, x: number, y: number): Move => ({ scale, dx: x - centreOf(b).x * scale, dy: y - centreOf(b).y * scale })
+export const moveTo = (b: Bounds, scale: number, x: number, y: number): Move => ({
+  scale,
+  dx: x - centreOf(b).x * scale,
+  dy: y - centreOf(b).y * scale,
+})
 
 const keeps = (layer: Layer, scale: number): number => (layer.behaviour.keepsSize ? 1 : scale)
 /** A group with type is not made smaller than its smallest type may be. */
@@ -27,7 +41,10 @@ export function cover(unit: Unit, f: Frame): Move {
   const scale = Math.max(widthOf(outer) / widthOf(b), heightOf(outer) / heightOf(b))
   const focal = unit.node.layer.kind === 'picture' ? unit.node.layer.focal : { x: 0.5, y: 0.5 }
   const at = { x: b.left + widthOf(b) * focal.x, y: b.top + heightOf(b) * focal.y }
-  const wanted = { x: Math.min(0.94, Math.max(0.06, at.x / master.width)) * channel.width, y: Math.min(0.94, Math.max(0.06, at.y / master.height)) * channel.height }
+  const wanted = {
+    x: Math.min(0.94, Math.max(0.06, at.x / master.width)) * channel.width,
+    y: Math.min(0.94, Math.max(0.06, at.y / master.height)) * channel.height,
+  }
   const within = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value))
   return {
     scale,
@@ -49,8 +66,22 @@ export function edge(unit: Unit, f: Frame): Move {
   const over = (by: number, size: number) => Math.min(size * scale * 0.9, Math.max(by * scale, channel.bleed + 2))
   const c = centreOf(b)
   const along = (at: number, from: number, to: number, size: number) => Math.min(to + size / 2 - 2, Math.max(2 - size / 2, (at / from) * to))
-  const x = e.left && e.right ? channel.width / 2 : e.left ? -over(-b.left, widthOf(b)) + (widthOf(b) * scale) / 2 : e.right ? channel.width + over(b.right - master.width, widthOf(b)) - (widthOf(b) * scale) / 2 : along(c.x, master.width, channel.width, widthOf(b) * scale)
-  const y = e.top && e.bottom ? channel.height / 2 : e.top ? -over(-b.top, heightOf(b)) + (heightOf(b) * scale) / 2 : e.bottom ? channel.height + over(b.bottom - master.height, heightOf(b)) - (heightOf(b) * scale) / 2 : along(c.y, master.height, channel.height, heightOf(b) * scale)
+  const x =
+    e.left && e.right
+      ? channel.width / 2
+      : e.left
+        ? -over(-b.left, widthOf(b)) + (widthOf(b) * scale) / 2
+        : e.right
+          ? channel.width + over(b.right - master.width, widthOf(b)) - (widthOf(b) * scale) / 2
+          : along(c.x, master.width, channel.width, widthOf(b) * scale)
+  const y =
+    e.top && e.bottom
+      ? channel.height / 2
+      : e.top
+        ? -over(-b.top, heightOf(b)) + (heightOf(b) * scale) / 2
+        : e.bottom
+          ? channel.height + over(b.bottom - master.height, heightOf(b)) - (heightOf(b) * scale) / 2
+          : along(c.y, master.height, channel.height, heightOf(b) * scale)
   return moveTo(b, scale, x, y)
 }
 
@@ -106,27 +137,57 @@ function stable<L extends Layer>(layer: L, made: L): L {
   return made
 }
 
-const movedPlacement = (p: Placement, m: Move): Placement => ({ ...p, x: p.x * m.scale + m.dx, y: p.y * m.scale + m.dy, width: p.width * m.scale, height: p.height * m.scale })
+const movedPlacement = (p: Placement, m: Move): Placement => ({
+  ...p,
+  x: p.x * m.scale + m.dx,
+  y: p.y * m.scale + m.dy,
+  width: p.width * m.scale,
+  height: p.height * m.scale,
+})
 
 /** A layer with every length scaled: box, type size, radii, stroke. */
 export function movedLayer(layer: Layer, m: Move): Layer {
   const placement = movedPlacement(layer.placement, m)
   if (layer.kind === 'type') return stable(layer, { ...layer, placement, style: { ...layer.style, size: layer.style.size * m.scale } })
-  if (layer.kind === 'shape') return stable(layer, { ...layer, placement, radii: layer.radii.map((r) => r * m.scale) as typeof layer.radii, stroke: { ...layer.stroke, weight: layer.stroke.weight * m.scale } })
+  if (layer.kind === 'shape')
+    return stable(layer, {
+      ...layer,
+      placement,
+      radii: layer.radii.map((r) => r * m.scale) as typeof layer.radii,
+      stroke: { ...layer.stroke, weight: layer.stroke.weight * m.scale },
+    })
   return stable(layer, { ...layer, placement })
 }
-export const movedNode = (node: LayerNode, m: Move): LayerNode => ({ layer: movedLayer(node.layer, m), children: node.children.map((c) => movedNode(c, m)) })
+export const movedNode = (node: LayerNode, m: Move): LayerNode => ({
+  layer: movedLayer(node.layer, m),
+  children: node.children.map((c) => movedNode(c, m)),
+})
 
 /** A layer stretched into a box without turning thicker. */
 export function stretchedLayer(layer: Layer, box: Bounds, weight: number): Layer {
   const quarter = Math.abs(layer.placement.rotation % 180) === 90
   const [w, h] = [Math.max(0.01, widthOf(box)), Math.max(0.01, heightOf(box))]
   const placement = { ...layer.placement, ...centreOf(box), width: quarter ? h : w, height: quarter ? w : h }
-  if (layer.kind === 'shape') return stable(layer, { ...layer, placement, radii: layer.radii.map((r) => r * weight) as typeof layer.radii, stroke: { ...layer.stroke, weight: layer.stroke.weight * weight } })
+  if (layer.kind === 'shape')
+    return stable(layer, {
+      ...layer,
+      placement,
+      radii: layer.radii.map((r) => r * weight) as typeof layer.radii,
+      stroke: { ...layer.stroke, weight: layer.stroke.weight * weight },
+    })
   return stable(layer, { ...layer, placement })
 }
 
 /** A text set in a box at a size. */
-export function typesetLayer(layer: Extract<Layer, { kind: 'type' }>, box: Bounds, size: number, align: Layer extends never ? never : 'start' | 'centre' | 'end'): Layer {
-  return stable(layer, { ...layer, placement: { ...layer.placement, ...centreOf(box), width: widthOf(box), height: heightOf(box), rotation: 0 }, style: { ...layer.style, size, align } })
+export function typesetLayer(
+  layer: Extract<Layer, { kind: 'type' }>,
+  box: Bounds,
+  size: number,
+  align: Layer extends never ? never : 'start' | 'centre' | 'end',
+): Layer {
+  return stable(layer, {
+    ...layer,
+    placement: { ...layer.placement, ...centreOf(box), width: widthOf(box), height: heightOf(box), rotation: 0 },
+    style: { ...layer.style, size, align },
+  })
 }

@@ -1,5 +1,5 @@
 import type { Arrangement, Channel, Design, Layer } from '../design/schema'
-import { areaOf, type Bounds, centreOf, contains, grow, heightOf, overlapArea, overlaps, unionOf, widthOf } from '../geometry/bounds'
+import { areaOf, type Bounds, centreOf, contains, grow, heightOf, overlapArea, overlaps, widthOf } from '../geometry/bounds'
 import { clearBoxes, freeBoxes, safeArea } from './free-space'
 import { type LightOf, lightBeneath, paintLight } from './lightness'
 import { type Frame, fractional, type Move, moveBounds, moveTo } from './place'
@@ -34,8 +34,18 @@ export type Solution = { arrangement: Arrangement; stacks: Stack[]; subject: Mov
 type Side = 'left' | 'right' | 'top' | 'bottom' | 'over'
 type Candidate = { side: Side; text: Bounds; subject: Bounds; align: Align; hang: number; nearness: number }
 
-const toShare = (b: Bounds, c: Channel): Arrangement['text'] => ({ x: b.left / c.width, y: b.top / c.height, width: widthOf(b) / c.width, height: heightOf(b) / c.height })
-const fromShare = (b: Arrangement['text'], c: Channel): Bounds => ({ left: b.x * c.width, top: b.y * c.height, right: (b.x + b.width) * c.width, bottom: (b.y + b.height) * c.height })
+const toShare = (b: Bounds, c: Channel): Arrangement['text'] => ({
+  x: b.left / c.width,
+  y: b.top / c.height,
+  width: widthOf(b) / c.width,
+  height: heightOf(b) / c.height,
+})
+const fromShare = (b: Arrangement['text'], c: Channel): Bounds => ({
+  left: b.x * c.width,
+  top: b.y * c.height,
+  right: (b.x + b.width) * c.width,
+  bottom: (b.y + b.height) * c.height,
+})
 
 /** On which side of its subject the type lies on the master. */
 function masterSide(s: Situation): Side {
@@ -58,38 +68,47 @@ function candidates(s: Situation): Candidate[] {
   const out: Candidate[] = []
   const add = (side: Side, text: Bounds, subject: Bounds, align: Align, hang: number, cost: number) => {
     if (widthOf(text) < 24 || heightOf(text) < 16) return
-    out.push({ side, text, subject, align, hang, nearness: cost + (side === own ? 0 : side === mirrored[own] ? 1.6 : 0.9) + (align === s.align ? 0 : 0.7) })
+    out.push({
+      side,
+      text,
+      subject,
+      align,
+      hang,
+      nearness: cost + (side === own ? 0 : side === mirrored[own] ? 1.6 : 0.9) + (align === s.align ? 0 : 0.7),
+    })
   }
   const pad = Math.min(channel.width, channel.height) * 0.02
-  freeBoxes(safe, clearBoxes(channel)).slice(0, 4).forEach((free, n) => {
-    const rank = n * 0.25
-    const aligns: Align[] = s.align === 'centre' ? ['centre', 'start'] : [s.align]
-    if (s.subject)
-      for (const share of [0.38, 0.46, 0.54, 0.62]) {
-        const cut = free.left + widthOf(free) * share
-        const cutRight = free.right - widthOf(free) * share
-        for (const hang of [0.5, 0.12]) {
-          for (const align of aligns) add('left', { ...free, right: cut - pad }, { ...page, left: cut + pad }, align, hang, rank)
-          for (const align of aligns) add('right', { ...free, left: cutRight + pad }, { ...page, right: cutRight - pad }, align, hang, rank)
+  freeBoxes(safe, clearBoxes(channel))
+    .slice(0, 4)
+    .forEach((free, n) => {
+      const rank = n * 0.25
+      const aligns: Align[] = s.align === 'centre' ? ['centre', 'start'] : [s.align]
+      if (s.subject)
+        for (const share of [0.38, 0.46, 0.54, 0.62]) {
+          const cut = free.left + widthOf(free) * share
+          const cutRight = free.right - widthOf(free) * share
+          for (const hang of [0.5, 0.12]) {
+            for (const align of aligns) add('left', { ...free, right: cut - pad }, { ...page, left: cut + pad }, align, hang, rank)
+            for (const align of aligns) add('right', { ...free, left: cutRight + pad }, { ...page, right: cutRight - pad }, align, hang, rank)
+          }
+          const cutDown = free.top + heightOf(free) * share
+          const cutUp = free.bottom - heightOf(free) * share
+          add('top', { ...free, bottom: cutDown - pad }, { ...page, top: cutDown + pad }, s.align, 0, rank)
+          add('bottom', { ...free, top: cutUp + pad }, { ...page, bottom: cutUp - pad }, s.align, 1, rank)
         }
-        const cutDown = free.top + heightOf(free) * share
-        const cutUp = free.bottom - heightOf(free) * share
-        add('top', { ...free, bottom: cutDown - pad }, { ...page, top: cutDown + pad }, s.align, 0, rank)
-        add('bottom', { ...free, top: cutUp + pad }, { ...page, bottom: cutUp - pad }, s.align, 1, rank)
+      // Without a subject, or over it, the type keeps its own place in the page.
+      const at = s.textBounds ? centreOf(s.textBounds).y / s.frame.master.height : 0.5
+      const w = s.textBounds ? Math.min(1, (widthOf(s.textBounds) / s.frame.master.width) * 1.2) : 1
+      for (const hang of [Math.min(1, Math.max(0, (at - 0.2) / 0.6)), 0.5, 0, 1]) {
+        add('over', free, page, s.align, hang, rank + Math.abs(hang - at) * 0.5)
+        if (w < 0.9) {
+          const x = s.textBounds ? centreOf(s.textBounds).x / s.frame.master.width : 0.5
+          const width = widthOf(free) * Math.max(0.35, w)
+          const left = Math.min(free.right - width, Math.max(free.left, free.left + widthOf(free) * x - width / 2))
+          add('over', { ...free, left, right: left + width }, page, s.align, hang, rank + Math.abs(hang - at) * 0.5)
+        }
       }
-    // Without a subject, or over it, the type keeps its own place in the page.
-    const at = s.textBounds ? centreOf(s.textBounds).y / s.frame.master.height : 0.5
-    const w = s.textBounds ? Math.min(1, (widthOf(s.textBounds) / s.frame.master.width) * 1.2) : 1
-    for (const hang of [Math.min(1, Math.max(0, (at - 0.2) / 0.6)), 0.5, 0, 1]) {
-      add('over', free, page, s.align, hang, rank + Math.abs(hang - at) * 0.5)
-      if (w < 0.9) {
-        const x = s.textBounds ? centreOf(s.textBounds).x / s.frame.master.width : 0.5
-        const width = widthOf(free) * Math.max(0.35, w)
-        const left = Math.min(free.right - width, Math.max(free.left, free.left + widthOf(free) * x - width / 2))
-        add('over', { ...free, left, right: left + width }, page, s.align, hang, rank + Math.abs(hang - at) * 0.5)
-      }
-    }
-  })
+    })
   return out
 }
 
@@ -132,7 +151,8 @@ function placeApart(s: Situation, scale: number): Stack[] | null {
       const stack = stackTexts(cluster.texts, { ...box, left, right: left + width }, area * Math.min(scale, 1.12), channel.smallestType, align, ay)
       return stack ? [stack] : []
     })
-    const way = (k: Stack) => Math.hypot(centreOf(k.bounds).x / channel.width - c.x / master.width, centreOf(k.bounds).y / channel.height - c.y / master.height)
+    const way = (k: Stack) =>
+      Math.hypot(centreOf(k.bounds).x / channel.width - c.x / master.width, centreOf(k.bounds).y / channel.height - c.y / master.height)
     const best = options.sort((a, b) => way(a) - way(b))[0]
     if (!best || out.some((o) => overlaps(grow(o.bounds, channel.smallestType * 0.3), best.bounds))) return null
     out.push(best)
@@ -202,7 +222,10 @@ function score(s: Situation, t: Tried): number {
     const { mean, spread } = lightBeneath(stack.bounds, page, s.beneath, s.swatches, s.lightOf, s.ground)
     total += Math.max(0, 0.45 - Math.abs(ink - mean)) * 6 + spread * 2
     const c = centreOf(stack.bounds)
-    if (s.textBounds) total += Math.hypot(c.x / channel.width - centreOf(s.textBounds).x / master.width, c.y / channel.height - centreOf(s.textBounds).y / master.height) * 1.4
+    if (s.textBounds)
+      total +=
+        Math.hypot(c.x / channel.width - centreOf(s.textBounds).x / master.width, c.y / channel.height - centreOf(s.textBounds).y / master.height) *
+        1.4
     // Balance: the common centre of type and subject near the middle.
     const parts = [stack.bounds, ...(box ? [box] : [])]
     const weight = parts.reduce((sum, b) => sum + areaOf(b), 0) || 1
@@ -211,7 +234,8 @@ function score(s: Situation, t: Tried): number {
   }
   return total
 }
-const masterOverlap = (s: Situation): number => (s.textBounds && s.subject ? overlapArea(s.textBounds, s.subject.bounds) / Math.max(1, areaOf(s.textBounds)) : 0)
+const masterOverlap = (s: Situation): number =>
+  s.textBounds && s.subject ? overlapArea(s.textBounds, s.subject.bounds) / Math.max(1, areaOf(s.textBounds)) : 0
 
 /**
  * Chooses how type and subject share a channel. Deterministic: the same situation gives the same answer. What is
@@ -243,14 +267,32 @@ function lastResort(s: Situation, leftOut: string[]): Solution {
   const page = { left: 0, top: 0, right: channel.width, bottom: channel.height }
   const every = [...s.texts, ...s.apart.flatMap((a) => a.texts)].map((t) => t.id)
   return {
-    arrangement: { solver: SOLVER, text: toShare(safeArea(channel), channel), align: s.align, hang: 0.5, typeScale: 1, subject: toShare(page, channel), leftOut: [...new Set([...leftOut, ...every])] },
-    stacks: [], subject: placeSubject(s, page),
+    arrangement: {
+      solver: SOLVER,
+      text: toShare(safeArea(channel), channel),
+      align: s.align,
+      hang: 0.5,
+      typeScale: 1,
+      subject: toShare(page, channel),
+      leftOut: [...new Set([...leftOut, ...every])],
+    },
+    stacks: [],
+    subject: placeSubject(s, page),
   }
 }
 
 const solutionOf = (s: Situation, t: Tried): Solution => ({
-  arrangement: { solver: SOLVER, text: toShare(t.candidate.text, s.frame.channel), align: t.candidate.align, hang: t.candidate.hang, typeScale: t.scale, subject: toShare(t.candidate.subject, s.frame.channel), leftOut: t.leftOut },
-  stacks: t.stacks, subject: t.subject,
+  arrangement: {
+    solver: SOLVER,
+    text: toShare(t.candidate.text, s.frame.channel),
+    align: t.candidate.align,
+    hang: t.candidate.hang,
+    typeScale: t.scale,
+    subject: toShare(t.candidate.subject, s.frame.channel),
+    leftOut: t.leftOut,
+  },
+  stacks: t.stacks,
+  subject: t.subject,
 })
 
 /** A stored arrangement carried out; null where a hard rule breaks, so that it has to be chosen anew. */
@@ -266,8 +308,3 @@ export function carryOut(s: Situation, a: Arrangement): Solution | null {
   return tried ? { arrangement: a, stacks: tried.stacks, subject: tried.subject } : null
 }
 
-/** The box around all type of a solution, or null for none. */
-export const typeBounds = (stacks: readonly Stack[]): Bounds | null => {
-  const all = stacks.filter((k) => k.texts.length > 0).map((k) => k.bounds)
-  return all.length > 0 ? unionOf(all) : null
-}

@@ -3,7 +3,17 @@ import { type Bounds, heightOf, widthOf } from '../geometry/bounds'
 import { type Measure, wrapMeasured } from '../type/layout'
 
 /** A text to be stacked, in reading order. Lengths are px of the master. */
-export type Text = { id: string; layer: LayerOf<'type'>; measure: Measure; size: number; /** space above it to the text before */ gap: number; importance: Importance; /** room around it for a plate */ padX: number; padY: number; /** widest unbreakable piece at size 1 */ widest: number }
+export type Text = {
+  id: string
+  layer: LayerOf<'type'>
+  measure: Measure
+  size: number /** space above it to the text before */
+  gap: number
+  importance: Importance /** room around it for a plate */
+  padX: number
+  padY: number /** widest unbreakable piece at size 1 */
+  widest: number
+}
 export type StackedText = { id: string; size: number; box: Bounds; lines: number }
 export type Stack = { texts: StackedText[]; bounds: Bounds; headline: number }
 export type Align = 'start' | 'centre' | 'end'
@@ -46,7 +56,12 @@ export function stackTexts(texts: readonly Text[], box: Bounds, factor: number, 
     const [padX, padY] = [row.text.padX * k, row.text.padY * k]
     const share = align === 'centre' ? 0.5 : align === 'end' ? 1 : 0
     const left = box.left + padX + (width - 2 * padX - row.width) * share
-    const text = { id: row.text.id, size: row.size, lines: row.lines, box: { left, top: y + padY, right: left + row.width, bottom: y + row.height - padY } }
+    const text = {
+      id: row.text.id,
+      size: row.size,
+      lines: row.lines,
+      box: { left, top: y + padY, right: left + row.width, bottom: y + row.height - padY },
+    }
     bounds.left = Math.min(bounds.left, left - padX)
     bounds.right = Math.max(bounds.right, left + row.width + padX)
     y += row.height
@@ -59,7 +74,15 @@ export function stackTexts(texts: readonly Text[], box: Bounds, factor: number, 
 const LADDER = [1.4, 1.25, 1.12, 1, 0.9, 0.8, 0.72, 0.64, 0.57, 0.5, 0.44, 0.38, 0.33, 0.28, 0.24, 0.2, 0.16, 0.12, 0.08]
 
 /** The largest factor of the ladder, not above `most`, whose stack fits; the stack with it. */
-export function fitStack(texts: readonly Text[], box: Bounds, base: number, most: number, smallest: number, align: Align, hang: number): { stack: Stack; scale: number } | null {
+export function fitStack(
+  texts: readonly Text[],
+  box: Bounds,
+  base: number,
+  most: number,
+  smallest: number,
+  align: Align,
+  hang: number,
+): { stack: Stack; scale: number } | null {
   for (const scale of LADDER) {
     if (scale > most + 1e-9) continue
     const stack = stackTexts(texts, box, base * scale, smallest, align, hang)

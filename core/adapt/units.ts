@@ -1,5 +1,5 @@
-import type { LayerNode } from '../design/tree'
 import type { BehaviourKind, Channel, Layer, LayerOf } from '../design/schema'
+import type { LayerNode } from '../design/tree'
 import { areaOf, type Bounds, centreOf, contains, grow, heightOf, overlapArea, union, widthOf } from '../geometry/bounds'
 import { placedBounds } from '../geometry/placement'
 
@@ -17,8 +17,18 @@ export const typesIn = (node: LayerNode): LayerOf<'type'>[] => (node.layer.kind 
 
 export type Edges = { left: boolean; right: boolean; top: boolean; bottom: boolean }
 /** The page edges that a box crosses by more than a pixel. */
-export const edgesCrossed = (b: Bounds, width: number, height: number): Edges => ({ left: b.left < -1, right: b.right > width + 1, top: b.top < -1, bottom: b.bottom > height + 1 })
-const reaches = (b: Bounds, width: number, height: number): Edges => ({ left: b.left <= 1, right: b.right >= width - 1, top: b.top <= 1, bottom: b.bottom >= height - 1 })
+export const edgesCrossed = (b: Bounds, width: number, height: number): Edges => ({
+  left: b.left < -1,
+  right: b.right > width + 1,
+  top: b.top < -1,
+  bottom: b.bottom > height + 1,
+})
+const reaches = (b: Bounds, width: number, height: number): Edges => ({
+  left: b.left <= 1,
+  right: b.right >= width - 1,
+  top: b.top <= 1,
+  bottom: b.bottom >= height - 1,
+})
 
 /** A thing that is only an outline, or drawn to go round. */
 const isFrame = (layer: Layer): boolean => (layer.kind === 'shape' && layer.fill.kind === 'none') || layer.kind === 'graphic'
@@ -80,7 +90,11 @@ export function blocksOf(units: readonly Unit[], texts: ReadonlySet<string>): Bl
   const blocks: Block[] = []
   for (const unit of members) {
     const joined = blocks.filter((b) => b.units.some((other) => belongs(unit, other)))
-    const merged: Block = { units: [...joined.flatMap((b) => b.units), unit], bounds: joined.reduce((b, j) => union(b, j.bounds), unit.bounds), main: false }
+    const merged: Block = {
+      units: [...joined.flatMap((b) => b.units), unit],
+      bounds: joined.reduce((b, j) => union(b, j.bounds), unit.bounds),
+      main: false,
+    }
     for (const j of joined) blocks.splice(blocks.indexOf(j), 1)
     blocks.push(merged)
   }

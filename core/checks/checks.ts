@@ -1,5 +1,5 @@
-import { coverage } from './coverage'
 import { contrast } from './contrast'
+import { coverage } from './coverage'
 import type { Check } from './define'
 import { enlarged } from './enlarged'
 import { safeType } from './safe-type'

@@ -18,12 +18,20 @@ export const contrast = defineCheck('contrast', 'Type readable on its ground', (
     const needed = layer.style.size >= LARGE_SHARE * Math.min(c.page.width, c.page.height) ? LARGE : PLAIN
     const ratio = typeContrast(c, layer.id, at)
     if (ratio === null || ratio >= needed - 0.05) return []
-    return [{ layer: layer.id, at, text: `“${layerName(layer)}” has a contrast of ${ratio.toFixed(1)} : 1 against what lies beneath; ${needed} : 1 is needed.` }]
+    return [
+      {
+        layer: layer.id,
+        at,
+        text: `“${layerName(layer)}” has a contrast of ${ratio.toFixed(1)} : 1 against what lies beneath; ${needed} : 1 is needed.`,
+      },
+    ]
   }),
 )
 
 const without = (nodes: readonly PlanNode[], id: string): PlanNode[] =>
-  nodes.flatMap((n): PlanNode[] => (n.id === id ? [] : n.kind === 'group' ? [{ ...n, key: `${n.key}-${id}`, children: without(n.children, id) }] : [n]))
+  nodes.flatMap((n): PlanNode[] =>
+    n.id === id ? [] : n.kind === 'group' ? [{ ...n, key: `${n.key}-${id}`, children: without(n.children, id) }] : [n],
+  )
 const nodeOf = (nodes: readonly PlanNode[], id: string): PlanNode | null => {
   for (const n of nodes) {
     if (n.id === id) return n
@@ -41,7 +49,10 @@ function typeContrast({ plan, scale, host }: CheckContext, id: string, at: Bound
   const node = nodeOf(plan.nodes, id)
   if (!node) return null
   const bare: Plan = { ...plan, nodes: without(plan.nodes, id) }
-  const box = intersect({ left: Math.floor(at.left * scale), top: Math.floor(at.top * scale), right: Math.ceil(at.right * scale), bottom: Math.ceil(at.bottom * scale) }, plan.page)
+  const box = intersect(
+    { left: Math.floor(at.left * scale), top: Math.floor(at.top * scale), right: Math.ceil(at.right * scale), bottom: Math.ceil(at.bottom * scale) },
+    plan.page,
+  )
   const ratios: number[] = []
   const step = Math.max(1, Math.round(heightOf(box) / 90))
   for (let row = Math.floor(box.top / TILE); row * TILE < box.bottom; row++)

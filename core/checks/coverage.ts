@@ -21,5 +21,11 @@ export const coverage = defineCheck('coverage', 'Page covered', ({ page, plan, s
         }
     }
   if (count < 4) return []
-  return [{ layer: null, at: { left: b.left / scale, top: b.top / scale, right: b.right / scale, bottom: b.bottom / scale }, text: 'The backdrop does not cover the whole page.' }]
+  return [
+    {
+      layer: null,
+      at: { left: b.left / scale, top: b.top / scale, right: b.right / scale, bottom: b.bottom / scale },
+      text: 'The backdrop does not cover the whole page.',
+    },
+  ]
 })

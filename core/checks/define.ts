@@ -11,6 +11,7 @@ export type Check = { kind: string; label: string; run: (c: CheckContext) => Fin
 
 /** A check is a label and a pure function from a resolved page to what it found. */
 export const defineCheck = (kind: string, label: string, run: (c: CheckContext) => Found[]): Check => ({
-  kind, label,
+  kind,
+  label,
   run: (c) => run(c).map((f) => ({ ...f, check: kind, channel: c.page.channel.id, page: c.page.page })),
 })

@@ -12,6 +12,12 @@ export const enlarged = defineCheck('enlarged', 'Pictures sharp enough', ({ page
     const factor = Math.max(layer.placement.width / layer.sourceWidth, layer.placement.height / layer.sourceHeight)
     // Textures, shadows and lights have no detail that could turn soft.
     if (factor <= TOLERATED || layer.blend !== 'normal' || layer.plane === 'finish') return []
-    return [{ layer: layer.id, at: placedBounds(layer.placement), text: `“${layerName(layer)}” is enlarged to ${Math.round(factor * 100)} % of its own pixels.` }]
+    return [
+      {
+        layer: layer.id,
+        at: placedBounds(layer.placement),
+        text: `“${layerName(layer)}” is enlarged to ${Math.round(factor * 100)} % of its own pixels.`,
+      },
+    ]
   }),
 )

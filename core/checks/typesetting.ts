@@ -5,14 +5,16 @@ import { matrixOf } from '../geometry/placement'
 import type { FontBook } from '../type/fonts'
 import { layoutType, type TypeLayout } from '../type/layout'
 
-export type SetType = { layer: LayerOf<'type'>; layout: TypeLayout; /** box of the lines on the page */ at: Bounds }
+export type SetType = { layer: LayerOf<'type'>; layout: TypeLayout /** box of the lines on the page */; at: Bounds }
 
 /** All type that is seen on a page, laid out; empty texts are passed over. */
 export function shownType(page: ResolvedPage, fonts: FontBook): SetType[] {
   return flatResolved(page.layers).flatMap(({ layer }): SetType[] => {
     if (layer.kind !== 'type' || !layer.shown || layer.opacity === 0 || !layer.text.trim()) return []
     const layout = layoutType(fonts, layer.text, layer.style, layer.placement.width)
-    const boxes = layout.lines.filter((l) => l.glyphs.length > 0).map((l): Bounds => ({ left: l.left, top: l.top, right: l.left + l.width, bottom: l.top + l.height }))
+    const boxes = layout.lines
+      .filter((l) => l.glyphs.length > 0)
+      .map((l): Bounds => ({ left: l.left, top: l.top, right: l.left + l.width, bottom: l.top + l.height }))
     const [first, ...rest] = boxes
     return first ? [{ layer, layout, at: mapBounds(matrixOf(layer.placement), rest.reduce(union, first)) }] : []
   })

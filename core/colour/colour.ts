@@ -25,7 +25,10 @@ export function fromHex(hex: string): Rgba {
 }
 
 export function toHex({ r, g, b, a }: Rgba): string {
-  const two = (v: number) => Math.round(clamp(v) * 255).toString(16).padStart(2, '0')
+  const two = (v: number) =>
+    Math.round(clamp(v) * 255)
+      .toString(16)
+      .padStart(2, '0')
   return `#${two(r)}${two(g)}${two(b)}${a < 1 ? two(a) : ''}`
 }
 

@@ -37,8 +37,17 @@ type Gradient = Extract<Paint, { kind: 'linear' | 'radial' }>
  * width × height. Linear: the line of CSS Images 3 §3.1 through the centre, 0° to the right, clockwise. Radial: an
  * ellipse that touches the box's sides at radius 1.
  */
-export function gradientMap(paint: Gradient, width: number, height: number, toBox: Matrix): { radial: boolean; x: readonly [number, number, number]; y: readonly [number, number, number] } {
-  const row = (kx: number, ky: number, k: number): readonly [number, number, number] => [kx * toBox[0] + ky * toBox[1], kx * toBox[2] + ky * toBox[3], kx * toBox[4] + ky * toBox[5] + k]
+export function gradientMap(
+  paint: Gradient,
+  width: number,
+  height: number,
+  toBox: Matrix,
+): { radial: boolean; x: readonly [number, number, number]; y: readonly [number, number, number] } {
+  const row = (kx: number, ky: number, k: number): readonly [number, number, number] => [
+    kx * toBox[0] + ky * toBox[1],
+    kx * toBox[2] + ky * toBox[3],
+    kx * toBox[4] + ky * toBox[5] + k,
+  ]
   if (paint.kind === 'linear') {
     const r = (paint.angleDegrees * Math.PI) / 180
     const [c, s] = [Math.cos(r), Math.sin(r)]

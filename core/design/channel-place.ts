@@ -1,14 +1,31 @@
 import type { Point } from '../geometry/matrix'
 import type { Anchor, Channel, ChannelPlace, Placement } from './schema'
 
-const across: Record<Anchor, readonly [number, number]> = { nw: [0, 0], n: [0.5, 0], ne: [1, 0], w: [0, 0.5], c: [0.5, 0.5], e: [1, 0.5], sw: [0, 1], s: [0.5, 1], se: [1, 1] }
+const across: Record<Anchor, readonly [number, number]> = {
+  nw: [0, 0],
+  n: [0.5, 0],
+  ne: [1, 0],
+  w: [0, 0.5],
+  c: [0.5, 0.5],
+  e: [1, 0.5],
+  sw: [0, 1],
+  s: [0.5, 1],
+  se: [1, 1],
+}
 
-export const anchorPoint = (anchor: Anchor, c: Pick<Channel, 'width' | 'height'>): Point => ({ x: across[anchor][0] * c.width, y: across[anchor][1] * c.height })
+export const anchorPoint = (anchor: Anchor, c: Pick<Channel, 'width' | 'height'>): Point => ({
+  x: across[anchor][0] * c.width,
+  y: across[anchor][1] * c.height,
+})
 
 /** The anchor whose ninth of the page holds a point. */
 export function nearestAnchor(p: Point, c: Pick<Channel, 'width' | 'height'>): Anchor {
   const third = (v: number) => (v < 1 / 3 ? 0 : v > 2 / 3 ? 2 : 1)
-  const rows: readonly (readonly [Anchor, Anchor, Anchor])[] = [['nw', 'n', 'ne'], ['w', 'c', 'e'], ['sw', 's', 'se']]
+  const rows: readonly (readonly [Anchor, Anchor, Anchor])[] = [
+    ['nw', 'n', 'ne'],
+    ['w', 'c', 'e'],
+    ['sw', 's', 'se'],
+  ]
   return (rows[third(p.y / c.height)] as readonly [Anchor, Anchor, Anchor])[third(p.x / c.width)] as Anchor
 }
 
@@ -18,8 +35,13 @@ export function toChannelPlace(placement: Placement, adapted: Placement, c: Pick
   const at = anchorPoint(anchor, c)
   const short = Math.min(c.width, c.height)
   return {
-    anchor, dx: (placement.x - at.x) / short, dy: (placement.y - at.y) / short,
-    factorX: placement.width / adapted.width, factorY: placement.height / adapted.height,
-    rotation: placement.rotation, flipX: placement.flipX, flipY: placement.flipY,
+    anchor,
+    dx: (placement.x - at.x) / short,
+    dy: (placement.y - at.y) / short,
+    factorX: placement.width / adapted.width,
+    factorY: placement.height / adapted.height,
+    rotation: placement.rotation,
+    flipX: placement.flipX,
+    flipY: placement.flipY,
   }
 }

@@ -3,8 +3,26 @@ import type { Channel } from './schema'
 type Preset = Omit<Channel, 'order'> & { group: 'Social' | 'Web' | 'Print' }
 
 const even = (inset: number): Channel['safe'] => ({ top: inset, right: inset, bottom: inset, left: inset })
-const screen = (group: Preset['group'], id: string, name: string, width: number, height: number, safe: Channel['safe'], smallestType: number, clear: Channel['clear'] = []): Preset => ({
-  group, id, name, width, height, bleed: 0, safe, clear, smallestType, print: null,
+const screen = (
+  group: Preset['group'],
+  id: string,
+  name: string,
+  width: number,
+  height: number,
+  safe: Channel['safe'],
+  smallestType: number,
+  clear: Channel['clear'] = [],
+): Preset => ({
+  group,
+  id,
+  name,
+  width,
+  height,
+  bleed: 0,
+  safe,
+  clear,
+  smallestType,
+  print: null,
 })
 
 /** px = round(mm / 25.4 × ppi). */
@@ -12,9 +30,21 @@ export const mmToPx = (mm: number, ppi: number): number => Math.round((mm / 25.4
 /** 1 pt = 1/72 in. */
 export const ptToPx = (pt: number, ppi: number): number => (pt / 72) * ppi
 
-export function printChannel(id: string, name: string, widthMm: number, heightMm: number, ppi: number, bleedMm: number, safeMm: number, smallestPt: number): Preset {
+export function printChannel(
+  id: string,
+  name: string,
+  widthMm: number,
+  heightMm: number,
+  ppi: number,
+  bleedMm: number,
+  safeMm: number,
+  smallestPt: number,
+): Preset {
   return {
-    group: 'Print', id, name, clear: [],
+    group: 'Print',
+    id,
+    name,
+    clear: [],
     width: mmToPx(widthMm, ppi),
     height: mmToPx(heightMm, ppi),
     bleed: mmToPx(bleedMm, ppi),
@@ -41,7 +71,16 @@ export const channelPresets: readonly Preset[] = [
   printChannel('greeting-card', 'Greeting card', 127, 177.8, 300, 3.175, 5, 7),
 ]
 
-export const demoChannelIds = ['square-post', 'portrait-post', 'tall-story', 'video-thumbnail', 'link-card', 'wide-header', 'a3-poster', 'postcard'] as const
+export const demoChannelIds = [
+  'square-post',
+  'portrait-post',
+  'tall-story',
+  'video-thumbnail',
+  'link-card',
+  'wide-header',
+  'a3-poster',
+  'postcard',
+] as const
 
 export const presetById = (id: string): Preset | undefined => channelPresets.find((c) => c.id === id)
 

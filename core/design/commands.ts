@@ -45,7 +45,13 @@ export function duplicateLayers(d: Design, ids: readonly string[], newId: () => 
       const parent = layer.id === root ? layer.parent : (names.get(layer.parent ?? '') ?? layer.parent)
       const host = layer.behaviour.host
       const copy: Layer = structuredClone({ ...layer, behaviour: { ...layer.behaviour, host: host ? (names.get(host) ?? host) : null } })
-      d.layers[id] = { ...copy, id, parent, order: layer.id === root ? order : layer.order, placement: { ...copy.placement, x: copy.placement.x + shift.x, y: copy.placement.y + shift.y } }
+      d.layers[id] = {
+        ...copy,
+        id,
+        parent,
+        order: layer.id === root ? order : layer.order,
+        placement: { ...copy.placement, x: copy.placement.x + shift.x, y: copy.placement.y + shift.y },
+      }
     }
   }
   for (const c of Object.values(d.changes)) {
@@ -60,12 +66,18 @@ export function moveInStack(d: Design, ids: readonly string[], to: { plane: Plan
   const all = Object.values(d.layers)
   const roots = ids.filter((id) => {
     const inside = withMembers(d, id).map((l) => l.id)
-    return d.layers[id] && !(to.parent && inside.includes(to.parent)) && !ids.some((other) => other !== id && withMembers(d, other).some((l) => l.id === id))
+    return (
+      d.layers[id] &&
+      !(to.parent && inside.includes(to.parent)) &&
+      !ids.some((other) => other !== id && withMembers(d, other).some((l) => l.id === id))
+    )
   })
   const first = d.layers[roots[0] ?? '']
   if (!first) return
   const page = first.page
-  const band = all.filter((l) => l.page === page && l.parent === to.parent && (to.parent !== null || l.plane === to.plane) && !roots.includes(l.id)).sort((a, b) => (a.order < b.order ? -1 : 1))
+  const band = all
+    .filter((l) => l.page === page && l.parent === to.parent && (to.parent !== null || l.plane === to.plane) && !roots.includes(l.id))
+    .sort((a, b) => (a.order < b.order ? -1 : 1))
   const at = to.above ? band.findIndex((l) => l.id === to.above) : -1
   const keys = keysBetween(band[at]?.order ?? null, band[at + 1]?.order ?? null, roots.length)
   const sorted = [...roots].sort((a, b) => stackRank(d, a) - stackRank(d, b))
@@ -89,7 +101,11 @@ function stackRank(d: Design, id: string): number {
 }
 function dropEmptyGroups(d: Design): void {
   const empty = Object.values(d.layers).filter((l) => l.kind === 'group' && membersOf(d, l.id).length === 0)
-  if (empty.length > 0) removeLayers(d, empty.map((l) => l.id))
+  if (empty.length > 0)
+    removeLayers(
+      d,
+      empty.map((l) => l.id),
+    )
 }
 
 /** One step back or forward, or all the way, in the layer's own band. */
@@ -151,7 +167,13 @@ export function ungroup(d: Design, ids: readonly string[]): string[] {
 }
 
 /** Sets a property on the master, or as a change on another channel where the property may differ there. */
-export function setOn<P extends ChangeProperty>(d: Design, channel: string, id: string, property: P, value: Extract<Change, { property: P }>['value']): void {
+export function setOn<P extends ChangeProperty>(
+  d: Design,
+  channel: string,
+  id: string,
+  property: P,
+  value: Extract<Change, { property: P }>['value'],
+): void {
   const layer = d.layers[id]
   if (!layer) return
   if (channel !== d.master) {
@@ -168,17 +190,26 @@ export function place(d: Design, channel: Channel, id: string, placement: Placem
   const layer = d.layers[id]
   if (!layer) return
   if (channel.id === d.master) layer.placement = placement
-  else d.changes[changeKey(channel.id, id, 'place')] = { channel: channel.id, target: id, property: 'place', value: toChannelPlace(placement, adapted, channel) }
+  else
+    d.changes[changeKey(channel.id, id, 'place')] = {
+      channel: channel.id,
+      target: id,
+      property: 'place',
+      value: toChannelPlace(placement, adapted, channel),
+    }
 }
 
 /** Drops what differs on a channel: of some layers, or of all. */
 export function followMaster(d: Design, channel: string, ids: readonly string[] | null, property?: ChangeProperty): void {
-  for (const [key, c] of Object.entries(d.changes)) if (c.channel === channel && (!ids || ids.includes(c.target)) && (!property || c.property === property)) delete d.changes[key]
+  for (const [key, c] of Object.entries(d.changes))
+    if (c.channel === channel && (!ids || ids.includes(c.target)) && (!property || c.property === property)) delete d.changes[key]
 }
 
 /** Adds a channel at the end of the lineup. */
 export function addChannel(d: Design, channel: Omit<Channel, 'order'>): void {
-  const last = Object.values(d.channels).sort((a, b) => (a.order < b.order ? -1 : 1)).at(-1)
+  const last = Object.values(d.channels)
+    .sort((a, b) => (a.order < b.order ? -1 : 1))
+    .at(-1)
   d.channels[channel.id] = { ...channel, order: keyBetween(last?.order ?? null, null) }
 }
 export function removeChannel(d: Design, id: string): void {
@@ -209,10 +240,17 @@ export function addPage(d: Design, id: string, name: string, after: string, newI
     const target = names.get(c.target)
     if (target) d.changes[changeKey(c.channel, target, c.property)] = { ...structuredClone(c), target }
   }
-  for (const [key, a] of Object.entries(d.arrangements)) if (key.startsWith(`${after}.`)) d.arrangements[`${id}.${key.slice(after.length + 1)}`] = { ...structuredClone(a), leftOut: a.leftOut.map((l) => names.get(l) ?? l) }
+  for (const [key, a] of Object.entries(d.arrangements))
+    if (key.startsWith(`${after}.`))
+      d.arrangements[`${id}.${key.slice(after.length + 1)}`] = { ...structuredClone(a), leftOut: a.leftOut.map((l) => names.get(l) ?? l) }
 }
 export function clearPage(d: Design, id: string): void {
-  removeLayers(d, Object.values(d.layers).filter((l) => l.page === id).map((l) => l.id))
+  removeLayers(
+    d,
+    Object.values(d.layers)
+      .filter((l) => l.page === id)
+      .map((l) => l.id),
+  )
 }
 export function removePage(d: Design, id: string): void {
   if (Object.keys(d.pages).length < 2) return

@@ -6,7 +6,11 @@ import { checkStructure } from './structure'
 
 enablePatches()
 
-const patchSchema = z.object({ op: z.enum(['add', 'remove', 'replace']), path: z.array(z.union([z.string().max(140), z.number()])).max(12), value: z.unknown().optional() })
+const patchSchema = z.object({
+  op: z.enum(['add', 'remove', 'replace']),
+  path: z.array(z.union([z.string().max(140), z.number()])).max(12),
+  value: z.unknown().optional(),
+})
 /** One step of the history. `way` says whether it is a step of its own or takes another (`target`) back or forward again. */
 export const editSchema = z.object({
   id: z.string().regex(/^[A-Za-z0-9_-]{6,40}$/),

@@ -1,13 +1,18 @@
-import { adapt, type AdaptContext } from '../adapt/adapt'
+import { type AdaptContext, adapt } from '../adapt/adapt'
 import { clearBoxes, safeArea } from '../adapt/free-space'
 import { missing } from '../errors'
 import type { Bounds } from '../geometry/bounds'
-import { byOrder } from './order'
 import { anchorPoint } from './channel-place'
-import { arrangementKey, type Arrangement, type Change, type ChangeProperty, type Channel, changeKey, type Design, type Layer } from './schema'
+import { byOrder } from './order'
+import { type Arrangement, arrangementKey, type Change, type ChangeProperty, type Channel, type Design, type Layer } from './schema'
 import { type LayerNode, layerTree } from './tree'
 
-export type ResolvedLayer = { layer: Layer; children: ResolvedLayer[]; /** what differs here from the master */ changed: ChangeProperty[]; /** box before its own changes, the base of the channel's factors */ base: Layer['placement'] }
+export type ResolvedLayer = {
+  layer: Layer
+  children: ResolvedLayer[] /** what differs here from the master */
+  changed: ChangeProperty[] /** box before its own changes, the base of the channel's factors */
+  base: Layer['placement']
+}
 export type ResolvedPage = {
   page: string
   channel: Channel
@@ -39,7 +44,16 @@ const appliers: Appliers = {
     const at = anchorPoint(v.anchor, channel)
     const short = Math.min(channel.width, channel.height)
     const { width, height } = layer.placement
-    const placement = { ...layer.placement, x: at.x + v.dx * short, y: at.y + v.dy * short, width: width * v.factorX, height: height * v.factorY, rotation: v.rotation, flipX: v.flipX, flipY: v.flipY }
+    const placement = {
+      ...layer.placement,
+      x: at.x + v.dx * short,
+      y: at.y + v.dy * short,
+      width: width * v.factorX,
+      height: height * v.factorY,
+      rotation: v.rotation,
+      flipX: v.flipX,
+      flipY: v.flipY,
+    }
     return { ...layer, placement }
   },
   shown: (layer, shown) => ({ ...layer, shown }),
@@ -51,7 +65,8 @@ const appliers: Appliers = {
   parts: (layer, parts) => (layer.kind === 'graphic' ? { ...layer, parts: { ...layer.parts, ...parts } } : layer),
   order: (layer, order) => ({ ...layer, order }),
 }
-const applyChange = (layer: Layer, change: Change, channel: Channel): Layer => (appliers[change.property] as (l: Layer, v: unknown, c: Channel) => Layer)(layer, change.value, channel)
+const applyChange = (layer: Layer, change: Change, channel: Channel): Layer =>
+  (appliers[change.property] as (l: Layer, v: unknown, c: Channel) => Layer)(layer, change.value, channel)
 
 /** Changes of words and letters come before arranging, so that the type is measured as it will be. */
 const EARLY: ReadonlySet<ChangeProperty> = new Set(['text', 'shown', 'order'])
@@ -66,25 +81,51 @@ export function resolve(design: Design, at: { page: string; channel: string }, c
   const master = design.channels[design.master]
   if (!page || !channel || !master) throw missing('This page or channel is no longer in the design. Nothing was lost; choose another.')
   const tree = layerTree(design, at.page)
-  const common = { page: at.page, channel, width: channel.width, height: channel.height, bleed: channel.bleed, safe: safeArea(channel), clear: clearBoxes(channel), colour: page.colour, swatches: design.swatches }
+  const common = {
+    page: at.page,
+    channel,
+    width: channel.width,
+    height: channel.height,
+    bleed: channel.bleed,
+    safe: safeArea(channel),
+    clear: clearBoxes(channel),
+    colour: page.colour,
+    swatches: design.swatches,
+  }
   if (channel.id === design.master) return { ...common, layers: tree.map(untouched), leftOut: [], arrangement: null, chosenAnew: false }
 
   const changes = changesOf(design, channel.id)
   const early = tree.map((n) => withChanges(n, changes, channel, (p) => EARLY.has(p)))
   // What was placed by hand is arranged like the rest but kept where the hand put it.
   const stored = design.arrangements[arrangementKey(at.page, channel.id)] ?? null
-  const adapted = adapt(early.filter((n) => n.layer.shown), design, master, channel, page.colour, stored, context)
+  const adapted = adapt(
+    early.filter((n) => n.layer.shown),
+    design,
+    master,
+    channel,
+    page.colour,
+    stored,
+    context,
+  )
   const hidden = early.filter((n) => !n.layer.shown)
   const nodes = hidden.length === 0 ? adapted.nodes : merge(early, adapted.nodes)
   const layers = nodes.map((n) => finished(n, changes, channel))
   return { ...common, layers: sortBands(layers), leftOut: adapted.leftOut, arrangement: adapted.arrangement, chosenAnew: adapted.chosenAnew }
 }
 
-const untouched = (node: LayerNode): ResolvedLayer => ({ layer: node.layer, children: node.children.map(untouched), changed: [], base: node.layer.placement })
+const untouched = (node: LayerNode): ResolvedLayer => ({
+  layer: node.layer,
+  children: node.children.map(untouched),
+  changed: [],
+  base: node.layer.placement,
+})
 
 function withChanges(node: LayerNode, changes: ReadonlyMap<string, Change[]>, channel: Channel, which: (p: ChangeProperty) => boolean): LayerNode {
   const own = (changes.get(node.layer.id) ?? []).filter((c) => which(c.property))
-  return { layer: own.reduce((l, c) => applyChange(l, c, channel), node.layer), children: node.children.map((c) => withChanges(c, changes, channel, which)) }
+  return {
+    layer: own.reduce((l, c) => applyChange(l, c, channel), node.layer),
+    children: node.children.map((c) => withChanges(c, changes, channel, which)),
+  }
 }
 
 function finished(node: LayerNode, changes: ReadonlyMap<string, Change[]>, channel: Channel): ResolvedLayer {
@@ -92,7 +133,9 @@ function finished(node: LayerNode, changes: ReadonlyMap<string, Change[]>, chann
   const late = own.filter((c) => !EARLY.has(c.property))
   return {
     layer: late.length === 0 ? node.layer : late.reduce((l, c) => applyChange(l, c, channel), node.layer),
-    children: node.children.map((c) => finished(c, changes, channel)), changed: own.map((c) => c.property), base: node.layer.placement,
+    children: node.children.map((c) => finished(c, changes, channel)),
+    changed: own.map((c) => c.property),
+    base: node.layer.placement,
   }
 }
 
@@ -119,4 +162,3 @@ export function findResolved(layers: readonly ResolvedLayer[], id: string): Reso
 }
 export const flatResolved = (layers: readonly ResolvedLayer[]): ResolvedLayer[] => layers.flatMap((l) => [l, ...flatResolved(l.children)])
 
-export const isChanged = (design: Design, channel: string, target: string, property: ChangeProperty): boolean => changeKey(channel, target, property) in design.changes

@@ -15,7 +15,9 @@ const unit = z.number().min(0).max(1)
 export const shaSchema = z.string().regex(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal')
 
 /** `#rrggbb`, `#rrggbbaa` or `swatch:ID`. */
-export const colourSchema = z.string().regex(/^(#[0-9a-f]{6}([0-9a-f]{2})?|swatch:[A-Za-z0-9_-]{1,40})$/i, 'a colour is #rrggbb, #rrggbbaa or a swatch')
+export const colourSchema = z
+  .string()
+  .regex(/^(#[0-9a-f]{6}([0-9a-f]{2})?|swatch:[A-Za-z0-9_-]{1,40})$/i, 'a colour is #rrggbb, #rrggbbaa or a swatch')
 
 const stopSchema = z.object({ offset: unit, colour: colourSchema })
 /** Gradient geometry is in fractions of the layer's own box; stops are a record by id, ordered by offset. */
@@ -115,7 +117,13 @@ const shapeSchema = z.object({
   fill: paintSchema,
   stroke: strokeSchema,
 })
-const typeSchema = z.object({ ...common, kind: z.literal('type'), text: z.string().max(MAX_TEXT, `a text holds at most ${MAX_TEXT.toLocaleString('en')} characters`), style: typeStyleSchema, fill: paintSchema })
+const typeSchema = z.object({
+  ...common,
+  kind: z.literal('type'),
+  text: z.string().max(MAX_TEXT, `a text holds at most ${MAX_TEXT.toLocaleString('en')} characters`),
+  style: typeStyleSchema,
+  fill: paintSchema,
+})
 const groupSchema = z.object({ ...common, kind: z.literal('group'), open: z.boolean() })
 
 export const layerSchema = z.discriminatedUnion('kind', [pictureSchema, graphicSchema, shapeSchema, typeSchema, groupSchema])
@@ -141,7 +149,16 @@ export const channelSchema = z.object({
 
 export const ANCHORS = ['nw', 'n', 'ne', 'w', 'c', 'e', 'sw', 's', 'se'] as const
 /** Place on one channel: offset from an anchor in fractions of the short side, size as a factor of the adapted size. */
-export const channelPlaceSchema = z.object({ anchor: z.enum(ANCHORS), dx: finite, dy: finite, factorX: positive, factorY: positive, rotation: finite, flipX: z.boolean(), flipY: z.boolean() })
+export const channelPlaceSchema = z.object({
+  anchor: z.enum(ANCHORS),
+  dx: finite,
+  dy: finite,
+  factorX: positive,
+  factorY: positive,
+  rotation: finite,
+  flipX: z.boolean(),
+  flipY: z.boolean(),
+})
 
 /** What differs on one channel from the master, a record for each property. */
 export const changeSchema = z.discriminatedUnion('property', [

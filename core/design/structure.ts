@@ -21,7 +21,8 @@ export function checkStructure(design: Design): void {
     for (let parent = layer.parent; parent; parent = design.layers[parent]?.parent ?? null) {
       const group = design.layers[parent]
       if (group?.kind !== 'group') fail(`The layer ${layer.id} lies in something that is not a group.`)
-      if (group && (group.plane !== layer.plane || group.page !== layer.page)) fail(`The layer ${layer.id} lies in another plane or page than its group.`)
+      if (group && (group.plane !== layer.plane || group.page !== layer.page))
+        fail(`The layer ${layer.id} lies in another plane or page than its group.`)
       if (++depth > MAX_DEPTH || parent === layer.id) fail('A group cannot lie inside itself.')
     }
   }

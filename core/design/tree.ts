@@ -15,7 +15,8 @@ export function layerTree(design: Pick<Design, 'layers'>, page: string): LayerNo
     if (list) list.push(layer)
     else byParent.set(parent, [layer])
   }
-  const build = (parent: string): LayerNode[] => (byParent.get(parent) ?? []).sort(byOrder).map((layer) => ({ layer, children: layer.kind === 'group' ? build(layer.id) : [] }))
+  const build = (parent: string): LayerNode[] =>
+    (byParent.get(parent) ?? []).sort(byOrder).map((layer) => ({ layer, children: layer.kind === 'group' ? build(layer.id) : [] }))
   const roots = build('')
   return PLANES.flatMap((plane) => roots.filter((n) => n.layer.plane === plane))
 }
@@ -26,7 +27,10 @@ export const siblingsOf = (design: Pick<Design, 'layers'>, layer: Pick<Layer, 'p
     .filter((l) => l.page === layer.page && l.parent === layer.parent && (layer.parent !== null || l.plane === layer.plane))
     .sort(byOrder)
 
-export const membersOf = (design: Pick<Design, 'layers'>, group: string): Layer[] => Object.values(design.layers).filter((l) => l.parent === group).sort(byOrder)
+export const membersOf = (design: Pick<Design, 'layers'>, group: string): Layer[] =>
+  Object.values(design.layers)
+    .filter((l) => l.parent === group)
+    .sort(byOrder)
 
 /** The layer and everything inside it. */
 export function withMembers(design: Pick<Design, 'layers'>, id: string): Layer[] {

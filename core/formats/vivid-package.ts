@@ -24,7 +24,8 @@ export function readPackage(bytes: Uint8Array): VividPackage {
   try {
     entries = unzipSync(bytes, {
       filter: (f) => {
-        if (f.name.includes('..') || f.name.startsWith('/') || f.name.includes('\\') || /^[a-z]:/i.test(f.name)) throw badInput(`The package holds a file with an unsafe path (“${f.name}”). Nothing was stored; ask for a package made by Vivid Layer.`)
+        if (f.name.includes('..') || f.name.startsWith('/') || f.name.includes('\\') || /^[a-z]:/i.test(f.name))
+          throw badInput(`The package holds a file with an unsafe path (“${f.name}”). Nothing was stored; ask for a package made by Vivid Layer.`)
         total += f.originalSize
         if (++count > MOST_ENTRIES || total > MOST_BYTES) throw tooLarge('The package is larger than what can be opened here. Nothing was stored.')
         return true

@@ -10,8 +10,18 @@ export const areaOf = (b: Bounds): number => Math.max(0, widthOf(b)) * Math.max(
 export const centreOf = (b: Bounds): Point => ({ x: (b.left + b.right) / 2, y: (b.top + b.bottom) / 2 })
 export const isEmpty = (b: Bounds): boolean => b.right <= b.left || b.bottom <= b.top
 
-export const intersect = (a: Bounds, b: Bounds): Bounds => ({ left: Math.max(a.left, b.left), top: Math.max(a.top, b.top), right: Math.min(a.right, b.right), bottom: Math.min(a.bottom, b.bottom) })
-export const union = (a: Bounds, b: Bounds): Bounds => ({ left: Math.min(a.left, b.left), top: Math.min(a.top, b.top), right: Math.max(a.right, b.right), bottom: Math.max(a.bottom, b.bottom) })
+export const intersect = (a: Bounds, b: Bounds): Bounds => ({
+  left: Math.max(a.left, b.left),
+  top: Math.max(a.top, b.top),
+  right: Math.min(a.right, b.right),
+  bottom: Math.min(a.bottom, b.bottom),
+})
+export const union = (a: Bounds, b: Bounds): Bounds => ({
+  left: Math.min(a.left, b.left),
+  top: Math.min(a.top, b.top),
+  right: Math.max(a.right, b.right),
+  bottom: Math.max(a.bottom, b.bottom),
+})
 /** The smallest box around all; throws a RangeError for none. */
 export function unionOf(all: readonly Bounds[]): Bounds {
   const [first, ...rest] = all
@@ -19,7 +29,12 @@ export function unionOf(all: readonly Bounds[]): Bounds {
   return rest.reduce(union, first)
 }
 export const grow = (b: Bounds, by: number): Bounds => ({ left: b.left - by, top: b.top - by, right: b.right + by, bottom: b.bottom + by })
-export const shift = (b: Bounds, dx: number, dy: number): Bounds => ({ left: b.left + dx, top: b.top + dy, right: b.right + dx, bottom: b.bottom + dy })
+export const shift = (b: Bounds, dx: number, dy: number): Bounds => ({
+  left: b.left + dx,
+  top: b.top + dy,
+  right: b.right + dx,
+  bottom: b.bottom + dy,
+})
 export const overlaps = (a: Bounds, b: Bounds): boolean => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
 export const contains = (outer: Bounds, inner: Bounds, slack = 0): boolean =>
   inner.left >= outer.left - slack && inner.top >= outer.top - slack && inner.right <= outer.right + slack && inner.bottom <= outer.bottom + slack
@@ -28,7 +43,12 @@ export const holds = (b: Bounds, p: Point): boolean => p.x >= b.left && p.x <= b
 
 /** The box around a mapped box. */
 export function mapBounds(m: Matrix, b: Bounds): Bounds {
-  const corners = [apply(m, { x: b.left, y: b.top }), apply(m, { x: b.right, y: b.top }), apply(m, { x: b.right, y: b.bottom }), apply(m, { x: b.left, y: b.bottom })]
+  const corners = [
+    apply(m, { x: b.left, y: b.top }),
+    apply(m, { x: b.right, y: b.top }),
+    apply(m, { x: b.right, y: b.bottom }),
+    apply(m, { x: b.left, y: b.bottom }),
+  ]
   const [xs, ys] = [corners.map((p) => p.x), corners.map((p) => p.y)]
   return { left: Math.min(...xs), top: Math.min(...ys), right: Math.max(...xs), bottom: Math.max(...ys) }
 }

@@ -18,7 +18,7 @@ export function turning(angleDegrees: number): Matrix {
 }
 
 /** The map that does `first`, then `second`. */
-export const then = (first: Matrix, second: Matrix): Matrix => [
+export const compose = (first: Matrix, second: Matrix): Matrix => [
   second[0] * first[0] + second[2] * first[1],
   second[1] * first[0] + second[3] * first[1],
   second[0] * first[2] + second[2] * first[3],

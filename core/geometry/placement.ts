@@ -1,12 +1,12 @@
 import type { Placement } from '../design/schema'
 import { type Bounds, mapBounds } from './bounds'
-import { apply, type Matrix, type Point, scaling, then, translation, turning } from './matrix'
+import { apply, type Matrix, type Point, scaling, compose, translation, turning } from './matrix'
 
 /** Maps a layer's own box, (0, 0) to (width, height), onto the page. */
 export function matrixOf(p: Placement): Matrix {
   const centred = translation(-p.width / 2, -p.height / 2)
-  const flipped = then(centred, scaling(p.flipX ? -1 : 1, p.flipY ? -1 : 1))
-  return then(then(flipped, turning(p.rotation)), translation(p.x, p.y))
+  const flipped = compose(centred, scaling(p.flipX ? -1 : 1, p.flipY ? -1 : 1))
+  return compose(compose(flipped, turning(p.rotation)), translation(p.x, p.y))
 }
 
 /** The upright box around a placed layer, px of the page. */
@@ -37,7 +37,9 @@ export function turnedAbout(p: Placement, about: Point, angleDegrees: number): P
 
 /** Mirrors a placement in a vertical (`x`) or horizontal (`y`) line through a point of the page. */
 export const mirroredAbout = (p: Placement, about: Point, axis: 'x' | 'y'): Placement =>
-  axis === 'x' ? { ...p, x: 2 * about.x - p.x, rotation: wrapDegrees(-p.rotation), flipX: !p.flipX } : { ...p, y: 2 * about.y - p.y, rotation: wrapDegrees(-p.rotation), flipY: !p.flipY }
+  axis === 'x'
+    ? { ...p, x: 2 * about.x - p.x, rotation: wrapDegrees(-p.rotation), flipX: !p.flipX }
+    : { ...p, y: 2 * about.y - p.y, rotation: wrapDegrees(-p.rotation), flipY: !p.flipY }
 
 /** An angle brought to −180 … 180. */
 export function wrapDegrees(angle: number): number {
@@ -49,7 +51,14 @@ export function wrapDegrees(angle: number): number {
  * A box resized by dragging one of its handles: `hx`, `hy` are −1, 0 or 1 (left/top, middle, right/bottom) and
  * `dx`, `dy` the pointer's way in px of the page. The opposite handle stays put, or the centre where `fromCentre`.
  */
-export function resized(p: Placement, hx: number, hy: number, dx: number, dy: number, how: { proportional: boolean; fromCentre: boolean; smallest?: number }): Placement {
+export function resized(
+  p: Placement,
+  hx: number,
+  hy: number,
+  dx: number,
+  dy: number,
+  how: { proportional: boolean; fromCentre: boolean; smallest?: number },
+): Placement {
   const own = apply(turning(-p.rotation), { x: dx, y: dy })
   const reach = how.fromCentre ? 2 : 1
   const least = how.smallest ?? 1

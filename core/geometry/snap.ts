@@ -38,14 +38,36 @@ function nearest(places: readonly number[], lines: readonly SnapLine[], reach: n
 
 /** The small step that brings a box's edges or centre onto the nearest lines within `reach` px, with the lines met. */
 export function snapBox(box: Bounds, lines: readonly SnapLine[], reach: number): Snap {
-  const x = nearest([box.left, centreOf(box).x, box.right], lines.filter((l) => l.axis === 'x'), reach)
-  const y = nearest([box.top, centreOf(box).y, box.bottom], lines.filter((l) => l.axis === 'y'), reach)
+  const x = nearest(
+    [box.left, centreOf(box).x, box.right],
+    lines.filter((l) => l.axis === 'x'),
+    reach,
+  )
+  const y = nearest(
+    [box.top, centreOf(box).y, box.bottom],
+    lines.filter((l) => l.axis === 'y'),
+    reach,
+  )
   return { dx: x.by, dy: y.by, lines: [...x.lines, ...y.lines] }
 }
 
 /** The same for one moving edge or corner; a null place does not snap. */
 export function snapPoint(place: { x: number | null; y: number | null }, lines: readonly SnapLine[], reach: number): Snap {
-  const x = place.x === null ? { by: 0, lines: [] } : nearest([place.x], lines.filter((l) => l.axis === 'x'), reach)
-  const y = place.y === null ? { by: 0, lines: [] } : nearest([place.y], lines.filter((l) => l.axis === 'y'), reach)
+  const x =
+    place.x === null
+      ? { by: 0, lines: [] }
+      : nearest(
+          [place.x],
+          lines.filter((l) => l.axis === 'x'),
+          reach,
+        )
+  const y =
+    place.y === null
+      ? { by: 0, lines: [] }
+      : nearest(
+          [place.y],
+          lines.filter((l) => l.axis === 'y'),
+          reach,
+        )
   return { dx: x.by, dy: y.by, lines: [...x.lines, ...y.lines] }
 }

@@ -18,9 +18,59 @@ type Exports = {
   coverageBegin(at: number, width: number, height: number): void
   coverageLine(x0: number, y0: number, x1: number, y1: number): void
   coverageEnd(out: number, stride: number, evenOdd: number): void
-  fillSolid(out: number, plane: number, stride: number, count: number, rows: number, cover: number, coverStride: number, r: number, g: number, b: number, a: number): void
-  fillGradient(out: number, plane: number, stride: number, count: number, rows: number, cover: number, coverStride: number, table: number, radial: number, a: number, b: number, c: number, d: number, e: number, f: number, originX: number, originY: number): void
-  samplePicture(out: number, plane: number, stride: number, count: number, rows: number, source: number, width: number, height: number, opaque: number, a: number, b: number, c: number, d: number, e: number, f: number, wideX: number, wideY: number, edgeRight: number, edgeLow: number): void
+  fillSolid(
+    out: number,
+    plane: number,
+    stride: number,
+    count: number,
+    rows: number,
+    cover: number,
+    coverStride: number,
+    r: number,
+    g: number,
+    b: number,
+    a: number,
+  ): void
+  fillGradient(
+    out: number,
+    plane: number,
+    stride: number,
+    count: number,
+    rows: number,
+    cover: number,
+    coverStride: number,
+    table: number,
+    radial: number,
+    a: number,
+    b: number,
+    c: number,
+    d: number,
+    e: number,
+    f: number,
+    originX: number,
+    originY: number,
+  ): void
+  samplePicture(
+    out: number,
+    plane: number,
+    stride: number,
+    count: number,
+    rows: number,
+    source: number,
+    width: number,
+    height: number,
+    opaque: number,
+    a: number,
+    b: number,
+    c: number,
+    d: number,
+    e: number,
+    f: number,
+    wideX: number,
+    wideY: number,
+    edgeRight: number,
+    edgeLow: number,
+  ): void
   halve(to: number, from: number, width: number, height: number): void
   toBytes(to: number, toStride: number, from: number, plane: number, stride: number, count: number, rows: number): void
 }
@@ -40,7 +90,13 @@ export class PixelMemory {
   private top: number
 
   constructor(module: WebAssembly.Module) {
-    const instance = new WebAssembly.Instance(module, { env: { abort: () => { throw new Problem('stopped', 'A pixel kernel stopped. The design is safe; reload the page.') } } })
+    const instance = new WebAssembly.Instance(module, {
+      env: {
+        abort: () => {
+          throw new Problem('stopped', 'A pixel kernel stopped. The design is safe; reload the page.')
+        },
+      },
+    })
     this.kernels = instance.exports as unknown as Exports
     this.top = this.kernels.memory.buffer.byteLength
   }

@@ -10,7 +10,12 @@ export const levelSize = (size: number, level: number): number => {
 }
 
 /** The next level of an 8-bit RGBA picture, by the kernel that every host shares. */
-export function halvePicture(memory: PixelMemory, data: Uint8Array, width: number, height: number): { data: Uint8Array; width: number; height: number } {
+export function halvePicture(
+  memory: PixelMemory,
+  data: Uint8Array,
+  width: number,
+  height: number,
+): { data: Uint8Array; width: number; height: number } {
   const [w, h] = [levelSize(width, 1), levelSize(height, 1)]
   const from = memory.block(data.byteLength)
   const to = memory.block(w * h * 4 + 16)

@@ -1,13 +1,12 @@
-import { type Bounds, heightOf, widthOf } from '../geometry/bounds'
+import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
 import { Problem } from '../errors'
+import { type Bounds, heightOf, widthOf } from '../geometry/bounds'
 import { TILE } from '../pixels/memory'
-import type { ResolvedPage } from '../design/resolve'
-import type { FontBook } from '../type/fonts'
 import { filesFor } from '../type/catalogue'
+import type { FontBook } from '../type/fonts'
 import { type Plan, plan } from './plan'
 import type { Renderer } from './renderer'
 import type { SourceBook } from './sources'
-import type { ResolvedLayer } from '../design/resolve'
 
 export type Host = { fonts: FontBook; sources: SourceBook; renderer: Renderer }
 
@@ -29,7 +28,12 @@ export type Picture = { width: number; height: number; data: Uint8ClampedArray<A
  * A region of a plan, px of the view, as 8-bit RGBA with straight alpha. `progress` is told the share done after each
  * row of tiles; an aborted `signal` throws a `stopped` problem.
  */
-export async function renderRegion(made: Plan, region: Bounds, renderer: Renderer, how: { memoryKey?: string; progress?: (share: number) => void; signal?: AbortSignal } = {}): Promise<Picture> {
+export async function renderRegion(
+  made: Plan,
+  region: Bounds,
+  renderer: Renderer,
+  how: { memoryKey?: string; progress?: (share: number) => void; signal?: AbortSignal } = {},
+): Promise<Picture> {
   const [width, height] = [widthOf(region), heightOf(region)]
   const data = new Uint8ClampedArray(width * height * 4)
   const [firstRow, lastRow] = [Math.floor(region.top / TILE), Math.floor((region.bottom - 1) / TILE)]

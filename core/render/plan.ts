@@ -1,10 +1,10 @@
-import { blendModeNumber } from '../design/blend-modes'
-import { literalPaint } from '../colour/gradient'
 import { lookUp } from '../colour/colour'
-import type { Design, Layer, LayerOf, Paint } from '../design/schema'
+import { literalPaint } from '../colour/gradient'
+import { blendModeNumber } from '../design/blend-modes'
 import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
+import type { Design, Layer, LayerOf, Paint } from '../design/schema'
 import { type Bounds, boundsOf, grow, mapBounds, union } from '../geometry/bounds'
-import { inverse, type Matrix, scaling, then } from '../geometry/matrix'
+import { inverse, type Matrix, scaling, compose } from '../geometry/matrix'
 import { matrixOf, placedBounds } from '../geometry/placement'
 import { quickHash } from '../hash'
 import type { FontBook } from '../type/fonts'
@@ -15,15 +15,37 @@ import { dashed, strokeOutlines } from '../vector/stroke'
 import type { SourceBook } from './sources'
 
 /** One area to cover and colour, in px of the view. */
-export type Fill = { outlines: { points: Float64Array; bounds: Bounds }[]; evenOdd: boolean; paint: Paint; opacity: number; /** view px to the layer's box */ toBox: Matrix; width: number; height: number }
-type Common = { id: string; /** changes when the pixels of this node change, its blending apart */ key: string; /** view px, whole */ bounds: Bounds; mode: number; opacity: number; fine: boolean }
-export type PictureNode = Common & { kind: 'picture'; source: string; level: number; /** view px to px of level 0 */ toSource: Matrix; sourceWidth: number; sourceHeight: number }
+export type Fill = {
+  outlines: { points: Float64Array; bounds: Bounds }[]
+  evenOdd: boolean
+  paint: Paint
+  opacity: number /** view px to the layer's box */
+  toBox: Matrix
+  width: number
+  height: number
+}
+type Common = {
+  id: string /** changes when the pixels of this node change, its blending apart */
+  key: string /** view px, whole */
+  bounds: Bounds
+  mode: number
+  opacity: number
+  fine: boolean
+}
+export type PictureNode = Common & {
+  kind: 'picture'
+  source: string
+  level: number /** view px to px of level 0 */
+  toSource: Matrix
+  sourceWidth: number
+  sourceHeight: number
+}
 export type FillNode = Common & { kind: 'fill'; fills: Fill[] }
 export type GroupNode = Common & { kind: 'group'; closed: boolean; children: PlanNode[] }
 export type PlanNode = PictureNode | FillNode | GroupNode
 
 export type View = { scale: number }
-export type Plan = { nodes: PlanNode[]; page: Bounds; /** sources that are not here in the level the plan wants */ missing: Missing[] }
+export type Plan = { nodes: PlanNode[]; page: Bounds /** sources that are not here in the level the plan wants */; missing: Missing[] }
 export type Missing = { sha: string; level: number | null }
 type Context = { fonts: FontBook; sources: SourceBook; swatches: Design['swatches']; scale: number; missing: Map<string, Missing> }
 
@@ -46,25 +68,42 @@ const prepared = (outlines: Outline[]): Fill['outlines'] =>
 const makers: { [K in Exclude<Layer['kind'], 'group'>]: (layer: LayerOf<K>, c: Context) => PlanNode | null } = {
   picture(layer, c) {
     const { placement: p } = layer
-    const toView = then(matrixOf(p), scaling(c.scale))
+    const toView = compose(matrixOf(p), scaling(c.scale))
     const back = inverse(toView)
     if (!back) return null
-    const toSource = then(back, scaling(layer.sourceWidth / p.width, layer.sourceHeight / p.height))
+    const toSource = compose(back, scaling(layer.sourceWidth / p.width, layer.sourceHeight / p.height))
     const level = levelFor(toSource)
     if (!c.sources.hasPicture(layer.source, level)) c.missing.set(`${layer.source}/${level}`, { sha: layer.source, level })
     const here = c.sources.picture(layer.source, level)
     if (!here) return null
     return {
-      kind: 'picture', id: layer.id, fine: false, source: layer.source, level: here.level, toSource, sourceWidth: layer.sourceWidth, sourceHeight: layer.sourceHeight,
-      key: keyOf('picture', layer.source, here.level, toSource), bounds: whole(grow(mapBounds(toView, boundsOf(0, 0, p.width, p.height)), 0.5)),
-      mode: blendModeNumber(layer.blend), opacity: layer.opacity,
+      kind: 'picture',
+      id: layer.id,
+      fine: false,
+      source: layer.source,
+      level: here.level,
+      toSource,
+      sourceWidth: layer.sourceWidth,
+      sourceHeight: layer.sourceHeight,
+      key: keyOf('picture', layer.source, here.level, toSource),
+      bounds: whole(grow(mapBounds(toView, boundsOf(0, 0, p.width, p.height)), 0.5)),
+      mode: blendModeNumber(layer.blend),
+      opacity: layer.opacity,
     }
   },
   shape(layer, c) {
     const path = shapePath(layer)
     const fills: FillSpec[] = []
-    if (layer.form !== 'line' && layer.fill.kind !== 'none') fills.push({ path, evenOdd: false, paint: literalPaint(layer.fill, c.swatches), opacity: 1 })
-    if (layer.stroke.weight > 0) fills.push({ path, evenOdd: false, paint: { kind: 'solid', colour: lookUp(layer.stroke.colour, c.swatches) }, opacity: 1, stroke: layer.stroke })
+    if (layer.form !== 'line' && layer.fill.kind !== 'none')
+      fills.push({ path, evenOdd: false, paint: literalPaint(layer.fill, c.swatches), opacity: 1 })
+    if (layer.stroke.weight > 0)
+      fills.push({
+        path,
+        evenOdd: false,
+        paint: { kind: 'solid', colour: lookUp(layer.stroke.colour, c.swatches) },
+        opacity: 1,
+        stroke: layer.stroke,
+      })
     return fillNode(layer, fills, c, layer.placement.width, layer.placement.height)
   },
   graphic(layer, c) {
@@ -73,46 +112,82 @@ const makers: { [K in Exclude<Layer['kind'], 'group'>]: (layer: LayerOf<K>, c: C
     if (!art) return null
     const fit = scaling(layer.placement.width / art.width, layer.placement.height / art.height)
     const weight = Math.sqrt(Math.abs(fit[0] * fit[3]))
-    const fills = art.pieces.map((piece): FillSpec => ({
-      path: mapPath(piece.path, fit), evenOdd: piece.evenOdd, opacity: piece.opacity,
-      paint: { kind: 'solid', colour: lookUp(layer.parts[piece.part] ?? art.parts[piece.part] ?? '#000000', c.swatches) },
-      ...(piece.stroke ? { stroke: { ...piece.stroke, weight: piece.stroke.weight * weight, dash: [] } } : {}),
-    }))
+    const fills = art.pieces.map(
+      (piece): FillSpec => ({
+        path: mapPath(piece.path, fit),
+        evenOdd: piece.evenOdd,
+        opacity: piece.opacity,
+        paint: { kind: 'solid', colour: lookUp(layer.parts[piece.part] ?? art.parts[piece.part] ?? '#000000', c.swatches) },
+        ...(piece.stroke ? { stroke: { ...piece.stroke, weight: piece.stroke.weight * weight, dash: [] } } : {}),
+      }),
+    )
     return fillNode(layer, fills, c, layer.placement.width, layer.placement.height)
   },
   type(layer, c) {
     const layout = layoutType(c.fonts, layer.text, layer.style, layer.placement.width)
-    const path: Path = layout.lines.flatMap((line) => line.glyphs.flatMap((g) => mapPath(g.face.outline(g.glyph), [layout.size, 0, 0, layout.size, g.x, g.y])))
+    const path: Path = layout.lines.flatMap((line) =>
+      line.glyphs.flatMap((g) => mapPath(g.face.outline(g.glyph), [layout.size, 0, 0, layout.size, g.x, g.y])),
+    )
     if (path.length === 0) return null
-    return fillNode(layer, [{ path, evenOdd: false, paint: literalPaint(layer.fill, c.swatches), opacity: 1 }], c, layer.placement.width, layer.placement.height)
+    return fillNode(
+      layer,
+      [{ path, evenOdd: false, paint: literalPaint(layer.fill, c.swatches), opacity: 1 }],
+      c,
+      layer.placement.width,
+      layer.placement.height,
+    )
   },
 }
 
-type FillSpec = { path: Path; evenOdd: boolean; paint: Paint; opacity: number; stroke?: Pick<LayerOf<'shape'>['stroke'], 'weight' | 'cap' | 'join' | 'dash'> }
+type FillSpec = {
+  path: Path
+  evenOdd: boolean
+  paint: Paint
+  opacity: number
+  stroke?: Pick<LayerOf<'shape'>['stroke'], 'weight' | 'cap' | 'join' | 'dash'>
+}
 
 function fillNode(layer: Layer, specs: readonly FillSpec[], c: Context, width: number, height: number): FillNode | null {
   const own = matrixOf(layer.placement)
-  const toView = then(own, scaling(c.scale))
+  const toView = compose(own, scaling(c.scale))
   const toBox = inverse(toView)
   if (!toBox) return null
   const fills = specs.flatMap((spec): Fill[] => {
     let outlines = flatten(spec.path, toView)
     if (spec.stroke) {
       const weight = spec.stroke.weight * c.scale
-      const dashes = dashed(outlines, spec.stroke.dash.map((d) => d * weight))
+      const dashes = dashed(
+        outlines,
+        spec.stroke.dash.map((d) => d * weight),
+      )
       outlines = strokeOutlines(dashes, weight, spec.stroke)
     }
-    return outlines.length === 0 ? [] : [{ outlines: prepared(outlines), evenOdd: spec.evenOdd, paint: spec.paint, opacity: spec.opacity, toBox, width, height }]
+    return outlines.length === 0
+      ? []
+      : [{ outlines: prepared(outlines), evenOdd: spec.evenOdd, paint: spec.paint, opacity: spec.opacity, toBox, width, height }]
   })
   const all = fills.flatMap((f) => f.outlines.map((o) => o.bounds))
   if (all.length === 0) return null
   const bounds = whole(all.reduce(union))
   return {
-    kind: 'fill', id: layer.id, fills, bounds, fine: isFine(layer, bounds), mode: blendModeNumber(layer.blend), opacity: layer.opacity,
-    key: keyOf('fill', layer.kind, c.scale, toView, specs.map((s) => [s.path, s.paint, s.opacity, s.evenOdd, s.stroke])),
+    kind: 'fill',
+    id: layer.id,
+    fills,
+    bounds,
+    fine: isFine(layer, bounds),
+    mode: blendModeNumber(layer.blend),
+    opacity: layer.opacity,
+    key: keyOf(
+      'fill',
+      layer.kind,
+      c.scale,
+      toView,
+      specs.map((s) => [s.path, s.paint, s.opacity, s.evenOdd, s.stroke]),
+    ),
   }
 }
-const isFine = (layer: Layer, b: Bounds): boolean => (layer.kind === 'shape' && (layer.form === 'line' || layer.fill.kind === 'none')) || Math.min(b.right - b.left, b.bottom - b.top) < 8
+const isFine = (layer: Layer, b: Bounds): boolean =>
+  (layer.kind === 'shape' && (layer.form === 'line' || layer.fill.kind === 'none')) || Math.min(b.right - b.left, b.bottom - b.top) < 8
 
 /** Nodes of layers whose pixels did not change since the last plan at this scale are taken over as they are. */
 type Held = { scale: number; swatches: Design['swatches']; node: PlanNode | null }
@@ -127,8 +202,15 @@ function nodeOf(resolved: ResolvedLayer, c: Context): PlanNode | null {
     if (!first) return null
     const closed = !layer.open || layer.blend !== 'normal'
     return {
-      kind: 'group', id: layer.id, closed, children, fine: false, mode: blendModeNumber(layer.blend), opacity: layer.opacity,
-      bounds: rest.reduce((b, n) => union(b, n.bounds), first.bounds), key: quickHash(`group${closed}${children.map((n) => `${n.key}/${n.mode}/${n.opacity}`).join('|')}`),
+      kind: 'group',
+      id: layer.id,
+      closed,
+      children,
+      fine: false,
+      mode: blendModeNumber(layer.blend),
+      opacity: layer.opacity,
+      bounds: rest.reduce((b, n) => union(b, n.bounds), first.bounds),
+      key: quickHash(`group${closed}${children.map((n) => `${n.key}/${n.mode}/${n.opacity}`).join('|')}`),
     }
   }
   const held = memo.get(layer) ?? []
@@ -143,7 +225,12 @@ function nodeOf(resolved: ResolvedLayer, c: Context): PlanNode | null {
 
 /** The page with its bleed, px of the view. */
 export function pageBounds(page: Pick<ResolvedPage, 'width' | 'height' | 'bleed'>, scale: number): Bounds {
-  return { left: Math.round(-page.bleed * scale), top: Math.round(-page.bleed * scale), right: Math.round((page.width + page.bleed) * scale), bottom: Math.round((page.height + page.bleed) * scale) }
+  return {
+    left: Math.round(-page.bleed * scale),
+    top: Math.round(-page.bleed * scale),
+    right: Math.round((page.width + page.bleed) * scale),
+    bottom: Math.round((page.height + page.bleed) * scale),
+  }
 }
 
 /** What must be computed to see a page at a scale. Pure but for the memo of unchanged layers. */
@@ -159,7 +246,16 @@ function groundNode(page: ResolvedPage, bounds: Bounds): FillNode | null {
   if (page.colour === 'transparent') return null
   const paint: Paint = { kind: 'solid', colour: lookUp(page.colour, page.swatches) }
   const points = Float64Array.of(bounds.left, bounds.top, bounds.right, bounds.top, bounds.right, bounds.bottom, bounds.left, bounds.bottom)
-  return { kind: 'fill', id: '', fine: false, mode: 0, opacity: 1, bounds, key: keyOf('ground', paint, bounds), fills: [{ outlines: [{ points, bounds }], evenOdd: false, paint, opacity: 1, toBox: [1, 0, 0, 1, 0, 0], width: 1, height: 1 }] }
+  return {
+    kind: 'fill',
+    id: '',
+    fine: false,
+    mode: 0,
+    opacity: 1,
+    bounds,
+    key: keyOf('ground', paint, bounds),
+    fills: [{ outlines: [{ points, bounds }], evenOdd: false, paint, opacity: 1, toBox: [1, 0, 0, 1, 0, 0], width: 1, height: 1 }],
+  }
 }
 
 /** A layer's placed box on the page; a group's is that of its members. */

@@ -1,9 +1,9 @@
 import { fromHex } from '../colour/colour'
 import { gradientMap, gradientTable, TABLE_SIZE } from '../colour/gradient'
 import { type Bounds, intersect, isEmpty } from '../geometry/bounds'
-import { scaling, then, translation } from '../geometry/matrix'
+import { scaling, compose, translation } from '../geometry/matrix'
 import { quickHash } from '../hash'
-import { ALPHA, PLANE_BYTES, type PixelMemory, STRIDE, TILE } from '../pixels/memory'
+import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import type { Fill, FillNode, PictureNode, Plan, PlanNode } from './plan'
 import type { SourceBook } from './sources'
 
@@ -68,7 +68,10 @@ export class Renderer {
     const before = this.chains.get(place) ?? []
     const change = chain.findIndex((link, n) => link.key !== before[n])
     const keep = change > 0 && before.length > 0 ? change - 1 : -1
-    this.chains.set(place, chain.map((l) => l.key))
+    this.chains.set(
+      place,
+      chain.map((l) => l.key),
+    )
     const acc = this.memory.tile()
     try {
       let from = chain.length - 1
@@ -166,11 +169,28 @@ export class Renderer {
     }
     const { held } = found
     const k = 1 / 2 ** node.level
-    const m = then(then(translation(left + region.x, top + region.y), node.toSource), scaling(k))
+    const m = compose(compose(translation(left + region.x, top + region.y), node.toSource), scaling(k))
     const wide = (a: number, b: number) => Math.min(2.9, Math.max(1, Math.hypot(a, b)))
     this.memory.kernels.samplePicture(
-      raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height, held.at, held.width, held.height, held.opaque ? 1 : 0,
-      m[0], m[1], m[2], m[3], m[4], m[5], wide(m[0], m[2]), wide(m[1], m[3]), node.sourceWidth * k, node.sourceHeight * k,
+      raster + region.offset,
+      PLANE_BYTES,
+      STRIDE,
+      region.width,
+      region.height,
+      held.at,
+      held.width,
+      held.height,
+      held.opaque ? 1 : 0,
+      m[0],
+      m[1],
+      m[2],
+      m[3],
+      m[4],
+      m[5],
+      wide(m[0], m[2]),
+      wide(m[1], m[3]),
+      node.sourceWidth * k,
+      node.sourceHeight * k,
     )
   }
 
@@ -214,8 +234,26 @@ export class Renderer {
       kernels.fillSolid(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height, this.cover, STRIDE, c.r, c.g, c.b, c.a)
       return
     }
-    const { radial, x, y } = gradientMap(paint, fill.width, fill.height, then(translation(x0, y0), fill.toBox))
-    kernels.fillGradient(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height, this.cover, STRIDE, this.table(paint.stops), radial ? 1 : 0, x[0], x[1], x[2], y[0], y[1], y[2], x0, y0)
+    const { radial, x, y } = gradientMap(paint, fill.width, fill.height, compose(translation(x0, y0), fill.toBox))
+    kernels.fillGradient(
+      raster + region.offset,
+      PLANE_BYTES,
+      STRIDE,
+      region.width,
+      region.height,
+      this.cover,
+      STRIDE,
+      this.table(paint.stops),
+      radial ? 1 : 0,
+      x[0],
+      x[1],
+      x[2],
+      y[0],
+      y[1],
+      y[2],
+      x0,
+      y0,
+    )
   }
 
   private table(stops: Extract<Fill['paint'], { kind: 'linear' | 'radial' }>['stops']): number {

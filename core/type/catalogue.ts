@@ -1,8 +1,25 @@
 /** Families shipped with the application. `files` are scripts of the family in the order they are tried. */
-export type Family = { name: string; slug: string; kind: 'text' | 'display' | 'script' | 'condensed' | 'slab' | 'mono' | 'heavy'; weights: readonly number[]; italic: boolean; scripts: readonly string[] }
+export type Family = {
+  name: string
+  slug: string
+  kind: 'text' | 'display' | 'script' | 'condensed' | 'slab' | 'mono' | 'heavy'
+  weights: readonly number[]
+  italic: boolean
+  scripts: readonly string[]
+}
 
-const family = (name: string, kind: Family['kind'], weights: readonly number[], more: { italic?: boolean; scripts?: readonly string[] } = {}): Family => ({
-  name, kind, weights, slug: name.toLowerCase().replaceAll(' ', '-'), italic: more.italic ?? false, scripts: more.scripts ?? ['latin', 'latin-ext'],
+const family = (
+  name: string,
+  kind: Family['kind'],
+  weights: readonly number[],
+  more: { italic?: boolean; scripts?: readonly string[] } = {},
+): Family => ({
+  name,
+  kind,
+  weights,
+  slug: name.toLowerCase().replaceAll(' ', '-'),
+  italic: more.italic ?? false,
+  scripts: more.scripts ?? ['latin', 'latin-ext'],
 })
 
 export const families: readonly Family[] = [
@@ -39,9 +56,11 @@ export type FontFile = { slug: string; script: string; weight: number; italic: b
 /** The file's name without ending, as the fonts folder has it. */
 export const fontFileName = (f: FontFile): string => `${f.slug}-${f.script}-${f.weight}-${f.italic ? 'italic' : 'normal'}`
 
-export const familyByName = (name: string): Family => families.find((f) => f.name === name) ?? fallbacks.find((f) => f.name === name) ?? (families[5] as Family)
+export const familyByName = (name: string): Family =>
+  families.find((f) => f.name === name) ?? fallbacks.find((f) => f.name === name) ?? (families[5] as Family)
 
-const closest = (weights: readonly number[], wanted: number): number => weights.reduce((best, w) => (Math.abs(w - wanted) < Math.abs(best - wanted) ? w : best))
+const closest = (weights: readonly number[], wanted: number): number =>
+  weights.reduce((best, w) => (Math.abs(w - wanted) < Math.abs(best - wanted) ? w : best))
 
 /** The files to try for a style, in order: the family's scripts, then the fallbacks. */
 export function filesFor(style: { family: string; weight: number; italic: boolean }): FontFile[] {
@@ -53,4 +72,8 @@ export function filesFor(style: { family: string; weight: number; italic: boolea
 
 /** Every file that the application ships. */
 export const allFontFiles = (): FontFile[] =>
-  [...families, ...fallbacks].flatMap((f) => f.scripts.flatMap((script) => f.weights.flatMap((weight) => (f.italic ? [false, true] : [false]).map((italic) => ({ slug: f.slug, script, weight, italic })))))
+  [...families, ...fallbacks].flatMap((f) =>
+    f.scripts.flatMap((script) =>
+      f.weights.flatMap((weight) => (f.italic ? [false, true] : [false]).map((italic) => ({ slug: f.slug, script, weight, italic }))),
+    ),
+  )

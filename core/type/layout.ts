@@ -8,8 +8,27 @@ import type { Face, FontBook } from './fonts'
 const bidi = bidiFactory()
 
 /** One glyph placed on its line; px of the layer's own box. */
-export type Glyph = { face: Face; glyph: number; x: number; y: number; advance: number; /** index in the text, UTF-16 */ cluster: number; rtl: boolean; /** no shipped face has it */ unknown: boolean }
-export type Line = { glyphs: Glyph[]; /** first index and the index after the last, line break left out */ start: number; end: number; left: number; width: number; baseline: number; top: number; height: number; rtl: boolean }
+export type Glyph = {
+  face: Face
+  glyph: number
+  x: number
+  y: number
+  advance: number /** index in the text, UTF-16 */
+  cluster: number
+  rtl: boolean /** no shipped face has it */
+  unknown: boolean
+}
+export type Line = {
+  glyphs: Glyph[] /** first index and the index after the last, line break left out */
+  start: number
+  end: number
+  left: number
+  width: number
+  baseline: number
+  top: number
+  height: number
+  rtl: boolean
+}
 export type TypeLayout = { lines: Line[]; width: number; height: number; size: number; unknown: number }
 
 type Run = { face: Face; start: number; end: number; rtl: boolean; unknown: boolean }
@@ -18,14 +37,18 @@ type Measured = { glyph: number; face: Face; dx: number; dy: number; advance: nu
 /** The text as it is shown; the case switch keeps every index where it was (ß stays ß). */
 export function shownText(text: string, style: Pick<TypeStyle, 'case'>): string {
   if (style.case === 'as-typed') return text
-  return [...text].map((c) => {
-    const changed = style.case === 'upper' ? c.toUpperCase() : c.toLowerCase()
-    return changed.length === c.length ? changed : c
-  }).join('')
+  return [...text]
+    .map((c) => {
+      const changed = style.case === 'upper' ? c.toUpperCase() : c.toLowerCase()
+      return changed.length === c.length ? changed : c
+    })
+    .join('')
 }
 
 function facesFor(book: FontBook, style: TypeStyle): Face[] {
-  return filesFor(style).map((f) => book.face(f)).filter((f): f is Face => f !== null)
+  return filesFor(style)
+    .map((f) => book.face(f))
+    .filter((f): f is Face => f !== null)
 }
 
 const JOINS = /\p{M}|\u200d|[\ufe00-\ufe0f]/u
@@ -60,9 +83,14 @@ function shapeRun(text: string, run: Run, size: number, tracking: number): Measu
   hb.shape(run.face.font, buffer, tracking === 0 ? [] : LIGATURES_OFF)
   const k = size / run.face.unitsPerEm
   return buffer.getGlyphInfosAndPositions().map((g) => ({
-    glyph: g.codepoint, face: run.face, dx: (g.xOffset ?? 0) * k, dy: -(g.yOffset ?? 0) * k,
+    glyph: g.codepoint,
+    face: run.face,
+    dx: (g.xOffset ?? 0) * k,
+    dy: -(g.yOffset ?? 0) * k,
     advance: (g.xAdvance ?? 0) * k + ((g.xAdvance ?? 0) > 0 ? (tracking / 1000) * size : 0),
-    cluster: g.cluster, rtl: run.rtl, unknown: run.unknown,
+    cluster: g.cluster,
+    rtl: run.rtl,
+    unknown: run.unknown,
   }))
 }
 const LIGATURES_OFF = ['-liga', '-clig'].map((f) => hb.Feature.fromString(f)).filter((f): f is NonNullable<typeof f> => f !== null && f !== undefined)
@@ -102,7 +130,14 @@ function stretchesOf(text: string, p: Paragraph, faces: readonly Face[], size: n
   return out
 }
 
-function breakLines(text: string, paragraphs: readonly Paragraph[], faces: readonly Face[], size: number, tracking: number, width: number): { start: number; end: number; paragraph: Paragraph }[] {
+function breakLines(
+  text: string,
+  paragraphs: readonly Paragraph[],
+  faces: readonly Face[],
+  size: number,
+  tracking: number,
+  width: number,
+): { start: number; end: number; paragraph: Paragraph }[] {
   return paragraphs.flatMap((paragraph) => {
     const lines: { start: number; end: number; paragraph: Paragraph }[] = []
     let start = paragraph.start
@@ -127,8 +162,15 @@ export type Measure = { paragraphs: { width: number; trailing: number }[][]; lea
 export function measureType(book: FontBook, text: string, style: TypeStyle): Measure {
   const shown = shownText(text, style)
   const faces = facesFor(book, style)
-  if (faces.length === 0) return { paragraphs: shown.split('\n').map((line) => line.split(/(?<= )/).map((w) => ({ width: w.length * 0.5, trailing: w.endsWith(' ') ? 0.25 : 0 }))), leading: style.leading }
-  return { paragraphs: paragraphsOf(shown).map((p) => stretchesOf(shown, p, faces, 1, style.tracking).map(({ width, trailing }) => ({ width, trailing }))), leading: style.leading }
+  if (faces.length === 0)
+    return {
+      paragraphs: shown.split('\n').map((line) => line.split(/(?<= )/).map((w) => ({ width: w.length * 0.5, trailing: w.endsWith(' ') ? 0.25 : 0 }))),
+      leading: style.leading,
+    }
+  return {
+    paragraphs: paragraphsOf(shown).map((p) => stretchesOf(shown, p, faces, 1, style.tracking).map(({ width, trailing }) => ({ width, trailing }))),
+    leading: style.leading,
+  }
 }
 
 /** Lines, the widest line and the block's height, px, of a measured text at a size in a width. */
@@ -175,7 +217,16 @@ export function layoutType(book: FontBook, text: string, style: TypeStyle, width
     const baseline = n * lineHeight + (lineHeight - (first.ascent + first.descent) * size) / 2 + first.ascent * size
     let x = left
     const glyphs = visual.map((g): Glyph => {
-      const placed = { face: g.face, glyph: g.glyph, x: x + g.dx, y: baseline + g.dy, advance: g.advance, cluster: g.cluster, rtl: g.rtl, unknown: g.unknown }
+      const placed = {
+        face: g.face,
+        glyph: g.glyph,
+        x: x + g.dx,
+        y: baseline + g.dy,
+        advance: g.advance,
+        cluster: g.cluster,
+        rtl: g.rtl,
+        unknown: g.unknown,
+      }
       x += g.advance
       return placed
     })
@@ -185,7 +236,13 @@ export function layoutType(book: FontBook, text: string, style: TypeStyle, width
 }
 
 /** A line's glyphs in visual order: runs reordered by their levels (UAX #9 L2). */
-function lineGlyphs(text: string, l: { start: number; end: number; paragraph: Paragraph }, faces: readonly Face[], size: number, tracking: number): Measured[] {
+function lineGlyphs(
+  text: string,
+  l: { start: number; end: number; paragraph: Paragraph },
+  faces: readonly Face[],
+  size: number,
+  tracking: number,
+): Measured[] {
   const runs = runsOf(text, l.start, l.end, l.paragraph.levels, faces)
   const levels = runs.map((r) => l.paragraph.levels[r.start] as number)
   const order = runs.map((_, n) => n)
@@ -212,7 +269,10 @@ function trailingWidth(text: string, end: number, glyphs: readonly Measured[]): 
 
 /** Where the caret stands before the character at an index: px of the layer's box. */
 export function caretAt(layout: TypeLayout, index: number): { x: number; top: number; height: number; line: number } {
-  const lineIndex = Math.max(0, layout.lines.findLastIndex((l) => index >= l.start))
+  const lineIndex = Math.max(
+    0,
+    layout.lines.findLastIndex((l) => index >= l.start),
+  )
   const line = layout.lines[lineIndex]
   if (!line) return { x: 0, top: 0, height: layout.height, line: 0 }
   const spans = clusterSpans(line)

@@ -3,12 +3,17 @@ import type { Bounds } from '../geometry/bounds'
 import { apply, type Matrix } from '../geometry/matrix'
 
 /** A path in absolute commands: M x y, L x y, C x1 y1 x2 y2 x y, Z. */
-export type Command = readonly ['M', number, number] | readonly ['L', number, number] | readonly ['C', number, number, number, number, number, number] | readonly ['Z']
+export type Command =
+  | readonly ['M', number, number]
+  | readonly ['L', number, number]
+  | readonly ['C', number, number, number, number, number, number]
+  | readonly ['Z']
 export type Path = readonly Command[]
 /** A flattened outline, x and y in turn; `closed` outlines end where they began without repeating the point. */
 export type Outline = { points: Float64Array; closed: boolean }
 
 const NUMBER = /[+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?/gi
+const NEXT = new RegExp(`^${NUMBER.source}`, 'i')
 const lengths: Record<string, number> = { M: 2, L: 2, H: 1, V: 1, C: 6, S: 4, Q: 4, T: 2, A: 7, Z: 0 }
 
 /** Reads the path data of SVG 2 §9.3; throws `bad-input` where it is none. */
@@ -17,7 +22,8 @@ export function parsePath(d: string): Path {
   let [x, y, startX, startY, controlX, controlY] = [0, 0, 0, 0, 0, 0]
   let before = ''
   const curveTo = (x1: number, y1: number, x2: number, y2: number, toX: number, toY: number) => out.push(['C', x1, y1, x2, y2, toX, toY])
-  const quadTo = (cx: number, cy: number, toX: number, toY: number) => curveTo(x + ((cx - x) * 2) / 3, y + ((cy - y) * 2) / 3, toX + ((cx - toX) * 2) / 3, toY + ((cy - toY) * 2) / 3, toX, toY)
+  const quadTo = (cx: number, cy: number, toX: number, toY: number) =>
+    curveTo(x + ((cx - x) * 2) / 3, y + ((cy - y) * 2) / 3, toX + ((cx - toX) * 2) / 3, toY + ((cy - toY) * 2) / 3, toX, toY)
   for (const [, letter = '', rest = ''] of d.matchAll(/([a-z])([^a-z]*(?:e[+-]?\d[^a-z]*)*)/gi)) {
     const upper = letter.toUpperCase()
     const take = lengths[upper]
@@ -63,10 +69,19 @@ export function parsePath(d: string): Path {
   return out
 }
 
-/** Arc flags may stand without a space between them (“a1 1 0 01 2 2”). */
+/** Arc flags may stand without a space between them (“a1 1 0 01 2 2”): the fourth and fifth are single digits. */
 function arcNumbers(rest: string): number[] {
-  const found = rest.matchAll(/([+-]?[\d.]+(?:e[+-]?\d+)?)[\s,]*([+-]?[\d.]+(?:e[+-]?\d+)?)[\s,]*([+-]?[\d.]+(?:e[+-]?\d+)?)[\s,]*([01])[\s,]*([01])[\s,]*([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)[\s,]*([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)/gi)
-  return [...found].flatMap((m) => m.slice(1, 8).map(Number))
+  const out: number[] = []
+  let at = 0
+  for (;;) {
+    while (at < rest.length && /[\s,]/.test(rest[at] ?? '')) at++
+    if (at >= rest.length) return out
+    const place = out.length % 7
+    const found = place === 3 || place === 4 ? /^[01]/.exec(rest.slice(at)) : NEXT.exec(rest.slice(at))
+    if (!found) return out
+    out.push(Number(found[0]))
+    at += found[0].length
+  }
 }
 
 /** An elliptical arc as cubics: centre parameterisation of SVG 2 appendix B.2.4, one cubic a quarter turn at most. */
@@ -79,7 +94,9 @@ function arc(x0: number, y0: number, rx0: number, ry0: number, turn: number, lar
   const [px, py] = [(c * (x0 - x1) + s * (y0 - y1)) / 2, (-s * (x0 - x1) + c * (y0 - y1)) / 2]
   const spread = (px * px) / (rx * rx) + (py * py) / (ry * ry)
   if (spread > 1) [rx, ry] = [rx * Math.sqrt(spread), ry * Math.sqrt(spread)]
-  const root = Math.sqrt(Math.max(0, (rx * rx * ry * ry - rx * rx * py * py - ry * ry * px * px) / (rx * rx * py * py + ry * ry * px * px))) * (large === sweep ? -1 : 1)
+  const root =
+    Math.sqrt(Math.max(0, (rx * rx * ry * ry - rx * rx * py * py - ry * ry * px * px) / (rx * rx * py * py + ry * ry * px * px))) *
+    (large === sweep ? -1 : 1)
   const [qx, qy] = [(root * rx * py) / ry, (-root * ry * px) / rx]
   const [mx, my] = [c * qx - s * qy + (x0 + x1) / 2, s * qx + c * qy + (y0 + y1) / 2]
   const from = Math.atan2((py - qy) / ry, (px - qx) / rx)
@@ -149,7 +166,10 @@ export function flatten(path: Path, m: Matrix, tolerance = 1 / 16): Outline[] {
         for (let n = 1; n < steps; n++) {
           const t = n / steps
           const u = 1 - t
-          points.push(u * u * u * x + 3 * u * u * t * x1 + 3 * u * t * t * x2 + t * t * t * x3, u * u * u * y + 3 * u * u * t * y1 + 3 * u * t * t * y2 + t * t * t * y3)
+          points.push(
+            u * u * u * x + 3 * u * u * t * x1 + 3 * u * t * t * x2 + t * t * t * x3,
+            u * u * u * y + 3 * u * u * t * y1 + 3 * u * t * t * y2 + t * t * t * y3,
+          )
         }
         points.push(x3, y3)
         ;[x, y] = [x3, y3]
@@ -174,7 +194,3 @@ export function outlineBounds(outlines: readonly Outline[]): Bounds | null {
   return b.left <= b.right ? b : null
 }
 
-export function toPathData(path: Path): string {
-  const n = (v: number) => String(Math.round(v * 1000) / 1000)
-  return path.map((c) => c[0] + c.slice(1).map((v) => n(v as number)).join(' ')).join('')
-}

@@ -9,7 +9,10 @@ export function rectanglePath(width: number, height: number, radii: readonly [nu
   const most = Math.min(width, height) / 2
   const [a, b, c, d] = radii.map((r) => Math.min(r, most)) as [number, number, number, number]
   const k = 1 - KAPPA
-  const out: Command[] = [['M', a, 0], ['L', width - b, 0]]
+  const out: Command[] = [
+    ['M', a, 0],
+    ['L', width - b, 0],
+  ]
   if (b > 0) out.push(['C', width - b * k, 0, width, b * k, width, b])
   out.push(['L', width, height - c])
   if (c > 0) out.push(['C', width, height - c * k, width - c * k, height, width - c, height])
@@ -44,14 +47,20 @@ function corneredPath(width: number, height: number, corners: number, inner: num
   })
   const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])]
   const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
-  return [...points.map(([x, y], n): Command => [n === 0 ? 'M' : 'L', ((x - left) / (right - left)) * width, ((y - top) / (bottom - top)) * height]), ['Z']]
+  return [
+    ...points.map(([x, y], n): Command => [n === 0 ? 'M' : 'L', ((x - left) / (right - left)) * width, ((y - top) / (bottom - top)) * height]),
+    ['Z'],
+  ]
 }
 
 type Form = LayerOf<'shape'>['form']
 const makers: Record<Form, (shape: LayerOf<'shape'>) => Path> = {
   rectangle: ({ placement: p, radii }) => rectanglePath(p.width, p.height, radii),
   ellipse: ({ placement: p }) => ellipsePath(p.width, p.height),
-  line: ({ placement: p }) => [['M', 0, p.height / 2], ['L', p.width, p.height / 2]],
+  line: ({ placement: p }) => [
+    ['M', 0, p.height / 2],
+    ['L', p.width, p.height / 2],
+  ],
   polygon: ({ placement: p, corners }) => corneredPath(p.width, p.height, corners, null),
   star: ({ placement: p, corners, inner }) => corneredPath(p.width, p.height, corners, inner),
 }

@@ -118,7 +118,11 @@ function capPoints(before: P, end: P, half: number, cap: Stroke['cap']): P[] {
   const n = normal(before, end)
   const forward: P = [-n[1], n[0]]
   if (cap === 'butt') return []
-  if (cap === 'square') return [[end[0] + (n[0] + forward[0]) * half, end[1] + (n[1] + forward[1]) * half], [end[0] + (forward[0] - n[0]) * half, end[1] + (forward[1] - n[1]) * half]]
+  if (cap === 'square')
+    return [
+      [end[0] + (n[0] + forward[0]) * half, end[1] + (n[1] + forward[1]) * half],
+      [end[0] + (forward[0] - n[0]) * half, end[1] + (forward[1] - n[1]) * half],
+    ]
   const tip: P = [end[0] + forward[0] * half, end[1] + forward[1] * half]
   return [...arcPoints(end, n, forward, half), tip, ...arcPoints(end, forward, [-n[0], -n[1]], half)]
 }

@@ -1,4 +1,14 @@
-import { blankDesign, boxAt, type ChannelSpec, graphicLayer, groupLayer, pictureLayer, presetSpecs, shapeLayer, typeLayer } from '../../core/design/blank'
+import {
+  blankDesign,
+  boxAt,
+  type ChannelSpec,
+  graphicLayer,
+  groupLayer,
+  pictureLayer,
+  presetSpecs,
+  shapeLayer,
+  typeLayer,
+} from '../../core/design/blank'
 import { keyBetween } from '../../core/design/order'
 import type { Plane } from '../../core/design/planes'
 import type { Design, Layer, LayerOf, Paint, Placement, TypeStyle } from '../../core/design/schema'
@@ -22,7 +32,14 @@ export class DesignBuilder {
   private readonly nextId: () => string
   private readonly last = new Map<string, string>()
 
-  constructor(id: string, name: string, channels: readonly string[] | readonly ChannelSpec[], master: string, colour: string, private readonly supply: Lookup) {
+  constructor(
+    id: string,
+    name: string,
+    channels: readonly string[] | readonly ChannelSpec[],
+    master: string,
+    colour: string,
+    private readonly supply: Lookup,
+  ) {
     const specs = channels.map((c) => (typeof c === 'string' ? (presetSpecs([c])[0] as ChannelSpec) : c))
     this.design = blankDesign(id, name, specs, { master, colour })
     this.nextId = ids(`${id.slice(0, 6)}-`)
@@ -46,7 +63,14 @@ export class DesignBuilder {
     return { id: this.nextId(), page: this.page, plane, parent, order }
   }
   private add<L extends Layer>(layer: L, more: More): string {
-    const made = { ...layer, name: more.name ?? layer.name, opacity: more.opacity ?? 1, blend: more.blend ?? 'normal', locked: more.locked ?? false, behaviour: { ...layer.behaviour, ...more.behaviour } }
+    const made = {
+      ...layer,
+      name: more.name ?? layer.name,
+      opacity: more.opacity ?? 1,
+      blend: more.blend ?? 'normal',
+      locked: more.locked ?? false,
+      behaviour: { ...layer.behaviour, ...more.behaviour },
+    }
     this.design.layers[layer.id] = made
     return layer.id
   }
@@ -71,11 +95,29 @@ export class DesignBuilder {
   }
   graphic(plane: Plane, id: string, box: Box, parts: Record<string, string>, more: More = {}): string {
     const s = this.supply(id)
-    return this.add(graphicLayer(this.where(plane, more.parent ?? null), more.name ?? id, s.sha, { ...s.parts, ...parts }, this.boxOf(box, s.width / s.height)), more)
+    return this.add(
+      graphicLayer(this.where(plane, more.parent ?? null), more.name ?? id, s.sha, { ...s.parts, ...parts }, this.boxOf(box, s.width / s.height)),
+      more,
+    )
   }
-  shape(plane: Plane, form: LayerOf<'shape'>['form'], box: Box & { height: number }, fill: Paint, more: More & Partial<Pick<LayerOf<'shape'>, 'radii' | 'stroke' | 'corners' | 'inner'>> = {}): string {
+  shape(
+    plane: Plane,
+    form: LayerOf<'shape'>['form'],
+    box: Box & { height: number },
+    fill: Paint,
+    more: More & Partial<Pick<LayerOf<'shape'>, 'radii' | 'stroke' | 'corners' | 'inner'>> = {},
+  ): string {
     const made = shapeLayer(this.where(plane, more.parent ?? null), more.name ?? form, form, this.boxOf(box, 1), fill)
-    return this.add({ ...made, ...(more.radii ? { radii: more.radii } : {}), ...(more.stroke ? { stroke: more.stroke } : {}), ...(more.corners ? { corners: more.corners } : {}), ...(more.inner ? { inner: more.inner } : {}) }, more)
+    return this.add(
+      {
+        ...made,
+        ...(more.radii ? { radii: more.radii } : {}),
+        ...(more.stroke ? { stroke: more.stroke } : {}),
+        ...(more.corners ? { corners: more.corners } : {}),
+        ...(more.inner ? { inner: more.inner } : {}),
+      },
+      more,
+    )
   }
   type(plane: Plane, text: string, box: Box & { height: number }, style: Partial<TypeStyle>, colour: string, more: More = {}): string {
     return this.add(typeLayer(this.where(plane, more.parent ?? null), text, this.boxOf(box, 1), style, colour), more)
@@ -85,6 +127,15 @@ export class DesignBuilder {
   }
 }
 
-export const solid = (colour: string): Paint => ({ kind: 'solid', colour })
-export const linear = (angleDegrees: number, ...stops: [number, string][]): Paint => ({ kind: 'linear', angleDegrees, stops: Object.fromEntries(stops.map(([offset, colour], n) => [`s${n}`, { offset, colour }])) })
-export const radial = (x: number, y: number, radius: number, ...stops: [number, string][]): Paint => ({ kind: 'radial', x, y, radius, stops: Object.fromEntries(stops.map(([offset, colour], n) => [`s${n}`, { offset, colour }])) })
+export const linear = (angleDegrees: number, ...stops: [number, string][]): Paint => ({
+  kind: 'linear',
+  angleDegrees,
+  stops: Object.fromEntries(stops.map(([offset, colour], n) => [`s${n}`, { offset, colour }])),
+})
+export const radial = (x: number, y: number, radius: number, ...stops: [number, string][]): Paint => ({
+  kind: 'radial',
+  x,
+  y,
+  radius,
+  stops: Object.fromEntries(stops.map(([offset, colour], n) => [`s${n}`, { offset, colour }])),
+})

@@ -1,34 +1,70 @@
 import { fractal, noise, random } from './random'
 
 /** A drawn picture: straight RGBA 0–1 for a point of the unit square (times the aspect). */
-export type Raster = { name: string; label: string; words: string; width: number; height: number; transparent: boolean; blend: string; at: (x: number, y: number) => [number, number, number, number] }
+export type Raster = {
+  name: string
+  label: string
+  words: string
+  width: number
+  height: number
+  transparent: boolean
+  blend: string
+  at: (x: number, y: number) => [number, number, number, number]
+}
 
 const grey = (v: number, a = 1): [number, number, number, number] => [v, v, v, a]
 const smooth = (a: number, b: number, v: number): number => {
   const t = Math.min(1, Math.max(0, (v - a) / (b - a)))
   return t * t * (3 - 2 * t)
 }
-const tone = (v: number, low: readonly [number, number, number], high: readonly [number, number, number]): [number, number, number, number] => [low[0] + (high[0] - low[0]) * v, low[1] + (high[1] - low[1]) * v, low[2] + (high[2] - low[2]) * v, 1]
+const tone = (v: number, low: readonly [number, number, number], high: readonly [number, number, number]): [number, number, number, number] => [
+  low[0] + (high[0] - low[0]) * v,
+  low[1] + (high[1] - low[1]) * v,
+  low[2] + (high[2] - low[2]) * v,
+  1,
+]
 
-const texture = (name: string, label: string, words: string, blend: string, at: Raster['at']): Raster => ({ name, label, words, width: 1600, height: 1600, transparent: false, blend, at })
+const texture = (name: string, label: string, words: string, blend: string, at: Raster['at']): Raster => ({
+  name,
+  label,
+  words,
+  width: 1600,
+  height: 1600,
+  transparent: false,
+  blend,
+  at,
+})
 
 const strokes = (() => {
   const rnd = random(77)
-  return Array.from({ length: 90 }, () => ({ x: rnd(), y: rnd(), a: rnd() * 0.5 - 0.25 + (rnd() > 0.8 ? 1.2 : 0), l: 0.05 + rnd() * 0.4, w: 0.0004 + rnd() * 0.0009, k: 0.3 + rnd() * 0.7 }))
+  return Array.from({ length: 90 }, () => ({
+    x: rnd(),
+    y: rnd(),
+    a: rnd() * 0.5 - 0.25 + (rnd() > 0.8 ? 1.2 : 0),
+    l: 0.05 + rnd() * 0.4,
+    w: 0.0004 + rnd() * 0.0009,
+    k: 0.3 + rnd() * 0.7,
+  }))
 })()
 const specks = (() => {
   const rnd = random(5)
   return Array.from({ length: 900 }, () => ({ x: rnd(), y: rnd(), r: 0.0006 + rnd() ** 4 * 0.008, k: 0.5 + rnd() * 0.5 }))
 })()
 const grid = new Map<number, typeof specks>()
-for (const s of specks) for (let i = -1; i <= 1; i++) for (let j = -1; j <= 1; j++) {
-  const key = (Math.floor(s.x * 40) + i) * 100 + Math.floor(s.y * 40) + j
-  grid.set(key, [...(grid.get(key) ?? []), s])
-}
+for (const s of specks)
+  for (let i = -1; i <= 1; i++)
+    for (let j = -1; j <= 1; j++) {
+      const key = (Math.floor(s.x * 40) + i) * 100 + Math.floor(s.y * 40) + j
+      grid.set(key, [...(grid.get(key) ?? []), s])
+    }
 
 export const textures: Raster[] = [
-  texture('cold-press-paper', 'Cold-press paper', 'paper rough watercolour page', 'multiply', (x, y) => tone(0.55 * fractal(x * 26, y * 26, 1, 6) + 0.3 * noise(x * 700, y * 700, 4) + 0.15, [0.86, 0.84, 0.8], [1, 0.992, 0.975])),
-  texture('kraft-paper', 'Kraft paper', 'paper brown fibre wrapping', 'multiply', (x, y) => tone(0.5 * fractal(x * 9, y * 60, 8, 5) + 0.5 * noise(x * 900, y * 240, 3), [0.62, 0.47, 0.32], [0.8, 0.65, 0.48])),
+  texture('cold-press-paper', 'Cold-press paper', 'paper rough watercolour page', 'multiply', (x, y) =>
+    tone(0.55 * fractal(x * 26, y * 26, 1, 6) + 0.3 * noise(x * 700, y * 700, 4) + 0.15, [0.86, 0.84, 0.8], [1, 0.992, 0.975]),
+  ),
+  texture('kraft-paper', 'Kraft paper', 'paper brown fibre wrapping', 'multiply', (x, y) =>
+    tone(0.5 * fractal(x * 9, y * 60, 8, 5) + 0.5 * noise(x * 900, y * 240, 3), [0.62, 0.47, 0.32], [0.8, 0.65, 0.48]),
+  ),
   texture('lime-plaster', 'Lime plaster', 'plaster wall rough surface', 'normal', (x, y) => {
     const wave = fractal(x * 3 + fractal(x * 5, y * 5, 2) * 1.4, y * 3, 6, 6)
     const ridge = Math.abs(fractal(x * 14, y * 14, 9, 5) - 0.5)
@@ -38,7 +74,9 @@ export const textures: Raster[] = [
     const wave = fractal(x * 2.4 + fractal(x * 4, y * 4, 12) * 1.8, y * 2.4, 16, 6)
     return tone(smooth(0.25, 0.78, wave) * 0.85 + 0.15 * noise(x * 500, y * 500, 2), [0.7, 0.4, 0.27], [0.88, 0.62, 0.45])
   }),
-  texture('fine-grain', 'Fine grain', 'grain film noise', 'soft-light', (x, y) => grey(0.5 + (noise(x * 1600, y * 1600, 21) + noise(x * 900 + 3, y * 900, 22) - 1) * 0.32)),
+  texture('fine-grain', 'Fine grain', 'grain film noise', 'soft-light', (x, y) =>
+    grey(0.5 + (noise(x * 1600, y * 1600, 21) + noise(x * 900 + 3, y * 900, 22) - 1) * 0.32),
+  ),
   texture('scratches', 'Scratches', 'scratch worn dust old film', 'screen', (x, y) => {
     let v = 0
     for (const s of strokes) {
@@ -57,7 +95,8 @@ export const textures: Raster[] = [
   }),
   texture('glaze-speckle', 'Glaze speckle', 'speckle dots stoneware terrazzo', 'multiply', (x, y) => {
     let v = 1
-    for (const s of grid.get(Math.floor(x * 40) * 100 + Math.floor(y * 40)) ?? []) v = Math.min(v, 1 - (1 - smooth(s.r * 0.7, s.r, Math.hypot(x - s.x, y - s.y))) * s.k)
+    for (const s of grid.get(Math.floor(x * 40) * 100 + Math.floor(y * 40)) ?? [])
+      v = Math.min(v, 1 - (1 - smooth(s.r * 0.7, s.r, Math.hypot(x - s.x, y - s.y))) * s.k)
     return tone(v * (0.96 + 0.04 * fractal(x * 8, y * 8, 2)), [0.3, 0.22, 0.17], [0.97, 0.955, 0.925])
   }),
   texture('linen-cloth', 'Linen cloth', 'cloth linen fabric weave textile', 'multiply', (x, y) => {
@@ -72,7 +111,16 @@ export const textures: Raster[] = [
   }),
 ]
 
-const overlay = (name: string, label: string, words: string, blend: string, at: Raster['at'], width = 1400, height = 1400): Raster => ({ name, label, words, width, height, transparent: true, blend, at })
+const overlay = (name: string, label: string, words: string, blend: string, at: Raster['at'], width = 1400, height = 1400): Raster => ({
+  name,
+  label,
+  words,
+  width,
+  height,
+  transparent: true,
+  blend,
+  at,
+})
 const leafShadow = (() => {
   const rnd = random(41)
   const leaves: { x: number; y: number; a: number; l: number }[] = []
@@ -103,14 +151,30 @@ const near = <T extends { x: number; y: number; r: number }>(list: readonly T[],
 }
 
 export const overlays: Raster[] = [
-  overlay('contact-shadow', 'Contact shadow', 'shadow soft floor ellipse', 'multiply', (x, y) => {
-    const d = Math.hypot((x - 0.5) / 0.5, (y - 0.5) / 0.5)
-    return [0.12, 0.07, 0.05, (1 - smooth(0.05, 1, d)) ** 1.6 * 0.9]
-  }, 1200, 320),
-  overlay('side-shadow', 'Side shadow', 'shadow soft cast long', 'multiply', (x, y) => {
-    const w = 0.12 + x * 0.3
-    return [0.14, 0.09, 0.07, (1 - smooth(0.2, 1, Math.abs(y - 0.55) / w)) * (1 - smooth(0.1, 1, x)) * smooth(0, 0.08, x) * 0.75]
-  }, 1400, 500),
+  overlay(
+    'contact-shadow',
+    'Contact shadow',
+    'shadow soft floor ellipse',
+    'multiply',
+    (x, y) => {
+      const d = Math.hypot((x - 0.5) / 0.5, (y - 0.5) / 0.5)
+      return [0.12, 0.07, 0.05, (1 - smooth(0.05, 1, d)) ** 1.6 * 0.9]
+    },
+    1200,
+    320,
+  ),
+  overlay(
+    'side-shadow',
+    'Side shadow',
+    'shadow soft cast long',
+    'multiply',
+    (x, y) => {
+      const w = 0.12 + x * 0.3
+      return [0.14, 0.09, 0.07, (1 - smooth(0.2, 1, Math.abs(y - 0.55) / w)) * (1 - smooth(0.1, 1, x)) * smooth(0, 0.08, x) * 0.75]
+    },
+    1400,
+    500,
+  ),
   overlay('window-shadow', 'Window shadow', 'shadow window light bars', 'multiply', (x, y) => {
     const [u, v] = [x * 1.05 + y * 0.34, y * 1.05 - x * 0.18]
     const bar = (t: number, at: number, w: number, s: number) => smooth(w + s, w, Math.abs(t - at))
@@ -126,27 +190,51 @@ export const overlays: Raster[] = [
       const t = (dx * Math.cos(l.a) + dy * Math.sin(l.a)) / l.l
       if (t < -0.1 || t > 1.15) continue
       const away = Math.abs(-dx * Math.sin(l.a) + dy * Math.cos(l.a))
-      v = Math.max(v, (1 - smooth(0.5, 1.25, away / (l.l * 0.19 * Math.sin(Math.max(0.05, Math.min(1, t)) * Math.PI) + 0.006))) * smooth(-0.1, 0.1, t) * (1 - smooth(0.9, 1.15, t)))
+      v = Math.max(
+        v,
+        (1 - smooth(0.5, 1.25, away / (l.l * 0.19 * Math.sin(Math.max(0.05, Math.min(1, t)) * Math.PI) + 0.006))) *
+          smooth(-0.1, 0.1, t) *
+          (1 - smooth(0.9, 1.15, t)),
+      )
     }
     return [0.18, 0.14, 0.14, v * 0.42]
   }),
-  overlay('warm-glow', 'Warm glow', 'glow light warm soft', 'screen', (x, y) => [1, 0.72, 0.4, (1 - smooth(0, 1, Math.hypot(x - 0.5, y - 0.5) * 2)) ** 1.7]),
-  overlay('pale-glow', 'Pale glow', 'glow light cool soft moon', 'screen', (x, y) => [0.86, 0.93, 1, (1 - smooth(0, 1, Math.hypot(x - 0.5, y - 0.5) * 2)) ** 2 * 0.9]),
+  overlay('warm-glow', 'Warm glow', 'glow light warm soft', 'screen', (x, y) => [
+    1,
+    0.72,
+    0.4,
+    (1 - smooth(0, 1, Math.hypot(x - 0.5, y - 0.5) * 2)) ** 1.7,
+  ]),
+  overlay('pale-glow', 'Pale glow', 'glow light cool soft moon', 'screen', (x, y) => [
+    0.86,
+    0.93,
+    1,
+    (1 - smooth(0, 1, Math.hypot(x - 0.5, y - 0.5) * 2)) ** 2 * 0.9,
+  ]),
   overlay('light-rays', 'Light rays', 'rays beams light sun', 'screen', (x, y) => {
     const a = Math.atan2(y + 0.18, x + 0.18)
     const r = Math.hypot(x + 0.18, y + 0.18)
     const ray = smooth(0.42, 0.75, noise(a * 16, 2, 7) * 0.65 + noise(a * 41, 5, 8) * 0.35)
     return [1, 0.93, 0.76, ray * (1 - smooth(0.35, 1.35, r)) * 0.75]
   }),
-  overlay('mist', 'Mist', 'mist fog cloud smoke', 'screen', (x, y) => [0.95, 0.96, 0.98, smooth(0.42, 0.8, fractal(x * 2.2 + fractal(x * 3, y * 3, 3) * 0.9, y * 3.6, 15, 6)) * smooth(0, 0.35, y) * 0.9]),
+  overlay('mist', 'Mist', 'mist fog cloud smoke', 'screen', (x, y) => [
+    0.95,
+    0.96,
+    0.98,
+    smooth(0.42, 0.8, fractal(x * 2.2 + fractal(x * 3, y * 3, 3) * 0.9, y * 3.6, 15, 6)) * smooth(0, 0.35, y) * 0.9,
+  ]),
   overlay('dust', 'Dust', 'dust particles floating specks', 'screen', (x, y) => {
     let v = 0
-    near(dusts, x, y, (s, d) => { v = Math.max(v, (1 - smooth(s.r * 0.3, s.r * 1.6, d)) * s.k) })
+    near(dusts, x, y, (s, d) => {
+      v = Math.max(v, (1 - smooth(s.r * 0.3, s.r * 1.6, d)) * s.k)
+    })
     return [1, 0.96, 0.88, v]
   }),
   overlay('kiln-sparks', 'Kiln sparks', 'sparks fire embers glow', 'plus-lighter', (x, y) => {
     let v = 0
-    near(dusts, x, y, (s, d) => { v += ((1 - smooth(0, s.r * 2.8, d)) ** 3 * s.k * (0.4 + (1 - s.y) * 0.6) + (1 - smooth(s.r * 0.2, s.r * 0.7, d)) * s.k) * (s.y > 0.15 ? 1 : 0.3) })
+    near(dusts, x, y, (s, d) => {
+      v += ((1 - smooth(0, s.r * 2.8, d)) ** 3 * s.k * (0.4 + (1 - s.y) * 0.6) + (1 - smooth(s.r * 0.2, s.r * 0.7, d)) * s.k) * (s.y > 0.15 ? 1 : 0.3)
+    })
     const k = Math.min(1, v)
     return [1, 0.5 + 0.4 * k, 0.18 + 0.4 * k * k, k]
   }),

@@ -52,7 +52,12 @@ export function hierarchy(mesh: Mesh): Hierarchy {
     let bestAxis = 0
     let bestBin = 0
     const binOf = (t: number, axis: number) =>
-      Math.min(bins - 1, Math.floor((((centres[t * 3 + axis] as number) - (spread[axis] as number)) / ((spread[axis + 3] as number) - (spread[axis] as number))) * bins))
+      Math.min(
+        bins - 1,
+        Math.floor(
+          (((centres[t * 3 + axis] as number) - (spread[axis] as number)) / ((spread[axis + 3] as number) - (spread[axis] as number))) * bins,
+        ),
+      )
     if (to - from > 3)
       for (let axis = 0; axis < 3; axis++) {
         if ((spread[axis + 3] as number) - (spread[axis] as number) < 1e-7) continue
@@ -94,7 +99,10 @@ export function hierarchy(mesh: Mesh): Hierarchy {
     const slice = order.slice(from, to)
     const left = slice.filter((t) => binOf(t, bestAxis) <= bestBin)
     order.set(left, from)
-    order.set(slice.filter((t) => binOf(t, bestAxis) > bestBin), from + left.length)
+    order.set(
+      slice.filter((t) => binOf(t, bestAxis) > bestBin),
+      from + left.length,
+    )
     const child = used
     used += 2
     ints[node * 8 + 6] = child

@@ -68,7 +68,8 @@ function smooth(t: Traced, first: number, passes: number, sigma: number): void {
             const qg = source[q * 3 + 1] as number
             const qb = source[q * 3 + 2] as number
             const dl = (Math.abs(qr - r) + Math.abs(qg - gr) + Math.abs(qb - b)) * level
-            const cost = dd * dd + dl * dl + Math.abs((guide[h + 4] as number) - alpha) * 8 + Math.abs((guide[h + 5] as number) - body) * 6 + (1 - turn) * 24
+            const cost =
+              dd * dd + dl * dl + Math.abs((guide[h + 4] as number) - alpha) * 8 + Math.abs((guide[h + 5] as number) - body) * 6 + (1 - turn) * 24
             if (cost > 12 && !self) continue
             const w = weight * (kernel[i + 2] as number) * (self ? 1 : Math.exp(-cost))
             sum += w

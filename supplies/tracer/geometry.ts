@@ -36,11 +36,7 @@ export const add = (a: Vector, b: Vector): Vector => [a[0] + b[0], a[1] + b[1], 
 export const sub = (a: Vector, b: Vector): Vector => [a[0] - b[0], a[1] - b[1], a[2] - b[2]]
 export const times = (a: Vector, k: number): Vector => [a[0] * k, a[1] * k, a[2] * k]
 export const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
-export const cross = (a: Vector, b: Vector): Vector => [
-  a[1] * b[2] - a[2] * b[1],
-  a[2] * b[0] - a[0] * b[2],
-  a[0] * b[1] - a[1] * b[0],
-]
+export const cross = (a: Vector, b: Vector): Vector => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]]
 export const unit = (a: Vector): Vector => times(a, 1 / (Math.hypot(...a) || 1))
 
 /** Repeatable random numbers 0..1 (mulberry32). */
@@ -121,7 +117,18 @@ export function tube(mesh: Mesh, path: readonly Vector[], radius: (t: number) =>
 }
 
 /** A leaf from `base` along `along`, its face turned to `face`; `curl` bends the tip, `fold` raises its sides. */
-export function leaf(mesh: Mesh, base: Vector, along: Vector, face: Vector, length: number, width: number, curl: number, fold: number, material: number, shape = 0.42): void {
+export function leaf(
+  mesh: Mesh,
+  base: Vector,
+  along: Vector,
+  face: Vector,
+  length: number,
+  width: number,
+  curl: number,
+  fold: number,
+  material: number,
+  shape = 0.42,
+): void {
   const [rows, columns] = [12, 6]
   const forward = unit(along)
   const side = unit(cross(forward, face))
@@ -183,7 +190,12 @@ export function ball(mesh: Mesh, centre: Vector, radius: number, material: numbe
     for (let i = 0; i <= segments; i++) {
       const [theta, phi] = [(j / (segments / 2)) * Math.PI, (i / segments) * Math.PI * 2]
       const n: Vector = [Math.sin(theta) * Math.cos(phi), Math.cos(theta), Math.sin(theta) * Math.sin(phi)]
-      vertices.push({ at: add(centre, [n[0] * radius, n[1] * radius * flat, n[2] * radius]), normal: unit([n[0], n[1] / flat, n[2]]), u: i / segments, v: 1 - j / (segments / 2) })
+      vertices.push({
+        at: add(centre, [n[0] * radius, n[1] * radius * flat, n[2] * radius]),
+        normal: unit([n[0], n[1] / flat, n[2]]),
+        u: i / segments,
+        v: 1 - j / (segments / 2),
+      })
     }
   mesh.grid(vertices, segments, material)
 }

@@ -3,10 +3,24 @@ import { grass, handle, looks, pot, profiles, room, Scene, sprig } from './scene
 
 type Picture = { name: string; width: number; height: number; samples: number; scene: () => Scene }
 
-const bunch = (s: Scene, at: Vector, seed: number, count: number, plant: { leaf: number; stem: number; height: number; length?: number; width?: number; shape?: number; pair?: boolean; droop?: number }) => {
+const bunch = (
+  s: Scene,
+  at: Vector,
+  seed: number,
+  count: number,
+  plant: { leaf: number; stem: number; height: number; length?: number; width?: number; shape?: number; pair?: boolean; droop?: number },
+) => {
   const rnd = random(seed)
   for (let n = 0; n < count; n++)
-    sprig(s, at, { ...plant, seed: seed * 31 + n, height: plant.height * (0.7 + rnd() * 0.4), turn: (n / count) * 360 + rnd() * 40, lean: 0.12 + rnd() * 0.34, count: 11 + Math.floor(rnd() * 6), start: 0.34 })
+    sprig(s, at, {
+      ...plant,
+      seed: seed * 31 + n,
+      height: plant.height * (0.7 + rnd() * 0.4),
+      turn: (n / count) * 360 + rnd() * 40,
+      lean: 0.12 + rnd() * 0.34,
+      count: 11 + Math.floor(rnd() * 6),
+      start: 0.34,
+    })
 }
 
 function paleCorner(): Scene {
@@ -32,7 +46,11 @@ function threeCups(): Scene {
   const s = new Scene()
   room(s, looks.pale, looks.blueWall, 4.5, { front: 2.6, height: 0.4 })
   const cups = [looks.dipBlue, looks.dipRose, looks.dipWhite].map((m) => s.material(m))
-  const places: Vector[] = [[-1.75, 0, 0.1], [0, 0, 0.55], [1.75, 0, 0.05]]
+  const places: Vector[] = [
+    [-1.75, 0, 0.1],
+    [0, 0, 0.55],
+    [1.75, 0, 0.05],
+  ]
   places.forEach((at, n) => {
     pot(s, n === 1 ? profiles.beaker : profiles.cup, at, cups[n] as number, 1.15)
     if (n !== 1) handle(s, at, [0.66, 1.02], [0.6, 0.34], 0.42, cups[n] as number, n === 0 ? 150 : -20, 0.075)
@@ -55,13 +73,23 @@ function kilnShelf(): Scene {
   for (const y of [0, 3.1]) box(s.mesh, [-9, y - 0.28, -1.5], [9, y, 1.2], board, 0.04)
   const glaze = (m: keyof typeof looks) => s.material(looks[m])
   const low: [keyof typeof profiles, number, keyof typeof looks, number][] = [
-    ['moon', -4.7, 'ash', 0.9], ['cup', -3.05, 'dipGreen', 0.9], ['bottle', -1.7, 'copper', 0.84], ['bowl', 0.15, 'cream', 0.86],
-    ['gourd', 2.0, 'teal', 0.88], ['beaker', 3.3, 'dipRose', 0.9], ['pot', 4.8, 'tenmoku', 0.9],
+    ['moon', -4.7, 'ash', 0.9],
+    ['cup', -3.05, 'dipGreen', 0.9],
+    ['bottle', -1.7, 'copper', 0.84],
+    ['bowl', 0.15, 'cream', 0.86],
+    ['gourd', 2.0, 'teal', 0.88],
+    ['beaker', 3.3, 'dipRose', 0.9],
+    ['pot', 4.8, 'tenmoku', 0.9],
   ]
   low.forEach(([p, x, m, k], n) => pot(s, profiles[p], [x, 0, (n % 2) * 0.16 - 0.15], glaze(m), k))
   const high: typeof low = [
-    ['beaker', -4.9, 'cream', 0.9], ['wide', -3.0, 'celadon', 0.66], ['tall', -1.15, 'white', 0.68], ['cup', 0.2, 'dipBlue', 0.9],
-    ['cup', 1.45, 'dipBlue', 0.9], ['pitcher', 3.1, 'dipWhite', 0.8], ['moon', 5.0, 'cobalt', 0.72],
+    ['beaker', -4.9, 'cream', 0.9],
+    ['wide', -3.0, 'celadon', 0.66],
+    ['tall', -1.15, 'white', 0.68],
+    ['cup', 0.2, 'dipBlue', 0.9],
+    ['cup', 1.45, 'dipBlue', 0.9],
+    ['pitcher', 3.1, 'dipWhite', 0.8],
+    ['moon', 5.0, 'cobalt', 0.72],
   ]
   high.forEach(([p, x, m, k], n) => pot(s, profiles[p], [x, 3.1, (n % 2) * 0.14 - 0.1], glaze(m), k))
   const second = glaze('celadon')
@@ -132,7 +160,8 @@ function leavesAtWindow(): Scene {
   const [leaf, stem, dry] = [s.material(looks.eucalyptus), s.material(looks.stem), s.material(looks.straw)]
   pot(s, profiles.bottle, [0.1, 0, 0], s.material(looks.copper), 1.06)
   bunch(s, [0.1, 3, 0], 21, 7, { leaf, stem, height: 3.6, length: 0.58, width: 0.74, shape: 0.5, pair: true, droop: 0.24 })
-  for (let n = 0; n < 7; n++) grass(s, [0.1, 2.9, 0], { stem: dry, seed: 60 + n, height: 3.6 + (n % 3) * 0.5, lean: 0.2 + (n % 4) * 0.09, turn: n * 53 })
+  for (let n = 0; n < 7; n++)
+    grass(s, [0.1, 2.9, 0], { stem: dry, seed: 60 + n, height: 3.6 + (n % 3) * 0.5, lean: 0.2 + (n % 4) * 0.09, turn: n * 53 })
   pot(s, profiles.cup, [1.75, 0, 0.7], s.material(looks.cream), 0.85)
   s.lamp([9, 8, 3.5], [0, 2.4, 0], 2.6, 3.6, [48, 42, 33])
   s.lamp([-7, 6, 8], [0, 3, 0], 6, 6, [2.2, 2.3, 2.5])

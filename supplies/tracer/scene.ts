@@ -1,7 +1,13 @@
-import { add, box, cross, curve, leaf, lathe, Mesh, quad, random, times, tube, unit, type Vector } from './geometry'
+import { add, box, cross, curve, lathe, leaf, Mesh, quad, random, times, tube, unit, type Vector } from './geometry'
 import type { Material } from './materials'
 
-export type Camera = { from: Vector; to: Vector; /** vertical angle of view, degrees */ angle: number; /** lens radius, dm */ lens?: number; focus?: Vector }
+export type Camera = {
+  from: Vector
+  to: Vector /** vertical angle of view, degrees */
+  angle: number /** lens radius, dm */
+  lens?: number
+  focus?: Vector
+}
 type Light = { corner: Vector; a: Vector; b: Vector; light: readonly [number, number, number] }
 
 /** What one picture shows. Built by calling the helpers in order, then traced. */
@@ -51,32 +57,154 @@ const hollow = (outer: Profile, floor = 0.12): Profile => {
     .reverse()
     .filter(([, y]) => y > floor + 0.08)
     .map(([r, y]) => [Math.max(r - wall, 0.02), y] as const)
-  return [[0, 0.03], [outer[0]?.[0] ?? 0.5, 0.0], ...outer, [rim[0] - wall * 0.35, rim[1] + 0.035], ...inner, [Math.max((inner.at(-1)?.[0] ?? 0.3) * 0.75, 0.02), floor], [0, floor]]
+  return [
+    [0, 0.03],
+    [outer[0]?.[0] ?? 0.5, 0.0],
+    ...outer,
+    [rim[0] - wall * 0.35, rim[1] + 0.035],
+    ...inner,
+    [Math.max((inner.at(-1)?.[0] ?? 0.3) * 0.75, 0.02), floor],
+    [0, floor],
+  ]
 }
 export const profiles = {
-  bottle: hollow([[0.62, 0.02], [0.86, 0.3], [0.98, 0.8], [0.9, 1.35], [0.52, 1.85], [0.3, 2.25], [0.27, 2.7], [0.33, 2.98], [0.4, 3.06]]),
-  tall: hollow([[0.5, 0.02], [0.58, 0.4], [0.72, 1.3], [0.8, 2.2], [0.74, 2.9], [0.55, 3.3], [0.46, 3.5], [0.5, 3.66]]),
-  moon: hollow([[0.5, 0.02], [0.95, 0.35], [1.25, 0.95], [1.25, 1.45], [0.95, 2.02], [0.5, 2.32], [0.42, 2.42], [0.46, 2.52]]),
-  gourd: hollow([[0.5, 0.02], [0.85, 0.35], [0.95, 0.8], [0.7, 1.3], [0.44, 1.6], [0.5, 1.9], [0.56, 2.1], [0.42, 2.4], [0.3, 2.6], [0.36, 2.76]]),
-  bowl: hollow([[0.42, 0.02], [0.46, 0.14], [0.85, 0.36], [1.2, 0.72], [1.34, 1.02]], 0.2),
-  wide: hollow([[0.5, 0.02], [0.54, 0.12], [1.1, 0.3], [1.6, 0.56], [1.78, 0.76]], 0.18),
-  cup: hollow([[0.4, 0.02], [0.5, 0.12], [0.56, 0.5], [0.57, 0.9], [0.6, 1.14]]),
-  beaker: hollow([[0.36, 0.02], [0.42, 0.2], [0.5, 0.7], [0.55, 1.2], [0.58, 1.4]]),
-  plate: hollow([[0.8, 0.02], [0.86, 0.06], [1.4, 0.16], [1.72, 0.27]], 0.08),
-  pitcher: hollow([[0.55, 0.02], [0.78, 0.3], [0.88, 0.9], [0.76, 1.5], [0.56, 1.95], [0.56, 2.3], [0.66, 2.6]]),
-  pot: hollow([[0.6, 0.02], [0.92, 0.22], [1.08, 0.62], [1.0, 1.02], [0.66, 1.3], [0.5, 1.34]]),
-  holder: hollow([[0.9, 0.02], [0.94, 0.08], [0.5, 0.2], [0.24, 0.42], [0.24, 0.62], [0.36, 0.82], [0.38, 0.9]]),
+  bottle: hollow([
+    [0.62, 0.02],
+    [0.86, 0.3],
+    [0.98, 0.8],
+    [0.9, 1.35],
+    [0.52, 1.85],
+    [0.3, 2.25],
+    [0.27, 2.7],
+    [0.33, 2.98],
+    [0.4, 3.06],
+  ]),
+  tall: hollow([
+    [0.5, 0.02],
+    [0.58, 0.4],
+    [0.72, 1.3],
+    [0.8, 2.2],
+    [0.74, 2.9],
+    [0.55, 3.3],
+    [0.46, 3.5],
+    [0.5, 3.66],
+  ]),
+  moon: hollow([
+    [0.5, 0.02],
+    [0.95, 0.35],
+    [1.25, 0.95],
+    [1.25, 1.45],
+    [0.95, 2.02],
+    [0.5, 2.32],
+    [0.42, 2.42],
+    [0.46, 2.52],
+  ]),
+  gourd: hollow([
+    [0.5, 0.02],
+    [0.85, 0.35],
+    [0.95, 0.8],
+    [0.7, 1.3],
+    [0.44, 1.6],
+    [0.5, 1.9],
+    [0.56, 2.1],
+    [0.42, 2.4],
+    [0.3, 2.6],
+    [0.36, 2.76],
+  ]),
+  bowl: hollow(
+    [
+      [0.42, 0.02],
+      [0.46, 0.14],
+      [0.85, 0.36],
+      [1.2, 0.72],
+      [1.34, 1.02],
+    ],
+    0.2,
+  ),
+  wide: hollow(
+    [
+      [0.5, 0.02],
+      [0.54, 0.12],
+      [1.1, 0.3],
+      [1.6, 0.56],
+      [1.78, 0.76],
+    ],
+    0.18,
+  ),
+  cup: hollow([
+    [0.4, 0.02],
+    [0.5, 0.12],
+    [0.56, 0.5],
+    [0.57, 0.9],
+    [0.6, 1.14],
+  ]),
+  beaker: hollow([
+    [0.36, 0.02],
+    [0.42, 0.2],
+    [0.5, 0.7],
+    [0.55, 1.2],
+    [0.58, 1.4],
+  ]),
+  plate: hollow(
+    [
+      [0.8, 0.02],
+      [0.86, 0.06],
+      [1.4, 0.16],
+      [1.72, 0.27],
+    ],
+    0.08,
+  ),
+  pitcher: hollow([
+    [0.55, 0.02],
+    [0.78, 0.3],
+    [0.88, 0.9],
+    [0.76, 1.5],
+    [0.56, 1.95],
+    [0.56, 2.3],
+    [0.66, 2.6],
+  ]),
+  pot: hollow([
+    [0.6, 0.02],
+    [0.92, 0.22],
+    [1.08, 0.62],
+    [1.0, 1.02],
+    [0.66, 1.3],
+    [0.5, 1.34],
+  ]),
+  holder: hollow([
+    [0.9, 0.02],
+    [0.94, 0.08],
+    [0.5, 0.2],
+    [0.24, 0.42],
+    [0.24, 0.62],
+    [0.36, 0.82],
+    [0.38, 0.9],
+  ]),
 } satisfies Record<string, Profile>
 
 export const pot = (s: Scene, profile: Profile, at: Vector, material: number, size = 1): void =>
-  lathe(s.mesh, profile.map(([r, y]) => [r * size, y * size] as const), at, material)
+  lathe(
+    s.mesh,
+    profile.map(([r, y]) => [r * size, y * size] as const),
+    at,
+    material,
+  )
 
 /** A handle from one height to another on the right of a pot, turned by `turn` degrees. */
-export function handle(s: Scene, at: Vector, from: readonly [number, number], to: readonly [number, number], reach: number, material: number, turn = 0, thick = 0.085): void {
+export function handle(
+  s: Scene,
+  at: Vector,
+  from: readonly [number, number],
+  to: readonly [number, number],
+  reach: number,
+  material: number,
+  turn = 0,
+  thick = 0.085,
+): void {
   const points: [number, number, number][] = [
     [from[0] - 0.06, from[1], 0],
     [from[0] + reach * 0.55, from[1] + 0.06, 0],
-    [from[0] + reach, (from[1] * 0.62 + to[1] * 0.38), 0],
+    [from[0] + reach, from[1] * 0.62 + to[1] * 0.38, 0],
     [(from[0] + to[0]) / 2 + reach * 0.8, from[1] * 0.25 + to[1] * 0.75, 0],
     [to[0] - 0.05, to[1], 0],
   ]
@@ -86,7 +214,23 @@ export function handle(s: Scene, at: Vector, from: readonly [number, number], to
 }
 
 // ---- plants ----
-type Plant = { leaf: number; stem: number; seed: number; height: number; lean?: number; turn?: number; count?: number; length?: number; width?: number; shape?: number; pair?: boolean; thick?: number; droop?: number; start?: number; curl?: number }
+type Plant = {
+  leaf: number
+  stem: number
+  seed: number
+  height: number
+  lean?: number
+  turn?: number
+  count?: number
+  length?: number
+  width?: number
+  shape?: number
+  pair?: boolean
+  thick?: number
+  droop?: number
+  start?: number
+  curl?: number
+}
 /** One stem with leaves from `at` upward. */
 export function sprig(s: Scene, at: Vector, p: Plant): void {
   const rnd = random(p.seed)
@@ -97,7 +241,13 @@ export function sprig(s: Scene, at: Vector, p: Plant): void {
     const t = n / 5
     const away = lean * p.height * t ** 1.7
     const wobble = (rnd() - 0.5) * 0.06 * p.height * t
-    points.push(add(at, [Math.cos(turn) * away + wobble, p.height * (t - (p.droop ?? 0.1) * t * t * t), Math.sin(turn) * away + (rnd() - 0.5) * 0.06 * p.height * t]))
+    points.push(
+      add(at, [
+        Math.cos(turn) * away + wobble,
+        p.height * (t - (p.droop ?? 0.1) * t * t * t),
+        Math.sin(turn) * away + (rnd() - 0.5) * 0.06 * p.height * t,
+      ]),
+    )
   }
   const path = curve(points, 8)
   const thick = p.thick ?? 0.022
@@ -164,25 +314,230 @@ export const looks = {
   darkWall: { colour: '#3a302e', second: '#2c2423', pattern: 'plaster', scale: 0.6, amount: 0.7, bump: 0.1, bumpScale: 2 },
   pinkWall: { colour: '#dcaa97', second: '#cf9883', pattern: 'plaster', scale: 0.6, amount: 0.7, bump: 0.1, bumpScale: 2.4 },
   linen: { colour: '#e8e0d2', second: '#cfc4b2', pattern: 'cloth', scale: 150, amount: 0.55, bump: 0.08, bumpScale: 9, roughness: 0.9 },
-  copper: { colour: '#b4562a', second: '#f0b27a', third: '#5e2413', pattern: 'reactive', scale: 2.2, amount: 0.55, threshold: 0.62, roughness: 0.2, coat: 1, rings: 34, ringDepth: 0.05 },
-  tenmoku: { colour: '#3b1d12', second: '#9a4d22', third: '#120a08', pattern: 'reactive', scale: 2.4, amount: 0.6, threshold: 0.75, roughness: 0.12, coat: 1, rings: 30, ringDepth: 0.04 },
-  celadon: { colour: '#a9c3a6', second: '#8bab8f', third: '#c9d8c0', pattern: 'reactive', scale: 1.6, amount: 0.4, threshold: 0.3, roughness: 0.13, coat: 1, rings: 26, ringDepth: 0.03 },
-  cobalt: { colour: '#24407e', second: '#6d8fc0', third: '#101f49', pattern: 'reactive', scale: 2, amount: 0.5, threshold: 0.7, roughness: 0.14, coat: 1, rings: 28, ringDepth: 0.04 },
-  teal: { colour: '#1f6a6c', second: '#72b0a6', third: '#0f3d44', pattern: 'reactive', scale: 2.1, amount: 0.5, threshold: 0.66, roughness: 0.14, coat: 1, rings: 30, ringDepth: 0.035 },
-  cream: { colour: '#efe5d0', second: '#7b5a3c', third: '#e0cfae', pattern: 'speckle', scale: 17, amount: 0.16, roughness: 0.26, coat: 0.95, rings: 30, ringDepth: 0.035 },
-  ash: { colour: '#d9d6cd', second: '#3f3a36', third: '#c2bdb0', pattern: 'speckle', scale: 24, amount: 0.12, roughness: 0.32, coat: 0.85, rings: 34, ringDepth: 0.045 },
-  dipBlue: { colour: '#4f7ea6', second: '#c99a6c', third: '#8fb4cc', pattern: 'dip', scale: 20, amount: 0.1, threshold: 0.3, roughness: 0.15, coat: 1, rings: 32, ringDepth: 0.04 },
-  dipWhite: { colour: '#f1ebdd', second: '#b9774c', third: '#e2d6bf', pattern: 'dip', scale: 22, amount: 0.1, threshold: 0.34, roughness: 0.22, coat: 1, rings: 32, ringDepth: 0.045 },
-  dipGreen: { colour: '#6d8f6a', second: '#d3ab80', third: '#a8c09a', pattern: 'dip', scale: 20, amount: 0.08, threshold: 0.28, roughness: 0.16, coat: 1, rings: 32, ringDepth: 0.04 },
-  dipRose: { colour: '#d48e84', second: '#e0bd98', third: '#eab9ac', pattern: 'dip', scale: 20, amount: 0.08, threshold: 0.36, roughness: 0.2, coat: 1, rings: 32, ringDepth: 0.04 },
-  raw: { colour: '#c08a63', second: '#a8744f', pattern: 'plaster', scale: 3, amount: 0.5, bump: 0.1, bumpScale: 14, roughness: 0.8, coat: 0.12, rings: 40, ringDepth: 0.09 },
-  white: { colour: '#ece8df', second: '#ded8cb', pattern: 'plaster', scale: 2, amount: 0.4, bump: 0.04, bumpScale: 16, roughness: 0.55, coat: 0.35, rings: 36, ringDepth: 0.05 },
-  banded: { colour: '#ede3cf', second: '#2f5573', pattern: 'band', scale: 0.1, amount: 0.9, threshold: 0.62, roughness: 0.2, coat: 1, rings: 30, ringDepth: 0.035 },
+  copper: {
+    colour: '#b4562a',
+    second: '#f0b27a',
+    third: '#5e2413',
+    pattern: 'reactive',
+    scale: 2.2,
+    amount: 0.55,
+    threshold: 0.62,
+    roughness: 0.2,
+    coat: 1,
+    rings: 34,
+    ringDepth: 0.05,
+  },
+  tenmoku: {
+    colour: '#3b1d12',
+    second: '#9a4d22',
+    third: '#120a08',
+    pattern: 'reactive',
+    scale: 2.4,
+    amount: 0.6,
+    threshold: 0.75,
+    roughness: 0.12,
+    coat: 1,
+    rings: 30,
+    ringDepth: 0.04,
+  },
+  celadon: {
+    colour: '#a9c3a6',
+    second: '#8bab8f',
+    third: '#c9d8c0',
+    pattern: 'reactive',
+    scale: 1.6,
+    amount: 0.4,
+    threshold: 0.3,
+    roughness: 0.13,
+    coat: 1,
+    rings: 26,
+    ringDepth: 0.03,
+  },
+  cobalt: {
+    colour: '#24407e',
+    second: '#6d8fc0',
+    third: '#101f49',
+    pattern: 'reactive',
+    scale: 2,
+    amount: 0.5,
+    threshold: 0.7,
+    roughness: 0.14,
+    coat: 1,
+    rings: 28,
+    ringDepth: 0.04,
+  },
+  teal: {
+    colour: '#1f6a6c',
+    second: '#72b0a6',
+    third: '#0f3d44',
+    pattern: 'reactive',
+    scale: 2.1,
+    amount: 0.5,
+    threshold: 0.66,
+    roughness: 0.14,
+    coat: 1,
+    rings: 30,
+    ringDepth: 0.035,
+  },
+  cream: {
+    colour: '#efe5d0',
+    second: '#7b5a3c',
+    third: '#e0cfae',
+    pattern: 'speckle',
+    scale: 17,
+    amount: 0.16,
+    roughness: 0.26,
+    coat: 0.95,
+    rings: 30,
+    ringDepth: 0.035,
+  },
+  ash: {
+    colour: '#d9d6cd',
+    second: '#3f3a36',
+    third: '#c2bdb0',
+    pattern: 'speckle',
+    scale: 24,
+    amount: 0.12,
+    roughness: 0.32,
+    coat: 0.85,
+    rings: 34,
+    ringDepth: 0.045,
+  },
+  dipBlue: {
+    colour: '#4f7ea6',
+    second: '#c99a6c',
+    third: '#8fb4cc',
+    pattern: 'dip',
+    scale: 20,
+    amount: 0.1,
+    threshold: 0.3,
+    roughness: 0.15,
+    coat: 1,
+    rings: 32,
+    ringDepth: 0.04,
+  },
+  dipWhite: {
+    colour: '#f1ebdd',
+    second: '#b9774c',
+    third: '#e2d6bf',
+    pattern: 'dip',
+    scale: 22,
+    amount: 0.1,
+    threshold: 0.34,
+    roughness: 0.22,
+    coat: 1,
+    rings: 32,
+    ringDepth: 0.045,
+  },
+  dipGreen: {
+    colour: '#6d8f6a',
+    second: '#d3ab80',
+    third: '#a8c09a',
+    pattern: 'dip',
+    scale: 20,
+    amount: 0.08,
+    threshold: 0.28,
+    roughness: 0.16,
+    coat: 1,
+    rings: 32,
+    ringDepth: 0.04,
+  },
+  dipRose: {
+    colour: '#d48e84',
+    second: '#e0bd98',
+    third: '#eab9ac',
+    pattern: 'dip',
+    scale: 20,
+    amount: 0.08,
+    threshold: 0.36,
+    roughness: 0.2,
+    coat: 1,
+    rings: 32,
+    ringDepth: 0.04,
+  },
+  raw: {
+    colour: '#c08a63',
+    second: '#a8744f',
+    pattern: 'plaster',
+    scale: 3,
+    amount: 0.5,
+    bump: 0.1,
+    bumpScale: 14,
+    roughness: 0.8,
+    coat: 0.12,
+    rings: 40,
+    ringDepth: 0.09,
+  },
+  white: {
+    colour: '#ece8df',
+    second: '#ded8cb',
+    pattern: 'plaster',
+    scale: 2,
+    amount: 0.4,
+    bump: 0.04,
+    bumpScale: 16,
+    roughness: 0.55,
+    coat: 0.35,
+    rings: 36,
+    ringDepth: 0.05,
+  },
+  banded: {
+    colour: '#ede3cf',
+    second: '#2f5573',
+    pattern: 'band',
+    scale: 0.1,
+    amount: 0.9,
+    threshold: 0.62,
+    roughness: 0.2,
+    coat: 1,
+    rings: 30,
+    ringDepth: 0.035,
+  },
   glass: { colour: '#dff0ea', kind: 'glass' },
-  olive: { colour: '#5f7350', second: '#8b9b6e', third: '#a9b48c', pattern: 'leaf', amount: 0.7, kind: 'leaf', through: 0.3, roughness: 0.4, coat: 0.35 },
-  eucalyptus: { colour: '#7d9a8c', second: '#a6b9a2', third: '#b9c8b4', pattern: 'leaf', amount: 0.6, kind: 'leaf', through: 0.25, roughness: 0.5, coat: 0.25 },
-  fern: { colour: '#3f6a35', second: '#6d9440', third: '#8fb45c', pattern: 'leaf', amount: 0.7, kind: 'leaf', through: 0.35, roughness: 0.38, coat: 0.4 },
-  rust: { colour: '#b0572b', second: '#d99848', third: '#7a3318', pattern: 'leaf', amount: 0.9, kind: 'leaf', through: 0.3, roughness: 0.5, coat: 0.25 },
+  olive: {
+    colour: '#5f7350',
+    second: '#8b9b6e',
+    third: '#a9b48c',
+    pattern: 'leaf',
+    amount: 0.7,
+    kind: 'leaf',
+    through: 0.3,
+    roughness: 0.4,
+    coat: 0.35,
+  },
+  eucalyptus: {
+    colour: '#7d9a8c',
+    second: '#a6b9a2',
+    third: '#b9c8b4',
+    pattern: 'leaf',
+    amount: 0.6,
+    kind: 'leaf',
+    through: 0.25,
+    roughness: 0.5,
+    coat: 0.25,
+  },
+  fern: {
+    colour: '#3f6a35',
+    second: '#6d9440',
+    third: '#8fb45c',
+    pattern: 'leaf',
+    amount: 0.7,
+    kind: 'leaf',
+    through: 0.35,
+    roughness: 0.38,
+    coat: 0.4,
+  },
+  rust: {
+    colour: '#b0572b',
+    second: '#d99848',
+    third: '#7a3318',
+    pattern: 'leaf',
+    amount: 0.9,
+    kind: 'leaf',
+    through: 0.3,
+    roughness: 0.5,
+    coat: 0.25,
+  },
   straw: { colour: '#d9bd85', second: '#b9935a', pattern: 'leaf', amount: 0.6, kind: 'leaf', through: 0.3, roughness: 0.7 },
   stem: { colour: '#6b5a3a', second: '#8a7a50', pattern: 'plaster', scale: 4, amount: 0.5, roughness: 0.7 },
   dark: { colour: '#241c18', roughness: 0.8 },

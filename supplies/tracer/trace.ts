@@ -8,7 +8,15 @@ import { encode } from './materials'
 import type { Scene } from './scene'
 
 /** A scene as the kernel reads it. */
-type Packed = { nodes: ArrayBuffer; triangles: Float32Array; attributes: Float32Array; materials: Float32Array; lights: Float32Array; camera: Float32Array; lightCount: number }
+type Packed = {
+  nodes: ArrayBuffer
+  triangles: Float32Array
+  attributes: Float32Array
+  materials: Float32Array
+  lights: Float32Array
+  camera: Float32Array
+  lightCount: number
+}
 type Job = { width: number; height: number; samples: number; guidesOnly: boolean }
 
 export function pack(s: Scene): Packed {
@@ -40,14 +48,26 @@ export function pack(s: Scene): Packed {
   const camera = new Float32Array(32)
   camera.set([...from, ...right, ...up, ...forward, Math.tan((angle * Math.PI) / 360), lens, distance])
   camera.set([...s.sky, ...s.ground, 6, s.cutout ? 0 : 1], 16)
-  return { nodes, triangles, attributes, materials: Float32Array.from(s.materials.flatMap(encode)), lights: Float32Array.from(lights), camera, lightCount: s.lights.length }
+  return {
+    nodes,
+    triangles,
+    attributes,
+    materials: Float32Array.from(s.materials.flatMap(encode)),
+    lights: Float32Array.from(lights),
+    camera,
+    lightCount: s.lights.length,
+  }
 }
 
 type Kernel = { memory: WebAssembly.Memory; configure: (...a: number[]) => void; row: (...a: number[]) => void }
 
 function start(scene: Packed): { kernel: Kernel; row: number } {
   const kernel = new WebAssembly.Instance(new WebAssembly.Module(readFileSync('supplies/tracer/tracer.wasm')), {
-    env: { abort: () => { throw new Error('tracer stopped') } },
+    env: {
+      abort: () => {
+        throw new Error('tracer stopped')
+      },
+    },
   }).exports as unknown as Kernel
   let top = kernel.memory.buffer.byteLength
   const put = (bytes: Uint8Array) => {
@@ -60,8 +80,14 @@ function start(scene: Packed): { kernel: Kernel; row: number } {
   }
   const bytes = (a: Float32Array) => new Uint8Array(a.buffer, a.byteOffset, a.byteLength)
   const [nodes, triangles, attributes, materials, lights, camera, stack, row] = [
-    new Uint8Array(scene.nodes), bytes(scene.triangles), bytes(scene.attributes), bytes(scene.materials), bytes(scene.lights), bytes(scene.camera),
-    new Uint8Array(4096), new Uint8Array(8192 * CHANNELS * 4),
+    new Uint8Array(scene.nodes),
+    bytes(scene.triangles),
+    bytes(scene.attributes),
+    bytes(scene.materials),
+    bytes(scene.lights),
+    bytes(scene.camera),
+    new Uint8Array(4096),
+    new Uint8Array(8192 * CHANNELS * 4),
   ].map(put) as [number, number, number, number, number, number, number, number]
   kernel.configure(nodes, triangles, attributes, materials, lights, scene.lightCount, camera, stack)
   return { kernel, row }
@@ -84,12 +110,17 @@ export async function trace(scene: Packed, job: Job): Promise<Traced> {
   const shared = new SharedArrayBuffer(job.width * job.height * CHANNELS * 4)
   const next = new SharedArrayBuffer(4)
   await Promise.all(
-    Array.from({ length: availableParallelism() }, () =>
-      new Promise<void>((done, failed) => {
-        const worker = new Worker(new URL(import.meta.url), { workerData: { tracer: true, scene, job, shared, next } })
-        worker.once('message', () => { done(); void worker.terminate() })
-        worker.once('error', failed)
-      }),
+    Array.from(
+      { length: availableParallelism() },
+      () =>
+        new Promise<void>((done, failed) => {
+          const worker = new Worker(new URL(import.meta.url), { workerData: { tracer: true, scene, job, shared, next } })
+          worker.once('message', () => {
+            done()
+            void worker.terminate()
+          })
+          worker.once('error', failed)
+        }),
     ),
   )
   return { width: job.width, height: job.height, data: new Float32Array(shared) }

@@ -10,7 +10,10 @@ export const dynamic = 'force-dynamic'
 const asked = z.object({
   name: z.string().trim().min(1, 'Give the design a name.').max(200),
   campaign: z.string().trim().min(1, 'Give the campaign a name.').max(200),
-  channels: z.array(channelSchema.omit({ order: true })).min(1, 'Choose at least one size.').max(40),
+  channels: z
+    .array(channelSchema.omit({ order: true }))
+    .min(1, 'Choose at least one size.')
+    .max(40),
   master: z.string(),
   colour: z.union([colourSchema, z.literal('transparent')]),
 })

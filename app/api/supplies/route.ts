@@ -5,5 +5,11 @@ export const dynamic = 'force-dynamic'
 export const GET = (request: Request) =>
   answer(async () => {
     const q = new URL(request.url).searchParams
-    return searchSupplies({ q: (q.get('q') ?? '').slice(0, 200), ...(q.get('kind') ? { kind: q.get('kind') as string } : {}), own: q.get('own') === '1', transparent: q.get('transparent') === '1', offset: Math.max(0, Number(q.get('offset') ?? 0) || 0) })
+    return searchSupplies({
+      q: (q.get('q') ?? '').slice(0, 200),
+      ...(q.get('kind') ? { kind: q.get('kind') as string } : {}),
+      own: q.get('own') === '1',
+      transparent: q.get('transparent') === '1',
+      offset: Math.max(0, Number(q.get('offset') ?? 0) || 0),
+    })
   })

@@ -21,5 +21,9 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 export default async function BenchPage({ params }: Props) {
   const row = await open((await params).id)
-  return <Bench loaded={{ id: row.id, campaign: row.campaign, revision: row.revision, design: row.design, sources: await sourceInfo([...blobsOf(row.design)]) }} />
+  return (
+    <Bench
+      loaded={{ id: row.id, campaign: row.campaign, revision: row.revision, design: row.design, sources: await sourceInfo([...blobsOf(row.design)]) }}
+    />
+  )
 }

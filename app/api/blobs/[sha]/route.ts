@@ -11,5 +11,12 @@ export const GET = (_: Request, { params }: { params: Promise<{ sha: string }> }
     const [[info], bytes] = await Promise.all([sourceInfo([sha]), readBlob(sha)])
     if (!info || !bytes) throw missing('This file is not stored here.')
     // Uploaded SVG is only ever read as text by our own reader.
-    return new Response(new Uint8Array(bytes), { headers: { 'content-type': info.kind === 'graphic' ? 'text/plain; charset=utf-8' : info.mime, 'content-security-policy': "default-src 'none'; sandbox", 'x-content-type-options': 'nosniff', 'cache-control': 'private, max-age=31536000, immutable' } })
+    return new Response(new Uint8Array(bytes), {
+      headers: {
+        'content-type': info.kind === 'graphic' ? 'text/plain; charset=utf-8' : info.mime,
+        'content-security-policy': "default-src 'none'; sandbox",
+        'x-content-type-options': 'nosniff',
+        'cache-control': 'private, max-age=31536000, immutable',
+      },
+    })
   })

@@ -16,5 +16,10 @@ export const GET = (_: Request, { params }: { params: Promise<{ id: string }> })
       if (bytes) blobs.set(sha, bytes)
     }
     const name = design.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase() || 'design'
-    return new Response(new Uint8Array(writePackage({ design, blobs })), { headers: { 'content-type': 'application/x-vivid-layer', 'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(`${name}.vivid`)}` } })
+    return new Response(new Uint8Array(writePackage({ design, blobs })), {
+      headers: {
+        'content-type': 'application/x-vivid-layer',
+        'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(`${name}.vivid`)}`,
+      },
+    })
   })

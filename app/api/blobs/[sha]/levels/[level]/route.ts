@@ -3,12 +3,18 @@ import { levelFile } from '@/server/levels'
 
 export const dynamic = 'force-dynamic'
 
-/** A level as raw RGBA; the browser unpacks it, so that every host works on the same pixels. */
+/** A level as raw RGBA in gzip, unpacked by the worker, so that every host works on the same pixels. */
 export const GET = (_: Request, { params }: { params: Promise<{ sha: string; level: string }> }) =>
   answer(async () => {
     const { sha, level } = await params
     const found = await levelFile(sha, Number(level))
     return new Response(found.bytes, {
-      headers: { 'content-type': 'application/octet-stream', 'content-encoding': 'gzip', 'x-width': String(found.width), 'x-height': String(found.height), 'x-opaque': found.opaque ? '1' : '0', 'cache-control': 'private, max-age=31536000, immutable, no-transform' },
+      headers: {
+        'content-type': 'application/gzip',
+        'x-width': String(found.width),
+        'x-height': String(found.height),
+        'x-opaque': found.opaque ? '1' : '0',
+        'cache-control': 'private, max-age=31536000, immutable, no-transform',
+      },
     })
   })

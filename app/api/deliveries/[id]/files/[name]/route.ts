@@ -6,5 +6,7 @@ export const GET = (_: Request, { params }: { params: Promise<{ id: string; name
   answer(async () => {
     const { id, name } = await params
     const { bytes, mime } = await deliveredFile(id, decodeURIComponent(name))
-    return new Response(bytes, { headers: { 'content-type': mime, 'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(decodeURIComponent(name))}` } })
+    return new Response(bytes, {
+      headers: { 'content-type': mime, 'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(decodeURIComponent(name))}` },
+    })
   })

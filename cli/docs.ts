@@ -1,0 +1,43 @@
+/** Writes the documents that are made from the code; with --check, says which are out of date. */
+import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import { z } from 'zod'
+import { commands } from '../bench/commands/list'
+import { blendModes } from '../core/design/blend-modes'
+import { channelPresets } from '../core/design/channels'
+import { designSchema } from '../core/design/schema'
+import { families } from '../core/type/catalogue'
+
+const table = (head: readonly string[], rows: readonly (readonly string[])[]): string => [head, head.map(() => '---'), ...rows].map((r) => `| ${r.join(' | ')} |`).join('\n')
+const files: Record<string, string> = {
+  'docs/design.schema.json': `${JSON.stringify(z.toJSONSchema(designSchema, { target: 'draft-2020-12' }), null, 2)}\n`,
+  'docs/tables.md': `# Tables
+
+Made from the code by \`node scripts/run.mjs cli/docs.ts\`.
+
+## Channels
+
+${table(['id', 'name', 'px', 'safe area: top, right, bottom, left', 'clear boxes', 'smallest type, px'], channelPresets.map((c) => [c.id, c.name, `${c.width} × ${c.height}${c.bleed > 0 ? ` + ${c.bleed} bleed` : ''}`, `${c.safe.top}, ${c.safe.right}, ${c.safe.bottom}, ${c.safe.left}`, c.clear.map((b) => `${b.width} × ${b.height} at ${b.x}, ${b.y}`).join('; ') || '–', c.smallestType.toFixed(1)]))}
+
+## Blend modes
+
+${table(['id', 'label', 'B(cb, cs)'], Object.entries(blendModes).map(([id, m]) => [`\`${id}\``, m.label, m.formula.replaceAll('|', '\\|')]))}
+
+## Typefaces
+
+${table(['family', 'kind', 'weights', 'scripts'], families.map((f) => [f.name, f.kind, f.weights.join(', '), f.scripts.join(', ')]))}
+
+## Commands and keys
+
+${table(['command', 'section', 'keys'], commands.map((c) => [c.label, c.section, c.keys?.join(', ') ?? '']))}
+`,
+}
+
+const check = process.argv.includes('--check')
+let stale = 0
+for (const [path, text] of Object.entries(files)) {
+  if (existsSync(path) && readFileSync(path, 'utf8') === text) continue
+  stale++
+  if (check) console.error(`${path} is out of date; run: node scripts/run.mjs cli/docs.ts`)
+  else writeFileSync(path, text)
+}
+process.exitCode = check && stale > 0 ? 1 : 0
