@@ -1,13 +1,29 @@
 /** Imports point one way: app -> bench, server -> host -> core; workers and cli -> host, bench/render, core. */
 module.exports = {
   forbidden: [
-    { name: 'core-stands-alone', severity: 'error', from: { path: '^core/' }, to: { path: '^(app|bench|server|host|cli|workers|supplies|e2e|measure)/' } },
+    {
+      name: 'core-stands-alone',
+      severity: 'error',
+      from: { path: '^core/' },
+      to: { path: '^(app|bench|server|host|cli|workers|supplies|e2e|measure)/' },
+    },
     { name: 'core-knows-no-platform', severity: 'error', from: { path: '^core/', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
-    { name: 'core-draws-no-interface', severity: 'error', from: { path: '^core/' }, to: { path: 'node_modules/(react|next|sharp|better-sqlite3|kysely|zustand)/' } },
+    {
+      name: 'core-draws-no-interface',
+      severity: 'error',
+      from: { path: '^core/' },
+      to: { path: 'node_modules/(react|next|sharp|better-sqlite3|kysely|zustand)/' },
+    },
     { name: 'bench-knows-no-server', severity: 'error', from: { path: '^bench/' }, to: { path: '^(server|host|app|cli)/' } },
     { name: 'server-knows-no-interface', severity: 'error', from: { path: '^(server|host)/' }, to: { path: '^(bench|app)/' } },
     { name: 'host-knows-no-server', severity: 'error', from: { path: '^host/' }, to: { path: '^(server|app)/' } },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
   ],
-  options: { doNotFollow: { path: 'node_modules' }, exclude: { path: '(^\\.next|^\\.cache|kernels/|kernel\\.as\\.ts)' }, tsPreCompilationDeps: false, tsConfig: { fileName: 'tsconfig.json' }, enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default'] } },
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(^\\.next|^\\.cache|kernels/|kernel\\.as\\.ts)' },
+    tsPreCompilationDeps: false,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default'] },
+  },
 }

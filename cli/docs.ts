@@ -7,7 +7,8 @@ import { channelPresets } from '../core/design/channels'
 import { designSchema } from '../core/design/schema'
 import { families } from '../core/type/catalogue'
 
-const table = (head: readonly string[], rows: readonly (readonly string[])[]): string => [head, head.map(() => '---'), ...rows].map((r) => `| ${r.join(' | ')} |`).join('\n')
+const table = (head: readonly string[], rows: readonly (readonly string[])[]): string =>
+  [head, head.map(() => '---'), ...rows].map((r) => `| ${r.join(' | ')} |`).join('\n')
 const files: Record<string, string> = {
   'docs/design.schema.json': `${JSON.stringify(z.toJSONSchema(designSchema, { target: 'draft-2020-12' }), null, 2)}\n`,
   'docs/tables.md': `# Tables
@@ -16,19 +17,38 @@ Made from the code by \`node scripts/run.mjs cli/docs.ts\`.
 
 ## Channels
 
-${table(['id', 'name', 'px', 'safe area: top, right, bottom, left', 'clear boxes', 'smallest type, px'], channelPresets.map((c) => [c.id, c.name, `${c.width} × ${c.height}${c.bleed > 0 ? ` + ${c.bleed} bleed` : ''}`, `${c.safe.top}, ${c.safe.right}, ${c.safe.bottom}, ${c.safe.left}`, c.clear.map((b) => `${b.width} × ${b.height} at ${b.x}, ${b.y}`).join('; ') || '–', c.smallestType.toFixed(1)]))}
+${table(
+  ['id', 'name', 'px', 'safe area: top, right, bottom, left', 'clear boxes', 'smallest type, px'],
+  channelPresets.map((c) => [
+    c.id,
+    c.name,
+    `${c.width} × ${c.height}${c.bleed > 0 ? ` + ${c.bleed} bleed` : ''}`,
+    `${c.safe.top}, ${c.safe.right}, ${c.safe.bottom}, ${c.safe.left}`,
+    c.clear.map((b) => `${b.width} × ${b.height} at ${b.x}, ${b.y}`).join('; ') || '–',
+    c.smallestType.toFixed(1),
+  ]),
+)}
 
 ## Blend modes
 
-${table(['id', 'label', 'B(cb, cs)'], Object.entries(blendModes).map(([id, m]) => [`\`${id}\``, m.label, m.formula.replaceAll('|', '\\|')]))}
+${table(
+  ['id', 'label', 'B(cb, cs)'],
+  Object.entries(blendModes).map(([id, m]) => [`\`${id}\``, m.label, m.formula.replaceAll('|', '\\|')]),
+)}
 
 ## Typefaces
 
-${table(['family', 'kind', 'weights', 'scripts'], families.map((f) => [f.name, f.kind, f.weights.join(', '), f.scripts.join(', ')]))}
+${table(
+  ['family', 'kind', 'weights', 'scripts'],
+  families.map((f) => [f.name, f.kind, f.weights.join(', '), f.scripts.join(', ')]),
+)}
 
 ## Commands and keys
 
-${table(['command', 'section', 'keys'], commands.map((c) => [c.label, c.section, c.keys?.join(', ') ?? '']))}
+${table(
+  ['command', 'section', 'keys'],
+  commands.map((c) => [c.label, c.section, c.keys?.join(', ') ?? '']),
+)}
 `,
 }
 

@@ -1,7 +1,7 @@
 // Installs and builds what is missing: packages, the compiled database driver, kernels, fonts. Says what it does.
 import { spawnSync } from 'node:child_process'
-import { copyFileSync, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { createHash } from 'node:crypto'
+import { copyFileSync, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 
 export const say = (text) => console.log(`· ${text}`)
 export class SetUpProblem extends Error {}
@@ -45,7 +45,28 @@ export function install() {
 
 /** Builds the application when a source is newer than the last build. */
 export async function build() {
-  const files = spawnSync('git', ['ls-files', '-co', '--exclude-standard', 'app', 'bench', 'core', 'host', 'server', 'workers', 'supplies/catalogue.ts', 'supplies/draw', 'supplies/demo', 'next.config.ts', 'package-lock.json'], { encoding: 'utf8' }).stdout.split('\n').filter((f) => f && existsSync(f))
+  const files = spawnSync(
+    'git',
+    [
+      'ls-files',
+      '-co',
+      '--exclude-standard',
+      'app',
+      'bench',
+      'core',
+      'host',
+      'server',
+      'workers',
+      'supplies/catalogue.ts',
+      'supplies/draw',
+      'supplies/demo',
+      'next.config.ts',
+      'package-lock.json',
+    ],
+    { encoding: 'utf8' },
+  )
+    .stdout.split('\n')
+    .filter((f) => f && existsSync(f))
   const newest = Math.max(...files.map((f) => statSync(f).mtimeMs))
   const mark = '.next/BUILD_ID'
   if (existsSync(mark) && statSync(mark).mtimeMs > newest) return
@@ -57,7 +78,8 @@ export async function build() {
 export function browser() {
   const found = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((p) => existsSync(p))
   if (found) return found
-  if (process.getuid?.() !== 0) throw new SetUpProblem('No Chromium was found. Install it (Debian: sudo apt-get install chromium) and run this again.')
+  if (process.getuid?.() !== 0)
+    throw new SetUpProblem('No Chromium was found. Install it (Debian: sudo apt-get install chromium) and run this again.')
   say('Installing Chromium by apt …')
   run('Updating the package lists', 'apt-get', ['update', '-qq'], { stdio: ['ignore', 'ignore', 'inherit'] })
   run('Installing Chromium', 'apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { stdio: ['ignore', 'ignore', 'inherit'] })

@@ -55,4 +55,3 @@ export async function seed(say: (text: string) => void): Promise<void> {
     say(`Loaded the sample design “${design.name}”.`)
   }
 }
-

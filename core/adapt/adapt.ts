@@ -9,7 +9,7 @@ import type { LightOf } from './lightness'
 import { anchor, cover, edge, type Frame, type Move, moveBounds, movedNode, moveTo, spanBox, stretchedLayer, typesetLayer } from './place'
 import { carryOut, type Situation, search } from './solve'
 import { type Align, type StackedText, type Text, widestPiece } from './type-stack'
-import { type Block, blocksOf, type Unit, unitsOf } from './units'
+import { type Block, blocksOf, typesIn, type Unit, unitsOf } from './units'
 
 export type AdaptContext = { fonts: FontBook; lightOf: LightOf }
 export type Adapted = {
@@ -177,10 +177,15 @@ export function adapt(
   for (const t of stacked) placeText(t, units, solution.arrangement.align, situation, plates, out, boxes)
   if (subject && solution.subject) for (const u of subject.units) placeByMove(u, solution.subject, out, boxes, channel)
   const typeBoxes = [...stacked.map((t) => t.box), ...fixed]
-  for (const block of blocks) if (block !== subject) placeBlock(block, frame, typeBoxes, out, boxes)
+  const noRoom: string[] = []
+  for (const block of blocks) {
+    if (block === subject) continue
+    if (!placeBlock(block, frame, typeBoxes, out, boxes)) noRoom.push(...block.units.map((u) => u.id))
+    else if (block.units.some((u) => typesIn(u.node).length > 0)) for (const u of block.units) typeBoxes.push(boxes.get(u.id) ?? u.bounds)
+  }
   for (const u of units) if (u.kind === 'ride' && !out.has(u.id)) rideOn(u, units, frame, out, boxes)
 
-  const leftOut = solution.arrangement.leftOut.flatMap((id) => [id, ...units.filter((u) => u.host === id).map((u) => u.id)])
+  const leftOut = [...solution.arrangement.leftOut, ...noRoom].flatMap((id) => [id, ...units.filter((u) => u.host === id).map((u) => u.id)])
   const hidden = new Set(leftOut)
   return {
     nodes: units.flatMap((u) => (hidden.has(u.id) ? [] : [out.get(u.id) ?? movedNode(u.node, anchor(u.node, u.bounds, frame))])),
@@ -230,46 +235,66 @@ function placeText(
   out.set(plate.id, { layer: stretchedLayer(plate.node.layer, box, k), children: [] })
 }
 
-/** A badge or decoration: its own place, else the nearest of nine where it is off the type. */
-function placeBlock(block: Block, frame: Frame, type: readonly Bounds[], out: Outcome, boxes: Map<string, Bounds>): void {
+/**
+ * A badge or decoration: its own place, else the nearest where it is off the type, smaller if need be. False where a
+ * badge with words finds no room and may be left out.
+ */
+function placeBlock(block: Block, frame: Frame, type: readonly Bounds[], out: Outcome, boxes: Map<string, Bounds>): boolean {
   const { channel } = frame
   const first = block.units[0] as Unit
-  const wanted = anchor(first.node, block.bounds, frame)
-  const hasType = block.units.some((u) => u.node.children.length > 0)
+  const hasType = block.units.some((u) => typesIn(u.node).length > 0)
   const inner = hasType ? safeArea(channel) : { left: 0, top: 0, right: channel.width, bottom: channel.height }
-  const avoid = hasType ? [...type, ...clearBoxes(channel)] : type
+  const avoid = hasType ? [...type.map((t) => grow(t, 2)), ...clearBoxes(channel)] : type
   const overlap = (b: Bounds) => avoid.reduce((sum, t) => sum + overlapArea(b, t), 0) / Math.max(1, areaOf(b))
-  const clampInto = (m: Move): Move => {
-    const b = moveBounds(block.bounds, m)
-    const one = (low: number, high: number, from: number, to: number) =>
-      high - low > to - from ? (from + to - low - high) / 2 : low < from ? from - low : high > to ? to - high : 0
-    return { ...m, dx: m.dx + one(b.left, b.right, inner.left, inner.right), dy: m.dy + one(b.top, b.bottom, inner.top, inner.bottom) }
-  }
+  const wanted = anchor(first.node, block.bounds, frame)
+  const least = hasType ? channel.smallestType / Math.min(...block.units.flatMap((u) => typesIn(u.node)).map((t) => t.style.size)) : 0
   const backed = ['backdrop', 'setting'].includes(first.node.layer.plane) && !hasType
-  let move = hasType ? clampInto(wanted) : wanted
-  if (!backed && overlap(moveBounds(block.bounds, move)) > 0.02) {
+  let move = hasType ? intoBox(block.bounds, wanted, inner) : wanted
+  if (!backed && overlap(moveBounds(block.bounds, move)) > 0.002) {
     const home = centreOf(moveBounds(block.bounds, move))
-    const half = { x: (widthOf(block.bounds) * move.scale) / 2, y: (heightOf(block.bounds) * move.scale) / 2 }
-    let best = overlap(moveBounds(block.bounds, move)) * 20
-    for (let n = 0; n < 35; n++) {
-      const [fx, fy] = [(n % 7) / 6, Math.floor(n / 7) / 4]
-      const at = clampInto(
-        moveTo(
-          block.bounds,
-          wanted.scale,
-          inner.left + half.x + fx * (widthOf(inner) - 2 * half.x),
-          inner.top + half.y + fy * (heightOf(inner) - 2 * half.y),
-        ),
+    let best = cost(move)
+    function cost(m: Move): number {
+      const box = moveBounds(block.bounds, m)
+      return (
+        overlap(box) * 40 +
+        Math.hypot(centreOf(box).x - home.x, centreOf(box).y - home.y) / Math.min(channel.width, channel.height) +
+        (1 - m.scale / wanted.scale)
       )
-      const box = moveBounds(block.bounds, at)
-      const cost = overlap(box) * 20 + Math.hypot(centreOf(box).x - home.x, centreOf(box).y - home.y) / Math.min(channel.width, channel.height)
-      if (cost < best - 1e-9) {
-        best = cost
-        move = at
+    }
+    for (const share of hasType ? [1, 0.8, 0.62] : [1]) {
+      const scale = Math.max(least, wanted.scale * share)
+      const half = { x: (widthOf(block.bounds) * scale) / 2, y: (heightOf(block.bounds) * scale) / 2 }
+      for (let n = 0; n < 99; n++) {
+        const [fx, fy] = [(n % 11) / 10, Math.floor(n / 11) / 8]
+        const at = intoBox(
+          block.bounds,
+          moveTo(
+            block.bounds,
+            scale,
+            inner.left + half.x + fx * (widthOf(inner) - 2 * half.x),
+            inner.top + half.y + fy * (heightOf(inner) - 2 * half.y),
+          ),
+          inner,
+        )
+        const price = cost(at)
+        if (price < best - 1e-9) {
+          best = price
+          move = at
+        }
       }
     }
+    if (hasType && overlap(moveBounds(block.bounds, move)) > 0 && block.units.every((u) => u.node.layer.behaviour.importance !== 'must')) return false
   }
   for (const u of block.units) placeByMove(u, move, out, boxes, channel)
+  return true
+}
+
+/** Shifted so that the box lies inside another, or in its middle where it is larger. */
+function intoBox(bounds: Bounds, m: Move, inner: Bounds): Move {
+  const b = moveBounds(bounds, m)
+  const one = (low: number, high: number, from: number, to: number) =>
+    high - low > to - from ? (from + to - low - high) / 2 : low < from ? from - low : high > to ? to - high : 0
+  return { ...m, dx: m.dx + one(b.left, b.right, inner.left, inner.right), dy: m.dy + one(b.top, b.bottom, inner.top, inner.bottom) }
 }
 
 /** Stays at its host: the same offset in shares of the host's box, scaled as the host was. */

@@ -3,7 +3,7 @@ import { areaOf, type Bounds, centreOf, contains, grow, heightOf, overlapArea, o
 import { clearBoxes, freeBoxes, safeArea } from './free-space'
 import { type LightOf, lightBeneath, paintLight } from './lightness'
 import { type Frame, fractional, type Move, moveBounds, moveTo } from './place'
-import { type Align, fitStack, leastOf, type Stack, stackTexts, type Text } from './type-stack'
+import { type Align, authorLines, fitStack, leastOf, type Stack, stackTexts, type Text } from './type-stack'
 import type { Block } from './units'
 
 /** Counts up when the search changes; stored arrangements of older solvers stay as they are. */
@@ -162,13 +162,14 @@ function placeApart(s: Situation, scale: number): Stack[] | null {
 
 type Tried = { candidate: Candidate; stacks: Stack[]; scale: number; subject: Move | null; leftOut: string[]; score: number }
 
-function attempt(s: Situation, c: Candidate, most: number, leftOut: readonly string[]): Tried | null {
+function attempt(s: Situation, c: Candidate, most: number, leftOut: readonly string[], whole: boolean): Tried | null {
   const { channel, area } = s.frame
   const keep = (t: Text) => !leftOut.includes(t.id)
+  const fit = { base: area, most, smallest: channel.smallestType, align: c.align, hang: c.hang, whole }
   const subject = placeSubject(s, c.subject)
   const apart = { ...s, apart: s.apart.map((a) => ({ ...a, texts: a.texts.filter(keep) })).filter((a) => a.texts.length > 0) }
   const separate = (): { stacks: Stack[]; scale: number } | null => {
-    const fitted = fitStack(s.texts.filter(keep), c.text, area, most, channel.smallestType, c.align, c.hang)
+    const fitted = fitStack(s.texts.filter(keep), c.text, fit)
     if (!fitted) return null
     const others = placeApart(apart, fitted.scale)
     const around = grow(fitted.stack.bounds, channel.smallestType * 0.4)
@@ -176,7 +177,7 @@ function attempt(s: Situation, c: Candidate, most: number, leftOut: readonly str
   }
   const joined = (): { stacks: Stack[]; scale: number } | null => {
     const all = [...s.texts, ...s.apart.flatMap((a) => a.texts)].filter(keep)
-    const fitted = fitStack(all, c.text, area, most, channel.smallestType, c.align, c.hang)
+    const fitted = fitStack(all, c.text, fit)
     return fitted ? { stacks: [fitted.stack], scale: fitted.scale } : null
   }
   const found = (apart.apart.length > 0 ? separate() : null) ?? joined()
@@ -195,12 +196,12 @@ function score(s: Situation, t: Tried): number {
   const ideal = Math.max(...s.texts.map((x) => x.size)) * area
   if (main && s.texts.length > 0) {
     const r = Math.log2(main.headline / ideal)
-    total += r < 0 ? -r * 3.4 : r * 1.2
+    total += r < 0 ? -r * 3.4 : r * 2
   }
   const box = s.subject && t.subject ? moveBounds(s.subject.bounds, t.subject) : null
   if (box && t.subject) {
     const r = Math.log2(t.subject.scale / area)
-    total += r < 0 ? -r * 2.6 : r * 0.6
+    total += r < 0 ? -r * 3.4 : r * 0.6
     const outside = 1 - overlapArea(box, page) / Math.max(1, areaOf(box))
     total += outside * 8
     for (const stack of t.stacks) total += (overlapArea(stack.bounds, box) / Math.max(1, areaOf(stack.bounds))) * (masterOverlap(s) > 0.3 ? 1.5 : 7)
@@ -211,8 +212,8 @@ function score(s: Situation, t: Tried): number {
       const text = all.find((x) => x.id === set.id)
       if (!text) continue
       // Lines the author did not ask for; a headline torn apart reads worst.
-      const lines = Math.max(text.measure.paragraphs.length, Math.round(text.layer.placement.height / (text.size * text.measure.leading)))
-      total += Math.max(0, set.lines - lines) * (text.size > largest * 0.7 ? 1.1 : 0.3)
+      const lines = authorLines(text)
+      total += Math.max(0, set.lines - lines) * (text.size > largest * 0.7 ? 1.7 : 0.3)
       total += (s.inFront.reduce((sum, b) => sum + overlapArea(b, set.box), 0) / Math.max(1, areaOf(set.box))) * 5
     }
   for (const stack of t.stacks.slice(0, 1)) {
@@ -247,12 +248,13 @@ export function search(s: Situation): Solution {
   const texts = () => [...s.texts, ...s.apart.flatMap((a) => a.texts)].filter((t) => !leftOut.includes(t.id))
   for (;;) {
     let best: Tried | null = null
-    for (const c of all) {
-      const tried = attempt(s, c, 1.4, leftOut)
-      if (!tried) continue
-      tried.score = score(s, tried)
-      if (!best || tried.score < best.score - 1e-9) best = tried
-    }
+    for (const c of all)
+      for (const whole of [true, false]) {
+        const tried = attempt(s, c, 1.4, leftOut, whole)
+        if (!tried) continue
+        tried.score = score(s, tried)
+        if (!best || tried.score < best.score - 1e-9) best = tried
+      }
     if (best) return solutionOf(s, best)
     const least = leastOf(texts())
     if (!least) break
@@ -304,7 +306,6 @@ export function carryOut(s: Situation, a: Arrangement): Solution | null {
   const present = [...s.texts, ...s.apart.flatMap((x) => x.texts)].map((t) => t.id)
   const leftOut = a.leftOut.filter((id) => present.includes(id))
   if (present.length > 0 && leftOut.length === present.length) return null
-  const tried = attempt(s, c, a.typeScale, leftOut)
+  const tried = attempt(s, c, a.typeScale, leftOut, false)
   return tried ? { arrangement: a, stacks: tried.stacks, subject: tried.subject } : null
 }
-

@@ -34,12 +34,14 @@ export function stackTexts(texts: readonly Text[], box: Bounds, factor: number, 
   for (const text of texts) {
     const size = Math.max(smallest, text.size * factor)
     const k = size / text.size
-    const inner = width - 2 * text.padX * k
+    // Letters that change with their neighbours make a line a little wider alone than within its paragraph.
+    const slack = size * 0.06 + 1
+    const inner = width - 2 * text.padX * k - slack
     if (text.widest * size > inner) return null
     const { widest, height, lines } = wrapMeasured(text.measure, size, inner)
     const gap = rows.length === 0 ? 0 : text.gap * Math.min(k, factor * 1.5)
     const full = height + 2 * text.padY * k
-    rows.push({ text, size, width: Math.min(inner, Math.ceil(widest + 1)), height: full, gap, lines })
+    rows.push({ text, size, width: Math.ceil(widest + slack), height: full, gap, lines })
     total += full + gap
   }
   const first = rows[0]
@@ -73,22 +75,33 @@ export function stackTexts(texts: readonly Text[], box: Bounds, factor: number, 
 /** Factors tried from large to small, in multiples of the area ratio. */
 const LADDER = [1.4, 1.25, 1.12, 1, 0.9, 0.8, 0.72, 0.64, 0.57, 0.5, 0.44, 0.38, 0.33, 0.28, 0.24, 0.2, 0.16, 0.12, 0.08]
 
+/** Lines as the author set them: explicit breaks, or what the box on the master made of the words. */
+export const authorLines = (t: Text): number =>
+  Math.max(t.measure.paragraphs.length, Math.round(t.layer.placement.height / (t.size * t.measure.leading)))
+
+export type Fit = {
+  base: number
+  most: number
+  smallest: number
+  align: Align
+  hang: number /** large letters keep the author's line breaks */
+  whole: boolean
+}
+
 /** The largest factor of the ladder, not above `most`, whose stack fits; the stack with it. */
-export function fitStack(
-  texts: readonly Text[],
-  box: Bounds,
-  base: number,
-  most: number,
-  smallest: number,
-  align: Align,
-  hang: number,
-): { stack: Stack; scale: number } | null {
+export function fitStack(texts: readonly Text[], box: Bounds, f: Fit): { stack: Stack; scale: number } | null {
+  const large = Math.max(0, ...texts.map((t) => t.size)) * 0.7
+  const torn = (stack: Stack) =>
+    stack.texts.some((set, n) => {
+      const text = texts[n]
+      return text !== undefined && text.size >= large && set.lines > authorLines(text)
+    })
   for (const scale of LADDER) {
-    if (scale > most + 1e-9) continue
-    const stack = stackTexts(texts, box, base * scale, smallest, align, hang)
-    if (stack) return { stack, scale }
+    if (scale > f.most + 1e-9) continue
+    const stack = stackTexts(texts, box, f.base * scale, f.smallest, f.align, f.hang)
+    if (stack && !(f.whole && torn(stack))) return { stack, scale }
     // Everything is at the smallest already: smaller factors change nothing.
-    if (texts.every((t) => t.size * base * scale <= smallest)) return null
+    if (texts.every((t) => t.size * f.base * scale <= f.smallest)) return null
   }
   return null
 }

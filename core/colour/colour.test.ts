@@ -12,7 +12,8 @@ describe('sRGB transfer (IEC 61966-2-1)', () => {
     expect(toLinear(128 / 255)).toBeCloseTo(0.2158605, 6)
   })
   it('agrees with a second library over the whole range', () => {
-    for (let v = 0; v <= 255; v += 5) expect(toLinear(v / 255)).toBeCloseTo(new Color('srgb', [v / 255, 0, 0]).to('srgb-linear').coords[0] ?? Number.NaN, 10)
+    for (let v = 0; v <= 255; v += 5)
+      expect(toLinear(v / 255)).toBeCloseTo(new Color('srgb', [v / 255, 0, 0]).to('srgb-linear').coords[0] ?? Number.NaN, 10)
   })
 })
 
@@ -28,16 +29,30 @@ describe('contrast (WCAG 2.2)', () => {
     expect(ratio('#949494', '#ffffff')).toBeGreaterThanOrEqual(3)
   })
   it('agrees with a second library', () => {
-    for (const [a, b] of [['#3d1710', '#e7b98f'], ['#5b1730', '#fbe7da'], ['#9a6200', '#fafafa']] as const) expect(ratio(a, b)).toBeCloseTo(new Color(a).contrast(new Color(b), 'WCAG21'), 3)
+    for (const [a, b] of [
+      ['#3d1710', '#e7b98f'],
+      ['#5b1730', '#fbe7da'],
+      ['#9a6200', '#fafafa'],
+    ] as const)
+      expect(ratio(a, b)).toBeCloseTo(new Color(a).contrast(new Color(b), 'WCAG21'), 3)
   })
 })
 
 describe('reading colours', () => {
-  it.each([['c65a36', '#c65a36'], ['#abc', '#aabbcc'], [' #C65A3680 ', '#c65a3680'], ['rgb(198 90 54)', '#c65a36'], ['hsl(0 100% 50%)', '#ff0000'], ['teal', '#008080']])('%s', (text, hex) => {
+  it.each([
+    ['c65a36', '#c65a36'],
+    ['#abc', '#aabbcc'],
+    [' #C65A3680 ', '#c65a3680'],
+    ['rgb(198 90 54)', '#c65a36'],
+    ['hsl(0 100% 50%)', '#ff0000'],
+    ['teal', '#008080'],
+  ])('%s', (text, hex) => {
     expect(readColour(text)).toBe(hex)
   })
   it('takes oklch as CSS Color 4 defines it', () => {
-    expect(readColour('oklch(0.57 0.18 38)')).toBe(new Color('oklch', [0.57, 0.18, 38]).to('srgb').toGamut({ method: 'clip' }).toString({ format: 'hex' }))
+    expect(readColour('oklch(0.57 0.18 38)')).toBe(
+      new Color('oklch', [0.57, 0.18, 38]).to('srgb').toGamut({ method: 'clip' }).toString({ format: 'hex' }),
+    )
   })
   it('says no to what is none', () => {
     expect([readColour('reddish'), readColour(''), readColour('#12'), readColour('12 apples')]).toEqual([null, null, null, null])
@@ -53,12 +68,19 @@ describe('reading colours', () => {
 
 describe('gradients', () => {
   it('fade to transparent without a dark seam (premultiplied, CSS Images 3 §3.4.2)', () => {
-    const table = gradientTable([{ offset: 0, colour: '#ff0000' }, { offset: 1, colour: '#00000000' }])
+    const table = gradientTable([
+      { offset: 0, colour: '#ff0000' },
+      { offset: 1, colour: '#00000000' },
+    ])
     const middle = [...table.slice(512 * 4, 512 * 4 + 4)]
     expect(middle.map((v) => +v.toFixed(3))).toEqual([1, 0, 0, 0.5])
   })
   it('jump where two stops meet and hold beyond the ends', () => {
-    const table = gradientTable([{ offset: 0.25, colour: '#000000' }, { offset: 0.5, colour: '#000000' }, { offset: 0.5, colour: '#ffffff' }])
+    const table = gradientTable([
+      { offset: 0.25, colour: '#000000' },
+      { offset: 0.5, colour: '#000000' },
+      { offset: 0.5, colour: '#ffffff' },
+    ])
     const at = (t: number) => table[Math.round(t * (TABLE_SIZE - 1)) * 4]
     expect([at(0), at(0.49), at(0.51), at(1)]).toEqual([0, 0, 1, 1])
   })

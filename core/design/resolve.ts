@@ -161,4 +161,3 @@ export function findResolved(layers: readonly ResolvedLayer[], id: string): Reso
   return null
 }
 export const flatResolved = (layers: readonly ResolvedLayer[]): ResolvedLayer[] => layers.flatMap((l) => [l, ...flatResolved(l.children)])
-

@@ -1,6 +1,6 @@
 import type { Placement } from '../design/schema'
 import { type Bounds, mapBounds } from './bounds'
-import { apply, type Matrix, type Point, scaling, compose, translation, turning } from './matrix'
+import { apply, compose, type Matrix, type Point, scaling, translation, turning } from './matrix'
 
 /** Maps a layer's own box, (0, 0) to (width, height), onto the page. */
 export function matrixOf(p: Placement): Matrix {

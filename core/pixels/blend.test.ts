@@ -3,8 +3,8 @@ import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { openMemory } from '../../host/kernels'
 import { BLEND_MODES, type BlendMode, blendModeNumber } from '../design/blend-modes'
-import { PLANE_BYTES, STRIDE } from './memory'
 import { blendPixel, type Pixel } from './blend-reference.test-data'
+import { PLANE_BYTES, STRIDE } from './memory'
 
 const memory = openMemory()
 
@@ -31,10 +31,20 @@ function kernel(mode: BlendMode, beneath: readonly Pixel[], source: readonly Pix
 describe('blend modes by worked values of W3C Compositing and Blending Level 1, §10, opaque on opaque', () => {
   // cb = 0.25, cs = 0.6 worked by hand from the formulas.
   const worked: Partial<Record<BlendMode, number>> = {
-    normal: 0.6, multiply: 0.15, screen: 0.7, overlay: 0.3, darken: 0.25, lighten: 0.6,
-    'color-dodge': 0.625, 'color-burn': 0, 'hard-light': 0.4, difference: 0.35, exclusion: 0.55,
+    normal: 0.6,
+    multiply: 0.15,
+    screen: 0.7,
+    overlay: 0.3,
+    darken: 0.25,
+    lighten: 0.6,
+    'color-dodge': 0.625,
+    'color-burn': 0,
+    'hard-light': 0.4,
+    difference: 0.35,
+    exclusion: 0.55,
     // soft-light, cs > ½, cb ≤ ¼: D = ((16 × 0.25 − 12) × 0.25 + 4) × 0.25 = 0.5; 0.25 + 0.2 × (0.5 − 0.25).
-    'soft-light': 0.3, 'plus-lighter': 0.85,
+    'soft-light': 0.3,
+    'plus-lighter': 0.85,
   }
   it.each(Object.entries(worked))('%s gives %d', (mode, expected) => {
     const [out] = kernel(mode as BlendMode, [[0.25, 0.25, 0.25, 1]], [[0.6, 0.6, 0.6, 1]])
@@ -44,7 +54,10 @@ describe('blend modes by worked values of W3C Compositing and Blending Level 1, 
   it('luminosity, colour, hue and saturation keep what §10.3 says they keep', () => {
     const lum = (p: Pixel) => 0.3 * p[0] + 0.59 * p[1] + 0.11 * p[2]
     const sat = (p: Pixel) => Math.max(p[0], p[1], p[2]) - Math.min(p[0], p[1], p[2])
-    const [b, s]: [Pixel, Pixel] = [[0.5, 0.4, 0.3, 1], [0.3, 0.45, 0.4, 1]]
+    const [b, s]: [Pixel, Pixel] = [
+      [0.5, 0.4, 0.3, 1],
+      [0.3, 0.45, 0.4, 1],
+    ]
     const run = (mode: BlendMode) => kernel(mode, [b], [s])[0] as Pixel
     expect(lum(run('color'))).toBeCloseTo(lum(b), 5)
     expect(lum(run('luminosity'))).toBeCloseTo(lum(s), 5)
@@ -59,15 +72,25 @@ describe('blend modes against the standard in double precision', () => {
   it.each(BLEND_MODES)('%s', (mode) => {
     fc.assert(
       fc.property(fc.array(fc.tuple(pixel, pixel), { minLength: 4, maxLength: 16 }), unit, (pairs, opacity) => {
-        const out = kernel(mode, pairs.map((p) => p[0]), pairs.map((p) => p[1]), opacity)
+        const out = kernel(
+          mode,
+          pairs.map((p) => p[0]),
+          pairs.map((p) => p[1]),
+          opacity,
+        )
         out.forEach((got, n) => {
           const [b, s] = pairs[n] as [Pixel, Pixel]
           // Near the equality tests of dodge and burn the tolerance of 1e-5 decides; those points are passed over.
           const near = (v: number, at: number) => Math.abs(v - at) < 1e-4
-          if ((mode === 'color-dodge' || mode === 'color-burn') && [0, 1, 2].some((k) => near(b[k] as number, 0) || near(b[k] as number, 1) || near(s[k] as number, 0) || near(s[k] as number, 1))) return
+          if (
+            (mode === 'color-dodge' || mode === 'color-burn') &&
+            [0, 1, 2].some((k) => near(b[k] as number, 0) || near(b[k] as number, 1) || near(s[k] as number, 0) || near(s[k] as number, 1))
+          )
+            return
           if (b[3] < 1e-3 || s[3] * opacity < 1e-3) return
           const expected = blendPixel(mode, b, [s[0], s[1], s[2], s[3] * opacity])
-          for (let k = 0; k < 4; k++) expect(Math.abs((got[k] as number) - (expected[k] as number))).toBeLessThan(mode === 'hue' || mode === 'saturation' ? 2e-3 : 2e-4)
+          for (let k = 0; k < 4; k++)
+            expect(Math.abs((got[k] as number) - (expected[k] as number))).toBeLessThan(mode === 'hue' || mode === 'saturation' ? 2e-3 : 2e-4)
         })
       }),
       { numRuns: 60, seed: 7, endOnFailure: true },
@@ -77,14 +100,34 @@ describe('blend modes against the standard in double precision', () => {
 
 describe('composites against libvips', () => {
   // libvips weighs translucent sources twice in its separable modes; opaque layers, and `over` at any alpha, are comparable.
-  const modes = { normal: 'over', multiply: 'multiply', screen: 'screen', overlay: 'overlay', darken: 'darken', lighten: 'lighten', 'hard-light': 'hard-light', difference: 'difference', exclusion: 'exclusion' } as const
+  const modes = {
+    normal: 'over',
+    multiply: 'multiply',
+    screen: 'screen',
+    overlay: 'overlay',
+    darken: 'darken',
+    lighten: 'lighten',
+    'hard-light': 'hard-light',
+    difference: 'difference',
+    exclusion: 'exclusion',
+  } as const
   it.each(Object.entries(modes))('%s within two levels', async (mode, blend) => {
     const W = 64
-    const noise = (seed: number) => Uint8Array.from({ length: W * W * 4 }, (_, n) => (n % 4 === 3 && mode !== 'normal' ? 255 : (Math.imul(n + 1, 2654435761 + seed * 97) >>> 13) & 255))
+    const noise = (seed: number) =>
+      Uint8Array.from({ length: W * W * 4 }, (_, n) =>
+        n % 4 === 3 && mode !== 'normal' ? 255 : (Math.imul(n + 1, 2654435761 + seed * 97) >>> 13) & 255,
+      )
     const [b, s] = [noise(1), noise(2)]
     const raw = { raw: { width: W, height: W, channels: 4 as const } }
-    const theirs = await sharp(b, raw).composite([{ input: Buffer.from(s), ...raw, blend }]).raw().toBuffer()
-    const pixels = (d: Uint8Array) => Array.from({ length: W * W }, (_, n): Pixel => [(d[n * 4] as number) / 255, (d[n * 4 + 1] as number) / 255, (d[n * 4 + 2] as number) / 255, (d[n * 4 + 3] as number) / 255])
+    const theirs = await sharp(b, raw)
+      .composite([{ input: Buffer.from(s), ...raw, blend }])
+      .raw()
+      .toBuffer()
+    const pixels = (d: Uint8Array) =>
+      Array.from(
+        { length: W * W },
+        (_, n): Pixel => [(d[n * 4] as number) / 255, (d[n * 4 + 1] as number) / 255, (d[n * 4 + 2] as number) / 255, (d[n * 4 + 3] as number) / 255],
+      )
     const [beneath, source] = [pixels(b), pixels(s)]
     let worst = 0
     for (let n = 0; n < W * W; n += 1024)
@@ -100,8 +143,16 @@ describe('composites against libvips', () => {
 
 describe('facts of the trade (common practice)', () => {
   it('a black layer adds no light; light on black leaves only the light', () => {
-    expect(kernel('plus-lighter', [[0.3, 0.4, 0.5, 1]], [[0, 0, 0, 1]])[0]?.slice(0, 3).map((v) => +v.toFixed(5))).toEqual([0.3, 0.4, 0.5])
-    expect(kernel('plus-lighter', [[0, 0, 0, 1]], [[0.2, 0.6, 0.9, 1]])[0]?.slice(0, 3).map((v) => +v.toFixed(5))).toEqual([0.2, 0.6, 0.9])
+    expect(
+      kernel('plus-lighter', [[0.3, 0.4, 0.5, 1]], [[0, 0, 0, 1]])[0]
+        ?.slice(0, 3)
+        .map((v) => +v.toFixed(5)),
+    ).toEqual([0.3, 0.4, 0.5])
+    expect(
+      kernel('plus-lighter', [[0, 0, 0, 1]], [[0.2, 0.6, 0.9, 1]])[0]
+        ?.slice(0, 3)
+        .map((v) => +v.toFixed(5)),
+    ).toEqual([0.2, 0.6, 0.9])
   })
   it('a backdrop at 70 % over white turns black into 77 and 128 into 166', () => {
     const over = (v: number) => Math.round((kernel('normal', [[1, 1, 1, 1]], [[v / 255, v / 255, v / 255, 1]], 0.7)[0] as Pixel)[0] * 255)
@@ -109,7 +160,18 @@ describe('facts of the trade (common practice)', () => {
   })
   it('a gradient at 95 % leaves about 13 of 255 levels of a photo, at 100 % none', () => {
     const through = (opacity: number) => {
-      const [dark, light] = kernel('normal', [[0, 0, 0, 1], [1, 1, 1, 1]], [[0.4, 0.4, 0.4, 1], [0.4, 0.4, 0.4, 1]], opacity) as [Pixel, Pixel]
+      const [dark, light] = kernel(
+        'normal',
+        [
+          [0, 0, 0, 1],
+          [1, 1, 1, 1],
+        ],
+        [
+          [0.4, 0.4, 0.4, 1],
+          [0.4, 0.4, 0.4, 1],
+        ],
+        opacity,
+      ) as [Pixel, Pixel]
       return Math.round((light[0] - dark[0]) * 255)
     }
     expect(through(0.95)).toBe(13)

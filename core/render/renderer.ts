@@ -1,7 +1,7 @@
 import { fromHex } from '../colour/colour'
 import { gradientMap, gradientTable, TABLE_SIZE } from '../colour/gradient'
 import { type Bounds, intersect, isEmpty } from '../geometry/bounds'
-import { scaling, compose, translation } from '../geometry/matrix'
+import { compose, scaling, translation } from '../geometry/matrix'
 import { quickHash } from '../hash'
 import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import type { Fill, FillNode, PictureNode, Plan, PlanNode } from './plan'

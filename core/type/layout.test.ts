@@ -1,10 +1,10 @@
+import { readFileSync } from 'node:fs'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { openFonts } from '../../host/fonts'
 import { plainStyle } from '../design/blank'
 import { filesFor } from './catalogue'
-import { openFace, type Face } from './fonts'
+import { type Face, openFace } from './fonts'
 import { caretAt, indexAt, layoutType, measureType, selectionBoxes, shownText, wrapMeasured } from './layout'
-import { readFileSync } from 'node:fs'
 
 const fonts = openFonts()
 const style = { ...plainStyle, family: 'Rubik', weight: 400, size: 100, leading: 1.2 }
@@ -14,10 +14,12 @@ const lay = (text: string, width = 10_000, more = {}) => layoutType(fonts, text,
 /** Advance widths from the font’s own `hmtx` and `cmap`-independent glyph ids (OpenType 1.9). */
 function hmtx(bytes: Uint8Array): (glyph: number) => number {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-  const tables = new Map(Array.from({ length: view.getUint16(4) }, (_, n) => {
-    const at = 12 + n * 16
-    return [String.fromCharCode(...bytes.subarray(at, at + 4)), view.getUint32(at + 8)] as const
-  }))
+  const tables = new Map(
+    Array.from({ length: view.getUint16(4) }, (_, n) => {
+      const at = 12 + n * 16
+      return [String.fromCharCode(...bytes.subarray(at, at + 4)), view.getUint32(at + 8)] as const
+    }),
+  )
   const count = view.getUint16((tables.get('hhea') as number) + 34)
   return (glyph) => view.getUint16((tables.get('hmtx') as number) + Math.min(glyph, count - 1) * 4)
 }

@@ -55,7 +55,8 @@ describe('coverage of polygons', () => {
     expect(cover([outer, against]).at(70, 70)).toBe(0)
   })
   it('a circle’s area is π r² within the flattening tolerance', () => {
-    for (const r of [3, 20, 90]) expect(Math.abs(cover(flatten(ellipsePath(2 * r, 2 * r), translation(12.3, 7.7))).area - Math.PI * r * r)).toBeLessThan((2 * Math.PI * r) / 16)
+    for (const r of [3, 20, 90])
+      expect(Math.abs(cover(flatten(ellipsePath(2 * r, 2 * r), translation(12.3, 7.7))).area - Math.PI * r * r)).toBeLessThan((2 * Math.PI * r) / 16)
   })
 })
 
@@ -104,7 +105,10 @@ describe('path data (SVG 2 §9.3)', () => {
       let nearest = Infinity
       for (let k = 0; k <= 2000; k++) {
         const t = k / 2000
-        nearest = Math.min(nearest, Math.hypot(x - (3 * (1 - t) * t * t * 100 + t ** 3 * 100), y - (3 * (1 - t) ** 2 * t * 100 + 3 * (1 - t) * t * t * 100)))
+        nearest = Math.min(
+          nearest,
+          Math.hypot(x - (3 * (1 - t) * t * t * 100 + t ** 3 * 100), y - (3 * (1 - t) ** 2 * t * 100 + 3 * (1 - t) * t * t * 100)),
+        )
       }
       expect(nearest).toBeLessThan(1 / 16 + 0.05)
     }

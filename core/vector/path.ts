@@ -193,4 +193,3 @@ export function outlineBounds(outlines: readonly Outline[]): Bounds | null {
     }
   return b.left <= b.right ? b : null
 }
-

@@ -5,14 +5,25 @@ const svg = (inside: string, attributes = 'viewBox="0 0 100 50"') => `<svg xmlns
 
 describe('reading SVG', () => {
   it('gives parts by their given name, else by colour', () => {
-    const art = readSvg(svg('<g fill="#c00"><rect data-part="band" width="10" height="5"/><circle r="4" cx="20" cy="20"/></g><path d="M0 0L5 5L0 5Z" fill="rgb(0,0,255)"/>'))
+    const art = readSvg(
+      svg(
+        '<g fill="#c00"><rect data-part="band" width="10" height="5"/><circle r="4" cx="20" cy="20"/></g><path d="M0 0L5 5L0 5Z" fill="rgb(0,0,255)"/>',
+      ),
+    )
     expect(art.parts).toEqual({ band: '#cc0000', 'colour 1': '#cc0000', 'colour 2': '#0000ff' })
     expect([art.width, art.height, art.pieces.length]).toEqual([100, 50, 3])
   })
   it('carries transforms, opacity and strokes into the pieces', () => {
-    const art = readSvg(svg('<g transform="translate(10 5) scale(2)" opacity="0.5"><line x1="0" y1="0" x2="10" y2="0" stroke="#111" stroke-width="3" stroke-linecap="round"/></g>'))
+    const art = readSvg(
+      svg(
+        '<g transform="translate(10 5) scale(2)" opacity="0.5"><line x1="0" y1="0" x2="10" y2="0" stroke="#111" stroke-width="3" stroke-linecap="round"/></g>',
+      ),
+    )
     expect(art.pieces[0]).toMatchObject({ opacity: 0.5, stroke: { weight: 6, cap: 'round' } })
-    expect(art.pieces[0]?.path).toEqual([['M', 10, 5], ['L', 30, 5]])
+    expect(art.pieces[0]?.path).toEqual([
+      ['M', 10, 5],
+      ['L', 30, 5],
+    ])
   })
   it('says what the subset cannot hold, so that the file is taken as a picture', () => {
     expect(() => readSvg(svg('<text>hello</text>'))).toThrow(expect.objectContaining({ kind: 'unsupported' }))

@@ -2,7 +2,7 @@ import { XMLParser } from 'fast-xml-parser'
 import { readColour } from '../colour/colour'
 import type { Stroke } from '../design/schema'
 import { badInput, Problem } from '../errors'
-import { identity, type Matrix, scaling, compose, translation, turning } from '../geometry/matrix'
+import { compose, identity, type Matrix, scaling, translation, turning } from '../geometry/matrix'
 import { mapPath, type Path, parsePath } from './path'
 import { ellipsePath, rectanglePath } from './shapes'
 

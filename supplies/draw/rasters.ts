@@ -24,12 +24,12 @@ const tone = (v: number, low: readonly [number, number, number], high: readonly 
   1,
 ]
 
-const texture = (name: string, label: string, words: string, blend: string, at: Raster['at']): Raster => ({
+const texture = (name: string, label: string, words: string, blend: string, at: Raster['at'], side = 1600): Raster => ({
   name,
   label,
   words,
-  width: 1600,
-  height: 1600,
+  width: side,
+  height: side,
   transparent: false,
   blend,
   at,
@@ -65,11 +65,18 @@ export const textures: Raster[] = [
   texture('kraft-paper', 'Kraft paper', 'paper brown fibre wrapping', 'multiply', (x, y) =>
     tone(0.5 * fractal(x * 9, y * 60, 8, 5) + 0.5 * noise(x * 900, y * 240, 3), [0.62, 0.47, 0.32], [0.8, 0.65, 0.48]),
   ),
-  texture('lime-plaster', 'Lime plaster', 'plaster wall rough surface', 'normal', (x, y) => {
-    const wave = fractal(x * 3 + fractal(x * 5, y * 5, 2) * 1.4, y * 3, 6, 6)
-    const ridge = Math.abs(fractal(x * 14, y * 14, 9, 5) - 0.5)
-    return tone(smooth(0.25, 0.75, wave) * 0.75 + ridge * 0.9, [0.83, 0.77, 0.69], [0.965, 0.935, 0.885])
-  }),
+  texture(
+    'lime-plaster',
+    'Lime plaster',
+    'plaster wall rough surface',
+    'normal',
+    (x, y) => {
+      const wave = fractal(x * 3 + fractal(x * 5, y * 5, 2) * 1.4, y * 3, 6, 6)
+      const ridge = Math.abs(fractal(x * 14, y * 14, 9, 5) - 0.5)
+      return tone(smooth(0.25, 0.75, wave) * 0.75 + ridge * 0.9, [0.83, 0.77, 0.69], [0.965, 0.935, 0.885])
+    },
+    2400,
+  ),
   texture('clay-wall', 'Clay wall', 'plaster wall terracotta warm surface', 'normal', (x, y) => {
     const wave = fractal(x * 2.4 + fractal(x * 4, y * 4, 12) * 1.8, y * 2.4, 16, 6)
     return tone(smooth(0.25, 0.78, wave) * 0.85 + 0.15 * noise(x * 500, y * 500, 2), [0.7, 0.4, 0.27], [0.88, 0.62, 0.45])
