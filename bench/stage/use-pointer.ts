@@ -140,20 +140,22 @@ export function useStagePointer(bench: Bench) {
         .map((l) => l.layer.id)
       bench.select(p.additive ? [...s.selection, ...met] : met)
     } else if (p.kind === 'draw') {
-      const to = pageAt(at)
-      const [w, h] = [Math.abs(to.x - p.startPage.x), Math.abs(to.y - p.startPage.y)]
-      const side = Math.min(s.resolved.width, s.resolved.height) * 0.25
+      // What is drawn lies on whole pixels of the page.
+      const whole = (q: Point): Point => ({ x: Math.round(q.x), y: Math.round(q.y) })
+      const [from, to] = [whole(p.startPage), whole(pageAt(at))]
+      const [w, h] = [Math.abs(to.x - from.x), Math.abs(to.y - from.y)]
+      const side = Math.round(Math.min(s.resolved.width, s.resolved.height) * 0.25)
       const box =
         p.moved && (w > 4 || h > 4)
           ? boxAt(
-              Math.min(to.x, p.startPage.x),
-              Math.min(to.y, p.startPage.y),
+              Math.min(to.x, from.x),
+              Math.min(to.y, from.y),
               Math.max(2, w),
               s.shapeForm === 'line' ? Math.max(1, h) : Math.max(2, h),
             )
-          : boxAt(p.startPage.x - side / 2, p.startPage.y - side / 2, side, s.shapeForm === 'line' ? 4 : side)
+          : boxAt(Math.round(from.x - side / 2), Math.round(from.y - side / 2), side, s.shapeForm === 'line' ? 4 : side)
       if (s.tool === 'shape') {
-        addShape(bench, s.shapeForm, s.shapeForm === 'line' && p.moved ? lineBox(p.startPage, to) : box)
+        addShape(bench, s.shapeForm, s.shapeForm === 'line' && p.moved ? lineBox(from, to) : box)
         bench.set({ tool: 'pick' })
       } else void addType(bench, p.startPage, p.moved && w > 20 ? w : undefined)
     }

@@ -6,6 +6,9 @@ import { membersOf, siblingsOf, withMembers } from './tree'
 
 /** Pure changes on a draft of the design. Each is one step of a person's work; ids of new things are given. */
 
+/** A deep copy of plain data; drafts are proxies, which the platform's own clone refuses. */
+const copyOf = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+
 type Spot = Pick<Layer, 'page' | 'plane' | 'parent'>
 /** The order key directly above a layer, or on top of its band where none is named. */
 export function orderAbove(design: Design, spot: Spot, below: string | null): string {
@@ -44,7 +47,7 @@ export function duplicateLayers(d: Design, ids: readonly string[], newId: () => 
       const id = names.get(layer.id) as string
       const parent = layer.id === root ? layer.parent : (names.get(layer.parent ?? '') ?? layer.parent)
       const host = layer.behaviour.host
-      const copy: Layer = structuredClone({ ...layer, behaviour: { ...layer.behaviour, host: host ? (names.get(host) ?? host) : null } })
+      const copy: Layer = copyOf({ ...layer, behaviour: { ...layer.behaviour, host: host ? (names.get(host) ?? host) : null } })
       d.layers[id] = {
         ...copy,
         id,
@@ -56,7 +59,7 @@ export function duplicateLayers(d: Design, ids: readonly string[], newId: () => 
   }
   for (const c of Object.values(d.changes)) {
     const target = names.get(c.target)
-    if (target) d.changes[changeKey(c.channel, target, c.property)] = { ...structuredClone(c), target }
+    if (target) d.changes[changeKey(c.channel, target, c.property)] = { ...copyOf(c), target }
   }
   return new Map(roots.map((r) => [r, names.get(r) as string]))
 }
@@ -229,7 +232,7 @@ export function addPage(d: Design, id: string, name: string, after: string, newI
   const layers = Object.values(d.layers).filter((l) => l.page === after)
   const names = new Map(layers.map((l) => [l.id, newId()]))
   for (const layer of layers) {
-    const next = structuredClone(layer) as Layer
+    const next = copyOf(layer) as Layer
     next.id = names.get(layer.id) as string
     next.page = id
     next.parent = layer.parent ? (names.get(layer.parent) ?? null) : null
@@ -238,11 +241,11 @@ export function addPage(d: Design, id: string, name: string, after: string, newI
   }
   for (const c of Object.values(d.changes)) {
     const target = names.get(c.target)
-    if (target) d.changes[changeKey(c.channel, target, c.property)] = { ...structuredClone(c), target }
+    if (target) d.changes[changeKey(c.channel, target, c.property)] = { ...copyOf(c), target }
   }
   for (const [key, a] of Object.entries(d.arrangements))
     if (key.startsWith(`${after}.`))
-      d.arrangements[`${id}.${key.slice(after.length + 1)}`] = { ...structuredClone(a), leftOut: a.leftOut.map((l) => names.get(l) ?? l) }
+      d.arrangements[`${id}.${key.slice(after.length + 1)}`] = { ...copyOf(a), leftOut: a.leftOut.map((l) => names.get(l) ?? l) }
 }
 export function clearPage(d: Design, id: string): void {
   removeLayers(

@@ -1,0 +1,83 @@
+import { expect, type Locator, type Page } from '@playwright/test'
+import type { Bench } from '../bench/state/bench-store'
+import type { Design } from '../core/design/schema'
+
+declare global {
+  interface Window {
+    vividBench: Bench
+  }
+}
+
+/** Opens a design and waits until its stage shows everything. */
+export async function openDesign(page: Page, id: string): Promise<void> {
+  await page.goto(`/designs/${id}`)
+  await settled(page)
+}
+
+/** Waits until the stage shows the newest state, whole, and everything is saved. */
+export async function settled(page: Page): Promise<void> {
+  await expect(async () => {
+    const now = await page.evaluate(() => {
+      const c = document.querySelector<HTMLElement>('[data-testid="stage-canvas"]')
+      return { shown: Number(c?.dataset.revision), whole: c?.dataset.whole, wanted: window.vividBench?.store.getState().revision, saved: window.vividBench?.store.getState().save.state }
+    })
+    expect(now.whole).toBe('yes')
+    expect(now.saved).toBe('saved')
+    // Arrangements that are stored count up the revision without a change on the stage.
+    expect(now.shown).toBeGreaterThanOrEqual((now.wanted ?? 0) - 0)
+  }).toPass({ timeout: 60_000 })
+}
+
+/** A begun design on some sizes, by way of the shelf. */
+export async function newDesign(page: Page, name: string, sizes: readonly string[]): Promise<string> {
+  await page.goto('/')
+  await page.getByRole('button', { name: 'New design' }).first().click()
+  for (const size of sizes) await page.getByRole('button', { name: new RegExp(`^${size},`) }).click()
+  await page.getByLabel('Name of the design').fill(name)
+  await page.getByRole('button', { name: 'Begin' }).click()
+  await page.waitForURL(/\/designs\/[a-z0-9]+$/)
+  await settled(page)
+  return page.url().split('/').at(-1) as string
+}
+
+export const stored = async (page: Page, id: string): Promise<Design> => ((await (await page.request.get(`/api/designs/${id}`)).json()) as { design: Design }).design
+export const row = (page: Page, name: string): Locator => page.getByRole('treeitem', { name, exact: true })
+
+/** A point of the page, px of the channel shown, on the screen. */
+export async function onStage(page: Page, x: number, y: number): Promise<{ x: number; y: number }> {
+  return page.evaluate(
+    ([px, py]) => {
+      const { view } = window.vividBench.store.getState()
+      const box = document.querySelector('[data-stage]')?.getBoundingClientRect()
+      return { x: (box?.left ?? 0) + view.x + px * view.zoom, y: (box?.top ?? 0) + view.y + py * view.zoom }
+    },
+    [x, y] as const,
+  )
+}
+/** A point on the screen where a click takes the named layer: found by what is rendered there. */
+export async function onLayer(page: Page, name: string): Promise<{ x: number; y: number }> {
+  const at = await page.evaluate(async (wanted) => {
+    const bench = window.vividBench
+    const s = bench.store.getState()
+    const found = s.resolved.layers.find((l) => l.layer.name === wanted)?.layer
+    if (!found) return null
+    const k = s.view.zoom * window.devicePixelRatio
+    const p = found.placement
+    for (let n = 0; n < 400; n++) {
+      const [x, y] = [p.x - p.width / 2 + (p.width * ((n * 37) % 100)) / 100, p.y - p.height / 2 + (p.height * ((n * 13) % 40)) / 80]
+      const hits = await bench.client.ask<string[]>({ ask: 'hit', x: x * k, y: y * k })
+      if (hits?.find((id) => !s.design.layers[id]?.locked) === found.id) return { x, y }
+    }
+    return null
+  }, name)
+  if (!at) throw new Error(`Nothing of “${name}” can be seen.`)
+  return onStage(page, at.x, at.y)
+}
+export async function drag(page: Page, from: { x: number; y: number }, to: { x: number; y: number }): Promise<void> {
+  await page.mouse.move(from.x, from.y)
+  await page.mouse.down()
+  // The hand waits for what it took hold of.
+  await page.waitForTimeout(120)
+  for (let n = 1; n <= 6; n++) await page.mouse.move(from.x + ((to.x - from.x) * n) / 6, from.y + ((to.y - from.y) * n) / 6)
+  await page.mouse.up()
+}

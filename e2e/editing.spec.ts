@@ -1,0 +1,214 @@
+import { expect, test } from '@playwright/test'
+import { drag, newDesign, onLayer, onStage, openDesign, row, settled, stored } from './bench'
+
+const stage = (page: import('@playwright/test').Page) => page.getByRole('region', { name: 'Stage' })
+
+async function twoShapes(page: import('@playwright/test').Page): Promise<string> {
+  const id = await newDesign(page, 'Two shapes', ['Square post', 'Link card'])
+  await page.keyboard.press('3')
+  await drag(page, await onStage(page, 120, 120), await onStage(page, 420, 420))
+  await settled(page)
+  await stage(page).focus()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('3')
+  await page.keyboard.press('3')
+  await drag(page, await onStage(page, 320, 320), await onStage(page, 720, 620))
+  await settled(page)
+  return id
+}
+const byName = async (page: import('@playwright/test').Page, id: string, name: string) => Object.values((await stored(page, id)).layers).find((l) => l.name === name)
+
+test('a click takes what is seen, not what has a box there; Escape lets go', async ({ page }) => {
+  await twoShapes(page)
+  await page.keyboard.press('Escape')
+  // The ellipse’s box begins at 320, 320, but the rectangle is what is seen in its corner.
+  const corner = await onStage(page, 330, 330)
+  await page.mouse.click(corner.x, corner.y)
+  await expect(row(page, 'Rectangle')).toHaveAttribute('aria-selected', 'true')
+  const middle = await onStage(page, 520, 470)
+  await page.mouse.click(middle.x, middle.y)
+  await expect(row(page, 'Ellipse')).toHaveAttribute('aria-selected', 'true')
+  await page.keyboard.press('Escape')
+  await expect(page.locator('[aria-selected="true"][role="treeitem"]')).toHaveCount(0)
+})
+
+test('nudge, duplicate, group, undo and redo, also after a reload', async ({ page }) => {
+  const id = await twoShapes(page)
+  await row(page, 'Rectangle').click()
+  await stage(page).focus()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Shift+ArrowDown')
+  await settled(page)
+  expect((await byName(page, id, 'Rectangle'))?.placement).toMatchObject({ x: 271, y: 280 })
+  await page.keyboard.press('Control+d')
+  await settled(page)
+  expect(Object.keys((await stored(page, id)).layers)).toHaveLength(3)
+  await page.keyboard.press('Control+a')
+  await page.keyboard.press('Control+g')
+  await settled(page)
+  expect(Object.values((await stored(page, id)).layers).filter((l) => l.kind === 'group')).toHaveLength(1)
+  await page.reload()
+  await settled(page)
+  await expect(page.getByRole('button', { name: 'Undo: Group' })).toBeEnabled()
+  for (let n = 0; n < 4; n++) await page.getByRole('button', { name: /^Undo/ }).click()
+  await settled(page)
+  const undone = await stored(page, id)
+  expect(Object.keys(undone.layers)).toHaveLength(2)
+  expect((await byName(page, id, 'Rectangle'))?.placement).toMatchObject({ x: 270, y: 270 })
+  for (let n = 0; n < 4; n++) await page.getByRole('button', { name: /^Redo/ }).click()
+  await settled(page)
+  expect(Object.keys((await stored(page, id)).layers)).toHaveLength(4)
+})
+
+test('scaling keeps proportion from a corner, stretches from a side, turns outside a corner', async ({ page }) => {
+  const id = await twoShapes(page)
+  await row(page, 'Ellipse').click()
+  await settled(page)
+  await drag(page, await onStage(page, 720, 620), await onStage(page, 520, 500))
+  await settled(page)
+  const scaled = (await byName(page, id, 'Ellipse'))?.placement
+  expect((scaled?.width ?? 0) / (scaled?.height ?? 1)).toBeCloseTo(400 / 300, 3)
+  expect(scaled?.width).toBeLessThan(300)
+  const p = scaled ?? { x: 0, y: 0, width: 1, height: 1 }
+  await drag(page, await onStage(page, p.x + p.width / 2, p.y), await onStage(page, p.x + p.width / 2 + 97, p.y + 3))
+  await settled(page)
+  const stretched = (await byName(page, id, 'Ellipse'))?.placement
+  expect(stretched?.height).toBeCloseTo(p.height, 6)
+  expect(stretched?.width).toBeGreaterThan(p.width + 60)
+  await page.getByLabel('Turn', { exact: true }).fill('30')
+  await page.keyboard.press('Enter')
+  await settled(page)
+  expect((await byName(page, id, 'Ellipse'))?.placement.rotation).toBe(30)
+})
+
+test('number fields take arithmetic and units; mixed values say so', async ({ page }) => {
+  const id = await twoShapes(page)
+  await row(page, 'Rectangle').click()
+  await page.getByLabel('Width', { exact: true }).fill('1080/3')
+  await page.keyboard.press('Enter')
+  await settled(page)
+  expect((await byName(page, id, 'Rectangle'))?.placement.width).toBe(360)
+  await page.getByLabel('Left', { exact: true }).fill('50 %')
+  await page.keyboard.press('Enter')
+  await settled(page)
+  expect((await byName(page, id, 'Rectangle'))?.placement.x).toBeCloseTo(540 + 180, 6)
+  await page.getByLabel('Opacity', { exact: true }).first().fill('40')
+  await page.keyboard.press('Enter')
+  await row(page, 'Ellipse').click({ modifiers: ['Control'] })
+  await expect(page.getByLabel('Opacity', { exact: true }).first()).toHaveAttribute('placeholder', 'mixed')
+})
+
+test('dragging in the stack changes depth and plane', async ({ page }) => {
+  const id = await twoShapes(page)
+  await row(page, 'Rectangle').dragTo(page.getByRole('region', { name: 'Front' }).locator('div').first())
+  await settled(page)
+  expect((await byName(page, id, 'Rectangle'))?.plane).toBe('front')
+  const middle = await onStage(page, 370, 370)
+  await page.mouse.click(middle.x, middle.y)
+  await expect(row(page, 'Rectangle')).toHaveAttribute('aria-selected', 'true')
+})
+
+test('hidden and locked things do not get in the way; both come back', async ({ page }) => {
+  const id = await twoShapes(page)
+  await row(page, 'Ellipse').hover()
+  await row(page, 'Ellipse').getByRole('button', { name: 'Lock' }).click()
+  await settled(page)
+  const overlap = await onStage(page, 400, 400)
+  await page.mouse.click(overlap.x, overlap.y)
+  await expect(row(page, 'Rectangle')).toHaveAttribute('aria-selected', 'true')
+  await row(page, 'Rectangle').hover()
+  await row(page, 'Rectangle').getByRole('button', { name: 'Hide' }).click()
+  await settled(page)
+  expect((await byName(page, id, 'Rectangle'))?.shown).toBe(false)
+  expect((await byName(page, id, 'Ellipse'))?.locked).toBe(true)
+})
+
+test('colours are typed with or without #, sampled from a photo exactly, and kept as swatches', async ({ page }) => {
+  await openDesign(page, 'opening-day')
+  await row(page, 'Title').click()
+  await page.getByLabel('Fill colour', { exact: true }).fill('2f6b8a')
+  await page.keyboard.press('Enter')
+  await settled(page)
+  const title = async () => Object.values((await stored(page, 'opening-day')).layers).find((l) => l.name === 'Title')
+  expect(await title()).toMatchObject({ fill: { kind: 'solid', colour: '#2f6b8a' } })
+  await page.keyboard.press('Escape')
+  await row(page, 'Title').click()
+  await page.getByRole('button', { name: 'Sample Fill colour from the stage' }).click()
+  const at = await onStage(page, 536, 800)
+  // Common practice: a colour sampled from the picture equals the sampled value exactly.
+  const shown = await page.evaluate(([x, y]) => {
+    const c = document.querySelector<HTMLCanvasElement>('[data-testid="stage-canvas"]') as HTMLCanvasElement
+    const box = c.getBoundingClientRect()
+    const [r, g, b] = (c.getContext('2d') as CanvasRenderingContext2D).getImageData(Math.floor(x - box.left), Math.floor(y - box.top), 1, 1).data
+    return `#${[r, g, b].map((v) => (v as number).toString(16).padStart(2, '0')).join('')}`
+  }, [at.x, at.y] as const)
+  await page.mouse.click(at.x, at.y)
+  await settled(page)
+  expect(await title()).toMatchObject({ fill: { kind: 'solid', colour: shown } })
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  await settled(page)
+  expect(await title()).toMatchObject({ fill: { kind: 'solid', colour: 'swatch:umber' } })
+})
+
+test('type is edited on the stage: replace, line keys, selection by words, undo as one step', async ({ page }) => {
+  await openDesign(page, 'three-dips')
+  const at = await onLayer(page, 'Title')
+  await page.mouse.dblclick(at.x, at.y)
+  const field = page.getByLabel('Text of the selected layer')
+  await expect(field).toBeFocused()
+  await page.keyboard.press('Control+End')
+  await page.keyboard.type(', now')
+  await page.keyboard.press('ArrowUp')
+  await page.keyboard.press('Home')
+  expect(await field.evaluate((f: HTMLTextAreaElement) => f.value)).toBe('Three dips,\none glaze, now')
+  await page.keyboard.press('Escape')
+  await settled(page)
+  const title = async () => Object.values((await stored(page, 'three-dips')).layers).find((l) => l.name === 'Title')
+  expect(await title()).toMatchObject({ text: 'Three dips,\none glaze, now' })
+  await page.getByRole('button', { name: 'Undo: Type' }).click()
+  await settled(page)
+  expect(await title()).toMatchObject({ text: 'Three dips,\none glaze' })
+})
+
+test('pages are added, copied independently and cleared', async ({ page }) => {
+  await openDesign(page, 'gift-card')
+  await page.getByRole('button', { name: 'Duplicate this page' }).click()
+  await settled(page)
+  await row(page, 'Rose mug').click()
+  await stage(page).focus()
+  await page.keyboard.press('Delete')
+  await settled(page)
+  const design = await stored(page, 'gift-card')
+  expect(Object.keys(design.pages)).toHaveLength(2)
+  expect(Object.values(design.layers).filter((l) => l.name === 'Rose mug')).toHaveLength(1)
+})
+
+test('every command is in the palette and runs from it', async ({ page }) => {
+  await openDesign(page, 'bowls-soup')
+  await page.keyboard.press('Control+k')
+  await page.getByPlaceholder('What do you want to do?').fill('select all')
+  await page.keyboard.press('Enter')
+  expect(await page.locator('[aria-selected="true"][role="treeitem"]').count()).toBeGreaterThan(3)
+})
+
+test('an image and plain text are pasted from elsewhere', async ({ page }) => {
+  const id = await newDesign(page, 'Pasting', ['Square post'])
+  await page.evaluate(async () => {
+    const canvas = new OffscreenCanvas(40, 20)
+    const g = canvas.getContext('2d') as OffscreenCanvasRenderingContext2D
+    g.fillStyle = '#c2412a'
+    g.fillRect(0, 0, 40, 20)
+    const data = new DataTransfer()
+    data.items.add(new File([await canvas.convertToBlob()], 'patch.png', { type: 'image/png' }))
+    window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }))
+  })
+  await expect(row(page, 'patch')).toBeVisible()
+  await page.evaluate(() => {
+    const data = new DataTransfer()
+    data.setData('text/plain', 'First line\nSecond line')
+    window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }))
+  })
+  await settled(page)
+  expect(Object.values((await stored(page, id)).layers).map((l) => l.kind).sort()).toEqual(['picture', 'type'])
+})

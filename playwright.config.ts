@@ -1,0 +1,25 @@
+import { defineConfig } from '@playwright/test'
+import { existsSync } from 'node:fs'
+
+const PORT = 3917
+const chromium = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((p) => existsSync(p)) ?? '/usr/bin/chromium'
+
+export default defineConfig({
+  testDir: 'e2e',
+  fullyParallel: false,
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  reporter: [['list']],
+  forbidOnly: !!process.env.CI,
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    trace: 'off',
+    launchOptions: {
+      executablePath: chromium,
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage'],
+    },
+  },
+  webServer: { command: 'node scripts/test-server.mjs', url: `http://127.0.0.1:${PORT}/api/campaigns`, timeout: 180_000, reuseExistingServer: false, env: { PORT: String(PORT), VIVID_DATA: '.cache/e2e-data' } },
+})
