@@ -1,5 +1,5 @@
-import { defineConfig } from '@playwright/test'
 import { existsSync } from 'node:fs'
+import { defineConfig } from '@playwright/test'
 
 const PORT = 3917
 const chromium = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((p) => existsSync(p)) ?? '/usr/bin/chromium'
@@ -18,8 +18,23 @@ export default defineConfig({
     trace: 'off',
     launchOptions: {
       executablePath: chromium,
-      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage'],
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--disable-dev-shm-usage',
+      ],
     },
   },
-  webServer: { command: 'node scripts/test-server.mjs', url: `http://127.0.0.1:${PORT}/api/campaigns`, timeout: 180_000, reuseExistingServer: false, env: { PORT: String(PORT), VIVID_DATA: '.cache/e2e-data' } },
+  webServer: {
+    command: 'node scripts/test-server.mjs',
+    url: `http://127.0.0.1:${PORT}/api/campaigns`,
+    timeout: 180_000,
+    reuseExistingServer: false,
+    env: { PORT: String(PORT), VIVID_DATA: '.cache/e2e-data' },
+  },
 })

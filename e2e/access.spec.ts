@@ -5,7 +5,13 @@ import { openDesign, row, settled } from './bench'
 const serious = async (page: import('@playwright/test').Page) =>
   (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()).violations
     .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-    .map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(' | ')}`)
+    .map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .slice(0, 3)
+          .map((n) => n.html.slice(0, 160))
+          .join(' | ')}`,
+    )
 
 test('shelf, new design, bench and export meet WCAG 2.2 AA as far as a machine can see', async ({ page }) => {
   await page.goto('/')
@@ -35,7 +41,10 @@ test('the bench is usable by keyboard alone: reach the stack, choose, move, send
 })
 
 test('a narrow and a large screen keep everything within reach', async ({ page }) => {
-  for (const [width, height] of [[1024, 700], [2560, 1440]] as const) {
+  for (const [width, height] of [
+    [1024, 700],
+    [2560, 1440],
+  ] as const) {
     await page.setViewportSize({ width, height })
     await openDesign(page, 'opening-day')
     for (const name of ['Export']) await expect(page.getByRole('link', { name })).toBeInViewport()

@@ -19,7 +19,12 @@ export async function settled(page: Page): Promise<void> {
   await expect(async () => {
     const now = await page.evaluate(() => {
       const c = document.querySelector<HTMLElement>('[data-testid="stage-canvas"]')
-      return { shown: Number(c?.dataset.revision), whole: c?.dataset.whole, wanted: window.vividBench?.store.getState().revision, saved: window.vividBench?.store.getState().save.state }
+      return {
+        shown: Number(c?.dataset.revision),
+        whole: c?.dataset.whole,
+        wanted: window.vividBench?.store.getState().revision,
+        saved: window.vividBench?.store.getState().save.state,
+      }
     })
     expect(now.whole).toBe('yes')
     expect(now.saved).toBe('saved')
@@ -40,7 +45,8 @@ export async function newDesign(page: Page, name: string, sizes: readonly string
   return page.url().split('/').at(-1) as string
 }
 
-export const stored = async (page: Page, id: string): Promise<Design> => ((await (await page.request.get(`/api/designs/${id}`)).json()) as { design: Design }).design
+export const stored = async (page: Page, id: string): Promise<Design> =>
+  ((await (await page.request.get(`/api/designs/${id}`)).json()) as { design: Design }).design
 export const row = (page: Page, name: string): Locator => page.getByRole('treeitem', { name, exact: true })
 
 /** A point of the page, px of the channel shown, on the screen. */

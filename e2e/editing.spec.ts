@@ -16,7 +16,8 @@ async function twoShapes(page: import('@playwright/test').Page): Promise<string>
   await settled(page)
   return id
 }
-const byName = async (page: import('@playwright/test').Page, id: string, name: string) => Object.values((await stored(page, id)).layers).find((l) => l.name === name)
+const byName = async (page: import('@playwright/test').Page, id: string, name: string) =>
+  Object.values((await stored(page, id)).layers).find((l) => l.name === name)
 
 test('a click takes what is seen, not what has a box there; Escape lets go', async ({ page }) => {
   await twoShapes(page)
@@ -100,7 +101,7 @@ test('number fields take arithmetic and units; mixed values say so', async ({ pa
 
 test('dragging in the stack changes depth and plane', async ({ page }) => {
   const id = await twoShapes(page)
-  await row(page, 'Rectangle').dragTo(page.getByRole('region', { name: 'Front' }).locator('div').first())
+  await row(page, 'Rectangle').dragTo(page.getByRole('group', { name: 'Front' }).locator('div').first())
   await settled(page)
   expect((await byName(page, id, 'Rectangle'))?.plane).toBe('front')
   const middle = await onStage(page, 370, 370)
@@ -136,12 +137,15 @@ test('colours are typed with or without #, sampled from a photo exactly, and kep
   await page.getByRole('button', { name: 'Sample Fill colour from the stage' }).click()
   const at = await onStage(page, 536, 800)
   // Common practice: a colour sampled from the picture equals the sampled value exactly.
-  const shown = await page.evaluate(([x, y]) => {
-    const c = document.querySelector<HTMLCanvasElement>('[data-testid="stage-canvas"]') as HTMLCanvasElement
-    const box = c.getBoundingClientRect()
-    const [r, g, b] = (c.getContext('2d') as CanvasRenderingContext2D).getImageData(Math.floor(x - box.left), Math.floor(y - box.top), 1, 1).data
-    return `#${[r, g, b].map((v) => (v as number).toString(16).padStart(2, '0')).join('')}`
-  }, [at.x, at.y] as const)
+  const shown = await page.evaluate(
+    ([x, y]) => {
+      const c = document.querySelector<HTMLCanvasElement>('[data-testid="stage-canvas"]') as HTMLCanvasElement
+      const box = c.getBoundingClientRect()
+      const [r, g, b] = (c.getContext('2d') as CanvasRenderingContext2D).getImageData(Math.floor(x - box.left), Math.floor(y - box.top), 1, 1).data
+      return `#${[r, g, b].map((v) => (v as number).toString(16).padStart(2, '0')).join('')}`
+    },
+    [at.x, at.y] as const,
+  )
   await page.mouse.click(at.x, at.y)
   await settled(page)
   expect(await title()).toMatchObject({ fill: { kind: 'solid', colour: shown } })
@@ -210,5 +214,9 @@ test('an image and plain text are pasted from elsewhere', async ({ page }) => {
     window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }))
   })
   await settled(page)
-  expect(Object.values((await stored(page, id)).layers).map((l) => l.kind).sort()).toEqual(['picture', 'type'])
+  expect(
+    Object.values((await stored(page, id)).layers)
+      .map((l) => l.kind)
+      .sort(),
+  ).toEqual(['picture', 'type'])
 })

@@ -46,7 +46,12 @@ test('from an empty shelf to exported files', async ({ page }) => {
     expect(type?.kind === 'type' && type.fill).toEqual({ kind: 'solid', colour: '#ffffff' })
   })
   await test.step('something changed on one channel changes only there', async () => {
-    const thumbs = () => page.evaluate(() => Object.fromEntries([...document.querySelectorAll<HTMLCanvasElement>('nav canvas')].map((c) => [c.closest('button')?.dataset.channel, c.toDataURL()])))
+    const thumbs = () =>
+      page.evaluate(() =>
+        Object.fromEntries(
+          [...document.querySelectorAll<HTMLCanvasElement>('nav canvas')].map((c) => [c.closest('button')?.dataset.channel, c.toDataURL()]),
+        ),
+      )
     await page.waitForTimeout(600)
     const before = await thumbs()
     await page.locator('[data-channel="wide-header"]').click()
@@ -73,14 +78,18 @@ test('from an empty shelf to exported files', async ({ page }) => {
     const download = page.waitForEvent('download')
     await page.getByRole('button', { name: 'Export 2 files' }).click()
     const files = unzipSync(new Uint8Array(readFileSync(await (await download).path())))
-    const names = Object.keys(files).filter((f) => f.endsWith('.png')).sort()
+    const names = Object.keys(files)
+      .filter((f) => f.endsWith('.png'))
+      .sort()
     expect(names).toEqual(['market-day-square-post-1080x1080.png', 'market-day-wide-header-1500x500.png'])
     for (const name of names) {
       const picture = decode(files[name] as Uint8Array)
       expect(name).toContain(`${picture.width}x${picture.height}`)
     }
     // The weight in the table is the file's own.
-    await expect(page.getByRole('row', { name: /Square post/ })).toContainText(`${Math.round((files[names[0] as string] as Uint8Array).length / 1024) >= 1024 ? 'MB' : 'KB'}`)
+    await expect(page.getByRole('row', { name: /Square post/ })).toContainText(
+      `${Math.round((files[names[0] as string] as Uint8Array).length / 1024) >= 1024 ? 'MB' : 'KB'}`,
+    )
   })
 })
 

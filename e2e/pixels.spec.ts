@@ -1,11 +1,10 @@
 import { createHash } from 'node:crypto'
 import { expect, test } from '@playwright/test'
-import { readPackage } from '../core/formats/vivid-package'
+import { BLEND_MODES, blendModeNumber } from '../core/design/blend-modes'
 import { inOrder } from '../core/design/order'
-import { prepare, renderRegion } from '../core/render/picture'
-import { BLEND_MODES } from '../core/design/blend-modes'
-import { blendModeNumber } from '../core/design/blend-modes'
+import { readPackage } from '../core/formats/vivid-package'
 import { PLANE_BYTES, STRIDE } from '../core/pixels/memory'
+import { prepare, renderRegion } from '../core/render/picture'
 import { openMemory } from '../host/kernels'
 import { openHost } from '../host/project'
 import { openDesign } from './bench'
@@ -30,12 +29,19 @@ for (const id of ['opening-day', 'three-dips', 'bowls-soup', 'gift-card', 'eveni
             bench.set({ view: { zoom: 1, x: 0, y: 0, fitted: false } })
             const canvas = () => document.querySelector<HTMLElement>('[data-testid="stage-canvas"]')?.dataset
             const shown = bench.store.getState().revision
-            for (let n = 0; n < 600 && !(canvas()?.whole === 'yes' && Number(canvas()?.revision) >= shown && bench.store.getState().view.zoom === 1); n++) await new Promise((r) => setTimeout(r, 50))
+            for (
+              let n = 0;
+              n < 600 && !(canvas()?.whole === 'yes' && Number(canvas()?.revision) >= shown && bench.store.getState().view.zoom === 1);
+              n++
+            )
+              await new Promise((r) => setTimeout(r, 50))
             // Asked until every source has come in the level that 100 % needs.
             let last = ''
             for (let n = 0; n < 40; n++) {
               const picture = await bench.client.ask<{ data: Uint8ClampedArray<ArrayBuffer> }>({ ask: 'pixels', region: box })
-              const digest = [...new Uint8Array(await crypto.subtle.digest('SHA-256', picture.data))].map((b) => b.toString(16).padStart(2, '0')).join('')
+              const digest = [...new Uint8Array(await crypto.subtle.digest('SHA-256', picture.data))]
+                .map((b) => b.toString(16).padStart(2, '0'))
+                .join('')
               if (digest === last) return digest
               last = digest
               await new Promise((r) => setTimeout(r, 350))
@@ -51,7 +57,10 @@ for (const id of ['opening-day', 'three-dips', 'bowls-soup', 'gift-card', 'eveni
 test('every blend mode is within two levels of Chromium’s own 2D canvas', async ({ page }) => {
   await page.goto('/')
   const N = 64
-  const colours = Array.from({ length: N }, (_, n) => [(n * 67) % 256, (n * 151 + 30) % 256, (n * 29 + 90) % 256, n % 3 === 0 ? 255 : 90 + ((n * 41) % 165)] as const)
+  const colours = Array.from(
+    { length: N },
+    (_, n) => [(n * 67) % 256, (n * 151 + 30) % 256, (n * 29 + 90) % 256, n % 3 === 0 ? 255 : 90 + ((n * 41) % 165)] as const,
+  )
   const under = Array.from({ length: N }, (_, n) => [(n * 113 + 17) % 256, (n * 47) % 256, (n * 197 + 60) % 256, n % 4 === 0 ? 160 : 255] as const)
   const memory = openMemory()
   for (const mode of BLEND_MODES) {
@@ -76,7 +85,8 @@ test('every blend mode is within two levels of Chromium’s own 2D canvas', asyn
     )
     const [at, source, out] = [memory.tile(), memory.tile(), memory.tile()]
     const put = (to: number, list: readonly (readonly number[])[]) => {
-      for (let k = 0; k < 4; k++) memory.floats(to + k * PLANE_BYTES, N).set(list.map((p) => ((p[k] as number) / 255) * (k < 3 ? (p[3] as number) / 255 : 1)))
+      for (let k = 0; k < 4; k++)
+        memory.floats(to + k * PLANE_BYTES, N).set(list.map((p) => ((p[k] as number) / 255) * (k < 3 ? (p[3] as number) / 255 : 1)))
     }
     put(at, under)
     put(source, colours)

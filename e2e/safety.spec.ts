@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { zipSync, strToU8 } from 'fflate'
+import { strToU8, zipSync } from 'fflate'
 import { drag, newDesign, onStage, openDesign, row, settled, stored } from './bench'
 
 /** A PNG header that claims a size, with nothing behind it. */
@@ -18,7 +18,13 @@ function hugePng(side: number): Buffer {
   let crc = 0xffffffff
   for (const b of chunk.subarray(4, 21)) crc = (table[(crc ^ b) & 255] as number) ^ (crc >>> 8)
   chunk.writeUInt32BE((crc ^ 0xffffffff) >>> 0, 21)
-  return Buffer.concat([Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]), chunk, Buffer.from([0, 0, 0, 0]), Buffer.from('IDAT'), Buffer.from([0x35, 0xaf, 0x06, 0x1e])])
+  return Buffer.concat([
+    Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]),
+    chunk,
+    Buffer.from([0, 0, 0, 0]),
+    Buffer.from('IDAT'),
+    Buffer.from([0x35, 0xaf, 0x06, 0x1e]),
+  ])
 }
 
 test('bad files get a clear message in the interface and nothing is stored', async ({ page }) => {
@@ -29,7 +35,11 @@ test('bad files get a clear message in the interface and nothing is stored', asy
     ['damaged.png', jpeg.subarray(0, 2000), /damaged/],
     ['letter.png', Buffer.from('Dear reader, this is a text.'), /not a picture/],
     ['huge.png', hugePng(40_000), /40,000 × 40,000/],
-    ['active.svg', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><script>alert(1)</script><rect width="9" height="9"/></svg>'), /script/],
+    [
+      'active.svg',
+      Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><script>alert(1)</script><rect width="9" height="9"/></svg>'),
+      /script/,
+    ],
     ['empty.png', Buffer.alloc(0), /empty/],
   ]
   for (const [name, buffer, text] of files) {
@@ -43,7 +53,10 @@ test('bad files get a clear message in the interface and nothing is stored', asy
 test('bad requests are answered with 4xx and leave the stored design as it is', async ({ page }) => {
   const before = JSON.stringify(await stored(page, 'evening-wheel'))
   const post = (path: string, data: unknown) => page.request.post(path, { data: data as object })
-  const edit = (patches: unknown) => ({ session: 'x', edits: [{ id: `bad-${Math.random().toString(36).slice(2, 10)}`, name: 'Bad', base: 0, way: 'do', target: null, patches, inverse: [] }] })
+  const edit = (patches: unknown) => ({
+    session: 'x',
+    edits: [{ id: `bad-${Math.random().toString(36).slice(2, 10)}`, name: 'Bad', base: 0, way: 'do', target: null, patches, inverse: [] }],
+  })
   const design = await stored(page, 'evening-wheel')
   const first = Object.values(design.layers)[0]
   const type = Object.values(design.layers).find((l) => l.kind === 'type')

@@ -34,7 +34,7 @@ async function writeBlob(sha: string, bytes: Uint8Array): Promise<void> {
   if (existsSync(path)) return
   await mkdir(dirname(path), { recursive: true })
   const temporary = `${path}.${randomUUID()}`
-  const file = await open(temporary, 'w')
+  const file = await open(/* turbopackIgnore: true */ temporary, 'w')
   try {
     await file.writeFile(bytes)
     await file.sync()

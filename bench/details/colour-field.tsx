@@ -3,6 +3,7 @@ import { Pipette, Plus } from 'lucide-react'
 import { Popover } from 'radix-ui'
 import { useMemo, useState } from 'react'
 import { HexAlphaColorPicker } from 'react-colorful'
+import { flushSync } from 'react-dom'
 import { lookUp, readColour } from '@/core/colour/colour'
 import { newId } from '@/core/design/blank'
 import { inOrder, keyBetween } from '@/core/design/order'
@@ -70,8 +71,9 @@ export function ColourField({ label, colour, named, onPreview, onChange }: Props
           aria-label={label}
           value={text ?? swatch?.name ?? hex}
           onFocus={(e) => {
-            setText(hex)
-            requestAnimationFrame(() => e.target.select())
+            // At once, so that what is typed next replaces the code and does not follow it.
+            flushSync(() => setText(hex))
+            e.target.select()
           }}
           onChange={(e) => setText(e.target.value)}
           onBlur={() => text !== null && (text === hex ? setText(null) : type(text))}

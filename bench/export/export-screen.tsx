@@ -170,7 +170,7 @@ export function ExportScreen({ design, campaign, revision }: { design: Design; c
               )
             })}
           </main>
-          <div className="scroll-thin h-[232px] shrink-0 overflow-y-auto border-t border-line bg-panel">
+          <div role="region" aria-label="Files" tabIndex={0} className="scroll-thin h-[232px] shrink-0 overflow-y-auto border-t border-line bg-panel">
             <table className="w-full text-small">
               <thead className="sticky top-0 bg-panel text-left text-tiny text-soft">
                 <tr className="border-b border-line [&>th]:px-4 [&>th]:py-1.5 [&>th]:font-normal">

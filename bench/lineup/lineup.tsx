@@ -1,7 +1,7 @@
 'use client'
 import { Copy, Plus } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { useEffect, useMemo, useRef } from 'react'
+import { useDeferredValue, useEffect, useMemo, useRef } from 'react'
 import { channelPresets } from '@/core/design/channels'
 import { addChannel, followMaster, removeChannel } from '@/core/design/commands'
 import { inOrder } from '@/core/design/order'
@@ -14,7 +14,7 @@ const HEIGHT = 50
 /** Live pictures of all adaptations, and of the pages where there are several. */
 export function Lineup() {
   const bench = useBench()
-  const s = useBenchState((state) => ({ design: state.design, page: state.page, channel: state.channel }))
+  const s = useDeferredValue(useBenchState((state) => ({ design: state.design, page: state.page, channel: state.channel })))
   const channels = useMemo(() => {
     const all = inOrder(s.design.channels)
     return [...all.filter((c) => c.id === s.design.master), ...all.filter((c) => c.id !== s.design.master)]

@@ -1,6 +1,6 @@
 'use client'
 import { ChevronDown, ChevronRight, Eye, EyeOff, Folder, FolderPlus, Lock, LockOpen } from 'lucide-react'
-import { type DragEvent, useEffect, useMemo, useState } from 'react'
+import { type DragEvent, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { layerName } from '@/core/design/blank'
 import { moveInStack, setOn } from '@/core/design/commands'
 import { PLANES, type Plane, planeLabels } from '@/core/design/planes'
@@ -16,14 +16,17 @@ const LAYER_TYPE = 'application/x-vivid-layers'
 /** The six planes and their layers, front at the top. */
 export function Stack() {
   const bench = useBench()
-  const s = useBenchState((state) => ({
-    resolved: state.resolved,
-    selection: state.selection,
-    design: state.design,
-    page: state.page,
-    channel: state.channel,
-    inside: state.inside,
-  }))
+  // The list follows the hand when there is time for it; the stage comes first.
+  const s = useDeferredValue(
+    useBenchState((state) => ({
+      resolved: state.resolved,
+      selection: state.selection,
+      design: state.design,
+      page: state.page,
+      channel: state.channel,
+      inside: state.inside,
+    })),
+  )
   const [closed, setClosed] = useState<ReadonlySet<string>>(new Set())
   const [drop, setDrop] = useState<Drop | null>(null)
   const [anchor, setAnchor] = useState<string | null>(null)
@@ -79,7 +82,7 @@ export function Stack() {
         {[...PLANES].reverse().map((plane) => {
           const layers = byPlane.get(plane) ?? []
           return (
-            <section key={plane} aria-label={planeLabels[plane]} style={{ ['--hue' as string]: `var(--plane-${plane})` }}>
+            <section key={plane} role="group" aria-label={planeLabels[plane]} style={{ ['--hue' as string]: `var(--plane-${plane})` }}>
               <div
                 className={`flex items-center gap-2 border-t border-line px-3 text-tiny font-semibold ${layers.length === 0 ? 'h-6' : 'h-7'}`}
                 style={{ color: 'var(--hue)' }}

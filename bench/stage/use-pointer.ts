@@ -147,12 +147,7 @@ export function useStagePointer(bench: Bench) {
       const side = Math.round(Math.min(s.resolved.width, s.resolved.height) * 0.25)
       const box =
         p.moved && (w > 4 || h > 4)
-          ? boxAt(
-              Math.min(to.x, from.x),
-              Math.min(to.y, from.y),
-              Math.max(2, w),
-              s.shapeForm === 'line' ? Math.max(1, h) : Math.max(2, h),
-            )
+          ? boxAt(Math.min(to.x, from.x), Math.min(to.y, from.y), Math.max(2, w), s.shapeForm === 'line' ? Math.max(1, h) : Math.max(2, h))
           : boxAt(Math.round(from.x - side / 2), Math.round(from.y - side / 2), side, s.shapeForm === 'line' ? 4 : side)
       if (s.tool === 'shape') {
         addShape(bench, s.shapeForm, s.shapeForm === 'line' && p.moved ? lineBox(from, to) : box)

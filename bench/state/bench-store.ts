@@ -319,7 +319,6 @@ export function createBench(loaded: Loaded) {
         inside: null,
         editingType: null,
         resolved: resolveNow(s.design, page, channel),
-        revision: s.revision + 1,
         view: { ...s.view, fitted: true },
       })
     },

@@ -71,6 +71,27 @@ type Exports = {
     edgeRight: number,
     edgeLow: number,
   ): void
+  sampleUpright(
+    out: number,
+    plane: number,
+    stride: number,
+    count: number,
+    rows: number,
+    source: number,
+    width: number,
+    height: number,
+    opaque: number,
+    a: number,
+    d: number,
+    e: number,
+    f: number,
+    wideX: number,
+    wideY: number,
+    edgeRight: number,
+    edgeLow: number,
+    scratch: number,
+    mostRows: number,
+  ): void
   halve(to: number, from: number, width: number, height: number): void
   toBytes(to: number, toStride: number, from: number, plane: number, stride: number, count: number, rows: number): void
 }

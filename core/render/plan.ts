@@ -52,10 +52,10 @@ type Context = { fonts: FontBook; sources: SourceBook; swatches: Design['swatche
 const whole = (b: Bounds): Bounds => ({ left: Math.floor(b.left), top: Math.floor(b.top), right: Math.ceil(b.right), bottom: Math.ceil(b.bottom) })
 const keyOf = (...parts: unknown[]): string => quickHash(JSON.stringify(parts))
 
-/** The level of a picture that is reduced by less than two to reach the view. */
+/** The level of a picture from which the view is reached by a factor between 0.84 and 1.68. */
 export function levelFor(toSource: Matrix): number {
   const reduction = Math.max(Math.hypot(toSource[0], toSource[2]), Math.hypot(toSource[1], toSource[3]))
-  return Math.max(0, Math.floor(Math.log2(Math.max(1, reduction * 1.0001))))
+  return Math.max(0, Math.floor(Math.log2(Math.max(1, reduction)) + 0.25))
 }
 
 const prepared = (outlines: Outline[]): Fill['outlines'] =>

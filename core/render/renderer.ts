@@ -7,6 +7,9 @@ import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/me
 import type { Fill, FillNode, PictureNode, Plan, PlanNode } from './plan'
 import type { SourceBook } from './sources'
 
+/** Source rows that resampling an upright picture may need for a tile. */
+const SCRATCH_ROWS = 640
+
 /** A part of a tile: `x`, `y` in the tile, a multiple of four wide. */
 type Region = { x: number; y: number; width: number; height: number; offset: number }
 
@@ -30,6 +33,7 @@ export class Renderer {
   private readonly chains = new Map<string, string[]>()
   private readonly cover: number
   private readonly sums: number
+  private readonly scratch: number
   /** Rasters drawn and reused since the start, for measuring. */
   readonly counts = { drawn: 0, reused: 0, blended: 0 }
 
@@ -40,6 +44,7 @@ export class Renderer {
   ) {
     this.cover = memory.block(PLANE_BYTES)
     this.sums = memory.block((TILE + 2) * TILE * 4)
+    this.scratch = memory.block(TILE * 64 + SCRATCH_ROWS * TILE * 16)
   }
 
   /** Changes when the finished tile changes. */
@@ -171,27 +176,54 @@ export class Renderer {
     const k = 1 / 2 ** node.level
     const m = compose(compose(translation(left + region.x, top + region.y), node.toSource), scaling(k))
     const wide = (a: number, b: number) => Math.min(2.9, Math.max(1, Math.hypot(a, b)))
-    this.memory.kernels.samplePicture(
-      raster + region.offset,
-      PLANE_BYTES,
-      STRIDE,
-      region.width,
-      region.height,
-      held.at,
-      held.width,
-      held.height,
-      held.opaque ? 1 : 0,
-      m[0],
-      m[1],
-      m[2],
-      m[3],
-      m[4],
-      m[5],
-      wide(m[0], m[2]),
-      wide(m[1], m[3]),
-      node.sourceWidth * k,
-      node.sourceHeight * k,
-    )
+    const [wideX, wideY] = [wide(m[0], m[2]), wide(m[1], m[3])]
+    const out = raster + region.offset
+    const opaque = held.opaque ? 1 : 0
+    const { kernels } = this.memory
+    if (m[1] === 0 && m[2] === 0 && Math.abs(m[3]) * TILE + 4 * wideY + 2 < SCRATCH_ROWS)
+      kernels.sampleUpright(
+        out,
+        PLANE_BYTES,
+        STRIDE,
+        region.width,
+        region.height,
+        held.at,
+        held.width,
+        held.height,
+        opaque,
+        m[0],
+        m[3],
+        m[4],
+        m[5],
+        wideX,
+        wideY,
+        node.sourceWidth * k,
+        node.sourceHeight * k,
+        this.scratch,
+        SCRATCH_ROWS,
+      )
+    else
+      kernels.samplePicture(
+        out,
+        PLANE_BYTES,
+        STRIDE,
+        region.width,
+        region.height,
+        held.at,
+        held.width,
+        held.height,
+        opaque,
+        m[0],
+        m[1],
+        m[2],
+        m[3],
+        m[4],
+        m[5],
+        wideX,
+        wideY,
+        node.sourceWidth * k,
+        node.sourceHeight * k,
+      )
   }
 
   private drawFills(raster: number, node: FillNode, region: Region, left: number, top: number): void {

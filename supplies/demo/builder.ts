@@ -139,3 +139,4 @@ export const radial = (x: number, y: number, radius: number, ...stops: [number, 
   radius,
   stops: Object.fromEntries(stops.map(([offset, colour], n) => [`s${n}`, { offset, colour }])),
 })
+export const solid = (colour: string): Paint => ({ kind: 'solid', colour })

@@ -3,5 +3,5 @@
 export { blendRect, clearRect, copyRect, mixRect } from './composite'
 export { coverageLine, coverageBegin, coverageEnd } from './coverage'
 export { fillSolid, fillGradient } from './paint'
-export { samplePicture, halve } from './sample'
+export { samplePicture, sampleUpright, halve } from './sample'
 export { toBytes } from './output'

@@ -126,3 +126,80 @@ export function halve(to: usize, from: usize, width: i32, height: i32): void {
     }
   }
 }
+
+@inline function along(source: usize, width: i32, row: i32, first: i32, count: i32, right: i32, at: usize, opaque: i32): v128 {
+  let sum = f32x4.splat(0)
+  if (first >= 0 && first + count - 1 <= right) {
+    for (let i: i32 = 0; i < count; i++) sum = f32x4.add(sum, f32x4.mul(texel(source, width, first + i, row, opaque), v128.load32_splat(at + (<usize>i << 2))))
+  } else {
+    for (let i: i32 = 0; i < count; i++) sum = f32x4.add(sum, f32x4.mul(texel(source, width, min(max(first + i, 0), right), row, opaque), v128.load32_splat(at + (<usize>i << 2))))
+  }
+  return sum
+}
+
+/** Bytes of one column's entry in the table of weights: twelve weights, the first source column, the number of taps, the covered share. */
+const COLUMN: usize = 64
+
+/**
+ * The same for upright pictures (u = a x + e, v = d y + f), one axis after the other: first all source rows that the
+ * target needs, then the columns. `scratch` holds `count` × 64 bytes of weights and then the rows, 16 bytes a pixel.
+ */
+export function sampleUpright(out: usize, plane: usize, stride: usize, count: i32, rows: i32, source: usize, width: i32, height: i32, opaque: i32, a: f32, d: f32, e: f32, f: f32, wideX: f32, wideY: f32, edgeRight: f32, edgeLow: f32, scratch: usize, mostRows: i32): void {
+  const right = width - 1
+  const low = height - 1
+  const edgeX: f32 = max(abs(a), <f32>1e-6)
+  const edgeY: f32 = max(abs(d), <f32>1e-6)
+  for (let x: i32 = 0; x < count; x++) {
+    const at = scratch + <usize>x * COLUMN
+    const u: f32 = a * (<f32>x + 0.5) + e
+    const cx: f32 = u - 0.5
+    const x0 = <i32>ceil(cx - 2 * wideX)
+    store<i32>(at, x0, 48)
+    store<i32>(at, taps(at, cx, x0, wideX), 52)
+    store<f32>(at, min(max(min(u, edgeRight - u) / edgeX + 0.5, <f32>0), <f32>1) * (<f32>1 / 255), 56)
+  }
+  const buffer = scratch + <usize>count * COLUMN
+  const wy = weights + 64
+  const top: f32 = d * <f32>0.5 + f - 0.5
+  const end: f32 = d * (<f32>rows - 0.5) + f - 0.5
+  const firstRow = <i32>ceil(min(top, end) - 2 * wideY)
+  const lastRow = min(<i32>floor(max(top, end) + 2 * wideY), firstRow + mostRows - 1)
+  const from = min(max(firstRow, 0), low)
+  const to = min(max(lastRow, 0), low)
+  for (let y = from; y <= to; y++) {
+    const line = buffer + (<usize>(y - from) * <usize>count << 4)
+    for (let x: i32 = 0; x < count; x++) {
+      const at = scratch + <usize>x * COLUMN
+      const n = load<i32>(at, 52)
+      if (load<f32>(at, 56) <= 0) continue
+      const first = load<i32>(at, 48)
+      v128.store(line + (<usize>x << 4), opaque ? along(source, width, y, first, n, right, at, 1) : along(source, width, y, first, n, right, at, 0))
+    }
+  }
+  for (let y: i32 = 0; y < rows; y++) {
+    const v: f32 = d * (<f32>y + 0.5) + f
+    const inside = min(max(min(v, edgeLow - v) / edgeY + 0.5, <f32>0), <f32>1)
+    const cy: f32 = v - 0.5
+    const y0 = <i32>ceil(cy - 2 * wideY)
+    const ny = inside > 0 ? taps(wy, cy, y0, wideY) : 0
+    for (let x: i32 = 0; x < count; x++) {
+      const at = <usize>x << 2
+      const k: f32 = load<f32>(scratch + <usize>x * COLUMN, 56) * inside
+      if (k <= 0) {
+        store<f32>(out + at, 0); store<f32>(out + at + plane, 0); store<f32>(out + at + 2 * plane, 0); store<f32>(out + at + 3 * plane, 0)
+        continue
+      }
+      let sum = f32x4.splat(0)
+      for (let j: i32 = 0; j < ny; j++) {
+        const row = min(max(y0 + j, from), to) - from
+        sum = f32x4.add(sum, f32x4.mul(v128.load(buffer + (<usize>row * <usize>count + <usize>x << 4)), v128.load32_splat(wy + (<usize>j << 2))))
+      }
+      const alpha = min(max(f32x4.extract_lane(sum, 3), <f32>0), <f32>255)
+      store<f32>(out + at, min(max(f32x4.extract_lane(sum, 0), <f32>0), alpha) * k)
+      store<f32>(out + at + plane, min(max(f32x4.extract_lane(sum, 1), <f32>0), alpha) * k)
+      store<f32>(out + at + 2 * plane, min(max(f32x4.extract_lane(sum, 2), <f32>0), alpha) * k)
+      store<f32>(out + at + 3 * plane, alpha * k)
+    }
+    out += stride
+  }
+}
