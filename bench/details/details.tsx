@@ -1,9 +1,11 @@
 'use client'
+import { memo, useDeferredValue } from 'react'
 import { layerName } from '@/core/design/blank'
 import { planeLabels } from '@/core/design/planes'
 import { SHAPE_FORMS } from '../commands/tools'
 import { handledLeaves } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
+import type { BenchState } from '../state/bench-store'
 import { BlendSection } from './blend-section'
 import { ChannelSection } from './channel-section'
 import { FillSection } from './fill-section'
@@ -12,17 +14,22 @@ import { PlaceSection } from './place-section'
 import { ShapeSection } from './shape-section'
 import { TypeSection } from './type-section'
 
-/** The panel of what is selected: sections in the order of work. */
+const shown = (state: BenchState) => ({
+  selection: state.selection,
+  design: state.design,
+  resolved: state.resolved,
+  tool: state.tool,
+  shapeForm: state.shapeForm,
+  fontsReady: state.fontsReady,
+})
+
+/** The panel of what is selected: sections in the order of work. Follows the hand when there is time; the stage comes first. */
 export function Details() {
+  return <Panel s={useDeferredValue(useBenchState(shown))} />
+}
+
+const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
   const bench = useBench()
-  const s = useBenchState((state) => ({
-    selection: state.selection,
-    design: state.design,
-    resolved: state.resolved,
-    tool: state.tool,
-    shapeForm: state.shapeForm,
-    fontsReady: state.fontsReady,
-  }))
   const layers = s.selection.flatMap((id) => s.design.layers[id] ?? [])
   const leaves = handledLeaves(bench)
   const [only] = layers
@@ -69,4 +76,4 @@ export function Details() {
       )}
     </aside>
   )
-}
+})

@@ -1,20 +1,26 @@
 'use client'
 import { Copy, Plus } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { useDeferredValue, useEffect, useMemo, useRef } from 'react'
+import { memo, useDeferredValue, useEffect, useMemo, useRef } from 'react'
 import { channelPresets } from '@/core/design/channels'
 import { addChannel, followMaster, removeChannel } from '@/core/design/commands'
 import { inOrder } from '@/core/design/order'
 import { commandById } from '../commands/list'
 import { useBench, useBenchState } from '../state/bench-context'
+import type { BenchState } from '../state/bench-store'
 import { IconButton } from '../ui/button'
 
 const HEIGHT = 50
 
+const shown = (state: BenchState) => ({ design: state.design, page: state.page, channel: state.channel })
+
 /** Live pictures of all adaptations, and of the pages where there are several. */
 export function Lineup() {
+  return <Strip s={useDeferredValue(useBenchState(shown))} />
+}
+
+const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
   const bench = useBench()
-  const s = useDeferredValue(useBenchState((state) => ({ design: state.design, page: state.page, channel: state.channel })))
   const channels = useMemo(() => {
     const all = inOrder(s.design.channels)
     return [...all.filter((c) => c.id === s.design.master), ...all.filter((c) => c.id !== s.design.master)]
@@ -83,7 +89,7 @@ export function Lineup() {
       </div>
     </nav>
   )
-}
+})
 
 function Thumb({ id, name, width, height }: { id: string; name: string; width: number; height: number }) {
   const bench = useBench()

@@ -4,7 +4,7 @@ import { applyEdit } from '@/core/design/edits'
 import { type ResolvedLayer, type ResolvedPage, resolve } from '@/core/design/resolve'
 import type { Design } from '@/core/design/schema'
 import { messageOf } from '@/core/errors'
-import type { Bounds } from '@/core/geometry/bounds'
+import { type Bounds, union } from '@/core/geometry/bounds'
 import { PixelMemory, TILE } from '@/core/pixels/memory'
 import { renderRegion } from '@/core/render/picture'
 import { layerBounds, type Plan, type PlanNode, plan } from '@/core/render/plan'
@@ -42,6 +42,8 @@ export class Engine {
   private checksDue: string[] = []
   private wanted = false
   private busy = false
+  /** The nodes whose picture the stage shows completely, or null while tiles are outstanding. */
+  private complete: readonly PlanNode[] | null = null
   private stagePlan: { plan: Plan; page: ResolvedPage; design: Design; scale: number } | null = null
 
   constructor(
@@ -95,7 +97,7 @@ export class Engine {
           this.view &&
           (this.view.scale !== message.view.scale || this.view.page !== message.view.page || this.view.channel !== message.view.channel)
         )
-          this.posted.clear()
+          this.forget()
         this.view = message.view
         break
       case 'lineup':
@@ -114,6 +116,11 @@ export class Engine {
         return
     }
     this.schedule()
+  }
+
+  private forget(): void {
+    this.posted.clear()
+    this.complete = null
   }
 
   private designChanged(): void {
@@ -206,6 +213,8 @@ export class Engine {
       )
       tiles = []
     }
+    const clip = this.complete ? changedBetween(this.complete, made.nodes) : undefined
+    this.complete = null
     let last = performance.now()
     for (const [column, row] of due) {
       // Away from gestures finished tiles are shown at once and newer states come first.
@@ -215,10 +224,11 @@ export class Engine {
         last = performance.now()
         if (this.wanted) return
       }
-      const data = this.renderer.tileBytes(made, column, row, 'stage')
+      const part = this.renderer.tilePart(made, column, row, 'stage', this.posted.has(`${column},${row}`) ? clip : undefined)
       this.posted.set(`${column},${row}`, this.renderer.tileKey(made, column, row))
-      tiles.push({ column, row, data })
+      tiles.push({ column, row, ...part })
     }
+    this.complete = made.nodes
     send(made.missing.length === 0)
   }
 
@@ -384,6 +394,20 @@ export class Engine {
   }
 }
 
+/** The box around everything that differs between two plans; undefined where the stack itself changed. */
+function changedBetween(before: readonly PlanNode[], after: readonly PlanNode[]): Bounds | undefined {
+  if (before.length !== after.length) return undefined
+  let box: Bounds | undefined
+  for (const [n, node] of after.entries()) {
+    const was = before[n]
+    if (!was || was.id !== node.id) return undefined
+    if (was.key === node.key && was.mode === node.mode && was.opacity === node.opacity) continue
+    const both = union(was.bounds, node.bounds)
+    box = box ? union(box, both) : both
+  }
+  return box
+}
+
 async function unpack(answer: Response): Promise<Uint8Array> {
   if (!answer.body) return new Uint8Array()
   return new Uint8Array(await new Response(answer.body.pipeThrough(new DecompressionStream('gzip'))).arrayBuffer())
@@ -404,5 +428,3 @@ const breathe = (): Promise<void> =>
     waiting.push(resolve)
     channel.port2.postMessage(null)
   })
-
-export type { Bounds }

@@ -39,7 +39,8 @@ export type Question =
   /** The stage's pixels as they are shown, for tests and measuring. */
   | { ask: 'pixels'; region: Bounds }
 
-export type Tile = { column: number; row: number; data: Uint8ClampedArray<ArrayBuffer> }
+/** A tile or a part of one, px from the tile's corner. */
+export type Tile = { column: number; row: number; x: number; y: number; width: number; height: number; data: Uint8ClampedArray<ArrayBuffer> }
 export type FromWorker =
   | { kind: 'frame'; revision: number; scale: number; page: string; channel: string; tiles: Tile[]; whole: boolean; milliseconds: number }
   | {

@@ -1,32 +1,35 @@
 'use client'
 import { ChevronDown, ChevronRight, Eye, EyeOff, Folder, FolderPlus, Lock, LockOpen } from 'lucide-react'
-import { type DragEvent, useDeferredValue, useEffect, useMemo, useState } from 'react'
+import { type DragEvent, memo, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { layerName } from '@/core/design/blank'
 import { moveInStack, setOn } from '@/core/design/commands'
 import { PLANES, type Plane, planeLabels } from '@/core/design/planes'
 import type { ResolvedLayer } from '@/core/design/resolve'
 import { commandById } from '../commands/list'
 import { useBench, useBenchState } from '../state/bench-context'
+import type { BenchState } from '../state/bench-store'
 import { IconButton } from '../ui/button'
 import { LayerPicture } from './layer-picture'
 
 type Drop = { plane: Plane; parent: string | null; above: string | null; key: string }
 const LAYER_TYPE = 'application/x-vivid-layers'
 
-/** The six planes and their layers, front at the top. */
+const shown = (state: BenchState) => ({
+  resolved: state.resolved,
+  selection: state.selection,
+  design: state.design,
+  page: state.page,
+  channel: state.channel,
+  inside: state.inside,
+})
+
+/** The six planes and their layers, front at the top. Follows the hand when there is time; the stage comes first. */
 export function Stack() {
+  return <StackList s={useDeferredValue(useBenchState(shown))} />
+}
+
+const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }) {
   const bench = useBench()
-  // The list follows the hand when there is time for it; the stage comes first.
-  const s = useDeferredValue(
-    useBenchState((state) => ({
-      resolved: state.resolved,
-      selection: state.selection,
-      design: state.design,
-      page: state.page,
-      channel: state.channel,
-      inside: state.inside,
-    })),
-  )
   const [closed, setClosed] = useState<ReadonlySet<string>>(new Set())
   const [drop, setDrop] = useState<Drop | null>(null)
   const [anchor, setAnchor] = useState<string | null>(null)
@@ -122,7 +125,7 @@ export function Stack() {
       </div>
     </aside>
   )
-}
+})
 
 type RowProps = {
   node: ResolvedLayer

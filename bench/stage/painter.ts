@@ -1,5 +1,5 @@
 import { TILE } from '@/core/pixels/memory'
-import type { FromWorker } from '../render/protocol'
+import type { FromWorker, Tile } from '../render/protocol'
 
 type Frame = Extract<FromWorker, { kind: 'frame' }>
 export type PaintView = { page: string; channel: string; scale: number /** the trim corner, device px */; originX: number; originY: number }
@@ -59,16 +59,27 @@ export class Painter {
   take(frame: Frame): boolean {
     const { view } = this
     if (!view || frame.scale !== view.scale || frame.page !== view.page || frame.channel !== view.channel) return false
-    for (const t of frame.tiles) this.tiles.set(`${t.column},${t.row}`, new ImageData(t.data, TILE, TILE))
+    for (const t of frame.tiles) this.keep(t)
     if (this.stretched && this.complete()) {
       this.stretched = false
       this.redraw()
     } else
-      for (const t of frame.tiles)
-        this.context.putImageData(this.tiles.get(`${t.column},${t.row}`) as ImageData, view.originX + t.column * TILE, view.originY + t.row * TILE)
+      for (const t of frame.tiles) {
+        const held = this.tiles.get(`${t.column},${t.row}`)
+        if (held) this.context.putImageData(held, view.originX + t.column * TILE, view.originY + t.row * TILE, t.x, t.y, t.width, t.height)
+      }
     this.canvas.dataset.revision = String(frame.revision)
     this.canvas.dataset.whole = frame.whole ? 'yes' : 'no'
     return true
+  }
+
+  /** A whole tile is taken as it is, a part is written into the tile that is here. */
+  private keep(t: Tile): void {
+    const key = `${t.column},${t.row}`
+    const held = this.tiles.get(key)
+    if (t.width === TILE && t.height === TILE) this.tiles.set(key, new ImageData(t.data, TILE, TILE))
+    else if (held)
+      for (let y = 0; y < t.height; y++) held.data.set(t.data.subarray(y * t.width * 4, (y + 1) * t.width * 4), ((t.y + y) * TILE + t.x) * 4)
   }
 
   private complete(): boolean {

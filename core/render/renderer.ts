@@ -13,6 +13,11 @@ const SCRATCH_ROWS = 640
 /** A part of a tile: `x`, `y` in the tile, a multiple of four wide. */
 type Region = { x: number; y: number; width: number; height: number; offset: number }
 
+/** Pixels of a part of a tile, px from the tile's corner. */
+export type TilePart = { x: number; y: number; width: number; height: number; data: Uint8ClampedArray<ArrayBuffer> }
+
+const WHOLE: Region = { x: 0, y: 0, width: TILE, height: TILE, offset: 0 }
+
 /** The part of a tile that a box touches, widened to whole registers; null for none. */
 function regionIn(bounds: Bounds, left: number, top: number): Region | null {
   const b = intersect(bounds, { left, top, right: left + TILE, bottom: top + TILE })
@@ -64,9 +69,11 @@ export class Renderer {
 
   /**
    * Renders one tile; the raster is handed to `use` and is only valid during the call. `memoryKey` names the view
-   * whose last frame tells where the hand is: what lies beneath the first change is kept flattened.
+   * whose last frame tells where the hand is: what lies beneath the first change is kept flattened. With a `clip`
+   * (px of the view, around everything that changed) only that part is made, once what lies beneath is kept; `use` is
+   * told the part that is valid.
    */
-  tile<T>(plan: Plan, column: number, row: number, memoryKey: string, use: (raster: number) => T): T {
+  tile<T>(plan: Plan, column: number, row: number, memoryKey: string, use: (raster: number, valid: Region) => T, clip?: Bounds): T {
     const [left, top] = [column * TILE, row * TILE]
     const chain = this.chain(plan, left, top)
     const place = `${memoryKey}:${column},${row}`
@@ -82,29 +89,43 @@ export class Renderer {
       let from = chain.length - 1
       while (from >= 0 && !this.cache.has(`p${chain[from]?.key}`)) from--
       const prefix = from >= 0 ? this.take(`p${chain[from]?.key}`) : undefined
-      if (prefix !== undefined) this.memory.kernels.copyRect(acc, prefix, PLANE_BYTES, STRIDE, TILE, TILE)
-      else this.memory.kernels.clearRect(acc, PLANE_BYTES, STRIDE, TILE, TILE)
+      const part = clip && (from >= keep || keep < 0) ? regionIn(clip, left, top) : null
+      const valid = part ?? WHOLE
+      if (prefix !== undefined)
+        this.memory.kernels.copyRect(acc + valid.offset, prefix + valid.offset, PLANE_BYTES, STRIDE, valid.width, valid.height)
+      else this.memory.kernels.clearRect(acc + valid.offset, PLANE_BYTES, STRIDE, valid.width, valid.height)
       for (let n = from + 1; n < chain.length; n++) {
         const link = chain[n]
         if (!link) break
-        this.blend(acc, link.node, link.region, left, top)
-        if (n === keep) this.store(`p${link.key}`, acc)
+        this.blend(acc, link.node, link.region, left, top, part ? clip : undefined)
+        if (n === keep && !part) this.store(`p${link.key}`, acc)
       }
-      return use(acc)
+      return use(acc, valid)
     } finally {
       this.memory.releaseTile(acc)
     }
   }
 
-  /** A tile as 8-bit RGBA, straight alpha. */
+  /** A tile, or the part of it within `clip`, as 8-bit RGBA with straight alpha. */
+  tilePart(plan: Plan, column: number, row: number, memoryKey: string, clip?: Bounds): TilePart {
+    return this.tile(
+      plan,
+      column,
+      row,
+      memoryKey,
+      (raster, { x, y, width, height, offset }) => {
+        const out = this.memory.tile()
+        this.memory.kernels.toBytes(out, width * 4, raster + offset, PLANE_BYTES, STRIDE, width, height)
+        const data = new Uint8ClampedArray(this.memory.bytes.slice(out, out + width * height * 4).buffer)
+        this.memory.releaseTile(out)
+        return { x, y, width, height, data }
+      },
+      clip,
+    )
+  }
+  /** A whole tile as 8-bit RGBA, straight alpha. */
   tileBytes(plan: Plan, column: number, row: number, memoryKey: string): Uint8ClampedArray<ArrayBuffer> {
-    return this.tile(plan, column, row, memoryKey, (raster) => {
-      const out = this.memory.tile()
-      this.memory.kernels.toBytes(out, TILE * 4, raster, PLANE_BYTES, STRIDE, TILE, TILE)
-      const bytes = new Uint8ClampedArray(this.memory.bytes.slice(out, out + TILE * TILE * 4).buffer)
-      this.memory.releaseTile(out)
-      return bytes
-    })
+    return this.tilePart(plan, column, row, memoryKey).data
   }
 
   /** Coverage 0–1 of a node's own pixels at a point of the view, its opacity included. */
@@ -113,46 +134,47 @@ export class Renderer {
     const [column, row] = [Math.floor(x / TILE), Math.floor(y / TILE)]
     const region = regionIn(node.bounds, column * TILE, row * TILE)
     if (!region) return 0
-    const { raster, done } = this.nodeRaster(node, region, column * TILE, row * TILE)
+    const raster = this.nodeRaster(node, region, column * TILE, row * TILE)
     const value = this.memory.floats(raster + ALPHA + (y - row * TILE) * STRIDE + (x - column * TILE) * 4, 1)[0] ?? 0
-    done()
     return value * node.opacity
   }
 
-  private blend(acc: number, node: PlanNode, region: Region, left: number, top: number): void {
+  /** Blends a node onto a raster; `region` is the node's own part of the tile, narrowed to `clip` where there is one. */
+  private blend(acc: number, node: PlanNode, whole: Region, left: number, top: number, clip?: Bounds): void {
     if (node.opacity === 0) return
+    const region = clip ? regionIn(intersect(node.bounds, clip), left, top) : whole
+    if (!region) return
     const { kernels } = this.memory
     if (node.kind === 'group' && !node.closed) {
       if (node.opacity === 1) {
-        this.blendAll(acc, node.children, left, top)
+        this.blendAll(acc, node.children, left, top, clip)
         return
       }
       const through = this.memory.tile()
       kernels.copyRect(through + region.offset, acc + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
-      this.blendAll(through, node.children, left, top)
+      this.blendAll(through, node.children, left, top, clip)
       kernels.mixRect(acc + region.offset, through + region.offset, PLANE_BYTES, STRIDE, region.width, region.height, node.opacity)
       this.memory.releaseTile(through)
       return
     }
-    const { raster, done } = this.nodeRaster(node, region, left, top)
+    const raster = this.nodeRaster(node, whole, left, top)
     kernels.blendRect(acc + region.offset, raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height, node.mode, node.opacity)
     this.counts.blended++
-    done()
   }
-  private blendAll(acc: number, nodes: readonly PlanNode[], left: number, top: number): void {
+  private blendAll(acc: number, nodes: readonly PlanNode[], left: number, top: number, clip?: Bounds): void {
     for (const node of nodes) {
       const region = regionIn(node.bounds, left, top)
-      if (region) this.blend(acc, node, region, left, top)
+      if (region) this.blend(acc, node, region, left, top, clip)
     }
   }
 
   /** A node's own pixels on a tile, kept by content. */
-  private nodeRaster(node: PlanNode, region: Region, left: number, top: number): { raster: number; done: () => void } {
+  private nodeRaster(node: PlanNode, region: Region, left: number, top: number): number {
     const key = `n${node.key}@${left},${top}`
     const held = this.take(key)
     if (held !== undefined) {
       this.counts.reused++
-      return { raster: held, done: () => undefined }
+      return held
     }
     const raster = this.memory.tile()
     if (node.kind === 'picture') this.drawPicture(raster, node, region, left, top)
@@ -163,7 +185,7 @@ export class Renderer {
     }
     this.counts.drawn++
     this.keep(key, raster)
-    return { raster, done: () => undefined }
+    return raster
   }
 
   private drawPicture(raster: number, node: PictureNode, region: Region, left: number, top: number): void {

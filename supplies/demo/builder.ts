@@ -83,7 +83,7 @@ export class DesignBuilder {
     const s = this.supply(id)
     return this.add(pictureLayer(this.where(plane, more.parent ?? null), more.name ?? id, s, this.boxOf(box, s.width / s.height)), more)
   }
-  /** A picture that covers an area, its focal point kept; what is beyond hangs over. */
+  /** A picture that covers an area, its focal point kept; what is beyond hangs over. Locked, so that it never catches a click meant for something on it. */
   covering(plane: Plane, id: string, area: { x: number; y: number; width: number; height: number }, more: More = {}): string {
     const s = this.supply(id)
     const k = Math.max(area.width / s.width, area.height / s.height)
@@ -91,7 +91,7 @@ export class DesignBuilder {
     const f = s.focal ?? { x: 0.5, y: 0.5 }
     const x = Math.min(area.x, Math.max(area.x + area.width - w, area.x + area.width / 2 - w * f.x))
     const y = Math.min(area.y, Math.max(area.y + area.height - h, area.y + area.height / 2 - h * f.y))
-    return this.picture(plane, id, { x, y, width: w, height: h }, more)
+    return this.picture(plane, id, { x, y, width: w, height: h }, { locked: true, ...more })
   }
   graphic(plane: Plane, id: string, box: Box, parts: Record<string, string>, more: More = {}): string {
     const s = this.supply(id)

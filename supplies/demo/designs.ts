@@ -110,7 +110,7 @@ function threeDips(supply: Lookup): Design {
     'finish',
     'warm-leak',
     { x: 0, y: 0, width: 1280, height: 720, flipX: true },
-    { name: 'Warm light leak', blend: 'screen', opacity: 0.3, behaviour: { kind: 'cover' } },
+    { name: 'Warm light leak', blend: 'screen', opacity: 0.3, locked: true, behaviour: { kind: 'cover' } },
   )
   return b.design
 }
