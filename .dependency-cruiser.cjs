@@ -4,14 +4,19 @@ module.exports = {
     {
       name: 'core-stands-alone',
       severity: 'error',
-      from: { path: '^core/' },
+      from: { path: '^core/', pathNot: '\\.test(-data)?\\.ts$' },
       to: { path: '^(app|bench|server|host|cli|workers|supplies|e2e|measure)/' },
     },
-    { name: 'core-knows-no-platform', severity: 'error', from: { path: '^core/', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
+    {
+      name: 'core-knows-no-platform',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test(-data)?\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
     {
       name: 'core-draws-no-interface',
       severity: 'error',
-      from: { path: '^core/' },
+      from: { path: '^core/', pathNot: '\\.test(-data)?\\.ts$' },
       to: { path: 'node_modules/(react|next|sharp|better-sqlite3|kysely|zustand)/' },
     },
     { name: 'bench-knows-no-server', severity: 'error', from: { path: '^bench/' }, to: { path: '^(server|host|app|cli)/' } },

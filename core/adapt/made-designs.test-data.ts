@@ -22,7 +22,9 @@ const FAMILIES = [
 /** One made-up design: 1 to 5 texts of 1 to 120 characters, 1 to 3 subjects, badges, bands, corner decorations, photos. */
 export function makeDesign(seed: number, fonts: FontBook): Design {
   const rnd = random(seed * 7919 + 13)
-  const pick = <T>(list: readonly T[]): T => list[Math.floor(rnd() * list.length)] as T
+  function pick<T>(list: readonly T[]): T {
+    return list[Math.floor(rnd() * list.length)] as T
+  }
   const between = (a: number, b: number) => a + rnd() * (b - a)
   const master = pick(['square-post', 'portrait-post', 'video-thumbnail', 'tall-story', 'postcard'])
   const design = blankDesign(`made-${seed}`, `Made ${seed}`, presetSpecs(demoChannelIds), { master, colour: '#f2e6d4' })

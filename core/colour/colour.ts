@@ -41,9 +41,6 @@ export function lookUp(colour: string, swatches: Design['swatches']): string {
 
 /** sRGB-encoded to linear light, IEC 61966-2-1. */
 export const toLinear = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4)
-/** Linear light to sRGB-encoded, IEC 61966-2-1. */
-export const toEncoded = (v: number): number => (v <= 0.0031308 ? v * 12.92 : 1.055 * v ** (1 / 2.4) - 0.055)
-
 /** Relative luminance, WCAG 2.2. */
 export const luminance = ({ r, g, b }: Pick<Rgba, 'r' | 'g' | 'b'>): number => 0.2126 * toLinear(r) + 0.7152 * toLinear(g) + 0.0722 * toLinear(b)
 /** Contrast ratio of two relative luminances, 1–21, WCAG 2.2. */

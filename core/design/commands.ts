@@ -7,7 +7,9 @@ import { membersOf, siblingsOf, withMembers } from './tree'
 /** Pure changes on a draft of the design. Each is one step of a person's work; ids of new things are given. */
 
 /** A deep copy of plain data; drafts are proxies, which the platform's own clone refuses. */
-const copyOf = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+function copyOf<T>(value: T): T {
+  return JSON.parse(JSON.stringify(value)) as T
+}
 
 type Spot = Pick<Layer, 'page' | 'plane' | 'parent'>
 /** The order key directly above a layer, or on top of its band where none is named. */
