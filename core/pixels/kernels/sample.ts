@@ -92,6 +92,9 @@ export function samplePicture(out: usize, plane: usize, stride: usize, count: i3
         }
       }
       // Overshoot of the cubic stays within what premultiplied colour can be.
+      // Where coverage overshoots, colour overshoots with it: both are brought back alike, so that no fringe is seen.
+      const over = f32x4.extract_lane(sum, 3)
+      if (over > 255) sum = f32x4.mul(sum, f32x4.splat(<f32>255 / over))
       const alpha = min(max(f32x4.extract_lane(sum, 3), <f32>0), <f32>255)
       const k = inside * inverse
       store<f32>(out + at, min(max(f32x4.extract_lane(sum, 0), <f32>0), alpha) * k)
@@ -194,6 +197,9 @@ export function sampleUpright(out: usize, plane: usize, stride: usize, count: i3
         const row = min(max(y0 + j, from), to) - from
         sum = f32x4.add(sum, f32x4.mul(v128.load(buffer + (<usize>row * <usize>count + <usize>x << 4)), v128.load32_splat(wy + (<usize>j << 2))))
       }
+      // Where coverage overshoots, colour overshoots with it: both are brought back alike, so that no fringe is seen.
+      const over = f32x4.extract_lane(sum, 3)
+      if (over > 255) sum = f32x4.mul(sum, f32x4.splat(<f32>255 / over))
       const alpha = min(max(f32x4.extract_lane(sum, 3), <f32>0), <f32>255)
       store<f32>(out + at, min(max(f32x4.extract_lane(sum, 0), <f32>0), alpha) * k)
       store<f32>(out + at + plane, min(max(f32x4.extract_lane(sum, 1), <f32>0), alpha) * k)

@@ -1,0 +1,49 @@
+import { describe, expect, it } from 'vitest'
+import { openHost } from '../../host/project'
+import { blankDesign, boxAt, pictureLayer, presetSpecs, shapeLayer, typeLayer } from '../design/blank'
+import type { Design, Layer } from '../design/schema'
+import { checkPage } from './check-page'
+
+const host = openHost(async () => null)
+async function found(layers: Layer[], channel = 'square-post', colour = '#ffffff'): Promise<string[]> {
+  const design: Design = blankDesign('c', 'C', presetSpecs([channel]), { colour })
+  for (const l of layers) design.layers[l.id] = l
+  return (await checkPage(await host.resolve(design, 'page1', channel), host)).map((f) => f.check)
+}
+const where = (id: string, plane: Layer['plane'], order = 'a0') => ({ id, page: 'page1', plane, order })
+const text = (box = boxAt(100, 100, 600, 80), size = 60, colour = '#1c1c1c') =>
+  typeLayer(where('t', 'message'), 'Kiln opening', box, { size }, colour)
+
+describe('checks', () => {
+  it('find nothing in a plain good page', async () => {
+    expect(await found([text()])).toEqual([])
+  })
+  it('find type outside the safe area and under a clear box', async () => {
+    expect(await found([text(boxAt(20, 100, 600, 80))])).toEqual(['safe-type'])
+    expect(await found([text(boxAt(900, 640, 340, 80), 64)], 'video-thumbnail')).toContain('safe-type')
+  })
+  it('find type below the channel’s smallest', async () => {
+    expect(await found([text(boxAt(100, 100, 600, 40), 27)])).toEqual(['small-type'])
+  })
+  it('find weak contrast against what is really beneath, at the thresholds of WCAG 2.2, 1.4.3', async () => {
+    // #949494 on white is 3.03 : 1, #959595 is 2.99 : 1; large type needs 3.
+    expect(await found([text(undefined, 60, '#949494')])).toEqual([])
+    expect(await found([text(undefined, 60, '#999999')])).toEqual(['contrast'])
+    // Small type needs 4.5: #767676 has 4.54, #7d7d7d 4.12.
+    expect(await found([text(undefined, 30, '#767676')])).toEqual([])
+    expect(await found([text(undefined, 30, '#7d7d7d')])).toEqual(['contrast'])
+    const dark = shapeLayer(where('s', 'setting'), 'Dark', 'rectangle', boxAt(0, 0, 1080, 1080), { kind: 'solid', colour: '#202020' })
+    expect(await found([dark, text()])).toEqual(['contrast'])
+  })
+  it('find pictures enlarged beyond their pixels, not textures and lights', async () => {
+    const picture = pictureLayer(where('p', 'subject'), 'P', { sha: 'a'.repeat(64), width: 100, height: 100 }, boxAt(100, 300, 300, 300))
+    expect(await found([picture])).toEqual(['enlarged'])
+    expect(await found([{ ...picture, blend: 'multiply' }])).toEqual([])
+    expect(await found([{ ...picture, placement: boxAt(100, 300, 118, 118) }])).toEqual([])
+  })
+  it('find a backdrop that does not cover a transparent page', async () => {
+    const back = (width: number) => shapeLayer(where('b', 'backdrop'), 'B', 'rectangle', boxAt(0, 0, width, 1080))
+    expect(await found([back(1080)], 'square-post', 'transparent')).toEqual([])
+    expect(await found([back(1000)], 'square-post', 'transparent')).toEqual(['coverage'])
+  })
+})
