@@ -68,6 +68,7 @@ export class Painter {
         const held = this.tiles.get(`${t.column},${t.row}`)
         if (held) this.context.putImageData(held, view.originX + t.column * TILE, view.originY + t.row * TILE, t.x, t.y, t.width, t.height)
       }
+    this.canvas.dataset.view = `${frame.page}/${frame.channel}@${frame.scale}`
     this.canvas.dataset.revision = String(frame.revision)
     this.canvas.dataset.whole = frame.whole ? 'yes' : 'no'
     return true

@@ -1,4 +1,5 @@
 import type { Design, GradientStop, Paint } from '../design/schema'
+import { cosine, sine } from '../geometry/exact'
 import type { Matrix } from '../geometry/matrix'
 import { fromHex, lookUp } from './colour'
 
@@ -50,7 +51,7 @@ export function gradientMap(
   ]
   if (paint.kind === 'linear') {
     const r = (paint.angleDegrees * Math.PI) / 180
-    const [c, s] = [Math.cos(r), Math.sin(r)]
+    const [c, s] = [cosine(r), sine(r)]
     const length = Math.abs(width * c) + Math.abs(height * s)
     return { radial: false, x: row(c / length, s / length, 0.5 - (c * width + s * height) / 2 / length), y: [0, 0, 0] }
   }

@@ -1,3 +1,4 @@
+import { cosine, sine } from './exact'
 /** Affine map [a, b, c, d, e, f]: x' = a x + c y + e, y' = b x + d y + f (the order of SVG and CSS). */
 export type Matrix = readonly [number, number, number, number, number, number]
 export type Point = { x: number; y: number }
@@ -13,7 +14,7 @@ export function turning(angleDegrees: number): Matrix {
   if (quarter === 180) return [-1, 0, 0, -1, 0, 0]
   if (quarter === 270) return [0, -1, 1, 0, 0, 0]
   const r = (angleDegrees * Math.PI) / 180
-  const [c, s] = [Math.cos(r), Math.sin(r)]
+  const [c, s] = [cosine(r), sine(r)]
   return [c, s, -s, c, 0, 0]
 }
 

@@ -4,6 +4,7 @@ import { blendModeNumber } from '../design/blend-modes'
 import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
 import type { Design, Layer, LayerOf, Paint } from '../design/schema'
 import { type Bounds, boundsOf, grow, mapBounds, union } from '../geometry/bounds'
+import { lengthOf } from '../geometry/exact'
 import { compose, inverse, type Matrix, scaling } from '../geometry/matrix'
 import { matrixOf, placedBounds } from '../geometry/placement'
 import { quickHash } from '../hash'
@@ -47,14 +48,26 @@ export type PlanNode = PictureNode | FillNode | GroupNode
 export type View = { scale: number }
 export type Plan = { nodes: PlanNode[]; page: Bounds /** sources that are not here in the level the plan wants */; missing: Missing[] }
 export type Missing = { sha: string; level: number | null }
-type Context = { fonts: FontBook; sources: SourceBook; swatches: Design['swatches']; scale: number; missing: Map<string, Missing> }
+type Context = {
+  fonts: FontBook
+  sources: SourceBook
+  swatches: Design['swatches']
+  scale: number
+  missing: Map<string, Missing> /** how often something was not here, the same source counted each time */
+  standIns: number
+}
+
+function miss(c: Context, key: string, what: Missing): void {
+  c.missing.set(key, what)
+  c.standIns++
+}
 
 const whole = (b: Bounds): Bounds => ({ left: Math.floor(b.left), top: Math.floor(b.top), right: Math.ceil(b.right), bottom: Math.ceil(b.bottom) })
 const keyOf = (...parts: unknown[]): string => quickHash(JSON.stringify(parts))
 
 /** The level of a picture from which the view is reached by a factor between 0.84 and 1.68. */
 export function levelFor(toSource: Matrix): number {
-  const reduction = Math.max(Math.hypot(toSource[0], toSource[2]), Math.hypot(toSource[1], toSource[3]))
+  const reduction = Math.max(lengthOf(toSource[0], toSource[2]), lengthOf(toSource[1], toSource[3]))
   return Math.max(0, Math.floor(Math.log2(Math.max(1, reduction)) + 0.25))
 }
 
@@ -73,7 +86,7 @@ const makers: { [K in Exclude<Layer['kind'], 'group'>]: (layer: LayerOf<K>, c: C
     if (!back) return null
     const toSource = compose(back, scaling(layer.sourceWidth / p.width, layer.sourceHeight / p.height))
     const level = levelFor(toSource)
-    if (!c.sources.hasPicture(layer.source, level)) c.missing.set(`${layer.source}/${level}`, { sha: layer.source, level })
+    if (!c.sources.hasPicture(layer.source, level)) miss(c, `${layer.source}/${level}`, { sha: layer.source, level })
     const here = c.sources.picture(layer.source, level)
     if (!here) return null
     return {
@@ -107,7 +120,7 @@ const makers: { [K in Exclude<Layer['kind'], 'group'>]: (layer: LayerOf<K>, c: C
     return fillNode(layer, fills, c, layer.placement.width, layer.placement.height)
   },
   graphic(layer, c) {
-    if (!c.sources.hasArtwork(layer.source)) c.missing.set(layer.source, { sha: layer.source, level: null })
+    if (!c.sources.hasArtwork(layer.source)) miss(c, layer.source, { sha: layer.source, level: null })
     const art = c.sources.artwork(layer.source)
     if (!art) return null
     const fit = scaling(layer.placement.width / art.width, layer.placement.height / art.height)
@@ -216,10 +229,10 @@ function nodeOf(resolved: ResolvedLayer, c: Context): PlanNode | null {
   const held = memo.get(layer) ?? []
   const same = held.find((h) => h.scale === c.scale && h.swatches === c.swatches)
   if (same?.node) return same.node
-  const before = c.missing.size
+  const before = c.standIns
   const node = (makers[layer.kind] as (l: Layer, c: Context) => PlanNode | null)(layer, c)
   // A node made from a stand-in is made again when its source has come.
-  if (c.missing.size === before) memo.set(layer, [...held.slice(-3), { scale: c.scale, swatches: c.swatches, node }])
+  if (c.standIns === before) memo.set(layer, [...held.slice(-3), { scale: c.scale, swatches: c.swatches, node }])
   return node
 }
 
@@ -235,7 +248,7 @@ export function pageBounds(page: Pick<ResolvedPage, 'width' | 'height' | 'bleed'
 
 /** What must be computed to see a page at a scale. Pure but for the memo of unchanged layers. */
 export function plan(page: ResolvedPage, view: View, context: { fonts: FontBook; sources: SourceBook }): Plan {
-  const c: Context = { ...context, swatches: page.swatches, scale: view.scale, missing: new Map() }
+  const c: Context = { ...context, swatches: page.swatches, scale: view.scale, missing: new Map(), standIns: 0 }
   const bounds = pageBounds(page, view.scale)
   const nodes = page.layers.map((l) => nodeOf(l, c)).filter((n): n is PlanNode => n !== null)
   const ground = groundNode(page, bounds)

@@ -1,6 +1,7 @@
 import { fromHex } from '../colour/colour'
 import { gradientMap, gradientTable, TABLE_SIZE } from '../colour/gradient'
 import { type Bounds, intersect, isEmpty } from '../geometry/bounds'
+import { lengthOf } from '../geometry/exact'
 import { compose, scaling, translation } from '../geometry/matrix'
 import { quickHash } from '../hash'
 import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
@@ -197,7 +198,7 @@ export class Renderer {
     const { held } = found
     const k = 1 / 2 ** node.level
     const m = compose(compose(translation(left + region.x, top + region.y), node.toSource), scaling(k))
-    const wide = (a: number, b: number) => Math.min(2.9, Math.max(1, Math.hypot(a, b)))
+    const wide = (a: number, b: number) => Math.min(2.9, Math.max(1, lengthOf(a, b)))
     const [wideX, wideY] = [wide(m[0], m[2]), wide(m[1], m[3])]
     const out = raster + region.offset
     const opaque = held.opaque ? 1 : 0

@@ -1,5 +1,6 @@
 import { badInput } from '../errors'
 import type { Bounds } from '../geometry/bounds'
+import { angleOf, cosine, lengthOf, sine } from '../geometry/exact'
 import { apply, type Matrix } from '../geometry/matrix'
 
 /** A path in absolute commands: M x y, L x y, C x1 y1 x2 y2 x y, Z. */
@@ -90,7 +91,7 @@ function arc(x0: number, y0: number, rx0: number, ry0: number, turn: number, lar
   if (rx === 0 || ry === 0) return [['L', x1, y1]]
   if (x0 === x1 && y0 === y1) return []
   const phi = (turn * Math.PI) / 180
-  const [c, s] = [Math.cos(phi), Math.sin(phi)]
+  const [c, s] = [cosine(phi), sine(phi)]
   const [px, py] = [(c * (x0 - x1) + s * (y0 - y1)) / 2, (-s * (x0 - x1) + c * (y0 - y1)) / 2]
   const spread = (px * px) / (rx * rx) + (py * py) / (ry * ry)
   if (spread > 1) [rx, ry] = [rx * Math.sqrt(spread), ry * Math.sqrt(spread)]
@@ -99,20 +100,20 @@ function arc(x0: number, y0: number, rx0: number, ry0: number, turn: number, lar
     (large === sweep ? -1 : 1)
   const [qx, qy] = [(root * rx * py) / ry, (-root * ry * px) / rx]
   const [mx, my] = [c * qx - s * qy + (x0 + x1) / 2, s * qx + c * qy + (y0 + y1) / 2]
-  const from = Math.atan2((py - qy) / ry, (px - qx) / rx)
-  let by = Math.atan2((-py - qy) / ry, (-px - qx) / rx) - from
+  const from = angleOf((py - qy) / ry, (px - qx) / rx)
+  let by = angleOf((-py - qy) / ry, (-px - qx) / rx) - from
   if (sweep && by < 0) by += 2 * Math.PI
   if (!sweep && by > 0) by -= 2 * Math.PI
   const parts = Math.max(1, Math.ceil(Math.abs(by) / (Math.PI / 2) - 1e-9))
   const step = by / parts
-  const k = (4 / 3) * Math.tan(step / 4)
+  const k = (4 / 3) * (sine(step / 4) / cosine(step / 4))
   const point = (u: number, v: number): [number, number] => [c * rx * u - s * ry * v + mx, s * rx * u + c * ry * v + my]
   return Array.from({ length: parts }, (_, n) => {
     const a = from + n * step
     const b = from + (n + 1) * step
-    const p2 = point(Math.cos(a) - k * Math.sin(a), Math.sin(a) + k * Math.cos(a))
-    const p3 = point(Math.cos(b) + k * Math.sin(b), Math.sin(b) - k * Math.cos(b))
-    const [x4, y4]: [number, number] = n === parts - 1 ? [x1, y1] : point(Math.cos(b), Math.sin(b))
+    const p2 = point(cosine(a) - k * sine(a), sine(a) + k * cosine(a))
+    const p3 = point(cosine(b) + k * sine(b), sine(b) - k * cosine(b))
+    const [x4, y4]: [number, number] = n === parts - 1 ? [x1, y1] : point(cosine(b), sine(b))
     return ['C', p2[0], p2[1], p3[0], p3[1], x4, y4]
   })
 }
@@ -161,7 +162,7 @@ export function flatten(path: Path, m: Matrix, tolerance = 1 / 16): Outline[] {
         const [x1, y1] = map(c[1], c[2])
         const [x2, y2] = map(c[3], c[4])
         const [x3, y3] = map(c[5], c[6])
-        const bend = Math.max(Math.hypot(x - 2 * x1 + x2, y - 2 * y1 + y2), Math.hypot(x1 - 2 * x2 + x3, y1 - 2 * y2 + y3))
+        const bend = Math.max(lengthOf(x - 2 * x1 + x2, y - 2 * y1 + y2), lengthOf(x1 - 2 * x2 + x3, y1 - 2 * y2 + y3))
         const steps = Math.min(200, Math.max(1, Math.ceil(Math.sqrt((0.75 * bend) / tolerance))))
         for (let n = 1; n < steps; n++) {
           const t = n / steps

@@ -1,4 +1,5 @@
 import type { LayerOf } from '../design/schema'
+import { cosine, sine } from '../geometry/exact'
 import type { Command, Path } from './path'
 
 /** Control distance of a quarter circle as a cubic, as a share of the radius (4/3 × (√2 − 1)). */
@@ -43,7 +44,7 @@ function corneredPath(width: number, height: number, corners: number, inner: num
   const points = Array.from({ length: count }, (_, n) => {
     const angle = (n / count) * 2 * Math.PI - Math.PI / 2
     const radius = inner !== null && n % 2 === 1 ? inner : 1
-    return [Math.cos(angle) * radius, Math.sin(angle) * radius] as const
+    return [cosine(angle) * radius, sine(angle) * radius] as const
   })
   const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])]
   const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]

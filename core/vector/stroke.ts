@@ -1,4 +1,5 @@
 import type { Stroke } from '../design/schema'
+import { angleOf, cosine, lengthOf, sine } from '../geometry/exact'
 import type { Outline } from './path'
 
 type P = readonly [number, number]
@@ -18,7 +19,7 @@ export function dashed(outlines: readonly Outline[], lengths: readonly number[])
     for (let n = 2; n < all.length; n += 2) {
       let [x, y] = [all[n - 2] as number, all[n - 1] as number]
       const [toX, toY] = [all[n] as number, all[n + 1] as number]
-      let way = Math.hypot(toX - x, toY - y)
+      let way = lengthOf(toX - x, toY - y)
       while (way > left && out.length < 20_000) {
         const t = left / way
         ;[x, y] = [x + (toX - x) * t, y + (toY - y) * t]
@@ -39,13 +40,13 @@ export function dashed(outlines: readonly Outline[], lengths: readonly number[])
 
 /** Points of an arc about a centre from one direction to another the short way, ends left out. */
 function* arcPoints(c: P, from: P, to: P, radius: number): Generator<P> {
-  let by = Math.atan2(from[0] * to[1] - from[1] * to[0], from[0] * to[0] + from[1] * to[1])
+  let by = angleOf(from[0] * to[1] - from[1] * to[0], from[0] * to[0] + from[1] * to[1])
   if (Math.abs(by) < 1e-9) by = 0
   const steps = Math.ceil(Math.abs(by) / (2 * Math.acos(Math.max(0, 1 - 1 / 16 / Math.max(radius, 1 / 8)))))
-  const start = Math.atan2(from[1], from[0])
+  const start = angleOf(from[1], from[0])
   for (let n = 1; n < steps; n++) {
     const a = start + (by * n) / steps
-    yield [c[0] + Math.cos(a) * radius, c[1] + Math.sin(a) * radius]
+    yield [c[0] + cosine(a) * radius, c[1] + sine(a) * radius]
   }
 }
 
@@ -71,15 +72,15 @@ function tidy({ points, closed }: Outline): P[] {
   for (let n = 0; n < points.length; n += 2) {
     const p: P = [points[n] as number, points[n + 1] as number]
     const last = out.at(-1)
-    if (!last || Math.hypot(p[0] - last[0], p[1] - last[1]) > 1e-4) out.push(p)
+    if (!last || lengthOf(p[0] - last[0], p[1] - last[1]) > 1e-4) out.push(p)
   }
   const [first, last] = [out[0], out.at(-1)]
-  if (closed && first && last && out.length > 2 && Math.hypot(first[0] - last[0], first[1] - last[1]) <= 1e-4) out.pop()
+  if (closed && first && last && out.length > 2 && lengthOf(first[0] - last[0], first[1] - last[1]) <= 1e-4) out.pop()
   return out
 }
 
 const normal = (a: P, b: P): P => {
-  const l = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1
+  const l = lengthOf(b[0] - a[0], b[1] - a[1]) || 1
   return [(b[1] - a[1]) / l, -(b[0] - a[0]) / l]
 }
 
@@ -99,10 +100,10 @@ function side(points: readonly P[], closed: boolean, half: number, join: Stroke[
     const turn = before[0] * after[1] - before[1] * after[0]
     const cosine = before[0] * after[0] + before[1] * after[1]
     const miter: P = [here[0] + ((before[0] + after[0]) * half) / (1 + cosine), here[1] + ((before[1] + after[1]) * half) / (1 + cosine)]
-    const reach = Math.min(Math.hypot(here[0] - at(n - 1)[0], here[1] - at(n - 1)[1]), Math.hypot(at(n + 1)[0] - here[0], at(n + 1)[1] - here[1]))
+    const reach = Math.min(lengthOf(here[0] - at(n - 1)[0], here[1] - at(n - 1)[1]), lengthOf(at(n + 1)[0] - here[0], at(n + 1)[1] - here[1]))
     if (turn < 0 && cosine > -0.999) {
       // The inner side: the crossing of both sides where it lies within the segments, else by way of the point itself.
-      if (Math.hypot(miter[0] - here[0], miter[1] - here[1]) <= Math.max(reach, half)) out.push(miter)
+      if (lengthOf(miter[0] - here[0], miter[1] - here[1]) <= Math.max(reach, half)) out.push(miter)
       else out.push(off(here, before), here, off(here, after))
       continue
     }

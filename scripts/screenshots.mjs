@@ -1,0 +1,87 @@
+// Takes the pictures of docs/screenshots from the samples: `node scripts/screenshots.mjs` after a build.
+import { spawn } from 'node:child_process'
+import { chromium } from '@playwright/test'
+import { browser } from './set-up.mjs'
+
+const PORT = '3919'
+const server = spawn(process.execPath, ['scripts/test-server.mjs'], {
+  stdio: 'ignore',
+  env: { ...process.env, PORT, VIVID_DATA: '.cache/screenshots-data' },
+})
+const base = `http://127.0.0.1:${PORT}`
+const reachable = () =>
+  fetch(`${base}/api/campaigns`).then(
+    (r) => r.ok,
+    () => false,
+  )
+for (let n = 0; n < 180 && !(await reachable()); n++) await new Promise((r) => setTimeout(r, 1000))
+
+const chrome = await chromium.launch({
+  executablePath: browser(),
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--disable-dev-shm-usage',
+  ],
+})
+const page = await chrome.newPage({ viewport: { width: 1280, height: 800 } })
+const shot = async (name) => {
+  await page.mouse.move(640, 62)
+  await page.waitForTimeout(900)
+  await page.screenshot({ path: `docs/screenshots/${name}.png` })
+}
+const quiet = async () => {
+  await page.waitForFunction(() => document.querySelector('[data-testid="stage-canvas"]')?.dataset.whole === 'yes', undefined, { timeout: 60_000 })
+  // The checks of all channels come last.
+  await page.waitForFunction(
+    () => {
+      const s = window.vividBench.store.getState()
+      return Object.keys(s.design.channels).every((c) => s.findings[`${s.page}/${c}`])
+    },
+    undefined,
+    { timeout: 60_000 },
+  )
+}
+try {
+  await page.goto(base)
+  await page.waitForFunction(
+    () => [...document.images].filter((i) => i.getBoundingClientRect().top < 900).every((i) => i.complete && i.naturalWidth > 0),
+    undefined,
+    { timeout: 120_000 },
+  )
+  await page.waitForTimeout(6000)
+  await shot('shelf')
+  await page.getByRole('button', { name: 'New design' }).first().click()
+  for (const name of [/^Square post,/, /^Tall story,/, /^Video thumbnail,/]) await page.getByRole('button', { name }).click()
+  await shot('new-design')
+  await page.goto(`${base}/designs/opening-day`)
+  await quiet()
+  await page.getByRole('treeitem', { name: 'Title', exact: true }).click()
+  await shot('bench')
+  await page.locator('[data-channel="wide-header"]').click()
+  await quiet()
+  await page.getByRole('treeitem', { name: 'Title', exact: true }).click()
+  await page.getByLabel('Left', { exact: true }).fill('810')
+  await page.keyboard.press('Enter')
+  await page.waitForTimeout(2500)
+  await shot('bench-adapted')
+  await page.locator('[data-channel="square-post"]').click()
+  await page.getByRole('region', { name: 'Stage' }).focus()
+  await page.keyboard.press('Escape')
+  await page.getByRole('tab', { name: 'All' }).click()
+  await page.waitForTimeout(4000)
+  await shot('supplies')
+  await page.goto(`${base}/designs/opening-day/export`)
+  await page.waitForFunction(() => [...document.images].every((i) => i.complete), undefined, { timeout: 60_000 })
+  await page.getByRole('button', { name: 'Export 8 files' }).click()
+  await page.waitForFunction(() => document.body.textContent.includes('Fetch again'), undefined, { timeout: 120_000 })
+  await shot('export')
+} finally {
+  await chrome.close()
+  server.kill()
+}
