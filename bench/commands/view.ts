@@ -33,4 +33,18 @@ export const viewCommands = defineCommands([
       b.set({ overlays: { ...overlays, safe: !overlays.safe } })
     },
   },
+  {
+    id: 'theme',
+    label: 'Light or dark interface',
+    section: 'View',
+    run: () => {
+      const root = document.documentElement
+      root.dataset.theme = root.dataset.theme === 'dark' ? 'light' : 'dark'
+      try {
+        localStorage.setItem('theme', root.dataset.theme)
+      } catch {
+        // Kept for this visit only.
+      }
+    },
+  },
 ])

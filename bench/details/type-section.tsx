@@ -2,7 +2,7 @@
 import { AlignCenter, AlignLeft, AlignRight, CaseLower, CaseSensitive, CaseUpper } from 'lucide-react'
 import type { LayerOf, TypeStyle } from '@/core/design/schema'
 import { families, filesFor } from '@/core/type/catalogue'
-import { weightsOf } from '@/core/type/layout'
+import { layoutType, weightsOf } from '@/core/type/layout'
 import { writeType } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Choice } from '../ui/choice'
@@ -39,6 +39,7 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
     bench.preview(write({ family }))
   }
   const of = <K extends keyof TypeStyle>(key: K) => shared(leaves, (l) => l.style[key])
+  const unknown = leaves.reduce((n, l) => n + layoutType(bench.fonts, l.text, l.style, l.placement.width).unknown, 0)
   const family = of('family')
   const size = of('size')
   return (
@@ -50,6 +51,11 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
         ) : undefined
       }
     >
+      {unknown > 0 && (
+        <p className="rounded-control bg-warn-ground px-2 py-1 text-tiny text-warn">
+          {unknown} character{unknown === 1 ? ' has' : 's have'} no face here and {unknown === 1 ? 'is' : 'are'} drawn as a placeholder.
+        </p>
+      )}
       <Choice
         label="Typeface"
         value={family}

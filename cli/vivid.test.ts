@@ -1,0 +1,63 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { decode } from 'fast-png'
+import { describe, expect, it } from 'vitest'
+import { blankDesign, boxAt, presetSpecs, shapeLayer } from '../core/design/blank'
+import { readPackage, writePackage } from '../core/formats/vivid-package'
+
+const folder = mkdtempSync(join(tmpdir(), 'vivid-cli-'))
+const file = join(folder, 'half.vivid')
+const design = blankDesign('half', 'Half', presetSpecs(['square-post', 'wide-header']))
+design.layers.a = shapeLayer({ id: 'a', page: 'page1', plane: 'backdrop', order: 'a0' }, 'Left half', 'rectangle', boxAt(0, 0, 540, 1080), {
+  kind: 'solid',
+  colour: '#c2412a',
+})
+writeFileSync(file, writePackage({ design, blobs: new Map() }))
+const run = (...args: string[]) => spawnSync(process.execPath, ['scripts/vivid.mjs', ...args], { encoding: 'utf8' })
+
+describe('the command line', () => {
+  it('renders a channel to a PNG that another decoder reads back', () => {
+    const out = join(folder, 'half.png')
+    expect(run('render', file, '--channel', 'square-post', '--scale', '0.5', '--out', out)).toMatchObject({ status: 0 })
+    const picture = decode(readFileSync(out))
+    expect([picture.width, picture.height]).toEqual([540, 540])
+    const at = (x: number) => [...picture.data.slice((270 * 540 + x) * picture.channels, (270 * 540 + x) * picture.channels + 3)]
+    expect([at(100), at(269), at(270), at(500)]).toEqual([
+      [194, 65, 42],
+      [194, 65, 42],
+      [255, 255, 255],
+      [255, 255, 255],
+    ])
+  })
+  it('adapts to a size of one’s own and keeps the arrangement', () => {
+    const out = join(folder, 'wide.vivid')
+    expect(run('adapt', file, '--to', '800x200', '--out', out)).toMatchObject({ status: 0 })
+    const made = readPackage(new Uint8Array(readFileSync(out)))
+    expect(made.design.channels['size-800x200']).toMatchObject({ width: 800, height: 200 })
+    expect(Object.keys(made.design.arrangements)).toContain('page1.size-800x200')
+  })
+  it('says in one line what is wrong with bad input, status 1', () => {
+    const bad = join(folder, 'bad.vivid')
+    writeFileSync(bad, 'no zip')
+    for (const [args, text] of [
+      [['check', join(folder, 'gone.vivid')], /no readable file/],
+      [['check', bad], /not a .vivid package/],
+      [['render', file, '--channel', 'moon', '--out', join(folder, 'x.png')], /no channel “moon”/],
+      [['render', file, '--channel', 'square-post', '--page', '9', '--out', join(folder, 'x.png')], /no page 9/],
+    ] as const) {
+      const { status, stderr } = run(...args)
+      expect(status).toBe(1)
+      expect(stderr).toMatch(text)
+      expect(stderr.trim().split('\n')).toHaveLength(1)
+    }
+  })
+  it('shows how it is used when it is used wrongly, status 2', () => {
+    for (const args of [[], ['paint'], ['render', file], ['adapt', file, '--to', 'wide'], ['render', file, '--frobnicate']]) {
+      const { status, stderr } = run(...args)
+      expect(status).toBe(2)
+      expect(stderr).toContain('usage:')
+    }
+  })
+})
