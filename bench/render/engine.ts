@@ -139,7 +139,7 @@ export class Engine {
     this.busy = true
     try {
       for (;;) {
-        await breathe()
+        await giveWay()
         if (this.wanted) {
           this.wanted = false
           await this.frame()
@@ -220,7 +220,7 @@ export class Engine {
       // Away from gestures finished tiles are shown at once and newer states come first.
       if (!this.previewing && performance.now() - last > 40) {
         send(false)
-        await breathe()
+        await giveWay()
         last = performance.now()
         if (this.wanted) return
       }
@@ -423,7 +423,7 @@ channel.port1.onmessage = () => {
   for (const go of list) go()
 }
 /** Lets queued messages be taken before going on. */
-const breathe = (): Promise<void> =>
+const giveWay = (): Promise<void> =>
   new Promise((resolve) => {
     waiting.push(resolve)
     channel.port2.postMessage(null)
