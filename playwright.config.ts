@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs'
 import { defineConfig } from '@playwright/test'
+import args from './scripts/chromium-args.json' with { type: 'json' }
 
 const PORT = 3917
 const chromium = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((p) => existsSync(p)) ?? '/usr/bin/chromium'
@@ -20,16 +21,7 @@ export default defineConfig({
     trace: 'off',
     launchOptions: {
       executablePath: chromium,
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-        '--disable-dev-shm-usage',
-      ],
+      args,
     },
   },
   webServer: {

@@ -1,10 +1,13 @@
 'use client'
-import { useCallback, useEffect, useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { toast } from 'sonner'
 import { useStore } from 'zustand'
+import { KeysDialog } from './commands/keys-dialog'
 import { Palette } from './commands/palette'
 import { useKeys } from './commands/use-keys'
 import { Details } from './details/details'
+import { ChooseLayers } from './import/choose-layers'
+import { placeImported } from './import/place-imported'
 import { Lineup } from './lineup/lineup'
 import { Stack } from './stack/stack'
 import { Stage } from './stage/stage'
@@ -37,10 +40,8 @@ export function Bench({ loaded }: { loaded: Loaded }) {
 }
 
 function Room({ bench }: { bench: BenchModel }) {
-  const [palette, setPalette] = useState(false)
   const [supplies, setSupplies] = useState(false)
-  const openPalette = useCallback(() => setPalette(true), [])
-  useKeys(bench, openPalette)
+  useKeys(bench)
   const notice = useStore(bench.store, (s) => s.notice)
   useEffect(() => {
     if (notice) (notice.tone === 'trouble' ? toast.error : toast)(notice.text, { duration: notice.tone === 'trouble' ? 9000 : 4000 })
@@ -64,8 +65,25 @@ function Room({ bench }: { bench: BenchModel }) {
         </div>
         <Stack />
       </div>
-      <Palette open={palette} onOpenChange={setPalette} />
+      <Palette />
+      <KeysDialog />
+      <Importing bench={bench} />
     </div>
+  )
+}
+
+function Importing({ bench }: { bench: BenchModel }) {
+  const file = useStore(bench.store, (s) => s.importing)
+  const close = () => bench.set({ importing: null })
+  return (
+    <ChooseLayers
+      file={file}
+      onClose={close}
+      onChosen={async (chosen) => {
+        if (file) await placeImported(bench, file, chosen)
+        close()
+      }}
+    />
   )
 }
 

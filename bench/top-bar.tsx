@@ -3,9 +3,12 @@ import { Check, ChevronLeft, CircleAlert, CloudOff, LoaderCircle, Redo2, Undo2 }
 import Link from 'next/link'
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
+import { useStore } from 'zustand'
 import { checks } from '@/core/checks/checks'
+import { inOrder } from '@/core/design/order'
+import { keymapStore, keysOf } from './commands/keymap'
 import { toolCommands } from './commands/tools'
-import { useBench, useBenchState } from './state/bench-context'
+import { useBench, useBenchState, useCalmState } from './state/bench-context'
 import { Button, IconButton } from './ui/button'
 
 export function TopBar() {
@@ -18,6 +21,7 @@ export function TopBar() {
     undo: state.history.done.at(-1)?.name,
     redo: state.history.undone.at(-1)?.name,
   }))
+  const map = useStore(keymapStore)
   const [naming, setNaming] = useState(false)
   return (
     <header className="flex h-11 shrink-0 items-center gap-2 border-b border-line bg-panel px-3">
@@ -73,7 +77,7 @@ export function TopBar() {
             >
               {Icon && <Icon size={15} />}
               {c.label}
-              <kbd className={`font-sans text-[10px] ${on ? 'opacity-70' : 'text-soft'}`}>{c.keys?.[0]}</kbd>
+              <kbd className={`font-sans text-[10px] ${on ? 'opacity-70' : 'text-soft'}`}>{keysOf(c, map)[0]}</kbd>
             </button>
           )
         })}
@@ -111,20 +115,22 @@ function SaveMark() {
   )
 }
 
-/** Findings of all channels of the page; a click goes to where one is. */
+/** Findings on all pages and channels; a click goes to where one is. */
 function ChecksButton() {
   const bench = useBench()
-  const s = useBenchState((state) => ({ findings: state.findings, page: state.page, design: state.design }))
-  const all = Object.entries(s.findings)
-    .filter(([key]) => key.startsWith(`${s.page}/`))
-    .flatMap(([, list]) => list)
-    .filter((f) => s.design.channels[f.channel])
+  const s = useCalmState((state) => ({ findings: state.findings, design: state.design }))
+  const pages = inOrder(s.design.pages)
+  const all = Object.values(s.findings)
+    .flat()
+    .filter((f) => s.design.channels[f.channel] && s.design.pages[f.page] && (f.layer === null || s.design.layers[f.layer]))
+    .sort((a, b) => pages.findIndex((p) => p.id === a.page) - pages.findIndex((p) => p.id === b.page))
+  const checked = pages.every((p) => Object.keys(s.design.channels).every((c) => s.findings[`${p.id}/${c}`]))
   return (
     <Popover.Root>
       <Popover.Trigger asChild>
         <Button className={all.length > 0 ? '!border-warn/40 text-warn' : ''}>
-          {all.length > 0 ? <CircleAlert size={14} /> : <Check size={14} />}
-          {all.length === 0 ? 'No findings' : `${all.length} finding${all.length === 1 ? '' : 's'}`}
+          {all.length > 0 ? <CircleAlert size={14} /> : checked ? <Check size={14} /> : <LoaderCircle size={14} className="animate-spin" />}
+          {all.length > 0 ? `${all.length} finding${all.length === 1 ? '' : 's'}` : checked ? 'No findings' : 'Checking …'}
         </Button>
       </Popover.Trigger>
       <Popover.Portal>
@@ -134,11 +140,14 @@ function ChecksButton() {
           className="scroll-thin z-50 max-h-[60vh] w-[380px] overflow-y-auto rounded-lg border border-line bg-panel p-2 text-small shadow-xl"
         >
           {all.length === 0 && (
-            <p className="p-2 text-soft">Every size of this page was checked: {checks.map((c) => c.label.toLowerCase()).join(', ')}.</p>
+            <p className="p-2 text-soft">
+              {checked ? 'Every size of every page was checked: ' : 'The sizes of all pages are being checked: '}
+              {checks.map((c) => c.label.toLowerCase()).join(', ')}.
+            </p>
           )}
           {all.map((f) => (
             <button
-              key={`${f.channel}${f.check}${f.layer}`}
+              key={`${f.page}${f.channel}${f.check}${f.layer}`}
               type="button"
               className="block w-full rounded-control px-2 py-1.5 text-left hover:bg-well"
               onClick={() => {
@@ -147,6 +156,7 @@ function ChecksButton() {
               }}
             >
               <span className="block text-tiny font-semibold text-soft">
+                {pages.length > 1 && `${s.design.pages[f.page]?.name} · `}
                 {s.design.channels[f.channel]?.name} · {checks.find((c) => c.kind === f.check)?.label}
               </span>
               {f.text}

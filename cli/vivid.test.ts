@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { decode } from 'fast-png'
 import { describe, expect, it } from 'vitest'
 import { blankDesign, boxAt, presetSpecs, shapeLayer } from '../core/design/blank'
+import { isOpenRaster } from '../core/formats/open-raster/file'
 import { readPackage, writePackage } from '../core/formats/vivid-package'
 
 const folder = mkdtempSync(join(tmpdir(), 'vivid-cli-'))
@@ -37,6 +38,15 @@ describe('the command line', () => {
     const made = readPackage(new Uint8Array(readFileSync(out)))
     expect(made.design.channels['size-800x200']).toMatchObject({ width: 800, height: 200 })
     expect(Object.keys(made.design.arrangements)).toContain('page1.size-800x200')
+  })
+  it('writes OpenRaster and reads it again', () => {
+    const out = join(folder, 'half.ora')
+    const [plain, again] = [join(folder, 'plain.png'), join(folder, 'again.png')]
+    expect(run('convert', file, out)).toMatchObject({ status: 0 })
+    expect(isOpenRaster(new Uint8Array(readFileSync(out)))).toBe(true)
+    run('render', file, '--channel', 'square-post', '--scale', '0.25', '--out', plain)
+    expect(run('render', out, '--channel', 'square-post', '--scale', '0.25', '--out', again)).toMatchObject({ status: 0 })
+    expect(readFileSync(again).equals(readFileSync(plain))).toBe(true)
   })
   it('says in one line what is wrong with bad input, status 1', () => {
     const bad = join(folder, 'bad.vivid')

@@ -1,6 +1,6 @@
 /** The command line: the same core, without server and browser. Exit status 0; 1 bad input; 2 wrong usage. */
 import { readFileSync, writeFileSync } from 'node:fs'
-import { extname } from 'node:path'
+import { basename, extname } from 'node:path'
 import { parseArgs } from 'node:util'
 import { checkPage } from '../core/checks/check-page'
 import { ownChannel, presetById } from '../core/design/channels'
@@ -9,21 +9,23 @@ import { checkDesign, record } from '../core/design/edits'
 import { inOrder } from '../core/design/order'
 import type { Channel, Design } from '../core/design/schema'
 import { messageOf, Problem } from '../core/errors'
+import { isOpenRaster, readOpenRaster } from '../core/formats/open-raster/file'
 import { readPackage, type VividPackage, writePackage } from '../core/formats/vivid-package'
-import { prepare, renderRegion } from '../core/render/picture'
+import { renderPage } from '../core/render/picture'
 import { pageBounds } from '../core/render/plan'
 import { encodePicture, formatForFile } from '../host/encode'
+import { fromOpenRaster, toOpenRaster } from '../host/open-raster'
 import { type NodeHost, openHost } from '../host/project'
 
 const USAGE = `usage: npm run vivid -- render FILE --channel ID|WxH [--page N] [--scale S] --out OUT
        npm run vivid -- check FILE
        npm run vivid -- convert IN OUT
        npm run vivid -- adapt FILE --to WxH [--out OUT]
-FILE is a .vivid package.`
+FILE is a .vivid package or an OpenRaster file (.ora); convert writes .vivid, .ora, .json, .png or .jpg.`
 
 class WrongUsage extends Error {}
 
-function open(file: string | undefined): VividPackage {
+async function open(file: string | undefined): Promise<VividPackage> {
   if (!file) throw new WrongUsage('A file is needed.')
   let bytes: Uint8Array
   try {
@@ -31,7 +33,10 @@ function open(file: string | undefined): VividPackage {
   } catch {
     throw new Problem('missing', `There is no readable file “${file}”.`)
   }
-  return readPackage(bytes)
+  if (!isOpenRaster(bytes)) return readPackage(bytes)
+  const { notes, ...made } = await fromOpenRaster(readOpenRaster(bytes), basename(file, extname(file)))
+  for (const note of notes) console.error(note)
+  return made
 }
 
 /** The channel named, or one of the size named, added to the design where it is not there. */
@@ -60,17 +65,16 @@ const verbs: Record<string, (files: string[], v: Values) => Promise<void>> = {
     if (!v.channel || !v.out) throw new WrongUsage('render needs --channel and --out.')
     const scale = Number(v.scale ?? 1)
     if (!(scale > 0 && scale <= 16)) throw new WrongUsage('--scale is a number above 0, at most 16.')
-    const made = open(file)
+    const made = await open(file)
     const host = hostFor(made)
     const { design, channel } = withChannel(made.design, v.channel)
     const page = await host.resolve(design, pageOf(design, v.page), channel.id)
-    const plan = await prepare(page, scale, host)
-    const picture = await renderRegion(plan, pageBounds(page, scale), host.renderer)
+    const picture = await renderPage(page, scale, pageBounds(page, scale), host)
     writeFileSync(v.out, await encodePicture(picture, { format: formatForFile(v.out), quality: 90 }))
     console.log(`${v.out}: ${picture.width} × ${picture.height} px`)
   },
   async check([file]) {
-    const made = open(file)
+    const made = await open(file)
     const host = hostFor(made)
     let count = 0
     for (const page of inOrder(made.design.pages))
@@ -85,21 +89,27 @@ const verbs: Record<string, (files: string[], v: Values) => Promise<void>> = {
   },
   async convert([from, to]) {
     if (!to) throw new WrongUsage('convert needs a file to read and a file to write.')
-    const made = open(from)
+    const made = await open(from)
     if (extname(to) === '.json') writeFileSync(to, `${JSON.stringify(made.design, null, 2)}\n`)
     else if (extname(to) === '.vivid') writeFileSync(to, writePackage(made))
-    else {
+    else if (extname(to) === '.ora') {
+      const host = hostFor(made)
+      const page = await host.resolve(made.design, pageOf(made.design, undefined), made.design.master)
+      const { bytes, merged } = await toOpenRaster(made, page, host)
+      writeFileSync(to, bytes)
+      if (merged.length > 0) console.log(`Merged into one picture, as OpenRaster cannot say it: ${merged.join(', ')}.`)
+    } else {
       const master = made.design.master
       await verbs.render?.([from as string], { channel: master, out: to })
     }
   },
   async adapt([file], v) {
     if (!v.to || !/^\d+x\d+$/.test(v.to)) throw new WrongUsage('adapt needs --to WIDTHxHEIGHT.')
-    const made = open(file)
+    const made = await open(file)
     const { design, channel } = withChannel(made.design, v.to)
     const host = hostFor({ ...made, design })
     const page = await host.resolve(design, pageOf(design, v.page), channel.id)
-    const out = v.out ?? `${(file as string).replace(/\.vivid$/, '')}-${v.to}.vivid`
+    const out = v.out ?? `${(file as string).replace(/\.(vivid|ora)$/, '')}-${v.to}.vivid`
     const kept = page.arrangement ? { ...design, arrangements: { ...design.arrangements, [`${page.page}.${channel.id}`]: page.arrangement } } : design
     writeFileSync(out, writePackage({ design: kept, blobs: made.blobs }))
     console.log(`${out}: ${v.to}${page.leftOut.length > 0 ? `, ${page.leftOut.length} left out for lack of room` : ''}`)

@@ -147,8 +147,8 @@ test('colours are typed with or without #, sampled from a photo exactly, and kep
     [at.x, at.y] as const,
   )
   await page.mouse.click(at.x, at.y)
-  await settled(page)
-  expect(await title()).toMatchObject({ fill: { kind: 'solid', colour: shown } })
+  // The colour comes from the worker, so the edit follows the click at a distance.
+  await expect.poll(title).toMatchObject({ fill: { kind: 'solid', colour: shown } })
   await page.keyboard.press('Control+z')
   await page.keyboard.press('Control+z')
   await settled(page)
@@ -219,4 +219,89 @@ test('an image and plain text are pasted from elsewhere', async ({ page }) => {
       .map((l) => l.kind)
       .sort(),
   ).toEqual(['picture', 'type'])
+})
+
+test('a thing kept inside shows only in its holder, goes with it, and is let go again', async ({ page }) => {
+  const id = await twoShapes(page)
+  await row(page, 'Ellipse').click()
+  await stage(page).focus()
+  await page.keyboard.press('Alt+i')
+  await settled(page)
+  const [rectangle, ellipse] = [await byName(page, id, 'Rectangle'), await byName(page, id, 'Ellipse')]
+  expect(ellipse?.inside).toBe(rectangle?.id)
+  await expect(row(page, 'Ellipse')).toHaveAttribute('aria-description', 'kept inside')
+  // The ellipse’s own middle lies outside the rectangle: nothing is there to be taken.
+  await page.keyboard.press('Escape')
+  const middle = await onStage(page, 520, 470)
+  await page.mouse.click(middle.x, middle.y)
+  await expect(page.locator('[aria-selected="true"][role="treeitem"]')).toHaveCount(0)
+  const shared = await onStage(page, 400, 400)
+  await page.mouse.click(shared.x, shared.y)
+  await expect(row(page, 'Ellipse')).toHaveAttribute('aria-selected', 'true')
+  // The holder takes it along.
+  await row(page, 'Rectangle').click()
+  await stage(page).focus()
+  await page.keyboard.press('Shift+ArrowRight')
+  await settled(page)
+  expect((await byName(page, id, 'Ellipse'))?.placement.x).toBe((ellipse?.placement.x ?? 0) + 10)
+  await page.keyboard.press('Alt+Shift+i')
+  await settled(page)
+  expect((await byName(page, id, 'Ellipse'))?.inside).toBeNull()
+  // By dragging onto the middle of a row, and out again.
+  await row(page, 'Ellipse').dragTo(row(page, 'Rectangle'), { targetPosition: { x: 80, y: 18 } })
+  await settled(page)
+  expect((await byName(page, id, 'Ellipse'))?.inside).toBe(rectangle?.id)
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await settled(page)
+  expect((await byName(page, id, 'Ellipse'))?.inside).toBeNull()
+})
+
+test('what lies beneath is taken by tapping Q, and from the list that holding it opens', async ({ page }) => {
+  await openDesign(page, 'opening-day')
+  const names = () =>
+    page.evaluate(() => {
+      const { selection, design } = window.vividBench.store.getState()
+      return selection.map((id) => design.layers[id]?.name)
+    })
+  const at = await onLayer(page, 'Copper bottle vase')
+  await page.mouse.move(at.x, at.y)
+  await page.getByRole('region', { name: 'Stage' }).focus()
+  await page.keyboard.press('q')
+  await expect.poll(names).toEqual(['Copper bottle vase'])
+  await page.keyboard.press('q')
+  await expect.poll(names).not.toEqual(['Copper bottle vase'])
+  await page.keyboard.down('q')
+  const list = page.getByRole('dialog', { name: 'Under the pointer' })
+  await expect(list).toBeVisible()
+  await page.keyboard.up('q')
+  // What is locked is listed too, and told.
+  await expect(list.getByRole('button', { name: /Paper/ })).toContainText('Paper')
+  await list.getByRole('button', { name: /Copper bottle vase/ }).click()
+  await expect(list).toHaveCount(0)
+  expect(await names()).toEqual(['Copper bottle vase'])
+})
+
+test('a marquee takes what it touches, with Alt what it encloses, with Shift more or less', async ({ page }) => {
+  await newDesign(page, 'Marquee', ['Square post'])
+  const square = async (x: number, y: number) => {
+    await page.keyboard.press('3')
+    await drag(page, await onStage(page, x, y), await onStage(page, x + 200, y + 200))
+    await settled(page)
+  }
+  await square(100, 100)
+  await square(500, 100)
+  const count = () => page.evaluate(() => window.vividBench.store.getState().selection.length)
+  const over = async (x: number, key?: 'Alt' | 'Shift') => {
+    if (key) await page.keyboard.down(key)
+    await drag(page, await onStage(page, 40, 760), await onStage(page, x, 60))
+    if (key) await page.keyboard.up(key)
+  }
+  await over(600)
+  await expect.poll(count).toBe(2)
+  await over(600, 'Alt')
+  await expect.poll(count).toBe(1)
+  await over(600, 'Shift')
+  await expect.poll(count).toBe(2)
+  await over(400, 'Shift')
+  await expect.poll(count).toBe(1)
 })

@@ -1,9 +1,12 @@
 import { createHash } from 'node:crypto'
+import { gunzipSync } from 'node:zlib'
 import { expect, test } from '@playwright/test'
+import sharp from 'sharp'
 import { BLEND_MODES, blendModeNumber } from '../core/design/blend-modes'
 import { inOrder } from '../core/design/order'
 import { readPackage } from '../core/formats/vivid-package'
 import { PLANE_BYTES, STRIDE } from '../core/pixels/memory'
+import { canvasName } from '../core/pixels/reference-names.test-data'
 import { prepare, renderRegion } from '../core/render/picture'
 import { openMemory } from '../host/kernels'
 import { openHost } from '../host/project'
@@ -70,14 +73,20 @@ test('every blend mode is within two levels of Chromium’s own 2D canvas', asyn
           g.globalCompositeOperation = 'source-over'
           g.fillStyle = `rgba(${p[0]},${p[1]},${p[2]},${p[3] / 255})`
           g.fillRect(n, 0, 1, 1)
-          g.globalCompositeOperation = op as GlobalCompositeOperation
+          // Some operators clear all that they do not cover.
+          g.save()
+          g.beginPath()
+          g.rect(n, 0, 1, 1)
+          g.clip()
+          g.globalCompositeOperation = op
           const q = b[n] as unknown as number[]
           g.fillStyle = `rgba(${q[0]},${q[1]},${q[2]},${(q[3] as number) / 255})`
           g.fillRect(n, 0, 1, 1)
+          g.restore()
         })
         return [...g.getImageData(0, 0, a.length, 1).data]
       },
-      { a: under, b: colours, op: mode === 'normal' ? 'source-over' : mode === 'plus-lighter' ? 'lighter' : mode },
+      { a: under, b: colours, op: canvasName(mode) },
     )
     const [at, source, out] = [memory.tile(), memory.tile(), memory.tile()]
     const put = (to: number, list: readonly (readonly number[])[]) => {
@@ -100,4 +109,20 @@ test('every blend mode is within two levels of Chromium’s own 2D canvas', asyn
     for (const slot of [at, source, out]) memory.releaseTile(slot)
     expect(worst, mode).toBeLessThanOrEqual(2)
   }
+})
+
+test('a 16-bit picture reaches the stage in its depth', async ({ page }) => {
+  const ramp = Uint16Array.from({ length: 300 * 40 * 3 }, (_, n) => (Math.floor(n / 3) % 300) * 7)
+  const png = await sharp(ramp, { raw: { width: 300, height: 40, channels: 3 } })
+    .toColourspace('rgb16')
+    .png()
+    .toBuffer()
+  await page.goto('/')
+  const { sha } = (await (await page.request.post('/api/blobs', { headers: { 'x-file-name': 'ramp.png' }, data: png })).json()) as { sha: string }
+  const level = await page.request.get(`/api/blobs/${sha}/levels/1`)
+  expect(level.headers()).toMatchObject({ 'x-width': '150', 'x-height': '20', 'x-deep': '1' })
+  const values = new Uint16Array(new Uint8Array(gunzipSync(await level.body())).buffer)
+  expect(values).toHaveLength(150 * 20 * 4)
+  // The mean of two neighbours in a ramp of 7: a half level of 16 bits is rounded, none of 8 is.
+  expect([values[4 * 40], values[4 * 41]]).toEqual([Math.round(7 * 80.5), Math.round(7 * 82.5)])
 })

@@ -2,7 +2,7 @@ import sharp, { type Metadata } from 'sharp'
 import type { LightGrid } from '../core/adapt/lightness'
 import { badInput, tooLarge, unsupported } from '../core/errors'
 import type { PixelMemory } from '../core/pixels/memory'
-import { halvePicture, isOpaque } from '../core/pixels/mips'
+import { halvePicture, isOpaque, levelCount } from '../core/pixels/mips'
 import type { PictureLevel } from '../core/render/sources'
 
 /** Limits of an upload. */
@@ -33,7 +33,21 @@ export function sniff(bytes: Uint8Array, name: string): Sniffed {
   )
 }
 
-/** Decodes to upright 8-bit sRGB with straight alpha; throws `bad-input` or `too-large` with a text for people. */
+const damaged = (name: string): string =>
+  `“${name}” is damaged: it ends early or its data do not fit together. Nothing was stored; export it again and try once more.`
+
+/** The high bytes of 16-bit channels, or null where the low bytes say something that 8 bits cannot. */
+function eightOf(deep: Uint8Array): Uint8Array | null {
+  const out = new Uint8Array(deep.length / 2)
+  for (let n = 0; n < out.length; n++) {
+    const high = deep[2 * n + 1] as number
+    if (deep[2 * n] !== high) return null
+    out[n] = high
+  }
+  return out
+}
+
+/** Decodes to upright sRGB with straight alpha, 16-bit PNG and TIFF in their depth, all else in 8 bits; throws `bad-input` or `too-large` with a text for people. */
 export async function decodePicture(bytes: Uint8Array, name: string): Promise<PictureLevel> {
   const open = () => sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error', pages: 1 })
   let meta: Metadata
@@ -48,19 +62,48 @@ export async function decodePicture(bytes: Uint8Array, name: string): Promise<Pi
       `“${name}” has ${width.toLocaleString('en')} × ${height.toLocaleString('en')} pixels; at most ${(MOST_PIXELS / 1e6).toFixed(0)} million with no side over ${MOST_SIDE.toLocaleString('en')} can be used. Nothing was stored; reduce it and try again.`,
     )
   try {
-    const { data, info } = await open().autoOrient().toColourspace('srgb').ensureAlpha().raw({ depth: 'uchar' }).toBuffer({ resolveWithObject: true })
-    const pixels = new Uint8Array(data.buffer, data.byteOffset, data.byteLength)
-    return { width: info.width, height: info.height, opaque: isOpaque(pixels), data: pixels }
+    const decode = async (deep: boolean): Promise<Omit<PictureLevel, 'opaque'>> => {
+      const upright = open()
+        .autoOrient()
+        .toColourspace(deep ? 'rgb16' : 'srgb')
+        .ensureAlpha()
+      const { data, info } = await upright.raw({ depth: deep ? 'ushort' : 'uchar' }).toBuffer({ resolveWithObject: true })
+      return { width: info.width, height: info.height, deep, data: new Uint8Array(data.buffer, data.byteOffset, data.byteLength) }
+    }
+    let made = await decode(meta.depth === 'ushort' && (meta.format === 'png' || meta.format === 'tiff'))
+    const eight = made.deep ? eightOf(made.data) : null
+    if (eight) made = { ...made, deep: false, data: eight }
+    return { ...made, opaque: isOpaque(made) }
   } catch {
-    throw badInput(`“${name}” is damaged: it ends early or its data do not fit together. Nothing was stored; export it again and try once more.`)
+    throw badInput(damaged(name))
+  }
+}
+
+/** A small WebP of a picture or graphic, at most `side` px a side; throws `bad-input` where it is damaged. */
+export async function previewOf(bytes: Uint8Array, name: string, side: number): Promise<Uint8Array> {
+  try {
+    const image = sharp(bytes, { density: 96, limitInputPixels: MOST_PIXELS, failOn: 'error', pages: 1 }).autoOrient()
+    return new Uint8Array(await image.resize(side, side, { fit: 'inside', withoutEnlargement: true }).webp({ quality: 82 }).toBuffer())
+  } catch {
+    throw badInput(damaged(name))
   }
 }
 
 /** A level of a decoded picture by repeated halving in the shared kernel. */
 export function reduceTo(memory: PixelMemory, base: PictureLevel, level: number): PictureLevel {
-  let { data, width, height } = base
-  for (let n = 0; n < level; n++) ({ data, width, height } = halvePicture(memory, data, width, height))
-  return { data, width, height, opaque: base.opaque }
+  let out = base
+  for (let n = 0; n < level; n++) out = halvePicture(memory, out)
+  return out
+}
+
+/** How many levels of a picture are kept: down to a thumbnail of a thumbnail. */
+export const keptLevels = (width: number, height: number): number => levelCount(width, height) + 3
+
+/** All kept levels of a decoded picture from one on, finest first, each halved from the one before. */
+export function levelsFrom(memory: PixelMemory, base: PictureLevel, from: number): PictureLevel[] {
+  const out = [reduceTo(memory, base, from)]
+  for (let n = from + 1; n < keptLevels(base.width, base.height); n++) out.push(reduceTo(memory, out.at(-1) as PictureLevel, 1))
+  return out
 }
 
 /** Mean lightness and coverage on a grid of at most 16 cells a side. */
@@ -72,11 +115,12 @@ export function lightGrid(p: PictureLevel): LightGrid {
   for (let y = 0; y < p.height; y++)
     for (let x = 0; x < p.width; x++) {
       const cell = Math.floor((y * rows) / p.height) * columns + Math.floor((x * columns) / p.width)
-      const at = (y * p.width + x) * 4
-      const a = (p.data[at + 3] as number) / 255
-      light[cell] =
-        (light[cell] as number) +
-        ((0.2126 * (p.data[at] as number) + 0.7152 * (p.data[at + 1] as number) + 0.0722 * (p.data[at + 2] as number)) / 255) * a
+      // The high byte of a deep channel is enough for a mean.
+      const [step, high] = p.deep ? [2, 1] : [1, 0]
+      const at = (y * p.width + x) * 4 * step + high
+      const value = (channel: number) => (p.data[at + channel * step] as number) / 255
+      const a = value(3)
+      light[cell] = (light[cell] as number) + (0.2126 * value(0) + 0.7152 * value(1) + 0.0722 * value(2)) * a
       alpha[cell] = (alpha[cell] as number) + a
       counts[cell] = (counts[cell] as number) + 1
     }

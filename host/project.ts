@@ -13,15 +13,23 @@ import { openFonts } from './fonts'
 import { openMemory } from './kernels'
 import { decodePicture, lightGrid, reduceTo } from './pictures'
 
+/** Levels of pictures held at a time; a single band that needs more gets more. */
+const SOURCE_BYTES = 320 * 1024 * 1024
+
 export const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
 
 /** Gives a blob's bytes, or null where it is gone. */
 export type BlobReader = (sha: string) => Promise<Uint8Array | null>
 
+/** A design as text, and what is known of how light its pictures are, so that they need not be decoded for it. */
+export type Drawn = { design: string; lights: Record<string, LightGrid> }
+
 /** Everything rendering needs on Node, over some store of blobs. */
 export type NodeHost = Host & {
   memory: PixelMemory
   lightOf: LightOf
+  /** Takes lightness that is known already, so that nothing is decoded for it. */
+  know(lights: Readonly<Record<string, LightGrid>>): void
   ready(design: Design): Promise<void>
   resolve(design: Design, page: string, channel: string): Promise<ResolvedPage>
 }
@@ -35,8 +43,8 @@ export function openHost(read: BlobReader, fonts: FontBook = openFonts()): NodeH
     if (held) return held
     const job = read(sha).then((bytes) => (bytes ? decodePicture(bytes, sha.slice(0, 8)) : null))
     decoded.set(sha, job)
-    // Decoded originals are large: only the last few are kept.
-    if (decoded.size > 4) decoded.delete(decoded.keys().next().value as string)
+    // Decoded originals are large: only the last is kept, for a second level of the same.
+    if (decoded.size > 1) decoded.delete(decoded.keys().next().value as string)
     return job
   }
   const sources = new SourceBook(
@@ -51,7 +59,7 @@ export function openHost(read: BlobReader, fonts: FontBook = openFonts()): NodeH
         return bytes ? new TextDecoder().decode(bytes) : null
       },
     },
-    1024 * 1024 * 1024,
+    SOURCE_BYTES,
   )
   const lightOf: LightOf = (sha) => grids.get(sha) ?? null
   const host: NodeHost = {
@@ -59,7 +67,10 @@ export function openHost(read: BlobReader, fonts: FontBook = openFonts()): NodeH
     memory,
     sources,
     lightOf,
-    renderer: new Renderer(memory, sources, 160),
+    renderer: new Renderer(memory, sources, 64),
+    know(lights) {
+      for (const [sha, light] of Object.entries(lights)) grids.set(sha, light)
+    },
     async ready(design) {
       await fonts.open(Object.values(design.layers).flatMap((l) => (l.kind === 'type' ? filesFor(l.style) : [])))
       const pictures = new Set(Object.values(design.layers).flatMap((l) => (l.kind === 'picture' ? [l.source] : [])))

@@ -4,29 +4,33 @@ import { join } from 'node:path'
 import { workerData } from 'node:worker_threads'
 import sharp from 'sharp'
 import { checkPage } from '../core/checks/check-page'
-import { checkDesign } from '../core/design/edits'
+import type { Finding } from '../core/checks/define'
+import { blobsOf, checkDesign } from '../core/design/edits'
 import { inOrder } from '../core/design/order'
 import type { ResolvedPage } from '../core/design/resolve'
 import type { Bounds } from '../core/geometry/bounds'
-import { prepare, renderRegion } from '../core/render/picture'
+import { renderPage } from '../core/render/picture'
 import { pageBounds } from '../core/render/plan'
 import { encodePicture } from './encode'
-import { decodePicture, reduceTo } from './pictures'
-import { type NodeHost, openHost } from './project'
+import { toOpenRaster } from './open-raster'
+import { decodePicture, levelsFrom, previewOf } from './pictures'
+import { type Drawn, type NodeHost, openHost } from './project'
+import { TurnQueue } from './turn-queue'
+
+// Nothing is decoded twice from the same file: libvips' own cache would only hold memory.
+sharp.cache(false)
 
 // One host a thread; calls run one after another so that its memory is used by one picture at a time.
 let host: NodeHost | null = null
-let queue: Promise<unknown> = Promise.resolve()
+const queue = new TurnQueue()
+/** What a person looks at comes first: working copies for the stage, then lists, then pictures, then checks. */
+const TURN = { level: 0, preview: 1, picture: 2, findings: 3 }
 const folder = (): string => (workerData as { folder: string }).folder
 async function readBlob(sha: string): Promise<Uint8Array | null> {
   const path = join(/* turbopackIgnore: true */ folder(), 'blobs', sha.slice(0, 2), sha)
   return existsSync(path) ? new Uint8Array(await readFile(path)) : null
 }
-function withHost<T>(job: (host: NodeHost) => Promise<T>): Promise<T> {
-  const run = queue.then(() => job((host ??= openHost(readBlob))))
-  queue = run.catch(() => undefined)
-  return run
-}
+const withHost = <T>(turn: number, job: (host: NodeHost) => Promise<T>): Promise<T> => queue.run(turn, () => job((host ??= openHost(readBlob))))
 
 /** The part of a page that is delivered: the trim, or with its bleed. */
 const regionOf = (page: ResolvedPage, scale: number, bleed: boolean): Bounds =>
@@ -34,43 +38,53 @@ const regionOf = (page: ResolvedPage, scale: number, bleed: boolean): Bounds =>
 
 type Progress = (share: number) => void
 export const renderCalls = {
-  thumbnail: (input: { design: string; page: string; channel: string; longSide: number }) =>
-    withHost(async (h) => {
+  thumbnail: (input: Drawn & { page: string; channel: string; longSide: number }) =>
+    withHost(TURN.picture, async (h) => {
+      h.know(input.lights)
       const page = await h.resolve(checkDesign(JSON.parse(input.design)), input.page, input.channel)
       const scale = input.longSide / Math.max(page.width, page.height)
-      const picture = await renderRegion(await prepare(page, scale, h), regionOf(page, scale, false), h.renderer)
+      const picture = await renderPage(page, scale, regionOf(page, scale, false), h)
       return encodePicture(picture, { format: 'png', quality: 90 })
     }),
-  level: (input: { sha: string; level: number }) =>
-    withHost(async (h) => {
+  /** One page as a see-through PNG at 100 %. */
+  flatten: (input: Drawn & { page: string; channel: string }) =>
+    withHost(TURN.picture, async (h) => {
+      h.know(input.lights)
+      const page = await h.resolve(checkDesign(JSON.parse(input.design)), input.page, input.channel)
+      const picture = await renderPage({ ...page, colour: 'transparent' }, 1, regionOf(page, 1, false), h)
+      return encodePicture(picture, { format: 'png', quality: 90 })
+    }),
+  /** A level and all coarser ones from one decoding, finest first. */
+  levels: (input: { sha: string; from: number }) =>
+    withHost(TURN.level, async (h) => {
       const bytes = await readBlob(input.sha)
-      return bytes ? reduceTo(h.memory, await decodePicture(bytes, 'picture'), input.level) : null
+      return bytes ? levelsFrom(h.memory, await decodePicture(bytes, 'picture'), input.from) : null
     }),
   preview: (input: { sha: string; side: number }) =>
-    withHost(async () => {
+    withHost(TURN.preview, async () => {
       const bytes = await readBlob(input.sha)
       if (!bytes) return null
-      const out = await sharp(bytes, { density: 96 })
-        .autoOrient()
-        .resize(input.side, input.side, { fit: 'inside', withoutEnlargement: true })
-        .webp({ quality: 82 })
-        .toBuffer()
-      return new Uint8Array(out)
+      return previewOf(bytes, 'picture', input.side)
     }),
-  findings: (input: { design: string }) =>
-    withHost(async (h) => {
-      const design = checkDesign(JSON.parse(input.design))
-      const out = []
-      for (const page of inOrder(design.pages))
-        for (const channel of inOrder(design.channels)) out.push(...(await checkPage(await h.resolve(design, page.id, channel.id), h)))
-      return out
-    }),
+  findings: async (input: Drawn) => {
+    const design = checkDesign(JSON.parse(input.design))
+    const out: Finding[] = []
+    // A turn each, so that nobody waits for all of them.
+    for (const page of inOrder(design.pages))
+      for (const channel of inOrder(design.channels))
+        out.push(
+          ...(await withHost(TURN.findings, async (h) => {
+            h.know(input.lights)
+            return checkPage(await h.resolve(design, page.id, channel.id), h)
+          })),
+        )
+    return out
+  },
   export: (
-    input: {
-      design: string
+    input: Drawn & {
       page: string
       channel: string
-      format: 'png' | 'jpeg'
+      format: 'png' | 'jpeg' | 'ora'
       quality: number
       scale: number
       bleed: boolean
@@ -79,11 +93,23 @@ export const renderCalls = {
     },
     progress: Progress,
   ) =>
-    withHost(async (h) => {
+    withHost(TURN.picture, async (h) => {
+      h.know(input.lights)
       const design = checkDesign(JSON.parse(input.design))
       const resolved = await h.resolve(design, input.page, input.channel)
       const page = input.ground === 'transparent' ? { ...resolved, colour: 'transparent' } : resolved
-      const picture = await renderRegion(await prepare(page, input.scale, h), regionOf(page, input.scale, input.bleed), h.renderer, {
+      if (input.format === 'ora') {
+        const blobs = new Map<string, Uint8Array>()
+        for (const sha of blobsOf(design)) {
+          const blob = await readBlob(sha)
+          if (blob) blobs.set(sha, blob)
+        }
+        const made = await toOpenRaster({ design, blobs }, page, h)
+        await writeFile(input.file, made.bytes)
+        const message = made.merged.length > 0 ? `Merged into one picture, as OpenRaster cannot say it: ${made.merged.join(', ')}` : undefined
+        return { width: page.width, height: page.height, bytes: made.bytes.length, ...(message ? { message } : {}) }
+      }
+      const picture = await renderPage(page, input.scale, regionOf(page, input.scale, input.bleed), h, {
         progress: (s) => progress(s * 0.85),
       })
       const ppi = resolved.channel.print ? resolved.channel.print.ppi * input.scale : undefined

@@ -39,6 +39,6 @@ export function drag20(supply: Lookup): Design {
   b.covering('finish', 'cold-press-paper', page, { blend: 'multiply', opacity: 0.3 })
   b.covering('finish', 'warm-leak', page, { blend: 'plus-lighter', opacity: 0.25 })
   b.covering('finish', 'fine-grain', page, { blend: 'soft-light', opacity: 0.3 })
-  if (Object.keys(b.design.layers).length !== 20 || BLEND_MODES.length !== 17) throw new Error('The measured design is not as it is said to be.')
+  if (Object.keys(b.design.layers).length !== 20 || BLEND_MODES.length !== 21) throw new Error('The measured design is not as it is said to be.')
   return b.design
 }

@@ -1,5 +1,6 @@
 // Takes the pictures of docs/screenshots from the samples: `node scripts/screenshots.mjs` after a build.
 import { spawn } from 'node:child_process'
+import { readFileSync } from 'node:fs'
 import { chromium } from '@playwright/test'
 import { browser } from './set-up.mjs'
 
@@ -18,16 +19,7 @@ for (let n = 0; n < 180 && !(await reachable()); n++) await new Promise((r) => s
 
 const chrome = await chromium.launch({
   executablePath: browser(),
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-    '--disable-dev-shm-usage',
-  ],
+  args: JSON.parse(readFileSync('scripts/chromium-args.json', 'utf8')),
 })
 const page = await chrome.newPage({ viewport: { width: 1280, height: 800 } })
 const shot = async (name) => {
@@ -37,11 +29,11 @@ const shot = async (name) => {
 }
 const quiet = async () => {
   await page.waitForFunction(() => document.querySelector('[data-testid="stage-canvas"]')?.dataset.whole === 'yes', undefined, { timeout: 60_000 })
-  // The checks of all channels come last.
+  // The checks of all pages and channels come last.
   await page.waitForFunction(
     () => {
       const s = window.vividBench.store.getState()
-      return Object.keys(s.design.channels).every((c) => s.findings[`${s.page}/${c}`])
+      return Object.keys(s.design.pages).every((p) => Object.keys(s.design.channels).every((c) => s.findings[`${p}/${c}`]))
     },
     undefined,
     { timeout: 60_000 },

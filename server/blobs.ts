@@ -3,11 +3,13 @@ import { existsSync } from 'node:fs'
 import { mkdir, open, readFile, rename, rm } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import type { LightGrid } from '../core/adapt/lightness'
+import { blobsOf } from '../core/design/edits'
+import type { Design } from '../core/design/schema'
 import { Problem } from '../core/errors'
 import { readSvg } from '../core/vector/svg'
 import { openMemory } from '../host/kernels'
 import { decodePicture, lightGrid, MOST_BYTES, reduceTo, sniff } from '../host/pictures'
-import { sha256 } from '../host/project'
+import { type Drawn, sha256 } from '../host/project'
 import { now, type Store, store } from './database'
 import { dataFolder } from './paths'
 
@@ -67,6 +69,12 @@ export async function sourceInfo(shas: readonly string[]): Promise<SourceInfo[]>
   ).map(infoOf)
 }
 
+/** A design for the render thread, with the lightness of its pictures. */
+export async function drawn(design: Design): Promise<Drawn> {
+  const infos = await sourceInfo([...blobsOf(design)])
+  return { design: JSON.stringify(design), lights: Object.fromEntries(infos.flatMap((i) => (i.light ? [[i.sha, i.light]] : []))) }
+}
+
 /** Which of these blobs are not stored. */
 export async function absentBlobs(db: Store, shas: Iterable<string>): Promise<string[]> {
   const all = [...shas]
@@ -77,11 +85,15 @@ export async function absentBlobs(db: Store, shas: Iterable<string>): Promise<st
 
 const DAY = 24 * 3600 * 1000
 
+export function refuseLarge(sizeBytes: number, name: string): void {
+  if (sizeBytes > MOST_BYTES)
+    throw new Problem('too-large', `“${name}” is larger than ${MOST_BYTES / 1024 / 1024} MB. Nothing was stored; reduce it and try again.`)
+}
+
 /** Takes in an upload: sniffed, limited, decoded once, kept as it came. Throws problems with a text for people. */
 export async function storeUpload(bytes: Uint8Array, name: string, owner: string | null = null): Promise<SourceInfo> {
   if (bytes.byteLength === 0) throw new Problem('bad-input', `“${name}” is empty. Nothing was stored.`)
-  if (bytes.byteLength > MOST_BYTES)
-    throw new Problem('too-large', `“${name}” is larger than ${MOST_BYTES / 1024 / 1024} MB. Nothing was stored; reduce it and try again.`)
+  refuseLarge(bytes.byteLength, name)
   const kind = sniff(bytes, name)
   let info: SourceInfo
   if (kind.kind === 'graphic') info = await graphicInfo(bytes, name)

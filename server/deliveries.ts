@@ -6,6 +6,7 @@ import { z } from 'zod'
 import { inOrder } from '../core/design/order'
 import type { Design } from '../core/design/schema'
 import { badInput, messageOf, missing } from '../core/errors'
+import { drawn } from './blobs'
 import { now, store } from './database'
 import { loadDesign } from './designs'
 import { publish } from './events'
@@ -16,7 +17,7 @@ export const deliveryOptions = z.object({
   design: z.string(),
   channels: z.array(z.string()).min(1, 'Choose at least one size to export.').max(100),
   pages: z.array(z.string()).min(1, 'Choose at least one page to export.').max(100),
-  format: z.enum(['png', 'jpeg']),
+  format: z.enum(['png', 'jpeg', 'ora']),
   quality: z.number().int().min(1).max(100),
   scale: z.number().min(0.1).max(4),
   bleed: z.boolean(),
@@ -47,9 +48,17 @@ export type Delivery = {
   createdAt: string
 }
 
+/** How each format's files end, and what they are served as. */
+const FORMATS = {
+  png: { ending: 'png', mime: 'image/png' },
+  jpeg: { ending: 'jpg', mime: 'image/jpeg' },
+  ora: { ending: 'ora', mime: 'image/openraster' },
+} as const
+
 const slug = (text: string): string =>
   text
     .normalize('NFKD')
+    .replace(/\p{M}+/gu, '')
     .replace(/[^\p{L}\p{N}]+/gu, '-')
     .replace(/^-|-$/g, '')
     .toLowerCase() || 'untitled'
@@ -64,8 +73,9 @@ export function fileNames(design: Design, o: DeliveryOptions): DeliveredFile[] {
       inOrder(design.channels)
         .filter((c) => o.channels.includes(c.id))
         .map((c): DeliveredFile => {
-          const extra = o.bleed ? c.bleed * 2 : 0
-          const [width, height] = [Math.round((c.width + extra) * o.scale), Math.round((c.height + extra) * o.scale)]
+          // Layers are written at 100 %, without the bleed that only a flat picture needs.
+          const [extra, scale] = o.format === 'ora' ? [0, 1] : [o.bleed ? c.bleed * 2 : 0, o.scale]
+          const [width, height] = [Math.round((c.width + extra) * scale), Math.round((c.height + extra) * scale)]
           const words: Record<string, string> = {
             design: slug(design.name),
             page: slug(page.name),
@@ -79,8 +89,9 @@ export function fileNames(design: Design, o: DeliveryOptions): DeliveredFile[] {
               .replace(/[\\/:*?"<>|]+/g, '-')
               .replace(/^\.+/, '') || 'picture'
           if (several) base += `-${number + 1}`
-          let name = `${base}.${o.format === 'png' ? 'png' : 'jpg'}`
-          for (let n = 2; taken.has(name); n++) name = `${base}-${n}.${o.format === 'png' ? 'png' : 'jpg'}`
+          const { ending } = FORMATS[o.format]
+          let name = `${base}.${ending}`
+          for (let n = 2; taken.has(name); n++) name = `${base}-${n}.${ending}`
           taken.add(name)
           return { page: page.id, channel: c.id, name, width, height, bytes: 0, state: 'waiting', share: 0 }
         }),
@@ -155,7 +166,11 @@ export async function runDeliveries(): Promise<void> {
         .where('state', 'in', ['waiting', 'working'])
         .orderBy('created_at')
         .executeTakeFirst()
-      if (!next) return
+      if (!next) {
+        // The memory of its pictures goes with the thread; a next delivery starts a new one in a moment.
+        stopDeliveryThread()
+        return
+      }
       await deliver(await readDelivery(next.id))
     }
   } finally {
@@ -177,7 +192,7 @@ async function deliver(d: Delivery): Promise<void> {
       const made = await deliveryThread().call(
         'export',
         {
-          design: JSON.stringify(design),
+          ...(await drawn(design)),
           page: file.page,
           channel: file.channel,
           format: d.options.format,
@@ -224,7 +239,7 @@ export async function deliveredFile(id: string, name: string): Promise<{ bytes: 
   const d = await readDelivery(id)
   const file = d.files.find((f) => f.name === name && f.state === 'done')
   if (!file || !existsSync(deliveredPath(id, name))) throw missing('This file has not been made. Start the export again.')
-  return { bytes: new Uint8Array(await readFile(deliveredPath(id, name))), mime: d.options.format === 'png' ? 'image/png' : 'image/jpeg' }
+  return { bytes: new Uint8Array(await readFile(deliveredPath(id, name))), mime: FORMATS[d.options.format].mime }
 }
 
 /** All files of a delivery in one zip, with a list of what is inside. */

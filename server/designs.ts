@@ -129,7 +129,7 @@ export async function listDesigns(): Promise<ShelfDesign[]> {
       revision: r.revision,
       updatedAt: r.updated_at,
       archived: r.archived === 1,
-      findings: r.findings,
+      findings: r.checked_revision === r.revision ? r.findings : null,
       channels: ordered(d.channels)
         .map((c) => ({ id: c.id, name: c.name, width: c.width, height: c.height, master: c.id === d.master }))
         .sort((a, b) => Number(b.master) - Number(a.master)),

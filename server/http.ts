@@ -21,6 +21,15 @@ export async function answer(job: () => Promise<unknown>, missingStatus = 404): 
   }
 }
 
+/** A header or path part that was URI-encoded; itself where it was not. */
+export function decoded(text: string): string {
+  try {
+    return decodeURIComponent(text)
+  } catch {
+    return text
+  }
+}
+
 /** The body as JSON; throws `bad-input` for anything else. */
 export async function jsonBody(request: Request): Promise<Record<string, unknown>> {
   const text = await request.text()

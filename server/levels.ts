@@ -5,7 +5,7 @@ import { promisify } from 'node:util'
 import { gzip } from 'node:zlib'
 import { shaSchema } from '../core/design/schema'
 import { badInput, missing } from '../core/errors'
-import { levelCount } from '../core/pixels/mips'
+import { keptLevels } from '../host/pictures'
 import { sourceInfo } from './blobs'
 import { dataPath } from './paths'
 import { renderThread } from './render'
@@ -14,32 +14,48 @@ const pack = promisify(gzip)
 const jobs = new Map<string, Promise<void>>()
 
 /** Working copies are keyed by source and recipe; the recipe's number counts up when the pixels would change. */
-const RECIPE = 'rgba8-1'
+const RECIPE = 'rgba-2'
+/** Levels of 16 bits a channel say so in their names. */
+const workingPath = (sha: string, level: number, deep: boolean): string =>
+  dataPath('working', RECIPE, sha.slice(0, 2), `${sha}-${level}${deep ? '-16' : ''}.gz`)
+/** A level that was made already. */
+function made(sha: string, level: number): { path: string; deep: boolean } | undefined {
+  return [false, true].map((deep) => ({ path: workingPath(sha, level, deep), deep })).find(({ path }) => existsSync(path))
+}
 
 /** One level of a picture as raw RGBA, gzip-packed, with its size and whether it is opaque. */
 export async function levelFile(
   sha: string,
   level: number,
-): Promise<{ bytes: Uint8Array<ArrayBuffer>; width: number; height: number; opaque: boolean }> {
+): Promise<{ bytes: Uint8Array<ArrayBuffer>; width: number; height: number; opaque: boolean; deep: boolean }> {
   if (!shaSchema.safeParse(sha).success || !Number.isInteger(level) || level < 0) throw badInput('This is not a level of a picture.')
   const [info] = await sourceInfo([sha])
   if (info?.kind !== 'picture') throw missing('This picture is not stored here. The design is safe; upload the picture again.')
-  const at = Math.min(level, levelCount(info.width, info.height) + 2)
-  const path = dataPath('working', RECIPE, sha.slice(0, 2), `${sha}-${at}.gz`)
-  if (!existsSync(path)) {
-    const held = jobs.get(path) ?? make(sha, at, path).finally(() => jobs.delete(path))
-    jobs.set(path, held)
-    await held
+  const at = Math.min(level, keptLevels(info.width, info.height) - 1)
+  // One decoding at a time for a picture: the level asked for next is often made along with this one.
+  let found = made(sha, at)
+  for (; !found; found = made(sha, at)) {
+    const held = jobs.get(sha)
+    if (held) await held
+    else {
+      const job = make(sha, at).finally(() => jobs.delete(sha))
+      jobs.set(sha, job)
+      await job
+    }
   }
   let [width, height] = [info.width, info.height]
   for (let n = 0; n < at; n++) [width, height] = [Math.max(1, (width + 1) >> 1), Math.max(1, (height + 1) >> 1)]
-  return { bytes: new Uint8Array(await readFile(path)), width, height, opaque: info.opaque }
+  return { bytes: new Uint8Array(await readFile(found.path)), width, height, opaque: info.opaque, deep: found.deep }
 }
 
-async function make(sha: string, level: number, path: string): Promise<void> {
-  const made = await renderThread().call('level', { sha, level })
-  if (!made) throw missing('This picture is not stored here any more. Upload it again.')
-  const temporary = `${path}.${randomUUID()}`
-  await writeFile(temporary, await pack(made.data, { level: 1 }))
-  await rename(temporary, path)
+async function make(sha: string, from: number): Promise<void> {
+  const levels = await renderThread().call('levels', { sha, from })
+  if (!levels) throw missing('This picture is not stored here any more. Upload it again.')
+  for (const [n, level] of levels.entries()) {
+    const path = workingPath(sha, from + n, level.deep)
+    if (existsSync(path)) continue
+    const temporary = `${path}.${randomUUID()}`
+    await writeFile(temporary, await pack(level.data, { level: 1 }))
+    await rename(temporary, path)
+  }
 }

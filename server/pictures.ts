@@ -3,6 +3,7 @@ import { existsSync } from 'node:fs'
 import { readFile, rename, writeFile } from 'node:fs/promises'
 import { shaSchema } from '../core/design/schema'
 import { badInput, missing } from '../core/errors'
+import { drawn } from './blobs'
 import { store } from './database'
 import { loadDesign } from './designs'
 import { dataPath } from './paths'
@@ -22,11 +23,9 @@ export async function thumbnail(id: string, page: string, channel: string, longS
   if (!(longSide >= 16 && longSide <= 2000)) throw badInput('A picture is between 16 and 2000 px long.')
   const { design } = await loadDesign(id)
   if (!design.pages[page] || !design.channels[channel]) throw missing('This page or size is no longer in the design.')
-  const text = JSON.stringify(design)
-  const key = createHash('sha256').update(`${text}/${page}/${channel}/${longSide}`).digest('hex')
-  return cached(dataPath('pictures', key.slice(0, 2), `${key}.png`), () =>
-    renderThread().call('thumbnail', { design: text, page, channel, longSide }),
-  )
+  const shown = await drawn(design)
+  const key = createHash('sha256').update(`${shown.design}/${page}/${channel}/${longSide}`).digest('hex')
+  return cached(dataPath('pictures', key.slice(0, 2), `${key}.png`), () => renderThread().call('thumbnail', { ...shown, page, channel, longSide }))
 }
 
 /** A small WebP of a stored source for lists. */
@@ -42,7 +41,7 @@ export async function sourcePreview(sha: string, side: number): Promise<Uint8Arr
 /** What the checks find in the stored design, on all pages and channels; the count is kept for the shelf. */
 export async function findingsOf(id: string) {
   const { design, revision } = await loadDesign(id)
-  const found = await renderThread().call('findings', { design: JSON.stringify(design) })
+  const found = await renderThread().call('findings', await drawn(design))
   const db = await store()
   await db.updateTable('designs').set({ findings: found.length, checked_revision: revision }).where('id', '=', id).execute()
   return { revision, findings: found }

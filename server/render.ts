@@ -1,35 +1,32 @@
 import { Worker } from 'node:worker_threads'
+import type { Finding } from '../core/checks/define'
+import type { PictureLevel } from '../core/render/sources'
+import type { Drawn } from '../host/project'
 import { dataFolder } from './paths'
 
 /** Calls into the render thread: pixels are made off the server's own thread. */
 export type RenderCalls = {
-  thumbnail: { in: { design: string; page: string; channel: string; longSide: number }; out: Uint8Array }
-  level: { in: { sha: string; level: number }; out: { width: number; height: number; opaque: boolean; data: Uint8Array } | null }
+  thumbnail: { in: Drawn & { page: string; channel: string; longSide: number }; out: Uint8Array }
+  flatten: { in: Drawn & { page: string; channel: string }; out: Uint8Array }
+  levels: { in: { sha: string; from: number }; out: PictureLevel[] | null }
   preview: { in: { sha: string; side: number }; out: Uint8Array | null }
   findings: {
-    in: { design: string }
-    out: {
-      channel: string
-      page: string
-      check: string
-      layer: string | null
-      text: string
-      at: { left: number; top: number; right: number; bottom: number }
-    }[]
+    in: Drawn
+    out: Finding[]
   }
   export: {
-    in: {
-      design: string
+    in: Drawn & {
       page: string
       channel: string
-      format: 'png' | 'jpeg'
+      format: 'png' | 'jpeg' | 'ora'
       quality: number
       scale: number
       bleed: boolean
       ground: string | null
       file: string
     }
-    out: { width: number; height: number; bytes: number }
+    /** `message` says what a format could not hold as it is. */
+    out: { width: number; height: number; bytes: number; message?: string }
   }
 }
 export type RenderMessage = { id: number; call: keyof RenderCalls; input: unknown }

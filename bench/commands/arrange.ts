@@ -1,11 +1,32 @@
-import { followMaster, moveInStack, setOn, step } from '@/core/design/commands'
+import { followMaster, keepInside, moveInStack, release, setOn, step } from '@/core/design/commands'
 import { PLANES } from '@/core/design/planes'
-import { leavesOf } from '@/core/design/tree'
+import type { Design } from '@/core/design/schema'
+import { insidesOf, type LayerNode, layerTree, leavesOf, siblingsOf } from '@/core/design/tree'
 import { type Bounds, centreOf, heightOf, widthOf } from '@/core/geometry/bounds'
 import { mirroredAbout, moved, placedBounds, turnedAbout } from '@/core/geometry/placement'
 import { boundsOfIds, transform } from '../state/acts'
-import type { Bench } from '../state/bench-store'
+import type { Bench, BenchState } from '../state/bench-store'
 import { defineCommands, someSelected } from './define'
+
+/** Of several the lowest holds the others; one alone is held by what lies directly beneath it. */
+function holderFor({ selection, design }: BenchState): { ids: string[]; holder: string } | null {
+  const layers = selection.flatMap((id) => design.layers[id] ?? [])
+  const [first] = layers
+  if (!first || layers.some((l) => l.page !== first.page)) return null
+  const rank = (id: string): number => flatOrder(design, first.page).indexOf(id)
+  if (layers.length === 1) {
+    const band = siblingsOf(design, first)
+    const beneath = band[band.findIndex((l) => l.id === first.id) - 1]
+    return beneath ? { ids: [first.id], holder: beneath.id } : null
+  }
+  const [holder, ...rest] = [...selection].sort((a, b) => rank(a) - rank(b))
+  return holder ? { ids: rest, holder } : null
+}
+/** All layers of a page, back to front. */
+const flatOrder = (design: Design, page: string): string[] => {
+  const walk = (nodes: readonly LayerNode[]): string[] => nodes.flatMap((n) => [n.layer.id, ...walk(n.children), ...walk(n.insides)])
+  return walk(layerTree(design, page))
+}
 
 const steps = (way: 'back' | 'forward' | 'to-back' | 'to-front', name: string) => (b: Bench) =>
   b.edit(name, (d) => step(d, b.store.getState().selection, way))
@@ -114,6 +135,33 @@ export const arrangeCommands = defineCommands([
           placement: { ...l.placement, x: resolved.width / 2, y: resolved.height / 2, width: l.placement.width * k, height: l.placement.height * k },
         }
       })
+    },
+  },
+  {
+    id: 'keep-inside',
+    label: 'Keep inside',
+    section: 'Arrange',
+    keys: ['Alt+I'],
+    can: (s) => holderFor(s) !== null,
+    run: (b) => {
+      const found = holderFor(b.store.getState())
+      if (!found) return
+      b.edit('Keep inside', (d) => keepInside(d, found.ids, found.holder))
+      b.select(found.ids)
+    },
+  },
+  {
+    id: 'release',
+    label: 'Let go from its holder',
+    section: 'Arrange',
+    keys: ['Alt+Shift+I'],
+    can: (s) => s.selection.some((id) => s.design.layers[id]?.inside || insidesOf(s.design, id).length > 0),
+    run: (b) => {
+      const { selection, design } = b.store.getState()
+      // Of a holder, everything that it holds.
+      const ids = selection.flatMap((id) => (design.layers[id]?.inside ? [id] : insidesOf(design, id).map((l) => l.id)))
+      b.edit('Let go', (d) => release(d, ids))
+      b.select(ids)
     },
   },
   {

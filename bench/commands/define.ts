@@ -4,7 +4,7 @@ import type { Bench, BenchState } from '../state/bench-store'
 export type Command = {
   id: string
   label: string
-  section: 'Edit' | 'Arrange' | 'View' | 'Tools' | 'Design'
+  section: 'Edit' | 'Select' | 'Arrange' | 'View' | 'Tools' | 'Design'
   /** As `Mod+Shift+G`; Mod is Ctrl, or Cmd on a Mac. */
   keys?: readonly string[]
   icon?: LucideIcon

@@ -1,7 +1,7 @@
 import { Copy, Redo2, Trash2, Undo2 } from 'lucide-react'
 import { groupLayer, newId } from '@/core/design/blank'
 import { duplicateLayers, group, removeLayers, ungroup } from '@/core/design/commands'
-import { isLocked, isShown, layerTree } from '@/core/design/tree'
+import { isLocked } from '@/core/design/tree'
 import { moved } from '@/core/geometry/placement'
 import { transform } from '../state/acts'
 import type { Bench } from '../state/bench-store'
@@ -69,20 +69,6 @@ export const editCommands = defineCommands([
     },
   },
   { id: 'paste-in-place', label: 'Paste in the same place', section: 'Edit', keys: ['Mod+Shift+V'], run: (b) => void pasteText(b, null, true) },
-  {
-    id: 'select-all',
-    label: 'Select all',
-    section: 'Edit',
-    keys: ['Mod+A'],
-    run: (b) => {
-      const { design, page } = b.store.getState()
-      b.select(
-        layerTree(design, page)
-          .map((n) => n.layer.id)
-          .filter((id) => !isLocked(design, id) && isShown(design, id)),
-      )
-    },
-  },
   {
     id: 'group',
     label: 'Group',

@@ -2,11 +2,19 @@ import { arrangeCommands } from './arrange'
 import type { Command } from './define'
 import { designCommands } from './design'
 import { editCommands } from './edit'
+import { selectCommands } from './select'
 import { toolCommands } from './tools'
 import { viewCommands } from './view'
 
 /** Every command of the bench; keys, palette, menus and tests all run these. */
-export const commands: readonly Command[] = [...toolCommands, ...editCommands, ...arrangeCommands, ...viewCommands, ...designCommands]
+export const commands: readonly Command[] = [
+  ...toolCommands,
+  ...editCommands,
+  ...selectCommands,
+  ...arrangeCommands,
+  ...viewCommands,
+  ...designCommands,
+]
 export const commandById = (id: string): Command => {
   const found = commands.find((c) => c.id === id)
   if (!found) throw new Error(`There is no command “${id}”.`)

@@ -1,13 +1,18 @@
 'use client'
 import { Command as Base } from 'cmdk'
 import { Dialog } from 'radix-ui'
-import { useBench } from '../state/bench-context'
+import { useStore } from 'zustand'
+import { useBench, useBenchState } from '../state/bench-context'
 import { keyLabel } from './define'
+import { keymapStore, keysOf } from './keymap'
 import { commands } from './list'
 
 /** Every command with its key, searchable. */
-export function Palette({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+export function Palette() {
   const bench = useBench()
+  const open = useBenchState((s) => s.dialog === 'palette')
+  const map = useStore(keymapStore)
+  const onOpenChange = (next: boolean) => bench.set({ dialog: next ? 'palette' : null })
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
@@ -25,7 +30,7 @@ export function Palette({ open, onOpenChange }: { open: boolean; onOpenChange: (
             />
             <Base.List className="scroll-thin max-h-[46vh] overflow-y-auto p-1.5">
               <Base.Empty className="px-3 py-6 text-center text-soft">No command by that name.</Base.Empty>
-              {(['Tools', 'Edit', 'Arrange', 'View', 'Design'] as const).map((section) => (
+              {(['Tools', 'Edit', 'Select', 'Arrange', 'View', 'Design'] as const).map((section) => (
                 <Base.Group
                   key={section}
                   heading={section}
@@ -35,6 +40,7 @@ export function Palette({ open, onOpenChange }: { open: boolean; onOpenChange: (
                     .filter((c) => c.section === section)
                     .map((c) => {
                       const can = c.can?.(bench.store.getState()) ?? true
+                      const [key] = keysOf(c, map)
                       return (
                         <Base.Item
                           key={c.id}
@@ -47,7 +53,7 @@ export function Palette({ open, onOpenChange }: { open: boolean; onOpenChange: (
                           }}
                         >
                           {c.label}
-                          {c.keys?.[0] && <kbd className="ml-auto font-sans text-tiny text-soft">{keyLabel(c.keys[0])}</kbd>}
+                          {key && <kbd className="ml-auto font-sans text-tiny text-soft">{keyLabel(key)}</kbd>}
                         </Base.Item>
                       )
                     })}

@@ -1,9 +1,11 @@
 'use client'
 import { useEffect } from 'react'
+import { openPeek, PEEK_HOLD_MS, takeNext } from '../stage/peek'
 import { holdKey } from '../stage/use-pointer'
 import type { Bench } from '../state/bench-store'
 import { pasteFiles } from '../state/clipboard'
 import { keyName } from './define'
+import { commandFor, keymapStore } from './keymap'
 import { commands } from './list'
 
 const isField = (target: EventTarget | null): boolean =>
@@ -12,18 +14,35 @@ const isControl = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   target.closest('button, [role="treeitem"], [role="slider"], [role="menuitem"], [role="option"], [role="tab"]') !== null
 
+/** A tap takes the next thing beneath, holding opens the list of everything there. */
+const peekKey = {
+  code: null as string | null,
+  wait: undefined as ReturnType<typeof setTimeout> | undefined,
+  down(bench: Bench, code: string): void {
+    this.code = code
+    this.wait = setTimeout(() => {
+      this.code = null
+      void openPeek(bench)
+    }, PEEK_HOLD_MS)
+  },
+  up(bench: Bench, code: string): void {
+    if (this.code !== code) return
+    clearTimeout(this.wait)
+    this.code = null
+    void takeNext(bench)
+  },
+}
+
 /** Keys of the whole bench. Fields keep theirs; Space and Enter stay with a focused control. */
-export function useKeys(bench: Bench, openPalette: () => void): void {
+export function useKeys(bench: Bench): void {
   useEffect(() => {
     const down = (e: KeyboardEvent) => {
       if (e.defaultPrevented) return
       const name = keyName(e)
-      if (name === 'Mod+K') {
-        e.preventDefault()
-        openPalette()
-        return
-      }
-      if (isField(e.target) && name !== 'Mod+S') return
+      // A dialog has the keys to itself.
+      if (bench.store.getState().dialog) return
+      const found = commandFor(name, commands, keymapStore.getState())
+      if (isField(e.target) && found?.id !== 'save' && found?.id !== 'commands') return
       if (e.key === ' ' && !isControl(e.target)) {
         e.preventDefault()
         holdKey('space', true)
@@ -31,14 +50,19 @@ export function useKeys(bench: Bench, openPalette: () => void): void {
       }
       if (name === 'S') holdKey('free', true)
       if (e.key === 'Escape') return leaveOneLevel(bench)
-      const found = commands.find((c) => c.keys?.includes(name))
       if (!found) return
+      if (found.id === 'peek') {
+        e.preventDefault()
+        if (!e.repeat) peekKey.down(bench, e.code)
+        return
+      }
       if (isControl(e.target) && /^(Arrow|Enter|Home|End)/.test(e.key) && !(e.target as HTMLElement).closest('[role="treeitem"]')) return
       e.preventDefault()
       if (found.can?.(bench.store.getState()) ?? true) found.run(bench)
     }
     const up = (e: KeyboardEvent) => {
       if (e.key === ' ') holdKey('space', false)
+      peekKey.up(bench, e.code)
       if (e.key.toLowerCase() === 's') holdKey('free', false)
     }
     const paste = (e: ClipboardEvent) => {
@@ -59,7 +83,7 @@ export function useKeys(bench: Bench, openPalette: () => void): void {
       window.removeEventListener('paste', paste)
       window.removeEventListener('beforeunload', leave)
     }
-  }, [bench, openPalette])
+  }, [bench])
 }
 
 /** Cancels the gesture, else leaves the tool, else goes out one level, else deselects. */

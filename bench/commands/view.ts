@@ -33,6 +33,8 @@ export const viewCommands = defineCommands([
       b.set({ overlays: { ...overlays, safe: !overlays.safe } })
     },
   },
+  { id: 'commands', label: 'Commands', section: 'View', keys: ['Mod+K'], run: (b) => b.set({ dialog: 'palette' }) },
+  { id: 'keys', label: 'Keys …', section: 'View', run: (b) => b.set({ dialog: 'keys' }) },
   {
     id: 'theme',
     label: 'Light or dark interface',

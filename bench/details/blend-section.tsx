@@ -17,6 +17,12 @@ export function BlendSection({ ids }: { ids: readonly string[] }) {
   const writeBlend = (value: BlendMode) => (d: typeof s.design) => ids.forEach((id) => setOn(d, s.channel, id, 'blend', value))
   const writeOpacity = (percent: number) => (d: typeof s.design) =>
     ids.forEach((id) => setOn(d, s.channel, id, 'opacity', Math.min(1, Math.max(0, percent / 100))))
+  // Only where something is spared does a weaker body differ from a weaker layer.
+  const holders = layers.filter((l) => Object.values(s.design.layers).some((i) => i.inside === l.id))
+  const body = shared(holders, (l) => l.body)
+  const writeBody = (percent: number) => (d: typeof s.design) => {
+    for (const { id } of holders) if (d.layers[id]) d.layers[id].body = Math.min(1, Math.max(0, percent / 100))
+  }
   const groups = layers.filter((l) => l.kind === 'group')
   return (
     <Section title="Blend">
@@ -48,6 +54,21 @@ export function BlendSection({ ids }: { ids: readonly string[] }) {
         onChange={(v) => bench.preview(writeOpacity(v))}
         onCommit={(v) => bench.commit('Opacity', writeOpacity(v))}
       />
+      {holders.length > 0 && (
+        <>
+          <p className="mt-1 flex justify-between text-small text-soft">
+            Body strength <span className="tabular-nums">{body === null ? 'mixed' : `${Math.round(body * 100)} %`}</span>
+          </p>
+          <Slider
+            label="Body strength"
+            min={0}
+            max={100}
+            value={(body ?? 1) * 100}
+            onChange={(v) => bench.preview(writeBody(v))}
+            onCommit={(v) => bench.commit('Body strength', writeBody(v))}
+          />
+        </>
+      )}
       {groups.length > 0 && (
         <label className="flex h-7 items-center gap-2 text-small">
           <input

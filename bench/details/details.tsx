@@ -4,11 +4,12 @@ import { layerName } from '@/core/design/blank'
 import { planeLabels } from '@/core/design/planes'
 import { SHAPE_FORMS } from '../commands/tools'
 import { handledLeaves } from '../state/acts'
-import { useBench, useBenchState } from '../state/bench-context'
+import { useBench, useCalmState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
 import { BlendSection } from './blend-section'
 import { ChannelSection } from './channel-section'
 import { FillSection } from './fill-section'
+import { FormSection } from './form-section'
 import { PageSection } from './page-section'
 import { PlaceSection } from './place-section'
 import { ShapeSection } from './shape-section'
@@ -25,7 +26,7 @@ const shown = (state: BenchState) => ({
 
 /** The panel of what is selected: sections in the order of work. Follows the hand when there is time; the stage comes first. */
 export function Details() {
-  return <Panel s={useDeferredValue(useBenchState(shown))} />
+  return <Panel s={useDeferredValue(useCalmState(shown))} />
 }
 
 const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
@@ -66,7 +67,8 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
         <PageSection />
       ) : (
         <>
-          {leaves.length > 0 && <PlaceSection leaves={leaves} />}
+          {leaves.length > 0 && <PlaceSection />}
+          {leaves.length === 1 && layers.length === 1 && leaves[0] && only?.kind !== 'group' && <FormSection leaf={leaves[0]} />}
           {leaves.some((l) => l.kind === 'type') && <TypeSection leaves={leaves.flatMap((l) => (l.kind === 'type' ? [l] : []))} />}
           {leaves.some((l) => l.kind !== 'picture') && <FillSection leaves={leaves} />}
           {leaves.some((l) => l.kind === 'shape') && <ShapeSection leaves={leaves.flatMap((l) => (l.kind === 'shape' ? [l] : []))} />}

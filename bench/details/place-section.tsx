@@ -10,10 +10,11 @@ import {
   FlipVertical2,
   RotateCw,
 } from 'lucide-react'
+import { memo, useDeferredValue } from 'react'
 import { centreOf, heightOf, unionOf, widthOf } from '@/core/geometry/bounds'
 import { moved, placedBounds, scaledAbout, turnedAbout, wrapDegrees } from '@/core/geometry/placement'
 import { commandById } from '../commands/list'
-import { grip, type Leaf, type Target, transform, writeTargets } from '../state/acts'
+import { grip, handledLeaves, type Leaf, type Target, transform, writeTargets } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 import { NumberField } from '../ui/number-field'
@@ -28,7 +29,14 @@ const ALIGN = [
   ['align-bottom', AlignEndHorizontal],
 ] as const
 
-export function PlaceSection({ leaves }: { leaves: readonly Leaf[] }) {
+/** Where the selection lies and how large it is; follows the hand when there is time. */
+export function PlaceSection() {
+  const bench = useBench()
+  const leaves = useDeferredValue(useBenchState(() => handledLeaves(bench)))
+  return leaves.length > 0 && <Places leaves={leaves} />
+}
+
+const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
   const bench = useBench()
   const channel = useBenchState((s) => s.resolved.channel)
   const [only] = leaves
@@ -131,4 +139,4 @@ export function PlaceSection({ leaves }: { leaves: readonly Leaf[] }) {
       <div className="flex justify-between">{commands(ALIGN)}</div>
     </Section>
   )
-}
+})

@@ -92,7 +92,7 @@ export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
           short="corners"
           unit="px"
           min={0}
-          value={shared(leaves, (l) => (l.radii.every((r) => r === l.radii[0]) ? l.radii[0] : -1)) ?? null}
+          value={leaves.every((l) => l.radii.every((r) => r === l.radii[0])) ? shared(leaves, (l) => l.radii[0]) : null}
           {...number('Corner radius', (s, v) => {
             s.radii = [v, v, v, v]
           })}

@@ -6,7 +6,7 @@ import { channelPresets } from '@/core/design/channels'
 import { addChannel, followMaster, removeChannel } from '@/core/design/commands'
 import { inOrder } from '@/core/design/order'
 import { commandById } from '../commands/list'
-import { useBench, useBenchState } from '../state/bench-context'
+import { useBench, useCalmState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
 import { IconButton } from '../ui/button'
 
@@ -16,7 +16,7 @@ const shown = (state: BenchState) => ({ design: state.design, page: state.page, 
 
 /** Live pictures of all adaptations, and of the pages where there are several. */
 export function Lineup() {
-  return <Strip s={useDeferredValue(useBenchState(shown))} />
+  return <Strip s={useDeferredValue(useCalmState(shown))} />
 }
 
 const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
@@ -28,7 +28,7 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
   const ids = channels.map((c) => c.id).join()
   useEffect(() => {
     bench.client.setLineup(s.page, ids.split(','), HEIGHT, Math.max(1.5, window.devicePixelRatio || 1))
-    bench.client.setChecks(s.page, true)
+    bench.client.setChecks(s.page)
   }, [bench, s.page, ids])
   const pages = inOrder(s.design.pages)
   const spare = channelPresets.filter((p) => !s.design.channels[p.id])
@@ -93,7 +93,7 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
 
 function Thumb({ id, name, width, height }: { id: string; name: string; width: number; height: number }) {
   const bench = useBench()
-  const s = useBenchState((state) => ({
+  const s = useCalmState((state) => ({
     thumb: state.thumbs[`${state.page}/${id}`],
     current: state.channel === id,
     master: state.design.master === id,

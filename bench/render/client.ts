@@ -14,6 +14,8 @@ export class RenderClient {
   private readonly listeners = new Set<Listener>()
   private readonly asked = new Map<number, (value: unknown) => void>()
   private last = 0
+  private hand = ''
+  private faint = ''
 
   constructor() {
     this.stage = new Worker(new URL('../../workers/stage.worker.ts', import.meta.url), { type: 'module' })
@@ -46,14 +48,27 @@ export class RenderClient {
   setView(view: StageView): void {
     this.send(this.stage, { kind: 'view', view })
   }
+  setHand(ids: readonly string[]): void {
+    const key = ids.join()
+    if (key === this.hand) return
+    this.hand = key
+    this.send(this.stage, { kind: 'hand', ids: [...ids] })
+  }
+  /** Layers that the stage shows half see-through. */
+  setFaint(ids: readonly string[]): void {
+    const key = ids.join()
+    if (key === this.faint) return
+    this.faint = key
+    this.send(this.stage, { kind: 'faint', ids: [...ids] })
+  }
   setLineup(page: string, channels: string[], height: number, ratio: number): void {
     this.send(this.quiet, { kind: 'lineup', page, channels, height, ratio })
   }
   setLayers(page: string, channel: string, ids: string[], side: number): void {
     this.send(this.quiet, { kind: 'layers', page, channel, ids, side })
   }
-  setChecks(page: string, on: boolean): void {
-    this.send(this.quiet, { kind: 'check', page, on })
+  setChecks(page: string): void {
+    this.send(this.quiet, { kind: 'check', page })
   }
   ask<T>(question: Question): Promise<T> {
     const id = ++this.last

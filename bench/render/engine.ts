@@ -1,18 +1,43 @@
 import type { LightOf } from '@/core/adapt/lightness'
 import { checkPage } from '@/core/checks/check-page'
 import { applyEdit } from '@/core/design/edits'
-import { type ResolvedLayer, type ResolvedPage, resolve } from '@/core/design/resolve'
+import { inOrder } from '@/core/design/order'
+import { type ResolvedPage, resolve } from '@/core/design/resolve'
 import type { Design } from '@/core/design/schema'
 import { messageOf } from '@/core/errors'
-import { type Bounds, union } from '@/core/geometry/bounds'
+import { type Bounds, overlaps } from '@/core/geometry/bounds'
 import { PixelMemory, TILE } from '@/core/pixels/memory'
-import { renderRegion } from '@/core/render/picture'
-import { layerBounds, type Plan, type PlanNode, plan } from '@/core/render/plan'
+import { Drafts } from '@/core/render/draft'
+import type { PlanNode } from '@/core/render/nodes'
+import { type Host, prepare, renderRegion } from '@/core/render/picture'
+import { type Plan, plan, type View } from '@/core/render/plan'
 import { Renderer } from '@/core/render/renderer'
 import { SourceBook } from '@/core/render/sources'
 import { filesFor, fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
+import { changedBetween, showsTheSame } from './changed'
+import { Drafter } from './drafting'
+import { fainter } from './fainter'
+import { giveWay } from './give-way'
+import { LayerPictures } from './layer-pictures'
+import { serverLoader } from './loader'
 import type { FromWorker, Question, SourceInfo, StageView, Tile, ToWorker } from './protocol'
+import { colourAt, hitAt } from './questions'
+
+/** Levels of pictures that the stage holds at most. */
+const SOURCE_BYTES = 640 * 1024 * 1024
+
+/** A hand that holds still for so long sees the full picture. */
+const REST_MS = 300
+
+function inSight(place: string, visible: Bounds): boolean {
+  const [column = 0, row = 0] = place.split(',').map(Number)
+  return overlaps(visible, { left: column * TILE, top: row * TILE, right: (column + 1) * TILE, bottom: (row + 1) * TILE })
+}
+
+/** What the stage was sent of a tile is known by its key; a draft's is marked, so that the full picture follows. */
+const drafted = (key: string): string => `${key}~`
+const isDrafted = (key: string | undefined): boolean => key?.endsWith('~') ?? false
 
 type Post = (message: FromWorker, transfer?: Transferable[]) => void
 
@@ -21,6 +46,9 @@ export class Engine {
   private readonly memory: PixelMemory
   private readonly sources: SourceBook
   private readonly renderer: Renderer
+  private readonly drafter: Drafter
+  private readonly host: Host
+  private readonly pictures: LayerPictures
   private readonly fonts = new FontBook(async (file) => {
     const answer = await fetch(`/generated/fonts/${fontFileName(file)}.ttf`)
     return answer.ok ? new Uint8Array(await answer.arrayBuffer()) : null
@@ -36,39 +64,38 @@ export class Engine {
   private readonly posted = new Map<string, string>()
   private lineup: Extract<ToWorker, { kind: 'lineup' }> | null = null
   private layers: Extract<ToWorker, { kind: 'layers' }> | null = null
-  private readonly layerKeys = new Map<string, string>()
+  private lastLayers: Extract<ToWorker, { kind: 'layers' }> | null = null
   private checking: { page: string } | null = null
   private thumbsDue: string[] = []
-  private checksDue: string[] = []
+  private checksDue: { page: string; channel: string }[] = []
   private wanted = false
   private busy = false
   /** The nodes whose picture the stage shows completely, or null while tiles are outstanding. */
   private complete: readonly PlanNode[] | null = null
-  private stagePlan: { plan: Plan; page: ResolvedPage; design: Design; scale: number } | null = null
+  private stagePlan: Plan | null = null
+  private hand: ReadonlySet<string> = new Set()
+  private faint: ReadonlySet<string> = new Set()
+  private readyDue = false
+  /** The hand holds still: its draft is made anew in full. */
+  private resting = false
+  private rest: ReturnType<typeof setTimeout> | undefined
+  private asked = 0
 
   constructor(
     module: WebAssembly.Module,
     private readonly post: Post,
   ) {
     this.memory = new PixelMemory(module)
-    this.sources = new SourceBook(this.memory, {
-      picture: async (sha, level) => {
-        const answer = await fetch(`/api/blobs/${sha}/levels/${level}`)
-        if (!answer.ok) return null
-        const header = (name: string) => answer.headers.get(name)
-        return {
-          width: Number(header('x-width')),
-          height: Number(header('x-height')),
-          opaque: header('x-opaque') === '1',
-          data: await unpack(answer),
-        }
-      },
-      graphic: async (sha) => {
-        const answer = await fetch(`/api/blobs/${sha}`)
-        return answer.ok ? answer.text() : null
-      },
-    })
+    this.sources = new SourceBook(this.memory, serverLoader, SOURCE_BYTES)
     this.renderer = new Renderer(this.memory, this.sources)
+    this.host = { fonts: this.fonts, sources: this.sources, renderer: this.renderer }
+    this.drafter = new Drafter(new Drafts(this.renderer), this.renderer.counts, (page, view) => this.planned(page, view))
+    this.pictures = new LayerPictures(this.host, post, (made) => {
+      const asked = this.layers ?? this.lastLayers
+      this.load(made, () => {
+        this.layers ??= asked
+      })
+    })
   }
 
   take(message: ToWorker): void {
@@ -89,6 +116,7 @@ export class Engine {
         this.shown = message.patches.length > 0 ? applyEdit(this.kept, message.patches) : this.kept
         this.previewing = message.preview
         if (!message.preview) this.kept = this.shown
+        this.resting = false
         this.revision = message.revision
         this.designChanged()
         break
@@ -100,15 +128,24 @@ export class Engine {
           this.forget()
         this.view = message.view
         break
+      case 'hand':
+        this.hand = new Set(message.ids)
+        this.readyDue = true
+        if (!this.busy) void this.run()
+        return
+      case 'faint':
+        this.faint = new Set(message.ids)
+        break
       case 'lineup':
         this.lineup = message
         this.designChanged()
         break
       case 'layers':
         this.layers = message
+        this.lastLayers = message
         break
       case 'check':
-        this.checking = message.on ? { page: message.page } : null
+        this.checking = { page: message.page }
         this.designChanged()
         break
       case 'ask':
@@ -121,12 +158,17 @@ export class Engine {
   private forget(): void {
     this.posted.clear()
     this.complete = null
+    this.drafter.forget()
   }
 
   private designChanged(): void {
     if (!this.shown) return
     this.thumbsDue = this.lineup ? [...this.lineup.channels] : []
-    if (!this.previewing) this.checksDue = this.checking ? Object.keys(this.shown.channels) : []
+    const { shown, checking } = this
+    if (this.previewing || !checking) return
+    // The page in sight first, then the others.
+    const pages = inOrder(shown.pages).sort((a, b) => Number(b.id === checking.page) - Number(a.id === checking.page))
+    this.checksDue = pages.flatMap((page) => inOrder(shown.channels).map((c) => ({ page: page.id, channel: c.id })))
   }
 
   private schedule(): void {
@@ -155,13 +197,13 @@ export class Engine {
     }
   }
 
-  private async resolved(page: string, channel: string): Promise<{ page: ResolvedPage; design: Design } | null> {
-    const design = this.shown
+  private async resolved(page: string, channel: string): Promise<{ page: ResolvedPage; revision: number } | null> {
+    const [design, revision] = [this.shown, this.revision]
     if (!design?.pages[page] || !design.channels[channel]) return null
     const files = Object.values(design.layers).flatMap((l) => (l.kind === 'type' ? filesFor(l.style) : []))
     const due = files.filter((f) => !this.fonts.face(f))
     if (due.length > 0) await this.fonts.open(due)
-    return { page: resolve(design, { page, channel }, { fonts: this.fonts, lightOf: this.lightOf }), design }
+    return { page: resolve(design, { page, channel }, { fonts: this.fonts, lightOf: this.lightOf }), revision }
   }
 
   /** Sources that a plan lacks are fetched; drawing goes on with what is here until they come. */
@@ -178,21 +220,33 @@ export class Engine {
     )
   }
 
+  /** What the stage shows of a page: with what is looked through made faint. */
+  private planned(page: ResolvedPage, view: View): Plan {
+    return fainter(plan(page, view, this.host), this.faint)
+  }
+
   private async frame(): Promise<void> {
     const { view } = this
     if (!view || !this.shown) return
     const started = performance.now()
-    const revision = this.revision
     const found = await this.resolved(view.page, view.channel)
     if (!found) return
-    const made = plan(found.page, { scale: view.scale }, { fonts: this.fonts, sources: this.sources })
-    this.stagePlan = { plan: made, page: found.page, design: found.design, scale: view.scale }
+    const { revision } = found
+    const made = this.planned(found.page, { scale: view.scale, seen: view.visible })
+    this.stagePlan = made
     this.load(made, () => undefined)
+    if (!this.previewing) {
+      this.drafter.keep(found.page, made)
+      this.readyDue = true
+    }
+    const clip = this.complete ? changedBetween(this.complete, made.nodes) : undefined
+    const drafting = this.previewing && !this.resting
     const due: [number, number][] = []
     for (let row = Math.floor(view.visible.top / TILE); row * TILE < view.visible.bottom; row++)
       for (let column = Math.floor(view.visible.left / TILE); column * TILE < view.visible.right; column++) {
         const key = `${this.renderer.tileKey(made, column, row)}`
-        if (this.posted.get(`${column},${row}`) !== key) due.push([column, row])
+        const posted = this.posted.get(`${column},${row}`)
+        if (posted !== key && !(drafting && posted === drafted(key))) due.push([column, row])
       }
     const middle = { x: (view.visible.left + view.visible.right) / 2 / TILE, y: (view.visible.top + view.visible.bottom) / 2 / TILE }
     due.sort((a, b) => Math.hypot(a[0] + 0.5 - middle.x, a[1] + 0.5 - middle.y) - Math.hypot(b[0] + 0.5 - middle.x, b[1] + 0.5 - middle.y))
@@ -213,27 +267,48 @@ export class Engine {
       )
       tiles = []
     }
-    const clip = this.complete ? changedBetween(this.complete, made.nodes) : undefined
-    this.complete = null
+    const same = this.complete !== null && showsTheSame(this.complete, made.nodes)
+    // What is out of sight does not follow changes: it is made whole when it comes back.
+    if (!same) for (const place of [...this.posted.keys()]) if (!inSight(place, view.visible)) this.posted.delete(place)
+    // A frame that only makes drafts anew in full leaves the stage complete even when it is broken off.
+    this.complete = same ? made.nodes : null
+    const here = due.filter((d) => this.posted.has(d.join()))
+    const sketch = (drafting && clip && this.drafter.draw(found.page, made, clip, view, here)) || []
+    const sketched = new Set(sketch.map((t) => `${t.column},${t.row}`))
+    tiles.push(...sketch)
+    for (const t of sketch) this.posted.set(`${t.column},${t.row}`, drafted(this.renderer.tileKey(made, t.column, t.row)))
     let last = performance.now()
     for (const [column, row] of due) {
       // Away from gestures finished tiles are shown at once and newer states come first.
-      if (!this.previewing && performance.now() - last > 40) {
+      if ((!this.previewing || this.resting) && performance.now() - last > 40) {
         send(false)
         await giveWay()
         last = performance.now()
         if (this.wanted) return
       }
-      const part = this.renderer.tilePart(made, column, row, 'stage', this.posted.has(`${column},${row}`) ? clip : undefined)
-      this.posted.set(`${column},${row}`, this.renderer.tileKey(made, column, row))
+      const place = `${column},${row}`
+      if (sketched.has(place)) continue
+      // A tile that was drafted is made whole again; of others only what changed.
+      const narrowed = clip && this.posted.has(place) && !isDrafted(this.posted.get(place)) ? clip : undefined
+      const draw = () => this.renderer.tilePart(made, column, row, 'stage', narrowed)
+      // What a resting hand sees in full must not drive out what its next move needs.
+      const part = this.resting ? this.renderer.cache.passing(draw) : draw()
+      this.posted.set(place, this.renderer.tileKey(made, column, row))
       tiles.push({ column, row, ...part })
     }
     this.complete = made.nodes
     send(made.missing.length === 0)
+    clearTimeout(this.rest)
+    if (sketch.length > 0)
+      this.rest = setTimeout(() => {
+        this.resting = true
+        this.schedule()
+      }, REST_MS)
   }
 
   /** One piece of work that nobody waits for; false when there is none. */
   private async quietWork(): Promise<boolean> {
+    if (this.readyDue && this.ready()) return true
     if (this.layers && (await this.layerPictures())) return true
     const channel = this.thumbsDue.shift()
     if (channel && this.lineup) {
@@ -242,22 +317,27 @@ export class Engine {
     }
     if (this.previewing) return false
     const check = this.checksDue.shift()
-    if (check && this.checking) {
+    if (check) {
       await this.check(check)
       return true
     }
     return false
   }
 
+  private ready(): boolean {
+    const { view } = this
+    this.readyDue = view !== null && this.complete !== null && !this.previewing && this.drafter.ready(this.hand, view)
+    return this.readyDue
+  }
+
   private async thumb(channel: string): Promise<void> {
     const { lineup } = this
     if (!lineup) return
-    const revision = this.revision
     const found = await this.resolved(lineup.page, channel)
     if (!found) return
-    const { page } = found
+    const { page, revision } = found
     const scale = Math.min((lineup.height * lineup.ratio) / page.height, (lineup.height * 1.9 * lineup.ratio) / page.width)
-    const made = plan(page, { scale }, { fonts: this.fonts, sources: this.sources })
+    const made = plan(page, { scale }, this.host)
     this.load(made, () => {
       if (!this.thumbsDue.includes(channel)) this.thumbsDue.push(channel)
     })
@@ -278,62 +358,21 @@ export class Engine {
     )
   }
 
-  private async check(channel: string): Promise<void> {
-    const { checking } = this
-    if (!checking) return
-    const revision = this.revision
-    const found = await this.resolved(checking.page, channel)
+  private async check({ page, channel }: { page: string; channel: string }): Promise<void> {
+    const found = await this.resolved(page, channel)
     if (!found) return
-    const findings = await checkPage(found.page, { fonts: this.fonts, sources: this.sources, renderer: this.renderer })
-    this.post({ kind: 'findings', revision, page: checking.page, channel, findings })
+    const findings = await checkPage(found.page, this.host)
+    this.post({ kind: 'findings', revision: found.revision, page, channel, findings })
   }
 
-  /** Pictures of single layers for the stack, made again only when they look different. */
   private async layerPictures(): Promise<boolean> {
     const asked = this.layers
     if (!asked) return false
     const found = await this.resolved(asked.page, asked.channel)
     this.layers = null
     if (!found) return false
-    const all = new Map<string, ResolvedLayer>()
-    const collect = (list: readonly ResolvedLayer[]) => {
-      for (const l of list) {
-        all.set(l.layer.id, l)
-        collect(l.children)
-      }
-    }
-    collect(found.page.layers)
-    const started = performance.now()
-    for (const [n, id] of asked.ids.entries()) {
-      const layer = all.get(id)
-      const bounds = layer ? layerBounds(layer) : null
-      if (!layer || !bounds) continue
-      const [w, h] = [bounds.right - bounds.left, bounds.bottom - bounds.top]
-      // The part on the page counts for things much larger than it.
-      const scale = (asked.side / Math.max(w, h)) * 0.94
-      const page: ResolvedPage = { ...found.page, colour: 'transparent', layers: [alone(layer)] }
-      const made = plan(page, { scale }, { fonts: this.fonts, sources: this.sources })
-      if (made.missing.length > 0)
-        this.load(made, () => {
-          this.layers = asked
-        })
-      const key = made.nodes.map((x) => x.key).join()
-      if (this.layerKeys.get(id) === `${key}/${asked.side}`) continue
-      this.layerKeys.set(id, `${key}/${asked.side}`)
-      const centre = { x: Math.round(((bounds.left + bounds.right) / 2) * scale), y: Math.round(((bounds.top + bounds.bottom) / 2) * scale) }
-      const half = asked.side / 2
-      const picture = await renderRegion(
-        made,
-        { left: centre.x - half, top: centre.y - half, right: centre.x + half, bottom: centre.y + half },
-        this.renderer,
-        { memoryKey: `layer-${id}` },
-      )
-      this.post({ kind: 'layer', id, side: asked.side, data: picture.data }, [picture.data.buffer])
-      if (performance.now() - started > 60 && n < asked.ids.length - 1) {
-        this.layers ??= { ...asked, ids: asked.ids.slice(n + 1) }
-        return true
-      }
-    }
+    const rest = await this.pictures.make(asked, found.page)
+    if (rest) this.layers ??= rest
     return true
   }
 
@@ -350,81 +389,14 @@ export class Engine {
   private async find(question: Question): Promise<unknown> {
     const stage = this.stagePlan
     if (!stage) return null
-    if (question.ask === 'hit') return this.hit(stage.plan.nodes, Math.floor(question.x), Math.floor(question.y))
-    if (question.ask === 'sample') {
-      const r = question.radius
-      const [x, y] = [Math.floor(question.x), Math.floor(question.y)]
-      const { data } = await renderRegion(stage.plan, { left: x - r, top: y - r, right: x + r + 1, bottom: y + r + 1 }, this.renderer, {
-        memoryKey: 'stage',
-      })
-      const mean = [0, 0, 0, 0]
-      for (let n = 0; n < data.length; n++) mean[n % 4] = (mean[n % 4] as number) + (data[n] as number)
-      return mean.map((v) => Math.round(v / (data.length / 4)))
-    }
-    const view = this.view
-    if (!view) return null
-    const found = await this.resolved(view.page, view.channel)
+    if (question.ask === 'hit') return hitAt(stage.nodes, Math.floor(question.x), Math.floor(question.y), this.renderer)
+    if (question.ask === 'sample') return colourAt(stage, Math.floor(question.x), Math.floor(question.y), question.radius, this.renderer)
+    const { view } = this
+    const found = view && (await this.resolved(view.page, view.channel))
     if (!found) return null
-    const made = plan(found.page, { scale: view.scale }, { fonts: this.fonts, sources: this.sources })
-    return renderRegion(made, question.region, this.renderer, { memoryKey: 'stage' })
-  }
-
-  /** By rendered coverage of 5 % and more; fine lines within 4 px of the view. Locked layers are told like others. */
-  private hit(nodes: readonly PlanNode[], x: number, y: number): string[] {
-    const out: string[] = []
-    const walk = (list: readonly PlanNode[], strength: number) => {
-      for (const node of [...list].reverse()) {
-        if (node.id === '') continue
-        if (node.kind === 'group') {
-          walk(node.children, strength * node.opacity)
-          continue
-        }
-        if (this.renderer.alphaAt(node, x, y) * strength >= 0.05 || (node.fine && this.near(node, x, y, strength))) out.push(node.id)
-      }
-    }
-    walk(nodes, 1)
-    return out
-  }
-  private near(node: PlanNode, x: number, y: number, strength: number): boolean {
-    const b = node.bounds
-    if (x < b.left - 4 || x > b.right + 4 || y < b.top - 4 || y > b.bottom + 4) return false
-    for (let j = -4; j <= 4; j++)
-      for (let i = -4; i <= 4; i++) if (i * i + j * j <= 16 && this.renderer.alphaAt(node, x + i, y + j) * strength >= 0.05) return true
-    return false
+    // Planned and rendered apart from what the stage keeps, so that it can be compared with what is shown.
+    const made = await prepare(found.page, view.scale, this.host)
+    const pixels = await renderRegion(made, question.region, this.renderer, { memoryKey: `asked-${this.asked++}` })
+    return { ...pixels, revision: found.revision }
   }
 }
-
-/** The box around everything that differs between two plans; undefined where the stack itself changed. */
-function changedBetween(before: readonly PlanNode[], after: readonly PlanNode[]): Bounds | undefined {
-  if (before.length !== after.length) return undefined
-  let box: Bounds | undefined
-  for (const [n, node] of after.entries()) {
-    const was = before[n]
-    if (!was || was.id !== node.id) return undefined
-    if (was.key === node.key && was.mode === node.mode && was.opacity === node.opacity) continue
-    const both = union(was.bounds, node.bounds)
-    box = box ? union(box, both) : both
-  }
-  return box
-}
-
-async function unpack(answer: Response): Promise<Uint8Array> {
-  if (!answer.body) return new Uint8Array()
-  return new Uint8Array(await new Response(answer.body.pipeThrough(new DecompressionStream('gzip'))).arrayBuffer())
-}
-
-const alone = (l: ResolvedLayer): ResolvedLayer => ({ ...l, layer: { ...l.layer, shown: true, opacity: 1, blend: 'normal' } })
-
-const channel = new MessageChannel()
-let waiting: (() => void)[] = []
-channel.port1.onmessage = () => {
-  const list = waiting
-  waiting = []
-  for (const go of list) go()
-}
-/** Lets queued messages be taken before going on. */
-const giveWay = (): Promise<void> =>
-  new Promise((resolve) => {
-    waiting.push(resolve)
-    channel.port2.postMessage(null)
-  })

@@ -26,9 +26,14 @@ export type ToWorker =
   /** Patches to the kept design; `preview` ones are shown on top of it until the next message. */
   | { kind: 'edit'; patches: Patch[]; revision: number; preview: boolean }
   | { kind: 'view'; view: StageView }
+  /** The layers that the hand may take next: what drafts of them need is made ready in quiet moments. */
+  | { kind: 'hand'; ids: string[] }
+  /** Layers that the stage shows half see-through; nothing else does. */
+  | { kind: 'faint'; ids: string[] }
   | { kind: 'lineup'; page: string; channels: string[]; height: number; ratio: number }
   | { kind: 'layers'; page: string; channel: string; ids: string[]; side: number }
-  | { kind: 'check'; page: string; on: boolean }
+  /** Checks all pages and channels after every edit, this page first. */
+  | { kind: 'check'; page: string }
   | { kind: 'ask'; id: number; question: Question }
 
 export type Question =

@@ -9,7 +9,7 @@ import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 
 type Spec = (typeof channelPresets)[number]
-const GROUPS = ['Social', 'Web', 'Print'] as const
+const GROUPS = ['Social', 'Print', 'Web'] as const
 const GROUNDS = [
   ['#ffffff', 'White'],
   ['#f3ead9', 'Cream'],
@@ -94,25 +94,31 @@ export function NewDesign({
             </Dialog.Close>
           </header>
           <div className="scroll-thin min-h-0 flex-1 overflow-y-auto px-7 pb-4">
-            {GROUPS.map((g) => (
-              <section key={g} aria-label={g} className="mt-3">
-                <h3 className="mb-2 border-b border-line pb-1 text-tiny font-semibold tracking-wide text-soft">{g}</h3>
-                <ul className="flex flex-wrap items-end gap-x-5 gap-y-3">
-                  {all
-                    .filter((c) => c.group === g)
-                    .map((c) => (
-                      <Outline
-                        key={c.id}
-                        spec={c}
-                        on={chosen.includes(c.id)}
-                        master={first === c.id}
-                        toggle={() => toggle(c.id)}
-                        makeMaster={() => setMaster(c.id)}
-                      />
-                    ))}
-                </ul>
-              </section>
-            ))}
+            <div className="flex flex-wrap gap-x-10">
+              {GROUPS.map((g) => (
+                <section
+                  key={g}
+                  aria-label={g}
+                  className={`mt-3 ${g === 'Web' ? 'order-3 w-full' : g === 'Social' ? 'order-1 min-w-[36%]' : 'order-2 flex-1'}`}
+                >
+                  <h3 className="mb-2 border-b border-line pb-1 text-tiny font-semibold tracking-wide text-soft">{g}</h3>
+                  <ul className="flex flex-wrap items-end gap-x-5 gap-y-3">
+                    {all
+                      .filter((c) => c.group === g)
+                      .map((c) => (
+                        <Outline
+                          key={c.id}
+                          spec={c}
+                          on={chosen.includes(c.id)}
+                          master={first === c.id}
+                          toggle={() => toggle(c.id)}
+                          makeMaster={() => setMaster(c.id)}
+                        />
+                      ))}
+                  </ul>
+                </section>
+              ))}
+            </div>
             <OwnSize
               onAdd={(spec) => {
                 setOwn((o) => [...o, spec])

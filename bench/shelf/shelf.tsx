@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation'
 import { DropdownMenu } from 'radix-ui'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
+import { ChooseLayers } from '../import/choose-layers'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { Mark } from '../ui/mark'
@@ -40,6 +41,7 @@ export function Shelf({ designs }: { designs: readonly ShelfDesign[] }) {
   const [query, setQuery] = useState('')
   const [sort, setSort] = useState<keyof typeof SORTS>('newest')
   const [archived, setArchived] = useState(false)
+  const [layered, setLayered] = useState<File | null>(null)
   const [fresh, setFresh] = useState<string | null>(null)
   const chooser = useRef<HTMLInputElement>(null)
   const campaigns = useMemo(() => {
@@ -55,14 +57,19 @@ export function Shelf({ designs }: { designs: readonly ShelfDesign[] }) {
     for (const d of sorted) groups.set(d.campaign, [...(groups.get(d.campaign) ?? []), d])
     return [...groups]
   }, [designs, query, sort, archived])
-  const call = async (path: string, init: RequestInit, done: (answer: { id?: string }) => void) => {
+  const call = async (path: string, init: RequestInit, done: (answer: Answer) => void) => {
     const r = await fetch(path, init).catch(() => null)
     const answer = r
-      ? ((await r.json()) as { id?: string; message?: string })
+      ? ((await r.json()) as Answer & { message?: string })
       : { message: 'The server does not answer. Nothing was changed; try again.' }
     if (r?.ok) done(answer)
     else toast.error(answer.message ?? 'This did not work. Nothing was changed.')
   }
+  const openFile = (file: File, choice = '') =>
+    call(`/api/packages${choice}`, { method: 'POST', headers: { 'x-file-name': encodeURIComponent(file.name) }, body: file }, ({ id, notes }) => {
+      for (const note of notes?.slice(0, 5) ?? []) toast(note, { duration: 9000 })
+      router.push(`/designs/${id}`)
+    })
   const count = designs.filter((d) => d.archived).length
   return (
     <div className="min-h-dvh">
@@ -98,18 +105,19 @@ export function Shelf({ designs }: { designs: readonly ShelfDesign[] }) {
               onChange={(v) => setSort(v as keyof typeof SORTS)}
             />
           </div>
-          <IconButton label="Open a .vivid package" onClick={() => chooser.current?.click()}>
+          <IconButton label="Open a .vivid package or an OpenRaster file" onClick={() => chooser.current?.click()}>
             <Upload size={15} />
           </IconButton>
           <input
             ref={chooser}
             type="file"
-            accept=".vivid"
+            accept=".vivid,.ora,image/openraster"
             hidden
             onChange={(e) => {
               const file = e.target.files?.[0]
               e.target.value = ''
-              if (file) void call('/api/packages', { method: 'POST', body: file }, ({ id }) => router.push(`/designs/${id}`))
+              if (file && /\.ora$/i.test(file.name)) setLayered(file)
+              else if (file) void openFile(file)
             }}
           />
           <Button look="primary" className="h-8 px-4" onClick={() => setFresh('')}>
@@ -117,6 +125,18 @@ export function Shelf({ designs }: { designs: readonly ShelfDesign[] }) {
           </Button>
         </div>
       </header>
+      <ChooseLayers
+        file={layered}
+        onClose={() => setLayered(null)}
+        onOwn={() => {
+          if (layered) void openFile(layered)
+          setLayered(null)
+        }}
+        onChosen={async ({ layers, as }) => {
+          if (layered) await openFile(layered, `?layers=${layers.join(',')}&as=${as}`)
+          setLayered(null)
+        }}
+      />
       <main className="flex flex-col gap-9 px-7 py-7">
         {campaigns.map(([campaign, list]) => (
           <section key={campaign} aria-label={campaign}>
@@ -169,13 +189,15 @@ export function Shelf({ designs }: { designs: readonly ShelfDesign[] }) {
   )
 }
 
+type Answer = { id?: string; notes?: string[] }
+
 function Card({
   design: d,
   call,
   refresh,
 }: {
   design: ShelfDesign
-  call: (path: string, init: RequestInit, done: (a: { id?: string }) => void) => Promise<void>
+  call: (path: string, init: RequestInit, done: (a: Answer) => void) => Promise<void>
   refresh: () => void
 }) {
   const [findings, setFindings] = useState(d.findings)

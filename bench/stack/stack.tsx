@@ -6,12 +6,12 @@ import { moveInStack, setOn } from '@/core/design/commands'
 import { PLANES, type Plane, planeLabels } from '@/core/design/planes'
 import type { ResolvedLayer } from '@/core/design/resolve'
 import { commandById } from '../commands/list'
-import { useBench, useBenchState } from '../state/bench-context'
+import { useBench, useBenchState, useCalmState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
 import { IconButton } from '../ui/button'
 import { LayerPicture } from './layer-picture'
 
-type Drop = { plane: Plane; parent: string | null; above: string | null; key: string }
+type Drop = { plane: Plane; parent: string | null; above: string | null; inside: string | null; key: string }
 const LAYER_TYPE = 'application/x-vivid-layers'
 
 const shown = (state: BenchState) => ({
@@ -25,7 +25,7 @@ const shown = (state: BenchState) => ({
 
 /** The six planes and their layers, front at the top. Follows the hand when there is time; the stage comes first. */
 export function Stack() {
-  return <StackList s={useDeferredValue(useBenchState(shown))} />
+  return <StackList s={useDeferredValue(useCalmState(shown))} />
 }
 
 const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }) {
@@ -36,7 +36,11 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
   const byPlane = useMemo(() => new Map(PLANES.map((p) => [p, s.resolved.layers.filter((l) => l.layer.plane === p).reverse()])), [s.resolved])
   const rows = useMemo(() => {
     const walk = (list: readonly ResolvedLayer[]): string[] =>
-      list.flatMap((l) => [l.layer.id, ...(l.layer.kind === 'group' && !closed.has(l.layer.id) ? walk([...l.children].reverse()) : [])])
+      list.flatMap((l) => [
+        ...walk([...l.insides].reverse()),
+        l.layer.id,
+        ...(l.layer.kind === 'group' && !closed.has(l.layer.id) ? walk([...l.children].reverse()) : []),
+      ])
     return [...PLANES].reverse().flatMap((p) => walk(byPlane.get(p) ?? []))
   }, [byPlane, closed])
 
@@ -91,7 +95,7 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
                 style={{ color: 'var(--hue)' }}
                 onDragOver={(e) => {
                   e.preventDefault()
-                  setDrop({ plane, parent: null, above: layers[0]?.layer.id ?? null, key: `plane-${plane}` })
+                  setDrop({ plane, parent: null, inside: null, above: layers[0]?.layer.id ?? null, key: `plane-${plane}` })
                 }}
                 onDrop={dropHere}
               >
@@ -130,6 +134,10 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
 type RowProps = {
   node: ResolvedLayer
   depth: number
+  /** How many holders a layer is inside of. */
+  bracket?: number
+  first?: boolean
+  last?: boolean
   selection: readonly string[]
   closed: ReadonlySet<string>
   drop: Drop | null
@@ -139,7 +147,7 @@ type RowProps = {
   onDrop: (e: DragEvent) => void
 }
 
-function Row({ node, depth, ...rest }: RowProps) {
+function Row({ node, depth, bracket = 0, first = false, last = false, ...rest }: RowProps) {
   const bench = useBench()
   const [naming, setNaming] = useState(false)
   const channel = useBenchState((state) => state.channel)
@@ -153,16 +161,31 @@ function Row({ node, depth, ...rest }: RowProps) {
     e.stopPropagation()
     const r = e.currentTarget.getBoundingClientRect()
     const share = (e.clientY - r.top) / r.height
-    if (layer.kind === 'group' && share > 0.3 && share < 0.75)
-      setDrop({ plane: layer.plane, parent: layer.id, above: members[0]?.layer.id ?? null, key: `in-${layer.id}` })
-    else if (share < 0.5) setDrop({ plane: layer.plane, parent: layer.parent, above: layer.id, key: `over-${layer.id}` })
-    else setDrop({ plane: layer.plane, parent: layer.parent, above: below(bench, layer.id), key: `under-${layer.id}` })
+    const beside = { plane: layer.plane, parent: layer.parent, inside: layer.inside ?? null }
+    // The middle of a row takes things in: into a group, or inside anything else.
+    if (share > 0.3 && share < 0.7) {
+      if (layer.kind === 'group')
+        setDrop({ plane: layer.plane, parent: layer.id, inside: null, above: members[0]?.layer.id ?? null, key: `in-${layer.id}` })
+      else
+        setDrop({
+          plane: layer.plane,
+          parent: layer.parent,
+          inside: layer.id,
+          above: node.insides.at(-1)?.layer.id ?? null,
+          key: `in-${layer.id}`,
+        })
+    } else if (share < 0.5) setDrop({ ...beside, above: layer.id, key: `over-${layer.id}` })
+    else setDrop({ ...beside, above: below(bench, layer.id), key: `under-${layer.id}` })
   }
   const marks = [layer.opacity < 1 ? `${Math.round(layer.opacity * 100)} %` : '', layer.blend !== 'normal' ? layer.blend : '']
     .filter(Boolean)
     .join(' ')
+  const inner = [...node.insides].reverse()
   return (
     <>
+      {inner.map((m, n) => (
+        <Row key={m.layer.id} node={m} depth={depth} bracket={bracket + 1} first={n === 0} last={n === inner.length - 1} {...rest} />
+      ))}
       {drop?.key === `over-${layer.id}` && <div className="mx-2 h-0.5 rounded" style={{ background: 'var(--hue)' }} />}
       <div
         role="treeitem"
@@ -170,11 +193,12 @@ function Row({ node, depth, ...rest }: RowProps) {
         aria-level={depth + 1}
         {...(layer.kind === 'group' ? { 'aria-expanded': open } : {})}
         aria-label={layerName(layer)}
+        {...(bracket > 0 ? { 'aria-description': 'kept inside' } : {})}
         tabIndex={0}
         data-layer={layer.id}
         draggable={!naming}
-        className={`group relative flex h-9 items-center gap-2 pr-1 text-small outline-offset-[-2px] ${chosen ? 'bg-lit' : 'hover:bg-well'} ${layer.shown ? '' : 'opacity-50'} ${drop?.key === `in-${layer.id}` ? 'ring-2 ring-[var(--hue)] ring-inset' : ''}`}
-        style={{ paddingLeft: 14 + depth * 14 }}
+        className={`group relative flex h-9 items-center gap-2 pr-3 text-small outline-offset-[-2px] ${chosen ? 'bg-lit' : 'hover:bg-well'} ${layer.shown ? '' : 'opacity-50'} ${drop?.key === `in-${layer.id}` ? 'ring-2 ring-[var(--hue)] ring-inset' : ''}`}
+        style={{ paddingLeft: 14 + depth * 14 + bracket * 16 }}
         onClick={(e) => choose(layer.id, e)}
         onDoubleClick={() => setNaming(true)}
         onKeyDown={(e) => {
@@ -201,6 +225,7 @@ function Row({ node, depth, ...rest }: RowProps) {
           className="absolute inset-y-0 left-1.5 w-[3px]"
           style={{ background: chosen ? 'var(--hue)' : 'color-mix(in oklch, var(--hue) 35%, transparent)' }}
         />
+        {bracket > 0 && <Bracket left={14 + depth * 14 + (bracket - 1) * 16 + 6} first={first} last={last} />}
         {layer.kind === 'group' ? (
           <button
             type="button"
@@ -241,11 +266,11 @@ function Row({ node, depth, ...rest }: RowProps) {
           <span className="min-w-0 flex-1 truncate">{layerName(layer)}</span>
         )}
         {node.changed.length > 0 && <span title="Differs from the master on this channel" className="size-1.5 shrink-0 rounded-full bg-accent" />}
-        {marks && !naming && <span className="max-w-20 shrink-0 truncate text-tiny text-soft group-hover:hidden">{marks}</span>}
+        {marks && !naming && <span className="max-w-24 shrink-0 truncate text-tiny text-soft group-hover:hidden">{marks}</span>}
         <IconButton
           label={layer.locked ? 'Unlock' : 'Lock'}
           tabIndex={-1}
-          className={`!size-6 ${layer.locked ? '' : '!hidden group-hover:!inline-flex'}`}
+          className={`!-mr-1.5 !size-6 ${layer.locked ? '' : '!hidden group-hover:!inline-flex'}`}
           onClick={(e) => {
             e.stopPropagation()
             bench.edit(layer.locked ? 'Unlock' : 'Lock', (d) => {
@@ -259,7 +284,7 @@ function Row({ node, depth, ...rest }: RowProps) {
         <IconButton
           label={layer.shown ? 'Hide' : 'Show'}
           tabIndex={-1}
-          className={`!size-6 ${layer.shown ? '!hidden group-hover:!inline-flex' : ''}`}
+          className={`!-mr-1.5 !size-6 ${layer.shown ? '!hidden group-hover:!inline-flex' : ''}`}
           onClick={(e) => {
             e.stopPropagation()
             bench.edit(layer.shown ? 'Hide' : 'Show', (d) => setOn(d, channel, layer.id, 'shown', !layer.shown))
@@ -274,13 +299,27 @@ function Row({ node, depth, ...rest }: RowProps) {
   )
 }
 
+/** Ties what is inside to the layer that holds it, which lies beneath. */
+const Bracket = ({ left, first, last }: { left: number; first: boolean; last: boolean }) => (
+  <span aria-hidden="true" className="pointer-events-none absolute inset-y-0 z-10" style={{ left, color: 'var(--hue)' }}>
+    <span className="absolute left-0 border-l-[1.5px] border-current" style={{ top: first ? 18 : 0, bottom: last ? -4 : 0 }} />
+    <span className="absolute top-[17px] left-0 w-2 border-t-[1.5px] border-current" />
+  </span>
+)
+
 /** The sibling directly beneath, which a thing dropped under a row comes to lie above. */
 function below(bench: ReturnType<typeof useBench>, id: string): string | null {
   const { design } = bench.store.getState()
   const layer = design.layers[id]
   if (!layer) return null
   const band = Object.values(design.layers)
-    .filter((l) => l.page === layer.page && l.parent === layer.parent && (layer.parent !== null || l.plane === layer.plane))
+    .filter(
+      (l) =>
+        l.page === layer.page &&
+        l.parent === layer.parent &&
+        (l.inside ?? null) === (layer.inside ?? null) &&
+        (layer.parent !== null || l.plane === layer.plane),
+    )
     .sort((a, b) => (a.order < b.order ? -1 : 1))
   return band[band.findIndex((l) => l.id === id) - 1]?.id ?? null
 }

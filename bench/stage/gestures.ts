@@ -1,11 +1,12 @@
 import { newId } from '@/core/design/blank'
 import { duplicateLayers } from '@/core/design/commands'
+import type { Design, Placement } from '@/core/design/schema'
 import { leavesOf } from '@/core/design/tree'
 import { type Bounds, centreOf, heightOf, shift, unionOf, widthOf } from '@/core/geometry/bounds'
-import type { Point } from '@/core/geometry/matrix'
-import { apply } from '@/core/geometry/matrix'
+import { apply, inverse, type Point } from '@/core/geometry/matrix'
 import { matrixOf, moved, placedBounds, resized, scaledAbout, turnedAbout, wrapDegrees } from '@/core/geometry/placement'
 import { type SnapLine, snapBox, snapLines, snapPoint } from '@/core/geometry/snap'
+import { withCorner } from '@/core/geometry/warp'
 import { boundsOfIds, grip, handledLeaves, type Leaf, type Target, writeTargets } from '../state/acts'
 import type { Bench } from '../state/bench-store'
 
@@ -42,7 +43,7 @@ function targeting(
       const made = work(p, m)
       if (!made) return null
       last = made.targets
-      bench.preview((d) => writeTargets(bench, d, made.targets, before))
+      bench.preview((d) => writeTargets(bench, d, made.targets, before), true)
       return made
     },
     end() {
@@ -182,4 +183,35 @@ export function turnGesture(bench: Bench, from: Point): Gesture | null {
       note: `${Math.round(wrapDegrees(base + by) * 10) / 10}°`,
     }
   })
+}
+
+/** Moving one corner of a thing for perspective; where the corners would fold the last good place stays. */
+export function cornerGesture(bench: Bench, leaf: Leaf, corner: 0 | 1 | 2 | 3, from: Point): Gesture | null {
+  const back = inverse(matrixOf(leaf.placement))
+  const own = bench.store.getState().design.layers[leaf.id]
+  if (!back || !own) return null
+  const { placement } = own
+  const start = placement.corners?.[corner] ?? { x: 0, y: 0 }
+  const grip = apply(back, from)
+  let last: Placement | null = null
+  const write = (d: Design) => {
+    const layer = d.layers[leaf.id]
+    if (layer && last) layer.placement = last
+  }
+  return {
+    name: 'Move a corner',
+    move(p, m) {
+      const to = apply(back, p)
+      const by = { x: (to.x - grip.x) / leaf.placement.width, y: (to.y - grip.y) / leaf.placement.height }
+      if (m.shift) Math.abs(by.x) * leaf.placement.width > Math.abs(by.y) * leaf.placement.height ? (by.y = 0) : (by.x = 0)
+      last = withCorner(placement, corner, { x: start.x + by.x, y: start.y + by.y }) ?? last
+      if (!last) return null
+      bench.preview(write, true)
+      const at = last.corners?.[corner] ?? { x: 0, y: 0 }
+      return { lines: [], note: `${Math.round(at.x * 1000) / 10} %, ${Math.round(at.y * 1000) / 10} %` }
+    },
+    end() {
+      if (last) bench.commit('Move a corner', write)
+    },
+  }
 }

@@ -1,13 +1,17 @@
 'use client'
 import { layerName } from '@/core/design/blank'
 import type { Plane } from '@/core/design/planes'
+import type { Placement } from '@/core/design/schema'
 import type { Point } from '@/core/geometry/matrix'
 import { placedCorners } from '@/core/geometry/placement'
+import { warpOf } from '@/core/geometry/warp'
 import { boundsOfIds, handledLeaves, resolvedOf } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
 import type { Drawn } from './use-pointer'
 import { toStage } from './view'
+
+type Seen = Pick<BenchState, 'view' | 'resolved' | 'design' | 'selection'>
 
 const hue = (plane: Plane): string => `var(--plane-${plane})`
 const path = (points: readonly Point[]): string => `M${points.map((p) => `${p.x} ${p.y}`).join('L')}Z`
@@ -22,7 +26,7 @@ const Line = ({ d, colour, dash }: { d: string; colour: string; dash?: string })
 )
 
 /** The corners of a thing on the stage: along its own axes for a single layer, upright for groups. */
-function cornersOf(s: BenchState, id: string): Point[] | null {
+function cornersOf(s: Seen, id: string): Point[] | null {
   const layer = resolvedOf(s, id)?.layer
   if (!layer) return null
   if (layer.kind !== 'group') return placedCorners(layer.placement).map((p) => toStage(s.view, p))
@@ -111,67 +115,81 @@ function Handles({ corners, sides, colour }: { corners: readonly Point[]; sides:
   )
 }
 
-/** What is drawn over the artwork and never exported: page, safe area, outlines, handles, snapping. */
+/** Handles at the pulled corners of a perspective, where the picture itself has them. */
+function PulledCorners({ placement, at, colour }: { placement: Placement; at: (x: number, y: number) => Point; colour: string }) {
+  const warp = warpOf(placement)
+  if (!warp || !placement.corners) return null
+  const places = [warp.point(0, 0), warp.point(1, 0), warp.point(1, 1), warp.point(0, 1)].map((p) => at(p.x, p.y))
+  return (
+    <g>
+      <path
+        d={`M${places.map((p) => `${p.x} ${p.y}`).join('L')}Z`}
+        fill="none"
+        stroke={colour}
+        strokeDasharray="3 3"
+        className="pointer-events-none"
+      />
+      {places.map((p, n) => (
+        <g key={n} data-handle="corner" data-corner={n} style={{ cursor: 'move' }} transform={`translate(${p.x} ${p.y}) rotate(45)`}>
+          <rect x={-8} y={-8} width={16} height={16} fill="transparent" />
+          <rect x={-4.5} y={-4.5} width={9} height={9} fill={colour} stroke="#fff" strokeWidth={1.5} />
+        </g>
+      ))}
+    </g>
+  )
+}
+
+/** Numbers beside the hand. Placed by x and y: a transform that changes would make the browser sort all its layers anew. */
+const Note = ({ text, x, y }: { text: string; x: number; y: number }) => (
+  <>
+    <rect x={x} y={y} width={text.length * 6.6 + 14} height={20} rx={4} fill="rgb(20 20 20 / 0.88)" />
+    <text x={x + 7} y={y + 14} fontSize={11.5} fill="#fff" style={{ fontVariantNumeric: 'tabular-nums' }}>
+      {text}
+    </text>
+  </>
+)
+
+/** Says what a click would take, beneath its lowest corner. What is selected is named in the details already. */
+function NameTag({ s, id, width, height }: { s: Seen; id: string; width: number; height: number }) {
+  const [corners, layer] = [cornersOf(s, id), s.design.layers[id]]
+  if (!corners || !layer) return null
+  const low = corners.reduce((m, p) => (p.y > m.y ? p : m))
+  const name = layerName(layer)
+  const left = Math.min(Math.max(6, Math.min(...corners.map((p) => p.x))), width - 80)
+  const top = Math.min(low.y + 12, height - 24)
+  return (
+    <g className="pointer-events-none" transform={`translate(${left} ${top})`}>
+      <rect width={Math.min(220, name.length * 6.4 + 14)} height={18} rx={4} fill={hue(layer.plane)} />
+      <text x={7} y={13} fontSize={11} fontWeight={600} fill="var(--panel)">
+        {name.slice(0, 33)}
+      </text>
+    </g>
+  )
+}
+
+/** What the hand needs over the artwork: outlines, handles, snapping, a note. */
 export function Overlay({ drawn, width, height }: { drawn: Drawn; width: number; height: number }) {
   const bench = useBench()
-  const s = useBenchState((state) => state)
-  const { view, resolved } = s
+  const s = useBenchState((state) => ({
+    view: state.view,
+    resolved: state.resolved,
+    design: state.design,
+    selection: state.selection,
+    editingType: state.editingType,
+    tool: state.tool,
+    moving: state.moving,
+    lit: state.lit,
+  }))
+  const { view } = s
   const at = (x: number, y: number) => toStage(view, { x, y })
   const box = (l: number, t: number, r: number, b: number) => path([at(l, t), at(r, t), at(r, b), at(l, b)])
-  const outer = `M-9 -9H${width + 9}V${height + 9}H-9Z`
   const marquee = drawn.marquee
-  const findings = (s.findings[`${s.page}/${s.channel}`] ?? []).filter((f) => f.layer === null || s.design.layers[f.layer])
   const one = s.selection.length === 1 ? s.design.layers[s.selection[0] ?? ''] : undefined
   const handled = handledLeaves(bench)
   const several = s.selection.length > 1 ? boundsOfIds(s, s.selection) : null
   const colourOf = (id: string) => hue(s.design.layers[id]?.plane ?? 'subject')
   return (
     <svg className="absolute inset-0 size-full overflow-hidden" aria-hidden="true">
-      <path
-        d={`${outer}${box(0, 0, resolved.width, resolved.height)}`}
-        fillRule="evenodd"
-        className="pointer-events-none fill-stage"
-        fillOpacity={0.72}
-      />
-      {!s.overlays.hidden && (
-        <g className="pointer-events-none" fill="none">
-          {resolved.bleed > 0 && (
-            <path
-              d={box(-resolved.bleed, -resolved.bleed, resolved.width + resolved.bleed, resolved.height + resolved.bleed)}
-              stroke="var(--plane-subject)"
-              strokeWidth={1}
-              strokeDasharray="2 3"
-            />
-          )}
-          {s.overlays.safe && (
-            <>
-              <path
-                d={box(resolved.safe.left, resolved.safe.top, resolved.safe.right, resolved.safe.bottom)}
-                stroke="rgb(0 0 0 / 0.4)"
-                strokeWidth={1}
-              />
-              <path
-                d={box(resolved.safe.left, resolved.safe.top, resolved.safe.right, resolved.safe.bottom)}
-                stroke="rgb(255 255 255 / 0.85)"
-                strokeWidth={1}
-                strokeDasharray="4 4"
-              />
-              {resolved.clear.map((c, n) => (
-                <path
-                  key={n}
-                  d={box(c.left, c.top, c.right, c.bottom)}
-                  fill="rgb(0 0 0 / 0.28)"
-                  stroke="rgb(255 255 255 / 0.8)"
-                  strokeDasharray="3 3"
-                />
-              ))}
-            </>
-          )}
-          {findings.map((f, n) => (
-            <path key={n} d={box(f.at.left, f.at.top, f.at.right, f.at.bottom)} stroke="#e5a100" strokeWidth={1.5} strokeDasharray="6 4" />
-          ))}
-        </g>
-      )}
       {drawn.hover &&
         !s.selection.includes(drawn.hover) &&
         (() => {
@@ -192,6 +210,7 @@ export function Overlay({ drawn, width, height }: { drawn: Drawn; width: number;
         />
       )}
       {handled.length > 0 &&
+        !s.moving &&
         !s.editingType &&
         s.tool === 'pick' &&
         (() => {
@@ -200,35 +219,28 @@ export function Overlay({ drawn, width, height }: { drawn: Drawn; width: number;
             : one
               ? cornersOf(s, one.id)
               : null
+          const placed = one && one.kind !== 'group' ? resolvedOf(s, one.id)?.layer.placement : undefined
+          const colour = several ? 'var(--ink)' : colourOf(one?.id ?? '')
           return (
             corners && (
-              <Handles
-                corners={corners}
-                sides={one !== undefined && one.kind !== 'group'}
-                colour={several ? 'var(--ink)' : colourOf(one?.id ?? '')}
-              />
+              <>
+                <Handles corners={corners} sides={one !== undefined && one.kind !== 'group'} colour={colour} />
+                {placed && <PulledCorners placement={placed} at={at} colour={colour} />}
+              </>
             )
           )
         })()}
-      {one &&
-        !s.editingType &&
-        !drawn.note &&
-        (() => {
-          const c = cornersOf(s, one.id)
-          if (!c) return null
-          const low = c.reduce((m, p) => (p.y > m.y ? p : m))
-          const name = layerName(one)
-          const left = Math.min(Math.max(6, Math.min(...c.map((p) => p.x))), width - 80)
-          const top = Math.min(low.y + 12, height - 24)
-          return (
-            <g className="pointer-events-none" transform={`translate(${left} ${top})`}>
-              <rect width={Math.min(220, name.length * 6.4 + 14)} height={18} rx={4} fill={colourOf(one.id)} />
-              <text x={7} y={13} fontSize={11} fontWeight={600} fill="var(--panel)">
-                {name.slice(0, 33)}
-              </text>
-            </g>
-          )
-        })()}
+      {s.lit && cornersOf(s, s.lit) && (
+        <path
+          d={path(cornersOf(s, s.lit) ?? [])}
+          fill={colourOf(s.lit)}
+          fillOpacity={0.22}
+          stroke={colourOf(s.lit)}
+          strokeWidth={2}
+          className="pointer-events-none"
+        />
+      )}
+      {drawn.hover && !s.selection.includes(drawn.hover) && !drawn.note && <NameTag s={s} id={drawn.hover} width={width} height={height} />}
       <g className="pointer-events-none">
         {drawn.lines.map((l, n) => {
           const p = at(l.axis === 'x' ? l.at : 0, l.axis === 'y' ? l.at : 0)
@@ -242,14 +254,7 @@ export function Overlay({ drawn, width, height }: { drawn: Drawn; width: number;
             strokeWidth={1}
           />
         )}
-        {drawn.note && drawn.at && (
-          <g transform={`translate(${Math.min(drawn.at.x + 14, width - 130)} ${Math.max(8, drawn.at.y - 28)})`}>
-            <rect width={drawn.note.length * 6.6 + 14} height={20} rx={4} fill="rgb(20 20 20 / 0.88)" />
-            <text x={7} y={14} fontSize={11.5} fill="#fff" style={{ fontVariantNumeric: 'tabular-nums' }}>
-              {drawn.note}
-            </text>
-          </g>
-        )}
+        {drawn.note && drawn.at && <Note text={drawn.note} x={Math.min(drawn.at.x + 14, width - 130)} y={Math.max(8, drawn.at.y - 28)} />}
       </g>
     </svg>
   )

@@ -1,10 +1,11 @@
 'use client'
+import { memo } from 'react'
 import { useBenchState } from '../state/bench-context'
 
 const STEPS = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000]
 
 /** Rulers in px of the page along the stage's upper and left edge. */
-export function Rulers({ width, height }: { width: number; height: number }) {
+export const Rulers = memo(function Rulers({ width, height }: { width: number; height: number }) {
   const { zoom, x, y } = useBenchState((s) => s.view)
   const step = STEPS.find((n) => n * zoom >= 52) ?? 10_000
   const marks = (from: number, length: number) => {
@@ -38,4 +39,4 @@ export function Rulers({ width, height }: { width: number; height: number }) {
       <rect width={16} height={16} className="fill-panel" />
     </svg>
   )
-}
+})

@@ -3,7 +3,9 @@ import { useEffect, useRef, useState } from 'react'
 import { makeBackdrop, type Placing, placeFiles, placeSource } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Overlay } from './overlay'
+import { PageOverlay } from './page-overlay'
 import { Painter } from './painter'
+import { PeekList } from './peek-list'
 import { Rulers } from './rulers'
 import { TypeEditor } from './type-editor'
 import { isPanning, useStagePointer } from './use-pointer'
@@ -19,9 +21,13 @@ export function Stage() {
     view: state.view,
     page: state.page,
     channel: state.channel,
-    resolved: state.resolved,
+    width: state.resolved.width,
+    height: state.resolved.height,
+    bleed: state.resolved.bleed,
     tool: state.tool,
-    overlays: state.overlays,
+    hidden: state.overlays.hidden,
+    selection: state.selection,
+    seeThrough: state.seeThrough,
   }))
   const canvas = useRef<HTMLCanvasElement>(null)
   const painter = useRef<Painter | null>(null)
@@ -49,7 +55,7 @@ export function Stage() {
   }, [bench, pointer.frame])
 
   // A fitted view follows the stage's size and the channel.
-  const { width, height, bleed } = s.resolved
+  const { width, height, bleed } = s
   useEffect(() => {
     if (!s.view.fitted || size.width === 0) return
     const next = fitView({ width, height, bleed })
@@ -71,6 +77,9 @@ export function Stage() {
       visible: { left: -originX, top: -originY, right: w - originX, bottom: h - originY },
     })
   }, [bench, s.view, s.page, s.channel, size, ratio])
+
+  useEffect(() => bench.client.setHand(s.selection), [bench, s.selection])
+  useEffect(() => bench.client.setFaint(s.seeThrough ? s.selection : []), [bench, s.seeThrough, s.selection])
 
   useEffect(() => {
     const box = pointer.frame.current
@@ -128,9 +137,11 @@ export function Stage() {
         style={{ width: size.width, height: size.height }}
         aria-label="The design"
       />
+      <PageOverlay width={size.width} height={size.height} />
       <Overlay drawn={pointer.drawn} width={size.width} height={size.height} />
       <TypeEditor />
-      {!s.overlays.hidden && <Rulers width={size.width} height={size.height} />}
+      {!s.hidden && <Rulers width={size.width} height={size.height} />}
+      <PeekList width={size.width} height={size.height} />
       <ZoomNote />
     </section>
   )
@@ -138,9 +149,11 @@ export function Stage() {
 
 function ZoomNote() {
   const zoom = useBenchState((s) => s.view.zoom)
+  const seeThrough = useBenchState((s) => s.seeThrough)
   const percent = Math.round(zoom * (typeof window === 'undefined' ? 1 : window.devicePixelRatio || 1) * 100)
   return (
-    <output className="pointer-events-none absolute right-3 bottom-3 rounded-control bg-panel px-2 py-1 text-small tabular-nums shadow">
+    <output className="pointer-events-none absolute right-3 bottom-3 flex gap-2 rounded-control bg-panel px-2 py-1 text-small tabular-nums shadow">
+      {seeThrough && <span className="text-accent">selection see-through</span>}
       {percent} %
     </output>
   )

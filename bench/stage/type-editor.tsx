@@ -1,18 +1,23 @@
 'use client'
-import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
+import { type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from 'react'
 import { removeLayers } from '@/core/design/commands'
-import { apply, inverse } from '@/core/geometry/matrix'
-import { matrixOf } from '@/core/geometry/placement'
+import type { Point } from '@/core/geometry/matrix'
+import { placeUnder, shownOutline, shownPoint } from '@/core/geometry/warp'
 import { caretAt, indexAt, layoutType, selectionBoxes } from '@/core/type/layout'
 import { resolvedOf, writeType } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
-import { toPage } from './view'
+import { toPage, toStage } from './view'
 
 /**
  * Type in place: a hidden field takes keys, input methods, dictation and clipboard; caret and selection are drawn from
- * the shaped clusters at the text's own turn and scale. All typing until the field is left is one step.
+ * the shaped clusters at the text's own turn and scale, through its bend and perspective. All typing until the field is left is one step.
  */
-export function TypeEditor() {
+export const TypeEditor = memo(function TypeEditor() {
+  const editing = useBenchState((state) => state.editingType !== null)
+  return editing && <Editor />
+})
+
+function Editor() {
   const bench = useBench()
   const s = useBenchState((state) => state)
   const field = useRef<HTMLTextAreaElement>(null)
@@ -56,17 +61,25 @@ export function TypeEditor() {
   )
   if (!type || !layout || !id) return null
 
-  const m = matrixOf(type.placement)
+  const { placement } = type
+  const point = shownPoint(placement)
   const z = s.view.zoom
   const caret = caretAt(layout, range.back ? range.from : range.to)
   const boxes = selectionBoxes(layout, range.from, range.to)
-  const spot = apply(m, { x: caret.x, y: caret.top })
-  const indexUnder = (e: { clientX: number; clientY: number; currentTarget: Element }): number => {
+  const onScreen = (at: Point) => toStage(s.view, point(at))
+  const spot = onScreen({ x: caret.x, y: caret.top })
+  const foot = onScreen({ x: caret.x, y: caret.top + caret.height })
+  const outlines = boxes.map(({ x, y, width, height }) =>
+    shownOutline(placement, { left: x, top: y, right: x + width, bottom: y + height }).map((p) => toStage(s.view, p)),
+  )
+  /** Where in the text's own box the pointer is. */
+  const under = (e: { clientX: number; clientY: number; currentTarget: Element }): Point | null => {
     const r = e.currentTarget.closest('[data-stage]')?.getBoundingClientRect()
-    const back = inverse(m)
-    if (!r || !back) return 0
-    const p = apply(back, toPage(s.view, { x: e.clientX - r.left, y: e.clientY - r.top }))
-    return indexAt(layout, p.x, p.y)
+    return r ? placeUnder(placement, toPage(s.view, { x: e.clientX - r.left, y: e.clientY - r.top })) : null
+  }
+  const indexUnder = (e: { clientX: number; clientY: number; currentTarget: Element }): number => {
+    const p = under(e)
+    return p ? indexAt(layout, p.x, p.y) : 0
   }
   const select = (from: number, to: number) => {
     field.current?.setSelectionRange(Math.min(from, to), Math.max(from, to), to < from ? 'backward' : 'forward')
@@ -95,10 +108,8 @@ export function TypeEditor() {
       className="absolute inset-0 cursor-text"
       onPointerDown={(e) => {
         const at = indexUnder(e)
-        const back = inverse(m)
-        const r = e.currentTarget.closest('[data-stage]')?.getBoundingClientRect()
-        const p = back && r ? apply(back, toPage(s.view, { x: e.clientX - r.left, y: e.clientY - r.top })) : null
-        if (!p || p.x < -20 / z || p.y < -20 / z || p.x > type.placement.width + 20 / z || p.y > layout.height + 20 / z) return
+        const p = under(e)
+        if (!p || p.x < -20 / z || p.y < -20 / z || p.x > placement.width + 20 / z || p.y > layout.height + 20 / z) return
         e.stopPropagation()
         e.preventDefault()
         if (e.detail === 2) {
@@ -118,31 +129,22 @@ export function TypeEditor() {
       }}
     >
       <svg className="pointer-events-none absolute inset-0 size-full" aria-hidden="true">
-        <g transform={`translate(${s.view.x} ${s.view.y}) scale(${z}) matrix(${m.join(' ')})`}>
-          {boxes.map((b, n) => (
-            <rect key={n} {...b} fill="oklch(0.57 0.18 38 / 0.32)" />
-          ))}
-          {range.from === range.to && (
-            <rect
-              data-caret
-              x={caret.x - 0.75 / z}
-              y={caret.top}
-              width={1.8 / z}
-              height={caret.height}
-              fill="var(--color-accent)"
-              stroke="#fff"
-              strokeWidth={0.5 / z}
-              className="animate-[caret_1.1s_steps(2)_infinite]"
-            />
-          )}
-        </g>
+        {outlines.map((points, n) => (
+          <polygon key={n} points={points.map((p) => `${p.x},${p.y}`).join(' ')} fill="oklch(0.57 0.18 38 / 0.32)" />
+        ))}
+        {range.from === range.to && (
+          <g data-caret className="animate-[caret_1.1s_steps(2)_infinite]">
+            <line x1={spot.x} y1={spot.y} x2={foot.x} y2={foot.y} stroke="#fff" strokeWidth={2.8} />
+            <line x1={spot.x} y1={spot.y} x2={foot.x} y2={foot.y} stroke="var(--color-accent)" strokeWidth={1.8} />
+          </g>
+        )}
       </svg>
       <textarea
         ref={field}
         aria-label="Text of the selected layer"
         spellCheck={false}
         className="absolute size-4 resize-none overflow-hidden border-0 p-0 opacity-0"
-        style={{ left: Math.max(0, spot.x * z + s.view.x), top: Math.max(0, spot.y * z + s.view.y), fontSize: 16 }}
+        style={{ left: Math.max(0, spot.x), top: Math.max(0, spot.y), fontSize: 16 }}
         defaultValue={type.text}
         maxLength={20_000}
         onInput={(e) => {

@@ -4,12 +4,13 @@ import { toHex } from '@/core/colour/colour'
 import { boxAt } from '@/core/design/blank'
 import { setOn } from '@/core/design/commands'
 import { isLocked, isShown } from '@/core/design/tree'
-import { type Bounds, holds, overlaps } from '@/core/geometry/bounds'
+import { type Bounds, contains, holds, overlaps } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import type { SnapLine } from '@/core/geometry/snap'
 import { addShape, addType, boundsOfIds, handledLeaves, stageScale } from '../state/acts'
 import type { Bench } from '../state/bench-store'
-import { type Gesture, type Modifiers, moveGesture, resizeMany, resizeOne, turnGesture } from './gestures'
+import { cornerGesture, type Gesture, type Modifiers, moveGesture, resizeMany, resizeOne, turnGesture } from './gestures'
+import { openPeek, pointerWasAt } from './peek'
 import { toPage } from './view'
 
 export type Drawn = { lines: SnapLine[]; note: string | null; at: Point | null; marquee: Bounds | null; hover: string | null }
@@ -25,9 +26,17 @@ type Press = {
   kind: 'gesture' | 'marquee' | 'draw' | 'pan' | 'none'
   panFrom: Point
   additive: boolean
+  /** A marquee takes only what lies wholly within it. */
+  enclosing: boolean
   released: boolean
 }
 const held = { space: false, free: false }
+
+/** How long a press is held still until what lies there is listed, ms. */
+const LONG_PRESS_MS = 550
+
+/** The corner that a handle is at: top left, then clockwise. */
+const cornerAt = (hx: number, hy: number): number => (hy < 0 ? (hx < 0 ? 0 : 1) : hx > 0 ? 2 : 3)
 
 /** Keys that change what a drag means; told by the bench's key handler. */
 export const holdKey = (key: 'space' | 'free', on: boolean): void => {
@@ -70,6 +79,7 @@ export function useStagePointer(bench: Bench) {
       const made = p.gesture.move(pageAt(at), m)
       if (made) setDrawn({ ...nothingDrawn, lines: made.lines, note: made.note, at })
     } else if (p.kind === 'marquee' || p.kind === 'draw') {
+      p.enclosing = m.alt
       const to = pageAt(at)
       const box = {
         left: Math.min(p.startPage.x, to.x),
@@ -80,7 +90,14 @@ export function useStagePointer(bench: Bench) {
       setDrawn({
         ...nothingDrawn,
         marquee: box,
-        note: p.kind === 'draw' ? `${Math.round(box.right - box.left)} × ${Math.round(box.bottom - box.top)}` : null,
+        note:
+          p.kind === 'marquee'
+            ? m.alt
+              ? 'what lies wholly within'
+              : 'what is touched'
+            : p.kind === 'draw'
+              ? `${Math.round(box.right - box.left)} × ${Math.round(box.bottom - box.top)}`
+              : null,
         at,
       })
     }
@@ -101,6 +118,9 @@ export function useStagePointer(bench: Bench) {
       else {
         if (!additive) bench.select([])
         p.kind = 'marquee'
+        // What the hand did while it waited for the answer counts.
+        if (p.queued) follow(p.queued, { shift: additive, alt: p.enclosing, free: held.free })
+        if (p.released) finish(p, p.queued ?? at)
         return
       }
     } else {
@@ -131,14 +151,16 @@ export function useStagePointer(bench: Bench) {
           // What fills the page is under everything and not meant by a marquee.
           return (
             b &&
-            overlaps(b, box) &&
+            (p.enclosing ? contains(box, b, 0.5) : overlaps(b, box)) &&
             !isLocked(s.design, l.layer.id) &&
             l.layer.shown &&
             !(b.left <= page.left && b.top <= page.top && b.right >= page.right && b.bottom >= page.bottom)
           )
         })
         .map((l) => l.layer.id)
-      bench.select(p.additive ? [...s.selection, ...met] : met)
+      // With Shift what is met comes on top; where all of it is selected already it is taken away.
+      const all = met.length > 0 && met.every((id) => s.selection.includes(id))
+      bench.select(!p.additive ? met : all ? s.selection.filter((id) => !met.includes(id)) : [...s.selection, ...met])
     } else if (p.kind === 'draw') {
       // What is drawn lies on whole pixels of the page.
       const whole = (q: Point): Point => ({ x: Math.round(q.x), y: Math.round(q.y) })
@@ -203,6 +225,7 @@ export function useStagePointer(bench: Bench) {
         kind: 'none',
         panFrom: { x: s.view.x, y: s.view.y },
         additive: e.shiftKey,
+        enclosing: e.altKey,
         released: false,
       }
       press.current = p
@@ -216,12 +239,26 @@ export function useStagePointer(bench: Bench) {
         const [hx, hy] = [Number(target.dataset.x ?? 0), Number(target.dataset.y ?? 0)]
         const leaves = handledLeaves(bench)
         const only = s.selection.length === 1 && s.design.layers[s.selection[0] ?? '']?.kind !== 'group' ? leaves[0] : undefined
-        p.gesture = name === 'turn' ? turnGesture(bench, p.startPage) : only ? resizeOne(bench, only, hx, hy, p.startPage) : resizeMany(bench, hx, hy)
+        const corner = name === 'corner' ? Number(target.dataset.corner) : (e.ctrlKey || e.metaKey) && hx !== 0 && hy !== 0 ? cornerAt(hx, hy) : -1
+        if (only && corner >= 0) p.gesture = cornerGesture(bench, only, corner as 0 | 1 | 2 | 3, p.startPage)
+        else
+          p.gesture =
+            name === 'turn' ? turnGesture(bench, p.startPage) : only ? resizeOne(bench, only, hx, hy, p.startPage) : resizeMany(bench, hx, hy)
         p.kind = 'gesture'
-      } else void pick(p, at, e.shiftKey)
+      } else {
+        void pick(p, at, e.shiftKey)
+        // Pressed long and held still: everything that lies here is listed.
+        setTimeout(() => {
+          if (press.current !== p || p.moved) return
+          press.current = null
+          setDrawn(nothingDrawn)
+          void openPeek(bench, at)
+        }, LONG_PRESS_MS)
+      }
     },
     onPointerMove(e: ReactPointerEvent<HTMLElement>) {
       const at = local(e)
+      pointerWasAt(at)
       const p = press.current
       if (!p) {
         const s = bench.store.getState()

@@ -107,12 +107,16 @@ export function writeType(bench: Bench, d: Design, id: string, change: { text?: 
 const planeFor: Record<LayerKind, Plane> = { picture: 'subject', graphic: 'setting', shape: 'setting', type: 'message', group: 'subject' }
 
 /** Where a new thing goes: directly above the selection in its plane and group, else in the plane that fits its kind. */
-export function spotFor(s: BenchState, kind: LayerKind, plane?: Plane): { page: string; plane: Plane; parent: string | null; order: string } {
+export function spotFor(
+  s: BenchState,
+  kind: LayerKind,
+  plane?: Plane,
+): { page: string; plane: Plane; parent: string | null; inside: string | null; order: string } {
   const anchor = plane ? undefined : s.design.layers[s.selection.at(-1) ?? '']
   const spot =
     anchor && !(kind === 'type' && anchor.plane === 'backdrop') && anchor.plane !== 'backdrop'
-      ? { page: s.page, plane: anchor.plane, parent: anchor.parent }
-      : { page: s.page, plane: plane ?? planeFor[kind], parent: null }
+      ? { page: s.page, plane: anchor.plane, parent: anchor.parent, inside: anchor.inside ?? null }
+      : { page: s.page, plane: plane ?? planeFor[kind], parent: null, inside: null }
   return { ...spot, order: orderAbove(s.design, spot, anchor && spot.parent === anchor.parent && spot.plane === anchor.plane ? anchor.id : null) }
 }
 
@@ -270,6 +274,10 @@ export async function upload(bench: Bench, file: File): Promise<SourceInfo | nul
 export async function placeFiles(bench: Bench, files: readonly File[], at?: Point): Promise<void> {
   let n = 0
   for (const file of files) {
+    if (/\.ora$/i.test(file.name)) {
+      bench.set({ importing: file })
+      continue
+    }
     const info = await upload(bench, file)
     if (!info) continue
     const point = at ? { x: at.x + n * 40, y: at.y + n * 40 } : undefined

@@ -1,5 +1,5 @@
 'use client'
-import { createContext, useContext } from 'react'
+import { createContext, useContext, useRef } from 'react'
 import { useStore } from 'zustand'
 import { useShallow } from 'zustand/react/shallow'
 import type { Bench, BenchState } from './bench-store'
@@ -10,6 +10,14 @@ export function useBench(): Bench {
   const bench = useContext(BenchContext)
   if (!bench) throw new Error('This part belongs inside a bench.')
   return bench
+}
+/** The same, but as it was while a change is in the hand: for panels that need not follow every move. */
+export function useCalmState<T>(pick: (state: BenchState) => T): T {
+  const held = useRef<{ value: T } | null>(null)
+  return useBenchState((state) => {
+    if (!state.moving || !held.current) held.current = { value: pick(state) }
+    return held.current.value
+  })
 }
 /** A part of the bench's state; arrays and objects are compared shallowly. */
 export const useBenchState = <T,>(pick: (state: BenchState) => T): T => useStore(useBench().store, useShallow(pick))

@@ -46,6 +46,17 @@ export type BenchState = {
   sampleFor: ((colour: string) => void) | null
   notice: { text: string; tone: 'plain' | 'trouble'; id: number } | null
   fontsReady: number
+  dialog: 'palette' | 'keys' | null
+  /** A layered file of which the person is asked what comes in. */
+  importing: File | null
+  /** The list of what lies under a point of the stage, CSS px, front first. */
+  peek: { at: { x: number; y: number }; ids: string[] } | null
+  /** A layer that is pointed out on the stage. */
+  lit: string | null
+  /** The selection is shown half see-through, so that what it is fitted to is seen. */
+  seeThrough: boolean
+  /** Something is being dragged on the stage. */
+  moving: boolean
 }
 
 export type Bench = ReturnType<typeof createBench>
@@ -84,6 +95,12 @@ export function createBench(loaded: Loaded) {
     sampleFor: null,
     notice: null,
     fontsReady: 0,
+    dialog: null,
+    importing: null,
+    peek: null,
+    lit: null,
+    seeThrough: false,
+    moving: false,
   }))
   const { getState, setState } = store
   let client: RenderClient | null = null
@@ -135,8 +152,12 @@ export function createBench(loaded: Loaded) {
     })
     openFonts(design)
   }
-  function replaceDesign(design: Design): void {
+  function rest(): void {
     gesture = null
+    if (getState().moving) setState({ moving: false })
+  }
+  function replaceDesign(design: Design): void {
+    rest()
     show(design)
     client?.setDesign(design, getState().revision, [...infos.values()])
   }
@@ -229,26 +250,29 @@ export function createBench(loaded: Loaded) {
 
     /** One step of work, recorded, shown and saved. */
     edit(name: string, change: (draft: Design) => void): void {
-      gesture = null
+      rest()
       finish(name, getState().design, change)
     },
-    /** A change in the hand: shown but not recorded until `commit`. Always from the state at the gesture's start. */
-    preview(change: (draft: Design) => void): void {
+    /**
+     * A change in the hand: shown but not recorded until `commit`. Always from the state at the gesture's start.
+     * `onStage`: panels need not follow every move.
+     */
+    preview(change: (draft: Design) => void, onStage = false): void {
       gesture ??= { base: getState().design, last: getState().design }
       const { design, patches } = record(gesture.base, change)
       gesture.last = design
-      show(design)
+      show(design, { moving: onStage })
       client?.preview(patches, getState().revision)
     },
     commit(name: string, change: (draft: Design) => void): void {
       const base = gesture?.base ?? getState().design
-      gesture = null
+      rest()
       finish(name, base, change)
     },
     cancel(): void {
       if (!gesture) return
       const { base } = gesture
-      gesture = null
+      rest()
       show(base)
       client?.preview([], getState().revision)
     },
@@ -290,8 +314,7 @@ export function createBench(loaded: Loaded) {
       if (patches.length === 0) return
       show(next)
       client?.commit(patches, getState().revision)
-      // Filed as bringing back nothing: undo steps over it.
-      sync.push({ id: newId(), name: 'Arrange', base: sync.revision, way: 'redo', target: 'arrangement', patches, inverse })
+      sync.push({ id: newId(), name: 'Arrange', base: sync.revision, way: 'keep', target: null, patches, inverse })
     },
     addSource(info: SourceInfo): void {
       infos.set(info.sha, info)

@@ -63,6 +63,7 @@ function pasteLayers(bench: Bench, layers: readonly Layer[], roots: readonly str
       id: names.get(l.id) as string,
       page: s.page,
       parent: root ? null : (names.get(l.parent ?? '') ?? null),
+      inside: l.inside ? (names.get(l.inside) ?? null) : null,
       behaviour: { ...l.behaviour, host: l.behaviour.host ? (names.get(l.behaviour.host) ?? null) : null },
       placement: { ...l.placement, x: l.placement.x + step, y: l.placement.y + step },
     }

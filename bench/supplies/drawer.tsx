@@ -47,7 +47,8 @@ export const placingOf = (i: Item): Placing => ({
 /** Material to place: shipped and own, found by plain words. */
 export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
   const bench = useBench()
-  const [open, setOpen] = useState(false)
+  // An empty design begins with something to take.
+  const [open, setOpen] = useState(() => Object.keys(bench.store.getState().design.layers).length === 0)
   const [tab, setTab] = useState('')
   const [query, setQuery] = useState('')
   const [clear, setClear] = useState(false)
@@ -142,7 +143,7 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
           type="file"
           multiple
           hidden
-          accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/svg+xml"
+          accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/svg+xml,image/openraster,.ora"
           onChange={(e) => {
             void take([...(e.target.files ?? [])])
             e.target.value = ''

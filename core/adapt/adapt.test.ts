@@ -4,7 +4,7 @@ import { inOrder } from '../design/order'
 import { flatResolved, type ResolvedPage, resolve } from '../design/resolve'
 import { arrangementKey, type Channel, type Design } from '../design/schema'
 import { layerTree } from '../design/tree'
-import { areaOf, contains, heightOf, overlapArea, overlaps, widthOf } from '../geometry/bounds'
+import { areaOf, contains, overlapArea, overlaps } from '../geometry/bounds'
 import { apply } from '../geometry/matrix'
 import { matrixOf, placedBounds } from '../geometry/placement'
 import { allFontFiles } from '../type/catalogue'
@@ -69,8 +69,11 @@ describe(`${COUNT} made designs on eight channels`, () => {
   every('cut no text: every line fits its box, every box its lines', (c) =>
     adapted(c)
       ? typeOn(c.page)
-          .filter((t) => t.layout.height > heightOf(t.box) + 1 || (t.top && t.layout.lines.some((l) => l.width > widthOf(t.box) + 1)))
-          .map((t) => `${t.layer.name} ${t.layout.height} in ${heightOf(t.box)}`)
+          .filter(
+            ({ layout, layer, top }) =>
+              layout.height > layer.placement.height + 1 || (top && layout.lines.some((l) => l.width > layer.placement.width + 1)),
+          )
+          .map(({ layout, layer }) => `${layer.name} ${layout.height} in ${layer.placement.height}`)
       : [],
   )
   every('lay no type over type that was not so on the master', (c) => {
@@ -117,10 +120,29 @@ describe(`${COUNT} made designs on eight channels`, () => {
     const short = Math.min(c.page.width, c.page.height)
     const moved = layerTree(c.design, 'page1').some((node) => {
       const [from, to] = [nodeBounds(node), c.page.layers.find((l) => l.layer.id === node.layer.id)]
-      const box = to ? nodeBounds({ layer: to.layer, children: to.children }) : null
+      const box = to ? nodeBounds(to) : null
       return from && box && Math.max(Math.abs(box.left - from.left * k - dx), Math.abs(box.top - from.top * k - dy)) > short * 0.01
     })
     return moved ? [] : ['only scaled']
+  })
+  every('leave a text its turn, or set it upright where the channel is too small for it', (c) =>
+    typeOn(c.page).flatMap(({ layer, top }) => {
+      const was = c.design.layers[layer.id]?.placement.rotation ?? 0
+      const is = layer.placement.rotation
+      if (!top || is === was) return []
+      return Math.abs(was) > 30 && is === 0 ? [] : [`${layer.name} turned from ${was} to ${is}`]
+    }),
+  )
+  every('keep type clear of a subject that asks for it, where it was clear on the master', (c) => {
+    if (!adapted(c)) return []
+    const subject = c.page.layers.find((l) => l.layer.behaviour.keepsClear)
+    const from = subject && c.design.layers[subject.layer.id]
+    if (!subject || !from) return []
+    const [at, was] = [placedBounds(subject.layer.placement), placedBounds(from.placement)]
+    const free = !Object.values(c.design.layers).some((l) => l.kind === 'type' && overlapArea(placedBounds(l.placement), was) > 1)
+    // What must be there stays, even where there is no room around the subject.
+    const spare = typeOn(c.page).some((t) => t.top && t.layer.behaviour.importance !== 'must')
+    return free && spare ? typeOn(c.page).flatMap((t) => (overlapArea(t.box, at) > areaOf(t.box) * 0.01 ? [`${t.layer.name} meets it`] : [])) : []
   })
   every('scale pictures evenly', (c) =>
     c.page.layers.flatMap(({ layer }) => {

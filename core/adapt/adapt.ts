@@ -1,12 +1,14 @@
 import { fromHex, lookUp } from '../colour/colour'
 import type { Arrangement, Channel, Design, Layer, LayerOf } from '../design/schema'
 import type { LayerNode } from '../design/tree'
-import { areaOf, type Bounds, centreOf, grow, heightOf, overlapArea, unionOf, widthOf } from '../geometry/bounds'
+import { type Bounds, centreOf, heightOf, overlapArea, unionOf, widthOf } from '../geometry/bounds'
+import { placedBounds } from '../geometry/placement'
 import type { FontBook } from '../type/fonts'
 import { measureType } from '../type/layout'
-import { clearBoxes, safeArea } from './free-space'
+import { keepsClear, type Outcome, placeBlock, placeByMove, rideOn } from './blocks'
+import { clearBoxes, freeBoxes, safeArea } from './free-space'
 import type { LightOf } from './lightness'
-import { anchor, cover, edge, type Frame, type Move, moveBounds, movedNode, moveTo, spanBox, stretchedLayer, typesetLayer } from './place'
+import { anchor, carriedNode, cover, edge, type Frame, moveBounds, movedNode, moveTo, spanBox, stretchedLayer, typesetLayer } from './place'
 import { carryOut, type Situation, search } from './solve'
 import { type Align, type StackedText, type Text, widestPiece } from './type-stack'
 import { type Block, blocksOf, typesIn, type Unit, unitsOf } from './units'
@@ -30,6 +32,7 @@ function frameOf(master: Channel, channel: Channel): Frame {
   }
 }
 
+const sizeOf = (b: Bounds) => ({ width: widthOf(b), height: heightOf(b) })
 const alignOf = (unit: Unit & { node: { layer: LayerOf<'type'> } }): Align => unit.node.layer.style.align
 
 /** Texts near each other in reading order form a cluster; the one with the largest letters leads. */
@@ -52,12 +55,31 @@ function clustersOf(units: readonly (Unit & { node: { layer: LayerOf<'type'> } }
   return out.sort((a, b) => largest(b) - largest(a))
 }
 
+/** Beyond this a text is a label up or down an edge; in the stack it is set upright. */
+const MOST_TURN = 30
+const turnOf = (layer: Layer): number => (Math.abs(layer.placement.rotation) <= MOST_TURN ? layer.placement.rotation : 0)
+/** A label up or down an edge keeps its turn, unless the channel is too small for it at its smallest type. */
+function isLabel(u: Unit & { node: { layer: LayerOf<'type'> } }, channel: Channel): boolean {
+  const { layer } = u.node
+  if (Math.abs(layer.placement.rotation) <= MOST_TURN) return false
+  const [least, safe] = [channel.smallestType / layer.style.size, safeArea(channel)]
+  return freeBoxes(safe, clearBoxes(channel)).some((b) => widthOf(u.bounds) * least <= widthOf(b) && heightOf(u.bounds) * least <= heightOf(b))
+}
+/** A plate that is turned as its text is. */
+const turnsAlong = (plate: Layer, text: Layer): boolean =>
+  plate.kind !== 'group' && turnOf(text) !== 0 && Math.abs(plate.placement.rotation - text.placement.rotation) < 0.01
+
 function textsOf(cluster: ReturnType<typeof clustersOf>[number], plates: ReadonlyMap<string, Unit>, fonts: FontBook): Text[] {
   let before: Unit | null = null
   return cluster.map((unit): Text => {
     const { layer } = unit.node
     const measure = measureType(fonts, layer.text, layer.style)
     const plate = plates.get(unit.id)
+    const [inner, outer] = plate
+      ? turnsAlong(plate.node.layer, layer)
+        ? [layer.placement, plate.node.layer.placement]
+        : [sizeOf(unit.bounds), sizeOf(plate.bounds)]
+      : [layer.placement, layer.placement]
     const gap: number = before
       ? Math.max(0.12 * layer.style.size, Math.min(1.2 * layer.style.size, (plate ?? unit).bounds.top - before.bounds.bottom))
       : 0
@@ -70,8 +92,9 @@ function textsOf(cluster: ReturnType<typeof clustersOf>[number], plates: Readonl
       gap,
       importance: layer.behaviour.importance,
       widest: widestPiece(measure),
-      padX: plate ? Math.max(0, (widthOf(plate.bounds) - widthOf(unit.bounds)) / 2) : 0,
-      padY: plate ? Math.max(0, (heightOf(plate.bounds) - heightOf(unit.bounds)) / 2) : 0,
+      turn: turnOf(layer),
+      padX: Math.max(0, (outer.width - inner.width) / 2),
+      padY: Math.max(0, (outer.height - inner.height) / 2),
     }
   })
 }
@@ -88,9 +111,6 @@ function floorOf(units: readonly Unit[], placed: ReadonlyMap<string, Bounds>, su
   return null
 }
 
-/** Where each unit goes; filled in the order in which one depends on another. */
-type Outcome = Map<string, LayerNode>
-
 /**
  * Lays a page out for another channel. `stored` is the arrangement kept for it: it is carried out unless a hard rule
  * breaks. Layers keep their order; ids of what had no room are in `leftOut`.
@@ -105,8 +125,25 @@ export function adapt(
   context: AdaptContext,
   fixed: readonly Bounds[] = [],
 ): Adapted {
+  const made = layOut(tree, design, master, channel, ground, stored, context, fixed, true)
+  return made.crowded ? layOut(tree, design, master, channel, ground, stored, context, fixed, false) : made
+}
+
+/** `crowded` says that a turned label found no place of its own; it is then set upright with the other texts. */
+function layOut(
+  tree: readonly LayerNode[],
+  design: Pick<Design, 'swatches'>,
+  master: Channel,
+  channel: Channel,
+  ground: string,
+  stored: Arrangement | null,
+  context: AdaptContext,
+  fixed: readonly Bounds[],
+  labels: boolean,
+): Adapted & { crowded: boolean } {
   const frame = frameOf(master, channel)
   const units = unitsOf(tree, master)
+  if (labels) for (const u of units) if (isText(u) && isLabel(u, channel)) u.kind = 'anchor'
   const texts = units.filter(isText)
   const textIds = new Set(texts.map((t) => t.id))
   const plates = new Map(
@@ -128,7 +165,7 @@ export function adapt(
               u.node,
               moveTo(u.bounds, Math.min(widthOf(box) / widthOf(u.bounds), heightOf(box) / heightOf(u.bounds)), centreOf(box).x, centreOf(box).y),
             )
-          : { layer: stretchedLayer(u.node.layer, box, frame.short), children: [] },
+          : carriedNode(u.node, stretchedLayer(u.node.layer, box, frame.short)),
       )
     }
   }
@@ -151,6 +188,7 @@ export function adapt(
   const situation: Situation = {
     frame,
     subject,
+    keepClear: [...(subject?.units ?? []), ...texts].some((u) => u.node.layer.behaviour.keepsClear),
     beneath,
     swatches: design.swatches,
     lightOf: context.lightOf,
@@ -176,11 +214,20 @@ export function adapt(
   const stacked = solution.stacks.flatMap((s) => s.texts)
   for (const t of stacked) placeText(t, units, solution.arrangement.align, situation, plates, out, boxes)
   if (subject && solution.subject) for (const u of subject.units) placeByMove(u, solution.subject, out, boxes, channel)
-  const typeBoxes = [...stacked.map((t) => t.box), ...fixed]
+  const typeBoxes = [...stacked.map((t) => boxes.get(t.id) ?? t.box), ...fixed]
+  const subjectBox = subject && solution.subject ? moveBounds(subject.bounds, solution.subject) : null
+  /** What has its place: a thing that keeps clear stays off all of it, everything else off those that keep clear. */
+  const others = subject && subjectBox ? [{ box: subjectBox, clear: keepsClear(subject) }] : []
   const noRoom: string[] = []
+  let crowded = false
   for (const block of blocks) {
     if (block === subject) continue
-    if (!placeBlock(block, frame, typeBoxes, out, boxes)) noRoom.push(...block.units.map((u) => u.id))
+    const avoid = others.filter((o) => o.clear || keepsClear(block)).map((o) => o.box)
+    const placed = placeBlock(block, frame, typeBoxes, avoid, out, boxes)
+    if (placed && labels && block.units.some((u) => u.node.layer.kind === 'type'))
+      crowded ||= meetsAny(block, boxes, [...typeBoxes, ...clearBoxes(channel)])
+    if (placed) others.push({ box: unionOf(block.units.map((u) => boxes.get(u.id) ?? u.bounds)), clear: keepsClear(block) })
+    if (!placed) noRoom.push(...block.units.map((u) => u.id))
     else if (block.units.some((u) => typesIn(u.node).length > 0)) for (const u of block.units) typeBoxes.push(boxes.get(u.id) ?? u.bounds)
   }
   for (const u of units) if (u.kind === 'ride' && !out.has(u.id)) rideOn(u, units, frame, out, boxes)
@@ -192,21 +239,15 @@ export function adapt(
     arrangement: solution.arrangement,
     leftOut,
     chosenAnew: stored !== null && kept === null,
+    crowded,
   }
 }
 
-function placeByMove(u: Unit, m: Move, out: Outcome, boxes: Map<string, Bounds>, channel: Channel): void {
-  const { layer } = u.node
-  if (u.kind === 'cover' && layer.kind === 'shape' && layer.placement.rotation === 0) {
-    // A plain area covers the page itself; only pictures are scaled to cover.
-    const box = { left: -channel.bleed, top: -channel.bleed, right: channel.width + channel.bleed, bottom: channel.height + channel.bleed }
-    boxes.set(u.id, box)
-    out.set(u.id, { layer: stretchedLayer(layer, grow(box, channel.bleed > 0 ? 2 : 0), 1), children: [] })
-    return
-  }
-  boxes.set(u.id, moveBounds(u.bounds, m))
-  out.set(u.id, movedNode(u.node, m))
-}
+const meetsAny = (block: Block, boxes: ReadonlyMap<string, Bounds>, others: readonly Bounds[]): boolean =>
+  block.units.some((u) => {
+    const box = boxes.get(u.id)
+    return box !== undefined && others.some((o) => overlapArea(box, o) > 0.5)
+  })
 
 function placeText(
   t: StackedText,
@@ -220,11 +261,22 @@ function placeText(
   const unit = units.find((u) => u.id === t.id)
   if (unit?.node.layer.kind !== 'type') return
   const apart = s.apart.some((a) => a.texts.some((x) => x.id === t.id))
-  out.set(t.id, { layer: typesetLayer(unit.node.layer, t.box, t.size, apart ? unit.node.layer.style.align : align), children: [] })
-  boxes.set(t.id, t.box)
+  const turn = turnOf(unit.node.layer)
+  const set = typesetLayer(unit.node.layer, t.box, t.size, apart ? unit.node.layer.style.align : align, turn)
+  out.set(t.id, carriedNode(unit.node, set))
+  boxes.set(t.id, turn === 0 ? t.box : placedBounds(set.placement))
   const plate = plates.get(t.id)
   if (!plate) return
   const k = t.size / unit.node.layer.style.size
+  if (turnsAlong(plate.node.layer, unit.node.layer)) {
+    const [was, wasPlate] = [unit.node.layer.placement, plate.node.layer.placement]
+    const half = { x: (widthOf(t.box) + (wasPlate.width - was.width) * k) / 2, y: (heightOf(t.box) + (wasPlate.height - was.height) * k) / 2 }
+    const c = { x: centreOf(t.box).x + (wasPlate.x - was.x) * k, y: centreOf(t.box).y + (wasPlate.y - was.y) * k }
+    const layer = stretchedLayer(plate.node.layer, { left: c.x - half.x, top: c.y - half.y, right: c.x + half.x, bottom: c.y + half.y }, k)
+    out.set(plate.id, carriedNode(plate.node, layer))
+    boxes.set(plate.id, placedBounds(layer.placement))
+    return
+  }
   const box = {
     left: t.box.left - Math.max(0, unit.bounds.left - plate.bounds.left) * k,
     top: t.box.top - Math.max(0, unit.bounds.top - plate.bounds.top) * k,
@@ -232,80 +284,5 @@ function placeText(
     bottom: t.box.bottom + Math.max(0, plate.bounds.bottom - unit.bounds.bottom) * k,
   }
   boxes.set(plate.id, box)
-  out.set(plate.id, { layer: stretchedLayer(plate.node.layer, box, k), children: [] })
-}
-
-/**
- * A badge or decoration: its own place, else the nearest where it is off the type, smaller if need be. False where a
- * badge with words finds no room and may be left out.
- */
-function placeBlock(block: Block, frame: Frame, type: readonly Bounds[], out: Outcome, boxes: Map<string, Bounds>): boolean {
-  const { channel } = frame
-  const first = block.units[0] as Unit
-  const hasType = block.units.some((u) => typesIn(u.node).length > 0)
-  const inner = hasType ? safeArea(channel) : { left: 0, top: 0, right: channel.width, bottom: channel.height }
-  const avoid = hasType ? [...type.map((t) => grow(t, 2)), ...clearBoxes(channel)] : type
-  const overlap = (b: Bounds) => avoid.reduce((sum, t) => sum + overlapArea(b, t), 0) / Math.max(1, areaOf(b))
-  const wanted = anchor(first.node, block.bounds, frame)
-  const least = hasType ? channel.smallestType / Math.min(...block.units.flatMap((u) => typesIn(u.node)).map((t) => t.style.size)) : 0
-  const backed = ['backdrop', 'setting'].includes(first.node.layer.plane) && !hasType
-  let move = hasType ? intoBox(block.bounds, wanted, inner) : wanted
-  if (!backed && overlap(moveBounds(block.bounds, move)) > 0.002) {
-    const home = centreOf(moveBounds(block.bounds, move))
-    let best = cost(move)
-    function cost(m: Move): number {
-      const box = moveBounds(block.bounds, m)
-      return (
-        overlap(box) * 40 +
-        Math.hypot(centreOf(box).x - home.x, centreOf(box).y - home.y) / Math.min(channel.width, channel.height) +
-        (1 - m.scale / wanted.scale)
-      )
-    }
-    for (const share of hasType ? [1, 0.8, 0.62] : [1]) {
-      const scale = Math.max(least, wanted.scale * share)
-      const half = { x: (widthOf(block.bounds) * scale) / 2, y: (heightOf(block.bounds) * scale) / 2 }
-      for (let n = 0; n < 99; n++) {
-        const [fx, fy] = [(n % 11) / 10, Math.floor(n / 11) / 8]
-        const at = intoBox(
-          block.bounds,
-          moveTo(
-            block.bounds,
-            scale,
-            inner.left + half.x + fx * (widthOf(inner) - 2 * half.x),
-            inner.top + half.y + fy * (heightOf(inner) - 2 * half.y),
-          ),
-          inner,
-        )
-        const price = cost(at)
-        if (price < best - 1e-9) {
-          best = price
-          move = at
-        }
-      }
-    }
-    if (hasType && overlap(moveBounds(block.bounds, move)) > 0 && block.units.every((u) => u.node.layer.behaviour.importance !== 'must')) return false
-  }
-  for (const u of block.units) placeByMove(u, move, out, boxes, channel)
-  return true
-}
-
-/** Shifted so that the box lies inside another, or in its middle where it is larger. */
-function intoBox(bounds: Bounds, m: Move, inner: Bounds): Move {
-  const b = moveBounds(bounds, m)
-  const one = (low: number, high: number, from: number, to: number) =>
-    high - low > to - from ? (from + to - low - high) / 2 : low < from ? from - low : high > to ? to - high : 0
-  return { ...m, dx: m.dx + one(b.left, b.right, inner.left, inner.right), dy: m.dy + one(b.top, b.bottom, inner.top, inner.bottom) }
-}
-
-/** Stays at its host: the same offset in shares of the host's box, scaled as the host was. */
-function rideOn(u: Unit, units: readonly Unit[], frame: Frame, out: Outcome, boxes: Map<string, Bounds>): void {
-  const host = units.find((h) => h.id === u.host)
-  const box = host ? boxes.get(host.id) : undefined
-  if (!host || !box) {
-    placeByMove(u, anchor(u.node, u.bounds, frame), out, boxes, frame.channel)
-    return
-  }
-  const scale = Math.min(widthOf(box) / Math.max(1, widthOf(host.bounds)), heightOf(box) / Math.max(1, heightOf(host.bounds)))
-  const [c, h, to] = [centreOf(u.bounds), centreOf(host.bounds), centreOf(box)]
-  placeByMove(u, moveTo(u.bounds, scale, to.x + (c.x - h.x) * scale, to.y + (c.y - h.y) * scale), out, boxes, frame.channel)
+  out.set(plate.id, carriedNode(plate.node, stretchedLayer(plate.node.layer, box, k)))
 }

@@ -19,8 +19,24 @@ const FAMILIES = [
   ['Zilla Slab', 400],
 ] as const
 
-/** One made-up design: 1 to 5 texts of 1 to 120 characters, 1 to 3 subjects, badges, bands, corner decorations, photos. */
+/**
+ * One made-up design: 1 to 5 texts of 1 to 120 characters, 1 to 3 subjects, badges, bands, corner decorations, photos;
+ * every third has a turned text, every fifth a subject that keeps clear of others.
+ */
 export function makeDesign(seed: number, fonts: FontBook): Design {
+  const design = makeUpright(seed, fonts)
+  const rnd = random(seed * 104_729 + 7)
+  const named = (start: string) => Object.values(design.layers).filter((l) => l.name.startsWith(start))
+  if (seed % 3 === 0) {
+    const texts = named('Text ')
+    const turned = texts[Math.floor(rnd() * texts.length)]
+    if (turned) turned.placement = { ...turned.placement, rotation: rnd() < 0.8 ? Math.round((rnd() - 0.5) * 40) : -90 }
+  }
+  if (seed % 5 === 0) for (const l of named('Subject 1')) l.behaviour = { ...l.behaviour, keepsClear: true }
+  return design
+}
+
+function makeUpright(seed: number, fonts: FontBook): Design {
   const rnd = random(seed * 7919 + 13)
   function pick<T>(list: readonly T[]): T {
     return list[Math.floor(rnd() * list.length)] as T

@@ -1,6 +1,7 @@
 import type { Channel, Layer, Placement } from '../design/schema'
 import type { LayerNode } from '../design/tree'
 import { type Bounds, centreOf, heightOf, widthOf } from '../geometry/bounds'
+import { placedBounds } from '../geometry/placement'
 import { edgesCrossed, typesIn, type Unit } from './units'
 
 /** Uniform scale, then shift: where a unit of the master goes on a channel. */
@@ -161,7 +162,17 @@ export function movedLayer(layer: Layer, m: Move): Layer {
 export const movedNode = (node: LayerNode, m: Move): LayerNode => ({
   layer: movedLayer(node.layer, m),
   children: node.children.map((c) => movedNode(c, m)),
+  insides: node.insides.map((c) => movedNode(c, m)),
 })
+
+/** A layer that was set or stretched anew, with what is kept inside it: scaled evenly so that it fills no less than before. */
+export function carriedNode(node: LayerNode, layer: Layer): LayerNode {
+  if (node.insides.length === 0) return { layer, children: [], insides: [] }
+  const [from, to] = [placedBounds(node.layer.placement), placedBounds(layer.placement)]
+  const scale = Math.max(widthOf(to) / Math.max(0.01, widthOf(from)), heightOf(to) / Math.max(0.01, heightOf(from)))
+  const move = moveTo(from, scale, centreOf(to).x, centreOf(to).y)
+  return { layer, children: [], insides: node.insides.map((c) => movedNode(c, move)) }
+}
 
 /** A layer stretched into a box without turning thicker. */
 export function stretchedLayer(layer: Layer, box: Bounds, weight: number): Layer {
@@ -178,16 +189,17 @@ export function stretchedLayer(layer: Layer, box: Bounds, weight: number): Layer
   return stable(layer, { ...layer, placement })
 }
 
-/** A text set in a box at a size. */
+/** A text set in a box at a size, turned about its centre. */
 export function typesetLayer(
   layer: Extract<Layer, { kind: 'type' }>,
   box: Bounds,
   size: number,
-  align: Layer extends never ? never : 'start' | 'centre' | 'end',
+  align: 'start' | 'centre' | 'end',
+  rotation: number,
 ): Layer {
   return stable(layer, {
     ...layer,
-    placement: { ...layer.placement, ...centreOf(box), width: widthOf(box), height: heightOf(box), rotation: 0 },
+    placement: { ...layer.placement, ...centreOf(box), width: widthOf(box), height: heightOf(box), rotation },
     style: { ...layer.style, size, align },
   })
 }

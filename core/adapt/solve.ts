@@ -18,6 +18,8 @@ export type Situation = {
   textBounds: Bounds | null
   align: Align
   subject: Block | null
+  /** Type and subject may not meet, as one of them keeps clear of others. */
+  keepClear: boolean
   /** Top of a band the subject stands on: on the master and on the channel. */
   floor: { master: number; channel: number } | null
   /** What lies beneath the type, placed on the channel, subject apart. */
@@ -84,7 +86,7 @@ function candidates(s: Situation): Candidate[] {
       const rank = n * 0.25
       const aligns: Align[] = s.align === 'centre' ? ['centre', 'start'] : [s.align]
       if (s.subject)
-        for (const share of [0.38, 0.46, 0.54, 0.62]) {
+        for (const share of s.keepClear ? [0.38, 0.46, 0.54, 0.62, 0.72] : [0.38, 0.46, 0.54, 0.62]) {
           const cut = free.left + widthOf(free) * share
           const cutRight = free.right - widthOf(free) * share
           for (const hang of [0.5, 0.12]) {
@@ -204,7 +206,8 @@ function score(s: Situation, t: Tried): number {
     total += r < 0 ? -r * 3.4 : r * 0.6
     const outside = 1 - overlapArea(box, page) / Math.max(1, areaOf(box))
     total += outside * 8
-    for (const stack of t.stacks) total += (overlapArea(stack.bounds, box) / Math.max(1, areaOf(stack.bounds))) * (masterOverlap(s) > 0.3 ? 1.5 : 7)
+    const price = s.keepClear ? 60 : masterOverlap(s) > 0.3 ? 1.5 : 7
+    for (const stack of t.stacks) total += (overlapArea(stack.bounds, box) / Math.max(1, areaOf(stack.bounds))) * price
   }
   const largest = Math.max(...all.map((x) => x.size))
   for (const stack of t.stacks)
@@ -238,6 +241,13 @@ function score(s: Situation, t: Tried): number {
 const masterOverlap = (s: Situation): number =>
   s.textBounds && s.subject ? overlapArea(s.textBounds, s.subject.bounds) / Math.max(1, areaOf(s.textBounds)) : 0
 
+/** Whether type lies on a subject that keeps clear of others. */
+function meets(s: Situation, t: Tried): boolean {
+  if (!s.subject || !t.subject) return false
+  const box = grow(moveBounds(s.subject.bounds, t.subject), -1)
+  return t.stacks.some((stack) => stack.texts.some((text) => overlaps(text.box, box)))
+}
+
 /**
  * Chooses how type and subject share a channel. Deterministic: the same situation gives the same answer. What is
  * least important is left out where nothing fits.
@@ -245,18 +255,25 @@ const masterOverlap = (s: Situation): number =>
 export function search(s: Situation): Solution {
   const all = candidates(s)
   const leftOut: string[] = []
+  let clear = s.keepClear
   const texts = () => [...s.texts, ...s.apart.flatMap((a) => a.texts)].filter((t) => !leftOut.includes(t.id))
   for (;;) {
     let best: Tried | null = null
     for (const c of all)
       for (const whole of [true, false]) {
         const tried = attempt(s, c, 1.4, leftOut, whole)
-        if (!tried) continue
+        if (!tried || (clear && meets(s, tried))) continue
         tried.score = score(s, tried)
         if (!best || tried.score < best.score - 1e-9) best = tried
       }
     if (best) return solutionOf(s, best)
     const least = leastOf(texts())
+    if (clear && (!least || least.importance === 'must')) {
+      // What must be there is not left out for room around a thing.
+      clear = false
+      leftOut.length = 0
+      continue
+    }
     if (!least) break
     leftOut.push(least.id)
   }

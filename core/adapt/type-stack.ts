@@ -1,5 +1,6 @@
 import type { Importance, LayerOf } from '../design/schema'
 import { type Bounds, heightOf, widthOf } from '../geometry/bounds'
+import { cosine, sine } from '../geometry/exact'
 import { type Measure, wrapMeasured } from '../type/layout'
 
 /** A text to be stacked, in reading order. Lengths are px of the master. */
@@ -9,7 +10,8 @@ export type Text = {
   measure: Measure
   size: number /** space above it to the text before */
   gap: number
-  importance: Importance /** room around it for a plate */
+  importance: Importance /** how far it is turned, degrees */
+  turn: number /** room around it for a plate */
   padX: number
   padY: number /** widest unbreakable piece at size 1 */
   widest: number
@@ -29,20 +31,18 @@ const overhang = (t: Text): number => Math.max(0, (1.16 - t.measure.leading) / 2
  */
 export function stackTexts(texts: readonly Text[], box: Bounds, factor: number, smallest: number, align: Align, hang: number): Stack | null {
   const width = widthOf(box)
-  const rows: { text: Text; size: number; width: number; height: number; gap: number; lines: number }[] = []
+  const rows: { text: Text; size: number; width: number; height: number; padX: number; padY: number; gap: number; lines: number }[] = []
   let total = 0
   for (const text of texts) {
     const size = Math.max(smallest, text.size * factor)
     const k = size / text.size
     // Letters that change with their neighbours make a line a little wider alone than within its paragraph.
     const slack = size * 0.06 + 1
-    const inner = width - 2 * text.padX * k - slack
-    if (text.widest * size > inner) return null
-    const { widest, height, lines } = wrapMeasured(text.measure, size, inner)
+    const set = wrapTurned(text, size, k, width, slack)
+    if (!set) return null
     const gap = rows.length === 0 ? 0 : text.gap * Math.min(k, factor * 1.5)
-    const full = height + 2 * text.padY * k
-    rows.push({ text, size, width: Math.ceil(widest + slack), height: full, gap, lines })
-    total += full + gap
+    rows.push({ text, size, gap, ...set })
+    total += set.height + gap
   }
   const first = rows[0]
   const last = rows.at(-1)
@@ -54,8 +54,7 @@ export function stackTexts(texts: readonly Text[], box: Bounds, factor: number, 
   const bounds = { left: Infinity, top: y, right: -Infinity, bottom: y + total }
   const placed = rows.map((row): StackedText => {
     y += row.gap
-    const k = row.size / row.text.size
-    const [padX, padY] = [row.text.padX * k, row.text.padY * k]
+    const { padX, padY } = row
     const share = align === 'centre' ? 0.5 : align === 'end' ? 1 : 0
     const left = box.left + padX + (width - 2 * padX - row.width) * share
     const text = {
@@ -70,6 +69,37 @@ export function stackTexts(texts: readonly Text[], box: Bounds, factor: number, 
     return text
   })
   return { texts: placed, bounds, headline: Math.max(...rows.map((r) => r.size)) }
+}
+
+/**
+ * Wraps one text so that it fits a width with its plate and its turn. `height` is that of everything, `padX` and
+ * `padY` what lies beyond the text's own box on each side: the upright box around w × h turned by θ measures
+ * w·cos θ + h·sin θ by w·sin θ + h·cos θ.
+ */
+function wrapTurned(
+  text: Text,
+  size: number,
+  k: number,
+  width: number,
+  slack: number,
+): { width: number; height: number; padX: number; padY: number; lines: number } | null {
+  const angle = (Math.abs(text.turn) * Math.PI) / 180
+  const [c, s] = [cosine(angle), sine(angle)]
+  const [plateX, plateY] = [2 * text.padX * k, 2 * text.padY * k]
+  let inner = width / c - plateX - slack
+  for (let round = 0; round < 4; round++) {
+    if (text.widest * size > inner) return null
+    const { widest, height, lines } = wrapMeasured(text.measure, size, inner)
+    const w = Math.ceil(widest + slack)
+    const [fullX, fullY] = [w + plateX, height + plateY]
+    const [reachX, reachY] = [fullX * c + fullY * s, fullX * s + fullY * c]
+    if (text.turn === 0) return { width: w, height: reachY, padX: plateX / 2, padY: plateY / 2, lines }
+    // A hair of air, as turned corners are not whole numbers.
+    const air = 0.05
+    if (reachX + air <= width) return { width: w, height: reachY + air, padX: (reachX + air - w) / 2, padY: (reachY + air - height) / 2, lines }
+    inner = (width - fullY * s) / c - plateX - slack - 0.5
+  }
+  return null
 }
 
 /** Factors tried from large to small, in multiples of the area ratio. */

@@ -13,7 +13,11 @@ export const nodeBounds = (node: LayerNode): Bounds | null => {
 }
 
 /** The type layers of a node, itself or inside. */
-export const typesIn = (node: LayerNode): LayerOf<'type'>[] => (node.layer.kind === 'type' ? [node.layer] : node.children.flatMap(typesIn))
+export const typesIn = (node: LayerNode): LayerOf<'type'>[] => [
+  ...(node.layer.kind === 'type' ? [node.layer] : []),
+  ...node.children.flatMap(typesIn),
+  ...node.insides.flatMap(typesIn),
+]
 
 export type Edges = { left: boolean; right: boolean; top: boolean; bottom: boolean }
 /** The page edges that a box crosses by more than a pixel. */

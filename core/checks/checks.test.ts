@@ -22,6 +22,22 @@ describe('checks', () => {
     expect(await found([text(boxAt(20, 100, 600, 80))])).toEqual(['safe-type'])
     expect(await found([text(boxAt(900, 640, 340, 80), 64)], 'video-thumbnail')).toContain('safe-type')
   })
+  it('go by the lines of turned type, not by the corner of its box', async () => {
+    // Turned by −8° the box’s upper right corner leaves the safe area; the short first line does not.
+    const turned = { ...text(boxAt(80, 60, 900, 150), 60), text: 'Kiln\nopening in the autumn' }
+    const at = (rotation: number) => ({ ...turned, placement: { ...turned.placement, rotation } })
+    expect(await found([at(-8)])).toEqual([])
+    expect(await found([at(-24)])).toEqual(['safe-type'])
+  })
+  it('go by where type is shown: an arc that swings out of the safe area is found, one within it is not', async () => {
+    const bent = (angleDegrees: number) => {
+      const t = text(boxAt(70, 70, 900, 80))
+      return { ...t, text: 'Kiln opening in the early autumn', placement: { ...t.placement, bend: { kind: 'arc' as const, angleDegrees } } }
+    }
+    expect(await found([bent(-4)])).toEqual([])
+    // Arched downward the ends rise over the upper edge.
+    expect(await found([bent(-60)])).toEqual(['safe-type'])
+  })
   it('find type below the channel’s smallest', async () => {
     expect(await found([text(boxAt(100, 100, 600, 40), 27)])).toEqual(['small-type'])
   })
@@ -34,6 +50,18 @@ describe('checks', () => {
     expect(await found([text(undefined, 30, '#7d7d7d')])).toEqual(['contrast'])
     const dark = shapeLayer(where('s', 'setting'), 'Dark', 'rectangle', boxAt(0, 0, 1080, 1080), { kind: 'solid', colour: '#202020' })
     expect(await found([dark, text()])).toEqual(['contrast'])
+  })
+  it('find characters that no shipped typeface has, and show where they are', async () => {
+    expect(await found([typeLayer(where('t', 'message'), 'Glaze Ж Ω und Öfen 12 €', boxAt(100, 100, 800, 80), { size: 60 })])).not.toContain(
+      'known-characters',
+    )
+    const odd = typeLayer(where('t', 'message'), 'Clay \u{1F3FA} bowl', boxAt(100, 100, 800, 80), { size: 60 })
+    const design: Design = blankDesign('c', 'C', presetSpecs(['square-post']), { colour: '#ffffff' })
+    design.layers.t = odd
+    const [finding] = (await checkPage(await host.resolve(design, 'page1', 'square-post'), host)).filter((f) => f.check === 'known-characters')
+    expect(finding?.text).toContain('\u{1F3FA}')
+    // Beyond the first word, before the end of the box.
+    expect((finding?.at.left ?? 0) > 200 && (finding?.at.right ?? 0) < 900).toBe(true)
   })
   it('find pictures enlarged beyond their pixels, not textures and lights', async () => {
     const picture = pictureLayer(where('p', 'subject'), 'P', { sha: 'a'.repeat(64), width: 100, height: 100 }, boxAt(100, 300, 300, 300))

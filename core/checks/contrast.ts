@@ -2,7 +2,8 @@ import { contrastRatio, luminance } from '../colour/colour'
 import { layerName } from '../design/blank'
 import { type Bounds, heightOf, intersect } from '../geometry/bounds'
 import { TILE } from '../pixels/memory'
-import type { Plan, PlanNode } from '../render/plan'
+import type { PlanNode } from '../render/nodes'
+import type { Plan } from '../render/plan'
 import { type CheckContext, defineCheck } from './define'
 import { shownType } from './typesetting'
 
@@ -30,12 +31,18 @@ export const contrast = defineCheck('contrast', 'Type readable on its ground', (
 
 const without = (nodes: readonly PlanNode[], id: string): PlanNode[] =>
   nodes.flatMap((n): PlanNode[] =>
-    n.id === id ? [] : n.kind === 'group' ? [{ ...n, key: `${n.key}-${id}`, children: without(n.children, id) }] : [n],
+    n.id === id
+      ? []
+      : n.kind === 'group'
+        ? [{ ...n, key: `${n.key}-${id}`, children: without(n.children, id) }]
+        : n.kind === 'held'
+          ? [{ ...n, key: `${n.key}-${id}`, insides: without(n.insides, id) }]
+          : [n],
   )
 const nodeOf = (nodes: readonly PlanNode[], id: string): PlanNode | null => {
   for (const n of nodes) {
     if (n.id === id) return n
-    const inside = n.kind === 'group' ? nodeOf(n.children, id) : null
+    const inside = n.kind === 'group' ? nodeOf(n.children, id) : n.kind === 'held' ? nodeOf(n.insides, id) : null
     if (inside) return inside
   }
   return null

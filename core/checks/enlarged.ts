@@ -1,6 +1,6 @@
 import { layerName } from '../design/blank'
 import { flatResolved } from '../design/resolve'
-import { placedBounds } from '../geometry/placement'
+import { shownBounds } from '../geometry/warp'
 import { defineCheck } from './define'
 
 /** Enlargement up to this is not seen (*common practice*). */
@@ -15,7 +15,7 @@ export const enlarged = defineCheck('enlarged', 'Pictures sharp enough', ({ page
     return [
       {
         layer: layer.id,
-        at: placedBounds(layer.placement),
+        at: shownBounds(layer.placement),
         text: `“${layerName(layer)}” is enlarged to ${Math.round(factor * 100)} % of its own pixels.`,
       },
     ]

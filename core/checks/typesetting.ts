@@ -1,7 +1,7 @@
 import { flatResolved, type ResolvedPage } from '../design/resolve'
 import type { LayerOf } from '../design/schema'
-import { type Bounds, mapBounds, union } from '../geometry/bounds'
-import { matrixOf } from '../geometry/placement'
+import { type Bounds, union } from '../geometry/bounds'
+import { shownBounds } from '../geometry/warp'
 import type { FontBook } from '../type/fonts'
 import { layoutType, type TypeLayout } from '../type/layout'
 
@@ -12,10 +12,11 @@ export function shownType(page: ResolvedPage, fonts: FontBook): SetType[] {
   return flatResolved(page.layers).flatMap(({ layer }): SetType[] => {
     if (layer.kind !== 'type' || !layer.shown || layer.opacity === 0 || !layer.text.trim()) return []
     const layout = layoutType(fonts, layer.text, layer.style, layer.placement.width)
+    // Each line by itself, as the corner of a short line reaches less far where the text is turned.
     const boxes = layout.lines
       .filter((l) => l.glyphs.length > 0)
-      .map((l): Bounds => ({ left: l.left, top: l.top, right: l.left + l.width, bottom: l.top + l.height }))
+      .map((l): Bounds => shownBounds(layer.placement, { left: l.left, top: l.top, right: l.left + l.width, bottom: l.top + l.height }))
     const [first, ...rest] = boxes
-    return first ? [{ layer, layout, at: mapBounds(matrixOf(layer.placement), rest.reduce(union, first)) }] : []
+    return first ? [{ layer, layout, at: rest.reduce(union, first) }] : []
   })
 }

@@ -70,18 +70,20 @@ export const plainStyle: TypeStyle = {
   case: 'as-typed',
 }
 
-export type Where = { id: string; page: string; plane: Plane; parent?: string | null; order: string }
+export type Where = { id: string; page: string; plane: Plane; parent?: string | null; inside?: string | null; order: string }
 const common = (where: Where, name: string, placement: Placement) => ({
   id: where.id,
   name,
   page: where.page,
   plane: where.plane,
   parent: where.parent ?? null,
+  inside: where.inside ?? null,
   order: where.order,
   shown: true,
   locked: false,
   placement,
   opacity: 1,
+  body: 1,
   blend: 'normal' as const,
   behaviour,
 })

@@ -2,7 +2,7 @@ import { toChannelPlace } from './channel-place'
 import { keyBetween, keysBetween } from './order'
 import type { Plane } from './planes'
 import { type Change, type ChangeProperty, type Channel, changeKey, type Design, type Layer, type Placement } from './schema'
-import { membersOf, siblingsOf, withMembers } from './tree'
+import { insidesOf, membersOf, siblingsOf, withMembers } from './tree'
 
 /** Pure changes on a draft of the design. Each is one step of a person's work; ids of new things are given. */
 
@@ -11,7 +11,7 @@ function copyOf<T>(value: T): T {
   return JSON.parse(JSON.stringify(value)) as T
 }
 
-type Spot = Pick<Layer, 'page' | 'plane' | 'parent'>
+type Spot = Pick<Layer, 'page' | 'plane' | 'parent'> & Partial<Pick<Layer, 'inside'>>
 /** The order key directly above a layer, or on top of its band where none is named. */
 export function orderAbove(design: Design, spot: Spot, below: string | null): string {
   const list = siblingsOf(design, spot)
@@ -23,9 +23,16 @@ export function addLayers(d: Design, layers: readonly Layer[]): void {
   for (const layer of layers) d.layers[layer.id] = layer
 }
 
-/** Removes layers with what they hold, their changes, and groups that end up empty. */
+/** Removes layers with their members, their changes, and groups that end up empty. What was kept inside is let go. */
 export function removeLayers(d: Design, ids: readonly string[]): void {
-  const gone = new Set(ids.flatMap((id) => withMembers(d, id).map((l) => l.id)))
+  const gone = new Set(ids.flatMap((id) => [id, ...membersBelow(d, id)]))
+  for (const id of gone)
+    release(
+      d,
+      insidesOf(d, id)
+        .filter((l) => !gone.has(l.id))
+        .map((l) => l.id),
+    )
   for (const id of gone) delete d.layers[id]
   for (;;) {
     const empty = Object.values(d.layers).find((l) => l.kind === 'group' && membersOf(d, l.id).length === 0)
@@ -48,12 +55,14 @@ export function duplicateLayers(d: Design, ids: readonly string[], newId: () => 
     for (const layer of withMembers(d, root)) {
       const id = names.get(layer.id) as string
       const parent = layer.id === root ? layer.parent : (names.get(layer.parent ?? '') ?? layer.parent)
+      const inside = layer.inside ? (names.get(layer.inside) ?? layer.inside) : null
       const host = layer.behaviour.host
       const copy: Layer = copyOf({ ...layer, behaviour: { ...layer.behaviour, host: host ? (names.get(host) ?? host) : null } })
       d.layers[id] = {
         ...copy,
         id,
         parent,
+        inside,
         order: layer.id === root ? order : layer.order,
         placement: { ...copy.placement, x: copy.placement.x + shift.x, y: copy.placement.y + shift.y },
       }
@@ -66,14 +75,19 @@ export function duplicateLayers(d: Design, ids: readonly string[], newId: () => 
   return new Map(roots.map((r) => [r, names.get(r) as string]))
 }
 
-/** Moves layers into a band (plane and group) above a layer, keeping their order among each other. */
-export function moveInStack(d: Design, ids: readonly string[], to: { plane: Plane; parent: string | null; above: string | null }): void {
+/** Moves layers into a band (plane, group and holder) above a layer, keeping their order among each other. */
+export function moveInStack(
+  d: Design,
+  ids: readonly string[],
+  to: { plane: Plane; parent: string | null; above: string | null; inside?: string | null },
+): void {
   const all = Object.values(d.layers)
   const roots = ids.filter((id) => {
     const inside = withMembers(d, id).map((l) => l.id)
     return (
       d.layers[id] &&
       !(to.parent && inside.includes(to.parent)) &&
+      !(to.inside && inside.includes(to.inside)) &&
       !ids.some((other) => other !== id && withMembers(d, other).some((l) => l.id === id))
     )
   })
@@ -81,22 +95,63 @@ export function moveInStack(d: Design, ids: readonly string[], to: { plane: Plan
   if (!first) return
   const page = first.page
   const band = all
-    .filter((l) => l.page === page && l.parent === to.parent && (to.parent !== null || l.plane === to.plane) && !roots.includes(l.id))
+    .filter(
+      (l) =>
+        l.page === page &&
+        l.parent === to.parent &&
+        (l.inside ?? null) === (to.inside ?? null) &&
+        (to.parent !== null || l.plane === to.plane) &&
+        !roots.includes(l.id),
+    )
     .sort((a, b) => (a.order < b.order ? -1 : 1))
   const at = to.above ? band.findIndex((l) => l.id === to.above) : -1
   const keys = keysBetween(band[at]?.order ?? null, band[at + 1]?.order ?? null, roots.length)
   const sorted = [...roots].sort((a, b) => stackRank(d, a) - stackRank(d, b))
   sorted.forEach((id, n) => {
-    for (const l of withMembers(d, id)) {
-      const layer = d.layers[l.id]
-      if (layer) layer.plane = to.plane
-    }
     const layer = d.layers[id]
     if (!layer) return
-    layer.parent = to.parent
+    settle(d, id, to.plane, to.parent)
+    layer.inside = to.inside ?? null
     layer.order = keys[n] as string
   })
   dropEmptyGroups(d)
+}
+/** Brings a layer into a plane and group, with its members and all that is kept inside. */
+function settle(d: Design, id: string, plane: Plane, parent: string | null): void {
+  for (const l of withMembers(d, id)) {
+    const layer = d.layers[l.id]
+    if (layer) layer.plane = plane
+  }
+  const follow = (at: string): void => {
+    const layer = d.layers[at]
+    if (layer) layer.parent = parent
+    for (const inner of insidesOf(d, at)) follow(inner.id)
+  }
+  follow(id)
+}
+/** Ids of a group's members, theirs too; what is kept inside a member counts as one. */
+const membersBelow = (d: Design, id: string): string[] => membersOf(d, id).flatMap((m) => withMembers(d, m.id).map((l) => l.id))
+
+/**
+ * Keeps layers inside another: they show only where it has coverage, in their order, above what is inside already.
+ * What cannot be (a thing inside itself) is left as it is.
+ */
+export function keepInside(d: Design, ids: readonly string[], holder: string): void {
+  const to = d.layers[holder]
+  const last = insidesOf(d, holder)
+    .filter((l) => !ids.includes(l.id))
+    .at(-1)
+  if (to) moveInStack(d, ids, { plane: to.plane, parent: to.parent, above: last?.id ?? null, inside: holder })
+}
+/** Lets layers go from their holder: they come to lie directly above it. */
+export function release(d: Design, ids: readonly string[]): void {
+  for (const id of [...ids].sort((a, b) => stackRank(d, b) - stackRank(d, a))) {
+    const layer = d.layers[id]
+    const holder = layer?.inside ? d.layers[layer.inside] : undefined
+    if (!layer || !holder) continue
+    layer.order = orderAbove(d, holder, holder.id)
+    layer.inside = holder.inside
+  }
 }
 const PLANE_RANK: Record<Plane, number> = { backdrop: 0, setting: 1, subject: 2, message: 3, front: 4, finish: 5 }
 function stackRank(d: Design, id: string): number {
@@ -133,16 +188,16 @@ export function group(d: Design, ids: readonly string[], made: Layer): void {
   const sorted = [...ids].sort((a, b) => stackRank(d, a) - stackRank(d, b))
   const top = d.layers[sorted.at(-1) ?? '']
   if (!top) return
-  d.layers[made.id] = { ...made, page: top.page, plane: top.plane, parent: top.parent, order: orderAbove(d, top, top.id) }
+  d.layers[made.id] = { ...made, page: top.page, plane: top.plane, parent: top.parent, inside: top.inside, order: orderAbove(d, top, top.id) }
   const keys = keysBetween(null, null, sorted.length)
   sorted.forEach((id, n) => {
-    for (const l of withMembers(d, id)) {
-      const inside = d.layers[l.id]
-      if (inside) inside.plane = top.plane
-    }
     const layer = d.layers[id]
     if (!layer) return
-    layer.parent = made.id
+    // What is grouped together with its holder stays inside it; any other is let go.
+    const held = layer.inside !== null && sorted.includes(layer.inside)
+    settle(d, id, top.plane, made.id)
+    if (held) return
+    layer.inside = null
     layer.order = keys[n] as string
   })
   dropEmptyGroups(d)
@@ -161,10 +216,15 @@ export function ungroup(d: Design, ids: readonly string[]): string[] {
     members.forEach((m, n) => {
       const layer = d.layers[m.id]
       if (!layer) return
-      layer.parent = holder.parent
+      settle(d, m.id, holder.plane, holder.parent)
+      layer.inside = holder.inside
       layer.order = keys[n] as string
       freed.push(m.id)
     })
+    release(
+      d,
+      insidesOf(d, id).map((l) => l.id),
+    )
     delete d.layers[id]
     for (const [key, c] of Object.entries(d.changes)) if (c.target === id) delete d.changes[key]
   }
@@ -238,6 +298,7 @@ export function addPage(d: Design, id: string, name: string, after: string, newI
     next.id = names.get(layer.id) as string
     next.page = id
     next.parent = layer.parent ? (names.get(layer.parent) ?? null) : null
+    next.inside = layer.inside ? (names.get(layer.inside) ?? null) : null
     next.behaviour = { ...next.behaviour, host: next.behaviour.host ? (names.get(next.behaviour.host) ?? null) : null }
     d.layers[next.id] = next
   }

@@ -16,7 +16,8 @@ export const editSchema = z.object({
   id: z.string().regex(/^[A-Za-z0-9_-]{6,40}$/),
   name: z.string().max(120),
   base: z.number().int().min(0),
-  way: z.enum(['do', 'undo', 'redo']),
+  /** `keep`: what the application stores by itself, such as a chosen arrangement; undo steps over it. */
+  way: z.enum(['do', 'undo', 'redo', 'keep']),
   target: z.string().max(40).nullable(),
   patches: z.array(patchSchema).max(20_000),
   inverse: z.array(patchSchema).max(20_000),

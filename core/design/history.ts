@@ -7,6 +7,7 @@ export const emptyHistory: History = { done: [], undone: [] }
 /** The history after one more edit of the log. */
 export function advance(history: History, edit: Edit): History {
   if (edit.way === 'do') return { done: [...history.done, edit], undone: [] }
+  if (edit.way === 'keep') return history
   if (edit.way === 'undo') {
     const target = history.done.find((e) => e.id === edit.target)
     return target ? { done: history.done.filter((e) => e !== target), undone: [...history.undone, target] } : history

@@ -9,7 +9,8 @@ import { type LayerNode, layerTree } from './tree'
 
 export type ResolvedLayer = {
   layer: Layer
-  children: ResolvedLayer[] /** what differs here from the master */
+  children: ResolvedLayer[] /** kept inside it */
+  insides: ResolvedLayer[] /** what differs here from the master */
   changed: ChangeProperty[] /** box before its own changes, the base of the channel's factors */
   base: Layer['placement']
 }
@@ -116,6 +117,7 @@ export function resolve(design: Design, at: { page: string; channel: string }, c
 const untouched = (node: LayerNode): ResolvedLayer => ({
   layer: node.layer,
   children: node.children.map(untouched),
+  insides: node.insides.map(untouched),
   changed: [],
   base: node.layer.placement,
 })
@@ -125,6 +127,7 @@ function withChanges(node: LayerNode, changes: ReadonlyMap<string, Change[]>, ch
   return {
     layer: own.reduce((l, c) => applyChange(l, c, channel), node.layer),
     children: node.children.map((c) => withChanges(c, changes, channel, which)),
+    insides: node.insides.map((c) => withChanges(c, changes, channel, which)),
   }
 }
 
@@ -134,6 +137,7 @@ function finished(node: LayerNode, changes: ReadonlyMap<string, Change[]>, chann
   return {
     layer: late.length === 0 ? node.layer : late.reduce((l, c) => applyChange(l, c, channel), node.layer),
     children: node.children.map((c) => finished(c, changes, channel)),
+    insides: node.insides.map((c) => finished(c, changes, channel)),
     changed: own.map((c) => c.property),
     base: node.layer.placement,
   }
@@ -155,9 +159,10 @@ function sortBands(layers: ResolvedLayer[]): ResolvedLayer[] {
 export function findResolved(layers: readonly ResolvedLayer[], id: string): ResolvedLayer | null {
   for (const l of layers) {
     if (l.layer.id === id) return l
-    const inside = findResolved(l.children, id)
-    if (inside) return inside
+    const within = findResolved(l.children, id) ?? findResolved(l.insides, id)
+    if (within) return within
   }
   return null
 }
-export const flatResolved = (layers: readonly ResolvedLayer[]): ResolvedLayer[] => layers.flatMap((l) => [l, ...flatResolved(l.children)])
+export const flatResolved = (layers: readonly ResolvedLayer[]): ResolvedLayer[] =>
+  layers.flatMap((l) => [l, ...flatResolved(l.children), ...flatResolved(l.insides)])

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { isConvex } from '../geometry/homography'
 import { blendModeSchema } from './blend-modes'
 import { planeSchema } from './planes'
 
@@ -37,6 +38,30 @@ export const strokeSchema = z.object({
   join: z.enum(['miter', 'round', 'bevel']),
 })
 
+const offsetSchema = z.object({ x: z.number().min(-20).max(20), y: z.number().min(-20).max(20) })
+/**
+ * Four-corner perspective: how far each corner lies from the box's own, in fractions of the box; top left, top right,
+ * bottom right, bottom left. The corners must turn the same way, or the picture would fold.
+ */
+const cornersSchema = z
+  .tuple([offsetSchema, offsetSchema, offsetSchema, offsetSchema])
+  .refine(
+    ([a, b, c, d]) => isConvex([a, { x: 1 + b.x, y: b.y }, { x: 1 + c.x, y: 1 + c.y }, { x: d.x, y: 1 + d.y }]),
+    'the four corners of a perspective must not fold over',
+  )
+/** A live deformation of the box: along an arc, or by a net of points given in fractions of the box, row by row. */
+const bendSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('arc'), angleDegrees: z.number().min(-360).max(360) }),
+  z
+    .object({
+      kind: z.literal('net'),
+      columns: z.number().int().min(2).max(9),
+      rows: z.number().int().min(2).max(9),
+      points: z.array(offsetSchema).max(81),
+    })
+    .refine((n) => n.points.length === n.columns * n.rows, 'a net has as many points as columns times rows'),
+])
+
 /** Where a layer lies: px of the page, origin at the trim corner; `x`, `y` is the centre of the box. */
 export const placementSchema = z.object({
   x: finite,
@@ -46,6 +71,8 @@ export const placementSchema = z.object({
   rotation: finite,
   flipX: z.boolean(),
   flipY: z.boolean(),
+  corners: cornersSchema.optional(),
+  bend: bendSchema.optional(),
 })
 
 export const BEHAVIOURS = ['cover', 'edge', 'anchor', 'reads', 'ride', 'span'] as const
@@ -65,11 +92,15 @@ const common = {
   page: id,
   plane: planeSchema,
   parent: id.nullable(),
+  /** The holder that this layer is kept inside: it shows only where that one has coverage. Same page, plane and group. */
+  inside: id.nullable().default(null),
   order,
   shown: z.boolean(),
   locked: z.boolean(),
   placement: placementSchema,
   opacity: unit,
+  /** Body strength: how much of the thing itself shows; what is kept inside it and what lies around it is spared. */
+  body: unit.default(1),
   blend: blendModeSchema,
   behaviour: behaviourSchema,
 }
@@ -207,6 +238,7 @@ export type Layer = z.infer<typeof layerSchema>
 export type LayerKind = Layer['kind']
 export type LayerOf<K extends LayerKind> = Extract<Layer, { kind: K }>
 export type Placement = z.infer<typeof placementSchema>
+export type Bend = z.infer<typeof bendSchema>
 export type Paint = z.infer<typeof paintSchema>
 export type GradientStop = z.infer<typeof stopSchema>
 export type Stroke = z.infer<typeof strokeSchema>

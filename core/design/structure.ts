@@ -25,6 +25,15 @@ export function checkStructure(design: Design): void {
         fail(`The layer ${layer.id} lies in another plane or page than its group.`)
       if (++depth > MAX_DEPTH || parent === layer.id) fail('A group cannot lie inside itself.')
     }
+    depth = 0
+    for (let at = layer; at.inside; ) {
+      const holder = design.layers[at.inside]
+      if (!holder) return fail(`The layer ${at.id} is kept inside something that is not there.`)
+      if (holder.page !== at.page || holder.plane !== at.plane || holder.parent !== at.parent)
+        fail(`The layer ${at.id} lies in another page, plane or group than its holder.`)
+      if (++depth > MAX_DEPTH || holder.id === layer.id) fail('A layer cannot be kept inside itself.')
+      at = holder
+    }
   }
   for (const [key, c] of Object.entries(design.changes)) {
     if (key !== `${c.channel}.${c.target}.${c.property}`) fail(`The change ${key} is filed under another name.`)

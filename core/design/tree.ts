@@ -2,41 +2,69 @@ import { byOrder } from './order'
 import { PLANES } from './planes'
 import type { Design, Layer } from './schema'
 
-/** A layer with its members, back to front. */
-export type LayerNode = { layer: Layer; children: LayerNode[] }
+/** A layer with its members and with what is kept inside it, back to front. */
+export type LayerNode = { layer: Layer; children: LayerNode[]; insides: LayerNode[] }
+
+/** The holder of a layer, where it is there. */
+const holderOf = (design: Pick<Design, 'layers'>, layer: Layer): Layer | undefined => (layer.inside ? design.layers[layer.inside] : undefined)
 
 /** The layers of a page as trees, back to front through all planes. */
 export function layerTree(design: Pick<Design, 'layers'>, page: string): LayerNode[] {
   const byParent = new Map<string, Layer[]>()
+  const byHolder = new Map<string, Layer[]>()
+  const put = (map: Map<string, Layer[]>, key: string, layer: Layer) => {
+    const list = map.get(key)
+    if (list) list.push(layer)
+    else map.set(key, [layer])
+  }
   for (const layer of Object.values(design.layers)) {
     if (layer.page !== page) continue
-    const parent = layer.parent && design.layers[layer.parent]?.page === page ? layer.parent : ''
-    const list = byParent.get(parent)
-    if (list) list.push(layer)
-    else byParent.set(parent, [layer])
+    if (holderOf(design, layer)?.page === page) put(byHolder, layer.inside as string, layer)
+    else put(byParent, layer.parent && design.layers[layer.parent]?.page === page ? layer.parent : '', layer)
   }
-  const build = (parent: string): LayerNode[] =>
-    (byParent.get(parent) ?? []).sort(byOrder).map((layer) => ({ layer, children: layer.kind === 'group' ? build(layer.id) : [] }))
-  const roots = build('')
+  const nodes = (list: Layer[] | undefined): LayerNode[] =>
+    (list ?? []).sort(byOrder).map((layer) => ({
+      layer,
+      children: layer.kind === 'group' ? nodes(byParent.get(layer.id)) : [],
+      insides: nodes(byHolder.get(layer.id)),
+    }))
+  const roots = nodes(byParent.get(''))
   return PLANES.flatMap((plane) => roots.filter((n) => n.layer.plane === plane))
 }
 
-/** A layer's siblings in its plane and group, back to front, itself included. */
-export const siblingsOf = (design: Pick<Design, 'layers'>, layer: Pick<Layer, 'page' | 'plane' | 'parent'>): Layer[] =>
+/** A layer's siblings in its plane, group and holder, back to front, itself included. */
+export const siblingsOf = (
+  design: Pick<Design, 'layers'>,
+  layer: Pick<Layer, 'page' | 'plane' | 'parent'> & Partial<Pick<Layer, 'inside'>>,
+): Layer[] =>
   Object.values(design.layers)
-    .filter((l) => l.page === layer.page && l.parent === layer.parent && (layer.parent !== null || l.plane === layer.plane))
+    .filter(
+      (l) =>
+        l.page === layer.page &&
+        l.parent === layer.parent &&
+        (l.inside ?? null) === (layer.inside ?? null) &&
+        (layer.parent !== null || l.plane === layer.plane),
+    )
     .sort(byOrder)
 
+/** What is kept inside a layer, back to front. */
+export const insidesOf = (design: Pick<Design, 'layers'>, holder: string): Layer[] =>
+  Object.values(design.layers)
+    .filter((l) => l.inside === holder)
+    .sort(byOrder)
+
+/** A group's members, back to front; what is kept inside one of them comes with that one. */
 export const membersOf = (design: Pick<Design, 'layers'>, group: string): Layer[] =>
   Object.values(design.layers)
-    .filter((l) => l.parent === group)
+    .filter((l) => l.parent === group && !holderOf(design, l))
     .sort(byOrder)
 
-/** The layer and everything inside it. */
+/** The layer with all its members and all that is kept inside. */
 export function withMembers(design: Pick<Design, 'layers'>, id: string): Layer[] {
   const layer = design.layers[id]
   if (!layer) return []
-  return layer.kind === 'group' ? [layer, ...membersOf(design, id).flatMap((m) => withMembers(design, m.id))] : [layer]
+  const members = layer.kind === 'group' ? membersOf(design, id) : []
+  return [layer, ...[...members, ...insidesOf(design, id)].flatMap((m) => withMembers(design, m.id))]
 }
 
 /** Things that have pixels of their own: the members of groups instead of the groups. */
@@ -53,11 +81,16 @@ export function outermost(design: Pick<Design, 'layers'>, id: string): string {
   return layer?.id ?? id
 }
 
-/** Whether a layer is drawn and can be handled as far as its groups say. */
+/** Whether a layer is drawn and can be handled as far as its groups and holders say. */
 export const isShown = (design: Pick<Design, 'layers'>, id: string): boolean => chain(design, id).every((l) => l.shown)
 export const isLocked = (design: Pick<Design, 'layers'>, id: string): boolean => chain(design, id).some((l) => l.locked)
 function chain(design: Pick<Design, 'layers'>, id: string): Layer[] {
   const out: Layer[] = []
-  for (let layer = design.layers[id]; layer && !out.includes(layer); layer = layer.parent ? design.layers[layer.parent] : undefined) out.push(layer)
+  for (
+    let layer = design.layers[id];
+    layer && !out.includes(layer);
+    layer = holderOf(design, layer) ?? (layer.parent ? design.layers[layer.parent] : undefined)
+  )
+    out.push(layer)
   return out
 }

@@ -1,14 +1,12 @@
-import { strFromU8, strToU8, unzipSync, type Zippable, zipSync } from 'fflate'
+import { strFromU8, strToU8, type Zippable, zipSync } from 'fflate'
 import { blobsOf, checkDesign } from '../design/edits'
 import type { Design } from '../design/schema'
 import { upgrade } from '../design/upgrades'
-import { badInput, tooLarge } from '../errors'
+import { badInput } from '../errors'
+import { safeUnzip } from './safe-zip'
 
 /** A design with everything it needs in one zip: `design.json` and `blobs/SHA`. */
 export type VividPackage = { design: Design; blobs: Map<string, Uint8Array> }
-
-const MOST_ENTRIES = 2000
-const MOST_BYTES = 600 * 1024 * 1024
 
 export function writePackage({ design, blobs }: VividPackage): Uint8Array {
   const files: Zippable = { mimetype: [strToU8('application/x-vivid-layer'), { level: 0 }], 'design.json': strToU8(JSON.stringify(design)) }
@@ -17,25 +15,11 @@ export function writePackage({ design, blobs }: VividPackage): Uint8Array {
 }
 
 /** Reads a package; throws `bad-input` where it is damaged, holds unsafe paths or lacks a blob. */
-export function readPackage(bytes: Uint8Array): VividPackage {
-  let entries: Record<string, Uint8Array>
-  let count = 0
-  let total = 0
-  try {
-    entries = unzipSync(bytes, {
-      filter: (f) => {
-        if (f.name.includes('..') || f.name.startsWith('/') || f.name.includes('\\') || /^[a-z]:/i.test(f.name))
-          throw badInput(`The package holds a file with an unsafe path (“${f.name}”). Nothing was stored; ask for a package made by Vivid Layer.`)
-        total += f.originalSize
-        if (++count > MOST_ENTRIES || total > MOST_BYTES) throw tooLarge('The package is larger than what can be opened here. Nothing was stored.')
-        return true
-      },
-    })
-  } catch (thrown) {
-    if (thrown instanceof Error && thrown.name === 'Problem') throw thrown
-    throw badInput('This file is not a .vivid package or is damaged. Nothing was stored.')
-  }
-  const text = entries['design.json']
+export const readPackage = (bytes: Uint8Array): VividPackage => designIn(safeUnzip(bytes, '.vivid package'), '')
+
+/** The design and its blobs among the entries of a zip, under a folder. */
+export function designIn(entries: Readonly<Record<string, Uint8Array>>, folder: string): VividPackage {
+  const text = entries[`${folder}design.json`]
   if (!text) throw badInput('The package holds no design. Nothing was stored.')
   let json: unknown
   try {
@@ -46,7 +30,7 @@ export function readPackage(bytes: Uint8Array): VividPackage {
   const design = checkDesign(upgrade(json))
   const blobs = new Map<string, Uint8Array>()
   for (const sha of blobsOf(design)) {
-    const blob = entries[`blobs/${sha}`]
+    const blob = entries[`${folder}blobs/${sha}`]
     if (!blob) throw badInput('The package lacks a picture that its design uses. Nothing was stored.')
     blobs.set(sha, blob)
   }

@@ -9,7 +9,7 @@ export function matrixOf(p: Placement): Matrix {
   return compose(compose(flipped, turning(p.rotation)), translation(p.x, p.y))
 }
 
-/** The upright box around a placed layer, px of the page. */
+/** The upright box around a placed layer, px of the page; what a perspective or bend does is not in it. */
 export const placedBounds = (p: Placement): Bounds => mapBounds(matrixOf(p), { left: 0, top: 0, right: p.width, bottom: p.height })
 
 /** The corners of a placed box: top left, top right, bottom right, bottom left as the layer itself sees them. */

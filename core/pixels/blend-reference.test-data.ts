@@ -46,9 +46,22 @@ const whole: Partial<Record<BlendMode, (b: Rgb, s: Rgb) => Rgb>> = {
   luminosity: (b, s) => setLum(b, lum(s)),
 }
 
+/** §9.1: shares of the source and of what lies beneath. */
+const operators: Partial<Record<BlendMode, (ab: number, as: number) => [number, number]>> = {
+  'src-atop': (ab, as) => [ab, 1 - as],
+  'dst-in': (_, as) => [0, as],
+  'dst-out': (_, as) => [0, 1 - as],
+  'dst-atop': (ab, as) => [1 - ab, as],
+}
+
 /** One pixel in double precision: cs' = (1 − αb) cs + αb B(cb, cs); co = αs cs' + (1 − αs) αb cb. */
 export function blendPixel(mode: BlendMode, b: Pixel, s: Pixel): Pixel {
   const [ab, as] = [b[3], s[3]]
+  const operator = operators[mode]
+  if (operator) {
+    const [fa, fb] = operator(ab, as)
+    return [0, 1, 2, 3].map((k) => as * fa * (k === 3 ? 1 : (s[k] as number)) + ab * fb * (k === 3 ? 1 : (b[k] as number))) as Pixel
+  }
   if (mode === 'plus-lighter') return [0, 1, 2, 3].map((k) => Math.min(1, k === 3 ? ab + as : (b[k] as number) * ab + (s[k] as number) * as)) as Pixel
   const [cb, cs]: [Rgb, Rgb] = [
     [b[0], b[1], b[2]],

@@ -1,10 +1,11 @@
 import fc from 'fast-check'
-import sharp from 'sharp'
+import sharp, { type Blend } from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { openMemory } from '../../host/kernels'
 import { BLEND_MODES, type BlendMode, blendModeNumber } from '../design/blend-modes'
 import { blendPixel, type Pixel } from './blend-reference.test-data'
 import { PLANE_BYTES, STRIDE } from './memory'
+import { VIPS_NAMES } from './reference-names.test-data'
 
 const memory = openMemory()
 
@@ -66,6 +67,27 @@ describe('blend modes by worked values of W3C Compositing and Blending Level 1, 
   })
 })
 
+describe('Porter–Duff operators by values worked by hand (Compositing and Blending Level 1, §9.1)', () => {
+  // αb = 0.8, Cb = 0.4 (premultiplied 0.32); αs = 0.5, Cs = 1 (premultiplied 0.5). co = αs Fa Cs + αb Fb Cb.
+  it.each([
+    ['normal', 0.5 + 0.32 * 0.5, 0.9],
+    ['src-atop', 0.5 * 0.8 + 0.32 * 0.5, 0.8],
+    ['dst-in', 0.32 * 0.5, 0.4],
+    ['dst-out', 0.32 * 0.5, 0.4],
+    ['dst-atop', 0.5 * 0.2 + 0.32 * 0.5, 0.5],
+    ['plus-lighter', 0.82, 1],
+  ] as const)('%s', (mode, colour, alpha) => {
+    const [out] = kernel(mode, [[0.4, 0.4, 0.4, 0.8]], [[1, 1, 1, 0.5]])
+    expect(out?.[0]).toBeCloseTo(colour, 6)
+    expect(out?.[3]).toBeCloseTo(alpha, 6)
+  })
+  it('where the source is not, destination-in and destination-atop leave nothing; the others leave what lies beneath', () => {
+    const left = (mode: BlendMode) => kernel(mode, [[0.4, 0.4, 0.4, 0.8]], [[0, 0, 0, 0]])[0]?.[3]
+    expect([left('dst-in'), left('dst-atop')]).toEqual([0, 0])
+    for (const mode of ['normal', 'src-atop', 'dst-out'] as const) expect(left(mode)).toBeCloseTo(0.8, 6)
+  })
+})
+
 describe('blend modes against the standard in double precision', () => {
   const unit = fc.double({ min: 0, max: 1, noNaN: true })
   const pixel = fc.tuple(unit, unit, unit, unit) as fc.Arbitrary<Pixel>
@@ -98,20 +120,36 @@ describe('blend modes against the standard in double precision', () => {
   })
 })
 
+describe('every mode over a grid of colours and alphas', () => {
+  const values = [0, 0.2, 0.5, 0.75, 1]
+  const alphas = [0.25, 0.6, 1]
+  // Three different components, so that the non-separable modes have something to keep.
+  const colours = values.flatMap((v): [number, number, number][] => [
+    [v, v, v],
+    [v, 1 - v, 0.3],
+  ])
+  const pixels = alphas.flatMap((a) => colours.map(([r, g, b]): Pixel => [r, g, b, a]))
+  it.each(BLEND_MODES)('%s', (mode) => {
+    for (const b of pixels) {
+      const out = kernel(
+        mode,
+        pixels.map(() => b),
+        pixels,
+      )
+      out.forEach((got, n) => {
+        const expected = blendPixel(mode, b, pixels[n] as Pixel)
+        for (let k = 0; k < 4; k++) expect(Math.abs((got[k] as number) - (expected[k] as number))).toBeLessThan(1e-4)
+      })
+    }
+  })
+})
+
 describe('composites against libvips', () => {
   // libvips weighs translucent sources twice in its separable modes; opaque layers, and `over` at any alpha, are comparable.
-  const modes = {
-    normal: 'over',
-    multiply: 'multiply',
-    screen: 'screen',
-    overlay: 'overlay',
-    darken: 'darken',
-    lighten: 'lighten',
-    'hard-light': 'hard-light',
-    difference: 'difference',
-    exclusion: 'exclusion',
-  } as const
-  it.each(Object.entries(modes))('%s within two levels', async (mode, blend) => {
+  const modes = (['normal', 'multiply', 'screen', 'overlay', 'darken', 'lighten', 'hard-light', 'difference', 'exclusion'] as const).map(
+    (mode) => [mode, VIPS_NAMES[mode] as Blend] as const,
+  )
+  it.each(modes)('%s within two levels', async (mode, blend) => {
     const W = 64
     const noise = (seed: number) =>
       Uint8Array.from({ length: W * W * 4 }, (_, n) =>
@@ -131,7 +169,7 @@ describe('composites against libvips', () => {
     const [beneath, source] = [pixels(b), pixels(s)]
     let worst = 0
     for (let n = 0; n < W * W; n += 1024)
-      kernel(mode as BlendMode, beneath.slice(n, n + 1024), source.slice(n, n + 1024)).forEach((p, k) => {
+      kernel(mode, beneath.slice(n, n + 1024), source.slice(n, n + 1024)).forEach((p, k) => {
         const at = (n + k) * 4
         worst = Math.max(worst, Math.abs(p[3] * 255 - (theirs[at + 3] as number)))
         // Colour of nearly transparent pixels is lost to 8 bits on their side.

@@ -1,4 +1,5 @@
 import { Problem } from '../errors'
+import type { Kernels } from './kernel-types'
 
 /** Pixels along a side of a tile. */
 export const TILE = 256
@@ -9,95 +10,9 @@ export const STRIDE = TILE * 4
 /** Position of the alpha plane in a tile. */
 export const ALPHA = PLANE_BYTES * 3
 
-type Exports = {
-  memory: WebAssembly.Memory
-  blendRect(beneath: number, source: number, plane: number, stride: number, count: number, rows: number, mode: number, opacity: number): void
-  clearRect(at: number, plane: number, stride: number, count: number, rows: number): void
-  copyRect(to: number, from: number, plane: number, stride: number, count: number, rows: number): void
-  mixRect(beneath: number, source: number, plane: number, stride: number, count: number, rows: number, share: number): void
-  coverageBegin(at: number, width: number, height: number): void
-  coverageLine(x0: number, y0: number, x1: number, y1: number): void
-  coverageEnd(out: number, stride: number, evenOdd: number): void
-  fillSolid(
-    out: number,
-    plane: number,
-    stride: number,
-    count: number,
-    rows: number,
-    cover: number,
-    coverStride: number,
-    r: number,
-    g: number,
-    b: number,
-    a: number,
-  ): void
-  fillGradient(
-    out: number,
-    plane: number,
-    stride: number,
-    count: number,
-    rows: number,
-    cover: number,
-    coverStride: number,
-    table: number,
-    radial: number,
-    a: number,
-    b: number,
-    c: number,
-    d: number,
-    e: number,
-    f: number,
-    originX: number,
-    originY: number,
-  ): void
-  samplePicture(
-    out: number,
-    plane: number,
-    stride: number,
-    count: number,
-    rows: number,
-    source: number,
-    width: number,
-    height: number,
-    opaque: number,
-    a: number,
-    b: number,
-    c: number,
-    d: number,
-    e: number,
-    f: number,
-    wideX: number,
-    wideY: number,
-    edgeRight: number,
-    edgeLow: number,
-  ): void
-  sampleUpright(
-    out: number,
-    plane: number,
-    stride: number,
-    count: number,
-    rows: number,
-    source: number,
-    width: number,
-    height: number,
-    opaque: number,
-    a: number,
-    d: number,
-    e: number,
-    f: number,
-    wideX: number,
-    wideY: number,
-    edgeRight: number,
-    edgeLow: number,
-    scratch: number,
-    mostRows: number,
-  ): void
-  halve(to: number, from: number, width: number, height: number): void
-  toBytes(to: number, toStride: number, from: number, plane: number, stride: number, count: number, rows: number): void
-}
-export type Kernels = Exports
-
 const PAGE = 65536
+/** Memory grows by slabs: every growth makes a new buffer and costs a collection. Untouched pages cost nothing. */
+const SLAB = 64 * 1024 * 1024
 const align = (n: number): number => (n + 63) & ~63
 
 /**
@@ -118,7 +33,7 @@ export class PixelMemory {
         },
       },
     })
-    this.kernels = instance.exports as unknown as Exports
+    this.kernels = instance.exports as unknown as Kernels
     this.top = this.kernels.memory.buffer.byteLength
   }
 
@@ -153,15 +68,18 @@ export class PixelMemory {
     }
     const at = align(this.top)
     const held = this.kernels.memory.buffer.byteLength
-    if (at + bytes > held) {
-      try {
-        this.kernels.memory.grow(Math.ceil((at + bytes - held) / PAGE))
-      } catch {
-        throw new Problem('too-large', 'There is not enough memory for this picture. The design is safe; close other designs and try again.')
-      }
-    }
+    if (at + bytes > held && !this.grow(Math.max(SLAB, at + bytes - held)) && !this.grow(at + bytes - held))
+      throw new Problem('too-large', 'There is not enough memory for this picture. The design is safe; close other designs and try again.')
     this.top = at + bytes
     return at
+  }
+  private grow(bytes: number): boolean {
+    try {
+      this.kernels.memory.grow(Math.ceil(bytes / PAGE))
+      return true
+    } catch {
+      return false
+    }
   }
   releaseBlock(at: number, size: number): void {
     this.free.push({ at, bytes: align(size) })

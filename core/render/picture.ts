@@ -1,25 +1,54 @@
-import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
+import { flatResolved, type ResolvedPage } from '../design/resolve'
 import { Problem } from '../errors'
-import { type Bounds, heightOf, widthOf } from '../geometry/bounds'
+import { type Bounds, heightOf, overlaps, widthOf } from '../geometry/bounds'
 import { TILE } from '../pixels/memory'
 import { filesFor } from '../type/catalogue'
 import type { FontBook } from '../type/fonts'
-import { type Plan, plan } from './plan'
+import type { PlanNode } from './nodes'
+import { type Plan, plan, type View } from './plan'
 import type { Renderer } from './renderer'
 import type { SourceBook } from './sources'
 
 export type Host = { fonts: FontBook; sources: SourceBook; renderer: Renderer }
 
-const flat = (layers: readonly ResolvedLayer[]): ResolvedLayer[] => layers.flatMap((l) => [l, ...flat(l.children)])
+/** `progress` is told the share done. */
+export type Progress = { progress?: (share: number) => void; signal?: AbortSignal }
+
+type Wanted = { sha: string; level: number }
+/** Levels of pictures that a part of a plan reads. */
+function levelsIn(nodes: readonly PlanNode[], band: Bounds): Wanted[] {
+  return nodes.flatMap((n): Wanted[] => {
+    if (!overlaps(n.bounds, band)) return []
+    if (n.kind === 'group') return levelsIn(n.children, band)
+    if (n.kind === 'held') return [...levelsIn([n.holder], band), ...levelsIn(n.insides, band)]
+    if (n.kind === 'fill') return []
+    return Array.from({ length: n.coarsest - n.level + 1 }, (_, k) => ({ sha: n.source, level: n.level + k }))
+  })
+}
+const EVERYWHERE: Bounds = { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity }
 
 /** Loads every font and source that a page needs at a scale, then plans it. */
-export async function prepare(page: ResolvedPage, scale: number, host: Host): Promise<Plan> {
-  await host.fonts.open(flat(page.layers).flatMap(({ layer }) => (layer.kind === 'type' ? filesFor(layer.style) : [])))
+export const prepare = (page: ResolvedPage, scale: number, host: Host): Promise<Plan> => planned(page, { scale }, host)
+
+async function planned(page: ResolvedPage, view: View, host: Host): Promise<Plan> {
+  await host.fonts.open(flatResolved(page.layers).flatMap(({ layer }) => (layer.kind === 'type' ? filesFor(layer.style) : [])))
   for (;;) {
-    const made = plan(page, { scale }, host)
+    const made = plan(page, view, host)
     if (made.missing.length === 0) return made
+    // What is here already stays while the rest comes, or the two would drive each other out for ever.
+    const pictures = made.missing.flatMap(({ sha, level }) => (level === null ? [] : [{ sha, level }]))
+    host.sources.pin([...levelsIn(made.nodes, EVERYWHERE), ...pictures])
     await Promise.all(made.missing.map(({ sha, level }) => (level === null ? host.sources.loadArtwork(sha) : host.sources.loadPicture(sha, level))))
   }
+}
+
+/**
+ * A part of a page at a scale, worked in bands of tiles: sources are loaded when the first band needs them and may go
+ * after the last, so that memory stays bounded however many there are. `region` is px of the view.
+ */
+export async function renderPage(page: ResolvedPage, scale: number, region: Bounds, host: Host, how: Progress = {}): Promise<Picture> {
+  const made = await planned(page, { scale, whole: true }, host)
+  return renderRegion(made, region, host.renderer, { ...how, before: (band) => host.sources.hold(levelsIn(made.nodes, band)) })
 }
 
 export type Picture = { width: number; height: number; data: Uint8ClampedArray<ArrayBuffer> }
@@ -32,13 +61,14 @@ export async function renderRegion(
   made: Plan,
   region: Bounds,
   renderer: Renderer,
-  how: { memoryKey?: string; progress?: (share: number) => void; signal?: AbortSignal } = {},
+  how: Progress & { memoryKey?: string; before?: (band: Bounds) => Promise<void> } = {},
 ): Promise<Picture> {
   const [width, height] = [widthOf(region), heightOf(region)]
   const data = new Uint8ClampedArray(width * height * 4)
   const [firstRow, lastRow] = [Math.floor(region.top / TILE), Math.floor((region.bottom - 1) / TILE)]
   for (let row = firstRow; row <= lastRow; row++) {
     if (how.signal?.aborted) throw new Problem('stopped', 'Stopped. Nothing was changed.')
+    await how.before?.({ left: region.left, right: region.right, top: row * TILE, bottom: (row + 1) * TILE })
     for (let column = Math.floor(region.left / TILE); column <= Math.floor((region.right - 1) / TILE); column++) {
       const bytes = renderer.tileBytes(made, column, row, how.memoryKey ?? '')
       const [x0, x1] = [Math.max(region.left, column * TILE), Math.min(region.right, (column + 1) * TILE)]

@@ -1,212 +1,65 @@
 import { lookUp } from '../colour/colour'
-import { literalPaint } from '../colour/gradient'
-import { blendModeNumber } from '../design/blend-modes'
+import { type BlendMode, blendModeNumber, reachesOut } from '../design/blend-modes'
 import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
-import type { Design, Layer, LayerOf, Paint } from '../design/schema'
-import { type Bounds, boundsOf, grow, mapBounds, union } from '../geometry/bounds'
-import { lengthOf } from '../geometry/exact'
-import { compose, inverse, type Matrix, scaling } from '../geometry/matrix'
-import { matrixOf, placedBounds } from '../geometry/placement'
+import type { Design, Layer, Paint } from '../design/schema'
+import { type Bounds, grow, heightOf, union, widthOf } from '../geometry/bounds'
+import { shownBounds } from '../geometry/warp'
 import { quickHash } from '../hash'
 import type { FontBook } from '../type/fonts'
-import { layoutType } from '../type/layout'
-import { flatten, mapPath, type Outline, outlineBounds, type Path } from '../vector/path'
-import { shapePath } from '../vector/shapes'
-import { dashed, strokeOutlines } from '../vector/stroke'
+import { type Context, keyOf, type Missing, makers } from './makers'
+import type { FillNode, PlanNode } from './nodes'
 import type { SourceBook } from './sources'
 
-/** One area to cover and colour, in px of the view. */
-export type Fill = {
-  outlines: { points: Float64Array; bounds: Bounds }[]
-  evenOdd: boolean
-  paint: Paint
-  opacity: number /** view px to the layer's box */
-  toBox: Matrix
-  width: number
-  height: number
-}
-type Common = {
-  id: string /** changes when the pixels of this node change, its blending apart */
-  key: string /** view px, whole */
-  bounds: Bounds
-  mode: number
-  opacity: number
-  fine: boolean
-}
-export type PictureNode = Common & {
-  kind: 'picture'
-  source: string
-  level: number /** view px to px of level 0 */
-  toSource: Matrix
-  sourceWidth: number
-  sourceHeight: number
-}
-export type FillNode = Common & { kind: 'fill'; fills: Fill[] }
-export type GroupNode = Common & { kind: 'group'; closed: boolean; children: PlanNode[] }
-export type PlanNode = PictureNode | FillNode | GroupNode
-
-export type View = { scale: number }
-export type Plan = { nodes: PlanNode[]; page: Bounds /** sources that are not here in the level the plan wants */; missing: Missing[] }
-export type Missing = { sha: string; level: number | null }
-type Context = {
-  fonts: FontBook
-  sources: SourceBook
-  swatches: Design['swatches']
-  scale: number
-  missing: Map<string, Missing> /** how often something was not here, the same source counted each time */
-  standIns: number
+/**
+ * With `whole` every source is taken to be there at the level that is wanted: for who loads them band by band. Pictures
+ * outside `seen` (px of the view) are not asked for. With `asIs` nothing is asked for: the nearest finer level does.
+ */
+export type View = { scale: number; whole?: boolean; seen?: Bounds; asIs?: boolean }
+export type Plan = {
+  nodes: PlanNode[]
+  page: Bounds
+  /** Sources that are not here in the level the plan wants. */
+  missing: Missing[]
 }
 
-function miss(c: Context, key: string, what: Missing): void {
-  c.missing.set(key, what)
-  c.standIns++
+/** A node as it lies in the stack: operators that take away what lies beneath reach over the whole page and its apron. */
+function reaching(node: PlanNode, blend: BlendMode, c: Context): PlanNode {
+  return reachesOut(blend) ? { ...node, bounds: union(node.bounds, c.reach), key: `${node.key}*` } : node
 }
-
-const whole = (b: Bounds): Bounds => ({ left: Math.floor(b.left), top: Math.floor(b.top), right: Math.ceil(b.right), bottom: Math.ceil(b.bottom) })
-const keyOf = (...parts: unknown[]): string => quickHash(JSON.stringify(parts))
-
-/** The level of a picture from which the view is reached by a factor between 0.84 and 1.68. */
-export function levelFor(toSource: Matrix): number {
-  const reduction = Math.max(lengthOf(toSource[0], toSource[2]), lengthOf(toSource[1], toSource[3]))
-  return Math.max(0, Math.floor(Math.log2(Math.max(1, reduction)) + 0.25))
-}
-
-const prepared = (outlines: Outline[]): Fill['outlines'] =>
-  outlines.flatMap((o) => {
-    const bounds = outlineBounds([o])
-    return bounds ? [{ points: o.points, bounds }] : []
-  })
-
-/** What each kind of layer needs computed; null where there is nothing to see. */
-const makers: { [K in Exclude<Layer['kind'], 'group'>]: (layer: LayerOf<K>, c: Context) => PlanNode | null } = {
-  picture(layer, c) {
-    const { placement: p } = layer
-    const toView = compose(matrixOf(p), scaling(c.scale))
-    const back = inverse(toView)
-    if (!back) return null
-    const toSource = compose(back, scaling(layer.sourceWidth / p.width, layer.sourceHeight / p.height))
-    const level = levelFor(toSource)
-    if (!c.sources.hasPicture(layer.source, level)) miss(c, `${layer.source}/${level}`, { sha: layer.source, level })
-    const here = c.sources.picture(layer.source, level)
-    if (!here) return null
-    return {
-      kind: 'picture',
-      id: layer.id,
-      fine: false,
-      source: layer.source,
-      level: here.level,
-      toSource,
-      sourceWidth: layer.sourceWidth,
-      sourceHeight: layer.sourceHeight,
-      key: keyOf('picture', layer.source, here.level, toSource),
-      bounds: whole(grow(mapBounds(toView, boundsOf(0, 0, p.width, p.height)), 0.5)),
-      mode: blendModeNumber(layer.blend),
-      opacity: layer.opacity,
-    }
-  },
-  shape(layer, c) {
-    const path = shapePath(layer)
-    const fills: FillSpec[] = []
-    if (layer.form !== 'line' && layer.fill.kind !== 'none')
-      fills.push({ path, evenOdd: false, paint: literalPaint(layer.fill, c.swatches), opacity: 1 })
-    if (layer.stroke.weight > 0)
-      fills.push({
-        path,
-        evenOdd: false,
-        paint: { kind: 'solid', colour: lookUp(layer.stroke.colour, c.swatches) },
-        opacity: 1,
-        stroke: layer.stroke,
-      })
-    return fillNode(layer, fills, c, layer.placement.width, layer.placement.height)
-  },
-  graphic(layer, c) {
-    if (!c.sources.hasArtwork(layer.source)) miss(c, layer.source, { sha: layer.source, level: null })
-    const art = c.sources.artwork(layer.source)
-    if (!art) return null
-    const fit = scaling(layer.placement.width / art.width, layer.placement.height / art.height)
-    const weight = Math.sqrt(Math.abs(fit[0] * fit[3]))
-    const fills = art.pieces.map(
-      (piece): FillSpec => ({
-        path: mapPath(piece.path, fit),
-        evenOdd: piece.evenOdd,
-        opacity: piece.opacity,
-        paint: { kind: 'solid', colour: lookUp(layer.parts[piece.part] ?? art.parts[piece.part] ?? '#000000', c.swatches) },
-        ...(piece.stroke ? { stroke: { ...piece.stroke, weight: piece.stroke.weight * weight, dash: [] } } : {}),
-      }),
-    )
-    return fillNode(layer, fills, c, layer.placement.width, layer.placement.height)
-  },
-  type(layer, c) {
-    const layout = layoutType(c.fonts, layer.text, layer.style, layer.placement.width)
-    const path: Path = layout.lines.flatMap((line) =>
-      line.glyphs.flatMap((g) => mapPath(g.face.outline(g.glyph), [layout.size, 0, 0, layout.size, g.x, g.y])),
-    )
-    if (path.length === 0) return null
-    return fillNode(
-      layer,
-      [{ path, evenOdd: false, paint: literalPaint(layer.fill, c.swatches), opacity: 1 }],
-      c,
-      layer.placement.width,
-      layer.placement.height,
-    )
-  },
-}
-
-type FillSpec = {
-  path: Path
-  evenOdd: boolean
-  paint: Paint
-  opacity: number
-  stroke?: Pick<LayerOf<'shape'>['stroke'], 'weight' | 'cap' | 'join' | 'dash'>
-}
-
-function fillNode(layer: Layer, specs: readonly FillSpec[], c: Context, width: number, height: number): FillNode | null {
-  const own = matrixOf(layer.placement)
-  const toView = compose(own, scaling(c.scale))
-  const toBox = inverse(toView)
-  if (!toBox) return null
-  const fills = specs.flatMap((spec): Fill[] => {
-    let outlines = flatten(spec.path, toView)
-    if (spec.stroke) {
-      const weight = spec.stroke.weight * c.scale
-      const dashes = dashed(
-        outlines,
-        spec.stroke.dash.map((d) => d * weight),
-      )
-      outlines = strokeOutlines(dashes, weight, spec.stroke)
-    }
-    return outlines.length === 0
-      ? []
-      : [{ outlines: prepared(outlines), evenOdd: spec.evenOdd, paint: spec.paint, opacity: spec.opacity, toBox, width, height }]
-  })
-  const all = fills.flatMap((f) => f.outlines.map((o) => o.bounds))
-  if (all.length === 0) return null
-  const bounds = whole(all.reduce(union))
-  return {
-    kind: 'fill',
-    id: layer.id,
-    fills,
-    bounds,
-    fine: isFine(layer, bounds),
-    mode: blendModeNumber(layer.blend),
-    opacity: layer.opacity,
-    key: keyOf(
-      'fill',
-      layer.kind,
-      c.scale,
-      toView,
-      specs.map((s) => [s.path, s.paint, s.opacity, s.evenOdd, s.stroke]),
-    ),
-  }
-}
-const isFine = (layer: Layer, b: Bounds): boolean =>
-  (layer.kind === 'shape' && (layer.form === 'line' || layer.fill.kind === 'none')) || Math.min(b.right - b.left, b.bottom - b.top) < 8
 
 /** Nodes of layers whose pixels did not change since the last plan at this scale are taken over as they are. */
 type Held = { scale: number; swatches: Design['swatches']; node: PlanNode | null }
 const memo = new WeakMap<Layer, Held[]>()
 
+/** Whether what a node reads is still held: sources are let go where room is short. */
+function isHere(node: PlanNode, c: Context): boolean {
+  if (node.kind !== 'picture' || c.whole) return true
+  for (let level = node.level; level <= node.coarsest; level++) if (!c.sources.hasPicture(node.source, level)) return false
+  return true
+}
+
 function nodeOf(resolved: ResolvedLayer, c: Context): PlanNode | null {
+  const made = ownNode(resolved, c)
+  const own = made && reaching(made, resolved.layer.blend, c)
+  const insides = own ? resolved.insides.map((l) => nodeOf(l, c)).filter((n): n is PlanNode => n !== null) : []
+  if (!own || insides.length === 0) return own && resolved.layer.body < 1 ? { ...own, opacity: own.opacity * resolved.layer.body } : own
+  // The holder's mode and opacity are those of the whole; a group of them is closed.
+  const holder = { ...own, mode: 0, opacity: 1 }
+  return {
+    kind: 'held',
+    id: own.id,
+    fine: own.fine,
+    bounds: own.bounds,
+    mode: own.mode,
+    opacity: own.opacity,
+    holder,
+    insides,
+    body: resolved.layer.body,
+    key: quickHash(`held${holder.key}/${resolved.layer.body}|${insides.map((n) => `${n.key}/${n.mode}/${n.opacity}`).join('|')}`),
+  }
+}
+
+function ownNode(resolved: ResolvedLayer, c: Context): PlanNode | null {
   const { layer } = resolved
   if (!layer.shown) return null
   if (layer.kind === 'group') {
@@ -228,7 +81,7 @@ function nodeOf(resolved: ResolvedLayer, c: Context): PlanNode | null {
   }
   const held = memo.get(layer) ?? []
   const same = held.find((h) => h.scale === c.scale && h.swatches === c.swatches)
-  if (same?.node) return same.node
+  if (same?.node && isHere(same.node, c)) return same.node
   const before = c.standIns
   const node = (makers[layer.kind] as (l: Layer, c: Context) => PlanNode | null)(layer, c)
   // A node made from a stand-in is made again when its source has come.
@@ -248,8 +101,18 @@ export function pageBounds(page: Pick<ResolvedPage, 'width' | 'height' | 'bleed'
 
 /** What must be computed to see a page at a scale. Pure but for the memo of unchanged layers. */
 export function plan(page: ResolvedPage, view: View, context: { fonts: FontBook; sources: SourceBook }): Plan {
-  const c: Context = { ...context, swatches: page.swatches, scale: view.scale, missing: new Map(), standIns: 0 }
   const bounds = pageBounds(page, view.scale)
+  const c: Context = {
+    ...context,
+    swatches: page.swatches,
+    reach: grow(bounds, Math.max(widthOf(bounds), heightOf(bounds))),
+    scale: view.scale,
+    whole: view.whole ?? false,
+    seen: view.seen,
+    asIs: view.asIs ?? false,
+    missing: new Map(),
+    standIns: 0,
+  }
   const nodes = page.layers.map((l) => nodeOf(l, c)).filter((n): n is PlanNode => n !== null)
   const ground = groundNode(page, bounds)
   return { nodes: ground ? [ground, ...nodes] : nodes, page: bounds, missing: [...c.missing.values()] }
@@ -271,9 +134,9 @@ function groundNode(page: ResolvedPage, bounds: Bounds): FillNode | null {
   }
 }
 
-/** A layer's placed box on the page; a group's is that of its members. */
+/** The box around what is shown of a layer; a group's is that of its members. */
 export function layerBounds(resolved: ResolvedLayer): Bounds | null {
-  if (resolved.layer.kind !== 'group') return placedBounds(resolved.layer.placement)
+  if (resolved.layer.kind !== 'group') return shownBounds(resolved.layer.placement)
   const inner = resolved.children.map(layerBounds).filter((b): b is Bounds => b !== null)
   return inner.length > 0 ? inner.reduce(union) : null
 }

@@ -1,13 +1,18 @@
 import { createHash } from 'node:crypto'
 import sharp from 'sharp'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { openMemory } from '../../host/kernels'
 import { decodePicture } from '../../host/pictures'
 import { type NodeHost, openHost } from '../../host/project'
 import { blankDesign, boxAt, groupLayer, pictureLayer, presetSpecs, shapeLayer, typeLayer } from '../design/blank'
+import { BLEND_MODES } from '../design/blend-modes'
 import { keyBetween } from '../design/order'
 import type { Design, Layer } from '../design/schema'
-import { prepare, renderRegion } from './picture'
+import { PLANE_BYTES, STRIDE } from '../pixels/memory'
+import { prepare, renderPage, renderRegion } from './picture'
 import { pageBounds } from './plan'
+import { Renderer } from './renderer'
+import { SourceBook } from './sources'
 
 const W = 64
 /** A picture of noise with all alphas, and an opaque one, as PNG. */
@@ -69,6 +74,100 @@ describe('pictures', () => {
       expect(out.at(20 + x, 30 + y)).toEqual([...opaque.raw.slice((y * W + x) * 4, (y * W + x) * 4 + 4)])
     expect(out.at(19, 30)).toEqual([255, 255, 255, 255])
   })
+  it('at 100 % on the grid are the same bits whether copied whole or sampled at an edge', () => {
+    // 24-bit noise with every alpha; one pixel to the left of the edge the sampler works, inside the copy.
+    const noise = Uint8Array.from({ length: 64 * 64 * 4 }, (_, n) => (n * 7919 + (n >> 3) * 13) % 256)
+    const memory = openMemory()
+    const at = memory.block(noise.length)
+    memory.bytes.set(noise, at)
+    const [copied, sampled] = [memory.tile(), memory.tile()]
+    memory.kernels.copyPicture(copied, PLANE_BYTES, STRIDE, 60, 64, at, 64, 2, 0, 0)
+    const scratch = memory.block(4 * 1024 * 1024)
+    memory.kernels.sampleUpright(sampled, PLANE_BYTES, STRIDE, 60, 64, at, 64, 64, 0, 1, 1, 2, 0, 1, 1, 64, 64, scratch, 640)
+    for (let plane = 0; plane < 4; plane++)
+      for (let y = 0; y < 64; y++) {
+        const row = (raster: number) => memory.floats(raster + plane * PLANE_BYTES + y * STRIDE, 60).slice()
+        expect(row(copied)).toEqual(row(sampled))
+      }
+  })
+  it('at 100 % on the grid blend straight from their bytes to the same bits, in every mode', () => {
+    const noise = (seed: number) => Uint8Array.from({ length: 64 * 64 * 4 }, (_, n) => (Math.imul(n + seed, 2654435761) >>> 13) & 255)
+    const memory = openMemory()
+    const at = memory.block(64 * 64 * 4)
+    const [ground, copied, blended, direct] = [memory.tile(), memory.tile(), memory.tile(), memory.tile()]
+    memory.bytes.set(noise(3), at)
+    memory.kernels.copyPicture(ground, PLANE_BYTES, STRIDE, 60, 60, at, 64, 0, 0, 0)
+    memory.bytes.set(noise(11), at)
+    memory.kernels.copyPicture(copied, PLANE_BYTES, STRIDE, 60, 60, at, 64, 3, 2, 0)
+    for (let mode = 0; mode < BLEND_MODES.length; mode++) {
+      for (const to of [blended, direct]) memory.kernels.copyRect(to, ground, PLANE_BYTES, STRIDE, 60, 60)
+      memory.kernels.blendRect(blended, copied, PLANE_BYTES, STRIDE, 60, 60, mode, 0.7)
+      memory.kernels.blendPicture(direct, PLANE_BYTES, STRIDE, 60, 60, at, 64, 3, 2, mode, 0.7)
+      for (let y = 0; y < 60; y += 7)
+        for (let plane = 0; plane < 4; plane++) {
+          const row = (raster: number) => memory.floats(raster + plane * PLANE_BYTES + y * STRIDE, 60).slice()
+          expect(row(direct)).toEqual(row(blended))
+        }
+    }
+  })
+  it('of 16 bits keep more than 8 can say: a slow ramp stretched fourfold has steps of its own', async () => {
+    // 0 … 4095 of 65 535 in 256 columns: 16 levels of 8 bits, 256 of 16.
+    const ramp = Uint16Array.from({ length: 256 * 4 * 3 }, (_, n) => (Math.floor(n / 3) % 256) * 16)
+    const bytes = new Uint8Array(
+      await sharp(ramp, { raw: { width: 256, height: 4, channels: 3 } })
+        .toColourspace('rgb16')
+        .png()
+        .toBuffer(),
+    )
+    const sha = createHash('sha256').update(bytes).digest('hex')
+    const own = openHost(async (s) => (s === sha ? bytes : null))
+    // Color-dodge by a flat grey multiplies by 16: what was lost before cannot come back.
+    const d = design((w) => [
+      pictureLayer(w('subject'), 'Ramp', { sha, width: 256, height: 4 }, boxAt(0, 0, 256, 40)),
+      { ...shapeLayer(w('subject'), 'Lift', 'rectangle', boxAt(0, 0, 256, 40), { kind: 'solid', colour: '#efefef' }), blend: 'color-dodge' as const },
+    ])
+    const picture = await renderRegion(
+      await prepare(await own.resolve(d, 'page1', 'square-post'), 1, own),
+      { left: 0, top: 0, right: 256, bottom: 40 },
+      own.renderer,
+    )
+    const levels = new Set(Array.from({ length: 256 }, (_, x) => picture.data[(20 * 256 + x) * 4]))
+    expect(levels.size).toBeGreaterThan(200)
+    for (let x = 8; x < 248; x += 9) {
+      const exact = Math.min(255, ((x * 16) / 65535 / (1 - 0xef / 255)) * 255)
+      expect(Math.abs((picture.data[(20 * 256 + x) * 4] as number) - exact)).toBeLessThan(1.2)
+    }
+  })
+  it.each([
+    ['reduced to a third', 1 / 3, 6],
+    ['reduced to 0.7', 0.7, 4],
+    ['enlarged to 2.5 times', 2.5, 4],
+  ])('%s lie within a mean of %d levels of libvips’ cubic', async (_what, k, tolerance) => {
+    // libvips anchors and stretches its cubic a little otherwise, most where it reduces: the mean difference is compared.
+    const W2 = 96
+    const soft = Uint8Array.from({ length: W2 * W2 * 4 }, (_, n) => {
+      const [x, y] = [(n >> 2) % W2, Math.floor((n >> 2) / W2)]
+      return n % 4 === 3 ? 255 : Math.round(128 + 110 * Math.sin(x / 4 + (n % 4)) * Math.cos(y / 5))
+    })
+    const bytes = new Uint8Array(
+      await sharp(soft, { raw: { width: W2, height: W2, channels: 4 } })
+        .png()
+        .toBuffer(),
+    )
+    const sha = createHash('sha256').update(bytes).digest('hex')
+    const own = openHost(async (s) => (s === sha ? bytes : null))
+    const side = Math.round(W2 * k)
+    const d = design((w) => [pictureLayer(w('subject'), 'S', { sha, width: W2, height: W2 }, boxAt(0, 0, side, side))])
+    const ours = await renderRegion(
+      await prepare(await own.resolve(d, 'page1', 'square-post'), 1, own),
+      { left: 0, top: 0, right: side, bottom: side },
+      own.renderer,
+    )
+    const theirs = await sharp(bytes).resize(side, side, { kernel: 'cubic', fit: 'fill', fastShrinkOnLoad: false }).ensureAlpha().raw().toBuffer()
+    let sum = 0
+    for (let n = 0; n < theirs.length; n++) sum += n % 4 === 3 ? 0 : Math.abs((ours.data[n] as number) - (theirs[n] as number))
+    expect(sum / (side * side * 3)).toBeLessThan(tolerance)
+  })
   it('mirrored are mirrored exactly: column x equals column n − 1 − x', async () => {
     const p = boxAt(0, 0, W, W)
     const [plain, mirrored] = await Promise.all(
@@ -112,6 +211,34 @@ describe('pictures', () => {
     )
     for (let n = 0; n < 50; n++) expect(out.at(n, n)[3]).toBe(clear.raw[(n * W + n) * 4 + 3])
     expect(out.at(200, 200)).toEqual([0, 0, 0, 0])
+  })
+})
+
+describe('sources beyond the room for them', () => {
+  it('are all there while a page is planned, and pass by band after band when it is drawn', async () => {
+    const memory = openMemory()
+    const level = (value: number) => ({
+      width: W,
+      height: W,
+      opaque: true,
+      deep: false,
+      data: Uint8Array.from({ length: W * W * 4 }, (_, n) => (n % 4 === 3 ? 255 : value)),
+    })
+    // Room for one picture and a half, each time anew.
+    const small = () => {
+      const sources = new SourceBook(memory, { picture: async (sha) => level(sha.startsWith('a') ? 200 : 90), graphic: async () => null }, W * W * 6)
+      return { fonts: host.fonts, sources, renderer: new Renderer(memory, sources, 16) }
+    }
+    const d = design((w) =>
+      ['a', 'b'].map((name, n) => pictureLayer(w('subject'), name, { sha: name.repeat(64), width: W, height: W }, boxAt(0, n * 400, W, W))),
+    )
+    const page = await host.resolve(d, 'page1', 'square-post')
+    const region = { left: 0, top: 0, right: W, bottom: 400 + W }
+    const bands = await renderPage(page, 1, region, small())
+    const again = small()
+    const whole = await renderRegion(await prepare(page, 1, again), region, again.renderer)
+    for (const [what, { data }] of Object.entries({ bands, whole }))
+      expect([what, data[(10 * W + 10) * 4], data[(410 * W + 10) * 4]]).toEqual([what, 200, 90])
   })
 })
 

@@ -1,9 +1,12 @@
 import type { PixelMemory } from '../pixels/memory'
 import { type Artwork, readSvg } from '../vector/svg'
 
-/** One mip level of a picture: 8-bit RGBA, straight alpha, upright. Level 0 is the source itself. */
-export type PictureLevel = { width: number; height: number; opaque: boolean; data: Uint8Array }
-export type HeldLevel = { width: number; height: number; opaque: boolean; at: number; bytes: number }
+/**
+ * One mip level of a picture: RGBA, straight alpha, upright; `deep` ones have 16 bits a channel (little endian), the
+ * others 8. Level 0 is the source itself.
+ */
+export type PictureLevel = { width: number; height: number; opaque: boolean; deep: boolean; data: Uint8Array }
+export type HeldLevel = Omit<PictureLevel, 'data'> & { at: number; bytes: number }
 
 /** Where sources come from: the server's working copies in a browser, the blob folder elsewhere. */
 export interface SourceLoader {
@@ -18,6 +21,7 @@ export class SourceBook {
   private readonly levels = new Map<string, HeldLevel | null>()
   private readonly artworks = new Map<string, Artwork | null>()
   private readonly pending = new Map<string, Promise<void>>()
+  private pinned: ReadonlySet<string> = new Set()
   private heldBytes = 0
 
   constructor(
@@ -26,9 +30,10 @@ export class SourceBook {
     private readonly mostBytes = 384 * 1024 * 1024,
   ) {}
 
-  /** A level that is here: the one asked for, or the nearest coarser, or the nearest finer. */
-  picture(sha: string, level: number): { level: number; held: HeldLevel } | null {
-    for (const step of [level, ...[1, 2, 3, 4, 5, 6, 7].map((n) => level + n), ...[1, 2, 3, 4, 5].map((n) => level - n)]) {
+  /** A level that is here: the one asked for, or the nearest coarser, or the nearest finer; or with `finer` the other way round. */
+  picture(sha: string, level: number, finer = false): { level: number; held: HeldLevel } | null {
+    const [down, up] = [[1, 2, 3, 4, 5].map((n) => level - n), [1, 2, 3, 4, 5, 6, 7].map((n) => level + n)]
+    for (const step of finer ? [level, ...down, ...up] : [level, ...up, ...down]) {
       const key = `${sha}/${step}`
       const held = step < 0 ? null : this.levels.get(key)
       if (!held) continue
@@ -62,8 +67,18 @@ export class SourceBook {
       const at = this.memory.block(bytes)
       this.memory.bytes.set(found.data, at)
       this.heldBytes += bytes
-      this.levels.set(key, { width: found.width, height: found.height, opaque: found.opaque, at, bytes })
+      const { data: _, ...kept } = found
+      this.levels.set(key, { ...kept, at, bytes })
     })
+  }
+  /** These levels stay until the next call, whatever else is loaded, even beyond the bound. */
+  pin(wanted: readonly { sha: string; level: number }[]): void {
+    this.pinned = new Set(wanted.map((w) => `${w.sha}/${w.level}`))
+  }
+  /** Pins levels and loads them one after another. */
+  async hold(wanted: readonly { sha: string; level: number }[]): Promise<void> {
+    this.pin(wanted)
+    for (const { sha, level } of wanted) await this.loadPicture(sha, level)
   }
   loadArtwork(sha: string): Promise<void> {
     return this.once(sha, this.artworks.has(sha), async () => {
@@ -84,7 +99,7 @@ export class SourceBook {
   private makeRoom(bytes: number): void {
     for (const [key, held] of this.levels) {
       if (this.heldBytes + bytes <= this.mostBytes) return
-      if (!held) continue
+      if (!held || this.pinned.has(key)) continue
       this.memory.releaseBlock(held.at, held.bytes)
       this.heldBytes -= held.bytes
       this.levels.delete(key)

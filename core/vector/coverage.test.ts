@@ -1,25 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { openMemory } from '../../host/kernels'
 import { identity, scaling, translation } from '../geometry/matrix'
-import { STRIDE } from '../pixels/memory'
+import { coverageOf } from './cover.test-data'
 import { flatten, type Outline, parsePath } from './path'
 import { ellipsePath, rectanglePath } from './shapes'
 import { dashed, strokeOutlines } from './stroke'
 
-const memory = openMemory()
-const [sums, plane] = [memory.block(300 * 256 * 4), memory.tile()]
-
-/** Covers outlines on a 256 × 256 raster; gives the covered area in px and the raster. */
+/** The covered area in px and the coverage at a pixel. */
 function cover(outlines: readonly Outline[], evenOdd = false): { area: number; at: (x: number, y: number) => number } {
-  memory.kernels.coverageBegin(sums, 256, 256)
-  for (const { points } of outlines)
-    for (let n = 0; n < points.length; n += 2) {
-      const before = (n - 2 + points.length) % points.length
-      memory.kernels.coverageLine(points[before] as number, points[before + 1] as number, points[n] as number, points[n + 1] as number)
-    }
-  memory.kernels.coverageEnd(plane, STRIDE, evenOdd ? 1 : 0)
-  const values = memory.floats(plane, 256 * 256).slice()
+  const values = coverageOf(outlines, evenOdd)
   return { area: values.reduce((a, b) => a + b, 0), at: (x, y) => values[y * 256 + x] as number }
 }
 const polygon = (...points: number[]): Outline => ({ points: Float64Array.from(points), closed: true })

@@ -12,6 +12,7 @@ export function dashed(outlines: readonly Outline[], lengths: readonly number[])
   const out: Outline[] = []
   for (const { points, closed } of outlines) {
     const all = closed ? [...points, points[0] as number, points[1] as number] : [...points]
+    const before = out.length
     let index = 0
     let left = pattern[0] as number
     let on = true
@@ -33,7 +34,11 @@ export function dashed(outlines: readonly Outline[], lengths: readonly number[])
       left -= way
       if (on) run.push(toX, toY)
     }
-    if (on && run.length >= 4) out.push({ points: Float64Array.from(run), closed: false })
+    if (!on || run.length < 4) continue
+    const first = out[before]
+    // A dash that comes round to where the outline began goes on into the first one, corner and all.
+    if (closed && first) out[before] = { points: Float64Array.from([...run, ...first.points.slice(2)]), closed: false }
+    else out.push(closed ? { points, closed } : { points: Float64Array.from(run), closed })
   }
   return out
 }

@@ -1,7 +1,10 @@
 // Pixel kernels, AssemblyScript with SIMD. Rasters are four planes (R, G, B, A) of 32-bit floats, premultiplied,
 // sRGB-encoded, `plane` bytes apart, rows `stride` bytes apart. Pointers are byte addresses.
-export { blendRect, clearRect, copyRect, mixRect } from './composite'
+export { blendPicture, blendRect, clearRect, copyRect, mixRect, scaleRect, withinRect } from './composite'
 export { coverageLine, coverageBegin, coverageEnd } from './coverage'
 export { fillSolid, fillGradient } from './paint'
-export { samplePicture, sampleUpright, halve } from './sample'
+export { doubleRaster, doubleToBytes } from './half'
+export { mapAffine, mapClear, mapPerspective, mapTriangle } from './map'
+export { copyPicture, sampleMapped, sampleUpright, halve } from './sample'
+export { isOpaque, runAdd, runApply, runBegin } from './run'
 export { toBytes } from './output'

@@ -14,6 +14,7 @@ export const GET = (_: Request, { params }: { params: Promise<{ sha: string; lev
         'x-width': String(found.width),
         'x-height': String(found.height),
         'x-opaque': found.opaque ? '1' : '0',
+        'x-deep': found.deep ? '1' : '0',
         'cache-control': 'private, max-age=31536000, immutable, no-transform',
       },
     })

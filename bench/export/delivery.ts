@@ -1,0 +1,63 @@
+export type DeliveredFile = {
+  page: string
+  channel: string
+  name: string
+  width: number
+  height: number
+  bytes: number
+  state: 'waiting' | 'working' | 'done' | 'failed'
+  share: number
+  message?: string
+}
+export type Delivery = {
+  id: string
+  state: 'waiting' | 'working' | 'done' | 'failed' | 'stopped'
+  files: DeliveredFile[]
+  done: number
+  total: number
+  error: string | null
+}
+export type ExportFinding = { channel: string; page: string; text: string }
+export type Options = {
+  format: 'png' | 'jpeg' | 'ora'
+  quality: number
+  scale: number
+  bleed: boolean
+  ground: 'page' | 'transparent'
+  pattern: string
+  single: boolean
+}
+
+export const PLAIN: Options = {
+  format: 'png',
+  quality: 88,
+  scale: 1,
+  bleed: false,
+  ground: 'page',
+  pattern: '{design}-{channel}-{width}x{height}',
+  single: false,
+}
+
+/** A size for people. */
+export const sizeLabel = (bytes: number): string =>
+  bytes === 0 ? '' : bytes < 1024 * 1024 ? `${Math.round(bytes / 1024)} KB` : `${(bytes / 1024 / 1024).toFixed(1)} MB`
+
+/** Whether a delivery is still on its way. */
+export const isRunning = (d: Delivery | null): boolean => d?.state === 'waiting' || d?.state === 'working'
+
+/** Brings a delivery's files to the person's disk: as one zip, or one by one. */
+export function fetchFiles(delivery: Delivery, single: boolean): void {
+  const get = (href: string) => {
+    const a = document.createElement('a')
+    a.href = href
+    a.download = ''
+    document.body.append(a)
+    a.click()
+    a.remove()
+  }
+  if (single)
+    delivery.files
+      .filter((f) => f.state === 'done')
+      .forEach((f, n) => setTimeout(() => get(`/api/deliveries/${delivery.id}/files/${encodeURIComponent(f.name)}`), n * 250))
+  else get(`/api/deliveries/${delivery.id}/zip`)
+}

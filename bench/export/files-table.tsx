@@ -1,0 +1,110 @@
+'use client'
+import { Download } from 'lucide-react'
+import type { Channel, Design } from '@/core/design/schema'
+import { type Delivery, type ExportFinding, isRunning, type Options, sizeLabel } from './delivery'
+
+const FORMAT_NAMES: Record<Options['format'], (quality: number) => string> = { png: () => 'PNG', jpeg: (q) => `JPEG ${q}`, ora: () => 'OpenRaster' }
+
+/** What comes out: each file with its size in pixels, its measured weight and what the checks say. */
+export function FilesTable({
+  pages,
+  channels,
+  several,
+  options,
+  delivery,
+  findings,
+}: {
+  pages: readonly Design['pages'][string][]
+  channels: readonly Channel[]
+  several: boolean
+  options: Options
+  delivery: Delivery | null
+  findings: readonly ExportFinding[] | null
+}) {
+  const rows = delivery?.files ?? []
+  const running = isRunning(delivery)
+  return (
+    <div role="region" aria-label="Files" tabIndex={0} className="scroll-thin h-[232px] shrink-0 overflow-y-auto border-t border-line bg-panel">
+      <table className="w-full text-small">
+        <thead className="sticky top-0 bg-panel text-left text-tiny text-soft">
+          <tr className="border-b border-line [&>th]:px-4 [&>th]:py-1.5 [&>th]:font-normal">
+            <th>Size</th>
+            <th>Pixels</th>
+            <th>File</th>
+            <th className="w-44">Weight</th>
+            <th>Checks</th>
+          </tr>
+        </thead>
+        <tbody>
+          {pages.flatMap((p) =>
+            channels.map((c) => {
+              const file = rows.find((f) => f.page === p.id && f.channel === c.id)
+              const [extra, scale] = options.format === 'ora' ? [0, 1] : [options.bleed ? c.bleed * 2 : 0, options.scale]
+              const found = (findings ?? []).filter((f) => f.channel === c.id && f.page === p.id)
+              return (
+                <tr key={`${p.id}${c.id}`} className="border-b border-line/60 [&>td]:px-4 [&>td]:py-1.5">
+                  <td className="font-medium">
+                    {c.name}
+                    {several && <span className="font-normal text-soft"> · {p.name}</span>}
+                  </td>
+                  <td className="text-soft tabular-nums">
+                    {file ? `${file.width} × ${file.height}` : `${Math.round((c.width + extra) * scale)} × ${Math.round((c.height + extra) * scale)}`}
+                  </td>
+                  <td className="max-w-52 truncate text-soft">
+                    {file?.state === 'done' && delivery ? (
+                      <a
+                        className="inline-flex items-center gap-1 underline underline-offset-2 hover:text-ink"
+                        href={`/api/deliveries/${delivery.id}/files/${encodeURIComponent(file.name)}`}
+                        download
+                      >
+                        <Download size={12} />
+                        {file.name}
+                      </a>
+                    ) : (
+                      (file?.name ?? FORMAT_NAMES[options.format](options.quality))
+                    )}
+                  </td>
+                  <td className="tabular-nums">
+                    {file?.state === 'done' ? (
+                      <>
+                        {sizeLabel(file.bytes)}
+                        {file.message && <span className="block max-w-64 text-tiny text-soft">{file.message}</span>}
+                      </>
+                    ) : file?.state === 'failed' ? (
+                      <span className="text-warn">{file.message}</span>
+                    ) : file && running ? (
+                      <Progress share={file.share} />
+                    ) : (
+                      <span className="text-soft">measured on export</span>
+                    )}
+                  </td>
+                  <td className={found.length > 0 ? 'text-warn' : 'text-soft'}>
+                    {findings === null
+                      ? 'being checked'
+                      : found.length === 0
+                        ? '—'
+                        : found.length === 1
+                          ? found[0]?.text
+                          : `${found.length} findings`}
+                  </td>
+                </tr>
+              )
+            }),
+          )}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+const Progress = ({ share }: { share: number }) => (
+  <span
+    className="block h-1 w-28 overflow-hidden rounded-full bg-line"
+    role="progressbar"
+    aria-valuenow={Math.round(share * 100)}
+    aria-valuemin={0}
+    aria-valuemax={100}
+  >
+    <span className="block h-full bg-ink" style={{ width: `${share * 100}%` }} />
+  </span>
+)

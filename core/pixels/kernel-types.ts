@@ -1,0 +1,74 @@
+/** A rectangle of a raster: bytes from plane to plane and from row to row, floats a row, rows. */
+type Rect = [plane: number, stride: number, count: number, rows: number]
+/** Two float planes of a map, bytes a row, entries a row and rows. */
+type Map = [u: number, v: number, stride: number, count: number, rows: number]
+/** A corner of a triangle: where it lies, and the place it is mapped to. */
+type Corner = [x: number, y: number, u: number, v: number]
+/** A held level of a picture; `format` bit 0: opaque, bit 1: 16 bits a channel. */
+type Source = [source: number, width: number, height: number, format: number]
+type Cover = [cover: number, coverStride: number]
+
+/** What the compiled kernels offer (`core/pixels/kernels/`); addresses are bytes in `memory`. */
+export type Kernels = {
+  memory: WebAssembly.Memory
+  blendRect(...args: [beneath: number, source: number, ...Rect, mode: number, opacity: number]): void
+  blendPicture(...args: [beneath: number, ...Rect, source: number, width: number, x: number, y: number, mode: number, opacity: number]): void
+  clearRect(...args: [at: number, ...Rect]): void
+  copyRect(...args: [to: number, from: number, ...Rect]): void
+  withinRect(...args: [result: number, beneath: number, cover: number, sourceAlpha: number, ...Rect, opacity: number]): void
+  scaleRect(...args: [raster: number, ...Rect, by: number]): void
+  mixRect(...args: [beneath: number, source: number, ...Rect, share: number]): void
+  doubleRaster(...args: [to: number, from: number, ...Rect]): void
+  doubleToBytes(...args: [to: number, from: number, ...Rect]): void
+  runBegin(...args: [a: number, b: number, most: number, ...Rect]): void
+  runAdd(...args: [a: number, b: number, most: number, source: number, ...Rect, mode: number, opacity: number]): void
+  runApply(...args: [raster: number, a: number, b: number, most: number, ...Rect]): void
+  isOpaque(...args: [raster: number, ...Rect]): number
+  coverageBegin(at: number, width: number, height: number): void
+  coverageLine(x0: number, y0: number, x1: number, y1: number): void
+  coverageEnd(out: number, stride: number, evenOdd: number): void
+  fillSolid(...args: [out: number, ...Rect, ...Cover, r: number, g: number, b: number, a: number]): void
+  fillGradient(
+    ...args: [
+      out: number,
+      ...Rect,
+      ...Cover,
+      table: number,
+      radial: number,
+      ...x: [a: number, b: number, c: number],
+      ...y: [d: number, e: number, f: number],
+      originX: number,
+      originY: number,
+      mapU: number,
+      mapV: number,
+      mapStride: number,
+    ]
+  ): void
+  copyPicture(...args: [out: number, ...Rect, source: number, width: number, x: number, y: number, opaque: number]): void
+  mapAffine(...args: [...Map, a: number, b: number, c: number, d: number, e: number, f: number]): void
+  mapPerspective(...args: [...Map, a: number, b: number, c: number, d: number, e: number, f: number, g: number, h: number, i: number]): void
+  mapClear(...args: Map): void
+  mapTriangle(...args: [...Map, ...Corner, ...Corner, ...Corner]): void
+  sampleMapped(
+    ...args: [out: number, ...Rect, u: number, v: number, mapStride: number, ...Cover, ...Source, patch: number, patchPixels: number]
+  ): void
+  sampleUpright(
+    ...args: [
+      out: number,
+      ...Rect,
+      ...Source,
+      a: number,
+      d: number,
+      e: number,
+      f: number,
+      wideX: number,
+      wideY: number,
+      edgeRight: number,
+      edgeLow: number,
+      scratch: number,
+      mostRows: number,
+    ]
+  ): void
+  halve(to: number, from: number, width: number, height: number, format: number): void
+  toBytes(...args: [to: number, toStride: number, from: number, ...Rect]): void
+}

@@ -1,0 +1,251 @@
+import { blendModeNumber, lessensCoverage } from '../design/blend-modes'
+import { type Bounds, intersect, shift } from '../geometry/bounds'
+import { compose, translation } from '../geometry/matrix'
+import { quickHash } from '../hash'
+import { PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
+import type { Hand } from './hand'
+import type { Body, FillNode, PictureNode, PlanNode } from './nodes'
+import type { Plan } from './plan'
+import { type Region, regionIn } from './region'
+import type { Link, Renderer, TilePart } from './renderer'
+
+const STRIP = 32
+const HALF_TILE = TILE / 2
+const QUARTERS = [
+  [0, 0],
+  [1, 0],
+  [0, 1],
+  [1, 1],
+] as const
+
+/** A part of a tile and which tile it is of. */
+export type PlacedPart = TilePart & { column: number; row: number }
+
+/** A run of layers over an opaque ground: each of its pixels becomes a × it + b, at most `most`. */
+type Run = { a: number; b: number; most: number }
+
+const RUNNABLE: readonly number[] = (['normal', 'multiply', 'screen', 'plus-lighter'] as const).map(blendModeNumber)
+/** Whether a node can be part of a run: its mode is linear in what lies beneath. */
+const canRun = (node: PlanNode): boolean => !(node.kind === 'group' && !node.closed) && RUNNABLE.includes(node.mode)
+
+/** Consecutive nodes that can be one run, and those that stand alone. */
+function runsOf<T extends { node: PlanNode }>(links: readonly T[]): (T | T[])[] {
+  const out: (T | T[])[] = []
+  for (const link of links) {
+    const last = out.at(-1)
+    if (!canRun(link.node)) out.push(link)
+    else if (Array.isArray(last)) last.push(link)
+    else out.push([link])
+  }
+  return out.map((r) => (Array.isArray(r) && r.length === 1 ? (r[0] as T) : r))
+}
+
+/** Whether a node takes coverage away from what lies beneath it. */
+const opens = (node: PlanNode): boolean => (node.kind === 'group' && !node.closed ? node.children.some(opens) : lessensCoverage(node.mode))
+
+/** A node moved to where its body starts at (0, 0). */
+function atOrigin(node: PictureNode | FillNode, { key, x, y }: Body): PlanNode {
+  const bounds = shift(node.bounds, -x, -y)
+  if (node.kind === 'picture') return { ...node, key, bounds, toSource: compose(translation(x, y), node.toSource) }
+  const fills = node.fills.map((fill) => ({
+    ...fill,
+    toBox: compose(translation(x, y), fill.toBox),
+    outlines: fill.outlines.map((o) => ({ points: o.points.map((v, n) => v - (n % 2 === 0 ? x : y)), bounds: shift(o.bounds, -x, -y) })),
+  }))
+  return { ...node, key, bounds, fills }
+}
+
+/** Draws drafts of tiles for a hand in motion, from what the renderer keeps. */
+export class Drafts {
+  constructor(private readonly renderer: Renderer) {}
+
+  /**
+   * A draft of a tile while the hand moves what lies from `first` to `last`: what lies beneath is kept flattened, runs of
+   * layers above are kept merged to one step each. Equal to the tile but for the order of sums, which the last digit of
+   * a float shows; null where the ground is see-through, as runs need an opaque one.
+   */
+  part(plan: Plan, column: number, row: number, hand: Hand, clip: Bounds): TilePart | null {
+    return this.draw(plan, column, row, hand, clip, (raster, part) => this.renderer.toPart(raster, part))
+  }
+
+  /**
+   * The same from a plan at half or a quarter of the scale, enlarged bilinearly: parts of tiles of the full scale.
+   * `column`, `row` and `clip` are the smaller scale's.
+   */
+  enlargedParts(plan: Plan, column: number, row: number, hand: Hand, clip: Bounds, factor: 2 | 4): PlacedPart[] | null {
+    return this.draw(plan, column, row, hand, clip, (raster, part) =>
+      factor === 2 ? this.doubled(raster, part, column * 2, row * 2) : this.doubledTwice(raster, part, column * 4, row * 4),
+    )
+  }
+
+  private doubledTwice(raster: number, part: Region, column: number, row: number): PlacedPart[] {
+    const { memory } = this.renderer
+    const twice = memory.tile()
+    // A quarter of the raster at a time makes a raster of its own.
+    const parts = QUARTERS.flatMap(([dx, dy]) => {
+      const [x0, y0] = [Math.max(part.x, dx * HALF_TILE), Math.max(part.y, dy * HALF_TILE)]
+      const [x1, y1] = [Math.min(part.x + part.width, (dx + 1) * HALF_TILE), Math.min(part.y + part.height, (dy + 1) * HALF_TILE)]
+      if (x1 <= x0 || y1 <= y0) return []
+      const [x, y] = [2 * (x0 - dx * HALF_TILE), 2 * (y0 - dy * HALF_TILE)]
+      const region = { x, y, width: 2 * (x1 - x0), height: 2 * (y1 - y0), offset: y * STRIDE + x * 4 }
+      memory.kernels.doubleRaster(twice + region.offset, raster + y0 * STRIDE + x0 * 4, PLANE_BYTES, STRIDE, x1 - x0, y1 - y0)
+      return this.doubled(twice, region, column + 2 * dx, row + 2 * dy)
+    })
+    memory.releaseTile(twice)
+    return parts
+  }
+
+  /** A part of a raster twice as large, cut at the borders of the four tiles from `column`, `row` on. */
+  private doubled(raster: number, { x, y, width, height, offset }: Region, column: number, row: number): PlacedPart[] {
+    const { memory } = this.renderer
+    const out = memory.tile()
+    memory.kernels.doubleToBytes(out, raster + offset, PLANE_BYTES, STRIDE, width, height)
+    const bytes = memory.bytes
+    const parts = QUARTERS.flatMap(([dx, dy]) => {
+      const from = { x: Math.max(2 * x, dx * TILE), y: Math.max(2 * y, dy * TILE) }
+      const w = Math.min(2 * (x + width), (dx + 1) * TILE) - from.x
+      const h = Math.min(2 * (y + height), (dy + 1) * TILE) - from.y
+      if (w <= 0 || h <= 0) return []
+      const data = new Uint8ClampedArray(w * h * 4)
+      for (let line = 0; line < h; line++) {
+        const at = out + ((from.y - 2 * y + line) * 2 * width + (from.x - 2 * x)) * 4
+        data.set(bytes.subarray(at, at + w * 4), line * w * 4)
+      }
+      return [{ column: column + dx, row: row + dy, x: from.x - dx * TILE, y: from.y - dy * TILE, width: w, height: h, data }]
+    })
+    memory.releaseTile(out)
+    return parts
+  }
+
+  private draw<T>(plan: Plan, column: number, row: number, hand: Hand, clip: Bounds, use: (raster: number, part: Region) => T): T | null {
+    const [left, top] = [column * TILE, row * TILE]
+    const made = this.draftOf(plan, left, top, hand)
+    const part = regionIn(clip, left, top)
+    if (!made || !part) return null
+    const { memory } = this.renderer
+    const { kernels } = memory
+    const acc = memory.tile()
+    // Strips go through all steps at once, so that they stay in the processor's near caches.
+    for (let y = part.y; y < part.y + part.height; y += STRIP) {
+      const strip = { ...clip, top: Math.max(clip.top, top + y), bottom: Math.min(clip.bottom, top + y + STRIP) }
+      const r = regionIn(strip, left, top)
+      if (!r) continue
+      const rect = [PLANE_BYTES, STRIDE, r.width, r.height] as const
+      kernels.copyRect(acc + r.offset, made.ground + r.offset, ...rect)
+      for (const { node, region } of made.held)
+        if ((node.kind === 'picture' || node.kind === 'fill') && node.body) this.moved(acc, node, node.body, strip, left, top)
+        else this.renderer.blend(acc, node, region, left, top, strip)
+      for (const step of made.steps)
+        if ('node' in step) this.renderer.blend(acc, step.node, step.region, left, top, strip)
+        else kernels.runApply(acc + r.offset, step.a + r.offset, step.b + r.offset, step.most + r.offset, ...rect)
+    }
+    const result = use(acc, part)
+    memory.releaseTile(acc)
+    return result
+  }
+
+  /**
+   * Blends a node that moved by whole px from pixels that were drawn once, in tiles of its own grid; only a change of
+   * less than a px draws it anew.
+   */
+  private moved(acc: number, node: PictureNode | FillNode, body: Body, clip: Bounds, left: number, top: number): void {
+    const to = regionIn(intersect(node.bounds, clip), left, top)
+    if (!to || node.opacity === 0) return
+    const { memory } = this.renderer
+    const { kernels } = memory
+    const scratch = memory.tile()
+    kernels.clearRect(scratch + to.offset, PLANE_BYTES, STRIDE, to.width, to.height)
+    const own = shift(node.bounds, -body.x, -body.y)
+    const seen = intersect(
+      shift({ left: left + to.x, top: top + to.y, right: left + to.x + to.width, bottom: top + to.y + to.height }, -body.x, -body.y),
+      own,
+    )
+    let drawn: PlanNode | null = null
+    for (let row = Math.floor(seen.top / TILE); row * TILE < seen.bottom; row++)
+      for (let column = Math.floor(seen.left / TILE); column * TILE < seen.right; column++) {
+        const [x, y] = [column * TILE, row * TILE]
+        const region = regionIn(own, x, y)
+        if (!region) continue
+        if (!this.renderer.hasRaster(body.key, x, y)) drawn ??= atOrigin(node, body)
+        const raster = this.renderer.nodeRaster(drawn ?? { ...node, key: body.key }, region, x, y)
+        const part = intersect(seen, { left: x, top: y, right: x + TILE, bottom: y + TILE })
+        const at = (part.top + body.y - top) * STRIDE + (part.left + body.x - left) * 4
+        const from = (part.top - y) * STRIDE + (part.left - x) * 4
+        kernels.copyRect(scratch + at, raster + from, PLANE_BYTES, STRIDE, part.right - part.left, part.bottom - part.top)
+      }
+    kernels.blendRect(acc + to.offset, scratch + to.offset, PLANE_BYTES, STRIDE, to.width, to.height, node.mode, node.opacity)
+    memory.releaseTile(scratch)
+  }
+
+  /** Changes when what drafts of a tile need changes. */
+  keyOf(plan: Plan, column: number, row: number, hand: Hand): string {
+    return `${this.renderer.tileKey(plan, column, row)}/${hand.first}-${hand.last}`
+  }
+
+  /** Makes what drafts of a tile need, where there will be any. */
+  prepare(plan: Plan, column: number, row: number, hand: Hand): void {
+    this.draftOf(plan, column * TILE, row * TILE, hand)
+  }
+
+  private draftOf(plan: Plan, left: number, top: number, hand: Hand): { ground: number; held: Link[]; steps: (Link | Run)[] } | null {
+    const chain = this.renderer.chain(plan, left, top)
+    const beneath = chain.filter((l) => l.index < hand.first)
+    const held = chain.filter((l) => l.index >= hand.first && l.index <= hand.last)
+    const above = chain.filter((l) => l.index > hand.last).flatMap((l) => this.opened(l, left, top))
+    // A run holds only over what is opaque, so nothing from the hand on may open the ground.
+    if ([...held, ...above].some(({ node }) => opens(node))) return null
+    const ground = this.ground(beneath, left, top)
+    if (ground === null) return null
+    const steps = runsOf(above).map((run) => (Array.isArray(run) ? this.run(run, left, top) : run))
+    // Where making the last drove out the first, there is too little room for drafts.
+    return this.renderer.cache.holdsAll([ground, ...steps.flatMap((s) => ('a' in s ? [s.a, s.b, s.most] : []))]) ? { ground, held, steps } : null
+  }
+
+  /** Members of open groups lie in the stack like others, as long as nothing is done to the group as a whole. */
+  private opened(link: Link, left: number, top: number): Link[] {
+    const { node } = link
+    if (node.kind !== 'group' || node.closed || node.opacity !== 1) return [link]
+    return node.children.flatMap((child) => {
+      const region = regionIn(child.bounds, left, top)
+      return region ? this.opened({ ...link, node: child, region }, left, top) : []
+    })
+  }
+
+  /** Everything beneath the hand, flattened; null where it is see-through. */
+  private ground(beneath: readonly Link[], left: number, top: number): number | null {
+    const key = beneath.at(-1)?.key
+    if (key === undefined) return null
+    const held = this.renderer.cache.take(`p${key}`)
+    if (held !== undefined) return held
+    const acc = this.renderer.memory.tile()
+    this.renderer.memory.kernels.clearRect(acc, PLANE_BYTES, STRIDE, TILE, TILE)
+    for (const { node, region } of beneath) this.renderer.cache.passing(() => this.renderer.blend(acc, node, region, left, top))
+    if (this.renderer.memory.kernels.isOpaque(acc, PLANE_BYTES, STRIDE, TILE, TILE) === 0) {
+      this.renderer.memory.releaseTile(acc)
+      return null
+    }
+    this.renderer.cache.keep(`p${key}`, acc)
+    return acc
+  }
+
+  private run(links: readonly Link[], left: number, top: number): Run {
+    const key = quickHash(links.map((l) => `${l.node.key}/${l.node.mode}/${l.node.opacity}`).join('|'))
+    const keys = ['a', 'b', 'm'].map((name) => `r${name}${key}@${left},${top}`)
+    const [heldA, heldB, heldMost] = keys.map((k) => this.renderer.cache.take(k))
+    if (heldA !== undefined && heldB !== undefined && heldMost !== undefined) return { a: heldA, b: heldB, most: heldMost }
+    const { kernels } = this.renderer.memory
+    const [a, b, most] = [this.renderer.memory.tile(), this.renderer.memory.tile(), this.renderer.memory.tile()]
+    kernels.runBegin(a, b, most, PLANE_BYTES, STRIDE, TILE, TILE)
+    for (const { node, region } of links) {
+      this.renderer.cache.passing(() => {
+        const raster = this.renderer.nodeRaster(node, region, left, top)
+        const at = region.offset
+        kernels.runAdd(a + at, b + at, most + at, raster + at, PLANE_BYTES, STRIDE, region.width, region.height, node.mode, node.opacity)
+      })
+    }
+    for (const [n, raster] of [a, b, most].entries()) {
+      this.renderer.cache.keep(keys[n] as string, raster)
+    }
+    return { a, b, most }
+  }
+}

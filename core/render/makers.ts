@@ -1,0 +1,207 @@
+import { lookUp } from '../colour/colour'
+import { literalPaint } from '../colour/gradient'
+import { blendModeNumber } from '../design/blend-modes'
+import type { Design, Layer, LayerOf, Paint } from '../design/schema'
+import { type Bounds, boundsOf, grow, mapBounds, overlaps, union } from '../geometry/bounds'
+import { compose, inverse, type Matrix, scaling } from '../geometry/matrix'
+import { matrixOf } from '../geometry/placement'
+import { quickHash } from '../hash'
+import type { FontBook } from '../type/fonts'
+import { layoutType } from '../type/layout'
+import { flatten, mapPath, type Outline, outlineBounds, type Path } from '../vector/path'
+import { shapePath } from '../vector/shapes'
+import { dashed, strokeOutlines } from '../vector/stroke'
+import { levelFor, levelsOf } from './levels'
+import type { Body, Fill, FillNode, PlanNode } from './nodes'
+import type { SourceBook } from './sources'
+import { flattenForWarp, throughWarp, warpedAt, warpedBounds } from './warped'
+
+/** A level of a picture, or a graphic (`level` null), that is not here. */
+export type Missing = { sha: string; level: number | null }
+/** What making nodes needs and finds. */
+export type Context = {
+  fonts: FontBook
+  sources: SourceBook
+  swatches: Design['swatches']
+  scale: number
+  whole: boolean
+  seen: Bounds | undefined
+  asIs: boolean
+  reach: Bounds
+  missing: Map<string, Missing>
+  /** How often something was not here, the same source counted each time. */
+  standIns: number
+}
+
+function miss(c: Context, key: string, what: Missing): void {
+  c.missing.set(key, what)
+  c.standIns++
+}
+
+const whole = (b: Bounds): Bounds => ({ left: Math.floor(b.left), top: Math.floor(b.top), right: Math.ceil(b.right), bottom: Math.ceil(b.bottom) })
+export const keyOf = (...parts: unknown[]): string => quickHash(JSON.stringify(parts))
+
+/** The whole px that a map moves by, and a key of what is left: its fraction to 1/1024 px and what else makes the pixels. */
+function bodyAt(toView: Matrix, own: string): Body {
+  const [x, y] = [Math.floor(toView[4]), Math.floor(toView[5])]
+  return { key: `b${own}+${Math.round((toView[4] - x) * 1024)},${Math.round((toView[5] - y) * 1024)}`, x, y }
+}
+
+const prepared = (outlines: Outline[]): Fill['outlines'] =>
+  outlines.flatMap((o) => {
+    const bounds = outlineBounds([o])
+    return bounds ? [{ points: o.points, bounds }] : []
+  })
+
+/** What each kind of layer needs computed; null where there is nothing to see. */
+export const makers: { [K in Exclude<Layer['kind'], 'group'>]: (layer: LayerOf<K>, c: Context) => PlanNode | null } = {
+  picture(layer, c) {
+    const { placement: p } = layer
+    const toView = compose(matrixOf(p), scaling(c.scale))
+    const back = inverse(toView)
+    if (!back) return null
+    const toSource = compose(back, scaling(layer.sourceWidth / p.width, layer.sourceHeight / p.height))
+    const warped = warpedAt(p, c.scale)
+    const [finest, coarsest] = warped ? levelsOf(warped, layer.sourceWidth, layer.sourceHeight) : [levelFor(toSource), levelFor(toSource)]
+    const bounds = warped ? warpedBounds(warped) : mapBounds(toView, boundsOf(0, 0, p.width, p.height))
+    let all = true
+    for (let level = finest; level <= coarsest && !c.whole; level++)
+      if (!c.sources.hasPicture(layer.source, level)) {
+        if (!c.asIs && (!c.seen || overlaps(bounds, c.seen))) miss(c, `${layer.source}/${level}`, { sha: layer.source, level })
+        else c.standIns++
+        all = false
+      }
+    const here = c.whole ? { level: finest } : c.sources.picture(layer.source, finest, c.asIs)
+    if (!here) return null
+    return {
+      kind: 'picture',
+      id: layer.id,
+      fine: false,
+      source: layer.source,
+      level: here.level,
+      coarsest: all ? coarsest : here.level,
+      toSource,
+      ...(warped ? { warped } : {}),
+      sourceWidth: layer.sourceWidth,
+      sourceHeight: layer.sourceHeight,
+      key: keyOf('picture', layer.source, here.level, coarsest, toSource, p.corners, p.bend),
+      ...(warped ? {} : { body: bodyAt(toView, keyOf(layer.source, here.level, toSource.slice(0, 4))) }),
+      bounds: whole(grow(bounds, 0.5)),
+      mode: blendModeNumber(layer.blend),
+      opacity: layer.opacity,
+    }
+  },
+  shape(layer, c) {
+    const path = shapePath(layer)
+    const fills: FillSpec[] = []
+    if (layer.form !== 'line' && layer.fill.kind !== 'none')
+      fills.push({ path, evenOdd: false, paint: literalPaint(layer.fill, c.swatches), opacity: 1 })
+    if (layer.stroke.weight > 0)
+      fills.push({
+        path,
+        evenOdd: false,
+        paint: { kind: 'solid', colour: lookUp(layer.stroke.colour, c.swatches) },
+        opacity: 1,
+        stroke: layer.stroke,
+      })
+    return fillNode(layer, fills, c, layer.placement.width, layer.placement.height)
+  },
+  graphic(layer, c) {
+    if (!c.sources.hasArtwork(layer.source)) miss(c, layer.source, { sha: layer.source, level: null })
+    const art = c.sources.artwork(layer.source)
+    if (!art) return null
+    const fit = scaling(layer.placement.width / art.width, layer.placement.height / art.height)
+    const weight = Math.sqrt(Math.abs(fit[0] * fit[3]))
+    const fills = art.pieces.map(
+      (piece): FillSpec => ({
+        path: mapPath(piece.path, fit),
+        evenOdd: piece.evenOdd,
+        opacity: piece.opacity,
+        paint: { kind: 'solid', colour: lookUp(layer.parts[piece.part] ?? art.parts[piece.part] ?? '#000000', c.swatches) },
+        ...(piece.stroke ? { stroke: { ...piece.stroke, weight: piece.stroke.weight * weight, dash: [] } } : {}),
+      }),
+    )
+    return fillNode(layer, fills, c, layer.placement.width, layer.placement.height)
+  },
+  type(layer, c) {
+    const layout = layoutType(c.fonts, layer.text, layer.style, layer.placement.width)
+    const path: Path = layout.lines.flatMap((line) =>
+      line.glyphs.flatMap((g) => mapPath(g.face.outline(g.glyph), [layout.size, 0, 0, layout.size, g.x, g.y])),
+    )
+    if (path.length === 0) return null
+    return fillNode(
+      layer,
+      [{ path, evenOdd: false, paint: literalPaint(layer.fill, c.swatches), opacity: 1 }],
+      c,
+      layer.placement.width,
+      layer.placement.height,
+    )
+  },
+}
+
+type FillSpec = {
+  path: Path
+  evenOdd: boolean
+  paint: Paint
+  opacity: number
+  stroke?: Pick<LayerOf<'shape'>['stroke'], 'weight' | 'cap' | 'join' | 'dash'>
+}
+
+function fillNode(layer: Layer, specs: readonly FillSpec[], c: Context, width: number, height: number): FillNode | null {
+  const placed = matrixOf(layer.placement)
+  const toView = compose(placed, scaling(c.scale))
+  const toBox = inverse(toView)
+  if (!toBox) return null
+  const warped = warpedAt(layer.placement, c.scale)
+  const fills = specs.flatMap((spec): Fill[] => {
+    let outlines = warped ? flattenForWarp(spec.path, c.scale) : flatten(spec.path, toView)
+    if (spec.stroke) {
+      const weight = spec.stroke.weight * c.scale
+      const dashes = dashed(
+        outlines,
+        spec.stroke.dash.map((d) => d * weight),
+      )
+      outlines = strokeOutlines(dashes, weight, spec.stroke)
+    }
+    if (warped) outlines = throughWarp(outlines, warped, width, height, c.scale)
+    return outlines.length === 0
+      ? []
+      : [
+          {
+            outlines: prepared(outlines),
+            evenOdd: spec.evenOdd,
+            paint: spec.paint,
+            opacity: spec.opacity,
+            toBox,
+            ...(warped ? { toUnit: warped.toUnit } : {}),
+            width,
+            height,
+          },
+        ]
+  })
+  const own = keyOf(
+    'fill',
+    layer.kind,
+    c.scale,
+    toView.slice(0, 4),
+    layer.placement.corners,
+    layer.placement.bend,
+    specs.map((s) => [s.path, s.paint, s.opacity, s.evenOdd, s.stroke]),
+  )
+  const all = fills.flatMap((f) => f.outlines.map((o) => o.bounds))
+  if (all.length === 0) return null
+  const bounds = whole(all.reduce(union))
+  return {
+    kind: 'fill',
+    id: layer.id,
+    fills,
+    bounds,
+    fine: isFine(layer, bounds),
+    mode: blendModeNumber(layer.blend),
+    opacity: layer.opacity,
+    key: `${own}${toView.slice(4)}`,
+    ...(warped ? {} : { body: bodyAt(toView, own) }),
+  }
+}
+const isFine = (layer: Layer, b: Bounds): boolean =>
+  (layer.kind === 'shape' && (layer.form === 'line' || layer.fill.kind === 'none')) || Math.min(b.right - b.left, b.bottom - b.top) < 8

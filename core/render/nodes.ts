@@ -1,0 +1,54 @@
+import type { Paint } from '../design/schema'
+import type { Bounds } from '../geometry/bounds'
+import type { Matrix } from '../geometry/matrix'
+import type { ToUnit, Warped } from './warped'
+
+/** One area to cover and colour, in px of the view. */
+export type Fill = {
+  outlines: { points: Float64Array; bounds: Bounds }[]
+  evenOdd: boolean
+  paint: Paint
+  opacity: number
+  /** View px to the layer's box. */
+  toBox: Matrix
+  /** Instead of `toBox` where the box is warped: view px to fractions of the box. */
+  toUnit?: ToUnit
+  width: number
+  height: number
+}
+type Common = {
+  id: string
+  /** Changes when the pixels of this node change, its blending apart. */
+  key: string
+  /** View px, whole. */
+  bounds: Bounds
+  mode: number
+  opacity: number
+  fine: boolean
+}
+/** What stays the same when a node moves by whole px of the view: its pixels from (x, y) on. */
+export type Body = { key: string; x: number; y: number }
+export type PictureNode = Common & {
+  kind: 'picture'
+  body?: Body
+  source: string
+  /** The finest and coarsest level that is read; they differ where a perspective reduces more at one end than at the other. */
+  level: number
+  coarsest: number
+  /** view px to px of level 0 */
+  toSource: Matrix
+  warped?: Warped
+  sourceWidth: number
+  sourceHeight: number
+}
+export type FillNode = Common & { kind: 'fill'; body?: Body; fills: Fill[] }
+export type GroupNode = Common & { kind: 'group'; closed: boolean; children: PlanNode[] }
+/** A holder with what is kept inside it: one closed picture with the holder's coverage. */
+export type HeldNode = Common & {
+  kind: 'held'
+  holder: PlanNode
+  insides: PlanNode[]
+  /** How much of the holder itself shows. */
+  body: number
+}
+export type PlanNode = PictureNode | FillNode | GroupNode | HeldNode

@@ -1,0 +1,159 @@
+import { readFileSync, statSync } from 'node:fs'
+import { join } from 'node:path'
+import sharp from 'sharp'
+import { describe, expect, it } from 'vitest'
+import { checkPage } from '../core/checks/check-page'
+import { blankDesign, presetSpecs } from '../core/design/blank'
+import { checkDesign } from '../core/design/edits'
+import { inOrder } from '../core/design/order'
+import { PLANES } from '../core/design/planes'
+import { families } from '../core/type/catalogue'
+import { readSvg } from '../core/vector/svg'
+import { openHost } from '../host/project'
+import { loadSupplies, lookupIn } from '../host/supplies'
+import { pairings, type SupplyKind, supplies } from './catalogue'
+import { DesignBuilder, solid } from './demo/builder'
+import { samples } from './demo/designs'
+import { fractal, noise, random } from './draw/random'
+
+const of = (kind: SupplyKind) => supplies.filter((s) => s.kind === kind)
+const path = (file: string) => join('supplies/generated', file)
+const loaded = await loadSupplies()
+const lookup = lookupIn(loaded)
+
+describe('the shipped supplies', () => {
+  it('are as many as promised, each under one name', () => {
+    expect(of('photo').length).toBeGreaterThanOrEqual(8)
+    expect(of('cutout').length).toBeGreaterThanOrEqual(14)
+    expect(of('texture').length).toBeGreaterThanOrEqual(10)
+    expect(of('overlay').length).toBeGreaterThanOrEqual(12)
+    expect(of('graphic').length).toBeGreaterThanOrEqual(24)
+    expect(pairings.length).toBeGreaterThanOrEqual(6)
+    expect(new Set(supplies.map((s) => s.id)).size).toBe(supplies.length)
+  })
+  it('have photos large enough: three upright of 1800 × 2600 and more, the others 2400 wide and more', async () => {
+    const sizes = await Promise.all(of('photo').map(async (s) => sharp(path(s.file)).metadata()))
+    const upright = sizes.filter((m) => (m.height ?? 0) > (m.width ?? 0))
+    expect(upright.filter((m) => (m.width ?? 0) >= 1800 && (m.height ?? 0) >= 2600).length).toBeGreaterThanOrEqual(3)
+    for (const m of sizes) expect((m.width ?? 0) >= 2400 || (m.width ?? 0) >= 1800).toBe(true)
+    for (const m of sizes.filter((x) => !upright.includes(x))) expect(m.width).toBeGreaterThanOrEqual(2400)
+  })
+  it('have photos with a spread of tones, not flat fields', async () => {
+    for (const s of of('photo')) {
+      const { channels } = await sharp(path(s.file)).resize(200).stats()
+      expect(Math.max(...channels.map((c) => c.stdev)), s.id).toBeGreaterThan(18)
+    }
+  })
+  it('have cutouts with soft edges and free corners', async () => {
+    for (const s of of('cutout')) {
+      const { data, info } = await sharp(path(s.file)).ensureAlpha().extractChannel(3).raw().toBuffer({ resolveWithObject: true })
+      const soft = data.reduce((n, a) => n + Number(a > 8 && a < 247), 0)
+      const full = data.reduce((n, a) => n + Number(a >= 247), 0)
+      expect(soft, s.id).toBeGreaterThan(info.width)
+      expect(full + soft, s.id).toBeGreaterThan(info.width * info.height * 0.01)
+      for (const corner of [0, info.width - 1, data.length - info.width, data.length - 1]) expect(data[corner], s.id).toBeLessThan(40)
+    }
+  })
+  it('have overlays that add or take light: see-through, or black to be screened', async () => {
+    for (const s of of('overlay')) {
+      const { hasAlpha } = await sharp(path(s.file)).metadata()
+      expect(hasAlpha || ['screen', 'plus-lighter'].includes(s.blend), s.id).toBe(true)
+    }
+  })
+  it('have graphics of at most 6 named parts, 24 and more of them of several, that the reader takes as paths', () => {
+    for (const s of of('graphic')) {
+      const art = readSvg(readFileSync(path(s.file), 'utf8'))
+      const parts = Object.keys(art.parts)
+      expect(parts.length >= 1 && parts.length <= 6, `${s.id}: ${parts.join()}`).toBe(true)
+      expect(art.pieces.length, s.id).toBeGreaterThan(0)
+      for (const colour of Object.values(art.parts)) expect(colour, s.id).toMatch(/^#[0-9a-f]{6}([0-9a-f]{2})?$/)
+      for (const piece of art.pieces) expect(parts).toContain(piece.part)
+    }
+    const several = of('graphic').filter((s) => Object.keys(readSvg(readFileSync(path(s.file), 'utf8')).parts).length >= 2)
+    expect(several.length).toBeGreaterThanOrEqual(24)
+  })
+  it('are found by words, and stay small enough to ship', () => {
+    for (const s of supplies) expect(s.words.split(' ').length, s.id).toBeGreaterThanOrEqual(2)
+    const total = supplies.reduce((sum, s) => sum + statSync(path(s.file)).size, 0)
+    expect(total).toBeLessThan(40 * 2 ** 20)
+  })
+  it('pair faces that are shipped', () => {
+    const names = families.map((f) => f.name)
+    for (const p of pairings) {
+      expect(names).toContain(p.head.family)
+      expect(names).toContain(p.small.family)
+      expect(p.head.family).not.toBe(p.small.family)
+    }
+    expect(families.length).toBeGreaterThanOrEqual(16)
+    expect(new Set(families.map((f) => f.kind))).toEqual(new Set(['text', 'display', 'script', 'condensed', 'slab', 'mono', 'heavy']))
+  })
+})
+
+describe('the sample designs', () => {
+  const all = samples.map((s) => ({ campaign: s.campaign, design: checkDesign(s.make(lookup)) }))
+  it('are two campaigns; the first has all eight channels, one design a second page', () => {
+    expect(new Set(all.map((a) => a.campaign)).size).toBe(2)
+    expect(Math.max(...all.map((a) => Object.keys(a.design.channels).length))).toBe(8)
+    expect(all.some((a) => Object.keys(a.design.pages).length === 2)).toBe(true)
+    expect(all.length).toBeGreaterThanOrEqual(4)
+  })
+  it('are composed in depth: several planes, type and pictures', () => {
+    for (const { design } of all)
+      for (const page of inOrder(design.pages)) {
+        const layers = Object.values(design.layers).filter((l) => l.page === page.id)
+        expect(new Set(layers.map((l) => l.plane)).size, design.name).toBeGreaterThanOrEqual(3)
+        expect(layers.some((l) => l.kind === 'type') && layers.some((l) => l.kind === 'picture'), design.name).toBe(true)
+        for (const l of layers) expect(PLANES).toContain(l.plane)
+      }
+  })
+  it('are the same every time they are made', () => {
+    for (const [n, s] of samples.entries()) expect(s.make(lookup)).toEqual(all[n]?.design)
+  })
+  it('have no open findings but the two left on purpose', async () => {
+    const bytes = new Map([...loaded.values()].map((s) => [s.sha, s.bytes]))
+    const host = openHost(async (sha) => bytes.get(sha) ?? null)
+    const found: string[] = []
+    for (const { design } of all)
+      for (const page of inOrder(design.pages))
+        for (const channel of inOrder(design.channels))
+          for (const f of await checkPage(await host.resolve(design, page.id, channel.id), host))
+            found.push(`${design.name}, ${channel.name}: ${f.check}`)
+    expect(found.sort()).toEqual(['Bowls for soup, Tall story: contrast', 'Opening day, A3 poster: enlarged'])
+  }, 240_000)
+})
+
+describe('the builder of samples', () => {
+  it('lays each thing above the last of its plane', () => {
+    const b = new DesignBuilder('b', 'B', ['square-post'], 'square-post', '#ffffff', lookup)
+    for (const x of [0, 10, 20]) b.shape('setting', 'rectangle', { x, y: 0, width: 10, height: 10 }, solid('#123456'))
+    expect(inOrder(b.design.layers).map((l) => l.placement.x)).toEqual([5, 15, 25])
+  })
+  it('refuses a supply that is not there', () => {
+    const b = new DesignBuilder('b', 'B', ['square-post'], 'square-post', '#ffffff', lookup)
+    expect(() => b.picture('subject', 'no-such-cup', { x: 0, y: 0, width: 10 })).toThrow(/no-such-cup/)
+    expect(b.design.layers).toEqual(blankDesign('b', 'B', presetSpecs(['square-post'])).layers)
+  })
+})
+
+describe('seeded randomness', () => {
+  it('is the same for the same seed, spread evenly over 0 to 1', () => {
+    const [a, b] = [random(7), random(7)]
+    const list = Array.from({ length: 10_000 }, () => a())
+    expect(list.slice(0, 20)).toEqual(Array.from({ length: 20 }, () => b()))
+    expect(list.every((v) => v >= 0 && v < 1)).toBe(true)
+    expect(list.reduce((s, v) => s + v, 0) / list.length).toBeCloseTo(0.5, 1)
+    for (let n = 0; n < 10; n++) expect(list.filter((v) => Math.floor(v * 10) === n).length).toBeGreaterThan(850)
+    expect(random(8)()).not.toBe(random(7)())
+  })
+  it('noise is smooth, stays in 0 to 1 and repeats at its period', () => {
+    for (let n = 0; n < 400; n++) {
+      const [x, y] = [n * 0.137, n * 0.071]
+      const v = noise(x, y, 3, 8)
+      expect(v >= 0 && v <= 1).toBe(true)
+      expect(Math.abs(noise(x + 1e-4, y, 3, 8) - v)).toBeLessThan(1e-3)
+      expect(noise(x + 8, y, 3, 8)).toBeCloseTo(v, 9)
+      const f = fractal(x, y, 5)
+      expect(f >= 0 && f <= 1).toBe(true)
+    }
+  })
+})
