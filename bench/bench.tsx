@@ -3,6 +3,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { toast } from 'sonner'
 import { useStore } from 'zustand'
 import { KeysDialog } from './commands/keys-dialog'
+import { commandById } from './commands/list'
 import { Palette } from './commands/palette'
 import { useKeys } from './commands/use-keys'
 import { Details } from './details/details'
@@ -15,6 +16,7 @@ import { BenchContext } from './state/bench-context'
 import { type Bench as BenchModel, createBench, type Loaded } from './state/bench-store'
 import { Supplies } from './supplies/drawer'
 import { TopBar } from './top-bar'
+import { VersionsDialog } from './versions/versions-dialog'
 
 /** Where one design is worked on. */
 export function Bench({ loaded }: { loaded: Loaded }) {
@@ -44,8 +46,14 @@ function Room({ bench }: { bench: BenchModel }) {
   useKeys(bench)
   const notice = useStore(bench.store, (s) => s.notice)
   useEffect(() => {
-    if (notice) (notice.tone === 'trouble' ? toast.error : toast)(notice.text, { duration: notice.tone === 'trouble' ? 9000 : 4000 })
-  }, [notice])
+    if (!notice) return
+    const { action } = notice
+    const long = notice.tone === 'trouble' || action
+    ;(notice.tone === 'trouble' ? toast.error : toast)(notice.text, {
+      duration: long ? 9000 : 4000,
+      ...(action ? { action: { label: action.label, onClick: () => commandById(action.command).run(bench) } } : {}),
+    })
+  }, [notice, bench])
   const height = useMemo(() => (supplies ? 'h-[236px]' : 'h-[38px]'), [supplies])
   return (
     <div className="flex h-dvh min-w-[1024px] flex-col overflow-hidden">
@@ -67,6 +75,7 @@ function Room({ bench }: { bench: BenchModel }) {
       </div>
       <Palette />
       <KeysDialog />
+      <VersionsDialog />
       <Importing bench={bench} />
     </div>
   )

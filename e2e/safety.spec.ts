@@ -152,6 +152,7 @@ test('two tabs: edits of different layers merge, of the same one are kept as a v
   await other.unroute('**/edits')
   await expect(other.locator('[data-sonner-toast]').filter({ hasText: 'kept as a version' })).toBeVisible()
   expect(Object.values((await stored(page, id)).layers).find((l) => l.kind === 'type')).toMatchObject({ text: 'From the first tab' })
-  const versions = (await (await page.request.get(`/api/designs/${id}/versions`)).json()) as { versions: { document: string }[] }
-  expect(versions.versions[0]?.document).toContain('From the second tab')
+  const versions = (await (await page.request.get(`/api/designs/${id}/versions`)).json()) as { versions: { id: string }[] }
+  const kept = await page.request.get(`/api/designs/${id}/versions/${versions.versions[0]?.id}`)
+  expect(JSON.stringify(await kept.json())).toContain('From the second tab')
 })

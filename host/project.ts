@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto'
 import type { LightGrid, LightOf } from '../core/adapt/lightness'
-import { blobsOf } from '../core/design/edits'
 import { type ResolvedPage, resolve } from '../core/design/resolve'
 import type { Design } from '../core/design/schema'
+import { sourcesOf } from '../core/design/sources-of'
 import type { PixelMemory } from '../core/pixels/memory'
 import type { Host } from '../core/render/picture'
 import { Renderer } from '../core/render/renderer'
@@ -73,9 +73,9 @@ export function openHost(read: BlobReader, fonts: FontBook = openFonts()): NodeH
     },
     async ready(design) {
       await fonts.open(Object.values(design.layers).flatMap((l) => (l.kind === 'type' ? filesFor(l.style) : [])))
-      const pictures = new Set(Object.values(design.layers).flatMap((l) => (l.kind === 'picture' ? [l.source] : [])))
-      for (const sha of blobsOf(design)) {
-        if (!pictures.has(sha) || grids.has(sha)) continue
+      const used = Object.values(design.layers).flatMap(sourcesOf)
+      for (const { sha, kind } of used) {
+        if (kind !== 'picture' || grids.has(sha)) continue
         const base = await decode(sha)
         if (base) grids.set(sha, lightGrid(reduceTo(memory, base, Math.max(0, Math.ceil(Math.log2(Math.max(base.width, base.height) / 128))))))
       }

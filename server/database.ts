@@ -58,6 +58,7 @@ export type Tables = {
     rank: number
     created_at: string
   }
+  guide_sets: { id: string; name: string; guides: string; created_at: string }
   deliveries: {
     id: string
     design_id: string

@@ -1,7 +1,7 @@
-import { randomUUID } from 'node:crypto'
 import { newId } from '../core/design/blank'
-import { blobsOf, checkDesign } from '../core/design/edits'
+import { checkDesign } from '../core/design/edits'
 import type { Design } from '../core/design/schema'
+import { blobsOf } from '../core/design/sources-of'
 import { upgrade } from '../core/design/upgrades'
 import { missing, Problem } from '../core/errors'
 import { absentBlobs } from './blobs'
@@ -157,13 +157,4 @@ export async function archiveDesign(id: string, archived: boolean): Promise<void
     .set({ archived: archived ? 1 : 0 })
     .where('id', '=', id)
     .execute()
-}
-
-export async function keepVersion(db: Store, design: Design, revision: number, name: string, reason: string): Promise<string> {
-  const id = randomUUID()
-  await db
-    .insertInto('versions')
-    .values({ id, design_id: design.id, name, reason, revision, document: JSON.stringify(design), created_at: now() })
-    .execute()
-  return id
 }

@@ -2,8 +2,9 @@ import { applyEdit, checkDesign, collide, type Edit, editSchema } from '../core/
 import type { Design } from '../core/design/schema'
 import { badInput } from '../core/errors'
 import { now, store } from './database'
-import { holdBlobs, keepVersion, loadDesign, refuseAbsent } from './designs'
+import { holdBlobs, loadDesign, refuseAbsent } from './designs'
 import { publish } from './events'
+import { keepByClock, keepVersion } from './versions'
 
 const SNAPSHOT_EVERY = 100
 
@@ -79,6 +80,7 @@ export function takeEdits(designId: string, values: unknown, session: string): P
             .filter((r) => r.session !== session)
             .map((r) => editOf(r).edit)
         : []
+    if (fresh.length > 0) await keepByClock(db, design, revision)
     for (const edit of fresh) {
       const against = since.filter((other) => collide(other.patches, edit.patches))
       let next: Design | null = null
@@ -90,6 +92,7 @@ export function takeEdits(designId: string, values: unknown, session: string): P
         }
       if (!next) return await conflict(designId, design, revision, fresh.slice(fresh.indexOf(edit)), base, accepted, session)
       await refuseAbsent(db, next)
+      if (edit.keep) await keepVersion(db, design, revision, edit.keep, 'before')
       design = next
       revision++
       accepted.push({ revision, edit })

@@ -31,4 +31,11 @@ export const migrations: Record<string, Migration> = {
       )
     },
   },
+  '002-guide-sets': {
+    async up(db: Kysely<unknown>) {
+      await sql
+        .raw('create table guide_sets (id text primary key, name text not null unique, guides text not null, created_at text not null)')
+        .execute(db)
+    },
+  },
 }

@@ -1,13 +1,15 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { existsSync } from 'node:fs'
 import { readFile, rename, writeFile } from 'node:fs/promises'
-import { shaSchema } from '../core/design/schema'
+import { inOrder } from '../core/design/order'
+import { type Design, shaSchema } from '../core/design/schema'
 import { badInput, missing } from '../core/errors'
 import { drawn } from './blobs'
 import { store } from './database'
 import { loadDesign } from './designs'
 import { dataPath } from './paths'
 import { renderThread } from './render'
+import { versionOf } from './versions'
 
 async function cached(path: string, make: () => Promise<Uint8Array>): Promise<Uint8Array<ArrayBuffer>> {
   if (!existsSync(path)) {
@@ -22,6 +24,27 @@ async function cached(path: string, make: () => Promise<Uint8Array>): Promise<Ui
 export async function thumbnail(id: string, page: string, channel: string, longSide: number): Promise<Uint8Array<ArrayBuffer>> {
   if (!(longSide >= 16 && longSide <= 2000)) throw badInput('A picture is between 16 and 2000 px long.')
   const { design } = await loadDesign(id)
+  return pictureOf(design, page, channel, longSide)
+}
+
+/** A kept state as a picture; without page or channel the master's first page. */
+export async function versionPicture(
+  id: string,
+  version: string,
+  page: string | null,
+  channel: string | null,
+  longSide: number,
+): Promise<Uint8Array<ArrayBuffer>> {
+  if (!(longSide >= 16 && longSide <= 2000)) throw badInput('A picture is between 16 and 2000 px long.')
+  const design = await versionOf(id, version)
+  const shown = {
+    page: page && design.pages[page] ? page : (inOrder(design.pages)[0]?.id ?? ''),
+    channel: channel && design.channels[channel] ? channel : design.master,
+  }
+  return pictureOf(design, shown.page, shown.channel, longSide)
+}
+
+async function pictureOf(design: Design, page: string, channel: string, longSide: number): Promise<Uint8Array<ArrayBuffer>> {
   if (!design.pages[page] || !design.channels[channel]) throw missing('This page or size is no longer in the design.')
   const shown = await drawn(design)
   const key = createHash('sha256').update(`${shown.design}/${page}/${channel}/${longSide}`).digest('hex')

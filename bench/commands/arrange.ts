@@ -1,11 +1,16 @@
+import { newId } from '@/core/design/blank'
 import { followMaster, keepInside, moveInStack, release, setOn, step } from '@/core/design/commands'
 import { PLANES } from '@/core/design/planes'
-import type { Design } from '@/core/design/schema'
+import type { Design, Layer } from '@/core/design/schema'
+import { tie, untie } from '@/core/design/ties'
 import { insidesOf, type LayerNode, layerTree, leavesOf, siblingsOf } from '@/core/design/tree'
 import { type Bounds, centreOf, heightOf, widthOf } from '@/core/geometry/bounds'
-import { mirroredAbout, moved, placedBounds, turnedAbout } from '@/core/geometry/placement'
+import type { Point } from '@/core/geometry/matrix'
+import { mirroredAbout, moved, placedBounds, scaledAbout, stretchedAbout, turnedAbout } from '@/core/geometry/placement'
+import { distribute } from '@/core/geometry/snap'
 import { boundsOfIds, transform } from '../state/acts'
 import type { Bench, BenchState } from '../state/bench-store'
+import { canStrew, setFree, strewSelection } from '../state/strewing'
 import { defineCommands, someSelected } from './define'
 
 /** Of several the lowest holds the others; one alone is held by what lies directly beneath it. */
@@ -69,22 +74,90 @@ const shifts: Record<Side, (b: Bounds, to: Bounds) => [number, number]> = {
   middle: (b, to) => [0, centreOf(to).y - centreOf(b).y],
   bottom: (b, to) => [0, to.bottom - b.bottom],
 }
-/** One thing aligns to the page, several to the box around them. */
-export function align(b: Bench, side: Side): void {
+/** What is aligned to: one thing to the page, several to the box around them, or what was chosen. */
+export function alignBox(s: BenchState): Bounds | null {
+  const { alignTo, resolved } = s
+  const to = alignTo === 'auto' ? (s.selection.length > 1 ? 'selection' : 'page') : alignTo
+  if (to === 'page') return { left: 0, top: 0, right: resolved.width, bottom: resolved.height }
+  if (to === 'safe') return resolved.safe
+  const anchor = to === 'stays' ? stayingOf(s) : null
+  return anchor ? boundsOfIds(s, [anchor]) : boundsOfIds(s, s.selection)
+}
+/** The one of the selection that stays put: as chosen, else the first. */
+export const stayingOf = (s: Pick<BenchState, 'stays' | 'selection'>): string | null =>
+  s.stays && s.selection.includes(s.stays) ? s.stays : (s.selection[0] ?? null)
+const kept = (s: BenchState): string | null => (s.alignTo === 'stays' && s.selection.length > 1 ? stayingOf(s) : null)
+
+/** Moves each selected thing, groups as one, by what `by` says. */
+function moveEach(b: Bench, name: string, by: (id: string, box: Bounds) => readonly [number, number]): void {
   const s = b.store.getState()
-  const all = boundsOfIds(s, s.selection)
-  if (!all) return
-  const to = s.selection.length > 1 ? all : { left: 0, top: 0, right: s.resolved.width, bottom: s.resolved.height }
-  const by = new Map<string, [number, number]>()
+  const ways = new Map<string, readonly [number, number]>()
+  const still = kept(s)
   for (const id of s.selection) {
     const box = boundsOfIds(s, [id])
-    if (box) for (const leaf of leavesOf(s.design, [id])) by.set(leaf.id, shifts[side](box, to))
+    if (box && id !== still) for (const leaf of leavesOf(s.design, [id])) ways.set(leaf.id, by(id, box))
   }
-  transform(b, 'Align', (l) => {
-    const [dx, dy] = by.get(l.id) ?? [0, 0]
+  transform(b, name, (l) => {
+    const [dx, dy] = ways.get(l.id) ?? [0, 0]
     return { id: l.id, placement: moved(l.placement, dx, dy) }
   })
 }
+export function align(b: Bench, side: Side): void {
+  const to = alignBox(b.store.getState())
+  if (to) moveEach(b, 'Align', (_, box) => shifts[side](box, to))
+}
+/** Equal gaps between the selected things: from the first to the last, or over the whole of the page or safe area. */
+function spread(b: Bench, axis: 'x' | 'y'): void {
+  const s = b.store.getState()
+  const all = boundsOfIds(s, s.selection)
+  if (!all) return
+  const within = s.alignTo === 'page' || s.alignTo === 'safe' ? (alignBox(s) ?? all) : all
+  const boxes = s.selection.flatMap((id) => boundsOfIds(s, [id]) ?? [])
+  const steps = axis === 'x' ? distribute(boxes, 'x', within.left, within.right) : distribute(boxes, 'y', within.top, within.bottom)
+  moveEach(b, 'Distribute', (id) => {
+    const by = steps[s.selection.indexOf(id)] ?? 0
+    return axis === 'x' ? [by, 0] : [0, by]
+  })
+}
+
+/** Makes the others as wide, as tall or as large as the one that stays put; pictures and graphics keep their proportion. */
+function sizeAlike(b: Bench, which: 'width' | 'height' | 'both'): void {
+  const s = b.store.getState()
+  const model = stayingOf(s)
+  const to = model ? boundsOfIds(s, [model]) : null
+  if (!to) return
+  const factors = new Map<string, { k: number; about: Point; stretch: readonly [number, number] | null }>()
+  for (const id of s.selection) {
+    const box = boundsOfIds(s, [id])
+    if (!box || id === model) continue
+    const [kx, ky] = [widthOf(to) / Math.max(0.01, widthOf(box)), heightOf(to) / Math.max(0.01, heightOf(box))]
+    const layer = s.design.layers[id]
+    // Shapes and slots take both sides; everything else is not distorted.
+    const free = (layer?.kind === 'shape' || layer?.kind === 'slot') && layer.placement.rotation % 90 === 0
+    const k = which === 'width' ? kx : which === 'height' ? ky : Math.min(kx, ky)
+    const stretch = free ? ([which === 'height' ? 1 : kx, which === 'width' ? 1 : ky] as const) : null
+    for (const leaf of leavesOf(s.design, [id])) factors.set(leaf.id, { k, about: centreOf(box), stretch })
+  }
+  transform(b, 'Same size', (l) => {
+    const f = factors.get(l.id)
+    if (!f) return null
+    if (f.stretch) return { id: l.id, placement: stretchedAbout(l.placement, f.about, ...f.stretch) }
+    return { id: l.id, placement: scaledAbout(l.placement, f.about, f.k), scale: f.k }
+  })
+}
+
+/** Scales the selection about its own centre, for keys. */
+const scaleBy = (k: number) => (b: Bench) => {
+  const s = b.store.getState()
+  const box = boundsOfIds(s, s.selection)
+  if (box) transform(b, 'Scale', (l) => ({ id: l.id, placement: scaledAbout(l.placement, centreOf(box), k), scale: k }))
+}
+/** Slants by degrees, for keys; each about its own centre. */
+const slantBy = (by: number) => (b: Bench) =>
+  transform(b, 'Slant', (l) => ({ id: l.id, placement: { ...l.placement, skew: Math.min(75, Math.max(-75, (l.placement.skew ?? 0) + by)) } }))
+const slotForm = (l: Layer | undefined) => (l?.kind === 'shape' && l.form !== 'line' && l.form !== 'star' ? l.form : null)
+const filled = (l: Layer | undefined): boolean => l?.kind === 'slot' && l.picture !== null
+const stroked = (s: BenchState) => leavesOf(s.design, s.selection).flatMap((l) => ('stroke' in l && l.stroke.weight > 0 ? [l] : []))
 
 export const arrangeCommands = defineCommands([
   { id: 'back', label: 'One step back', section: 'Arrange', keys: ['['], can: someSelected, run: steps('back', 'One step back') },
@@ -119,6 +192,84 @@ export const arrangeCommands = defineCommands([
     run: (b: Bench) => align(b, side),
   })),
   {
+    id: 'spread-across',
+    label: 'Distribute across: equal gaps',
+    section: 'Arrange',
+    can: (s) => s.selection.length > 2 || (s.selection.length > 1 && s.alignTo !== 'auto'),
+    run: (b) => spread(b, 'x'),
+  },
+  {
+    id: 'spread-down',
+    label: 'Distribute down: equal gaps',
+    section: 'Arrange',
+    can: (s) => s.selection.length > 2 || (s.selection.length > 1 && s.alignTo !== 'auto'),
+    run: (b) => spread(b, 'y'),
+  },
+  ...(
+    [
+      ['width', 'As wide as the one that stays put'],
+      ['height', 'As tall as the one that stays put'],
+      ['both', 'As large as the one that stays put'],
+    ] as const
+  ).map(([which, label]) => ({
+    id: `same-${which}`,
+    label,
+    section: 'Arrange' as const,
+    can: (s: BenchState) => s.selection.length > 1,
+    run: (b: Bench) => sizeAlike(b, which),
+  })),
+  {
+    id: 'same-weight',
+    label: 'Make stroke weights equal',
+    section: 'Arrange',
+    can: (s) => stroked(s).length > 1 && s.channel === s.design.master,
+    run: (b) => {
+      const list = stroked(b.store.getState())
+      const model = list[0]
+      if (!model) return
+      b.edit('Equal stroke weights', (d) => {
+        for (const { id } of list) {
+          const l = d.layers[id]
+          if (l && 'stroke' in l) l.stroke.weight = model.stroke.weight
+        }
+      })
+    },
+  },
+  { id: 'larger', label: 'Larger by a tenth', section: 'Arrange', keys: ['Alt+='], can: someSelected, run: scaleBy(1.1) },
+  { id: 'smaller', label: 'Smaller by a tenth', section: 'Arrange', keys: ['Alt+-'], can: someSelected, run: scaleBy(1 / 1.1) },
+  { id: 'turn-on', label: 'Turn by 1°', section: 'Arrange', keys: ['Alt+.'], can: someSelected, run: turn(1) },
+  { id: 'turn-back', label: 'Turn back by 1°', section: 'Arrange', keys: ['Alt+,'], can: someSelected, run: turn(-1) },
+  { id: 'turn-on-far', label: 'Turn by 15°', section: 'Arrange', keys: ['Alt+Shift+.'], can: someSelected, run: turn(15) },
+  { id: 'turn-back-far', label: 'Turn back by 15°', section: 'Arrange', keys: ['Alt+Shift+,'], can: someSelected, run: turn(-15) },
+  { id: 'slant-right', label: 'Slant to the right by 5°', section: 'Arrange', can: someSelected, run: slantBy(5) },
+  { id: 'slant-left', label: 'Slant to the left by 5°', section: 'Arrange', can: someSelected, run: slantBy(-5) },
+  {
+    id: 'weights-follow',
+    label: 'Strokes and corners are sized along, or stay',
+    section: 'Arrange',
+    run: (b) => b.set({ weightsFollow: !b.store.getState().weightsFollow }),
+  },
+  {
+    id: 'tie',
+    label: 'Tie together without grouping',
+    section: 'Arrange',
+    keys: ['Alt+G'],
+    can: (s) => s.selection.length > 1,
+    run: (b) => {
+      const { selection } = b.store.getState()
+      b.edit('Tie', (d) => tie(d, selection, newId()))
+      b.notify(`${selection.length} things are tied: moving one moves the others.`)
+    },
+  },
+  {
+    id: 'untie',
+    label: 'Untie',
+    section: 'Arrange',
+    keys: ['Alt+Shift+G'],
+    can: (s) => s.selection.some((id) => s.design.layers[id]?.tie),
+    run: (b) => b.edit('Untie', (d) => untie(d, b.store.getState().selection)),
+  },
+  {
     id: 'fit-page',
     label: 'Fill the page',
     section: 'Arrange',
@@ -135,6 +286,48 @@ export const arrangeCommands = defineCommands([
           placement: { ...l.placement, x: resolved.width / 2, y: resolved.height / 2, width: l.placement.width * k, height: l.placement.height * k },
         }
       })
+    },
+  },
+  {
+    id: 'strew',
+    label: 'Strew: copies of this as one layer',
+    section: 'Arrange',
+    can: canStrew,
+    run: strewSelection,
+  },
+  {
+    id: 'set-free',
+    label: 'Set a strew free into copies',
+    section: 'Arrange',
+    can: (s) => s.selection.some((id) => s.design.layers[id]?.kind === 'strew'),
+    run: setFree,
+  },
+  {
+    id: 'make-slot',
+    label: 'Make a slot of the shape',
+    section: 'Arrange',
+    can: (s) => s.selection.some((id) => slotForm(s.design.layers[id]) !== null),
+    run: (b) => {
+      const { selection } = b.store.getState()
+      b.edit('Make a slot', (d) => {
+        for (const id of selection) {
+          const layer = d.layers[id]
+          const form = slotForm(layer)
+          if (layer?.kind !== 'shape' || !form) continue
+          const { kind: _k, form: _f, inner: _i, ...common } = layer
+          d.layers[id] = { ...common, kind: 'slot', form, picture: null, zoom: 1, pan: { x: 0, y: 0 } }
+        }
+      })
+    },
+  },
+  {
+    id: 'reframe',
+    label: 'Pan and zoom the picture in its slot',
+    section: 'Arrange',
+    can: (s) => s.reframing !== null || s.selection.some((id) => filled(s.design.layers[id])),
+    run: (b) => {
+      const { reframing, selection, design } = b.store.getState()
+      b.set({ reframing: reframing ? null : (selection.find((id) => filled(design.layers[id])) ?? null) })
     },
   },
   {

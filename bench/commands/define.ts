@@ -15,6 +15,9 @@ export const defineCommands = (list: readonly Command[]): readonly Command[] => 
 
 export const someSelected = (s: BenchState): boolean => s.selection.length > 0
 
+/** Signs that Alt or Shift would turn into others. */
+const SIGNS: Record<string, string> = { Period: '.', Comma: ',', Equal: '=', Minus: '-', Semicolon: ';' }
+
 /** The name of a pressed key in the form commands use. */
 export function keyName(e: Pick<KeyboardEvent, 'key' | 'code' | 'ctrlKey' | 'metaKey' | 'shiftKey' | 'altKey'>): string {
   const digit = /^Digit(\d)$/.exec(e.code)?.[1]
@@ -22,6 +25,7 @@ export function keyName(e: Pick<KeyboardEvent, 'key' | 'code' | 'ctrlKey' | 'met
   const base =
     digit ??
     (e.altKey || e.ctrlKey || e.metaKey ? letter : undefined) ??
+    (e.altKey ? SIGNS[e.code] : undefined) ??
     (e.code === 'BracketLeft' ? '[' : e.code === 'BracketRight' ? ']' : e.key.length === 1 ? e.key.toUpperCase() : e.key)
   return [e.ctrlKey || e.metaKey ? 'Mod' : '', e.altKey ? 'Alt' : '', e.shiftKey ? 'Shift' : '', base].filter(Boolean).join('+')
 }

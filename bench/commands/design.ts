@@ -1,9 +1,30 @@
-import { newId } from '@/core/design/blank'
-import { addPage, clearPage, removePage } from '@/core/design/commands'
+import { layerName, newId } from '@/core/design/blank'
+import { addPage, clearPage, movePage, removePage } from '@/core/design/commands'
+import { type Freed, freeEverything } from '@/core/design/free'
 import { inOrder } from '@/core/design/order'
-import { arrangementKey } from '@/core/design/schema'
-import type { Bench } from '../state/bench-store'
+import { arrangementKey, type Layer } from '@/core/design/schema'
+import type { Bench, BenchState } from '../state/bench-store'
 import { defineCommands } from './define'
+
+const pageAt = (s: BenchState, by: number) => {
+  const pages = inOrder(s.design.pages)
+  return pages[pages.findIndex((p) => p.id === s.page) + by]
+}
+/** What came of freeing, in words; what had to stay is named with the reason. */
+function toldOf({ freed, dropped, left }: Freed, layer: (id: string) => Layer | undefined): string {
+  const names = left.slice(0, 3).flatMap(({ id, why }) => {
+    const l = layer(id)
+    return l ? [`“${layerName(l)}” stays: ${why}`] : []
+  })
+  const more = left.length > 3 ? [`${left.length - 3} more stay`] : []
+  return [
+    `${freed.length} piece${freed.length === 1 ? '' : 's'} can be edited by themselves now.`,
+    dropped.length > 0 ? `${dropped.length} empty or repeated helper${dropped.length === 1 ? '' : 's'} dropped.` : '',
+    [...names, ...more].join('; '),
+  ]
+    .filter(Boolean)
+    .join(' ')
+}
 
 const newPage = (copy: boolean) => (b: Bench) => {
   const { design, page, channel } = b.store.getState()
@@ -14,6 +35,45 @@ const newPage = (copy: boolean) => (b: Bench) => {
 
 export const designCommands = defineCommands([
   { id: 'save', label: 'Save', section: 'Design', keys: ['Mod+S'], run: (b) => b.notify(b.sync.unsent === 0 ? 'Everything is saved.' : 'Saving…') },
+  { id: 'versions', label: 'Versions …', section: 'Design', keys: ['Alt+V'], run: (b) => b.set({ dialog: 'versions' }) },
+  {
+    id: 'free-everything',
+    label: 'Free everything: unpick groups and holders',
+    section: 'Arrange',
+    run: (b) => {
+      const s = b.store.getState()
+      const all = Object.values(s.design.layers).filter((l) => l.page === s.page && l.parent === null && !l.inside)
+      const ids = s.selection.length > 0 ? s.selection : all.map((l) => l.id)
+      let came: Freed = { freed: [], dropped: [], left: [] }
+      b.edit(
+        'Free everything',
+        (d) => {
+          came = freeEverything(d, ids)
+        },
+        'Before freeing everything',
+      )
+      b.select(s.selection.length > 0 ? came.freed : [])
+      b.notify(toldOf(came, (id) => b.store.getState().design.layers[id]))
+    },
+  },
+  ...(
+    [
+      ['back', -1],
+      ['on', 1],
+    ] as const
+  ).map(([way, by]) => ({
+    id: `page-${way}`,
+    label: by < 0 ? 'Move this page one place earlier' : 'Move this page one place later',
+    section: 'Design' as const,
+    can: (s: BenchState) => pageAt(s, by) !== undefined,
+    run: (b: Bench) => b.edit('Move the page', (d) => movePage(d, b.store.getState().page, by)),
+  })),
+  {
+    id: 'rename-page',
+    label: 'Rename this page …',
+    section: 'Design',
+    run: (b) => b.set({ naming: b.store.getState().page }),
+  },
   { id: 'add-page', label: 'Add a page', section: 'Design', run: newPage(false) },
   { id: 'duplicate-page', label: 'Duplicate this page', section: 'Design', run: newPage(true) },
   { id: 'clear-page', label: 'Clear this page', section: 'Design', run: (b) => b.edit('Clear page', (d) => clearPage(d, b.store.getState().page)) },

@@ -3,12 +3,19 @@ import { groupLayer, newId } from '@/core/design/blank'
 import { duplicateLayers, group, removeLayers, ungroup } from '@/core/design/commands'
 import { isLocked } from '@/core/design/tree'
 import { moved } from '@/core/geometry/placement'
-import { transform } from '../state/acts'
+import { movedAlong, transform } from '../state/acts'
 import type { Bench } from '../state/bench-store'
 import { copySelection, pasteText } from '../state/clipboard'
+import { moveStep, repeatStep, stepOf } from '../state/repeat'
 import { defineCommands, someSelected } from './define'
 
-const nudge = (dx: number, dy: number) => (bench: Bench) => transform(bench, 'Nudge', (l) => ({ id: l.id, placement: moved(l.placement, dx, dy) }))
+const nudge = (dx: number, dy: number) => (bench: Bench) => {
+  transform(bench, 'Nudge', (l) => ({ id: l.id, placement: moved(l.placement, dx, dy) }), movedAlong(bench))
+  moveStep(bench, dx, dy)
+}
+
+/** Deleting more than so many layers keeps a version first. */
+const MANY = 5
 
 export const editCommands = defineCommands([
   { id: 'undo', label: 'Undo', section: 'Edit', keys: ['Mod+Z'], icon: Undo2, can: (s) => s.history.done.length > 0, run: (b) => b.undo() },
@@ -30,12 +37,15 @@ export const editCommands = defineCommands([
     can: someSelected,
     run: (b) => {
       const { selection, resolved } = b.store.getState()
-      const step = Math.round(Math.min(resolved.width, resolved.height) * 0.02)
+      // A copy that was moved off is repeated with the same step.
+      const short = Math.round(Math.min(resolved.width, resolved.height) * 0.02)
+      const step = stepOf(b) ?? { x: short, y: short }
       let made: string[] = []
       b.edit('Duplicate', (d) => {
-        made = [...duplicateLayers(d, selection, newId, { x: step, y: step }).values()]
+        made = [...duplicateLayers(d, selection, newId, step).values()]
       })
       b.select(made)
+      repeatStep(b, step)
     },
   },
   {
@@ -49,7 +59,12 @@ export const editCommands = defineCommands([
       const { selection, design } = b.store.getState()
       const free = selection.filter((id) => !isLocked(design, id))
       if (free.length < selection.length) b.notify('Locked layers were left where they are.')
-      if (free.length > 0) b.edit(free.length === 1 ? 'Delete' : `Delete ${free.length} layers`, (d) => removeLayers(d, free))
+      if (free.length > 0)
+        b.edit(
+          free.length === 1 ? 'Delete' : `Delete ${free.length} layers`,
+          (d) => removeLayers(d, free),
+          free.length > MANY ? `Before deleting ${free.length} layers` : undefined,
+        )
       b.select([])
     },
   },

@@ -2,6 +2,7 @@
 import { Command as Base } from 'cmdk'
 import { Dialog } from 'radix-ui'
 import { useStore } from 'zustand'
+import { fitAll, wordsIn } from '@/core/text/near'
 import { useBench, useBenchState } from '../state/bench-context'
 import { keyLabel } from './define'
 import { keymapStore, keysOf } from './keymap'
@@ -22,7 +23,7 @@ export function Palette() {
           className="fixed top-[14vh] left-1/2 z-50 w-[520px] max-w-[92vw] -translate-x-1/2 overflow-hidden rounded-lg border border-line bg-panel shadow-2xl"
         >
           <Dialog.Title className="sr-only">Commands</Dialog.Title>
-          <Base label="Commands">
+          <Base label="Commands" filter={(value, asked) => fitAll(wordsIn(asked), wordsIn(value))}>
             <Base.Input
               autoFocus
               placeholder="What do you want to do?"

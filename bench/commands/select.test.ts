@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { groupLayer, shapeLayer, typeLayer } from '@/core/design/blank'
 import { addLayers, group, keepInside } from '@/core/design/commands'
-import { fainter } from '../render/fainter'
+import { plainSeeing, seenAs } from '../render/seeing'
 import { openPeek, pointerWasAt, takeNext } from '../stage/peek'
 import { answers, layer, openBench } from '../state/bench.test-data'
 import type { Bench } from '../state/bench-store'
@@ -173,12 +173,12 @@ describe('seeing through the selection', () => {
       page: leaf('a').bounds,
       missing: [],
     }
-    const made = fainter(plan, new Set(['b']))
+    const made = seenAs(plan, { ...plainSeeing, faint: ['b'] })
     expect(made.nodes[0]).toBe(plan.nodes[0])
     const [, changed] = made.nodes
     if (changed?.kind !== 'group') throw new Error('no group')
     expect(changed.children.map((n) => n.opacity)).toEqual([0.4, 1])
     expect(changed.key).not.toBe('g')
-    expect(fainter(plan, new Set())).toBe(plan)
+    expect(seenAs(plan, plainSeeing)).toBe(plan)
   })
 })

@@ -1,5 +1,6 @@
-import { MousePointer2, Pipette, Shapes, Type } from 'lucide-react'
-import type { ShapeForm } from '../state/bench-store'
+import { Frame, MousePointer2, Pipette, Shapes, Type } from 'lucide-react'
+import { SLOT_FORMS } from '@/core/design/schema'
+import type { ShapeForm, SlotForm } from '../state/bench-store'
 import { defineCommands } from './define'
 
 export const SHAPE_FORMS: readonly ShapeForm[] = ['rectangle', 'ellipse', 'line', 'polygon', 'star']
@@ -7,6 +8,17 @@ export const SHAPE_FORMS: readonly ShapeForm[] = ['rectangle', 'ellipse', 'line'
 /** Tools keep the number of their place in the working order. */
 export const toolCommands = defineCommands([
   { id: 'tool-pick', label: 'Pick', section: 'Tools', keys: ['1'], icon: MousePointer2, run: (b) => b.set({ tool: 'pick', sampleFor: null }) },
+  {
+    id: 'tool-slot',
+    label: 'Slot',
+    section: 'Tools',
+    keys: ['2'],
+    icon: Frame,
+    run: (b) => {
+      const { tool, slotForm } = b.store.getState()
+      b.set({ tool: 'slot', slotForm: tool === 'slot' ? (SLOT_FORMS[(SLOT_FORMS.indexOf(slotForm) + 1) % SLOT_FORMS.length] as SlotForm) : slotForm })
+    },
+  },
   {
     id: 'tool-shape',
     label: 'Shape',

@@ -1,7 +1,7 @@
 'use client'
 import { useEffect } from 'react'
 import { openPeek, PEEK_HOLD_MS, takeNext } from '../stage/peek'
-import { holdKey } from '../stage/use-pointer'
+import { holdKey, inHand } from '../stage/use-pointer'
 import type { Bench } from '../state/bench-store'
 import { pasteFiles } from '../state/clipboard'
 import { keyName } from './define'
@@ -50,6 +50,12 @@ export function useKeys(bench: Bench): void {
       }
       if (name === 'S') holdKey('free', true)
       if (e.key === 'Escape') return leaveOneLevel(bench)
+      if (e.key === 'Enter' && bench.inGesture) {
+        e.preventDefault()
+        return inHand.keep()
+      }
+      // What is kept of a picture in its slot is what is seen.
+      if (e.key === 'Enter' && bench.store.getState().reframing) return bench.set({ reframing: null })
       if (!found) return
       if (found.id === 'peek') {
         e.preventDefault()
@@ -89,7 +95,8 @@ export function useKeys(bench: Bench): void {
 /** Cancels the gesture, else leaves the tool, else goes out one level, else deselects. */
 function leaveOneLevel(bench: Bench): void {
   const s = bench.store.getState()
-  if (bench.inGesture) bench.cancel()
+  if (bench.inGesture) inHand.drop()
+  else if (s.reframing) bench.set({ reframing: null })
   else if (s.tool !== 'pick') bench.set({ tool: 'pick', sampleFor: null })
   else if (s.inside) {
     const out = s.inside

@@ -2,6 +2,7 @@
 import { memo, useDeferredValue } from 'react'
 import { layerName } from '@/core/design/blank'
 import { planeLabels } from '@/core/design/planes'
+import { SLOT_FORMS } from '@/core/design/schema'
 import { SHAPE_FORMS } from '../commands/tools'
 import { handledLeaves } from '../state/acts'
 import { useBench, useCalmState } from '../state/bench-context'
@@ -13,6 +14,8 @@ import { FormSection } from './form-section'
 import { PageSection } from './page-section'
 import { PlaceSection } from './place-section'
 import { ShapeSection } from './shape-section'
+import { SlotSection } from './slot-section'
+import { StrewSection } from './strew-section'
 import { TypeSection } from './type-section'
 
 const shown = (state: BenchState) => ({
@@ -21,6 +24,7 @@ const shown = (state: BenchState) => ({
   resolved: state.resolved,
   tool: state.tool,
   shapeForm: state.shapeForm,
+  slotForm: state.slotForm,
   fontsReady: state.fontsReady,
 })
 
@@ -36,6 +40,21 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
   const [only] = layers
   return (
     <aside aria-label="Details" className="scroll-thin flex h-full w-[252px] shrink-0 flex-col overflow-y-auto border-r border-line bg-panel">
+      {s.tool === 'slot' && (
+        <div className="flex gap-1 border-b border-line p-2" role="group" aria-label="Slot to draw">
+          {SLOT_FORMS.map((f) => (
+            <button
+              key={f}
+              type="button"
+              aria-pressed={s.slotForm === f}
+              className={`h-7 flex-1 rounded-control text-tiny capitalize ${s.slotForm === f ? 'bg-ink text-panel' : 'hover:bg-well'}`}
+              onClick={() => bench.set({ slotForm: f })}
+            >
+              {f}
+            </button>
+          ))}
+        </div>
+      )}
       {s.tool === 'shape' && (
         <div className="flex gap-1 border-b border-line p-2" role="group" aria-label="Shape to draw">
           {SHAPE_FORMS.map((f) => (
@@ -69,8 +88,10 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
         <>
           {leaves.length > 0 && <PlaceSection />}
           {leaves.length === 1 && layers.length === 1 && leaves[0] && only?.kind !== 'group' && <FormSection leaf={leaves[0]} />}
+          {leaves.length === 1 && leaves[0]?.kind === 'slot' && <SlotSection slot={leaves[0]} />}
+          {leaves.length === 1 && leaves[0]?.kind === 'strew' && <StrewSection strew={leaves[0]} />}
           {leaves.some((l) => l.kind === 'type') && <TypeSection leaves={leaves.flatMap((l) => (l.kind === 'type' ? [l] : []))} />}
-          {leaves.some((l) => l.kind !== 'picture') && <FillSection leaves={leaves} />}
+          {leaves.some((l) => l.kind !== 'picture' && l.kind !== 'strew') && <FillSection leaves={leaves} />}
           {leaves.some((l) => l.kind === 'shape') && <ShapeSection leaves={leaves.flatMap((l) => (l.kind === 'shape' ? [l] : []))} />}
           <BlendSection ids={s.selection} />
           <ChannelSection ids={s.selection} />

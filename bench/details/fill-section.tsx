@@ -9,7 +9,7 @@ import { ColourField } from './colour-field'
 import { GradientEditor } from './gradient-editor'
 import { Section } from './section'
 
-type Filled = LayerOf<'shape'> | LayerOf<'type'>
+type Filled = LayerOf<'shape'> | LayerOf<'slot'> | LayerOf<'type'>
 const KINDS = [
   ['solid', 'Solid'],
   ['linear', 'Linear gradient'],
@@ -20,7 +20,7 @@ const KINDS = [
 export function FillSection({ leaves }: { leaves: readonly Leaf[] }) {
   const bench = useBench()
   const channel = useBenchState((s) => s.channel)
-  const filled = leaves.filter((l): l is Filled => (l.kind === 'shape' && l.form !== 'line') || l.kind === 'type')
+  const filled = leaves.filter((l): l is Filled => (l.kind === 'shape' && l.form !== 'line') || l.kind === 'slot' || l.kind === 'type')
   const graphics = leaves.flatMap((l) => (l.kind === 'graphic' ? [l] : []))
   const [first] = filled
   const write = (fill: Paint) => (d: Draft<Design>) => filled.forEach((l) => setOn(d, channel, l.id, 'fill', fill))
@@ -43,7 +43,7 @@ export function FillSection({ leaves }: { leaves: readonly Leaf[] }) {
           <Choice
             label="Kind of fill"
             value={first.fill.kind}
-            options={KINDS.filter(([k]) => k !== 'none' || first.kind === 'shape').map(([value, label]) => ({ value, label }))}
+            options={KINDS.filter(([k]) => k !== 'none' || first.kind !== 'type').map(([value, label]) => ({ value, label }))}
             onChange={change}
           />
           {first.fill.kind === 'solid' && (

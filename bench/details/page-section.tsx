@@ -4,6 +4,7 @@ import { commandById } from '../commands/list'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button } from '../ui/button'
 import { ColourField } from './colour-field'
+import { GuidesSection } from './guides-section'
 import { Section } from './section'
 
 /** What can be set when nothing is selected: the page, the channel, the swatches. */
@@ -75,6 +76,7 @@ export function PageSection() {
           </p>
         )}
       </Section>
+      <GuidesSection />
       <Section title="Swatches">
         {inOrder(s.design.swatches).map((w) => {
           const set = (colour: string) => (d: typeof s.design) => {

@@ -4,21 +4,30 @@ import {
   AlignCenterVertical,
   AlignEndHorizontal,
   AlignEndVertical,
+  AlignHorizontalDistributeCenter,
   AlignStartHorizontal,
   AlignStartVertical,
+  AlignVerticalDistributeCenter,
   FlipHorizontal2,
   FlipVertical2,
+  Link2,
+  MoveHorizontal,
+  MoveVertical,
   RotateCw,
+  Scaling,
 } from 'lucide-react'
 import { memo, useDeferredValue } from 'react'
+import { layerName } from '@/core/design/blank'
 import { centreOf, heightOf, unionOf, widthOf } from '@/core/geometry/bounds'
 import { moved, placedBounds, scaledAbout, turnedAbout, wrapDegrees } from '@/core/geometry/placement'
+import { stayingOf } from '../commands/arrange'
 import { commandById } from '../commands/list'
-import { grip, handledLeaves, type Leaf, type Target, transform, writeTargets } from '../state/acts'
+import { grip, handledLeaves, type Leaf, movedAlong, type Target, transform, writeTargets } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import { IconButton } from '../ui/button'
+import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
-import { Section } from './section'
+import { Section, shared } from './section'
 
 const ALIGN = [
   ['align-left', AlignStartVertical],
@@ -39,6 +48,9 @@ export function PlaceSection() {
 const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
   const bench = useBench()
   const channel = useBenchState((s) => s.resolved.channel)
+  const s = useBenchState((state) => ({ selection: state.selection, alignTo: state.alignTo, stays: state.stays, layers: state.design.layers }))
+  const weights = useBenchState((state) => state.weightsFollow)
+  const several = s.selection.length > 1
   const [only] = leaves
   const single = leaves.length === 1 && only !== undefined
   const box = unionOf(leaves.map((l) => placedBounds(l.placement)))
@@ -67,7 +79,7 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
       const p = l.placement
       // Pictures and graphics keep their proportion; shapes and text boxes are set side by side.
       const k = value / p[axis]
-      const free = l.kind === 'shape' || l.kind === 'type'
+      const free = l.kind === 'shape' || l.kind === 'slot' || l.kind === 'strew' || l.kind === 'type'
       const next = free ? { ...p, [axis]: value } : { ...p, width: p.width * k, height: p.height * k }
       return { id: l.id, placement: { ...next, x: left + next.width / 2, y: top + next.height / 2 } }
     }
@@ -75,7 +87,7 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
     ids.map(([id, Icon]) => {
       const c = commandById(id)
       return (
-        <IconButton key={id} label={c.label} onClick={() => c.run(bench)}>
+        <IconButton key={id} label={c.label} disabled={!(c.can?.(bench.store.getState()) ?? true)} onClick={() => c.run(bench)}>
           <Icon size={15} />
         </IconButton>
       )
@@ -89,7 +101,7 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
           unit="px"
           value={left}
           units={across}
-          onChange={(v) => run('Move', (l) => ({ id: l.id, placement: moved(l.placement, v - left, 0) }))}
+          onChange={(v) => transform(bench, 'Move', (l) => ({ id: l.id, placement: moved(l.placement, v - left, 0) }), movedAlong(bench))}
         />
         <NumberField
           label="Top"
@@ -97,7 +109,7 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
           unit="px"
           value={top}
           units={down}
-          onChange={(v) => run('Move', (l) => ({ id: l.id, placement: moved(l.placement, 0, v - top) }))}
+          onChange={(v) => transform(bench, 'Move', (l) => ({ id: l.id, placement: moved(l.placement, 0, v - top) }), movedAlong(bench))}
         />
         <NumberField label="Width" short="w" unit="px" min={1} value={width} units={across} onChange={(v) => run('Resize', sized('width', v))} />
         <NumberField label="Height" short="h" unit="px" min={1} value={height} units={down} onChange={(v) => run('Resize', sized('height', v))} />
@@ -128,7 +140,29 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
             }))
           }
         />
-        <div className="flex justify-end">
+        <NumberField
+          label="Slant"
+          short="slant"
+          unit="°"
+          min={-75}
+          max={75}
+          value={shared(leaves, (l) => l.placement.skew ?? 0)}
+          onChange={(v) => run('Slant', (l) => ({ id: l.id, placement: { ...l.placement, skew: v } }))}
+          onDrag={(v) => drag((l) => ({ id: l.id, placement: { ...l.placement, skew: v } }))}
+        />
+        <div className="col-span-2 flex items-center">
+          {leaves.some((l) => 'stroke' in l) && (
+            <label className="mr-auto flex items-center gap-1.5 text-tiny" title="Strokes and corners grow and shrink with what they belong to">
+              <input
+                type="checkbox"
+                className="accent-[var(--color-accent)]"
+                checked={weights}
+                onChange={(e) => bench.set({ weightsFollow: e.target.checked })}
+              />
+              strokes sized along
+            </label>
+          )}
+          <span className="ml-auto" />
           {commands([
             ['flip-across', FlipHorizontal2],
             ['flip-down', FlipVertical2],
@@ -137,6 +171,34 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
         </div>
       </div>
       <div className="flex justify-between">{commands(ALIGN)}</div>
+      {several && (
+        <>
+          <Choice
+            label="Align and distribute to"
+            value={s.alignTo === 'stays' ? `stays:${stayingOf(s)}` : s.alignTo}
+            options={[
+              { value: 'auto', label: 'to the selection' },
+              { value: 'page', label: 'to the page' },
+              { value: 'safe', label: 'to the safe area' },
+              ...s.selection.slice(0, 12).flatMap((id) => {
+                const l = s.layers[id]
+                return l ? [{ value: `stays:${id}`, label: `“${layerName(l).slice(0, 24)}” stays put` }] : []
+              }),
+            ]}
+            onChange={(v) => bench.set(v.startsWith('stays:') ? { alignTo: 'stays', stays: v.slice(6) } : { alignTo: v as typeof s.alignTo })}
+          />
+          <div className="flex justify-between">
+            {commands([
+              ['spread-across', AlignHorizontalDistributeCenter],
+              ['spread-down', AlignVerticalDistributeCenter],
+              ['same-width', MoveHorizontal],
+              ['same-height', MoveVertical],
+              ['same-both', Scaling],
+              ['tie', Link2],
+            ])}
+          </div>
+        </>
+      )}
     </Section>
   )
 })

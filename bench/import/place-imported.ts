@@ -34,14 +34,15 @@ export async function placeImported(bench: Bench, file: File, chosen: Chosen): P
   const layers = laidOut(made, master).map((l) => ({ ...l, page, plane }))
   const roots = layers.filter((l) => l.parent === null && l.inside === null)
   const [only] = roots
+  const before = `Before importing ${file.name}`.slice(0, 120)
   const name = file.name.replace(/\.[a-z0-9]+$/i, '')
   if (roots.length === 1 && only) {
     const placed = layers.map((l) => (l.parent === null ? { ...l, parent, ...(l.id === only.id ? { inside, order } : {}) } : l))
-    bench.edit('Place layers', (d) => addLayers(d, placed))
+    bench.edit('Place layers', (d) => addLayers(d, placed), before)
     bench.select([only.id])
   } else {
     const group = groupLayer({ id: newId(), page, plane, parent, inside, order }, name)
-    bench.edit('Place layers', (d) => addLayers(d, [group, ...layers.map((l) => (l.parent === null ? { ...l, parent: group.id } : l))]))
+    bench.edit('Place layers', (d) => addLayers(d, [group, ...layers.map((l) => (l.parent === null ? { ...l, parent: group.id } : l))]), before)
     bench.select([group.id])
   }
   for (const note of made.notes.slice(0, 3)) bench.notify(note)

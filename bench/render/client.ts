@@ -1,6 +1,7 @@
 import type { Patch } from '@/core/design/edits'
 import type { Design } from '@/core/design/schema'
 import type { FromWorker, Question, SourceInfo, StageView, ToWorker } from './protocol'
+import { plainSeeing, type Seeing } from './seeing'
 
 type Listener = (message: FromWorker) => void
 
@@ -15,7 +16,7 @@ export class RenderClient {
   private readonly asked = new Map<number, (value: unknown) => void>()
   private last = 0
   private hand = ''
-  private faint = ''
+  private seeing = JSON.stringify(plainSeeing)
 
   constructor() {
     this.stage = new Worker(new URL('../../workers/stage.worker.ts', import.meta.url), { type: 'module' })
@@ -54,12 +55,12 @@ export class RenderClient {
     this.hand = key
     this.send(this.stage, { kind: 'hand', ids: [...ids] })
   }
-  /** Layers that the stage shows half see-through. */
-  setFaint(ids: readonly string[]): void {
-    const key = ids.join()
-    if (key === this.faint) return
-    this.faint = key
-    this.send(this.stage, { kind: 'faint', ids: [...ids] })
+  /** How the stage is looked at. */
+  setSeeing(seeing: Seeing): void {
+    const key = JSON.stringify(seeing)
+    if (key === this.seeing) return
+    this.seeing = key
+    this.send(this.stage, { kind: 'seeing', seeing })
   }
   setLineup(page: string, channels: string[], height: number, ratio: number): void {
     this.send(this.quiet, { kind: 'lineup', page, channels, height, ratio })

@@ -10,6 +10,7 @@ import { openHost } from '@/host/project'
 import { tilesIn } from './drafting'
 import { Engine } from './engine'
 import type { FromWorker } from './protocol'
+import { plainSeeing } from './seeing'
 
 const SIDE = 768
 const host = openHost(async () => null)
@@ -114,7 +115,7 @@ describe('a gesture beneath much', () => {
   })
   it('shows what is looked through faint in the draft as in the full picture', async () => {
     await open()
-    engine.take({ kind: 'faint', ids: ['disc'] })
+    engine.take({ kind: 'seeing', seeing: { ...plainSeeing, faint: ['disc'] } })
     engine.take({ kind: 'edit', patches: moved(24).patches, revision: 2, preview: true })
     await shown(2)
     engine.take({ kind: 'edit', patches: moved(30).patches, revision: 3, preview: true })

@@ -17,12 +17,12 @@ import { filesFor, fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
 import { changedBetween, showsTheSame } from './changed'
 import { Drafter } from './drafting'
-import { fainter } from './fainter'
 import { giveWay } from './give-way'
 import { LayerPictures } from './layer-pictures'
 import { serverLoader } from './loader'
 import type { FromWorker, Question, SourceInfo, StageView, Tile, ToWorker } from './protocol'
 import { colourAt, hitAt } from './questions'
+import { plainSeeing, type Seeing, seenAs } from './seeing'
 
 /** Levels of pictures that the stage holds at most. */
 const SOURCE_BYTES = 640 * 1024 * 1024
@@ -74,7 +74,7 @@ export class Engine {
   private complete: readonly PlanNode[] | null = null
   private stagePlan: Plan | null = null
   private hand: ReadonlySet<string> = new Set()
-  private faint: ReadonlySet<string> = new Set()
+  private seeing: Seeing = plainSeeing
   private readyDue = false
   /** The hand holds still: its draft is made anew in full. */
   private resting = false
@@ -133,8 +133,8 @@ export class Engine {
         this.readyDue = true
         if (!this.busy) void this.run()
         return
-      case 'faint':
-        this.faint = new Set(message.ids)
+      case 'seeing':
+        this.seeing = message.seeing
         break
       case 'lineup':
         this.lineup = message
@@ -220,9 +220,9 @@ export class Engine {
     )
   }
 
-  /** What the stage shows of a page: with what is looked through made faint. */
+  /** What the stage shows of a page: as it is looked at. */
   private planned(page: ResolvedPage, view: View): Plan {
-    return fainter(plan(page, view, this.host), this.faint)
+    return seenAs(plan(page, view, this.host), this.seeing)
   }
 
   private async frame(): Promise<void> {

@@ -3,6 +3,7 @@ import type { Finding } from '@/core/checks/define'
 import type { Patch } from '@/core/design/edits'
 import type { Arrangement, Design } from '@/core/design/schema'
 import type { Bounds } from '@/core/geometry/bounds'
+import type { Seeing } from './seeing'
 
 /** What a source is, as the server told it. */
 export type SourceInfo = {
@@ -28,8 +29,8 @@ export type ToWorker =
   | { kind: 'view'; view: StageView }
   /** The layers that the hand may take next: what drafts of them need is made ready in quiet moments. */
   | { kind: 'hand'; ids: string[] }
-  /** Layers that the stage shows half see-through; nothing else does. */
-  | { kind: 'faint'; ids: string[] }
+  /** How the stage is looked at; nothing else is. */
+  | { kind: 'seeing'; seeing: Seeing }
   | { kind: 'lineup'; page: string; channels: string[]; height: number; ratio: number }
   | { kind: 'layers'; page: string; channel: string; ids: string[]; side: number }
   /** Checks all pages and channels after every edit, this page first. */

@@ -8,6 +8,7 @@ import type { ResolvedLayer } from '@/core/design/resolve'
 import { commandById } from '../commands/list'
 import { useBench, useBenchState, useCalmState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
+import { PARCEL_TYPE, parcelOf } from '../state/clipboard'
 import { IconButton } from '../ui/button'
 import { LayerPicture } from './layer-picture'
 
@@ -215,8 +216,12 @@ function Row({ node, depth, bracket = 0, first = false, last = false, ...rest }:
           }
         }}
         onDragStart={(e) => {
-          e.dataTransfer.effectAllowed = 'move'
-          e.dataTransfer.setData(LAYER_TYPE, JSON.stringify(chosen ? selection : [layer.id]))
+          const ids = chosen ? [...selection] : [layer.id]
+          e.dataTransfer.setData(LAYER_TYPE, JSON.stringify(ids))
+          // Another design, in another tab, takes them as a copy.
+          e.dataTransfer.effectAllowed = 'copyMove'
+          e.dataTransfer.setData(PARCEL_TYPE, parcelOf(bench, ids))
+          e.dataTransfer.setData(`${PARCEL_TYPE}-${bench.store.getState().design.id.toLowerCase()}`, '1')
         }}
         onDragOver={over}
         onDrop={onDrop}

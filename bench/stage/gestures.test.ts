@@ -168,7 +168,7 @@ describe('sizing one thing', () => {
 describe('sizing several', () => {
   it('keeps their proportions and distances about the opposite corner', () => {
     take(['disc', 'card'])
-    const g = must(resizeMany(bench, 1, 1))
+    const g = must(resizeMany(bench, 1, 1, { x: 800, y: 800 }))
     g.move({ x: 1300, y: 1100 }, plain)
     g.end()
     expect(at('disc')).toMatchObject({ width: 400, x: 500 })
@@ -177,7 +177,7 @@ describe('sizing several', () => {
   it('a group is sized as one', () => {
     bench.edit('Group', (d) => group(d, ['disc', 'card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'G')))
     take(['g'])
-    const g = must(resizeMany(bench, -1, -1))
+    const g = must(resizeMany(bench, -1, -1, { x: 300, y: 500 }))
     g.move({ x: 550, y: 650 }, plain)
     g.end()
     expect(at('card').x + at('card').width / 2).toBeCloseTo(800, 9)

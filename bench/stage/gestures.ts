@@ -1,41 +1,32 @@
 import { newId } from '@/core/design/blank'
 import { duplicateLayers } from '@/core/design/commands'
 import type { Design, Placement } from '@/core/design/schema'
-import { leavesOf } from '@/core/design/tree'
-import { type Bounds, centreOf, heightOf, shift, unionOf, widthOf } from '@/core/geometry/bounds'
+import { withTied } from '@/core/design/ties'
+import { type Bounds, centreOf, heightOf, overlaps, shift, unionOf, widthOf } from '@/core/geometry/bounds'
 import { apply, inverse, type Point } from '@/core/geometry/matrix'
-import { matrixOf, moved, placedBounds, resized, scaledAbout, turnedAbout, wrapDegrees } from '@/core/geometry/placement'
-import { type SnapLine, snapBox, snapLines, snapPoint } from '@/core/geometry/snap'
+import { matrixOf, moved, placedBounds, resized, scaledAbout, slanted, stretchedAbout, turnedAbout, wrapDegrees } from '@/core/geometry/placement'
+import { gapBetween, marginsWithin, type SnapLine, type SnapMark, snapBox, snapEdge } from '@/core/geometry/snap'
 import { withCorner } from '@/core/geometry/warp'
 import { boundsOfIds, grip, handledLeaves, type Leaf, type Target, writeTargets } from '../state/acts'
 import type { Bench } from '../state/bench-store'
+import { offerGrouping } from '../state/grouping'
+import { rememberStep } from '../state/repeat'
+import { fieldAround, reachOf } from './snapping'
 
 export type Modifiers = { shift: boolean; alt: boolean; free: boolean }
+/** What is drawn and said while the hand moves. */
+export type Told = { lines: SnapLine[]; marks?: SnapMark[]; note: string }
 /** A drag in the hand. `move` gets the pointer in px of the page; lines and a note are drawn meanwhile. */
-export type Gesture = { name: string; move: (p: Point, m: Modifiers) => { lines: SnapLine[]; note: string } | null; end: () => void }
-
-const SNAP_REACH = 6
-
-function linesAround(bench: Bench, moving: readonly string[]): SnapLine[] {
-  const s = bench.store.getState()
-  const held = new Set(leavesOf(s.design, moving).map((l) => l.id))
-  const page: Bounds = { left: 0, top: 0, right: s.resolved.width, bottom: s.resolved.height }
-  const neighbours = s.resolved.layers
-    .filter((l) => l.layer.shown && !held.has(l.layer.id) && !moving.includes(l.layer.id))
-    .flatMap((l) => boundsOfIds(s, [l.layer.id]) ?? [])
-    // What is as large as the page gives no useful lines.
-    .filter((b) => widthOf(b) < widthOf(page) * 0.98 || heightOf(b) < heightOf(page) * 0.98)
-  return snapLines(page, s.resolved.safe, neighbours.slice(-60))
-}
-const reachOf = (bench: Bench): number => SNAP_REACH / bench.store.getState().view.zoom
+export type Gesture = { name: string; move: (p: Point, m: Modifiers) => Told | null; end: () => void }
 
 /** Runs a gesture whose outcome is a list of targets from the state at its start. */
 function targeting(
   bench: Bench,
   name: string,
-  work: (p: Point, m: Modifiers) => { targets: Target[]; lines: SnapLine[]; note: string } | null,
+  work: (p: Point, m: Modifiers) => (Told & { targets: Target[] }) | null,
+  ids?: readonly string[],
 ): Gesture {
-  const before = grip(bench, handledLeaves(bench))
+  const before = grip(bench, handledLeaves(bench, ids))
   let last: Target[] | null = null
   return {
     name,
@@ -55,28 +46,40 @@ function targeting(
 
 export function moveGesture(bench: Bench, from: Point): Gesture | null {
   const s = bench.store.getState()
-  let leaves = handledLeaves(bench)
+  let moving = withTied(s.design, s.selection)
+  let leaves = handledLeaves(bench, moving)
   const box = boundsOfIds(s, s.selection)
   if (!box || leaves.length === 0) return null
-  const lines = linesAround(bench, s.selection)
+  const field = fieldAround(s, moving)
+  const page: Bounds = { left: 0, top: 0, right: s.resolved.width, bottom: s.resolved.height }
+  const beside = s.design.layers[s.stays ?? ''] && !moving.includes(s.stays ?? '') ? boundsOfIds(s, [s.stays ?? '']) : null
   let copied = false
   const work = (p: Point, m: Modifiers) => {
     let [dx, dy] = [p.x - from.x, p.y - from.y]
     if (m.shift) Math.abs(dx) > Math.abs(dy) ? (dy = 0) : (dx = 0)
     let met: SnapLine[] = []
+    let marks: SnapMark[] = []
     if (!m.free) {
-      const snap = snapBox(shift(box, dx, dy), lines, reachOf(bench))
+      const snap = snapBox(shift(box, dx, dy), field, reachOf(bench.store.getState()))
       if (!m.shift || dx !== 0) dx += snap.dx
       if (!m.shift || dy !== 0) dy += snap.dy
       met = snap.lines
+      marks = snap.marks
+    }
+    const at = shift(box, dx, dy)
+    // Nothing met: how far it is from the page's edges, or from the one that stays put.
+    if (met.length === 0 && marks.length === 0) {
+      const gap = beside ? gapBetween(at, beside) : null
+      marks = gap ? [gap.x, gap.y].filter((g) => g !== null) : overlaps(at, page) ? marginsWithin(at, page) : []
     }
     return {
       targets: leaves.map((l): Target => ({ id: l.id, placement: moved(l.placement, dx, dy) })),
       lines: met,
-      note: noteOf(met) ?? `x ${Math.round(box.left + dx)}  y ${Math.round(box.top + dy)}`,
+      marks,
+      note: noteOf(met, marks) ?? `x ${Math.round(box.left + dx)}  y ${Math.round(box.top + dy)}`,
     }
   }
-  let inner = targeting(bench, 'Move', work)
+  let inner = targeting(bench, 'Move', work, moving)
   return {
     name: 'Move',
     move(p, m) {
@@ -89,50 +92,79 @@ export function moveGesture(bench: Bench, from: Point): Gesture | null {
           made = duplicateLayers(d, s.selection, newId, { x: 0, y: 0 })
         })
         bench.select([...made.values()])
+        moving = [...made.values()]
         leaves = handledLeaves(bench)
         inner = targeting(bench, 'Move', work)
       }
       return inner.move(p, m)
     },
-    end: () => inner.end(),
+    end() {
+      inner.end()
+      if (copied) rememberStep(bench, box)
+      else offerGrouping(bench, s.selection)
+    },
   }
 }
 
-const words: Record<SnapLine['of'], string> = { page: 'page edge', centre: 'centre of the page', safe: 'safe area', neighbour: 'neighbour' }
-const noteOf = (lines: readonly SnapLine[]): string | null => (lines[0] ? [...new Set(lines.map((l) => words[l.of]))].join(', ') : null)
+const words: Record<SnapLine['of'], string> = {
+  page: 'page edge',
+  centre: 'centre of the page',
+  safe: 'safe area',
+  bleed: 'bleed',
+  guide: 'guide',
+  column: 'column',
+  neighbour: 'neighbour',
+}
+const markWords = { gap: 'equal gaps', size: 'same size' }
+/** What is met, in words; equal distances count only where there are at least two. */
+const noteOf = (lines: readonly SnapLine[], marks: readonly SnapMark[]): string | null => {
+  const equal = marks.filter((m) => marks.some((o) => o !== m && o.axis === m.axis && Math.abs(o.to - o.from - (m.to - m.from)) < 0.01))
+  const told = [...new Set([...lines.map((l) => words[l.of]), ...equal.map((m) => markWords[m.of])])]
+  return told.length > 0 && (lines.length > 0 || equal.length > 0) ? told.join(', ') : null
+}
 
 /** Sizing one thing by a handle along its own axes. */
 export function resizeOne(bench: Bench, leaf: Leaf, hx: number, hy: number, from: Point): Gesture {
-  const lines = linesAround(bench, [leaf.id])
+  const field = fieldAround(bench.store.getState(), [leaf.id])
   const upright = leaf.placement.rotation % 90 === 0
   return targeting(bench, hx !== 0 && hy !== 0 ? 'Scale' : 'Stretch', (p, m) => {
     let [dx, dy] = [p.x - from.x, p.y - from.y]
     const corner = hx !== 0 && hy !== 0
     const how = { proportional: corner && !m.shift, fromCentre: m.alt, smallest: 2 }
     let met: SnapLine[] = []
-    if (!m.free && upright && leaf.placement.rotation === 0) {
+    let marks: SnapMark[] = []
+    if (!m.free && upright && leaf.placement.rotation === 0 && !leaf.placement.skew) {
       const after = placedBounds(resized(leaf.placement, hx, hy, dx, dy, how))
-      const snap = snapPoint(
-        { x: hx === 0 ? null : hx < 0 ? after.left : after.right, y: hy === 0 ? null : hy < 0 ? after.top : after.bottom },
-        lines,
-        reachOf(bench),
-      )
+      const snap = snapEdge(after, hx, hy, field, reachOf(bench.store.getState()))
       if (how.proportional) {
         // One axis decides; the other follows the proportion.
         const ratio = leaf.placement.height / leaf.placement.width
-        if (snap.dx !== 0 || snap.lines.some((l) => l.axis === 'x')) [dx, dy] = followX(after, snap.dx, hx, hy, ratio, leaf)
+        if (snap.dx !== 0 || snap.lines.some((l) => l.axis === 'x') || snap.marks.some((k) => k.axis === 'x'))
+          [dx, dy] = followX(after, snap.dx, hx, hy, ratio, leaf)
         else if (snap.dy !== 0) [dx, dy] = followY(after, snap.dy, hx, hy, ratio, leaf)
       } else [dx, dy] = [dx + snap.dx, dy + snap.dy]
       met = snap.lines
+      marks = snap.marks.filter((k) => !how.proportional || k.axis === (snap.dx !== 0 || snap.marks.some((o) => o.axis === 'x') ? 'x' : 'y'))
     }
     let placement = resized(leaf.placement, hx, hy, dx, dy, how)
     const factor = placement.height / leaf.placement.height
     const isType = leaf.kind === 'type'
     if (isType && !corner) placement = hy !== 0 ? leaf.placement : placement
     const scale = corner ? (how.proportional ? factor : isType ? Math.min(factor, placement.width / leaf.placement.width) : 1) : 1
-    return { targets: [{ id: leaf.id, placement, scale }], lines: met, note: `${Math.round(placement.width)} × ${Math.round(placement.height)}` }
+    return {
+      targets: [{ id: leaf.id, placement, scale }],
+      lines: met,
+      marks,
+      note: `${noteOf(met, marks) ? `${noteOf(met, marks)}  ` : ''}${Math.round(placement.width)} × ${Math.round(placement.height)}${meaningOf(corner, m)}`,
+    }
   })
 }
+/** What the held key does, said while dragging. */
+const meaningOf = (corner: boolean, m: Modifiers): string =>
+  [corner && m.shift ? 'free proportion' : '', m.alt ? 'from the centre' : '', m.free ? 'no snapping' : '']
+    .filter(Boolean)
+    .map((w) => `  ${w}`)
+    .join('')
 const followX = (after: Bounds, by: number, hx: number, hy: number, ratio: number, leaf: Leaf): [number, number] => {
   const width = widthOf(after) + by * hx
   return [(width - leaf.placement.width) * hx, (width * ratio - leaf.placement.height) * hy]
@@ -142,8 +174,8 @@ const followY = (after: Bounds, by: number, hx: number, hy: number, ratio: numbe
   return [(height / ratio - leaf.placement.width) * hx, (height - leaf.placement.height) * hy]
 }
 
-/** Sizing several things, or a group, as one: always in proportion. */
-export function resizeMany(bench: Bench, hx: number, hy: number): Gesture | null {
+/** Sizing several things, or a group, as one: in proportion from the corners, stretched from the sides where all are upright. */
+export function resizeMany(bench: Bench, hx: number, hy: number, from: Point): Gesture | null {
   const leaves = handledLeaves(bench)
   if (leaves.length === 0) return null
   const box = unionOf(leaves.map((l) => placedBounds(l.placement)))
@@ -152,7 +184,16 @@ export function resizeMany(bench: Bench, hx: number, hy: number): Gesture | null
       ? centreOf(box)
       : { x: hx < 0 ? box.right : hx > 0 ? box.left : centreOf(box).x, y: hy < 0 ? box.bottom : hy > 0 ? box.top : centreOf(box).y }
     const reach = { x: hx === 0 ? 0 : (hx < 0 ? box.left : box.right) - about.x, y: hy === 0 ? 0 : (hy < 0 ? box.top : box.bottom) - about.y }
-    const factor = Math.max(0.01, ((p.x - about.x) * reach.x + (p.y - about.y) * reach.y) / (reach.x ** 2 + reach.y ** 2))
+    const [dx, dy] = [p.x - from.x, p.y - from.y]
+    const factor = Math.max(0.01, 1 + (dx * reach.x + dy * reach.y) / (reach.x ** 2 + reach.y ** 2))
+    if (hx === 0 || hy === 0) {
+      const [kx, ky] = hx === 0 ? [1, factor] : [factor, 1]
+      return {
+        targets: leaves.map((l): Target => ({ id: l.id, placement: stretchedAbout(l.placement, about, kx, ky) })),
+        lines: [],
+        note: `${Math.round(factor * 100)} % ${hx === 0 ? 'high' : 'wide'}`,
+      }
+    }
     return {
       targets: leaves.map((l): Target => ({ id: l.id, placement: scaledAbout(l.placement, about, factor), scale: factor })),
       lines: [],
@@ -182,6 +223,14 @@ export function turnGesture(bench: Bench, from: Point): Gesture | null {
       lines: [],
       note: `${Math.round(wrapDegrees(base + by) * 10) / 10}°`,
     }
+  })
+}
+
+/** Slanting a thing by one of its sides: the opposite side stays where it is. */
+export function slantGesture(bench: Bench, leaf: Leaf, hx: number, hy: number, from: Point): Gesture {
+  return targeting(bench, 'Slant', (p, m) => {
+    const placement = slanted(leaf.placement, hx, hy, p.x - from.x, p.y - from.y, m.shift ? 5 : 0)
+    return { targets: [{ id: leaf.id, placement }], lines: [], note: `slant ${Math.round((placement.skew ?? 0) * 10) / 10}°` }
   })
 }
 

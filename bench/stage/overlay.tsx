@@ -4,12 +4,17 @@ import type { Plane } from '@/core/design/planes'
 import type { Placement } from '@/core/design/schema'
 import type { Point } from '@/core/geometry/matrix'
 import { placedCorners } from '@/core/geometry/placement'
+import type { SnapMark } from '@/core/geometry/snap'
 import { warpOf } from '@/core/geometry/warp'
 import { boundsOfIds, handledLeaves, resolvedOf } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
+import { GuideLines } from './guide-lines'
 import type { Drawn } from './use-pointer'
 import { toStage } from './view'
+
+/** Lines that measure and snap. */
+const MEASURE = '#c2185b'
 
 type Seen = Pick<BenchState, 'view' | 'resolved' | 'design' | 'selection'>
 
@@ -52,9 +57,21 @@ const HANDLES = [
   [-1, 0],
 ] as const
 
-function Handles({ corners, sides, colour }: { corners: readonly Point[]; sides: boolean; colour: string }) {
+/** Room that a handle keeps from the stage's edge, CSS px. */
+const REACH = 22
+
+type Size = { width: number; height: number }
+function Handles({ corners, sides, colour, stage }: { corners: readonly Point[]; sides: boolean; colour: string; stage: Size }) {
   const [a, b, c, d] = corners as [Point, Point, Point, Point]
+  const [xs, ys] = [corners.map((p) => p.x), corners.map((p) => p.y)]
+  // Of a thing larger than the view the handles come in to where they can be reached.
+  const large = Math.max(...xs) - Math.min(...xs) > stage.width - REACH || Math.max(...ys) - Math.min(...ys) > stage.height - REACH
+  const within = (v: number, length: number) => Math.min(length - REACH, Math.max(REACH, v))
   const at = (hx: number, hy: number): Point => {
+    const p = onBox(hx, hy)
+    return large ? { x: within(p.x, stage.width), y: within(p.y, stage.height) } : p
+  }
+  const onBox = (hx: number, hy: number): Point => {
     const [u, v] = [(hx + 1) / 2, (hy + 1) / 2]
     const top = { x: a.x + (b.x - a.x) * u, y: a.y + (b.y - a.y) * u }
     const low = { x: d.x + (c.x - d.x) * u, y: d.y + (c.y - d.y) * u }
@@ -149,6 +166,40 @@ const Note = ({ text, x, y }: { text: string; x: number; y: number }) => (
   </>
 )
 
+/** A measuring line with its length in px of the page. */
+function Distance({ mark: m, at }: { mark: SnapMark; at: (x: number, y: number) => Point }) {
+  const [a, b] = m.axis === 'x' ? [at(m.from, m.across), at(m.to, m.across)] : [at(m.across, m.from), at(m.across, m.to)]
+  const [nx, ny] = m.axis === 'x' ? [0, 4] : [4, 0]
+  const length = Math.hypot(b.x - a.x, b.y - a.y)
+  if (length < 3) return null
+  const text = String(Math.round((m.to - m.from) * 10) / 10)
+  const [x, y] = [(a.x + b.x) / 2 + (m.axis === 'x' ? 0 : 7), (a.y + b.y) / 2 + (m.axis === 'x' ? -5 : 4)]
+  return (
+    <g>
+      <Line
+        d={`M${a.x - nx} ${a.y - ny}L${a.x + nx} ${a.y + ny}M${a.x} ${a.y}L${b.x} ${b.y}M${b.x - nx} ${b.y - ny}L${b.x + nx} ${b.y + ny}`}
+        colour={MEASURE}
+      />
+      {length > 20 && (
+        <text
+          x={x}
+          y={y}
+          fontSize={11}
+          fontWeight={600}
+          textAnchor={m.axis === 'x' ? 'middle' : 'start'}
+          fill={MEASURE}
+          stroke="#fff"
+          strokeWidth={3}
+          paintOrder="stroke"
+          style={{ fontVariantNumeric: 'tabular-nums' }}
+        >
+          {text}
+        </text>
+      )}
+    </g>
+  )
+}
+
 /** Says what a click would take, beneath its lowest corner. What is selected is named in the details already. */
 function NameTag({ s, id, width, height }: { s: Seen; id: string; width: number; height: number }) {
   const [corners, layer] = [cornersOf(s, id), s.design.layers[id]]
@@ -190,6 +241,7 @@ export function Overlay({ drawn, width, height }: { drawn: Drawn; width: number;
   const colourOf = (id: string) => hue(s.design.layers[id]?.plane ?? 'subject')
   return (
     <svg className="absolute inset-0 size-full overflow-hidden" aria-hidden="true">
+      <GuideLines width={width} height={height} />
       {drawn.hover &&
         !s.selection.includes(drawn.hover) &&
         (() => {
@@ -224,7 +276,12 @@ export function Overlay({ drawn, width, height }: { drawn: Drawn; width: number;
           return (
             corners && (
               <>
-                <Handles corners={corners} sides={one !== undefined && one.kind !== 'group'} colour={colour} />
+                <Handles
+                  corners={corners}
+                  sides={handled.length > 0 && ((one !== undefined && one.kind !== 'group') || handled.every((l) => l.placement.rotation % 90 === 0))}
+                  colour={colour}
+                  stage={{ width, height }}
+                />
                 {placed && <PulledCorners placement={placed} at={at} colour={colour} />}
               </>
             )
@@ -244,8 +301,11 @@ export function Overlay({ drawn, width, height }: { drawn: Drawn; width: number;
       <g className="pointer-events-none">
         {drawn.lines.map((l, n) => {
           const p = at(l.axis === 'x' ? l.at : 0, l.axis === 'y' ? l.at : 0)
-          return <Line key={n} d={l.axis === 'x' ? `M${p.x} 0V${height}` : `M0 ${p.y}H${width}`} colour="#d6186b" />
+          return <Line key={n} d={l.axis === 'x' ? `M${p.x} 0V${height}` : `M0 ${p.y}H${width}`} colour={MEASURE} />
         })}
+        {drawn.marks.map((m, n) => (
+          <Distance key={n} mark={m} at={at} />
+        ))}
         {marquee && (
           <path
             d={box(marquee.left, marquee.top, marquee.right, marquee.bottom)}

@@ -1,17 +1,27 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
-import { makeBackdrop, type Placing, placeFiles, placeSource } from '../state/acts'
+import { layerName } from '@/core/design/blank'
+import { makeBackdrop, type Placing, placeSource } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
+import type { Bench } from '../state/bench-store'
+import { PARCEL_TYPE, pasteText } from '../state/clipboard'
+import { dropFiles, fillSlot, slotUnder } from '../state/slots'
 import { Overlay } from './overlay'
 import { PageOverlay } from './page-overlay'
 import { Painter } from './painter'
 import { PeekList } from './peek-list'
+import { PinnedPicture } from './pinned-picture'
+import { zoomInSlot } from './reframe-gesture'
 import { Rulers } from './rulers'
 import { TypeEditor } from './type-editor'
 import { isPanning, useStagePointer } from './use-pointer'
 import { fitView, setStageSize, toPage, zoomAbout } from './view'
 
 export const SUPPLY_TYPE = 'application/x-vivid-supply'
+
+/** Whether dragged layers belong to this very design. */
+const ownParcel = (bench: Bench, data: DataTransfer): boolean =>
+  data.types.includes(`${PARCEL_TYPE}-${bench.store.getState().design.id.toLowerCase()}`)
 
 /** Where the design is seen and handled. */
 export function Stage() {
@@ -28,6 +38,9 @@ export function Stage() {
     hidden: state.overlays.hidden,
     selection: state.selection,
     seeThrough: state.seeThrough,
+    solo: state.solo,
+    bareLines: state.bareLines,
+    strongGround: state.strongGround,
   }))
   const canvas = useRef<HTMLCanvasElement>(null)
   const painter = useRef<Painter | null>(null)
@@ -79,7 +92,16 @@ export function Stage() {
   }, [bench, s.view, s.page, s.channel, size, ratio])
 
   useEffect(() => bench.client.setHand(s.selection), [bench, s.selection])
-  useEffect(() => bench.client.setFaint(s.seeThrough ? s.selection : []), [bench, s.seeThrough, s.selection])
+  useEffect(
+    () =>
+      bench.client.setSeeing({
+        faint: s.seeThrough ? s.selection : [],
+        solo: s.solo,
+        bare: s.bareLines,
+        ground: s.strongGround,
+      }),
+    [bench, s.seeThrough, s.selection, s.solo, s.bareLines, s.strongGround],
+  )
 
   useEffect(() => {
     const box = pointer.frame.current
@@ -88,6 +110,9 @@ export function Stage() {
       e.preventDefault()
       const state = bench.store.getState()
       const r = box.getBoundingClientRect()
+      // While a picture is moved in its slot the wheel over it zooms the picture.
+      const over = toPage(state.view, { x: e.clientX - r.left, y: e.clientY - r.top })
+      if (state.reframing && !e.ctrlKey && !e.metaKey && slotUnder(state, over) === state.reframing && zoomInSlot(bench, e.deltaY)) return
       if (e.ctrlKey || e.metaKey)
         bench.set({ view: zoomAbout(state, { x: e.clientX - r.left, y: e.clientY - r.top }, state.view.zoom * Math.exp(-e.deltaY * 0.0022)) })
       else
@@ -124,9 +149,17 @@ export function Stage() {
         const text = e.dataTransfer.getData(SUPPLY_TYPE)
         if (text) {
           const placing = JSON.parse(text) as Placing
+          const slot = e.shiftKey ? null : slotUnder(bench.store.getState(), at)
           if (e.altKey) makeBackdrop(bench, placing)
+          else if (slot && placing.info.kind === 'picture') fillSlot(bench, slot, placing)
           else placeSource(bench, placing, at)
-        } else void placeFiles(bench, [...e.dataTransfer.files], at)
+          return
+        }
+        const layers = e.dataTransfer.getData(PARCEL_TYPE)
+        // Layers dragged over from another design; its own are only moved about in the stack.
+        if (layers) {
+          if (!ownParcel(bench, e.dataTransfer)) void pasteText(bench, layers, false, at)
+        } else void dropFiles(bench, [...e.dataTransfer.files], at)
       }}
     >
       <div className="checker absolute" style={pageStyle} aria-hidden="true" />
@@ -141,6 +174,7 @@ export function Stage() {
       <Overlay drawn={pointer.drawn} width={size.width} height={size.height} />
       <TypeEditor />
       {!s.hidden && <Rulers width={size.width} height={size.height} />}
+      <PinnedPicture />
       <PeekList width={size.width} height={size.height} />
       <ZoomNote />
     </section>
@@ -149,11 +183,24 @@ export function Stage() {
 
 function ZoomNote() {
   const zoom = useBenchState((s) => s.view.zoom)
-  const seeThrough = useBenchState((s) => s.seeThrough)
+  const seen = useBenchState((s) =>
+    [
+      s.seeThrough ? 'selection see-through' : '',
+      s.solo ? `“${layerName(s.design.layers[s.solo] ?? { name: 'one layer', kind: 'group' })}” alone` : '',
+      s.bareLines ? 'bare lines' : '',
+      s.strongGround ? 'strong ground' : '',
+      s.reframing ? 'moving the picture in its slot' : '',
+      s.overlays.hidden ? 'overlays hidden' : '',
+    ].filter(Boolean),
+  )
   const percent = Math.round(zoom * (typeof window === 'undefined' ? 1 : window.devicePixelRatio || 1) * 100)
   return (
     <output className="pointer-events-none absolute right-3 bottom-3 flex gap-2 rounded-control bg-panel px-2 py-1 text-small tabular-nums shadow">
-      {seeThrough && <span className="text-accent">selection see-through</span>}
+      {seen.map((word) => (
+        <span key={word} className="text-accent">
+          {word}
+        </span>
+      ))}
       {percent} %
     </output>
   )

@@ -1,23 +1,28 @@
 'use client'
-import { type PointerEvent as ReactPointerEvent, useCallback, useRef, useState } from 'react'
+import { type PointerEvent as ReactPointerEvent, useCallback, useEffect, useRef, useState } from 'react'
 import { toHex } from '@/core/colour/colour'
 import { boxAt } from '@/core/design/blank'
 import { setOn } from '@/core/design/commands'
 import { isLocked, isShown } from '@/core/design/tree'
 import { type Bounds, contains, holds, overlaps } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
-import type { SnapLine } from '@/core/geometry/snap'
+import type { SnapLine, SnapMark } from '@/core/geometry/snap'
 import { addShape, addType, boundsOfIds, handledLeaves, stageScale } from '../state/acts'
 import type { Bench } from '../state/bench-store'
-import { cornerGesture, type Gesture, type Modifiers, moveGesture, resizeMany, resizeOne, turnGesture } from './gestures'
+import { addSlot, slotUnder } from '../state/slots'
+import { cornerGesture, type Gesture, type Modifiers, moveGesture, resizeMany, resizeOne, slantGesture, turnGesture } from './gestures'
+import { guideGesture } from './guide-gesture'
 import { openPeek, pointerWasAt } from './peek'
+import { reframeGesture } from './reframe-gesture'
 import { toPage } from './view'
 
-export type Drawn = { lines: SnapLine[]; note: string | null; at: Point | null; marquee: Bounds | null; hover: string | null }
-export const nothingDrawn: Drawn = { lines: [], note: null, at: null, marquee: null, hover: null }
+export type Drawn = { lines: SnapLine[]; marks: SnapMark[]; note: string | null; at: Point | null; marquee: Bounds | null; hover: string | null }
+export const nothingDrawn: Drawn = { lines: [], marks: [], note: null, at: null, marquee: null, hover: null }
 
 type Press = {
   start: Point
+  /** Where the pointer was last. */
+  last: Point
   startPage: Point
   gesture: Gesture | null
   moved: boolean
@@ -37,6 +42,9 @@ const LONG_PRESS_MS = 550
 
 /** The corner that a handle is at: top left, then clockwise. */
 const cornerAt = (hx: number, hy: number): number => (hy < 0 ? (hx < 0 ? 0 : 1) : hx > 0 ? 2 : 3)
+
+/** The drag in the hand, for the keys that keep it or put it back. */
+export const inHand: { keep: () => void; drop: () => void } = { keep: () => undefined, drop: () => undefined }
 
 /** Keys that change what a drag means; told by the bench's key handler. */
 export const holdKey = (key: 'space' | 'free', on: boolean): void => {
@@ -72,12 +80,13 @@ export function useStagePointer(bench: Bench) {
     if (!p) return
     if (!p.moved && Math.hypot(at.x - p.start.x, at.y - p.start.y) < 3) return
     p.moved = true
+    p.last = at
     if (p.kind === 'pan') {
       const { view } = bench.store.getState()
       bench.set({ view: { ...view, x: p.panFrom.x + at.x - p.start.x, y: p.panFrom.y + at.y - p.start.y, fitted: false } })
     } else if (p.kind === 'gesture' && p.gesture) {
       const made = p.gesture.move(pageAt(at), m)
-      if (made) setDrawn({ ...nothingDrawn, lines: made.lines, note: made.note, at })
+      if (made) setDrawn({ ...nothingDrawn, lines: made.lines, marks: made.marks ?? [], note: made.note, at })
     } else if (p.kind === 'marquee' || p.kind === 'draw') {
       p.enclosing = m.alt
       const to = pageAt(at)
@@ -169,9 +178,17 @@ export function useStagePointer(bench: Bench) {
       const side = Math.round(Math.min(s.resolved.width, s.resolved.height) * 0.25)
       const box =
         p.moved && (w > 4 || h > 4)
-          ? boxAt(Math.min(to.x, from.x), Math.min(to.y, from.y), Math.max(2, w), s.shapeForm === 'line' ? Math.max(1, h) : Math.max(2, h))
-          : boxAt(Math.round(from.x - side / 2), Math.round(from.y - side / 2), side, s.shapeForm === 'line' ? 4 : side)
-      if (s.tool === 'shape') {
+          ? boxAt(
+              Math.min(to.x, from.x),
+              Math.min(to.y, from.y),
+              Math.max(2, w),
+              s.tool === 'shape' && s.shapeForm === 'line' ? Math.max(1, h) : Math.max(2, h),
+            )
+          : boxAt(Math.round(from.x - side / 2), Math.round(from.y - side / 2), side, s.tool === 'shape' && s.shapeForm === 'line' ? 4 : side)
+      if (s.tool === 'slot') {
+        addSlot(bench, s.slotForm, box)
+        bench.set({ tool: 'pick' })
+      } else if (s.tool === 'shape') {
         addShape(bench, s.shapeForm, s.shapeForm === 'line' && p.moved ? lineBox(from, to) : box)
         bench.set({ tool: 'pick' })
       } else void addType(bench, p.startPage, p.moved && w > 20 ? w : undefined)
@@ -179,6 +196,19 @@ export function useStagePointer(bench: Bench) {
     setDrawn(nothingDrawn)
     if (press.current === p) press.current = null
   }
+
+  const drop = () => {
+    bench.cancel()
+    press.current = null
+    setDrawn(nothingDrawn)
+  }
+  useEffect(() => {
+    inHand.keep = () => {
+      const p = press.current
+      if (p && !p.waiting) finish(p, p.last)
+    }
+    inHand.drop = drop
+  })
 
   const sample = async (at: Point) => {
     const k = stageScale(bench.store.getState())
@@ -201,11 +231,7 @@ export function useStagePointer(bench: Bench) {
   return {
     drawn,
     frame,
-    cancel() {
-      bench.cancel()
-      press.current = null
-      setDrawn(nothingDrawn)
-    },
+    cancel: drop,
     onPointerDown(e: ReactPointerEvent<HTMLElement>) {
       if (e.button === 2) return
       const at = local(e)
@@ -217,6 +243,7 @@ export function useStagePointer(bench: Bench) {
       e.currentTarget.setPointerCapture(e.pointerId)
       const p: Press = {
         start: at,
+        last: at,
         startPage: pageAt(at),
         gesture: null,
         moved: false,
@@ -233,19 +260,33 @@ export function useStagePointer(bench: Bench) {
       else if (s.tool === 'sample') {
         press.current = null
         void sample(p.startPage)
-      } else if (s.tool === 'shape' || s.tool === 'type') p.kind = 'draw'
-      else if (target?.dataset.handle) {
+      } else if (s.tool === 'slot' || s.tool === 'shape' || s.tool === 'type') p.kind = 'draw'
+      else if (target?.dataset.handle === 'ruler' || target?.dataset.handle === 'guide') {
+        p.gesture = guideGesture(bench, target.dataset.axis === 'x' ? 'x' : 'y', target.dataset.guide ?? null)
+        p.kind = 'gesture'
+      } else if (target?.dataset.handle) {
         const name = target.dataset.handle
         const [hx, hy] = [Number(target.dataset.x ?? 0), Number(target.dataset.y ?? 0)]
         const leaves = handledLeaves(bench)
         const only = s.selection.length === 1 && s.design.layers[s.selection[0] ?? '']?.kind !== 'group' ? leaves[0] : undefined
         const corner = name === 'corner' ? Number(target.dataset.corner) : (e.ctrlKey || e.metaKey) && hx !== 0 && hy !== 0 ? cornerAt(hx, hy) : -1
-        if (only && corner >= 0) p.gesture = cornerGesture(bench, only, corner as 0 | 1 | 2 | 3, p.startPage)
+        const slants = only && name === 'size' && (e.ctrlKey || e.metaKey) && (hx === 0) !== (hy === 0)
+        if (only && slants) p.gesture = slantGesture(bench, only, hx, hy, p.startPage)
+        else if (only && corner >= 0) p.gesture = cornerGesture(bench, only, corner as 0 | 1 | 2 | 3, p.startPage)
         else
           p.gesture =
-            name === 'turn' ? turnGesture(bench, p.startPage) : only ? resizeOne(bench, only, hx, hy, p.startPage) : resizeMany(bench, hx, hy)
+            name === 'turn'
+              ? turnGesture(bench, p.startPage)
+              : only
+                ? resizeOne(bench, only, hx, hy, p.startPage)
+                : resizeMany(bench, hx, hy, p.startPage)
+        p.kind = 'gesture'
+      } else if (s.reframing && slotUnder(s, p.startPage) === s.reframing) {
+        p.gesture = reframeGesture(bench, p.startPage)
         p.kind = 'gesture'
       } else {
+        // A click beside the slot leaves its picture as it is now.
+        if (s.reframing) bench.set({ reframing: null })
         void pick(p, at, e.shiftKey)
         // Pressed long and held still: everything that lies here is listed.
         setTimeout(() => {
@@ -295,6 +336,9 @@ export function useStagePointer(bench: Bench) {
       if (layer.kind === 'group') {
         bench.set({ inside: layer.id })
         bench.select(ids[0] ? [bench.takenBy(ids[0])] : [])
+      } else if (layer.kind === 'slot') {
+        bench.select([layer.id])
+        if (layer.picture) bench.set({ reframing: layer.id })
       } else if (layer.kind === 'type') {
         bench.select([layer.id])
         bench.set({ editingType: layer.id })

@@ -1,3 +1,4 @@
+import { type Bounds, centreOf, heightOf, widthOf } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import type { Bench, BenchState, View } from '../state/bench-store'
 
@@ -35,3 +36,17 @@ export function zoomTo(bench: Bench, zoom: number): void {
   bench.set({ view: { ...view, x: Math.round(view.x), y: Math.round(view.y) } })
 }
 export const zoomBy = (bench: Bench, factor: number): void => zoomTo(bench, bench.store.getState().view.zoom * factor)
+export function panBy(bench: Bench, dx: number, dy: number): void {
+  const { view } = bench.store.getState()
+  bench.set({ view: { ...view, x: view.x + dx, y: view.y + dy, fitted: false } })
+}
+/** The view in which a box fills most of the stage. */
+export function fitBox(box: Bounds): View {
+  const zoom = Math.min(
+    MOST_ZOOM,
+    Math.max(LEAST_ZOOM, Math.min((size.width * 0.72) / Math.max(1, widthOf(box)), (size.height * 0.72) / Math.max(1, heightOf(box)))),
+  )
+  const c = centreOf(box)
+  return { zoom, x: Math.round(size.width / 2 - c.x * zoom), y: Math.round(size.height / 2 - c.y * zoom), fitted: false }
+}
+export const stageSize = (): { width: number; height: number } => size

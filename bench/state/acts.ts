@@ -1,3 +1,4 @@
+import { withWeights } from '@/core/adapt/place'
 import { luminance } from '@/core/colour/colour'
 import { boxAt, graphicLayer, newId, pictureLayer, plainStyle, shapeLayer, typeLayer } from '@/core/design/blank'
 import { addLayers, orderAbove, place, setOn } from '@/core/design/commands'
@@ -5,6 +6,7 @@ import { keyBetween } from '@/core/design/order'
 import type { Plane } from '@/core/design/planes'
 import { findResolved, type ResolvedLayer } from '@/core/design/resolve'
 import type { Design, Layer, LayerKind, Placement, TypeStyle } from '@/core/design/schema'
+import { withTied } from '@/core/design/ties'
 import { isLocked, leavesOf } from '@/core/design/tree'
 import { type Bounds, union } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
@@ -29,6 +31,12 @@ export function handledLeaves(bench: Bench, ids: readonly string[] = bench.store
       const found = resolvedOf(s, l.id)?.layer
       return found && found.kind !== 'group' ? [found] : []
     })
+}
+
+/** The selection with all that is tied to it: what moves when it moves. */
+export const movedAlong = (bench: Bench): string[] => {
+  const { design, selection } = bench.store.getState()
+  return withTied(design, selection)
 }
 
 /** The upright box around things on the channel shown, px of the page; null for none. */
@@ -61,9 +69,10 @@ export function writeTargets(
     place(d, channel, t.id, t.placement, was.base)
     if (!t.scale || t.scale === 1) continue
     if (was.layer.kind === 'type') setOn(d, channel.id, t.id, 'style', { size: Math.max(1, was.layer.style.size * t.scale) })
-    if (was.layer.kind === 'shape' && layer.kind === 'shape' && channel.id === d.master) {
-      layer.stroke.weight = was.layer.stroke.weight * t.scale
-      layer.radii = was.layer.radii.map((r) => r * (t.scale ?? 1)) as typeof layer.radii
+    if (s.weightsFollow && channel.id === d.master && 'stroke' in layer) {
+      const { stroke, radii } = withWeights(was.layer as typeof layer, t.scale)
+      layer.stroke = stroke
+      layer.radii = radii
     }
   }
 }
@@ -104,7 +113,15 @@ export function writeType(bench: Bench, d: Design, id: string, change: { text?: 
   if (s.channel === d.master && layer?.kind === 'type') layer.placement = fitType(bench, layer)
 }
 
-const planeFor: Record<LayerKind, Plane> = { picture: 'subject', graphic: 'setting', shape: 'setting', type: 'message', group: 'subject' }
+const planeFor: Record<LayerKind, Plane> = {
+  picture: 'subject',
+  graphic: 'setting',
+  shape: 'setting',
+  slot: 'subject',
+  type: 'message',
+  strew: 'setting',
+  group: 'subject',
+}
 
 /** Where a new thing goes: directly above the selection in its plane and group, else in the plane that fits its kind. */
 export function spotFor(
@@ -121,14 +138,14 @@ export function spotFor(
 }
 
 /** The channel's own px to px of the master, where new things are put. */
-function toMaster(s: BenchState, box: Placement): Placement {
+export function toMaster(s: BenchState, box: Placement): Placement {
   const [from, to] = [s.resolved, s.design.channels[s.design.master]]
   if (!to || s.channel === s.design.master) return box
   const k = Math.min(to.width / from.width, to.height / from.height)
   return { ...box, x: (box.x / from.width) * to.width, y: (box.y / from.height) * to.height, width: box.width * k, height: box.height * k }
 }
 
-function putNew(bench: Bench, name: string, layer: Layer): void {
+export function putNew(bench: Bench, name: string, layer: Layer): void {
   bench.edit(name, (d) => addLayers(d, [layer]))
   bench.select([layer.id])
 }

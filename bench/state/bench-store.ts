@@ -6,7 +6,7 @@ import { applyEdit, type Edit, type Patch, record } from '@/core/design/edits'
 import { advance, emptyHistory, type History, historyOf, redoOf, undoOf } from '@/core/design/history'
 import { inOrder } from '@/core/design/order'
 import { type ResolvedPage, resolve } from '@/core/design/resolve'
-import { type Arrangement, arrangementKey, type Design } from '@/core/design/schema'
+import { type Arrangement, arrangementKey, type Design, type SLOT_FORMS } from '@/core/design/schema'
 import { outermost } from '@/core/design/tree'
 import { filesFor, fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
@@ -14,11 +14,15 @@ import { RenderClient } from '../render/client'
 import type { SourceInfo } from '../render/protocol'
 import { type SaveState, Sync } from './sync'
 
-export type Tool = 'pick' | 'shape' | 'type' | 'sample'
+export type Tool = 'pick' | 'slot' | 'shape' | 'type' | 'sample'
+export type SlotForm = (typeof SLOT_FORMS)[number]
 export type ShapeForm = 'rectangle' | 'ellipse' | 'line' | 'polygon' | 'star'
 /** `x`, `y`: where the trim corner lies on the stage, CSS px; `zoom`: CSS px per px of the page. */
 export type View = { zoom: number; x: number; y: number; fitted: boolean }
 export type Thumb = { revision: number; width: number; height: number; data: Uint8ClampedArray<ArrayBuffer>; leftOut: string[] }
+
+/** A command that a notice offers. */
+export type NoticeAction = { label: string; command: string }
 
 export type BenchState = {
   campaign: string
@@ -32,6 +36,7 @@ export type BenchState = {
   inside: string | null
   tool: Tool
   shapeForm: ShapeForm
+  slotForm: SlotForm
   editingType: string | null
   view: View
   history: History
@@ -41,12 +46,12 @@ export type BenchState = {
   layerPictures: Record<string, Uint8ClampedArray<ArrayBuffer>>
   findings: Record<string, Finding[]>
   sources: Record<string, SourceInfo>
-  overlays: { safe: boolean; hidden: boolean }
+  overlays: { safe: boolean; hidden: boolean; guides: boolean; guidesLocked: boolean; columns: boolean; thirds: boolean }
   /** What the sampling tool gives its colour to. */
   sampleFor: ((colour: string) => void) | null
-  notice: { text: string; tone: 'plain' | 'trouble'; id: number } | null
+  notice: { text: string; tone: 'plain' | 'trouble'; id: number; action?: NoticeAction | undefined } | null
   fontsReady: number
-  dialog: 'palette' | 'keys' | null
+  dialog: 'palette' | 'keys' | 'versions' | null
   /** A layered file of which the person is asked what comes in. */
   importing: File | null
   /** The list of what lies under a point of the stage, CSS px, front first. */
@@ -55,6 +60,25 @@ export type BenchState = {
   lit: string | null
   /** The selection is shown half see-through, so that what it is fitted to is seen. */
   seeThrough: boolean
+  /** Strokes and corner radii are sized with what they belong to. */
+  weightsFollow: boolean
+  /** What things are aligned to and spread within; `auto`: one thing to the page, several to the box around them. */
+  alignTo: 'auto' | 'page' | 'safe' | 'selection' | 'stays'
+  /** The one that stays put while others are aligned or measured. */
+  stays: string | null
+  /** Outlines instead of the artwork: of everything, or of these layers. */
+  bareLines: 'all' | readonly string[] | null
+  /** A loud colour beneath everything. */
+  strongGround: string | null
+  /** The one layer that is shown alone. */
+  solo: string | null
+  ruler: 'px' | 'mm' | 'in' | '%'
+  /** A kept state pinned in view beside the stage, for this visit. */
+  /** The page that is being named in the page strip. */
+  naming: string | null
+  pinned: { url: string; name: string } | null
+  /** The slot whose picture is moved and zoomed inside it. */
+  reframing: string | null
   /** Something is being dragged on the stage. */
   moving: boolean
 }
@@ -82,6 +106,7 @@ export function createBench(loaded: Loaded) {
     inside: null,
     tool: 'pick',
     shapeForm: 'rectangle',
+    slotForm: 'rectangle',
     editingType: null,
     view: { zoom: 0.5, x: 0, y: 0, fitted: true },
     history: emptyHistory,
@@ -91,7 +116,7 @@ export function createBench(loaded: Loaded) {
     layerPictures: {},
     findings: {},
     sources: Object.fromEntries(infos),
-    overlays: { safe: true, hidden: false },
+    overlays: { safe: true, hidden: false, guides: true, guidesLocked: false, columns: true, thirds: false },
     sampleFor: null,
     notice: null,
     fontsReady: 0,
@@ -100,6 +125,16 @@ export function createBench(loaded: Loaded) {
     peek: null,
     lit: null,
     seeThrough: false,
+    weightsFollow: true,
+    alignTo: 'auto',
+    stays: null,
+    bareLines: null,
+    strongGround: null,
+    solo: null,
+    ruler: 'px',
+    naming: null,
+    pinned: null,
+    reframing: null,
     moving: false,
   }))
   const { getState, setState } = store
@@ -107,7 +142,8 @@ export function createBench(loaded: Loaded) {
   let gesture: { base: Design; last: Design } | null = null
   let notices = 0
 
-  const notify = (text: string, tone: 'plain' | 'trouble' = 'plain') => setState({ notice: { text, tone, id: ++notices } })
+  const notify = (text: string, tone: 'plain' | 'trouble' = 'plain', action?: NoticeAction) =>
+    setState({ notice: { text, tone, id: ++notices, action } })
 
   const sync = new Sync(loaded.id, loaded.revision, {
     state: (state, message) => setState({ save: { state, message: message ?? null } }),
@@ -168,7 +204,7 @@ export function createBench(loaded: Loaded) {
     client?.commit(edit.patches as Patch[], getState().revision)
     if (own) sync.push(edit)
   }
-  function finish(name: string, base: Design, change: (draft: Design) => void): void {
+  function finish(name: string, base: Design, change: (draft: Design) => void, keep?: string): void {
     const { design, patches, inverse } = record(base, change)
     if (patches.length === 0) {
       if (getState().design !== base) {
@@ -177,7 +213,7 @@ export function createBench(loaded: Loaded) {
       }
       return
     }
-    const edit: Edit = { id: newId(), name, base: sync.revision, way: 'do', target: null, patches, inverse }
+    const edit: Edit = { id: newId(), name, base: sync.revision, way: 'do', target: null, patches, inverse, ...(keep ? { keep } : {}) }
     show(design, { history: advance(getState().history, edit) })
     client?.commit(patches, getState().revision)
     sync.push(edit)
@@ -248,10 +284,10 @@ export function createBench(loaded: Loaded) {
       }
     },
 
-    /** One step of work, recorded, shown and saved. */
-    edit(name: string, change: (draft: Design) => void): void {
+    /** One step of work, recorded, shown and saved; `keep` names a version of the state before it. */
+    edit(name: string, change: (draft: Design) => void, keep?: string): void {
       rest()
-      finish(name, getState().design, change)
+      finish(name, getState().design, change, keep)
     },
     /**
      * A change in the hand: shown but not recorded until `commit`. Always from the state at the gesture's start.
@@ -316,6 +352,8 @@ export function createBench(loaded: Loaded) {
       client?.commit(patches, getState().revision)
       sync.push({ id: newId(), name: 'Arrange', base: sync.revision, way: 'keep', target: null, patches, inverse })
     },
+    /** A design as it would be seen on the page and channel shown. */
+    resolveOf: (design: Design): ResolvedPage => resolveNow(design, getState().page, getState().channel),
     addSource(info: SourceInfo): void {
       infos.set(info.sha, info)
       setState({ sources: Object.fromEntries(infos) })

@@ -1,26 +1,67 @@
 import { z } from 'zod'
 import { boxAt, newId, plainStyle, typeLayer } from '@/core/design/blank'
-import { addLayers, orderAbove } from '@/core/design/commands'
-import { type Layer, layerSchema } from '@/core/design/schema'
+import { addLayers, orderAbove, place } from '@/core/design/commands'
+import { record } from '@/core/design/edits'
+import { findResolved } from '@/core/design/resolve'
+import { type Change, changeKey, changeSchema, type Design, type Layer, layerSchema, MAX_TEXT, placementSchema } from '@/core/design/schema'
+import { sourcesOf } from '@/core/design/sources-of'
 import { withMembers } from '@/core/design/tree'
+import { centreOf, unionOf } from '@/core/geometry/bounds'
+import type { Point } from '@/core/geometry/matrix'
+import { moved, placedBounds } from '@/core/geometry/placement'
 import type { SourceInfo } from '../render/protocol'
-import { placeFiles, spotFor } from './acts'
+import { placeFiles, resolvedOf, spotFor } from './acts'
 import type { Bench } from './bench-store'
 
-/** Layers as they travel over the clipboard: by content hash, so that they can be pasted in another design too. */
+/**
+ * Layers as they travel over the clipboard or are dragged to another design: by content hash, with what differs per
+ * channel, and where they were seen on the channel they were taken from.
+ */
 const parcel = z.object({
   vividLayers: z.literal(1),
-  layers: z.array(layerSchema).max(2000),
+  layers: z.array(layerSchema).min(1).max(2000),
   roots: z.array(z.string()),
   sources: z.array(z.unknown()),
+  changes: z.array(changeSchema).max(20_000).default([]),
+  seen: z
+    .object({ channel: z.string(), places: z.record(z.string(), placementSchema) })
+    .nullable()
+    .default(null),
 })
+type Parcel = z.infer<typeof parcel>
+/** What a drag of layers carries to other tabs. */
+export const PARCEL_TYPE = 'application/x-vivid-parcel'
+/** The longest text that is read as layers, characters. */
+const MOST_PARCEL = 12_000_000
 let kept = ''
 
+export function parcelOf(bench: Bench, ids: readonly string[] = bench.store.getState().selection): string {
+  const s = bench.store.getState()
+  const { design, sources } = s
+  const layers = ids.flatMap((id) => withMembers(design, id))
+  const own = new Set(layers.map((l) => l.id))
+  const used = layers.flatMap((l) => sourcesOf(l).flatMap((u) => sources[u.sha] ?? []))
+  const made: Parcel = {
+    vividLayers: 1,
+    layers,
+    roots: [...ids],
+    sources: used,
+    changes: Object.values(design.changes).filter((c) => own.has(c.target)),
+    seen:
+      s.channel === design.master
+        ? null
+        : {
+            channel: s.channel,
+            places: Object.fromEntries(
+              layers.flatMap((l) => (l.kind === 'group' ? [] : [[l.id, resolvedOf(s, l.id)?.layer.placement ?? l.placement]])),
+            ),
+          },
+  }
+  return JSON.stringify(made)
+}
+
 export async function copySelection(bench: Bench): Promise<void> {
-  const { design, selection, sources } = bench.store.getState()
-  const layers = selection.flatMap((id) => withMembers(design, id))
-  const used = layers.flatMap((l) => ('source' in l && sources[l.source] ? [sources[l.source]] : []))
-  kept = JSON.stringify({ vividLayers: 1, layers, roots: selection, sources: used })
+  kept = parcelOf(bench)
   try {
     await navigator.clipboard.writeText(kept)
   } catch {
@@ -34,8 +75,8 @@ export async function pasteFiles(bench: Bench, data: DataTransfer): Promise<void
   else await pasteText(bench, data.getData('text/plain'), false)
 }
 
-/** Pastes layers, or plain text as a text box. */
-export async function pasteText(bench: Bench, given: string | null, inPlace: boolean): Promise<void> {
+/** Pastes layers, or plain text as a text box; at a point where one is given. */
+export async function pasteText(bench: Bench, given: string | null, inPlace: boolean, at?: Point): Promise<void> {
   let text = given
   if (text === null)
     try {
@@ -45,46 +86,101 @@ export async function pasteText(bench: Bench, given: string | null, inPlace: boo
     }
   const content = text || kept
   if (!content) return
-  const found = content.startsWith('{"vividLayers"') ? parcel.safeParse(JSON.parse(content)) : null
-  if (found?.success) pasteLayers(bench, found.data.layers, found.data.roots, found.data.sources as SourceInfo[], inPlace)
-  else pasteWords(bench, content)
+  const found = readParcel(content)
+  if (found) pasteParcel(bench, found, inPlace, at)
+  else pasteWords(bench, content, at)
 }
 
-function pasteLayers(bench: Bench, layers: readonly Layer[], roots: readonly string[], sources: readonly SourceInfo[], inPlace: boolean): void {
-  for (const s of sources) bench.addSource(s)
+function readParcel(content: string): Parcel | null {
+  if (!content.startsWith('{"vividLayers"') || content.length > MOST_PARCEL) return null
+  try {
+    return parcel.parse(JSON.parse(content))
+  } catch {
+    return null
+  }
+}
+
+function pasteParcel(bench: Bench, p: Parcel, inPlace: boolean, at?: Point): void {
+  for (const s of p.sources as SourceInfo[]) bench.addSource(s)
   const s = bench.store.getState()
-  const names = new Map(layers.map((l) => [l.id, newId()]))
-  const step =
-    inPlace || !layers.some((l) => s.design.layers[l.id]?.page === s.page) ? 0 : Math.round(Math.min(s.resolved.width, s.resolved.height) * 0.02)
-  const made = layers.map((l): Layer => {
-    const root = roots.includes(l.id)
+  const names = new Map(p.layers.map((l) => [l.id, newId()]))
+  const nameOf = (id: string | null): string | null => (id ? (names.get(id) ?? null) : null)
+  const leaves = p.layers.filter((l) => l.kind !== 'group')
+  const box = leaves.length > 0 ? unionOf(leaves.map((l) => placedBounds(l.placement))) : null
+  const off =
+    inPlace || !p.layers.some((l) => s.design.layers[l.id]?.page === s.page) ? 0 : Math.round(Math.min(s.resolved.width, s.resolved.height) * 0.02)
+  const step = at && box ? { x: at.x - centreOf(box).x, y: at.y - centreOf(box).y } : { x: off, y: off }
+  const ties = new Map<string, string>()
+  // Above the selection in its plane and group; with none, each in the plane it came from.
+  const target = s.design.layers[s.selection.at(-1) ?? '']
+  const spot = target && target.plane !== 'backdrop' ? { plane: target.plane, parent: target.parent, inside: target.inside ?? null } : null
+  const made = p.layers.map((l): Layer => {
+    const root = p.roots.includes(l.id)
+    const plane = spot?.plane ?? l.plane
+    if (l.tie && !ties.has(l.tie)) ties.set(l.tie, newId())
     return {
       ...l,
       id: names.get(l.id) as string,
       page: s.page,
-      parent: root ? null : (names.get(l.parent ?? '') ?? null),
-      inside: l.inside ? (names.get(l.inside) ?? null) : null,
-      behaviour: { ...l.behaviour, host: l.behaviour.host ? (names.get(l.behaviour.host) ?? null) : null },
-      placement: { ...l.placement, x: l.placement.x + step, y: l.placement.y + step },
+      plane,
+      tie: l.tie ? (ties.get(l.tie) ?? null) : null,
+      parent: root ? (spot?.parent ?? null) : nameOf(l.parent),
+      inside: l.inside && names.has(l.inside) ? nameOf(l.inside) : root ? (spot?.inside ?? null) : null,
+      behaviour: { ...l.behaviour, host: nameOf(l.behaviour.host) },
+      placement: moved(l.placement, step.x, step.y),
     }
   })
-  bench.edit(made.length === 1 ? 'Paste' : `Paste ${roots.length} layers`, (d) => {
-    for (const layer of made) addLayers(d, [layer.parent ? layer : { ...layer, order: orderAbove(d, layer, null) }])
+  const roots = p.roots.flatMap((r) => names.get(r) ?? [])
+  const add = (d: Design) => {
+    let below: string | null = spot ? (target?.id ?? null) : null
+    for (const layer of made) {
+      if (!roots.includes(layer.id)) addLayers(d, [layer])
+      else {
+        addLayers(d, [{ ...layer, order: orderAbove(d, layer, below) }])
+        if (spot) below = layer.id
+      }
+    }
+    for (const c of p.changes) {
+      const to = names.get(c.target)
+      if (to && d.channels[c.channel]) d.changes[changeKey(c.channel, to, c.property)] = { ...c, target: to } as Change
+    }
+  }
+  bench.edit(roots.length === 1 ? 'Paste' : `Paste ${roots.length} layers`, (d) => {
+    add(d)
+    if (inPlace && p.seen) keepSeen(bench, d, p, names, add)
   })
-  bench.select(roots.map((r) => names.get(r) as string))
+  bench.select(roots)
 }
 
-function pasteWords(bench: Bench, text: string): void {
+/** On another channel than the master, pasted things come to lie where they were seen there. */
+function keepSeen(bench: Bench, d: Design, p: Parcel, names: ReadonlyMap<string, string>, add: (d: Design) => void): void {
+  const s = bench.store.getState()
+  const channel = d.channels[s.channel]
+  if (!channel || s.channel === d.master || !p.seen) return
+  const adapted = bench.resolveOf(record(s.design, add).design)
+  for (const [old, placement] of Object.entries(p.seen.places)) {
+    const id = names.get(old)
+    const base = id ? findResolved(adapted.layers, id)?.base : undefined
+    if (id && base) place(d, channel, id, placement, base)
+  }
+}
+function pasteWords(bench: Bench, text: string, at?: Point): void {
   const s = bench.store.getState()
   const short = Math.min(s.resolved.width, s.resolved.height)
   const size = Math.max(s.resolved.channel.smallestType, Math.round(short * 0.045))
-  const lines = text.split('\n').length
+  const taken = text.slice(0, MAX_TEXT)
+  const lines = Math.min(400, taken.split('\n').length)
+  const width = s.resolved.width * 0.7
   const layer = typeLayer(
     { id: newId(), ...spotFor(s, 'type') },
-    text.slice(0, 20_000),
-    boxAt(s.resolved.width * 0.15, s.resolved.height * 0.3, s.resolved.width * 0.7, size * plainStyle.leading * lines),
+    taken,
+    boxAt(at ? at.x - width / 2 : s.resolved.width * 0.15, at?.y ?? s.resolved.height * 0.3, width, size * plainStyle.leading * lines),
     { size },
   )
   bench.edit('Paste text', (d) => addLayers(d, [layer]))
   bench.select([layer.id])
+  if (text.length > MAX_TEXT)
+    bench.notify(
+      `The text is ${text.length.toLocaleString('en')} characters long; a text box holds ${MAX_TEXT.toLocaleString('en')}. The first of them were pasted.`,
+    )
 }

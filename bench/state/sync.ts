@@ -62,6 +62,12 @@ export class Sync {
     return this.queue.length
   }
 
+  /** Waits until everything is with the server, at most ten seconds. */
+  async settled(): Promise<boolean> {
+    for (let n = 0; n < 100 && this.queue.length > 0; n++) await new Promise((r) => setTimeout(r, 100))
+    return this.queue.length === 0
+  }
+
   push(edit: Edit): void {
     this.queue.push({ ...edit, base: this.confirmed })
     void set(this.key, this.queue).catch(() => undefined)

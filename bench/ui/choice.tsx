@@ -11,15 +11,17 @@ type Props = {
   onChange: (value: string) => void
   onPeek?: (value: string | null) => void
   className?: string
+  /** Shown where nothing is chosen; “mixed” if it is left out. */
+  placeholder?: string
 }
 
 /** A drop-down list. `onPeek` is told what the pointer or keys rest on, so that it can be tried before it is taken. */
-export function Choice({ label, value, options, onChange, onPeek, className = '' }: Props) {
+export function Choice({ label, value, options, onChange, onPeek, className = '', placeholder = 'mixed' }: Props) {
   return (
     <Select.Root value={value ?? ''} onValueChange={onChange} onOpenChange={(open) => !open && onPeek?.(null)}>
       <Select.Trigger aria-label={label} className={`field w-full justify-between ${className}`}>
         <span className="truncate">
-          <Select.Value placeholder="mixed" />
+          <Select.Value placeholder={placeholder} />
         </span>
         <ChevronDown size={13} className="shrink-0 text-soft" />
       </Select.Trigger>

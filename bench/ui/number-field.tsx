@@ -1,5 +1,5 @@
 'use client'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useId, useRef, useState } from 'react'
 import { readLength } from './arithmetic'
 
 type Props = {
@@ -19,22 +19,44 @@ type Props = {
   short?: string
 }
 
-/** Takes arithmetic and units, arrow keys (Shift for ten steps) and dragging on its label. */
+/** What is wrong with what was typed, for people; null where it can be taken. */
+export function whyNot(text: string, read: number | null, min: number, max: number, units?: Record<string, number>): string | null {
+  if (read === null) {
+    const known = ['px', ...Object.keys(units ?? {})].join(', ')
+    return text.trim() === ''
+      ? 'A number is needed.'
+      : `“${text.trim().slice(0, 24)}” is no number. Try 1080/3${units ? ` or 12 mm (${known})` : ''}.`
+  }
+  if (read < min) return min > -1e6 ? `At least ${min}.` : 'Too small.'
+  if (read > max) return max < 1e6 ? `At most ${max}.` : 'Too large.'
+  return null
+}
+
+/** Takes arithmetic and units, arrow keys (Shift for ten steps) and dragging on its label. What cannot be taken is said; the last good value stays. */
 export function NumberField({ label, short, value, unit, min = -1e6, max = 1e6, step = 1, digits = 1, units, onChange, onDrag }: Props) {
   const [text, setText] = useState<string | null>(null)
+  const [wrong, setWrong] = useState<string | null>(null)
   const drag = useRef<{ x: number; from: number; last: number } | null>(null)
+  const told = useId()
   const shown = value === null ? '' : String(Math.round(value * 10 ** digits) / 10 ** digits)
   const clamp = (v: number) => Math.min(max, Math.max(min, v))
   useEffect(() => setText(null), [])
+  useEffect(() => {
+    if (!wrong) return
+    const wait = setTimeout(() => setWrong(null), 6000)
+    return () => clearTimeout(wait)
+  }, [wrong])
 
   const commit = () => {
     if (text === null) return
     const read = readLength(text, units)
+    const why = whyNot(text, read, min, max, units)
+    setWrong(why)
     setText(null)
-    if (read !== null && read !== value) onChange(clamp(read))
+    if (why === null && read !== null && read !== value) onChange(read)
   }
   return (
-    <label className="field">
+    <label className={`field relative ${wrong ? '!border-warn' : ''}`}>
       <span
         className="shrink-0 cursor-ew-resize touch-none text-soft select-none"
         onPointerDown={(e) => {
@@ -57,16 +79,22 @@ export function NumberField({ label, short, value, unit, min = -1e6, max = 1e6, 
       </span>
       <input
         aria-label={label}
+        aria-invalid={wrong !== null}
+        {...(wrong ? { 'aria-describedby': told } : {})}
         inputMode="decimal"
         placeholder={value === null ? 'mixed' : undefined}
         value={text ?? shown}
-        onChange={(e) => setText(e.target.value)}
+        onChange={(e) => {
+          setText(e.target.value)
+          setWrong(null)
+        }}
         onFocus={(e) => e.target.select()}
         onBlur={commit}
         onKeyDown={(e) => {
           if (e.key === 'Enter') commit()
           else if (e.key === 'Escape') {
             setText(null)
+            setWrong(null)
             e.currentTarget.blur()
           } else if ((e.key === 'ArrowUp' || e.key === 'ArrowDown') && value !== null) {
             e.preventDefault()
@@ -77,6 +105,15 @@ export function NumberField({ label, short, value, unit, min = -1e6, max = 1e6, 
         }}
       />
       {unit && <span className="shrink-0 text-soft">{unit}</span>}
+      {wrong && (
+        <span
+          id={told}
+          role="alert"
+          className="absolute top-[calc(100%+3px)] left-0 z-30 w-max max-w-52 rounded-control border border-warn/40 bg-warn-ground px-2 py-1 text-tiny text-warn shadow"
+        >
+          {wrong} It stays {value === null ? 'as it was' : shown}.
+        </span>
+      )}
     </label>
   )
 }

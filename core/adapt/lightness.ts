@@ -37,7 +37,16 @@ export function lightBeneath(
   const N = 6
   const maps = layers.flatMap((layer) => {
     const back = inverse(matrixOf(layer.placement))
-    return back ? [{ layer, back, grid: layer.kind === 'picture' ? lightOf(layer.source) : null, flat: flatLight(layer, swatches) }] : []
+    return back
+      ? [
+          {
+            layer,
+            back,
+            grid: layer.kind === 'picture' ? lightOf(layer.source) : layer.kind === 'slot' && layer.picture ? lightOf(layer.picture.source) : null,
+            flat: flatLight(layer, swatches),
+          },
+        ]
+      : []
   })
   let sum = 0
   let squares = 0
@@ -69,7 +78,7 @@ export function lightBeneath(
 }
 
 function flatLight(layer: Layer, swatches: Design['swatches']): { light: number; alpha: number } {
-  if (layer.kind === 'shape') return paintLight(layer.fill, swatches)
+  if (layer.kind === 'shape' || layer.kind === 'slot') return paintLight(layer.fill, swatches)
   if (layer.kind === 'graphic') {
     const parts = Object.values(layer.parts).map((c) => luma(lookUp(c, swatches)))
     return { light: parts.reduce((s, p) => s + p.light, 0) / (parts.length || 1), alpha: 0.5 }

@@ -145,6 +145,7 @@ function makeUpright(seed: number, fonts: FontBook): Design {
         kind: 'auto',
         keepsSize: false,
         keepsClear: false,
+        keepsWeight: false,
         host: null,
         importance: k === 0 ? 'must' : pick(['must', 'should', 'may'] as const),
       },

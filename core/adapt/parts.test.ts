@@ -66,7 +66,7 @@ describe('what a layer does when nobody said so', () => {
   })
   it('everything else keeps its place', () => expect(kind(picture('s', 'subject', boxAt(300, 300, 300, 400)))).toBe('anchor'))
   it('what a person said goes before all of it', () => {
-    const said = { kind: 'cover', keepsSize: false, keepsClear: false, host: null, importance: 'must' } as const
+    const said = { kind: 'cover', keepsSize: false, keepsClear: false, keepsWeight: false, host: null, importance: 'must' } as const
     expect(kind({ ...shape('s', 'subject', boxAt(300, 300, 50, 50)), behaviour: said })).toBe('cover')
   })
 })
@@ -81,7 +81,7 @@ describe('what belongs together', () => {
     expect(unitsOf([plate, text, other], master)[0]?.kind).toBe('anchor')
   })
   it('a shadow set to ride takes the nearest thing beneath, or keeps its own place', () => {
-    const ride = { kind: 'ride', keepsSize: false, keepsClear: false, host: null, importance: 'may' } as const
+    const ride = { kind: 'ride', keepsSize: false, keepsClear: false, keepsWeight: false, host: null, importance: 'may' } as const
     const cup = node(picture('cup', 'subject', boxAt(100, 500, 200, 300)))
     const bowl = node(picture('bowl', 'subject', boxAt(600, 500, 200, 200)))
     const shadow = node({ ...picture('shadow', 'subject', boxAt(590, 680, 220, 40)), behaviour: ride })
@@ -192,7 +192,7 @@ describe('placing', () => {
   it('keeps its size where it is told to', () => {
     const layer = {
       ...picture('s', 'subject', boxAt(100, 200, 200, 300)),
-      behaviour: { kind: 'anchor', keepsSize: true, keepsClear: false, host: null, importance: 'must' },
+      behaviour: { kind: 'anchor', keepsSize: true, keepsClear: false, keepsWeight: false, host: null, importance: 'must' },
     } as Layer
     const unit = unitOf(layer)
     expect(anchor(unit.node, unit.bounds, frame([1000, 1000], wide)).scale).toBe(1)

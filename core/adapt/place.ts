@@ -150,14 +150,12 @@ const movedPlacement = (p: Placement, m: Move): Placement => ({
 export function movedLayer(layer: Layer, m: Move): Layer {
   const placement = movedPlacement(layer.placement, m)
   if (layer.kind === 'type') return stable(layer, { ...layer, placement, style: { ...layer.style, size: layer.style.size * m.scale } })
-  if (layer.kind === 'shape')
-    return stable(layer, {
-      ...layer,
-      placement,
-      radii: layer.radii.map((r) => r * m.scale) as typeof layer.radii,
-      stroke: { ...layer.stroke, weight: layer.stroke.weight * m.scale },
-    })
-  return stable(layer, { ...layer, placement })
+  return stable(layer, { ...withWeights(layer, m.scale), placement })
+}
+/** Strokes and corner radii multiplied, unless the layer keeps its weight. */
+export function withWeights<L extends Layer>(layer: L, by: number): L {
+  if (layer.behaviour.keepsWeight || !('stroke' in layer)) return layer
+  return { ...layer, radii: layer.radii.map((r) => r * by) as typeof layer.radii, stroke: { ...layer.stroke, weight: layer.stroke.weight * by } }
 }
 export const movedNode = (node: LayerNode, m: Move): LayerNode => ({
   layer: movedLayer(node.layer, m),
@@ -179,14 +177,7 @@ export function stretchedLayer(layer: Layer, box: Bounds, weight: number): Layer
   const quarter = Math.abs(layer.placement.rotation % 180) === 90
   const [w, h] = [Math.max(0.01, widthOf(box)), Math.max(0.01, heightOf(box))]
   const placement = { ...layer.placement, ...centreOf(box), width: quarter ? h : w, height: quarter ? w : h }
-  if (layer.kind === 'shape')
-    return stable(layer, {
-      ...layer,
-      placement,
-      radii: layer.radii.map((r) => r * weight) as typeof layer.radii,
-      stroke: { ...layer.stroke, weight: layer.stroke.weight * weight },
-    })
-  return stable(layer, { ...layer, placement })
+  return stable(layer, { ...withWeights(layer, weight), placement })
 }
 
 /** A text set in a box at a size, turned about its centre. */

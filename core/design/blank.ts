@@ -52,12 +52,15 @@ export function blankDesign(
     pages: { page1: { id: 'page1', name: 'Page 1', order: page as string, colour: how.colour ?? '#ffffff' } },
     layers: {},
     swatches: {},
+    guides: {},
+    grids: {},
+    reference: null,
     changes: {},
     arrangements: {},
   }
 }
 
-const behaviour: Behaviour = { kind: 'auto', keepsSize: false, keepsClear: false, host: null, importance: 'should' }
+const behaviour: Behaviour = { kind: 'auto', keepsSize: false, keepsClear: false, keepsWeight: false, host: null, importance: 'should' }
 export const solidStroke: Stroke = { colour: '#1c1c1c', weight: 0, dash: [], cap: 'butt', join: 'miter' }
 export const plainStyle: TypeStyle = {
   family: 'Instrument Sans',
@@ -78,6 +81,7 @@ const common = (where: Where, name: string, placement: Placement) => ({
   plane: where.plane,
   parent: where.parent ?? null,
   inside: where.inside ?? null,
+  tie: null,
   order: where.order,
   shown: true,
   locked: false,
@@ -133,6 +137,36 @@ export const shapeLayer = (
   inner: 0.5,
   fill,
   stroke: form === 'line' ? { ...solidStroke, weight: 4 } : solidStroke,
+})
+export const slotLayer = (
+  where: Where,
+  name: string,
+  form: LayerOf<'slot'>['form'],
+  placement: Placement,
+  fill: LayerOf<'slot'>['fill'] = { kind: 'solid', colour: '#d8d5cf' },
+): LayerOf<'slot'> => ({
+  ...common(where, name, placement),
+  kind: 'slot',
+  form,
+  radii: [0, 0, 0, 0],
+  corners: 6,
+  fill,
+  stroke: solidStroke,
+  picture: null,
+  zoom: 1,
+  pan: { x: 0, y: 0 },
+})
+export const strewLayer = (where: Where, name: string, things: LayerOf<'strew'>['things'], placement: Placement, seed: number): LayerOf<'strew'> => ({
+  ...common(where, name, placement),
+  kind: 'strew',
+  ground: 'area',
+  seed,
+  count: 24,
+  size: { from: 0.06, to: 0.16 },
+  angle: { from: -180, to: 180 },
+  distance: { from: 0, to: 0 },
+  follow: false,
+  things,
 })
 export const typeLayer = (where: Where, text: string, placement: Placement, style: Partial<TypeStyle> = {}, colour = '#1c1c1c'): LayerOf<'type'> => ({
   ...common(where, '', placement),

@@ -43,5 +43,6 @@ export function toChannelPlace(placement: Placement, adapted: Placement, c: Pick
     rotation: placement.rotation,
     flipX: placement.flipX,
     flipY: placement.flipY,
+    ...(placement.skew ? { skew: placement.skew } : {}),
   }
 }

@@ -1,5 +1,5 @@
 import { toChannelPlace } from './channel-place'
-import { keyBetween, keysBetween } from './order'
+import { inOrder, keyBetween, keysBetween } from './order'
 import type { Plane } from './planes'
 import { type Change, type ChangeProperty, type Channel, changeKey, type Design, type Layer, type Placement } from './schema'
 import { insidesOf, membersOf, siblingsOf, withMembers } from './tree'
@@ -323,4 +323,14 @@ export function removePage(d: Design, id: string): void {
   clearPage(d, id)
   delete d.pages[id]
   for (const key of Object.keys(d.arrangements)) if (key.startsWith(`${id}.`)) delete d.arrangements[key]
+}
+/** Moves a page so many places on among the pages. */
+export function movePage(d: Design, id: string, by: number): void {
+  const pages = inOrder(d.pages)
+  const at = pages.findIndex((p) => p.id === id)
+  const rest = pages.filter((p) => p.id !== id)
+  const to = at + by
+  const page = d.pages[id]
+  if (!page || at < 0 || to < 0 || to > rest.length) return
+  page.order = keyBetween(rest[to - 1]?.order ?? null, rest[to]?.order ?? null)
 }

@@ -21,6 +21,8 @@ export const editSchema = z.object({
   target: z.string().max(40).nullable(),
   patches: z.array(patchSchema).max(20_000),
   inverse: z.array(patchSchema).max(20_000),
+  /** A large step: the state before it is kept as a version of this name. */
+  keep: z.string().max(120).optional(),
 })
 export type Edit = z.infer<typeof editSchema>
 export type { Patch }
@@ -49,11 +51,6 @@ export function checkDesign(value: unknown): Design {
   }
   checkStructure(parsed.data)
   return parsed.data
-}
-
-/** The blobs that a design names. */
-export function blobsOf(design: Pick<Design, 'layers'>): Set<string> {
-  return new Set(Object.values(design.layers).flatMap((l) => (l.kind === 'picture' || l.kind === 'graphic' ? [l.source] : [])))
 }
 
 const key = (path: readonly (string | number)[]): string => path.join('\u0000')

@@ -54,6 +54,7 @@ const appliers: Appliers = {
       rotation: v.rotation,
       flipX: v.flipX,
       flipY: v.flipY,
+      ...(v.skew !== undefined || layer.placement.skew !== undefined ? { skew: v.skew ?? 0 } : {}),
     }
     return { ...layer, placement }
   },
@@ -62,7 +63,7 @@ const appliers: Appliers = {
   blend: (layer, blend) => ({ ...layer, blend }),
   text: (layer, text) => (layer.kind === 'type' ? { ...layer, text } : layer),
   style: (layer, style) => (layer.kind === 'type' ? { ...layer, style: { ...layer.style, ...style } } : layer),
-  fill: (layer, fill) => (layer.kind === 'type' || layer.kind === 'shape' ? { ...layer, fill } : layer),
+  fill: (layer, fill) => ('fill' in layer ? { ...layer, fill } : layer),
   parts: (layer, parts) => (layer.kind === 'graphic' ? { ...layer, parts: { ...layer.parts, ...parts } } : layer),
   order: (layer, order) => ({ ...layer, order }),
 }

@@ -71,6 +71,8 @@ export const placementSchema = z.object({
   rotation: finite,
   flipX: z.boolean(),
   flipY: z.boolean(),
+  /** Slant: degrees by which the upright sides lean, the top towards the right; 0 where it is left out. */
+  skew: z.number().min(-75).max(75).optional(),
   corners: cornersSchema.optional(),
   bend: bendSchema.optional(),
 })
@@ -81,6 +83,8 @@ const behaviourSchema = z.object({
   kind: z.enum(['auto', ...BEHAVIOURS]),
   keepsSize: z.boolean(),
   keepsClear: z.boolean(),
+  /** Strokes and corner radii stay as they are when the layer is sized, by hand or for a channel. */
+  keepsWeight: z.boolean().default(false),
   /** What a layer rides on; without it the nearest thing beneath it. */
   host: id.nullable(),
   importance: z.enum(['must', 'should', 'may']),
@@ -94,6 +98,8 @@ const common = {
   parent: id.nullable(),
   /** The holder that this layer is kept inside: it shows only where that one has coverage. Same page, plane and group. */
   inside: id.nullable().default(null),
+  /** Layers of one tie move together without being grouped. */
+  tie: id.nullable().default(null),
   order,
   shown: z.boolean(),
   locked: z.boolean(),
@@ -119,34 +125,80 @@ export const typeStyleSchema = z.object({
   case: z.enum(['as-typed', 'upper', 'lower']),
 })
 
-const pictureSchema = z.object({
-  ...common,
-  kind: z.literal('picture'),
+const focal = z.object({ x: unit, y: unit })
+const pictureContent = {
   source: shaSchema,
   /** px of the upright source. */
   sourceWidth: z.number().int().min(1).max(100_000),
   sourceHeight: z.number().int().min(1).max(100_000),
   /** What must stay in view, in fractions of the picture. */
-  focal: z.object({ x: unit, y: unit }),
-})
-const graphicSchema = z.object({
-  ...common,
-  kind: z.literal('graphic'),
+  focal,
+}
+const graphicContent = {
   source: shaSchema,
   /** The colour of each named part. */
   parts: z.record(z.string().max(60), colourSchema),
-})
-const shapeSchema = z.object({
-  ...common,
-  kind: z.literal('shape'),
+}
+/** px; top left, top right, bottom right, bottom left. */
+const radiiSchema = z.tuple([positive.or(z.literal(0)), positive.or(z.literal(0)), positive.or(z.literal(0)), positive.or(z.literal(0))])
+const shapeContent = {
   form: z.enum(['rectangle', 'ellipse', 'line', 'polygon', 'star']),
-  /** px; top left, top right, bottom right, bottom left. */
-  radii: z.tuple([positive.or(z.literal(0)), positive.or(z.literal(0)), positive.or(z.literal(0)), positive.or(z.literal(0))]),
+  radii: radiiSchema,
   corners: z.number().int().min(3).max(64),
   /** Inner radius of a star as a share of the outer. */
   inner: z.number().min(0.05).max(1),
   fill: paintSchema,
   stroke: strokeSchema,
+}
+const pictureSchema = z.object({ ...common, kind: z.literal('picture'), ...pictureContent })
+const graphicSchema = z.object({ ...common, kind: z.literal('graphic'), ...graphicContent })
+const shapeSchema = z.object({ ...common, kind: z.literal('shape'), ...shapeContent })
+
+export const SLOT_FORMS = ['rectangle', 'ellipse', 'polygon'] as const
+const slotSchema = z.object({
+  ...common,
+  kind: z.literal('slot'),
+  form: z.enum(SLOT_FORMS),
+  radii: radiiSchema,
+  corners: z.number().int().min(3).max(64),
+  /** Seen where the slot is empty or its picture lets through. */
+  fill: paintSchema,
+  stroke: strokeSchema,
+  picture: z.object(pictureContent).nullable(),
+  /** Enlarges the picture over what fills the slot. */
+  zoom: z.number().min(1).max(20),
+  /** Where the picture lies in its free way, −1 to 1 on each axis: 0 centred, −1 its right or lower edge shown, 1 its left or upper. */
+  pan: z.object({ x: z.number().min(-1).max(1), y: z.number().min(-1).max(1) }),
+})
+
+/** Most copies in one strew. */
+export const MAX_COPIES = 400
+const rangeOf = (least: number, most: number) =>
+  z
+    .object({ from: z.number().min(least).max(most), to: z.number().min(least).max(most) })
+    .refine((r) => r.from <= r.to, 'a range goes from the smaller to the larger number')
+const strewThing = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('picture'), ratio: positive, ...pictureContent }),
+  z.object({ kind: z.literal('graphic'), ratio: positive, ...graphicContent }),
+  z.object({ kind: z.literal('shape'), ratio: positive, ...shapeContent }),
+])
+const strewSchema = z.object({
+  ...common,
+  kind: z.literal('strew'),
+  /** Where the copies lie in the layer's box: all over it, within its ellipse, along its edge, around its ellipse, or along its middle. */
+  ground: z.enum(['area', 'disc', 'edge', 'ring', 'line']),
+  seed: z.number().int().min(0).max(999_999),
+  count: z.number().int().min(1).max(MAX_COPIES),
+  /** Longer side of a copy, fractions of the box's shorter side. */
+  size: rangeOf(0.005, 4),
+  /** Degrees. */
+  angle: rangeOf(-360, 360),
+  /** How far a copy may lie off its path, fractions of the box's shorter side. */
+  distance: rangeOf(-2, 2),
+  /** Copies turn with the path they lie along. */
+  follow: z.boolean(),
+  /** What is strewn; several take turns. `ratio` is width over height. */
+  things: z.array(strewThing).min(1).max(12),
 })
 const typeSchema = z.object({
   ...common,
@@ -157,7 +209,7 @@ const typeSchema = z.object({
 })
 const groupSchema = z.object({ ...common, kind: z.literal('group'), open: z.boolean() })
 
-export const layerSchema = z.discriminatedUnion('kind', [pictureSchema, graphicSchema, shapeSchema, typeSchema, groupSchema])
+export const layerSchema = z.discriminatedUnion('kind', [pictureSchema, graphicSchema, shapeSchema, slotSchema, typeSchema, strewSchema, groupSchema])
 
 const insets = z.object({ top: z.number().min(0), right: z.number().min(0), bottom: z.number().min(0), left: z.number().min(0) })
 export const channelSchema = z.object({
@@ -189,6 +241,7 @@ export const channelPlaceSchema = z.object({
   rotation: finite,
   flipX: z.boolean(),
   flipY: z.boolean(),
+  skew: z.number().min(-75).max(75).optional(),
 })
 
 /** What differs on one channel from the master, a record for each property. */
@@ -218,6 +271,24 @@ export const arrangementSchema = z.object({
   leftOut: z.array(id).max(200),
 })
 
+/** A line to lay things against; in px of one channel, or in percent of every channel's side. */
+export const guideSchema = z
+  .object({
+    id,
+    axis: z.enum(['x', 'y']),
+    at: finite,
+    unit: z.enum(['px', '%']),
+    channel: id.nullable(),
+  })
+  .refine((g) => g.unit === '%' || g.channel !== null, 'a guide in px belongs to a channel')
+/** Columns and rows within margins, px of the channel. */
+export const gridSchema = z.object({
+  columns: z.number().int().min(0).max(48),
+  rows: z.number().int().min(0).max(48),
+  gutter: z.number().min(0).max(2000),
+  margin: z.number().min(0).max(5000),
+})
+
 export const designSchema = z.object({
   version: z.literal(SCHEMA_VERSION),
   id,
@@ -229,6 +300,11 @@ export const designSchema = z.object({
   pages: z.record(id, z.object({ id, name, order, colour: z.union([colourSchema, z.literal('transparent')]) })),
   layers: z.record(id, layerSchema),
   swatches: z.record(id, z.object({ id, name, order, colour: colourSchema })),
+  guides: z.record(id, guideSchema).default({}),
+  /** By channel. */
+  grids: z.record(id, gridSchema).default({}),
+  /** A picture pinned in view beside the stage; never delivered. */
+  reference: z.object({ source: shaSchema, name, width: positive, height: positive }).nullable().default(null),
   changes: z.record(z.string().max(140), changeSchema),
   arrangements: z.record(z.string().max(90), arrangementSchema),
 })
@@ -238,6 +314,9 @@ export type Layer = z.infer<typeof layerSchema>
 export type LayerKind = Layer['kind']
 export type LayerOf<K extends LayerKind> = Extract<Layer, { kind: K }>
 export type Placement = z.infer<typeof placementSchema>
+export type Guide = z.infer<typeof guideSchema>
+export type Grid = z.infer<typeof gridSchema>
+export type StrewThing = z.infer<typeof strewThing>
 export type Bend = z.infer<typeof bendSchema>
 export type Paint = z.infer<typeof paintSchema>
 export type GradientStop = z.infer<typeof stopSchema>

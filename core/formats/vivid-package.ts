@@ -1,6 +1,7 @@
 import { strFromU8, strToU8, type Zippable, zipSync } from 'fflate'
-import { blobsOf, checkDesign } from '../design/edits'
+import { checkDesign } from '../design/edits'
 import type { Design } from '../design/schema'
+import { blobsOf } from '../design/sources-of'
 import { upgrade } from '../design/upgrades'
 import { badInput } from '../errors'
 import { safeUnzip } from './safe-zip'

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { boxAt } from '../design/blank'
 import { apply, compose, determinant, inverse, turning } from './matrix'
 import { matrixOf, mirroredAbout, placedBounds, resized, scaledAbout, turnedAbout, wrapDegrees } from './placement'
-import { snapBox, snapLines } from './snap'
+import { snapBox, snapField } from './snap'
 
 const number = fc.double({ min: -900, max: 900, noNaN: true })
 const placement = fc.record({
@@ -78,13 +78,13 @@ describe('matrices', () => {
 })
 
 describe('snapping', () => {
-  const lines = snapLines({ left: 0, top: 0, right: 1080, bottom: 1080 }, { left: 54, top: 54, right: 1026, bottom: 1026 }, [
+  const lines = snapField({ left: 0, top: 0, right: 1080, bottom: 1080 }, { left: 54, top: 54, right: 1026, bottom: 1026 }, [
     { left: 700, top: 100, right: 800, bottom: 200 },
   ])
   it('brings the nearest edge or centre onto the nearest line, within reach only', () => {
     expect(snapBox({ left: 57, top: 300, right: 157, bottom: 400 }, lines, 6)).toMatchObject({ dx: -3, dy: 0 })
     expect(snapBox({ left: 487, top: 300, right: 587, bottom: 400 }, lines, 6).dx).toBe(3)
-    expect(snapBox({ left: 300, top: 300, right: 410, bottom: 400 }, lines, 6)).toEqual({ dx: 0, dy: 0, lines: [] })
+    expect(snapBox({ left: 300, top: 300, right: 410, bottom: 400 }, lines, 6)).toEqual({ dx: 0, dy: 0, lines: [], marks: [] })
   })
   it('says which lines were met', () => {
     expect(snapBox({ left: 698, top: 98, right: 760, bottom: 140 }, lines, 6).lines.map((l) => `${l.axis} ${l.at} ${l.of}`)).toEqual([

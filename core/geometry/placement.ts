@@ -1,12 +1,23 @@
 import type { Placement } from '../design/schema'
 import { type Bounds, mapBounds } from './bounds'
-import { apply, compose, type Matrix, type Point, scaling, translation, turning } from './matrix'
+import { cosine, sine } from './exact'
+import { apply, compose, inverse, type Matrix, type Point, scaling, translation, turning } from './matrix'
+
+/** The slant of a placement as a map about its centre: the top leans right by `skew` degrees (SVG's skewX, mirrored). */
+function slanting(p: Pick<Placement, 'skew'>): Matrix {
+  if (!p.skew) return [1, 0, 0, 1, 0, 0]
+  const r = (p.skew * Math.PI) / 180
+  return [1, 0, -sine(r) / cosine(r), 1, 0, 0]
+}
+/** What turns and slants a box's own axes into the page's. */
+const axesOf = (p: Pick<Placement, 'skew' | 'rotation'>): Matrix => compose(slanting(p), turning(p.rotation))
 
 /** Maps a layer's own box, (0, 0) to (width, height), onto the page. */
 export function matrixOf(p: Placement): Matrix {
   const centred = translation(-p.width / 2, -p.height / 2)
   const flipped = compose(centred, scaling(p.flipX ? -1 : 1, p.flipY ? -1 : 1))
-  return compose(compose(flipped, turning(p.rotation)), translation(p.x, p.y))
+  const slanted = p.skew ? compose(flipped, slanting(p)) : flipped
+  return compose(compose(slanted, turning(p.rotation)), translation(p.x, p.y))
 }
 
 /** The upright box around a placed layer, px of the page; what a perspective or bend does is not in it. */
@@ -29,6 +40,46 @@ export const scaledAbout = (p: Placement, about: Point, factor: number): Placeme
   height: p.height * factor,
 })
 
+/** Scales about a fixed point of the page by a factor for each axis of the page; exact for boxes that stand upright or on their side. */
+export function stretchedAbout(p: Placement, about: Point, kx: number, ky: number): Placement {
+  const quarter = Math.abs(Math.round(p.rotation / 90)) % 2 === 1
+  return {
+    ...p,
+    x: about.x + (p.x - about.x) * kx,
+    y: about.y + (p.y - about.y) * ky,
+    width: p.width * (quarter ? ky : kx),
+    height: p.height * (quarter ? kx : ky),
+  }
+}
+
+/**
+ * A box slanted by dragging the middle of a side (`hx`, `hy` as in `resized`) along itself by `dx`, `dy` px of the page;
+ * the opposite side stays. A slant of the upright sides is a turn and a slant of the level ones. `step` rounds the angle.
+ */
+export function slanted(p: Placement, hx: number, hy: number, dx: number, dy: number, step = 0): Placement {
+  const own = apply(turning(-p.rotation), { x: dx, y: dy })
+  const before = Math.tan(((p.skew ?? 0) * Math.PI) / 180)
+  const round = (a: number) => Math.min(75, Math.max(-75, step > 0 ? Math.round(a / step) * step : a))
+  if (hy !== 0) {
+    // Level sides move along themselves: the upper to the right leans right.
+    const skew = round((Math.atan(before - (own.x * hy) / p.height) * 180) / Math.PI)
+    return keepingSide({ ...p, skew }, p, hx, hy)
+  }
+  // Upright sides move along themselves: y' = y + v x. As a turn and a slant that is tan a = v, and t' = t (1 + v²) − v.
+  const turn = round((Math.atan((own.y * hx) / p.width) * 180) / Math.PI)
+  const v = Math.tan((turn * Math.PI) / 180)
+  const skew = (Math.atan(before * (1 + v * v) - v) * 180) / Math.PI
+  if (Math.abs(skew) > 75) return p
+  const c = 1 / Math.hypot(1, v)
+  return keepingSide({ ...p, rotation: wrapDegrees(p.rotation + turn), width: p.width / c, height: p.height * c, skew }, p, hx, hy)
+}
+/** Moved so that the middle of the side opposite to a handle lies where it lay. */
+function keepingSide(next: Placement, before: Placement, hx: number, hy: number): Placement {
+  const side = (p: Placement) => apply(matrixOf({ ...p, flipX: false, flipY: false }), { x: ((1 - hx) / 2) * p.width, y: ((1 - hy) / 2) * p.height })
+  const [from, to] = [side(before), side(next)]
+  return { ...next, x: next.x + from.x - to.x, y: next.y + from.y - to.y }
+}
+
 /** Turns about a fixed point of the page. */
 export function turnedAbout(p: Placement, about: Point, angleDegrees: number): Placement {
   const at = apply(turning(angleDegrees), { x: p.x - about.x, y: p.y - about.y })
@@ -38,8 +89,10 @@ export function turnedAbout(p: Placement, about: Point, angleDegrees: number): P
 /** Mirrors a placement in a vertical (`x`) or horizontal (`y`) line through a point of the page. */
 export const mirroredAbout = (p: Placement, about: Point, axis: 'x' | 'y'): Placement =>
   axis === 'x'
-    ? { ...p, x: 2 * about.x - p.x, rotation: wrapDegrees(-p.rotation), flipX: !p.flipX }
-    : { ...p, y: 2 * about.y - p.y, rotation: wrapDegrees(-p.rotation), flipY: !p.flipY }
+    ? { ...p, ...leaning(p), x: 2 * about.x - p.x, rotation: wrapDegrees(-p.rotation), flipX: !p.flipX }
+    : { ...p, ...leaning(p), y: 2 * about.y - p.y, rotation: wrapDegrees(-p.rotation), flipY: !p.flipY }
+/** A mirrored slant leans the other way. */
+const leaning = (p: Placement): { skew?: number } => (p.skew ? { skew: -p.skew } : {})
 
 /** An angle brought to −180 … 180. */
 export function wrapDegrees(angle: number): number {
@@ -59,7 +112,8 @@ export function resized(
   dy: number,
   how: { proportional: boolean; fromCentre: boolean; smallest?: number },
 ): Placement {
-  const own = apply(turning(-p.rotation), { x: dx, y: dy })
+  const axes = axesOf(p)
+  const own = apply(inverse(axes) ?? turning(-p.rotation), { x: dx, y: dy })
   const reach = how.fromCentre ? 2 : 1
   const least = how.smallest ?? 1
   let width = Math.max(least, p.width + own.x * hx * reach)
@@ -73,6 +127,6 @@ export function resized(
   }
   if (hx === 0) width = p.width
   if (hy === 0) height = p.height
-  const drift = how.fromCentre ? { x: 0, y: 0 } : apply(turning(p.rotation), { x: ((width - p.width) / 2) * hx, y: ((height - p.height) / 2) * hy })
+  const drift = how.fromCentre ? { x: 0, y: 0 } : apply(axes, { x: ((width - p.width) / 2) * hx, y: ((height - p.height) / 2) * hy })
   return { ...p, x: p.x + drift.x, y: p.y + drift.y, width, height }
 }

@@ -2,6 +2,8 @@ import { lookUp } from '../colour/colour'
 import { literalPaint } from '../colour/gradient'
 import { blendModeNumber } from '../design/blend-modes'
 import type { Design, Layer, LayerOf, Paint } from '../design/schema'
+import { isFilled, picturePlacement } from '../design/slot'
+import { strewn } from '../design/strew'
 import { type Bounds, boundsOf, grow, mapBounds, overlaps, union } from '../geometry/bounds'
 import { compose, inverse, type Matrix, scaling } from '../geometry/matrix'
 import { matrixOf } from '../geometry/placement'
@@ -9,7 +11,7 @@ import { quickHash } from '../hash'
 import type { FontBook } from '../type/fonts'
 import { layoutType } from '../type/layout'
 import { flatten, mapPath, type Outline, outlineBounds, type Path } from '../vector/path'
-import { shapePath } from '../vector/shapes'
+import { shapePath, slotPath } from '../vector/shapes'
 import { dashed, strokeOutlines } from '../vector/stroke'
 import { levelFor, levelsOf } from './levels'
 import type { Body, Fill, FillNode, PlanNode } from './nodes'
@@ -106,6 +108,33 @@ export const makers: { [K in Exclude<Layer['kind'], 'group'>]: (layer: LayerOf<K
       })
     return fillNode(layer, fills, c, layer.placement.width, layer.placement.height)
   },
+  slot(layer, c) {
+    const bare = { ...layer, stroke: { ...layer.stroke, weight: 0 } }
+    const see = layer.fill.kind === 'none'
+    const path = slotPath(layer)
+    const { width, height } = layer.placement
+    const paint = literalPaint(see && layer.picture ? { kind: 'solid', colour: '#000000' } : layer.fill, c.swatches)
+    const ground = paint.kind === 'none' ? null : fillNode(bare, [{ path, evenOdd: false, paint, opacity: 1 }], c, width, height)
+    const picture = isFilled(layer) ? makers.picture(pictureIn(layer), c) : null
+    const body = ground && picture ? heldNode(ground, [picture], see ? 0 : 1) : see ? null : ground
+    if (layer.stroke.weight === 0) return body
+    const rim = fillNode(
+      layer,
+      [{ path, evenOdd: false, paint: { kind: 'solid', colour: lookUp(layer.stroke.colour, c.swatches) }, opacity: 1, stroke: layer.stroke }],
+      c,
+      width,
+      height,
+    )
+    const plain = (n: PlanNode | null) => (n ? [{ ...n, mode: 0, opacity: 1 }] : [])
+    return groupNode(layer, [...plain(body), ...plain(rim)], true)
+  },
+  strew(layer, c) {
+    const copies = strewn(layer).flatMap((copy) => {
+      const node = (makers[copy.kind] as (l: Layer, c: Context) => PlanNode | null)(copy, c)
+      return node ? [node] : []
+    })
+    return groupNode(layer, copies, layer.blend !== 'normal' || layer.opacity < 1)
+  },
   graphic(layer, c) {
     if (!c.sources.hasArtwork(layer.source)) miss(c, layer.source, { sha: layer.source, level: null })
     const art = c.sources.artwork(layer.source)
@@ -137,6 +166,39 @@ export const makers: { [K in Exclude<Layer['kind'], 'group'>]: (layer: LayerOf<K
       layer.placement.height,
     )
   },
+}
+
+/** A holder with what is kept inside: one closed picture that takes the holder's mode and opacity. */
+export function heldNode(own: PlanNode, insides: readonly PlanNode[], body: number): PlanNode {
+  const holder = { ...own, mode: 0, opacity: 1 }
+  return {
+    kind: 'held',
+    id: own.id,
+    fine: own.fine,
+    bounds: own.bounds,
+    mode: own.mode,
+    opacity: own.opacity,
+    holder,
+    insides: [...insides],
+    body,
+    key: quickHash(`held${holder.key}/${body}|${insides.map((n) => `${n.key}/${n.mode}/${n.opacity}`).join('|')}`),
+  }
+}
+/** Nodes as one closed or open picture; `layer` gives its mode and opacity. */
+export function groupNode(layer: Pick<Layer, 'id' | 'blend' | 'opacity'>, children: readonly PlanNode[], closed: boolean): PlanNode | null {
+  const [first, ...rest] = children
+  if (!first) return null
+  return {
+    kind: 'group',
+    id: layer.id,
+    closed,
+    children: [...children],
+    fine: false,
+    mode: blendModeNumber(layer.blend),
+    opacity: layer.opacity,
+    bounds: rest.reduce((b, n) => union(b, n.bounds), first.bounds),
+    key: quickHash(`group${closed}${children.map((n) => `${n.key}/${n.mode}/${n.opacity}`).join('|')}`),
+  }
 }
 
 type FillSpec = {
@@ -202,6 +264,11 @@ function fillNode(layer: Layer, specs: readonly FillSpec[], c: Context, width: n
     key: `${own}${toView.slice(4)}`,
     ...(warped ? {} : { body: bodyAt(toView, own) }),
   }
+}
+/** The picture in a slot as a layer. */
+function pictureIn(slot: LayerOf<'slot'> & { picture: NonNullable<LayerOf<'slot'>['picture']> }): LayerOf<'picture'> {
+  const { form: _f, radii: _r, corners: _c, fill: _p, stroke: _s, picture, zoom: _z, pan: _n, ...common } = slot
+  return { ...common, ...picture, kind: 'picture', placement: picturePlacement(slot), blend: 'normal', opacity: 1 }
 }
 const isFine = (layer: Layer, b: Bounds): boolean =>
   (layer.kind === 'shape' && (layer.form === 'line' || layer.fill.kind === 'none')) || Math.min(b.right - b.left, b.bottom - b.top) < 8

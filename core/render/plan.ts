@@ -1,12 +1,11 @@
 import { lookUp } from '../colour/colour'
-import { type BlendMode, blendModeNumber, reachesOut } from '../design/blend-modes'
+import { type BlendMode, reachesOut } from '../design/blend-modes'
 import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
 import type { Design, Layer, Paint } from '../design/schema'
 import { type Bounds, grow, heightOf, union, widthOf } from '../geometry/bounds'
 import { shownBounds } from '../geometry/warp'
-import { quickHash } from '../hash'
 import type { FontBook } from '../type/fonts'
-import { type Context, keyOf, type Missing, makers } from './makers'
+import { type Context, groupNode, heldNode, keyOf, type Missing, makers } from './makers'
 import type { FillNode, PlanNode } from './nodes'
 import type { SourceBook } from './sources'
 
@@ -33,6 +32,8 @@ const memo = new WeakMap<Layer, Held[]>()
 
 /** Whether what a node reads is still held: sources are let go where room is short. */
 function isHere(node: PlanNode, c: Context): boolean {
+  if (node.kind === 'group') return node.children.every((n) => isHere(n, c))
+  if (node.kind === 'held') return [node.holder, ...node.insides].every((n) => isHere(n, c))
   if (node.kind !== 'picture' || c.whole) return true
   for (let level = node.level; level <= node.coarsest; level++) if (!c.sources.hasPicture(node.source, level)) return false
   return true
@@ -43,20 +44,7 @@ function nodeOf(resolved: ResolvedLayer, c: Context): PlanNode | null {
   const own = made && reaching(made, resolved.layer.blend, c)
   const insides = own ? resolved.insides.map((l) => nodeOf(l, c)).filter((n): n is PlanNode => n !== null) : []
   if (!own || insides.length === 0) return own && resolved.layer.body < 1 ? { ...own, opacity: own.opacity * resolved.layer.body } : own
-  // The holder's mode and opacity are those of the whole; a group of them is closed.
-  const holder = { ...own, mode: 0, opacity: 1 }
-  return {
-    kind: 'held',
-    id: own.id,
-    fine: own.fine,
-    bounds: own.bounds,
-    mode: own.mode,
-    opacity: own.opacity,
-    holder,
-    insides,
-    body: resolved.layer.body,
-    key: quickHash(`held${holder.key}/${resolved.layer.body}|${insides.map((n) => `${n.key}/${n.mode}/${n.opacity}`).join('|')}`),
-  }
+  return heldNode(own, insides, resolved.layer.body)
 }
 
 function ownNode(resolved: ResolvedLayer, c: Context): PlanNode | null {
@@ -64,20 +52,7 @@ function ownNode(resolved: ResolvedLayer, c: Context): PlanNode | null {
   if (!layer.shown) return null
   if (layer.kind === 'group') {
     const children = resolved.children.map((child) => nodeOf(child, c)).filter((n): n is PlanNode => n !== null)
-    const [first, ...rest] = children
-    if (!first) return null
-    const closed = !layer.open || layer.blend !== 'normal'
-    return {
-      kind: 'group',
-      id: layer.id,
-      closed,
-      children,
-      fine: false,
-      mode: blendModeNumber(layer.blend),
-      opacity: layer.opacity,
-      bounds: rest.reduce((b, n) => union(b, n.bounds), first.bounds),
-      key: quickHash(`group${closed}${children.map((n) => `${n.key}/${n.mode}/${n.opacity}`).join('|')}`),
-    }
+    return groupNode(layer, children, !layer.open || layer.blend !== 'normal')
   }
   const held = memo.get(layer) ?? []
   const same = held.find((h) => h.scale === c.scale && h.swatches === c.swatches)

@@ -66,5 +66,13 @@ const makers: Record<Form, (shape: LayerOf<'shape'>) => Path> = {
   star: ({ placement: p, corners, inner }) => corneredPath(p.width, p.height, corners, inner),
 }
 
+/** The outline of a slot in its own box. */
+export const slotPath = ({ form, placement: p, radii, corners }: LayerOf<'slot'>): Path =>
+  form === 'rectangle'
+    ? rectanglePath(p.width, p.height, radii)
+    : form === 'ellipse'
+      ? ellipsePath(p.width, p.height)
+      : corneredPath(p.width, p.height, corners, null)
+
 /** The outline of a shape in its own box. */
 export const shapePath = (shape: LayerOf<'shape'>): Path => makers[shape.form](shape)

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { Bench } from '@/bench/bench'
-import { blobsOf } from '@/core/design/edits'
+import { blobsOf } from '@/core/design/sources-of'
 import { sourceInfo } from '@/server/blobs'
 import { loadDesign } from '@/server/designs'
 

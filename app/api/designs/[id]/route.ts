@@ -1,4 +1,4 @@
-import { blobsOf } from '@/core/design/edits'
+import { blobsOf } from '@/core/design/sources-of'
 import { badInput } from '@/core/errors'
 import { sourceInfo } from '@/server/blobs'
 import { archiveDesign, loadDesign } from '@/server/designs'

@@ -1,4 +1,4 @@
-import { blobsOf } from '@/core/design/edits'
+import { blobsOf } from '@/core/design/sources-of'
 import { writePackage } from '@/core/formats/vivid-package'
 import { readBlob } from '@/server/blobs'
 import { loadDesign } from '@/server/designs'

@@ -1,0 +1,197 @@
+'use client'
+import { ImageUp, Trash2 } from 'lucide-react'
+import { useRef } from 'react'
+import type { LayerOf } from '@/core/design/schema'
+import { isFilled, panToFocal, reframed } from '@/core/design/slot'
+import { upload } from '../state/acts'
+import { useBench, useBenchState } from '../state/bench-context'
+import { fillSlot } from '../state/slots'
+import { Button, IconButton } from '../ui/button'
+import { Choice } from '../ui/choice'
+import { NumberField } from '../ui/number-field'
+import { Slider } from '../ui/slider'
+import { Section } from './section'
+
+type Slot = LayerOf<'slot'>
+const FORMS = ['rectangle', 'ellipse', 'polygon'] as const
+
+/** The picture in a slot: what it is, how far it is zoomed, where it lies; its outline. */
+export function SlotSection({ slot }: { slot: Slot }) {
+  const bench = useBench()
+  const s = useBenchState((state) => ({ reframing: state.reframing === slot.id, master: state.channel === state.design.master }))
+  const chooser = useRef<HTMLInputElement>(null)
+  const write = (change: (l: Slot) => Partial<Slot>) => (d: { layers: Record<string, unknown> }) => {
+    const layer = d.layers[slot.id] as Slot | undefined
+    if (layer?.kind === 'slot') Object.assign(layer, change(layer))
+  }
+  const zoom = (v: number) => write((l) => (isFilled(l) ? reframed(l, { x: 0, y: 0 }, v / 100) : {}))
+  const pan = (axis: 'x' | 'y', v: number) => write((l) => ({ pan: { ...l.pan, [axis]: v / 100 } }))
+  return (
+    <Section
+      title="Picture in the slot"
+      aside={
+        slot.picture && (
+          <IconButton
+            label="Empty the slot"
+            className="!size-6"
+            onClick={() =>
+              bench.edit(
+                'Empty the slot',
+                write(() => ({ picture: null, zoom: 1, pan: { x: 0, y: 0 } })),
+              )
+            }
+          >
+            <Trash2 size={13} />
+          </IconButton>
+        )
+      }
+    >
+      <input
+        ref={chooser}
+        type="file"
+        hidden
+        accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff"
+        onChange={async (e) => {
+          const [file] = e.target.files ?? []
+          e.target.value = ''
+          const info = file ? await upload(bench, file) : null
+          if (info) fillSlot(bench, slot.id, { info, label: file?.name ?? '' })
+        }}
+      />
+      {!slot.picture && <p className="text-tiny text-soft">Empty. Drop a picture on it, or take one from the supplies.</p>}
+      <div className="flex gap-1.5">
+        <Button small onClick={() => chooser.current?.click()}>
+          <ImageUp size={13} />
+          {slot.picture ? 'Swap …' : 'Fill …'}
+        </Button>
+        {slot.picture && (
+          <Button
+            small
+            look={s.reframing ? 'dark' : 'plain'}
+            aria-pressed={s.reframing}
+            onClick={() => bench.set({ reframing: s.reframing ? null : slot.id })}
+          >
+            Pan and zoom
+          </Button>
+        )}
+      </div>
+      {isFilled(slot) && (
+        <>
+          <div className="flex items-center gap-2">
+            <div className="w-24 shrink-0">
+              <NumberField
+                label="Zoom in the slot"
+                short="zoom"
+                unit="%"
+                min={100}
+                max={2000}
+                digits={0}
+                value={slot.zoom * 100}
+                onChange={(v) => bench.commit('Zoom in the slot', zoom(v))}
+                onDrag={(v) => bench.preview(zoom(v))}
+              />
+            </div>
+            <Slider
+              label="Zoom in the slot, slider"
+              min={100}
+              max={400}
+              value={Math.min(400, slot.zoom * 100)}
+              onChange={(v) => bench.preview(zoom(v))}
+              onCommit={(v) => bench.commit('Zoom in the slot', zoom(v))}
+            />
+          </div>
+          <div className="grid grid-cols-2 gap-1.5">
+            {(['x', 'y'] as const).map((axis) => (
+              <NumberField
+                key={axis}
+                label={axis === 'x' ? 'Pan across' : 'Pan down'}
+                short={axis === 'x' ? '↔' : '↕'}
+                unit="%"
+                min={-100}
+                max={100}
+                digits={0}
+                value={slot.pan[axis] * 100}
+                onChange={(v) => bench.commit('Pan in the slot', pan(axis, v))}
+                onDrag={(v) => bench.preview(pan(axis, v))}
+              />
+            ))}
+          </div>
+          <Button
+            small
+            className="self-start"
+            onClick={() =>
+              bench.edit(
+                'Show the focal point',
+                write((l) => (isFilled(l) ? { zoom: 1, pan: panToFocal({ ...l, zoom: 1 }) } : {})),
+              )
+            }
+          >
+            Fit to its focal point
+          </Button>
+        </>
+      )}
+      {s.master && (
+        <div className="grid grid-cols-2 gap-1.5">
+          <Choice
+            label="Outline of the slot"
+            value={slot.form}
+            options={FORMS.map((f) => ({ value: f, label: f }))}
+            onChange={(form) =>
+              bench.edit(
+                'Outline of the slot',
+                write(() => ({ form: form as Slot['form'] })),
+              )
+            }
+          />
+          {slot.form === 'rectangle' && (
+            <NumberField
+              label="Corner radius"
+              short="corners"
+              unit="px"
+              min={0}
+              value={slot.radii[0]}
+              onChange={(v) =>
+                bench.commit(
+                  'Corner radius',
+                  write(() => ({ radii: [v, v, v, v] })),
+                )
+              }
+              onDrag={(v) => bench.preview(write(() => ({ radii: [v, v, v, v] })))}
+            />
+          )}
+          {slot.form === 'polygon' && (
+            <NumberField
+              label="Number of points"
+              short="points"
+              min={3}
+              max={64}
+              digits={0}
+              value={slot.corners}
+              onChange={(v) =>
+                bench.edit(
+                  'Points',
+                  write(() => ({ corners: Math.round(v) })),
+                )
+              }
+            />
+          )}
+          <NumberField
+            label="Frame weight"
+            short="frame"
+            unit="px"
+            min={0}
+            max={5000}
+            value={slot.stroke.weight}
+            onChange={(v) =>
+              bench.commit(
+                'Frame weight',
+                write((l) => ({ stroke: { ...l.stroke, weight: v } })),
+              )
+            }
+            onDrag={(v) => bench.preview(write((l) => ({ stroke: { ...l.stroke, weight: v } })))}
+          />
+        </div>
+      )}
+    </Section>
+  )
+}

@@ -1,0 +1,107 @@
+'use client'
+import { Dices } from 'lucide-react'
+import { type LayerOf, MAX_COPIES } from '@/core/design/schema'
+import { commandById } from '../commands/list'
+import { useBench } from '../state/bench-context'
+import { Button, IconButton } from '../ui/button'
+import { Choice } from '../ui/choice'
+import { NumberField } from '../ui/number-field'
+import { Section } from './section'
+
+type Strew = LayerOf<'strew'>
+const GROUNDS: readonly (readonly [Strew['ground'], string])[] = [
+  ['area', 'all over the box'],
+  ['disc', 'within an ellipse'],
+  ['edge', 'along the edge'],
+  ['ring', 'around an ellipse'],
+  ['line', 'along a line'],
+]
+type RangeKey = 'size' | 'angle' | 'distance'
+const RANGES: readonly (readonly [RangeKey, string, number, string, number, number])[] = [
+  ['size', 'Size', 100, '%', 0.5, 400],
+  ['angle', 'Angle', 1, '°', -360, 360],
+  ['distance', 'Distance', 100, '%', -200, 200],
+]
+
+/** How copies are strewn; everything stays editable, the same seed gives the same picture. */
+export function StrewSection({ strew }: { strew: Strew }) {
+  const bench = useBench()
+  const write = (change: (l: Strew) => Partial<Strew>) => (d: { layers: Record<string, unknown> }) => {
+    const layer = d.layers[strew.id] as Strew | undefined
+    if (layer?.kind === 'strew') Object.assign(layer, change(layer))
+  }
+  const set = (name: string, change: Partial<Strew>) =>
+    bench.commit(
+      name,
+      write(() => change),
+    )
+  const range = (key: RangeKey, end: 'from' | 'to', value: number) =>
+    write((l) => {
+      const next = { ...l[key], [end]: value }
+      // The other end gives way, so that a range never turns round.
+      return { [key]: end === 'from' ? { from: value, to: Math.max(value, next.to) } : { from: Math.min(value, next.from), to: value } }
+    })
+  return (
+    <Section title="Strew">
+      <Choice
+        label="Where copies lie"
+        value={strew.ground}
+        options={GROUNDS.map(([value, label]) => ({ value, label }))}
+        onChange={(v) => set('Where copies lie', { ground: v as Strew['ground'] })}
+      />
+      <div className="grid grid-cols-[1fr_1fr_auto] gap-1.5">
+        <NumberField
+          label="Number of copies"
+          short="copies"
+          min={1}
+          max={MAX_COPIES}
+          digits={0}
+          value={strew.count}
+          onChange={(v) => set('Number of copies', { count: Math.round(v) })}
+          onDrag={(v) => bench.preview(write(() => ({ count: Math.round(v) })))}
+        />
+        <NumberField
+          label="Seed"
+          short="seed"
+          min={0}
+          max={999_999}
+          digits={0}
+          value={strew.seed}
+          onChange={(v) => set('Seed', { seed: Math.round(v) })}
+        />
+        <IconButton label="Strew anew" onClick={() => set('Strew anew', { seed: (strew.seed * 7919 + 12_553) % 1_000_000 })}>
+          <Dices size={15} />
+        </IconButton>
+      </div>
+      {RANGES.map(([key, label, k, unit, min, max]) => (
+        <div key={key} className="grid grid-cols-2 gap-1.5">
+          {(['from', 'to'] as const).map((end) => (
+            <NumberField
+              key={end}
+              label={`${label} ${end}`}
+              short={end === 'from' ? label.toLowerCase() : 'to'}
+              unit={unit}
+              min={min}
+              max={max}
+              value={strew[key][end] * k}
+              onChange={(v) => bench.commit(`${label} of copies`, range(key, end, v / k))}
+              onDrag={(v) => bench.preview(range(key, end, v / k))}
+            />
+          ))}
+        </div>
+      ))}
+      <label className="flex h-6 items-center gap-2 text-small">
+        <input
+          type="checkbox"
+          className="accent-[var(--color-accent)]"
+          checked={strew.follow}
+          onChange={(e) => set('Copies follow the path', { follow: e.target.checked })}
+        />
+        Copies turn with the path
+      </label>
+      <Button small className="self-start" onClick={() => commandById('set-free').run(bench)}>
+        Set free into copies
+      </Button>
+    </Section>
+  )
+}

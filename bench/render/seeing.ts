@@ -1,0 +1,159 @@
+import { literalPaint } from '@/core/colour/gradient'
+import { type Bounds, grow, union } from '@/core/geometry/bounds'
+import { apply, identity, inverse } from '@/core/geometry/matrix'
+import { quickHash } from '@/core/hash'
+import type { Fill, FillNode, PlanNode } from '@/core/render/nodes'
+import type { Plan } from '@/core/render/plan'
+import { type Outline, outlineBounds } from '@/core/vector/path'
+import { strokeOutlines } from '@/core/vector/stroke'
+
+/** Ways of looking at the stage that change no design and nothing that is delivered. */
+export type Seeing = {
+  /** Layers shown half see-through. */
+  faint: readonly string[]
+  /** The one layer that is shown alone. */
+  solo: string | null
+  /** Outlines instead of the artwork: of everything, or of these layers. */
+  bare: 'all' | readonly string[] | null
+  /** A loud colour beneath everything, `#rrggbb`. */
+  ground: string | null
+}
+export const plainSeeing: Seeing = { faint: [], solo: null, bare: null, ground: null }
+
+/** How strong things are shown that are looked through. */
+const STRENGTH = 0.5
+
+/** The plan as it is looked at; the same plan where nothing is out of the ordinary. */
+export function seenAs(made: Plan, seeing: Seeing): Plan {
+  let nodes = made.nodes
+  if (seeing.faint.length > 0) {
+    const faint = new Set(seeing.faint)
+    nodes = nodes.map((n) => everywhere(n, (own) => (faint.has(own.id) ? { ...own, opacity: own.opacity * STRENGTH } : own)))
+  }
+  if (seeing.solo) nodes = nodes.flatMap((n) => alone(n, seeing.solo as string) ?? [])
+  if (seeing.bare) {
+    const { bare } = seeing
+    nodes = nodes.flatMap((n) => bared(n, bare === 'all' ? null : new Set(bare)))
+  }
+  const ground = seeing.ground ?? (seeing.bare === 'all' ? '#ffffff' : null)
+  if (ground) nodes = [flat(ground, made.page), ...nodes.filter((n) => n.id !== '')]
+  return nodes === made.nodes ? made : { ...made, nodes }
+}
+
+/** A node changed wherever it lies, with what it holds; the same node where nothing changed. */
+function everywhere(node: PlanNode, change: (n: PlanNode) => PlanNode): PlanNode {
+  const own = change(node)
+  if (own.kind === 'group')
+    return withInner(
+      own,
+      own.children,
+      own.children.map((n) => everywhere(n, change)),
+      (children) => ({ ...own, children }),
+    )
+  if (own.kind === 'held')
+    return withInner(
+      own,
+      own.insides,
+      own.insides.map((n) => everywhere(n, change)),
+      (insides) => ({ ...own, insides }),
+    )
+  return own
+}
+function withInner(node: PlanNode, before: readonly PlanNode[], inner: PlanNode[], make: (inner: PlanNode[]) => PlanNode): PlanNode {
+  if (inner.every((n, k) => n === before[k])) return node
+  return { ...make(inner), key: quickHash(`${node.key}~${inner.map((n) => `${n.key}/${n.opacity}`).join('|')}`) }
+}
+
+/** What is left of a node when only one layer is shown: itself with all it holds, or the way to it; null for none. */
+function alone(node: PlanNode, id: string): PlanNode | null {
+  if (node.id === id) return node
+  if (node.kind === 'group') {
+    const children = node.children.flatMap((n) => alone(n, id) ?? [])
+    return children.length > 0 ? { ...node, children, key: quickHash(`${node.key}!${id}`) } : null
+  }
+  // What is kept inside is shown without its holder.
+  return node.kind === 'held' ? (node.insides.map((n) => alone(n, id)).find((n) => n !== null) ?? null) : null
+}
+
+const bares = new WeakMap<PlanNode, FillNode>()
+/** Nodes as their outlines; `only` says of which layers, null of all. */
+function bared(node: PlanNode, only: ReadonlySet<string> | null): PlanNode[] {
+  if (node.id === '') return [node]
+  if (only === null || only.has(node.id)) {
+    if (node.kind === 'group') return node.children.flatMap((n) => bared(n, null))
+    if (node.kind === 'held') return [...bared(node.holder, null), ...node.insides.flatMap((n) => bared(n, null))]
+    const held = bares.get(node) ?? lines(node)
+    bares.set(node, held)
+    return [held]
+  }
+  if (node.kind === 'group') {
+    const children = node.children.flatMap((n) => bared(n, only))
+    return children.every((n, k) => n === node.children[k])
+      ? [node]
+      : [{ ...node, children, key: quickHash(`${node.key}/${children.map((n) => n.key).join('|')}`) }]
+  }
+  if (node.kind === 'held') {
+    const insides = node.insides.flatMap((n) => bared(n, only))
+    return insides.every((n, k) => n === node.insides[k])
+      ? [node]
+      : [{ ...node, insides, key: quickHash(`${node.key}/${insides.map((n) => n.key).join('|')}`) }]
+  }
+  return [node]
+}
+
+function lines(node: Exclude<PlanNode, { kind: 'group' | 'held' }>): FillNode {
+  const outlines: Outline[] =
+    node.kind === 'fill'
+      ? node.fills.flatMap((f) => f.outlines.map((o) => ({ points: o.points, closed: true })))
+      : [node.warped ? node.warped.outline : { points: cornersOf(node), closed: true }]
+  const fills = [
+    [3, '#ffffff'],
+    [1.2, '#1c1c1c'],
+  ].flatMap(([weight, colour]): Fill[] => {
+    const stroked = strokeOutlines(outlines, weight as number, { cap: 'butt', join: 'round' }).flatMap((o) => {
+      const bounds = outlineBounds([o])
+      return bounds ? [{ points: o.points, bounds }] : []
+    })
+    return [
+      {
+        outlines: stroked,
+        evenOdd: false,
+        paint: literalPaint({ kind: 'solid', colour: colour as string }, {}),
+        opacity: 1,
+        toBox: identity,
+        width: 1,
+        height: 1,
+      },
+    ]
+  })
+  const all = fills.flatMap((f) => f.outlines.map((o) => o.bounds))
+  const bounds = whole(grow(all.length > 0 ? all.reduce(union) : node.bounds, 1))
+  return { kind: 'fill', id: node.id, fills, bounds, fine: true, mode: 0, opacity: 1, key: quickHash(`bare${node.key}`) }
+}
+function cornersOf(node: Extract<PlanNode, { kind: 'picture' }>): Float64Array {
+  const toView = inverse(node.toSource) ?? identity
+  const [w, h] = [node.sourceWidth, node.sourceHeight]
+  return Float64Array.from(
+    [apply(toView, { x: 0, y: 0 }), apply(toView, { x: w, y: 0 }), apply(toView, { x: w, y: h }), apply(toView, { x: 0, y: h })].flatMap((p) => [
+      p.x,
+      p.y,
+    ]),
+  )
+}
+const whole = (b: Bounds): Bounds => ({ left: Math.floor(b.left), top: Math.floor(b.top), right: Math.ceil(b.right), bottom: Math.ceil(b.bottom) })
+
+function flat(colour: string, page: Bounds): FillNode {
+  const points = Float64Array.of(page.left, page.top, page.right, page.top, page.right, page.bottom, page.left, page.bottom)
+  return {
+    kind: 'fill',
+    id: '',
+    fine: false,
+    mode: 0,
+    opacity: 1,
+    bounds: page,
+    key: quickHash(`flat${colour}${page.left},${page.top},${page.right},${page.bottom}`),
+    fills: [
+      { outlines: [{ points, bounds: page }], evenOdd: false, paint: { kind: 'solid', colour }, opacity: 1, toBox: identity, width: 1, height: 1 },
+    ],
+  }
+}

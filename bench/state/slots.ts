@@ -1,0 +1,72 @@
+import { newId, slotLayer } from '@/core/design/blank'
+import { flatResolved } from '@/core/design/resolve'
+import type { Layer, LayerOf, Placement } from '@/core/design/schema'
+import { isFilled, panToFocal } from '@/core/design/slot'
+import { sourcesOf } from '@/core/design/sources-of'
+import { isLocked } from '@/core/design/tree'
+import { holds } from '@/core/geometry/bounds'
+import type { Point } from '@/core/geometry/matrix'
+import { placedBounds } from '@/core/geometry/placement'
+import { type Placing, placeFiles, putNew, spotFor, toMaster, upload } from './acts'
+import type { Bench, BenchState, SlotForm } from './bench-store'
+
+export function addSlot(bench: Bench, form: SlotForm, box: Placement): void {
+  const s = bench.store.getState()
+  const count = Object.values(s.design.layers).filter((l) => l.kind === 'slot').length
+  putNew(bench, `Draw slot`, slotLayer({ id: newId(), ...spotFor(s, 'slot') }, `Slot ${count + 1}`, form, toMaster(s, box)))
+}
+/** Puts a picture into a slot: it covers it, its focal point in view. */
+export function fillSlot(bench: Bench, id: string, p: Pick<Placing, 'info' | 'label' | 'focal'>): void {
+  if (p.info.kind !== 'picture') return bench.notify('A slot holds a photo or cutout. The graphic was not placed; drop it beside the slot.')
+  bench.addSource(p.info)
+  bench.edit('Fill the slot', (d) => {
+    const layer = d.layers[id]
+    if (layer?.kind !== 'slot') return
+    const picture = { source: p.info.sha, sourceWidth: p.info.width, sourceHeight: p.info.height, focal: p.focal ?? { x: 0.5, y: 0.5 } }
+    layer.picture = picture
+    layer.zoom = 1
+    layer.pan = panToFocal({ ...layer, picture })
+  })
+  bench.select([id])
+}
+/** The slot under a point of the page, front first; null for none. */
+export function slotUnder(s: BenchState, at: Point): string | null {
+  const slots = flatResolved(s.resolved.layers).filter((l) => l.layer.kind === 'slot' && l.layer.shown && !isLocked(s.design, l.layer.id))
+  return slots.reverse().find((l) => holds(placedBounds(l.layer.placement), at))?.layer.id ?? null
+}
+/** Another picture in the place of one: box, scale and turn stay; of this copy only or of all that show the same. */
+export function swapPicture(bench: Bench, id: string, p: Pick<Placing, 'info' | 'focal'>, every: boolean): void {
+  const s = bench.store.getState()
+  const old = sourcesOf(s.design.layers[id] as Layer)[0]?.sha
+  if (!old || p.info.kind !== 'picture') return
+  bench.addSource(p.info)
+  const { info, focal } = p
+  const picture = { source: info.sha, sourceWidth: info.width, sourceHeight: info.height, focal: focal ?? { x: 0.5, y: 0.5 } }
+  bench.edit(every ? 'Swap every use of the picture' : 'Swap the picture', (d) => {
+    for (const l of Object.values(d.layers)) {
+      if (!every && l.id !== id) continue
+      if (l.kind === 'picture' && l.source === old) {
+        const same = Math.abs(l.sourceWidth / l.sourceHeight / (info.width / info.height) - 1) < 0.005
+        // A picture of another proportion fills the same box as a slot: nothing is distorted, the box stays.
+        if (same) Object.assign(l, picture)
+        else d.layers[l.id] = slotFrom(l, picture)
+      } else if (l.kind === 'slot' && l.picture?.source === old) l.picture = picture
+      else if (l.kind === 'strew')
+        for (const t of l.things) if (t.kind === 'picture' && t.source === old) Object.assign(t, picture, { ratio: info.width / info.height })
+    }
+  })
+}
+function slotFrom(l: LayerOf<'picture'>, picture: LayerOf<'slot'>['picture']): LayerOf<'slot'> {
+  const { source: _s, sourceWidth: _w, sourceHeight: _h, focal: _f, kind: _k, ...common } = l
+  const slot: LayerOf<'slot'> = { ...slotLayer(l, l.name, 'rectangle', l.placement, { kind: 'none' }), ...common, picture }
+  return isFilled(slot) ? { ...slot, pan: panToFocal(slot) } : slot
+}
+
+/** Dropped files: one picture on a slot fills it, everything else is placed. */
+export async function dropFiles(bench: Bench, files: readonly File[], at: Point): Promise<void> {
+  const [only] = files
+  const slot = files.length === 1 ? slotUnder(bench.store.getState(), at) : null
+  if (!slot || !only || /\.(ora|svg)$/i.test(only.name)) return placeFiles(bench, files, at)
+  const info = await upload(bench, only)
+  if (info) fillSlot(bench, slot, { info, label: only.name })
+}

@@ -1,0 +1,17 @@
+import type { Design, Layer } from './schema'
+
+export type UsedSource = { sha: string; kind: 'picture' | 'graphic' }
+
+/** The blobs that a layer shows. */
+export function sourcesOf(layer: Layer): UsedSource[] {
+  if (layer.kind === 'picture' || layer.kind === 'graphic') return [{ sha: layer.source, kind: layer.kind }]
+  if (layer.kind === 'slot') return layer.picture ? [{ sha: layer.picture.source, kind: 'picture' }] : []
+  if (layer.kind === 'strew') return layer.things.flatMap((t): UsedSource[] => (t.kind === 'shape' ? [] : [{ sha: t.source, kind: t.kind }]))
+  return []
+}
+
+/** Every blob that a design names, pinned pictures too. */
+export function blobsOf(design: Pick<Design, 'layers' | 'reference'>): Set<string> {
+  const shown = Object.values(design.layers).flatMap((l) => sourcesOf(l).map((s) => s.sha))
+  return new Set(design.reference ? [...shown, design.reference.source] : shown)
+}
