@@ -2,6 +2,7 @@
 import { useEffect, useMemo, useState } from 'react'
 import { toast } from 'sonner'
 import { useStore } from 'zustand'
+import { Announcer } from './announcer'
 import { KeysDialog } from './commands/keys-dialog'
 import { commandById } from './commands/list'
 import { Palette } from './commands/palette'
@@ -73,6 +74,7 @@ function Room({ bench }: { bench: BenchModel }) {
         </div>
         <Stack />
       </div>
+      <Announcer />
       <Palette />
       <KeysDialog />
       <VersionsDialog />

@@ -132,3 +132,7 @@ export function lightGrid(p: PictureLevel): LightGrid {
     alpha: alpha.map((v, n) => round(v / Math.max(1, counts[n] as number))),
   }
 }
+
+/** A picture as RGBA of at most 48 px a side, for judging its colours. */
+export const smallPixels = async (bytes: Uint8Array): Promise<Uint8Array> =>
+  sharp(bytes, { limitInputPixels: MOST_PIXELS, pages: 1 }).resize(48, 48, { fit: 'inside' }).toColourspace('srgb').ensureAlpha().raw().toBuffer()

@@ -1,5 +1,5 @@
 import Database from 'better-sqlite3'
-import { type Generated, Kysely, Migrator, SqliteDialect } from 'kysely'
+import { Kysely, Migrator, SqliteDialect } from 'kysely'
 import { migrations } from './migrations'
 import { dataPath } from './paths'
 
@@ -56,6 +56,9 @@ export type Tables = {
     transparent: number
     orientation: string
     rank: number
+    /** Colour words, a space between; `-` for none. */
+    colours: string
+    manner: string
     created_at: string
   }
   guide_sets: { id: string; name: string; guides: string; created_at: string }
@@ -70,7 +73,6 @@ export type Tables = {
     error: string | null
     created_at: string
   }
-  supplies_words: { rowid: Generated<number>; id: string; text: string }
 }
 export type Store = Kysely<Tables>
 

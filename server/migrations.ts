@@ -38,4 +38,13 @@ export const migrations: Record<string, Migration> = {
         .execute(db)
     },
   },
+  '003-how-supplies-look': {
+    async up(db: Kysely<unknown>) {
+      const run = (text: string) => sql.raw(text).execute(db)
+      await run("alter table supplies add column colours text not null default ''")
+      await run("alter table supplies add column manner text not null default ''")
+      // Words are compared by the application, which forgives mistakes; the index is of no use any more.
+      await run('drop table supplies_words')
+    },
+  },
 }

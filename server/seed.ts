@@ -10,7 +10,7 @@ import { samples } from '../supplies/demo/designs'
 import { readBlob, storeUpload, sweepBlobs } from './blobs'
 import { store } from './database'
 import { createCampaign, createDesign } from './designs'
-import { addSupply } from './supplies'
+import { addSupply, describeSupplies } from './supplies'
 
 export async function seed(say: (text: string) => void): Promise<void> {
   const db = await store()
@@ -35,6 +35,7 @@ export async function seed(say: (text: string) => void): Promise<void> {
     })
     added++
   }
+  await describeSupplies()
   if (added > 0) say(`Took in ${added} supplies.`)
   const { count } = await db.selectFrom('designs').select(db.fn.countAll<number>().as('count')).executeTakeFirstOrThrow()
   if (count > 0) {

@@ -1,6 +1,11 @@
 import { sql } from 'kysely'
-import { type SourceInfo, sourceInfo, storeUpload } from './blobs'
-import { now, store } from './database'
+import { fromHex } from '../core/colour/colour'
+import { COLOUR_FAMILIES, type ColourFamily, familiesOf } from '../core/colour/families'
+import { fitAll, wordsIn } from '../core/text/near'
+import { smallPixels } from '../host/pictures'
+import { MANNERS, type Manner, supplies as shipped } from '../supplies/catalogue'
+import { readBlob, type SourceInfo, sourceInfo, storeUpload } from './blobs'
+import { now, store, type Tables } from './database'
 
 export type SupplyRow = {
   id: string
@@ -13,9 +18,30 @@ export type SupplyRow = {
   blend: string
   focal: { x: number; y: number } | null
   transparent: boolean
-  orientation: string
+  orientation: Orientation
+  colours: ColourFamily[]
+  manner: Manner
   info: SourceInfo
 }
+export const ORIENTATIONS = ['wide', 'upright', 'square'] as const
+export type Orientation = (typeof ORIENTATIONS)[number]
+
+/** The colour words of a stored picture or graphic. */
+async function coloursOf(info: SourceInfo): Promise<ColourFamily[]> {
+  if (info.kind === 'graphic')
+    return familiesOf(
+      Object.values(info.parts ?? {}).flatMap((hex) => {
+        const { r, g, b, a } = fromHex(hex)
+        return [r * 255, g * 255, b * 255, a * 255]
+      }),
+    )
+  const bytes = await readBlob(info.sha)
+  return bytes ? familiesOf(await smallPixels(bytes)) : []
+}
+
+/** How a thing is drawn: as the catalogue says, else as its kind suggests. */
+const mannerOf = (id: string, kind: string): Manner =>
+  shipped.find((s) => s.id === id)?.manner ?? (kind === 'graphic' ? 'flat' : kind === 'overlay' ? 'soft' : 'lifelike')
 
 export async function addSupply(s: {
   id: string
@@ -48,17 +74,31 @@ export async function addSupply(s: {
       transparent: info.opaque ? 0 : 1,
       orientation: ratio > 1.15 ? 'wide' : ratio < 0.87 ? 'upright' : 'square',
       rank: s.rank ?? 0,
+      colours: (await coloursOf(info)).join(' ') || '-',
+      manner: mannerOf(s.id, s.kind),
       created_at: now(),
     })
     .onConflict((c) => c.doNothing())
     .execute()
-  await sql`delete from supplies_words where id = ${s.id}`.execute(db)
-  await sql`insert into supplies_words (id, text) values (${s.id}, ${`${s.label} ${s.words} ${s.kind}`})`.execute(db)
   await db
     .insertInto('blob_refs')
     .values({ owner: `supply:${s.id}`, sha: s.sha, until: null })
     .onConflict((c) => c.doNothing())
     .execute()
+}
+
+/** Supplies from before colours and manners were known are looked at once. */
+export async function describeSupplies(): Promise<void> {
+  const db = await store()
+  for (const row of await db.selectFrom('supplies').select(['id', 'sha', 'kind']).where('colours', '=', '').execute()) {
+    const [info] = await sourceInfo([row.sha])
+    const colours = info ? (await coloursOf(info)).join(' ') : ''
+    await db
+      .updateTable('supplies')
+      .set({ colours: colours || '-', manner: mannerOf(row.id, row.kind) })
+      .where('id', '=', row.id)
+      .execute()
+  }
 }
 
 /** Takes in a file of a person's own and lists it among the supplies. */
@@ -77,21 +117,56 @@ export async function addUpload(bytes: Uint8Array, name: string): Promise<Source
   return info
 }
 
-export type SupplyQuery = { q?: string; kind?: string; own?: boolean; transparent?: boolean; offset?: number; limit?: number }
+export type SupplyQuery = {
+  q?: string
+  kind?: string
+  own?: boolean
+  transparent?: boolean
+  orientation?: string
+  colour?: string
+  manner?: string
+  /** Only what is like this supply, the most like it first. */
+  like?: string
+  offset?: number
+  limit?: number
+}
+type Row = Tables['supplies']
+const textOf = (r: Row): string[] => wordsIn(`${r.label} ${r.words} ${r.kind}`)
 
-/** Full-text search by prefixes of plain words; everything where no word is given. */
+/** How much alike two supplies are: words in common, kind, manner, colours. */
+function likeness(a: Row, b: Row): number {
+  const [one, other] = [new Set(textOf(a)), new Set(textOf(b))]
+  const common = [...one].filter((w) => other.has(w)).length
+  const colours = a.colours.split(' ').filter((c) => COLOUR_FAMILIES.includes(c as ColourFamily) && b.colours.split(' ').includes(c)).length
+  return (
+    (3 * common) / Math.max(1, one.size + other.size - common) + (a.kind === b.kind ? 0.6 : 0) + (a.manner === b.manner ? 0.3 : 0) + 0.15 * colours
+  )
+}
+const ALIKE = 0.75
+
+/**
+ * Search by plain words, where a word of four letters or more may have one mistake; exact finds first. Everything where
+ * no word is given.
+ */
 export async function searchSupplies(query: SupplyQuery): Promise<{ items: SupplyRow[]; total: number }> {
   const db = await store()
-  const words = (query.q ?? '').toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []
-  let find = db.selectFrom('supplies').selectAll('supplies')
-  if (words.length > 0) {
-    const match = words.map((w) => `"${w}"*`).join(' ')
-    find = find.where('supplies.id', 'in', sql<string>`(select id from supplies_words where supplies_words match ${match})`)
-  }
+  const asked = wordsIn(query.q ?? '').slice(0, 12)
+  let find = db.selectFrom('supplies').selectAll()
   if (query.kind) find = find.where('kind', '=', query.kind)
   if (query.own) find = find.where('own', '=', 1)
   if (query.transparent) find = find.where('transparent', '=', 1)
-  const rows = await find.orderBy('rank').orderBy('created_at').orderBy('id').execute()
+  if (query.orientation) find = find.where('orientation', '=', query.orientation)
+  if (query.manner) find = find.where('manner', '=', query.manner)
+  if (query.colour) find = find.where(sql<boolean>`(' ' || colours || ' ') like ${`% ${query.colour.replace(/[^a-z]/g, '')} %`}`)
+  let rows: Row[] = await find.orderBy('rank').orderBy('created_at').orderBy('id').execute()
+  const model = query.like ? await db.selectFrom('supplies').selectAll().where('id', '=', query.like).executeTakeFirst() : undefined
+  if (asked.length > 0) rows = ranked(rows, (r) => fitAll(asked, textOf(r)), 0)
+  if (model)
+    rows = ranked(
+      rows.filter((r) => r.id !== model.id),
+      (r) => likeness(model, r),
+      ALIKE,
+    )
   const page = rows.slice(query.offset ?? 0, (query.offset ?? 0) + (query.limit ?? 60))
   const infos = new Map((await sourceInfo(page.map((r) => r.sha))).map((i) => [i.sha, i]))
   return {
@@ -111,11 +186,22 @@ export async function searchSupplies(query: SupplyQuery): Promise<{ items: Suppl
               blend: r.blend,
               focal: r.focal ? JSON.parse(r.focal) : null,
               transparent: r.transparent === 1,
-              orientation: r.orientation,
+              orientation: r.orientation as Orientation,
+              colours: r.colours.split(' ').filter((c): c is ColourFamily => COLOUR_FAMILIES.includes(c as ColourFamily)),
+              manner: MANNERS.includes(r.manner as Manner) ? (r.manner as Manner) : 'lifelike',
               info,
             },
           ]
         : []
     }),
   }
+}
+
+/** Those that score above `least`, the best first; the order stays where scores are equal. */
+function ranked(rows: readonly Row[], score: (r: Row) => number, least: number): Row[] {
+  return rows
+    .map((row) => ({ row, score: score(row) }))
+    .filter((s) => s.score > least)
+    .sort((a, b) => b.score - a.score)
+    .map((s) => s.row)
 }

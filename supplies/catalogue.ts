@@ -4,7 +4,21 @@ import { overlays, textures } from './draw/rasters'
 export const SUPPLY_KINDS = ['photo', 'cutout', 'graphic', 'texture', 'overlay'] as const
 export type SupplyKind = (typeof SUPPLY_KINDS)[number]
 /** One shipped piece of material. All of it is ours, made by the generator, CC0. */
-export type Supply = { id: string; kind: SupplyKind; label: string; words: string; file: string; blend: string; focal?: { x: number; y: number } }
+/** How a thing is drawn: like a photo, in flat colour, in lines, or as soft light and dark. */
+export const MANNERS = ['lifelike', 'flat', 'line', 'soft'] as const
+export type Manner = (typeof MANNERS)[number]
+export type Supply = {
+  id: string
+  kind: SupplyKind
+  label: string
+  words: string
+  file: string
+  blend: string
+  manner: Manner
+  focal?: { x: number; y: number }
+}
+/** Graphics that are drawn in lines. */
+const LINES = /border|rule|arrow|ring|line|outline|scribble|underline|frame|wave/
 
 const photo = (id: string, label: string, words: string, focal = { x: 0.5, y: 0.5 }): Supply => ({
   id,
@@ -13,6 +27,7 @@ const photo = (id: string, label: string, words: string, focal = { x: 0.5, y: 0.
   words,
   file: `photos/${id}.jpg`,
   blend: 'normal',
+  manner: 'lifelike',
   focal,
 })
 const cutout = (id: string, label: string, words: string): Supply => ({
@@ -22,6 +37,7 @@ const cutout = (id: string, label: string, words: string): Supply => ({
   words,
   file: `cutouts/${id}.webp`,
   blend: 'normal',
+  manner: 'lifelike',
 })
 
 export const supplies: readonly Supply[] = [
@@ -47,9 +63,31 @@ export const supplies: readonly Supply[] = [
   cutout('olive-sprig', 'Olive sprig', 'olive leaf branch foliage green plant'),
   cutout('rust-branch', 'Rust branch', 'branch leaves autumn rust foliage plant'),
   cutout('dry-grass', 'Dry grass', 'grass plume stems straw dry foliage'),
-  ...graphics.map((g): Supply => ({ id: g.name, kind: 'graphic', label: g.label, words: g.words, file: `graphics/${g.name}.svg`, blend: 'normal' })),
-  ...textures.map((t): Supply => ({ id: t.name, kind: 'texture', label: t.label, words: t.words, file: `textures/${t.name}.jpg`, blend: t.blend })),
-  ...overlays.map((o): Supply => ({ id: o.name, kind: 'overlay', label: o.label, words: o.words, file: `overlays/${o.name}.webp`, blend: o.blend })),
+  ...graphics.map(
+    (g): Supply => ({
+      id: g.name,
+      kind: 'graphic',
+      label: g.label,
+      words: g.words,
+      file: `graphics/${g.name}.svg`,
+      blend: 'normal',
+      manner: LINES.test(g.words) ? 'line' : 'flat',
+    }),
+  ),
+  ...textures.map(
+    (t): Supply => ({
+      id: t.name,
+      kind: 'texture',
+      label: t.label,
+      words: t.words,
+      file: `textures/${t.name}.jpg`,
+      blend: t.blend,
+      manner: 'lifelike',
+    }),
+  ),
+  ...overlays.map(
+    (o): Supply => ({ id: o.name, kind: 'overlay', label: o.label, words: o.words, file: `overlays/${o.name}.webp`, blend: o.blend, manner: 'soft' }),
+  ),
 ]
 
 /** Combinations of faces for a headline and what goes with it. */

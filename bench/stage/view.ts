@@ -49,4 +49,3 @@ export function fitBox(box: Bounds): View {
   const c = centreOf(box)
   return { zoom, x: Math.round(size.width / 2 - c.x * zoom), y: Math.round(size.height / 2 - c.y * zoom), fitted: false }
 }
-export const stageSize = (): { width: number; height: number } => size

@@ -188,6 +188,32 @@ export function placeSource(bench: Bench, p: Placing, at?: Point): void {
   putNew(bench, 'Place picture', { ...made, ...(p.blend ? { blend: p.blend as Layer['blend'] } : {}), ...(covers ? { opacity: 0.5 } : {}) })
 }
 
+/** Puts a supply in the place of a layer: same depth, same middle, fitted into the same box. */
+export function tryInPlace(bench: Bench, p: Placing, id: string): void {
+  const old = bench.store.getState().design.layers[id]
+  if (!old) return placeSource(bench, p)
+  bench.addSource(p.info)
+  const { placement: was } = old
+  const k = Math.min(was.width / p.info.width, was.height / p.info.height)
+  const placement = { ...was, width: p.info.width * k, height: p.info.height * k }
+  const where = { id: newId(), page: old.page, plane: old.plane, parent: old.parent, inside: old.inside, order: old.order }
+  const made: Layer =
+    p.info.kind === 'graphic'
+      ? graphicLayer(where, p.label, p.info.sha, p.info.parts ?? {}, placement)
+      : pictureLayer(
+          where,
+          p.label,
+          { sha: p.info.sha, width: p.info.width, height: p.info.height, ...(p.focal ? { focal: p.focal } : {}) },
+          placement,
+        )
+  bench.edit('Try another', (d) => {
+    delete d.layers[id]
+    for (const [key, c] of Object.entries(d.changes)) if (c.target === id) delete d.changes[key]
+    addLayers(d, [{ ...made, opacity: old.opacity, blend: p.blend ? (p.blend as Layer['blend']) : old.blend }])
+  })
+  bench.select([where.id])
+}
+
 function coverBox(bench: Bench, info: Pick<SourceInfo, 'width' | 'height'>, focal?: { x: number; y: number } | null): Placement {
   const { design } = bench.store.getState()
   const c = design.channels[design.master]

@@ -1,30 +1,17 @@
 'use client'
 import { ChevronDown, ChevronUp, Search, Upload, X } from 'lucide-react'
-import { useEffect, useRef, useState } from 'react'
-import { boxAt, newId, typeLayer } from '@/core/design/blank'
-import { addLayers } from '@/core/design/commands'
-import { keyBetween } from '@/core/design/order'
-import { pairings } from '@/supplies/catalogue'
-import type { SourceInfo } from '../render/protocol'
-import { SUPPLY_TYPE } from '../stage/stage'
-import { makeBackdrop, type Placing, placeFiles, placeSource, spotFor } from '../state/acts'
-import { useBench } from '../state/bench-context'
-import type { Bench } from '../state/bench-store'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { layerName } from '@/core/design/blank'
+import { sourcesOf } from '@/core/design/sources-of'
+import { placeFiles, placeSource, tryInPlace } from '../state/acts'
+import { useBench, useBenchState } from '../state/bench-context'
+import type { BenchState } from '../state/bench-store'
 import { Button, IconButton } from '../ui/button'
+import { FilterRow } from './filter-row'
+import { Pairings } from './pairings'
+import { activeFilters, type Filters, type Item, noFilters, placingOf, useSupplies } from './search'
+import { Tile } from './tile'
 
-type Item = {
-  id: string
-  sha: string
-  kind: string
-  label: string
-  own: boolean
-  source: string
-  licence: string
-  blend: string
-  focal: { x: number; y: number } | null
-  transparent: boolean
-  info: SourceInfo
-}
 const TABS = [
   ['', 'All'],
   ['photo', 'Photos'],
@@ -36,57 +23,62 @@ const TABS = [
   ['own', 'Own'],
 ] as const
 
-export const placingOf = (i: Item): Placing => ({
-  info: i.info,
-  label: i.label,
-  kind: i.kind,
-  focal: i.focal,
-  ...(i.kind === 'texture' || i.kind === 'overlay' ? { blend: i.blend } : {}),
-})
+/** What the design shows already, to use again. */
+function usedItems(s: Pick<BenchState, 'design' | 'sources'>): Item[] {
+  const seen = new Map<string, Item>()
+  for (const layer of Object.values(s.design.layers))
+    for (const { sha } of sourcesOf(layer)) {
+      const info = s.sources[sha]
+      if (!info || seen.has(sha)) continue
+      const kind = info.kind === 'graphic' ? 'graphic' : info.opaque ? 'photo' : 'cutout'
+      seen.set(sha, {
+        id: sha,
+        sha,
+        kind,
+        label: layerName(layer),
+        own: false,
+        source: 'In this design',
+        licence: '',
+        blend: layer.blend,
+        focal: null,
+        transparent: !info.opaque,
+        info,
+      })
+    }
+  return [...seen.values()]
+}
 
 /** Material to place: shipped and own, found by plain words. */
 export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
   const bench = useBench()
   // An empty design begins with something to take.
   const [open, setOpen] = useState(() => Object.keys(bench.store.getState().design.layers).length === 0)
-  const [tab, setTab] = useState('')
-  const [query, setQuery] = useState('')
-  const [clear, setClear] = useState(false)
-  const [found, setFound] = useState<{ items: Item[]; total: number } | null>(null)
-  const [trouble, setTrouble] = useState(false)
-  const [asked, setAsked] = useState(0)
+  const [filters, setFilters] = useState<Filters>(noFilters)
+  const [trying, setTrying] = useState(false)
+  const { found, trouble, more, again } = useSupplies(filters, open)
+  const s = useBenchState((state) => ({ design: state.design, sources: state.sources }))
+  const last = useRef<string | null>(null)
   const chooser = useRef<HTMLInputElement>(null)
   useEffect(() => onHeight(open), [open, onHeight])
-  // Asked again when something was uploaded or the last answer failed.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: `asked` only counts
-  useEffect(() => {
-    if (!open || tab === 'type') return
-    const stop = new AbortController()
-    const wait = setTimeout(async () => {
-      const q = new URLSearchParams({
-        q: query,
-        ...(tab === 'own' ? { own: '1' } : tab ? { kind: tab } : {}),
-        ...(clear ? { transparent: '1' } : {}),
-      })
-      try {
-        const r = await fetch(`/api/supplies?${q}`, { signal: stop.signal })
-        if (!r.ok) throw new Error()
-        setFound((await r.json()) as { items: Item[]; total: number })
-        setTrouble(false)
-      } catch {
-        if (!stop.signal.aborted) setTrouble(true)
-      }
-    }, 120)
-    return () => {
-      clearTimeout(wait)
-      stop.abort()
-    }
-  }, [open, tab, query, clear, asked])
-
+  const set = (change: Partial<Filters>) => {
+    setFilters((f) => ({ ...f, ...change }))
+    setOpen(true)
+  }
+  const place = (item: Item) => {
+    const { design, selection } = bench.store.getState()
+    const old = design.layers[last.current ?? '']
+    // The candidate before gives way, as long as it is still what is selected.
+    if (trying && old && selection.length === 1 && selection[0] === old.id) tryInPlace(bench, placingOf(item), old.id)
+    else placeSource(bench, placingOf(item))
+    last.current = bench.store.getState().selection[0] ?? null
+  }
   const take = async (files: readonly File[]) => {
     await placeFiles(bench, files)
-    setAsked((n) => n + 1)
+    again()
   }
+  const items = filters.used ? usedItems(s) : (found?.items ?? null)
+  const total = filters.used ? (items?.length ?? 0) : (found?.total ?? null)
+  const active = activeFilters(filters)
   return (
     <section aria-label="Supplies" className="flex h-full flex-col border-t border-line bg-panel">
       <header className="flex h-[38px] shrink-0 items-center gap-1 px-3 text-small">
@@ -97,44 +89,44 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
               key={id}
               type="button"
               role="tab"
-              aria-selected={open && tab === id}
-              className={`h-7 rounded-control px-2 ${open && tab === id ? 'bg-well font-semibold' : 'text-soft hover:text-ink'}`}
+              aria-selected={open && filters.tab === id}
+              className={`h-7 rounded-control px-2 ${open && filters.tab === id ? 'bg-well font-semibold' : 'text-soft hover:text-ink'}`}
               onClick={() => {
-                setTab(id)
-                setOpen(!(open && tab === id))
+                const same = open && filters.tab === id
+                setFilters((f) => ({ ...f, tab: id, used: false }))
+                setOpen(!same)
               }}
             >
               {label}
             </button>
           ))}
         </div>
-        <label className="field ml-auto w-56">
+        {!open && active > 0 && (
+          <button
+            type="button"
+            className="ml-2 flex h-6 items-center gap-1 rounded-control bg-ink px-2 text-tiny text-panel"
+            onClick={() => setFilters({ ...noFilters, tab: filters.tab })}
+          >
+            {active} filter{active === 1 ? '' : 's'} on, clear
+            <X size={11} />
+          </button>
+        )}
+        <label className="field ml-auto w-60">
           <Search size={13} className="text-soft" />
           <input
             aria-label="Search supplies"
             placeholder="bowl, dry grass, halftone …"
-            value={query}
+            value={filters.words}
             onFocus={() => setOpen(true)}
-            onChange={(e) => setQuery(e.target.value)}
+            onChange={(e) => setFilters((f) => ({ ...f, words: e.target.value, used: false }))}
             onKeyDown={(e) => e.stopPropagation()}
           />
-          {query && (
-            <button type="button" aria-label="Clear the search" onClick={() => setQuery('')}>
+          {filters.words && (
+            <button type="button" aria-label="Clear the search" onClick={() => set({ words: '' })}>
               <X size={12} />
             </button>
           )}
         </label>
-        <Button
-          small
-          look={clear ? 'dark' : 'plain'}
-          aria-pressed={clear}
-          onClick={() => {
-            setClear(!clear)
-            setOpen(true)
-          }}
-        >
-          has transparency
-        </Button>
         <IconButton label="Upload pictures" onClick={() => chooser.current?.click()}>
           <Upload size={15} />
         </IconButton>
@@ -153,44 +145,46 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
           {open ? <ChevronDown size={16} /> : <ChevronUp size={16} />}
         </IconButton>
       </header>
+      {open && filters.tab !== 'type' && <FilterRow filters={filters} set={set} trying={trying} onTrying={setTrying} total={total} />}
       {open && (
         <div className="scroll-thin min-h-0 flex-1 overflow-y-auto px-3 pb-3">
-          {tab === 'type' ? (
+          {filters.tab === 'type' ? (
             <Pairings />
-          ) : trouble ? (
+          ) : trouble && !filters.used ? (
             <p className="py-6 text-center text-small text-soft">
               The supplies could not be fetched. Your design is safe.{' '}
-              <Button small onClick={() => setAsked(asked + 1)}>
+              <Button small onClick={again}>
                 Try again
               </Button>
             </p>
-          ) : found === null ? (
+          ) : items === null ? (
             <ul className="grid grid-cols-[repeat(auto-fill,minmax(104px,1fr))] gap-2" aria-busy="true">
               {Array.from({ length: 14 }, (_, n) => (
                 <li key={n} className="h-[104px] animate-pulse rounded-control bg-well" />
               ))}
             </ul>
-          ) : found.items.length === 0 ? (
+          ) : items.length === 0 ? (
             <p className="py-6 text-center text-small text-soft">
-              {tab === 'own' && !query ? 'Nothing of your own yet. Drop files here or on the stage.' : 'Nothing found.'}{' '}
-              {(query || clear) && (
-                <Button
-                  small
-                  onClick={() => {
-                    setQuery('')
-                    setClear(false)
-                  }}
-                >
+              {filters.used
+                ? 'This design shows no pictures yet.'
+                : filters.tab === 'own' && active === 0
+                  ? 'Nothing of your own yet. Drop files here or on the stage.'
+                  : 'Nothing found.'}{' '}
+              {active > 0 && (
+                <Button small onClick={() => set({ ...noFilters, tab: filters.tab })}>
                   Clear search and filters
                 </Button>
               )}
             </p>
           ) : (
-            <ul className="grid grid-cols-[repeat(auto-fill,minmax(104px,1fr))] gap-2">
-              {found.items.map((i) => (
-                <Tile key={i.id} item={i} bench={bench} />
-              ))}
-            </ul>
+            <>
+              <ul className="grid grid-cols-[repeat(auto-fill,minmax(104px,1fr))] gap-2">
+                {items.map((i) => (
+                  <Tile key={i.id} item={i} onPlace={place} onLike={(item) => set({ ...noFilters, like: { id: item.id, label: item.label } })} />
+                ))}
+              </ul>
+              {total !== null && items.length < total && <Sentinel key={items.length} onSeen={more} />}
+            </>
           )}
         </div>
       )}
@@ -198,105 +192,16 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
   )
 }
 
-function Tile({ item, bench }: { item: Item; bench: Bench }) {
-  const placing = placingOf(item)
-  const graphic = item.info.kind === 'graphic'
-  return (
-    <li className="group relative">
-      <button
-        type="button"
-        draggable
-        title={`${item.label} · ${item.source}, ${item.licence}`}
-        aria-label={`Place ${item.label}`}
-        className="block w-full text-left"
-        onClick={() => placeSource(bench, placing)}
-        onDragStart={(e) => {
-          e.dataTransfer.effectAllowed = 'copy'
-          e.dataTransfer.setData(SUPPLY_TYPE, JSON.stringify(placing))
-        }}
-      >
-        <span className={`flex h-[88px] items-center justify-center overflow-hidden rounded-control ${item.transparent ? 'checker-dim' : 'bg-well'}`}>
-          {/* Previews are small WebP of our own server; nothing is gained from another optimiser. */}
-          {/* biome-ignore lint/performance/noImgElement: see above */}
-          <img
-            src={`/api/blobs/${item.sha}/preview`}
-            alt=""
-            loading="lazy"
-            draggable={false}
-            className={item.transparent ? 'max-h-full max-w-full object-contain p-1' : 'size-full object-cover'}
-          />
-        </span>
-        <span className="mt-0.5 block truncate text-tiny text-soft">{item.label}</span>
-      </button>
-      {!graphic && (
-        <Button
-          small
-          look="dark"
-          className="absolute top-1 right-1 opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
-          onClick={() => makeBackdrop(bench, placing)}
-        >
-          Make backdrop
-        </Button>
-      )}
-    </li>
+/** The end of the list: seen, more is fetched. */
+function Sentinel({ onSeen }: { onSeen: () => Promise<void> }) {
+  const seen = useCallback(
+    (el: HTMLElement | null) => {
+      if (!el) return
+      const watch = new IntersectionObserver(([entry]) => entry?.isIntersecting && void onSeen(), { rootMargin: '240px' })
+      watch.observe(el)
+      return () => watch.disconnect()
+    },
+    [onSeen],
   )
-}
-
-/** A headline and what goes with it, set in a pairing of faces. */
-function Pairings() {
-  const bench = useBench()
-  const place = (p: (typeof pairings)[number]) => {
-    const s = bench.store.getState()
-    const { width, height } = s.resolved
-    const short = Math.min(width, height)
-    const spot = spotFor(s, 'type')
-    const [size, small] = [short * 0.1, Math.max(s.resolved.channel.smallestType, short * 0.034)]
-    const head = typeLayer(
-      { id: newId(), ...spot },
-      'A headline\nof two lines',
-      boxAt(width * 0.08, height * 0.1, width * 0.8, size * p.head.leading * 2),
-      { ...p.head, size },
-    )
-    const line = typeLayer(
-      { id: newId(), ...spot, order: keyBetween(spot.order, null) },
-      'And a line that goes with it',
-      boxAt(width * 0.08, height * 0.1 + size * p.head.leading * 2 + short * 0.02, width * 0.8, small * p.small.leading),
-      { ...p.small, size: small },
-    )
-    bench.edit('Place type pairing', (d) => addLayers(d, [head, line]))
-    bench.select([head.id, line.id])
-  }
-  return (
-    <ul className="grid grid-cols-[repeat(auto-fill,minmax(180px,1fr))] gap-2">
-      {pairings.map((p) => (
-        <li key={p.id}>
-          <button
-            type="button"
-            className="flex h-[104px] w-full flex-col items-start justify-center gap-1 overflow-hidden rounded-control bg-well px-4 text-left hover:bg-line"
-            onClick={() => place(p)}
-            aria-label={`Place the pairing ${p.label}`}
-          >
-            <PairingFace family={p.head.family} weight={p.head.weight} size={24}>
-              {p.label}
-            </PairingFace>
-            <PairingFace family={p.small.family} weight={p.small.weight} size={12}>
-              {p.head.family} with {p.small.family}
-            </PairingFace>
-          </button>
-        </li>
-      ))}
-    </ul>
-  )
-}
-function PairingFace({ family, weight, size, children }: { family: string; weight: number; size: number; children: React.ReactNode }) {
-  const slug = family.toLowerCase().replaceAll(' ', '-')
-  return (
-    <>
-      <style
-        href={`face-${slug}-${weight}`}
-        precedence="low"
-      >{`@font-face{font-family:"${family} ${weight}";src:url("/generated/fonts/${slug}-latin-${weight}-normal.ttf")}`}</style>
-      <span style={{ fontFamily: `"${family} ${weight}"`, fontSize: size, lineHeight: 1.1 }}>{children}</span>
-    </>
-  )
+  return <p ref={seen} className="h-8 animate-pulse rounded-control bg-well" role="status" aria-label="Fetching more" />
 }

@@ -2,6 +2,7 @@ import { lookUp } from '../colour/colour'
 import { type BlendMode, reachesOut } from '../design/blend-modes'
 import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
 import type { Design, Layer, Paint } from '../design/schema'
+import { strewReach } from '../design/strew'
 import { type Bounds, grow, heightOf, union, widthOf } from '../geometry/bounds'
 import { shownBounds } from '../geometry/warp'
 import type { FontBook } from '../type/fonts'
@@ -111,6 +112,7 @@ function groundNode(page: ResolvedPage, bounds: Bounds): FillNode | null {
 
 /** The box around what is shown of a layer; a group's is that of its members. */
 export function layerBounds(resolved: ResolvedLayer): Bounds | null {
+  if (resolved.layer.kind === 'strew') return grow(shownBounds(resolved.layer.placement), strewReach(resolved.layer))
   if (resolved.layer.kind !== 'group') return shownBounds(resolved.layer.placement)
   const inner = resolved.children.map(layerBounds).filter((b): b is Bounds => b !== null)
   return inner.length > 0 ? inner.reduce(union) : null

@@ -10,6 +10,12 @@ export const GET = (request: Request) =>
       ...(q.get('kind') ? { kind: q.get('kind') as string } : {}),
       own: q.get('own') === '1',
       transparent: q.get('transparent') === '1',
+      ...Object.fromEntries(
+        (['orientation', 'colour', 'manner', 'like'] as const).flatMap((key) => {
+          const value = q.get(key)
+          return value ? [[key, value.slice(0, 60)]] : []
+        }),
+      ),
       offset: Math.max(0, Number(q.get('offset') ?? 0) || 0),
     })
   })
