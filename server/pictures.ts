@@ -44,7 +44,8 @@ export async function versionPicture(
   return pictureOf(design, shown.page, shown.channel, longSide)
 }
 
-async function pictureOf(design: Design, page: string, channel: string, longSide: number): Promise<Uint8Array<ArrayBuffer>> {
+/** A page of a design on one channel, `longSide` px long; kept by the design's content. */
+export async function pictureOf(design: Design, page: string, channel: string, longSide: number): Promise<Uint8Array<ArrayBuffer>> {
   if (!design.pages[page] || !design.channels[channel]) throw missing('This page or size is no longer in the design.')
   const shown = await drawn(design)
   const key = createHash('sha256').update(`${shown.design}/${page}/${channel}/${longSide}`).digest('hex')

@@ -1,5 +1,5 @@
 'use client'
-import { Copy, Plus } from 'lucide-react'
+import { Plus } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { memo, useDeferredValue, useEffect, useMemo, useRef } from 'react'
 import { channelPresets } from '@/core/design/channels'
@@ -9,6 +9,7 @@ import { commandById } from '../commands/list'
 import { useBench, useCalmState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
 import { IconButton } from '../ui/button'
+import { PageStrip } from './page-strip'
 
 const HEIGHT = 50
 
@@ -30,7 +31,6 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
     bench.client.setLineup(s.page, ids.split(','), HEIGHT, Math.max(1.5, window.devicePixelRatio || 1))
     bench.client.setChecks(s.page)
   }, [bench, s.page, ids])
-  const pages = inOrder(s.design.pages)
   const spare = channelPresets.filter((p) => !s.design.channels[p.id])
   return (
     <nav aria-label="Lineup" className="flex h-[92px] shrink-0 items-stretch gap-1 border-b border-line bg-panel px-3">
@@ -67,26 +67,7 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
       </div>
-      <div className="flex items-center gap-1 border-l border-line pl-3" role="group" aria-label="Pages">
-        {pages.map((p, n) => (
-          <button
-            key={p.id}
-            type="button"
-            aria-current={p.id === s.page}
-            title={p.name}
-            className={`h-7 min-w-7 rounded-control px-2 text-small tabular-nums ${p.id === s.page ? 'bg-ink text-panel' : 'hover:bg-well'}`}
-            onClick={() => bench.show(p.id, s.channel)}
-          >
-            {n + 1}
-          </button>
-        ))}
-        <IconButton label="Add a page" onClick={() => commandById('add-page').run(bench)}>
-          <Plus size={15} />
-        </IconButton>
-        <IconButton label="Duplicate this page" onClick={() => commandById('duplicate-page').run(bench)}>
-          <Copy size={14} />
-        </IconButton>
-      </div>
+      <PageStrip design={s.design} page={s.page} channel={s.channel} />
     </nav>
   )
 })

@@ -1,14 +1,16 @@
 'use client'
-import { Check, Plus, X } from 'lucide-react'
+import { X } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { Dialog } from 'radix-ui'
 import { useEffect, useState } from 'react'
 import { toast } from 'sonner'
-import { channelPresets, ownChannel, printChannel } from '@/core/design/channels'
+import { channelPresets, ownChannel } from '@/core/design/channels'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
+import { type Beginning, BeginWith, type Earlier } from './begin-with'
+import { ChannelOutline, type Spec } from './channel-outline'
+import { OwnSize } from './own-size'
 
-type Spec = (typeof channelPresets)[number]
 const GROUPS = ['Social', 'Print', 'Web'] as const
 const GROUNDS = [
   ['#ffffff', 'White'],
@@ -22,11 +24,13 @@ export function NewDesign({
   open,
   campaign,
   campaigns,
+  designs,
   onClose,
 }: {
   open: boolean
   campaign: string
   campaigns: readonly string[]
+  designs: readonly Earlier[]
   onClose: () => void
 }) {
   const router = useRouter()
@@ -37,6 +41,7 @@ export function NewDesign({
   const [where, setWhere] = useState('')
   const [ground, setGround] = useState<string>('#ffffff')
   const [busy, setBusy] = useState(false)
+  const [from, setFrom] = useState<Beginning>(null)
   useEffect(() => {
     if (!open) return
     setWhere(campaign || campaigns[0] || 'My campaign')
@@ -44,12 +49,17 @@ export function NewDesign({
     setMaster(null)
     setName('')
     setBusy(false)
+    setFrom(null)
   }, [open, campaign, campaigns])
   const all = [...channelPresets, ...own]
   const first = master ?? chosen[0] ?? null
   const toggle = (id: string) => {
     setChosen((c) => (c.includes(id) ? c.filter((x) => x !== id) : [...c, id]))
     if (master === id) setMaster(null)
+  }
+  const addOwn = (spec: Spec) => {
+    setOwn((o) => [...o, spec])
+    setChosen((c) => [...c, spec.id])
   }
   const create = async () => {
     const specs = chosen.flatMap((id) => all.find((c) => c.id === id) ?? [])
@@ -64,6 +74,7 @@ export function NewDesign({
         channels: [...channels.filter((c) => c.id === first), ...channels.filter((c) => c.id !== first)],
         master: first,
         colour: ground,
+        from: from && (from.kind === 'picture' ? { kind: 'picture', sha: from.info.sha } : { kind: from.kind, id: from.id }),
       }),
     }).catch(() => null)
     const answer = r
@@ -106,7 +117,7 @@ export function NewDesign({
                     {all
                       .filter((c) => c.group === g)
                       .map((c) => (
-                        <Outline
+                        <ChannelOutline
                           key={c.id}
                           spec={c}
                           on={chosen.includes(c.id)}
@@ -119,10 +130,19 @@ export function NewDesign({
                 </section>
               ))}
             </div>
-            <OwnSize
-              onAdd={(spec) => {
-                setOwn((o) => [...o, spec])
-                setChosen((c) => [...c, spec.id])
+            <OwnSize onAdd={addOwn} />
+            <BeginWith
+              from={from}
+              channel={first}
+              designs={designs}
+              onChange={(next) => {
+                setFrom(next)
+                // A picture alone says its own size.
+                if (next?.kind === 'picture' && chosen.length === 0) {
+                  const k = Math.min(1, 8000 / Math.max(next.info.width, next.info.height))
+                  const [w, h] = [Math.max(8, Math.round(next.info.width * k)), Math.max(8, Math.round(next.info.height * k))]
+                  addOwn(ownChannel(`own-${Date.now().toString(36)}`, 'The picture’s size', w, h))
+                }
               }}
             />
           </div>
@@ -161,117 +181,5 @@ export function NewDesign({
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
-  )
-}
-
-/** A channel to scale, its safe area and clear boxes drawn. */
-function Outline({
-  spec: c,
-  on,
-  master,
-  toggle,
-  makeMaster,
-}: {
-  spec: Spec
-  on: boolean
-  master: boolean
-  toggle: () => void
-  makeMaster: () => void
-}) {
-  const k = Math.min(104 / c.height, 150 / c.width) * Math.min(1, 0.62 + Math.sqrt(c.width * c.height) / 4200)
-  const [w, h] = [Math.max(28, Math.round(c.width * k)), Math.round(c.height * k)]
-  return (
-    <li className="flex flex-col items-center gap-1">
-      <button
-        type="button"
-        aria-pressed={on}
-        aria-label={`${c.name}, ${c.width} × ${c.height}`}
-        className={`relative rounded-[3px] border ${on ? 'border-accent bg-accent/8 outline-2 -outline-offset-1 outline-accent' : 'border-soft/50 hover:bg-well'}`}
-        style={{ width: w, height: h }}
-        onClick={toggle}
-      >
-        <svg viewBox={`0 0 ${c.width} ${c.height}`} className="absolute inset-0 size-full" aria-hidden="true">
-          <rect
-            x={c.safe.left}
-            y={c.safe.top}
-            width={c.width - c.safe.left - c.safe.right}
-            height={c.height - c.safe.top - c.safe.bottom}
-            fill="none"
-            stroke="currentColor"
-            strokeOpacity={0.28}
-            strokeDasharray="12 12"
-            strokeWidth={c.width / w}
-          />
-          {c.clear.map((b) => (
-            <rect key={`${b.x}${b.y}`} x={b.x} y={b.y} width={b.width} height={b.height} fill="currentColor" fillOpacity={0.16} />
-          ))}
-        </svg>
-        {on && (
-          <span className="absolute -top-2 -right-2 flex size-5 items-center justify-center rounded-full bg-accent text-white">
-            <Check size={12} strokeWidth={3} />
-          </span>
-        )}
-      </button>
-      <span className="text-small">{c.name}</span>
-      <span className="-mt-1 text-tiny text-soft tabular-nums">
-        {c.print ? `${c.print.widthMm} × ${c.print.heightMm} mm` : `${c.width} × ${c.height}`}
-      </span>
-      {on ? (
-        <button
-          type="button"
-          aria-pressed={master}
-          className={`rounded-full px-2 text-tiny ${master ? 'bg-ink text-panel' : 'text-soft underline-offset-2 hover:underline'}`}
-          onClick={makeMaster}
-        >
-          {master ? 'master' : 'make master'}
-        </button>
-      ) : (
-        <span className="h-4" />
-      )}
-    </li>
-  )
-}
-
-function OwnSize({ onAdd }: { onAdd: (spec: Spec) => void }) {
-  const [width, setWidth] = useState('1200')
-  const [height, setHeight] = useState('800')
-  const [unit, setUnit] = useState('px')
-  const [ppi, setPpi] = useState('300')
-  const [w, h] = [Number(width.replace(',', '.')), Number(height.replace(',', '.'))]
-  const mm = unit === 'mm' ? 1 : unit === 'cm' ? 10 : 25.4
-  const ok = w > 0 && h > 0 && (unit !== 'px' || (w >= 8 && h >= 8 && w <= 30_000 && h <= 30_000))
-  const add = () => {
-    const id = `own-${Date.now().toString(36)}`
-    const name = `${width} × ${height}${unit === 'px' ? '' : ` ${unit}`}`
-    onAdd(unit === 'px' ? ownChannel(id, name, Math.round(w), Math.round(h)) : printChannel(id, name, w * mm, h * mm, Number(ppi) || 300, 3, 5, 7))
-  }
-  return (
-    <section aria-label="Own size" className="mt-4">
-      <h3 className="mb-2 border-b border-line pb-1 text-tiny font-semibold tracking-wide text-soft">Own size</h3>
-      <div className="flex items-center gap-2">
-        <label className="field w-28">
-          <span className="text-soft">width</span>
-          <input aria-label="Width" value={width} onChange={(e) => setWidth(e.target.value)} />
-        </label>
-        <label className="field w-28">
-          <span className="text-soft">height</span>
-          <input aria-label="Height" value={height} onChange={(e) => setHeight(e.target.value)} />
-        </label>
-        <div className="w-20">
-          <Choice label="Unit" value={unit} options={['px', 'mm', 'cm', 'in'].map((u) => ({ value: u, label: u }))} onChange={setUnit} />
-        </div>
-        {unit !== 'px' && (
-          <label className="field w-28">
-            <span className="text-soft">ppi</span>
-            <input aria-label="Resolution" value={ppi} onChange={(e) => setPpi(e.target.value)} />
-          </label>
-        )}
-        <Button disabled={!ok} onClick={add}>
-          <Plus size={14} />
-          Add this size
-        </Button>
-        {!ok && <span className="text-tiny text-warn">A size is between 8 and 30 000 px a side.</span>}
-      </div>
-    </section>
   )
 }

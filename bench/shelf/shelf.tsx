@@ -183,6 +183,7 @@ export function Shelf({ designs }: { designs: readonly ShelfDesign[] }) {
         open={fresh !== null}
         campaign={fresh ?? ''}
         campaigns={[...new Set(designs.map((d) => d.campaign))]}
+        designs={designs}
         onClose={() => setFresh(null)}
       />
     </div>

@@ -2,6 +2,7 @@
 import { layerName } from '@/core/design/blank'
 import type { Plane } from '@/core/design/planes'
 import type { Placement } from '@/core/design/schema'
+import { isFilled, picturePlacement } from '@/core/design/slot'
 import type { Point } from '@/core/geometry/matrix'
 import { placedCorners } from '@/core/geometry/placement'
 import type { SnapMark } from '@/core/geometry/snap'
@@ -218,6 +219,20 @@ function NameTag({ s, id, width, height }: { s: Seen; id: string; width: number;
   )
 }
 
+/** The slot whose picture is moved: everything else dimmed, the picture's whole extent outlined. */
+function Reframed({ s, id, width, height }: { s: Seen; id: string; width: number; height: number }) {
+  const slot = resolvedOf(s, id)?.layer
+  if (slot?.kind !== 'slot' || !isFilled(slot)) return null
+  const own = path(placedCorners(slot.placement).map((p) => toStage(s.view, p)))
+  const whole = path(placedCorners(picturePlacement(slot)).map((p) => toStage(s.view, p)))
+  return (
+    <g className="pointer-events-none">
+      <path d={`M-9 -9H${width + 9}V${height + 9}H-9Z${own}`} fillRule="evenodd" fill="rgb(40 40 40 / 0.45)" />
+      <path d={whole} fill="none" stroke="#fff" strokeWidth={1.5} strokeDasharray="6 4" />
+    </g>
+  )
+}
+
 /** What the hand needs over the artwork: outlines, handles, snapping, a note. */
 export function Overlay({ drawn, width, height }: { drawn: Drawn; width: number; height: number }) {
   const bench = useBench()
@@ -230,6 +245,7 @@ export function Overlay({ drawn, width, height }: { drawn: Drawn; width: number;
     tool: state.tool,
     moving: state.moving,
     lit: state.lit,
+    reframing: state.reframing,
   }))
   const { view } = s
   const at = (x: number, y: number) => toStage(view, { x, y })
@@ -287,6 +303,7 @@ export function Overlay({ drawn, width, height }: { drawn: Drawn; width: number;
             )
           )
         })()}
+      {s.reframing && <Reframed s={s} id={s.reframing} width={width} height={height} />}
       {s.lit && cornersOf(s, s.lit) && (
         <path
           d={path(cornersOf(s, s.lit) ?? [])}

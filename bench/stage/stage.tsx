@@ -5,7 +5,7 @@ import { makeBackdrop, type Placing, placeSource } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import type { Bench } from '../state/bench-store'
 import { PARCEL_TYPE, pasteText } from '../state/clipboard'
-import { dropFiles, fillSlot, slotUnder } from '../state/slots'
+import { dropFiles, fillSlot, overSlot, slotUnder } from '../state/slots'
 import { Overlay } from './overlay'
 import { PageOverlay } from './page-overlay'
 import { Painter } from './painter'
@@ -112,7 +112,7 @@ export function Stage() {
       const r = box.getBoundingClientRect()
       // While a picture is moved in its slot the wheel over it zooms the picture.
       const over = toPage(state.view, { x: e.clientX - r.left, y: e.clientY - r.top })
-      if (state.reframing && !e.ctrlKey && !e.metaKey && slotUnder(state, over) === state.reframing && zoomInSlot(bench, e.deltaY)) return
+      if (state.reframing && !e.ctrlKey && !e.metaKey && overSlot(state, state.reframing, over) && zoomInSlot(bench, e.deltaY)) return
       if (e.ctrlKey || e.metaKey)
         bench.set({ view: zoomAbout(state, { x: e.clientX - r.left, y: e.clientY - r.top }, state.view.zoom * Math.exp(-e.deltaY * 0.0022)) })
       else

@@ -9,7 +9,7 @@ import type { Point } from '@/core/geometry/matrix'
 import type { SnapLine, SnapMark } from '@/core/geometry/snap'
 import { addShape, addType, boundsOfIds, handledLeaves, stageScale } from '../state/acts'
 import type { Bench } from '../state/bench-store'
-import { addSlot, slotUnder } from '../state/slots'
+import { addSlot, overSlot } from '../state/slots'
 import { cornerGesture, type Gesture, type Modifiers, moveGesture, resizeMany, resizeOne, slantGesture, turnGesture } from './gestures'
 import { guideGesture } from './guide-gesture'
 import { openPeek, pointerWasAt } from './peek'
@@ -281,7 +281,7 @@ export function useStagePointer(bench: Bench) {
                 ? resizeOne(bench, only, hx, hy, p.startPage)
                 : resizeMany(bench, hx, hy, p.startPage)
         p.kind = 'gesture'
-      } else if (s.reframing && slotUnder(s, p.startPage) === s.reframing) {
+      } else if (s.reframing && overSlot(s, s.reframing, p.startPage)) {
         p.gesture = reframeGesture(bench, p.startPage)
         p.kind = 'gesture'
       } else {

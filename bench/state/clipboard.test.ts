@@ -84,6 +84,60 @@ describe('copy and paste', () => {
     await pasteText(bench, clipboard, false)
     expect(layer(bench, selection()[0] as string).behaviour.host).toBeNull()
   })
+  it('lands above the selection in its plane and group; mode and opacity travel along', async () => {
+    bench.edit('Look', (d) => void Object.assign(d.layers.disc ?? {}, { blend: 'multiply', opacity: 0.4 }))
+    bench.edit('Group', (d) => group(d, ['card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'One')))
+    bench.select(['disc'])
+    await copySelection(bench)
+    bench.select(['card'])
+    await pasteText(bench, clipboard, true)
+    expect(layer(bench, selection()[0] as string)).toMatchObject({
+      parent: 'g',
+      plane: 'subject',
+      blend: 'multiply',
+      opacity: 0.4,
+      placement: { x: 400, y: 600 },
+    })
+    bench.select(['title'])
+    await pasteText(bench, clipboard, true)
+    expect(layer(bench, selection()[0] as string)).toMatchObject({ parent: null, plane: 'message', placement: { x: 400, y: 600 } })
+  })
+  it('keeps what differs per channel, and on another channel the place where it was seen', async () => {
+    bench.show('page1', 'link-card')
+    bench.edit('Place', (d) => {
+      d.changes['link-card.disc.opacity'] = { channel: 'link-card', target: 'disc', property: 'opacity', value: 0.3 }
+    })
+    const at = () => bench.store.getState().resolved.layers.map((l) => l.layer)
+    const seen = at().find((l) => l.id === 'disc')?.placement
+    bench.select(['disc'])
+    await copySelection(bench)
+    bench.select([])
+    await pasteText(bench, clipboard, true)
+    const [id = ''] = selection()
+    const copy = at().find((l) => l.id === id)
+    expect(copy?.opacity).toBe(0.3)
+    expect([copy?.placement.x, copy?.placement.y, copy?.placement.width]).toEqual(
+      [seen?.x, seen?.y, seen?.width].map((v) => expect.closeTo(v ?? 0, 6)),
+    )
+  })
+  it('a tie is copied as a tie of its own; at a point it is centred there', async () => {
+    bench.edit('Tie', (d) => {
+      for (const id of ['disc', 'card']) Object.assign(d.layers[id] ?? {}, { tie: 't' })
+    })
+    bench.select(['disc', 'card'])
+    await copySelection(bench)
+    bench.select([])
+    await pasteText(bench, clipboard, false, { x: 100, y: 100 })
+    const made = selection().map((id) => layer(bench, id))
+    expect(new Set(made.map((l) => l.tie)).size).toBe(1)
+    expect(made[0]?.tie).not.toBe('t')
+    // The box around both was 500 × 300.
+    expect(made.map((l) => [l.placement.x, l.placement.y])).toEqual([
+      [-50, 50],
+      [250, 100],
+    ])
+    expect(bench.store.getState().history.done.at(-1)?.name).toBe('Paste 2 layers')
+  })
   it('works inside the application where the browser gives no clipboard', async () => {
     vi.stubGlobal('navigator', {})
     bench.select(['disc'])
@@ -105,6 +159,12 @@ describe('pasting from elsewhere', () => {
     const odd = '{"vividLayers":1,"layers":"none"}'
     await pasteFiles(bench, data(odd))
     expect(layer(bench, selection()[0] as string)).toMatchObject({ kind: 'type', text: odd })
+  })
+  it('of a text of 50 MB what a text box holds is taken, and that is said', async () => {
+    await pasteFiles(bench, data('glaze '.repeat(8_500_000)))
+    const made = layer(bench, selection()[0] as string)
+    expect(made.kind === 'type' && made.text.length).toBe(20_000)
+    expect(bench.store.getState().notice?.text).toContain('51,000,000 characters')
   })
   it('files are placed', async () => {
     vi.stubGlobal('fetch', async () => Response.json(source()))

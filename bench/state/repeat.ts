@@ -19,7 +19,7 @@ export function stepOf(bench: Bench): { x: number; y: number } | null {
 }
 /** The new copies repeat the step when they are duplicated in turn. */
 export function repeatStep(bench: Bench, step: { x: number; y: number }): void {
-  steps.set(bench, { ids: bench.store.getState().selection, ...step })
+  steps.set(bench, { x: step.x, y: step.y, ids: bench.store.getState().selection })
 }
 /** A fresh copy that is nudged has that as its step too. */
 export function moveStep(bench: Bench, x: number, y: number): void {

@@ -1,5 +1,5 @@
 import { newId, slotLayer } from '@/core/design/blank'
-import { flatResolved } from '@/core/design/resolve'
+import { findResolved, flatResolved } from '@/core/design/resolve'
 import type { Layer, LayerOf, Placement } from '@/core/design/schema'
 import { isFilled, panToFocal } from '@/core/design/slot'
 import { sourcesOf } from '@/core/design/sources-of'
@@ -33,6 +33,11 @@ export function fillSlot(bench: Bench, id: string, p: Pick<Placing, 'info' | 'la
 export function slotUnder(s: BenchState, at: Point): string | null {
   const slots = flatResolved(s.resolved.layers).filter((l) => l.layer.kind === 'slot' && l.layer.shown && !isLocked(s.design, l.layer.id))
   return slots.reverse().find((l) => holds(placedBounds(l.layer.placement), at))?.layer.id ?? null
+}
+/** Whether a point lies in a slot's box, whatever lies over it. */
+export function overSlot(s: Pick<BenchState, 'resolved'>, id: string, at: Point): boolean {
+  const slot = findResolved(s.resolved.layers, id)?.layer
+  return slot !== undefined && holds(placedBounds(slot.placement), at)
 }
 /** Another picture in the place of one: box, scale and turn stay; of this copy only or of all that show the same. */
 export function swapPicture(bench: Bench, id: string, p: Pick<Placing, 'info' | 'focal'>, every: boolean): void {

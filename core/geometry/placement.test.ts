@@ -4,7 +4,18 @@ import { describe, expect, it } from 'vitest'
 import type { Placement } from '../design/schema'
 import { widthOf } from './bounds'
 import { apply, compose, determinant, inverse, type Matrix, turning } from './matrix'
-import { matrixOf, mirroredAbout, placedBounds, placedCorners, resized, scaledAbout, turnedAbout, wrapDegrees } from './placement'
+import {
+  matrixOf,
+  mirroredAbout,
+  placedBounds,
+  placedCorners,
+  resized,
+  scaledAbout,
+  slanted,
+  stretchedAbout,
+  turnedAbout,
+  wrapDegrees,
+} from './placement'
 
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true })
 const placements: fc.Arbitrary<Placement> = fc.record({
@@ -127,5 +138,75 @@ describe('a box resized by a handle', () => {
     near(b, { x: 70, y: 70 })
     near(c, { x: 30, y: 70 })
     near(d, { x: 30, y: -30 })
+  })
+})
+
+describe('slanting and stretching', () => {
+  const skewed = fc.tuple(placements, number(-60, 60)).map(([p, skew]) => ({ ...p, skew }))
+  it('a slant is skewX of CSS Transforms 1, by the platform’s own DOMMatrix: the top leans right', () => {
+    check(skewed, (p) => {
+      const css = new DOMMatrix()
+        .translate(p.x, p.y)
+        .rotate(p.rotation)
+        .skewX(-p.skew)
+        .scale(p.flipX ? -1 : 1, p.flipY ? -1 : 1)
+        .translate(-p.width / 2, -p.height / 2)
+      const ours = matrixOf(p)
+      for (const [n, v] of [css.a, css.b, css.c, css.d, css.e, css.f].entries())
+        expect(Math.abs((ours[n] as number) - v)).toBeLessThan(1e-6 * (1 + Math.abs(v)))
+    })
+  })
+  it('a slant of 45° moves the top by half the height, worked by hand', () => {
+    const p = { x: 100, y: 100, width: 80, height: 60, rotation: 0, flipX: false, flipY: false, skew: 45 }
+    const [a, b, c, d] = placedCorners(p)
+    near(a, { x: 90, y: 70 })
+    near(b, { x: 170, y: 70 })
+    near(c, { x: 110, y: 130 })
+    near(d, { x: 30, y: 130 })
+  })
+  it('mirroring leans the other way, and twice is as before', () => {
+    check(skewed, (p) => {
+      for (const axis of ['x', 'y'] as const) {
+        const once = mirroredAbout(p, { x: 10, y: 20 }, axis)
+        const [m, n] = [matrixOf(p), matrixOf(once)]
+        // A point of the box lands at its mirror image.
+        const q = apply(m, { x: 7, y: 3 })
+        near(apply(n, { x: 7, y: 3 }), axis === 'x' ? { x: 20 - q.x, y: q.y } : { x: q.x, y: 40 - q.y }, 1e-4)
+        const back = mirroredAbout(once, { x: 10, y: 20 }, axis)
+        near(apply(matrixOf(back), { x: 7, y: 3 }), q, 1e-4)
+      }
+    })
+  })
+  it('dragging a side along itself moves that side by as much and leaves the opposite one', () => {
+    const side = (p: Placement, hx: number, hy: number) =>
+      apply(matrixOf({ ...p, flipX: false, flipY: false }), { x: ((1 + hx) / 2) * p.width, y: ((1 + hy) / 2) * p.height })
+    check(
+      fc.tuple(placements, number(-20, 20), fc.constantFrom([0, -1], [0, 1], [1, 0], [-1, 0]), number(-0.6, 0.6)),
+      ([plainBox, skew, [hx = 0, hy = 0], share]) => {
+        const p = { ...plainBox, skew }
+        const along = apply(turning(p.rotation), hy !== 0 ? { x: share * p.height, y: 0 } : { x: 0, y: share * p.width })
+        const after = slanted(p, hx, hy, along.x, along.y)
+        near(side(after, -hx, -hy), side(p, -hx, -hy), 1e-4)
+        if (after === p) return
+        const before = side(p, hx, hy)
+        near(side(after, hx, hy), { x: before.x + along.x, y: before.y + along.y }, 1e-3 * (1 + p.width + p.height))
+        // A shear keeps the area.
+        expect(Math.abs(determinant(matrixOf(after))) * after.width * after.height).toBeCloseTo(p.width * p.height, 1)
+      },
+    )
+  })
+  it('stretching about a point multiplies every distance along its axis', () => {
+    const p = { x: 30, y: 40, width: 10, height: 20, rotation: 90, flipX: false, flipY: false }
+    const after = placedBounds(stretchedAbout(p, { x: 0, y: 0 }, 3, 0.5))
+    const before = placedBounds(p)
+    expect([after.left, after.right]).toEqual([before.left * 3, before.right * 3])
+    expect([after.top, after.bottom]).toEqual([before.top / 2, before.bottom / 2])
+  })
+  it('resizing a slanted box keeps the opposite corner', () => {
+    check(fc.tuple(skewed, number(-30, 30), number(-30, 30)), ([p, dx, dy]) => {
+      const after = resized(p, 1, 1, dx, dy, { proportional: false, fromCentre: false })
+      const corner = (q: Placement) => placedCorners(q)[0]
+      near(corner(after), corner(p), 1e-4 * (1 + p.width + p.height))
+    })
   })
 })

@@ -7,11 +7,13 @@ import {
   pictureLayer,
   presetSpecs,
   shapeLayer,
+  slotLayer,
   typeLayer,
 } from '../../core/design/blank'
 import { keyBetween } from '../../core/design/order'
 import type { Plane } from '../../core/design/planes'
-import type { Design, Layer, LayerOf, Paint, Placement, TypeStyle } from '../../core/design/schema'
+import type { Design, Layer, LayerOf, Paint, Placement, Stroke, TypeStyle } from '../../core/design/schema'
+import { panToFocal } from '../../core/design/slot'
 
 /** What a builder needs to know of a supply. */
 export type Known = { sha: string; width: number; height: number; focal?: { x: number; y: number }; parts?: Record<string, string> }
@@ -119,11 +121,27 @@ export class DesignBuilder {
       more,
     )
   }
+  /** A named slot, filled with a sample picture that gives way to the person's own. */
+  slot(
+    plane: Plane,
+    name: string,
+    form: LayerOf<'slot'>['form'],
+    box: Box & { height: number },
+    sample: string,
+    more: More & Partial<Pick<LayerOf<'slot'>, 'radii' | 'stroke' | 'corners' | 'fill' | 'zoom'>> = {},
+  ): string {
+    const s = this.supply(sample)
+    const made = slotLayer(this.where(plane, more.parent ?? null), name, form, this.boxOf(box, 1), more.fill)
+    const picture = { source: s.sha, sourceWidth: s.width, sourceHeight: s.height, focal: s.focal ?? { x: 0.5, y: 0.5 } }
+    const { radii, stroke, corners, zoom } = more
+    const filled = { ...made, picture, ...(radii ? { radii } : {}), ...(stroke ? { stroke } : {}), ...(corners ? { corners } : {}), zoom: zoom ?? 1 }
+    return this.add({ ...filled, pan: panToFocal(filled) }, { ...more, name })
+  }
   type(plane: Plane, text: string, box: Box & { height: number }, style: Partial<TypeStyle>, colour: string, more: More = {}): string {
     return this.add(typeLayer(this.where(plane, more.parent ?? null), text, this.boxOf(box, 1), style, colour), more)
   }
-  group(plane: Plane, name: string): string {
-    return this.add(groupLayer(this.where(plane, null), name), {})
+  group(plane: Plane, name: string, more: More = {}): string {
+    return this.add(groupLayer(this.where(plane, null), name), { ...more, name })
   }
 }
 
@@ -139,4 +157,5 @@ export const radial = (x: number, y: number, radius: number, ...stops: [number, 
   radius,
   stops: Object.fromEntries(stops.map(([offset, colour], n) => [`s${n}`, { offset, colour }])),
 })
+export const frame = (colour: string, weight: number): Stroke => ({ colour, weight, dash: [], cap: 'butt', join: 'miter' })
 export const solid = (colour: string): Paint => ({ kind: 'solid', colour })

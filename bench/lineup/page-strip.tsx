@@ -1,0 +1,112 @@
+import { ChevronDown, Copy, Plus } from 'lucide-react'
+import { DropdownMenu } from 'radix-ui'
+import { useState } from 'react'
+import { movePage } from '@/core/design/commands'
+import { inOrder } from '@/core/design/order'
+import type { Design } from '@/core/design/schema'
+import { commandById } from '../commands/list'
+import { useBench, useBenchState } from '../state/bench-context'
+import { IconButton } from '../ui/button'
+
+const PAGE_TYPE = 'application/x-vivid-page'
+
+/** The pages of a series: chosen, dragged into another order, named, copied, cleared. */
+export function PageStrip({ design, page, channel }: { design: Design; page: string; channel: string }) {
+  const bench = useBench()
+  const naming = useBenchState((s) => s.naming)
+  const [over, setOver] = useState<string | null>(null)
+  const pages = inOrder(design.pages)
+  const run = (id: string) => commandById(id).run(bench)
+  const state = bench.store.getState()
+  const item = (id: string, label: string) => (
+    <DropdownMenu.Item
+      key={id}
+      disabled={!(commandById(id).can?.(state) ?? true)}
+      className="flex h-7 items-center rounded-[4px] px-2 outline-none data-[disabled]:opacity-40 data-[highlighted]:bg-well"
+      onSelect={() => run(id)}
+    >
+      {label}
+    </DropdownMenu.Item>
+  )
+  return (
+    <div className="flex items-center gap-1 border-l border-line pl-3" role="group" aria-label="Pages">
+      {pages.map((p, n) =>
+        naming === p.id ? (
+          <input
+            key={p.id}
+            aria-label="Name of the page"
+            className="field h-7 w-28"
+            defaultValue={p.name}
+            ref={(el) => el?.select()}
+            onBlur={(e) => {
+              const name = e.target.value.trim().slice(0, 200)
+              bench.set({ naming: null })
+              if (name && name !== p.name)
+                bench.edit('Rename the page', (d) => {
+                  const held = d.pages[p.id]
+                  if (held) held.name = name
+                })
+            }}
+            onKeyDown={(e) => {
+              e.stopPropagation()
+              if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur()
+            }}
+          />
+        ) : (
+          <button
+            key={p.id}
+            type="button"
+            draggable
+            aria-current={p.id === page}
+            title={p.name}
+            className={`h-7 min-w-7 rounded-control px-2 text-small tabular-nums ${p.id === page ? 'bg-ink text-panel' : 'hover:bg-well'} ${over === p.id ? 'outline-2 outline-accent' : ''}`}
+            onClick={() => bench.show(p.id, channel)}
+            onDoubleClick={() => bench.set({ naming: p.id })}
+            onDragStart={(e) => e.dataTransfer.setData(PAGE_TYPE, p.id)}
+            onDragOver={(e) => {
+              if (!e.dataTransfer.types.includes(PAGE_TYPE)) return
+              e.preventDefault()
+              setOver(p.id)
+            }}
+            onDragLeave={() => setOver(null)}
+            onDrop={(e) => {
+              e.preventDefault()
+              setOver(null)
+              const id = e.dataTransfer.getData(PAGE_TYPE)
+              const from = pages.findIndex((o) => o.id === id)
+              if (from >= 0 && from !== n) bench.edit('Move the page', (d) => movePage(d, id, n - from))
+            }}
+          >
+            {n + 1}
+          </button>
+        ),
+      )}
+      <IconButton label="Add a page" onClick={() => run('add-page')}>
+        <Plus size={15} />
+      </IconButton>
+      <IconButton label="Duplicate this page" onClick={() => run('duplicate-page')}>
+        <Copy size={14} />
+      </IconButton>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <IconButton label="More for this page" className="!w-5">
+            <ChevronDown size={14} />
+          </IconButton>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            align="end"
+            sideOffset={4}
+            className="z-50 min-w-44 rounded-control border border-line bg-panel p-1 text-small shadow-lg"
+          >
+            {item('rename-page', 'Rename …')}
+            {item('page-back', 'Move one place earlier')}
+            {item('page-on', 'Move one place later')}
+            {item('clear-page', 'Clear this page')}
+            {item('remove-page', 'Remove this page')}
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+    </div>
+  )
+}

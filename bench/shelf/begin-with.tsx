@@ -1,0 +1,100 @@
+import { FilePlus, ImageUp, LoaderCircle } from 'lucide-react'
+import { useEffect, useRef, useState } from 'react'
+import { toast } from 'sonner'
+import type { SourceInfo } from '../render/protocol'
+
+export type Earlier = { id: string; name: string; page: string; revision: number; channels: readonly { id: string; master: boolean }[] }
+/** What a design begins with; null for an empty page. */
+export type Beginning = { kind: 'layout'; id: string } | { kind: 'design'; id: string } | { kind: 'picture'; info: SourceInfo; name: string } | null
+
+type Layout = { id: string; label: string; words: string }
+type Props = { from: Beginning; channel: string | null; designs: readonly Earlier[]; onChange: (from: Beginning) => void }
+
+/** Empty, a starting layout, a picture, or an earlier design: seen as it comes out on the master. */
+export function BeginWith({ from, channel, designs, onChange }: Props) {
+  const [layouts, setLayouts] = useState<Layout[] | null>(null)
+  const [busy, setBusy] = useState(false)
+  const chooser = useRef<HTMLInputElement>(null)
+  useEffect(() => {
+    fetch('/api/layouts')
+      .then((r) => r.json())
+      .then((v: { layouts: Layout[] }) => setLayouts(v.layouts))
+      .catch(() => setLayouts([]))
+  }, [])
+  const take = async (file: File | undefined) => {
+    if (!file) return
+    setBusy(true)
+    try {
+      const r = await fetch('/api/blobs', { method: 'POST', headers: { 'x-file-name': encodeURIComponent(file.name) }, body: file })
+      const info = (await r.json()) as SourceInfo & { message?: string }
+      if (!r.ok || info.kind !== 'picture') toast.error(info.message ?? 'A design can begin with a photo. The graphic was kept among your supplies.')
+      else onChange({ kind: 'picture', info, name: file.name })
+    } catch {
+      toast.error('The server does not answer. Nothing was stored; try again.')
+    }
+    setBusy(false)
+  }
+  const seen = channel && !channel.startsWith('own-') ? `&channel=${channel}` : ''
+  return (
+    <section aria-label="Begin with" className="mt-4">
+      <h3 className="mb-2 border-b border-line pb-1 text-tiny font-semibold tracking-wide text-soft">Begin with</h3>
+      <ul
+        className="grid grid-cols-[repeat(auto-fill,minmax(112px,1fr))] gap-2.5"
+        onDragOver={(e) => e.preventDefault()}
+        onDrop={(e) => {
+          e.preventDefault()
+          void take(e.dataTransfer.files[0])
+        }}
+      >
+        <Card label="An empty page" on={from === null} onClick={() => onChange(null)}>
+          <FilePlus size={20} className="text-soft" />
+        </Card>
+        <Card label={from?.kind === 'picture' ? from.name : 'A picture …'} on={from?.kind === 'picture'} onClick={() => chooser.current?.click()}>
+          {busy ? (
+            <LoaderCircle size={20} className="animate-spin text-soft" />
+          ) : from?.kind === 'picture' ? (
+            <Picture src={`/api/blobs/${from.info.sha}/preview`} />
+          ) : (
+            <ImageUp size={20} className="text-soft" />
+          )}
+        </Card>
+        {layouts === null && Array.from({ length: 6 }, (_, n) => <li key={n} className="h-[124px] animate-pulse rounded-control bg-well" />)}
+        {layouts?.map((l) => (
+          <Card key={l.id} label={l.label} on={from?.kind === 'layout' && from.id === l.id} onClick={() => onChange({ kind: 'layout', id: l.id })}>
+            <Picture src={`/api/layouts/${l.id}/picture?side=240${seen}`} />
+          </Card>
+        ))}
+        {designs.slice(0, 12).map((d) => (
+          <Card key={d.id} label={d.name} on={from?.kind === 'design' && from.id === d.id} onClick={() => onChange({ kind: 'design', id: d.id })}>
+            <Picture src={`/api/designs/${d.id}/thumb?page=${d.page}&channel=${d.channels.find((c) => c.master)?.id}&side=240&r=${d.revision}`} />
+          </Card>
+        ))}
+      </ul>
+      <input
+        ref={chooser}
+        type="file"
+        hidden
+        accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff"
+        onChange={(e) => {
+          void take(e.target.files?.[0])
+          e.target.value = ''
+        }}
+      />
+    </section>
+  )
+}
+
+const Card = ({ label, on, onClick, children }: { label: string; on: boolean; onClick: () => void; children: React.ReactNode }) => (
+  <li>
+    <button type="button" aria-pressed={on} className="block w-full text-left" onClick={onClick}>
+      <span
+        className={`flex h-[100px] items-center justify-center rounded-control bg-well p-1.5 ${on ? 'outline-2 outline-accent' : 'hover:bg-line'}`}
+      >
+        {children}
+      </span>
+      <span className={`mt-1 block truncate text-tiny ${on ? 'font-semibold' : 'text-soft'}`}>{label}</span>
+    </button>
+  </li>
+)
+/* biome-ignore lint/performance/noImgElement: small pictures of our own server */
+const Picture = ({ src }: { src: string }) => <img src={src} alt="" loading="lazy" className="max-h-full max-w-full rounded-[2px]" />
