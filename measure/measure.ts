@@ -1,6 +1,6 @@
 /**
  * Measures speed, memory and exactness against the numbers asked for, in one run. `--json` for data, `--only PARTS` for
- * some (drag, large, adapt, precision, scaling, compositing); exit 1 when a number is missed by over 15 %.
+ * some (drag, handling, large, adapt, precision, scaling, compositing); exit 1 when a number is missed by over 15 %.
  */
 import { loadSupplies, lookupIn } from '../host/supplies'
 import { adaptAll } from './adapt-speed'
@@ -8,6 +8,7 @@ import { startApplication } from './application'
 import { measureBench } from './bench'
 import { measureCompositing } from './compositing'
 import { drag20 } from './drag-20'
+import { measureHandling } from './handling'
 import { measureLarge } from './large'
 import { measurePrecision } from './precision'
 import { finish, note } from './report'
@@ -17,10 +18,11 @@ const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf
 const wants = (part: string): boolean => only === undefined || only.split(',').includes(part)
 
 const loaded = await loadSupplies()
-if (wants('drag') || wants('large')) {
+if (wants('drag') || wants('large') || wants('handling')) {
   const application = await startApplication()
   try {
     if (wants('drag')) await measureBench(application, drag20(lookupIn(loaded)), loaded)
+    if (wants('handling')) await measureHandling(application, lookupIn(loaded), loaded)
     if (wants('large')) await measureLarge(application, loaded)
   } finally {
     await application.close()

@@ -130,8 +130,19 @@ export type SupplyQuery = {
   offset?: number
   limit?: number
 }
-type Row = Tables['supplies']
-const textOf = (r: Row): string[] => wordsIn(`${r.label} ${r.words} ${r.kind}`)
+/** What a search needs of every supply. */
+type Row = Pick<Tables['supplies'], 'id' | 'label' | 'words' | 'kind' | 'manner' | 'colours'>
+const COLUMNS = ['id', 'label', 'words', 'kind', 'manner', 'colours'] as const
+// Taking thousands of texts apart anew for every letter that is typed would be most of the work.
+const textsHeld = new Map<string, { text: string; words: string[] }>()
+function textOf(r: Row): string[] {
+  const text = `${r.label} ${r.words} ${r.kind}`
+  const held = textsHeld.get(r.id)
+  if (held?.text === text) return held.words
+  const words = [...new Set(wordsIn(text))]
+  textsHeld.set(r.id, { text, words })
+  return words
+}
 
 /** How much alike two supplies are: words in common, kind, manner, colours. */
 function likeness(a: Row, b: Row): number {
@@ -151,7 +162,7 @@ const ALIKE = 0.75
 export async function searchSupplies(query: SupplyQuery): Promise<{ items: SupplyRow[]; total: number }> {
   const db = await store()
   const asked = wordsIn(query.q ?? '').slice(0, 12)
-  let find = db.selectFrom('supplies').selectAll()
+  let find = db.selectFrom('supplies').select([...COLUMNS])
   if (query.kind) find = find.where('kind', '=', query.kind)
   if (query.own) find = find.where('own', '=', 1)
   if (query.transparent) find = find.where('transparent', '=', 1)
@@ -159,7 +170,13 @@ export async function searchSupplies(query: SupplyQuery): Promise<{ items: Suppl
   if (query.manner) find = find.where('manner', '=', query.manner)
   if (query.colour) find = find.where(sql<boolean>`(' ' || colours || ' ') like ${`% ${query.colour.replace(/[^a-z]/g, '')} %`}`)
   let rows: Row[] = await find.orderBy('rank').orderBy('created_at').orderBy('id').execute()
-  const model = query.like ? await db.selectFrom('supplies').selectAll().where('id', '=', query.like).executeTakeFirst() : undefined
+  const model = query.like
+    ? await db
+        .selectFrom('supplies')
+        .select([...COLUMNS])
+        .where('id', '=', query.like)
+        .executeTakeFirst()
+    : undefined
   if (asked.length > 0) rows = ranked(rows, (r) => fitAll(asked, textOf(r)), 0)
   if (model)
     rows = ranked(
@@ -167,7 +184,9 @@ export async function searchSupplies(query: SupplyQuery): Promise<{ items: Suppl
       (r) => likeness(model, r),
       ALIKE,
     )
-  const page = rows.slice(query.offset ?? 0, (query.offset ?? 0) + (query.limit ?? 60))
+  const ids = rows.slice(query.offset ?? 0, (query.offset ?? 0) + (query.limit ?? 60)).map((r) => r.id)
+  const whole = ids.length > 0 ? await db.selectFrom('supplies').selectAll().where('id', 'in', ids).execute() : []
+  const page = whole.sort((a, b) => ids.indexOf(a.id) - ids.indexOf(b.id))
   const infos = new Map((await sourceInfo(page.map((r) => r.sha))).map((i) => [i.sha, i]))
   return {
     total: rows.length,

@@ -3,6 +3,7 @@ import { groupLayer, newId } from '@/core/design/blank'
 import { duplicateLayers, group, removeLayers, ungroup } from '@/core/design/commands'
 import { isLocked } from '@/core/design/tree'
 import { moved } from '@/core/geometry/placement'
+import { nudgeInSlot } from '../stage/reframe-gesture'
 import { movedAlong, transform } from '../state/acts'
 import type { Bench } from '../state/bench-store'
 import { copySelection, pasteText } from '../state/clipboard'
@@ -10,6 +11,7 @@ import { moveStep, repeatStep, stepOf } from '../state/repeat'
 import { defineCommands, someSelected } from './define'
 
 const nudge = (dx: number, dy: number) => (bench: Bench) => {
+  if (nudgeInSlot(bench, dx, dy)) return
   transform(bench, 'Nudge', (l) => ({ id: l.id, placement: moved(l.placement, dx, dy) }), movedAlong(bench))
   moveStep(bench, dx, dy)
 }

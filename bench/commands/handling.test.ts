@@ -8,10 +8,10 @@ import { moveGesture, slantGesture } from '../stage/gestures'
 import { guideGesture } from '../stage/guide-gesture'
 import { reframeGesture, zoomInSlot } from '../stage/reframe-gesture'
 import { setStageSize } from '../stage/view'
-import { handledLeaves, tryInPlace } from '../state/acts'
+import { addSlot, drawInMiddle, goInto, handledLeaves, tryInPlace } from '../state/acts'
 import { layer, openBench, source } from '../state/bench.test-data'
 import type { Bench } from '../state/bench-store'
-import { addSlot, fillSlot, slotUnder, swapPicture } from '../state/slots'
+import { fillSlot, slotUnder, swapPicture } from '../state/slots'
 import { whyNot } from '../ui/number-field'
 import { commandById } from './list'
 
@@ -125,6 +125,23 @@ describe('by keys alone', () => {
     expect(layer(bench, 'disc').placement.rotation).toBe(15)
     run('slant-left')
     expect(layer(bench, 'disc').placement.skew).toBe(-5)
+  })
+  it('a tool’s thing is drawn in the middle of the page', () => {
+    run('tool-shape')
+    expect(drawInMiddle(bench)).toBe(true)
+    const [id = ''] = state().selection
+    expect(layer(bench, id)).toMatchObject({ kind: 'shape', placement: { x: 540, y: 540, width: 270, height: 270 } })
+    expect(state().tool).toBe('pick')
+    expect(drawInMiddle(bench)).toBe(false)
+  })
+  it('one goes into groups, texts and slots, and out again', () => {
+    bench.edit('Group', (d) => group(d, ['disc', 'card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'Pair')))
+    run('go-in', ['g'])
+    expect(state()).toMatchObject({ inside: 'g', selection: ['card'] })
+    run('go-out')
+    expect(state()).toMatchObject({ inside: null, selection: ['g'] })
+    goInto(bench, 'title')
+    expect(state().editingType).toBe('title')
   })
   it('every step is said with where things lie now', () => {
     bench.select(['disc'])

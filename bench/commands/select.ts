@@ -2,6 +2,7 @@ import { lookUp } from '@/core/colour/colour'
 import type { Design, Layer } from '@/core/design/schema'
 import { isLocked, isShown, type LayerNode, layerTree, leavesOf, membersOf } from '@/core/design/tree'
 import { openPeek, takeNext } from '../stage/peek'
+import { goInto } from '../state/acts'
 import type { Bench, BenchState } from '../state/bench-store'
 import { defineCommands, someSelected } from './define'
 
@@ -88,6 +89,27 @@ export const selectCommands = defineCommands([
     section: 'Select',
     can: (s) => leavesOf(s.design, s.selection).some((l) => l.kind === 'type'),
     run: alike('font', (a, b) => a.kind === 'type' && b.kind === 'type' && a.style.family === b.style.family),
+  },
+  {
+    id: 'go-in',
+    label: 'Go in: into the group, the text, the slot’s picture',
+    section: 'Select',
+    keys: ['Mod+Enter'],
+    can: (s) => s.selection.length === 1,
+    run: (b) => goInto(b, b.store.getState().selection[0] ?? ''),
+  },
+  {
+    id: 'go-out',
+    label: 'Go out: to what the selection lies in',
+    section: 'Select',
+    can: (s) => s.selection.some((id) => s.design.layers[id]?.parent),
+    run: (b) => {
+      const { selection, design } = b.store.getState()
+      const parent = selection.map((id) => design.layers[id]?.parent).find((p) => p)
+      if (!parent) return
+      b.set({ inside: design.layers[parent]?.parent ?? null })
+      b.select([parent])
+    },
   },
   { id: 'peek', label: 'Peek: take the next thing beneath', section: 'Select', keys: ['Q'], run: (b) => void takeNext(b) },
   { id: 'peek-list', label: 'Peek: list everything that lies here', section: 'Select', run: (b) => void openPeek(b) },

@@ -2,6 +2,7 @@
 import { useEffect } from 'react'
 import { openPeek, PEEK_HOLD_MS, takeNext } from '../stage/peek'
 import { holdKey, inHand } from '../stage/use-pointer'
+import { drawInMiddle } from '../state/acts'
 import type { Bench } from '../state/bench-store'
 import { pasteFiles } from '../state/clipboard'
 import { keyName } from './define'
@@ -54,6 +55,7 @@ export function useKeys(bench: Bench): void {
         e.preventDefault()
         return inHand.keep()
       }
+      if (e.key === 'Enter' && name === 'Enter' && !isControl(e.target) && !isField(e.target) && drawInMiddle(bench)) return e.preventDefault()
       // What is kept of a picture in its slot is what is seen.
       if (e.key === 'Enter' && bench.store.getState().reframing) return bench.set({ reframing: null })
       if (!found) return

@@ -12,6 +12,7 @@ import { ChannelSection } from './channel-section'
 import { FillSection } from './fill-section'
 import { FormSection } from './form-section'
 import { PageSection } from './page-section'
+import { PictureSection } from './picture-section'
 import { PlaceSection } from './place-section'
 import { ShapeSection } from './shape-section'
 import { SlotSection } from './slot-section'
@@ -88,6 +89,7 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
         <>
           {leaves.length > 0 && <PlaceSection />}
           {leaves.length === 1 && layers.length === 1 && leaves[0] && only?.kind !== 'group' && <FormSection leaf={leaves[0]} />}
+          {leaves.length === 1 && leaves[0]?.kind === 'picture' && <PictureSection picture={leaves[0]} />}
           {leaves.length === 1 && leaves[0]?.kind === 'slot' && <SlotSection slot={leaves[0]} />}
           {leaves.length === 1 && leaves[0]?.kind === 'strew' && <StrewSection strew={leaves[0]} />}
           {leaves.some((l) => l.kind === 'type') && <TypeSection leaves={leaves.flatMap((l) => (l.kind === 'type' ? [l] : []))} />}

@@ -53,6 +53,8 @@ export class Engine {
     const answer = await fetch(`/generated/fonts/${fontFileName(file)}.ttf`)
     return answer.ok ? new Uint8Array(await answer.arrayBuffer()) : null
   })
+  /** Styles whose faces are here, so that they are not looked up with every frame. */
+  private readonly opened = new WeakSet<object>()
   private readonly infos = new Map<string, SourceInfo>()
   private readonly lightOf: LightOf = (sha) => this.infos.get(sha)?.light ?? null
 
@@ -200,9 +202,10 @@ export class Engine {
   private async resolved(page: string, channel: string): Promise<{ page: ResolvedPage; revision: number } | null> {
     const [design, revision] = [this.shown, this.revision]
     if (!design?.pages[page] || !design.channels[channel]) return null
-    const files = Object.values(design.layers).flatMap((l) => (l.kind === 'type' ? filesFor(l.style) : []))
-    const due = files.filter((f) => !this.fonts.face(f))
+    const fresh = Object.values(design.layers).flatMap((l) => (l.kind === 'type' && !this.opened.has(l.style) ? [l.style] : []))
+    const due = fresh.flatMap(filesFor).filter((f) => !this.fonts.face(f))
     if (due.length > 0) await this.fonts.open(due)
+    for (const style of fresh) this.opened.add(style)
     return { page: resolve(design, { page, channel }, { fonts: this.fonts, lightOf: this.lightOf }), revision }
   }
 

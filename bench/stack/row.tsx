@@ -37,6 +37,8 @@ const same = (a: Props, b: Props): boolean =>
 export const Row = memo(function Row({ row, chosen, solo, drop, toggle, choose, onOver, onDrop, onKey }: Props) {
   const bench = useBench()
   const [naming, setNaming] = useState(false)
+  // What is only offered under the pointer is made only there: hundreds of rows stay light.
+  const [under, setUnder] = useState(false)
   const { layer } = row.node
   const marks = [layer.opacity < 1 ? `${Math.round(layer.opacity * 100)} %` : '', layer.blend !== 'normal' ? layer.blend : '']
     .filter(Boolean)
@@ -44,7 +46,12 @@ export const Row = memo(function Row({ row, chosen, solo, drop, toggle, choose, 
   const left = 14 + row.depth * 14 + row.bracket * 16
   const group = layer.kind === 'group'
   return (
-    <div style={{ ['--hue' as string]: `var(--plane-${layer.plane})` }} className="[content-visibility:auto] [contain-intrinsic-size:auto_36px]">
+    <div
+      style={{ ['--hue' as string]: `var(--plane-${layer.plane})` }}
+      className="[content-visibility:auto] [contain-intrinsic-size:auto_36px]"
+      onPointerEnter={() => setUnder(true)}
+      onPointerLeave={() => setUnder(false)}
+    >
       {drop === 'over' && <Landing />}
       <div
         role="treeitem"
@@ -118,11 +125,17 @@ export const Row = memo(function Row({ row, chosen, solo, drop, toggle, choose, 
           </span>
         )}
         {row.node.changed.length > 0 && <span title="Differs from the master on this channel" className="size-1.5 shrink-0 rounded-full bg-accent" />}
-        {marks && !naming && <span className="max-w-24 shrink-0 truncate text-tiny text-soft group-hover:hidden">{marks}</span>}
-        <Mark label={solo ? 'Show everything again' : 'Show this alone'} on={solo} onClick={() => bench.set({ solo: solo ? null : layer.id })}>
+        {marks && !naming && !under && <span className="max-w-24 shrink-0 truncate text-tiny text-soft">{marks}</span>}
+        <Mark
+          under={under}
+          label={solo ? 'Show everything again' : 'Show this alone'}
+          on={solo}
+          onClick={() => bench.set({ solo: solo ? null : layer.id })}
+        >
           <Focus size={13} />
         </Mark>
         <Mark
+          under={under}
           label={layer.locked ? 'Unlock' : 'Lock'}
           on={layer.locked}
           onClick={() =>
@@ -135,6 +148,7 @@ export const Row = memo(function Row({ row, chosen, solo, drop, toggle, choose, 
           {layer.locked ? <Lock size={13} /> : <LockOpen size={13} />}
         </Mark>
         <Mark
+          under={under}
           label={layer.shown ? 'Hide' : 'Show'}
           on={!layer.shown}
           onClick={() => bench.edit(layer.shown ? 'Hide' : 'Show', (d) => setOn(d, bench.store.getState().channel, layer.id, 'shown', !layer.shown))}
@@ -148,19 +162,32 @@ export const Row = memo(function Row({ row, chosen, solo, drop, toggle, choose, 
 }, same)
 
 /** A state of the row: shown where it applies, offered under the pointer. */
-const Mark = ({ label, on, onClick, children }: { label: string; on: boolean; onClick: () => void; children: React.ReactNode }) => (
-  <IconButton
-    label={label}
-    tabIndex={-1}
-    className={`!-mr-1.5 !size-6 ${on ? '' : '!hidden group-hover:!inline-flex'}`}
-    onClick={(e) => {
-      e.stopPropagation()
-      onClick()
-    }}
-  >
-    {children}
-  </IconButton>
-)
+const Mark = ({
+  label,
+  on,
+  under,
+  onClick,
+  children,
+}: {
+  label: string
+  on: boolean
+  under: boolean
+  onClick: () => void
+  children: React.ReactNode
+}) =>
+  (on || under) && (
+    <IconButton
+      label={label}
+      tabIndex={-1}
+      className="!-mr-1.5 !size-6"
+      onClick={(e) => {
+        e.stopPropagation()
+        onClick()
+      }}
+    >
+      {children}
+    </IconButton>
+  )
 
 const NameField = ({ name, onName }: { name: string; onName: (name: string) => void }) => (
   <input

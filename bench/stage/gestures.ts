@@ -50,7 +50,7 @@ export function moveGesture(bench: Bench, from: Point): Gesture | null {
   let leaves = handledLeaves(bench, moving)
   const box = boundsOfIds(s, s.selection)
   if (!box || leaves.length === 0) return null
-  const field = fieldAround(s, moving)
+  let field = fieldAround(s, moving)
   const page: Bounds = { left: 0, top: 0, right: s.resolved.width, bottom: s.resolved.height }
   const beside = s.design.layers[s.stays ?? ''] && !moving.includes(s.stays ?? '') ? boundsOfIds(s, [s.stays ?? '']) : null
   let copied = false
@@ -93,6 +93,8 @@ export function moveGesture(bench: Bench, from: Point): Gesture | null {
         })
         bench.select([...made.values()])
         moving = [...made.values()]
+        // What was copied stays, and is a neighbour like any other.
+        field = fieldAround(bench.store.getState(), moving)
         leaves = handledLeaves(bench)
         inner = targeting(bench, 'Move', work)
       }

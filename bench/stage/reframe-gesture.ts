@@ -39,6 +39,18 @@ export function reframeGesture(bench: Bench, from: Point): Gesture | null {
   }
 }
 
+/** Moving the picture inside its slot by keys, px of the slot; false where no slot is being reframed. */
+export function nudgeInSlot(bench: Bench, dx: number, dy: number): boolean {
+  const found = slotIn(bench)
+  if (!found) return false
+  const next = reframed(found.own, { x: dx, y: dy })
+  bench.edit('Pan in the slot', (d) => {
+    const layer = d.layers[found.own.id]
+    if (layer) Object.assign(layer, next)
+  })
+  return true
+}
+
 let settle: ReturnType<typeof setTimeout> | undefined
 /** Zooming the picture inside its slot by the wheel; one step of the history for one turn of it. */
 export function zoomInSlot(bench: Bench, delta: number): boolean {

@@ -2,7 +2,7 @@ import { guidesOn } from '@/core/design/guides'
 import { leavesOf } from '@/core/design/tree'
 import { type Bounds, grow, heightOf, widthOf } from '@/core/geometry/bounds'
 import { gridLines, type SnapField, type SnapLine, snapField } from '@/core/geometry/snap'
-import { boundsOfIds } from '../state/acts'
+import { boundsOfNode } from '../state/acts'
 import type { BenchState } from '../state/bench-store'
 
 /** How near a line must be, CSS px. */
@@ -18,7 +18,7 @@ export function neighbourBoxes(s: Pick<BenchState, 'design' | 'resolved'>, movin
   const page = s.resolved
   return s.resolved.layers
     .filter((l) => l.layer.shown && !held.has(l.layer.id) && !moving.includes(l.layer.id))
-    .flatMap((l) => boundsOfIds(s, [l.layer.id]) ?? [])
+    .flatMap((l) => boundsOfNode(l) ?? [])
     .filter((b) => widthOf(b) < page.width * 0.98 || heightOf(b) < page.height * 0.98)
     .slice(-MOST_NEIGHBOURS)
 }

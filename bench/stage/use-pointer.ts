@@ -7,9 +7,9 @@ import { isLocked, isShown } from '@/core/design/tree'
 import { type Bounds, contains, holds, overlaps } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import type { SnapLine, SnapMark } from '@/core/geometry/snap'
-import { addShape, addType, boundsOfIds, handledLeaves, stageScale } from '../state/acts'
+import { addShape, addSlot, addType, boundsOfIds, boundsOfNode, goInto, handledLeaves, stageScale } from '../state/acts'
 import type { Bench } from '../state/bench-store'
-import { addSlot, overSlot } from '../state/slots'
+import { overSlot } from '../state/slots'
 import { cornerGesture, type Gesture, type Modifiers, moveGesture, resizeMany, resizeOne, slantGesture, turnGesture } from './gestures'
 import { guideGesture } from './guide-gesture'
 import { openPeek, pointerWasAt } from './peek'
@@ -58,6 +58,7 @@ export function useStagePointer(bench: Bench) {
   const press = useRef<Press | null>(null)
   const frame = useRef<HTMLElement | null>(null)
   const hovering = useRef(false)
+  const hovered = useRef<{ at: Point; ids: string[]; revision: number } | null>(null)
 
   const local = (e: { clientX: number; clientY: number }): Point => {
     const r = frame.current?.getBoundingClientRect()
@@ -115,7 +116,9 @@ export function useStagePointer(bench: Bench) {
   const pick = async (p: Press, at: Point, additive: boolean) => {
     const s = bench.store.getState()
     p.waiting = true
-    const ids = await hit(p.startPage)
+    // What the pointer hovered over a moment ago, nothing having changed since, need not be asked for again.
+    const known = hovered.current
+    const ids = known && known.revision === s.revision && Math.hypot(known.at.x - at.x, known.at.y - at.y) < 0.5 ? known.ids : await hit(p.startPage)
     p.waiting = false
     if (press.current !== p && !p.released) return
     const top = ids[0] ? bench.takenBy(ids[0]) : null
@@ -156,7 +159,7 @@ export function useStagePointer(bench: Bench) {
       const page = { left: 0, top: 0, right: s.resolved.width, bottom: s.resolved.height }
       const met = s.resolved.layers
         .filter((l) => {
-          const b = boundsOfIds(s, [l.layer.id])
+          const b = boundsOfNode(l)
           // What fills the page is under everything and not meant by a marquee.
           return (
             b &&
@@ -307,6 +310,7 @@ export function useStagePointer(bench: Bench) {
         hovering.current = true
         void hit(pageAt(at)).then((ids) => {
           hovering.current = false
+          hovered.current = { at, ids, revision: s.revision }
           if (press.current) return
           const top = ids[0] ? bench.takenBy(ids[0]) : null
           setDrawn((d) => (d.hover === top ? d : { ...nothingDrawn, hover: top }))
@@ -335,14 +339,8 @@ export function useStagePointer(bench: Bench) {
       if (!layer) return
       if (layer.kind === 'group') {
         bench.set({ inside: layer.id })
-        bench.select(ids[0] ? [bench.takenBy(ids[0])] : [])
-      } else if (layer.kind === 'slot') {
-        bench.select([layer.id])
-        if (layer.picture) bench.set({ reframing: layer.id })
-      } else if (layer.kind === 'type') {
-        bench.select([layer.id])
-        bench.set({ editingType: layer.id })
-      }
+        goInto(bench, layer.id, ids[0] ? bench.takenBy(ids[0]) : null)
+      } else goInto(bench, layer.id)
     },
   }
 }

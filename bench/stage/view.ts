@@ -49,3 +49,10 @@ export function fitBox(box: Bounds): View {
   const c = centreOf(box)
   return { zoom, x: Math.round(size.width / 2 - c.x * zoom), y: Math.round(size.height / 2 - c.y * zoom), fitted: false }
 }
+/** The middle of what is seen of the page, px of the page; the page's own middle where nothing of it is in view. */
+export function seenMiddle(s: Pick<BenchState, 'view' | 'resolved'>): Point {
+  const [a, b] = [toPage(s.view, { x: 0, y: 0 }), toPage(s.view, { x: size.width, y: size.height })]
+  const { width, height } = s.resolved
+  const seen = { left: Math.max(0, a.x), top: Math.max(0, a.y), right: Math.min(width, b.x), bottom: Math.min(height, b.y) }
+  return seen.right > seen.left && seen.bottom > seen.top ? centreOf(seen) : { x: width / 2, y: height / 2 }
+}

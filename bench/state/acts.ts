@@ -1,19 +1,20 @@
 import { withWeights } from '@/core/adapt/place'
 import { luminance } from '@/core/colour/colour'
-import { boxAt, graphicLayer, newId, pictureLayer, plainStyle, shapeLayer, typeLayer } from '@/core/design/blank'
+import { boxAt, graphicLayer, newId, pictureLayer, plainStyle, shapeLayer, slotLayer, typeLayer } from '@/core/design/blank'
 import { addLayers, orderAbove, place, setOn } from '@/core/design/commands'
 import { keyBetween } from '@/core/design/order'
 import type { Plane } from '@/core/design/planes'
 import { findResolved, type ResolvedLayer } from '@/core/design/resolve'
 import type { Design, Layer, LayerKind, Placement, TypeStyle } from '@/core/design/schema'
 import { withTied } from '@/core/design/ties'
-import { isLocked, leavesOf } from '@/core/design/tree'
+import { isLocked, leavesOf, membersOf } from '@/core/design/tree'
 import { type Bounds, union } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { placedBounds } from '@/core/geometry/placement'
 import { layoutType } from '@/core/type/layout'
 import type { SourceInfo } from '../render/protocol'
-import type { Bench, BenchState, ShapeForm } from './bench-store'
+import { seenMiddle } from '../stage/view'
+import type { Bench, BenchState, ShapeForm, SlotForm } from './bench-store'
 
 /** Device px per px of the page on the stage. */
 export const stageScale = (s: Pick<BenchState, 'view'>): number => s.view.zoom * (globalThis.devicePixelRatio || 1)
@@ -47,6 +48,13 @@ export function boundsOfIds(s: Pick<BenchState, 'resolved' | 'design'>, ids: rea
   })
   const [first, ...rest] = boxes
   return first ? rest.reduce(union, first) : null
+}
+
+/** The upright box around a thing of the page shown, a group's around its members; null for an empty group. */
+export function boundsOfNode(node: ResolvedLayer): Bounds | null {
+  if (node.layer.kind !== 'group') return placedBounds(node.layer.placement)
+  const boxes = node.children.flatMap((c) => boundsOfNode(c) ?? [])
+  return boxes.length > 0 ? boxes.reduce(union) : null
 }
 
 /** Where one thing goes, and by how much its inner lengths (type, strokes, radii) are scaled. */
@@ -87,6 +95,8 @@ export function grip(bench: Bench, leaves: readonly Leaf[]): Map<string, { layer
 export function transform(bench: Bench, name: string, change: (layer: Leaf) => Target | null, ids?: readonly string[]): void {
   const leaves = handledLeaves(bench, ids)
   const before = grip(bench, leaves)
+  if (leaves.length === 0 && bench.store.getState().selection.length > 0)
+    bench.notify('Everything selected is locked. Nothing was changed; unlock it first.')
   const targets = leaves.map(change).filter((t): t is Target => t !== null)
   if (targets.length > 0) bench.edit(name, (d) => writeTargets(bench, d, targets, before))
 }
@@ -138,14 +148,14 @@ export function spotFor(
 }
 
 /** The channel's own px to px of the master, where new things are put. */
-export function toMaster(s: BenchState, box: Placement): Placement {
+function toMaster(s: BenchState, box: Placement): Placement {
   const [from, to] = [s.resolved, s.design.channels[s.design.master]]
   if (!to || s.channel === s.design.master) return box
   const k = Math.min(to.width / from.width, to.height / from.height)
   return { ...box, x: (box.x / from.width) * to.width, y: (box.y / from.height) * to.height, width: box.width * k, height: box.height * k }
 }
 
-export function putNew(bench: Bench, name: string, layer: Layer): void {
+function putNew(bench: Bench, name: string, layer: Layer): void {
   bench.edit(name, (d) => addLayers(d, [layer]))
   bench.select([layer.id])
 }
@@ -154,7 +164,7 @@ export function putNew(bench: Bench, name: string, layer: Layer): void {
 function fitting(s: BenchState, width: number, height: number, share: number, at?: Point): Placement {
   const page = s.resolved
   const k = Math.min((page.width * share) / width, (page.height * share) / height)
-  const centre = at ?? { x: page.width / 2, y: page.height / 2 }
+  const centre = at ?? seenMiddle(s)
   return boxAt(centre.x - (width * k) / 2, centre.y - (height * k) / 2, width * k, height * k)
 }
 
@@ -265,6 +275,11 @@ export function addShape(bench: Bench, form: ShapeForm, box: Placement): void {
   })
   putNew(bench, `Draw ${form}`, layer)
 }
+export function addSlot(bench: Bench, form: SlotForm, box: Placement): void {
+  const s = bench.store.getState()
+  const count = Object.values(s.design.layers).filter((l) => l.kind === 'slot').length
+  putNew(bench, `Draw slot`, slotLayer({ id: newId(), ...spotFor(s, 'slot') }, `Slot ${count + 1}`, form, toMaster(s, box)))
+}
 const usedColour = (s: BenchState): string => {
   const swatch = Object.values(s.design.swatches)[0]
   return swatch ? `swatch:${swatch.id}` : '#c65a36'
@@ -327,4 +342,33 @@ export async function placeFiles(bench: Bench, files: readonly File[], at?: Poin
     placeSource(bench, { info, label: file.name.replace(/\.[a-z0-9]+$/i, ''), kind: info.opaque ? 'photo' : 'cutout' }, point)
     n++
   }
+}
+
+/** Into a group to its front member, into a text to write, into a slot to its picture. */
+export function goInto(bench: Bench, id: string, member: string | null = null): void {
+  const { design } = bench.store.getState()
+  const layer = design.layers[id]
+  if (!layer) return
+  if (layer.kind === 'group') {
+    const inner = member ?? membersOf(design, id).at(-1)?.id
+    bench.set({ inside: id })
+    bench.select(inner ? [inner] : [])
+    return
+  }
+  bench.select([id])
+  if (layer.kind === 'slot' && layer.picture) bench.set({ reframing: id })
+  else if (layer.kind === 'type') bench.set({ editingType: id })
+}
+
+/** What a drag with the tool in hand would draw, in the middle of the page; for keys. */
+export function drawInMiddle(bench: Bench): boolean {
+  const { tool, shapeForm, slotForm, resolved: page } = bench.store.getState()
+  const side = Math.round(Math.min(page.width, page.height) * 0.25)
+  const box = boxAt(Math.round((page.width - side) / 2), Math.round((page.height - side) / 2), side, side)
+  if (tool === 'shape') addShape(bench, shapeForm, shapeForm === 'line' ? { ...box, height: 4 } : box)
+  else if (tool === 'slot') addSlot(bench, slotForm, box)
+  else if (tool === 'type') void addType(bench, { x: page.width * 0.2, y: page.height / 2 })
+  else return false
+  if (tool !== 'type') bench.set({ tool: 'pick' })
+  return true
 }

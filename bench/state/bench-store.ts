@@ -1,3 +1,4 @@
+import { freeze } from 'immer'
 import { createStore, type StoreApi } from 'zustand/vanilla'
 import type { LightOf } from '@/core/adapt/lightness'
 import type { Finding } from '@/core/checks/define'
@@ -6,7 +7,7 @@ import { applyEdit, type Edit, type Patch, record } from '@/core/design/edits'
 import { advance, emptyHistory, type History, historyOf, redoOf, undoOf } from '@/core/design/history'
 import { inOrder } from '@/core/design/order'
 import { type ResolvedPage, resolve } from '@/core/design/resolve'
-import { type Arrangement, arrangementKey, type Design, type SLOT_FORMS } from '@/core/design/schema'
+import { type Arrangement, arrangementKey, type Design, type SLOT_FORMS, type TypeStyle } from '@/core/design/schema'
 import { outermost } from '@/core/design/tree'
 import { filesFor, fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
@@ -98,7 +99,7 @@ export function createBench(loaded: Loaded) {
   const resolveNow = (design: Design, page: string, channel: string) => resolve(design, { page, channel }, { fonts, lightOf })
   const store: StoreApi<BenchState> = createStore(() => ({
     campaign: loaded.campaign,
-    design: loaded.design,
+    design: freeze(loaded.design, true),
     revision: 1,
     page: firstPage,
     channel: loaded.design.master,
@@ -157,10 +158,16 @@ export function createBench(loaded: Loaded) {
     },
   })
 
+  /** Styles whose files were asked for: looking them up again with every move of the hand would add up. */
+  const opened = new WeakSet<TypeStyle>()
+  const filesOnce = (style: TypeStyle) => {
+    opened.add(style)
+    return filesFor(style)
+  }
   /** Fonts that the design names are opened; what is seen is arranged again when they have come. */
   function openFonts(design: Design): void {
     const due = Object.values(design.layers)
-      .flatMap((l) => (l.kind === 'type' ? filesFor(l.style) : []))
+      .flatMap((l) => (l.kind === 'type' && !opened.has(l.style) ? filesOnce(l.style) : []))
       .filter((f) => !fonts.face(f))
     if (due.length === 0) return
     void fonts.open(due).then(() => {

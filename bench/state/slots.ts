@@ -1,20 +1,15 @@
-import { newId, slotLayer } from '@/core/design/blank'
+import { slotLayer } from '@/core/design/blank'
 import { findResolved, flatResolved } from '@/core/design/resolve'
-import type { Layer, LayerOf, Placement } from '@/core/design/schema'
+import type { Layer, LayerOf } from '@/core/design/schema'
 import { isFilled, panToFocal } from '@/core/design/slot'
 import { sourcesOf } from '@/core/design/sources-of'
 import { isLocked } from '@/core/design/tree'
 import { holds } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { placedBounds } from '@/core/geometry/placement'
-import { type Placing, placeFiles, putNew, spotFor, toMaster, upload } from './acts'
-import type { Bench, BenchState, SlotForm } from './bench-store'
+import { type Placing, placeFiles, upload } from './acts'
+import type { Bench, BenchState } from './bench-store'
 
-export function addSlot(bench: Bench, form: SlotForm, box: Placement): void {
-  const s = bench.store.getState()
-  const count = Object.values(s.design.layers).filter((l) => l.kind === 'slot').length
-  putNew(bench, `Draw slot`, slotLayer({ id: newId(), ...spotFor(s, 'slot') }, `Slot ${count + 1}`, form, toMaster(s, box)))
-}
 /** Puts a picture into a slot: it covers it, its focal point in view. */
 export function fillSlot(bench: Bench, id: string, p: Pick<Placing, 'info' | 'label' | 'focal'>): void {
   if (p.info.kind !== 'picture') return bench.notify('A slot holds a photo or cutout. The graphic was not placed; drop it beside the slot.')

@@ -34,7 +34,7 @@ export function FilterRow({ filters: f, set, trying, onTrying, total }: Props) {
     `flex h-6 items-center gap-1 rounded-control px-1.5 text-tiny ${on ? 'bg-ink text-panel' : 'text-soft hover:bg-well hover:text-ink'}`
   return (
     <div className="flex h-8 shrink-0 items-center gap-3 px-3">
-      <div role="group" aria-label="Colour" className="flex gap-0.5">
+      <div role="group" aria-label="Colour" className="flex">
         {COLOUR_FAMILIES.map((c) => (
           <button
             key={c}
@@ -42,7 +42,7 @@ export function FilterRow({ filters: f, set, trying, onTrying, total }: Props) {
             aria-pressed={f.colour === c}
             aria-label={c}
             title={c}
-            className={`size-5 rounded-full border-2 ${f.colour === c ? 'border-ink' : 'border-transparent hover:border-line'}`}
+            className={`size-6 rounded-full border-2 p-px ${f.colour === c ? 'border-ink' : 'border-transparent hover:border-line'}`}
             onClick={() => set({ colour: f.colour === c ? null : c })}
           >
             <span className="block size-full rounded-full border border-line" style={{ background: SWATCH[c] }} />

@@ -47,17 +47,42 @@ export const siblingsOf = (
     )
     .sort(byOrder)
 
+/** Who lies in whom, found once for a state that cannot change any more; asked for every layer, scanning would be quadratic. */
+type Index = { members: Map<string, Layer[]>; insides: Map<string, Layer[]> }
+const indexes = new WeakMap<Design['layers'], Index>()
+function indexOf(design: Pick<Design, 'layers'>): Index | null {
+  const { layers } = design
+  if (!Object.isFrozen(layers)) return null
+  const held = indexes.get(layers)
+  if (held) return held
+  const made: Index = { members: new Map(), insides: new Map() }
+  const put = (map: Map<string, Layer[]>, key: string, layer: Layer) => map.set(key, [...(map.get(key) ?? []), layer])
+  for (const layer of Object.values(layers)) {
+    if (layer.inside) put(made.insides, layer.inside, layer)
+    if (layer.parent && !holderOf(design, layer)) put(made.members, layer.parent, layer)
+  }
+  for (const list of [...made.members.values(), ...made.insides.values()]) list.sort(byOrder)
+  indexes.set(layers, made)
+  return made
+}
+
 /** What is kept inside a layer, back to front. */
-export const insidesOf = (design: Pick<Design, 'layers'>, holder: string): Layer[] =>
-  Object.values(design.layers)
+export function insidesOf(design: Pick<Design, 'layers'>, holder: string): Layer[] {
+  const index = indexOf(design)
+  if (index) return [...(index.insides.get(holder) ?? [])]
+  return Object.values(design.layers)
     .filter((l) => l.inside === holder)
     .sort(byOrder)
+}
 
 /** A group's members, back to front; what is kept inside one of them comes with that one. */
-export const membersOf = (design: Pick<Design, 'layers'>, group: string): Layer[] =>
-  Object.values(design.layers)
+export function membersOf(design: Pick<Design, 'layers'>, group: string): Layer[] {
+  const index = indexOf(design)
+  if (index) return [...(index.members.get(group) ?? [])]
+  return Object.values(design.layers)
     .filter((l) => l.parent === group && !holderOf(design, l))
     .sort(byOrder)
+}
 
 /** The layer with all its members and all that is kept inside. */
 export function withMembers(design: Pick<Design, 'layers'>, id: string): Layer[] {

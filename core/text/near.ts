@@ -14,8 +14,10 @@ const LEAST_FOR_MISTAKES = 4
  * 80 % of misspellings).
  */
 export function nearlySame(a: string, b: string): boolean {
-  if (a === b) return true
   if (Math.abs(a.length - b.length) > 1) return false
+  // Two mistakes at the very beginning are the common case by far.
+  if (a[0] !== b[0] && a[1] !== b[1] && a[0] !== b[1] && a[1] !== b[0]) return a.length + b.length < 3
+  if (a === b) return true
   let n = 0
   while (n < a.length && n < b.length && a[n] === b[n]) n++
   const [restA, restB] = [a.slice(n), b.slice(n)]
@@ -31,7 +33,9 @@ export function nearlySame(a: string, b: string): boolean {
 export function fitOf(asked: string, word: string): number {
   if (word === asked) return 1
   if (word.startsWith(asked)) return 0.9
-  if (asked.length >= LEAST_FOR_MISTAKES) {
+  // With one mistake at most, one of the first two letters is in its place or next to it.
+  const begins = asked[0] === word[0] || asked[1] === word[1] || asked[0] === word[1] || asked[1] === word[0]
+  if (begins && asked.length >= LEAST_FOR_MISTAKES) {
     if (nearlySame(asked, word)) return 0.7
     for (const length of [asked.length, asked.length - 1, asked.length + 1])
       if (length < word.length && nearlySame(asked, word.slice(0, length))) return 0.6

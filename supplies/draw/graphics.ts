@@ -174,6 +174,19 @@ function scalloped(count: number, r: number, bump: number): string {
 }
 
 const rect = (x: number, y: number, w: number, h: number): string => `M${P(x, y)}h${f(w)}v${f(h)}h${f(-w)}Z`
+/** A rectangle with round corners; backwards, it cuts a hole. */
+const rounded = (x: number, y: number, w: number, h: number, r: number, backwards = false): string =>
+  backwards
+    ? `M${P(x + r, y)}A${f(r)} ${f(r)} 0 0 0 ${P(x, y + r)}V${f(y + h - r)}A${f(r)} ${f(r)} 0 0 0 ${P(x + r, y + h)}H${f(x + w - r)}A${f(r)} ${f(r)} 0 0 0 ${P(x + w, y + h - r)}V${f(y + r)}A${f(r)} ${f(r)} 0 0 0 ${P(x + w - r, y)}Z`
+    : `M${P(x + r, y)}H${f(x + w - r)}A${f(r)} ${f(r)} 0 0 1 ${P(x + w, y + r)}V${f(y + h - r)}A${f(r)} ${f(r)} 0 0 1 ${P(x + w - r, y + h)}H${f(x + r)}A${f(r)} ${f(r)} 0 0 1 ${P(x, y + h - r)}V${f(y + r)}A${f(r)} ${f(r)} 0 0 1 ${P(x + r, y)}Z`
+/** A handheld screen with a see-through opening. */
+const device = (width: number, height: number, rim: number, round: number): Graphic['parts'] => ({
+  body: {
+    colour: '#2b2725',
+    d: rounded(10, 10, width - 20, height - 20, round) + rounded(10 + rim, 10 + rim, width - 20 - 2 * rim, height - 20 - 2 * rim, round - rim, true),
+  },
+  edge: { colour: '#8d857d', d: rounded(10, 10, width - 20, height - 20, round) + rounded(16, 16, width - 32, height - 32, round - 6, true) },
+})
 const frame = (x: number, y: number, w: number, h: number, t: number): string =>
   `${rect(x, y, w, h)}M${P(x + t, y + t)}v${f(h - 2 * t)}h${f(w - 2 * t)}v${f(-(h - 2 * t))}Z`
 
@@ -389,6 +402,22 @@ export const graphics: Graphic[] = [
     width: 900,
     height: 300,
     parts: { line: { colour: '#3a2b22', d: rect(20, 138, 680, 24) }, head: { colour: '#c2553a', d: 'M660 50L880 150L660 250L716 150Z' } },
+  },
+  {
+    name: 'phone-frame',
+    label: 'Phone, screen open',
+    words: 'phone mobile device screen frame mock-up',
+    width: 460,
+    height: 920,
+    parts: device(460, 920, 26, 74),
+  },
+  {
+    name: 'tablet-frame',
+    label: 'Tablet, screen open',
+    words: 'tablet device screen frame mock-up',
+    width: 960,
+    height: 720,
+    parts: device(960, 720, 44, 60),
   },
   {
     name: 'speech-round',

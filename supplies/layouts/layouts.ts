@@ -61,13 +61,19 @@ function twoRounds(supply: Lookup): Design {
     'setting',
     'sun-straight',
     { x: -40, y: 240, width: 1160 },
-    { rays: '#f9d8c4', between: '#f4c3a9', disc: '#fbe3d4' },
+    { rays: '#f9d8c4', disc: '#fbe3d4' },
     { name: 'Rays', behaviour: { kind: 'anchor' } },
   )
   const parent = b.group('subject', 'Rounds', { behaviour: { keepsClear: true } })
   b.slot('subject', 'Left round', 'ellipse', { x: 96, y: 480, width: 480, height: 480 }, 'three-cups', { stroke: frame('#fff6ee', 14), parent })
   b.slot('subject', 'Right round', 'ellipse', { x: 540, y: 560, width: 420, height: 420 }, 'clay-table', { stroke: frame('#fff6ee', 14), parent })
-  b.graphic('subject', 'aster', { x: 468, y: 506, width: 190 }, { petals: wine }, { name: 'Flower between', parent })
+  b.graphic(
+    'subject',
+    'aster',
+    { x: 468, y: 506, width: 190 },
+    { petals: wine, inner: '#8c2f4a', heart: '#fbe3d4' },
+    { name: 'Flower between', parent },
+  )
   b.type(
     'message',
     'Two hands,\none bowl',
@@ -111,7 +117,7 @@ function threeWindows(supply: Lookup): Design {
     name: 'Line',
     behaviour: { importance: 'should' },
   })
-  b.graphic('front', 'spark-star', { x: 946, y: 398, width: 110 }, { star: '#f0b73f' }, { name: 'Spark' })
+  b.graphic('front', 'spark-star', { x: 946, y: 398, width: 110 }, { body: '#f0b73f', heart: '#fff3d2' }, { name: 'Spark' })
   b.covering('finish', 'fine-grain', page, { name: 'Grain', blend: 'soft-light', opacity: 0.3 })
   return b.design
 }
@@ -143,7 +149,7 @@ function albumPage(supply: Lookup): Design {
     'front',
     'leaf-garland',
     { x: -60, y: -34, width: 560 },
-    { leaves: '#b9c0a0', shade: '#a3ab89', string: '#8c9474' },
+    { first: '#b9c0a0', second: '#a3ab89', third: '#98a27c', line: '#8c9474' },
     { name: 'Garland', opacity: 0.8 },
   )
   b.type(
@@ -189,7 +195,7 @@ function threeCells(supply: Lookup): Design {
     name: 'Number',
     behaviour: { importance: 'should' },
   })
-  b.graphic('front', 'spark-star', { x: 300, y: 600, width: 96 }, { star: '#e58b3a' }, { name: 'Spark' })
+  b.graphic('front', 'spark-star', { x: 300, y: 600, width: 96 }, { body: '#e58b3a', heart: '#fde3c8' }, { name: 'Spark' })
   b.covering('finish', 'fine-grain', page, { name: 'Grain', blend: 'soft-light', opacity: 0.3 })
   return b.design
 }
@@ -205,7 +211,7 @@ function pinnedNote(supply: Lookup): Design {
     'setting',
     'curl-arrow',
     { x: 700, y: 180, width: 210, rotation: 60 },
-    { arrow: pencil },
+    { line: pencil, head: pencil },
     { name: 'Arrow', opacity: 0.85, behaviour: may },
   )
   const upper = b.group('subject', 'Upper print')
@@ -297,7 +303,13 @@ function gallery(supply: Lookup): Design {
   const ochre = b.swatch('ochre', 'Ochre', '#a8741c')
   b.covering('backdrop', 'clay-wall', page, { name: 'Wall', blend: 'multiply', opacity: 0.3 })
   b.shape('backdrop', 'rectangle', page, linear(90, [0, '#ffffff00'], [1, '#d6cbb866']), { name: 'Shade below', blend: 'multiply' })
-  b.graphic('setting', 'double-border', { x: 8, y: 8, width: 1064, height: 1064 }, { outer: ochre, inner: ochre }, { name: 'Border', opacity: 0.8 })
+  b.graphic(
+    'setting',
+    'double-border',
+    { x: 8, y: 8, width: 1064, height: 1064 },
+    { outer: ochre, inner: ochre, corners: ochre },
+    { name: 'Border', opacity: 0.8 },
+  )
   const parent = b.group('subject', 'Frames', { behaviour: { keepsClear: true } })
   b.slot('subject', 'Tall frame', 'rectangle', { x: 112, y: 330, width: 440, height: 600 }, 'pale-corner', { stroke: frame('#22201d', 12), parent })
   b.slot('subject', 'Small frame', 'rectangle', { x: 612, y: 570, width: 360, height: 360 }, 'stacked-bowls', {
@@ -320,7 +332,7 @@ function gallery(supply: Lookup): Design {
     black,
     { name: 'Line', behaviour: { importance: 'should' } },
   )
-  b.graphic('front', 'leaf-rule', { x: 612, y: 512, width: 300 }, { rule: ochre, leaves: ochre }, { name: 'Rule', behaviour: may })
+  b.graphic('front', 'leaf-rule', { x: 612, y: 512, width: 300 }, { line: ochre, leaves: ochre }, { name: 'Rule', behaviour: may })
   b.covering('finish', 'cold-press-paper', page, { name: 'Paper', blend: 'multiply', opacity: 0.25 })
   return b.design
 }
@@ -338,7 +350,7 @@ function bigOffer(supply: Lookup): Design {
   })
   b.slot('subject', 'Main picture', 'rectangle', { x: 440, y: 450, width: 560, height: 520 }, 'three-cups', { radii: [60, 60, 60, 60] })
   b.slot('subject', 'Second picture', 'ellipse', { x: 250, y: 690, width: 320, height: 320 }, 'kiln-shelf', { stroke: frame('#1b1710', 10) })
-  b.graphic('front', 'spark-star', { x: 930, y: 392, width: 130 }, { star: '#1b1710' }, { name: 'Spark' })
+  b.graphic('front', 'spark-star', { x: 930, y: 392, width: 130 }, { body: '#1b1710', heart: '#f2b632' }, { name: 'Spark' })
   b.type(
     'message',
     'Three cups,\ntwo paid',

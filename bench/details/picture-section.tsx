@@ -1,0 +1,51 @@
+'use client'
+import { useRef } from 'react'
+import type { LayerOf } from '@/core/design/schema'
+import { sourcesOf } from '@/core/design/sources-of'
+import { upload } from '../state/acts'
+import { useBench, useBenchState } from '../state/bench-context'
+import { swapPicture } from '../state/slots'
+import { Button } from '../ui/button'
+import { Section } from './section'
+
+/** What a picture is, how large it is shown, and another in its place. */
+export function PictureSection({ picture }: { picture: LayerOf<'picture'> }) {
+  const bench = useBench()
+  const uses = useBenchState((s) => Object.values(s.design.layers).filter((l) => sourcesOf(l).some((u) => u.sha === picture.source)).length)
+  const chooser = useRef<HTMLInputElement>(null)
+  const every = useRef(false)
+  const choose = (all: boolean) => {
+    every.current = all
+    chooser.current?.click()
+  }
+  return (
+    <Section title="Picture">
+      <p className="text-tiny text-soft tabular-nums">
+        {picture.sourceWidth} × {picture.sourceHeight} px, shown at {Math.round((picture.placement.width / picture.sourceWidth) * 100)} %
+        {uses > 1 ? `, used ${uses} times` : ''}
+      </p>
+      <input
+        ref={chooser}
+        type="file"
+        hidden
+        accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff"
+        onChange={async (e) => {
+          const [file] = e.target.files ?? []
+          e.target.value = ''
+          const info = file ? await upload(bench, file) : null
+          if (info) swapPicture(bench, picture.id, { info }, every.current)
+        }}
+      />
+      <div className="flex gap-1.5">
+        <Button small onClick={() => choose(false)}>
+          {uses > 1 ? 'Swap this one …' : 'Swap …'}
+        </Button>
+        {uses > 1 && (
+          <Button small onClick={() => choose(true)}>
+            Swap every use …
+          </Button>
+        )}
+      </div>
+    </Section>
+  )
+}
