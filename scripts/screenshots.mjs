@@ -50,6 +50,10 @@ try {
   await shot('shelf')
   await page.getByRole('button', { name: 'New design' }).first().click()
   for (const name of [/^Square post,/, /^Tall story,/, /^Video thumbnail,/]) await page.getByRole('button', { name }).click()
+  await page.getByRole('button', { name: 'Arch and shelf' }).click()
+  await page.waitForFunction(() => [...document.querySelectorAll('[role="dialog"] img')].slice(0, 9).every((i) => i.complete && i.naturalWidth > 0), undefined, {
+    timeout: 60_000,
+  })
   await shot('new-design')
   await page.goto(`${base}/designs/opening-day`)
   await quiet()
@@ -68,6 +72,18 @@ try {
   await page.getByRole('tab', { name: 'All' }).click()
   await page.waitForTimeout(4000)
   await shot('supplies')
+  await page.getByRole('button', { name: 'Close supplies' }).click()
+  await page.getByRole('region', { name: 'Stage' }).focus()
+  await page.keyboard.press('Alt+v')
+  for (const name of ['As shown to the studio', 'With the rust branch']) {
+    await page.getByLabel('Name of the version').fill(name)
+    await page.keyboard.press('Enter')
+    await page.getByRole('list', { name: 'Kept versions' }).getByText(name).waitFor()
+  }
+  await page.getByRole('slider', { name: /How much of/ }).waitFor({ state: 'attached', timeout: 60_000 })
+  await page.waitForTimeout(3000)
+  await shot('versions')
+  await page.keyboard.press('Escape')
   await page.goto(`${base}/designs/opening-day/export`)
   await page.waitForFunction(() => [...document.images].every((i) => i.complete), undefined, { timeout: 60_000 })
   await page.getByRole('button', { name: 'Export 8 files' }).click()

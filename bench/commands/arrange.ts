@@ -8,7 +8,7 @@ import { type Bounds, centreOf, heightOf, widthOf } from '@/core/geometry/bounds
 import type { Point } from '@/core/geometry/matrix'
 import { mirroredAbout, moved, placedBounds, scaledAbout, stretchedAbout, turnedAbout } from '@/core/geometry/placement'
 import { distribute } from '@/core/geometry/snap'
-import { boundsOfIds, transform } from '../state/acts'
+import { boundsOfIds, transform, turnOfSelection } from '../state/acts'
 import type { Bench, BenchState } from '../state/bench-store'
 import { canStrew, setFree, strewSelection } from '../state/strewing'
 import { defineCommands, someSelected } from './define'
@@ -56,13 +56,14 @@ function flip(axis: 'x' | 'y') {
   return (b: Bench) => {
     const s = b.store.getState()
     const box = boundsOfIds(s, s.selection)
-    if (box) transform(b, 'Flip', (l) => ({ id: l.id, placement: mirroredAbout(l.placement, centreOf(box), axis) }))
+    // A turned group leans the other way in the mirror.
+    if (box) transform(b, 'Flip', (l) => ({ id: l.id, placement: mirroredAbout(l.placement, centreOf(box), axis) }), undefined, -2 * turnOfSelection(s))
   }
 }
 const turn = (angle: number) => (b: Bench) => {
   const s = b.store.getState()
   const box = boundsOfIds(s, s.selection)
-  if (box) transform(b, 'Turn', (l) => ({ id: l.id, placement: turnedAbout(l.placement, centreOf(box), angle) }))
+  if (box) transform(b, 'Turn', (l) => ({ id: l.id, placement: turnedAbout(l.placement, centreOf(box), angle) }), undefined, angle)
 }
 
 type Side = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom'

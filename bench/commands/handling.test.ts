@@ -2,9 +2,9 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { groupLayer, shapeLayer } from '@/core/design/blank'
 import { group } from '@/core/design/commands'
 import { type Bounds, centreOf } from '@/core/geometry/bounds'
-import { placedBounds } from '@/core/geometry/placement'
+import { placedBounds, turnedBox } from '@/core/geometry/placement'
 import { spoken } from '../announcer'
-import { moveGesture, slantGesture } from '../stage/gestures'
+import { moveGesture, resizeMany, slantGesture, turnGesture } from '../stage/gestures'
 import { guideGesture } from '../stage/guide-gesture'
 import { reframeGesture, zoomInSlot } from '../stage/reframe-gesture'
 import { setStageSize } from '../stage/view'
@@ -150,6 +150,57 @@ describe('by keys alone', () => {
     expect(spoken(state(), 'Tie')).toContain('2 things')
     bench.select([])
     expect(spoken(state(), 'Delete')).toBe('Delete.')
+  })
+})
+
+describe('a group that was turned', () => {
+  const corners = () => {
+    const g = layer(bench, 'g').placement.rotation
+    return turnedBox(
+      ['disc', 'card'].map((id) => layer(bench, id).placement),
+      g,
+    )?.map((p) => [Math.round(p.x * 1e6) / 1e6, Math.round(p.y * 1e6) / 1e6])
+  }
+  const size = () => {
+    const [a = [0, 0], b = [0, 0], , d = [0, 0]] = corners() ?? []
+    return [Math.hypot((b[0] ?? 0) - (a[0] ?? 0), (b[1] ?? 0) - (a[1] ?? 0)), Math.hypot((d[0] ?? 0) - (a[0] ?? 0), (d[1] ?? 0) - (a[1] ?? 0))]
+  }
+  beforeEach(() => {
+    bench.edit('Group', (d) => group(d, ['disc', 'card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'Pair')))
+    bench.select(['g'])
+  })
+  it('keeps its box turned, of the same size, also when it is taken again', () => {
+    expect(size()).toEqual([500, 300])
+    run('turn-on-far')
+    run('turn-on-far')
+    expect(layer(bench, 'g').placement.rotation).toBe(30)
+    expect(size()).toEqual([expect.closeTo(500, 4), expect.closeTo(300, 4)])
+    bench.undo()
+    expect(layer(bench, 'g').placement.rotation).toBe(15)
+    const g = turnGesture(bench, { x: 900, y: 650 })
+    g?.move({ x: 550, y: 1000 }, free)
+    g?.end()
+    expect(layer(bench, 'g').placement.rotation).toBeCloseTo(105, 6)
+    expect(size()).toEqual([expect.closeTo(500, 4), expect.closeTo(300, 4)])
+  })
+  it('is sized by a corner of that box, the opposite one staying', () => {
+    run('turn-on-far')
+    const before = corners()
+    const grip = before?.[2] ?? [0, 0]
+    const g = resizeMany(bench, 1, 1, { x: grip[0] ?? 0, y: grip[1] ?? 0 })
+    g?.move({ x: (grip[0] ?? 0) + 40, y: (grip[1] ?? 0) + 60 }, free)
+    g?.end()
+    const after = corners()
+    expect(after?.[0]).toEqual([expect.closeTo(before?.[0]?.[0] ?? 0, 4), expect.closeTo(before?.[0]?.[1] ?? 0, 4)])
+    const [w = 0, h = 0] = size()
+    expect(w / h).toBeCloseTo(5 / 3, 6)
+    expect(w).toBeGreaterThan(500)
+  })
+  it('leans the other way in the mirror', () => {
+    run('turn-on-far')
+    run('flip-across')
+    expect(layer(bench, 'g').placement.rotation).toBe(-15)
+    expect(size()).toEqual([expect.closeTo(500, 4), expect.closeTo(300, 4)])
   })
 })
 

@@ -21,14 +21,21 @@ import { layerName } from '@/core/design/blank'
 import { centreOf, heightOf, unionOf, widthOf } from '@/core/geometry/bounds'
 import { moved, placedBounds, scaledAbout, turnedAbout, wrapDegrees } from '@/core/geometry/placement'
 import { stayingOf } from '../commands/arrange'
+import { keyLabel } from '../commands/define'
+import { keymapStore, keysOf } from '../commands/keymap'
 import { commandById } from '../commands/list'
-import { grip, handledLeaves, type Leaf, movedAlong, type Target, transform, writeTargets } from '../state/acts'
+import { grip, handledLeaves, type Leaf, movedAlong, type Target, transform, turnOfSelection, writeTargets } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
 import { Section, shared } from './section'
 
+/** The key of a command, for its tip. */
+function hintOf(id: string): string | undefined {
+  const [key] = keysOf(commandById(id), keymapStore.getState())
+  return key ? keyLabel(key) : undefined
+}
 const ALIGN = [
   ['align-left', AlignStartVertical],
   ['align-centre', AlignCenterVertical],
@@ -51,6 +58,7 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
   const s = useBenchState((state) => ({ selection: state.selection, alignTo: state.alignTo, stays: state.stays, layers: state.design.layers }))
   const weights = useBenchState((state) => state.weightsFollow)
   const several = s.selection.length > 1
+  const turned = useBenchState((state) => turnOfSelection(state))
   const [only] = leaves
   const single = leaves.length === 1 && only !== undefined
   const box = unionOf(leaves.map((l) => placedBounds(l.placement)))
@@ -67,6 +75,16 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
     const targets = leaves.map(change)
     bench.preview((d) => writeTargets(bench, d, targets, before))
   }
+  const turnTo =
+    (v: number) =>
+    (l: Leaf): Target => ({
+      id: l.id,
+      placement: turnedAbout(
+        l.placement,
+        single ? { x: l.placement.x, y: l.placement.y } : centreOf(box),
+        single ? v - l.placement.rotation : v - turned,
+      ),
+    })
   const sized =
     (axis: 'width' | 'height', value: number) =>
     (l: Leaf): Target => {
@@ -87,7 +105,7 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
     ids.map(([id, Icon]) => {
       const c = commandById(id)
       return (
-        <IconButton key={id} label={c.label} disabled={!(c.can?.(bench.store.getState()) ?? true)} onClick={() => c.run(bench)}>
+        <IconButton key={id} label={c.label} hint={hintOf(c.id)} disabled={!(c.can?.(bench.store.getState()) ?? true)} onClick={() => c.run(bench)}>
           <Icon size={15} />
         </IconButton>
       )
@@ -117,28 +135,10 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
           label="Turn"
           short="turn"
           unit="°"
-          value={single ? wrapDegrees(only.placement.rotation) : 0}
+          value={wrapDegrees(single ? only.placement.rotation : turned)}
           step={1}
-          onChange={(v) =>
-            run('Turn', (l) => ({
-              id: l.id,
-              placement: turnedAbout(
-                l.placement,
-                single ? { x: l.placement.x, y: l.placement.y } : centreOf(box),
-                single ? v - l.placement.rotation : v,
-              ),
-            }))
-          }
-          onDrag={(v) =>
-            drag((l) => ({
-              id: l.id,
-              placement: turnedAbout(
-                l.placement,
-                single ? { x: l.placement.x, y: l.placement.y } : centreOf(box),
-                single ? v - l.placement.rotation : v,
-              ),
-            }))
-          }
+          onChange={(v) => transform(bench, 'Turn', turnTo(v), undefined, v - (single ? only.placement.rotation : turned))}
+          onDrag={(v) => drag(turnTo(v))}
         />
         <NumberField
           label="Slant"

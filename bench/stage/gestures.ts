@@ -1,13 +1,13 @@
 import { newId } from '@/core/design/blank'
-import { duplicateLayers } from '@/core/design/commands'
+import { duplicateLayers, turnGroups } from '@/core/design/commands'
 import type { Design, Placement } from '@/core/design/schema'
 import { withTied } from '@/core/design/ties'
 import { type Bounds, centreOf, heightOf, overlaps, shift, unionOf, widthOf } from '@/core/geometry/bounds'
 import { apply, inverse, type Point } from '@/core/geometry/matrix'
-import { matrixOf, moved, placedBounds, resized, scaledAbout, slanted, stretchedAbout, turnedAbout, wrapDegrees } from '@/core/geometry/placement'
+import { matrixOf, moved, placedBounds, resized, scaledAbout, slanted, stretchedAbout, turnedAbout, turnedBox, wrapDegrees } from '@/core/geometry/placement'
 import { gapBetween, marginsWithin, type SnapLine, type SnapMark, snapBox, snapEdge } from '@/core/geometry/snap'
 import { withCorner } from '@/core/geometry/warp'
-import { boundsOfIds, grip, handledLeaves, type Leaf, type Target, writeTargets } from '../state/acts'
+import { boundsOfIds, grip, handledLeaves, type Leaf, type Target, turnOfSelection, writeTargets } from '../state/acts'
 import type { Bench } from '../state/bench-store'
 import { offerGrouping } from '../state/grouping'
 import { rememberStep } from '../state/repeat'
@@ -23,23 +23,27 @@ export type Gesture = { name: string; move: (p: Point, m: Modifiers) => Told | n
 function targeting(
   bench: Bench,
   name: string,
-  work: (p: Point, m: Modifiers) => (Told & { targets: Target[] }) | null,
+  work: (p: Point, m: Modifiers) => (Told & { targets: Target[]; turned?: number }) | null,
   ids?: readonly string[],
 ): Gesture {
   const before = grip(bench, handledLeaves(bench, ids))
-  let last: Target[] | null = null
+  const { selection } = bench.store.getState()
+  let last: { targets: Target[]; turned?: number } | null = null
+  const write = (made: { targets: Target[]; turned?: number }) => (d: Design) => {
+    writeTargets(bench, d, made.targets, before)
+    if (made.turned) turnGroups(d, selection, made.turned)
+  }
   return {
     name,
     move(p, m) {
       const made = work(p, m)
       if (!made) return null
-      last = made.targets
-      bench.preview((d) => writeTargets(bench, d, made.targets, before), true)
+      last = made
+      bench.preview(write(made), true)
       return made
     },
     end() {
-      const targets = last
-      if (targets) bench.commit(name, (d) => writeTargets(bench, d, targets, before))
+      if (last) bench.commit(name, write(last))
     },
   }
 }
@@ -180,12 +184,21 @@ const followY = (after: Bounds, by: number, hx: number, hy: number, ratio: numbe
 export function resizeMany(bench: Bench, hx: number, hy: number, from: Point): Gesture | null {
   const leaves = handledLeaves(bench)
   if (leaves.length === 0) return null
-  const box = unionOf(leaves.map((l) => placedBounds(l.placement)))
+  const corners = turnedBox(
+    leaves.map((l) => l.placement),
+    turnOfSelection(bench.store.getState()),
+  )
+  if (!corners) return null
+  /** A handle's place on the box, turned as it is. */
+  const onBox = (x: number, y: number): Point => {
+    const [a, b, , d] = corners
+    const [u, v] = [(x + 1) / 2, (y + 1) / 2]
+    return { x: a.x + (b.x - a.x) * u + (d.x - a.x) * v, y: a.y + (b.y - a.y) * u + (d.y - a.y) * v }
+  }
   return targeting(bench, 'Scale', (p, m) => {
-    const about = m.alt
-      ? centreOf(box)
-      : { x: hx < 0 ? box.right : hx > 0 ? box.left : centreOf(box).x, y: hy < 0 ? box.bottom : hy > 0 ? box.top : centreOf(box).y }
-    const reach = { x: hx === 0 ? 0 : (hx < 0 ? box.left : box.right) - about.x, y: hy === 0 ? 0 : (hy < 0 ? box.top : box.bottom) - about.y }
+    const about = m.alt ? onBox(0, 0) : onBox(-hx, -hy)
+    const grip = onBox(hx, hy)
+    const reach = { x: grip.x - about.x, y: grip.y - about.y }
     const [dx, dy] = [p.x - from.x, p.y - from.y]
     const factor = Math.max(0.01, 1 + (dx * reach.x + dy * reach.y) / (reach.x ** 2 + reach.y ** 2))
     if (hx === 0 || hy === 0) {
@@ -214,7 +227,7 @@ export function turnGesture(bench: Bench, from: Point): Gesture | null {
       ? apply(matrixOf(only.placement), { x: only.placement.width / 2, y: only.placement.height / 2 })
       : centreOf(unionOf(leaves.map((l) => placedBounds(l.placement))))
   const start = Math.atan2(from.y - centre.y, from.x - centre.x)
-  const base = only && leaves.length === 1 ? only.placement.rotation : 0
+  const base = only && leaves.length === 1 ? only.placement.rotation : turnOfSelection(bench.store.getState())
   return targeting(bench, 'Turn', (p, m) => {
     let by = ((Math.atan2(p.y - centre.y, p.x - centre.x) - start) * 180) / Math.PI
     if (m.shift) by = Math.round((base + by) / 15) * 15 - base
@@ -222,6 +235,7 @@ export function turnGesture(bench: Bench, from: Point): Gesture | null {
       by = Math.round((base + by) / 90) * 90 - base
     return {
       targets: leaves.map((l): Target => ({ id: l.id, placement: turnedAbout(l.placement, centre, by) })),
+      turned: by,
       lines: [],
       note: `${Math.round(wrapDegrees(base + by) * 10) / 10}°`,
     }

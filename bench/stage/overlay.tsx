@@ -2,9 +2,10 @@
 import { layerName } from '@/core/design/blank'
 import type { Plane } from '@/core/design/planes'
 import type { Placement } from '@/core/design/schema'
+import { leavesOf } from '@/core/design/tree'
 import { isFilled, picturePlacement } from '@/core/design/slot'
 import type { Point } from '@/core/geometry/matrix'
-import { placedCorners } from '@/core/geometry/placement'
+import { placedCorners, turnedBox } from '@/core/geometry/placement'
 import type { SnapMark } from '@/core/geometry/snap'
 import { warpOf } from '@/core/geometry/warp'
 import { boundsOfIds, handledLeaves, resolvedOf } from '../state/acts'
@@ -31,20 +32,13 @@ const Line = ({ d, colour, dash }: { d: string; colour: string; dash?: string })
   </g>
 )
 
-/** The corners of a thing on the stage: along its own axes for a single layer, upright for groups. */
+/** The corners of a thing on the stage, along its own axes; a group's are those it was turned to as a whole. */
 function cornersOf(s: Seen, id: string): Point[] | null {
   const layer = resolvedOf(s, id)?.layer
   if (!layer) return null
   if (layer.kind !== 'group') return placedCorners(layer.placement).map((p) => toStage(s.view, p))
-  const b = boundsOfIds(s, [id])
-  return b
-    ? [
-        { x: b.left, y: b.top },
-        { x: b.right, y: b.top },
-        { x: b.right, y: b.bottom },
-        { x: b.left, y: b.bottom },
-      ].map((p) => toStage(s.view, p))
-    : null
+  const placements = leavesOf(s.design, [id]).flatMap((l) => resolvedOf(s, l.id)?.layer.placement ?? [])
+  return turnedBox(placements, layer.placement.rotation)?.map((p) => toStage(s.view, p)) ?? null
 }
 
 const HANDLES = [
@@ -294,7 +288,7 @@ export function Overlay({ drawn, width, height }: { drawn: Drawn; width: number;
               <>
                 <Handles
                   corners={corners}
-                  sides={handled.length > 0 && ((one !== undefined && one.kind !== 'group') || handled.every((l) => l.placement.rotation % 90 === 0))}
+                  sides={handled.length > 0 && ((one !== undefined && one.kind !== 'group') || (handled.every((l) => l.placement.rotation % 90 === 0) && (one === undefined || one.placement.rotation === 0)))}
                   colour={colour}
                   stage={{ width, height }}
                 />

@@ -1,7 +1,7 @@
 import { withWeights } from '@/core/adapt/place'
 import { luminance } from '@/core/colour/colour'
 import { boxAt, graphicLayer, newId, pictureLayer, plainStyle, shapeLayer, slotLayer, typeLayer } from '@/core/design/blank'
-import { addLayers, orderAbove, place, setOn } from '@/core/design/commands'
+import { addLayers, orderAbove, place, setOn, turnGroups } from '@/core/design/commands'
 import { keyBetween } from '@/core/design/order'
 import type { Plane } from '@/core/design/planes'
 import { findResolved, type ResolvedLayer } from '@/core/design/resolve'
@@ -50,6 +50,12 @@ export function boundsOfIds(s: Pick<BenchState, 'resolved' | 'design'>, ids: rea
   return first ? rest.reduce(union, first) : null
 }
 
+/** How far the selection's box is turned: a group's as it was turned as a whole; several things stand upright. */
+export function turnOfSelection(s: Pick<BenchState, 'design' | 'selection'>): number {
+  const only = s.selection.length === 1 ? s.design.layers[s.selection[0] ?? ''] : undefined
+  return only?.kind === 'group' ? only.placement.rotation : 0
+}
+
 /** The upright box around a thing of the page shown, a group's around its members; null for an empty group. */
 export function boundsOfNode(node: ResolvedLayer): Bounds | null {
   if (node.layer.kind !== 'group') return placedBounds(node.layer.placement)
@@ -92,13 +98,16 @@ export function grip(bench: Bench, leaves: readonly Leaf[]): Map<string, { layer
 }
 
 /** Moves, scales or turns the selection in one recorded step. */
-export function transform(bench: Bench, name: string, change: (layer: Leaf) => Target | null, ids?: readonly string[]): void {
+export function transform(bench: Bench, name: string, change: (layer: Leaf) => Target | null, ids?: readonly string[], turned = 0): void {
   const leaves = handledLeaves(bench, ids)
   const before = grip(bench, leaves)
   if (leaves.length === 0 && bench.store.getState().selection.length > 0)
     bench.notify('Everything selected is locked. Nothing was changed; unlock it first.')
   const targets = leaves.map(change).filter((t): t is Target => t !== null)
-  if (targets.length > 0) bench.edit(name, (d) => writeTargets(bench, d, targets, before))
+  if (targets.length > 0) bench.edit(name, (d) => {
+      writeTargets(bench, d, targets, before)
+      if (turned !== 0) turnGroups(d, ids ?? bench.store.getState().selection, turned)
+    })
 }
 
 /** A type's box made as high as its lines, its top edge kept. */

@@ -19,13 +19,13 @@ export function Button({ look = 'plain', small, className = '', type = 'button',
   )
 }
 
-/** A square button with an icon; the label is spoken and shown as a tip. */
-export function IconButton({ label, className = '', type = 'button', ...rest }: ComponentProps<'button'> & { label: string }) {
+/** A square button with an icon; the label is spoken and shown as a tip, with its key where there is one. */
+export function IconButton({ label, hint, className = '', type = 'button', ...rest }: ComponentProps<'button'> & { label: string; hint?: string | undefined }) {
   return (
     <button
       type={type}
       aria-label={label}
-      title={label}
+      title={hint ? `${label} (${hint})` : label}
       className={`inline-flex size-7 shrink-0 items-center justify-center rounded-control text-soft hover:bg-well hover:text-ink disabled:opacity-35 disabled:hover:bg-transparent ${className}`}
       {...rest}
     />

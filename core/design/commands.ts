@@ -1,3 +1,4 @@
+import { wrapDegrees } from '../geometry/placement'
 import { toChannelPlace } from './channel-place'
 import { inOrder, keyBetween, keysBetween } from './order'
 import type { Plane } from './planes'
@@ -323,6 +324,13 @@ export function removePage(d: Design, id: string): void {
   clearPage(d, id)
   delete d.pages[id]
   for (const key of Object.keys(d.arrangements)) if (key.startsWith(`${id}.`)) delete d.arrangements[key]
+}
+/** Groups remember how far they were turned as a whole, so that their box stays turned with them. */
+export function turnGroups(d: Design, ids: readonly string[], by: number): void {
+  for (const id of new Set(ids.flatMap((g) => withMembers(d, g).map((l) => l.id)))) {
+    const layer = d.layers[id]
+    if (layer?.kind === 'group') layer.placement = { ...layer.placement, rotation: wrapDegrees(layer.placement.rotation + by) }
+  }
 }
 /** Moves a page so many places on among the pages. */
 export function movePage(d: Design, id: string, by: number): void {

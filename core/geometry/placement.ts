@@ -29,6 +29,17 @@ export function placedCorners(p: Placement): [Point, Point, Point, Point] {
   return [apply(m, { x: 0, y: 0 }), apply(m, { x: p.width, y: 0 }), apply(m, { x: p.width, y: p.height }), apply(m, { x: 0, y: p.height })]
 }
 
+/** The box around placed layers along axes turned by an angle: top left, top right, bottom right, bottom left of the turned box; null for none. */
+export function turnedBox(all: readonly Placement[], angleDegrees: number): [Point, Point, Point, Point] | null {
+  const back = turning(-angleDegrees)
+  const corners = all.flatMap((p) => placedCorners(p).map((q) => apply(back, q)))
+  if (corners.length === 0) return null
+  const [xs, ys] = [corners.map((p) => p.x), corners.map((p) => p.y)]
+  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
+  const on = turning(angleDegrees)
+  return [apply(on, { x: left, y: top }), apply(on, { x: right, y: top }), apply(on, { x: right, y: bottom }), apply(on, { x: left, y: bottom })]
+}
+
 export const moved = (p: Placement, dx: number, dy: number): Placement => ({ ...p, x: p.x + dx, y: p.y + dy })
 
 /** Scales about a fixed point of the page by the same factor both ways. */
