@@ -51,9 +51,13 @@ try {
   await page.getByRole('button', { name: 'New design' }).first().click()
   for (const name of [/^Square post,/, /^Tall story,/, /^Video thumbnail,/]) await page.getByRole('button', { name }).click()
   await page.getByRole('button', { name: 'Arch and shelf' }).click()
-  await page.waitForFunction(() => [...document.querySelectorAll('[role="dialog"] img')].slice(0, 9).every((i) => i.complete && i.naturalWidth > 0), undefined, {
-    timeout: 60_000,
-  })
+  await page.waitForFunction(
+    () => [...document.querySelectorAll('[role="dialog"] img')].slice(0, 9).every((i) => i.complete && i.naturalWidth > 0),
+    undefined,
+    {
+      timeout: 60_000,
+    },
+  )
   await shot('new-design')
   await page.goto(`${base}/designs/opening-day`)
   await quiet()

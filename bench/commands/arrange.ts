@@ -8,7 +8,7 @@ import { type Bounds, centreOf, heightOf, widthOf } from '@/core/geometry/bounds
 import type { Point } from '@/core/geometry/matrix'
 import { mirroredAbout, moved, placedBounds, scaledAbout, stretchedAbout, turnedAbout } from '@/core/geometry/placement'
 import { distribute } from '@/core/geometry/snap'
-import { boundsOfIds, transform, turnOfSelection } from '../state/acts'
+import { boundsOfIds, middleOfSelection, transform, turnOfSelection } from '../state/acts'
 import type { Bench, BenchState } from '../state/bench-store'
 import { canStrew, setFree, strewSelection } from '../state/strewing'
 import { defineCommands, someSelected } from './define'
@@ -55,15 +55,15 @@ const topOf = (
 function flip(axis: 'x' | 'y') {
   return (b: Bench) => {
     const s = b.store.getState()
-    const box = boundsOfIds(s, s.selection)
+    const about = middleOfSelection(s)
     // A turned group leans the other way in the mirror.
-    if (box) transform(b, 'Flip', (l) => ({ id: l.id, placement: mirroredAbout(l.placement, centreOf(box), axis) }), undefined, -2 * turnOfSelection(s))
+    if (about) transform(b, 'Flip', (l) => ({ id: l.id, placement: mirroredAbout(l.placement, about, axis) }), undefined, -2 * turnOfSelection(s))
   }
 }
 const turn = (angle: number) => (b: Bench) => {
   const s = b.store.getState()
-  const box = boundsOfIds(s, s.selection)
-  if (box) transform(b, 'Turn', (l) => ({ id: l.id, placement: turnedAbout(l.placement, centreOf(box), angle) }), undefined, angle)
+  const about = middleOfSelection(s)
+  if (about) transform(b, 'Turn', (l) => ({ id: l.id, placement: turnedAbout(l.placement, about, angle) }), undefined, angle)
 }
 
 type Side = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom'
@@ -150,8 +150,8 @@ function sizeAlike(b: Bench, which: 'width' | 'height' | 'both'): void {
 /** Scales the selection about its own centre, for keys. */
 const scaleBy = (k: number) => (b: Bench) => {
   const s = b.store.getState()
-  const box = boundsOfIds(s, s.selection)
-  if (box) transform(b, 'Scale', (l) => ({ id: l.id, placement: scaledAbout(l.placement, centreOf(box), k), scale: k }))
+  const about = middleOfSelection(s)
+  if (about) transform(b, 'Scale', (l) => ({ id: l.id, placement: scaledAbout(l.placement, about, k), scale: k }))
 }
 /** Slants by degrees, for keys; each about its own centre. */
 const slantBy = (by: number) => (b: Bench) =>

@@ -24,7 +24,7 @@ import { stayingOf } from '../commands/arrange'
 import { keyLabel } from '../commands/define'
 import { keymapStore, keysOf } from '../commands/keymap'
 import { commandById } from '../commands/list'
-import { grip, handledLeaves, type Leaf, movedAlong, type Target, transform, turnOfSelection, writeTargets } from '../state/acts'
+import { grip, handledLeaves, type Leaf, middleOfSelection, movedAlong, type Target, transform, turnOfSelection, writeTargets } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
@@ -81,7 +81,7 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
       id: l.id,
       placement: turnedAbout(
         l.placement,
-        single ? { x: l.placement.x, y: l.placement.y } : centreOf(box),
+        single ? { x: l.placement.x, y: l.placement.y } : (middleOfSelection(bench.store.getState()) ?? centreOf(box)),
         single ? v - l.placement.rotation : v - turned,
       ),
     })

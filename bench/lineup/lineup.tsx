@@ -38,7 +38,7 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
         {channels.map((c) => (
           <Thumb key={c.id} id={c.id} name={c.name} width={c.width} height={c.height} />
         ))}
-        <DropdownMenu.Root>
+        <DropdownMenu.Root modal={false}>
           <DropdownMenu.Trigger asChild>
             <IconButton label="Add a channel" className="mb-5 ml-1">
               <Plus size={16} />
@@ -102,7 +102,7 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
     .filter(Boolean)
     .join(', ')
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root modal={false}>
       <div className="relative">
         <button
           type="button"

@@ -87,7 +87,7 @@ export function PageStrip({ design, page, channel }: { design: Design; page: str
       <IconButton label="Duplicate this page" onClick={() => run('duplicate-page')}>
         <Copy size={14} />
       </IconButton>
-      <DropdownMenu.Root>
+      <DropdownMenu.Root modal={false}>
         <DropdownMenu.Trigger asChild>
           <IconButton label="More for this page" className="!w-5">
             <ChevronDown size={14} />

@@ -232,7 +232,7 @@ function Card({
           <span className="ml-auto pr-7 text-tiny text-soft">{when}</span>
         </span>
       </Link>
-      <DropdownMenu.Root>
+      <DropdownMenu.Root modal={false}>
         <DropdownMenu.Trigger asChild>
           <IconButton label={`More for ${d.name}`} className="absolute right-2 bottom-1.5">
             <Ellipsis size={15} />

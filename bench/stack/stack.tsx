@@ -10,7 +10,7 @@ import { useBench, useCalmState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
 import { IconButton } from '../ui/button'
 import { LAYER_TYPE, Row } from './row'
-import { type LayerRow, nextPlace, type PlaneRow, rowsOf } from './rows'
+import { type LayerRow, nextPlace, type PlaneRow, rowsOf, type StackRow } from './rows'
 
 type Drop = { plane: Plane; parent: string | null; above: string | null; inside: string | null; at: string; how: 'over' | 'under' | 'in' }
 
@@ -157,36 +157,35 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
         aria-multiselectable="true"
         onDragEnd={() => setDrop(null)}
       >
-        {rows.map((row) =>
-          row.kind === 'plane' ? (
-            <div key={row.plane} role="none" style={{ ['--hue' as string]: `var(--plane-${row.plane})` }}>
-              <div
-                className={`flex items-center gap-2 border-t border-line px-3 text-tiny font-semibold ${row.count === 0 ? 'h-6' : 'h-7'}`}
-                style={{ color: 'var(--hue)' }}
-                onDragOver={overPlane(row)}
-                onDrop={onDrop}
-              >
-                <span className="size-2 rounded-[2px]" style={{ background: 'var(--hue)' }} />
-                {planeLabels[row.plane]}
-                {row.count > 0 && <span className="ml-auto font-normal text-soft tabular-nums">{row.count}</span>}
-              </div>
-              {drop?.at === `plane-${row.plane}` && <div className="mx-2 h-0.5 rounded" style={{ background: 'var(--hue)' }} />}
-            </div>
-          ) : (
-            <Row
-              key={row.node.layer.id}
-              row={row}
-              chosen={chosen.has(row.node.layer.id)}
-              solo={s.solo === row.node.layer.id}
-              drop={drop?.at === row.node.layer.id ? drop.how : null}
-              toggle={toggle}
-              choose={choose}
-              onOver={onOver}
+        {byPlane(rows).map(({ head, layers }) => (
+          <section key={head.plane} role="group" aria-label={planeLabels[head.plane]} style={{ ['--hue' as string]: `var(--plane-${head.plane})` }}>
+            <div
+              className={`flex items-center gap-2 border-t border-line px-3 text-tiny font-semibold ${head.count === 0 ? 'h-6' : 'h-7'}`}
+              style={{ color: 'var(--hue)' }}
+              onDragOver={overPlane(head)}
               onDrop={onDrop}
-              onKey={onKey}
-            />
-          ),
-        )}
+            >
+              <span className="size-2 rounded-[2px]" style={{ background: 'var(--hue)' }} />
+              {planeLabels[head.plane]}
+              {head.count > 0 && <span className="ml-auto font-normal text-soft tabular-nums">{head.count}</span>}
+            </div>
+            {drop?.at === `plane-${head.plane}` && <div className="mx-2 h-0.5 rounded" style={{ background: 'var(--hue)' }} />}
+            {layers.map((row) => (
+              <Row
+                key={row.node.layer.id}
+                row={row}
+                chosen={chosen.has(row.node.layer.id)}
+                solo={s.solo === row.node.layer.id}
+                drop={drop?.at === row.node.layer.id ? drop.how : null}
+                toggle={toggle}
+                choose={choose}
+                onOver={onOver}
+                onDrop={onDrop}
+                onKey={onKey}
+              />
+            ))}
+          </section>
+        ))}
         {s.resolved.layers.length === 0 && (
           <p className="px-3 py-4 text-small text-soft">
             Nothing here yet. Drag something from the supplies below, drop a file on the stage, or press 5 and write.
@@ -199,6 +198,16 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
     </aside>
   )
 })
+
+/** Each plane with the rows beneath its head. */
+function byPlane(rows: readonly StackRow[]): { head: PlaneRow; layers: LayerRow[] }[] {
+  const out: { head: PlaneRow; layers: LayerRow[] }[] = []
+  for (const row of rows) {
+    if (row.kind === 'plane') out.push({ head: row, layers: [] })
+    else out.at(-1)?.layers.push(row)
+  }
+  return out
+}
 
 /** The sibling directly beneath, which a thing dropped under a row comes to lie above. */
 function below({ design }: Pick<BenchState, 'design'>, id: string): string | null {

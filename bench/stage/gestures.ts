@@ -2,12 +2,23 @@ import { newId } from '@/core/design/blank'
 import { duplicateLayers, turnGroups } from '@/core/design/commands'
 import type { Design, Placement } from '@/core/design/schema'
 import { withTied } from '@/core/design/ties'
-import { type Bounds, centreOf, heightOf, overlaps, shift, unionOf, widthOf } from '@/core/geometry/bounds'
+import { type Bounds, heightOf, overlaps, shift, widthOf } from '@/core/geometry/bounds'
 import { apply, inverse, type Point } from '@/core/geometry/matrix'
-import { matrixOf, moved, placedBounds, resized, scaledAbout, slanted, stretchedAbout, turnedAbout, turnedBox, wrapDegrees } from '@/core/geometry/placement'
+import {
+  matrixOf,
+  moved,
+  placedBounds,
+  resized,
+  scaledAbout,
+  slanted,
+  stretchedAbout,
+  turnedAbout,
+  turnedBox,
+  wrapDegrees,
+} from '@/core/geometry/placement'
 import { gapBetween, marginsWithin, type SnapLine, type SnapMark, snapBox, snapEdge } from '@/core/geometry/snap'
 import { withCorner } from '@/core/geometry/warp'
-import { boundsOfIds, grip, handledLeaves, type Leaf, type Target, turnOfSelection, writeTargets } from '../state/acts'
+import { boundsOfIds, grip, handledLeaves, type Leaf, middleOfSelection, type Target, turnOfSelection, writeTargets } from '../state/acts'
 import type { Bench } from '../state/bench-store'
 import { offerGrouping } from '../state/grouping'
 import { rememberStep } from '../state/repeat'
@@ -225,7 +236,8 @@ export function turnGesture(bench: Bench, from: Point): Gesture | null {
   const centre =
     only && leaves.length === 1
       ? apply(matrixOf(only.placement), { x: only.placement.width / 2, y: only.placement.height / 2 })
-      : centreOf(unionOf(leaves.map((l) => placedBounds(l.placement))))
+      : middleOfSelection(bench.store.getState())
+  if (!centre) return null
   const start = Math.atan2(from.y - centre.y, from.x - centre.x)
   const base = only && leaves.length === 1 ? only.placement.rotation : turnOfSelection(bench.store.getState())
   return targeting(bench, 'Turn', (p, m) => {

@@ -2,8 +2,8 @@
 import { layerName } from '@/core/design/blank'
 import type { Plane } from '@/core/design/planes'
 import type { Placement } from '@/core/design/schema'
-import { leavesOf } from '@/core/design/tree'
 import { isFilled, picturePlacement } from '@/core/design/slot'
+import { leavesOf } from '@/core/design/tree'
 import type { Point } from '@/core/geometry/matrix'
 import { placedCorners, turnedBox } from '@/core/geometry/placement'
 import type { SnapMark } from '@/core/geometry/snap'
@@ -288,7 +288,11 @@ export function Overlay({ drawn, width, height }: { drawn: Drawn; width: number;
               <>
                 <Handles
                   corners={corners}
-                  sides={handled.length > 0 && ((one !== undefined && one.kind !== 'group') || (handled.every((l) => l.placement.rotation % 90 === 0) && (one === undefined || one.placement.rotation === 0)))}
+                  sides={
+                    handled.length > 0 &&
+                    ((one !== undefined && one.kind !== 'group') ||
+                      (handled.every((l) => l.placement.rotation % 90 === 0) && (one === undefined || one.placement.rotation === 0)))
+                  }
                   colour={colour}
                   stage={{ width, height }}
                 />

@@ -10,7 +10,7 @@ import { withTied } from '@/core/design/ties'
 import { isLocked, leavesOf, membersOf } from '@/core/design/tree'
 import { type Bounds, union } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
-import { placedBounds } from '@/core/geometry/placement'
+import { placedBounds, turnedBox } from '@/core/geometry/placement'
 import { layoutType } from '@/core/type/layout'
 import type { SourceInfo } from '../render/protocol'
 import { seenMiddle } from '../stage/view'
@@ -54,6 +54,13 @@ export function boundsOfIds(s: Pick<BenchState, 'resolved' | 'design'>, ids: rea
 export function turnOfSelection(s: Pick<BenchState, 'design' | 'selection'>): number {
   const only = s.selection.length === 1 ? s.design.layers[s.selection[0] ?? ''] : undefined
   return only?.kind === 'group' ? only.placement.rotation : 0
+}
+
+/** The point that the selection turns, grows and is mirrored about; of a turned group the middle of its turned box. */
+export function middleOfSelection(s: Pick<BenchState, 'design' | 'selection' | 'resolved'>): Point | null {
+  const placements = leavesOf(s.design, s.selection).flatMap((l) => resolvedOf(s, l.id)?.layer.placement ?? [])
+  const [a, , c] = turnedBox(placements, turnOfSelection(s)) ?? []
+  return a && c ? { x: (a.x + c.x) / 2, y: (a.y + c.y) / 2 } : null
 }
 
 /** The upright box around a thing of the page shown, a group's around its members; null for an empty group. */
@@ -104,7 +111,8 @@ export function transform(bench: Bench, name: string, change: (layer: Leaf) => T
   if (leaves.length === 0 && bench.store.getState().selection.length > 0)
     bench.notify('Everything selected is locked. Nothing was changed; unlock it first.')
   const targets = leaves.map(change).filter((t): t is Target => t !== null)
-  if (targets.length > 0) bench.edit(name, (d) => {
+  if (targets.length > 0)
+    bench.edit(name, (d) => {
       writeTargets(bench, d, targets, before)
       if (turned !== 0) turnGroups(d, ids ?? bench.store.getState().selection, turned)
     })

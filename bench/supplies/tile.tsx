@@ -56,7 +56,7 @@ export function Tile({ item, onPlace, onLike }: Props) {
           Make backdrop
         </Button>
       )}
-      <DropdownMenu.Root>
+      <DropdownMenu.Root modal={false}>
         <DropdownMenu.Trigger asChild>
           <IconButton
             label={`More for ${item.label}`}

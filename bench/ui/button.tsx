@@ -20,7 +20,13 @@ export function Button({ look = 'plain', small, className = '', type = 'button',
 }
 
 /** A square button with an icon; the label is spoken and shown as a tip, with its key where there is one. */
-export function IconButton({ label, hint, className = '', type = 'button', ...rest }: ComponentProps<'button'> & { label: string; hint?: string | undefined }) {
+export function IconButton({
+  label,
+  hint,
+  className = '',
+  type = 'button',
+  ...rest
+}: ComponentProps<'button'> & { label: string; hint?: string | undefined }) {
   return (
     <button
       type={type}

@@ -215,7 +215,7 @@ function Versions({ onClose }: { onClose: () => void }) {
               afterLabel="Now"
             />
           ) : (
-            <p className="m-auto max-w-72 text-center text-small text-soft">Choose a version to see it beside the design as it is now.</p>
+            <p className="m-auto max-w-72 text-center text-small">Choose a version to see it beside the design as it is now.</p>
           )}
         </div>
       </div>
