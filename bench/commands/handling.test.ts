@@ -11,7 +11,7 @@ import { setStageSize } from '../stage/view'
 import { addSlot, drawInMiddle, goInto, handledLeaves, tryInPlace } from '../state/acts'
 import { layer, openBench, source } from '../state/bench.test-data'
 import type { Bench } from '../state/bench-store'
-import { fillSlot, slotUnder, swapPicture } from '../state/slots'
+import { fillSlot, slotUnder, swapPicture, takeOut } from '../state/slots'
 import { whyNot } from '../ui/number-field'
 import { commandById } from './list'
 
@@ -340,6 +340,17 @@ describe('slots', () => {
     bench.commit('Zoom in the slot', () => undefined)
     bench.set({ reframing: null })
     expect(zoomInSlot(bench, -300)).toBe(false)
+  })
+  it('give the whole picture back where it was seen', () => {
+    const id = addOne()
+    fillSlot(bench, id, picture())
+    takeOut(bench, id)
+    const [out = ''] = state().selection
+    // 800 × 400 over 200 × 200: 400 × 200 about the same middle.
+    expect(layer(bench, out)).toMatchObject({ kind: 'picture', placement: { x: 200, y: 200, width: 400, height: 200 } })
+    expect(layer(bench, id)).toMatchObject({ picture: null })
+    bench.undo()
+    expect(layer(bench, id)).toMatchObject({ picture: { sourceWidth: 800 } })
   })
   it('a graphic is not put into one, and that is said', () => {
     const id = addOne()

@@ -8,8 +8,9 @@ import { ColourField } from './colour-field'
 import { Section, shared } from './section'
 
 type Shape = LayerOf<'shape'>
-const DASHES: Record<string, number[]> = { solid: [], dashed: [3, 2], dotted: [0, 2] }
-const dashName = (dash: readonly number[]): string => Object.entries(DASHES).find(([, d]) => d.join() === dash.join())?.[0] ?? 'dashed'
+/** Lengths of dash and gap in weights of the line. */
+export const DASHES: Record<string, number[]> = { solid: [], dashed: [3, 2], dotted: [0, 2] }
+export const dashName = (dash: readonly number[]): string => Object.entries(DASHES).find(([, d]) => d.join() === dash.join())?.[0] ?? 'dashed'
 
 export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
   const bench = useBench()

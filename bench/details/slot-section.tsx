@@ -5,12 +5,14 @@ import type { LayerOf } from '@/core/design/schema'
 import { isFilled, panToFocal, reframed } from '@/core/design/slot'
 import { upload } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
-import { fillSlot } from '../state/slots'
+import { fillSlot, takeOut } from '../state/slots'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
 import { Slider } from '../ui/slider'
+import { ColourField } from './colour-field'
 import { Section } from './section'
+import { DASHES, dashName } from './shape-section'
 
 type Slot = LayerOf<'slot'>
 const FORMS = ['rectangle', 'ellipse', 'polygon'] as const
@@ -116,9 +118,9 @@ export function SlotSection({ slot }: { slot: Slot }) {
               />
             ))}
           </div>
+          <div className="flex gap-1.5">
           <Button
             small
-            className="self-start"
             onClick={() =>
               bench.edit(
                 'Show the focal point',
@@ -128,6 +130,10 @@ export function SlotSection({ slot }: { slot: Slot }) {
           >
             Fit to its focal point
           </Button>
+          <Button small title="Gives the whole picture back as a layer" onClick={() => takeOut(bench, slot.id)}>
+            Take it out
+          </Button>
+          </div>
         </>
       )}
       {s.master && (
@@ -190,6 +196,32 @@ export function SlotSection({ slot }: { slot: Slot }) {
             }
             onDrag={(v) => bench.preview(write((l) => ({ stroke: { ...l.stroke, weight: v } })))}
           />
+          <Choice
+            label="Line style of the frame"
+            value={dashName(slot.stroke.dash)}
+            options={Object.keys(DASHES).map((d) => ({ value: d, label: d }))}
+            onChange={(name) =>
+              bench.edit(
+                'Line style',
+                write((l) => ({ stroke: { ...l.stroke, dash: [...(DASHES[name] ?? [])], cap: name === 'dotted' ? 'round' : 'butt' } })),
+              )
+            }
+          />
+          {slot.stroke.weight > 0 && (
+            <div className="col-span-2">
+              <ColourField
+                label="Frame colour"
+                colour={slot.stroke.colour}
+                onPreview={(colour) => bench.preview(write((l) => ({ stroke: { ...l.stroke, colour } })))}
+                onChange={(colour) =>
+                  bench.commit(
+                    'Frame colour',
+                    write((l) => ({ stroke: { ...l.stroke, colour } })),
+                  )
+                }
+              />
+            </div>
+          )}
         </div>
       )}
     </Section>

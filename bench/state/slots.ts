@@ -1,7 +1,8 @@
-import { slotLayer } from '@/core/design/blank'
+import { newId, pictureLayer, slotLayer } from '@/core/design/blank'
+import { addLayers, orderAbove } from '@/core/design/commands'
 import { findResolved, flatResolved } from '@/core/design/resolve'
 import type { Layer, LayerOf } from '@/core/design/schema'
-import { isFilled, panToFocal } from '@/core/design/slot'
+import { isFilled, panToFocal, picturePlacement } from '@/core/design/slot'
 import { sourcesOf } from '@/core/design/sources-of'
 import { isLocked } from '@/core/design/tree'
 import { holds } from '@/core/geometry/bounds'
@@ -23,6 +24,21 @@ export function fillSlot(bench: Bench, id: string, p: Pick<Placing, 'info' | 'la
     layer.pan = panToFocal({ ...layer, picture })
   })
   bench.select([id])
+}
+/** Gives a slot's picture back as a layer of its own, whole, where it was seen; the slot is empty then. */
+export function takeOut(bench: Bench, id: string): void {
+  const slot = bench.store.getState().design.layers[id]
+  if (slot?.kind !== 'slot' || !isFilled(slot)) return
+  const { source, sourceWidth, sourceHeight, focal } = slot.picture
+  const made = newId()
+  bench.edit('Take the picture out', (d) => {
+    const layer = d.layers[id]
+    if (layer?.kind !== 'slot') return
+    const where = { id: made, page: slot.page, plane: slot.plane, parent: slot.parent, inside: slot.inside, order: orderAbove(d, slot, id) }
+    addLayers(d, [pictureLayer(where, `${slot.name}, picture`, { sha: source, width: sourceWidth, height: sourceHeight, focal }, picturePlacement(slot))])
+    Object.assign(layer, { picture: null, zoom: 1, pan: { x: 0, y: 0 } })
+  })
+  bench.select([made])
 }
 /** The slot under a point of the page, front first; null for none. */
 export function slotUnder(s: BenchState, at: Point): string | null {

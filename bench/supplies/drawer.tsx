@@ -82,7 +82,7 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
   return (
     <section aria-label="Supplies" className="flex h-full flex-col border-t border-line bg-panel">
       <header className="flex h-[38px] shrink-0 items-center gap-1 px-3 text-small">
-        <div role="tablist" aria-label="Kinds of supplies" className="flex items-center">
+        <div role="tablist" aria-label="Kinds of supplies" className="flex shrink-0 items-center">
           <span className="mr-2 font-semibold">Supplies</span>
           {TABS.map(([id, label]) => (
             <button
@@ -111,7 +111,7 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
             <X size={11} />
           </button>
         )}
-        <label className="field ml-auto w-60">
+        <label className="field ml-auto w-60 min-w-28 shrink">
           <Search size={13} className="text-soft" />
           <input
             aria-label="Search supplies"

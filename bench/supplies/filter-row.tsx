@@ -33,7 +33,7 @@ export function FilterRow({ filters: f, set, trying, onTrying, total }: Props) {
   const chip = (on: boolean) =>
     `flex h-6 items-center gap-1 rounded-control px-1.5 text-tiny ${on ? 'bg-ink text-panel' : 'text-soft hover:bg-well hover:text-ink'}`
   return (
-    <div className="flex h-8 shrink-0 items-center gap-3 px-3">
+    <div className="scroll-thin flex h-9 shrink-0 items-center gap-3 overflow-x-auto overflow-y-hidden px-3 *:shrink-0">
       <div role="group" aria-label="Colour" className="flex">
         {COLOUR_FAMILIES.map((c) => (
           <button
