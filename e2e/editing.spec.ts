@@ -229,7 +229,7 @@ test('a thing kept inside shows only in its holder, goes with it, and is let go 
   await settled(page)
   const [rectangle, ellipse] = [await byName(page, id, 'Rectangle'), await byName(page, id, 'Ellipse')]
   expect(ellipse?.inside).toBe(rectangle?.id)
-  await expect(row(page, 'Ellipse')).toHaveAttribute('aria-description', 'kept inside')
+  await expect(row(page, 'Ellipse')).toHaveAttribute('aria-description', /^kept inside Rectangle/)
   // The ellipse’s own middle lies outside the rectangle: nothing is there to be taken.
   await page.keyboard.press('Escape')
   const middle = await onStage(page, 520, 470)

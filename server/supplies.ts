@@ -5,7 +5,7 @@ import { fitAll, wordsIn } from '../core/text/near'
 import { smallPixels } from '../host/pictures'
 import { MANNERS, type Manner, supplies as shipped } from '../supplies/catalogue'
 import { readBlob, type SourceInfo, sourceInfo, storeUpload } from './blobs'
-import { now, store, type Tables } from './database'
+import { now, type Store, store, type Tables } from './database'
 
 export type SupplyRow = {
   id: string
@@ -130,23 +130,38 @@ export type SupplyQuery = {
   offset?: number
   limit?: number
 }
-/** What a search needs of every supply. */
-type Row = Pick<Tables['supplies'], 'id' | 'label' | 'words' | 'kind' | 'manner' | 'colours'>
-const COLUMNS = ['id', 'label', 'words', 'kind', 'manner', 'colours'] as const
-// Taking thousands of texts apart anew for every letter that is typed would be most of the work.
-const textsHeld = new Map<string, { text: string; words: string[] }>()
-function textOf(r: Row): string[] {
-  const text = `${r.label} ${r.words} ${r.kind}`
-  const held = textsHeld.get(r.id)
-  if (held?.text === text) return held.words
-  const words = [...new Set(wordsIn(text))]
-  textsHeld.set(r.id, { text, words })
-  return words
+/** What a search needs of every supply, its words taken apart. */
+type Known = Pick<Row, 'id' | 'kind' | 'manner' | 'colours' | 'own' | 'transparent' | 'orientation'> & { words: string[] }
+type Row = Tables['supplies']
+let held: { key: string; all: Known[] } | null = null
+
+/** All supplies in their order; read and taken apart again only when they have changed. */
+async function everySupply(db: Store): Promise<Known[]> {
+  const state = await sql<{
+    n: number
+    last: string | null
+    seen: number | null
+  }>`select count(*) n, max(created_at) last, sum(length(colours)) seen from supplies`.execute(db)
+  const key = JSON.stringify(state.rows[0])
+  if (held?.key === key) return held.all
+  const rows = await db.selectFrom('supplies').selectAll().orderBy('rank').orderBy('created_at').orderBy('id').execute()
+  const all = rows.map(({ id, kind, manner, colours, own, transparent, orientation, label, words }) => ({
+    id,
+    kind,
+    manner,
+    colours,
+    own,
+    transparent,
+    orientation,
+    words: [...new Set(wordsIn(`${label} ${words} ${kind}`))],
+  }))
+  held = { key, all }
+  return all
 }
 
 /** How much alike two supplies are: words in common, kind, manner, colours. */
-function likeness(a: Row, b: Row): number {
-  const [one, other] = [new Set(textOf(a)), new Set(textOf(b))]
+function likeness(a: Known, b: Known): number {
+  const [one, other] = [new Set(a.words), new Set(b.words)]
   const common = [...one].filter((w) => other.has(w)).length
   const colours = a.colours.split(' ').filter((c) => COLOUR_FAMILIES.includes(c as ColourFamily) && b.colours.split(' ').includes(c)).length
   return (
@@ -162,25 +177,22 @@ const ALIKE = 0.75
 export async function searchSupplies(query: SupplyQuery): Promise<{ items: SupplyRow[]; total: number }> {
   const db = await store()
   const asked = wordsIn(query.q ?? '').slice(0, 12)
-  let find = db.selectFrom('supplies').select([...COLUMNS])
-  if (query.kind) find = find.where('kind', '=', query.kind)
-  if (query.own) find = find.where('own', '=', 1)
-  if (query.transparent) find = find.where('transparent', '=', 1)
-  if (query.orientation) find = find.where('orientation', '=', query.orientation)
-  if (query.manner) find = find.where('manner', '=', query.manner)
-  if (query.colour) find = find.where(sql<boolean>`(' ' || colours || ' ') like ${`% ${query.colour.replace(/[^a-z]/g, '')} %`}`)
-  let rows: Row[] = await find.orderBy('rank').orderBy('created_at').orderBy('id').execute()
-  const model = query.like
-    ? await db
-        .selectFrom('supplies')
-        .select([...COLUMNS])
-        .where('id', '=', query.like)
-        .executeTakeFirst()
-    : undefined
-  if (asked.length > 0) rows = ranked(rows, (r) => fitAll(asked, textOf(r)), 0)
+  const all = await everySupply(db)
+  const { kind, orientation, manner, colour } = query
+  let rows = all.filter(
+    (r) =>
+      (!kind || r.kind === kind) &&
+      (!query.own || r.own === 1) &&
+      (!query.transparent || r.transparent === 1) &&
+      (!orientation || r.orientation === orientation) &&
+      (!manner || r.manner === manner) &&
+      (!colour || r.colours.split(' ').includes(colour)),
+  )
+  const model = query.like ? all.find((r) => r.id === query.like) : undefined
+  if (asked.length > 0) rows = ranked(rows, (r) => fitAll(asked, r.words), 0)
   if (model)
     rows = ranked(
-      rows.filter((r) => r.id !== model.id),
+      rows.filter((r) => r !== model),
       (r) => likeness(model, r),
       ALIKE,
     )
@@ -217,7 +229,7 @@ export async function searchSupplies(query: SupplyQuery): Promise<{ items: Suppl
 }
 
 /** Those that score above `least`, the best first; the order stays where scores are equal. */
-function ranked(rows: readonly Row[], score: (r: Row) => number, least: number): Row[] {
+function ranked(rows: readonly Known[], score: (r: Known) => number, least: number): Known[] {
   return rows
     .map((row) => ({ row, score: score(row) }))
     .filter((s) => s.score > least)

@@ -119,20 +119,20 @@ export function SlotSection({ slot }: { slot: Slot }) {
             ))}
           </div>
           <div className="flex gap-1.5">
-          <Button
-            small
-            onClick={() =>
-              bench.edit(
-                'Show the focal point',
-                write((l) => (isFilled(l) ? { zoom: 1, pan: panToFocal({ ...l, zoom: 1 }) } : {})),
-              )
-            }
-          >
-            Fit to its focal point
-          </Button>
-          <Button small title="Gives the whole picture back as a layer" onClick={() => takeOut(bench, slot.id)}>
-            Take it out
-          </Button>
+            <Button
+              small
+              onClick={() =>
+                bench.edit(
+                  'Show the focal point',
+                  write((l) => (isFilled(l) ? { zoom: 1, pan: panToFocal({ ...l, zoom: 1 }) } : {})),
+                )
+              }
+            >
+              Fit to its focal point
+            </Button>
+            <Button small title="Gives the whole picture back as a layer" onClick={() => takeOut(bench, slot.id)}>
+              Take it out
+            </Button>
           </div>
         </>
       )}

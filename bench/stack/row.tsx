@@ -49,8 +49,11 @@ export const Row = memo(function Row({ row, chosen, solo, drop, toggle, choose, 
     <div
       style={{ ['--hue' as string]: `var(--plane-${layer.plane})` }}
       className="[content-visibility:auto] [contain-intrinsic-size:auto_36px]"
-      onPointerEnter={() => setUnder(true)}
-      onPointerLeave={() => setUnder(false)}
+      onPointerMove={(e) => {
+        // A row that only scrolls by beneath the pointer stays as it is.
+        if (!under && (e.movementX !== 0 || e.movementY !== 0)) setUnder(true)
+      }}
+      onPointerLeave={() => under && setUnder(false)}
     >
       {drop === 'over' && <Landing />}
       <div
@@ -59,7 +62,7 @@ export const Row = memo(function Row({ row, chosen, solo, drop, toggle, choose, 
         aria-level={row.depth + row.bracket + 1}
         {...(group ? { 'aria-expanded': row.open } : {})}
         aria-label={layerName(layer)}
-        aria-description={row.bracket > 0 ? `kept inside, ${row.spoken}` : row.spoken}
+        aria-description={row.spoken}
         tabIndex={0}
         data-layer={layer.id}
         draggable={!naming}

@@ -26,7 +26,7 @@ export function rowsOf(layers: readonly ResolvedLayer[], design: Pick<Design, 'l
   const walk = (node: ResolvedLayer, depth: number, bracket: number, first: boolean, last: boolean, place: string) => {
     const { layer } = node
     const inner = [...node.insides].reverse()
-    inner.forEach((m, n) => walk(m, depth, bracket + 1, n === 0, n === inner.length - 1, `inside ${layerName(layer)}`))
+    inner.forEach((m, n) => walk(m, depth, bracket + 1, n === 0, n === inner.length - 1, `kept inside ${layerName(layer)}`))
     const open = layer.kind === 'group' && !closed.has(layer.id)
     const tied = tiedTo(design, layer).map(layerName).join(', ')
     const spoken = [

@@ -35,7 +35,9 @@ export function takeOut(bench: Bench, id: string): void {
     const layer = d.layers[id]
     if (layer?.kind !== 'slot') return
     const where = { id: made, page: slot.page, plane: slot.plane, parent: slot.parent, inside: slot.inside, order: orderAbove(d, slot, id) }
-    addLayers(d, [pictureLayer(where, `${slot.name}, picture`, { sha: source, width: sourceWidth, height: sourceHeight, focal }, picturePlacement(slot))])
+    addLayers(d, [
+      pictureLayer(where, `${slot.name}, picture`, { sha: source, width: sourceWidth, height: sourceHeight, focal }, picturePlacement(slot)),
+    ])
     Object.assign(layer, { picture: null, zoom: 1, pan: { x: 0, y: 0 } })
   })
   bench.select([made])
