@@ -1,11 +1,12 @@
 import { strToU8, unzipSync, zipSync } from 'fflate'
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
-import { blankDesign, boxAt, groupLayer, presetSpecs, shapeLayer, typeLayer } from '../core/design/blank'
+import { blankDesign, boxAt, groupLayer, presetSpecs, shapeLayer, slotLayer, strewLayer, typeLayer } from '../core/design/blank'
 import type { BlendMode } from '../core/design/blend-modes'
 import { keepInside } from '../core/design/commands'
 import { record } from '../core/design/edits'
 import type { Design, Layer } from '../core/design/schema'
+import { thingOf } from '../core/design/strew'
 import { isOpenRaster, readOpenRaster, writeOpenRaster } from '../core/formats/open-raster/file'
 import { type OraNode, readStack, writeStack } from '../core/formats/open-raster/stack'
 import type { VividPackage } from '../core/formats/vivid-package'
@@ -80,6 +81,21 @@ describe('OpenRaster, out and in again', () => {
     const hidden = box('Schatten & “Licht” <1>', 'a1', '#112233', boxAt(0, 0, 30, 30), { shown: false, opacity: 0.25, locked: true })
     const { back } = await roundTrip(designOf([box('under', 'a0', '#47743a', boxAt(5, 5, 60, 60)), hidden]))
     expect(Object.values(back.design.layers).find((l) => !l.shown)).toMatchObject({ name: 'Schatten & “Licht” <1>', opacity: 0.25, locked: true })
+  })
+  it('slots with a frame and strews come out as they are seen, with mode and strength', async () => {
+    const slot = {
+      ...slotLayer(where('slot', 'a1'), 'Slot', 'ellipse', boxAt(10, 12, 50, 60), { kind: 'solid', colour: '#3a55c9' }),
+      stroke: { colour: '#ffffff', weight: 4, dash: [], cap: 'butt' as const, join: 'miter' as const },
+      blend: 'multiply' as const,
+      opacity: 0.8,
+    }
+    const dot = thingOf(shapeLayer(where('dot', 'a2'), 'Dot', 'ellipse', boxAt(0, 0, 10, 10), { kind: 'solid', colour: '#c2412a' }))
+    if (!dot) throw new Error('nothing to strew')
+    const strew = { ...strewLayer(where('strew', 'a2'), 'Dots', [dot], boxAt(8, 8, 80, 80), 5), blend: 'screen' as const, opacity: 0.6 }
+    const { worst, merged, back } = await roundTrip(designOf([box('under', 'a0', '#47743a', boxAt(5, 5, 80, 80)), slot, strew]))
+    expect(worst).toBeLessThanOrEqual(1)
+    expect(merged).toEqual([])
+    expect(Object.values(back.design.layers).map((l) => [l.name, l.blend, l.opacity])).toEqual(expect.arrayContaining([['Slot', 'multiply', 0.8], ['Dots', 'screen', 0.6]]))
   })
   it('groups come back, open and closed, with their strength', async () => {
     const inner = (id: string, order: string, parent: string, more: Partial<Layer> = {}) =>

@@ -22,8 +22,8 @@ const pieces = ({ design, page }: BenchState) =>
 export function coloursOf(layer: Layer, swatches: Design['swatches']): Set<string> {
   const found: string[] = []
   if (layer.kind === 'graphic') found.push(...Object.values(layer.parts))
-  if (layer.kind === 'shape' && layer.stroke.weight > 0) found.push(layer.stroke.colour)
-  if (layer.kind === 'shape' || layer.kind === 'type') {
+  if ('stroke' in layer && layer.stroke.weight > 0) found.push(layer.stroke.colour)
+  if ('fill' in layer) {
     const { fill } = layer
     if (fill.kind === 'solid') found.push(fill.colour)
     else if (fill.kind !== 'none') found.push(...Object.values(fill.stops).map((s) => s.colour))

@@ -22,8 +22,8 @@ export function coloursInUse(design: Design): string[] {
     else if (p.kind !== 'none') for (const s of Object.values(p.stops)) add(s.colour)
   }
   for (const l of Object.values(design.layers)) {
-    if (l.kind === 'shape' || l.kind === 'type') paint(l.fill)
-    if (l.kind === 'shape' && l.stroke.weight > 0) add(l.stroke.colour)
+    if ('fill' in l) paint(l.fill)
+    if ('stroke' in l && l.stroke.weight > 0) add(l.stroke.colour)
     if (l.kind === 'graphic') Object.values(l.parts).forEach(add)
   }
   return [...counts]

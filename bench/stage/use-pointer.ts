@@ -221,7 +221,7 @@ export function useStagePointer(bench: Bench) {
     const s = bench.store.getState()
     if (s.sampleFor) s.sampleFor(colour)
     else {
-      const leaves = handledLeaves(bench).filter((l) => l.kind === 'shape' || l.kind === 'type')
+      const leaves = handledLeaves(bench).filter((l) => 'fill' in l)
       if (leaves.length > 0) bench.edit('Sampled colour', (d) => leaves.forEach((l) => setOn(d, s.channel, l.id, 'fill', { kind: 'solid', colour })))
       else {
         void navigator.clipboard?.writeText(colour).catch(() => undefined)
