@@ -95,7 +95,12 @@ describe('OpenRaster, out and in again', () => {
     const { worst, merged, back } = await roundTrip(designOf([box('under', 'a0', '#47743a', boxAt(5, 5, 80, 80)), slot, strew]))
     expect(worst).toBeLessThanOrEqual(1)
     expect(merged).toEqual([])
-    expect(Object.values(back.design.layers).map((l) => [l.name, l.blend, l.opacity])).toEqual(expect.arrayContaining([['Slot', 'multiply', 0.8], ['Dots', 'screen', 0.6]]))
+    expect(Object.values(back.design.layers).map((l) => [l.name, l.blend, l.opacity])).toEqual(
+      expect.arrayContaining([
+        ['Slot', 'multiply', 0.8],
+        ['Dots', 'screen', 0.6],
+      ]),
+    )
   })
   it('groups come back, open and closed, with their strength', async () => {
     const inner = (id: string, order: string, parent: string, more: Partial<Layer> = {}) =>

@@ -16,13 +16,15 @@ export function OwnSize({ onAdd }: { onAdd: (spec: Spec) => void }) {
   const mm = unit === 'mm' ? 1 : unit === 'cm' ? 10 : 25.4
   const [dots, over] = [Number(ppi.replace(',', '.')), Number(bleed.replace(',', '.'))]
   const px = (v: number) => (unit === 'px' ? Math.round(v) : mmToPx(v * mm, dots))
-  const wrong = !(px(w) >= 8 && px(h) >= 8 && px(w) <= 30_000 && px(h) <= 30_000)
-    ? 'A size is between 8 and 30 000 px a side.'
-    : unit !== 'px' && !(dots >= 36 && dots <= 1200)
-      ? 'A resolution is between 36 and 1200 ppi.'
-      : unit !== 'px' && !(over >= 0 && over * mm <= 50)
-        ? 'A bleed is between 0 and 50 mm.'
-        : null
+  const wrong = [width, height].some((v) => v.trim() === '' || Number.isNaN(Number(v.replace(',', '.'))))
+    ? 'Width and height are numbers.'
+    : !(px(w) >= 8 && px(h) >= 8 && px(w) <= 30_000 && px(h) <= 30_000)
+      ? 'A size is between 8 and 30 000 px a side.'
+      : unit !== 'px' && !(dots >= 36 && dots <= 1200)
+        ? 'A resolution is between 36 and 1200 ppi.'
+        : unit !== 'px' && !(over >= 0 && over * mm <= 50)
+          ? 'A bleed is between 0 and 50 mm.'
+          : null
   const add = () => {
     const id = `own-${Date.now().toString(36)}`
     const name = `${width} × ${height}${unit === 'px' ? '' : ` ${unit}`}`

@@ -151,7 +151,7 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
       </header>
       <div
         ref={list}
-        className="scroll-thin flex-1 overflow-y-auto pb-8"
+        className="scroll-thin min-h-0 flex-1 overflow-y-auto pb-8 [contain:strict] will-change-transform"
         role="tree"
         aria-label="Layers"
         aria-multiselectable="true"

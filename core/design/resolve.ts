@@ -115,13 +115,23 @@ export function resolve(design: Design, at: { page: string; channel: string }, c
   return { ...common, layers: sortBands(layers), leftOut: adapted.leftOut, arrangement: adapted.arrangement, chosenAnew: adapted.chosenAnew }
 }
 
-const untouched = (node: LayerNode): ResolvedLayer => ({
-  layer: node.layer,
-  children: node.children.map(untouched),
-  insides: node.insides.map(untouched),
-  changed: [],
-  base: node.layer.placement,
-})
+/** A layer that holds nothing comes out as the same object each time, as long as it is the same. */
+const alone = new WeakMap<Layer, ResolvedLayer>()
+function untouched(node: LayerNode): ResolvedLayer {
+  const { layer } = node
+  const bare = node.children.length === 0 && node.insides.length === 0 && Object.isFrozen(layer)
+  const held = bare ? alone.get(layer) : undefined
+  if (held) return held
+  const made: ResolvedLayer = {
+    layer,
+    children: node.children.map(untouched),
+    insides: node.insides.map(untouched),
+    changed: [],
+    base: layer.placement,
+  }
+  if (bare) alone.set(layer, made)
+  return made
+}
 
 function withChanges(node: LayerNode, changes: ReadonlyMap<string, Change[]>, channel: Channel, which: (p: ChangeProperty) => boolean): LayerNode {
   const own = (changes.get(node.layer.id) ?? []).filter((c) => which(c.property))
