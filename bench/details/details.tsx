@@ -41,36 +41,8 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
   const [only] = layers
   return (
     <aside aria-label="Details" className="scroll-thin flex h-full w-[252px] shrink-0 flex-col overflow-y-auto border-r border-line bg-panel">
-      {s.tool === 'slot' && (
-        <div className="flex gap-1 border-b border-line p-2" role="group" aria-label="Slot to draw">
-          {SLOT_FORMS.map((f) => (
-            <button
-              key={f}
-              type="button"
-              aria-pressed={s.slotForm === f}
-              className={`h-7 flex-1 rounded-control text-tiny capitalize ${s.slotForm === f ? 'bg-ink text-panel' : 'hover:bg-well'}`}
-              onClick={() => bench.set({ slotForm: f })}
-            >
-              {f}
-            </button>
-          ))}
-        </div>
-      )}
-      {s.tool === 'shape' && (
-        <div className="flex gap-1 border-b border-line p-2" role="group" aria-label="Shape to draw">
-          {SHAPE_FORMS.map((f) => (
-            <button
-              key={f}
-              type="button"
-              aria-pressed={s.shapeForm === f}
-              className={`h-7 flex-1 rounded-control text-tiny capitalize ${s.shapeForm === f ? 'bg-ink text-panel' : 'hover:bg-well'}`}
-              onClick={() => bench.set({ shapeForm: f })}
-            >
-              {f === 'rectangle' ? 'rect' : f}
-            </button>
-          ))}
-        </div>
-      )}
+      {s.tool === 'slot' && <Forms label="Slot to draw" all={SLOT_FORMS} now={s.slotForm} onChange={(slotForm) => bench.set({ slotForm })} />}
+      {s.tool === 'shape' && <Forms label="Shape to draw" all={SHAPE_FORMS} now={s.shapeForm} onChange={(shapeForm) => bench.set({ shapeForm })} />}
       <header className="border-b border-line px-3 py-2">
         <h2 className="truncate font-semibold">
           {layers.length === 0 ? s.design.pages[s.resolved.page]?.name : layers.length === 1 && only ? layerName(only) : `${layers.length} things`}
@@ -102,3 +74,22 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
     </aside>
   )
 })
+
+/** What the tool in hand draws next. */
+function Forms<F extends string>({ label, all, now, onChange }: { label: string; all: readonly F[]; now: F; onChange: (form: F) => void }) {
+  return (
+    <div className="flex gap-1 border-b border-line p-2" role="group" aria-label={label}>
+      {all.map((f) => (
+        <button
+          key={f}
+          type="button"
+          aria-pressed={now === f}
+          className={`h-7 flex-1 rounded-control text-tiny capitalize ${now === f ? 'bg-ink text-panel' : 'hover:bg-well'}`}
+          onClick={() => onChange(f)}
+        >
+          {f === 'rectangle' && all.length > 4 ? 'rect' : f}
+        </button>
+      ))}
+    </div>
+  )
+}
