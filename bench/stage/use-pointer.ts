@@ -8,7 +8,7 @@ import { type Bounds, contains, holds, overlaps } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import type { SnapLine, SnapMark } from '@/core/geometry/snap'
 import { addShape, addSlot, addType, boundsOfIds, boundsOfNode, goInto, handledLeaves, stageScale } from '../state/acts'
-import type { Bench } from '../state/bench-store'
+import type { Bench, View } from '../state/bench-store'
 import { overSlot } from '../state/slots'
 import { cornerGesture, type Gesture, type Modifiers, moveGesture, resizeMany, resizeOne, slantGesture, turnGesture } from './gestures'
 import { guideGesture } from './guide-gesture'
@@ -58,7 +58,7 @@ export function useStagePointer(bench: Bench) {
   const press = useRef<Press | null>(null)
   const frame = useRef<HTMLElement | null>(null)
   const hovering = useRef(false)
-  const hovered = useRef<{ at: Point; ids: string[]; revision: number } | null>(null)
+  const hovered = useRef<{ at: Point; ids: string[]; revision: number; view: View } | null>(null)
 
   const local = (e: { clientX: number; clientY: number }): Point => {
     const r = frame.current?.getBoundingClientRect()
@@ -118,7 +118,10 @@ export function useStagePointer(bench: Bench) {
     p.waiting = true
     // What the pointer hovered over a moment ago, nothing having changed since, need not be asked for again.
     const known = hovered.current
-    const ids = known && known.revision === s.revision && Math.hypot(known.at.x - at.x, known.at.y - at.y) < 0.5 ? known.ids : await hit(p.startPage)
+    const ids =
+      known && known.revision === s.revision && known.view === s.view && Math.hypot(known.at.x - at.x, known.at.y - at.y) < 0.5
+        ? known.ids
+        : await hit(p.startPage)
     p.waiting = false
     if (press.current !== p && !p.released) return
     const top = ids[0] ? bench.takenBy(ids[0]) : null
@@ -310,7 +313,7 @@ export function useStagePointer(bench: Bench) {
         hovering.current = true
         void hit(pageAt(at)).then((ids) => {
           hovering.current = false
-          hovered.current = { at, ids, revision: s.revision }
+          hovered.current = { at, ids, revision: s.revision, view: s.view }
           if (press.current) return
           const top = ids[0] ? bench.takenBy(ids[0]) : null
           setDrawn((d) => (d.hover === top ? d : { ...nothingDrawn, hover: top }))
