@@ -128,6 +128,22 @@ describe('a gesture beneath much', () => {
     const full = painted()
     for (let k = 0; k < 3; k++) expect(Math.abs((draft[middle + k] as number) - (full[middle + k] as number))).toBeLessThanOrEqual(1)
   })
+  it('goes on being drafted when the view is scaled with the hand in mid-air', async () => {
+    await open()
+    engine.take({ kind: 'edit', patches: moved(12).patches, revision: 2, preview: true })
+    await shown(2)
+    const side = Math.round(SIDE * 1.25)
+    engine.take({
+      kind: 'view',
+      view: { page: 'page1', channel: 'square-post', scale: 1.25, visible: { left: 0, top: 0, right: side, bottom: side } },
+    })
+    await until(() => frames().some((f) => f.scale === 1.25 && f.whole))
+    const drafted = [vi.spyOn(Drafts.prototype, 'part'), vi.spyOn(Drafts.prototype, 'enlargedParts')]
+    engine.take({ kind: 'edit', patches: moved(24).patches, revision: 3, preview: true })
+    await shown(3)
+    expect(drafted.reduce((sum, spy) => sum + spy.mock.calls.length, 0)).toBeGreaterThan(0)
+    for (const spy of drafted) spy.mockRestore()
+  })
   it('dropped, is shown in full at once', async () => {
     await open()
     const { patches, design: dropped } = moved(50)

@@ -57,6 +57,9 @@ export class Drafter {
   forget(): void {
     this.kept = null
   }
+  get holds(): boolean {
+    return this.kept !== null
+  }
 
   private smallPlan(page: ResolvedPage, view: StageView): Plan {
     return this.planned(page, { scale: view.scale / this.factor, asIs: true })

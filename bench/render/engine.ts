@@ -241,7 +241,7 @@ export class Engine {
     if (!this.previewing) {
       this.drafter.keep(found.page, made)
       this.readyDue = true
-    }
+    } else if (!this.drafter.holds) this.keepAside(view)
     const clip = this.complete ? changedBetween(this.complete, made.nodes) : undefined
     const drafting = this.previewing && !this.resting
     const due: [number, number][] = []
@@ -307,6 +307,14 @@ export class Engine {
         this.resting = true
         this.schedule()
       }, REST_MS)
+  }
+
+  /** The view changed with the hand in mid-air: what its drafts are told by is planned anew, of the design as it is kept. */
+  private keepAside(view: StageView): void {
+    const { kept } = this
+    if (!kept?.pages[view.page] || !kept.channels[view.channel]) return
+    const page = resolve(kept, { page: view.page, channel: view.channel }, { fonts: this.fonts, lightOf: this.lightOf })
+    this.drafter.keep(page, this.planned(page, { scale: view.scale, seen: view.visible }))
   }
 
   /** One piece of work that nobody waits for; false when there is none. */

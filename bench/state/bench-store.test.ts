@@ -88,6 +88,7 @@ describe('a gesture', () => {
     bench.cancel()
     expect([bench.inGesture, layer(bench, 'disc').opacity, bench.store.getState().history.done.length]).toEqual([false, 1, 0])
     expect(server.sent).toEqual([])
+    expect(toStage().at(-1)).toMatchObject({ kind: 'edit', patches: [], preview: false })
   })
   it('undone in mid-air is only cancelled', async () => {
     const bench = await openBench()

@@ -317,7 +317,8 @@ export function createBench(loaded: Loaded) {
       const { base } = gesture
       rest()
       show(base)
-      client?.preview([], getState().revision)
+      // To the stage the hand has let go: it must not take what comes for parts of a gesture.
+      client?.commit([], getState().revision)
     },
     get inGesture(): boolean {
       return gesture !== null
