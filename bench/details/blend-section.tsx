@@ -2,7 +2,7 @@
 import { BLEND_MODES, type BlendMode, blendModes } from '@/core/design/blend-modes'
 import { setOn } from '@/core/design/commands'
 import { resolvedOf } from '../state/acts'
-import { useBench, useBenchState } from '../state/bench-context'
+import { useBench, useCalmState } from '../state/bench-context'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
 import { Slider } from '../ui/slider'
@@ -10,7 +10,7 @@ import { Section, shared } from './section'
 
 export function BlendSection({ ids }: { ids: readonly string[] }) {
   const bench = useBench()
-  const s = useBenchState((state) => ({ resolved: state.resolved, design: state.design, channel: state.channel }))
+  const s = useCalmState((state) => ({ resolved: state.resolved, design: state.design, channel: state.channel }))
   const layers = ids.flatMap((id) => resolvedOf(s, id)?.layer ?? s.design.layers[id] ?? [])
   const blend = shared(layers, (l) => l.blend)
   const opacity = shared(layers, (l) => l.opacity)

@@ -1,7 +1,7 @@
 'use client'
 import { followMaster } from '@/core/design/commands'
 import { BEHAVIOURS, type Behaviour, type ChangeProperty } from '@/core/design/schema'
-import { useBench, useBenchState } from '../state/bench-context'
+import { useBench, useCalmState } from '../state/bench-context'
 import { Button } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { Section, shared } from './section'
@@ -30,7 +30,7 @@ const changedNames: Record<ChangeProperty, string> = {
 /** What the selection does on other sizes, and what it does differently where. */
 export function ChannelSection({ ids }: { ids: readonly string[] }) {
   const bench = useBench()
-  const s = useBenchState((state) => ({ design: state.design, channel: state.channel, leftOut: state.resolved.leftOut }))
+  const s = useCalmState((state) => ({ design: state.design, channel: state.channel, leftOut: state.resolved.leftOut }))
   const layers = ids.flatMap((id) => s.design.layers[id] ?? [])
   const kind = shared(layers, (l) => l.behaviour.kind)
   const importance = shared(layers, (l) => l.behaviour.importance)

@@ -8,7 +8,7 @@ import { lookUp, readColour } from '@/core/colour/colour'
 import { newId } from '@/core/design/blank'
 import { inOrder, keyBetween } from '@/core/design/order'
 import type { Design, Paint } from '@/core/design/schema'
-import { useBench, useBenchState } from '../state/bench-context'
+import { useBench, useCalmState } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 
 type Props = { label: string; colour: string; named?: boolean; onPreview: (colour: string) => void; onChange: (colour: string) => void }
@@ -35,7 +35,7 @@ export function coloursInUse(design: Design): string[] {
 /** A colour that is picked, typed, pasted, sampled or taken from the swatches. */
 export function ColourField({ label, colour, named, onPreview, onChange }: Props) {
   const bench = useBench()
-  const s = useBenchState((state) => ({ design: state.design }))
+  const s = useCalmState((state) => ({ design: state.design }))
   const [text, setText] = useState<string | null>(null)
   const hex = lookUp(colour, s.design.swatches)
   const swatch = colour.startsWith('swatch:') ? s.design.swatches[colour.slice(7)] : undefined

@@ -25,7 +25,7 @@ import { keyLabel } from '../commands/define'
 import { keymapStore, keysOf } from '../commands/keymap'
 import { commandById } from '../commands/list'
 import { grip, handledLeaves, type Leaf, middleOfSelection, movedAlong, type Target, transform, turnOfSelection, writeTargets } from '../state/acts'
-import { useBench, useBenchState } from '../state/bench-context'
+import { useBench, useBenchState, useCalmState, useUnhurriedState } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
@@ -48,17 +48,17 @@ const ALIGN = [
 /** Where the selection lies and how large it is; follows the hand when there is time. */
 export function PlaceSection() {
   const bench = useBench()
-  const leaves = useDeferredValue(useBenchState(() => handledLeaves(bench)))
+  const leaves = useDeferredValue(useUnhurriedState(() => handledLeaves(bench)))
   return leaves.length > 0 && <Places leaves={leaves} />
 }
 
 const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
   const bench = useBench()
   const channel = useBenchState((s) => s.resolved.channel)
-  const s = useBenchState((state) => ({ selection: state.selection, alignTo: state.alignTo, stays: state.stays, layers: state.design.layers }))
+  const s = useCalmState((state) => ({ selection: state.selection, alignTo: state.alignTo, stays: state.stays, layers: state.design.layers }))
   const weights = useBenchState((state) => state.weightsFollow)
   const several = s.selection.length > 1
-  const turned = useBenchState((state) => turnOfSelection(state))
+  const turned = useUnhurriedState((state) => turnOfSelection(state))
   const [only] = leaves
   const single = leaves.length === 1 && only !== undefined
   const box = unionOf(leaves.map((l) => placedBounds(l.placement)))

@@ -46,6 +46,9 @@ export class RenderClient {
   commit(patches: Patch[], revision: number): void {
     this.both({ kind: 'edit', patches, revision, preview: false })
   }
+  handBack(buffers: ArrayBuffer[]): void {
+    if (buffers.length > 0) this.stage.postMessage({ kind: 'spent', buffers } satisfies ToWorker, buffers)
+  }
   setView(view: StageView): void {
     this.send(this.stage, { kind: 'view', view })
   }

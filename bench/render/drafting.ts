@@ -118,25 +118,27 @@ export class Drafter {
     )
   }
 
-  /** Makes what drafts of chosen layers will need, a tile at each call; false when there is nothing more to make. */
+  /** Makes what moving chosen layers will need, a tile at each call; false when there is nothing more to make. */
   ready(ids: ReadonlySet<string>, view: StageView): boolean {
     const { kept } = this
     const full = kept && handOf(kept.made.nodes, ids)
     if (!kept || !full) return false
     const box = intersect(boundsOfHand(kept.made.nodes, full), view.visible)
-    if (!worthDrafting(kept.made.nodes, full, box)) return false
-    if (this.fresh) this.chooseSize(areaOf(box))
-    const made = this.factor > 1 ? this.smallPlan(kept.page, view) : kept.made
+    const drafted = worthDrafting(kept.made.nodes, full, box)
+    if (drafted && this.fresh) this.chooseSize(areaOf(box))
+    const factor = drafted ? this.factor : 1
+    const made = factor > 1 ? this.smallPlan(kept.page, view) : kept.made
     const hand = handOf(made.nodes, ids)
     if (!hand) return false
     // Where the hand is now first, then where it will get to.
     const reach = intersect(grow(box, TILE), view.visible)
-    for (const [column, row] of [box, reach].flatMap((b) => [...tilesIn(reduced(b, this.factor))])) {
-      const key = `${column},${row}/${this.factor}/${this.drafts.keyOf(made, column, row, hand)}`
+    for (const [column, row] of [box, reach].flatMap((b) => [...tilesIn(reduced(b, factor))])) {
+      const key = `${column},${row}/${drafted ? factor : 0}/${this.drafts.keyOf(made, column, row, hand)}`
       if (this.readied.has(key)) continue
       if (this.readied.size > 400) this.readied.clear()
       this.readied.add(key)
-      this.drafts.prepare(made, column, row, hand)
+      if (drafted) this.drafts.prepare(made, column, row, hand)
+      else this.drafts.prepareBeneath(made, column, row, hand)
       return true
     }
     return false

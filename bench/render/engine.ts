@@ -150,6 +150,9 @@ export class Engine {
         this.checking = { page: message.page }
         this.designChanged()
         break
+      case 'spent':
+        this.memory.handBack(message.buffers)
+        return
       case 'ask':
         void this.answer(message.id, message.question)
         return

@@ -27,6 +27,8 @@ export type ToWorker =
   /** Patches to the kept design; `preview` ones are shown on top of it until the next message. */
   | { kind: 'edit'; patches: Patch[]; revision: number; preview: boolean }
   | { kind: 'view'; view: StageView }
+  /** Buffers of tiles that are no longer shown, for the next frames. */
+  | { kind: 'spent'; buffers: ArrayBuffer[] }
   /** The layers that the hand may take next: what drafts of them need is made ready in quiet moments. */
   | { kind: 'hand'; ids: string[] }
   /** How the stage is looked at; nothing else is. */

@@ -1,10 +1,11 @@
+import { memo } from 'react'
 import { guidesOn } from '@/core/design/guides'
 import { gridLines } from '@/core/geometry/snap'
 import { useBenchState } from '../state/bench-context'
 import { toStage } from './view'
 
 /** The channel's guides, which can be taken and moved, and its columns, rows and thirds. */
-export function GuideLines({ width, height }: { width: number; height: number }) {
+export const GuideLines = memo(function GuideLines({ width, height }: { width: number; height: number }) {
   const s = useBenchState((state) => ({
     view: state.view,
     channel: state.resolved.channel,
@@ -61,4 +62,4 @@ export function GuideLines({ width, height }: { width: number; height: number })
         })}
     </g>
   )
-}
+})

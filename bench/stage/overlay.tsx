@@ -1,9 +1,12 @@
 'use client'
+import { memo } from 'react'
+import { useStore } from 'zustand'
 import { layerName } from '@/core/design/blank'
 import type { Plane } from '@/core/design/planes'
 import type { Placement } from '@/core/design/schema'
 import { isFilled, picturePlacement } from '@/core/design/slot'
 import { leavesOf } from '@/core/design/tree'
+import type { Bounds } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { placedCorners, turnedBox } from '@/core/geometry/placement'
 import type { SnapMark } from '@/core/geometry/snap'
@@ -12,7 +15,7 @@ import { boundsOfIds, handledLeaves, resolvedOf } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
 import { GuideLines } from './guide-lines'
-import type { Drawn } from './use-pointer'
+import type { DrawnStore } from './use-pointer'
 import { toStage } from './view'
 
 /** Lines that measure and snap. */
@@ -21,6 +24,14 @@ const MEASURE = '#c2185b'
 type Seen = Pick<BenchState, 'view' | 'resolved' | 'design' | 'selection'>
 
 const hue = (plane: Plane): string => `var(--plane-${plane})`
+const colourOf = (s: Pick<Seen, 'design'>, id: string): string => hue(s.design.layers[id]?.plane ?? 'subject')
+const cornersOfBox = (view: Seen['view'], b: Bounds): Point[] =>
+  [
+    [b.left, b.top],
+    [b.right, b.top],
+    [b.right, b.bottom],
+    [b.left, b.bottom],
+  ].map(([x, y]) => toStage(view, { x: x as number, y: y as number }))
 const path = (points: readonly Point[]): string => `M${points.map((p) => `${p.x} ${p.y}`).join('L')}Z`
 
 /** A line that shows on any artwork: dark casing, light core, the hue on top. */
@@ -227,110 +238,117 @@ function Reframed({ s, id, width, height }: { s: Seen; id: string; width: number
   )
 }
 
-/** What the hand needs over the artwork: outlines, handles, snapping, a note. */
-export function Overlay({ drawn, width, height }: { drawn: Drawn; width: number; height: number }) {
-  const bench = useBench()
+/** Outlines of what is selected and what is pointed at elsewhere. */
+function Outlines() {
   const s = useBenchState((state) => ({
     view: state.view,
     resolved: state.resolved,
     design: state.design,
     selection: state.selection,
-    editingType: state.editingType,
-    tool: state.tool,
-    moving: state.moving,
     lit: state.lit,
-    reframing: state.reframing,
   }))
-  const { view } = s
-  const at = (x: number, y: number) => toStage(view, { x, y })
-  const box = (l: number, t: number, r: number, b: number) => path([at(l, t), at(r, t), at(r, b), at(l, b)])
-  const marquee = drawn.marquee
-  const one = s.selection.length === 1 ? s.design.layers[s.selection[0] ?? ''] : undefined
-  const handled = handledLeaves(bench)
   const several = s.selection.length > 1 ? boundsOfIds(s, s.selection) : null
-  const colourOf = (id: string) => hue(s.design.layers[id]?.plane ?? 'subject')
+  const lit = s.lit ? cornersOf(s, s.lit) : null
   return (
-    <svg className="absolute inset-0 size-full overflow-hidden" aria-hidden="true">
-      <GuideLines width={width} height={height} />
-      {drawn.hover &&
-        !s.selection.includes(drawn.hover) &&
-        (() => {
-          const c = cornersOf(s, drawn.hover)
-          return c && <Line d={path(c)} colour={colourOf(drawn.hover)} dash="5 3" />
-        })()}
+    <>
       {s.selection.map((id) => {
         const c = cornersOf(s, id)
-        return c && <Line key={id} d={path(c)} colour={colourOf(id)} />
+        return c && <Line key={id} d={path(c)} colour={colourOf(s, id)} />
       })}
-      {several && (
+      {several && <path d={path(cornersOfBox(s.view, several))} fill="none" stroke="#fff" strokeDasharray="3 3" className="pointer-events-none" />}
+      {s.lit && lit && (
         <path
-          d={box(several.left, several.top, several.right, several.bottom)}
-          fill="none"
-          stroke="#fff"
-          strokeDasharray="3 3"
-          className="pointer-events-none"
-        />
-      )}
-      {handled.length > 0 &&
-        !s.moving &&
-        !s.editingType &&
-        s.tool === 'pick' &&
-        (() => {
-          const corners = several
-            ? [at(several.left, several.top), at(several.right, several.top), at(several.right, several.bottom), at(several.left, several.bottom)]
-            : one
-              ? cornersOf(s, one.id)
-              : null
-          const placed = one && one.kind !== 'group' ? resolvedOf(s, one.id)?.layer.placement : undefined
-          const colour = several ? 'var(--ink)' : colourOf(one?.id ?? '')
-          return (
-            corners && (
-              <>
-                <Handles
-                  corners={corners}
-                  sides={
-                    handled.length > 0 &&
-                    ((one !== undefined && one.kind !== 'group') ||
-                      (handled.every((l) => l.placement.rotation % 90 === 0) && (one === undefined || one.placement.rotation === 0)))
-                  }
-                  colour={colour}
-                  stage={{ width, height }}
-                />
-                {placed && <PulledCorners placement={placed} at={at} colour={colour} />}
-              </>
-            )
-          )
-        })()}
-      {s.reframing && <Reframed s={s} id={s.reframing} width={width} height={height} />}
-      {s.lit && cornersOf(s, s.lit) && (
-        <path
-          d={path(cornersOf(s, s.lit) ?? [])}
-          fill={colourOf(s.lit)}
+          d={path(lit)}
+          fill={colourOf(s, s.lit)}
           fillOpacity={0.22}
-          stroke={colourOf(s.lit)}
+          stroke={colourOf(s, s.lit)}
           strokeWidth={2}
           className="pointer-events-none"
         />
       )}
-      {drawn.hover && !s.selection.includes(drawn.hover) && !drawn.note && <NameTag s={s} id={drawn.hover} width={width} height={height} />}
-      <g className="pointer-events-none">
-        {drawn.lines.map((l, n) => {
-          const p = at(l.axis === 'x' ? l.at : 0, l.axis === 'y' ? l.at : 0)
-          return <Line key={n} d={l.axis === 'x' ? `M${p.x} 0V${height}` : `M0 ${p.y}H${width}`} colour={MEASURE} />
-        })}
-        {drawn.marks.map((m, n) => (
-          <Distance key={n} mark={m} at={at} />
-        ))}
-        {marquee && (
-          <path
-            d={box(marquee.left, marquee.top, marquee.right, marquee.bottom)}
-            fill="oklch(0.57 0.18 38 / 0.12)"
-            stroke="var(--color-accent)"
-            strokeWidth={1}
-          />
-        )}
-        {drawn.note && drawn.at && <Note text={drawn.note} x={Math.min(drawn.at.x + 14, width - 130)} y={Math.max(8, drawn.at.y - 28)} />}
-      </g>
-    </svg>
+    </>
   )
 }
+
+/** The selection's handles; none while it moves, is typed in or another tool is taken. */
+function Grips({ width, height }: Size) {
+  const idle = useBenchState((s) => !s.moving && !s.editingType && s.tool === 'pick' && s.selection.length > 0)
+  return idle && <IdleGrips width={width} height={height} />
+}
+function IdleGrips({ width, height }: Size) {
+  const bench = useBench()
+  const s = useBenchState((state) => ({ view: state.view, resolved: state.resolved, design: state.design, selection: state.selection }))
+  const handled = handledLeaves(bench)
+  if (handled.length === 0) return null
+  const one = s.selection.length === 1 ? s.design.layers[s.selection[0] ?? ''] : undefined
+  const several = s.selection.length > 1 ? boundsOfIds(s, s.selection) : null
+  const corners = several ? cornersOfBox(s.view, several) : one ? cornersOf(s, one.id) : null
+  if (!corners) return null
+  const placed = one && one.kind !== 'group' ? resolvedOf(s, one.id)?.layer.placement : undefined
+  const colour = several ? 'var(--ink)' : colourOf(s, one?.id ?? '')
+  const upright = handled.every((l) => l.placement.rotation % 90 === 0) && (one === undefined || one.placement.rotation === 0)
+  return (
+    <>
+      <Handles corners={corners} sides={(one !== undefined && one.kind !== 'group') || upright} colour={colour} stage={{ width, height }} />
+      {placed && <PulledCorners placement={placed} at={(x, y) => toStage(s.view, { x, y })} colour={colour} />}
+    </>
+  )
+}
+
+/** What a click would take. */
+function Hovered({ drawn, width, height }: { drawn: DrawnStore } & Size) {
+  const hover = useStore(drawn, (d) => d.hover)
+  const selected = useBenchState((s) => hover !== null && s.selection.includes(hover))
+  return hover && !selected && <HoveredLayer id={hover} width={width} height={height} />
+}
+function HoveredLayer({ id, width, height }: { id: string } & Size) {
+  const s = useBenchState((state) => ({ view: state.view, resolved: state.resolved, design: state.design, selection: state.selection }))
+  const c = cornersOf(s, id)
+  return (
+    <>
+      {c && <Line d={path(c)} colour={colourOf(s, id)} dash="5 3" />}
+      <NameTag s={s} id={id} width={width} height={height} />
+    </>
+  )
+}
+
+/** What is met, measured and said while the hand moves. */
+function Marks({ drawn, width, height }: { drawn: DrawnStore } & Size) {
+  const d = useStore(drawn)
+  const view = useBenchState((s) => s.view)
+  const at = (x: number, y: number) => toStage(view, { x, y })
+  return (
+    <g className="pointer-events-none">
+      {d.lines.map((l, n) => {
+        const p = at(l.axis === 'x' ? l.at : 0, l.axis === 'y' ? l.at : 0)
+        return <Line key={n} d={l.axis === 'x' ? `M${p.x} 0V${height}` : `M0 ${p.y}H${width}`} colour={MEASURE} />
+      })}
+      {d.marks.map((m, n) => (
+        <Distance key={n} mark={m} at={at} />
+      ))}
+      {d.marquee && <path d={path(cornersOfBox(view, d.marquee))} fill="oklch(0.57 0.18 38 / 0.12)" stroke="var(--color-accent)" strokeWidth={1} />}
+      {d.note && d.at && <Note text={d.note} x={Math.min(d.at.x + 14, width - 130)} y={Math.max(8, d.at.y - 28)} />}
+    </g>
+  )
+}
+
+function SlotInHand({ width, height }: Size) {
+  const s = useBenchState((state) => ({ view: state.view, resolved: state.resolved, design: state.design, selection: state.selection }))
+  const id = useBenchState((state) => state.reframing)
+  return id && <Reframed s={s} id={id} width={width} height={height} />
+}
+
+/** What the hand needs over the artwork: outlines, handles, snapping, a note. Each part follows only what it shows. */
+export const Overlay = memo(function Overlay({ drawn, width, height }: { drawn: DrawnStore } & Size) {
+  const reframing = useBenchState((s) => s.reframing !== null)
+  return (
+    <svg className="absolute inset-0 size-full overflow-hidden" aria-hidden="true">
+      <GuideLines width={width} height={height} />
+      <Hovered drawn={drawn} width={width} height={height} />
+      <Outlines />
+      <Grips width={width} height={height} />
+      {reframing && <SlotInHand width={width} height={height} />}
+      <Marks drawn={drawn} width={width} height={height} />
+    </svg>
+  )
+})

@@ -55,11 +55,14 @@ export class Painter {
     this.stretched = true
   }
 
-  /** Takes a frame; false when it is for a view that is no longer shown. */
-  take(frame: Frame): boolean {
+  /** Takes a frame; false when it is for a view that is no longer shown. What it needs no longer goes to `spent`. */
+  take(frame: Frame, spent: (buffers: ArrayBuffer[]) => void): boolean {
     const { view } = this
-    if (!view || frame.scale !== view.scale || frame.page !== view.page || frame.channel !== view.channel) return false
-    for (const t of frame.tiles) this.keep(t)
+    if (!view || frame.scale !== view.scale || frame.page !== view.page || frame.channel !== view.channel) {
+      spent(frame.tiles.map((t) => t.data.buffer))
+      return false
+    }
+    const unused = frame.tiles.map((t) => this.keep(t))
     if (this.stretched && this.complete()) {
       this.stretched = false
       this.redraw()
@@ -68,19 +71,22 @@ export class Painter {
         const held = this.tiles.get(`${t.column},${t.row}`)
         if (held) this.context.putImageData(held, view.originX + t.column * TILE, view.originY + t.row * TILE, t.x, t.y, t.width, t.height)
       }
+    spent(unused)
     this.canvas.dataset.view = `${frame.page}/${frame.channel}@${frame.scale}`
     this.canvas.dataset.revision = String(frame.revision)
     this.canvas.dataset.whole = frame.whole ? 'yes' : 'no'
     return true
   }
 
-  /** A whole tile is taken as it is, a part is written into the tile that is here. */
-  private keep(t: Tile): void {
+  /** A whole tile is taken for what it is, a part is written into the tile that is here; gives the buffer that is spent. */
+  private keep(t: Tile): ArrayBuffer {
     const key = `${t.column},${t.row}`
     const held = this.tiles.get(key)
-    if (t.width === TILE && t.height === TILE) this.tiles.set(key, new ImageData(t.data, TILE, TILE))
+    if (held && t.width === TILE) held.data.set(t.data, t.y * TILE * 4)
     else if (held)
       for (let y = 0; y < t.height; y++) held.data.set(t.data.subarray(y * t.width * 4, (y + 1) * t.width * 4), ((t.y + y) * TILE + t.x) * 4)
+    else if (t.width === TILE && t.height === TILE) this.tiles.set(key, new ImageData(t.data.slice(), TILE, TILE))
+    return t.data.buffer
   }
 
   private complete(): boolean {

@@ -2,17 +2,19 @@
 import { Lock } from 'lucide-react'
 import { useEffect, useRef } from 'react'
 import { layerName } from '@/core/design/blank'
+import type { Design } from '@/core/design/schema'
 import { isLocked } from '@/core/design/tree'
 import { LayerPicture } from '../stack/layer-picture'
 import { useBench, useBenchState } from '../state/bench-context'
 
 const WIDTH = 232
 const ROW = 34
+const NONE: Design['layers'] = {}
 
 /** Everything under the pointer, front first; a row lights its layer up on the stage, taking it closes the list. */
 export function PeekList({ width, height }: { width: number; height: number }) {
   const bench = useBench()
-  const s = useBenchState((state) => ({ peek: state.peek, design: state.design, selection: state.selection }))
+  const s = useBenchState((state) => ({ peek: state.peek, layers: state.peek ? state.design.layers : NONE, selection: state.selection }))
   const list = useRef<HTMLUListElement>(null)
   const open = s.peek !== null
   useEffect(() => {
@@ -24,7 +26,7 @@ export function PeekList({ width, height }: { width: number; height: number }) {
     document.querySelector<HTMLElement>('[data-stage]')?.focus()
   }
   const take = (id: string, additive: boolean) => {
-    bench.set({ inside: s.design.layers[id]?.parent ?? null })
+    bench.set({ inside: s.layers[id]?.parent ?? null })
     bench.select(additive ? [...s.selection, id] : [id])
     close()
   }
@@ -59,9 +61,9 @@ export function PeekList({ width, height }: { width: number; height: number }) {
       <p className="shrink-0 px-3 pt-2 pb-1 text-tiny text-soft">Under the pointer, front first</p>
       <ul ref={list} className="scroll-thin overflow-y-auto pb-1.5">
         {s.peek.ids.map((id) => {
-          const layer = s.design.layers[id]
+          const layer = s.layers[id]
           if (!layer) return null
-          const group = layer.parent ? s.design.layers[layer.parent] : undefined
+          const group = layer.parent ? s.layers[layer.parent] : undefined
           return (
             <li key={id}>
               <button
@@ -77,7 +79,7 @@ export function PeekList({ width, height }: { width: number; height: number }) {
                 <LayerPicture id={id} />
                 <span className="min-w-0 flex-1 truncate">{layerName(layer)}</span>
                 {group && <span className="max-w-16 truncate text-tiny text-soft">{layerName(group)}</span>}
-                {isLocked(s.design, id) && <Lock size={12} className="text-soft" aria-label="locked" />}
+                {isLocked(s, id) && <Lock size={12} className="text-soft" aria-label="locked" />}
               </button>
             </li>
           )

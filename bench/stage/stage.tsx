@@ -59,7 +59,7 @@ export function Stage() {
     watch.observe(box)
     const stop = bench.client.listen((m) => {
       if (m.kind !== 'frame') return
-      if (painter.current?.take(m)) bench.frames.note(m.revision, m.milliseconds)
+      if (painter.current?.take(m, (buffers) => bench.client.handBack(buffers))) bench.frames.note(m.revision, m.milliseconds)
     })
     return () => {
       watch.disconnect()

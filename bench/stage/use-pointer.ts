@@ -1,5 +1,6 @@
 'use client'
 import { type PointerEvent as ReactPointerEvent, useCallback, useEffect, useRef, useState } from 'react'
+import { createStore, type StoreApi } from 'zustand'
 import { toHex } from '@/core/colour/colour'
 import { boxAt } from '@/core/design/blank'
 import { setOn } from '@/core/design/commands'
@@ -17,7 +18,9 @@ import { reframeGesture } from './reframe-gesture'
 import { toPage } from './view'
 
 export type Drawn = { lines: SnapLine[]; marks: SnapMark[]; note: string | null; at: Point | null; marquee: Bounds | null; hover: string | null }
-export const nothingDrawn: Drawn = { lines: [], marks: [], note: null, at: null, marquee: null, hover: null }
+/** Apart from the bench's state, and no state of the stage's: only what draws it follows every move of the hand. */
+export type DrawnStore = StoreApi<Drawn>
+const nothingDrawn: Drawn = { lines: [], marks: [], note: null, at: null, marquee: null, hover: null }
 
 type Press = {
   start: Point
@@ -39,6 +42,8 @@ const held = { space: false, free: false }
 
 /** How long a press is held still until what lies there is listed, ms. */
 const LONG_PRESS_MS = 550
+/** How long the pointer rests on something before it is made ready. */
+const DWELL_MS = 120
 
 /** The corner that a handle is at: top left, then clockwise. */
 const cornerAt = (hx: number, hy: number): number => (hy < 0 ? (hx < 0 ? 0 : 1) : hx > 0 ? 2 : 3)
@@ -54,10 +59,12 @@ export const isPanning = (): boolean => held.space
 
 /** Everything that the pointer does on the stage. */
 export function useStagePointer(bench: Bench) {
-  const [drawn, setDrawn] = useState<Drawn>(nothingDrawn)
+  const [drawn] = useState<DrawnStore>(() => createStore(() => nothingDrawn))
+  const setDrawn = (next: Drawn): void => drawn.setState(next, true)
   const press = useRef<Press | null>(null)
   const frame = useRef<HTMLElement | null>(null)
   const hovering = useRef(false)
+  const dwelling = useRef<ReturnType<typeof setTimeout>>(undefined)
   const hovered = useRef<{ at: Point; ids: string[]; revision: number; view: View } | null>(null)
 
   const local = (e: { clientX: number; clientY: number }): Point => {
@@ -316,7 +323,14 @@ export function useStagePointer(bench: Bench) {
           hovered.current = { at, ids, revision: s.revision, view: s.view }
           if (press.current) return
           const top = ids[0] ? bench.takenBy(ids[0]) : null
-          setDrawn((d) => (d.hover === top ? d : { ...nothingDrawn, hover: top }))
+          if (drawn.getState().hover === top) return
+          setDrawn({ ...nothingDrawn, hover: top })
+          // What the pointer rests on may be dragged next: its drafts are made ready.
+          clearTimeout(dwelling.current)
+          dwelling.current = setTimeout(() => {
+            const { selection } = bench.store.getState()
+            if (!press.current) bench.client.setHand(top && !selection.includes(top) ? [top] : selection)
+          }, DWELL_MS)
         })
         return
       }

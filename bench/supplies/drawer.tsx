@@ -4,7 +4,7 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { layerName } from '@/core/design/blank'
 import { sourcesOf } from '@/core/design/sources-of'
 import { placeFiles, placeSource, tryInPlace } from '../state/acts'
-import { useBench, useBenchState } from '../state/bench-context'
+import { useBench, useCalmState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
 import { Button, IconButton } from '../ui/button'
 import { FilterRow } from './filter-row'
@@ -56,7 +56,7 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
   const [filters, setFilters] = useState<Filters>(noFilters)
   const [trying, setTrying] = useState(false)
   const { found, trouble, more, again } = useSupplies(filters, open)
-  const s = useBenchState((state) => ({ design: state.design, sources: state.sources }))
+  const s = useCalmState((state) => ({ design: state.design, sources: state.sources }))
   const last = useRef<string | null>(null)
   const chooser = useRef<HTMLInputElement>(null)
   useEffect(() => onHeight(open), [open, onHeight])

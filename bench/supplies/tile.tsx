@@ -4,7 +4,7 @@ import { DropdownMenu } from 'radix-ui'
 import { sourcesOf } from '@/core/design/sources-of'
 import { SUPPLY_TYPE } from '../stage/stage'
 import { makeBackdrop } from '../state/acts'
-import { useBench, useBenchState } from '../state/bench-context'
+import { useBench, useCalmState } from '../state/bench-context'
 import { fillSlot, swapPicture } from '../state/slots'
 import { Button, IconButton } from '../ui/button'
 import { type Item, placingOf } from './search'
@@ -79,7 +79,7 @@ export function Tile({ item, onPlace, onLike }: Props) {
 function Acts({ item, onPlace, onLike }: Props) {
   const bench = useBench()
   const placing = placingOf(item)
-  const s = useBenchState((state) => ({ selection: state.selection, layers: state.design.layers }))
+  const s = useCalmState((state) => ({ selection: state.selection, layers: state.design.layers }))
   const only = s.selection.length === 1 ? s.layers[s.selection[0] ?? ''] : undefined
   const picture = item.info.kind === 'picture'
   const old = only && (only.kind === 'picture' || only.kind === 'slot') ? sourcesOf(only)[0]?.sha : undefined

@@ -19,7 +19,7 @@ export type Kernels = {
   scaleRect(...args: [raster: number, ...Rect, by: number]): void
   mixRect(...args: [beneath: number, source: number, ...Rect, share: number]): void
   doubleRaster(...args: [to: number, from: number, ...Rect]): void
-  doubleToBytes(...args: [to: number, from: number, ...Rect]): void
+  doubleToBytes(...args: [to: number, from: number, ...Rect, split: number]): void
   runBegin(...args: [a: number, b: number, most: number, ...Rect]): void
   runAdd(...args: [a: number, b: number, most: number, source: number, ...Rect, mode: number, opacity: number]): void
   runApply(...args: [raster: number, a: number, b: number, most: number, ...Rect]): void

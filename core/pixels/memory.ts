@@ -10,6 +10,10 @@ export const STRIDE = TILE * 4
 /** Position of the alpha plane in a tile. */
 export const ALPHA = PLANE_BYTES * 3
 
+/** Bytes of a finished tile, RGBA, and how many buffers for such are held ready. */
+const OUT_BYTES = TILE * TILE * 4
+const MOST_SPARE = 64
+
 const PAGE = 65536
 /** Memory grows by slabs: every growth makes a new buffer and costs a collection. Untouched pages cost nothing. */
 const SLAB = 64 * 1024 * 1024
@@ -22,6 +26,7 @@ const align = (n: number): number => (n + 63) & ~63
 export class PixelMemory {
   readonly kernels: Kernels
   private readonly slots: number[] = []
+  private spare: ArrayBuffer[] | null = null
   private free: { at: number; bytes: number }[] = []
   private top: number
 
@@ -39,6 +44,18 @@ export class PixelMemory {
 
   get bytes(): Uint8Array {
     return new Uint8Array(this.kernels.memory.buffer)
+  }
+  /** Bytes from an address on, copied out; into a buffer that was handed back, where there is one. */
+  copyOut(at: number, length: number): Uint8ClampedArray<ArrayBuffer> {
+    if (!this.spare || length > OUT_BYTES) return new Uint8ClampedArray(this.kernels.memory.buffer.slice(at, at + length) as ArrayBuffer)
+    const out = new Uint8ClampedArray(this.spare.pop() ?? new ArrayBuffer(OUT_BYTES), 0, length)
+    out.set(new Uint8Array(this.kernels.memory.buffer, at, length))
+    return out
+  }
+  /** Takes back buffers that were copied out and are no longer read: fresh ones cost more than the copy. */
+  handBack(buffers: readonly ArrayBuffer[]): void {
+    this.spare ??= []
+    for (const b of buffers) if (b.byteLength === OUT_BYTES && this.spare.length < MOST_SPARE) this.spare.push(b)
   }
   /** Floats at an address; stale after the memory grows. */
   floats(at: number, count: number): Float32Array {

@@ -11,6 +11,8 @@ import type { Link, Renderer, TilePart } from './renderer'
 
 const STRIP = 32
 const HALF_TILE = TILE / 2
+/** Where drafts of a smaller size are drawn what moves lies on one of so many places in a px, so that it is drawn few times. */
+const SMALL_STEPS = 2
 const QUARTERS = [
   [0, 0],
   [1, 0],
@@ -43,16 +45,34 @@ function runsOf<T extends { node: PlanNode }>(links: readonly T[]): (T | T[])[] 
 /** Whether a node takes coverage away from what lies beneath it. */
 const opens = (node: PlanNode): boolean => (node.kind === 'group' && !node.closed ? node.children.some(opens) : lessensCoverage(node.mode))
 
-/** A node moved to where its body starts at (0, 0). */
-function atOrigin(node: PictureNode | FillNode, { key, x, y }: Body): PlanNode {
-  const bounds = shift(node.bounds, -x, -y)
-  if (node.kind === 'picture') return { ...node, key, bounds, toSource: compose(translation(x, y), node.toSource) }
+/** A node's pixels as they are kept while it moves: drawn as if it lay at a fraction of a px, shown from (x, y) on. */
+type Kept = { key: string; x: number; y: number; bounds: Bounds; draw: () => PlanNode }
+
+/** The pixels of a node that moves; in `steps` of a px, 0 for exactly where it is. */
+function keptOf(node: PictureNode | FillNode, body: Body, steps: number): Kept {
+  const [toX, toY] = [body.x, body.y].map((v) => (steps > 0 ? Math.round(v * steps) / steps : v)) as [number, number]
+  const [x, y] = [Math.floor(toX), Math.floor(toY)]
+  const [dx, dy] = [toX - body.x - x, toY - body.y - y]
+  // A fraction of a px stands for all that differ from it by less than can be seen.
+  const digits = (v: number): number => Math.round(v * 1024) / 1024
+  const e = shift(body.extent, dx, dy)
+  const bounds = {
+    left: Math.floor(digits(e.left) - 0.5),
+    top: Math.floor(digits(e.top) - 0.5),
+    right: Math.ceil(digits(e.right) + 0.5),
+    bottom: Math.ceil(digits(e.bottom) + 0.5),
+  }
+  const key = `${body.key}+${digits(toX - x)},${digits(toY - y)}/${Object.values(bounds)}`
+  return { key, x, y, bounds, draw: () => ({ ...moved(node, dx, dy), key, bounds }) }
+}
+function moved(node: PictureNode | FillNode, dx: number, dy: number): PictureNode | FillNode {
+  if (node.kind === 'picture') return { ...node, toSource: compose(translation(-dx, -dy), node.toSource) }
   const fills = node.fills.map((fill) => ({
     ...fill,
-    toBox: compose(translation(x, y), fill.toBox),
-    outlines: fill.outlines.map((o) => ({ points: o.points.map((v, n) => v - (n % 2 === 0 ? x : y)), bounds: shift(o.bounds, -x, -y) })),
+    toBox: compose(translation(-dx, -dy), fill.toBox),
+    outlines: fill.outlines.map((o) => ({ points: o.points.map((v, n) => v + (n % 2 === 0 ? dx : dy)), bounds: shift(o.bounds, dx, dy) })),
   }))
-  return { ...node, key, bounds, fills }
+  return { ...node, fills }
 }
 
 /** Draws drafts of tiles for a hand in motion, from what the renderer keeps. */
@@ -65,7 +85,7 @@ export class Drafts {
    * a float shows; null where the ground is see-through, as runs need an opaque one.
    */
   part(plan: Plan, column: number, row: number, hand: Hand, clip: Bounds): TilePart | null {
-    return this.draw(plan, column, row, hand, clip, (raster, part) => this.renderer.toPart(raster, part))
+    return this.draw(plan, column, row, hand, clip, 0, (raster, part) => this.renderer.toPart(raster, part))
   }
 
   /**
@@ -73,7 +93,7 @@ export class Drafts {
    * `column`, `row` and `clip` are the smaller scale's.
    */
   enlargedParts(plan: Plan, column: number, row: number, hand: Hand, clip: Bounds, factor: 2 | 4): PlacedPart[] | null {
-    return this.draw(plan, column, row, hand, clip, (raster, part) =>
+    return this.draw(plan, column, row, hand, clip, SMALL_STEPS, (raster, part) =>
       factor === 2 ? this.doubled(raster, part, column * 2, row * 2) : this.doubledTwice(raster, part, column * 4, row * 4),
     )
   }
@@ -99,25 +119,40 @@ export class Drafts {
   private doubled(raster: number, { x, y, width, height, offset }: Region, column: number, row: number): PlacedPart[] {
     const { memory } = this.renderer
     const out = memory.tile()
-    memory.kernels.doubleToBytes(out, raster + offset, PLANE_BYTES, STRIDE, width, height)
-    const bytes = memory.bytes
-    const parts = QUARTERS.flatMap(([dx, dy]) => {
-      const from = { x: Math.max(2 * x, dx * TILE), y: Math.max(2 * y, dy * TILE) }
-      const w = Math.min(2 * (x + width), (dx + 1) * TILE) - from.x
-      const h = Math.min(2 * (y + height), (dy + 1) * TILE) - from.y
+    // Where the borders of the tiles cut it, px of the raster; each part's rows come next to each other.
+    const [across, down] = [Math.min(width, Math.max(0, HALF_TILE - x)), Math.min(height, Math.max(0, HALF_TILE - y))]
+    memory.kernels.doubleToBytes(out, raster + offset, PLANE_BYTES, STRIDE, width, height, across)
+    const parts = QUARTERS.flatMap(([dx, dy]): PlacedPart[] => {
+      const w = 2 * (dx === 0 ? across : width - across)
+      const h = 2 * (dy === 0 ? down : height - down)
       if (w <= 0 || h <= 0) return []
-      const data = new Uint8ClampedArray(w * h * 4)
-      for (let line = 0; line < h; line++) {
-        const at = out + ((from.y - 2 * y + line) * 2 * width + (from.x - 2 * x)) * 4
-        data.set(bytes.subarray(at, at + w * 4), line * w * 4)
-      }
-      return [{ column: column + dx, row: row + dy, x: from.x - dx * TILE, y: from.y - dy * TILE, width: w, height: h, data }]
+      const at = out + dx * across * height * 16 + dy * 2 * down * w * 4
+      const data = memory.copyOut(at, w * h * 4)
+      return [
+        {
+          column: column + dx,
+          row: row + dy,
+          x: dx === 0 ? 2 * x : 2 * Math.max(0, x - HALF_TILE),
+          y: dy === 0 ? 2 * y : 2 * Math.max(0, y - HALF_TILE),
+          width: w,
+          height: h,
+          data,
+        },
+      ]
     })
     memory.releaseTile(out)
     return parts
   }
 
-  private draw<T>(plan: Plan, column: number, row: number, hand: Hand, clip: Bounds, use: (raster: number, part: Region) => T): T | null {
+  private draw<T>(
+    plan: Plan,
+    column: number,
+    row: number,
+    hand: Hand,
+    clip: Bounds,
+    steps: number,
+    use: (raster: number, part: Region) => T,
+  ): T | null {
     const [left, top] = [column * TILE, row * TILE]
     const made = this.draftOf(plan, left, top, hand)
     const part = regionIn(clip, left, top)
@@ -125,6 +160,9 @@ export class Drafts {
     const { memory } = this.renderer
     const { kernels } = memory
     const acc = memory.tile()
+    const held = made.held.map((l) =>
+      (l.node.kind === 'picture' || l.node.kind === 'fill') && l.node.body ? { ...l, kept: keptOf(l.node, l.node.body, steps) } : l,
+    )
     // Strips go through all steps at once, so that they stay in the processor's near caches.
     for (let y = part.y; y < part.y + part.height; y += STRIP) {
       const strip = { ...clip, top: Math.max(clip.top, top + y), bottom: Math.min(clip.bottom, top + y + STRIP) }
@@ -132,9 +170,9 @@ export class Drafts {
       if (!r) continue
       const rect = [PLANE_BYTES, STRIDE, r.width, r.height] as const
       kernels.copyRect(acc + r.offset, made.ground + r.offset, ...rect)
-      for (const { node, region } of made.held)
-        if ((node.kind === 'picture' || node.kind === 'fill') && node.body) this.moved(acc, node, node.body, strip, left, top)
-        else this.renderer.blend(acc, node, region, left, top, strip)
+      for (const link of held)
+        if ('kept' in link) this.moved(acc, link.node, link.kept, strip, left, top)
+        else this.renderer.blend(acc, link.node, link.region, left, top, strip)
       for (const step of made.steps)
         if ('node' in step) this.renderer.blend(acc, step.node, step.region, left, top, strip)
         else kernels.runApply(acc + r.offset, step.a + r.offset, step.b + r.offset, step.most + r.offset, ...rect)
@@ -144,32 +182,28 @@ export class Drafts {
     return result
   }
 
-  /**
-   * Blends a node that moved by whole px from pixels that were drawn once, in tiles of its own grid; only a change of
-   * less than a px draws it anew.
-   */
-  private moved(acc: number, node: PictureNode | FillNode, body: Body, clip: Bounds, left: number, top: number): void {
-    const to = regionIn(intersect(node.bounds, clip), left, top)
+  /** Blends a node that moved from pixels that were drawn once, in tiles of its own grid; only another fraction of a px draws it anew. */
+  private moved(acc: number, node: PlanNode, kept: Kept, clip: Bounds, left: number, top: number): void {
+    const to = regionIn(intersect(shift(kept.bounds, kept.x, kept.y), clip), left, top)
     if (!to || node.opacity === 0) return
     const { memory } = this.renderer
     const { kernels } = memory
     const scratch = memory.tile()
     kernels.clearRect(scratch + to.offset, PLANE_BYTES, STRIDE, to.width, to.height)
-    const own = shift(node.bounds, -body.x, -body.y)
     const seen = intersect(
-      shift({ left: left + to.x, top: top + to.y, right: left + to.x + to.width, bottom: top + to.y + to.height }, -body.x, -body.y),
-      own,
+      shift({ left: left + to.x, top: top + to.y, right: left + to.x + to.width, bottom: top + to.y + to.height }, -kept.x, -kept.y),
+      kept.bounds,
     )
     let drawn: PlanNode | null = null
     for (let row = Math.floor(seen.top / TILE); row * TILE < seen.bottom; row++)
       for (let column = Math.floor(seen.left / TILE); column * TILE < seen.right; column++) {
         const [x, y] = [column * TILE, row * TILE]
-        const region = regionIn(own, x, y)
+        const region = regionIn(kept.bounds, x, y)
         if (!region) continue
-        if (!this.renderer.hasRaster(body.key, x, y)) drawn ??= atOrigin(node, body)
-        const raster = this.renderer.nodeRaster(drawn ?? { ...node, key: body.key }, region, x, y)
+        if (!this.renderer.hasRaster(kept.key, x, y)) drawn ??= kept.draw()
+        const raster = this.renderer.nodeRaster(drawn ?? { ...node, key: kept.key }, region, x, y)
         const part = intersect(seen, { left: x, top: y, right: x + TILE, bottom: y + TILE })
-        const at = (part.top + body.y - top) * STRIDE + (part.left + body.x - left) * 4
+        const at = (part.top + kept.y - top) * STRIDE + (part.left + kept.x - left) * 4
         const from = (part.top - y) * STRIDE + (part.left - x) * 4
         kernels.copyRect(scratch + at, raster + from, PLANE_BYTES, STRIDE, part.right - part.left, part.bottom - part.top)
       }
@@ -185,6 +219,14 @@ export class Drafts {
   /** Makes what drafts of a tile need, where there will be any. */
   prepare(plan: Plan, column: number, row: number, hand: Hand): void {
     this.draftOf(plan, column * TILE, row * TILE, hand)
+  }
+
+  /** Flattens what lies beneath the hand on a tile, where that is all that a gesture needs. */
+  prepareBeneath(plan: Plan, column: number, row: number, hand: Hand): void {
+    const [left, top] = [column * TILE, row * TILE]
+    const beneath = this.renderer.chain(plan, left, top).filter((l) => l.index < hand.first)
+    const key = beneath.at(-1)?.key
+    if (key !== undefined && !this.renderer.cache.has(`p${key}`)) this.renderer.cache.keep(`p${key}`, this.flattened(beneath, left, top))
   }
 
   private draftOf(plan: Plan, left: number, top: number, hand: Hand): { ground: number; held: Link[]; steps: (Link | Run)[] } | null {
@@ -217,14 +259,19 @@ export class Drafts {
     if (key === undefined) return null
     const held = this.renderer.cache.take(`p${key}`)
     if (held !== undefined) return held
-    const acc = this.renderer.memory.tile()
-    this.renderer.memory.kernels.clearRect(acc, PLANE_BYTES, STRIDE, TILE, TILE)
-    for (const { node, region } of beneath) this.renderer.cache.passing(() => this.renderer.blend(acc, node, region, left, top))
+    const acc = this.flattened(beneath, left, top)
     if (this.renderer.memory.kernels.isOpaque(acc, PLANE_BYTES, STRIDE, TILE, TILE) === 0) {
       this.renderer.memory.releaseTile(acc)
       return null
     }
     this.renderer.cache.keep(`p${key}`, acc)
+    return acc
+  }
+
+  private flattened(beneath: readonly Link[], left: number, top: number): number {
+    const acc = this.renderer.memory.tile()
+    this.renderer.memory.kernels.clearRect(acc, PLANE_BYTES, STRIDE, TILE, TILE)
+    for (const { node, region } of beneath) this.renderer.cache.passing(() => this.renderer.blend(acc, node, region, left, top))
     return acc
   }
 

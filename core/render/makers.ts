@@ -43,11 +43,8 @@ function miss(c: Context, key: string, what: Missing): void {
 const whole = (b: Bounds): Bounds => ({ left: Math.floor(b.left), top: Math.floor(b.top), right: Math.ceil(b.right), bottom: Math.ceil(b.bottom) })
 export const keyOf = (...parts: unknown[]): string => quickHash(JSON.stringify(parts))
 
-/** The whole px that a map moves by, and a key of what is left: its fraction to 1/1024 px and what else makes the pixels. */
-function bodyAt(toView: Matrix, own: string): Body {
-  const [x, y] = [Math.floor(toView[4]), Math.floor(toView[5])]
-  return { key: `b${own}+${Math.round((toView[4] - x) * 1024)},${Math.round((toView[5] - y) * 1024)}`, x, y }
-}
+/** Where a map puts a thing, and a key of all else that makes its pixels. */
+const bodyAt = (toView: Matrix, own: string, extent: Bounds): Body => ({ key: `b${own}`, x: toView[4], y: toView[5], extent })
 
 const prepared = (outlines: Outline[]): Fill['outlines'] =>
   outlines.flatMap((o) => {
@@ -87,7 +84,7 @@ export const makers: { [K in Exclude<Layer['kind'], 'group'>]: (layer: LayerOf<K
       sourceWidth: layer.sourceWidth,
       sourceHeight: layer.sourceHeight,
       key: keyOf('picture', layer.source, here.level, coarsest, toSource, p.corners, p.bend),
-      ...(warped ? {} : { body: bodyAt(toView, keyOf(layer.source, here.level, toSource.slice(0, 4))) }),
+      ...(warped ? {} : { body: bodyAt(toView, keyOf(layer.source, here.level, toSource.slice(0, 4)), bounds) }),
       bounds: whole(grow(bounds, 0.5)),
       mode: blendModeNumber(layer.blend),
       opacity: layer.opacity,
@@ -252,7 +249,8 @@ function fillNode(layer: Layer, specs: readonly FillSpec[], c: Context, width: n
   )
   const all = fills.flatMap((f) => f.outlines.map((o) => o.bounds))
   if (all.length === 0) return null
-  const bounds = whole(all.reduce(union))
+  const extent = all.reduce(union)
+  const bounds = whole(extent)
   return {
     kind: 'fill',
     id: layer.id,
@@ -262,7 +260,7 @@ function fillNode(layer: Layer, specs: readonly FillSpec[], c: Context, width: n
     mode: blendModeNumber(layer.blend),
     opacity: layer.opacity,
     key: `${own}${toView.slice(4)}`,
-    ...(warped ? {} : { body: bodyAt(toView, own) }),
+    ...(warped ? {} : { body: bodyAt(toView, own, extent) }),
   }
 }
 /** The picture in a slot as a layer. */

@@ -26,8 +26,8 @@ type Common = {
   opacity: number
   fine: boolean
 }
-/** What stays the same when a node moves by whole px of the view: its pixels from (x, y) on. */
-export type Body = { key: string; x: number; y: number }
+/** What stays the same when a node is only moved: it lies at (x, y), its `extent` included, px of the view. */
+export type Body = { key: string; x: number; y: number; extent: Bounds }
 export type PictureNode = Common & {
   kind: 'picture'
   body?: Body

@@ -15,6 +15,18 @@ export type Link = { node: PlanNode; region: Region; key: string; index: number 
 /** Pixels of a part of a tile, px from the tile's corner. */
 export type TilePart = { x: number; y: number; width: number; height: number; data: Uint8ClampedArray<ArrayBuffer> }
 
+/** The chains of a plan's tiles by place: they are asked for several times a frame. */
+const chainsOf = new WeakMap<Plan, Map<string, Link[]>>()
+const stamps = new WeakMap<PlanNode, string>()
+/** What a node shows and how it is blended. */
+function stampOf(node: PlanNode): string {
+  const held = stamps.get(node)
+  if (held !== undefined) return held
+  const stamp = `${node.key}/${node.mode}/${node.opacity}`
+  stamps.set(node, stamp)
+  return stamp
+}
+
 /**
  * Renders plans tile by tile. Tiles lie on a grid of 256 px from the trim corner, whoever renders: the same plan gives
  * the same bits everywhere. Rasters of nodes and flattened prefixes are kept by content, least recently used first out.
@@ -42,13 +54,20 @@ export class Renderer {
 
   /** The nodes that a tile shows, back to front. */
   chain(plan: Plan, left: number, top: number): Link[] {
-    let key = ''
-    return plan.nodes.flatMap((node, index) => {
+    const made = chainsOf.get(plan) ?? new Map<string, Link[]>()
+    chainsOf.set(plan, made)
+    const place = `${left},${top}`
+    const held = made.get(place)
+    if (held) return held
+    let key = place
+    const links = plan.nodes.flatMap((node, index): Link[] => {
       const region = regionIn(node.bounds, left, top)
       if (!region) return []
-      key = quickHash(`${key}>${node.key}/${node.mode}/${node.opacity}@${left},${top}`)
+      key = quickHash(`${key}>${stampOf(node)}`)
       return [{ node, region, key, index }]
     })
+    made.set(place, links)
+    return links
   }
 
   /**
@@ -94,7 +113,7 @@ export class Renderer {
   toPart(raster: number, { x, y, width, height, offset }: Region): TilePart {
     const out = this.memory.tile()
     this.memory.kernels.toBytes(out, width * 4, raster + offset, PLANE_BYTES, STRIDE, width, height)
-    const data = new Uint8ClampedArray(this.memory.bytes.slice(out, out + width * height * 4).buffer)
+    const data = this.memory.copyOut(out, width * height * 4)
     this.memory.releaseTile(out)
     return { x, y, width, height, data }
   }
