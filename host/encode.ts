@@ -20,7 +20,8 @@ export async function encodePicture(
   if (how.ppi) image.withMetadata({ density: how.ppi })
   const done =
     how.format === 'png'
-      ? image.png({ compressionLevel: 6, adaptiveFiltering: true })
+      ? // Level 6 takes twice as long as 5 for a thirtieth less.
+        image.png({ compressionLevel: 5, adaptiveFiltering: true })
       : image
           .flatten({ background: how.ground ?? '#ffffff' })
           .jpeg({ quality: how.quality, chromaSubsampling: how.quality >= 85 ? '4:4:4' : '4:2:0', mozjpeg: true })

@@ -73,7 +73,8 @@ export async function decodePicture(bytes: Uint8Array, name: string): Promise<Pi
     let made = await decode(meta.depth === 'ushort' && (meta.format === 'png' || meta.format === 'tiff'))
     const eight = made.deep ? eightOf(made.data) : null
     if (eight) made = { ...made, deep: false, data: eight }
-    return { ...made, opaque: isOpaque(made) }
+    // A file without transparency need not be looked through.
+    return { ...made, opaque: !meta.hasAlpha || isOpaque(made) }
   } catch {
     throw badInput(damaged(name))
   }

@@ -14,7 +14,7 @@ import { openMemory } from './kernels'
 import { decodePicture, lightGrid, reduceTo } from './pictures'
 
 /** Levels of pictures held at a time; a single band that needs more gets more. */
-const SOURCE_BYTES = 320 * 1024 * 1024
+const SOURCE_BYTES = 256 * 1024 * 1024
 
 export const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
 
