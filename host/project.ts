@@ -58,6 +58,7 @@ export function openHost(read: BlobReader, fonts: FontBook = openFonts()): NodeH
         const bytes = await read(sha)
         return bytes ? new TextDecoder().decode(bytes) : null
       },
+      tile: read,
     },
     SOURCE_BYTES,
   )

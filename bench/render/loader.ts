@@ -18,6 +18,10 @@ export const serverLoader: SourceLoader = {
     const answer = await fetch(`/api/blobs/${sha}`)
     return answer.ok ? answer.text() : null
   },
+  tile: async (sha) => {
+    const answer = await fetch(`/api/blobs/${sha}`)
+    return answer.ok ? new Uint8Array(await answer.arrayBuffer()) : null
+  },
 }
 
 async function unpack(answer: Response): Promise<Uint8Array> {

@@ -81,6 +81,7 @@ function bared(node: PlanNode, only: ReadonlySet<string> | null): PlanNode[] {
   if (node.id === '') return [node]
   if (only === null || only.has(node.id)) {
     if (node.kind === 'group') return node.children.flatMap((n) => bared(n, null))
+    if (node.kind === 'masked') return bared(node.inner, null)
     if (node.kind === 'held') return [...bared(node.holder, null), ...node.insides.flatMap((n) => bared(n, null))]
     const held = bares.get(node) ?? lines(node)
     bares.set(node, held)
@@ -101,7 +102,7 @@ function bared(node: PlanNode, only: ReadonlySet<string> | null): PlanNode[] {
   return [node]
 }
 
-function lines(node: Exclude<PlanNode, { kind: 'group' | 'held' }>): FillNode {
+function lines(node: Exclude<PlanNode, { kind: 'group' | 'held' | 'masked' }>): FillNode {
   const outlines: Outline[] =
     node.kind === 'fill'
       ? node.fills.flatMap((f) => f.outlines.map((o) => ({ points: o.points, closed: true })))

@@ -89,6 +89,7 @@ const common = (where: Where, name: string, placement: Placement) => ({
   opacity: 1,
   body: 1,
   blend: 'normal' as const,
+  masks: {},
   behaviour,
 })
 

@@ -1,5 +1,6 @@
 import { wrapDegrees } from '../geometry/placement'
 import { toChannelPlace } from './channel-place'
+import { maskedBy } from './mask-commands'
 import { inOrder, keyBetween, keysBetween } from './order'
 import type { Plane } from './planes'
 import { type Change, type ChangeProperty, type Channel, changeKey, type Design, type Layer, type Placement } from './schema'
@@ -42,6 +43,9 @@ export function removeLayers(d: Design, ids: readonly string[]): void {
     gone.add(empty.id)
   }
   for (const [key, c] of Object.entries(d.changes)) if (gone.has(c.target)) delete d.changes[key]
+  // A mask that went by one of them would hide nothing any more.
+  for (const layer of maskedBy(d, gone))
+    for (const m of Object.values(layer.masks)) if (m.kind === 'layer' && gone.has(m.layer)) delete layer.masks[m.id]
 }
 
 /** Copies layers with all they hold, their changes too, directly above the originals; returns new ids by old. */
@@ -58,7 +62,11 @@ export function duplicateLayers(d: Design, ids: readonly string[], newId: () => 
       const parent = layer.id === root ? layer.parent : (names.get(layer.parent ?? '') ?? layer.parent)
       const inside = layer.inside ? (names.get(layer.inside) ?? layer.inside) : null
       const host = layer.behaviour.host
-      const copy: Layer = copyOf({ ...layer, behaviour: { ...layer.behaviour, host: host ? (names.get(host) ?? host) : null } })
+      const copy: Layer = copyOf({
+        ...layer,
+        masks: renamedMasks(layer.masks, names),
+        behaviour: { ...layer.behaviour, host: host ? (names.get(host) ?? host) : null },
+      })
       d.layers[id] = {
         ...copy,
         id,
@@ -75,6 +83,10 @@ export function duplicateLayers(d: Design, ids: readonly string[], newId: () => 
   }
   return new Map(roots.map((r) => [r, names.get(r) as string]))
 }
+
+/** Masks that go by what is copied along go by the copy. */
+const renamedMasks = (masks: Layer['masks'], names: ReadonlyMap<string, string>): Layer['masks'] =>
+  Object.fromEntries(Object.entries(masks).map(([id, m]) => [id, m.kind === 'layer' ? { ...m, layer: names.get(m.layer) ?? m.layer } : m]))
 
 /** Moves layers into a band (plane, group and holder) above a layer, keeping their order among each other. */
 export function moveInStack(

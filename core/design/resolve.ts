@@ -26,6 +26,10 @@ export type ResolvedPage = {
   swatches: Design['swatches']
   /** Back to front. */
   layers: ResolvedLayer[]
+  /** The same whole, for what looks for others, where `layers` are only some of them. */
+  everything: ResolvedLayer[]
+  /** The master's size, px: what is placed on the page itself is told in fractions of it. */
+  master: { width: number; height: number }
   /** Ids of what had no room here. */
   leftOut: string[]
   arrangement: Arrangement | null
@@ -93,8 +97,12 @@ export function resolve(design: Design, at: { page: string; channel: string }, c
     clear: clearBoxes(channel),
     colour: page.colour,
     swatches: design.swatches,
+    master: { width: master.width, height: master.height },
   }
-  if (channel.id === design.master) return { ...common, layers: tree.map(untouched), leftOut: [], arrangement: null, chosenAnew: false }
+  if (channel.id === design.master) {
+    const layers = tree.map(untouched)
+    return { ...common, layers, everything: layers, leftOut: [], arrangement: null, chosenAnew: false }
+  }
 
   const changes = changesOf(design, channel.id)
   const early = tree.map((n) => withChanges(n, changes, channel, (p) => EARLY.has(p)))
@@ -112,7 +120,8 @@ export function resolve(design: Design, at: { page: string; channel: string }, c
   const hidden = early.filter((n) => !n.layer.shown)
   const nodes = hidden.length === 0 ? adapted.nodes : merge(early, adapted.nodes)
   const layers = nodes.map((n) => finished(n, changes, channel))
-  return { ...common, layers: sortBands(layers), leftOut: adapted.leftOut, arrangement: adapted.arrangement, chosenAnew: adapted.chosenAnew }
+  const sorted = sortBands(layers)
+  return { ...common, layers: sorted, everything: sorted, leftOut: adapted.leftOut, arrangement: adapted.arrangement, chosenAnew: adapted.chosenAnew }
 }
 
 /** A layer that holds nothing comes out as the same object each time, as long as it is the same. */

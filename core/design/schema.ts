@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { isConvex } from '../geometry/homography'
 import { blendModeSchema } from './blend-modes'
+import { maskSchema } from './mask'
 import { planeSchema } from './planes'
 
 export const SCHEMA_VERSION = 1
@@ -108,6 +109,8 @@ const common = {
   /** Body strength: how much of the thing itself shows; what is kept inside it and what lies around it is spared. */
   body: unit.default(1),
   blend: blendModeSchema,
+  /** What hides parts of it, each by its own; they multiply. */
+  masks: z.record(id, maskSchema).default({}),
   behaviour: behaviourSchema,
 }
 

@@ -1,3 +1,4 @@
+import { masksOf, tilesOf } from './mask'
 import type { Design, Layer } from './schema'
 
 export type UsedSource = { sha: string; kind: 'picture' | 'graphic' }
@@ -10,8 +11,11 @@ export function sourcesOf(layer: Layer): UsedSource[] {
   return []
 }
 
+/** Tiles of what is painted in a layer's masks. */
+const maskTilesOf = (layer: Layer): string[] => masksOf(layer).flatMap((m) => (m.kind === 'painted' ? tilesOf(m) : []))
+
 /** Every blob that a design names, pinned pictures too. */
 export function blobsOf(design: Pick<Design, 'layers' | 'reference'>): Set<string> {
-  const shown = Object.values(design.layers).flatMap((l) => sourcesOf(l).map((s) => s.sha))
+  const shown = Object.values(design.layers).flatMap((l) => [...sourcesOf(l).map((s) => s.sha), ...maskTilesOf(l)])
   return new Set(design.reference ? [...shown, design.reference.source] : shown)
 }

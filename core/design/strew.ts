@@ -90,7 +90,7 @@ export function strewn(layer: LayerOf<'strew'>): Exclude<Layer, { kind: 'group' 
 function copyOf(layer: LayerOf<'strew'>, thing: StrewThing, placement: Placement) {
   const { ground: _g, seed: _s, count: _c, size: _z, angle: _a, distance: _d, follow: _f, things: _t, ...own } = layer
   const { ratio: _r, ...content } = thing
-  const plain = { ...own, placement, opacity: 1, body: 1, blend: 'normal' as const, inside: null }
+  const plain = { ...own, placement, opacity: 1, body: 1, blend: 'normal' as const, masks: {}, inside: null }
   if (content.kind !== 'shape') return { ...plain, ...content }
   const k = Math.max(placement.width, placement.height) / THING_SIDE
   return {

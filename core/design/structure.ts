@@ -1,4 +1,5 @@
 import { badInput } from '../errors'
+import { maskDependsOn } from './mask-commands'
 import type { Design } from './schema'
 
 /** The most groups within groups. */
@@ -35,6 +36,12 @@ export function checkStructure(design: Design): void {
       at = holder
     }
   }
+  for (const layer of Object.values(design.layers))
+    for (const [key, mask] of Object.entries(layer.masks)) {
+      if (key !== mask.id) fail(`The mask ${key} carries another id.`)
+      if (mask.kind === 'layer' && design.layers[mask.layer] && maskDependsOn(design, mask.layer, layer.id))
+        fail(`A mask of the layer ${layer.id} goes by a layer that this one is part of.`)
+    }
   for (const [key, c] of Object.entries(design.changes)) {
     if (key !== `${c.channel}.${c.target}.${c.property}`) fail(`The change ${key} is filed under another name.`)
     if (!design.channels[c.channel]) fail(`A change is for a channel that is not there.`)

@@ -29,6 +29,7 @@ export function unionOf(all: readonly Bounds[]): Bounds {
   return rest.reduce(union, first)
 }
 export const grow = (b: Bounds, by: number): Bounds => ({ left: b.left - by, top: b.top - by, right: b.right + by, bottom: b.bottom + by })
+export const scaled = (b: Bounds, by: number): Bounds => ({ left: b.left * by, top: b.top * by, right: b.right * by, bottom: b.bottom * by })
 export const shift = (b: Bounds, dx: number, dy: number): Bounds => ({
   left: b.left + dx,
   top: b.top + dy,

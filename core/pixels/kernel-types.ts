@@ -18,6 +18,25 @@ export type Kernels = {
   withinRect(...args: [result: number, beneath: number, cover: number, sourceAlpha: number, ...Rect, opacity: number]): void
   scaleRect(...args: [raster: number, ...Rect, by: number]): void
   mixRect(...args: [beneath: number, source: number, ...Rect, share: number]): void
+  coverFrom(...args: [to: number, toStride: number, from: number, ...Rect, lightness: number]): void
+  maskRect(...args: [raster: number, plane: number, stride: number, ...Cover, count: number, rows: number, strength: number, swap: number]): void
+  blurPlane(
+    ...args: [
+      to: number,
+      from: number,
+      stride: number,
+      left: number,
+      top: number,
+      count: number,
+      rows: number,
+      step: number,
+      weights: number,
+      reach: number,
+    ]
+  ): void
+  enlargePlane(
+    ...args: [to: number, toStride: number, from: number, fromStride: number, count: number, rows: number, x: number, y: number, k: number]
+  ): void
   doubleRaster(...args: [to: number, from: number, ...Rect]): void
   doubleToBytes(...args: [to: number, from: number, ...Rect, split: number]): void
   runBegin(...args: [a: number, b: number, most: number, ...Rect]): void

@@ -1,6 +1,7 @@
 import { lookUp } from '../colour/colour'
 import { literalPaint } from '../colour/gradient'
 import { blendModeNumber } from '../design/blend-modes'
+import type { ResolvedPage } from '../design/resolve'
 import type { Design, Layer, LayerOf, Paint } from '../design/schema'
 import { isFilled, picturePlacement } from '../design/slot'
 import { strewn } from '../design/strew'
@@ -14,7 +15,7 @@ import { flatten, mapPath, type Outline, outlineBounds, type Path } from '../vec
 import { shapePath, slotPath } from '../vector/shapes'
 import { dashed, strokeOutlines } from '../vector/stroke'
 import { levelFor, levelsOf } from './levels'
-import type { Body, Fill, FillNode, PlanNode } from './nodes'
+import type { Body, Fill, FillNode, PictureNode, PlanNode } from './nodes'
 import type { SourceBook } from './sources'
 import { flattenForWarp, throughWarp, warpedAt, warpedBounds } from './warped'
 
@@ -31,6 +32,10 @@ export type Context = {
   asIs: boolean
   reach: Bounds
   missing: Map<string, Missing>
+  page: ResolvedPage
+  /** Whether a layer of the page is there, and its node, shown or not: for masks that go by it. */
+  hasLayer(id: string): boolean
+  nodeFor(id: string, c: Context): PlanNode | null
   /** How often something was not here, the same source counted each time. */
   standIns: number
 }
@@ -52,44 +57,50 @@ const prepared = (outlines: Outline[]): Fill['outlines'] =>
     return bounds ? [{ points: o.points, bounds }] : []
   })
 
+/** A picture in a box. */
+export function pictureNode(
+  layer: Pick<LayerOf<'picture'>, 'id' | 'placement' | 'source' | 'sourceWidth' | 'sourceHeight' | 'blend' | 'opacity'>,
+  c: Context,
+): PictureNode | null {
+  const { placement: p } = layer
+  const toView = compose(matrixOf(p), scaling(c.scale))
+  const back = inverse(toView)
+  if (!back) return null
+  const toSource = compose(back, scaling(layer.sourceWidth / p.width, layer.sourceHeight / p.height))
+  const warped = warpedAt(p, c.scale)
+  const [finest, coarsest] = warped ? levelsOf(warped, layer.sourceWidth, layer.sourceHeight) : [levelFor(toSource), levelFor(toSource)]
+  const bounds = warped ? warpedBounds(warped) : mapBounds(toView, boundsOf(0, 0, p.width, p.height))
+  let all = true
+  for (let level = finest; level <= coarsest && !c.whole; level++)
+    if (!c.sources.hasPicture(layer.source, level)) {
+      if (!c.asIs && (!c.seen || overlaps(bounds, c.seen))) miss(c, `${layer.source}/${level}`, { sha: layer.source, level })
+      else c.standIns++
+      all = false
+    }
+  const here = c.whole ? { level: finest } : c.sources.picture(layer.source, finest, c.asIs)
+  if (!here) return null
+  return {
+    kind: 'picture',
+    id: layer.id,
+    fine: false,
+    source: layer.source,
+    level: here.level,
+    coarsest: all ? coarsest : here.level,
+    toSource,
+    ...(warped ? { warped } : {}),
+    sourceWidth: layer.sourceWidth,
+    sourceHeight: layer.sourceHeight,
+    key: keyOf('picture', layer.source, here.level, coarsest, toSource, p.corners, p.bend),
+    ...(warped ? {} : { body: bodyAt(toView, keyOf(layer.source, here.level, toSource.slice(0, 4)), bounds) }),
+    bounds: whole(grow(bounds, 0.5)),
+    mode: blendModeNumber(layer.blend),
+    opacity: layer.opacity,
+  }
+}
+
 /** What each kind of layer needs computed; null where there is nothing to see. */
 export const makers: { [K in Exclude<Layer['kind'], 'group'>]: (layer: LayerOf<K>, c: Context) => PlanNode | null } = {
-  picture(layer, c) {
-    const { placement: p } = layer
-    const toView = compose(matrixOf(p), scaling(c.scale))
-    const back = inverse(toView)
-    if (!back) return null
-    const toSource = compose(back, scaling(layer.sourceWidth / p.width, layer.sourceHeight / p.height))
-    const warped = warpedAt(p, c.scale)
-    const [finest, coarsest] = warped ? levelsOf(warped, layer.sourceWidth, layer.sourceHeight) : [levelFor(toSource), levelFor(toSource)]
-    const bounds = warped ? warpedBounds(warped) : mapBounds(toView, boundsOf(0, 0, p.width, p.height))
-    let all = true
-    for (let level = finest; level <= coarsest && !c.whole; level++)
-      if (!c.sources.hasPicture(layer.source, level)) {
-        if (!c.asIs && (!c.seen || overlaps(bounds, c.seen))) miss(c, `${layer.source}/${level}`, { sha: layer.source, level })
-        else c.standIns++
-        all = false
-      }
-    const here = c.whole ? { level: finest } : c.sources.picture(layer.source, finest, c.asIs)
-    if (!here) return null
-    return {
-      kind: 'picture',
-      id: layer.id,
-      fine: false,
-      source: layer.source,
-      level: here.level,
-      coarsest: all ? coarsest : here.level,
-      toSource,
-      ...(warped ? { warped } : {}),
-      sourceWidth: layer.sourceWidth,
-      sourceHeight: layer.sourceHeight,
-      key: keyOf('picture', layer.source, here.level, coarsest, toSource, p.corners, p.bend),
-      ...(warped ? {} : { body: bodyAt(toView, keyOf(layer.source, here.level, toSource.slice(0, 4)), bounds) }),
-      bounds: whole(grow(bounds, 0.5)),
-      mode: blendModeNumber(layer.blend),
-      opacity: layer.opacity,
-    }
-  },
+  picture: pictureNode,
   shape(layer, c) {
     const path = shapePath(layer)
     const fills: FillSpec[] = []
@@ -206,7 +217,7 @@ type FillSpec = {
   stroke?: Pick<LayerOf<'shape'>['stroke'], 'weight' | 'cap' | 'join' | 'dash'>
 }
 
-function fillNode(layer: Layer, specs: readonly FillSpec[], c: Context, width: number, height: number): FillNode | null {
+export function fillNode(layer: Layer, specs: readonly FillSpec[], c: Context, width: number, height: number): FillNode | null {
   const placed = matrixOf(layer.placement)
   const toView = compose(placed, scaling(c.scale))
   const toBox = inverse(toView)

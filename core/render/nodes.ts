@@ -51,4 +51,16 @@ export type HeldNode = Common & {
   /** How much of the holder itself shows. */
   body: number
 }
-export type PlanNode = PictureNode | FillNode | GroupNode | HeldNode
+/** One mask as it is rendered. */
+export type MaskStep = {
+  /** What it is seen by: the coverage or the lightness of this node; null where it covers nothing. */
+  node: PlanNode | null
+  by: 'coverage' | 'lightness'
+  strength: number
+  swap: boolean
+  /** The node is planned at 1/`factor` of the scale and softened there; `sigma` in px of that. */
+  soft: { factor: number; sigma: number } | null
+}
+/** A node of which masks hide parts. */
+export type MaskedNode = Common & { kind: 'masked'; body?: Body; inner: PlanNode; masks: MaskStep[] }
+export type PlanNode = MaskedNode | PictureNode | FillNode | GroupNode | HeldNode

@@ -1,12 +1,13 @@
 import { flatResolved, type ResolvedPage } from '../design/resolve'
 import { Problem } from '../errors'
-import { type Bounds, heightOf, overlaps, widthOf } from '../geometry/bounds'
+import { type Bounds, grow, heightOf, overlaps, scaled, widthOf } from '../geometry/bounds'
 import { TILE } from '../pixels/memory'
 import { filesFor } from '../type/catalogue'
 import type { FontBook } from '../type/fonts'
 import type { PlanNode } from './nodes'
 import { type Plan, plan, type View } from './plan'
 import type { Renderer } from './renderer'
+import { softReach } from './softening'
 import type { SourceBook } from './sources'
 
 export type Host = { fonts: FontBook; sources: SourceBook; renderer: Renderer }
@@ -21,6 +22,14 @@ function levelsIn(nodes: readonly PlanNode[], band: Bounds): Wanted[] {
     if (!overlaps(n.bounds, band)) return []
     if (n.kind === 'group') return levelsIn(n.children, band)
     if (n.kind === 'held') return [...levelsIn([n.holder], band), ...levelsIn(n.insides, band)]
+    if (n.kind === 'masked')
+      return [
+        ...levelsIn([n.inner], band),
+        ...n.masks.flatMap(({ node, soft }) => {
+          if (!node) return []
+          return levelsIn([node], soft ? grow(scaled(band, 1 / soft.factor), softReach(soft) / soft.factor) : band)
+        }),
+      ]
     if (n.kind === 'fill') return []
     return Array.from({ length: n.coarsest - n.level + 1 }, (_, k) => ({ sha: n.source, level: n.level + k }))
   })

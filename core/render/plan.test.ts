@@ -20,6 +20,7 @@ const sources = () =>
       deep: false,
       data: new Uint8Array((400 >> level) * (300 >> level) * 4),
     }),
+    tile: async () => null,
     graphic: async () => '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><path fill="#123456" d="M0 0H10V10Z"/></svg>',
   })
 const at = (id: string, order = 'a0', parent: string | null = null) => ({ id, page: 'page1', plane: 'subject' as const, order, parent })
@@ -100,6 +101,7 @@ describe('the plan', () => {
     const loader: SourceLoader = {
       picture: async () => ({ width: 40, height: 30, opaque: true, deep: false, data: new Uint8Array(40 * 30 * 4) }),
       graphic: async () => null,
+      tile: async () => null,
     }
     const book = new SourceBook(openMemory(), loader, 40 * 30 * 4)
     const sha = 'c'.repeat(64)

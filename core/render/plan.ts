@@ -1,12 +1,13 @@
 import { lookUp } from '../colour/colour'
 import { type BlendMode, reachesOut } from '../design/blend-modes'
-import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
+import { flatResolved, type ResolvedLayer, type ResolvedPage } from '../design/resolve'
 import type { Design, Layer, Paint } from '../design/schema'
 import { strewReach } from '../design/strew'
 import { type Bounds, grow, heightOf, union, widthOf } from '../geometry/bounds'
 import { shownBounds } from '../geometry/warp'
 import type { FontBook } from '../type/fonts'
 import { type Context, groupNode, heldNode, keyOf, type Missing, makers } from './makers'
+import { maskedNode } from './masked'
 import type { FillNode, PlanNode } from './nodes'
 import type { SourceBook } from './sources'
 
@@ -34,6 +35,7 @@ const memo = new WeakMap<Layer, Held[]>()
 /** Whether what a node reads is still held: sources are let go where room is short. */
 function isHere(node: PlanNode, c: Context): boolean {
   if (node.kind === 'group') return node.children.every((n) => isHere(n, c))
+  if (node.kind === 'masked') return isHere(node.inner, c) && node.masks.every((m) => !m.node || isHere(m.node, c))
   if (node.kind === 'held') return [node.holder, ...node.insides].every((n) => isHere(n, c))
   if (node.kind !== 'picture' || c.whole) return true
   for (let level = node.level; level <= node.coarsest; level++) if (!c.sources.hasPicture(node.source, level)) return false
@@ -41,11 +43,17 @@ function isHere(node: PlanNode, c: Context): boolean {
 }
 
 function nodeOf(resolved: ResolvedLayer, c: Context): PlanNode | null {
-  const made = ownNode(resolved, c)
+  const bare = ownNode(resolved, c)
+  const made = bare && hasMasks(resolved.layer) ? maskedNode(bare, resolved, c) : bare
   const own = made && reaching(made, resolved.layer.blend, c)
   const insides = own ? resolved.insides.map((l) => nodeOf(l, c)).filter((n): n is PlanNode => n !== null) : []
   if (!own || insides.length === 0) return own && resolved.layer.body < 1 ? { ...own, opacity: own.opacity * resolved.layer.body } : own
   return heldNode(own, insides, resolved.layer.body)
+}
+
+const hasMasks = (layer: Layer): boolean => {
+  for (const _ in layer.masks) return true
+  return false
 }
 
 function ownNode(resolved: ResolvedLayer, c: Context): PlanNode | null {
@@ -53,7 +61,7 @@ function ownNode(resolved: ResolvedLayer, c: Context): PlanNode | null {
   if (!layer.shown) return null
   if (layer.kind === 'group') {
     const children = resolved.children.map((child) => nodeOf(child, c)).filter((n): n is PlanNode => n !== null)
-    return groupNode(layer, children, !layer.open || layer.blend !== 'normal')
+    return groupNode(layer, children, !layer.open || layer.blend !== 'normal' || hasMasks(layer))
   }
   const held = memo.get(layer) ?? []
   const same = held.find((h) => h.scale === c.scale && h.swatches === c.swatches)
@@ -78,8 +86,26 @@ export function pageBounds(page: Pick<ResolvedPage, 'width' | 'height' | 'bleed'
 /** What must be computed to see a page at a scale. Pure but for the memo of unchanged layers. */
 export function plan(page: ResolvedPage, view: View, context: { fonts: FontBook; sources: SourceBook }): Plan {
   const bounds = pageBounds(page, view.scale)
+  let byId: Map<string, ResolvedLayer> | null = null
+  const find = (id: string): ResolvedLayer | undefined => {
+    byId ??= new Map(flatResolved(page.everything).map((l) => [l.layer.id, l]))
+    return byId.get(id)
+  }
+  // A mask that goes by what it hides itself would never end.
+  const asked = new Set<string>()
   const c: Context = {
     ...context,
+    page,
+    hasLayer: (id) => find(id) !== undefined,
+    nodeFor(id, at) {
+      const found = find(id)
+      if (!found || asked.has(id)) return null
+      asked.add(id)
+      const node = nodeOf(found.layer.shown ? found : { ...found, layer: { ...found.layer, shown: true } }, at)
+      asked.delete(id)
+      // A weak layer hides as weakly.
+      return node && (node.opacity < 1 ? groupNode({ id, blend: 'normal', opacity: 1 }, [{ ...node, mode: 0 }], true) : { ...node, mode: 0 })
+    },
     swatches: page.swatches,
     reach: grow(bounds, Math.max(widthOf(bounds), heightOf(bounds))),
     scale: view.scale,

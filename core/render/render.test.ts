@@ -226,7 +226,11 @@ describe('sources beyond the room for them', () => {
     })
     // Room for one picture and a half, each time anew.
     const small = () => {
-      const sources = new SourceBook(memory, { picture: async (sha) => level(sha.startsWith('a') ? 200 : 90), graphic: async () => null }, W * W * 6)
+      const sources = new SourceBook(
+        memory,
+        { picture: async (sha) => level(sha.startsWith('a') ? 200 : 90), graphic: async () => null, tile: async () => null },
+        W * W * 6,
+      )
       return { fonts: host.fonts, sources, renderer: new Renderer(memory, sources, 16) }
     }
     const d = design((w) =>

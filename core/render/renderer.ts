@@ -3,10 +3,11 @@ import { type Bounds, intersect } from '../geometry/bounds'
 import { quickHash } from '../hash'
 import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import { Drawing } from './drawing'
-import type { HeldNode, PlanNode } from './nodes'
+import type { HeldNode, MaskedNode, PlanNode } from './nodes'
 import type { Plan } from './plan'
 import { RasterCache } from './raster-cache'
 import { type Region, regionIn, WHOLE } from './region'
+import { Covering } from './softening'
 import type { SourceBook } from './sources'
 
 /** A node on a tile; `key` changes when anything up to it does, `index` is its place in the plan. */
@@ -34,6 +35,7 @@ function stampOf(node: PlanNode): string {
 export class Renderer {
   readonly cache: RasterCache
   private readonly drawing: Drawing
+  private readonly covering: Covering
   private readonly chains = new Map<string, string[]>()
   /** Rasters drawn and reused since the start, for measuring. */
   readonly counts = { drawn: 0, reused: 0, blended: 0 }
@@ -44,6 +46,7 @@ export class Renderer {
     mostTiles = 384,
   ) {
     this.drawing = new Drawing(memory, sources)
+    this.covering = new Covering(memory, (node, region, left, top) => this.nodeRaster(node, region, left, top))
     this.cache = new RasterCache(memory, mostTiles)
   }
 
@@ -201,6 +204,7 @@ export class Renderer {
     if (node.kind === 'picture') this.drawing.picture(raster, node, region, left, top)
     else if (node.kind === 'fill') this.drawing.fills(raster, node, region, left, top)
     else if (node.kind === 'held') this.drawHeld(raster, node, region, left, top)
+    else if (node.kind === 'masked') this.drawMasked(raster, node, region, left, top)
     else {
       this.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
       this.blendAll(raster, node.children, left, top)
@@ -233,6 +237,22 @@ export class Renderer {
       if (!isOperator(inside.mode)) kernels.withinRect(raster + at, before + at, cover + ALPHA + at, source + ALPHA + at, ...size, inside.opacity)
     }
     this.memory.releaseTile(before)
+    this.memory.releaseTile(cover)
+  }
+
+  /** A node's own pixels, and of them what its masks leave. */
+  private drawMasked(raster: number, node: MaskedNode, region: Region, left: number, top: number): void {
+    const { kernels } = this.memory
+    const rect = [region.width, region.height] as const
+    const whole = regionIn(node.inner.bounds, left, top)
+    kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, ...rect)
+    if (!whole) return
+    this.blend(raster, node.inner, whole, left, top, node.bounds)
+    const cover = this.memory.tile()
+    for (const step of node.masks) {
+      this.covering.cover(cover, step, region, left, top)
+      kernels.maskRect(raster + region.offset, PLANE_BYTES, STRIDE, cover + region.offset, STRIDE, ...rect, step.strength, step.swap ? 1 : 0)
+    }
     this.memory.releaseTile(cover)
   }
 

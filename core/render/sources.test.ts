@@ -19,6 +19,7 @@ function book(most?: number) {
         asked.push(`${sha}/${n}`)
         return sha === 'gone' ? null : level(64 >> n)
       },
+      tile: async () => null,
       graphic: async (sha) => {
         asked.push(sha)
         return sha === 'gone' ? null : '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><path fill="#123456" d="M0 0H10V10Z"/></svg>'
@@ -90,6 +91,7 @@ describe('the book of sources', () => {
         return level(8)
       },
       graphic: async () => null,
+      tile: async () => null,
     })
     await expect(made.loadPicture('a', 0)).rejects.toThrow('offline')
     await made.loadPicture('a', 0)

@@ -1,5 +1,13 @@
+import { MASK_TILE } from '../design/mask'
+import { badInput } from '../errors'
+import { readGreyPng } from '../formats/grey-png'
 import type { PixelMemory } from '../pixels/memory'
 import { type Artwork, readSvg } from '../vector/svg'
+import { type PaintedContent, paintedKey, paintedLevel, type TileBytes } from './painted'
+
+/** Painted masks that are known at a time, and tiles of them that are held, 64 KB each. */
+const MOST_MASKS = 500
+const MOST_TILES = 1200
 
 /**
  * One mip level of a picture: RGBA, straight alpha, upright; `deep` ones have 16 bits a channel (little endian), the
@@ -14,6 +22,8 @@ export interface SourceLoader {
   picture(sha: string, level: number): Promise<PictureLevel | null>
   /** The text of a graphic, or null where the blob is gone. */
   graphic(sha: string): Promise<string | null>
+  /** A stored tile of a painted mask as it is, or null where the blob is gone. */
+  tile(sha: string): Promise<Uint8Array | null>
 }
 
 /** Holds the pictures and graphics that rendering reads, in the kernels' memory, bounded in bytes. */
@@ -21,6 +31,8 @@ export class SourceBook {
   private readonly levels = new Map<string, HeldLevel | null>()
   private readonly artworks = new Map<string, Artwork | null>()
   private readonly pending = new Map<string, Promise<void>>()
+  private readonly masks = new Map<string, PaintedContent>()
+  private readonly tiles = new Map<string, TileBytes>()
   private pinned: ReadonlySet<string> = new Set()
   private heldBytes = 0
 
@@ -43,6 +55,42 @@ export class SourceBook {
     }
     return null
   }
+  /** Takes what is painted in a mask for a source; gives its name, null where nothing is painted. */
+  knowMask(mask: PaintedContent): string | null {
+    if (Object.keys(mask.tiles).length === 0) return null
+    const key = paintedKey(mask)
+    if (!this.masks.has(key)) {
+      if (this.masks.size > MOST_MASKS) this.masks.delete(this.masks.keys().next().value as string)
+      this.masks.set(key, mask)
+    }
+    return key
+  }
+  /** A tile that was just painted and need not be fetched. */
+  knowTile(sha: string, bytes: TileBytes): void {
+    this.tiles.delete(sha)
+    this.tiles.set(sha, bytes)
+    while (this.tiles.size > MOST_TILES) this.tiles.delete(this.tiles.keys().next().value as string)
+  }
+  async loadTile(sha: string): Promise<TileBytes | null> {
+    const held = this.tiles.get(sha)
+    if (held) return held
+    const stored = await this.loader.tile(sha)
+    if (!stored) return null
+    const { width, height, grey } = readGreyPng(stored)
+    if (width !== MASK_TILE || height !== MASK_TILE) throw badInput('A part of a mask has another size than it should. Undo, or paint the mask anew.')
+    this.knowTile(sha, grey)
+    return grey
+  }
+  private async painted(key: string, level: number): Promise<PictureLevel | null> {
+    const mask = this.masks.get(key)
+    if (!mask) return null
+    const bytes = new Map<string, TileBytes>()
+    for (const tile of new Set(Object.values(mask.tiles))) {
+      const found = tile === 'full' || tile === 'none' ? null : await this.loadTile(tile)
+      if (found) bytes.set(tile, found)
+    }
+    return paintedLevel(mask, level, (sha) => bytes.get(sha) ?? null)
+  }
   artwork(sha: string): Artwork | null {
     return this.artworks.get(sha) ?? null
   }
@@ -57,7 +105,7 @@ export class SourceBook {
   loadPicture(sha: string, level: number): Promise<void> {
     const key = `${sha}/${level}`
     return this.once(key, this.levels.has(key), async () => {
-      const found = await this.loader.picture(sha, level)
+      const found = sha.startsWith('mask:') ? await this.painted(sha, level) : await this.loader.picture(sha, level)
       if (!found) {
         this.levels.set(key, null)
         return

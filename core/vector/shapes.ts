@@ -74,5 +74,15 @@ export const slotPath = ({ form, placement: p, radii, corners }: LayerOf<'slot'>
       ? ellipsePath(p.width, p.height)
       : corneredPath(p.width, p.height, corners, null)
 
+/** The outline of a mask's form; `round` is a share of half the shorter side. */
+export function maskFormPath(form: 'rectangle' | 'ellipse' | 'polygon', width: number, height: number, round: number, corners: number): Path {
+  const r = (round * Math.min(width, height)) / 2
+  return form === 'rectangle'
+    ? rectanglePath(width, height, [r, r, r, r])
+    : form === 'ellipse'
+      ? ellipsePath(width, height)
+      : corneredPath(width, height, corners, null)
+}
+
 /** The outline of a shape in its own box. */
 export const shapePath = (shape: LayerOf<'shape'>): Path => makers[shape.form](shape)

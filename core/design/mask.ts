@@ -1,0 +1,142 @@
+import { z } from 'zod'
+
+const id = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'an id has 1 to 40 letters, digits, _ or -')
+const share = z.number().min(-20).max(20)
+const extent = z.number().min(0.0001).max(40)
+const unit = z.number().min(0).max(1)
+const point = z.object({ x: share, y: share })
+const sha = z.string().regex(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal')
+
+/** Tiles of painted masks are so large a side, px. */
+export const MASK_TILE = 256
+/** The longest side of a painted mask, px. */
+export const MAX_MASK_SIDE = 16_384
+
+const common = {
+  id,
+  order: z.string().min(1).max(200),
+  /** Switched off it hides nothing. */
+  on: z.boolean(),
+  /** How much it takes away where it covers nothing: 1 all of it. */
+  strength: unit,
+  /** Twice the standard deviation of the Gaussian it is softened with, in fractions of its frame's shorter side. */
+  softness: z.number().min(0).max(2),
+  /** Shows what it would hide. */
+  swap: z.boolean(),
+  /**
+   * What its places are fractions of: the layer's own box, with which it moves, sizes and turns; or the page, where it
+   * stays. On other channels a mask of the page is stretched with it, or keeps its proportion about the middle.
+   */
+  frame: z.enum(['layer', 'page-stretched', 'page-kept']),
+}
+const area = { x: share, y: share, width: extent, height: extent, turnDegrees: z.number().min(-3600).max(3600) }
+
+export const MASK_FORMS = ['rectangle', 'ellipse', 'polygon'] as const
+const shapeMask = z.object({
+  ...common,
+  kind: z.literal('shape'),
+  form: z.enum(MASK_FORMS),
+  /** Radius of a rectangle's corners as a share of half its shorter side. */
+  round: unit,
+  corners: z.number().int().min(3).max(64),
+  ...area,
+})
+const pathMask = z.object({
+  ...common,
+  kind: z.literal('path'),
+  /** SVG path data in fractions of the frame; outlines within outlines are holes. */
+  d: z.string().min(1).max(60_000),
+})
+const gradientMask = z.object({
+  ...common,
+  kind: z.literal('gradient'),
+  form: z.enum(['linear', 'radial']),
+  /** Hides all at `from`, nothing at `to`; a radial one has its middle at `from`. */
+  from: point,
+  to: point,
+})
+const layerMask = z.object({
+  ...common,
+  kind: z.literal('layer'),
+  layer: id,
+  by: z.enum(['coverage', 'lightness']),
+})
+/** `full` and `none` are tiles that show or hide everything. */
+const tile = z.union([sha, z.enum(['full', 'none'])])
+const paintedMask = z
+  .object({
+    ...common,
+    kind: z.literal('painted'),
+    /** px of the mask over its frame. */
+    width: z.number().int().min(1).max(MAX_MASK_SIDE),
+    height: z.number().int().min(1).max(MAX_MASK_SIDE),
+    /** What tiles that are not listed are, and all beyond the frame. */
+    ground: z.enum(['full', 'none']),
+    /** By `column,row`; grey PNGs of 256 × 256 px, white shows. */
+    tiles: z.record(z.string().regex(/^\d{1,3},\d{1,3}$/), tile),
+  })
+  .refine(
+    (m) =>
+      Object.keys(m.tiles).every((key) => {
+        const [column, row] = key.split(',').map(Number) as [number, number]
+        return column * MASK_TILE < m.width && row * MASK_TILE < m.height
+      }),
+    'a tile of a painted mask lies outside of it',
+  )
+
+export const maskSchema = z.discriminatedUnion('kind', [shapeMask, pathMask, gradientMask, layerMask, paintedMask])
+export type Mask = z.infer<typeof maskSchema>
+export type MaskKind = Mask['kind']
+export type MaskOf<K extends MaskKind> = Extract<Mask, { kind: K }>
+
+type Start = { id: string; order: string; frame?: Mask['frame'] }
+const start = ({ id, order, frame = 'layer' }: Start) => ({ id, order, on: true, strength: 1, softness: 0, swap: false, frame })
+
+/** New masks as a person gets them: visible at once, easy to take hold of. */
+export const newMask = {
+  shape: (at: Start, form: MaskOf<'shape'>['form']): MaskOf<'shape'> => ({
+    ...start(at),
+    kind: 'shape',
+    form,
+    round: 0,
+    corners: 6,
+    x: 0.5,
+    y: 0.5,
+    width: 0.7,
+    height: 0.7,
+    turnDegrees: 0,
+  }),
+  path: (at: Start, d: string): MaskOf<'path'> => ({ ...start(at), kind: 'path', d }),
+  gradient: (at: Start, form: MaskOf<'gradient'>['form']): MaskOf<'gradient'> => ({
+    ...start(at),
+    kind: 'gradient',
+    form,
+    ...(form === 'linear' ? { from: { x: 0.5, y: 1 }, to: { x: 0.5, y: 0.35 } } : { from: { x: 0.5, y: 0.5 }, to: { x: 1, y: 0.5 } }),
+    // A radial one shows its middle.
+    swap: form === 'radial',
+  }),
+  layer: (at: Start, layer: string): MaskOf<'layer'> => ({ ...start(at), kind: 'layer', layer, by: 'coverage' }),
+  painted: (at: Start, width: number, height: number, ground: 'full' | 'none' = 'full'): MaskOf<'painted'> => ({
+    ...start(at),
+    kind: 'painted',
+    width,
+    height,
+    ground,
+    tiles: {},
+  }),
+}
+export const MASK_NAMES: Record<MaskKind, string> = {
+  shape: 'Shape',
+  path: 'Path',
+  gradient: 'Gradient',
+  layer: 'From a layer',
+  painted: 'Painted',
+}
+
+/** Tiles of a mask that are stored. */
+export const tilesOf = (mask: MaskOf<'painted'>): string[] => Object.values(mask.tiles).filter((t) => t !== 'full' && t !== 'none')
+/** A layer's masks in their order. */
+export const masksOf = (layer: { masks: Record<string, Mask> }): Mask[] => {
+  const all = Object.values(layer.masks)
+  return all.length < 2 ? all : all.sort((a, b) => (a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : 1))
+}

@@ -1,0 +1,133 @@
+import { intersect } from '../geometry/bounds'
+import { type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
+import type { MaskStep, PlanNode } from './nodes'
+import { type Region, regionIn } from './region'
+
+/** Where a softening leaves off, in standard deviations: 0.05 % of the weight lies beyond. */
+const REACH = 3.5
+/** Softenings are made at a scale where the standard deviation has from so many px to twice as many. */
+const FINEST = 5
+/** Greatest reach and the side of the buffers that a tile needs, px. */
+const MOST_REACH = Math.ceil(REACH * FINEST * 2)
+const SIDE = TILE + 2 * MOST_REACH + 12
+const SIDE_BYTES = SIDE * 4
+
+/**
+ * At which part of the scale a Gaussian of `sigma` px is made, and its standard deviation there. Wide ones are made
+ * small, so that a px costs the same however soft. Averaging over a px and bilinear enlarging widen it by ¼ px².
+ */
+export function softening(sigma: number): { factor: number; sigma: number } {
+  let factor = 1
+  while (sigma / factor >= 2 * FINEST) factor *= 2
+  const own = sigma / factor
+  return { factor, sigma: factor === 1 ? own : Math.sqrt(own * own - 0.25) }
+}
+/** How far a softened thing reaches beyond itself, px of the view. */
+export const softReach = (soft: { factor: number; sigma: number }): number => (Math.ceil(soft.sigma * REACH) + 2) * soft.factor
+
+/** A Gaussian's weights from the middle on, their sum over both sides 1. */
+function gaussian(sigma: number): Float32Array {
+  const half = Array.from({ length: Math.ceil(sigma * REACH) + 1 }, (_, n) => Math.exp((-n * n) / (2 * sigma * sigma)))
+  const sum = half.reduce((a, w, n) => a + (n === 0 ? w : 2 * w), 0)
+  return Float32Array.from(half, (w) => w / sum)
+}
+
+type RasterOf = (node: PlanNode, region: Region, left: number, top: number) => number
+
+/** What masks cover on parts of tiles. Owns the scratch memory that it takes. */
+export class Covering {
+  private readonly buffers: readonly [number, number]
+  private readonly weights: number
+
+  constructor(
+    private readonly memory: PixelMemory,
+    private readonly rasterOf: RasterOf,
+  ) {
+    this.buffers = [memory.block(SIDE * SIDE_BYTES), memory.block(SIDE * SIDE_BYTES)]
+    this.weights = memory.block((MOST_REACH + 1) * 4)
+  }
+
+  /** Fills a part of a plane of a tile with what a mask covers. */
+  cover(plane: number, step: MaskStep, region: Region, left: number, top: number): void {
+    const { kernels, bytes } = this.memory
+    const clear = () => {
+      for (let y = 0; y < region.height; y++) bytes.fill(0, plane + region.offset + y * STRIDE, plane + region.offset + y * STRIDE + region.width * 4)
+    }
+    const { node, soft } = step
+    if (!node) return clear()
+    if (soft) return this.soft(plane, node, soft, step.by, region, left, top)
+    clear()
+    const box = { left: left + region.x, top: top + region.y, right: left + region.x + region.width, bottom: top + region.y + region.height }
+    const part = regionIn(intersect(node.bounds, box), left, top)
+    const whole = regionIn(node.bounds, left, top)
+    if (!part || !whole) return
+    const raster = this.rasterOf(node, whole, left, top)
+    kernels.coverFrom(
+      plane + part.offset,
+      STRIDE,
+      raster + part.offset,
+      PLANE_BYTES,
+      STRIDE,
+      part.width,
+      part.height,
+      step.by === 'lightness' ? 1 : 0,
+    )
+  }
+
+  private soft(
+    plane: number,
+    node: PlanNode,
+    soft: NonNullable<MaskStep['soft']>,
+    by: MaskStep['by'],
+    region: Region,
+    left: number,
+    top: number,
+  ): void {
+    const { kernels } = this.memory
+    const { factor } = soft
+    const weights = gaussian(soft.sigma)
+    const reach = weights.length - 1
+    const [a, b] = this.buffers
+    // Small px that the part of the tile is enlarged from, and as many more as the Gaussian reaches.
+    const [x0, y0] = [Math.floor((left + region.x) / factor - 0.5) - reach, Math.floor((top + region.y) / factor - 0.5) - reach]
+    const width = Math.ceil(region.width / factor) + 3
+    const height = Math.ceil(region.height / factor) + 3
+    const [across, down] = [width + 2 * reach, height + 2 * reach]
+    for (const at of [a, b]) this.memory.bytes.fill(0, at, at + (down + 1) * SIDE_BYTES)
+    const box = { left: x0, top: y0, right: x0 + across, bottom: y0 + down }
+    const seen = intersect(node.bounds, box)
+    for (let row = Math.floor(seen.top / TILE); row * TILE < seen.bottom; row++)
+      for (let column = Math.floor(seen.left / TILE); column * TILE < seen.right; column++) {
+        const [tx, ty] = [column * TILE, row * TILE]
+        const whole = regionIn(node.bounds, tx, ty)
+        if (!whole) continue
+        const raster = this.rasterOf(node, whole, tx, ty)
+        const part = intersect(seen, { left: tx, top: ty, right: tx + TILE, bottom: ty + TILE })
+        if (part.right <= part.left || part.bottom <= part.top) continue
+        kernels.coverFrom(
+          a + (part.top - y0) * SIDE_BYTES + (part.left - x0) * 4,
+          SIDE_BYTES,
+          raster + (part.top - ty) * STRIDE + (part.left - tx) * 4,
+          PLANE_BYTES,
+          STRIDE,
+          part.right - part.left,
+          part.bottom - part.top,
+          by === 'lightness' ? 1 : 0,
+        )
+      }
+    this.memory.floats(this.weights, weights.length).set(weights)
+    kernels.blurPlane(b, a, SIDE_BYTES, reach, 0, width, down, 4, this.weights, reach)
+    kernels.blurPlane(a, b, SIDE_BYTES, reach, reach, width, height, SIDE_BYTES, this.weights, reach)
+    kernels.enlargePlane(
+      plane + region.offset,
+      STRIDE,
+      a,
+      SIDE_BYTES,
+      region.width,
+      region.height,
+      (left + region.x + 0.5) / factor - 0.5 - x0,
+      (top + region.y + 0.5) / factor - 0.5 - y0,
+      1 / factor,
+    )
+  }
+}
