@@ -1,6 +1,6 @@
 /**
  * Measures speed, memory and exactness against the numbers asked for, in one run. `--json` for data, `--only PARTS` for
- * some (drag, handling, large, adapt, precision, scaling, compositing); exit 1 when a number is missed by over 15 %.
+ * some (drag, handling, large, painting, softness, adapt, precision, scaling, compositing); exit 1 when a number is missed by over 15 %.
  */
 import { loadSupplies, lookupIn } from '../host/supplies'
 import { adaptAll } from './adapt-speed'
@@ -10,6 +10,7 @@ import { measureCompositing } from './compositing'
 import { drag20 } from './drag-20'
 import { measureHandling } from './handling'
 import { measureLarge } from './large'
+import { measurePainting, measureSoftness } from './painting'
 import { measurePrecision } from './precision'
 import { finish, note } from './report'
 import { measureScaling } from './scaling'
@@ -18,17 +19,19 @@ const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf
 const wants = (part: string): boolean => only === undefined || only.split(',').includes(part)
 
 const loaded = await loadSupplies()
-if (wants('drag') || wants('large') || wants('handling')) {
+if (wants('drag') || wants('large') || wants('handling') || wants('painting')) {
   const application = await startApplication()
   try {
     if (wants('drag')) await measureBench(application, drag20(lookupIn(loaded)), loaded)
     if (wants('handling')) await measureHandling(application, lookupIn(loaded), loaded)
     if (wants('large')) await measureLarge(application, loaded)
+    if (wants('painting')) await measurePainting(application, loaded)
   } finally {
     await application.close()
   }
 }
 if (wants('adapt')) note('Adapting a design to a channel, median over 300 made designs', await adaptAll(), 'ms', 5)
+if (wants('softness')) await measureSoftness(loaded)
 if (wants('precision')) measurePrecision()
 if (wants('scaling')) await measureScaling(loaded)
 if (wants('compositing')) await measureCompositing()

@@ -3,9 +3,11 @@ import { existsSync } from 'node:fs'
 import { mkdir, open, readFile, rename, rm } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import type { LightGrid } from '../core/adapt/lightness'
+import { MASK_TILE } from '../core/design/mask'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
 import { Problem } from '../core/errors'
+import { readGreyPng } from '../core/formats/grey-png'
 import { readSvg } from '../core/vector/svg'
 import { openMemory } from '../host/kernels'
 import { decodePicture, lightGrid, MOST_BYTES, reduceTo, sniff } from '../host/pictures'
@@ -90,27 +92,8 @@ export function refuseLarge(sizeBytes: number, name: string): void {
     throw new Problem('too-large', `“${name}” is larger than ${MOST_BYTES / 1024 / 1024} MB. Nothing was stored; reduce it and try again.`)
 }
 
-/** Takes in an upload: sniffed, limited, decoded once, kept as it came. Throws problems with a text for people. */
-export async function storeUpload(bytes: Uint8Array, name: string, owner: string | null = null): Promise<SourceInfo> {
-  if (bytes.byteLength === 0) throw new Problem('bad-input', `“${name}” is empty. Nothing was stored.`)
-  refuseLarge(bytes.byteLength, name)
-  const kind = sniff(bytes, name)
-  let info: SourceInfo
-  if (kind.kind === 'graphic') info = await graphicInfo(bytes, name)
-  else {
-    const picture = await decodePicture(bytes, name)
-    const small = reduceTo(openMemory(), picture, Math.max(0, Math.ceil(Math.log2(Math.max(picture.width, picture.height) / 128))))
-    info = {
-      sha: sha256(bytes),
-      kind: 'picture',
-      mime: kind.mime,
-      width: picture.width,
-      height: picture.height,
-      opaque: picture.opaque,
-      light: lightGrid(small),
-      parts: null,
-    }
-  }
+/** Writes a blob with what is known of it; without an owner it stays for a day, until a design names it. */
+async function keepBlob(info: SourceInfo, bytes: Uint8Array, owner: string | null): Promise<void> {
   await writeBlob(info.sha, bytes)
   const db = await store()
   const { light, parts } = info
@@ -138,7 +121,51 @@ export async function storeUpload(bytes: Uint8Array, name: string, owner: string
     )
     .onConflict((c) => c.doNothing())
     .execute()
+}
+
+/** Takes in an upload: sniffed, limited, decoded once, kept as it came. Throws problems with a text for people. */
+export async function storeUpload(bytes: Uint8Array, name: string, owner: string | null = null): Promise<SourceInfo> {
+  if (bytes.byteLength === 0) throw new Problem('bad-input', `“${name}” is empty. Nothing was stored.`)
+  refuseLarge(bytes.byteLength, name)
+  const kind = sniff(bytes, name)
+  let info: SourceInfo
+  if (kind.kind === 'graphic') info = await graphicInfo(bytes, name)
+  else {
+    const picture = await decodePicture(bytes, name)
+    const small = reduceTo(openMemory(), picture, Math.max(0, Math.ceil(Math.log2(Math.max(picture.width, picture.height) / 128))))
+    info = {
+      sha: sha256(bytes),
+      kind: 'picture',
+      mime: kind.mime,
+      width: picture.width,
+      height: picture.height,
+      opaque: picture.opaque,
+      light: lightGrid(small),
+      parts: null,
+    }
+  }
+  await keepBlob(info, bytes, owner)
   return info
+}
+
+/** The most tiles of one stroke: a mask of 16 384 px a side. */
+const MOST_TILES = 4096
+/** Takes in tiles of a painted mask, each a grey PNG of 256 × 256 px; none is stored where one is not. Gives their names. */
+export async function storeMaskTiles(tiles: readonly Uint8Array[]): Promise<string[]> {
+  if (tiles.length > MOST_TILES) throw new Problem('too-large', 'This stroke touches too much at once. The mask is as it was before it.')
+  for (const bytes of tiles) {
+    const { width, height } = readGreyPng(bytes)
+    if (width !== MASK_TILE || height !== MASK_TILE)
+      throw new Problem('bad-input', `A tile of a mask is ${MASK_TILE} px a side, not ${width} × ${height}. Nothing was stored.`)
+  }
+  const flat = { kind: 'picture', mime: 'image/png', width: MASK_TILE, height: MASK_TILE, opaque: true, light: null, parts: null } as const
+  return Promise.all(
+    tiles.map(async (bytes) => {
+      const sha = sha256(bytes)
+      await keepBlob({ ...flat, sha }, bytes, null)
+      return sha
+    }),
+  )
 }
 
 /** SVG becomes our own paths; what the subset cannot hold is taken as a picture, and said so. */

@@ -2,6 +2,7 @@ import { strToU8, zipSync } from 'fflate'
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { channelPresets } from '@/core/design/channels'
+import { writeGreyPng } from '@/core/formats/grey-png'
 import { writePackage } from '@/core/formats/vivid-package'
 import { loadDesign } from '@/server/designs'
 import { publish } from '@/server/events'
@@ -19,6 +20,7 @@ import * as packaged from './designs/[id]/package/route'
 import * as design from './designs/[id]/route'
 import * as versions from './designs/[id]/versions/route'
 import * as designs from './designs/route'
+import * as maskTiles from './mask-tiles/route'
 import * as inspect from './open-raster/inspect/route'
 import * as openRaster from './open-raster/route'
 import * as packages from './packages/route'
@@ -194,6 +196,32 @@ describe('files', () => {
   it('are asked for by hash only', async () => {
     expect((await blob.GET(ask(undefined, 'GET'), at({ sha: '../../etc/passwd' }))).status).toBe(400)
     expect((await blob.GET(ask(undefined, 'GET'), at({ sha: 'a'.repeat(64) }))).status).toBe(404)
+  })
+})
+
+describe('tiles of masks', () => {
+  const form = (...files: Uint8Array<ArrayBuffer>[]) => {
+    const data = new FormData()
+    for (const f of files) data.append('tiles', new Blob([f]), 'tile')
+    return new Request('http://here/', { method: 'POST', body: data })
+  }
+  const tile = (value: number) => writeGreyPng(new Uint8Array(256 * 256).fill(value), 256, 256)
+  it('are stored under their hash, and are no supplies', async () => {
+    const answer = await told(await maskTiles.POST(form(tile(3), tile(200))))
+    expect(answer.status).toBe(200)
+    const [first] = answer.stored as string[]
+    const back = await blob.GET(ask(undefined, 'GET'), at({ sha: first as string }))
+    expect([...new Uint8Array(await back.arrayBuffer())]).toEqual([...tile(3)])
+    const listed = JSON.stringify(await told(await supplies.GET(new Request('http://here/?kind=own'))))
+    expect(listed).not.toContain(first)
+  })
+  it('of another size or damaged are refused, and none of the stroke is stored', async () => {
+    const small = writeGreyPng(new Uint8Array(64).fill(1), 8, 8)
+    const refused = await told(await maskTiles.POST(form(tile(77), small)))
+    expect([refused.status, refused.message]).toEqual([400, expect.stringMatching(/256 px a side, not 8 × 8/)])
+    const broken = tile(78)
+    broken[60] = (broken[60] as number) ^ 1
+    expect((await maskTiles.POST(form(broken))).status).toBe(400)
   })
 })
 

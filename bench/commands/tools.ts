@@ -1,4 +1,4 @@
-import { Frame, MousePointer2, Pipette, Shapes, Type } from 'lucide-react'
+import { Brush, Frame, MousePointer2, Pipette, Shapes, Type } from 'lucide-react'
 import { SLOT_FORMS } from '@/core/design/schema'
 import type { ShapeForm, SlotForm } from '../state/bench-store'
 import { defineCommands } from './define'
@@ -34,5 +34,6 @@ export const toolCommands = defineCommands([
     },
   },
   { id: 'tool-type', label: 'Type', section: 'Tools', keys: ['5'], icon: Type, run: (b) => b.set({ tool: 'type' }) },
+  { id: 'tool-brush', label: 'Brush', section: 'Tools', keys: ['6'], icon: Brush, run: (b) => b.set({ tool: 'brush' }) },
   { id: 'tool-sample', label: 'Sample', section: 'Tools', keys: ['9'], icon: Pipette, run: (b) => b.set({ tool: 'sample', sampleFor: null }) },
 ])

@@ -99,6 +99,7 @@ function leaveOneLevel(bench: Bench): void {
   const s = bench.store.getState()
   if (bench.inGesture) inHand.drop()
   else if (s.reframing) bench.set({ reframing: null })
+  else if (s.tool === 'pick' && s.mask) bench.set({ mask: null })
   else if (s.tool !== 'pick') bench.set({ tool: 'pick', sampleFor: null })
   else if (s.inside) {
     const out = s.inside

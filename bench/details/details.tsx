@@ -8,9 +8,11 @@ import { handledLeaves } from '../state/acts'
 import { useBench, useCalmState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
 import { BlendSection } from './blend-section'
+import { BrushOptions } from './brush-options'
 import { ChannelSection } from './channel-section'
 import { FillSection } from './fill-section'
 import { FormSection } from './form-section'
+import { MasksSection } from './masks-section'
 import { PageSection } from './page-section'
 import { PictureSection } from './picture-section'
 import { PlaceSection } from './place-section'
@@ -43,6 +45,11 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
     <aside aria-label="Details" className="scroll-thin flex h-full w-[252px] shrink-0 flex-col overflow-y-auto border-r border-line bg-panel">
       {s.tool === 'slot' && <Forms label="Slot to draw" all={SLOT_FORMS} now={s.slotForm} onChange={(slotForm) => bench.set({ slotForm })} />}
       {s.tool === 'shape' && <Forms label="Shape to draw" all={SHAPE_FORMS} now={s.shapeForm} onChange={(shapeForm) => bench.set({ shapeForm })} />}
+      {s.tool === 'brush' && (
+        <div className="border-b border-line p-2">
+          <BrushOptions />
+        </div>
+      )}
       <header className="border-b border-line px-3 py-2">
         <h2 className="truncate font-semibold">
           {layers.length === 0 ? s.design.pages[s.resolved.page]?.name : layers.length === 1 && only ? layerName(only) : `${layers.length} things`}
@@ -68,6 +75,7 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
           {leaves.some((l) => l.kind !== 'picture' && l.kind !== 'strew') && <FillSection leaves={leaves} />}
           {leaves.some((l) => l.kind === 'shape') && <ShapeSection leaves={leaves.flatMap((l) => (l.kind === 'shape' ? [l] : []))} />}
           <BlendSection ids={s.selection} />
+          {layers.length === 1 && only && <MasksSection layer={only} />}
           <ChannelSection ids={s.selection} />
         </>
       )}

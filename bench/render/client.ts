@@ -1,5 +1,6 @@
 import type { Patch } from '@/core/design/edits'
 import type { Design } from '@/core/design/schema'
+import type { PaintMessage } from './painting'
 import type { FromWorker, Question, SourceInfo, StageView, ToWorker } from './protocol'
 import { plainSeeing, type Seeing } from './seeing'
 
@@ -45,6 +46,9 @@ export class RenderClient {
   }
   commit(patches: Patch[], revision: number): void {
     this.both({ kind: 'edit', patches, revision, preview: false })
+  }
+  paint(paint: PaintMessage): void {
+    this.send(this.stage, { kind: 'paint', paint })
   }
   handBack(buffers: ArrayBuffer[]): void {
     if (buffers.length > 0) this.stage.postMessage({ kind: 'spent', buffers } satisfies ToWorker, buffers)

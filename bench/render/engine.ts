@@ -20,6 +20,7 @@ import { Drafter } from './drafting'
 import { giveWay } from './give-way'
 import { LayerPictures } from './layer-pictures'
 import { serverLoader } from './loader'
+import { Painting } from './painting'
 import type { FromWorker, Question, SourceInfo, StageView, Tile, ToWorker } from './protocol'
 import { colourAt, hitAt } from './questions'
 import { plainSeeing, type Seeing, seenAs } from './seeing'
@@ -37,6 +38,8 @@ function inSight(place: string, visible: Bounds): boolean {
 
 /** What the stage was sent of a tile is known by its key; a draft's is marked, so that the full picture follows. */
 const drafted = (key: string): string => `${key}~`
+const onTile = (b: Bounds, column: number, row: number): boolean =>
+  overlaps(b, { left: column * TILE, top: row * TILE, right: (column + 1) * TILE, bottom: (row + 1) * TILE })
 const isDrafted = (key: string | undefined): boolean => key?.endsWith('~') ?? false
 
 type Post = (message: FromWorker, transfer?: Transferable[]) => void
@@ -77,6 +80,9 @@ export class Engine {
   private stagePlan: Plan | null = null
   private hand: ReadonlySet<string> = new Set()
   private seeing: Seeing = plainSeeing
+  private readonly painting: Painting
+  /** The design that the last finished frame shows. */
+  private completeOf: Design | null = null
   private readyDue = false
   /** The hand holds still: its draft is made anew in full. */
   private resting = false
@@ -92,6 +98,7 @@ export class Engine {
     this.renderer = new Renderer(this.memory, this.sources)
     this.host = { fonts: this.fonts, sources: this.sources, renderer: this.renderer }
     this.drafter = new Drafter(new Drafts(this.renderer), this.renderer.counts, (page, view) => this.planned(page, view))
+    this.painting = new Painting(this.sources, post, () => this.schedule())
     this.pictures = new LayerPictures(this.host, post, (made) => {
       const asked = this.layers ?? this.lastLayers
       this.load(made, () => {
@@ -150,6 +157,9 @@ export class Engine {
         this.checking = { page: message.page }
         this.designChanged()
         break
+      case 'paint':
+        this.painting.take(message.paint, () => this.shown)
+        return
       case 'spent':
         this.memory.handBack(message.buffers)
         return
@@ -161,6 +171,7 @@ export class Engine {
   }
 
   private forget(): void {
+    this.completeOf = null
     this.posted.clear()
     this.complete = null
     this.drafter.forget()
@@ -243,16 +254,22 @@ export class Engine {
     this.load(made, () => undefined)
     if (!this.previewing) {
       this.drafter.keep(found.page, made)
-      this.readyDue = true
+      this.readyDue = !this.painting.busy
     } else if (!this.drafter.holds) this.keepAside(view)
-    const clip = this.complete ? changedBetween(this.complete, made.nodes) : undefined
+    // Where the design is the same as a frame ago, only what was painted since has changed.
+    const painted = this.complete && this.completeOf === this.shown ? this.painting.takeDirty(found.page, view.scale) : null
+    const clip = painted ?? (this.complete ? changedBetween(this.complete, made.nodes) : undefined)
+    const { shown: drawnOf } = this
+    const stroke = this.painting.shown
     const drafting = this.previewing && !this.resting
     const due: [number, number][] = []
     for (let row = Math.floor(view.visible.top / TILE); row * TILE < view.visible.bottom; row++)
       for (let column = Math.floor(view.visible.left / TILE); column * TILE < view.visible.right; column++) {
         const key = `${this.renderer.tileKey(made, column, row)}`
         const posted = this.posted.get(`${column},${row}`)
-        if (posted !== key && !(drafting && posted === drafted(key))) due.push([column, row])
+        if (posted === key || (drafting && posted === drafted(key))) continue
+        if (painted && posted !== undefined && !isDrafted(posted) && !onTile(painted, column, row)) this.posted.set(`${column},${row}`, key)
+        else due.push([column, row])
       }
     const middle = { x: (view.visible.left + view.visible.right) / 2 / TILE, y: (view.visible.top + view.visible.bottom) / 2 / TILE }
     due.sort((a, b) => Math.hypot(a[0] + 0.5 - middle.x, a[1] + 0.5 - middle.y) - Math.hypot(b[0] + 0.5 - middle.x, b[1] + 0.5 - middle.y))
@@ -268,6 +285,7 @@ export class Engine {
           tiles,
           whole,
           milliseconds: performance.now() - started,
+          stroke,
         },
         tiles.map((t) => t.data.buffer),
       )
@@ -303,6 +321,7 @@ export class Engine {
       tiles.push({ column, row, ...part })
     }
     this.complete = made.nodes
+    this.completeOf = drawnOf
     send(made.missing.length === 0)
     clearTimeout(this.rest)
     if (sketch.length > 0)

@@ -3,6 +3,7 @@ import type { Finding } from '@/core/checks/define'
 import type { Patch } from '@/core/design/edits'
 import type { Arrangement, Design } from '@/core/design/schema'
 import type { Bounds } from '@/core/geometry/bounds'
+import type { PaintMessage } from './painting'
 import type { Seeing } from './seeing'
 
 /** What a source is, as the server told it. */
@@ -27,6 +28,7 @@ export type ToWorker =
   /** Patches to the kept design; `preview` ones are shown on top of it until the next message. */
   | { kind: 'edit'; patches: Patch[]; revision: number; preview: boolean }
   | { kind: 'view'; view: StageView }
+  | { kind: 'paint'; paint: PaintMessage }
   /** Buffers of tiles that are no longer shown, for the next frames. */
   | { kind: 'spent'; buffers: ArrayBuffer[] }
   /** The layers that the hand may take next: what drafts of them need is made ready in quiet moments. */
@@ -50,7 +52,20 @@ export type Question =
 /** A tile or a part of one, px from the tile's corner. */
 export type Tile = { column: number; row: number; x: number; y: number; width: number; height: number; data: Uint8ClampedArray<ArrayBuffer> }
 export type FromWorker =
-  | { kind: 'frame'; revision: number; scale: number; page: string; channel: string; tiles: Tile[]; whole: boolean; milliseconds: number }
+  | {
+      kind: 'frame'
+      revision: number
+      scale: number
+      page: string
+      channel: string
+      tiles: Tile[]
+      whole: boolean
+      milliseconds: number
+      /** The last message of a stroke that is in it. */
+      stroke: number
+    }
+  /** A stroke ended: the tiles it touched, and those of them that are to be stored. */
+  | { kind: 'painted'; layer: string; mask: string; tiles: Record<string, string>; blobs: { sha: string; png: Uint8Array<ArrayBuffer> }[] }
   | {
       kind: 'thumb'
       revision: number

@@ -1,8 +1,8 @@
 import { literalPaint } from '@/core/colour/gradient'
-import { type Bounds, grow, union } from '@/core/geometry/bounds'
+import { type Bounds, grow, intersect, union } from '@/core/geometry/bounds'
 import { apply, identity, inverse } from '@/core/geometry/matrix'
 import { quickHash } from '@/core/hash'
-import type { Fill, FillNode, PlanNode } from '@/core/render/nodes'
+import type { Fill, FillNode, MaskedNode, PlanNode } from '@/core/render/nodes'
 import type { Plan } from '@/core/render/plan'
 import { type Outline, outlineBounds } from '@/core/vector/path'
 import { strokeOutlines } from '@/core/vector/stroke'
@@ -17,8 +17,11 @@ export type Seeing = {
   bare: 'all' | readonly string[] | null
   /** A loud colour beneath everything, `#rrggbb`. */
   ground: string | null
+  /** One mask shown by itself, white where it shows, or over the design, red where it hides. */
+  mask: { layer: string; id: string; as: Exclude<MaskView, 'result'> } | null
 }
-export const plainSeeing: Seeing = { faint: [], solo: null, bare: null, ground: null }
+export type MaskView = 'result' | 'overlay' | 'alone'
+export const plainSeeing: Seeing = { faint: [], solo: null, bare: null, ground: null, mask: null }
 
 /** How strong things are shown that are looked through. */
 const STRENGTH = 0.5
@@ -37,6 +40,9 @@ export function seenAs(made: Plan, seeing: Seeing): Plan {
   }
   const ground = seeing.ground ?? (seeing.bare === 'all' ? '#ffffff' : null)
   if (ground) nodes = [flat(ground, made.page), ...nodes.filter((n) => n.id !== '')]
+  const seen = seeing.mask && maskIn(made.nodes, seeing.mask.layer, seeing.mask.id)
+  if (seen && seeing.mask?.as === 'alone') nodes = [flat('#000000', made.page), through(flat('#ffffff', made.page), seen.step, false)]
+  else if (seen) nodes = [...nodes, { ...through(flat('#e5182d', intersect(made.page, seen.bounds)), seen.step, true), opacity: 0.55 }]
   return nodes === made.nodes ? made : { ...made, nodes }
 }
 
@@ -62,6 +68,41 @@ function everywhere(node: PlanNode, change: (n: PlanNode) => PlanNode): PlanNode
 function withInner(node: PlanNode, before: readonly PlanNode[], inner: PlanNode[], make: (inner: PlanNode[]) => PlanNode): PlanNode {
   if (inner.every((n, k) => n === before[k])) return node
   return { ...make(inner), key: quickHash(`${node.key}~${inner.map((n) => `${n.key}/${n.opacity}`).join('|')}`) }
+}
+
+type Step = MaskedNode['masks'][number]
+/** A layer's mask as it is rendered, wherever the layer lies; null where it leaves nothing of it to be seen. */
+function maskIn(nodes: readonly PlanNode[], layer: string, id: string): { step: Step; bounds: Bounds } | null {
+  for (const node of nodes) {
+    const step = node.kind === 'masked' && node.id === layer ? node.masks.find((m) => m.id === id) : undefined
+    if (step && node.kind === 'masked') return { step, bounds: node.inner.bounds }
+    const inner =
+      node.kind === 'group'
+        ? maskIn(node.children, layer, id)
+        : node.kind === 'held'
+          ? maskIn([node.holder, ...node.insides], layer, id)
+          : node.kind === 'masked'
+            ? maskIn([node.inner], layer, id)
+            : null
+    if (inner) return inner
+  }
+  return null
+}
+/** A colour where a mask shows, or where it hides. */
+function through(colour: FillNode, step: Step, hidden: boolean): MaskedNode {
+  const mask = { ...step, strength: 1, swap: step.swap !== hidden }
+  return {
+    kind: 'masked',
+    id: '',
+    inner: colour,
+    masks: [mask],
+    fleeting: step.node?.key.includes('#') ?? false,
+    bounds: colour.bounds,
+    mode: 0,
+    opacity: 1,
+    fine: false,
+    key: quickHash(`seen${colour.key}/${step.node?.key}/${mask.swap}/${step.by}/${step.soft?.sigma}/${step.soft?.factor}`),
+  }
 }
 
 /** What is left of a node when only one layer is shown: itself with all it holds, or the way to it; null for none. */

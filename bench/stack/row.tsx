@@ -40,7 +40,12 @@ export const Row = memo(function Row({ row, chosen, solo, drop, toggle, choose, 
   // What is only offered under the pointer is made only there: hundreds of rows stay light.
   const [under, setUnder] = useState(false)
   const { layer } = row.node
-  const marks = [layer.opacity < 1 ? `${Math.round(layer.opacity * 100)} %` : '', layer.blend !== 'normal' ? layer.blend : '']
+  const masks = Object.keys(layer.masks).length
+  const marks = [
+    masks > 0 ? 'masked' : '',
+    layer.opacity < 1 ? `${Math.round(layer.opacity * 100)} %` : '',
+    layer.blend !== 'normal' ? layer.blend : '',
+  ]
     .filter(Boolean)
     .join(' ')
   const left = 14 + row.depth * 14 + row.bracket * 16

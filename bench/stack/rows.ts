@@ -36,6 +36,7 @@ export function rowsOf(layers: readonly ResolvedLayer[], design: Pick<Design, 'l
       tied ? `tied to ${tied}` : '',
       layer.opacity < 1 ? `${Math.round(layer.opacity * 100)} percent` : '',
       layer.blend === 'normal' ? '' : layer.blend,
+      Object.keys(layer.masks).length > 0 ? 'masked' : '',
       node.insides.length > 0 ? `holds ${node.insides.length}` : '',
     ]
     out.push({ kind: 'layer', node, depth, bracket, first, last, open, tied, spoken: spoken.filter(Boolean).join(', ') })

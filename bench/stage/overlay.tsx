@@ -14,7 +14,9 @@ import { warpOf } from '@/core/geometry/warp'
 import { boundsOfIds, handledLeaves, resolvedOf } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
+import { maskInHand } from '../state/masks'
 import { GuideLines } from './guide-lines'
+import { maskCorners, maskEnds } from './mask-gesture'
 import type { DrawnStore } from './use-pointer'
 import { toStage } from './view'
 
@@ -67,7 +69,20 @@ const HANDLES = [
 const REACH = 22
 
 type Size = { width: number; height: number }
-function Handles({ corners, sides, colour, stage }: { corners: readonly Point[]; sides: boolean; colour: string; stage: Size }) {
+function Handles({
+  corners,
+  sides,
+  colour,
+  stage,
+  of = '',
+}: {
+  corners: readonly Point[]
+  sides: boolean
+  colour: string
+  stage: Size
+  /** What the handles are of, where not of the selection itself. */
+  of?: '' | 'mask-'
+}) {
   const [a, b, c, d] = corners as [Point, Point, Point, Point]
   const [xs, ys] = [corners.map((p) => p.x), corners.map((p) => p.y)]
   // Of a thing larger than the view the handles come in to where they can be reached.
@@ -96,7 +111,7 @@ function Handles({ corners, sides, colour, stage }: { corners: readonly Point[];
         return (
           <circle
             key={`t${x}${y}`}
-            data-handle="turn"
+            data-handle={`${of}turn`}
             cx={p.x + Math.cos(angle) * x * 9 - Math.sin(angle) * y * 9}
             cy={p.y + Math.sin(angle) * x * 9 + Math.cos(angle) * y * 9}
             r={13}
@@ -110,7 +125,7 @@ function Handles({ corners, sides, colour, stage }: { corners: readonly Point[];
         return (
           <g
             key={`${x}${y}`}
-            data-handle="size"
+            data-handle={`${of}size`}
             data-x={x}
             data-y={y}
             style={{ cursor: cursor(x, y) }}
@@ -272,7 +287,7 @@ function Outlines() {
 
 /** The selection's handles; none while it moves, is typed in or another tool is taken. */
 function Grips({ width, height }: Size) {
-  const idle = useBenchState((s) => !s.moving && !s.editingType && s.tool === 'pick' && s.selection.length > 0)
+  const idle = useBenchState((s) => !s.moving && !s.editingType && s.tool === 'pick' && s.mask === null && s.selection.length > 0)
   return idle && <IdleGrips width={width} height={height} />
 }
 function IdleGrips({ width, height }: Size) {
@@ -295,6 +310,51 @@ function IdleGrips({ width, height }: Size) {
   )
 }
 
+/** The mask in the hand: its box or its ends. */
+function MaskGrips({ width, height }: Size) {
+  const s = useBenchState((state) => ({
+    view: state.view,
+    resolved: state.resolved,
+    design: state.design,
+    selection: state.selection,
+    mask: state.mask,
+    moving: state.moving,
+  }))
+  const found = maskInHand(s)
+  if (!found) return null
+  const { mask, frame } = found
+  const colour = 'var(--ink)'
+  const onStage = (p: Point) => toStage(s.view, p)
+  if (mask.kind === 'shape') {
+    const corners = maskCorners(mask, frame).map(onStage)
+    return (
+      <>
+        <Line d={path(corners)} colour={colour} dash="4 3" />
+        {!s.moving && <Handles corners={corners} sides colour={colour} stage={{ width, height }} of="mask-" />}
+      </>
+    )
+  }
+  if (mask.kind !== 'gradient') return null
+  const [from, to] = maskEnds(mask, frame).map(onStage) as [Point, Point]
+  return (
+    <>
+      <Line d={`M${from.x} ${from.y}L${to.x} ${to.y}`} colour={colour} />
+      {(
+        [
+          ['mask-from', from, '#1c1c1c'],
+          ['mask-to', to, '#fff'],
+        ] as const
+      ).map(([name, p, fill]) => (
+        <g key={name} data-handle={name} style={{ cursor: 'move' }}>
+          <circle cx={p.x} cy={p.y} r={12} fill="transparent" />
+          <circle cx={p.x} cy={p.y} r={6.5} fill={fill} stroke="#fff" strokeWidth={2} />
+          <circle cx={p.x} cy={p.y} r={7.5} fill="none" stroke="rgb(0 0 0 / 0.55)" />
+        </g>
+      ))}
+    </>
+  )
+}
+
 /** What a click would take. */
 function Hovered({ drawn, width, height }: { drawn: DrawnStore } & Size) {
   const hover = useStore(drawn, (d) => d.hover)
@@ -308,6 +368,27 @@ function HoveredLayer({ id, width, height }: { id: string } & Size) {
     <>
       {c && <Line d={path(c)} colour={colourOf(s, id)} dash="5 3" />}
       <NameTag s={s} id={id} width={width} height={height} />
+    </>
+  )
+}
+
+/** The brush as large as it works; its inner ring is where it covers wholly. */
+function BrushOutline({ at, zoom }: { at: Point; zoom: number }) {
+  const brush = useBenchState((s) => s.brush)
+  const r = (brush.size / 2) * zoom
+  const ring = (radius: number, key: string, dash?: string) => (
+    <g key={key} fill="none">
+      <circle cx={at.x} cy={at.y} r={radius} stroke="rgb(0 0 0 / 0.6)" strokeWidth={2.5} />
+      <circle cx={at.x} cy={at.y} r={radius} stroke="#fff" strokeWidth={1.2} strokeDasharray={dash} />
+    </g>
+  )
+  return (
+    <>
+      {ring(Math.max(1.5, r), 'rim', brush.hides ? undefined : '4 3')}
+      {brush.hardness < 0.95 && r > 12 && <circle cx={at.x} cy={at.y} r={r * brush.hardness} fill="none" stroke="#fff" strokeOpacity={0.5} />}
+      {r > 9 && (
+        <path d={`M${at.x - 3} ${at.y}H${at.x + 3}${brush.hides ? '' : `M${at.x} ${at.y - 3}V${at.y + 3}`}`} stroke="#fff" strokeWidth={1.5} />
+      )}
     </>
   )
 }
@@ -327,6 +408,7 @@ function Marks({ drawn, width, height }: { drawn: DrawnStore } & Size) {
         <Distance key={n} mark={m} at={at} />
       ))}
       {d.marquee && <path d={path(cornersOfBox(view, d.marquee))} fill="oklch(0.57 0.18 38 / 0.12)" stroke="var(--color-accent)" strokeWidth={1} />}
+      {d.brush && <BrushOutline at={d.brush} zoom={view.zoom} />}
       {d.note && d.at && <Note text={d.note} x={Math.min(d.at.x + 14, width - 130)} y={Math.max(8, d.at.y - 28)} />}
     </g>
   )
@@ -347,6 +429,7 @@ export const Overlay = memo(function Overlay({ drawn, width, height }: { drawn: 
       <Hovered drawn={drawn} width={width} height={height} />
       <Outlines />
       <Grips width={width} height={height} />
+      <MaskGrips width={width} height={height} />
       {reframing && <SlotInHand width={width} height={height} />}
       <Marks drawn={drawn} width={width} height={height} />
     </svg>

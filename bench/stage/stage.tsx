@@ -41,6 +41,8 @@ export function Stage() {
     solo: state.solo,
     bareLines: state.bareLines,
     strongGround: state.strongGround,
+    mask: state.mask,
+    maskView: state.maskView,
   }))
   const canvas = useRef<HTMLCanvasElement>(null)
   const painter = useRef<Painter | null>(null)
@@ -59,7 +61,7 @@ export function Stage() {
     watch.observe(box)
     const stop = bench.client.listen((m) => {
       if (m.kind !== 'frame') return
-      if (painter.current?.take(m, (buffers) => bench.client.handBack(buffers))) bench.frames.note(m.revision, m.milliseconds)
+      if (painter.current?.take(m, (buffers) => bench.client.handBack(buffers))) bench.frames.note(m)
     })
     return () => {
       watch.disconnect()
@@ -99,8 +101,9 @@ export function Stage() {
         solo: s.solo,
         bare: s.bareLines,
         ground: s.strongGround,
+        mask: s.mask && s.maskView !== 'result' && s.selection.length === 1 ? { layer: s.selection[0] ?? '', id: s.mask, as: s.maskView } : null,
       }),
-    [bench, s.seeThrough, s.selection, s.solo, s.bareLines, s.strongGround],
+    [bench, s.seeThrough, s.selection, s.solo, s.bareLines, s.strongGround, s.mask, s.maskView],
   )
 
   useEffect(() => {
@@ -132,7 +135,7 @@ export function Stage() {
       aria-label="Stage"
       tabIndex={0}
       className="relative h-full touch-none overflow-hidden bg-stage outline-none select-none"
-      style={{ cursor: isPanning() ? 'grab' : s.tool === 'pick' ? 'default' : 'crosshair' }}
+      style={{ cursor: isPanning() ? 'grab' : s.tool === 'pick' ? 'default' : s.tool === 'brush' ? 'none' : 'crosshair' }}
       onPointerDown={pointer.onPointerDown}
       onPointerMove={pointer.onPointerMove}
       onPointerUp={pointer.onPointerUp}

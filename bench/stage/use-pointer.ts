@@ -10,17 +10,27 @@ import type { Point } from '@/core/geometry/matrix'
 import type { SnapLine, SnapMark } from '@/core/geometry/snap'
 import { addShape, addSlot, addType, boundsOfIds, boundsOfNode, goInto, handledLeaves, stageScale } from '../state/acts'
 import type { Bench, View } from '../state/bench-store'
+import { beginStroke, type StrokeInHand } from '../state/painting'
 import { overSlot } from '../state/slots'
 import { cornerGesture, type Gesture, type Modifiers, moveGesture, resizeMany, resizeOne, slantGesture, turnGesture } from './gestures'
 import { guideGesture } from './guide-gesture'
+import { maskGesture, overMask } from './mask-gesture'
 import { openPeek, pointerWasAt } from './peek'
 import { reframeGesture } from './reframe-gesture'
 import { toPage } from './view'
 
-export type Drawn = { lines: SnapLine[]; marks: SnapMark[]; note: string | null; at: Point | null; marquee: Bounds | null; hover: string | null }
+export type Drawn = {
+  lines: SnapLine[]
+  marks: SnapMark[]
+  note: string | null
+  at: Point | null
+  marquee: Bounds | null
+  hover: string | null /** where the brush is, CSS px of the stage */
+  brush: Point | null
+}
 /** Apart from the bench's state, and no state of the stage's: only what draws it follows every move of the hand. */
 export type DrawnStore = StoreApi<Drawn>
-const nothingDrawn: Drawn = { lines: [], marks: [], note: null, at: null, marquee: null, hover: null }
+const nothingDrawn: Drawn = { lines: [], marks: [], note: null, at: null, marquee: null, hover: null, brush: null }
 
 type Press = {
   start: Point
@@ -31,7 +41,8 @@ type Press = {
   moved: boolean
   waiting: boolean
   queued: Point | null
-  kind: 'gesture' | 'marquee' | 'draw' | 'pan' | 'none'
+  stroke: StrokeInHand | null
+  kind: 'gesture' | 'stroke' | 'marquee' | 'draw' | 'pan' | 'none'
   panFrom: Point
   additive: boolean
   /** A marquee takes only what lies wholly within it. */
@@ -45,6 +56,8 @@ const LONG_PRESS_MS = 550
 /** How long the pointer rests on something before it is made ready. */
 const DWELL_MS = 120
 
+/** A pen's pressure; all else presses with full force. */
+const pressureOf = (e: { pointerType: string; pressure: number }): number => (e.pointerType === 'pen' ? e.pressure : 1)
 /** The corner that a handle is at: top left, then clockwise. */
 const cornerAt = (hx: number, hy: number): number => (hy < 0 ? (hx < 0 ? 0 : 1) : hx > 0 ? 2 : 3)
 
@@ -211,6 +224,7 @@ export function useStagePointer(bench: Bench) {
   }
 
   const drop = () => {
+    press.current?.stroke?.drop()
     bench.cancel()
     press.current = null
     setDrawn(nothingDrawn)
@@ -259,6 +273,7 @@ export function useStagePointer(bench: Bench) {
         last: at,
         startPage: pageAt(at),
         gesture: null,
+        stroke: null,
         moved: false,
         waiting: false,
         queued: null,
@@ -270,12 +285,24 @@ export function useStagePointer(bench: Bench) {
       }
       press.current = p
       if (held.space || e.button === 1) p.kind = 'pan'
-      else if (s.tool === 'sample') {
+      else if (s.tool === 'brush') {
+        p.stroke = beginStroke(bench, p.startPage, pressureOf(e), e.shiftKey)
+        p.kind = 'stroke'
+        if (!p.stroke) press.current = null
+      } else if (s.tool === 'sample') {
         press.current = null
         void sample(p.startPage)
       } else if (s.tool === 'slot' || s.tool === 'shape' || s.tool === 'type') p.kind = 'draw'
       else if (target?.dataset.handle === 'ruler' || target?.dataset.handle === 'guide') {
         p.gesture = guideGesture(bench, target.dataset.axis === 'x' ? 'x' : 'y', target.dataset.guide ?? null)
+        p.kind = 'gesture'
+      } else if (target?.dataset.handle?.startsWith('mask-')) {
+        const kind = target.dataset.handle.slice(5) as 'size' | 'turn' | 'from' | 'to'
+        const [hx, hy] = [Number(target.dataset.x ?? 0), Number(target.dataset.y ?? 0)]
+        p.gesture = maskGesture(bench, kind === 'size' ? { kind, hx, hy } : { kind }, p.startPage)
+        p.kind = 'gesture'
+      } else if (s.mask && s.tool === 'pick' && overMask(s, p.startPage)) {
+        p.gesture = maskGesture(bench, { kind: 'move' }, p.startPage)
         p.kind = 'gesture'
       } else if (target?.dataset.handle) {
         const name = target.dataset.handle
@@ -314,6 +341,12 @@ export function useStagePointer(bench: Bench) {
       const at = local(e)
       pointerWasAt(at)
       const p = press.current
+      if (bench.store.getState().tool === 'brush') setDrawn({ ...nothingDrawn, brush: at })
+      if (p?.stroke) {
+        const events = e.nativeEvent.getCoalescedEvents?.() ?? []
+        for (const c of events.length > 0 ? events : [e.nativeEvent]) p.stroke.to(pageAt(local(c)), pressureOf(c))
+        return
+      }
       if (!p) {
         const s = bench.store.getState()
         if (s.tool !== 'pick' || hovering.current || e.pointerType === 'touch') return
@@ -341,6 +374,11 @@ export function useStagePointer(bench: Bench) {
       const p = press.current
       if (!p) return
       const at = local(e)
+      if (p.stroke) {
+        p.stroke.end()
+        press.current = null
+        return
+      }
       if (p.waiting) {
         p.released = true
         return

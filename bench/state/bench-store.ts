@@ -13,9 +13,13 @@ import { filesFor, fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
 import { RenderClient } from '../render/client'
 import type { SourceInfo } from '../render/protocol'
+import type { MaskView } from '../render/seeing'
+import { keepStroke } from './painting'
 import { type SaveState, Sync } from './sync'
 
-export type Tool = 'pick' | 'slot' | 'shape' | 'type' | 'sample'
+export type Tool = 'pick' | 'slot' | 'shape' | 'type' | 'brush' | 'sample'
+/** What the brush does; shares 0–1, `size` the diameter in px of the page, `step` the distance of its marks in diameters. */
+export type BrushState = { size: number; hardness: number; flow: number; strength: number; step: number; steady: number; hides: boolean }
 export type SlotForm = (typeof SLOT_FORMS)[number]
 export type ShapeForm = 'rectangle' | 'ellipse' | 'line' | 'polygon' | 'star'
 /** `x`, `y`: where the trim corner lies on the stage, CSS px; `zoom`: CSS px per px of the page. */
@@ -80,6 +84,10 @@ export type BenchState = {
   pinned: { url: string; name: string } | null
   /** The slot whose picture is moved and zoomed inside it. */
   reframing: string | null
+  /** The mask of the selected layer that is worked on. */
+  mask: string | null
+  maskView: MaskView
+  brush: BrushState
   /** Something is being dragged on the stage. */
   moving: boolean
 }
@@ -136,6 +144,9 @@ export function createBench(loaded: Loaded) {
     naming: null,
     pinned: null,
     reframing: null,
+    mask: null,
+    maskView: 'result',
+    brush: { size: 80, hardness: 0.6, flow: 1, strength: 1, step: 0.12, steady: 0.2, hides: true },
     moving: false,
   }))
   const { getState, setState } = store
@@ -228,10 +239,11 @@ export function createBench(loaded: Loaded) {
 
   /** When each revision was first on the stage; read by measuring. */
   const frames = {
-    shown: [] as { revision: number; at: number; milliseconds: number }[],
-    note(revision: number, milliseconds: number): void {
-      if (frames.shown.at(-1)?.revision === revision) return
-      frames.shown.push({ revision, at: performance.now(), milliseconds })
+    shown: [] as { revision: number; stroke: number; at: number; milliseconds: number }[],
+    note({ revision, stroke, milliseconds }: { revision: number; stroke: number; milliseconds: number }): void {
+      const last = frames.shown.at(-1)
+      if (last?.revision === revision && last.stroke === stroke) return
+      frames.shown.push({ revision, stroke, at: performance.now(), milliseconds })
       if (frames.shown.length > 2000) frames.shown.splice(0, 1000)
     },
   }
@@ -262,6 +274,7 @@ export function createBench(loaded: Loaded) {
             bench.keepArrangement(m.page, m.channel, m.arrangement)
         } else if (m.kind === 'layer' && m.data) setState({ layerPictures: { ...getState().layerPictures, [m.id]: m.data } })
         else if (m.kind === 'findings') setState({ findings: { ...getState().findings, [`${m.page}/${m.channel}`]: m.findings } })
+        else if (m.kind === 'painted') void keepStroke(bench, m)
         else if (m.kind === 'trouble') notify(m.message, 'trouble')
       })
       openFonts(getState().design)
@@ -368,7 +381,7 @@ export function createBench(loaded: Loaded) {
       client?.addSources([info])
     },
     select(ids: readonly string[]): void {
-      setState({ selection: [...new Set(ids)], editingType: null })
+      setState({ selection: [...new Set(ids)], editingType: null, mask: null })
     },
     /** The thing a click on a layer means: itself inside the group that was gone into, else its outermost group. */
     takenBy(id: string): string {

@@ -34,7 +34,8 @@ export function copyMasks(d: Design, from: string, to: readonly string[], newId:
     for (const mask of masksOf(source)) {
       if (mask.kind === 'layer' && maskDependsOn(d, mask.layer, id)) continue
       const copy = JSON.parse(JSON.stringify(mask)) as Mask
-      layer.masks[copy.id] = layer.masks[copy.id] ? { ...copy, id: newId(), order: orderAfter(layer) } : { ...copy, order: orderAfter(layer) }
+      const own = layer.masks[copy.id] ? newId() : copy.id
+      layer.masks[own] = { ...copy, id: own, order: orderAfter(layer) }
     }
   }
 }

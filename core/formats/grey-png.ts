@@ -30,7 +30,7 @@ export function writeGreyPng(grey: Uint8Array, width: number, height: number): U
   view.setUint32(0, width)
   view.setUint32(4, height)
   header.set([8, 0, 0, 0, 0], 8)
-  const chunks = [chunk('IHDR', header), chunk('IDAT', zlibSync(raw, { level: 6 })), chunk('IEND', new Uint8Array())]
+  const chunks = [chunk('IHDR', header), chunk('IDAT', zlibSync(raw, { level: 3 })), chunk('IEND', new Uint8Array())]
   const out = new Uint8Array(8 + chunks.reduce((sum, c) => sum + c.length, 0))
   out.set(SIGNATURE)
   let at = 8

@@ -6,6 +6,7 @@ type Map = [u: number, v: number, stride: number, count: number, rows: number]
 type Corner = [x: number, y: number, u: number, v: number]
 /** A held level of a picture; `format` bit 0: opaque, bit 1: 16 bits a channel. */
 type Source = [source: number, width: number, height: number, format: number]
+type Box = [left: number, top: number, right: number, bottom: number]
 type Cover = [cover: number, coverStride: number]
 
 /** What the compiled kernels offer (`core/pixels/kernels/`); addresses are bytes in `memory`. */
@@ -18,6 +19,37 @@ export type Kernels = {
   withinRect(...args: [result: number, beneath: number, cover: number, sourceAlpha: number, ...Rect, opacity: number]): void
   scaleRect(...args: [raster: number, ...Rect, by: number]): void
   mixRect(...args: [beneath: number, source: number, ...Rect, share: number]): void
+  brushMark(
+    ...args: [
+      covered: number,
+      out: number,
+      base: number,
+      cx: number,
+      cy: number,
+      rx: number,
+      ry: number,
+      edge: number,
+      flow: number,
+      strength: number,
+      target: number,
+      ...Box,
+    ]
+  ): void
+  maskLevel(
+    ...args: [
+      to: number,
+      width: number,
+      height: number,
+      tile: number,
+      column: number,
+      row: number,
+      level: number,
+      maskWidth: number,
+      maskHeight: number,
+      hidden: number,
+      ...Box,
+    ]
+  ): void
   coverFrom(...args: [to: number, toStride: number, from: number, ...Rect, lightness: number]): void
   maskRect(...args: [raster: number, plane: number, stride: number, ...Cover, count: number, rows: number, strength: number, swap: number]): void
   blurPlane(

@@ -33,6 +33,8 @@ export type Context = {
   reach: Bounds
   missing: Map<string, Missing>
   page: ResolvedPage
+  /** The layer whose mask is made. */
+  masking: string
   /** Whether a layer of the page is there, and its node, shown or not: for masks that go by it. */
   hasLayer(id: string): boolean
   nodeFor(id: string, c: Context): PlanNode | null

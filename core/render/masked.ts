@@ -80,8 +80,10 @@ const makers: Makers = {
   },
   layer: (mask, _frame, c) => c.nodeFor(mask.layer, c),
   painted(mask, frame, c) {
-    const source = c.sources.knowMask(mask)
-    return source === null ? null : pictureNode({ ...bare(mask.id, frame), source, sourceWidth: mask.width, sourceHeight: mask.height }, c)
+    const known = c.sources.knowMask(mask, `${c.masking}/${mask.id}`)
+    if (!known) return null
+    const node = pictureNode({ ...bare(mask.id, frame), source: known.source, sourceWidth: mask.width, sourceHeight: mask.height }, c)
+    return node && known.version > 0 ? { ...node, key: `${node.key}#${known.version}` } : node
   },
 }
 
@@ -99,7 +101,7 @@ function stepOf(mask: Mask, frame: Placement, c: Context): MaskStep {
   const sigma = (mask.softness / 2) * Math.min(frame.width, frame.height) * c.scale
   const soft = sigma < 0.3 ? null : softening(sigma)
   const node = (makers[mask.kind] as (m: Mask, f: Placement, c: Context) => PlanNode | null)(mask, frame, soft ? smaller(c, soft.factor) : c)
-  return { node, by: mask.kind === 'layer' ? mask.by : 'coverage', strength: mask.strength, swap, soft }
+  return { id: mask.id, node, by: mask.kind === 'layer' ? mask.by : 'coverage', strength: mask.strength, swap, soft }
 }
 
 /** The px of the view where a mask leaves anything. */
@@ -118,7 +120,7 @@ export function maskedNode(inner: PlanNode, own: ResolvedLayer, c: Context): Pla
     if (!frame || !inverse(matrixOf(frame))) return []
     // A layer that is gone hides nothing.
     if (mask.kind === 'layer' && !c.hasLayer(mask.layer)) return []
-    return [stepOf(mask, frame, c)]
+    return [stepOf(mask, frame, { ...c, masking: own.layer.id })]
   })
   if (steps.length === 0) return inner
   const bounds = steps.reduce((b, s) => intersect(b, shownBy(s, b)), inner.bounds)
@@ -134,5 +136,6 @@ export function maskedNode(inner: PlanNode, own: ResolvedLayer, c: Context): Pla
     fine: inner.fine,
     inner: { ...inner, mode: 0, opacity: 1 },
     masks: steps,
+    fleeting: steps.some((s) => s.node?.key.includes('#')),
   }
 }

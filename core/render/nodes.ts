@@ -53,6 +53,7 @@ export type HeldNode = Common & {
 }
 /** One mask as it is rendered. */
 export type MaskStep = {
+  id: string
   /** What it is seen by: the coverage or the lightness of this node; null where it covers nothing. */
   node: PlanNode | null
   by: 'coverage' | 'lightness'
@@ -62,5 +63,11 @@ export type MaskStep = {
   soft: { factor: number; sigma: number } | null
 }
 /** A node of which masks hide parts. */
-export type MaskedNode = Common & { kind: 'masked'; body?: Body; inner: PlanNode; masks: MaskStep[] }
+export type MaskedNode = Common & {
+  kind: 'masked'
+  inner: PlanNode
+  masks: MaskStep[]
+  /** Being painted: other pixels with every frame, not worth keeping. */
+  fleeting: boolean
+}
 export type PlanNode = MaskedNode | PictureNode | FillNode | GroupNode | HeldNode

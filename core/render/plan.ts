@@ -96,6 +96,7 @@ export function plan(page: ResolvedPage, view: View, context: { fonts: FontBook;
   const c: Context = {
     ...context,
     page,
+    masking: '',
     hasLayer: (id) => find(id) !== undefined,
     nodeFor(id, at) {
       const found = find(id)

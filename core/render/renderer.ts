@@ -177,6 +177,11 @@ export class Renderer {
       )
       return
     }
+    if (node.kind === 'masked' && node.fleeting) this.cache.passing(() => this.blendRaster(acc, node, region, region, left, top))
+    else this.blendRaster(acc, node, whole, region, left, top)
+  }
+  private blendRaster(acc: number, node: PlanNode, whole: Region, region: Region, left: number, top: number): void {
+    const { kernels } = this.memory
     const raster = this.nodeRaster(node, whole, left, top)
     kernels.blendRect(acc + region.offset, raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height, node.mode, node.opacity)
     this.counts.blended++

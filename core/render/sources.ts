@@ -1,13 +1,17 @@
+import { type Brush, Stroke, type StrokePoint } from '../brush/stroke'
 import { MASK_TILE } from '../design/mask'
 import { badInput } from '../errors'
 import { readGreyPng } from '../formats/grey-png'
+import { type Bounds, union } from '../geometry/bounds'
 import type { PixelMemory } from '../pixels/memory'
+import { levelSize } from '../pixels/mips'
 import { type Artwork, readSvg } from '../vector/svg'
-import { type PaintedContent, paintedKey, paintedLevel, type TileBytes } from './painted'
+import { type PaintedContent, paintedKey, type TileBytes } from './painted'
 
 /** Painted masks that are known at a time, and tiles of them that are held, 64 KB each. */
 const MOST_MASKS = 500
 const MOST_TILES = 1200
+const TILE_BYTES = MASK_TILE * MASK_TILE
 
 /**
  * One mip level of a picture: RGBA, straight alpha, upright; `deep` ones have 16 bits a channel (little endian), the
@@ -26,6 +30,17 @@ export interface SourceLoader {
   tile(sha: string): Promise<Uint8Array | null>
 }
 
+/** A mask that is being painted, or was and is not in the design yet. */
+type Live = {
+  place: string
+  source: string
+  version: number
+  content: PaintedContent
+  stroke: Stroke | null
+  baseOf: (place: string) => TileBytes | number
+  unfinished: number
+}
+
 /** Holds the pictures and graphics that rendering reads, in the kernels' memory, bounded in bytes. */
 export class SourceBook {
   private readonly levels = new Map<string, HeldLevel | null>()
@@ -33,6 +48,8 @@ export class SourceBook {
   private readonly pending = new Map<string, Promise<void>>()
   private readonly masks = new Map<string, PaintedContent>()
   private readonly tiles = new Map<string, TileBytes>()
+  private live: Live | null = null
+  private strokes = 0
   private pinned: ReadonlySet<string> = new Set()
   private heldBytes = 0
 
@@ -56,14 +73,108 @@ export class SourceBook {
     return null
   }
   /** Takes what is painted in a mask for a source; gives its name, null where nothing is painted. */
-  knowMask(mask: PaintedContent): string | null {
+  knowMask(mask: PaintedContent, place: string): { source: string; version: number } | null {
+    if (this.live?.place === place) return { source: this.live.source, version: this.live.version }
     if (Object.keys(mask.tiles).length === 0) return null
     const key = paintedKey(mask)
     if (!this.masks.has(key)) {
       if (this.masks.size > MOST_MASKS) this.masks.delete(this.masks.keys().next().value as string)
       this.masks.set(key, mask)
     }
-    return key
+    return { source: key, version: 0 }
+  }
+
+  /**
+   * Begins a stroke on a mask: from now on it is seen as it is painted, `place` being its layer and itself. What was
+   * painted before is loaded first.
+   */
+  async beginStroke(place: string, mask: PaintedContent, brush: Brush): Promise<void> {
+    const before = this.live?.place === place ? this.live.content : { width: mask.width, height: mask.height, ground: mask.ground, tiles: mask.tiles }
+    const bytes = new Map<string, TileBytes>()
+    for (const tile of new Set(Object.values(before.tiles))) {
+      const found = tile === 'full' || tile === 'none' ? null : await this.loadTile(tile)
+      if (found) bytes.set(tile, found)
+    }
+    const baseOf = (at: string): TileBytes | number => {
+      const tile = before.tiles[at] ?? before.ground
+      return tile === 'full' ? 255 : tile === 'none' ? 0 : (bytes.get(tile) ?? 255)
+    }
+    const old = this.live?.place === place ? this.live.source : paintedKey(before)
+    const source = `mask:live-${++this.strokes}`
+    const stroke = new Stroke(this.memory, before.width, before.height, brush, baseOf)
+    const unfinished = this.live?.place === place ? this.live.unfinished : 0
+    this.live = { place, source, version: 0, content: before, stroke, baseOf, unfinished }
+    // What is seen now stays seen.
+    for (const level of this.heldLevels(old)) await this.loadPicture(source, level)
+  }
+  /** Paints on; gives the px of the mask that changed. */
+  strokeTo(points: readonly StrokePoint[]): Bounds | null {
+    const { live } = this
+    if (!live?.stroke) return null
+    const boxes = points.flatMap((p) => live.stroke?.to(p) ?? [])
+    const [first, ...rest] = boxes
+    if (!first) return null
+    const box = rest.reduce(union, first)
+    live.version++
+    for (const level of this.heldLevels(live.source)) this.repaint(live, level, box)
+    return box
+  }
+  /** Ends the stroke; gives the tiles it touched, in what they are now. It stays seen until `strokeKept`, or is dropped. */
+  endStroke(): { place: string; width: number; height: number; tiles: Map<string, TileBytes> } | null {
+    const { live } = this
+    if (!live?.stroke) return null
+    const tiles = new Map(live.stroke.places.flatMap((at) => [[at, live.stroke?.tile(at) as TileBytes] as const]))
+    return { place: live.place, width: live.content.width, height: live.content.height, tiles }
+  }
+  /** Takes the names of the tiles of the stroke that ended; what is seen goes over to them. */
+  nameStroke(tiles: PaintedContent['tiles']): void {
+    const { live } = this
+    if (!live) return
+    live.stroke?.close()
+    const content = { ...live.content, tiles: { ...live.content.tiles, ...tiles } }
+    const key = paintedKey(content)
+    for (const level of this.heldLevels(live.source)) {
+      const held = this.levels.get(`${live.source}/${level}`)
+      this.levels.delete(`${live.source}/${level}`)
+      if (held && !this.levels.has(`${key}/${level}`)) this.levels.set(`${key}/${level}`, held)
+    }
+    this.masks.set(key, content)
+    this.live = { ...live, content, source: key, version: 0, stroke: null, unfinished: live.unfinished + 1 }
+  }
+  /** The design holds what was painted now, or the stroke was given up. */
+  strokeKept(): void {
+    if (!this.live) return
+    const unfinished = this.live.unfinished - 1
+    this.live = unfinished <= 0 && !this.live.stroke ? null : { ...this.live, unfinished: Math.max(0, unfinished) }
+  }
+  dropStroke(): void {
+    const { live } = this
+    if (!live) return
+    live.stroke?.close()
+    for (const level of this.heldLevels(live.source)) this.letGo(`${live.source}/${level}`)
+    this.live = null
+  }
+  private heldLevels(source: string): number[] {
+    return [0, 1, 2, 3, 4, 5, 6, 7, 8].filter((level) => this.levels.get(`${source}/${level}`))
+  }
+  private repaint(live: Live, level: number, box: Bounds): void {
+    const held = this.levels.get(`${live.source}/${level}`)
+    if (!held) return
+    for (let row = Math.floor(box.top / MASK_TILE); row * MASK_TILE < box.bottom; row++)
+      for (let column = Math.floor(box.left / MASK_TILE); column * MASK_TILE < box.right; column++)
+        this.writeTile(held, level, live.content, `${column},${row}`, live.stroke?.at(`${column},${row}`) ?? null, {
+          left: Math.max(0, box.left - column * MASK_TILE),
+          top: Math.max(0, box.top - row * MASK_TILE),
+          right: Math.min(MASK_TILE, box.right - column * MASK_TILE),
+          bottom: Math.min(MASK_TILE, box.bottom - row * MASK_TILE),
+        })
+  }
+  private letGo(key: string): void {
+    const held = this.levels.get(key)
+    this.levels.delete(key)
+    if (!held) return
+    this.memory.releaseBlock(held.at, held.bytes)
+    this.heldBytes -= held.bytes
   }
   /** A tile that was just painted and need not be fetched. */
   knowTile(sha: string, bytes: TileBytes): void {
@@ -81,15 +192,63 @@ export class SourceBook {
     this.knowTile(sha, grey)
     return grey
   }
-  private async painted(key: string, level: number): Promise<PictureLevel | null> {
-    const mask = this.masks.get(key)
-    if (!mask) return null
-    const bytes = new Map<string, TileBytes>()
+  /**
+   * A level of what is painted in a mask, as white of that alpha: how much it shows, or on a full ground how much it
+   * hides, so that beyond its edge it is 0 either way.
+   */
+  private async paintLevel(key: string, level: number): Promise<void> {
+    const live = () => (this.live?.source === key ? this.live : null)
+    const mask = live()?.content ?? this.masks.get(key)
+    if (!mask) {
+      this.levels.set(`${key}/${level}`, null)
+      return
+    }
+    const tiles = new Map<string, TileBytes>()
     for (const tile of new Set(Object.values(mask.tiles))) {
       const found = tile === 'full' || tile === 'none' ? null : await this.loadTile(tile)
-      if (found) bytes.set(tile, found)
+      if (found) tiles.set(tile, found)
     }
-    return paintedLevel(mask, level, (sha) => bytes.get(sha) ?? null)
+    const [width, height] = [levelSize(mask.width, level), levelSize(mask.height, level)]
+    const bytes = width * height * 4
+    this.makeRoom(bytes)
+    const at = this.memory.block(bytes)
+    new Uint32Array(this.memory.kernels.memory.buffer, at, width * height).fill(0x00ffffff)
+    this.heldBytes += bytes
+    const held: HeldLevel = { width, height, opaque: false, deep: false, at, bytes }
+    const scratch = this.memory.block(TILE_BYTES)
+    for (const [place, tile] of Object.entries(mask.tiles)) {
+      if (tile === mask.ground) continue
+      const found = tiles.get(tile)
+      if (found) this.memory.bytes.set(found, scratch)
+      else if (tile === 'full' || tile === 'none') this.memory.bytes.fill(tile === 'full' ? 255 : 0, scratch, scratch + TILE_BYTES)
+      else continue
+      this.writeTile(held, level, mask, place, scratch)
+    }
+    this.memory.releaseBlock(scratch, TILE_BYTES)
+    this.levels.set(`${key}/${level}`, held)
+    // A stroke that began meanwhile lies over it.
+    for (const place of live()?.stroke?.places ?? []) this.writeTile(held, level, mask, place, live()?.stroke?.at(place) ?? null)
+  }
+  private writeTile(held: HeldLevel, level: number, mask: PaintedContent, place: string, tile: number | null, within?: Bounds): void {
+    if (tile === null) return
+    const [column, row] = place.split(',').map(Number) as [number, number]
+    const box = within ?? { left: 0, top: 0, right: MASK_TILE, bottom: MASK_TILE }
+    this.memory.kernels.maskLevel(
+      held.at,
+      held.width,
+      held.height,
+      tile,
+      column,
+      row,
+      level,
+      mask.width,
+      mask.height,
+      mask.ground === 'full' ? 1 : 0,
+      box.left,
+      box.top,
+      box.right,
+      box.bottom,
+    )
   }
   artwork(sha: string): Artwork | null {
     return this.artworks.get(sha) ?? null
@@ -105,7 +264,8 @@ export class SourceBook {
   loadPicture(sha: string, level: number): Promise<void> {
     const key = `${sha}/${level}`
     return this.once(key, this.levels.has(key), async () => {
-      const found = sha.startsWith('mask:') ? await this.painted(sha, level) : await this.loader.picture(sha, level)
+      if (sha.startsWith('mask:')) return this.paintLevel(sha, level)
+      const found = await this.loader.picture(sha, level)
       if (!found) {
         this.levels.set(key, null)
         return
@@ -148,9 +308,7 @@ export class SourceBook {
     for (const [key, held] of this.levels) {
       if (this.heldBytes + bytes <= this.mostBytes) return
       if (!held || this.pinned.has(key)) continue
-      this.memory.releaseBlock(held.at, held.bytes)
-      this.heldBytes -= held.bytes
-      this.levels.delete(key)
+      this.letGo(key)
     }
   }
 }

@@ -4,6 +4,7 @@ export { blendPicture, blendRect, clearRect, copyRect, mixRect, scaleRect, withi
 export { coverageLine, coverageBegin, coverageEnd } from './coverage'
 export { fillSolid, fillGradient } from './paint'
 export { doubleRaster, doubleToBytes } from './half'
+export { brushMark, maskLevel } from './brush'
 export { blurPlane, coverFrom, enlargePlane, maskRect } from './mask'
 export { mapAffine, mapClear, mapPerspective, mapTriangle } from './map'
 export { copyPicture, sampleMapped, sampleUpright, halve } from './sample'

@@ -1,0 +1,278 @@
+'use client'
+import { Blend, Brush, Circle, Eye, EyeOff, FlipHorizontal2, Hexagon, Layers2, type LucideIcon, Plus, Square, SunDim, Trash2 } from 'lucide-react'
+import { DropdownMenu } from 'radix-ui'
+import { layerName } from '@/core/design/blank'
+import { MASK_NAMES, type Mask, type MaskOf, masksOf } from '@/core/design/mask'
+import { inFrame } from '@/core/design/mask-frame'
+import type { Layer, Placement } from '@/core/design/schema'
+import { frameOf } from '@/core/render/masked'
+import type { MaskView } from '../render/seeing'
+import { useBench, useBenchState } from '../state/bench-context'
+import { addMask, changeMask, dropMask, type MaskChoice, maskInHand, maskSources, reshapeMask } from '../state/masks'
+import { Button, IconButton } from '../ui/button'
+import { Choice } from '../ui/choice'
+import { NumberField } from '../ui/number-field'
+import { Slider } from '../ui/slider'
+import { Section } from './section'
+
+const CHOICES: readonly (readonly [MaskChoice, string, LucideIcon])[] = [
+  ['painted', 'Painted', Brush],
+  ['rectangle', 'Rectangle', Square],
+  ['ellipse', 'Ellipse', Circle],
+  ['polygon', 'Polygon', Hexagon],
+  ['linear', 'Fade along a line', Blend],
+  ['radial', 'Fade from a point', SunDim],
+  ['layer', 'From a layer', Layers2],
+]
+const FRAMES: readonly { value: Mask['frame']; label: string }[] = [
+  { value: 'layer', label: 'moves with the layer' },
+  { value: 'page-stretched', label: 'stays, stretched with the page' },
+  { value: 'page-kept', label: 'stays, keeps its proportion' },
+]
+const VIEWS: readonly { value: MaskView; label: string }[] = [
+  { value: 'result', label: 'seen by its effect' },
+  { value: 'overlay', label: 'what it hides in red' },
+  { value: 'alone', label: 'the mask alone' },
+]
+const iconOf = (m: Mask): LucideIcon =>
+  m.kind === 'painted'
+    ? Brush
+    : m.kind === 'gradient'
+      ? m.form === 'linear'
+        ? Blend
+        : SunDim
+      : m.kind === 'layer'
+        ? Layers2
+        : m.kind === 'shape' && m.form === 'ellipse'
+          ? Circle
+          : m.kind === 'shape' && m.form === 'polygon'
+            ? Hexagon
+            : Square
+
+/** What is taken in the hand comes into sight. */
+const intoView = (el: HTMLElement | null): void => el?.scrollIntoView?.({ block: 'nearest' })
+
+/** What hides parts of the selected layer, each mask with its own strength; the one in the hand is open. */
+export function MasksSection({ layer }: { layer: Layer }) {
+  const bench = useBench()
+  const open = useBenchState((s) => s.mask)
+  const masks = masksOf(layer)
+  return (
+    <Section
+      title="Masks"
+      aside={
+        <DropdownMenu.Root modal={false}>
+          <DropdownMenu.Trigger asChild>
+            <IconButton label="Add a mask" className="!size-6">
+              <Plus size={14} />
+            </IconButton>
+          </DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content
+              align="end"
+              sideOffset={4}
+              className="z-50 min-w-44 rounded-control border border-line bg-panel p-1 text-small shadow-lg"
+            >
+              {CHOICES.map(([choice, label, Icon]) => (
+                <DropdownMenu.Item
+                  key={choice}
+                  className="flex h-7 items-center gap-2 rounded-[4px] px-2 outline-none data-[highlighted]:bg-well"
+                  onSelect={() => addMask(bench, choice)}
+                >
+                  <Icon size={14} className="text-soft" />
+                  {label}
+                </DropdownMenu.Item>
+              ))}
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+      }
+    >
+      {masks.length === 0 && <p className="text-tiny text-soft">None. A mask hides parts; nothing of the layer is lost.</p>}
+      {masks.map((m) => (
+        <div
+          key={m.id}
+          ref={open === m.id ? intoView : undefined}
+          className={open === m.id ? '-mx-1.5 flex flex-col gap-1.5 rounded-control bg-well p-1.5' : ''}
+        >
+          <Head mask={m} open={open === m.id} />
+          {open === m.id && <MaskControls mask={m} layer={layer} />}
+        </div>
+      ))}
+    </Section>
+  )
+}
+
+function Head({ mask: m, open }: { mask: Mask; open: boolean }) {
+  const bench = useBench()
+  const name = useBenchState((s) => nameOf(m, s.design.layers))
+  const Icon = iconOf(m)
+  return (
+    <div className={`flex items-center gap-0.5 ${m.on ? '' : 'opacity-60'}`}>
+      <button
+        type="button"
+        aria-expanded={open}
+        aria-label={`Mask: ${name}`}
+        className="flex h-6 min-w-0 flex-1 items-center gap-1.5 rounded-control px-1 text-left text-small hover:bg-lit"
+        onClick={() => bench.set({ mask: open ? null : m.id, tool: m.kind === 'painted' && !open ? 'brush' : 'pick' })}
+      >
+        <Icon size={14} className="shrink-0 text-soft" />
+        <span className="truncate">{name}</span>
+        {m.strength < 1 && <span className="ml-auto shrink-0 text-tiny text-soft tabular-nums">{Math.round(m.strength * 100)} %</span>}
+      </button>
+      <IconButton
+        label={m.swap ? 'Swap back what it shows and hides' : 'Swap what it shows and hides'}
+        aria-pressed={m.swap}
+        className={`!size-6 ${m.swap ? 'text-accent' : ''}`}
+        onClick={() => changeMask(bench, 'Swap a mask', m.id, { swap: !m.swap })}
+      >
+        <FlipHorizontal2 size={13} />
+      </IconButton>
+      <IconButton
+        label={m.on ? 'Switch the mask off' : 'Switch the mask on'}
+        className="!size-6"
+        onClick={() => changeMask(bench, m.on ? 'Switch a mask off' : 'Switch a mask on', m.id, { on: !m.on })}
+      >
+        {m.on ? <Eye size={13} /> : <EyeOff size={13} />}
+      </IconButton>
+      <IconButton label="Remove the mask" className="!size-6" onClick={() => dropMask(bench, m.id)}>
+        <Trash2 size={13} />
+      </IconButton>
+    </div>
+  )
+}
+
+const nameOf = (m: Mask, layers: Record<string, Layer>): string => {
+  if (m.kind === 'layer') return layers[m.layer] ? `From “${layerName(layers[m.layer] as Layer)}”` : 'From a layer that is gone'
+  if (m.kind === 'shape') return m.form === 'rectangle' ? 'Rectangle' : m.form === 'ellipse' ? 'Ellipse' : 'Polygon'
+  if (m.kind === 'gradient') return m.form === 'linear' ? 'Fade along a line' : 'Fade from a point'
+  return MASK_NAMES[m.kind]
+}
+
+function MaskControls({ mask: m, layer }: { mask: Mask; layer: Layer }) {
+  const bench = useBench()
+  const frame = useBenchState((s) => maskInHand(s)?.frame ?? null)
+  const view = useBenchState((s) => s.maskView)
+  const painting = useBenchState((s) => s.tool === 'brush')
+  const short = frame ? Math.min(frame.width, frame.height) : 1
+  const soften = (px: number) => ({ softness: Math.min(2, Math.max(0, px / short)) })
+  return (
+    <>
+      <Labelled
+        label="Strength"
+        value={m.strength * 100}
+        max={100}
+        unit="%"
+        onShow={(v) => changeMask(bench, '', m.id, { strength: v / 100 }, 'shown')}
+        onKeep={(v) => changeMask(bench, 'Strength of a mask', m.id, { strength: v / 100 })}
+      />
+      <Labelled
+        label="Softness"
+        value={m.softness * short}
+        max={Math.max(1, Math.round(short * 0.6))}
+        most={Math.round(short * 2)}
+        unit="px"
+        onShow={(v) => changeMask(bench, '', m.id, soften(v), 'shown')}
+        onKeep={(v) => changeMask(bench, 'Softness of a mask', m.id, soften(v))}
+      />
+      {m.kind !== 'layer' && m.kind !== 'painted' && (
+        <Choice label="What the mask moves with" value={m.frame} options={FRAMES} onChange={(v) => refit(bench, m, frame, v as Mask['frame'])} />
+      )}
+      {m.kind === 'shape' && m.form === 'rectangle' && (
+        <Labelled
+          label="Roundness"
+          value={m.round * 100}
+          max={100}
+          unit="%"
+          onShow={(v) => reshapeMask(bench, '', m, { round: v / 100 }, 'shown')}
+          onKeep={(v) => reshapeMask(bench, 'Roundness of a mask', m, { round: v / 100 })}
+        />
+      )}
+      {m.kind === 'shape' && m.form === 'polygon' && (
+        <NumberField
+          label="Corners of the mask"
+          short="corners"
+          min={3}
+          max={64}
+          digits={0}
+          value={m.corners}
+          onChange={(v) => reshapeMask(bench, 'Corners of a mask', m, { corners: Math.round(v) })}
+        />
+      )}
+      <Choice label="How the mask is seen" value={view} options={VIEWS} onChange={(v) => bench.set({ maskView: v as MaskView })} />
+      {m.kind === 'layer' && <LayerChoice mask={m} layer={layer} />}
+      {m.kind === 'painted' && !painting && (
+        <Button small onClick={() => bench.set({ tool: 'brush' })}>
+          <Brush size={13} /> Paint
+        </Button>
+      )}
+    </>
+  )
+}
+
+/** A number that is dragged or typed, on one line with its slider. */
+function Labelled(p: {
+  label: string
+  value: number
+  max: number
+  most?: number
+  unit: string
+  onShow: (v: number) => void
+  onKeep: (v: number) => void
+}) {
+  return (
+    <div className="flex items-center gap-2">
+      <div className="w-28 shrink-0">
+        <NumberField
+          label={`${p.label} of the mask`}
+          short={p.label.toLowerCase()}
+          unit={p.unit}
+          min={0}
+          max={p.most ?? p.max}
+          digits={0}
+          value={p.value}
+          onChange={p.onKeep}
+          onDrag={p.onShow}
+        />
+      </div>
+      <Slider label={`${p.label} of the mask, slider`} min={0} max={p.max} value={Math.min(p.max, p.value)} onChange={p.onShow} onCommit={p.onKeep} />
+    </div>
+  )
+}
+
+function LayerChoice({ mask, layer }: { mask: MaskOf<'layer'>; layer: Layer }) {
+  const bench = useBench()
+  const design = useBenchState((s) => s.design)
+  const options = maskSources({ design }, layer).map((l) => ({ value: l.id, label: layerName(l) }))
+  return (
+    <div className="grid grid-cols-2 gap-1.5">
+      <Choice
+        label="The layer it goes by"
+        placeholder="choose a layer"
+        value={design.layers[mask.layer] ? mask.layer : null}
+        options={options}
+        onChange={(v) => reshapeMask(bench, 'Mask by another layer', mask, { layer: v })}
+      />
+      <Choice
+        label="What of it counts"
+        value={mask.by}
+        options={[
+          { value: 'coverage', label: 'where it covers' },
+          { value: 'lightness', label: 'how light it is' },
+        ]}
+        onChange={(v) => reshapeMask(bench, 'What a mask goes by', mask, { by: v as 'coverage' | 'lightness' })}
+      />
+    </div>
+  )
+}
+
+/** Another thing to move with, the mask staying where it is now. */
+function refit(bench: ReturnType<typeof useBench>, m: Mask, from: Placement | null, frame: Mask['frame']): void {
+  const own = maskInHand({ ...bench.store.getState(), mask: m.id })?.own
+  const to = own && frameOf({ frame }, own, bench.store.getState().resolved)
+  if (!from || !to) return
+  bench.commit('What a mask moves with', (d) => {
+    const mask = d.layers[own.layer.id]?.masks[m.id]
+    if (mask) Object.assign(mask, inFrame(mask, from, to), { frame })
+  })
+}

@@ -1,0 +1,133 @@
+import type { Page } from '@playwright/test'
+import { newMask } from '../core/design/mask'
+import { prepare, renderRegion } from '../core/render/picture'
+import { openHost } from '../host/project'
+import { type LoadedSupply, lookupIn } from '../host/supplies'
+import { type Application, whole } from './application'
+import { largePhotos, poster40 } from './poster-40'
+import { median, note, share } from './report'
+
+const MASKED = 'kiln-shelf-large'
+
+/** The brush on a mask of 4000 × 5000 px under the large poster's other layers: from the pointer to the frame that shows it. */
+export async function measurePainting(application: Application, loaded: ReadonlyMap<string, LoadedSupply>): Promise<void> {
+  const supplies = new Map([...loaded, ...(await largePhotos(loaded))])
+  const design = poster40(lookupIn(supplies))
+  const layer = Object.values(design.layers).find((l) => l.kind === 'picture' && l.source === supplies.get(MASKED)?.sha)
+  if (!layer) throw new Error('The large poster has no photo to mask.')
+  layer.masks = { m: newMask.painted({ id: 'm', order: 'a0' }, 4000, 5000) }
+  layer.locked = false
+  const id = await application.open(design, supplies)
+  const page = await application.browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.goto(`${application.base}/designs/${id}`)
+  await whole(page)
+  for (const [name, zoom] of [
+    ['fit', 0],
+    ['100 %', 1],
+  ] as const)
+    for (const size of [20, 200, 1000]) {
+      await show(page, layer.id, zoom, size)
+      await whole(page)
+      await page.waitForTimeout(1500)
+      const run = await stroke(page)
+      note(`Brush of ${size} px on a mask of 20 MP, ${name}: from the pointer to the stage, median`, median(run), 'ms', 33)
+      note('The same, 95th percentile', share(run, 0.95), 'ms')
+      await page.waitForTimeout(1500)
+    }
+  await page.close()
+}
+
+const show = (page: Page, layer: string, zoom: number, size: number): Promise<void> =>
+  page.evaluate(
+    ({ layer, zoom, size }) => {
+      const bench = window.vividBench
+      const stage = document.querySelector('[data-stage]')?.getBoundingClientRect()
+      const canvas = document.querySelector<HTMLElement>('[data-testid="stage-canvas"]')
+      if (!stage || !canvas) return
+      bench.select([layer])
+      const { resolved, brush } = bench.store.getState()
+      bench.set({ tool: 'brush', mask: 'm', brush: { ...brush, size, steady: 0 } })
+      const k = zoom || Math.min((stage.width - 68) / resolved.width, (stage.height - 68) / resolved.height)
+      canvas.dataset.whole = 'no'
+      bench.set({
+        view: {
+          zoom: k,
+          x: Math.round(stage.width / 2 - (resolved.width / 2) * k),
+          y: Math.round(stage.height / 2 - (resolved.height / 2) * k),
+          fitted: false,
+        },
+      })
+    },
+    { layer, zoom, size },
+  )
+
+/** A stroke of 90 pointer moves at 60 Hz across the middle of the stage; the latency of each, ms. */
+async function stroke(page: Page): Promise<number[]> {
+  const box = await page.locator('[data-stage]').boundingBox()
+  if (!box) throw new Error('There is no stage.')
+  const at = { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+  await page.mouse.move(at.x - 120, at.y)
+  await page.mouse.down()
+  await page.waitForTimeout(500)
+  const latencies = await page.evaluate(async ({ x, y }) => {
+    const bench = window.vividBench
+    const stage = document.querySelector('[data-stage]') as HTMLElement
+    const sent: { n: number; at: number }[] = []
+    const paint = bench.client.paint.bind(bench.client)
+    bench.client.paint = (m) => {
+      if (m.act === 'to') sent.push({ n: m.n, at: performance.now() })
+      paint(m)
+    }
+    const from = bench.frames.shown.length
+    const started = performance.now()
+    for (let n = 0; n < 90; n++) {
+      const due = started + n * (1000 / 60)
+      while (performance.now() < due) await new Promise((r) => setTimeout(r, 0))
+      stage.dispatchEvent(
+        new PointerEvent('pointermove', { bubbles: true, pointerId: 1, buttons: 1, clientX: x - 120 + n * 2.6, clientY: y + Math.sin(n / 8) * 60 }),
+      )
+    }
+    await new Promise((r) => setTimeout(r, 600))
+    bench.client.paint = paint
+    const shown = bench.frames.shown.slice(from)
+    return sent.flatMap((s) => {
+      const frame = shown.find((f) => f.stroke >= s.n)
+      return frame ? [frame.at - s.at] : []
+    })
+  }, at)
+  await page.mouse.up()
+  if (latencies.length < 60) throw new Error('The stroke was not shown.')
+  return latencies
+}
+
+/** How the time of a softened mask grows with its softness: a px must not cost more because it is softer. */
+export async function measureSoftness(loaded: ReadonlyMap<string, LoadedSupply>): Promise<void> {
+  const design = poster40(lookupIn(new Map([...loaded, ...(await largePhotos(loaded))])))
+  const [id] = Object.keys(design.pages)
+  const own = Object.values(design.layers).find((l) => l.kind === 'shape' && l.parent === null)
+  if (!own || !id) throw new Error('The large poster has no shape to mask.')
+  const timeAt = async (px: number): Promise<number> => {
+    const mask = { ...newMask.shape({ id: 'm', order: 'a0' }, 'ellipse'), frame: 'page-kept' as const, softness: px / 4000 }
+    const card = {
+      ...own,
+      shown: true,
+      placement: { ...own.placement, x: 2000, y: 2500, width: 4000, height: 5000, rotation: 0 },
+      masks: { m: mask },
+    }
+    const host = openHost(async () => null)
+    const made = { ...design, layers: { [card.id]: card } }
+    const page = await host.resolve(made, id, design.master)
+    const times: number[] = []
+    for (let n = 0; n < 7; n++) {
+      const fresh = openHost(async () => null)
+      const planned = await prepare(page, 1, fresh)
+      const from = performance.now()
+      await renderRegion(planned, { left: 512, top: 512, right: 2560, bottom: 2560 }, fresh.renderer)
+      times.push(performance.now() - from)
+    }
+    return median(times)
+  }
+  const [narrow, wide] = [await timeAt(8), await timeAt(400)]
+  note('Softness of 8 px, 4 MP', narrow, 'ms')
+  note('Softness of 400 px in multiples of that', wide / narrow, '×', 1.25)
+}
