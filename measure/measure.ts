@@ -10,7 +10,7 @@ import { measureCompositing } from './compositing'
 import { drag20 } from './drag-20'
 import { measureHandling } from './handling'
 import { measureLarge } from './large'
-import { measurePainting, measureSoftness } from './painting'
+import { measurePainting, measurePicking, measureSoftness } from './painting'
 import { measurePrecision } from './precision'
 import { finish, note } from './report'
 import { measureScaling } from './scaling'
@@ -31,7 +31,10 @@ if (wants('drag') || wants('large') || wants('handling') || wants('painting')) {
   }
 }
 if (wants('adapt')) note('Adapting a design to a channel, median over 300 made designs', await adaptAll(), 'ms', 5)
-if (wants('softness')) await measureSoftness(loaded)
+if (wants('softness')) {
+  await measureSoftness(loaded)
+  measurePicking()
+}
 if (wants('precision')) measurePrecision()
 if (wants('scaling')) await measureScaling(loaded)
 if (wants('compositing')) await measureCompositing()

@@ -1,11 +1,13 @@
 import type { Page } from '@playwright/test'
 import { newMask } from '../core/design/mask'
+import { PLANE_BYTES, STRIDE, TILE } from '../core/pixels/memory'
 import { prepare, renderRegion } from '../core/render/picture'
+import { openMemory } from '../host/kernels'
 import { openHost } from '../host/project'
 import { type LoadedSupply, lookupIn } from '../host/supplies'
 import { type Application, whole } from './application'
 import { largePhotos, poster40 } from './poster-40'
-import { median, note, share } from './report'
+import { median, medianOf, note, share } from './report'
 
 const MASKED = 'kiln-shelf-large'
 
@@ -130,4 +132,28 @@ export async function measureSoftness(loaded: ReadonlyMap<string, LoadedSupply>)
   const [narrow, wide] = [await timeAt(8), await timeAt(400)]
   note('Softness of 8 px, 4 MP', narrow, 'ms')
   note('Softness of 400 px in multiples of that', wide / narrow, '×', 1.25)
+}
+
+/** Picking by colour: a view of 1 MP as its tolerance moves, and 20 MP once. */
+export function measurePicking(): void {
+  const memory = openMemory()
+  const [raster, cover] = [memory.tile(), memory.tile()]
+  memory.floats(raster, TILE * TILE * 4).forEach((_, n, all) => (all[n] = n < TILE * TILE * 3 ? (n % 251) / 251 : 1))
+  const pick = (megapixels: number, tolerance: number) => {
+    for (let n = 0; n < (megapixels * 1e6) / (TILE * TILE); n++)
+      memory.kernels.pickFrom(cover, STRIDE, raster, PLANE_BYTES, STRIDE, TILE, TILE, 0, 0.4, 0.1, 0.05, tolerance, 0.1)
+  }
+  pick(20, 0.5)
+  note(
+    'Picking by colour, 1 MP of the view',
+    medianOf(9, () => pick(1, 0.2)),
+    'ms',
+    16,
+  )
+  note(
+    'Picking by colour everywhere in 20 MP',
+    medianOf(5, () => pick(20, 0.3)),
+    'ms',
+    150,
+  )
 }

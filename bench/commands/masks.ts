@@ -24,6 +24,8 @@ export const maskCommands = defineCommands([
   adding('polygon', 'Mask by a polygon'),
   adding('linear', 'Mask by a fade along a line'),
   adding('radial', 'Mask by a fade from a point'),
+  adding('colour', 'Mask by a picked colour'),
+  adding('lightness', 'Knock out by lightness'),
   adding('layer', 'Mask by another layer'),
   { id: 'mask-copy', label: 'Copy the masks', section: 'Arrange', can: (s) => Object.keys(maskedLayer(s)?.masks ?? {}).length > 0, run: takeMasks },
   { id: 'mask-paste', label: 'Paste masks', section: 'Arrange', can: canPasteMasks, run: pasteMasks },

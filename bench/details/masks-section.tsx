@@ -1,5 +1,21 @@
 'use client'
-import { Blend, Brush, Circle, Eye, EyeOff, FlipHorizontal2, Hexagon, Layers2, type LucideIcon, Plus, Square, SunDim, Trash2 } from 'lucide-react'
+import {
+  Blend,
+  Brush,
+  Circle,
+  Contrast,
+  Eye,
+  EyeOff,
+  FlipHorizontal2,
+  Hexagon,
+  Layers2,
+  type LucideIcon,
+  Pipette,
+  Plus,
+  Square,
+  SunDim,
+  Trash2,
+} from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { layerName } from '@/core/design/blank'
 import { MASK_NAMES, type Mask, type MaskOf, masksOf } from '@/core/design/mask'
@@ -8,7 +24,7 @@ import type { Layer, Placement } from '@/core/design/schema'
 import { frameOf } from '@/core/render/masked'
 import type { MaskView } from '../render/seeing'
 import { useBench, useBenchState } from '../state/bench-context'
-import { addMask, changeMask, dropMask, type MaskChoice, maskInHand, maskSources, reshapeMask } from '../state/masks'
+import { addMask, changeMask, dropMask, type MaskChoice, maskInHand, maskSources, reshapeMask, samplePicked } from '../state/masks'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
@@ -22,6 +38,8 @@ const CHOICES: readonly (readonly [MaskChoice, string, LucideIcon])[] = [
   ['polygon', 'Polygon', Hexagon],
   ['linear', 'Fade along a line', Blend],
   ['radial', 'Fade from a point', SunDim],
+  ['colour', 'Picked colour', Pipette],
+  ['lightness', 'Knock out by lightness', Contrast],
   ['layer', 'From a layer', Layers2],
 ]
 const FRAMES: readonly { value: Mask['frame']; label: string }[] = [
@@ -35,19 +53,23 @@ const VIEWS: readonly { value: MaskView; label: string }[] = [
   { value: 'alone', label: 'the mask alone' },
 ]
 const iconOf = (m: Mask): LucideIcon =>
-  m.kind === 'painted'
-    ? Brush
-    : m.kind === 'gradient'
-      ? m.form === 'linear'
-        ? Blend
-        : SunDim
-      : m.kind === 'layer'
-        ? Layers2
-        : m.kind === 'shape' && m.form === 'ellipse'
-          ? Circle
-          : m.kind === 'shape' && m.form === 'polygon'
-            ? Hexagon
-            : Square
+  m.kind === 'picked'
+    ? m.by === 'colour'
+      ? Pipette
+      : Contrast
+    : m.kind === 'painted'
+      ? Brush
+      : m.kind === 'gradient'
+        ? m.form === 'linear'
+          ? Blend
+          : SunDim
+        : m.kind === 'layer'
+          ? Layers2
+          : m.kind === 'shape' && m.form === 'ellipse'
+            ? Circle
+            : m.kind === 'shape' && m.form === 'polygon'
+              ? Hexagon
+              : Square
 
 /** What is taken in the hand comes into sight. */
 const intoView = (el: HTMLElement | null): void => el?.scrollIntoView?.({ block: 'nearest' })
@@ -145,6 +167,7 @@ function Head({ mask: m, open }: { mask: Mask; open: boolean }) {
 const nameOf = (m: Mask, layers: Record<string, Layer>): string => {
   if (m.kind === 'layer') return layers[m.layer] ? `From “${layerName(layers[m.layer] as Layer)}”` : 'From a layer that is gone'
   if (m.kind === 'shape') return m.form === 'rectangle' ? 'Rectangle' : m.form === 'ellipse' ? 'Ellipse' : 'Polygon'
+  if (m.kind === 'picked') return m.by === 'colour' ? `Picked ${m.colour}` : 'Knocked out by lightness'
   if (m.kind === 'gradient') return m.form === 'linear' ? 'Fade along a line' : 'Fade from a point'
   return MASK_NAMES[m.kind]
 }
@@ -175,7 +198,7 @@ function MaskControls({ mask: m, layer }: { mask: Mask; layer: Layer }) {
         onShow={(v) => changeMask(bench, '', m.id, soften(v), 'shown')}
         onKeep={(v) => changeMask(bench, 'Softness of a mask', m.id, soften(v))}
       />
-      {m.kind !== 'layer' && m.kind !== 'painted' && (
+      {m.kind !== 'layer' && m.kind !== 'painted' && m.kind !== 'picked' && (
         <Choice label="What the mask moves with" value={m.frame} options={FRAMES} onChange={(v) => refit(bench, m, frame, v as Mask['frame'])} />
       )}
       {m.kind === 'shape' && m.form === 'rectangle' && (
@@ -200,12 +223,63 @@ function MaskControls({ mask: m, layer }: { mask: Mask; layer: Layer }) {
         />
       )}
       <Choice label="How the mask is seen" value={view} options={VIEWS} onChange={(v) => bench.set({ maskView: v as MaskView })} />
+      {m.kind === 'picked' && <PickControls mask={m} />}
       {m.kind === 'layer' && <LayerChoice mask={m} layer={layer} />}
       {m.kind === 'painted' && !painting && (
         <Button small onClick={() => bench.set({ tool: 'brush' })}>
           <Brush size={13} /> Paint
         </Button>
       )}
+    </>
+  )
+}
+
+const PICKS = {
+  colour: [
+    ['tolerance', 'Tolerance', 'Tolerance of a mask'],
+    ['fade', 'Fade', 'Fade of a mask'],
+  ],
+  lightness: [
+    ['from', 'From', 'Darkest tone of a mask'],
+    ['to', 'To', 'Lightest tone of a mask'],
+  ],
+} as const
+/** A tone or colour of the layer's own pixels that is picked. */
+function PickControls({ mask: m }: { mask: MaskOf<'picked'> }) {
+  const bench = useBench()
+  // The two ends of a range keep apart.
+  const within = (key: 'tolerance' | 'fade' | 'from' | 'to', v: number) =>
+    key === 'fade' ? Math.max(0.002, v) : key === 'from' ? Math.min(v, m.to - 0.01) : key === 'to' ? Math.max(v, m.from + 0.01) : v
+  return (
+    <>
+      {m.by === 'colour' && (
+        <div className="flex items-center gap-2">
+          <span aria-hidden="true" className="size-6 shrink-0 rounded-control border border-line" style={{ background: m.colour }} />
+          <span className="flex-1 text-small tabular-nums">{m.colour}</span>
+          <Button small onClick={() => samplePicked(bench, m.id)}>
+            <Pipette size={13} /> Sample
+          </Button>
+        </div>
+      )}
+      {PICKS[m.by].map(([key, label, name]) => (
+        <Labelled
+          key={key}
+          label={label}
+          value={m[key] * 100}
+          max={100}
+          unit="%"
+          onShow={(v) => reshapeMask(bench, '', m, { [key]: within(key, v / 100) }, 'shown')}
+          onKeep={(v) => reshapeMask(bench, name, m, { [key]: within(key, v / 100) })}
+        />
+      ))}
+      <label className="flex h-6 items-center gap-2 text-small">
+        <input
+          type="checkbox"
+          checked={m.clean}
+          onChange={(e) => reshapeMask(bench, 'Take the colour out of edges', m, { clean: e.target.checked })}
+        />
+        take its colour out of the edges
+      </label>
     </>
   )
 }

@@ -90,7 +90,7 @@ function maskIn(nodes: readonly PlanNode[], layer: string, id: string): { step: 
 }
 /** A colour where a mask shows, or where it hides. */
 function through(colour: FillNode, step: Step, hidden: boolean): MaskedNode {
-  const mask = { ...step, strength: 1, swap: step.swap !== hidden }
+  const mask = { ...step, strength: 1, clean: null, swap: step.swap !== hidden }
   return {
     kind: 'masked',
     id: '',
@@ -101,7 +101,7 @@ function through(colour: FillNode, step: Step, hidden: boolean): MaskedNode {
     mode: 0,
     opacity: 1,
     fine: false,
-    key: quickHash(`seen${colour.key}/${step.node?.key}/${mask.swap}/${step.by}/${step.soft?.sigma}/${step.soft?.factor}`),
+    key: quickHash(`seen${colour.key}/${step.node?.key}/${mask.swap}/${JSON.stringify(step.by)}/${step.soft?.sigma}/${step.soft?.factor}`),
   }
 }
 

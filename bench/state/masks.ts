@@ -27,7 +27,7 @@ export function maskInHand(s: Seen): MaskInHand | null {
 export const maskSources = (s: Pick<BenchState, 'design'>, layer: Layer): Layer[] =>
   Object.values(s.design.layers).filter((l) => l.page === layer.page && l.id !== layer.id && !maskDependsOn(s.design, l.id, layer.id))
 
-export type MaskChoice = MaskOf<'shape'>['form'] | MaskOf<'gradient'>['form'] | 'layer' | 'painted'
+export type MaskChoice = MaskOf<'shape'>['form'] | MaskOf<'gradient'>['form'] | 'layer' | 'painted' | 'colour' | 'lightness'
 /** Longest side of a new painted mask on a thing that has no px of its own. */
 const MOST_PAINTED = 4096
 
@@ -52,13 +52,30 @@ export function addMask(bench: Bench, choice: MaskChoice): void {
   const mask =
     choice === 'linear' || choice === 'radial'
       ? newMask.gradient(start, choice)
-      : choice === 'layer'
-        ? newMask.layer(start, beneath?.id ?? '')
-        : choice === 'painted'
-          ? newMask.painted(start, ...(Object.values(paintedSize(layer, frame ?? layer.placement)) as [number, number]))
-          : newMask.shape(start, choice)
+      : choice === 'colour' || choice === 'lightness'
+        ? newMask.picked(start, choice)
+        : choice === 'layer'
+          ? newMask.layer(start, beneath?.id ?? '')
+          : choice === 'painted'
+            ? newMask.painted(start, ...(Object.values(paintedSize(layer, frame ?? layer.placement)) as [number, number]))
+            : newMask.shape(start, choice)
   bench.edit('Add a mask', (d) => putMask(d, layer.id, mask))
+  if (mask.kind === 'picked' && mask.by === 'colour') samplePicked(bench, mask.id)
   bench.set({ mask: mask.id, ...(choice === 'painted' ? { tool: 'brush' as const } : {}) })
+}
+/** Takes the next colour that is sampled on the stage for what a mask picks; the mask is off until then. */
+export function samplePicked(bench: Bench, id: string): void {
+  const layer = maskedLayer(bench.store.getState())?.id
+  if (!layer) return
+  bench.preview((d) => setMask(d, layer, id, { on: false }), true)
+  bench.set({
+    tool: 'sample',
+    sampleFor: (colour) =>
+      bench.commit('Pick a colour to hide', (d) => {
+        const mask = d.layers[layer]?.masks[id]
+        if (mask?.kind === 'picked') mask.colour = colour.slice(0, 7)
+      }),
+  })
 }
 export function dropMask(bench: Bench, mask: string): void {
   const layer = maskedLayer(bench.store.getState())

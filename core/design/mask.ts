@@ -61,6 +61,23 @@ const layerMask = z.object({
   layer: id,
   by: z.enum(['coverage', 'lightness']),
 })
+const pickedMask = z
+  .object({
+    ...common,
+    kind: z.literal('picked'),
+    /** What of the layer's own pixels is picked by: their distance from a colour, or how light they are. */
+    by: z.enum(['colour', 'lightness']),
+    colour: z.string().regex(/^#[0-9a-f]{6}$/i, 'a picked colour is #rrggbb'),
+    /** Distance up to which a colour is picked wholly, and over which it then fades; black to white is 1. */
+    tolerance: unit,
+    fade: z.number().min(0.002).max(1),
+    /** Picked by lightness: nothing at `from`, all at `to`. */
+    from: unit,
+    to: unit,
+    /** Takes the colour that is hidden out of what is left, so that no fringe of it remains. */
+    clean: z.boolean(),
+  })
+  .refine((m) => m.to - m.from >= 0.002, 'lightness is picked from a darker to a lighter tone')
 /** `full` and `none` are tiles that show or hide everything. */
 const tile = z.union([sha, z.enum(['full', 'none'])])
 const paintedMask = z
@@ -84,7 +101,7 @@ const paintedMask = z
     'a tile of a painted mask lies outside of it',
   )
 
-export const maskSchema = z.discriminatedUnion('kind', [shapeMask, pathMask, gradientMask, layerMask, paintedMask])
+export const maskSchema = z.discriminatedUnion('kind', [shapeMask, pathMask, gradientMask, layerMask, pickedMask, paintedMask])
 export type Mask = z.infer<typeof maskSchema>
 export type MaskKind = Mask['kind']
 export type MaskOf<K extends MaskKind> = Extract<Mask, { kind: K }>
@@ -116,6 +133,19 @@ export const newMask = {
     swap: form === 'radial',
   }),
   layer: (at: Start, layer: string): MaskOf<'layer'> => ({ ...start(at), kind: 'layer', layer, by: 'coverage' }),
+  picked: (at: Start, by: MaskOf<'picked'>['by']): MaskOf<'picked'> => ({
+    ...start(at),
+    kind: 'picked',
+    by,
+    colour: '#ffffff',
+    tolerance: 0.1,
+    fade: 0.1,
+    from: 0,
+    to: 1,
+    clean: true,
+    // What is picked is what is to go.
+    swap: true,
+  }),
   painted: (at: Start, width: number, height: number, ground: 'full' | 'none' = 'full'): MaskOf<'painted'> => ({
     ...start(at),
     kind: 'painted',
@@ -130,6 +160,7 @@ export const MASK_NAMES: Record<MaskKind, string> = {
   path: 'Path',
   gradient: 'Gradient',
   layer: 'From a layer',
+  picked: 'Picked',
   painted: 'Painted',
 }
 

@@ -52,6 +52,24 @@ export type Kernels = {
   ): void
   coverFrom(...args: [to: number, toStride: number, from: number, ...Rect, lightness: number]): void
   maskRect(...args: [raster: number, plane: number, stride: number, ...Cover, count: number, rows: number, strength: number, swap: number]): void
+  maskClean(
+    ...args: [
+      raster: number,
+      plane: number,
+      stride: number,
+      ...Cover,
+      count: number,
+      rows: number,
+      strength: number,
+      swap: number,
+      red: number,
+      green: number,
+      blue: number,
+    ]
+  ): void
+  pickFrom(
+    ...args: [to: number, toStride: number, from: number, ...Rect, tone: number, a: number, b: number, c: number, tolerance: number, fade: number]
+  ): void
   blurPlane(
     ...args: [
       to: number,

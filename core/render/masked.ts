@@ -1,3 +1,4 @@
+import { fromHex } from '../colour/colour'
 import { type Mask, type MaskOf, masksOf } from '../design/mask'
 import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
 import type { LayerOf, Paint, Placement } from '../design/schema'
@@ -9,7 +10,7 @@ import { quickHash } from '../hash'
 import { mapPath, type Path, parsePath } from '../vector/path'
 import { maskFormPath } from '../vector/shapes'
 import { type Context, fillNode, pictureNode } from './makers'
-import type { MaskStep, PlanNode } from './nodes'
+import type { MaskStep, Picking, PlanNode } from './nodes'
 import { softening, softReach } from './softening'
 
 const WHITE: Paint = { kind: 'solid', colour: '#ffffff' }
@@ -54,7 +55,7 @@ export function shapeMaskPath(mask: MaskOf<'shape'>, frame: Pick<Placement, 'wid
 const bare = (id: string, placement: Placement): LayerOf<'shape'> =>
   ({ id, kind: 'shape', form: 'rectangle', placement, blend: 'normal', opacity: 1, fill: WHITE }) as unknown as LayerOf<'shape'>
 
-type Makers = { [K in Mask['kind']]: (mask: MaskOf<K>, frame: Placement, c: Context) => PlanNode | null }
+type Makers = { [K in Exclude<Mask['kind'], 'picked'>]: (mask: MaskOf<K>, frame: Placement, c: Context) => PlanNode | null }
 const makers: Makers = {
   shape: (mask, frame, c) =>
     fillNode(bare(mask.id, frame), [{ path: shapeMaskPath(mask, frame), evenOdd: false, paint: WHITE, opacity: 1 }], c, frame.width, frame.height),
@@ -95,13 +96,31 @@ const smaller = (c: Context, factor: number): Context => ({
   seen: c.seen && scaled(c.seen, 1 / factor),
 })
 
-function stepOf(mask: Mask, frame: Placement, c: Context): MaskStep {
+/** Luma and colour differences of ITU-R BT.709, of encoded values 0–1. */
+function lumaOf({ r, g, b }: { r: number; g: number; b: number }): { y: number; cb: number; cr: number } {
+  const y = 0.2126 * r + 0.7152 * g + 0.0722 * b
+  return { y, cb: (b - y) / 1.8556, cr: (r - y) / 1.5748 }
+}
+function pickOf(mask: MaskOf<'picked'>): Picking {
+  if (mask.by === 'lightness') return { tone: true, a: mask.from, b: mask.to, c: 0, tolerance: 0, fade: 0 }
+  const { y, cb, cr } = lumaOf(fromHex(mask.colour))
+  return { tone: false, a: y, b: cb, c: cr, tolerance: mask.tolerance, fade: mask.fade }
+}
+/** What a picked mask hides: by lightness white where it hides the light, else black. */
+const groundOf = (mask: MaskOf<'picked'>) => (mask.by === 'colour' ? fromHex(mask.colour) : fromHex(mask.swap ? '#ffffff' : '#000000'))
+
+function stepOf(mask: Mask, frame: Placement, c: Context, bare: (c: Context) => PlanNode | null): MaskStep {
   // What is painted on a full ground is held as what it hides.
   const swap = mask.kind === 'painted' && mask.ground === 'full' ? !mask.swap : mask.swap
   const sigma = (mask.softness / 2) * Math.min(frame.width, frame.height) * c.scale
   const soft = sigma < 0.3 ? null : softening(sigma)
-  const node = (makers[mask.kind] as (m: Mask, f: Placement, c: Context) => PlanNode | null)(mask, frame, soft ? smaller(c, soft.factor) : c)
-  return { id: mask.id, node, by: mask.kind === 'layer' ? mask.by : 'coverage', strength: mask.strength, swap, soft }
+  const at = soft ? smaller(c, soft.factor) : c
+  const common = { id: mask.id, strength: mask.strength, swap, soft }
+  // A colour that is left alone is not taken out of what shows it.
+  if (mask.kind === 'picked')
+    return { ...common, node: bare(at), by: pickOf(mask), clean: mask.clean && (mask.swap || mask.by === 'lightness') ? groundOf(mask) : null }
+  const node = (makers[mask.kind] as (m: Mask, f: Placement, c: Context) => PlanNode | null)(mask, frame, at)
+  return { ...common, node, by: mask.kind === 'layer' ? mask.by : 'coverage', clean: null }
 }
 
 /** The px of the view where a mask leaves anything. */
@@ -111,16 +130,16 @@ function shownBy({ node, soft, strength, swap }: MaskStep, all: Bounds): Bounds 
   return soft ? grow(scaled(node.bounds, soft.factor), softReach(soft)) : node.bounds
 }
 const stamp = (s: MaskStep): string =>
-  `${s.node ? `${s.node.key}/${s.node.mode}/${s.node.opacity}` : '-'}/${s.by}/${s.strength}/${s.swap}/${s.soft ? `${s.soft.factor},${s.soft.sigma}` : ''}`
+  `${s.node ? `${s.node.key}/${s.node.mode}/${s.node.opacity}` : '-'}/${typeof s.by === 'string' ? s.by : Object.values(s.by)}/${s.clean ? Object.values(s.clean) : ''}/${s.strength}/${s.swap}/${s.soft ? `${s.soft.factor},${s.soft.sigma}` : ''}`
 
 /** A node with its layer's masks; null where they leave nothing of it. */
-export function maskedNode(inner: PlanNode, own: ResolvedLayer, c: Context): PlanNode | null {
+export function maskedNode(inner: PlanNode, own: ResolvedLayer, c: Context, bare: (c: Context) => PlanNode | null): PlanNode | null {
   const steps = masksOf(own.layer).flatMap((mask): MaskStep[] => {
     const frame = mask.on && mask.strength > 0 ? frameOf(mask, own, c.page) : null
     if (!frame || !inverse(matrixOf(frame))) return []
     // A layer that is gone hides nothing.
     if (mask.kind === 'layer' && !c.hasLayer(mask.layer)) return []
-    return [stepOf(mask, frame, { ...c, masking: own.layer.id })]
+    return [stepOf(mask, frame, { ...c, masking: own.layer.id }, bare)]
   })
   if (steps.length === 0) return inner
   const bounds = steps.reduce((b, s) => intersect(b, shownBy(s, b)), inner.bounds)

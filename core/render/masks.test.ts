@@ -247,3 +247,81 @@ describe('a painted mask', () => {
     await expect(left(design([painted]))).rejects.toThrow(/part of a mask is damaged/)
   })
 })
+
+describe('a picked mask', () => {
+  /** Artwork of its own colours: a fan of bars from black to white beside a red and a blue one, seen as it is drawn. */
+  const bars = (masks: Mask[], ground: string) => {
+    const [spec] = presetSpecs(['square-post'])
+    if (!spec) throw new Error('no preset')
+    const d = blankDesign('k', 'K', [{ ...spec, width: SIDE, height: SIDE }], { colour: ground })
+    const fan = { ...shapeLayer(at('fan', 'a0'), 'Fan', 'rectangle', boxAt(20, 20, 280, 200)) }
+    const stops = { a: { offset: 0, colour: '#000000' }, b: { offset: 1, colour: '#ffffff' } }
+    const layer = { ...fan, fill: { kind: 'linear' as const, angleDegrees: 0, stops }, masks: Object.fromEntries(masks.map((m) => [m.id, m])) }
+    d.layers[layer.id] = layer
+    return d
+  }
+  const seen = async (d: Design) => {
+    const page = await host.resolve(d, 'page1', 'square-post')
+    return (await renderPage(page, 1, { left: 0, top: 0, right: SIDE, bottom: SIDE }, host)).data
+  }
+  const knocked = newMask.picked(start, 'lightness')
+
+  it('by lightness and its complement together give exactly the whole; swapping twice changes nothing', async () => {
+    const plain = { ...knocked, clean: false, from: 0.2, to: 0.7 }
+    const [shown, hidden, whole] = [
+      await left(bars([plain], '#ffffff')),
+      await left(bars([{ ...plain, swap: !plain.swap }], '#ffffff')),
+      await left(bars([], '#ffffff')),
+    ]
+    for (let n = 0; n < whole.all.length; n++)
+      expect(Math.abs((shown.all[n] as number) + (hidden.all[n] as number) - (whole.all[n] as number))).toBeLessThanOrEqual(1.01 / 255)
+    const twice = await left(bars([{ ...plain, swap: !!plain.swap }], '#ffffff'))
+    expect([...twice.all]).toEqual([...shown.all])
+  })
+  it('knocked out by lightness looks on white as before, and lets any other ground through', async () => {
+    const [before, onWhite, onBlack, onRed] = [
+      await seen(bars([], '#ffffff')),
+      await seen(bars([knocked], '#ffffff')),
+      await seen(bars([knocked], '#000000')),
+      await seen(bars([knocked], '#d02020')),
+    ]
+    for (let n = 0; n < before.length; n++) expect(Math.abs((before[n] as number) - (onWhite[n] as number))).toBeLessThanOrEqual(1)
+    for (let x = 20; x < 300; x += 7) {
+      const px = (100 * SIDE + x) * 4
+      // Only black ink was left: over black nothing is seen, over red it darkens as ink does.
+      expect(onBlack[px]).toBeLessThanOrEqual(1)
+      expect(Math.abs((onRed[px] as number) - ((before[px] as number) * 0xd0) / 255)).toBeLessThanOrEqual(1.5)
+    }
+  })
+  it('by colour takes what is near it, black to white being 1 apart', async () => {
+    const near = { ...newMask.picked(start, 'colour'), colour: '#000000', tolerance: 0.5, fade: 0.002, clean: false, swap: false }
+    const d = await left(bars([near], '#ffffff'))
+    // Left of the middle the fan is darker than half.
+    for (const [x, there] of [
+      [40, true],
+      [150, true],
+      [170, false],
+      [290, false],
+    ] as const)
+      expect(d.at(x, 100) > 0.2).toBe(there)
+  })
+  it('tells colours of the same lightness apart', async () => {
+    // #b07000 and #0090ff have nearly the same luma of BT.709.
+    const own = { id: 'own', order: 'a1' }
+    const pick = { ...newMask.picked(own, 'colour'), colour: '#b07000', tolerance: 0.1, fade: 0.05 }
+    const card = (colour: string) => {
+      const d = design([pick], [], { fill: { kind: 'solid', colour } } as Partial<Layer>)
+      return seen(d)
+    }
+    const [ochre, blue] = [await card('#b07000'), await card('#0090ff')]
+    const px = (160 * SIDE + 160) * 4
+    expect([...ochre.slice(px, px + 3)]).toEqual([255, 255, 255])
+    expect([...blue.slice(px, px + 3)]).toEqual([0, 0x90, 255])
+  })
+  it('softened picks the same, only softer', async () => {
+    const plain = { ...knocked, clean: false, from: 0.45, to: 0.55 }
+    const [sharp, soft] = [await left(bars([plain], '#ffffff')), await left(bars([{ ...plain, softness: 0.12 }], '#ffffff'))]
+    expect([sharp.at(60, 100) > 0.5, soft.at(60, 100) > 0.5]).toEqual([true, true])
+    expect(Math.abs(soft.at(172, 100) - sharp.at(172, 100))).toBeGreaterThan(0.05)
+  })
+})

@@ -51,16 +51,20 @@ export type HeldNode = Common & {
   /** How much of the holder itself shows. */
   body: number
 }
+/** A tone or colour picked, as the kernel wants it. */
+export type Picking = { tone: boolean; a: number; b: number; c: number; tolerance: number; fade: number }
 /** One mask as it is rendered. */
 export type MaskStep = {
   id: string
   /** What it is seen by: the coverage or the lightness of this node; null where it covers nothing. */
   node: PlanNode | null
-  by: 'coverage' | 'lightness'
+  by: 'coverage' | 'lightness' | Picking
   strength: number
   swap: boolean
   /** The node is planned at 1/`factor` of the scale and softened there; `sigma` in px of that. */
   soft: { factor: number; sigma: number } | null
+  /** The colour that is taken out of what is left. */
+  clean: { r: number; g: number; b: number } | null
 }
 /** A node of which masks hide parts. */
 export type MaskedNode = Common & {

@@ -44,13 +44,14 @@ function isHere(node: PlanNode, c: Context): boolean {
 
 function nodeOf(resolved: ResolvedLayer, c: Context): PlanNode | null {
   const bare = ownNode(resolved, c)
-  const made = bare && hasMasks(resolved.layer) ? maskedNode(bare, resolved, c) : bare
+  const made = bare && hasMasks(resolved.layer) ? maskedNode(bare, resolved, c, (at) => plain(ownNode(resolved, at))) : bare
   const own = made && reaching(made, resolved.layer.blend, c)
   const insides = own ? resolved.insides.map((l) => nodeOf(l, c)).filter((n): n is PlanNode => n !== null) : []
   if (!own || insides.length === 0) return own && resolved.layer.body < 1 ? { ...own, opacity: own.opacity * resolved.layer.body } : own
   return heldNode(own, insides, resolved.layer.body)
 }
 
+const plain = (node: PlanNode | null): PlanNode | null => node && { ...node, mode: 0, opacity: 1 }
 const hasMasks = (layer: Layer): boolean => {
   for (const _ in layer.masks) return true
   return false

@@ -256,7 +256,9 @@ export class Renderer {
     const cover = this.memory.tile()
     for (const step of node.masks) {
       this.covering.cover(cover, step, region, left, top)
-      kernels.maskRect(raster + region.offset, PLANE_BYTES, STRIDE, cover + region.offset, STRIDE, ...rect, step.strength, step.swap ? 1 : 0)
+      const args = [raster + region.offset, PLANE_BYTES, STRIDE, cover + region.offset, STRIDE, ...rect, step.strength, step.swap ? 1 : 0] as const
+      if (step.clean) kernels.maskClean(...args, step.clean.r, step.clean.g, step.clean.b)
+      else kernels.maskRect(...args)
     }
     this.memory.releaseTile(cover)
   }

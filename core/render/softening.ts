@@ -49,7 +49,7 @@ export class Covering {
 
   /** Fills a part of a plane of a tile with what a mask covers. */
   cover(plane: number, step: MaskStep, region: Region, left: number, top: number): void {
-    const { kernels, bytes } = this.memory
+    const { bytes } = this.memory
     const clear = () => {
       for (let y = 0; y < region.height; y++) bytes.fill(0, plane + region.offset + y * STRIDE, plane + region.offset + y * STRIDE + region.width * 4)
     }
@@ -62,16 +62,14 @@ export class Covering {
     const whole = regionIn(node.bounds, left, top)
     if (!part || !whole) return
     const raster = this.rasterOf(node, whole, left, top)
-    kernels.coverFrom(
-      plane + part.offset,
-      STRIDE,
-      raster + part.offset,
-      PLANE_BYTES,
-      STRIDE,
-      part.width,
-      part.height,
-      step.by === 'lightness' ? 1 : 0,
-    )
+    this.read(plane + part.offset, STRIDE, raster + part.offset, part.width, part.height, step.by)
+  }
+
+  /** What a raster is a mask by, into a plane. */
+  private read(to: number, toStride: number, from: number, count: number, rows: number, by: MaskStep['by']): void {
+    const { kernels } = this.memory
+    if (typeof by === 'string') kernels.coverFrom(to, toStride, from, PLANE_BYTES, STRIDE, count, rows, by === 'lightness' ? 1 : 0)
+    else kernels.pickFrom(to, toStride, from, PLANE_BYTES, STRIDE, count, rows, by.tone ? 1 : 0, by.a, by.b, by.c, by.tolerance, by.fade)
   }
 
   private soft(
@@ -104,15 +102,13 @@ export class Covering {
         const raster = this.rasterOf(node, whole, tx, ty)
         const part = intersect(seen, { left: tx, top: ty, right: tx + TILE, bottom: ty + TILE })
         if (part.right <= part.left || part.bottom <= part.top) continue
-        kernels.coverFrom(
+        this.read(
           a + (part.top - y0) * SIDE_BYTES + (part.left - x0) * 4,
           SIDE_BYTES,
           raster + (part.top - ty) * STRIDE + (part.left - tx) * 4,
-          PLANE_BYTES,
-          STRIDE,
           part.right - part.left,
           part.bottom - part.top,
-          by === 'lightness' ? 1 : 0,
+          by,
         )
       }
     this.memory.floats(this.weights, weights.length).set(weights)

@@ -74,3 +74,74 @@ export function enlargePlane(to: usize, toStride: usize, from: usize, fromStride
     to += toStride
   }
 }
+
+/**
+ * How far a raster's own colours are picked, into a plane. With `tone` by their luma of ITU-R BT.709: 0 at `a`, 1 at `b`.
+ * Else by their distance from a colour whose luma and colour differences (Y′CbCr of BT.709) are a, b and c: 1 up to
+ * `tolerance`, 0 from `fade` beyond it on. Nothing is picked where nothing is covered.
+ */
+export function pickFrom(to: usize, toStride: usize, from: usize, plane: usize, stride: usize, count: i32, rows: i32, tone: i32, a: f32, b: f32, c: f32, tolerance: f32, fade: f32): void {
+  const zero = f32x4.splat(0)
+  const one = f32x4.splat(1)
+  const slope = f32x4.splat(tone ? 1 / (b - a) : 1 / fade)
+  const near = f32x4.splat(tolerance * tolerance)
+  const far = f32x4.splat((tolerance + fade) * (tolerance + fade))
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let n: i32 = 0; n < count; n += 4) {
+      // The last few of a row that is no multiple of four are made with some before them once more.
+      const at = <usize>(n + 4 > count && count >= 4 ? count - 4 : n) << 2
+      const alpha = v128.load(from + 3 * plane + at)
+      // Most of a picture is opaque.
+      const k = i32x4.all_true(f32x4.ge(alpha, one)) ? one : f32x4.div(one, f32x4.max(alpha, f32x4.splat(0.0001)))
+      const r = f32x4.mul(v128.load(from + at), k)
+      const g = f32x4.mul(v128.load(from + plane + at), k)
+      const bl = f32x4.mul(v128.load(from + 2 * plane + at), k)
+      const luma = f32x4.add(f32x4.add(f32x4.mul(r, f32x4.splat(0.2126)), f32x4.mul(g, f32x4.splat(0.7152))), f32x4.mul(bl, f32x4.splat(0.0722)))
+      const dy = f32x4.sub(luma, f32x4.splat(a))
+      let picked: v128
+      if (tone) picked = f32x4.mul(dy, slope)
+      else {
+        const db = f32x4.sub(f32x4.mul(f32x4.sub(bl, luma), f32x4.splat(1 / 1.8556)), f32x4.splat(b))
+        const dr = f32x4.sub(f32x4.mul(f32x4.sub(r, luma), f32x4.splat(1 / 1.5748)), f32x4.splat(c))
+        const square = f32x4.add(f32x4.mul(dy, dy), f32x4.add(f32x4.mul(db, db), f32x4.mul(dr, dr)))
+        // Only what lies in the fade needs its root.
+        if (!v128.any_true(f32x4.gt(square, near))) picked = one
+        else if (!v128.any_true(f32x4.lt(square, far))) picked = zero
+        else picked = f32x4.sub(one, f32x4.mul(f32x4.sub(f32x4.sqrt(square), f32x4.splat(tolerance)), slope))
+      }
+      picked = v128.and(f32x4.pmin(f32x4.pmax(picked, zero), one), f32x4.gt(alpha, f32x4.splat(0.0001)))
+      if (count >= 4) v128.store(to + at, picked)
+      else for (let m: i32 = 0; m < count; m++) store<f32>(to + (<usize>m << 2), m == 0 ? f32x4.extract_lane(picked, 0) : m == 1 ? f32x4.extract_lane(picked, 1) : f32x4.extract_lane(picked, 2))
+    }
+    to += toStride
+    from += stride
+  }
+}
+
+/**
+ * As `maskRect`, and the colour of the ground (r, g, b) is taken out of what is left: over that ground it looks as before,
+ * over any other only the rest shows. With m left: P′ = P − α (1 − m) ground, kept within 0 and α m.
+ */
+export function maskClean(b: usize, plane: usize, stride: usize, cover: usize, coverStride: usize, count: i32, rows: i32, strength: f32, swap: i32, red: f32, green: f32, blue: f32): void {
+  const one = f32x4.splat(1)
+  const zero = f32x4.splat(0)
+  const slope = f32x4.splat(swap ? -strength : strength)
+  const least = f32x4.splat(swap ? 1 : 1 - strength)
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let n: i32 = 0; n < count; n += 4) {
+      const at = <usize>n << 2
+      const left = f32x4.min(one, f32x4.add(least, f32x4.mul(slope, v128.load(cover + at))))
+      const alpha = v128.load(b + 3 * plane + at)
+      const most = f32x4.mul(alpha, left)
+      const gone = f32x4.sub(alpha, most)
+      for (let p: usize = 0; p < 3; p++) {
+        const k = b + p * plane + at
+        const ground = f32x4.splat(p == 0 ? red : p == 1 ? green : blue)
+        v128.store(k, f32x4.min(most, f32x4.max(zero, f32x4.sub(v128.load(k), f32x4.mul(gone, ground)))))
+      }
+      v128.store(b + 3 * plane + at, most)
+    }
+    b += stride
+    cover += coverStride
+  }
+}
