@@ -115,7 +115,7 @@ export function MasksSection({ layer }: { layer: Layer }) {
         <div
           key={m.id}
           ref={open === m.id ? intoView : undefined}
-          className={open === m.id ? '-mx-1.5 flex flex-col gap-1.5 rounded-control bg-well p-1.5' : ''}
+          className={open === m.id ? '-mx-1.5 flex flex-col gap-1.5 rounded-control border border-line p-1.5' : ''}
         >
           <Head mask={m} open={open === m.id} />
           {open === m.id && <MaskControls mask={m} layer={layer} />}
