@@ -142,3 +142,23 @@ test('with nothing selected the brush says what to do', async ({ page }) => {
   await page.mouse.up()
   await expect(page.getByText('Select one thing first')).toBeVisible()
 })
+
+test('a colour picked on the stage is hidden, its complement at hand, and the tolerance says how much', async ({ page }) => {
+  await square(page)
+  await addMask(page, 'Picked colour')
+  // Until a colour is sampled nothing is hidden.
+  expect(await isPaper(page, 540, 540)).toBe(false)
+  const at = await onStage(page, 540, 540)
+  await page.mouse.click(at.x, at.y)
+  await settled(page)
+  expect(await isPaper(page, 540, 540)).toBe(true)
+  await expect(page.getByRole('button', { name: 'Undo: Pick a colour to hide' })).toBeVisible()
+  await masks(page).getByRole('button', { name: 'Swap back what it shows and hides' }).click()
+  await settled(page)
+  expect(await isPaper(page, 540, 540)).toBe(false)
+  await page.getByLabel('How the mask is seen').click()
+  await page.getByRole('option', { name: 'the mask alone' }).click()
+  await settled(page)
+  await expect.poll(async () => (await colourAt(page, 540, 540)).slice(0, 3)).toEqual([255, 255, 255])
+  expect((await colourAt(page, 100, 100)).slice(0, 3)).toEqual([0, 0, 0])
+})

@@ -2,7 +2,7 @@
 import { ImageUp, Trash2 } from 'lucide-react'
 import { useRef } from 'react'
 import type { LayerOf } from '@/core/design/schema'
-import { isFilled, panToFocal, reframed } from '@/core/design/slot'
+import { isFilled, panToFocal, reframed, turnedInside } from '@/core/design/slot'
 import { upload } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import { fillSlot, takeOut } from '../state/slots'
@@ -27,6 +27,7 @@ export function SlotSection({ slot }: { slot: Slot }) {
     if (layer?.kind === 'slot') Object.assign(layer, change(layer))
   }
   const zoom = (v: number) => write((l) => (isFilled(l) ? reframed(l, { x: 0, y: 0 }, v / 100) : {}))
+  const turned = (v: number) => write((l) => (isFilled(l) ? turnedInside(l, v) : {}))
   const pan = (axis: 'x' | 'y', v: number) => write((l) => ({ pan: { ...l.pan, [axis]: v / 100 } }))
   return (
     <Section
@@ -39,7 +40,7 @@ export function SlotSection({ slot }: { slot: Slot }) {
             onClick={() =>
               bench.edit(
                 'Empty the slot',
-                write(() => ({ picture: null, zoom: 1, pan: { x: 0, y: 0 } })),
+                write(() => ({ picture: null, zoom: 1, turn: 0, pan: { x: 0, y: 0 } })),
               )
             }
           >
@@ -117,6 +118,28 @@ export function SlotSection({ slot }: { slot: Slot }) {
                 onDrag={(v) => bench.preview(pan(axis, v))}
               />
             ))}
+          </div>
+          <div className="flex items-center gap-2">
+            <div className="w-24 shrink-0">
+              <NumberField
+                label="Turn in the slot"
+                short="turn"
+                unit="°"
+                min={-180}
+                max={180}
+                value={slot.turn ?? 0}
+                onChange={(v) => bench.commit('Turn in the slot', turned(v))}
+                onDrag={(v) => bench.preview(turned(v))}
+              />
+            </div>
+            <Slider
+              label="Turn in the slot, slider"
+              min={-45}
+              max={45}
+              value={Math.min(45, Math.max(-45, slot.turn ?? 0))}
+              onChange={(v) => bench.preview(turned(v))}
+              onCommit={(v) => bench.commit('Turn in the slot', turned(v))}
+            />
           </div>
           <div className="flex gap-1.5">
             <Button

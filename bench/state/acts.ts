@@ -6,6 +6,7 @@ import { keyBetween } from '@/core/design/order'
 import type { Plane } from '@/core/design/planes'
 import { findResolved, type ResolvedLayer } from '@/core/design/resolve'
 import type { Design, Layer, LayerKind, Placement, TypeStyle } from '@/core/design/schema'
+import { isFilled, refitted } from '@/core/design/slot'
 import { withTied } from '@/core/design/ties'
 import { isLocked, leavesOf, membersOf } from '@/core/design/tree'
 import { type Bounds, union } from '@/core/geometry/bounds'
@@ -88,6 +89,9 @@ export function writeTargets(
     const layer = d.layers[t.id]
     if (!was || !layer) continue
     place(d, channel, t.id, t.placement, was.base)
+    // A slot that takes another shape keeps in sight what it showed.
+    if (was.layer.kind === 'slot' && layer.kind === 'slot' && isFilled(was.layer) && channel.id === d.master)
+      layer.pan = refitted(was.layer, { ...was.layer, placement: t.placement })
     if (!t.scale || t.scale === 1) continue
     if (was.layer.kind === 'type') setOn(d, channel.id, t.id, 'style', { size: Math.max(1, was.layer.style.size * t.scale) })
     if (s.weightsFollow && channel.id === d.master && 'stroke' in layer) {

@@ -38,7 +38,7 @@ export function takeOut(bench: Bench, id: string): void {
     addLayers(d, [
       pictureLayer(where, `${slot.name}, picture`, { sha: source, width: sourceWidth, height: sourceHeight, focal }, picturePlacement(slot)),
     ])
-    Object.assign(layer, { picture: null, zoom: 1, pan: { x: 0, y: 0 } })
+    Object.assign(layer, { picture: null, zoom: 1, turn: 0, pan: { x: 0, y: 0 } })
   })
   bench.select([made])
 }

@@ -170,7 +170,9 @@ const slotSchema = z.object({
   picture: z.object(pictureContent).nullable(),
   /** Enlarges the picture over what fills the slot. */
   zoom: z.number().min(1).max(20),
-  /** Where the picture lies in its free way, −1 to 1 on each axis: 0 centred, −1 its right or lower edge shown, 1 its left or upper. */
+  /** Degrees by which the picture is turned inside; 0 where it is left out. */
+  turn: z.number().min(-360).max(360).optional(),
+  /** Where the picture lies in its free way along its own axes, −1 to 1 on each axis: 0 centred, −1 its right or lower edge shown, 1 its left or upper. */
   pan: z.object({ x: z.number().min(-1).max(1), y: z.number().min(-1).max(1) }),
 })
 

@@ -2,11 +2,13 @@ import fc from 'fast-check'
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { openHost } from '@/host/project'
+import { apply, inverse } from '../geometry/matrix'
+import { matrixOf, placedCorners } from '../geometry/placement'
 import { shownPoint } from '../geometry/warp'
 import { renderPage } from '../render/picture'
 import { blankDesign, boxAt, presetSpecs, slotLayer } from './blank'
 import type { LayerOf } from './schema'
-import { panToFocal, pictureBox, picturePlacement, reframed } from './slot'
+import { panToFocal, pictureBox, picturePlacement, refitted, reframed, turnedInside } from './slot'
 
 const at = { id: 's', page: 'page1', plane: 'subject' as const, order: 'a0' }
 type Filled = LayerOf<'slot'> & { picture: NonNullable<LayerOf<'slot'>['picture']> }
@@ -51,6 +53,79 @@ describe('a picture in a slot', () => {
       ),
       { endOnFailure: true, seed: 4 },
     )
+  })
+  it('turned inside still covers every corner of the slot, and shows the same in its middle', () => {
+    const number = (min: number, max: number) => fc.double({ min, max, noNaN: true })
+    fc.assert(
+      fc.property(number(-180, 180), number(-1, 1), number(-1, 1), number(1, 4), number(0.3, 3), fc.boolean(), (turn, px, py, zoom, ratio, flipX) => {
+        const s = slot({
+          turn,
+          zoom,
+          pan: { x: px, y: py },
+          placement: { ...boxAt(100, 100, 300, 200), rotation: 25, flipX },
+          picture: { source: 'a'.repeat(64), sourceWidth: Math.round(600 * ratio), sourceHeight: 600, focal: { x: 0.5, y: 0.5 } },
+        })
+        const back = inverse(matrixOf(picturePlacement(s)))
+        const p = picturePlacement(s)
+        for (const corner of placedCorners(s.placement)) {
+          const q = apply(back as NonNullable<typeof back>, corner)
+          expect(q.x).toBeGreaterThanOrEqual(-1e-6)
+          expect(q.y).toBeGreaterThanOrEqual(-1e-6)
+          expect(q.x).toBeLessThanOrEqual(p.width + 1e-6)
+          expect(q.y).toBeLessThanOrEqual(p.height + 1e-6)
+        }
+      }),
+      { endOnFailure: true },
+    )
+    const far = slot({ zoom: 3, pan: { x: 0.4, y: -0.3 } })
+    const middle = (of: Filled) => {
+      const p = picturePlacement(of)
+      const q = apply(inverse(matrixOf(p)) as NonNullable<ReturnType<typeof inverse>>, { x: of.placement.x, y: of.placement.y })
+      return [q.x / p.width, q.y / p.height]
+    }
+    const [before, after] = [middle(far), middle({ ...far, ...turnedInside(far, 20) })]
+    expect(after[0]).toBeCloseTo(before[0] as number, 6)
+    expect(after[1]).toBeCloseTo(before[1] as number, 6)
+  })
+  it('turned in a slanted slot lies as its outline does: corner for corner through the same map', () => {
+    const s = slot({ turn: 30, placement: { ...boxAt(100, 100, 300, 200), rotation: 10, skew: 20 } })
+    const p = picturePlacement(s)
+    expect(p.corners).toBeDefined()
+    const box = pictureBox(s)
+    const [c, sn] = [Math.cos(Math.PI / 6), Math.sin(Math.PI / 6)]
+    for (const [u, v] of [
+      [0, 0],
+      [1, 0],
+      [1, 1],
+      [0, 1],
+    ] as const) {
+      const [dx, dy] = [(u - 0.5) * box.width, (v - 0.5) * box.height]
+      const want = apply(matrixOf(s.placement), { x: box.x + box.width / 2 + dx * c - dy * sn, y: box.y + box.height / 2 + dx * sn + dy * c })
+      const have = shownPoint(p)({ x: u * p.width, y: v * p.height })
+      expect([have.x, have.y]).toEqual([expect.closeTo(want.x, 6), expect.closeTo(want.y, 6)])
+    }
+  })
+  it('of another shape keeps its middle, and its focal point in sight', () => {
+    const wide = slot({
+      zoom: 1.6,
+      pan: { x: 0.5, y: 0.2 },
+      picture: { source: 'a'.repeat(64), sourceWidth: 1200, sourceHeight: 600, focal: { x: 0.3, y: 0.5 } },
+    })
+    for (const [w, h] of [
+      [300, 400],
+      [120, 400],
+      [500, 90],
+    ] as const) {
+      const next = { ...wide, placement: boxAt(100, 100, w, h) }
+      next.pan = refitted(wide, next)
+      const box = pictureBox(next)
+      const focus = { x: box.x + 0.3 * box.width, y: box.y + 0.5 * box.height }
+      expect(focus.x).toBeGreaterThanOrEqual(-1e-6)
+      expect(focus.x).toBeLessThanOrEqual(w + 1e-6)
+      expect(focus.y).toBeGreaterThanOrEqual(-1e-6)
+      expect(focus.y).toBeLessThanOrEqual(h + 1e-6)
+    }
+    expect(refitted(wide, wide)).toEqual({ x: expect.closeTo(0.5, 9), y: expect.closeTo(0.2, 9) })
   })
   it('follows the hand px for px until its edge is reached', () => {
     const s = slot({ zoom: 2 })
