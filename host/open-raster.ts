@@ -19,6 +19,9 @@ import { type NodeHost, sha256 } from './project'
 
 /** Modes blend with what lies beneath, so their backdrop must be in the same stack. */
 const sayable = (l: ResolvedLayer): boolean =>
+  // A single thing is a picture with its masks; groups and holders have no masks there, nor are groups combined.
+  !(l.layer.kind === 'group' && l.layer.combine) &&
+  !((l.layer.kind === 'group' || l.insides.length > 0) && Object.values(l.layer.masks).some((m) => m.on)) &&
   operatorOf(l.layer.blend) !== null &&
   l.children.every(sayable) &&
   // Inside a holder OpenRaster knows one operator, which is also its mode.

@@ -2,7 +2,7 @@ import { arrangeCommands } from './arrange'
 import type { Command } from './define'
 import { designCommands } from './design'
 import { editCommands } from './edit'
-import { maskCommands } from './masks'
+import { combineCommands, maskCommands } from './masks'
 import { selectCommands } from './select'
 import { toolCommands } from './tools'
 import { viewCommands } from './view'
@@ -13,6 +13,7 @@ export const commands: readonly Command[] = [
   ...editCommands,
   ...selectCommands,
   ...arrangeCommands,
+  ...combineCommands,
   ...maskCommands,
   ...viewCommands,
   ...designCommands,

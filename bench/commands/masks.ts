@@ -1,3 +1,5 @@
+import { groupLayer, newId } from '@/core/design/blank'
+import { group, setCombine, ungroup } from '@/core/design/commands'
 import type { Bench, BenchState } from '../state/bench-store'
 import { addMask, canPasteMasks, type MaskChoice, maskedLayer, pasteMasks, takeMasks } from '../state/masks'
 import { defineCommands } from './define'
@@ -15,6 +17,57 @@ const sized = (by: number) => (b: Bench) => {
   b.set({ brush: { ...brush, size: Math.min(2000, Math.max(1, Math.round(brush.size * by + Math.sign(by - 1)))) } })
 }
 const withBrush = (s: BenchState): boolean => s.tool === 'brush'
+
+const WAYS = {
+  join: 'Join into one shape',
+  punch: 'Punch the upper out of the lowest',
+  overlap: 'Keep only the overlap',
+  exclude: 'Keep all but the overlap',
+} as const
+const combining = (how: keyof typeof WAYS) => ({
+  id: `combine-${how}`,
+  label: WAYS[how],
+  section: 'Arrange' as const,
+  can: (s: BenchState) => s.selection.length > 1 || combined(s),
+  run: (b: Bench) => {
+    const { selection, page, design } = b.store.getState()
+    const only = selection.length === 1 ? design.layers[selection[0] ?? ''] : undefined
+    if (only?.kind === 'group') return void b.edit(WAYS[how], (d) => setCombine(d, only.id, how))
+    const id = newId()
+    b.edit(WAYS[how], (d) => {
+      group(d, selection, groupLayer({ id, page, plane: 'subject', order: 'a0' }, 'Combined shape'))
+      setCombine(d, id, how)
+    })
+    b.select([id])
+  },
+})
+const combined = (s: BenchState): boolean => s.selection.length === 1 && s.design.layers[s.selection[0] ?? '']?.kind === 'group'
+
+/** Shapes made of several, live: their members stay and can be moved, edited and let go again. */
+export const combineCommands = defineCommands([
+  combining('join'),
+  combining('punch'),
+  combining('overlap'),
+  combining('exclude'),
+  {
+    id: 'combine-release',
+    label: 'Let combined shapes be single again',
+    section: 'Arrange',
+    can: (s) => s.selection.some((id) => isCombined(s, id)),
+    run: (b) => {
+      const ids = b.store.getState().selection.filter((id) => isCombined(b.store.getState(), id))
+      let freed: string[] = []
+      b.edit('Let combined shapes be single', (d) => {
+        freed = ungroup(d, ids)
+      })
+      b.select(freed)
+    },
+  },
+])
+const isCombined = (s: BenchState, id: string): boolean => {
+  const layer = s.design.layers[id]
+  return layer?.kind === 'group' && layer.combine !== undefined
+}
 
 /** Masks of the selected layer, and the brush that paints them. */
 export const maskCommands = defineCommands([

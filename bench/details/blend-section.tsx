@@ -1,12 +1,21 @@
 'use client'
 import { BLEND_MODES, type BlendMode, blendModes } from '@/core/design/blend-modes'
-import { setOn } from '@/core/design/commands'
+import { setCombine, setOn } from '@/core/design/commands'
+import type { COMBINES } from '@/core/design/schema'
 import { resolvedOf } from '../state/acts'
 import { useBench, useCalmState } from '../state/bench-context'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
 import { Slider } from '../ui/slider'
 import { Section, shared } from './section'
+
+const COMBINED = [
+  { value: 'none', label: 'single things' },
+  { value: 'join', label: 'one shape, joined' },
+  { value: 'punch', label: 'the lowest, the others punched out' },
+  { value: 'overlap', label: 'only where all overlap' },
+  { value: 'exclude', label: 'all but the overlap' },
+]
 
 export function BlendSection({ ids }: { ids: readonly string[] }) {
   const bench = useBench()
@@ -70,6 +79,18 @@ export function BlendSection({ ids }: { ids: readonly string[] }) {
         </>
       )}
       {groups.length > 0 && (
+        <Choice
+          label="What the members make"
+          value={shared(groups, (g) => (g.kind === 'group' ? (g.combine ?? 'none') : 'none'))}
+          options={COMBINED}
+          onChange={(v) =>
+            bench.edit('What the members make', (d) => {
+              for (const g of groups) setCombine(d, g.id, v === 'none' ? null : (v as (typeof COMBINES)[number]))
+            })
+          }
+        />
+      )}
+      {groups.length > 0 && groups.every((g) => g.kind === 'group' && !g.combine) && (
         <label className="flex h-7 items-center gap-2 text-small">
           <input
             type="checkbox"

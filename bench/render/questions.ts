@@ -26,6 +26,9 @@ export function hitAt(nodes: readonly PlanNode[], x: number, y: number, renderer
     [...list].reverse().flatMap((node) => {
       if (node.id === '') return []
       if (node.kind === 'group') return walk(node.children, strength * node.opacity)
+      // Of a shape made of several, and of a masked group, that member is meant which lies there.
+      const parts = node.kind === 'combined' ? node.members : node.kind === 'masked' && node.inner.kind === 'group' ? node.inner.children : null
+      if (parts) return renderer.alphaAt(node, x, y) * strength >= TAKEN ? walk(parts, strength) : []
       const inner = node.kind === 'held' ? within(node, strength) : []
       return renderer.alphaAt(node, x, y) * strength >= TAKEN || (node.fine && near(node, strength)) ? [...inner, node.id] : inner
     })

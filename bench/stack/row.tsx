@@ -24,6 +24,7 @@ type Props = {
   onKey: (row: LayerRow, e: KeyboardEvent<HTMLElement>) => void
 }
 
+const COMBINE_MARKS = { join: 'joined', punch: 'punched', overlap: 'overlap', exclude: 'but overlap' } as const
 const Landing = () => <div className="mx-2 h-0.5 rounded" style={{ background: 'var(--hue)' }} />
 
 /** Whether a row looks and is spoken as before; what it holds counts only where it is read anew. */
@@ -42,6 +43,7 @@ export const Row = memo(function Row({ row, chosen, solo, drop, toggle, choose, 
   const { layer } = row.node
   const masks = Object.keys(layer.masks).length
   const marks = [
+    layer.kind === 'group' && layer.combine ? COMBINE_MARKS[layer.combine] : '',
     masks > 0 ? 'masked' : '',
     layer.opacity < 1 ? `${Math.round(layer.opacity * 100)} %` : '',
     layer.blend !== 'normal' ? layer.blend : '',

@@ -37,12 +37,15 @@ const without = (nodes: readonly PlanNode[], id: string): PlanNode[] =>
         ? [{ ...n, key: `${n.key}-${id}`, children: without(n.children, id) }]
         : n.kind === 'held'
           ? [{ ...n, key: `${n.key}-${id}`, insides: without(n.insides, id) }]
-          : [n],
+          : n.kind === 'masked' && without([n.inner], id)[0] !== n.inner
+            ? without([n.inner], id).map((inner) => ({ ...n, key: `${n.key}-${id}`, inner }))
+            : [n],
   )
 const nodeOf = (nodes: readonly PlanNode[], id: string): PlanNode | null => {
   for (const n of nodes) {
     if (n.id === id) return n
-    const inside = n.kind === 'group' ? nodeOf(n.children, id) : n.kind === 'held' ? nodeOf(n.insides, id) : null
+    const inside =
+      n.kind === 'group' ? nodeOf(n.children, id) : n.kind === 'held' ? nodeOf(n.insides, id) : n.kind === 'masked' ? nodeOf([n.inner], id) : null
     if (inside) return inside
   }
   return null

@@ -3,7 +3,7 @@ import { toChannelPlace } from './channel-place'
 import { maskedBy } from './mask-commands'
 import { inOrder, keyBetween, keysBetween } from './order'
 import type { Plane } from './planes'
-import { type Change, type ChangeProperty, type Channel, changeKey, type Design, type Layer, type Placement } from './schema'
+import { type Change, type ChangeProperty, type Channel, changeKey, type Design, type Layer, type LayerOf, type Placement } from './schema'
 import { insidesOf, membersOf, siblingsOf, withMembers } from './tree'
 
 /** Pure changes on a draft of the design. Each is one step of a person's work; ids of new things are given. */
@@ -214,6 +214,14 @@ export function group(d: Design, ids: readonly string[], made: Layer): void {
     layer.order = keys[n] as string
   })
   dropEmptyGroups(d)
+}
+
+/** Makes a group's members one shape in some way, or single again with `null`. */
+export function setCombine(d: Design, id: string, how: NonNullable<LayerOf<'group'>['combine']> | null): void {
+  const own = d.layers[id]
+  if (own?.kind !== 'group') return
+  if (how) own.combine = how
+  else delete own.combine
 }
 
 /** Takes groups apart; their members stay where they are, in order. Returns the members' ids. */

@@ -5,6 +5,7 @@ import { matrixOf } from '../geometry/placement'
 import { shownBounds } from '../geometry/warp'
 import { blendModeNumber, isOperator } from './blend-modes'
 import { release, removeLayers, ungroup } from './commands'
+import { maskedBy } from './mask-commands'
 import type { Design, Layer, LayerOf, Paint } from './schema'
 import { reframed } from './slot'
 import { insidesOf, leavesOf, membersOf, withMembers } from './tree'
@@ -60,6 +61,7 @@ function unpick(d: Design, id: string, out: Freed): void {
 }
 
 const changed = (d: Design, id: string): boolean => Object.values(d.changes).some((c) => c.target === id)
+const isMasked = (layer: Layer): boolean => Object.keys(layer.masks).length > 0
 const strength = (layer: Layer): number => layer.opacity * layer.body
 const plain = (layer: Layer): boolean => layer.blend === 'normal'
 
@@ -68,6 +70,8 @@ function whyGrouped(d: Design, group: LayerOf<'group'>): string | null {
   const members = membersOf(d, group.id)
   if (insidesOf(d, group.id).length > 0) return 'something is kept inside the group as a whole'
   if (changed(d, group.id)) return 'the group differs on another channel'
+  if (group.combine) return 'its members are one shape'
+  if (isMasked(group)) return 'the group is masked as a whole'
   const closed = !group.open || !plain(group)
   if (members.length <= 1)
     return closed && members.some((m) => isOperator(blendModeNumber(m.blend))) ? 'its member takes away what lies beneath it' : null
@@ -106,6 +110,7 @@ function takeApart(d: Design, group: LayerOf<'group'>): void {
 function whyHeld(d: Design, holder: Layer, inner: Layer): string | null {
   if (changed(d, holder.id) || changed(d, inner.id)) return 'what is kept inside differs on another channel'
   if (!inner.shown) return null
+  if (isMasked(holder)) return 'what is kept inside is masked with its holder'
   const opaque = holder.kind === 'shape' && holder.form === 'rectangle' && holder.radii.every((r) => r === 0) && isOpaque(d, holder.fill)
   if (!opaque || !plain(holder) || strength(holder) < 1 || holder.placement.corners || holder.placement.bend || !holder.shown)
     return 'what is kept inside is cut to a shape'
@@ -135,6 +140,7 @@ const isOpaque = (d: Design, paint: Paint): boolean => {
 
 /** A shape that crops one picture is a slot with that picture; false where the picture would differ. */
 function intoSlot(d: Design, holder: Layer, inner: Layer): boolean {
+  if (isMasked(holder) || isMasked(inner)) return false
   if (holder.kind !== 'shape' || inner.kind !== 'picture' || insidesOf(d, holder.id).length !== 1 || insidesOf(d, inner.id).length > 0) return false
   if (holder.form === 'line' || holder.form === 'star' || holder.stroke.weight > 0 || holder.body < 1 || !isOpaque(d, holder.fill)) return false
   if (!plain(inner) || strength(inner) < 1 || !inner.shown || changed(d, inner.id) || changed(d, holder.id)) return false
@@ -172,6 +178,8 @@ function dropHelpers(d: Design, ids: readonly string[], out: Freed): void {
   for (const id of ids) {
     const layer = d.layers[id]
     if (!layer || insidesOf(d, id).length > 0 || changed(d, id)) continue
+    // What a mask goes by is of use though it is hidden.
+    if (maskedBy(d, new Set([id])).length > 0) continue
     const nothing =
       (layer.kind === 'type' && layer.text.trim() === '') ||
       (layer.kind === 'shape' && layer.fill.kind === 'none' && layer.stroke.weight === 0) ||
@@ -192,5 +200,5 @@ function sameAs(d: Design, a: Layer, b: Layer): boolean {
   const p = a.placement
   const crisp =
     p.rotation === 0 && !p.skew && !p.corners && !p.bend && [p.x - p.width / 2, p.y - p.height / 2, p.width, p.height].every(Number.isInteger)
-  return crisp && plain(a) && strength(a) === 1 && isOpaque(d, a.fill) && a.order < b.order
+  return crisp && !isMasked(a) && plain(a) && strength(a) === 1 && isOpaque(d, a.fill) && a.order < b.order
 }

@@ -212,7 +212,14 @@ const typeSchema = z.object({
   style: typeStyleSchema,
   fill: paintSchema,
 })
-const groupSchema = z.object({ ...common, kind: z.literal('group'), open: z.boolean() })
+export const COMBINES = ['join', 'punch', 'overlap', 'exclude'] as const
+const groupSchema = z.object({
+  ...common,
+  kind: z.literal('group'),
+  open: z.boolean(),
+  /** Members are one shape in the lowest one's fill: all of them, the lowest without the others, where all are, or where an odd number is. */
+  combine: z.enum(COMBINES).optional(),
+})
 
 export const layerSchema = z.discriminatedUnion('kind', [pictureSchema, graphicSchema, shapeSchema, slotSchema, typeSchema, strewSchema, groupSchema])
 

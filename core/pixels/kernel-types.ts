@@ -52,6 +52,7 @@ export type Kernels = {
   ): void
   coverFrom(...args: [to: number, toStride: number, from: number, ...Rect, lightness: number]): void
   maskRect(...args: [raster: number, plane: number, stride: number, ...Cover, count: number, rows: number, strength: number, swap: number]): void
+  combinePlane(...args: [to: number, from: number, stride: number, count: number, rows: number, how: number]): void
   maskClean(
     ...args: [
       raster: number,

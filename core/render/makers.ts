@@ -5,7 +5,7 @@ import type { ResolvedPage } from '../design/resolve'
 import type { Design, Layer, LayerOf, Paint } from '../design/schema'
 import { isFilled, picturePlacement } from '../design/slot'
 import { strewn } from '../design/strew'
-import { type Bounds, boundsOf, grow, mapBounds, overlaps, union } from '../geometry/bounds'
+import { type Bounds, boundsOf, grow, intersect, isEmpty, mapBounds, overlaps, union } from '../geometry/bounds'
 import { compose, inverse, type Matrix, scaling } from '../geometry/matrix'
 import { matrixOf } from '../geometry/placement'
 import { quickHash } from '../hash'
@@ -15,7 +15,7 @@ import { flatten, mapPath, type Outline, outlineBounds, type Path } from '../vec
 import { shapePath, slotPath } from '../vector/shapes'
 import { dashed, strokeOutlines } from '../vector/stroke'
 import { levelFor, levelsOf } from './levels'
-import type { Body, Fill, FillNode, PictureNode, PlanNode } from './nodes'
+import type { Body, Combine, Fill, FillNode, PictureNode, PlanNode } from './nodes'
 import type { SourceBook } from './sources'
 import { flattenForWarp, throughWarp, warpedAt, warpedBounds } from './warped'
 
@@ -209,6 +209,48 @@ export function groupNode(layer: Pick<Layer, 'id' | 'blend' | 'opacity'>, childr
     bounds: rest.reduce((b, n) => union(b, n.bounds), first.bounds),
     key: quickHash(`group${closed}${children.map((n) => `${n.key}/${n.mode}/${n.opacity}`).join('|')}`),
   }
+}
+
+/** Members as one shape, back to front: coverage from all of them, the paint from the lowest. Null where nothing is left. */
+export function combinedNode(
+  group: Pick<Layer, 'id' | 'blend' | 'opacity'>,
+  how: Combine,
+  members: readonly { layer: Layer; node: PlanNode }[],
+  c: Context,
+): PlanNode | null {
+  const [first, ...rest] = members
+  if (!first) return null
+  const bounds = rest.reduce(
+    (b, { node }) => (how === 'punch' ? b : how === 'overlap' ? intersect(b, node.bounds) : union(b, node.bounds)),
+    first.node.bounds,
+  )
+  if (isEmpty(bounds)) return null
+  const nodes = members.map(({ node }) => ({ ...node, mode: 0, opacity: 1 }))
+  const paint = paintOver(first.layer, c) ?? (nodes[0] as PlanNode)
+  return {
+    kind: 'combined',
+    id: group.id,
+    how,
+    paint,
+    members: nodes,
+    fine: false,
+    mode: blendModeNumber(group.blend),
+    opacity: group.opacity,
+    bounds,
+    key: quickHash(`combined${how}${paint.key}|${nodes.map((n) => n.key).join('|')}`),
+  }
+}
+/** A layer's fill wherever it is asked for, as if the layer went on; null for what has none. */
+function paintOver(layer: Layer, c: Context): FillNode | null {
+  const own = 'fill' in layer ? layer.fill : null
+  const fill: Paint | null = own?.kind === 'none' && 'stroke' in layer ? { kind: 'solid', colour: layer.stroke.colour } : own
+  if (!fill || fill.kind === 'none') return null
+  const far = (2 * Math.max(c.reach.right - c.reach.left, c.reach.bottom - c.reach.top)) / c.scale
+  const { width, height } = layer.placement
+  const path: Path = [['M', -far, -far], ['L', width + far, -far], ['L', width + far, height + far], ['L', -far, height + far], ['Z']]
+  const { corners: _c, bend: _b, ...placement } = layer.placement
+  const flat = { ...layer, placement, blend: 'normal', opacity: 1 } as Layer
+  return fillNode(flat, [{ path, evenOdd: false, paint: literalPaint(fill, c.swatches), opacity: 1 }], c, width, height)
 }
 
 type FillSpec = {

@@ -1,7 +1,9 @@
-import type { Paint } from '../design/schema'
+import type { COMBINES, Paint } from '../design/schema'
 import type { Bounds } from '../geometry/bounds'
 import type { Matrix } from '../geometry/matrix'
 import type { ToUnit, Warped } from './warped'
+
+export type Combine = (typeof COMBINES)[number]
 
 /** One area to cover and colour, in px of the view. */
 export type Fill = {
@@ -74,4 +76,6 @@ export type MaskedNode = Common & {
   /** Being painted: other pixels with every frame, not worth keeping. */
   fleeting: boolean
 }
-export type PlanNode = MaskedNode | PictureNode | FillNode | GroupNode | HeldNode
+/** Members as one shape: what they cover together, filled with one paint. */
+export type CombinedNode = Common & { kind: 'combined'; paint: PlanNode; members: PlanNode[]; how: Combine }
+export type PlanNode = CombinedNode | MaskedNode | PictureNode | FillNode | GroupNode | HeldNode

@@ -22,6 +22,7 @@ function levelsIn(nodes: readonly PlanNode[], band: Bounds): Wanted[] {
     if (!overlaps(n.bounds, band)) return []
     if (n.kind === 'group') return levelsIn(n.children, band)
     if (n.kind === 'held') return [...levelsIn([n.holder], band), ...levelsIn(n.insides, band)]
+    if (n.kind === 'combined') return levelsIn([n.paint, ...n.members], band)
     if (n.kind === 'masked')
       return [
         ...levelsIn([n.inner], band),

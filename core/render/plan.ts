@@ -6,7 +6,7 @@ import { strewReach } from '../design/strew'
 import { type Bounds, grow, heightOf, union, widthOf } from '../geometry/bounds'
 import { shownBounds } from '../geometry/warp'
 import type { FontBook } from '../type/fonts'
-import { type Context, groupNode, heldNode, keyOf, type Missing, makers } from './makers'
+import { type Context, combinedNode, groupNode, heldNode, keyOf, type Missing, makers } from './makers'
 import { maskedNode } from './masked'
 import type { FillNode, PlanNode } from './nodes'
 import type { SourceBook } from './sources'
@@ -35,6 +35,7 @@ const memo = new WeakMap<Layer, Held[]>()
 /** Whether what a node reads is still held: sources are let go where room is short. */
 function isHere(node: PlanNode, c: Context): boolean {
   if (node.kind === 'group') return node.children.every((n) => isHere(n, c))
+  if (node.kind === 'combined') return isHere(node.paint, c) && node.members.every((n) => isHere(n, c))
   if (node.kind === 'masked') return isHere(node.inner, c) && node.masks.every((m) => !m.node || isHere(m.node, c))
   if (node.kind === 'held') return [node.holder, ...node.insides].every((n) => isHere(n, c))
   if (node.kind !== 'picture' || c.whole) return true
@@ -60,6 +61,13 @@ const hasMasks = (layer: Layer): boolean => {
 function ownNode(resolved: ResolvedLayer, c: Context): PlanNode | null {
   const { layer } = resolved
   if (!layer.shown) return null
+  if (layer.kind === 'group' && layer.combine) {
+    const members = resolved.children.flatMap((child) => {
+      const node = nodeOf(child, c)
+      return node ? [{ layer: child.layer, node }] : []
+    })
+    return combinedNode(layer, layer.combine, members, c)
+  }
   if (layer.kind === 'group') {
     const children = resolved.children.map((child) => nodeOf(child, c)).filter((n): n is PlanNode => n !== null)
     return groupNode(layer, children, !layer.open || layer.blend !== 'normal' || hasMasks(layer))

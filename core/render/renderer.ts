@@ -1,9 +1,10 @@
 import { isOperator } from '../design/blend-modes'
+import { COMBINES } from '../design/schema'
 import { type Bounds, intersect } from '../geometry/bounds'
 import { quickHash } from '../hash'
 import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import { Drawing } from './drawing'
-import type { HeldNode, MaskedNode, PlanNode } from './nodes'
+import type { CombinedNode, HeldNode, MaskedNode, PlanNode } from './nodes'
 import type { Plan } from './plan'
 import { RasterCache } from './raster-cache'
 import { type Region, regionIn, WHOLE } from './region'
@@ -209,6 +210,7 @@ export class Renderer {
     if (node.kind === 'picture') this.drawing.picture(raster, node, region, left, top)
     else if (node.kind === 'fill') this.drawing.fills(raster, node, region, left, top)
     else if (node.kind === 'held') this.drawHeld(raster, node, region, left, top)
+    else if (node.kind === 'combined') this.drawCombined(raster, node, region, left, top)
     else if (node.kind === 'masked') this.drawMasked(raster, node, region, left, top)
     else {
       this.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
@@ -242,6 +244,24 @@ export class Renderer {
       if (!isOperator(inside.mode)) kernels.withinRect(raster + at, before + at, cover + ALPHA + at, source + ALPHA + at, ...size, inside.opacity)
     }
     this.memory.releaseTile(before)
+    this.memory.releaseTile(cover)
+  }
+
+  /** The paint where the members together cover. */
+  private drawCombined(raster: number, node: CombinedNode, region: Region, left: number, top: number): void {
+    const { kernels } = this.memory
+    const rect = [region.width, region.height] as const
+    const [cover, own] = [this.memory.tile(), this.memory.tile()]
+    node.members.forEach((member, n) => {
+      const step = { id: member.id, node: member, by: 'coverage', strength: 1, swap: false, soft: null, clean: null } as const
+      this.covering.cover(n === 0 ? cover : own, step, region, left, top)
+      if (n > 0) kernels.combinePlane(cover + region.offset, own + region.offset, STRIDE, ...rect, COMBINES.indexOf(node.how))
+    })
+    this.memory.releaseTile(own)
+    kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, ...rect)
+    const whole = regionIn(node.paint.bounds, left, top)
+    if (whole) this.blend(raster, node.paint, whole, left, top, node.bounds)
+    kernels.maskRect(raster + region.offset, PLANE_BYTES, STRIDE, cover + region.offset, STRIDE, ...rect, 1, 0)
     this.memory.releaseTile(cover)
   }
 

@@ -145,3 +145,19 @@ export function maskClean(b: usize, plane: usize, stride: usize, cover: usize, c
     cover += coverStride
   }
 }
+
+/** What two planes cover together: 0 either, 1 the first without the second, 2 both, 3 only one of them. Edges that run together stay clean. */
+export function combinePlane(to: usize, from: usize, stride: usize, count: i32, rows: i32, how: i32): void {
+  const zero = f32x4.splat(0)
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let n: i32 = 0; n < count; n += 4) {
+      const at = <usize>n << 2
+      const a = v128.load(to + at)
+      const b = v128.load(from + at)
+      const d = f32x4.sub(a, b)
+      v128.store(to + at, how == 0 ? f32x4.max(a, b) : how == 1 ? f32x4.max(zero, d) : how == 2 ? f32x4.min(a, b) : f32x4.abs(d))
+    }
+    to += stride
+    from += stride
+  }
+}
