@@ -50,6 +50,12 @@ export function useKeys(bench: Bench): void {
         return
       }
       if (name === 'S') holdKey('free', true)
+      // With the brush down only giving up its stroke makes sense.
+      if (inHand.painting()) {
+        e.preventDefault()
+        if (e.key === 'Escape' || name === 'Mod+Z') inHand.drop()
+        return
+      }
       if (e.key === 'Escape') return leaveOneLevel(bench)
       if (e.key === 'Enter' && bench.inGesture) {
         e.preventDefault()

@@ -65,7 +65,7 @@ function paint(points: readonly (readonly [number, number])[], how: Partial<Brus
 }
 async function finish(): Promise<PaintedMessage> {
   const before = posted.filter((m) => m.kind === 'painted').length
-  engine.take({ kind: 'paint', paint: { act: 'end' } })
+  engine.take({ kind: 'paint', paint: { act: 'end', name: 'Stroke' } })
   const made = await until(() => posted.filter((m): m is PaintedMessage => m.kind === 'painted')[before])
   for (const { sha, png } of made.blobs) stored.set(sha, png)
   return made

@@ -15,7 +15,8 @@ export type PaintMessage =
   | { act: 'start'; layer: string; mask: string; brush: Brush }
   /** Points in px of the mask; `n` counts the messages of the session. */
   | { act: 'to'; points: StrokePoint[]; n: number }
-  | { act: 'end' }
+  /** `name` is what the step of the history will be called. */
+  | { act: 'end'; name: string }
   | { act: 'drop' }
   /** The design holds the stroke now. */
   | { act: 'kept' }
@@ -72,7 +73,7 @@ export class Painting {
         return
       }
       case 'end':
-        await this.end()
+        await this.end(message.name)
         return
       case 'drop':
         this.target = null
@@ -85,7 +86,7 @@ export class Painting {
     }
   }
 
-  private async end(): Promise<void> {
+  private async end(name: string): Promise<void> {
     const { target } = this
     const made = this.sources.endStroke()
     this.target = null
@@ -105,7 +106,7 @@ export class Painting {
       blobs.push({ sha, png })
     }
     this.sources.nameStroke(tiles as MaskOf<'painted'>['tiles'])
-    this.post({ kind: 'painted', layer: target.layer, mask: target.mask.id, tiles, blobs })
+    this.post({ kind: 'painted', name, layer: target.layer, mask: target.mask.id, tiles, blobs })
     this.changed()
   }
 

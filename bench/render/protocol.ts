@@ -65,7 +65,14 @@ export type FromWorker =
       stroke: number
     }
   /** A stroke ended: the tiles it touched, and those of them that are to be stored. */
-  | { kind: 'painted'; layer: string; mask: string; tiles: Record<string, string>; blobs: { sha: string; png: Uint8Array<ArrayBuffer> }[] }
+  | {
+      kind: 'painted'
+      name: string
+      layer: string
+      mask: string
+      tiles: Record<string, string>
+      blobs: { sha: string; png: Uint8Array<ArrayBuffer> }[]
+    }
   | {
       kind: 'thumb'
       revision: number

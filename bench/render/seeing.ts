@@ -96,7 +96,6 @@ function through(colour: FillNode, step: Step, hidden: boolean): MaskedNode {
     id: '',
     inner: colour,
     masks: [mask],
-    fleeting: step.node?.key.includes('#') ?? false,
     bounds: colour.bounds,
     mode: 0,
     opacity: 1,

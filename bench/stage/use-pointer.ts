@@ -62,7 +62,11 @@ const pressureOf = (e: { pointerType: string; pressure: number }): number => (e.
 const cornerAt = (hx: number, hy: number): number => (hy < 0 ? (hx < 0 ? 0 : 1) : hx > 0 ? 2 : 3)
 
 /** The drag in the hand, for the keys that keep it or put it back. */
-export const inHand: { keep: () => void; drop: () => void } = { keep: () => undefined, drop: () => undefined }
+export const inHand: { keep: () => void; drop: () => void; painting: () => boolean } = {
+  keep: () => undefined,
+  drop: () => undefined,
+  painting: () => false,
+}
 
 /** Keys that change what a drag means; told by the bench's key handler. */
 export const holdKey = (key: 'space' | 'free', on: boolean): void => {
@@ -235,6 +239,7 @@ export function useStagePointer(bench: Bench) {
       if (p && !p.waiting) finish(p, p.last)
     }
     inHand.drop = drop
+    inHand.painting = () => Boolean(press.current?.stroke)
   })
 
   const sample = async (at: Point) => {

@@ -193,6 +193,8 @@ export function createBench(loaded: Loaded) {
     const selection = s.selection.filter((id) => design.layers[id]?.page === page)
     const inside = s.inside && design.layers[s.inside] ? s.inside : null
     const editingType = s.editingType && design.layers[s.editingType] ? s.editingType : null
+    // A mask that was undone or removed is in no hand any more.
+    const mask = s.mask && design.layers[selection[0] ?? '']?.masks[s.mask] ? s.mask : null
     setState({
       ...more,
       design,
@@ -201,6 +203,7 @@ export function createBench(loaded: Loaded) {
       selection,
       inside,
       editingType,
+      mask,
       revision: getState().revision + 1,
       resolved: resolveNow(design, page, channel),
     })

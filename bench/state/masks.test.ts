@@ -27,6 +27,11 @@ describe('masks of what is selected', () => {
     expect(of(bench, 'disc')[0]).toMatchObject({ swap: true, width: 0.7 })
     dropMask(bench, shape.id)
     expect(of(bench, 'disc').map((m) => m.kind)).toEqual(['gradient'])
+    // Undone in the hand it is let go, so that the layer has its own handles again.
+    addMask(bench, 'polygon')
+    expect(bench.store.getState().mask).not.toBeNull()
+    bench.undo()
+    expect(bench.store.getState().mask).toBeNull()
     bench.select(['card'])
     expect(maskInHand(bench.store.getState())).toBeNull()
   })

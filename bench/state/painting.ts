@@ -98,7 +98,7 @@ export function beginStroke(bench: Bench, at: Point, pressure: number, straight:
     end() {
       // A steadied stroke still gets to where the hand is.
       bench.client.paint({ act: 'to', points: [toMask(last, pressure)], n: ++sent })
-      bench.client.paint({ act: 'end' })
+      bench.client.paint({ act: 'end', name: brush.hides ? 'Take away by brush' : 'Bring back by brush' })
       ended = { mask: mask.id, at: last }
     },
     drop: () => bench.client.paint({ act: 'drop' }),
@@ -113,8 +113,7 @@ export async function keepStroke(bench: Bench, made: Extract<FromWorker, { kind:
     bench.notify(stored, 'trouble')
     return
   }
-  const hides = bench.store.getState().brush.hides
-  bench.edit(hides ? 'Take away by brush' : 'Bring back by brush', (d) => {
+  bench.edit(made.name, (d) => {
     const mask = d.layers[made.layer]?.masks[made.mask]
     if (mask?.kind !== 'painted') return
     for (const [place, tile] of Object.entries(made.tiles))

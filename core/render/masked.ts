@@ -115,7 +115,8 @@ function stepOf(mask: Mask, frame: Placement, c: Context, bare: (c: Context) => 
   const sigma = (mask.softness / 2) * Math.min(frame.width, frame.height) * c.scale
   const soft = sigma < 0.3 ? null : softening(sigma)
   const at = soft ? smaller(c, soft.factor) : c
-  const common = { id: mask.id, strength: mask.strength, swap, soft }
+  const fleeting = mask.kind === 'painted' && c.sources.isPainting(`${c.masking}/${mask.id}`)
+  const common = { id: mask.id, strength: mask.strength, swap, soft, fleeting }
   // A colour that is left alone is not taken out of what shows it.
   if (mask.kind === 'picked')
     return { ...common, node: bare(at), by: pickOf(mask), clean: mask.clean && (mask.swap || mask.by === 'lightness') ? groundOf(mask) : null }
@@ -155,6 +156,5 @@ export function maskedNode(inner: PlanNode, own: ResolvedLayer, c: Context, bare
     fine: inner.fine,
     inner: { ...inner, mode: 0, opacity: 1 },
     masks: steps,
-    fleeting: steps.some((s) => s.node?.key.includes('#')),
   }
 }

@@ -65,6 +65,8 @@ export type MaskStep = {
   swap: boolean
   /** The node is planned at 1/`factor` of the scale and softened there; `sigma` in px of that. */
   soft: { factor: number; sigma: number } | null
+  /** Being painted: other pixels with every frame, not worth keeping. */
+  fleeting: boolean
   /** The colour that is taken out of what is left. */
   clean: { r: number; g: number; b: number } | null
 }
@@ -73,8 +75,6 @@ export type MaskedNode = Common & {
   kind: 'masked'
   inner: PlanNode
   masks: MaskStep[]
-  /** Being painted: other pixels with every frame, not worth keeping. */
-  fleeting: boolean
 }
 /** Members as one shape: what they cover together, filled with one paint. */
 export type CombinedNode = Common & { kind: 'combined'; paint: PlanNode; members: PlanNode[]; how: Combine }

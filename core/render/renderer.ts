@@ -178,7 +178,7 @@ export class Renderer {
       )
       return
     }
-    if (node.kind === 'masked' && node.fleeting) this.cache.passing(() => this.blendRaster(acc, node, region, region, left, top))
+    if (node.kind === 'masked' && node.masks.some((m) => m.fleeting)) this.cache.passing(() => this.blendRaster(acc, node, region, region, left, top))
     else this.blendRaster(acc, node, whole, region, left, top)
   }
   private blendRaster(acc: number, node: PlanNode, whole: Region, region: Region, left: number, top: number): void {
@@ -253,7 +253,7 @@ export class Renderer {
     const rect = [region.width, region.height] as const
     const [cover, own] = [this.memory.tile(), this.memory.tile()]
     node.members.forEach((member, n) => {
-      const step = { id: member.id, node: member, by: 'coverage', strength: 1, swap: false, soft: null, clean: null } as const
+      const step = { id: member.id, node: member, by: 'coverage', strength: 1, swap: false, soft: null, clean: null, fleeting: false } as const
       this.covering.cover(n === 0 ? cover : own, step, region, left, top)
       if (n > 0) kernels.combinePlane(cover + region.offset, own + region.offset, STRIDE, ...rect, COMBINES.indexOf(node.how))
     })

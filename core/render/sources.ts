@@ -107,6 +107,10 @@ export class SourceBook {
     // What is seen now stays seen.
     for (const level of this.heldLevels(old)) await this.loadPicture(source, level)
   }
+  /** Whether a mask is being painted now: other pixels with every frame. */
+  isPainting(place: string): boolean {
+    return this.live?.place === place && this.live.stroke !== null
+  }
   /** Paints on; gives the px of the mask that changed. */
   strokeTo(points: readonly StrokePoint[]): Bounds | null {
     const { live } = this
