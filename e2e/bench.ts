@@ -87,3 +87,23 @@ export async function drag(page: Page, from: { x: number; y: number }, to: { x: 
   for (let n = 1; n <= 6; n++) await page.mouse.move(from.x + ((to.x - from.x) * n) / 6, from.y + ((to.y - from.y) * n) / 6)
   await page.mouse.up()
 }
+
+/** The colour shown at a point of the page. */
+export const colourAt = (page: Page, x: number, y: number) =>
+  page.evaluate(
+    async ([px, py]) => {
+      const bench = window.vividBench
+      const k = bench.store.getState().view.zoom * window.devicePixelRatio
+      return bench.client.ask<[number, number, number, number]>({ ask: 'sample', x: (px ?? 0) * k, y: (py ?? 0) * k, radius: 0 })
+    },
+    [x, y],
+  )
+/** Draws a box with the tool in hand, px of the page. */
+export async function drawBox(page: Page, from: readonly [number, number], to: readonly [number, number]): Promise<void> {
+  const [a, b] = [await onStage(page, ...from), await onStage(page, ...to)]
+  await page.mouse.move(a.x, a.y)
+  await page.mouse.down()
+  await page.mouse.move(b.x, b.y, { steps: 4 })
+  await page.mouse.up()
+  await settled(page)
+}

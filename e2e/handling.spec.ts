@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { drag, newDesign, onLayer, onStage, openDesign, row, settled, stored } from './bench'
+import { colourAt, drag, newDesign, onLayer, onStage, openDesign, row, settled, stored } from './bench'
 
 const stage = (page: Page) => page.getByRole('region', { name: 'Stage' })
 const run = async (page: Page, words: string) => {
@@ -39,17 +39,6 @@ const compare = (page: Page, keep: boolean) =>
     }
     return w.kept.length === data.length ? w.kept.reduce((most, v, n) => Math.max(most, Math.abs(v - (data[n] ?? 0))), 0) : 255
   }, keep)
-/** The colour shown at a point of the page. */
-const colourAt = (page: Page, x: number, y: number) =>
-  page.evaluate(
-    async ([px, py]) => {
-      const bench = window.vividBench
-      const k = bench.store.getState().view.zoom * window.devicePixelRatio
-      return bench.client.ask<[number, number, number, number]>({ ask: 'sample', x: (px ?? 0) * k, y: (py ?? 0) * k, radius: 0 })
-    },
-    [x, y],
-  )
-
 test('by keyboard alone: begin, place, size, turn, reorder, keep inside and export', async ({ page }) => {
   await page.addInitScript(() => {
     const w = window as unknown as { pointers: number }

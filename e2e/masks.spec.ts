@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test'
 import sharp from 'sharp'
-import { drag, newDesign, onStage, openDesign, row, settled, stored } from './bench'
+import { colourAt, drag, drawBox, newDesign, onStage, openDesign, row, settled, stored } from './bench'
 
 const masks = (page: Page) => page.getByRole('region', { name: 'Masks' })
 const addMask = async (page: Page, kind: string) => {
@@ -8,16 +8,6 @@ const addMask = async (page: Page, kind: string) => {
   await page.getByRole('menuitem', { name: kind }).click()
   await settled(page)
 }
-/** The colour shown at a point of the page. */
-const colourAt = (page: Page, x: number, y: number) =>
-  page.evaluate(
-    async ([px, py]) => {
-      const bench = window.vividBench
-      const k = bench.store.getState().view.zoom * window.devicePixelRatio
-      return bench.client.ask<[number, number, number, number]>({ ask: 'sample', x: (px ?? 0) * k, y: (py ?? 0) * k, radius: 0 })
-    },
-    [x, y],
-  )
 const isPaper = async (page: Page, x: number, y: number) => (await colourAt(page, x, y)).slice(0, 3).every((v) => v > 250)
 const maskOf = async (page: Page, id: string) => Object.values(Object.values((await stored(page, id)).layers)[0]?.masks ?? {})
 
@@ -29,13 +19,7 @@ async function square(page: Page): Promise<string> {
   await settled(page)
   await page.getByRole('region', { name: 'Stage' }).focus()
   await page.keyboard.press('3')
-  const [a, b] = [await onStage(page, 240, 240), await onStage(page, 840, 840)]
-  await page.mouse.move(a.x, a.y)
-  await page.mouse.down()
-  await page.mouse.move((a.x + b.x) / 2, (a.y + b.y) / 2)
-  await page.mouse.move(b.x, b.y)
-  await page.mouse.up()
-  await settled(page)
+  await drawBox(page, [240, 240], [840, 840])
   return id
 }
 
@@ -86,7 +70,7 @@ test('a part is taken away by brush, brought back, kept over a reload and seen i
   await settled(page)
   await expect.poll(() => isPaper(page, 540, 540)).toBe(true)
   await page.keyboard.press('x')
-  await expect(page.getByRole('button', { name: 'Bring back' })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByRole('button', { name: 'Bring back', exact: true })).toHaveAttribute('aria-pressed', 'true')
   const middle = await onStage(page, 540, 540)
   await page.mouse.move(middle.x, middle.y)
   await page.mouse.down()
@@ -95,6 +79,16 @@ test('a part is taken away by brush, brought back, kept over a reload and seen i
   await expect(page.getByRole('button', { name: 'Undo: Bring back by brush' })).toBeVisible()
   await expect.poll(() => isPaper(page, 540, 540)).toBe(false)
   expect(await isPaper(page, 380, 540)).toBe(true)
+  // Escape with the brush down gives up the stroke, not the tool.
+  const low = await onStage(page, 540, 760)
+  await page.mouse.move(low.x, low.y)
+  await page.mouse.down()
+  await page.mouse.move(low.x + 40, low.y, { steps: 4 })
+  await page.keyboard.press('Escape')
+  await page.mouse.up()
+  await expect.poll(() => isPaper(page, 540, 760)).toBe(false)
+  await expect(page.getByRole('button', { name: 'Undo: Bring back by brush' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Bring back', exact: true })).toHaveAttribute('aria-pressed', 'true')
   await expect.poll(async () => (await maskOf(page, id)).length).toBe(1)
   await openDesign(page, id)
   await expect.poll(() => isPaper(page, 380, 540)).toBe(true)
@@ -112,12 +106,7 @@ test('type shows through letters of another layer; the mask goes when that layer
   await square(page)
   await page.keyboard.press('Escape')
   await page.keyboard.press('3')
-  const [a, b] = [await onStage(page, 300, 300), await onStage(page, 500, 500)]
-  await page.mouse.move(a.x, a.y)
-  await page.mouse.down()
-  await page.mouse.move(b.x, b.y, { steps: 4 })
-  await page.mouse.up()
-  await settled(page)
+  await drawBox(page, [300, 300], [500, 500])
   // The lower, larger one is shown only where the small one covers.
   await row(page, 'Rectangle').last().click()
   await addMask(page, 'From a layer')
@@ -166,12 +155,7 @@ test('a colour picked on the stage is hidden, its complement at hand, and the to
 test('one shape is punched out of another, live: moved the hole moves along, let go both are whole again', async ({ page }) => {
   const id = await square(page)
   await page.keyboard.press('3')
-  const [a, b] = [await onStage(page, 440, 440), await onStage(page, 640, 640)]
-  await page.mouse.move(a.x, a.y)
-  await page.mouse.down()
-  await page.mouse.move(b.x, b.y, { steps: 4 })
-  await page.mouse.up()
-  await settled(page)
+  await drawBox(page, [440, 440], [640, 640])
   await page.keyboard.press('Control+a')
   await page.keyboard.press('Control+k')
   await page.getByPlaceholder('What do you want to do?').fill('Punch')

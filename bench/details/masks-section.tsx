@@ -16,7 +16,6 @@ import {
   SunDim,
   Trash2,
 } from 'lucide-react'
-import { DropdownMenu } from 'radix-ui'
 import { layerName } from '@/core/design/blank'
 import { MASK_NAMES, type Mask, type MaskOf, masksOf } from '@/core/design/mask'
 import { inFrame } from '@/core/design/mask-frame'
@@ -27,6 +26,7 @@ import { useBench, useBenchState } from '../state/bench-context'
 import { addMask, changeMask, dropMask, type MaskChoice, maskInHand, maskSources, reshapeMask, samplePicked } from '../state/masks'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
+import { Menu, MenuItem } from '../ui/menu'
 import { NumberField } from '../ui/number-field'
 import { Slider } from '../ui/slider'
 import { Section } from './section'
@@ -83,31 +83,21 @@ export function MasksSection({ layer }: { layer: Layer }) {
     <Section
       title="Masks"
       aside={
-        <DropdownMenu.Root modal={false}>
-          <DropdownMenu.Trigger asChild>
+        <Menu
+          align="end"
+          trigger={
             <IconButton label="Add a mask" className="!size-6">
               <Plus size={14} />
             </IconButton>
-          </DropdownMenu.Trigger>
-          <DropdownMenu.Portal>
-            <DropdownMenu.Content
-              align="end"
-              sideOffset={4}
-              className="z-50 min-w-44 rounded-control border border-line bg-panel p-1 text-small shadow-lg"
-            >
-              {CHOICES.map(([choice, label, Icon]) => (
-                <DropdownMenu.Item
-                  key={choice}
-                  className="flex h-7 items-center gap-2 rounded-[4px] px-2 outline-none data-[highlighted]:bg-well"
-                  onSelect={() => addMask(bench, choice)}
-                >
-                  <Icon size={14} className="text-soft" />
-                  {label}
-                </DropdownMenu.Item>
-              ))}
-            </DropdownMenu.Content>
-          </DropdownMenu.Portal>
-        </DropdownMenu.Root>
+          }
+        >
+          {CHOICES.map(([choice, label, Icon]) => (
+            <MenuItem key={choice} onSelect={() => addMask(bench, choice)}>
+              <Icon size={14} className="text-soft" />
+              {label}
+            </MenuItem>
+          ))}
+        </Menu>
       }
     >
       {masks.length === 0 && <p className="text-tiny text-soft">None. A mask hides parts; nothing of the layer is lost.</p>}

@@ -9,6 +9,7 @@ import { commandById } from '../commands/list'
 import { useBench, useCalmState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
 import { IconButton } from '../ui/button'
+import { Menu, MenuBody, MenuItem } from '../ui/menu'
 import { PageStrip } from './page-strip'
 
 const HEIGHT = 50
@@ -38,34 +39,30 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
         {channels.map((c) => (
           <Thumb key={c.id} id={c.id} name={c.name} width={c.width} height={c.height} />
         ))}
-        <DropdownMenu.Root modal={false}>
-          <DropdownMenu.Trigger asChild>
+        <Menu
+          trigger={
             <IconButton label="Add a channel" className="mb-5 ml-1">
               <Plus size={16} />
             </IconButton>
-          </DropdownMenu.Trigger>
-          <DropdownMenu.Portal>
-            <DropdownMenu.Content sideOffset={4} className="z-50 min-w-48 rounded-control border border-line bg-panel p-1 text-small shadow-lg">
-              {spare.map((p) => (
-                <DropdownMenu.Item
-                  key={p.id}
-                  className="flex h-7 items-center gap-3 rounded-[4px] px-2 outline-none data-[highlighted]:bg-well"
-                  onSelect={() => {
-                    const { group: _, ...channel } = p
-                    bench.edit('Add a channel', (d) => addChannel(d, channel))
-                    bench.show(s.page, p.id)
-                  }}
-                >
-                  {p.name}
-                  <span className="ml-auto text-tiny text-soft tabular-nums">
-                    {p.width} × {p.height}
-                  </span>
-                </DropdownMenu.Item>
-              ))}
-              {spare.length === 0 && <p className="px-2 py-1 text-soft">All channels are in the lineup.</p>}
-            </DropdownMenu.Content>
-          </DropdownMenu.Portal>
-        </DropdownMenu.Root>
+          }
+        >
+          {spare.map((p) => (
+            <MenuItem
+              key={p.id}
+              onSelect={() => {
+                const { group: _, ...channel } = p
+                bench.edit('Add a channel', (d) => addChannel(d, channel))
+                bench.show(s.page, p.id)
+              }}
+            >
+              {p.name}
+              <span className="ml-auto text-tiny text-soft tabular-nums">
+                {p.width} × {p.height}
+              </span>
+            </MenuItem>
+          ))}
+          {spare.length === 0 && <p className="px-2 py-1 text-soft">All channels are in the lineup.</p>}
+        </Menu>
       </div>
       <PageStrip design={s.design} page={s.page} channel={s.channel} />
     </nav>
@@ -145,31 +142,23 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
           </DropdownMenu.Trigger>
         )}
       </div>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content sideOffset={4} className="z-50 min-w-44 rounded-control border border-line bg-panel p-1 text-small shadow-lg">
-          <Item onSelect={() => bench.edit('Follow the master again', (d) => followMaster(d, id, null))} disabled={s.changes === 0}>
-            Follow the master again
-          </Item>
-          <Item
-            onSelect={() => {
-              bench.show(s.page, id)
-              commandById('arrange-again').run(bench)
-            }}
-          >
-            Arrange again
-          </Item>
-          <Item onSelect={() => bench.edit('Remove channel', (d) => removeChannel(d, id))}>Remove from the lineup</Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
+      <MenuBody>
+        <MenuItem onSelect={() => bench.edit('Follow the master again', (d) => followMaster(d, id, null))} disabled={s.changes === 0}>
+          Follow the master again
+        </MenuItem>
+        <MenuItem
+          onSelect={() => {
+            bench.show(s.page, id)
+            commandById('arrange-again').run(bench)
+          }}
+        >
+          Arrange again
+        </MenuItem>
+        <MenuItem onSelect={() => bench.edit('Remove channel', (d) => removeChannel(d, id))}>Remove from the lineup</MenuItem>
+      </MenuBody>
     </DropdownMenu.Root>
   )
 }
-const Item = (props: React.ComponentProps<typeof DropdownMenu.Item>) => (
-  <DropdownMenu.Item
-    className="flex h-7 items-center rounded-[4px] px-2 outline-none data-[disabled]:opacity-40 data-[highlighted]:bg-well"
-    {...props}
-  />
-)
 const Badge = ({ warn, ...rest }: React.ComponentProps<'span'> & { warn?: boolean }) => (
   <span
     className={`rounded-full border px-1.5 text-[10px] leading-4 font-semibold tabular-nums ${warn ? 'border-warn/40 bg-warn-ground text-warn' : 'border-line bg-panel text-soft'}`}

@@ -1,5 +1,4 @@
 import { ChevronDown, Copy, Plus } from 'lucide-react'
-import { DropdownMenu } from 'radix-ui'
 import { useState } from 'react'
 import { movePage } from '@/core/design/commands'
 import { inOrder } from '@/core/design/order'
@@ -7,6 +6,7 @@ import type { Design } from '@/core/design/schema'
 import { commandById } from '../commands/list'
 import { useBench, useBenchState } from '../state/bench-context'
 import { IconButton } from '../ui/button'
+import { Menu, MenuItem } from '../ui/menu'
 
 const PAGE_TYPE = 'application/x-vivid-page'
 
@@ -19,14 +19,9 @@ export function PageStrip({ design, page, channel }: { design: Design; page: str
   const run = (id: string) => commandById(id).run(bench)
   const state = bench.store.getState()
   const item = (id: string, label: string) => (
-    <DropdownMenu.Item
-      key={id}
-      disabled={!(commandById(id).can?.(state) ?? true)}
-      className="flex h-7 items-center rounded-[4px] px-2 outline-none data-[disabled]:opacity-40 data-[highlighted]:bg-well"
-      onSelect={() => run(id)}
-    >
+    <MenuItem key={id} disabled={!(commandById(id).can?.(state) ?? true)} onSelect={() => run(id)}>
       {label}
-    </DropdownMenu.Item>
+    </MenuItem>
   )
   return (
     <div className="flex items-center gap-1 border-l border-line pl-3" role="group" aria-label="Pages">
@@ -87,26 +82,20 @@ export function PageStrip({ design, page, channel }: { design: Design; page: str
       <IconButton label="Duplicate this page" onClick={() => run('duplicate-page')}>
         <Copy size={14} />
       </IconButton>
-      <DropdownMenu.Root modal={false}>
-        <DropdownMenu.Trigger asChild>
+      <Menu
+        align="end"
+        trigger={
           <IconButton label="More for this page" className="!w-5">
             <ChevronDown size={14} />
           </IconButton>
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="end"
-            sideOffset={4}
-            className="z-50 min-w-44 rounded-control border border-line bg-panel p-1 text-small shadow-lg"
-          >
-            {item('rename-page', 'Rename …')}
-            {item('page-back', 'Move one place earlier')}
-            {item('page-on', 'Move one place later')}
-            {item('clear-page', 'Clear this page')}
-            {item('remove-page', 'Remove this page')}
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+        }
+      >
+        {item('rename-page', 'Rename …')}
+        {item('page-back', 'Move one place earlier')}
+        {item('page-on', 'Move one place later')}
+        {item('clear-page', 'Clear this page')}
+        {item('remove-page', 'Remove this page')}
+      </Menu>
     </div>
   )
 }

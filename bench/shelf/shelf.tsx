@@ -2,13 +2,13 @@
 import { Archive, ArchiveRestore, Copy, Download, Ellipsis, Plus, Search, Upload, X } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { DropdownMenu } from 'radix-ui'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { ChooseLayers } from '../import/choose-layers'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { Mark } from '../ui/mark'
+import { Menu, MenuItem } from '../ui/menu'
 import { ContactSheet, type SheetChannel } from './contact-sheet'
 import { NewDesign } from './new-design'
 
@@ -213,7 +213,6 @@ function Card({
       .catch(() => undefined)
     return () => stop.abort()
   }, [d.id, d.findings])
-  const item = 'flex h-7 items-center gap-2 rounded-[4px] px-2 outline-none data-[highlighted]:bg-well'
   return (
     <li className="group relative flex flex-col rounded-[10px] border border-line bg-panel p-3 hover:border-soft/50">
       <Link href={`/designs/${d.id}`} className="flex flex-1 flex-col outline-offset-4" aria-label={`Open ${d.name}`}>
@@ -232,37 +231,31 @@ function Card({
           <span className="ml-auto pr-7 text-tiny text-soft">{when}</span>
         </span>
       </Link>
-      <DropdownMenu.Root modal={false}>
-        <DropdownMenu.Trigger asChild>
+      <Menu
+        align="end"
+        trigger={
           <IconButton label={`More for ${d.name}`} className="absolute right-2 bottom-1.5">
             <Ellipsis size={15} />
           </IconButton>
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content align="end" className="z-50 min-w-40 rounded-control border border-line bg-panel p-1 text-small shadow-lg">
-            <DropdownMenu.Item className={item} onSelect={() => void call(`/api/designs/${d.id}/duplicate`, { method: 'POST' }, refresh)}>
-              <Copy size={13} />
-              Duplicate
-            </DropdownMenu.Item>
-            <DropdownMenu.Item
-              className={item}
-              onSelect={() => {
-                window.location.href = `/api/designs/${d.id}/package`
-              }}
-            >
-              <Download size={13} />
-              Download as .vivid
-            </DropdownMenu.Item>
-            <DropdownMenu.Item
-              className={item}
-              onSelect={() => void call(`/api/designs/${d.id}`, { method: 'PATCH', body: JSON.stringify({ archived: !d.archived }) }, refresh)}
-            >
-              {d.archived ? <ArchiveRestore size={13} /> : <Archive size={13} />}
-              {d.archived ? 'Take out of the archive' : 'Archive'}
-            </DropdownMenu.Item>
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+        }
+      >
+        <MenuItem onSelect={() => void call(`/api/designs/${d.id}/duplicate`, { method: 'POST' }, refresh)}>
+          <Copy size={13} />
+          Duplicate
+        </MenuItem>
+        <MenuItem
+          onSelect={() => {
+            window.location.href = `/api/designs/${d.id}/package`
+          }}
+        >
+          <Download size={13} />
+          Download as .vivid
+        </MenuItem>
+        <MenuItem onSelect={() => void call(`/api/designs/${d.id}`, { method: 'PATCH', body: JSON.stringify({ archived: !d.archived }) }, refresh)}>
+          {d.archived ? <ArchiveRestore size={13} /> : <Archive size={13} />}
+          {d.archived ? 'Take out of the archive' : 'Archive'}
+        </MenuItem>
+      </Menu>
     </li>
   )
 }

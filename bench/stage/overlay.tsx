@@ -14,10 +14,10 @@ import { warpOf } from '@/core/geometry/warp'
 import { boundsOfIds, handledLeaves, resolvedOf } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
-import { maskInHand } from '../state/masks'
+import type { DrawnStore } from './drawn'
 import { GuideLines } from './guide-lines'
-import { maskCorners, maskEnds } from './mask-gesture'
-import type { DrawnStore } from './use-pointer'
+import { BrushOutline, MaskGrips } from './mask-overlay'
+import { Handles, Line, path, type Size } from './overlay-parts'
 import { toStage } from './view'
 
 /** Lines that measure and snap. */
@@ -34,16 +34,6 @@ const cornersOfBox = (view: Seen['view'], b: Bounds): Point[] =>
     [b.right, b.bottom],
     [b.left, b.bottom],
   ].map(([x, y]) => toStage(view, { x: x as number, y: y as number }))
-const path = (points: readonly Point[]): string => `M${points.map((p) => `${p.x} ${p.y}`).join('L')}Z`
-
-/** A line that shows on any artwork: dark casing, light core, the hue on top. */
-const Line = ({ d, colour, dash }: { d: string; colour: string; dash?: string }) => (
-  <g fill="none" className="pointer-events-none">
-    <path d={d} stroke="rgb(0 0 0 / 0.35)" strokeWidth={4} />
-    <path d={d} stroke="#fff" strokeWidth={3} />
-    <path d={d} stroke={colour} strokeWidth={1.5} strokeDasharray={dash} />
-  </g>
-)
 
 /** The corners of a thing on the stage, along its own axes; a group's are those it was turned to as a whole. */
 function cornersOf(s: Seen, id: string): Point[] | null {
@@ -52,105 +42,6 @@ function cornersOf(s: Seen, id: string): Point[] | null {
   if (layer.kind !== 'group') return placedCorners(layer.placement).map((p) => toStage(s.view, p))
   const placements = leavesOf(s.design, [id]).flatMap((l) => resolvedOf(s, l.id)?.layer.placement ?? [])
   return turnedBox(placements, layer.placement.rotation)?.map((p) => toStage(s.view, p)) ?? null
-}
-
-const HANDLES = [
-  [-1, -1],
-  [0, -1],
-  [1, -1],
-  [1, 0],
-  [1, 1],
-  [0, 1],
-  [-1, 1],
-  [-1, 0],
-] as const
-
-/** Room that a handle keeps from the stage's edge, CSS px. */
-const REACH = 22
-
-type Size = { width: number; height: number }
-function Handles({
-  corners,
-  sides,
-  colour,
-  stage,
-  of = '',
-}: {
-  corners: readonly Point[]
-  sides: boolean
-  colour: string
-  stage: Size
-  /** What the handles are of, where not of the selection itself. */
-  of?: '' | 'mask-'
-}) {
-  const [a, b, c, d] = corners as [Point, Point, Point, Point]
-  const [xs, ys] = [corners.map((p) => p.x), corners.map((p) => p.y)]
-  // Of a thing larger than the view the handles come in to where they can be reached.
-  const large = Math.max(...xs) - Math.min(...xs) > stage.width - REACH || Math.max(...ys) - Math.min(...ys) > stage.height - REACH
-  const within = (v: number, length: number) => Math.min(length - REACH, Math.max(REACH, v))
-  const at = (hx: number, hy: number): Point => {
-    const p = onBox(hx, hy)
-    return large ? { x: within(p.x, stage.width), y: within(p.y, stage.height) } : p
-  }
-  const onBox = (hx: number, hy: number): Point => {
-    const [u, v] = [(hx + 1) / 2, (hy + 1) / 2]
-    const top = { x: a.x + (b.x - a.x) * u, y: a.y + (b.y - a.y) * u }
-    const low = { x: d.x + (c.x - d.x) * u, y: d.y + (c.y - d.y) * u }
-    return { x: top.x + (low.x - top.x) * v, y: top.y + (low.y - top.y) * v }
-  }
-  const angle = Math.atan2(b.y - a.y, b.x - a.x)
-  const small = Math.hypot(b.x - a.x, b.y - a.y) < 36 || Math.hypot(d.x - a.x, d.y - a.y) < 36
-  const cursor = (hx: number, hy: number) => {
-    const turn = (((Math.atan2(hy, hx) + angle) * 180) / Math.PI + 360) % 180
-    return turn < 22.5 || turn > 157.5 ? 'ew-resize' : turn < 67.5 ? 'nwse-resize' : turn < 112.5 ? 'ns-resize' : 'nesw-resize'
-  }
-  return (
-    <g>
-      {HANDLES.filter(([x, y]) => x !== 0 && y !== 0).map(([x, y]) => {
-        const p = at(x, y)
-        return (
-          <circle
-            key={`t${x}${y}`}
-            data-handle={`${of}turn`}
-            cx={p.x + Math.cos(angle) * x * 9 - Math.sin(angle) * y * 9}
-            cy={p.y + Math.sin(angle) * x * 9 + Math.cos(angle) * y * 9}
-            r={13}
-            fill="transparent"
-            style={{ cursor: 'grab' }}
-          />
-        )
-      })}
-      {HANDLES.filter(([x, y]) => (x !== 0 && y !== 0) || (sides && !small)).map(([x, y]) => {
-        const p = at(x, y)
-        return (
-          <g
-            key={`${x}${y}`}
-            data-handle={`${of}size`}
-            data-x={x}
-            data-y={y}
-            style={{ cursor: cursor(x, y) }}
-            transform={`translate(${p.x} ${p.y}) rotate(${(angle * 180) / Math.PI})`}
-          >
-            <rect x={-9} y={-9} width={18} height={18} fill="transparent" />
-            {x !== 0 && y !== 0 ? (
-              <rect x={-4.5} y={-4.5} width={9} height={9} rx={2} fill="#fff" stroke={colour} strokeWidth={1.5} />
-            ) : (
-              <rect
-                x={x === 0 ? -7 : -2.5}
-                y={y === 0 ? -7 : -2.5}
-                width={x === 0 ? 14 : 5}
-                height={y === 0 ? 14 : 5}
-                rx={2.5}
-                fill="#fff"
-                stroke={colour}
-                strokeWidth={1.5}
-              />
-            )}
-          </g>
-        )
-      })}
-    </g>
-  )
 }
 
 /** Handles at the pulled corners of a perspective, where the picture itself has them. */
@@ -310,51 +201,6 @@ function IdleGrips({ width, height }: Size) {
   )
 }
 
-/** The mask in the hand: its box or its ends. */
-function MaskGrips({ width, height }: Size) {
-  const s = useBenchState((state) => ({
-    view: state.view,
-    resolved: state.resolved,
-    design: state.design,
-    selection: state.selection,
-    mask: state.mask,
-    moving: state.moving,
-  }))
-  const found = maskInHand(s)
-  if (!found) return null
-  const { mask, frame } = found
-  const colour = 'var(--ink)'
-  const onStage = (p: Point) => toStage(s.view, p)
-  if (mask.kind === 'shape') {
-    const corners = maskCorners(mask, frame).map(onStage)
-    return (
-      <>
-        <Line d={path(corners)} colour={colour} dash="4 3" />
-        {!s.moving && <Handles corners={corners} sides colour={colour} stage={{ width, height }} of="mask-" />}
-      </>
-    )
-  }
-  if (mask.kind !== 'gradient') return null
-  const [from, to] = maskEnds(mask, frame).map(onStage) as [Point, Point]
-  return (
-    <>
-      <Line d={`M${from.x} ${from.y}L${to.x} ${to.y}`} colour={colour} />
-      {(
-        [
-          ['mask-from', from, '#1c1c1c'],
-          ['mask-to', to, '#fff'],
-        ] as const
-      ).map(([name, p, fill]) => (
-        <g key={name} data-handle={name} style={{ cursor: 'move' }}>
-          <circle cx={p.x} cy={p.y} r={12} fill="transparent" />
-          <circle cx={p.x} cy={p.y} r={6.5} fill={fill} stroke="#fff" strokeWidth={2} />
-          <circle cx={p.x} cy={p.y} r={7.5} fill="none" stroke="rgb(0 0 0 / 0.55)" />
-        </g>
-      ))}
-    </>
-  )
-}
-
 /** What a click would take. */
 function Hovered({ drawn, width, height }: { drawn: DrawnStore } & Size) {
   const hover = useStore(drawn, (d) => d.hover)
@@ -368,27 +214,6 @@ function HoveredLayer({ id, width, height }: { id: string } & Size) {
     <>
       {c && <Line d={path(c)} colour={colourOf(s, id)} dash="5 3" />}
       <NameTag s={s} id={id} width={width} height={height} />
-    </>
-  )
-}
-
-/** The brush as large as it works; its inner ring is where it covers wholly. */
-function BrushOutline({ at, zoom }: { at: Point; zoom: number }) {
-  const brush = useBenchState((s) => s.brush)
-  const r = (brush.size / 2) * zoom
-  const ring = (radius: number, key: string, dash?: string) => (
-    <g key={key} fill="none">
-      <circle cx={at.x} cy={at.y} r={radius} stroke="rgb(0 0 0 / 0.6)" strokeWidth={2.5} />
-      <circle cx={at.x} cy={at.y} r={radius} stroke="#fff" strokeWidth={1.2} strokeDasharray={dash} />
-    </g>
-  )
-  return (
-    <>
-      {ring(Math.max(1.5, r), 'rim', brush.hides ? undefined : '4 3')}
-      {brush.hardness < 0.95 && r > 12 && <circle cx={at.x} cy={at.y} r={r * brush.hardness} fill="none" stroke="#fff" strokeOpacity={0.5} />}
-      {r > 9 && (
-        <path d={`M${at.x - 3} ${at.y}H${at.x + 3}${brush.hides ? '' : `M${at.x} ${at.y - 3}V${at.y + 3}`}`} stroke="#fff" strokeWidth={1.5} />
-      )}
     </>
   )
 }

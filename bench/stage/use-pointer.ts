@@ -1,36 +1,23 @@
 'use client'
 import { type PointerEvent as ReactPointerEvent, useCallback, useEffect, useRef, useState } from 'react'
-import { createStore, type StoreApi } from 'zustand'
 import { toHex } from '@/core/colour/colour'
 import { boxAt } from '@/core/design/blank'
 import { setOn } from '@/core/design/commands'
 import { isLocked, isShown } from '@/core/design/tree'
-import { type Bounds, contains, holds, overlaps } from '@/core/geometry/bounds'
+import { contains, holds, overlaps } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
-import type { SnapLine, SnapMark } from '@/core/geometry/snap'
+import { lineBox } from '@/core/geometry/placement'
 import { addShape, addSlot, addType, boundsOfIds, boundsOfNode, goInto, handledLeaves, stageScale } from '../state/acts'
 import type { Bench, View } from '../state/bench-store'
 import { beginStroke, type StrokeInHand } from '../state/painting'
 import { overSlot } from '../state/slots'
+import { type Drawn, newDrawn, nothingDrawn } from './drawn'
 import { cornerGesture, type Gesture, type Modifiers, moveGesture, resizeMany, resizeOne, slantGesture, turnGesture } from './gestures'
 import { guideGesture } from './guide-gesture'
 import { maskGesture, overMask } from './mask-gesture'
 import { openPeek, pointerWasAt } from './peek'
 import { reframeGesture } from './reframe-gesture'
 import { toPage } from './view'
-
-export type Drawn = {
-  lines: SnapLine[]
-  marks: SnapMark[]
-  note: string | null
-  at: Point | null
-  marquee: Bounds | null
-  hover: string | null /** where the brush is, CSS px of the stage */
-  brush: Point | null
-}
-/** Apart from the bench's state, and no state of the stage's: only what draws it follows every move of the hand. */
-export type DrawnStore = StoreApi<Drawn>
-const nothingDrawn: Drawn = { lines: [], marks: [], note: null, at: null, marquee: null, hover: null, brush: null }
 
 type Press = {
   start: Point
@@ -76,7 +63,7 @@ export const isPanning = (): boolean => held.space
 
 /** Everything that the pointer does on the stage. */
 export function useStagePointer(bench: Bench) {
-  const [drawn] = useState<DrawnStore>(() => createStore(() => nothingDrawn))
+  const [drawn] = useState(newDrawn)
   const setDrawn = (next: Drawn): void => drawn.setState(next, true)
   const press = useRef<Press | null>(null)
   const frame = useRef<HTMLElement | null>(null)
@@ -402,19 +389,5 @@ export function useStagePointer(bench: Bench) {
         goInto(bench, layer.id, ids[0] ? bench.takenBy(ids[0]) : null)
       } else goInto(bench, layer.id)
     },
-  }
-}
-
-/** A line from one point to another: its box turned to lie along it. */
-function lineBox(a: Point, b: Point) {
-  const length = Math.max(2, Math.hypot(b.x - a.x, b.y - a.y))
-  return {
-    x: (a.x + b.x) / 2,
-    y: (a.y + b.y) / 2,
-    width: length,
-    height: 4,
-    rotation: (Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI,
-    flipX: false,
-    flipY: false,
   }
 }

@@ -1,12 +1,12 @@
 'use client'
 import { Ellipsis } from 'lucide-react'
-import { DropdownMenu } from 'radix-ui'
 import { sourcesOf } from '@/core/design/sources-of'
 import { SUPPLY_TYPE } from '../stage/stage'
 import { makeBackdrop } from '../state/acts'
 import { useBench, useCalmState } from '../state/bench-context'
 import { fillSlot, swapPicture } from '../state/slots'
 import { Button, IconButton } from '../ui/button'
+import { Menu, MenuItem } from '../ui/menu'
 import { type Item, placingOf } from './search'
 
 type Props = { item: Item; onPlace: (item: Item) => void; onLike: (item: Item) => void }
@@ -56,21 +56,18 @@ export function Tile({ item, onPlace, onLike }: Props) {
           Make backdrop
         </Button>
       )}
-      <DropdownMenu.Root modal={false}>
-        <DropdownMenu.Trigger asChild>
+      <Menu
+        trigger={
           <IconButton
             label={`More for ${item.label}`}
             className="!absolute top-1 right-1 !size-6 bg-panel/90 opacity-0 group-hover:opacity-100 focus-visible:opacity-100 data-[state=open]:opacity-100"
           >
             <Ellipsis size={14} />
           </IconButton>
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content sideOffset={4} className="z-50 min-w-52 rounded-control border border-line bg-panel p-1 text-small shadow-lg">
-            <Acts item={item} onPlace={onPlace} onLike={onLike} />
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+        }
+      >
+        <Acts item={item} onPlace={onPlace} onLike={onLike} />
+      </Menu>
     </li>
   )
 }
@@ -86,15 +83,17 @@ function Acts({ item, onPlace, onLike }: Props) {
   const uses = old ? Object.values(s.layers).filter((l) => sourcesOf(l).some((u) => u.sha === old)).length : 0
   return (
     <>
-      <Act onSelect={() => onPlace(item)}>Place</Act>
-      {picture && <Act onSelect={() => makeBackdrop(bench, placing)}>Make backdrop</Act>}
-      {picture && only?.kind === 'slot' && <Act onSelect={() => fillSlot(bench, only.id, placing)}>Fill the selected slot</Act>}
-      {picture && only && old && <Act onSelect={() => swapPicture(bench, only.id, placing, false)}>Swap the selected picture, this one</Act>}
-      {picture && only && old && uses > 1 && (
-        <Act onSelect={() => swapPicture(bench, only.id, placing, true)}>Swap it wherever it is used, {uses} times</Act>
+      <MenuItem onSelect={() => onPlace(item)}>Place</MenuItem>
+      {picture && <MenuItem onSelect={() => makeBackdrop(bench, placing)}>Make backdrop</MenuItem>}
+      {picture && only?.kind === 'slot' && <MenuItem onSelect={() => fillSlot(bench, only.id, placing)}>Fill the selected slot</MenuItem>}
+      {picture && only && old && (
+        <MenuItem onSelect={() => swapPicture(bench, only.id, placing, false)}>Swap the selected picture, this one</MenuItem>
       )}
-      <Act onSelect={() => onLike(item)}>More like this</Act>
-      <Act
+      {picture && only && old && uses > 1 && (
+        <MenuItem onSelect={() => swapPicture(bench, only.id, placing, true)}>Swap it wherever it is used, {uses} times</MenuItem>
+      )}
+      <MenuItem onSelect={() => onLike(item)}>More like this</MenuItem>
+      <MenuItem
         onSelect={() => {
           bench.addSource(item.info)
           bench.edit('Pin a reference picture', (d) => {
@@ -103,16 +102,10 @@ function Acts({ item, onPlace, onLike }: Props) {
         }}
       >
         Pin beside the stage
-      </Act>
+      </MenuItem>
       <p className="mt-1 border-t border-line px-2 pt-1.5 pb-0.5 text-tiny text-soft">
         {item.source} · {item.licence} · {item.info.width} × {item.info.height}
       </p>
     </>
   )
 }
-const Act = (props: React.ComponentProps<typeof DropdownMenu.Item>) => (
-  <DropdownMenu.Item
-    className="flex h-7 items-center rounded-[4px] px-2 outline-none data-[disabled]:opacity-40 data-[highlighted]:bg-well"
-    {...props}
-  />
-)

@@ -141,3 +141,17 @@ export function resized(
   const drift = how.fromCentre ? { x: 0, y: 0 } : apply(axes, { x: ((width - p.width) / 2) * hx, y: ((height - p.height) / 2) * hy })
   return { ...p, x: p.x + drift.x, y: p.y + drift.y, width, height }
 }
+
+/** A line from one point to another: its box turned to lie along it. */
+export function lineBox(a: Point, b: Point): Placement {
+  const length = Math.max(2, Math.hypot(b.x - a.x, b.y - a.y))
+  return {
+    x: (a.x + b.x) / 2,
+    y: (a.y + b.y) / 2,
+    width: length,
+    height: 4,
+    rotation: (Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI,
+    flipX: false,
+    flipY: false,
+  }
+}

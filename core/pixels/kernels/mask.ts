@@ -15,15 +15,17 @@ export function coverFrom(to: usize, toStride: usize, from: usize, plane: usize,
   }
 }
 
+@inline function leftBy(cover: v128, slope: v128, least: v128): v128 {
+  return f32x4.min(f32x4.splat(1), f32x4.add(least, f32x4.mul(slope, cover)))
+}
 /** All planes times what a mask leaves: 1 − strength × (1 − cover), or with `swap` 1 − strength × cover. */
 export function maskRect(b: usize, plane: usize, stride: usize, cover: usize, coverStride: usize, count: i32, rows: i32, strength: f32, swap: i32): void {
-  const one = f32x4.splat(1)
   const slope = f32x4.splat(swap ? -strength : strength)
   const least = f32x4.splat(swap ? 1 : 1 - strength)
   for (let y: i32 = 0; y < rows; y++) {
     for (let n: i32 = 0; n < count; n += 4) {
       const at = <usize>n << 2
-      const left = f32x4.min(one, f32x4.add(least, f32x4.mul(slope, v128.load(cover + at))))
+      const left = leftBy(v128.load(cover + at), slope, least)
       for (let p: usize = 0; p < 4; p++) {
         const k = b + p * plane + at
         v128.store(k, f32x4.mul(v128.load(k), left))
@@ -123,14 +125,13 @@ export function pickFrom(to: usize, toStride: usize, from: usize, plane: usize, 
  * over any other only the rest shows. With m left: P′ = P − α (1 − m) ground, kept within 0 and α m.
  */
 export function maskClean(b: usize, plane: usize, stride: usize, cover: usize, coverStride: usize, count: i32, rows: i32, strength: f32, swap: i32, red: f32, green: f32, blue: f32): void {
-  const one = f32x4.splat(1)
   const zero = f32x4.splat(0)
   const slope = f32x4.splat(swap ? -strength : strength)
   const least = f32x4.splat(swap ? 1 : 1 - strength)
   for (let y: i32 = 0; y < rows; y++) {
     for (let n: i32 = 0; n < count; n += 4) {
       const at = <usize>n << 2
-      const left = f32x4.min(one, f32x4.add(least, f32x4.mul(slope, v128.load(cover + at))))
+      const left = leftBy(v128.load(cover + at), slope, least)
       const alpha = v128.load(b + 3 * plane + at)
       const most = f32x4.mul(alpha, left)
       const gone = f32x4.sub(alpha, most)
