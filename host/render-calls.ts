@@ -6,12 +6,14 @@ import sharp from 'sharp'
 import { checkPage } from '../core/checks/check-page'
 import type { Finding } from '../core/checks/define'
 import { checkDesign } from '../core/design/edits'
+import type { Dab } from '../core/design/mask'
 import { inOrder } from '../core/design/order'
 import type { ResolvedPage } from '../core/design/resolve'
 import { blobsOf } from '../core/design/sources-of'
 import type { Bounds } from '../core/geometry/bounds'
 import { renderPage } from '../core/render/picture'
 import { pageBounds } from '../core/render/plan'
+import { cutOutPicture } from './cut-out'
 import { encodePicture } from './encode'
 import { toOpenRaster } from './open-raster'
 import { decodePicture, levelsFrom, previewOf } from './pictures'
@@ -66,6 +68,11 @@ export const renderCalls = {
       const bytes = await readBlob(input.sha)
       if (!bytes) return null
       return previewOf(bytes, 'picture', input.side)
+    }),
+  cutOut: (input: { sha: string; dabs: Dab[] }, progress: Progress) =>
+    withHost(TURN.picture, async () => {
+      const bytes = await readBlob(input.sha)
+      return bytes ? cutOutPicture(bytes, input.dabs, progress) : null
     }),
   findings: async (input: Drawn) => {
     const design = checkDesign(JSON.parse(input.design))

@@ -1,12 +1,13 @@
 /**
  * Measures speed, memory and exactness against the numbers asked for, in one run. `--json` for data, `--only PARTS` for
- * some (drag, handling, large, painting, softness, adapt, precision, scaling, compositing); exit 1 when a number is missed by over 15 %.
+ * some (drag, handling, large, painting, softness, adapt, cutout, precision, scaling, compositing); exit 1 when a number is missed by over 15 %.
  */
 import { loadSupplies, lookupIn } from '../host/supplies'
 import { adaptAll } from './adapt-speed'
 import { startApplication } from './application'
 import { measureBench } from './bench'
 import { measureCompositing } from './compositing'
+import { measureCutout, measureCutoutSpeed } from './cutout'
 import { drag20 } from './drag-20'
 import { measureHandling } from './handling'
 import { measureLarge } from './large'
@@ -34,6 +35,10 @@ if (wants('adapt')) note('Adapting a design to a channel, median over 300 made d
 if (wants('softness')) {
   await measureSoftness(loaded)
   measurePicking()
+}
+if (wants('cutout')) {
+  await measureCutoutSpeed()
+  await measureCutout()
 }
 if (wants('precision')) measurePrecision()
 if (wants('scaling')) await measureScaling(loaded)

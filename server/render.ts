@@ -1,5 +1,6 @@
 import { Worker } from 'node:worker_threads'
 import type { Finding } from '../core/checks/define'
+import type { Dab } from '../core/design/mask'
 import type { PictureLevel } from '../core/render/sources'
 import type { Drawn } from '../host/project'
 import { dataFolder } from './paths'
@@ -10,6 +11,11 @@ export type RenderCalls = {
   flatten: { in: Drawn & { page: string; channel: string }; out: Uint8Array }
   levels: { in: { sha: string; from: number }; out: PictureLevel[] | null }
   preview: { in: { sha: string; side: number }; out: Uint8Array | null }
+  cutOut: {
+    in: { sha: string; dabs: Dab[] }
+    /** Tiles by `column,row`: a grey PNG, or what covers all of it. */
+    out: { width: number; height: number; tiles: Record<string, Uint8Array | 'full'>; colours: Uint8Array } | null
+  }
   findings: {
     in: Drawn
     out: Finding[]

@@ -1,4 +1,5 @@
 import { arrangeCommands } from './arrange'
+import { cuttingCommands } from './cutting'
 import type { Command } from './define'
 import { designCommands } from './design'
 import { editCommands } from './edit'
@@ -15,6 +16,7 @@ export const commands: readonly Command[] = [
   ...arrangeCommands,
   ...combineCommands,
   ...maskCommands,
+  ...cuttingCommands,
   ...viewCommands,
   ...designCommands,
 ]

@@ -1,4 +1,4 @@
-import { Brush, Frame, MousePointer2, Pipette, Shapes, Type } from 'lucide-react'
+import { Brush, Frame, MousePointer2, Pipette, Scissors, Shapes, Type, Waypoints } from 'lucide-react'
 import { SLOT_FORMS } from '@/core/design/schema'
 import type { ShapeForm, SlotForm } from '../state/bench-store'
 import { defineCommands } from './define'
@@ -35,5 +35,7 @@ export const toolCommands = defineCommands([
   },
   { id: 'tool-type', label: 'Type', section: 'Tools', keys: ['5'], icon: Type, run: (b) => b.set({ tool: 'type' }) },
   { id: 'tool-brush', label: 'Brush', section: 'Tools', keys: ['6'], icon: Brush, run: (b) => b.set({ tool: 'brush' }) },
+  { id: 'tool-cut', label: 'Cut out', section: 'Tools', keys: ['7'], icon: Scissors, run: (b) => b.set({ tool: 'cut' }) },
+  { id: 'tool-weave', label: 'Weave', section: 'Tools', keys: ['8'], icon: Waypoints, run: (b) => b.set({ tool: 'weave' }) },
   { id: 'tool-sample', label: 'Sample', section: 'Tools', keys: ['9'], icon: Pipette, run: (b) => b.set({ tool: 'sample', sampleFor: null }) },
 ])

@@ -10,6 +10,7 @@ import type { BenchState } from '../state/bench-store'
 import { BlendSection } from './blend-section'
 import { BrushOptions } from './brush-options'
 import { ChannelSection } from './channel-section'
+import { CutOptions } from './cut-options'
 import { FillSection } from './fill-section'
 import { FormSection } from './form-section'
 import { MasksSection } from './masks-section'
@@ -20,6 +21,7 @@ import { ShapeSection } from './shape-section'
 import { SlotSection } from './slot-section'
 import { StrewSection } from './strew-section'
 import { TypeSection } from './type-section'
+import { WeaveOptions } from './weave-options'
 
 const shown = (state: BenchState) => ({
   selection: state.selection,
@@ -48,6 +50,16 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
       {s.tool === 'brush' && (
         <div className="border-b border-line p-2">
           <BrushOptions />
+        </div>
+      )}
+      {s.tool === 'cut' && (
+        <div className="border-b border-line p-2">
+          <CutOptions />
+        </div>
+      )}
+      {s.tool === 'weave' && (
+        <div className="border-b border-line p-2">
+          <WeaveOptions />
         </div>
       )}
       <header className="border-b border-line px-3 py-2">

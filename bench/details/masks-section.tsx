@@ -126,7 +126,7 @@ function Head({ mask: m, open }: { mask: Mask; open: boolean }) {
         aria-expanded={open}
         aria-label={`Mask: ${name}`}
         className="flex h-6 min-w-0 flex-1 items-center gap-1.5 rounded-control px-1 text-left text-small hover:bg-lit"
-        onClick={() => bench.set({ mask: open ? null : m.id, tool: m.kind === 'painted' && !open ? 'brush' : 'pick' })}
+        onClick={() => bench.set({ mask: open ? null : m.id, tool: open || m.kind !== 'painted' ? 'pick' : m.cut ? 'cut' : 'brush' })}
       >
         <Icon size={14} className="shrink-0 text-soft" />
         <span className="truncate">{name}</span>
@@ -159,6 +159,7 @@ const nameOf = (m: Mask, layers: Record<string, Layer>): string => {
   if (m.kind === 'shape') return m.form === 'rectangle' ? 'Rectangle' : m.form === 'ellipse' ? 'Ellipse' : 'Polygon'
   if (m.kind === 'picked') return m.by === 'colour' ? `Picked ${m.colour}` : 'Knocked out by lightness'
   if (m.kind === 'gradient') return m.form === 'linear' ? 'Fade along a line' : 'Fade from a point'
+  if (m.kind === 'painted' && m.cut) return 'Cut out'
   return MASK_NAMES[m.kind]
 }
 

@@ -1,7 +1,9 @@
 'use client'
+import { Scissors } from 'lucide-react'
 import { useRef } from 'react'
 import type { LayerOf } from '@/core/design/schema'
 import { sourcesOf } from '@/core/design/sources-of'
+import { commandById } from '../commands/list'
 import { upload } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import { swapPicture } from '../state/slots'
@@ -45,6 +47,14 @@ export function PictureSection({ picture }: { picture: LayerOf<'picture'> }) {
             Swap every use …
           </Button>
         )}
+      </div>
+      <div className="flex gap-1.5">
+        <Button small onClick={() => bench.set({ tool: 'cut' })}>
+          <Scissors size={12} /> Cut out …
+        </Button>
+        <Button small onClick={() => commandById('part-in-register').run(bench)}>
+          Part in register
+        </Button>
       </div>
     </Section>
   )

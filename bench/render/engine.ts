@@ -7,6 +7,7 @@ import type { Design } from '@/core/design/schema'
 import { messageOf } from '@/core/errors'
 import { type Bounds, overlaps } from '@/core/geometry/bounds'
 import { PixelMemory, TILE } from '@/core/pixels/memory'
+import { crossingsOf } from '@/core/render/crossings'
 import { Drafts } from '@/core/render/draft'
 import type { PlanNode } from '@/core/render/nodes'
 import { type Host, prepare, renderRegion } from '@/core/render/picture'
@@ -424,6 +425,7 @@ export class Engine {
     if (!stage) return null
     if (question.ask === 'hit') return hitAt(stage.nodes, Math.floor(question.x), Math.floor(question.y), this.renderer)
     if (question.ask === 'sample') return colourAt(stage, Math.floor(question.x), Math.floor(question.y), question.radius, this.renderer)
+    if (question.ask === 'crossings') return crossingsOf(stage.nodes, question.a, question.b, this.renderer)
     const { view } = this
     const found = view && (await this.resolved(view.page, view.channel))
     if (!found) return null

@@ -46,6 +46,8 @@ export type Question =
   | { ask: 'hit'; x: number; y: number }
   /** The colour shown at a point of the stage's view; `radius` 0 is one pixel. */
   | { ask: 'sample'; x: number; y: number; radius: number }
+  /** Where two layers cross, px of the stage's view. */
+  | { ask: 'crossings'; a: string; b: string }
   /** The stage's pixels as they are shown, for tests and measuring. */
   | { ask: 'pixels'; region: Bounds }
 

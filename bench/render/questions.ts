@@ -32,7 +32,8 @@ export function hitAt(nodes: readonly PlanNode[], x: number, y: number, renderer
       const inner = node.kind === 'held' ? within(node, strength) : []
       return renderer.alphaAt(node, x, y) * strength >= TAKEN || (node.fine && near(node, strength)) ? [...inner, node.id] : inner
     })
-  return walk(nodes, 1)
+  // What passes over something by a weave is met twice.
+  return [...new Set(walk(nodes, 1))]
 }
 
 /** The mean colour around a point of the view, 8-bit RGBA; `radius` 0 is one pixel. */

@@ -90,7 +90,7 @@ function maskIn(nodes: readonly PlanNode[], layer: string, id: string): { step: 
 }
 /** A colour where a mask shows, or where it hides. */
 function through(colour: FillNode, step: Step, hidden: boolean): MaskedNode {
-  const mask = { ...step, strength: 1, clean: null, swap: step.swap !== hidden }
+  const mask = { ...step, strength: 1, clean: null, colours: null, swap: step.swap !== hidden }
   return {
     kind: 'masked',
     id: '',

@@ -30,7 +30,7 @@ const Landing = () => <div className="mx-2 h-0.5 rounded" style={{ background: '
 /** Whether a row looks and is spoken as before; what it holds counts only where it is read anew. */
 const same = (a: Props, b: Props): boolean =>
   (Object.keys(b) as (keyof Props)[]).every((k) => k === 'row' || a[k] === b[k]) &&
-  (['depth', 'bracket', 'first', 'last', 'open', 'tied', 'spoken'] as const).every((k) => a.row[k] === b.row[k]) &&
+  (['depth', 'bracket', 'first', 'last', 'open', 'tied', 'spoken', 'woven'] as const).every((k) => a.row[k] === b.row[k]) &&
   a.row.node.layer === b.row.node.layer &&
   a.row.node.changed.length === b.row.node.changed.length
 
@@ -45,6 +45,8 @@ export const Row = memo(function Row({ row, chosen, solo, drop, toggle, choose, 
   const marks = [
     layer.kind === 'group' && layer.combine ? COMBINE_MARKS[layer.combine] : '',
     masks > 0 ? 'masked' : '',
+    row.woven ? 'woven' : '',
+    layer.register ? 'in register' : '',
     layer.opacity < 1 ? `${Math.round(layer.opacity * 100)} %` : '',
     layer.blend !== 'normal' ? layer.blend : '',
   ]

@@ -3,6 +3,7 @@ import { PLANES, type Plane, planeLabels } from '@/core/design/planes'
 import type { ResolvedLayer } from '@/core/design/resolve'
 import type { Design } from '@/core/design/schema'
 import { tiedTo } from '@/core/design/ties'
+import { wovenWith } from '@/core/design/weave'
 
 /** One line of the stack, front first. `bracket`: how many holders a layer is inside of. */
 export type LayerRow = {
@@ -15,6 +16,7 @@ export type LayerRow = {
   last: boolean
   open: boolean
   tied: string
+  woven: boolean
   spoken: string
 }
 export type PlaneRow = { kind: 'plane'; plane: Plane; count: number; front: string | null }
@@ -23,6 +25,8 @@ export type StackRow = PlaneRow | LayerRow
 /** The stack as a list: each plane, then its layers front first, members below their group, insides above their holder. */
 export function rowsOf(layers: readonly ResolvedLayer[], design: Pick<Design, 'layers'>, closed: ReadonlySet<string>): StackRow[] {
   const out: StackRow[] = []
+  const woven = new Set(Object.values(design.layers).flatMap((l) => Object.values(l.weaves).flatMap((w) => [l.id, w.other])))
+  const nameOf = (id: string) => (design.layers[id] ? layerName(design.layers[id]) : '')
   const walk = (node: ResolvedLayer, depth: number, bracket: number, first: boolean, last: boolean, place: string) => {
     const { layer } = node
     const inner = [...node.insides].reverse()
@@ -37,9 +41,11 @@ export function rowsOf(layers: readonly ResolvedLayer[], design: Pick<Design, 'l
       layer.opacity < 1 ? `${Math.round(layer.opacity * 100)} percent` : '',
       layer.blend === 'normal' ? '' : layer.blend,
       Object.keys(layer.masks).length > 0 ? 'masked' : '',
+      layer.register ? `in register with ${nameOf(layer.register)}` : '',
+      woven.has(layer.id) ? `woven with ${wovenWith(design, layer.id).map(nameOf).join(', ')}` : '',
       node.insides.length > 0 ? `holds ${node.insides.length}` : '',
     ]
-    out.push({ kind: 'layer', node, depth, bracket, first, last, open, tied, spoken: spoken.filter(Boolean).join(', ') })
+    out.push({ kind: 'layer', node, depth, bracket, first, last, open, tied, woven: woven.has(layer.id), spoken: spoken.filter(Boolean).join(', ') })
     if (open) {
       const members = [...node.children].reverse()
       members.forEach((m, n) => walk(m, depth + 1, bracket, false, false, `${n + 1} of ${members.length} in ${layerName(layer)}`))

@@ -1,5 +1,7 @@
-import type { Point } from '@/core/geometry/matrix'
+import { frameMatrix } from '@/core/design/mask-frame'
+import { apply, type Point } from '@/core/geometry/matrix'
 import { useBenchState } from '../state/bench-context'
+import { cutInHand } from '../state/cutting'
 import { maskInHand } from '../state/masks'
 import { maskCorners, maskEnds } from './mask-gesture'
 import { Handles, Line, path, type Size } from './overlay-parts'
@@ -50,9 +52,45 @@ export function MaskGrips({ width, height }: Size) {
   )
 }
 
+/** Where a picture that is being cut out was corrected: a plus keeps, a minus drops. */
+export function CutDabs() {
+  const s = useBenchState((state) => ({
+    on: state.tool === 'cut',
+    view: state.view,
+    resolved: state.resolved,
+    design: state.design,
+    selection: state.selection,
+    mask: state.mask,
+    cutting: state.cutting,
+  }))
+  const found = s.on ? cutInHand(s) : null
+  if (!found) return null
+  const { frame, dabs } = found
+  const side = Math.min(frame.width, frame.height)
+  const pending = s.cutting?.layer === found.layer.id ? s.cutting.dabs : []
+  return [...dabs, ...pending].map((dab, n) => {
+    const at = toStage(s.view, apply(frameMatrix(frame), { x: dab.x, y: dab.y }))
+    const r = Math.max(3, dab.radius * side * s.view.zoom)
+    return (
+      <g key={n} fill="none" opacity={n < dabs.length ? 0.75 : 1}>
+        <circle
+          cx={at.x}
+          cy={at.y}
+          r={r}
+          fill={dab.keep ? 'rgb(255 255 255 / 0.28)' : 'rgb(0 0 0 / 0.28)'}
+          stroke="rgb(0 0 0 / 0.6)"
+          strokeWidth={2}
+        />
+        <circle cx={at.x} cy={at.y} r={r} stroke="#fff" strokeWidth={1} strokeDasharray={n < dabs.length ? undefined : '3 2'} />
+        <path d={`M${at.x - 3} ${at.y}H${at.x + 3}${dab.keep ? `M${at.x} ${at.y - 3}V${at.y + 3}` : ''}`} stroke="#fff" strokeWidth={1.5} />
+      </g>
+    )
+  })
+}
+
 /** The brush as large as it works; its inner ring is where it covers wholly. */
 export function BrushOutline({ at, zoom }: { at: Point; zoom: number }) {
-  const brush = useBenchState((s) => s.brush)
+  const brush = useBenchState((s) => (s.tool === 'cut' ? { size: s.dab.size, hardness: 1, hides: !s.dab.keep } : s.brush))
   const r = (brush.size / 2) * zoom
   const ring = (radius: number, key: string, dash?: string) => (
     <g key={key} fill="none">

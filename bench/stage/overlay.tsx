@@ -16,9 +16,10 @@ import { useBench, useBenchState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
 import type { DrawnStore } from './drawn'
 import { GuideLines } from './guide-lines'
-import { BrushOutline, MaskGrips } from './mask-overlay'
+import { BrushOutline, CutDabs, MaskGrips } from './mask-overlay'
 import { Handles, Line, path, type Size } from './overlay-parts'
 import { toStage } from './view'
+import { WeaveSites } from './weave-overlay'
 
 /** Lines that measure and snap. */
 const MEASURE = '#c2185b'
@@ -234,6 +235,8 @@ function Marks({ drawn, width, height }: { drawn: DrawnStore } & Size) {
       ))}
       {d.marquee && <path d={path(cornersOfBox(view, d.marquee))} fill="oklch(0.57 0.18 38 / 0.12)" stroke="var(--color-accent)" strokeWidth={1} />}
       {d.brush && <BrushOutline at={d.brush} zoom={view.zoom} />}
+      <CutDabs />
+      <WeaveSites />
       {d.note && d.at && <Note text={d.note} x={Math.min(d.at.x + 14, width - 130)} y={Math.max(8, d.at.y - 28)} />}
     </g>
   )

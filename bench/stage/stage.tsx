@@ -135,7 +135,7 @@ export function Stage() {
       aria-label="Stage"
       tabIndex={0}
       className="relative h-full touch-none overflow-hidden bg-stage outline-none select-none"
-      style={{ cursor: isPanning() ? 'grab' : s.tool === 'pick' ? 'default' : s.tool === 'brush' ? 'none' : 'crosshair' }}
+      style={{ cursor: isPanning() ? 'grab' : s.tool === 'pick' ? 'default' : s.tool === 'brush' || s.tool === 'cut' ? 'none' : 'crosshair' }}
       onPointerDown={pointer.onPointerDown}
       onPointerMove={pointer.onPointerMove}
       onPointerUp={pointer.onPointerUp}

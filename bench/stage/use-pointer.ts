@@ -9,8 +9,10 @@ import type { Point } from '@/core/geometry/matrix'
 import { lineBox } from '@/core/geometry/placement'
 import { addShape, addSlot, addType, boundsOfIds, boundsOfNode, goInto, handledLeaves, stageScale } from '../state/acts'
 import type { Bench, View } from '../state/bench-store'
+import { beginDabs } from '../state/cutting'
 import { beginStroke, type StrokeInHand } from '../state/painting'
 import { overSlot } from '../state/slots'
+import { beginWeave } from '../state/weaving'
 import { type Drawn, newDrawn, nothingDrawn } from './drawn'
 import { cornerGesture, type Gesture, type Modifiers, moveGesture, resizeMany, resizeOne, slantGesture, turnGesture } from './gestures'
 import { guideGesture } from './guide-gesture'
@@ -281,6 +283,13 @@ export function useStagePointer(bench: Bench) {
         p.stroke = beginStroke(bench, p.startPage, pressureOf(e), e.shiftKey)
         p.kind = 'stroke'
         if (!p.stroke) press.current = null
+      } else if (s.tool === 'cut') {
+        p.stroke = beginDabs(bench, p.startPage, e.altKey)
+        p.kind = 'stroke'
+        if (!p.stroke) press.current = null
+      } else if (s.tool === 'weave') {
+        p.stroke = beginWeave(bench, p.startPage)
+        p.kind = 'stroke'
       } else if (s.tool === 'sample') {
         press.current = null
         void sample(p.startPage)
@@ -333,7 +342,8 @@ export function useStagePointer(bench: Bench) {
       const at = local(e)
       pointerWasAt(at)
       const p = press.current
-      if (bench.store.getState().tool === 'brush') setDrawn({ ...nothingDrawn, brush: at })
+      const { tool } = bench.store.getState()
+      if (tool === 'brush' || tool === 'cut') setDrawn({ ...nothingDrawn, brush: at })
       if (p?.stroke) {
         const events = e.nativeEvent.getCoalescedEvents?.() ?? []
         for (const c of events.length > 0 ? events : [e.nativeEvent]) p.stroke.to(pageAt(local(c)), pressureOf(c))

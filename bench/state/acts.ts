@@ -4,6 +4,7 @@ import { boxAt, graphicLayer, newId, pictureLayer, plainStyle, shapeLayer, slotL
 import { addLayers, orderAbove, place, setOn, turnGroups } from '@/core/design/commands'
 import { keyBetween } from '@/core/design/order'
 import type { Plane } from '@/core/design/planes'
+import { placedBy } from '@/core/design/register'
 import { findResolved, type ResolvedLayer } from '@/core/design/resolve'
 import type { Design, Layer, LayerKind, Placement, TypeStyle } from '@/core/design/schema'
 import { isFilled, refitted } from '@/core/design/slot'
@@ -88,7 +89,8 @@ export function writeTargets(
     const was = before.get(t.id)
     const layer = d.layers[t.id]
     if (!was || !layer) continue
-    place(d, channel, t.id, t.placement, was.base)
+    // Parts in register move by the one whose place counts.
+    place(d, channel, placedBy(d, t.id), t.placement, was.base)
     // A slot that takes another shape keeps in sight what it showed.
     if (was.layer.kind === 'slot' && layer.kind === 'slot' && isFilled(was.layer) && channel.id === d.master)
       layer.pan = refitted(was.layer, { ...was.layer, placement: t.placement })

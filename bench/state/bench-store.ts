@@ -5,6 +5,7 @@ import type { Finding } from '@/core/checks/define'
 import { newId } from '@/core/design/blank'
 import { applyEdit, type Edit, type Patch, record } from '@/core/design/edits'
 import { advance, emptyHistory, type History, historyOf, redoOf, undoOf } from '@/core/design/history'
+import type { Dab } from '@/core/design/mask'
 import { inOrder } from '@/core/design/order'
 import { type ResolvedPage, resolve } from '@/core/design/resolve'
 import { type Arrangement, arrangementKey, type Design, type SLOT_FORMS, type TypeStyle } from '@/core/design/schema'
@@ -17,7 +18,7 @@ import type { MaskView } from '../render/seeing'
 import { keepStroke } from './painting'
 import { type SaveState, Sync } from './sync'
 
-export type Tool = 'pick' | 'slot' | 'shape' | 'type' | 'brush' | 'sample'
+export type Tool = 'pick' | 'slot' | 'shape' | 'type' | 'brush' | 'cut' | 'weave' | 'sample'
 /** What the brush does; shares 0–1, `size` the diameter in px of the page, `step` the distance of its marks in diameters. */
 export type BrushState = { size: number; hardness: number; flow: number; strength: number; step: number; steady: number; hides: boolean }
 export type SlotForm = (typeof SLOT_FORMS)[number]
@@ -78,9 +79,9 @@ export type BenchState = {
   /** The one layer that is shown alone. */
   solo: string | null
   ruler: 'px' | 'mm' | 'in' | '%'
-  /** A kept state pinned in view beside the stage, for this visit. */
   /** The page that is being named in the page strip. */
   naming: string | null
+  /** A kept state pinned in view beside the stage, for this visit. */
   pinned: { url: string; name: string } | null
   /** The slot whose picture is moved and zoomed inside it. */
   reframing: string | null
@@ -88,6 +89,10 @@ export type BenchState = {
   mask: string | null
   maskView: MaskView
   brush: BrushState
+  /** What a dab of the cut out tool does; `size` the diameter in px of the page. */
+  dab: { size: number; keep: boolean }
+  /** Pictures that are being cut out now, and dabs that are not in their masks yet. */
+  cutting: { layer: string; dabs: readonly Dab[] } | null
   /** Something is being dragged on the stage. */
   moving: boolean
 }
@@ -147,6 +152,8 @@ export function createBench(loaded: Loaded) {
     mask: null,
     maskView: 'result',
     brush: { size: 80, hardness: 0.6, flow: 1, strength: 1, step: 0.12, steady: 0.2, hides: true },
+    dab: { size: 40, keep: false },
+    cutting: null,
     moving: false,
   }))
   const { getState, setState } = store

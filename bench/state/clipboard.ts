@@ -124,6 +124,10 @@ function pasteParcel(bench: Bench, p: Parcel, inPlace: boolean, at?: Point): voi
       page: s.page,
       plane,
       tie: l.tie ? (ties.get(l.tie) ?? null) : null,
+      register: nameOf(l.register),
+      weaves: Object.fromEntries(
+        Object.entries(l.weaves).flatMap(([id, w]) => (names.has(w.other) ? [[id, { ...w, other: names.get(w.other) as string }]] : [])),
+      ),
       parent: root ? (spot?.parent ?? null) : nameOf(l.parent),
       inside: l.inside && names.has(l.inside) ? nameOf(l.inside) : root ? (spot?.inside ?? null) : null,
       behaviour: { ...l.behaviour, host: nameOf(l.behaviour.host) },

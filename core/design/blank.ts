@@ -82,6 +82,7 @@ const common = (where: Where, name: string, placement: Placement) => ({
   parent: where.parent ?? null,
   inside: where.inside ?? null,
   tie: null,
+  register: null,
   order: where.order,
   shown: true,
   locked: false,
@@ -90,6 +91,7 @@ const common = (where: Where, name: string, placement: Placement) => ({
   body: 1,
   blend: 'normal' as const,
   masks: {},
+  weaves: {},
   behaviour,
 })
 

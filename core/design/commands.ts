@@ -43,6 +43,9 @@ export function removeLayers(d: Design, ids: readonly string[]): void {
     gone.add(empty.id)
   }
   for (const [key, c] of Object.entries(d.changes)) if (gone.has(c.target)) delete d.changes[key]
+  // What lay in register with one of them keeps its place, and takes over what else does.
+  for (const layer of Object.values(d.layers)) if (layer.register && gone.has(layer.register)) layer.register = null
+  for (const layer of Object.values(d.layers)) for (const w of Object.values(layer.weaves)) if (gone.has(w.other)) delete layer.weaves[w.id]
   // A mask that went by one of them would hide nothing any more.
   for (const layer of maskedBy(d, gone))
     for (const m of Object.values(layer.masks)) if (m.kind === 'layer' && gone.has(m.layer)) delete layer.masks[m.id]
@@ -65,6 +68,8 @@ export function duplicateLayers(d: Design, ids: readonly string[], newId: () => 
       const copy: Layer = copyOf({
         ...layer,
         masks: renamedMasks(layer.masks, names),
+        register: layer.register ? (names.get(layer.register) ?? layer.register) : null,
+        weaves: renamedWeaves(layer.weaves, names),
         behaviour: { ...layer.behaviour, host: host ? (names.get(host) ?? host) : null },
       })
       d.layers[id] = {
@@ -87,6 +92,10 @@ export function duplicateLayers(d: Design, ids: readonly string[], newId: () => 
 /** Masks that go by what is copied along go by the copy. */
 const renamedMasks = (masks: Layer['masks'], names: ReadonlyMap<string, string>): Layer['masks'] =>
   Object.fromEntries(Object.entries(masks).map(([id, m]) => [id, m.kind === 'layer' ? { ...m, layer: names.get(m.layer) ?? m.layer } : m]))
+
+/** What is woven with something copied along is woven with the copy. */
+const renamedWeaves = (weaves: Layer['weaves'], names: ReadonlyMap<string, string>): Layer['weaves'] =>
+  Object.fromEntries(Object.entries(weaves).map(([id, w]) => [id, { ...w, other: names.get(w.other) ?? w.other }]))
 
 /** Moves layers into a band (plane, group and holder) above a layer, keeping their order among each other. */
 export function moveInStack(

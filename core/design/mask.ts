@@ -78,6 +78,12 @@ const pickedMask = z
     clean: z.boolean(),
   })
   .refine((m) => m.to - m.from >= 0.002, 'lightness is picked from a darker to a lighter tone')
+/** The most dabs that correct one cut out. */
+const MOST_DABS = 400
+/** A dab of a person: what lies under it is kept or dropped. Middle in fractions of the picture's sides, radius of its shorter side. */
+const dabSchema = z.object({ x: unit, y: unit, radius: z.number().min(0.0005).max(0.5), keep: z.boolean() })
+export type Dab = z.infer<typeof dabSchema>
+export const dabsSchema = z.array(dabSchema).max(MOST_DABS)
 /** `full` and `none` are tiles that show or hide everything. */
 const tile = z.union([sha, z.enum(['full', 'none'])])
 const paintedMask = z
@@ -91,6 +97,11 @@ const paintedMask = z
     ground: z.enum(['full', 'none']),
     /** By `column,row`; grey PNGs of 256 × 256 px, white shows. */
     tiles: z.record(z.string().regex(/^\d{1,3},\d{1,3}$/), tile),
+    /**
+     * Where it was cut out of its picture: the corrections in their order, and the subject's own colours along its edge,
+     * which with `clean` half-covered px show instead of what was behind them.
+     */
+    cut: z.object({ dabs: dabsSchema, colours: sha.nullable(), clean: z.boolean() }).optional(),
   })
   .refine(
     (m) =>
@@ -164,6 +175,12 @@ export const MASK_NAMES: Record<MaskKind, string> = {
   painted: 'Painted',
 }
 
+/** The longer side of the picture that holds a cutout's own colours, px at most. */
+const COLOURS_SIDE = 1280
+/** The size of the picture that holds a cutout's own colours: its photo's, halved until it is small enough. */
+export function coloursSize(width: number, height: number): { width: number; height: number } {
+  return Math.max(width, height) <= COLOURS_SIDE ? { width, height } : coloursSize((width + 1) >> 1, (height + 1) >> 1)
+}
 /** Tiles of a mask that are stored. */
 export const tilesOf = (mask: MaskOf<'painted'>): string[] => Object.values(mask.tiles).filter((t) => t !== 'full' && t !== 'none')
 /** A layer's masks in their order. */

@@ -4,6 +4,7 @@ import { missing } from '../errors'
 import type { Bounds } from '../geometry/bounds'
 import { anchorPoint } from './channel-place'
 import { byOrder } from './order'
+import { placedBy } from './register'
 import { type Arrangement, arrangementKey, type Change, type ChangeProperty, type Channel, type Design, type Layer } from './schema'
 import { type LayerNode, layerTree } from './tree'
 
@@ -100,7 +101,7 @@ export function resolve(design: Design, at: { page: string; channel: string }, c
     master: { width: master.width, height: master.height },
   }
   if (channel.id === design.master) {
-    const layers = tree.map(untouched)
+    const layers = inRegister(tree.map(untouched), design)
     return { ...common, layers, everything: layers, leftOut: [], arrangement: null, chosenAnew: false }
   }
 
@@ -109,7 +110,7 @@ export function resolve(design: Design, at: { page: string; channel: string }, c
   // What was placed by hand is arranged like the rest but kept where the hand put it.
   const stored = design.arrangements[arrangementKey(at.page, channel.id)] ?? null
   const adapted = adapt(
-    early.filter((n) => n.layer.shown),
+    early.filter((n) => n.layer.shown && placedBy(design, n.layer.id) === n.layer.id),
     design,
     master,
     channel,
@@ -117,10 +118,10 @@ export function resolve(design: Design, at: { page: string; channel: string }, c
     stored,
     context,
   )
-  const hidden = early.filter((n) => !n.layer.shown)
-  const nodes = hidden.length === 0 ? adapted.nodes : merge(early, adapted.nodes)
+  const apart = early.some((n) => !n.layer.shown || n.layer.register)
+  const nodes = apart ? merge(design, early, adapted.nodes) : adapted.nodes
   const layers = nodes.map((n) => finished(n, changes, channel))
-  const sorted = sortBands(layers)
+  const sorted = inRegister(sortBands(layers), design)
   return { ...common, layers: sorted, everything: sorted, leftOut: adapted.leftOut, arrangement: adapted.arrangement, chosenAnew: adapted.chosenAnew }
 }
 
@@ -163,10 +164,27 @@ function finished(node: LayerNode, changes: ReadonlyMap<string, Change[]>, chann
   }
 }
 
-/** Hidden layers keep their place in the list though they take no part in the arrangement. */
-const merge = (all: readonly LayerNode[], adapted: readonly LayerNode[]): LayerNode[] => {
+/** Hidden layers keep their place in the list though they take no part in the arrangement; what lies in register goes with its part. */
+const merge = (design: Design, all: readonly LayerNode[], adapted: readonly LayerNode[]): LayerNode[] => {
   const byId = new Map(adapted.map((n) => [n.layer.id, n]))
-  return all.flatMap((n) => byId.get(n.layer.id) ?? (n.layer.shown ? [] : [n]))
+  return all.flatMap((n) => {
+    const part = placedBy(design, n.layer.id)
+    return byId.get(n.layer.id) ?? (!n.layer.shown || (part !== n.layer.id && byId.has(part)) ? [n] : [])
+  })
+}
+
+/** Parts of one photo lie where the part lies whose place counts. */
+function inRegister(layers: ResolvedLayer[], design: Design): ResolvedLayer[] {
+  if (!Object.values(design.layers).some((l) => l.register)) return layers
+  const places = new Map(flatResolved(layers).map((l) => [l.layer.id, l]))
+  const moved = (l: ResolvedLayer): ResolvedLayer => {
+    const part = l.layer.register ? places.get(placedBy(design, l.layer.id)) : undefined
+    const children = l.children.length === 0 ? l.children : l.children.map(moved)
+    const insides = l.insides.length === 0 ? l.insides : l.insides.map(moved)
+    if (!part || part === l) return children === l.children && insides === l.insides ? l : { ...l, children, insides }
+    return { ...l, children, insides, layer: { ...l.layer, placement: part.layer.placement }, base: part.base }
+  }
+  return layers.map(moved)
 }
 
 /** Within each plane and group the order of a channel's own changes counts. */

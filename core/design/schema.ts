@@ -3,6 +3,7 @@ import { isConvex } from '../geometry/homography'
 import { blendModeSchema } from './blend-modes'
 import { maskSchema } from './mask'
 import { planeSchema } from './planes'
+import { weaveSchema } from './weave'
 
 export const SCHEMA_VERSION = 1
 /** The longest text a type layer takes, characters. */
@@ -101,6 +102,8 @@ const common = {
   inside: id.nullable().default(null),
   /** Layers of one tie move together without being grouped. */
   tie: id.nullable().default(null),
+  /** Lies always where that layer lies: parts of one photo. Their own placement says nothing. */
+  register: id.nullable().default(null),
   order,
   shown: z.boolean(),
   locked: z.boolean(),
@@ -111,6 +114,8 @@ const common = {
   blend: blendModeSchema,
   /** What hides parts of it, each by its own; they multiply. */
   masks: z.record(id, maskSchema).default({}),
+  /** Layers that pass over it at some of their crossings, though they lie beneath, or the other way round. */
+  weaves: z.record(id, weaveSchema).default({}),
   behaviour: behaviourSchema,
 }
 

@@ -11,8 +11,9 @@ export function sourcesOf(layer: Layer): UsedSource[] {
   return []
 }
 
-/** Tiles of what is painted in a layer's masks. */
-const maskTilesOf = (layer: Layer): string[] => masksOf(layer).flatMap((m) => (m.kind === 'painted' ? tilesOf(m) : []))
+/** Tiles of what is painted in a layer's masks, and colours of what was cut out. */
+const maskTilesOf = (layer: Layer): string[] =>
+  masksOf(layer).flatMap((m) => (m.kind === 'painted' ? [...tilesOf(m), ...(m.cut?.colours ? [m.cut.colours] : [])] : []))
 
 /** Every blob that a design names, pinned pictures too. */
 export function blobsOf(design: Pick<Design, 'layers' | 'reference'>): Set<string> {

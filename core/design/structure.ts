@@ -1,5 +1,6 @@
 import { badInput } from '../errors'
 import { maskDependsOn } from './mask-commands'
+import { placedBy } from './register'
 import type { Design } from './schema'
 
 /** The most groups within groups. */
@@ -42,6 +43,16 @@ export function checkStructure(design: Design): void {
       if (mask.kind === 'layer' && design.layers[mask.layer] && maskDependsOn(design, mask.layer, layer.id))
         fail(`A mask of the layer ${layer.id} goes by a layer that this one is part of.`)
     }
+  for (const layer of Object.values(design.layers)) {
+    if (
+      layer.register &&
+      (layer.register === layer.id || placedBy(design, layer.id) === layer.id) &&
+      design.layers[layer.register]?.page === layer.page
+    )
+      fail(`The layer ${layer.id} lies in register with itself.`)
+    for (const [key, w] of Object.entries(layer.weaves))
+      if (key !== w.id || w.other === layer.id) fail(`A weave of the layer ${layer.id} is filed wrongly.`)
+  }
   for (const [key, c] of Object.entries(design.changes)) {
     if (key !== `${c.channel}.${c.target}.${c.property}`) fail(`The change ${key} is filed under another name.`)
     if (!design.channels[c.channel]) fail(`A change is for a channel that is not there.`)

@@ -68,6 +68,9 @@ export type Kernels = {
       blue: number,
     ]
   ): void
+  maskColours(
+    ...args: [raster: number, plane: number, stride: number, ...Cover, from: number, count: number, rows: number, strength: number, swap: number]
+  ): void
   pickFrom(
     ...args: [to: number, toStride: number, from: number, ...Rect, tone: number, a: number, b: number, c: number, tolerance: number, fade: number]
   ): void

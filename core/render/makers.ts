@@ -1,7 +1,7 @@
 import { lookUp } from '../colour/colour'
 import { literalPaint } from '../colour/gradient'
 import { blendModeNumber } from '../design/blend-modes'
-import type { ResolvedPage } from '../design/resolve'
+import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
 import type { Design, Layer, LayerOf, Paint } from '../design/schema'
 import { isFilled, picturePlacement } from '../design/slot'
 import { strewn } from '../design/strew'
@@ -18,6 +18,7 @@ import { levelFor, levelsOf } from './levels'
 import type { Body, Combine, Fill, FillNode, PictureNode, PlanNode } from './nodes'
 import type { SourceBook } from './sources'
 import { flattenForWarp, throughWarp, warpedAt, warpedBounds } from './warped'
+import type { Woven } from './woven'
 
 /** A level of a picture, or a graphic (`level` null), that is not here. */
 export type Missing = { sha: string; level: number | null }
@@ -35,9 +36,14 @@ export type Context = {
   page: ResolvedPage
   /** The layer whose mask is made. */
   masking: string
+  /** What passes over what though it lies beneath, by the upper of both. */
+  weaves: ReadonlyMap<string, readonly Woven[]>
+  layerOf(id: string): ResolvedLayer | undefined
   /** Whether a layer of the page is there, and its node, shown or not: for masks that go by it. */
   hasLayer(id: string): boolean
   nodeFor(id: string, c: Context): PlanNode | null
+  /** The same with its own mode and opacity, only where it is shown. */
+  ownNodeFor(id: string, c: Context): PlanNode | null
   /** How often something was not here, the same source counted each time. */
   standIns: number
 }

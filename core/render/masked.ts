@@ -1,5 +1,5 @@
 import { fromHex } from '../colour/colour'
-import { type Mask, type MaskOf, masksOf } from '../design/mask'
+import { coloursSize, type Mask, type MaskOf, masksOf } from '../design/mask'
 import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
 import type { LayerOf, Paint, Placement } from '../design/schema'
 import { type Bounds, grow, heightOf, intersect, isEmpty, scaled, widthOf } from '../geometry/bounds'
@@ -109,6 +109,13 @@ function pickOf(mask: MaskOf<'picked'>): Picking {
 /** What a picked mask hides: by lightness white where it hides the light, else black. */
 const groundOf = (mask: MaskOf<'picked'>) => (mask.by === 'colour' ? fromHex(mask.colour) : fromHex(mask.swap ? '#ffffff' : '#000000'))
 
+/** The own colours of what was cut out, laid over its frame. */
+function coloursOf({ cut, width, height, swap, id }: MaskOf<'painted'>, frame: Placement, c: Context): PlanNode | null {
+  if (!cut?.clean || !cut.colours || swap) return null
+  const size = coloursSize(width, height)
+  return pictureNode({ ...bare(id, frame), source: cut.colours, sourceWidth: size.width, sourceHeight: size.height }, c)
+}
+
 function stepOf(mask: Mask, frame: Placement, c: Context, bare: (c: Context) => PlanNode | null): MaskStep {
   // What is painted on a full ground is held as what it hides.
   const swap = mask.kind === 'painted' && mask.ground === 'full' ? !mask.swap : mask.swap
@@ -116,7 +123,7 @@ function stepOf(mask: Mask, frame: Placement, c: Context, bare: (c: Context) => 
   const soft = sigma < 0.3 ? null : softening(sigma)
   const at = soft ? smaller(c, soft.factor) : c
   const fleeting = mask.kind === 'painted' && c.sources.isPainting(`${c.masking}/${mask.id}`)
-  const common = { id: mask.id, strength: mask.strength, swap, soft, fleeting }
+  const common = { id: mask.id, strength: mask.strength, swap, soft, fleeting, colours: mask.kind === 'painted' ? coloursOf(mask, frame, c) : null }
   // A colour that is left alone is not taken out of what shows it.
   if (mask.kind === 'picked')
     return { ...common, node: bare(at), by: pickOf(mask), clean: mask.clean && (mask.swap || mask.by === 'lightness') ? groundOf(mask) : null }
@@ -131,7 +138,7 @@ function shownBy({ node, soft, strength, swap }: MaskStep, all: Bounds): Bounds 
   return soft ? grow(scaled(node.bounds, soft.factor), softReach(soft)) : node.bounds
 }
 const stamp = (s: MaskStep): string =>
-  `${s.node ? `${s.node.key}/${s.node.mode}/${s.node.opacity}` : '-'}/${typeof s.by === 'string' ? s.by : Object.values(s.by)}/${s.clean ? Object.values(s.clean) : ''}/${s.strength}/${s.swap}/${s.soft ? `${s.soft.factor},${s.soft.sigma}` : ''}`
+  `${s.node ? `${s.node.key}/${s.node.mode}/${s.node.opacity}` : '-'}/${typeof s.by === 'string' ? s.by : Object.values(s.by)}/${s.clean ? Object.values(s.clean) : ''}/${s.colours?.key ?? ''}/${s.strength}/${s.swap}/${s.soft ? `${s.soft.factor},${s.soft.sigma}` : ''}`
 
 /** A node with its layer's masks; null where they leave nothing of it. */
 export function maskedNode(inner: PlanNode, own: ResolvedLayer, c: Context, bare: (c: Context) => PlanNode | null): PlanNode | null {

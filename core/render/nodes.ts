@@ -69,6 +69,8 @@ export type MaskStep = {
   fleeting: boolean
   /** The colour that is taken out of what is left. */
   clean: { r: number; g: number; b: number } | null
+  /** The thing's own colours, which half-covered px show; null to leave them. */
+  colours: PlanNode | null
 }
 /** A node of which masks hide parts. */
 export type MaskedNode = Common & {

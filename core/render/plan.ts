@@ -10,6 +10,7 @@ import { type Context, combinedNode, groupNode, heldNode, keyOf, type Missing, m
 import { maskedNode } from './masked'
 import type { FillNode, PlanNode } from './nodes'
 import type { SourceBook } from './sources'
+import { weavesOf, wovenOver } from './woven'
 
 /**
  * With `whole` every source is taken to be there at the level that is wanted: for who loads them band by band. Pictures
@@ -36,7 +37,8 @@ const memo = new WeakMap<Layer, Held[]>()
 function isHere(node: PlanNode, c: Context): boolean {
   if (node.kind === 'group') return node.children.every((n) => isHere(n, c))
   if (node.kind === 'combined') return isHere(node.paint, c) && node.members.every((n) => isHere(n, c))
-  if (node.kind === 'masked') return isHere(node.inner, c) && node.masks.every((m) => !m.node || isHere(m.node, c))
+  if (node.kind === 'masked')
+    return isHere(node.inner, c) && node.masks.every((m) => (!m.node || isHere(m.node, c)) && (!m.colours || isHere(m.colours, c)))
   if (node.kind === 'held') return [node.holder, ...node.insides].every((n) => isHere(n, c))
   if (node.kind !== 'picture' || c.whole) return true
   for (let level = node.level; level <= node.coarsest; level++) if (!c.sources.hasPicture(node.source, level)) return false
@@ -69,7 +71,7 @@ function ownNode(resolved: ResolvedLayer, c: Context): PlanNode | null {
     return combinedNode(layer, layer.combine, members, c)
   }
   if (layer.kind === 'group') {
-    const children = resolved.children.map((child) => nodeOf(child, c)).filter((n): n is PlanNode => n !== null)
+    const children = stacked(resolved.children, c)
     return groupNode(layer, children, !layer.open || layer.blend !== 'normal' || hasMasks(layer))
   }
   const held = memo.get(layer) ?? []
@@ -80,6 +82,14 @@ function ownNode(resolved: ResolvedLayer, c: Context): PlanNode | null {
   // A node made from a stand-in is made again when its source has come.
   if (c.standIns === before) memo.set(layer, [...held.slice(-3), { scale: c.scale, swatches: c.swatches, node }])
   return node
+}
+
+/** Nodes of layers back to front, and after each what passes over it though it lies beneath. */
+function stacked(layers: readonly ResolvedLayer[], c: Context): PlanNode[] {
+  return layers.flatMap((l) => {
+    const own = nodeOf(l, c)
+    return own ? [own, ...wovenOver(l.layer.id, c)] : []
+  })
 }
 
 /** The page with its bleed, px of the view. */
@@ -106,6 +116,8 @@ export function plan(page: ResolvedPage, view: View, context: { fonts: FontBook;
     ...context,
     page,
     masking: '',
+    weaves: weavesOf(page),
+    layerOf: find,
     hasLayer: (id) => find(id) !== undefined,
     nodeFor(id, at) {
       const found = find(id)
@@ -116,6 +128,14 @@ export function plan(page: ResolvedPage, view: View, context: { fonts: FontBook;
       // A weak layer hides as weakly.
       return node && (node.opacity < 1 ? groupNode({ id, blend: 'normal', opacity: 1 }, [{ ...node, mode: 0 }], true) : { ...node, mode: 0 })
     },
+    ownNodeFor(id, at) {
+      const found = find(id)
+      if (!found || asked.has(id)) return null
+      asked.add(id)
+      const node = nodeOf(found, at)
+      asked.delete(id)
+      return node
+    },
     swatches: page.swatches,
     reach: grow(bounds, Math.max(widthOf(bounds), heightOf(bounds))),
     scale: view.scale,
@@ -125,7 +145,7 @@ export function plan(page: ResolvedPage, view: View, context: { fonts: FontBook;
     missing: new Map(),
     standIns: 0,
   }
-  const nodes = page.layers.map((l) => nodeOf(l, c)).filter((n): n is PlanNode => n !== null)
+  const nodes = stacked(page.layers, c)
   const ground = groundNode(page, bounds)
   return { nodes: ground ? [ground, ...nodes] : nodes, page: bounds, missing: [...c.missing.values()] }
 }

@@ -253,7 +253,17 @@ export class Renderer {
     const rect = [region.width, region.height] as const
     const [cover, own] = [this.memory.tile(), this.memory.tile()]
     node.members.forEach((member, n) => {
-      const step = { id: member.id, node: member, by: 'coverage', strength: 1, swap: false, soft: null, clean: null, fleeting: false } as const
+      const step = {
+        id: member.id,
+        node: member,
+        by: 'coverage',
+        strength: 1,
+        swap: false,
+        soft: null,
+        clean: null,
+        colours: null,
+        fleeting: false,
+      } as const
       this.covering.cover(n === 0 ? cover : own, step, region, left, top)
       if (n > 0) kernels.combinePlane(cover + region.offset, own + region.offset, STRIDE, ...rect, COMBINES.indexOf(node.how))
     })
@@ -277,6 +287,12 @@ export class Renderer {
     for (const step of node.masks) {
       this.covering.cover(cover, step, region, left, top)
       const args = [raster + region.offset, PLANE_BYTES, STRIDE, cover + region.offset, STRIDE, ...rect, step.strength, step.swap ? 1 : 0] as const
+      const own = step.colours && regionIn(intersect(step.colours.bounds, node.bounds), left, top)
+      if (step.colours && own) {
+        const from = this.nodeRaster(step.colours, regionIn(step.colours.bounds, left, top) ?? own, left, top)
+        const [at, size] = [own.offset, [own.width, own.height] as const]
+        kernels.maskColours(raster + at, PLANE_BYTES, STRIDE, cover + at, STRIDE, from + at, ...size, step.strength, step.swap ? 1 : 0)
+      }
       if (step.clean) kernels.maskClean(...args, step.clean.r, step.clean.g, step.clean.b)
       else kernels.maskRect(...args)
     }

@@ -147,6 +147,38 @@ export function maskClean(b: usize, plane: usize, stride: usize, cover: usize, c
   }
 }
 
+/**
+ * Where a mask leaves a part, 0 < m < 1, a raster takes on the colours of another: px of half-covered edges show what they
+ * are of and not what was behind them. The other's colour has the share 1 − m⁴ (a px nearly whole keeps its own); where the
+ * other covers nothing all stays. Coverage stays as it is: the mask is taken after.
+ */
+export function maskColours(b: usize, plane: usize, stride: usize, cover: usize, coverStride: usize, from: usize, count: i32, rows: i32, strength: f32, swap: i32): void {
+  const zero = f32x4.splat(0)
+  const one = f32x4.splat(1)
+  const slope = f32x4.splat(swap ? -strength : strength)
+  const least = f32x4.splat(swap ? 1 : 1 - strength)
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let n: i32 = 0; n < count; n += 4) {
+      const at = <usize>n << 2
+      const left = leftBy(v128.load(cover + at), slope, least)
+      if (!v128.any_true(v128.and(f32x4.gt(left, zero), f32x4.lt(left, one)))) continue
+      const alpha = v128.load(b + 3 * plane + at)
+      const other = v128.load(from + 3 * plane + at)
+      const square = f32x4.mul(left, left)
+      const share = v128.and(f32x4.sub(one, f32x4.mul(square, square)), f32x4.gt(other, f32x4.splat(0.001)))
+      const k = f32x4.div(alpha, f32x4.max(other, f32x4.splat(0.001)))
+      for (let p: usize = 0; p < 3; p++) {
+        const own = v128.load(b + p * plane + at)
+        const theirs = f32x4.mul(v128.load(from + p * plane + at), k)
+        v128.store(b + p * plane + at, f32x4.add(own, f32x4.mul(f32x4.sub(theirs, own), share)))
+      }
+    }
+    b += stride
+    cover += coverStride
+    from += stride
+  }
+}
+
 /** What two planes cover together: 0 either, 1 the first without the second, 2 both, 3 only one of them. Edges that run together stay clean. */
 export function combinePlane(to: usize, from: usize, stride: usize, count: i32, rows: i32, how: i32): void {
   const zero = f32x4.splat(0)

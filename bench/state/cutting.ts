@@ -1,0 +1,156 @@
+import { newId } from '@/core/design/blank'
+import { type Dab, type MaskOf, masksOf, newMask } from '@/core/design/mask'
+import { orderAfter, putMask } from '@/core/design/mask-commands'
+import { frameMatrix } from '@/core/design/mask-frame'
+import type { Layer, LayerOf, Placement } from '@/core/design/schema'
+import { isLocked } from '@/core/design/tree'
+import { apply, inverse, type Point } from '@/core/geometry/matrix'
+import { frameOf } from '@/core/render/masked'
+import type { CutOutAnswer } from '@/server/cutouts'
+import { resolvedOf } from './acts'
+import type { Bench, BenchState } from './bench-store'
+import { maskedLayer } from './masks'
+import type { StrokeInHand } from './painting'
+
+/** The mask that cuts a picture out of its ground, where it has one. */
+export const cutOf = (layer: Layer | null | undefined): MaskOf<'painted'> | null =>
+  (layer ? masksOf(layer) : []).flatMap((m) => (m.kind === 'painted' && m.cut ? [m] : [])).at(-1) ?? null
+
+type Seen = Pick<BenchState, 'design' | 'resolved' | 'selection' | 'mask'>
+/** The selected picture with its frame and the dabs that correct its cut. */
+export function cutInHand(s: Seen): { layer: LayerOf<'picture'>; frame: Placement; dabs: readonly Dab[] } | null {
+  const layer = maskedLayer(s)
+  const own = layer?.kind === 'picture' ? resolvedOf(s, layer.id) : null
+  const frame = own && frameOf({ frame: 'layer' }, own, s.resolved)
+  return layer?.kind === 'picture' && frame ? { layer, frame, dabs: cutOf(layer)?.cut?.dabs ?? [] } : null
+}
+/** Selected pictures that can be cut out. */
+export const cuttable = (s: Pick<BenchState, 'design' | 'selection'>): LayerOf<'picture'>[] =>
+  s.selection.flatMap((id) => {
+    const layer = s.design.layers[id]
+    return layer?.kind === 'picture' && !isLocked(s.design, id) ? [layer] : []
+  })
+
+let running: AbortController | null = null
+/** Gives up a cut that is being made: everything stays as it was. */
+export function stopCutting(bench: Bench): void {
+  running?.abort()
+  running = null
+  bench.set({ cutting: null })
+}
+
+/** Separates the main thing of each selected picture, or only of one; what was cut before is cut anew. */
+export async function cutOut(bench: Bench, layers = cuttable(bench.store.getState())): Promise<void> {
+  if (layers.length === 0)
+    return bench.notify('Select a photo on the stage first: its main thing is cut out. A picture in a slot is not cut out; place it as a layer.')
+  for (const layer of layers) if (!(await cut(bench, layer, [], 'Cut out'))) return
+}
+
+async function cut(bench: Bench, layer: LayerOf<'picture'>, dabs: readonly Dab[], name: string): Promise<boolean> {
+  running?.abort()
+  const mine = new AbortController()
+  running = mine
+  const before = cutOf(layer)
+  bench.set({ cutting: { layer: layer.id, dabs: dabs.slice(before?.cut?.dabs.length ?? 0) } })
+  try {
+    const response = await fetch('/api/cutouts', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ source: layer.source, dabs }),
+      signal: mine.signal,
+    })
+    const made = (await response.json()) as CutOutAnswer & { message?: string }
+    if (!response.ok) throw new Error(made.message)
+    if (running !== mine) return false
+    if (Object.keys(made.tiles).length === 0) {
+      bench.notify(
+        'Nothing in this photo stands out as its main thing. It is as it was; paint a mask by brush instead, or dab keep on the thing.',
+        'trouble',
+      )
+      return false
+    }
+    keep(bench, layer.id, made, dabs, name)
+    return true
+  } catch (thrown) {
+    if (!mine.signal.aborted)
+      bench.notify(
+        (thrown instanceof Error && thrown.message) ||
+          'The cut out could not be made: the server does not answer. The picture is as it was; try again.',
+        'trouble',
+      )
+    return false
+  } finally {
+    if (running === mine) {
+      running = null
+      bench.set({ cutting: null })
+    }
+  }
+}
+
+function keep(bench: Bench, id: string, made: CutOutAnswer, dabs: readonly Dab[], name: string): void {
+  const layer = bench.store.getState().design.layers[id]
+  if (layer?.kind !== 'picture') return
+  const before = cutOf(layer)
+  const mask: MaskOf<'painted'> = {
+    ...(before ?? newMask.painted({ id: newId(), order: orderAfter(layer) }, made.width, made.height, 'none')),
+    width: made.width,
+    height: made.height,
+    tiles: made.tiles,
+    cut: { dabs: [...dabs], colours: made.colours, clean: before?.cut?.clean ?? true },
+  }
+  bench.edit(name, (d) => putMask(d, id, mask))
+  if (maskedLayer(bench.store.getState())?.id === id) bench.set({ mask: mask.id })
+}
+
+/** Sets dabs along the way of the hand; when it lets go the picture is cut anew with them. */
+export function beginDabs(bench: Bench, at: Point, other: boolean): StrokeInHand | null {
+  const s = bench.store.getState()
+  const found = cutInHand(s)
+  if (!found) {
+    bench.notify('Select one photo first: a press on it cuts out its main thing.')
+    return null
+  }
+  if (isLocked(s.design, found.layer.id)) {
+    bench.notify('This is locked. Unlock it to cut it out.')
+    return null
+  }
+  const { layer, frame, dabs } = found
+  if (!cutOf(layer)) {
+    void cutOut(bench, [layer])
+    return null
+  }
+  const back = inverse(frameMatrix(frame))
+  if (!back) return null
+  const keepIt = s.dab.keep !== other
+  const radius = Math.min(0.5, Math.max(0.0005, s.dab.size / 2 / Math.min(frame.width, frame.height)))
+  const made: Dab[] = []
+  let last: Point | null = null
+  const to = (p: Point) => {
+    if (last && Math.hypot(p.x - last.x, p.y - last.y) < s.dab.size / 2) return
+    const q = apply(back, p)
+    if (q.x < 0 || q.y < 0 || q.x > 1 || q.y > 1 || made.length >= 60) return
+    last = p
+    made.push({ x: q.x, y: q.y, radius, keep: keepIt })
+    bench.set({ cutting: { layer: layer.id, dabs: [...made] } })
+  }
+  to(at)
+  return {
+    to,
+    end() {
+      if (made.length === 0) return bench.set({ cutting: null })
+      void cut(bench, layer, [...dabs, ...made].slice(-400), keepIt ? 'Keep in the cut out' : 'Drop from the cut out')
+    },
+    drop: () => bench.set({ cutting: null }),
+  }
+}
+
+/** Takes the old ground out of half-covered px, or leaves it. */
+export function setClean(bench: Bench, clean: boolean): void {
+  const layer = maskedLayer(bench.store.getState())
+  const mask = cutOf(layer)
+  if (!layer || !mask) return
+  bench.edit('Old ground in the edge', (d) => {
+    const own = d.layers[layer.id]?.masks[mask.id]
+    if (own?.kind === 'painted' && own.cut) own.cut.clean = clean
+  })
+}

@@ -1,0 +1,51 @@
+import type { Lab } from './picture'
+
+const SIDE = 32
+const [L0, LK] = [0, SIDE / 1.0001]
+const [C0, CK] = [-0.24, SIDE / 0.48]
+const clampBin = (v: number): number => (v < 0 ? 0 : v > SIDE - 1 ? SIDE - 1 : Math.floor(v))
+
+/** The bin of each px's colour in a cube of OKLab, 32 bins a side. */
+export function binsOf(p: Lab): Uint16Array {
+  const out = new Uint16Array(p.l.length)
+  for (let n = 0; n < out.length; n++)
+    out[n] =
+      (clampBin(((p.l[n] as number) - L0) * LK) * SIDE + clampBin(((p.a[n] as number) - C0) * CK)) * SIDE + clampBin(((p.b[n] as number) - C0) * CK)
+  return out
+}
+/** How often colours occur, a density over the bins smoothed so that near colours count too; sums to 1. */
+export class ColourModel {
+  private readonly bins = new Float32Array(SIDE ** 3)
+  private total = 0
+
+  add(bin: number, weight: number): void {
+    this.bins[bin] = (this.bins[bin] as number) + weight
+    this.total += weight
+  }
+  /** Smooths and normalises: after this the model is read. */
+  settle(): this {
+    for (const step of [1, SIDE, SIDE * SIDE]) this.smooth(step)
+    const k = 1 / Math.max(1e-9, this.total)
+    for (let n = 0; n < this.bins.length; n++) this.bins[n] = (this.bins[n] as number) * k
+    return this
+  }
+  private smooth(step: number): void {
+    const { bins } = this
+    const from = bins.slice()
+    const weights = [0.4, 0.24, 0.06]
+    for (let n = 0; n < bins.length; n++) {
+      const at = Math.floor(n / step) % SIDE
+      let sum = (from[n] as number) * (weights[0] as number)
+      for (let k = 1; k <= 2; k++) {
+        const before = at - k < 0 ? n : n - k * step
+        const after = at + k >= SIDE ? n : n + k * step
+        sum += ((from[before] as number) + (from[after] as number)) * (weights[k] as number)
+      }
+      bins[n] = sum
+    }
+  }
+  /** The density at a bin. */
+  at(bin: number): number {
+    return this.bins[bin] as number
+  }
+}

@@ -1,0 +1,134 @@
+import { coloursSize, type Dab } from '../design/mask'
+import { featuresOf, furtherLook } from './features'
+import { doubled, type Matte, matte } from './matting'
+import { judge, type Network } from './network'
+import { fitted, type Lab, type Pixels, reducedTo, toLab } from './picture'
+import { segment, settledBy } from './segment'
+import weights from './weights.json' with { type: 'json' }
+
+/** The longer side of the picture that is guessed on, and the most of the one that is cut, px. */
+const GUESSED = 200
+const CUT = 512
+
+const looks = weights as Network[]
+
+/** Half the size, each px the mean of four. */
+export function halved(p: Pixels): Pixels {
+  const [width, height] = [Math.max(1, (p.width + 1) >> 1), Math.max(1, (p.height + 1) >> 1)]
+  const data = new Uint8Array(width * height * 4)
+  for (let y = 0; y < height; y++) {
+    const rows = [2 * y * p.width, Math.min(p.height - 1, 2 * y + 1) * p.width] as const
+    for (let x = 0; x < width; x++) {
+      const [u, v] = [2 * x, Math.min(p.width - 1, 2 * x + 1)]
+      const [a, b, c, d] = [(rows[0] + u) * 4, (rows[0] + v) * 4, (rows[1] + u) * 4, (rows[1] + v) * 4]
+      for (let k = 0; k < 4; k++)
+        data[(y * width + x) * 4 + k] =
+          ((p.data[a + k] as number) + (p.data[b + k] as number) + (p.data[c + k] as number) + (p.data[d + k] as number) + 2) >> 2
+    }
+  }
+  return { width, height, data }
+}
+
+/** What is believed of each px of a picture: 1 its main thing, 0 its ground. */
+export function believe(picture: Pixels): Float32Array {
+  const size = fitted(picture.width, picture.height, GUESSED)
+  const lab = toLab(reducedTo(picture, size.width, size.height))
+  return stretched(looked(lab, looks), lab, picture)
+}
+/** The networks one after the other, each told what the one before believes. */
+export function looked(lab: Lab, networks: readonly Network[]): Float32Array {
+  const planes = featuresOf(lab)
+  const [first, ...others] = networks
+  if (!first) throw new Error('There is no network to look with.')
+  return others.reduce((belief, net) => judge(net, [...planes, ...furtherLook(lab, belief)]), judge(first, planes))
+}
+function stretched(
+  from: Float32Array,
+  { width: w, height: h }: Pick<Lab, 'width' | 'height'>,
+  { width, height }: Pick<Pixels, 'width' | 'height'>,
+): Float32Array {
+  const out = new Float32Array(width * height)
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const u = Math.min(w - 1, Math.max(0, ((x + 0.5) * w) / width - 0.5))
+      const v = Math.min(h - 1, Math.max(0, ((y + 0.5) * h) / height - 0.5))
+      const [u0, v0] = [Math.floor(u), Math.floor(v)]
+      const [u1, v1] = [Math.min(w - 1, u0 + 1), Math.min(h - 1, v0 + 1)]
+      const [du, dv] = [u - u0, v - v0]
+      out[y * width + x] =
+        ((from[v0 * w + u0] as number) * (1 - du) + (from[v0 * w + u1] as number) * du) * (1 - dv) +
+        ((from[v1 * w + u0] as number) * (1 - du) + (from[v1 * w + u1] as number) * du) * dv
+    }
+  return out
+}
+
+export type CutOut = {
+  width: number
+  height: number
+  /** What the subject covers of each px, 0–255. */
+  alpha: Uint8Array
+  /** The subject's own colours along its edge, see-through elsewhere: what half-covered px are to show. */
+  colours: Pixels
+}
+
+/**
+ * Separates the main thing of a photo from its ground: guessed by small networks on a very small copy, cut on a reduced one,
+ * its edge told from copy to copy up to the photo's own px. `dabs` are a person's corrections.
+ */
+export function cutOut(photo: Pixels, dabs: readonly Dab[], progress: (share: number) => void = () => {}): CutOut {
+  const { chain, small, cut } = cutStages(photo, dabs, progress)
+  progress(0.5)
+  let alpha: Uint8Array = cut.map((v) => v * 255)
+  let colours: Pixels | null = null
+  const held = coloursSize(photo.width, photo.height)
+  let size: { width: number; height: number } = small
+  for (let n = chain.length - 1; n >= 0; n--) {
+    const level = chain[n] as Pixels
+    const settled = dabs.length > 0 ? settledBy(dabs, level.width, level.height) : null
+    const prior = n === chain.length - 1 ? alpha : doubled(alpha, size, level)
+    const made = matte(level, prior, n === chain.length - 1 ? 2 : 1, [], settled)
+    alpha = made.alpha
+    size = level
+    if (level.width === held.width && level.height === held.height) colours = coloursOf(made, level)
+    progress(1 - 0.5 * (n / chain.length))
+  }
+  return { width: photo.width, height: photo.height, alpha, colours: colours as Pixels }
+}
+
+/** The photo, its halves down to the reduced one, and what is cut on that. */
+export function cutStages(
+  photo: Pixels,
+  dabs: readonly Dab[],
+  progress: (share: number) => void = () => {},
+): { chain: Pixels[]; small: Pixels; cut: Uint8Array } {
+  const chain = [photo]
+  while (Math.max((chain.at(-1) as Pixels).width, (chain.at(-1) as Pixels).height) > CUT) chain.push(halved(chain.at(-1) as Pixels))
+  progress(0.1)
+  const small = chain.at(-1) as Pixels
+  return { chain, small, cut: segment(toLab(small), believe(small), dabs) }
+}
+
+/** The band's own colours, and some px on from them. */
+function coloursOf({ width, height, band, colours, alpha }: Matte, level: Pixels): Pixels {
+  const data = new Uint8Array(width * height * 4)
+  band.forEach((n, k) => {
+    for (let c = 0; c < 3; c++) data[n * 4 + c] = Math.round(colours[k * 3 + c] as number)
+    data[n * 4 + 3] = 255
+  })
+  // On either side they run out: into the subject with its own colours, over the ground with those of the edge.
+  let front = [...band]
+  for (let step = 0; step < 3; step++) {
+    const next: number[] = []
+    for (const n of front)
+      for (const m of [n - 1, n + 1, n - width, n + width]) {
+        if (m < 0 || m >= width * height || data[m * 4 + 3] === 255) continue
+        const from = (alpha[m] as number) === 255 ? level.data : data
+        const at = (alpha[m] as number) === 255 ? m : n
+        for (let c = 0; c < 3; c++) data[m * 4 + c] = from[at * 4 + c] as number
+        data[m * 4 + 3] = 255
+        next.push(m)
+      }
+    front = next
+  }
+  return { width, height, data }
+}

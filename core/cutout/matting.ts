@@ -1,0 +1,231 @@
+import type { Pixels } from './picture'
+
+/** An alpha this close to either end is settled, of 255. */
+const NONE = 5
+const ALL = 250
+/** How far samples of subject and ground are looked for, px of the level. */
+const REACH = 28
+/** Means of neighbours are softer than what they are of. */
+const SHARPEN = 1.15
+/** Directions in which they are looked for, by turns so that neighbours look elsewhere. */
+const RAYS = Array.from({ length: 16 }, (_, n) => [Math.cos((n * Math.PI) / 8), Math.sin((n * Math.PI) / 8)] as const)
+
+export type Matte = {
+  width: number
+  height: number
+  /** What the subject covers of each px, 0–255. */
+  alpha: Uint8Array
+  /** px of the edge band, in order. */
+  band: Int32Array
+  /** The subject's own colour at each of these, RGB 0–255. */
+  colours: Float32Array
+}
+
+/** An alpha of half the size brought to this one's, bilinearly. */
+export function doubled(alpha: Uint8Array, from: { width: number; height: number }, to: { width: number; height: number }): Uint8Array {
+  const out = new Uint8Array(to.width * to.height)
+  for (let y = 0; y < to.height; y++) {
+    const v = Math.min(from.height - 1, Math.max(0, (y - 0.5) / 2))
+    const [v0, dv] = [Math.floor(v), v - Math.floor(v)]
+    const [top, low] = [v0 * from.width, Math.min(from.height - 1, v0 + 1) * from.width]
+    for (let x = 0; x < to.width; x++) {
+      const u = Math.min(from.width - 1, Math.max(0, (x - 0.5) / 2))
+      const [u0, du] = [Math.floor(u), u - Math.floor(u)]
+      const u1 = Math.min(from.width - 1, u0 + 1)
+      const [a, b, c, d] = [alpha[top + u0] as number, alpha[top + u1] as number, alpha[low + u0] as number, alpha[low + u1] as number]
+      out[y * to.width + x] = a === b && c === a && d === a ? a : Math.round((a * (1 - du) + b * du) * (1 - dv) + (c * (1 - du) + d * du) * dv)
+    }
+  }
+  return out
+}
+
+/** px that are neither settled nor further than `grow` from one that is not. */
+function bandOf(prior: Uint8Array, width: number, height: number, grow: number): Uint8Array {
+  const open = new Uint8Array(prior.length)
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const n = y * width + x
+      const v = prior[n] as number
+      const edge =
+        (v > NONE && v < ALL) ||
+        (x > 0 && (prior[n - 1] as number) >= ALL !== v >= ALL) ||
+        (y > 0 && (prior[n - width] as number) >= ALL !== v >= ALL)
+      if (!edge) continue
+      for (let b = Math.max(0, y - grow); b <= Math.min(height - 1, y + grow); b++)
+        open.fill(1, b * width + Math.max(0, x - grow), b * width + Math.min(width - 1, x + grow) + 1)
+    }
+  return open
+}
+
+/** How far each px of the band is from where the prior goes from one half to the other, px, up to six. */
+function fromContour(prior: Uint8Array, open: Uint8Array, width: number, height: number): Uint8Array {
+  const out = new Uint8Array(prior.length).fill(6)
+  let front: number[] = []
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const n = y * width + x
+      const side = (prior[n] as number) >= 128
+      for (const m of [x > 0 ? n - 1 : n, y > 0 ? n - width : n])
+        if ((prior[m] as number) >= 128 !== side) {
+          if (out[n] === 6) front.push(n)
+          if (out[m] === 6) front.push(m)
+          out[n] = 0
+          out[m] = 0
+        }
+    }
+  for (let away = 1; away < 6; away++) {
+    const next: number[] = []
+    for (const n of front)
+      for (const m of [n - 1, n + 1, n - width, n + width])
+        if (open[m] && (out[m] as number) > away) {
+          out[m] = away
+          next.push(m)
+        }
+    front = next
+  }
+  return out
+}
+
+/**
+ * What a subject covers in the band along its edge: of the settled colours met in several directions the pair that
+ * explains a px best says how much of it is subject, and what colour that is (after E. Gastal, M. Oliveira, “Shared
+ * sampling for real-time alpha matting”, Eurographics 2010); where both are alike the prior decides. `also` are colours of
+ * the subject that may stand in where none is near, RGB 0–255 one after the other.
+ */
+export function matte(picture: Pixels, prior: Uint8Array, grow: number, also: readonly number[], settled: Uint8Array | null): Matte {
+  const { width, height, data } = picture
+  const open = bandOf(prior, width, height, grow)
+  if (settled) for (let n = 0; n < open.length; n++) if (settled[n]) open[n] = 0
+  const alpha = new Uint8Array(prior.length)
+  let count = 0
+  for (let n = 0; n < prior.length; n++) {
+    if (open[n]) count++
+    else alpha[n] = settled?.[n] === 1 ? 255 : settled?.[n] === 2 ? 0 : (prior[n] as number) >= 128 ? 255 : 0
+  }
+  const band = new Int32Array(count)
+  for (let n = 0, k = 0; n < open.length; n++) if (open[n]) band[k++] = n
+  const away = fromContour(prior, open, width, height)
+  const rough = new Float32Array(count)
+  const sure = new Float32Array(count)
+  const colours = new Float32Array(count * 3)
+  const place = new Int32Array(prior.length)
+  const extra = also.length / 3
+  const f = new Float32Array((8 + extra) * 4)
+  const g = new Float32Array(8 * 4)
+
+  const sample = (into: Float32Array, at: number, x: number, y: number, dx: number, dy: number, far: number, inside: boolean): void => {
+    let [r, gr, b, k] = [0, 0, 0, 0]
+    for (let step = 0; step < 3; step++) {
+      const [u, v] = [Math.round(x + dx * (far + step)), Math.round(y + dy * (far + step))]
+      if (u < 0 || v < 0 || u >= width || v >= height) break
+      const n = v * width + u
+      if (open[n] || (alpha[n] as number) >= 128 !== inside) break
+      r += data[n * 4] as number
+      gr += data[n * 4 + 1] as number
+      b += data[n * 4 + 2] as number
+      k++
+    }
+    into[at * 4] = r / k
+    into[at * 4 + 1] = gr / k
+    into[at * 4 + 2] = b / k
+    into[at * 4 + 3] = far / REACH
+  }
+
+  for (let k = 0; k < count; k++) {
+    const n = band[k] as number
+    place[n] = k
+    const [x, y] = [n % width, Math.floor(n / width)]
+    let [fs, gs] = [0, 0]
+    const turn = (x + 2 * y) & 1
+    for (let ray = 0; ray < 8; ray++) {
+      const [dx, dy] = RAYS[ray * 2 + turn] as readonly [number, number]
+      let [foundF, foundG] = [false, false]
+      for (let far = 1; far <= REACH && !(foundF && foundG); far++) {
+        const [u, v] = [Math.round(x + dx * far), Math.round(y + dy * far)]
+        if (u < 0 || v < 0 || u >= width || v >= height) break
+        const m = v * width + u
+        if (open[m]) continue
+        if ((alpha[m] as number) >= 128) {
+          if (!foundF) sample(f, fs++, x, y, dx, dy, far, true)
+          foundF = true
+          if (far > 6) break
+        } else {
+          if (!foundG) sample(g, gs++, x, y, dx, dy, far, false)
+          foundG = true
+        }
+      }
+    }
+    for (let e = 0; e < extra && fs < f.length / 4; e++, fs++) {
+      f[fs * 4] = also[e * 3] as number
+      f[fs * 4 + 1] = also[e * 3 + 1] as number
+      f[fs * 4 + 2] = also[e * 3 + 2] as number
+      f[fs * 4 + 3] = 1.5
+    }
+    const [pr, pg, pb] = [data[n * 4] as number, data[n * 4 + 1] as number, data[n * 4 + 2] as number]
+    const before = (prior[n] as number) / 255
+    if (fs === 0 || gs === 0) {
+      rough[k] = before
+      sure[k] = 0.01
+      colours.set([pr, pg, pb], k * 3)
+      continue
+    }
+    // The prior is one more sight of it, at the contour worth a difference of 10 levels, further off more and more.
+    const d = away[n] as number
+    const trust = 100 + 600 * d * d
+    let [best, bestAlpha, bestPair, bestApart] = [Infinity, before, 0, 0]
+    for (let i = 0; i < fs; i++) {
+      const [fr, fg, fb, fd] = [f[i * 4] as number, f[i * 4 + 1] as number, f[i * 4 + 2] as number, f[i * 4 + 3] as number]
+      for (let j = 0; j < gs; j++) {
+        const [gr, gg, gb, gd] = [g[j * 4] as number, g[j * 4 + 1] as number, g[j * 4 + 2] as number, g[j * 4 + 3] as number]
+        const [dr, dg, db] = [fr - gr, fg - gg, fb - gb]
+        const apart = dr * dr + dg * dg + db * db
+        let t = ((pr - gr) * dr + (pg - gg) * dg + (pb - gb) * db + trust * before) / (apart + trust)
+        t = t < 0 ? 0 : Math.min(t, 1)
+        const [er, eg, eb] = [pr - gr - t * dr, pg - gg - t * dg, pb - gb - t * db]
+        const cost = (er * er + eg * eg + eb * eb) / 60 + 1.2 * (fd + gd) + (0.6 + 0.5 * d * d) * (t - before) ** 2 + 60 / (apart + 60)
+        if (cost < best) {
+          best = cost
+          bestAlpha = t
+          bestPair = i
+          bestApart = apart
+        }
+      }
+    }
+    rough[k] = bestAlpha
+    sure[k] = Math.exp(-best / 3) * (bestApart / (bestApart + 300)) + 0.003
+    for (let c = 0; c < 3; c++) colours[k * 3 + c] = f[bestPair * 4 + c] as number
+  }
+
+  // Neighbours of the same colour tell the same.
+  const calm = new Float32Array(count * 3)
+  for (let k = 0; k < count; k++) {
+    const n = band[k] as number
+    const [x, y] = [n % width, Math.floor(n / width)]
+    let [sum, total, r, gr, b, shares] = [0, 0, 0, 0, 0, 0]
+    for (let v = Math.max(0, y - 2); v <= Math.min(height - 1, y + 2); v++)
+      for (let u = Math.max(0, x - 2); u <= Math.min(width - 1, x + 2); u++) {
+        const m = v * width + u
+        const d =
+          ((data[m * 4] as number) - (data[n * 4] as number)) ** 2 +
+          ((data[m * 4 + 1] as number) - (data[n * 4 + 1] as number)) ** 2 +
+          ((data[m * 4 + 2] as number) - (data[n * 4 + 2] as number)) ** 2
+        const near = Math.exp(-d / 200 - ((u - x) ** 2 + (v - y) ** 2) / 4)
+        const j = place[m] as number
+        const w = near * (open[m] ? (sure[j] as number) : 0.5)
+        sum += w * (open[m] ? (rough[j] as number) : (alpha[m] as number) / 255)
+        total += w
+        if (open[m]) {
+          const s = near * (sure[j] as number) * (0.05 + (rough[j] as number))
+          r += s * (colours[j * 3] as number)
+          gr += s * (colours[j * 3 + 1] as number)
+          b += s * (colours[j * 3 + 2] as number)
+          shares += s
+        }
+      }
+    const t = total > 0 ? sum / total : (rough[k] as number)
+    alpha[n] = Math.round(255 * Math.min(1, Math.max(0, (t - 0.5) * SHARPEN + 0.5)))
+    if (shares > 0) calm.set([r / shares, gr / shares, b / shares], k * 3)
+    else calm.set(colours.subarray(k * 3, k * 3 + 3), k * 3)
+  }
+  return { width, height, alpha, band, colours: calm }
+}

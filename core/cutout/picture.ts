@@ -1,0 +1,64 @@
+/** A picture in OKLab: three planes of 32-bit floats, row by row. */
+export type Lab = { width: number; height: number; l: Float32Array; a: Float32Array; b: Float32Array }
+/** RGBA of 8 bits a channel, straight alpha. */
+export type Pixels = { width: number; height: number; data: Uint8Array | Uint8ClampedArray }
+
+const LINEAR = Float64Array.from({ length: 256 }, (_, n) => {
+  const v = n / 255
+  return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4
+})
+
+/** sRGB to OKLab: B. Ottosson, “A perceptual color space for image processing” (2020). What is see-through counts as white. */
+export function toLab({ width, height, data }: Pixels): Lab {
+  const count = width * height
+  const [l, a, b] = [new Float32Array(count), new Float32Array(count), new Float32Array(count)]
+  for (let n = 0; n < count; n++) {
+    const cover = (data[n * 4 + 3] as number) / 255
+    const at = (k: number) => (LINEAR[data[n * 4 + k] as number] as number) * cover + 1 - cover
+    const [r, g, bl] = [at(0), at(1), at(2)]
+    const x = Math.cbrt(0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * bl)
+    const y = Math.cbrt(0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * bl)
+    const z = Math.cbrt(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * bl)
+    l[n] = 0.2104542553 * x + 0.793617785 * y - 0.0040720468 * z
+    a[n] = 1.9779984951 * x - 2.428592205 * y + 0.4505937099 * z
+    b[n] = 0.0259040371 * x + 0.7827717662 * y - 0.808675766 * z
+  }
+  return { width, height, l, a, b }
+}
+
+/** Reduced by averaging whole px: each new px stands for what lay under it. */
+export function reducedTo(p: Pixels, width: number, height: number): Pixels {
+  if (width === p.width && height === p.height) return p
+  const data = new Uint8Array(width * height * 4)
+  for (let y = 0; y < height; y++) {
+    const [top, bottom] = [
+      Math.floor((y * p.height) / height),
+      Math.max(Math.floor(((y + 1) * p.height) / height), Math.floor((y * p.height) / height) + 1),
+    ]
+    for (let x = 0; x < width; x++) {
+      const left = Math.floor((x * p.width) / width)
+      const right = Math.max(Math.floor(((x + 1) * p.width) / width), left + 1)
+      let [r, g, b, a] = [0, 0, 0, 0]
+      for (let v = top; v < bottom; v++)
+        for (let u = left; u < right; u++) {
+          const k = (v * p.width + u) * 4
+          const cover = p.data[k + 3] as number
+          r += (p.data[k] as number) * cover
+          g += (p.data[k + 1] as number) * cover
+          b += (p.data[k + 2] as number) * cover
+          a += cover
+        }
+      const k = (y * width + x) * 4
+      data[k] = a ? r / a : 0
+      data[k + 1] = a ? g / a : 0
+      data[k + 2] = a ? b / a : 0
+      data[k + 3] = a / ((bottom - top) * (right - left))
+    }
+  }
+  return { width, height, data }
+}
+/** The size of a picture whose longer side is at most `most` px. */
+export function fitted(width: number, height: number, most: number): { width: number; height: number } {
+  const k = Math.min(1, most / Math.max(width, height))
+  return { width: Math.max(1, Math.round(width * k)), height: Math.max(1, Math.round(height * k)) }
+}

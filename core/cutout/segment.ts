@@ -1,0 +1,175 @@
+import type { Dab } from '../design/mask'
+import { binsOf, ColourModel } from './colour-model'
+import { blurred, edgesOf } from './edges'
+import { leastCut, STEPS } from './max-flow'
+import type { Lab } from './picture'
+
+const PART_BELIEF = 0.35
+const PART_SIZE = 6
+const tuned = { smooth: 6, colour: 0.5, belief: 1.2, rounds: 2, spread: 0.012, mix: 0.7 }
+const KEEP = 1
+const DROP = 2
+
+/** px that dabs settle: 1 kept, 2 dropped, 0 open; a later dab lies over an earlier one. */
+export function settledBy(dabs: readonly Dab[], width: number, height: number): Uint8Array {
+  const out = new Uint8Array(width * height)
+  for (const dab of dabs) {
+    const r = Math.max(0.7, dab.radius * Math.min(width, height))
+    const [cx, cy] = [dab.x * width - 0.5, dab.y * height - 0.5]
+    for (let y = Math.max(0, Math.ceil(cy - r)); y <= Math.min(height - 1, cy + r); y++)
+      for (let x = Math.max(0, Math.ceil(cx - r)); x <= Math.min(width - 1, cx + r); x++)
+        if ((x - cx) ** 2 + (y - cy) ** 2 <= r * r) out[y * width + x] = dab.keep ? KEEP : DROP
+  }
+  return out
+}
+
+/** What it costs to cut between neighbours: little where the colour changes. */
+function linksOf(p: Lab, smooth: number): Float32Array {
+  const { width, height } = p
+  let [sum, count] = [0, 0]
+  const difference = (n: number, m: number) =>
+    0.5 * ((p.l[n] as number) - (p.l[m] as number)) ** 2 +
+    2 * (((p.a[n] as number) - (p.a[m] as number)) ** 2 + ((p.b[n] as number) - (p.b[m] as number)) ** 2)
+  for (let y = 0; y < height - 1; y++)
+    for (let x = 0; x < width - 1; x++) {
+      const n = y * width + x
+      sum += difference(n, n + 1) + difference(n, n + width)
+      count += 2
+    }
+  const beta = 1 / (2 * Math.max(1e-7, sum / Math.max(1, count)))
+  const out = new Float32Array(width * height * 8)
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const n = y * width + x
+      for (let d = 0; d < 8; d += 2) {
+        const [dx, dy] = STEPS[d] as readonly [number, number]
+        const [u, v] = [x + dx, y + dy]
+        if (u < 0 || v < 0 || u >= width || v >= height) continue
+        const m = v * width + u
+        const cost = (smooth * (0.04 + Math.exp(-beta * difference(n, m)))) / (dx !== 0 && dy !== 0 ? Math.SQRT2 : 1)
+        out[n * 8 + d] = cost
+        out[m * 8 + d + 1] = cost
+      }
+    }
+  return out
+}
+
+/** Leaves the parts that are believed in, of some size or beside the largest, and those that a dab keeps. */
+function mainParts(cut: Uint8Array, belief: Float32Array, settled: Uint8Array, width: number, height: number): Uint8Array {
+  const label = new Int32Array(cut.length)
+  const parts: { sum: number; size: number; kept: boolean }[] = [{ sum: 0, size: 0, kept: false }]
+  const stack: number[] = []
+  for (let start = 0; start < cut.length; start++) {
+    if (!cut[start] || label[start]) continue
+    const id = parts.length
+    const part = { sum: 0, size: 0, kept: false }
+    parts.push(part)
+    label[start] = id
+    stack.push(start)
+    while (stack.length > 0) {
+      const n = stack.pop() as number
+      part.sum += belief[n] as number
+      part.size++
+      if (settled[n] === KEEP) part.kept = true
+      const [x, y] = [n % width, Math.floor(n / width)]
+      for (const [dx, dy] of STEPS) {
+        const [u, v] = [x + dx, y + dy]
+        if (u < 0 || v < 0 || u >= width || v >= height) continue
+        const m = v * width + u
+        if (cut[m] && !label[m]) {
+          label[m] = id
+          stack.push(m)
+        }
+      }
+    }
+  }
+  const most = Math.max(...parts.map((p) => p.sum))
+  return cut.map((c, n) => {
+    const part = parts[label[n] as number]
+    return c && part && (part.kept || part.sum === most || (part.sum > part.size * PART_BELIEF && part.size > PART_SIZE)) ? 1 : 0
+  })
+}
+
+/** How far each px is from a dab, by ways that shun edges: px of plain picture, each step over a full edge counting some forty. */
+function waysFrom(seeds: Uint8Array, edges: Float32Array, width: number, height: number): Float32Array {
+  const out = Float32Array.from(seeds, (s) => (s ? 0 : 1e6))
+  const pass = (n: number, m: number, length: number) => {
+    const e = Math.min(2.5, edges[n] as number)
+    const way = (out[m] as number) + length * (1 + 8 * e * e)
+    if (way < (out[n] as number)) out[n] = way
+  }
+  for (let round = 0; round < 3; round++) {
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++) {
+        const n = y * width + x
+        if (x > 0) pass(n, n - 1, 1)
+        if (y > 0) pass(n, n - width, 1)
+        if (x > 0 && y > 0) pass(n, n - width - 1, Math.SQRT2)
+        if (x < width - 1 && y > 0) pass(n, n - width + 1, Math.SQRT2)
+      }
+    for (let y = height - 1; y >= 0; y--)
+      for (let x = width - 1; x >= 0; x--) {
+        const n = y * width + x
+        if (x < width - 1) pass(n, n + 1, 1)
+        if (y < height - 1) pass(n, n + width, 1)
+        if (x < width - 1 && y < height - 1) pass(n, n + width + 1, Math.SQRT2)
+        if (x > 0 && y < height - 1) pass(n, n + width - 1, Math.SQRT2)
+      }
+  }
+  return out
+}
+
+/**
+ * The main thing of a photo, 1, and its ground, 0: from what is believed of each px, then by turns the colours of both and
+ * the least cut between them (C. Rother et al., “GrabCut”, SIGGRAPH 2004, with densities over OKLab for the mixtures).
+ * Dabs are held to, and what they lie on goes with them up to its edges.
+ */
+export function segment(p: Lab, first: Float32Array, dabs: readonly Dab[]): Uint8Array {
+  const { width, height } = p
+  const count = width * height
+  const bins = binsOf(p)
+  const settled = settledBy(dabs, width, height)
+  const held = Float32Array.from(first)
+  if (dabs.length > 0) {
+    const { edges } = edgesOf([p.l, p.a, p.b], [1, 1.6, 1.6], width, height)
+    const reach = 0.12 * Math.min(width, height)
+    const [keep, drop] = [KEEP, DROP].map((which) =>
+      waysFrom(
+        settled.map((s) => (s === which ? 1 : 0)),
+        edges,
+        width,
+        height,
+      ),
+    ) as [Float32Array, Float32Array]
+    for (let n = 0; n < count; n++) {
+      const [k, d] = [Math.exp(-(keep[n] as number) / reach), Math.exp(-(drop[n] as number) / reach)]
+      const pull = Math.max(k, d)
+      held[n] = (held[n] as number) * (1 - pull) + (k > d ? pull : 0)
+    }
+  }
+  const links = linksOf(p, tuned.smooth)
+  let belief = held
+  let cut: Uint8Array = new Uint8Array(count)
+  for (let round = 0; round < tuned.rounds; round++) {
+    const [mine, other] = [new ColourModel(), new ColourModel()]
+    for (let n = 0; n < count; n++) {
+      const b = belief[n] as number
+      if (b > 0.5) mine.add(bins[n] as number, (b - 0.5) * 2)
+      else other.add(bins[n] as number, 1 - b * 2)
+    }
+    mine.settle()
+    other.settle()
+    const terminal = new Float32Array(count)
+    for (let n = 0; n < count; n++) {
+      const s = settled[n]
+      const bin = bins[n] as number
+      const colour = Math.log((mine.at(bin) + 2e-6) / (other.at(bin) + 2e-6))
+      const b = Math.min(0.98, Math.max(0.02, belief[n] as number))
+      terminal[n] = s ? (s === KEEP ? 1e4 : -1e4) : tuned.colour * Math.max(-5, Math.min(5, colour)) + tuned.belief * Math.log(b / (1 - b))
+    }
+    cut = mainParts(leastCut(width, height, terminal, Float32Array.from(links)), held, settled, width, height)
+    const near = blurred(Float32Array.from(cut), width, height, Math.max(1, Math.round(Math.min(width, height) * tuned.spread)))
+    belief = near.map((v, n) => (1 - tuned.mix) * v + tuned.mix * (held[n] as number))
+  }
+  return cut
+}

@@ -1,0 +1,58 @@
+import { z } from 'zod'
+import { maskDependsOn } from './mask-commands'
+import type { Design } from './schema'
+
+const id = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'an id has 1 to 40 letters, digits, _ or -')
+const share = z.number().min(-20).max(20)
+const point = z.object({ x: share, y: share })
+
+/** The most places that one weave knows. */
+export const MOST_MARKS = 400
+/**
+ * A place where two layers cross, told at a point of each: fractions of their own boxes. `over`: there the other passes over
+ * the one that carries the weave. Of any place the nearest mark counts, the further the larger its `radius` (fractions of the
+ * carrier's shorter side): after either layer was moved, scaled or arranged anew each crossing still finds its own.
+ */
+const markSchema = z.object({ id, own: point, other: point, radius: z.number().min(0).max(10), over: z.boolean(), painted: z.boolean() })
+export type WeaveMark = z.infer<typeof markSchema>
+/** One layer passing over another that otherwise covers it, at some of their crossings. */
+export const weaveSchema = z.object({
+  id,
+  other: id,
+  marks: z.record(id, markSchema).refine((m) => Object.keys(m).length <= MOST_MARKS, `a weave knows at most ${MOST_MARKS} places`),
+})
+export type Weave = z.infer<typeof weaveSchema>
+
+/** The weave of two layers, whichever carries it. */
+export function weaveOf(design: Pick<Design, 'layers'>, a: string, b: string): { carrier: string; weave: Weave } | null {
+  for (const [carrier, other] of [
+    [a, b],
+    [b, a],
+  ] as const) {
+    const found = Object.values(design.layers[carrier]?.weaves ?? {}).find((w) => w.other === other)
+    if (found) return { carrier, weave: found }
+  }
+  return null
+}
+/** Whether two layers can be woven: of one page, and neither made of the other. */
+export function canWeave(design: Pick<Design, 'layers'>, a: string, b: string): boolean {
+  const [one, two] = [design.layers[a], design.layers[b]]
+  return Boolean(one && two && a !== b && one.page === two.page && !maskDependsOn(design, a, b) && !maskDependsOn(design, b, a))
+}
+/** Puts marks in the place of those that a weave has; without any the weave is gone. */
+export function setWeave(d: Design, carrier: string, other: string, id: string, marks: readonly WeaveMark[]): void {
+  const layer = d.layers[carrier]
+  if (!layer) return
+  if (marks.length === 0) delete layer.weaves[id]
+  else layer.weaves[id] = { id, other, marks: Object.fromEntries(marks.slice(-MOST_MARKS).map((m) => [m.id, m])) }
+}
+/** Weaves of layers are undone: each passes wholly over or under again. */
+export function unweave(d: Design, ids: readonly string[]): void {
+  for (const layer of Object.values(d.layers))
+    for (const w of Object.values(layer.weaves)) if (ids.includes(layer.id) || (ids.length === 1 && ids.includes(w.other))) delete layer.weaves[w.id]
+}
+/** Layers that one is woven with, by either's weave. */
+export const wovenWith = (design: Pick<Design, 'layers'>, id: string): string[] =>
+  Object.values(design.layers).flatMap((l) =>
+    l.id === id ? Object.values(l.weaves).map((w) => w.other) : Object.values(l.weaves).some((w) => w.other === id) ? [l.id] : [],
+  )

@@ -1,0 +1,85 @@
+import { intersect, isEmpty } from '../geometry/bounds'
+import type { PlanNode } from './nodes'
+import type { Renderer } from './renderer'
+
+/** Coverage from which two things are taken to cross. */
+const CROSSING = 0.3
+/** The longer side of the grid that crossings are looked for on. */
+const GRID = 220
+
+/** A place where two layers cross, px of the view: the point of it furthest from its edge, and how far that is. */
+export type Crossing = { x: number; y: number; radius: number }
+
+function nodeWith(nodes: readonly PlanNode[], id: string): PlanNode | null {
+  for (const node of nodes) {
+    if (node.id === id) return node
+    const inner =
+      node.kind === 'group' ? node.children : node.kind === 'held' ? [node.holder, ...node.insides] : node.kind === 'masked' ? [node.inner] : []
+    const found = nodeWith(inner, id)
+    if (found) return found
+  }
+  return null
+}
+
+/** Where two layers of a plan cross: each connected part of what both cover. */
+export function crossingsOf(nodes: readonly PlanNode[], a: string, b: string, renderer: Renderer): Crossing[] {
+  const [one, two] = [nodeWith(nodes, a), nodeWith(nodes, b)]
+  if (!one || !two) return []
+  const box = intersect(one.bounds, two.bounds)
+  if (isEmpty(box)) return []
+  const step = Math.max(1, (box.right - box.left) / GRID, (box.bottom - box.top) / GRID)
+  const [columns, rows] = [Math.max(1, Math.ceil((box.right - box.left) / step)), Math.max(1, Math.ceil((box.bottom - box.top) / step))]
+  const both = new Uint8Array(columns * rows)
+  for (let row = 0; row < rows; row++)
+    for (let column = 0; column < columns; column++) {
+      const [x, y] = [Math.floor(box.left + (column + 0.5) * step), Math.floor(box.top + (row + 0.5) * step)]
+      if (renderer.alphaAt({ ...one, opacity: 1 }, x, y) >= CROSSING && renderer.alphaAt({ ...two, opacity: 1 }, x, y) >= CROSSING)
+        both[row * columns + column] = 1
+    }
+  const depth = depthsOf(both, columns, rows)
+  const seen = new Uint8Array(both.length)
+  const out: Crossing[] = []
+  for (let start = 0; start < both.length; start++) {
+    if (!both[start] || seen[start]) continue
+    const part = [start]
+    seen[start] = 1
+    let best = start
+    for (let k = 0; k < part.length; k++) {
+      const n = part[k] as number
+      if ((depth[n] as number) > (depth[best] as number)) best = n
+      const x = n % columns
+      for (const m of [x > 0 ? n - 1 : -1, x < columns - 1 ? n + 1 : -1, n - columns, n + columns])
+        if (m >= 0 && m < both.length && both[m] && !seen[m]) {
+          seen[m] = 1
+          part.push(m)
+        }
+    }
+    // A fleck is no crossing.
+    if (part.length * step * step < 12) continue
+    const reach = Math.max(...part.map((n) => Math.hypot((n % columns) - (best % columns), Math.floor(n / columns) - Math.floor(best / columns))))
+    out.push({ x: box.left + ((best % columns) + 0.5) * step, y: box.top + (Math.floor(best / columns) + 0.5) * step, radius: (reach + 0.5) * step })
+  }
+  return out
+}
+/** How many steps each set cell is from one that is not. */
+function depthsOf(set: Uint8Array, columns: number, rows: number): Uint16Array {
+  const out = Uint16Array.from(set, (v) => (v ? 60_000 : 0))
+  const pass = (n: number, m: number) => {
+    if ((out[n] as number) > (out[m] as number) + 1) out[n] = (out[m] as number) + 1
+  }
+  for (let n = 0; n < out.length; n++) {
+    if (n % columns === 0 || n < columns) out[n] = Math.min(out[n] as number, 1)
+    else {
+      pass(n, n - 1)
+      pass(n, n - columns)
+    }
+  }
+  for (let n = out.length - 1; n >= 0; n--) {
+    if (n % columns === columns - 1 || n >= columns * (rows - 1)) out[n] = Math.min(out[n] as number, 1)
+    else {
+      pass(n, n + 1)
+      pass(n, n + columns)
+    }
+  }
+  return out
+}

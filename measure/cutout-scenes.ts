@@ -1,0 +1,145 @@
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { CHANNELS, develop, type Traced } from '../supplies/tracer/develop'
+import { quad, random, type Vector } from '../supplies/tracer/geometry'
+import type { Material } from '../supplies/tracer/materials'
+import { grass, handle, looks, pot, profiles, room, Scene, sprig } from '../supplies/tracer/scene'
+import { pack, trace } from '../supplies/tracer/trace'
+
+/** A photo of one thing whose coverage is known exactly: traced once with its surroundings and once without. */
+export type CutoutScene = {
+  seed: number
+  /** What makes it hard; empty for a clear one. */
+  hard: string[]
+  width: number
+  height: number
+  /** RGBA, opaque. */
+  pixels: Uint8Array
+  /** What the subject covers of each px, 0–255. */
+  alpha: Uint8Array
+}
+type Look = keyof typeof looks
+type Profile = keyof typeof profiles
+
+const VESSELS: Profile[] = ['bottle', 'tall', 'moon', 'gourd', 'bowl', 'cup', 'beaker', 'pitcher', 'wide', 'pot']
+const GLAZES: Look[] = ['copper', 'tenmoku', 'celadon', 'cobalt', 'teal', 'cream', 'ash', 'dipBlue', 'dipWhite', 'dipGreen', 'dipRose', 'banded']
+const WALLS: Look[] = ['plaster', 'clayWall', 'blueWall', 'greenWall', 'darkWall', 'pinkWall']
+const TABLES: Look[] = ['oak', 'walnut', 'pale', 'linen']
+/** Glazes on walls that are hardly another colour. */
+const NEAR: [Look, Look][] = [
+  ['cream', 'plaster'],
+  ['dipWhite', 'plaster'],
+  ['ash', 'plaster'],
+  ['tenmoku', 'darkWall'],
+  ['raw', 'clayWall'],
+  ['copper', 'clayWall'],
+  ['dipRose', 'pinkWall'],
+  ['teal', 'blueWall'],
+  ['celadon', 'blueWall'],
+]
+/** Walls with more in them than a tone. */
+const PATTERNS: Material[] = [
+  { colour: '#d9cdb4', second: '#6f8f95', pattern: 'band', scale: 0.34, amount: 0.8, threshold: 0.5, roughness: 0.9 },
+  { colour: '#b98a58', second: '#5e3a1e', pattern: 'wood', scale: 1.4, amount: 1, roughness: 0.8 },
+  { colour: '#c9a58a', second: '#6a7d68', third: '#e0cfae', pattern: 'reactive', scale: 1.1, amount: 0.8, threshold: 0.4, roughness: 0.9 },
+  { colour: '#dcd6c8', second: '#4a5a6a', third: '#b8b09c', pattern: 'speckle', scale: 5, amount: 0.3, roughness: 0.9 },
+  { colour: '#a9b7a0', second: '#6f826c', pattern: 'plaster', scale: 2.6, amount: 1, roughness: 0.9 },
+]
+const FEATURES = ['near', 'shadow', 'pattern', 'stems'] as const
+
+/** What a seed stands for: every third one is clear, the others have two of the features at least. */
+function setUp(seed: number) {
+  const rnd = random(seed * 7919 + 13)
+  const pick = <T>(from: readonly T[]): T => from[Math.floor(rnd() * from.length)] as T
+  const first = FEATURES[seed % 4] as (typeof FEATURES)[number]
+  const others = FEATURES.filter((f) => f !== first)
+  const hard = seed % 3 === 0 ? [] : [first, pick(others), ...(rnd() < 0.4 ? [pick(others)] : [])]
+  const has = (f: (typeof FEATURES)[number]) => hard.includes(f)
+  const near = pick(NEAR)
+  const glaze = has('near') ? near[0] : pick(GLAZES)
+  const far = (wall: Look) => !NEAR.some(([g, w]) => g === glaze && w === wall) && !(wall === 'plaster' && glaze === 'celadon')
+  const wall: Material = has('pattern') ? pick(PATTERNS) : looks[has('near') ? near[1] : pick(WALLS.filter(far))]
+  const table: Material = looks[pick(TABLES)]
+  const stems = has('stems')
+  const vessel = pick(stems ? VESSELS.filter((v) => v !== 'wide' && v !== 'bowl') : VESSELS)
+  const sizes = { at: [(rnd() - 0.5) * 0.8, 0, (rnd() - 0.5) * 0.6] as Vector, size: 0.85 + rnd() * 0.4, depth: 2.6 + rnd() * 3 }
+  return { rnd, pick, hard: [...new Set<string>(hard)], has, glaze, wall, table, stems, vessel, handle: !stems && rnd() < 0.3, ...sizes }
+}
+
+/** The scene of a seed; `alone` is nothing but its subject, before the same camera. */
+function build(seed: number, alone: boolean): Scene {
+  const { rnd, pick, has, glaze, wall, table, stems, vessel, at, size, depth, ...u } = setUp(seed)
+  const s = new Scene()
+  s.cutout = alone
+  const body = s.material(looks[glaze])
+  pot(s, profiles[vessel], at, body, size)
+  const top = Math.max(...profiles[vessel].map(([, y]) => y)) * size
+  const wide = Math.max(...profiles[vessel].map(([r]) => r)) * size
+  let height = top
+  if (u.handle) handle(s, at, [wide * 0.8, top * 0.8], [wide * 0.85, top * 0.3], 0.45 * size, body, rnd() * 60 - 30, 0.08)
+  if (stems) {
+    const [leaf, stem, dry] = [
+      s.material(looks[pick(['olive', 'eucalyptus', 'fern', 'rust'] as const)]),
+      s.material(looks.stem),
+      s.material(looks.straw),
+    ]
+    const root: Vector = [at[0], top * 0.5, at[2]]
+    const long = 1.6 + rnd() * 1.6
+    const plumes = rnd() < 0.5
+    for (let n = 0; n < 5; n++) {
+      const plant = { seed: seed * 31 + n, height: top * 0.5 + long * (0.7 + rnd() * 0.5), lean: 0.08 + rnd() * 0.3, turn: n * 72 + rnd() * 40 }
+      if (plumes) grass(s, root, { ...plant, stem: dry, plume: 60 })
+      else sprig(s, root, { ...plant, leaf, stem, count: 9, start: 0.5, length: 0.5, width: 0.4, thick: 0.014 })
+      height = Math.max(height, root[1] + plant.height)
+    }
+  }
+  const cloth = has('pattern') && rnd() < 0.6 ? pick(PATTERNS) : null
+  if (!alone) {
+    room(s, table, has('pattern') ? { ...wall, bump: 0 } : wall, depth)
+    if (cloth) quad(s.mesh, [-20, 0.004, 4], [40, 0, 0], [0, 0, -4 - depth], s.material(cloth))
+  }
+  // A small lamp throws a hard shadow.
+  const side = rnd() < 0.5 ? -1 : 1
+  if (has('shadow')) s.lamp([side * 6, 6, 5], [0, 1, 0], 0.7, 0.7, [420, 380, 320])
+  else s.lamp([side * 6, 8, 6], [0, 1, 0], 4.5, 5, [16, 14.8, 13])
+  s.lamp([-side * 7, 5, 6], [0, 1, 0], 4, 5, [3.4, 3.5, 3.9])
+  s.sky = [0.34, 0.35, 0.38]
+  const span = Math.max(height * 1.25, wide * 3.4)
+  const middle = height * 0.52
+  const lens = rnd() < 0.3 ? 0.08 : 0.02
+  s.camera = {
+    from: [(rnd() - 0.5) * 3, middle + 0.6 + rnd() * 2, 13],
+    to: [at[0] * 0.5, middle, 0],
+    angle: (Math.atan(span / 2 / 13) * 360) / Math.PI,
+    lens,
+    focus: at,
+  }
+  return s
+}
+
+const coverageOf = (traced: Traced): Uint8Array =>
+  Uint8Array.from({ length: traced.width * traced.height }, (_, n) =>
+    Math.round(Math.min(1, Math.max(0, traced.data[n * CHANNELS + 13] as number)) * 255),
+  )
+
+/** Traces the scene of a seed, its longer side `long` px; what was traced before is kept in `folder`. */
+export async function cutoutScene(seed: number, folder: string | null, long = 720): Promise<CutoutScene> {
+  const { hard } = setUp(seed)
+  const [width, height] = hard.includes('stems') ? [long * 0.75, long] : [long, long * 0.75]
+  const path = folder ? `${folder}/${seed}-${long}.bin` : null
+  if (path && existsSync(path)) {
+    const bytes = readFileSync(path)
+    return { seed, hard, width, height, pixels: bytes.subarray(0, width * height * 4), alpha: bytes.subarray(width * height * 4) }
+  }
+  const scene = build(seed, false)
+  const packed = pack(scene)
+  const light = await trace(packed, { width: width / 2, height: height / 2, samples: 24, guidesOnly: false })
+  const guides = await trace(packed, { width, height, samples: 24, guidesOnly: true })
+  const pixels = develop(light, guides, scene.exposure, false)
+  const only = await trace(pack(build(seed, true)), { width, height, samples: 32, guidesOnly: true })
+  const alpha = coverageOf(only)
+  if (folder && path) {
+    mkdirSync(folder, { recursive: true })
+    writeFileSync(path, Buffer.concat([pixels, alpha]))
+  }
+  return { seed, hard, width, height, pixels, alpha }
+}

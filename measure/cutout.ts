@@ -1,0 +1,242 @@
+import { cutOut, cutStages, halved } from '../core/cutout/cut-out'
+import { type Pixels, toLab } from '../core/cutout/picture'
+import type { Dab } from '../core/design/mask'
+import { type CutoutScene, cutoutScene } from './cutout-scenes'
+import { note } from './report'
+
+const SCENES = Array.from({ length: 36 }, (_, n) => n + 1)
+/** Never tuned on: traced anew by each run that asks for them. */
+const HELD_OUT = Array.from({ length: 10 }, (_, n) => 1000 + n)
+const FOLDER = '.cache/cutout-scenes'
+
+const mean = (values: readonly number[]): number => values.reduce((s, v) => s + v, 0) / values.length
+
+/** Intersection over union of two coverages, 0–255. */
+function overlapOf(a: Uint8Array, b: Uint8Array): number {
+  let [both, either] = [0, 0]
+  a.forEach((v, n) => {
+    both += Math.min(v, b[n] as number)
+    either += Math.max(v, b[n] as number)
+  })
+  return either === 0 ? 1 : both / either
+}
+/** px within 4 of a change from covered to not. */
+function bandOf({ alpha, width, height }: CutoutScene): Uint8Array {
+  const out = new Uint8Array(alpha.length)
+  for (let y = 1; y < height; y++)
+    for (let x = 1; x < width; x++) {
+      const n = y * width + x
+      const v = (alpha[n] as number) >= 128
+      if (v === (alpha[n - 1] as number) >= 128 && v === (alpha[n - width] as number) >= 128) continue
+      for (let b = Math.max(0, y - 4); b < Math.min(height, y + 4); b++)
+        out.fill(1, b * width + Math.max(0, x - 4), b * width + Math.min(width, x + 4))
+    }
+  return out
+}
+function bandError(scene: CutoutScene, alpha: Uint8Array): number {
+  let [sum, count] = [0, 0]
+  bandOf(scene).forEach((b, n) => {
+    if (!b) return
+    sum += Math.abs((alpha[n] as number) - (scene.alpha[n] as number)) / 255
+    count++
+  })
+  return sum / count
+}
+
+/** In how much of its edge a subject differs by less than 0.1 in OKLab from what is behind it. */
+function alike({ pixels, alpha, width, height }: CutoutScene): number {
+  const lab = toLab({ width, height, data: pixels })
+  let [near, count] = [0, 0]
+  for (let y = 6; y < height - 6; y += 2)
+    for (let x = 6; x < width - 6; x++) {
+      const n = y * width + x
+      if ((alpha[n] as number) >= 128 === (alpha[n + 1] as number) >= 128) continue
+      const side = (inside: boolean) => {
+        const sum = [0, 0, 0, 0]
+        for (let v = y - 5; v <= y + 5; v++)
+          for (let u = x - 5; u <= x + 5; u++) {
+            const m = v * width + u
+            if (inside ? (alpha[m] as number) < 250 : (alpha[m] as number) > 5) continue
+            ;[lab.l, lab.a, lab.b].forEach((plane, k) => {
+              sum[k] = (sum[k] as number) + (plane[m] as number)
+            })
+            sum[3] = (sum[3] as number) + 1
+          }
+        return sum.slice(0, 3).map((v) => v / Math.max(1, sum[3] as number))
+      }
+      const [f, g] = [side(true), side(false)]
+      count++
+      if (Math.hypot(...f.map((v, k) => v - (g[k] as number))) < 0.1) near++
+    }
+  return near / Math.max(1, count)
+}
+
+/** A dab as a person would set it: a disc of 1 % of the short side in the middle of the largest wrong region. */
+function nextDab(scene: CutoutScene, alpha: Uint8Array): Dab | null {
+  const { width, height } = scene
+  const wrong = alpha.map((v, n) => ((scene.alpha[n] as number) >= 128 ? (v < 128 ? 1 : 0) : v >= 128 ? 2 : 0))
+  const seen = new Uint8Array(wrong.length)
+  let best: number[] = []
+  for (let start = 0; start < wrong.length; start++) {
+    if (!wrong[start] || seen[start]) continue
+    const region = [start]
+    seen[start] = 1
+    for (let k = 0; k < region.length; k++) {
+      const n = region[k] as number
+      for (const m of [n % width > 0 ? n - 1 : -1, n % width < width - 1 ? n + 1 : -1, n - width, n + width])
+        if (m >= 0 && m < wrong.length && !seen[m] && wrong[m] === wrong[start]) {
+          seen[m] = 1
+          region.push(m)
+        }
+    }
+    if (region.length > best.length) best = region
+  }
+  if (best.length === 0) return null
+  // Its middle is the px furthest from its edge.
+  const inside = new Set(best)
+  let layer = best
+  let last = best
+  while (layer.length > 0) {
+    last = layer
+    layer = layer.filter((n) => [n - 1, n + 1, n - width, n + width].every((m) => inside.has(m)))
+    for (const n of last) inside.delete(n)
+    for (const n of layer) inside.add(n)
+  }
+  const middle = last[Math.floor(last.length / 2)] as number
+  return { x: ((middle % width) + 0.5) / width, y: (Math.floor(middle / width) + 0.5) / height, radius: 0.01, keep: wrong[middle] === 1 }
+}
+
+/** What is unlike the four corners' mean colour: the plain way, its tolerance the best of many for each scene. */
+function byCorners(scene: CutoutScene): number {
+  const { pixels, alpha, width, height } = scene
+  const lab = toLab({ width, height, data: pixels })
+  const at = [0, width - 1, (height - 1) * width, height * width - 1]
+  const ground = [lab.l, lab.a, lab.b].map((plane) => mean(at.map((n) => plane[n] as number)))
+  const away = Float32Array.from(lab.l, (l, n) =>
+    Math.hypot(l - (ground[0] as number), (lab.a[n] as number) - (ground[1] as number), (lab.b[n] as number) - (ground[2] as number)),
+  )
+  return Math.max(
+    ...[0.05, 0.1, 0.15, 0.2, 0.3].map((t) =>
+      overlapOf(
+        Uint8Array.from(away, (d) => (d > t ? 255 : 0)),
+        alpha,
+      ),
+    ),
+  )
+}
+
+// biome-ignore lint/suspicious/noExplicitAny: the package has no types for its parts
+type Cv = any
+let vision: Promise<Cv> | null = null
+const openCv = (): Promise<Cv> =>
+  (vision ??= import('@techstark/opencv-js').then(async (m) => {
+    const cv = await (m.default as Cv)
+    if (!cv.Mat) await new Promise<void>((done) => (cv.onRuntimeInitialized = done))
+    return { cv }
+  })).then((v: Cv) => v.cv)
+/** OpenCV's grabCut, five rounds from a box. */
+async function grabbed(picture: Pixels, box: { x: number; y: number; width: number; height: number }): Promise<Uint8Array> {
+  const cv = await openCv()
+  const whole = cv.matFromImageData({ width: picture.width, height: picture.height, data: new Uint8ClampedArray(picture.data) })
+  const [colour, mask, one, other] = [new cv.Mat(), new cv.Mat(), new cv.Mat(), new cv.Mat()]
+  cv.cvtColor(whole, colour, cv.COLOR_RGBA2RGB)
+  cv.grabCut(colour, mask, new cv.Rect(box.x, box.y, box.width, box.height), one, other, 5, cv.GC_INIT_WITH_RECT)
+  const out = Uint8Array.from(mask.data as Uint8Array, (v) => (v === 1 || v === 3 ? 255 : 0))
+  for (const m of [whole, colour, mask, one, other]) m.delete()
+  return out
+}
+/** The box around what is set, a little wider. */
+function boxOf(cut: Uint8Array, width: number, height: number) {
+  let [left, top, right, bottom] = [width, height, 0, 0]
+  cut.forEach((v, n) => {
+    if (!v) return
+    left = Math.min(left, n % width)
+    right = Math.max(right, n % width)
+    top = Math.min(top, Math.floor(n / width))
+    bottom = Math.max(bottom, Math.floor(n / width))
+  })
+  const by = Math.round(0.03 * Math.min(width, height))
+  const [x, y] = [Math.max(1, left - by), Math.max(1, top - by)]
+  return { x, y, width: Math.min(width - 2, right + by) - x, height: Math.min(height - 2, bottom + by) - y }
+}
+
+type Result = { seed: number; hard: string[]; once: number; dabbed: number; band: number; cut: number; grab: number; corners: number; alike: number }
+async function measured(seed: number, folder: string | null, withGrab: boolean): Promise<Result> {
+  const scene = await cutoutScene(seed, folder)
+  const photo: Pixels = { width: scene.width, height: scene.height, data: scene.pixels }
+  const first = cutOut(photo, [])
+  const dabs: Dab[] = []
+  let alpha = first.alpha
+  for (let n = 0; n < 3; n++) {
+    const dab = nextDab(scene, alpha)
+    if (!dab) break
+    dabs.push(dab)
+    alpha = cutOut(photo, dabs).alpha
+  }
+  const { small, cut } = cutStages(photo, [])
+  let truth: Pixels = {
+    width: scene.width,
+    height: scene.height,
+    data: Uint8Array.from({ length: scene.alpha.length * 4 }, (_, n) => (n % 4 === 3 ? 255 : (scene.alpha[n >> 2] as number))),
+  }
+  while (truth.width > small.width) truth = halved(truth)
+  const coverage = Uint8Array.from({ length: small.width * small.height }, (_, n) => truth.data[n * 4] as number)
+  return {
+    seed,
+    hard: scene.hard,
+    once: overlapOf(first.alpha, scene.alpha),
+    dabbed: overlapOf(alpha, scene.alpha),
+    band: bandError(scene, first.alpha),
+    cut: overlapOf(
+      cut.map((v) => v * 255),
+      coverage,
+    ),
+    grab: withGrab ? overlapOf(await grabbed(small, boxOf(cut, small.width, small.height)), coverage) : 0,
+    corners: byCorners(scene),
+    alike: alike(scene),
+  }
+}
+
+export async function measureCutout(): Promise<void> {
+  for (const [name, seeds, folder] of [
+    ['', SCENES, FOLDER],
+    [', hold-out', HELD_OUT, null],
+  ] as const) {
+    const all: Result[] = []
+    for (const seed of seeds) {
+      const r = await measured(seed, folder, true)
+      all.push(r)
+      console.log(
+        `${String(seed).padStart(4)} ${(r.hard.join('+') || 'clear').padEnd(22)} once ${r.once.toFixed(3)} dabs ${r.dabbed.toFixed(3)} band ${r.band.toFixed(3)} grab ${r.cut.toFixed(3)}/${r.grab.toFixed(3)} corners ${r.corners.toFixed(2)} alike ${r.alike.toFixed(2)}`,
+      )
+    }
+    const [clear, hard] = [all.filter((r) => r.hard.length === 0), all.filter((r) => r.hard.length > 0)]
+    const of = (rs: Result[], k: keyof Result) => mean(rs.map((r) => r[k] as number))
+    note(`Cut out${name}: ${clear.length} clear scenes, overlap after one press`, 100 * of(clear, 'once'), '%', 96, true)
+    note(`Cut out${name}: ${hard.length} hard scenes, overlap after one press`, 100 * of(hard, 'once'), '%', 90, true)
+    note(`Cut out${name}: clear, after three dabs`, 100 * of(clear, 'dabbed'), '%', 98, true)
+    note(`Cut out${name}: hard, after three dabs`, 100 * of(hard, 'dabbed'), '%', 96, true)
+    note(`Cut out${name}: alpha error in the edge band`, 100 * of(all, 'band'), '%', 6)
+    note(`Cut out${name}: on the reduced picture, in multiples of grabCut`, of(all, 'cut') / of(all, 'grab'), '×', 1, true)
+    note(`Cut out${name}: a pick by the corners' colour on the same scenes`, 100 * of(all, 'corners'), '%', 85)
+    note(`Cut out${name}: scenes with ground like the subject along its edge`, hard.filter((r) => r.alike > 0.02).length, '')
+  }
+}
+
+/** One press on a photo of 12 MP. */
+export async function measureCutoutSpeed(): Promise<void> {
+  const scene = await cutoutScene(1, FOLDER)
+  const [width, height] = [4000, 3000]
+  const data = new Uint8Array(width * height * 4)
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const from = (Math.floor((y * scene.height) / height) * scene.width + Math.floor((x * scene.width) / width)) * 4
+      data.set(scene.pixels.subarray(from, from + 4), (y * width + x) * 4)
+    }
+  const times = [1, 2, 3].map(() => {
+    const from = performance.now()
+    cutOut({ width, height, data }, [])
+    return (performance.now() - from) / 1000
+  })
+  note('Cut out of a photo of 12 MP', Math.min(...times), 's', 3)
+}
