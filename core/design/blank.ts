@@ -92,6 +92,7 @@ const common = (where: Where, name: string, placement: Placement) => ({
   blend: 'normal' as const,
   masks: {},
   weaves: {},
+  treatments: {},
   behaviour,
 })
 

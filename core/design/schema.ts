@@ -3,6 +3,7 @@ import { isConvex } from '../geometry/homography'
 import { blendModeSchema } from './blend-modes'
 import { maskSchema } from './mask'
 import { planeSchema } from './planes'
+import { treatmentSchema } from './treatment'
 import { weaveSchema } from './weave'
 
 export const SCHEMA_VERSION = 1
@@ -116,6 +117,8 @@ const common = {
   masks: z.record(id, maskSchema).default({}),
   /** Layers that pass over it at some of their crossings, though they lie beneath, or the other way round. */
   weaves: z.record(id, weaveSchema).default({}),
+  /** Effects on it, in their order. */
+  treatments: z.record(id, treatmentSchema).default({}),
   behaviour: behaviourSchema,
 }
 

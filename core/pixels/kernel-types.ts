@@ -68,6 +68,23 @@ export type Kernels = {
       blue: number,
     ]
   ): void
+  distanceField(...args: [out: number, cover: number, line: number, width: number, height: number, inside: number, most: number]): void
+  ringCover(
+    ...args: [
+      to: number,
+      toStride: number,
+      outside: number,
+      inside: number,
+      width: number,
+      x: number,
+      y: number,
+      count: number,
+      rows: number,
+      low: number,
+      high: number,
+    ]
+  ): void
+  coverBytes(...args: [to: number, toStride: number, from: number, stride: number, count: number, rows: number]): void
   maskColours(
     ...args: [raster: number, plane: number, stride: number, ...Cover, from: number, count: number, rows: number, strength: number, swap: number]
   ): void

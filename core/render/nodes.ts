@@ -80,4 +80,13 @@ export type MaskedNode = Common & {
 }
 /** Members as one shape: what they cover together, filled with one paint. */
 export type CombinedNode = Common & { kind: 'combined'; paint: PlanNode; members: PlanNode[]; how: Combine }
-export type PlanNode = CombinedNode | MaskedNode | PictureNode | FillNode | GroupNode | HeldNode
+/** The ring around a silhouette from `low` to `high` px: outside counts up, inside down. */
+export type RimNode = Common & {
+  kind: 'rim'
+  silhouette: PlanNode
+  low: number
+  high: number
+  colour: string /** where it is measured, px of the view */
+  measured: Bounds
+}
+export type PlanNode = RimNode | CombinedNode | MaskedNode | PictureNode | FillNode | GroupNode | HeldNode

@@ -26,11 +26,14 @@ function levelsIn(nodes: readonly PlanNode[], band: Bounds): Wanted[] {
     if (n.kind === 'masked')
       return [
         ...levelsIn([n.inner], band),
-        ...n.masks.flatMap(({ node, soft }) => {
+        ...n.masks.flatMap(({ node, soft, colours }) => {
           if (!node) return []
+          if (colours && !soft) return levelsIn([node, colours], band)
           return levelsIn([node], soft ? grow(scaled(band, 1 / soft.factor), softReach(soft) / soft.factor) : band)
         }),
       ]
+    // A ring is measured from all of its silhouette.
+    if (n.kind === 'rim') return levelsIn([n.silhouette], EVERYWHERE)
     if (n.kind === 'fill') return []
     return Array.from({ length: n.coarsest - n.level + 1 }, (_, k) => ({ sha: n.source, level: n.level + k }))
   })

@@ -9,6 +9,7 @@ import type { FontBook } from '../type/fonts'
 import { type Context, combinedNode, groupNode, heldNode, keyOf, type Missing, makers } from './makers'
 import { maskedNode } from './masked'
 import type { FillNode, PlanNode } from './nodes'
+import { rimmedNode } from './rimmed'
 import type { SourceBook } from './sources'
 import { weavesOf, wovenOver } from './woven'
 
@@ -35,6 +36,7 @@ const memo = new WeakMap<Layer, Held[]>()
 
 /** Whether what a node reads is still held: sources are let go where room is short. */
 function isHere(node: PlanNode, c: Context): boolean {
+  if (node.kind === 'rim') return isHere(node.silhouette, c)
   if (node.kind === 'group') return node.children.every((n) => isHere(n, c))
   if (node.kind === 'combined') return isHere(node.paint, c) && node.members.every((n) => isHere(n, c))
   if (node.kind === 'masked')
@@ -47,16 +49,17 @@ function isHere(node: PlanNode, c: Context): boolean {
 
 function nodeOf(resolved: ResolvedLayer, c: Context): PlanNode | null {
   const bare = ownNode(resolved, c)
-  const made = bare && hasMasks(resolved.layer) ? maskedNode(bare, resolved, c, (at) => plain(ownNode(resolved, at))) : bare
-  const own = made && reaching(made, resolved.layer.blend, c)
+  const made = bare && hasAny(resolved.layer.masks) ? maskedNode(bare, resolved, c, (at) => plain(ownNode(resolved, at))) : bare
+  const rimmed = made && hasAny(resolved.layer.treatments) ? rimmedNode(made, resolved, c) : made
+  const own = rimmed && reaching(rimmed, resolved.layer.blend, c)
   const insides = own ? resolved.insides.map((l) => nodeOf(l, c)).filter((n): n is PlanNode => n !== null) : []
   if (!own || insides.length === 0) return own && resolved.layer.body < 1 ? { ...own, opacity: own.opacity * resolved.layer.body } : own
   return heldNode(own, insides, resolved.layer.body)
 }
 
 const plain = (node: PlanNode | null): PlanNode | null => node && { ...node, mode: 0, opacity: 1 }
-const hasMasks = (layer: Layer): boolean => {
-  for (const _ in layer.masks) return true
+const hasAny = (record: object): boolean => {
+  for (const _ in record) return true
   return false
 }
 
@@ -72,7 +75,7 @@ function ownNode(resolved: ResolvedLayer, c: Context): PlanNode | null {
   }
   if (layer.kind === 'group') {
     const children = stacked(resolved.children, c)
-    return groupNode(layer, children, !layer.open || layer.blend !== 'normal' || hasMasks(layer))
+    return groupNode(layer, children, !layer.open || layer.blend !== 'normal' || hasAny(layer.masks) || hasAny(layer.treatments))
   }
   const held = memo.get(layer) ?? []
   const same = held.find((h) => h.scale === c.scale && h.swatches === c.swatches)

@@ -1,10 +1,12 @@
+import { fromHex } from '../colour/colour'
 import { isOperator } from '../design/blend-modes'
 import { COMBINES } from '../design/schema'
 import { type Bounds, intersect } from '../geometry/bounds'
 import { quickHash } from '../hash'
 import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
+import { Distances } from './distances'
 import { Drawing } from './drawing'
-import type { CombinedNode, HeldNode, MaskedNode, PlanNode } from './nodes'
+import type { CombinedNode, HeldNode, MaskedNode, PlanNode, RimNode } from './nodes'
 import type { Plan } from './plan'
 import { RasterCache } from './raster-cache'
 import { type Region, regionIn, WHOLE } from './region'
@@ -37,6 +39,7 @@ export class Renderer {
   readonly cache: RasterCache
   private readonly drawing: Drawing
   private readonly covering: Covering
+  private readonly distances: Distances
   private readonly chains = new Map<string, string[]>()
   /** Rasters drawn and reused since the start, for measuring. */
   readonly counts = { drawn: 0, reused: 0, blended: 0 }
@@ -48,6 +51,7 @@ export class Renderer {
   ) {
     this.drawing = new Drawing(memory, sources)
     this.covering = new Covering(memory, (node, region, left, top) => this.nodeRaster(node, region, left, top))
+    this.distances = new Distances(memory, (node, region, left, top) => this.nodeRaster(node, region, left, top))
     this.cache = new RasterCache(memory, mostTiles)
   }
 
@@ -211,6 +215,7 @@ export class Renderer {
     else if (node.kind === 'fill') this.drawing.fills(raster, node, region, left, top)
     else if (node.kind === 'held') this.drawHeld(raster, node, region, left, top)
     else if (node.kind === 'combined') this.drawCombined(raster, node, region, left, top)
+    else if (node.kind === 'rim') this.drawRim(raster, node, region, left, top)
     else if (node.kind === 'masked') this.drawMasked(raster, node, region, left, top)
     else {
       this.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
@@ -296,6 +301,48 @@ export class Renderer {
       if (step.clean) kernels.maskClean(...args, step.clean.r, step.clean.g, step.clean.b)
       else kernels.maskRect(...args)
     }
+    this.memory.releaseTile(cover)
+  }
+
+  /** A ring of one colour, by the distance from its silhouette. */
+  private drawRim(raster: number, node: RimNode, region: Region, left: number, top: number): void {
+    const { kernels } = this.memory
+    const [at, rect] = [raster + region.offset, [region.width, region.height] as const]
+    kernels.clearRect(at, PLANE_BYTES, STRIDE, ...rect)
+    const { outside, inside, bounds, width } = this.distances.of(node)
+    const seen = regionIn(bounds, left, top)
+    if (!seen) return
+    const part = regionIn(
+      intersect(bounds, {
+        left: left + region.x,
+        top: top + region.y,
+        right: left + region.x + region.width,
+        bottom: top + region.y + region.height,
+      }),
+      left,
+      top,
+    )
+    if (!part) return
+    const cover = this.memory.tile()
+    // The last columns of a part that was widened to whole registers may lie beyond what is measured.
+    const count = Math.min(part.width, bounds.right - left - part.x)
+    const from = Math.max(part.x, bounds.left - left)
+    kernels.clearRect(cover, PLANE_BYTES, STRIDE, TILE, TILE)
+    kernels.ringCover(
+      cover + part.y * STRIDE + from * 4,
+      STRIDE,
+      outside,
+      inside,
+      width,
+      left + from - bounds.left,
+      top + part.y - bounds.top,
+      count - (from - part.x),
+      part.height,
+      node.low,
+      node.high,
+    )
+    const c = fromHex(node.colour)
+    kernels.fillSolid(raster + part.offset, PLANE_BYTES, STRIDE, part.width, part.height, cover + part.offset, STRIDE, c.r, c.g, c.b, c.a)
     this.memory.releaseTile(cover)
   }
 

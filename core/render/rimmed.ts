@@ -1,0 +1,112 @@
+import { lookUp } from '../colour/colour'
+import type { ResolvedLayer } from '../design/resolve'
+import type { LayerOf, Paint } from '../design/schema'
+import { type Rim, ringsOf, treatmentsOf } from '../design/treatment'
+import { areaOf, grow, intersect, isEmpty } from '../geometry/bounds'
+import { quickHash } from '../hash'
+import { outlineBounds } from '../vector/path'
+import { widened } from '../vector/widened'
+import { type Context, combinedNode, groupNode } from './makers'
+import { frameOf } from './masked'
+import type { Fill, FillNode, PlanNode } from './nodes'
+
+/** px that a silhouette is measured on at most. */
+const MOST_MEASURED = 42_000_000
+
+/** A node with its rim lines: those outside lie beneath it, the others on it. */
+export function rimmedNode(inner: PlanNode, own: ResolvedLayer, c: Context): PlanNode {
+  const rims = treatmentsOf(own.layer).filter((t): t is Rim => t.kind === 'rim' && t.on && t.strength > 0 && t.width > 0)
+  const frame = rims.length > 0 ? frameOf({ frame: 'layer' }, own, c.page) : null
+  if (!frame) return inner
+  const body = { ...inner, mode: 0, opacity: 1 }
+  const rings = ringsOf(rims, Math.min(frame.width, frame.height) * c.scale)
+  const made = rings.map(({ rim, from, to }) => ({ rim, node: ringNode(body, rim, from, to, c) }))
+  const of = (under: boolean) =>
+    made.flatMap(({ rim, node }) => (node && (rim.place === 'outside') === under ? [{ ...node, mode: 0, opacity: rim.strength }] : []))
+  // Outer rings first, so that an inner one lies over their edge.
+  const group = groupNode({ id: inner.id, blend: 'normal', opacity: 1 }, [...of(true).reverse(), body, ...of(false)], true)
+  return group ? { ...group, mode: inner.mode, opacity: inner.opacity } : inner
+}
+
+function ringNode(body: PlanNode, rim: Rim, from: number, to: number, c: Context): PlanNode | null {
+  const colour = lookUp(rim.colour, c.swatches)
+  if (body.kind === 'fill') return drawnRing(body, rim, from, to, colour, c)
+  const sign = rim.place === 'inside' ? -1 : 1
+  // Under the thing itself a ring goes on a little, so that no hairline is left between both.
+  const [low, high] = rim.place === 'centre' ? [-to, to] : sign > 0 ? [from === 0 ? -1 : from, to] : [-to, -from]
+  const bounds = grow(body.bounds, Math.max(0, Math.ceil(high) + 1))
+  // Of something huge only what is seen is measured, and as far around as its edge matters.
+  const all = grow(body.bounds, Math.ceil(Math.max(high, 0)) + 2)
+  const measured = areaOf(all) <= MOST_MEASURED || !c.seen ? all : intersect(all, grow(c.seen, Math.ceil(Math.max(high, -low)) + 300))
+  if (isEmpty(measured) || areaOf(measured) > MOST_MEASURED) return null
+  return {
+    kind: 'rim',
+    id: body.id,
+    silhouette: body,
+    low,
+    high,
+    colour,
+    measured,
+    fine: false,
+    mode: 0,
+    opacity: 1,
+    bounds,
+    key: quickHash(`rim${body.key}/${low}/${high}/${colour}/${measured === all ? '' : Object.values(measured)}`),
+  }
+}
+
+/** The ring of what has outlines: they themselves made wider. */
+function drawnRing(body: FillNode, rim: Rim, from: number, to: number, colour: string, c: Context): PlanNode | null {
+  const paint: Paint = { kind: 'solid', colour }
+  const wide = (reach: number): FillNode | null => {
+    const outlines = body.fills.flatMap((f) =>
+      widened(
+        f.outlines.map((o) => ({ points: o.points, closed: true })),
+        reach,
+        rim.join,
+      ),
+    )
+    const extent = outlineBounds(outlines)
+    if (!extent) return null
+    const prepared = outlines.flatMap((o) => {
+      const bounds = outlineBounds([o])
+      return bounds ? [{ points: o.points, bounds }] : []
+    })
+    const fill: Fill = { outlines: prepared, evenOdd: false, paint, opacity: 1, toBox: [1, 0, 0, 1, 0, 0], width: 1, height: 1 }
+    const bounds = { left: Math.floor(extent.left), top: Math.floor(extent.top), right: Math.ceil(extent.right), bottom: Math.ceil(extent.bottom) }
+    return {
+      kind: 'fill',
+      id: body.id,
+      fills: [fill],
+      bounds,
+      fine: false,
+      mode: 0,
+      opacity: 1,
+      key: quickHash(`wide${body.key}/${reach}/${rim.join}/${colour}`),
+    }
+  }
+  const plain = {
+    id: body.id,
+    kind: 'shape',
+    blend: 'normal',
+    opacity: 1,
+    fill: paint,
+    placement: { x: 0, y: 0, width: 1, height: 1, rotation: 0, flipX: false, flipY: false },
+  } as unknown as LayerOf<'shape'>
+  const both = (how: 'punch' | 'overlap' | 'join', a: PlanNode, b: PlanNode) =>
+    combinedNode(
+      plain,
+      how,
+      [a, b].map((node) => ({ layer: plain, node })),
+      c,
+    )
+  const outer = wide(to)
+  if (!outer || rim.place === 'centre') return outer
+  const near = from > 0 ? wide(from) : null
+  if (rim.place === 'inside') {
+    const within = both('overlap', outer, body)
+    return within && near ? both('punch', within, near) : within
+  }
+  const gone = near && both('join', near, body)
+  return gone ? both('punch', outer, gone) : outer
+}
