@@ -8,6 +8,7 @@ import { heightOf, widthOf } from '@/core/geometry/bounds'
 import { mirroredAbout, placedBounds, scaledAbout, turnedAbout } from '@/core/geometry/placement'
 import { middleOfSelection, transform, turnOfSelection } from '../state/acts'
 import type { Bench, BenchState } from '../state/bench-store'
+import { makeSlots, slotFormOf, slotInOpening } from '../state/slot-making'
 import { canStrew, setFree, strewSelection } from '../state/strewing'
 import { align, sizeAlike, spread } from './align'
 import { defineCommands, someSelected } from './define'
@@ -74,7 +75,12 @@ const scaleBy = (k: number) => (b: Bench) => {
 /** Slants by degrees, for keys; each about its own centre. */
 const slantBy = (by: number) => (b: Bench) =>
   transform(b, 'Slant', (l) => ({ id: l.id, placement: { ...l.placement, skew: Math.min(75, Math.max(-75, (l.placement.skew ?? 0) + by)) } }))
-const slotForm = (l: Layer | undefined) => (l?.kind === 'shape' && l.form !== 'line' && l.form !== 'star' ? l.form : null)
+/** A picture or graphic that may have an opening. */
+const framed = (s: BenchState): string | null => {
+  const [id] = s.selection
+  const kind = id && s.selection.length === 1 ? s.design.layers[id]?.kind : undefined
+  return id && (kind === 'picture' || kind === 'graphic') ? id : null
+}
 const filled = (l: Layer | undefined): boolean => l?.kind === 'slot' && l.picture !== null
 const stroked = (s: BenchState) => leavesOf(s.design, s.selection).flatMap((l) => ('stroke' in l && l.stroke.weight > 0 ? [l] : []))
 
@@ -223,20 +229,19 @@ export const arrangeCommands = defineCommands([
   },
   {
     id: 'make-slot',
-    label: 'Make a slot of the shape',
+    label: 'Make a slot of the outline',
     section: 'Arrange',
-    can: (s) => s.selection.some((id) => slotForm(s.design.layers[id]) !== null),
+    can: (s) => s.selection.some((id) => slotFormOf(s.design.layers[id])),
+    run: (b) => void makeSlots(b),
+  },
+  {
+    id: 'slot-in-opening',
+    label: 'Slot in the opening',
+    section: 'Arrange',
+    can: (s) => framed(s) !== null,
     run: (b) => {
-      const { selection } = b.store.getState()
-      b.edit('Make a slot', (d) => {
-        for (const id of selection) {
-          const layer = d.layers[id]
-          const form = slotForm(layer)
-          if (layer?.kind !== 'shape' || !form) continue
-          const { kind: _k, form: _f, inner: _i, ...common } = layer
-          d.layers[id] = { ...common, kind: 'slot', form, picture: null, zoom: 1, pan: { x: 0, y: 0 } }
-        }
-      })
+      const id = framed(b.store.getState())
+      if (id) void slotInOpening(b, id)
     },
   },
   {

@@ -1,4 +1,4 @@
-import { Brush, Frame, MousePointer2, Pipette, Scissors, Shapes, Type, Waypoints } from 'lucide-react'
+import { Brush, Frame, MousePointer2, PenTool, Pipette, Scissors, Shapes, Type, Waypoints } from 'lucide-react'
 import { SLOT_FORMS } from '@/core/design/schema'
 import type { ShapeForm, SlotForm } from '../state/bench-store'
 import { defineCommands } from './define'
@@ -33,6 +33,7 @@ export const toolCommands = defineCommands([
       })
     },
   },
+  { id: 'tool-path', label: 'Path', section: 'Tools', keys: ['4'], icon: PenTool, run: (b) => b.set({ tool: 'path' }) },
   { id: 'tool-type', label: 'Type', section: 'Tools', keys: ['5'], icon: Type, run: (b) => b.set({ tool: 'type' }) },
   { id: 'tool-brush', label: 'Brush', section: 'Tools', keys: ['6'], icon: Brush, run: (b) => b.set({ tool: 'brush' }) },
   { id: 'tool-cut', label: 'Cut out', section: 'Tools', keys: ['7'], icon: Scissors, run: (b) => b.set({ tool: 'cut' }) },

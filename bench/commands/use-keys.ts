@@ -5,6 +5,7 @@ import { holdKey, inHand } from '../stage/use-pointer'
 import { drawInMiddle } from '../state/acts'
 import type { Bench } from '../state/bench-store'
 import { pasteFiles } from '../state/clipboard'
+import { finishPath, removePoint } from '../state/pathing'
 import { keyName } from './define'
 import { commandFor, keymapStore } from './keymap'
 import { commands } from './list'
@@ -56,6 +57,8 @@ export function useKeys(bench: Bench): void {
         if (e.key === 'Escape' || name === 'Mod+Z') inHand.drop()
         return
       }
+      if ((e.key === 'Delete' || e.key === 'Backspace') && !isField(e.target) && removePoint(bench)) return e.preventDefault()
+      if (e.key === 'Enter' && !isControl(e.target) && finishPath(bench, false)) return e.preventDefault()
       if (e.key === 'Escape') return leaveOneLevel(bench)
       if (e.key === 'Enter' && bench.inGesture) {
         e.preventDefault()
@@ -104,6 +107,7 @@ export function useKeys(bench: Bench): void {
 function leaveOneLevel(bench: Bench): void {
   const s = bench.store.getState()
   if (bench.inGesture) inHand.drop()
+  else if (s.pen) bench.set({ pen: null })
   else if (s.reframing) bench.set({ reframing: null })
   else if (s.tool === 'pick' && s.mask) bench.set({ mask: null })
   else if (s.tool !== 'pick') bench.set({ tool: 'pick', sampleFor: null })

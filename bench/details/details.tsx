@@ -15,6 +15,7 @@ import { FillSection } from './fill-section'
 import { FormSection } from './form-section'
 import { MasksSection } from './masks-section'
 import { PageSection } from './page-section'
+import { PathOptions } from './path-options'
 import { PictureSection } from './picture-section'
 import { PlaceSection } from './place-section'
 import { RimsSection } from './rims-section'
@@ -56,6 +57,11 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
       {s.tool === 'cut' && (
         <div className="border-b border-line p-2">
           <CutOptions />
+        </div>
+      )}
+      {s.tool === 'path' && (
+        <div className="border-b border-line p-2">
+          <PathOptions />
         </div>
       )}
       {s.tool === 'weave' && (

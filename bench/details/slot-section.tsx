@@ -164,7 +164,7 @@ export function SlotSection({ slot }: { slot: Slot }) {
           <Choice
             label="Outline of the slot"
             value={slot.form}
-            options={FORMS.map((f) => ({ value: f, label: f }))}
+            options={[...FORMS, ...(slot.d ? (['path'] as const) : [])].map((f) => ({ value: f, label: f }))}
             onChange={(form) =>
               bench.edit(
                 'Outline of the slot',

@@ -10,6 +10,7 @@ import { PixelMemory, TILE } from '@/core/pixels/memory'
 import { crossingsOf } from '@/core/render/crossings'
 import { Drafts } from '@/core/render/draft'
 import type { PlanNode } from '@/core/render/nodes'
+import { openingsOf } from '@/core/render/openings'
 import { type Host, prepare, renderRegion } from '@/core/render/picture'
 import { type Plan, plan, type View } from '@/core/render/plan'
 import { Renderer } from '@/core/render/renderer'
@@ -426,6 +427,7 @@ export class Engine {
     if (question.ask === 'hit') return hitAt(stage.nodes, Math.floor(question.x), Math.floor(question.y), this.renderer)
     if (question.ask === 'sample') return colourAt(stage, Math.floor(question.x), Math.floor(question.y), question.radius, this.renderer)
     if (question.ask === 'crossings') return crossingsOf(stage.nodes, question.a, question.b, this.renderer)
+    if (question.ask === 'openings') return openingsOf(stage.nodes, question.id, this.renderer)
     const { view } = this
     const found = view && (await this.resolved(view.page, view.channel))
     if (!found) return null

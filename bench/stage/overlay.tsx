@@ -18,6 +18,7 @@ import type { DrawnStore } from './drawn'
 import { GuideLines } from './guide-lines'
 import { BrushOutline, CutDabs, MaskGrips } from './mask-overlay'
 import { Handles, Line, path, type Size } from './overlay-parts'
+import { PathPoints } from './path-overlay'
 import { toStage } from './view'
 import { WeaveSites } from './weave-overlay'
 
@@ -237,6 +238,7 @@ function Marks({ drawn, width, height }: { drawn: DrawnStore } & Size) {
       {d.brush && <BrushOutline at={d.brush} zoom={view.zoom} />}
       <CutDabs />
       <WeaveSites />
+      <PathPoints />
       {d.note && d.at && <Note text={d.note} x={Math.min(d.at.x + 14, width - 130)} y={Math.max(8, d.at.y - 28)} />}
     </g>
   )

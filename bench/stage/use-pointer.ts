@@ -11,6 +11,7 @@ import { addShape, addSlot, addType, boundsOfIds, boundsOfNode, goInto, handledL
 import type { Bench, View } from '../state/bench-store'
 import { beginDabs } from '../state/cutting'
 import { beginStroke, type StrokeInHand } from '../state/painting'
+import { beginPath } from '../state/pathing'
 import { overSlot } from '../state/slots'
 import { beginWeave } from '../state/weaving'
 import { type Drawn, newDrawn, nothingDrawn } from './drawn'
@@ -287,6 +288,9 @@ export function useStagePointer(bench: Bench) {
         p.stroke = beginDabs(bench, p.startPage, e.altKey)
         p.kind = 'stroke'
         if (!p.stroke) press.current = null
+      } else if (s.tool === 'path') {
+        p.stroke = beginPath(bench, p.startPage, e.altKey)
+        p.kind = 'stroke'
       } else if (s.tool === 'weave') {
         p.stroke = beginWeave(bench, p.startPage)
         p.kind = 'stroke'

@@ -171,7 +171,7 @@ export function spotFor(
 }
 
 /** The channel's own px to px of the master, where new things are put. */
-function toMaster(s: BenchState, box: Placement): Placement {
+export function toMaster(s: BenchState, box: Placement): Placement {
   const [from, to] = [s.resolved, s.design.channels[s.design.master]]
   if (!to || s.channel === s.design.master) return box
   const k = Math.min(to.width / from.width, to.height / from.height)
@@ -303,7 +303,7 @@ export function addSlot(bench: Bench, form: SlotForm, box: Placement): void {
   const count = Object.values(s.design.layers).filter((l) => l.kind === 'slot').length
   putNew(bench, `Draw slot`, slotLayer({ id: newId(), ...spotFor(s, 'slot') }, `Slot ${count + 1}`, form, toMaster(s, box)))
 }
-const usedColour = (s: BenchState): string => {
+export const usedColour = (s: BenchState): string => {
   const swatch = Object.values(s.design.swatches)[0]
   return swatch ? `swatch:${swatch.id}` : '#c65a36'
 }
@@ -381,6 +381,7 @@ export function goInto(bench: Bench, id: string, member: string | null = null): 
   bench.select([id])
   if (layer.kind === 'slot' && layer.picture) bench.set({ reframing: id })
   else if (layer.kind === 'type') bench.set({ editingType: id })
+  else if (layer.kind === 'shape' && layer.form === 'path') bench.set({ tool: 'path' })
 }
 
 /** What a drag with the tool in hand would draw, in the middle of the page; for keys. */

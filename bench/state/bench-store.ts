@@ -12,13 +12,14 @@ import { type Arrangement, arrangementKey, type Design, type SLOT_FORMS, type Ty
 import { outermost } from '@/core/design/tree'
 import { filesFor, fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
+import type { PathPoint } from '@/core/vector/points'
 import { RenderClient } from '../render/client'
 import type { SourceInfo } from '../render/protocol'
 import type { MaskView } from '../render/seeing'
 import { keepStroke } from './painting'
 import { type SaveState, Sync } from './sync'
 
-export type Tool = 'pick' | 'slot' | 'shape' | 'type' | 'brush' | 'cut' | 'weave' | 'sample'
+export type Tool = 'pick' | 'slot' | 'shape' | 'type' | 'path' | 'brush' | 'cut' | 'weave' | 'sample'
 /** What the brush does; shares 0–1, `size` the diameter in px of the page, `step` the distance of its marks in diameters. */
 export type BrushState = { size: number; hardness: number; flow: number; strength: number; step: number; steady: number; hides: boolean }
 export type SlotForm = (typeof SLOT_FORMS)[number]
@@ -91,6 +92,11 @@ export type BenchState = {
   brush: BrushState
   /** What a dab of the cut out tool does; `size` the diameter in px of the page. */
   dab: { size: number; keep: boolean }
+  /** The path that is being drawn, px of the page, and what becomes of it. */
+  pen: readonly PathPoint[] | null
+  penMakes: 'shape' | 'mask'
+  /** The point of the edited path that was taken last. */
+  pointInHand: { outline: number; index: number; part: 'at' } | null
   /** Pictures that are being cut out now, and dabs that are not in their masks yet. */
   cutting: { layer: string; dabs: readonly Dab[] } | null
   /** Something is being dragged on the stage. */
@@ -154,6 +160,9 @@ export function createBench(loaded: Loaded) {
     brush: { size: 80, hardness: 0.6, flow: 1, strength: 1, step: 0.12, steady: 0.2, hides: true },
     dab: { size: 40, keep: false },
     cutting: null,
+    pen: null,
+    penMakes: 'shape',
+    pointInHand: null,
     moving: false,
   }))
   const { getState, setState } = store
@@ -391,7 +400,7 @@ export function createBench(loaded: Loaded) {
       client?.addSources([info])
     },
     select(ids: readonly string[]): void {
-      setState({ selection: [...new Set(ids)], editingType: null, mask: null })
+      setState({ selection: [...new Set(ids)], editingType: null, mask: null, pointInHand: null })
     },
     /** The thing a click on a layer means: itself inside the group that was gone into, else its outermost group. */
     takenBy(id: string): string {

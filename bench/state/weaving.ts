@@ -5,7 +5,7 @@ import { canWeave, setWeave, unweave, type WeaveMark, weaveOf, wovenWith } from 
 import { apply, inverse, type Point } from '@/core/geometry/matrix'
 import type { Crossing } from '@/core/render/crossings'
 import { frameOf } from '@/core/render/masked'
-import { passesOver, sitesOf } from '@/core/render/woven'
+import { passesOver, type Site, sitesOf } from '@/core/render/woven'
 import { resolvedOf, stageScale } from './acts'
 import type { Bench, BenchState } from './bench-store'
 import type { StrokeInHand } from './painting'
@@ -28,10 +28,17 @@ function framesOf(s: Seen, pair: Pair) {
   return own && theirs && a && toA && toB ? { own, theirs, short: Math.min(a.width, a.height), toA, toB } : null
 }
 /** The marks of the pair in the hand where they are now, px of the page. */
-export function sitesInHand(s: Seen) {
+export function sitesInHand(s: Seen): Site[] {
   const pair = pairInHand(s)
   const frames = pair && framesOf(s, pair)
-  return pair && frames ? sitesOf(pair.marks, frames.own, frames.theirs, s.resolved) : []
+  if (!pair || !frames) return []
+  // One for each crossing.
+  const first = new Map<string, Site>()
+  sitesOf(pair.marks, frames.own, frames.theirs, s.resolved).forEach((site, n) => {
+    const name = pair.marks[n]?.crossing ?? ''
+    if (!site.painted && site.radius > (first.get(name)?.radius ?? -1)) first.set(name, site)
+  })
+  return [...first.values()]
 }
 
 /** The two things that cross at a point: the selected ones, else the two that lie uppermost there. */
@@ -61,7 +68,7 @@ async function pairAt(bench: Bench, at: Point): Promise<Pair | null> {
 async function crossings(bench: Bench, pair: Pair): Promise<Crossing[]> {
   const k = stageScale(bench.store.getState())
   const found = (await bench.client.ask<Crossing[] | null>({ ask: 'crossings', a: pair.carrier, b: pair.other })) ?? []
-  return found.map((c) => ({ x: c.x / k, y: c.y / k, radius: c.radius / k }))
+  return found.map((c) => c.map((p) => ({ x: p.x / k, y: p.y / k, radius: p.radius / k })))
 }
 
 /** Lets the other of two crossing things pass over at a point, or under again. */
@@ -72,19 +79,31 @@ export async function flipCrossing(bench: Bench, at: Point): Promise<void> {
   const s = bench.store.getState()
   const frames = framesOf(s, pair)
   if (!frames) return
-  const away = (p: Crossing, q: Point): number => Math.hypot(p.x - q.x, p.y - q.y) - p.radius
+  const away = (c: Crossing, q: Point): number => Math.min(...c.map((p) => Math.hypot(p.x - q.x, p.y - q.y) - p.radius))
   const nearest = (q: Point): Crossing | undefined => [...places].sort((a, b) => away(a, q) - away(b, q))[0]
   const hit = nearest(at)
   if (!hit || away(hit, at) > 24 / s.view.zoom) return bench.notify('They do not cross here. Press where both of them are.')
   const before = sitesOf(pair.marks, frames.own, frames.theirs, s.resolved)
   const natural = !isAbove(s, pair.carrier, pair.other)
   // Every crossing is told anew; what was painted on the one that is pressed goes.
-  const marks = places.map((p) => markAt(frames, p, p.radius, (passesOver(before, p) ?? natural) !== (p === hit), false))
+  const marks = places.flatMap((c) => {
+    const crossing = newId()
+    const over = (passesOver(before, c[0] ?? at) ?? natural) !== (c === hit)
+    return c.map((p) => markAt(frames, p, p.radius, over, false, crossing))
+  })
   const painted = pair.marks.filter((m, n) => m.painted && nearest(before[n]?.at ?? at) !== hit)
   write(bench, 'Weave', pair, [...marks, ...painted])
 }
-const markAt = (frames: NonNullable<ReturnType<typeof framesOf>>, p: Point, radius: number, over: boolean, painted: boolean): WeaveMark => ({
+const markAt = (
+  frames: NonNullable<ReturnType<typeof framesOf>>,
+  p: Point,
+  radius: number,
+  over: boolean,
+  painted: boolean,
+  crossing: string,
+): WeaveMark => ({
   id: newId(),
+  crossing,
   own: apply(frames.toA, p),
   other: apply(frames.toB, p),
   radius: Math.min(10, radius / frames.short),
@@ -124,10 +143,11 @@ export function beginWeave(bench: Bench, at: Point): StrokeInHand {
   const now = pair ? (passesOver(before, at) ?? !isAbove(s, pair.carrier, pair.other)) : false
   const radius = 14 / s.view.zoom
   const made: WeaveMark[] = []
+  const way = newId()
   let last = at
   const add = (p: Point) => {
     last = p
-    if (frames) made.push(markAt(frames, p, radius, !now, true))
+    if (frames) made.push(markAt(frames, p, radius, !now, true, way))
   }
   const put = (d: Design) => pair && setWeave(d, pair.carrier, pair.other, pair.id, [...pair.marks, ...made])
   return {

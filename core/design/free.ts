@@ -142,7 +142,15 @@ const isOpaque = (d: Design, paint: Paint): boolean => {
 function intoSlot(d: Design, holder: Layer, inner: Layer): boolean {
   if (isMasked(holder) || isMasked(inner)) return false
   if (holder.kind !== 'shape' || inner.kind !== 'picture' || insidesOf(d, holder.id).length !== 1 || insidesOf(d, inner.id).length > 0) return false
-  if (holder.form === 'line' || holder.form === 'star' || holder.stroke.weight > 0 || holder.body < 1 || !isOpaque(d, holder.fill)) return false
+  if (
+    holder.form === 'line' ||
+    holder.form === 'star' ||
+    holder.form === 'path' ||
+    holder.stroke.weight > 0 ||
+    holder.body < 1 ||
+    !isOpaque(d, holder.fill)
+  )
+    return false
   if (!plain(inner) || strength(inner) < 1 || !inner.shown || changed(d, inner.id) || changed(d, holder.id)) return false
   const [h, p] = [holder.placement, inner.placement]
   if (h.corners || h.bend || p.corners || p.bend || p.flipX !== h.flipX || p.flipY !== h.flipY) return false

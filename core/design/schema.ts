@@ -153,7 +153,9 @@ const graphicContent = {
 /** px; top left, top right, bottom right, bottom left. */
 const radiiSchema = z.tuple([positive.or(z.literal(0)), positive.or(z.literal(0)), positive.or(z.literal(0)), positive.or(z.literal(0))])
 const shapeContent = {
-  form: z.enum(['rectangle', 'ellipse', 'line', 'polygon', 'star']),
+  form: z.enum(['rectangle', 'ellipse', 'line', 'polygon', 'star', 'path']),
+  /** Of a path: SVG path data in fractions of the box. */
+  d: z.string().max(60_000).optional(),
   radii: radiiSchema,
   corners: z.number().int().min(3).max(64),
   /** Inner radius of a star as a share of the outer. */
@@ -169,7 +171,9 @@ export const SLOT_FORMS = ['rectangle', 'ellipse', 'polygon'] as const
 const slotSchema = z.object({
   ...common,
   kind: z.literal('slot'),
-  form: z.enum(SLOT_FORMS),
+  form: z.enum([...SLOT_FORMS, 'path']),
+  /** Of a path: SVG path data in fractions of the box. */
+  d: z.string().max(60_000).optional(),
   radii: radiiSchema,
   corners: z.number().int().min(3).max(64),
   /** Seen where the slot is empty or its picture lets through. */

@@ -11,9 +11,18 @@ export const MOST_MARKS = 400
 /**
  * A place where two layers cross, told at a point of each: fractions of their own boxes. `over`: there the other passes over
  * the one that carries the weave. Of any place the nearest mark counts, the further the larger its `radius` (fractions of the
- * carrier's shorter side): after either layer was moved, scaled or arranged anew each crossing still finds its own.
+ * carrier's shorter side): after either layer was moved, scaled or arranged anew each crossing still finds its own. A long
+ * crossing has several marks, of one name.
  */
-const markSchema = z.object({ id, own: point, other: point, radius: z.number().min(0).max(10), over: z.boolean(), painted: z.boolean() })
+const markSchema = z.object({
+  id,
+  crossing: id,
+  own: point,
+  other: point,
+  radius: z.number().min(0).max(10),
+  over: z.boolean(),
+  painted: z.boolean(),
+})
 export type WeaveMark = z.infer<typeof markSchema>
 /** One layer passing over another that otherwise covers it, at some of their crossings. */
 export const weaveSchema = z.object({

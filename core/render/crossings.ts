@@ -7,10 +7,13 @@ const CROSSING = 0.3
 /** The longer side of the grid that crossings are looked for on. */
 const GRID = 220
 
-/** A place where two layers cross, px of the view: the point of it furthest from its edge, and how far that is. */
-export type Crossing = { x: number; y: number; radius: number }
+/** A place where two layers cross, px of the view: points that are spread over it, the one furthest from its edge first, each with how far that is. */
+export type Crossing = { x: number; y: number; radius: number }[]
+/** The most points of one crossing. */
+const MOST_POINTS = 24
 
-function nodeWith(nodes: readonly PlanNode[], id: string): PlanNode | null {
+/** The node of a layer, wherever it lies; null where it is not seen. */
+export function nodeWith(nodes: readonly PlanNode[], id: string): PlanNode | null {
   for (const node of nodes) {
     if (node.id === id) return node
     const inner =
@@ -56,8 +59,26 @@ export function crossingsOf(nodes: readonly PlanNode[], a: string, b: string, re
     }
     // A fleck is no crossing.
     if (part.length * step * step < 12) continue
-    const reach = Math.max(...part.map((n) => Math.hypot((n % columns) - (best % columns), Math.floor(n / columns) - Math.floor(best / columns))))
-    out.push({ x: box.left + ((best % columns) + 0.5) * step, y: box.top + (Math.floor(best / columns) + 0.5) * step, radius: (reach + 0.5) * step })
+    const spread = [best]
+    // One more where none is near, until all of it is near one.
+    const away = new Float32Array(part.length).fill(1e9)
+    while (spread.length < MOST_POINTS) {
+      const last = spread.at(-1) as number
+      let far = 0
+      part.forEach((n, k) => {
+        away[k] = Math.min(away[k] as number, Math.hypot((n % columns) - (last % columns), Math.floor(n / columns) - Math.floor(last / columns)))
+        if ((away[k] as number) > (away[far] as number)) far = k
+      })
+      if ((away[far] as number) <= Math.max(3, 1.5 * (depth[best] as number))) break
+      spread.push(part[far] as number)
+    }
+    out.push(
+      spread.map((n) => ({
+        x: box.left + ((n % columns) + 0.5) * step,
+        y: box.top + (Math.floor(n / columns) + 0.5) * step,
+        radius: (depth[n] as number) * step,
+      })),
+    )
   }
   return out
 }

@@ -326,7 +326,7 @@ export function fillNode(layer: Layer, specs: readonly FillSpec[], c: Context, w
 }
 /** The picture in a slot as a layer. */
 function pictureIn(slot: LayerOf<'slot'> & { picture: NonNullable<LayerOf<'slot'>['picture']> }): LayerOf<'picture'> {
-  const { form: _f, radii: _r, corners: _c, fill: _p, stroke: _s, picture, zoom: _z, pan: _n, ...common } = slot
+  const { form: _f, d: _d, radii: _r, corners: _c, fill: _p, stroke: _s, picture, zoom: _z, pan: _n, ...common } = slot
   return { ...common, ...picture, kind: 'picture', placement: picturePlacement(slot), blend: 'normal', opacity: 1 }
 }
 const isFine = (layer: Layer, b: Bounds): boolean =>

@@ -31,6 +31,7 @@ const BLUE = [0x20, 0x20, 0xc0]
 /** A mark at a point of the page, told at a point of the bar and of the ring. */
 const mark = (id: string, x: number, y: number, over: boolean): WeaveMark => ({
   id,
+  crossing: id,
   own: { x: (x - 20) / 260, y: (y - 130) / 40 },
   other: { x: (x - 70) / 160, y: (y - 70) / 160 },
   radius: 0.5,
@@ -117,7 +118,9 @@ describe('a weave', () => {
   it('finds each place where two things cross once, and none where they do not', async () => {
     const page = await host.resolve(design(), 'page1', 'square-post')
     const planned = await prepare(page, 1, host)
-    const found = crossingsOf(planned.nodes, 'bar', 'ring', host.renderer).sort((a, b) => a.x - b.x)
+    const found = crossingsOf(planned.nodes, 'bar', 'ring', host.renderer)
+      .flatMap((c) => c.slice(0, 1))
+      .sort((a, b) => a.x - b.x)
     expect(found).toHaveLength(2)
     expect(Math.abs((found[0]?.x ?? 0) - 70)).toBeLessThan(12)
     expect(Math.abs((found[1]?.x ?? 0) - 230)).toBeLessThan(12)

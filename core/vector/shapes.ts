@@ -1,6 +1,7 @@
 import type { LayerOf } from '../design/schema'
 import { cosine, sine } from '../geometry/exact'
-import type { Command, Path } from './path'
+import { scaling } from '../geometry/matrix'
+import { type Command, mapPath, type Path, parsePath } from './path'
 
 /** Control distance of a quarter circle as a cubic, as a share of the radius (4/3 × (√2 − 1)). */
 const KAPPA = 0.5522847498307936
@@ -58,6 +59,7 @@ type Form = LayerOf<'shape'>['form']
 const makers: Record<Form, (shape: LayerOf<'shape'>) => Path> = {
   rectangle: ({ placement: p, radii }) => rectanglePath(p.width, p.height, radii),
   ellipse: ({ placement: p }) => ellipsePath(p.width, p.height),
+  path: ({ placement: p, d }) => (d ? mapPath(parsePath(d), scaling(p.width, p.height)) : rectanglePath(p.width, p.height, [0, 0, 0, 0])),
   line: ({ placement: p }) => [
     ['M', 0, p.height / 2],
     ['L', p.width, p.height / 2],
@@ -67,12 +69,14 @@ const makers: Record<Form, (shape: LayerOf<'shape'>) => Path> = {
 }
 
 /** The outline of a slot in its own box. */
-export const slotPath = ({ form, placement: p, radii, corners }: LayerOf<'slot'>): Path =>
-  form === 'rectangle'
-    ? rectanglePath(p.width, p.height, radii)
-    : form === 'ellipse'
-      ? ellipsePath(p.width, p.height)
-      : corneredPath(p.width, p.height, corners, null)
+export const slotPath = ({ form, placement: p, radii, corners, d }: LayerOf<'slot'>): Path =>
+  form === 'path' && d
+    ? mapPath(parsePath(d), scaling(p.width, p.height))
+    : form === 'rectangle' || form === 'path'
+      ? rectanglePath(p.width, p.height, radii)
+      : form === 'ellipse'
+        ? ellipsePath(p.width, p.height)
+        : corneredPath(p.width, p.height, corners, null)
 
 /** The outline of a mask's form; `round` is a share of half the shorter side. */
 export function maskFormPath(form: 'rectangle' | 'ellipse' | 'polygon', width: number, height: number, round: number, corners: number): Path {

@@ -1,0 +1,42 @@
+'use client'
+import { useBench, useBenchState } from '../state/bench-context'
+import { maskedLayer } from '../state/masks'
+import { pathInHand } from '../state/pathing'
+
+/** What the path tool draws next, and how its points are handled. */
+export function PathOptions() {
+  const bench = useBench()
+  const s = useBenchState((state) => ({
+    makes: state.penMakes,
+    drawing: state.pen !== null,
+    one: maskedLayer(state) !== null,
+    edited: pathInHand(state) !== null,
+  }))
+  return (
+    <div role="group" aria-label="Path" className="flex flex-col gap-1.5">
+      <div className="grid grid-cols-2 gap-1">
+        {(['shape', 'mask'] as const).map((makes) => (
+          <button
+            key={makes}
+            type="button"
+            aria-pressed={s.makes === makes}
+            disabled={makes === 'mask' && !s.one}
+            className={`h-7 rounded-control border border-line text-small disabled:opacity-40 ${s.makes === makes ? 'bg-ink text-panel' : 'bg-panel hover:bg-lit'}`}
+            onClick={() => bench.set({ penMakes: makes })}
+          >
+            {makes === 'shape' ? 'A shape' : 'A mask'}
+          </button>
+        ))}
+      </div>
+      <p className="text-tiny text-soft">
+        {s.drawing
+          ? 'Press for a corner, draw for a curve; press the first point to close, Enter to leave it open, Delete to take the last back.'
+          : s.edited
+            ? 'Draw a point to move it, press the line to add one, Delete removes it. With Alt a corner becomes a curve and back.'
+            : s.makes === 'mask'
+              ? 'Press point by point around what is to show of the selection.'
+              : 'Press point by point on the stage.'}
+      </p>
+    </div>
+  )
+}

@@ -1,0 +1,40 @@
+import { describe, expect, it } from 'vitest'
+import { openHost } from '@/host/project'
+import { blankDesign, boxAt, presetSpecs, shapeLayer } from '../design/blank'
+import { openingsOf, simplified } from './openings'
+import { prepare } from './picture'
+
+describe('see-through openings', () => {
+  it('of a frame are found where they are; a thing without one has none', async () => {
+    const host = openHost(async () => null)
+    const [spec] = presetSpecs(['square-post'])
+    if (!spec) throw new Error('no preset')
+    const d = blankDesign('o', 'O', [{ ...spec, width: 400, height: 400 }], { colour: '#ffffff' })
+    const where = (id: string) => ({ id, page: 'page1', plane: 'subject' as const, order: `a${id}` })
+    const frame = shapeLayer(where('f'), 'F', 'rectangle', boxAt(60, 80, 240, 260), { kind: 'none' })
+    frame.stroke = { ...frame.stroke, weight: 30 }
+    d.layers.f = frame
+    d.layers.s = shapeLayer(where('s'), 'S', 'ellipse', boxAt(310, 310, 60, 60))
+    const plan = await prepare(await host.resolve(d, 'page1', spec.id), 1, host)
+    const [outline, ...more] = openingsOf(plan.nodes, 'f', host.renderer)
+    expect(more).toEqual([])
+    const [xs, ys] = [(outline ?? []).map((p) => p.x), (outline ?? []).map((p) => p.y)]
+    // The hole is 75…285 by 95…325; its slot goes a little under the frame.
+    for (const [found, wanted] of [
+      [Math.min(...xs), 75],
+      [Math.max(...xs), 285],
+      [Math.min(...ys), 95],
+      [Math.max(...ys), 325],
+    ] as const)
+      expect(Math.abs(found - wanted)).toBeLessThan(3)
+    expect(outline?.length).toBeLessThan(12)
+    expect(openingsOf(plan.nodes, 's', host.renderer)).toEqual([])
+    expect(openingsOf(plan.nodes, 'gone', host.renderer)).toEqual([])
+  })
+  it('have outlines of few points, none of the others far off', () => {
+    const circle = Array.from({ length: 200 }, (_, n) => ({ x: 50 * Math.cos((n / 100) * Math.PI), y: 50 * Math.sin((n / 100) * Math.PI) }))
+    const few = simplified(circle, 0.8)
+    expect(few.length).toBeLessThan(40)
+    for (const p of few) expect(Math.hypot(p.x, p.y)).toBeCloseTo(50, 6)
+  })
+})

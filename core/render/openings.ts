@@ -1,0 +1,99 @@
+import { heightOf, widthOf } from '../geometry/bounds'
+import { lengthOf } from '../geometry/exact'
+import type { Point } from '../geometry/matrix'
+import { nodeWith } from './crossings'
+import type { PlanNode } from './nodes'
+import type { Renderer } from './renderer'
+
+/** The longer side of the grid that openings are looked for on, and what share of it one must have at least. */
+const GRID = 420
+const LEAST_SHARE = 0.01
+
+/**
+ * The see-through openings of a layer: what is enclosed by what it covers, the largest first; outlines in px of the view, a
+ * little under the edge of the frame around them.
+ */
+export function openingsOf(nodes: readonly PlanNode[], id: string, renderer: Renderer): Point[][] {
+  const node = nodeWith(nodes, id)
+  if (!node) return []
+  const { bounds } = node
+  const step = Math.max(widthOf(bounds), heightOf(bounds)) / GRID
+  // A cell of margin all around, so that the outside hangs together.
+  const [columns, rows] = [Math.ceil(widthOf(bounds) / step) + 2, Math.ceil(heightOf(bounds) / step) + 2]
+  const open = new Uint8Array(columns * rows)
+  for (let row = 0; row < rows; row++)
+    for (let column = 0; column < columns; column++) {
+      const [x, y] = [Math.floor(bounds.left + (column - 0.5) * step), Math.floor(bounds.top + (row - 0.5) * step)]
+      open[row * columns + column] = renderer.alphaAt({ ...node, opacity: 1 }, x, y) < 0.5 ? 1 : 0
+    }
+  const part = (start: number, to: number): number[] => {
+    const found = [start]
+    open[start] = to
+    for (let k = 0; k < found.length; k++) {
+      const n = found[k] as number
+      const x = n % columns
+      for (const m of [x > 0 ? n - 1 : -1, x < columns - 1 ? n + 1 : -1, n - columns, n + columns])
+        if (m >= 0 && m < open.length && open[m] === 1) {
+          open[m] = to
+          found.push(m)
+        }
+    }
+    return found
+  }
+  part(0, 2)
+  const holes: number[][] = []
+  for (let n = 0; n < open.length; n++) if (open[n] === 1) holes.push(part(n, 3))
+  return holes
+    .filter((h) => h.length > columns * rows * LEAST_SHARE)
+    .sort((a, b) => b.length - a.length)
+    .map((h) => outlineOf(new Set(h), columns).map(({ x, y }) => ({ x: bounds.left + (x - 1) * step, y: bounds.top + (y - 1) * step })))
+}
+
+/** Walks around cells with their open side on the left; corners on whole numbers, then made simple and half a cell wider. */
+function outlineOf(cells: ReadonlySet<number>, columns: number): Point[] {
+  const has = (x: number, y: number) => x >= 0 && x < columns && cells.has(y * columns + x)
+  const start = Math.min(...cells)
+  const [sx, sy] = [start % columns, Math.floor(start / columns)]
+  let [x, y, dx, dy] = [sx, sy, 1, 0]
+  const points: Point[] = []
+  do {
+    points.push({ x, y })
+    x += dx
+    y += dy
+    // Cells before the corner on the right and the left of the way.
+    const right = has(x + (dx - dy - 1) / 2, y + (dy + dx - 1) / 2)
+    const left = has(x + (dx + dy - 1) / 2, y + (dy - dx - 1) / 2)
+    if (left) [dx, dy] = [dy, -dx]
+    else if (!right) [dx, dy] = [-dy, dx]
+  } while ((x !== sx || y !== sy) && points.length < 20_000)
+  const simple = simplified(points, 0.8)
+  return simple.map((p, n) => {
+    const [a, b] = [simple[(n + simple.length - 1) % simple.length], simple[(n + 1) % simple.length]] as [Point, Point]
+    const [tx, ty] = [b.x - a.x, b.y - a.y]
+    const long = lengthOf(tx, ty) || 1
+    return { x: p.x + (ty / long) * 0.8, y: p.y - (tx / long) * 0.8 }
+  })
+}
+/** Fewer points of a closed outline, none of the others further off than `by` (D. Douglas, T. Peucker, 1973). */
+export function simplified(points: readonly Point[], by: number): Point[] {
+  const far = points.reduce(
+    (best, p, n) =>
+      lengthOf(p.x - (points[0]?.x ?? 0), p.y - (points[0]?.y ?? 0)) > best.d
+        ? { d: lengthOf(p.x - (points[0]?.x ?? 0), p.y - (points[0]?.y ?? 0)), n }
+        : best,
+    { d: -1, n: 0 },
+  ).n
+  const run = (from: number, to: number): Point[] => {
+    const at = (n: number) => points[n % points.length] as Point
+    const [a, b] = [at(from), at(to)]
+    const long = lengthOf(b.x - a.x, b.y - a.y) || 1
+    let [most, split] = [by, -1]
+    for (let n = from + 1; n < to; n++) {
+      const p = at(n)
+      const d = Math.abs((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) / long
+      if (d > most) [most, split] = [d, n]
+    }
+    return split < 0 ? [a] : [...run(from, split), ...run(split, to)]
+  }
+  return far === 0 ? [...points] : [...run(0, far), ...run(far, points.length)]
+}
