@@ -1,9 +1,10 @@
 import { newId } from '@/core/design/blank'
 import { inRegisterWith, partFromRegister, partInRegister } from '@/core/design/register'
+import { type AreaUse, canPixel, matchPatches, toPixels } from '../state/areas'
 import type { Bench, BenchState } from '../state/bench-store'
 import { cutOf, cutOut, cuttable } from '../state/cutting'
 import { isWoven, undoWeaves } from '../state/weaving'
-import { defineCommands } from './define'
+import { defineCommands, someSelected } from './define'
 
 /** Photos of the selection are cut out where they are not yet, then each is parted in its backdrop and its cutout. */
 async function part(bench: Bench): Promise<void> {
@@ -21,6 +22,17 @@ async function part(bench: Bench): Promise<void> {
 }
 const inRegister = (s: BenchState): string[] => s.selection.filter((id) => s.design.layers[id]?.register || inRegisterWith(s.design, id).length > 0)
 
+const area = (use: AreaUse, label: string, can: (s: BenchState) => boolean, hint: string) => ({
+  id: `area-${use}`,
+  label,
+  section: 'Arrange' as const,
+  can,
+  run: (b: Bench) => {
+    b.set({ tool: 'area', areaFor: use })
+    b.notify(hint)
+  },
+})
+
 /** Photos and their cutouts, and what weaves through what. */
 export const cuttingCommands = defineCommands([
   { id: 'cut-out', label: 'Cut out the main thing', section: 'Arrange', can: (s) => cuttable(s).length > 0, run: (b) => void cutOut(b) },
@@ -35,6 +47,24 @@ export const cuttingCommands = defineCommands([
       const ids = selection.flatMap((id) => [id, ...inRegisterWith(design, id).map((l) => l.id)])
       b.edit('Let parts go from register', (d) => partFromRegister(d, ids))
     },
+  },
+  area('copy', 'Copy an area to its own layer', someSelected, 'Draw a box around what is to be copied.'),
+  area('merged', 'Merged copy of an area', () => true, 'Draw a box: what lies beneath it is copied, live.'),
+  area('patch', 'Hide patch', () => true, 'Draw a box over what is to be hidden; it takes its colour from around it.'),
+  {
+    id: 'patch-match',
+    label: 'Match the surroundings again',
+    section: 'Arrange',
+    can: (s) => s.selection.some((id) => s.design.layers[id]?.kind === 'shape'),
+    run: (b) => void matchPatches(b),
+  },
+  { id: 'to-pixels', label: 'Turn into pixels', section: 'Arrange', can: canPixel, run: (b) => void toPixels(b) },
+  {
+    id: 'freeze',
+    label: 'Freeze the merged copy',
+    section: 'Arrange',
+    can: (s) => canPixel(s) && s.design.layers[s.selection[0] ?? '']?.kind === 'merged',
+    run: (b) => void toPixels(b),
   },
   { id: 'weave-undo', label: 'Weave no more', section: 'Arrange', can: isWoven, run: undoWeaves },
 ])

@@ -5,9 +5,9 @@ import { inOrder } from '@/core/design/order'
 import { type ResolvedPage, resolve } from '@/core/design/resolve'
 import type { Design } from '@/core/design/schema'
 import { messageOf } from '@/core/errors'
-import { type Bounds, overlaps } from '@/core/geometry/bounds'
+import { type Bounds, overlaps, scaledWhole } from '@/core/geometry/bounds'
 import { PixelMemory, TILE } from '@/core/pixels/memory'
-import { crossingsOf } from '@/core/render/crossings'
+import { crossingsOf, nodeWith } from '@/core/render/crossings'
 import { Drafts } from '@/core/render/draft'
 import type { PlanNode } from '@/core/render/nodes'
 import { openingsOf } from '@/core/render/openings'
@@ -431,6 +431,14 @@ export class Engine {
     const { view } = this
     const found = view && (await this.resolved(view.page, view.channel))
     if (!found) return null
+    if (question.ask === 'layer') {
+      const { layer, box, scale } = question
+      const all = await prepare(found.page, scale, this.host)
+      const node = nodeWith(all.nodes, layer)
+      if (!node) return null
+      const only = { ...all, nodes: [{ ...node, mode: 0, opacity: 1 }] }
+      return renderRegion(only, scaledWhole(box, scale), this.renderer, { memoryKey: `asked-${this.asked++}` })
+    }
     // Planned and rendered apart from what the stage keeps, so that it can be compared with what is shown.
     const made = await prepare(found.page, view.scale, this.host)
     const pixels = await renderRegion(made, question.region, this.renderer, { memoryKey: `asked-${this.asked++}` })

@@ -8,6 +8,7 @@ import { contains, holds, overlaps } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { lineBox } from '@/core/geometry/placement'
 import { addShape, addSlot, addType, boundsOfIds, boundsOfNode, goInto, handledLeaves, stageScale } from '../state/acts'
+import { takeArea } from '../state/areas'
 import type { Bench, View } from '../state/bench-store'
 import { beginDabs } from '../state/cutting'
 import { beginStroke, type StrokeInHand } from '../state/painting'
@@ -205,7 +206,10 @@ export function useStagePointer(bench: Bench) {
               s.tool === 'shape' && s.shapeForm === 'line' ? Math.max(1, h) : Math.max(2, h),
             )
           : boxAt(Math.round(from.x - side / 2), Math.round(from.y - side / 2), side, s.tool === 'shape' && s.shapeForm === 'line' ? 4 : side)
-      if (s.tool === 'slot') {
+      if (s.tool === 'area') {
+        void takeArea(bench, s.areaFor, box)
+        bench.set({ tool: 'pick' })
+      } else if (s.tool === 'slot') {
         addSlot(bench, s.slotForm, box)
         bench.set({ tool: 'pick' })
       } else if (s.tool === 'shape') {
@@ -297,7 +301,7 @@ export function useStagePointer(bench: Bench) {
       } else if (s.tool === 'sample') {
         press.current = null
         void sample(p.startPage)
-      } else if (s.tool === 'slot' || s.tool === 'shape' || s.tool === 'type') p.kind = 'draw'
+      } else if (s.tool === 'slot' || s.tool === 'shape' || s.tool === 'type' || s.tool === 'area') p.kind = 'draw'
       else if (target?.dataset.handle === 'ruler' || target?.dataset.handle === 'guide') {
         p.gesture = guideGesture(bench, target.dataset.axis === 'x' ? 'x' : 'y', target.dataset.guide ?? null)
         p.kind = 'gesture'

@@ -152,6 +152,7 @@ const planeFor: Record<LayerKind, Plane> = {
   shape: 'setting',
   slot: 'subject',
   type: 'message',
+  merged: 'front',
   strew: 'setting',
   group: 'subject',
 }

@@ -16,10 +16,11 @@ import type { PathPoint } from '@/core/vector/points'
 import { RenderClient } from '../render/client'
 import type { SourceInfo } from '../render/protocol'
 import type { MaskView } from '../render/seeing'
+import type { AreaUse } from './areas'
 import { keepStroke } from './painting'
 import { type SaveState, Sync } from './sync'
 
-export type Tool = 'pick' | 'slot' | 'shape' | 'type' | 'path' | 'brush' | 'cut' | 'weave' | 'sample'
+export type Tool = 'pick' | 'slot' | 'shape' | 'type' | 'path' | 'brush' | 'cut' | 'weave' | 'area' | 'sample'
 /** What the brush does; shares 0–1, `size` the diameter in px of the page, `step` the distance of its marks in diameters. */
 export type BrushState = { size: number; hardness: number; flow: number; strength: number; step: number; steady: number; hides: boolean }
 export type SlotForm = (typeof SLOT_FORMS)[number]
@@ -97,6 +98,8 @@ export type BenchState = {
   penMakes: 'shape' | 'mask'
   /** The point of the edited path that was taken last. */
   pointInHand: { outline: number; index: number; part: 'at' } | null
+  /** What the next box drawn on the stage is for. */
+  areaFor: AreaUse
   /** Pictures that are being cut out now, and dabs that are not in their masks yet. */
   cutting: { layer: string; dabs: readonly Dab[] } | null
   /** Something is being dragged on the stage. */
@@ -161,6 +164,7 @@ export function createBench(loaded: Loaded) {
     dab: { size: 40, keep: false },
     cutting: null,
     pen: null,
+    areaFor: 'copy',
     penMakes: 'shape',
     pointInHand: null,
     moving: false,

@@ -179,6 +179,10 @@ export const typeLayer = (where: Where, text: string, placement: Placement, styl
   style: { ...plainStyle, ...style },
   fill: { kind: 'solid', colour },
 })
+export const mergedLayer = (where: Where, name: string, placement: Placement): LayerOf<'merged'> => ({
+  ...common(where, name, placement),
+  kind: 'merged',
+})
 export const groupLayer = (where: Where, name: string): LayerOf<'group'> => ({ ...common(where, name, boxAt(0, 0, 1, 1)), kind: 'group', open: true })
 
 /** What a layer is called: its name, or a type layer's first words. */

@@ -233,7 +233,19 @@ const groupSchema = z.object({
   combine: z.enum(COMBINES).optional(),
 })
 
-export const layerSchema = z.discriminatedUnion('kind', [pictureSchema, graphicSchema, shapeSchema, slotSchema, typeSchema, strewSchema, groupSchema])
+/** A live layer that holds the picture of what lies beneath it, within its box. */
+const mergedSchema = z.object({ ...common, kind: z.literal('merged') })
+
+export const layerSchema = z.discriminatedUnion('kind', [
+  pictureSchema,
+  graphicSchema,
+  shapeSchema,
+  slotSchema,
+  typeSchema,
+  strewSchema,
+  groupSchema,
+  mergedSchema,
+])
 
 const insets = z.object({ top: z.number().min(0), right: z.number().min(0), bottom: z.number().min(0), left: z.number().min(0) })
 export const channelSchema = z.object({

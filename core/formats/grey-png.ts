@@ -17,19 +17,25 @@ function crc(bytes: Uint8Array): number {
 }
 
 /** One grey picture, row by row, as PNG. */
-export function writeGreyPng(grey: Uint8Array, width: number, height: number): Uint8Array<ArrayBuffer> {
-  const raw = new Uint8Array((width + 1) * height)
+export const writeGreyPng = (grey: Uint8Array, width: number, height: number): Uint8Array<ArrayBuffer> => writePng(grey, width, height, 1)
+/** One picture of straight RGBA, row by row, as PNG. */
+export const writeColourPng = (rgba: Uint8Array | Uint8ClampedArray, width: number, height: number): Uint8Array<ArrayBuffer> =>
+  writePng(rgba, width, height, 4)
+
+function writePng(px: Uint8Array | Uint8ClampedArray, width: number, height: number, channels: 1 | 4): Uint8Array<ArrayBuffer> {
+  const line = width * channels
+  const raw = new Uint8Array((line + 1) * height)
   // Filter 2, the difference to the row above: masks are mostly even.
   for (let y = 0; y < height; y++) {
-    const at = y * (width + 1)
+    const at = y * (line + 1)
     raw[at] = 2
-    for (let x = 0; x < width; x++) raw[at + 1 + x] = (grey[y * width + x] as number) - (y > 0 ? (grey[(y - 1) * width + x] as number) : 0)
+    for (let x = 0; x < line; x++) raw[at + 1 + x] = (px[y * line + x] as number) - (y > 0 ? (px[(y - 1) * line + x] as number) : 0)
   }
   const header = new Uint8Array(13)
   const view = new DataView(header.buffer)
   view.setUint32(0, width)
   view.setUint32(4, height)
-  header.set([8, 0, 0, 0, 0], 8)
+  header.set([8, channels === 1 ? 0 : 6, 0, 0, 0], 8)
   const chunks = [chunk('IHDR', header), chunk('IDAT', zlibSync(raw, { level: 3 })), chunk('IEND', new Uint8Array())]
   const out = new Uint8Array(8 + chunks.reduce((sum, c) => sum + c.length, 0))
   out.set(SIGNATURE)

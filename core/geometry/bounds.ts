@@ -30,6 +30,13 @@ export function unionOf(all: readonly Bounds[]): Bounds {
 }
 export const grow = (b: Bounds, by: number): Bounds => ({ left: b.left - by, top: b.top - by, right: b.right + by, bottom: b.bottom + by })
 export const scaled = (b: Bounds, by: number): Bounds => ({ left: b.left * by, top: b.top * by, right: b.right * by, bottom: b.bottom * by })
+/** The whole px that a box at a scale touches. */
+export const scaledWhole = (b: Bounds, by: number): Bounds => ({
+  left: Math.floor(b.left * by),
+  top: Math.floor(b.top * by),
+  right: Math.ceil(b.right * by),
+  bottom: Math.ceil(b.bottom * by),
+})
 export const shift = (b: Bounds, dx: number, dy: number): Bounds => ({
   left: b.left + dx,
   top: b.top + dy,

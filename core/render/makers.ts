@@ -34,6 +34,8 @@ export type Context = {
   reach: Bounds
   missing: Map<string, Missing>
   page: ResolvedPage
+  /** What lies beneath a merged copy in its group, back to front. */
+  beneath: readonly PlanNode[]
   /** The layer whose mask is made. */
   masking: string
   /** What passes over what though it lies beneath, by the upper of both. */
@@ -107,7 +109,7 @@ export function pictureNode(
 }
 
 /** What each kind of layer needs computed; null where there is nothing to see. */
-export const makers: { [K in Exclude<Layer['kind'], 'group'>]: (layer: LayerOf<K>, c: Context) => PlanNode | null } = {
+export const makers: { [K in Exclude<Layer['kind'], 'group' | 'merged'>]: (layer: LayerOf<K>, c: Context) => PlanNode | null } = {
   picture: pictureNode,
   shape(layer, c) {
     const path = shapePath(layer)

@@ -8,6 +8,7 @@ import { shownBounds } from '../geometry/warp'
 import type { FontBook } from '../type/fonts'
 import { type Context, combinedNode, groupNode, heldNode, keyOf, type Missing, makers } from './makers'
 import { maskedNode } from './masked'
+import { mergedNode } from './merged'
 import type { FillNode, PlanNode } from './nodes'
 import { rimmedNode } from './rimmed'
 import type { SourceBook } from './sources'
@@ -77,6 +78,7 @@ function ownNode(resolved: ResolvedLayer, c: Context): PlanNode | null {
     const children = stacked(resolved.children, c)
     return groupNode(layer, children, !layer.open || layer.blend !== 'normal' || hasAny(layer.masks) || hasAny(layer.treatments))
   }
+  if (layer.kind === 'merged') return mergedNode(layer, c)
   const held = memo.get(layer) ?? []
   const same = held.find((h) => h.scale === c.scale && h.swatches === c.swatches)
   if (same?.node && isHere(same.node, c)) return same.node
@@ -88,11 +90,13 @@ function ownNode(resolved: ResolvedLayer, c: Context): PlanNode | null {
 }
 
 /** Nodes of layers back to front, and after each what passes over it though it lies beneath. */
-function stacked(layers: readonly ResolvedLayer[], c: Context): PlanNode[] {
-  return layers.flatMap((l) => {
-    const own = nodeOf(l, c)
-    return own ? [own, ...wovenOver(l.layer.id, c)] : []
-  })
+function stacked(layers: readonly ResolvedLayer[], c: Context, beneath: readonly PlanNode[] = []): PlanNode[] {
+  const out: PlanNode[] = [...beneath]
+  for (const l of layers) {
+    const own = nodeOf(l, l.layer.kind === 'merged' ? { ...c, beneath: [...out] } : c)
+    if (own) out.push(own, ...wovenOver(l.layer.id, c))
+  }
+  return out.slice(beneath.length)
 }
 
 /** The page with its bleed, px of the view. */
@@ -119,6 +123,7 @@ export function plan(page: ResolvedPage, view: View, context: { fonts: FontBook;
     ...context,
     page,
     masking: '',
+    beneath: [],
     weaves: weavesOf(page),
     layerOf: find,
     hasLayer: (id) => find(id) !== undefined,
@@ -148,8 +153,8 @@ export function plan(page: ResolvedPage, view: View, context: { fonts: FontBook;
     missing: new Map(),
     standIns: 0,
   }
-  const nodes = stacked(page.layers, c)
   const ground = groundNode(page, bounds)
+  const nodes = stacked(page.layers, c, ground ? [ground] : [])
   return { nodes: ground ? [ground, ...nodes] : nodes, page: bounds, missing: [...c.missing.values()] }
 }
 

@@ -1,0 +1,184 @@
+import { toHex } from '@/core/colour/colour'
+import { layerName, mergedLayer, newId, pictureLayer, shapeLayer } from '@/core/design/blank'
+import { addLayers, duplicateLayers, orderAbove, setOn } from '@/core/design/commands'
+import { newMask } from '@/core/design/mask'
+import { orderAfter, putMask } from '@/core/design/mask-commands'
+import { frameMatrix } from '@/core/design/mask-frame'
+import type { Layer, Paint, Placement } from '@/core/design/schema'
+import { writeColourPng } from '@/core/formats/grey-png'
+import { type Bounds, intersect, isEmpty } from '@/core/geometry/bounds'
+import { apply, inverse } from '@/core/geometry/matrix'
+import { placedBounds } from '@/core/geometry/placement'
+import { frameOf } from '@/core/render/masked'
+import { boundsOfNode, resolvedOf, spotFor, stageScale, toMaster, upload } from './acts'
+import type { Bench, BenchState } from './bench-store'
+
+/** The longest side of what is turned into pixels, px, and how many px a page's px becomes at most. */
+const MOST_SIDE = 8000
+const MOST_SCALE = 2
+
+/** What the next box drawn on the stage is for. */
+export type AreaUse = 'copy' | 'merged' | 'patch'
+
+export async function takeArea(bench: Bench, use: AreaUse, box: Placement): Promise<void> {
+  if (use === 'copy') copyArea(bench, box)
+  else if (use === 'merged') addMerged(bench, box)
+  else await addPatch(bench, box)
+}
+
+/** Copies of what is selected, each showing only what lies in a box; the originals stay as they are. */
+function copyArea(bench: Bench, box: Placement): void {
+  const s = bench.store.getState()
+  const ids = s.selection.filter((id) => s.design.layers[id])
+  const made: string[] = []
+  bench.edit('Copy an area', (d) => {
+    for (const [old, id] of duplicateLayers(d, ids, newId, { x: 0, y: 0 })) {
+      const layer = d.layers[id]
+      const own = resolvedOf(s, old)
+      const frame = own && frameOf({ frame: 'layer' }, own, s.resolved)
+      const back = frame && inverse(frameMatrix(frame))
+      if (!layer || !frame || !back) continue
+      const at = apply(back, { x: box.x, y: box.y })
+      const mask = newMask.shape({ id: newId(), order: orderAfter(layer) }, 'rectangle')
+      putMask(d, id, { ...mask, ...at, width: box.width / frame.width, height: box.height / frame.height, turnDegrees: -frame.rotation })
+      layer.name = `${layerName(layer)}, part`
+      made.push(id)
+    }
+  })
+  bench.select(made)
+}
+
+/** A live picture of what lies beneath, above the selection or in front of everything. */
+function addMerged(bench: Bench, box: Placement): void {
+  const s = bench.store.getState()
+  const below = s.design.layers[s.selection.at(-1) ?? '']
+  const spot = below ? { page: below.page, plane: below.plane, parent: below.parent } : { page: s.page, plane: 'front' as const, parent: null }
+  const layer = mergedLayer({ id: newId(), ...spot, order: orderAbove(s.design, spot, below?.id ?? null) }, 'Merged copy', toMaster(s, box))
+  bench.edit('Merged copy', (d) => addLayers(d, [layer]))
+  bench.select([layer.id])
+}
+
+/** The mean colour along a line of the stage, px of the page. */
+async function alongside(bench: Bench, from: { x: number; y: number }, to: { x: number; y: number }): Promise<[number, number, number]> {
+  const k = stageScale(bench.store.getState())
+  const sum: [number, number, number] = [0, 0, 0]
+  const count = 7
+  for (let n = 0; n < count; n++) {
+    const t = (n + 0.5) / count
+    const [x, y] = [(from.x + (to.x - from.x) * t) * k, (from.y + (to.y - from.y) * t) * k]
+    const rgba = (await bench.client.ask<number[] | null>({ ask: 'sample', x, y, radius: 1 })) ?? [128, 128, 128]
+    for (let c = 0; c < 3; c++) sum[c] = (sum[c] as number) + (rgba[c] as number) / count
+  }
+  return sum
+}
+/** A fill that goes from what lies on one side of a box to what lies on the other, along the side that differs more. */
+async function fromSurroundings(bench: Bench, b: Bounds): Promise<Paint> {
+  const { resolved } = bench.store.getState()
+  const off = Math.max(2, Math.min(b.right - b.left, b.bottom - b.top) * 0.06)
+  const page = { left: 1, top: 1, right: resolved.width - 1, bottom: resolved.height - 1 }
+  const within = (x: number, y: number) => ({ x: Math.min(page.right, Math.max(page.left, x)), y: Math.min(page.bottom, Math.max(page.top, y)) })
+  const [left, right, top, bottom] = [
+    await alongside(bench, within(b.left - off, b.top), within(b.left - off, b.bottom)),
+    await alongside(bench, within(b.right + off, b.top), within(b.right + off, b.bottom)),
+    await alongside(bench, within(b.left, b.top - off), within(b.right, b.top - off)),
+    await alongside(bench, within(b.left, b.bottom + off), within(b.right, b.bottom + off)),
+  ]
+  const apart = (a: number[], c: number[]) => a.reduce((sum, v, n) => sum + Math.abs(v - (c[n] as number)), 0)
+  const across = apart(left, right) >= apart(top, bottom)
+  const hex = ([r, g, bl]: [number, number, number]) => toHex({ r: r / 255, g: g / 255, b: bl / 255, a: 1 })
+  const [from, to] = across ? [left, right] : [top, bottom]
+  return { kind: 'linear', angleDegrees: across ? 0 : 90, stops: { a: { offset: 0, colour: hex(from) }, b: { offset: 1, colour: hex(to) } } }
+}
+
+/** A shape coloured from its surroundings, its edge soft, that covers what it lies on. */
+async function addPatch(bench: Bench, box: Placement): Promise<void> {
+  const fill = await fromSurroundings(bench, placedBounds(box))
+  const s = bench.store.getState()
+  const top = s.design.layers[s.selection.at(-1) ?? '']
+  const spot = top ? { page: top.page, plane: top.plane, parent: top.parent, order: orderAbove(s.design, top, top.id) } : spotFor(s, 'shape')
+  const layer = shapeLayer({ id: newId(), ...spot }, 'Hide patch', 'rectangle', toMaster(s, box), fill)
+  const mask = { ...newMask.shape({ id: newId(), order: 'a0' }, 'rectangle'), width: 0.94, height: 0.94, softness: 0.06 }
+  bench.edit('Hide patch', (d) =>
+    addLayers(d, [{ ...layer, behaviour: { ...layer.behaviour, kind: 'ride', host: top?.id ?? null }, masks: { [mask.id]: mask } }]),
+  )
+  bench.select([layer.id])
+}
+/** Colours hide patches anew, as their surroundings are now. */
+export async function matchPatches(bench: Bench): Promise<void> {
+  const s = bench.store.getState()
+  for (const id of s.selection) {
+    const own = resolvedOf(s, id)?.layer
+    if (own?.kind !== 'shape') continue
+    const fill = await fromSurroundings(bench, placedBounds(own.placement))
+    bench.edit('Match the surroundings', (d) => setOn(d, s.channel, id, 'fill', fill))
+  }
+}
+
+/** What can be turned into pixels: one thing that is seen. */
+export const canPixel = (s: Pick<BenchState, 'design' | 'selection'>): boolean =>
+  s.selection.length === 1 && Boolean(s.design.layers[s.selection[0] ?? '']?.shown)
+
+/** A picture of what the selected layer shows, directly above it; the layer stays, hidden. A merged copy is frozen by it. */
+export async function toPixels(bench: Bench): Promise<void> {
+  const s = bench.store.getState()
+  const [id = ''] = s.selection
+  const own = resolvedOf(s, id)
+  const bounds = own && boundsOfNode(own)
+  if (!own || !bounds) return
+  const grown = Object.keys(own.layer.treatments).length > 0 ? Math.max(bounds.right - bounds.left, bounds.bottom - bounds.top) * 0.5 : 4
+  const page = { left: -s.resolved.width, top: -s.resolved.height, right: s.resolved.width * 2, bottom: s.resolved.height * 2 }
+  const box = intersect(
+    {
+      left: Math.floor(bounds.left - grown),
+      top: Math.floor(bounds.top - grown),
+      right: Math.ceil(bounds.right + grown),
+      bottom: Math.ceil(bounds.bottom + grown),
+    },
+    page,
+  )
+  if (isEmpty(box)) return
+  const side = Math.max(box.right - box.left, box.bottom - box.top)
+  const scale = Math.max(0.1, Math.min(MOST_SCALE, MOST_SIDE / side))
+  const made = await bench.client.ask<{ width: number; height: number; data: Uint8ClampedArray } | null>({ ask: 'layer', layer: id, box, scale })
+  if (!made) return bench.notify('There is nothing of this to be seen here, so no pixels were made of it.')
+  const png = writeColourPng(made.data, made.width, made.height)
+  const info = await upload(bench, new File([png], 'pixels.png', { type: 'image/png' }))
+  const layer = bench.store.getState().design.layers[id]
+  if (!info || !layer) return
+  bench.addSource(info)
+  const frozen = layer.kind === 'merged'
+  const where = {
+    id: newId(),
+    page: layer.page,
+    plane: layer.plane,
+    parent: layer.parent,
+    inside: layer.inside,
+    order: orderAbove(s.design, layer, id),
+  }
+  const placement = toMaster(s, {
+    x: (box.left + box.right) / 2,
+    y: (box.top + box.bottom) / 2,
+    width: box.right - box.left,
+    height: box.bottom - box.top,
+    rotation: 0,
+    flipX: false,
+    flipY: false,
+  })
+  const picture: Layer = {
+    ...pictureLayer(
+      where,
+      `${layerName(layer)}, ${frozen ? 'frozen' : 'pixels'}`,
+      { sha: info.sha, width: info.width, height: info.height },
+      placement,
+    ),
+    blend: layer.blend,
+    opacity: layer.opacity,
+  }
+  bench.edit(frozen ? 'Freeze the merged copy' : 'Turn into pixels', (d) => {
+    addLayers(d, [picture])
+    setOn(d, s.channel, id, 'shown', false)
+    const kept = d.layers[id]
+    if (kept) kept.shown = false
+  })
+  bench.select([picture.id])
+}

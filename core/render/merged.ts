@@ -1,0 +1,40 @@
+import type { LayerOf, Paint } from '../design/schema'
+import { intersect, isEmpty } from '../geometry/bounds'
+import { quickHash } from '../hash'
+import { rectanglePath } from '../vector/shapes'
+import { type Context, fillNode, groupNode } from './makers'
+import type { PlanNode } from './nodes'
+
+const WHITE: Paint = { kind: 'solid', colour: '#ffffff' }
+/** The picture of everything beneath, within a box; null where nothing is. */
+export function mergedNode(layer: LayerOf<'merged'>, c: Context): PlanNode | null {
+  const { width, height } = layer.placement
+  const path = rectanglePath(width, height, [0, 0, 0, 0])
+  const box = fillNode(layer, [{ path, evenOdd: false, paint: WHITE, opacity: 1 }], c, width, height)
+  const picture = groupNode({ id: `${layer.id}~`, blend: 'normal', opacity: 1 }, c.beneath, true)
+  if (!box || !picture) return null
+  const bounds = intersect(box.bounds, picture.bounds)
+  if (isEmpty(bounds)) return null
+  const step = {
+    id: layer.id,
+    node: { ...box, mode: 0, opacity: 1 },
+    by: 'coverage',
+    strength: 1,
+    swap: false,
+    soft: null,
+    fleeting: false,
+    clean: null,
+    colours: null,
+  } as const
+  return {
+    kind: 'masked',
+    id: layer.id,
+    key: quickHash(`merged${picture.key}|${box.key}`),
+    bounds,
+    mode: box.mode,
+    opacity: box.opacity,
+    fine: false,
+    inner: picture,
+    masks: [step],
+  }
+}
