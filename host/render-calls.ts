@@ -15,6 +15,7 @@ import { renderPage } from '../core/render/picture'
 import { pageBounds } from '../core/render/plan'
 import { cutOutPicture } from './cut-out'
 import { encodePicture } from './encode'
+import { cleanedSpecks, type PickAsked, pickedTouching, type SpecksAsked } from './mask-work'
 import { toOpenRaster } from './open-raster'
 import { decodePicture, levelsFrom, previewOf } from './pictures'
 import { type Drawn, type NodeHost, openHost } from './project'
@@ -74,6 +75,12 @@ export const renderCalls = {
       const bytes = await readBlob(input.sha)
       return bytes ? cutOutPicture(bytes, input.dabs, progress) : null
     }),
+  pickTouching: (input: { sha: string; asked: PickAsked }) =>
+    withHost(TURN.picture, async () => {
+      const bytes = await readBlob(input.sha)
+      return bytes ? pickedTouching(bytes, input.asked) : null
+    }),
+  cleanSpecks: (input: SpecksAsked) => withHost(TURN.picture, () => cleanedSpecks(input, readBlob)),
   findings: async (input: Drawn) => {
     const design = checkDesign(JSON.parse(input.design))
     const out: Finding[] = []

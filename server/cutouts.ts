@@ -1,9 +1,18 @@
 import { z } from 'zod'
-import { type Dab, dabsSchema } from '../core/design/mask'
+import { type Dab, dabsSchema, MAX_MASK_SIDE } from '../core/design/mask'
 import { shaSchema } from '../core/design/schema'
 import { badInput, missing } from '../core/errors'
 import { storeMaskTiles, storeUpload } from './blobs'
 import { renderThread } from './render'
+
+/** Stores the tiles that have something of their own; gives the names of all. */
+async function storedTiles(made: Record<string, Uint8Array | 'full'>): Promise<Record<string, string>> {
+  const drawn = Object.entries(made).filter((t): t is [string, Uint8Array] => t[1] !== 'full')
+  const names = await storeMaskTiles(drawn.map(([, png]) => png))
+  const tiles: Record<string, string> = Object.fromEntries(Object.keys(made).map((place) => [place, 'full']))
+  for (const [n, [place]] of drawn.entries()) tiles[place] = names[n] as string
+  return tiles
+}
 
 export type CutOutAnswer = { width: number; height: number; tiles: Record<string, string>; colours: string | null }
 const asked = z.object({ source: shaSchema, dabs: dabsSchema })
@@ -15,10 +24,47 @@ export async function storeCutOut(input: unknown): Promise<CutOutAnswer> {
   const { source, dabs } = read.data as { source: string; dabs: Dab[] }
   const made = await renderThread().call('cutOut', { sha: source, dabs })
   if (!made) throw missing('This picture is not stored here any more. The design is safe; upload the picture again.')
-  const drawn = Object.entries(made.tiles).filter((t): t is [string, Uint8Array] => t[1] !== 'full')
-  const names = await storeMaskTiles(drawn.map(([, png]) => png))
-  const tiles: Record<string, string> = Object.fromEntries(Object.entries(made.tiles).map(([place]) => [place, 'full']))
-  for (const [n, [place]] of drawn.entries()) tiles[place] = names[n] as string
+  const tiles = await storedTiles(made.tiles)
   const colours = Object.keys(tiles).length > 0 ? (await storeUpload(made.colours, 'colours')).sha : null
   return { width: made.width, height: made.height, tiles, colours }
+}
+
+export type PickAnswer = { width: number; height: number; tiles: Record<string, string> }
+const unit = z.number().min(0).max(1)
+const pick = z.object({
+  source: shaSchema,
+  by: z.enum(['colour', 'lightness']),
+  colour: z.string().regex(/^#[0-9a-f]{6}$/i),
+  tolerance: unit,
+  fade: z.number().min(0.002).max(1),
+  from: unit,
+  to: unit,
+  x: unit,
+  y: unit,
+})
+/** What of a stored picture is picked and hangs together with a point of it, as stored tiles. */
+export async function storePick(input: unknown): Promise<PickAnswer> {
+  const read = pick.safeParse(input)
+  if (!read.success)
+    throw badInput('This is not a pick that can be made: a picture, what it is picked by and a point are needed. Nothing was changed.')
+  const { source, ...asked } = read.data
+  const made = await renderThread().call('pickTouching', { sha: source, asked })
+  if (!made) throw missing('This picture is not stored here any more. The design is safe; upload the picture again.')
+  return { ...made, tiles: await storedTiles(made.tiles) }
+}
+
+export type SpecksAnswer = PickAnswer & { dots: number; holes: number }
+const specks = z.object({
+  width: z.number().int().min(1).max(MAX_MASK_SIDE),
+  height: z.number().int().min(1).max(MAX_MASK_SIDE),
+  ground: z.enum(['full', 'none']),
+  tiles: z.record(z.string().regex(/^\d{1,3},\d{1,3}$/), z.union([shaSchema, z.enum(['full', 'none'])])),
+  size: z.number().min(1).max(2000),
+})
+/** A painted mask without stray dots and holes under a size, as stored tiles on no ground. */
+export async function storeCleaned(input: unknown): Promise<SpecksAnswer> {
+  const read = specks.safeParse(input)
+  if (!read.success) throw badInput('This is not a mask that can be cleaned. Nothing was changed.')
+  const made = await renderThread().call('cleanSpecks', read.data)
+  return { ...made, tiles: await storedTiles(made.tiles) }
 }

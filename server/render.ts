@@ -2,6 +2,7 @@ import { Worker } from 'node:worker_threads'
 import type { Finding } from '../core/checks/define'
 import type { Dab } from '../core/design/mask'
 import type { PictureLevel } from '../core/render/sources'
+import type { PickAsked, SpecksAsked } from '../host/mask-work'
 import type { Drawn } from '../host/project'
 import { dataFolder } from './paths'
 
@@ -16,6 +17,8 @@ export type RenderCalls = {
     /** Tiles by `column,row`: a grey PNG, or what covers all of it. */
     out: { width: number; height: number; tiles: Record<string, Uint8Array | 'full'>; colours: Uint8Array } | null
   }
+  pickTouching: { in: { sha: string; asked: PickAsked }; out: { width: number; height: number; tiles: Record<string, Uint8Array | 'full'> } | null }
+  cleanSpecks: { in: SpecksAsked; out: { width: number; height: number; dots: number; holes: number; tiles: Record<string, Uint8Array | 'full'> } }
   findings: {
     in: Drawn
     out: Finding[]

@@ -23,6 +23,7 @@ import type { Layer, Placement } from '@/core/design/schema'
 import { frameOf } from '@/core/render/masked'
 import type { MaskView } from '../render/seeing'
 import { useBench, useBenchState } from '../state/bench-context'
+import { cleanSpecks, followTouching, lookForSpecks, pickEverywhere, pickOnlyTouching } from '../state/mask-work'
 import { addMask, changeMask, dropMask, type MaskChoice, maskInHand, maskSources, reshapeMask, samplePicked } from '../state/masks'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
@@ -214,14 +215,38 @@ function MaskControls({ mask: m, layer }: { mask: Mask; layer: Layer }) {
         />
       )}
       <Choice label="How the mask is seen" value={view} options={VIEWS} onChange={(v) => bench.set({ maskView: v as MaskView })} />
-      {m.kind === 'picked' && <PickControls mask={m} />}
+      {m.kind === 'picked' && <PickControls mask={m} picture={layer.kind === 'picture'} />}
       {m.kind === 'layer' && <LayerChoice mask={m} layer={layer} />}
+      {m.kind === 'painted' && <SpecksField mask={m} />}
       {m.kind === 'painted' && !painting && (
         <Button small onClick={() => bench.set({ tool: 'brush' })}>
           <Brush size={13} /> Paint
         </Button>
       )}
     </>
+  )
+}
+
+/** The size up to which stray dots and holes are cleaned; 0 for none. */
+function SpecksField({ mask: m }: { mask: MaskOf<'painted'> }) {
+  const bench = useBench()
+  const loud = useBenchState((s) => s.strongGround !== null)
+  return (
+    <div className="flex items-center gap-1.5">
+      <NumberField
+        label="Specks of the mask"
+        short="specks"
+        unit="px"
+        min={0}
+        max={2000}
+        digits={0}
+        value={m.specks?.size ?? 0}
+        onChange={(v) => void cleanSpecks(bench, m, Math.round(v))}
+      />
+      <Button small aria-pressed={loud} look={loud ? 'dark' : 'plain'} onClick={() => lookForSpecks(bench)}>
+        Strong ground
+      </Button>
+    </div>
   )
 }
 
@@ -236,7 +261,7 @@ const PICKS = {
   ],
 } as const
 /** A tone or colour of the layer's own pixels that is picked. */
-function PickControls({ mask: m }: { mask: MaskOf<'picked'> }) {
+function PickControls({ mask: m, picture }: { mask: MaskOf<'picked'>; picture: boolean }) {
   const bench = useBench()
   // The two ends of a range keep apart.
   const within = (key: 'tolerance' | 'fade' | 'from' | 'to', v: number) =>
@@ -260,9 +285,22 @@ function PickControls({ mask: m }: { mask: MaskOf<'picked'> }) {
           max={100}
           unit="%"
           onShow={(v) => reshapeMask(bench, '', m, { [key]: within(key, v / 100) }, 'shown')}
-          onKeep={(v) => reshapeMask(bench, name, m, { [key]: within(key, v / 100) })}
+          onKeep={(v) => {
+            reshapeMask(bench, name, m, { [key]: within(key, v / 100) })
+            followTouching(bench, m.id)
+          }}
         />
       ))}
+      {picture && (
+        <label className="flex h-6 items-center gap-2 text-small">
+          <input
+            type="checkbox"
+            checked={m.touching !== undefined}
+            onChange={(e) => (e.target.checked ? pickOnlyTouching(bench, m.id) : pickEverywhere(bench, m.id))}
+          />
+          only what touches
+        </label>
+      )}
       <label className="flex h-6 items-center gap-2 text-small">
         <input
           type="checkbox"

@@ -242,7 +242,7 @@ export function useStagePointer(bench: Bench) {
     if (!rgba) return
     const colour = toHex({ r: rgba[0] / 255, g: rgba[1] / 255, b: rgba[2] / 255, a: 1 })
     const s = bench.store.getState()
-    if (s.sampleFor) s.sampleFor(colour)
+    if (s.sampleFor) s.sampleFor(colour, at)
     else {
       const leaves = handledLeaves(bench).filter((l) => 'fill' in l)
       if (leaves.length > 0) bench.edit('Sampled colour', (d) => leaves.forEach((l) => setOn(d, s.channel, l.id, 'fill', { kind: 'solid', colour })))

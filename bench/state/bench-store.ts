@@ -10,6 +10,7 @@ import { inOrder } from '@/core/design/order'
 import { type ResolvedPage, resolve } from '@/core/design/resolve'
 import { type Arrangement, arrangementKey, type Design, type SLOT_FORMS, type TypeStyle } from '@/core/design/schema'
 import { outermost } from '@/core/design/tree'
+import type { Point } from '@/core/geometry/matrix'
 import { filesFor, fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
 import type { PathPoint } from '@/core/vector/points'
@@ -56,7 +57,7 @@ export type BenchState = {
   sources: Record<string, SourceInfo>
   overlays: { safe: boolean; hidden: boolean; guides: boolean; guidesLocked: boolean; columns: boolean; thirds: boolean }
   /** What the sampling tool gives its colour to. */
-  sampleFor: ((colour: string) => void) | null
+  sampleFor: ((colour: string, at?: Point) => void) | null
   notice: { text: string; tone: 'plain' | 'trouble'; id: number; action?: NoticeAction | undefined } | null
   fontsReady: number
   dialog: 'palette' | 'keys' | 'versions' | null

@@ -116,6 +116,8 @@ export async function keepStroke(bench: Bench, made: Extract<FromWorker, { kind:
   bench.edit(made.name, (d) => {
     const mask = d.layers[made.layer]?.masks[made.mask]
     if (mask?.kind !== 'painted') return
+    // What is painted on cleaned tiles is painted for good.
+    delete mask.specks
     for (const [place, tile] of Object.entries(made.tiles))
       if (tile === mask.ground) delete mask.tiles[place]
       else mask.tiles[place] = tile

@@ -75,3 +75,55 @@ describe('checks', () => {
     expect(await found([back(1000)], 'square-post', 'transparent')).toEqual(['coverage'])
   })
 })
+
+describe('checks on the picture', () => {
+  const plate = (id: string, box: Layer['placement'], more: Partial<Layer> = {}): Layer =>
+    ({ ...shapeLayer(where(id, 'subject', `a${id}`), id, 'rectangle', box, { kind: 'solid', colour: '#c0b090' }), ...more }) as Layer
+  it('find slivers between things that nearly meet and at the page’s edge, not where they meet or stand apart', async () => {
+    const pair = (gap: number) => found([plate('a', boxAt(100, 100, 300, 400)), plate('b', boxAt(400 + gap, 120, 300, 400))])
+    expect(await pair(1.5)).toEqual(['slivers'])
+    for (const gap of [-20, 0, 24]) expect(await pair(gap)).toEqual([])
+    expect(await found([plate('a', boxAt(2, 100, 300, 400))])).toEqual(['slivers'])
+    expect(await found([plate('a', boxAt(0, 100, 300, 400))])).toEqual([])
+  })
+  it('find sharp corners that stick out of a rounded container; inside it, or rounded too, none', async () => {
+    const round = plate('a', boxAt(100, 100, 400, 400), { radii: [60, 60, 60, 60] } as Partial<Layer>)
+    expect(await found([round, plate('b', boxAt(100, 100, 200, 100))])).toEqual(['corners'])
+    expect(await found([round, plate('b', boxAt(130, 130, 200, 100))])).toEqual([])
+    expect(await found([round, plate('b', boxAt(100, 100, 200, 100), { radii: [60, 0, 0, 0] } as Partial<Layer>)])).toEqual([])
+    expect(await found([round, plate('b', boxAt(100, 100, 200, 100), { inside: 'a' })])).toEqual([])
+  })
+  it('find a decoration over letters, not one beneath or beside them', async () => {
+    const spot = (x: number) => shapeLayer(where('f', 'front'), 'Dot', 'ellipse', boxAt(x, 90, 120, 120), { kind: 'solid', colour: '#d0a040' })
+    const strew = (x: number): Layer => {
+      const { kind: _k, id: _i, name: _n, page: _p, plane: _l, parent: _r, order: _o, ...rest } = spot(x)
+      return {
+        ...spot(x),
+        ...rest,
+        kind: 'strew',
+        ground: 'line',
+        seed: 1,
+        count: 1,
+        size: { from: 1, to: 1 },
+        angle: { from: 0, to: 0 },
+        distance: { from: 0, to: 0 },
+        follow: false,
+        things: [
+          {
+            kind: 'shape',
+            ratio: 1,
+            form: 'ellipse',
+            radii: [0, 0, 0, 0],
+            corners: 6,
+            inner: 0.5,
+            fill: { kind: 'solid', colour: '#d0a040' },
+            stroke: spot(x).stroke,
+          },
+        ],
+      } as unknown as Layer
+    }
+    expect(await found([text(), strew(150)])).toContain('covered')
+    expect(await found([text(), strew(800)])).toEqual([])
+    expect(await found([text(), { ...strew(150), plane: 'setting' }])).not.toContain('covered')
+  })
+})

@@ -1,10 +1,26 @@
 import { contrast } from './contrast'
+import { sharpCorners } from './corners'
 import { coverage } from './coverage'
+import { covered } from './covered'
 import type { Check } from './define'
 import { emptySlot } from './empty-slot'
 import { enlarged } from './enlarged'
 import { knownCharacters } from './known-characters'
 import { safeType } from './safe-type'
+import { slivers } from './slivers'
 import { smallType } from './small-type'
+import { strays } from './specks'
 
-export const checks: readonly Check[] = [safeType, smallType, knownCharacters, contrast, enlarged, emptySlot, coverage]
+export const checks: readonly Check[] = [
+  safeType,
+  smallType,
+  knownCharacters,
+  contrast,
+  enlarged,
+  emptySlot,
+  coverage,
+  covered,
+  slivers,
+  sharpCorners,
+  strays,
+]

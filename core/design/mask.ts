@@ -61,6 +61,9 @@ const layerMask = z.object({
   layer: id,
   by: z.enum(['coverage', 'lightness']),
 })
+/** `full` and `none` are tiles that show or hide everything. */
+const tile = z.union([sha, z.enum(['full', 'none'])])
+const tileKey = z.string().regex(/^\d{1,3},\d{1,3}$/)
 const pickedMask = z
   .object({
     ...common,
@@ -76,6 +79,20 @@ const pickedMask = z
     to: unit,
     /** Takes the colour that is hidden out of what is left, so that no fringe of it remains. */
     clean: z.boolean(),
+    /**
+     * Only what hangs together with a point of the picture (fractions of its sides): tiles of what is picked, at the
+     * picture's own px, `for` what they were made for.
+     */
+    touching: z
+      .object({
+        x: unit,
+        y: unit,
+        width: z.number().int().min(1).max(100_000),
+        height: z.number().int().min(1).max(100_000),
+        tiles: z.record(tileKey, tile),
+        for: z.string().max(200),
+      })
+      .optional(),
   })
   .refine((m) => m.to - m.from >= 0.002, 'lightness is picked from a darker to a lighter tone')
 /** The most dabs that correct one cut out. */
@@ -84,8 +101,6 @@ const MOST_DABS = 400
 const dabSchema = z.object({ x: unit, y: unit, radius: z.number().min(0.0005).max(0.5), keep: z.boolean() })
 export type Dab = z.infer<typeof dabSchema>
 export const dabsSchema = z.array(dabSchema).max(MOST_DABS)
-/** `full` and `none` are tiles that show or hide everything. */
-const tile = z.union([sha, z.enum(['full', 'none'])])
 const paintedMask = z
   .object({
     ...common,
@@ -96,11 +111,13 @@ const paintedMask = z
     /** What tiles that are not listed are, and all beyond the frame. */
     ground: z.enum(['full', 'none']),
     /** By `column,row`; grey PNGs of 256 × 256 px, white shows. */
-    tiles: z.record(z.string().regex(/^\d{1,3},\d{1,3}$/), tile),
+    tiles: z.record(tileKey, tile),
     /**
      * Where it was cut out of its picture: the corrections in their order, and the subject's own colours along its edge,
      * which with `clean` half-covered px show instead of what was behind them.
      */
+    /** Where specks were cleaned: the size up to which, px of the mask, and the tiles as they were before. */
+    specks: z.object({ size: z.number().min(1).max(2000), ground: z.enum(['full', 'none']), before: z.record(tileKey, tile) }).optional(),
     cut: z.object({ dabs: dabsSchema, colours: sha.nullable(), clean: z.boolean() }).optional(),
   })
   .refine(
@@ -181,8 +198,16 @@ const COLOURS_SIDE = 1280
 export function coloursSize(width: number, height: number): { width: number; height: number } {
   return Math.max(width, height) <= COLOURS_SIDE ? { width, height } : coloursSize((width + 1) >> 1, (height + 1) >> 1)
 }
-/** Tiles of a mask that are stored. */
-export const tilesOf = (mask: MaskOf<'painted'>): string[] => Object.values(mask.tiles).filter((t) => t !== 'full' && t !== 'none')
+/** Blobs that a mask is made of: tiles that are stored, now and before specks were cleaned, and a cutout's colours. */
+export function blobsOfMask(mask: Mask): string[] {
+  const stored = (tiles: Record<string, string>) => Object.values(tiles).filter((t) => t !== 'full' && t !== 'none')
+  if (mask.kind === 'picked') return mask.touching ? stored(mask.touching.tiles) : []
+  if (mask.kind !== 'painted') return []
+  return [...stored(mask.tiles), ...stored(mask.specks?.before ?? {}), ...(mask.cut?.colours ? [mask.cut.colours] : [])]
+}
+/** What a mask that is picked only where it touches is made for: other tiles are wanted where this differs. */
+export const touchingKey = (m: MaskOf<'picked'>, source: string): string =>
+  [source.slice(0, 16), m.by, m.by === 'colour' ? `${m.colour}/${m.tolerance}/${m.fade}` : `${m.from}/${m.to}`].join('/')
 /** A layer's masks in their order. */
 export const masksOf = (layer: { masks: Record<string, Mask> }): Mask[] => {
   const all = Object.values(layer.masks)

@@ -1,4 +1,4 @@
-import { masksOf, tilesOf } from './mask'
+import { blobsOfMask, masksOf } from './mask'
 import type { Design, Layer } from './schema'
 
 export type UsedSource = { sha: string; kind: 'picture' | 'graphic' }
@@ -12,8 +12,7 @@ export function sourcesOf(layer: Layer): UsedSource[] {
 }
 
 /** Tiles of what is painted in a layer's masks, and colours of what was cut out. */
-const maskTilesOf = (layer: Layer): string[] =>
-  masksOf(layer).flatMap((m) => (m.kind === 'painted' ? [...tilesOf(m), ...(m.cut?.colours ? [m.cut.colours] : [])] : []))
+const maskTilesOf = (layer: Layer): string[] => masksOf(layer).flatMap(blobsOfMask)
 
 /** Every blob that a design names, pinned pictures too. */
 export function blobsOf(design: Pick<Design, 'layers' | 'reference'>): Set<string> {

@@ -68,6 +68,25 @@ export type Kernels = {
       blue: number,
     ]
   ): void
+  pickTouching(
+    ...args: [
+      out: number,
+      rgba: number,
+      marks: number,
+      stack: number,
+      stackLength: number,
+      width: number,
+      height: number,
+      tone: number,
+      a: number,
+      b: number,
+      c: number,
+      tolerance: number,
+      fade: number,
+      seedX: number,
+      seedY: number,
+    ]
+  ): number
   distanceField(...args: [out: number, cover: number, line: number, width: number, height: number, inside: number, most: number]): void
   ringCover(
     ...args: [

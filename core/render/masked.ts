@@ -1,5 +1,5 @@
 import { fromHex } from '../colour/colour'
-import { coloursSize, type Mask, type MaskOf, masksOf } from '../design/mask'
+import { coloursSize, type Mask, type MaskOf, masksOf, touchingKey } from '../design/mask'
 import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
 import type { LayerOf, Paint, Placement } from '../design/schema'
 import { type Bounds, grow, heightOf, intersect, isEmpty, scaled, widthOf } from '../geometry/bounds'
@@ -101,7 +101,7 @@ function lumaOf({ r, g, b }: { r: number; g: number; b: number }): { y: number; 
   const y = 0.2126 * r + 0.7152 * g + 0.0722 * b
   return { y, cb: (b - y) / 1.8556, cr: (r - y) / 1.5748 }
 }
-function pickOf(mask: MaskOf<'picked'>): Picking {
+export function pickOf(mask: Pick<MaskOf<'picked'>, 'by' | 'colour' | 'tolerance' | 'fade' | 'from' | 'to'>): Picking {
   if (mask.by === 'lightness') return { tone: true, a: mask.from, b: mask.to, c: 0, tolerance: 0, fade: 0 }
   const { y, cb, cr } = lumaOf(fromHex(mask.colour))
   return { tone: false, a: y, b: cb, c: cr, tolerance: mask.tolerance, fade: mask.fade }
@@ -116,7 +116,7 @@ function coloursOf({ cut, width, height, swap, id }: MaskOf<'painted'>, frame: P
   return pictureNode({ ...bare(id, frame), source: cut.colours, sourceWidth: size.width, sourceHeight: size.height }, c)
 }
 
-function stepOf(mask: Mask, frame: Placement, c: Context, bare: (c: Context) => PlanNode | null): MaskStep {
+function stepOf(mask: Mask, own: ResolvedLayer, frame: Placement, c: Context, bare: (c: Context) => PlanNode | null): MaskStep {
   // What is painted on a full ground is held as what it hides.
   const swap = mask.kind === 'painted' && mask.ground === 'full' ? !mask.swap : mask.swap
   const sigma = (mask.softness / 2) * Math.min(frame.width, frame.height) * c.scale
@@ -125,6 +125,12 @@ function stepOf(mask: Mask, frame: Placement, c: Context, bare: (c: Context) => 
   const fleeting = mask.kind === 'painted' && c.sources.isPainting(`${c.masking}/${mask.id}`)
   const common = { id: mask.id, strength: mask.strength, swap, soft, fleeting, colours: mask.kind === 'painted' ? coloursOf(mask, frame, c) : null }
   // A colour that is left alone is not taken out of what shows it.
+  const touching =
+    mask.kind === 'picked' && own.layer.kind === 'picture' && mask.touching?.for === touchingKey(mask, own.layer.source) ? mask.touching : null
+  if (mask.kind === 'picked' && touching) {
+    const node = makers.painted({ ...mask, ...touching, id: mask.id, kind: 'painted', ground: 'none' } as unknown as MaskOf<'painted'>, frame, at)
+    return { ...common, node, by: 'coverage', clean: mask.clean && (mask.swap || mask.by === 'lightness') ? groundOf(mask) : null }
+  }
   if (mask.kind === 'picked')
     return { ...common, node: bare(at), by: pickOf(mask), clean: mask.clean && (mask.swap || mask.by === 'lightness') ? groundOf(mask) : null }
   const node = (makers[mask.kind] as (m: Mask, f: Placement, c: Context) => PlanNode | null)(mask, frame, at)
@@ -147,7 +153,7 @@ export function maskedNode(inner: PlanNode, own: ResolvedLayer, c: Context, bare
     if (!frame || !inverse(matrixOf(frame))) return []
     // A layer that is gone hides nothing.
     if (mask.kind === 'layer' && !c.hasLayer(mask.layer)) return []
-    return [stepOf(mask, frame, { ...c, masking: own.layer.id }, bare)]
+    return [stepOf(mask, own, frame, { ...c, masking: own.layer.id }, bare)]
   })
   if (steps.length === 0) return inner
   const bounds = steps.reduce((b, s) => intersect(b, shownBy(s, b)), inner.bounds)

@@ -30,7 +30,9 @@ describe('a merged copy', () => {
     const plain = await seen(design(under()))
     expect((await seen(design(under(), copy()))).data).toEqual(plain.data)
     const moved = { ...under(), fill: solid('#b03020') } as Layer
-    expect((await seen(design(moved, copy({ blend: 'multiply' })))).at(80, 75)).not.toEqual((await seen(design(under(), copy({ blend: 'multiply' })))).at(80, 75))
+    expect((await seen(design(moved, copy({ blend: 'multiply' })))).at(80, 75)).not.toEqual(
+      (await seen(design(under(), copy({ blend: 'multiply' })))).at(80, 75),
+    )
   })
   it('multiplied on itself darkens by its own colours within its box only, and takes masks', async () => {
     const [plain, twice] = [await seen(design(under())), await seen(design(under(), copy({ blend: 'multiply' })))]

@@ -194,3 +194,70 @@ export function combinePlane(to: usize, from: usize, stride: usize, count: i32, 
     from += stride
   }
 }
+
+/**
+ * How far px of straight RGBA bytes are picked, as `pickFrom` has it, 0–255, and of that only what hangs together with the
+ * px (seedX, seedY) over picked px, sides counting. `marks` holds a byte a px, `stack` four bytes a px of the longest border.
+ * Gives how many px are left.
+ */
+export function pickTouching(out: usize, rgba: usize, marks: usize, stack: usize, stackLength: i32, width: i32, height: i32, tone: i32, a: f32, b: f32, c: f32, tolerance: f32, fade: f32, seedX: i32, seedY: i32): i32 {
+  const count = width * height
+  const slope: f32 = tone ? 1 / (b - a) : 1 / fade
+  for (let n: i32 = 0; n < count; n++) {
+    const px = load<u32>(rgba + (<usize>n << 2))
+    store<u8>(marks + n, 0)
+    if (px >> 24 == 0) {
+      store<u8>(out + n, 0)
+      continue
+    }
+    const r = <f32>(px & 255) * <f32>(1.0 / 255)
+    const g = <f32>((px >> 8) & 255) * <f32>(1.0 / 255)
+    const bl = <f32>((px >> 16) & 255) * <f32>(1.0 / 255)
+    const luma: f32 = <f32>0.2126 * r + <f32>0.7152 * g + <f32>0.0722 * bl
+    let picked: f32
+    if (tone) picked = (luma - a) * slope
+    else {
+      const dy = luma - a
+      const db = (bl - luma) * <f32>(1 / 1.8556) - b
+      const dr = (r - luma) * <f32>(1 / 1.5748) - c
+      picked = 1 - (sqrt<f32>(dy * dy + db * db + dr * dr) - tolerance) * slope
+    }
+    store<u8>(out + n, <u8>nearest<f32>(min<f32>(1, max<f32>(0, picked)) * 255))
+  }
+  // Runs along rows, each leaving the starts of those it touches above and below.
+  let top: i32 = 0
+  let left: i32 = 0
+  const seed = seedY * width + seedX
+  if (load<u8>(out + seed) > 0) {
+    store<i32>(stack, seed)
+    top = 1
+  }
+  while (top > 0) {
+    top--
+    const n = load<i32>(stack + (<usize>top << 2))
+    if (load<u8>(marks + n)) continue
+    const row = n / width
+    const first = row * width
+    let from = n
+    while (from > first && load<u8>(out + from - 1) > 0) from--
+    let to = n
+    while (to < first + width - 1 && load<u8>(out + to + 1) > 0) to++
+    memory.fill(marks + from, 1, to - from + 1)
+    left += to - from + 1
+    for (let side: i32 = -1; side <= 1; side += 2) {
+      if (row + side < 0 || row + side >= height) continue
+      const by = side * width
+      let inside = false
+      for (let m = from; m <= to; m++) {
+        const open = load<u8>(out + m + by) > 0 && load<u8>(marks + m + by) == 0
+        if (open && !inside && top < stackLength) {
+          store<i32>(stack + (<usize>top << 2), m + by)
+          top++
+        }
+        inside = open
+      }
+    }
+  }
+  for (let n: i32 = 0; n < count; n++) if (load<u8>(marks + n) == 0) store<u8>(out + n, 0)
+  return left
+}

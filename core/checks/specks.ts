@@ -1,0 +1,73 @@
+import { layerName } from '../design/blank'
+import { flatResolved } from '../design/resolve'
+import { intersect, isEmpty, scaledWhole } from '../geometry/bounds'
+import { placedBounds } from '../geometry/placement'
+import { PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
+import { nodeWith } from '../render/crossings'
+import { regionIn } from '../render/region'
+import { defineCheck, type Found } from './define'
+
+/** A part of a thing is stray when it is smaller than a disc so far across, px of the page, and under this share of the whole. */
+const ACROSS = 9
+const SHARE = 0.004
+
+/** Stray dots that a mask or cutout left. */
+export const strays = defineCheck('specks', 'No stray specks', ({ page, plan, scale, host }) =>
+  flatResolved(page.layers).flatMap(({ layer }): Found[] => {
+    if (!layer.shown || !Object.values(layer.masks).some((m) => m.on && (m.kind === 'painted' || m.kind === 'picked'))) return []
+    const node = nodeWith(plan.nodes, layer.id)
+    const box = node && intersect(scaledWhole(placedBounds(layer.placement), scale), plan.page)
+    if (!node || !box || isEmpty(box)) return []
+    const [width, height] = [box.right - box.left, box.bottom - box.top]
+    const { renderer } = host
+    const { memory } = renderer
+    const cover = new Uint8Array(width * height)
+    const bytes = memory.block(TILE * TILE)
+    for (let row = Math.floor(box.top / TILE); row * TILE < box.bottom; row++)
+      for (let column = Math.floor(box.left / TILE); column * TILE < box.right; column++) {
+        const [left, top] = [column * TILE, row * TILE]
+        const region = regionIn(node.bounds, left, top)
+        const part = intersect(intersect(node.bounds, box), { left, top, right: left + TILE, bottom: top + TILE })
+        if (!region || isEmpty(part)) continue
+        const raster = renderer.nodeRaster(node, region, left, top)
+        const [w, h] = [part.right - part.left, part.bottom - part.top]
+        memory.kernels.coverBytes(bytes, TILE, raster + 3 * PLANE_BYTES + (part.top - top) * STRIDE + (part.left - left) * 4, STRIDE, w, h)
+        for (let y = 0; y < h; y++)
+          cover.set(memory.bytes.subarray(bytes + y * TILE, bytes + y * TILE + w), (part.top - box.top + y) * width + part.left - box.left)
+      }
+    memory.releaseBlock(bytes, TILE * TILE)
+    const most = (Math.PI * (ACROSS * scale) ** 2) / 4
+    const seen = new Uint8Array(cover.length)
+    const parts: { area: number; n: number }[] = []
+    for (let start = 0; start < cover.length; start++) {
+      if (seen[start] || (cover[start] as number) < 40) continue
+      const stack = [start]
+      seen[start] = 1
+      let area = 0
+      while (stack.length > 0) {
+        const n = stack.pop() as number
+        area += (cover[n] as number) / 255
+        const x = n % width
+        for (const m of [x > 0 ? n - 1 : -1, x < width - 1 ? n + 1 : -1, n - width, n + width])
+          if (m >= 0 && m < cover.length && !seen[m] && (cover[m] as number) >= 40) {
+            seen[m] = 1
+            stack.push(m)
+          }
+      }
+      parts.push({ area, n: start })
+    }
+    const whole = parts.reduce((s, p) => s + p.area, 0)
+    const stray = parts.filter((p) => p.area < most && p.area < whole * SHARE)
+    const [first] = stray
+    // A thing of nothing but dots is meant so.
+    if (!first || stray.length > 60 || stray.reduce((s, p) => s + p.area, 0) > whole * 0.1) return []
+    const [x, y] = [(box.left + (first.n % width)) / scale, (box.top + Math.floor(first.n / width)) / scale]
+    return [
+      {
+        layer: layer.id,
+        at: { left: x - 10, top: y - 10, right: x + 10, bottom: y + 10 },
+        text: `“${layerName(layer)}” has ${stray.length === 1 ? 'a stray speck' : `${stray.length} stray specks`} beside it. Clean them in its mask.`,
+      },
+    ]
+  }),
+)
