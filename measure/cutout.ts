@@ -127,16 +127,21 @@ function byCorners(scene: CutoutScene): number {
 
 // biome-ignore lint/suspicious/noExplicitAny: the package has no types for its parts
 type Cv = any
-let vision: Promise<Cv> | null = null
-const openCv = (): Promise<Cv> =>
-  (vision ??= import('@techstark/opencv-js').then(async (m) => {
-    const cv = await (m.default as Cv)
-    if (!cv.Mat) await new Promise<void>((done) => (cv.onRuntimeInitialized = done))
-    return { cv }
-  })).then((v: Cv) => v.cv)
+let vision: Promise<{ cv: Cv }> | null = null
+/** Wrapped, as the module itself would be taken for a promise. */
+const openCv = (): Promise<{ cv: Cv }> =>
+  (vision ??= (async () => {
+    const loaded: Cv = (await import('@techstark/opencv-js')).default
+    if (loaded instanceof Promise) return { cv: await loaded }
+    if (!loaded.Mat)
+      await new Promise<void>((done) => {
+        loaded.onRuntimeInitialized = () => done()
+      })
+    return { cv: loaded }
+  })())
 /** OpenCV's grabCut, five rounds from a box. */
 async function grabbed(picture: Pixels, box: { x: number; y: number; width: number; height: number }): Promise<Uint8Array> {
-  const cv = await openCv()
+  const { cv } = await openCv()
   const whole = cv.matFromImageData({ width: picture.width, height: picture.height, data: new Uint8ClampedArray(picture.data) })
   const [colour, mask, one, other] = [new cv.Mat(), new cv.Mat(), new cv.Mat(), new cv.Mat()]
   cv.cvtColor(whole, colour, cv.COLOR_RGBA2RGB)

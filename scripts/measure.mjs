@@ -7,6 +7,8 @@ await main(async () => {
   install()
   browser()
   await build()
+  // Scenes for cutting out are traced by the run itself.
+  spawnSync(process.execPath, ['scripts/kernels.mjs', '--tracer'], { stdio: 'inherit' })
   const { status } = spawnSync(process.execPath, ['--no-warnings', await bundle('measure/measure.ts'), ...process.argv.slice(2)], {
     stdio: 'inherit',
   })
