@@ -3,12 +3,14 @@ import { featuresOf, furtherLook } from './features'
 import { doubled, type Matte, matte } from './matting'
 import { judge, type Network } from './network'
 import { fitted, type Lab, type Pixels, reducedTo, toLab } from './picture'
-import { segment, settledBy } from './segment'
+import { segment, settledBy, sharpened } from './segment'
 import weights from './weights.json' with { type: 'json' }
 
 /** The longer side of the picture that is guessed on, and the most of the one that is cut, px. */
 const GUESSED = 200
 const CUT = 512
+/** The longer side of the copy that is cut once more at most, px. */
+const CUT_AGAIN = 1100
 
 const looks = weights as Network[]
 
@@ -85,10 +87,24 @@ export function cutOut(photo: Pixels, dabs: readonly Dab[], progress: (share: nu
   for (let n = chain.length - 1; n >= 0; n--) {
     const level = chain[n] as Pixels
     const settled = dabs.length > 0 ? settledBy(dabs, level.width, level.height) : null
-    const prior = n === chain.length - 1 ? alpha : doubled(alpha, size, level)
-    const made = matte(level, prior, n === chain.length - 1 ? 2 : 1, [], settled)
-    alpha = made.alpha
+    let prior = n === chain.length - 1 ? alpha : doubled(alpha, size, level)
     size = level
+    // The contour is cut again on the first finer copy; from there on the edge is told by its colours.
+    const fine = n < chain.length - 1 && Math.max(level.width, level.height) <= CUT_AGAIN
+    if (fine) {
+      const cutAgain = sharpened(
+        toLab(level),
+        prior.map((v) => (v >= 128 ? 1 : 0)),
+        settled,
+      )
+      prior = cutAgain.map((v) => v * 255)
+    }
+    if (n === chain.length - 1 && n > 0) {
+      alpha = prior
+      continue
+    }
+    const made = matte(level, prior, 1, settled)
+    alpha = made.alpha
     if (level.width === held.width && level.height === held.height) colours = coloursOf(made, level)
     progress(1 - 0.5 * (n / chain.length))
   }

@@ -5,8 +5,12 @@ const NONE = 5
 const ALL = 250
 /** How far samples of subject and ground are looked for, px of the level. */
 const REACH = 28
-/** Means of neighbours are softer than what they are of. */
-const SHARPEN = 1.15
+/** From this longer side on a picture is large, px. */
+const LARGE = 1400
+/** Means of neighbours are softer than what they are of, the more the less is known. */
+const SHARPEN = 0.35
+/** A subject's rim is often darker or lighter than what samples of it say: what is in doubt belongs to it. */
+const WHOLE = 0.1
 /** Directions in which they are looked for, by turns so that neighbours look elsewhere. */
 const RAYS = Array.from({ length: 16 }, (_, n) => [Math.cos((n * Math.PI) / 8), Math.sin((n * Math.PI) / 8)] as const)
 
@@ -28,12 +32,16 @@ export function doubled(alpha: Uint8Array, from: { width: number; height: number
     const v = Math.min(from.height - 1, Math.max(0, (y - 0.5) / 2))
     const [v0, dv] = [Math.floor(v), v - Math.floor(v)]
     const [top, low] = [v0 * from.width, Math.min(from.height - 1, v0 + 1) * from.width]
-    for (let x = 0; x < to.width; x++) {
-      const u = Math.min(from.width - 1, Math.max(0, (x - 0.5) / 2))
-      const [u0, du] = [Math.floor(u), u - Math.floor(u)]
-      const u1 = Math.min(from.width - 1, u0 + 1)
+    const row = y * to.width
+    // Between the middles of two px of the coarser one lie two of this.
+    for (let u = -1; u < from.width; u++) {
+      const [u0, u1] = [Math.max(u, 0), u + 1 < from.width ? u + 1 : from.width - 1]
       const [a, b, c, d] = [alpha[top + u0] as number, alpha[top + u1] as number, alpha[low + u0] as number, alpha[low + u1] as number]
-      out[y * to.width + x] = a === b && c === a && d === a ? a : Math.round((a * (1 - du) + b * du) * (1 - dv) + (c * (1 - du) + d * du) * dv)
+      const x = 2 * u + 1
+      const flat = a === b && c === a && d === a
+      const [left, right] = [a + (c - a) * dv, b + (d - b) * dv]
+      if (x >= 0 && x < to.width) out[row + x] = flat ? a : Math.round(left + (right - left) * 0.25)
+      if (x + 1 < to.width) out[row + x + 1] = flat ? a : Math.round(left + (right - left) * 0.75)
     }
   }
   return out
@@ -46,6 +54,7 @@ function bandOf(prior: Uint8Array, width: number, height: number, grow: number):
     for (let x = 0; x < width; x++) {
       const n = y * width + x
       const v = prior[n] as number
+      if ((v === 0 || v === 255) && (x === 0 || prior[n - 1] === v) && (y === 0 || prior[n - width] === v)) continue
       const edge =
         (v > NONE && v < ALL) ||
         (x > 0 && (prior[n - 1] as number) >= ALL !== v >= ALL) ||
@@ -58,21 +67,20 @@ function bandOf(prior: Uint8Array, width: number, height: number, grow: number):
 }
 
 /** How far each px of the band is from where the prior goes from one half to the other, px, up to six. */
-function fromContour(prior: Uint8Array, open: Uint8Array, width: number, height: number): Uint8Array {
+function fromContour(prior: Uint8Array, open: Uint8Array, band: Int32Array, width: number): Uint8Array {
   const out = new Uint8Array(prior.length).fill(6)
   let front: number[] = []
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const n = y * width + x
-      const side = (prior[n] as number) >= 128
-      for (const m of [x > 0 ? n - 1 : n, y > 0 ? n - width : n])
-        if ((prior[m] as number) >= 128 !== side) {
-          if (out[n] === 6) front.push(n)
-          if (out[m] === 6) front.push(m)
-          out[n] = 0
-          out[m] = 0
-        }
-    }
+  for (const n of band) {
+    const side = (prior[n] as number) >= 128
+    const x = n % width
+    for (const m of [x > 0 ? n - 1 : n, n >= width ? n - width : n])
+      if ((prior[m] as number) >= 128 !== side) {
+        if (out[n] === 6) front.push(n)
+        if (out[m] === 6) front.push(m)
+        out[n] = 0
+        out[m] = 0
+      }
+  }
   for (let away = 1; away < 6; away++) {
     const next: number[] = []
     for (const n of front)
@@ -89,10 +97,9 @@ function fromContour(prior: Uint8Array, open: Uint8Array, width: number, height:
 /**
  * What a subject covers in the band along its edge: of the settled colours met in several directions the pair that
  * explains a px best says how much of it is subject, and what colour that is (after E. Gastal, M. Oliveira, “Shared
- * sampling for real-time alpha matting”, Eurographics 2010); where both are alike the prior decides. `also` are colours of
- * the subject that may stand in where none is near, RGB 0–255 one after the other.
+ * sampling for real-time alpha matting”, Eurographics 2010); where both are alike the prior decides.
  */
-export function matte(picture: Pixels, prior: Uint8Array, grow: number, also: readonly number[], settled: Uint8Array | null): Matte {
+export function matte(picture: Pixels, prior: Uint8Array, grow: number, settled: Uint8Array | null): Matte {
   const { width, height, data } = picture
   const open = bandOf(prior, width, height, grow)
   if (settled) for (let n = 0; n < open.length; n++) if (settled[n]) open[n] = 0
@@ -100,17 +107,20 @@ export function matte(picture: Pixels, prior: Uint8Array, grow: number, also: re
   let count = 0
   for (let n = 0; n < prior.length; n++) {
     if (open[n]) count++
-    else alpha[n] = settled?.[n] === 1 ? 255 : settled?.[n] === 2 ? 0 : (prior[n] as number) >= 128 ? 255 : 0
+    else if ((prior[n] as number) >= 128) alpha[n] = 255
   }
+  if (settled) for (let n = 0; n < settled.length; n++) if (settled[n]) alpha[n] = settled[n] === 1 ? 255 : 0
   const band = new Int32Array(count)
   for (let n = 0, k = 0; n < open.length; n++) if (open[n]) band[k++] = n
-  const away = fromContour(prior, open, width, height)
+  const away = fromContour(prior, open, band, width)
   const rough = new Float32Array(count)
   const sure = new Float32Array(count)
   const colours = new Float32Array(count * 3)
   const place = new Int32Array(prior.length)
-  const extra = also.length / 3
-  const f = new Float32Array((8 + extra) * 4)
+  // On a large picture neighbours share the work among more of them, and what is known is nearer.
+  const large = Math.max(width, height) > LARGE
+  const [spread, reach] = large ? [4, REACH / 2] : [2, REACH]
+  const f = new Float32Array(8 * 4)
   const g = new Float32Array(8 * 4)
 
   const sample = (into: Float32Array, at: number, x: number, y: number, dx: number, dy: number, far: number, inside: boolean): void => {
@@ -136,11 +146,11 @@ export function matte(picture: Pixels, prior: Uint8Array, grow: number, also: re
     place[n] = k
     const [x, y] = [n % width, Math.floor(n / width)]
     let [fs, gs] = [0, 0]
-    const turn = (x + 2 * y) & 1
-    for (let ray = 0; ray < 8; ray++) {
-      const [dx, dy] = RAYS[ray * 2 + turn] as readonly [number, number]
+    const turn = (x + 2 * y) % spread
+    for (let ray = 0; ray < 16; ray += spread) {
+      const [dx, dy] = RAYS[ray + turn] as readonly [number, number]
       let [foundF, foundG] = [false, false]
-      for (let far = 1; far <= REACH && !(foundF && foundG); far++) {
+      for (let far = 1; far <= reach && !(foundF && foundG); far++) {
         const [u, v] = [Math.round(x + dx * far), Math.round(y + dy * far)]
         if (u < 0 || v < 0 || u >= width || v >= height) break
         const m = v * width + u
@@ -155,12 +165,6 @@ export function matte(picture: Pixels, prior: Uint8Array, grow: number, also: re
         }
       }
     }
-    for (let e = 0; e < extra && fs < f.length / 4; e++, fs++) {
-      f[fs * 4] = also[e * 3] as number
-      f[fs * 4 + 1] = also[e * 3 + 1] as number
-      f[fs * 4 + 2] = also[e * 3 + 2] as number
-      f[fs * 4 + 3] = 1.5
-    }
     const [pr, pg, pb] = [data[n * 4] as number, data[n * 4 + 1] as number, data[n * 4 + 2] as number]
     const before = (prior[n] as number) / 255
     if (fs === 0 || gs === 0) {
@@ -169,9 +173,9 @@ export function matte(picture: Pixels, prior: Uint8Array, grow: number, also: re
       colours.set([pr, pg, pb], k * 3)
       continue
     }
-    // The prior is one more sight of it, at the contour worth a difference of 10 levels, further off more and more.
+    // The prior is one more sight of it, at the contour worth a difference of 17 levels, further off more and more.
     const d = away[n] as number
-    const trust = 100 + 600 * d * d
+    const trust = 300 + 600 * d * d
     let [best, bestAlpha, bestPair, bestApart] = [Infinity, before, 0, 0]
     for (let i = 0; i < fs; i++) {
       const [fr, fg, fb, fd] = [f[i * 4] as number, f[i * 4 + 1] as number, f[i * 4 + 2] as number, f[i * 4 + 3] as number]
@@ -201,7 +205,7 @@ export function matte(picture: Pixels, prior: Uint8Array, grow: number, also: re
   for (let k = 0; k < count; k++) {
     const n = band[k] as number
     const [x, y] = [n % width, Math.floor(n / width)]
-    let [sum, total, r, gr, b, shares] = [0, 0, 0, 0, 0, 0]
+    let [sum, total, nears, r, gr, b, shares] = [0, 0, 0, 0, 0, 0, 0]
     for (let v = Math.max(0, y - 2); v <= Math.min(height - 1, y + 2); v++)
       for (let u = Math.max(0, x - 2); u <= Math.min(width - 1, x + 2); u++) {
         const m = v * width + u
@@ -209,11 +213,12 @@ export function matte(picture: Pixels, prior: Uint8Array, grow: number, also: re
           ((data[m * 4] as number) - (data[n * 4] as number)) ** 2 +
           ((data[m * 4 + 1] as number) - (data[n * 4 + 1] as number)) ** 2 +
           ((data[m * 4 + 2] as number) - (data[n * 4 + 2] as number)) ** 2
-        const near = Math.exp(-d / 200 - ((u - x) ** 2 + (v - y) ** 2) / 4)
+        const near = Math.exp(-d / 60 - ((u - x) ** 2 + (v - y) ** 2) / 4)
         const j = place[m] as number
         const w = near * (open[m] ? (sure[j] as number) : 0.5)
         sum += w * (open[m] ? (rough[j] as number) : (alpha[m] as number) / 255)
         total += w
+        nears += near
         if (open[m]) {
           const s = near * (sure[j] as number) * (0.05 + (rough[j] as number))
           r += s * (colours[j * 3] as number)
@@ -223,7 +228,8 @@ export function matte(picture: Pixels, prior: Uint8Array, grow: number, also: re
         }
       }
     const t = total > 0 ? sum / total : (rough[k] as number)
-    alpha[n] = Math.round(255 * Math.min(1, Math.max(0, (t - 0.5) * SHARPEN + 0.5)))
+    const doubt = 1 - Math.min(1, (2 * total) / Math.max(1e-6, nears))
+    alpha[n] = Math.round(255 * Math.min(1, Math.max(0, (t - 0.5) * (1 + SHARPEN * doubt) + 0.5 + WHOLE * doubt)))
     if (shares > 0) calm.set([r / shares, gr / shares, b / shares], k * 3)
     else calm.set(colours.subarray(k * 3, k * 3 + 3), k * 3)
   }

@@ -25,12 +25,20 @@ function pass({ inputs, outputs, weights, biases }: Layer, states: readonly Floa
   const made: Float64Array[] = []
   for (let o = 0; o < outputs; o++) {
     const sum = new Float64Array(size).fill(biases[o] as number)
-    for (let k = 0; k < inputs; k++) addScaled(sum, states[k] as Float64Array, weights[o * inputs + k] as number, size)
+    let k = 0
+    for (; k + 4 <= inputs; k += 4) addFour(sum, states, weights, o * inputs, k, size)
+    for (; k < inputs; k++) addScaled(sum, states[k] as Float64Array, weights[o * inputs + k] as number, size)
     if (last) for (let n = 0; n < size; n++) sum[n] = 1 / (1 + Math.exp(-(sum[n] as number)))
     else for (let n = 0; n < size; n++) sum[n] = (sum[n] as number) < 0 ? LEAK * (sum[n] as number) : (sum[n] as number)
     made.push(sum)
   }
   return made
+}
+function addFour(sum: Float64Array, states: readonly Float64Array[], weights: Float64Array, row: number, k: number, size: number): void {
+  const [p, q, r, s] = [states[k], states[k + 1], states[k + 2], states[k + 3]] as [Float64Array, Float64Array, Float64Array, Float64Array]
+  const [a, b, c, d] = [weights[row + k], weights[row + k + 1], weights[row + k + 2], weights[row + k + 3]] as [number, number, number, number]
+  for (let n = 0; n < size; n++)
+    sum[n] = (sum[n] as number) + a * (p[n] as number) + b * (q[n] as number) + c * (r[n] as number) + d * (s[n] as number)
 }
 function addScaled(sum: Float64Array, plane: Float64Array, by: number, size: number): void {
   for (let n = 0; n < size; n++) sum[n] = (sum[n] as number) + by * (plane[n] as number)
