@@ -15,8 +15,13 @@ export async function pickedTouching(bytes: Uint8Array, asked: PickAsked) {
   const eight = deep ? Uint8Array.from({ length: data.length / 2 }, (_, n) => data[2 * n + 1] as number) : data
   return { width, height, tiles: tilesOfAlpha(touchingIn(eight, width, height, asked).picked, width, height) }
 }
-/** The same on px, 0–255 of each, and how many there are. */
-export function touchingIn(rgba: Uint8Array, width: number, height: number, asked: PickAsked): { picked: Uint8Array; count: number } {
+/** The same on px, 0–255 of each; how many there are, and how long picking took. */
+export function touchingIn(
+  rgba: Uint8Array,
+  width: number,
+  height: number,
+  asked: PickAsked,
+): { picked: Uint8Array; count: number; milliseconds: number } {
   const memory = openMemory()
   const count = width * height
   const [px, out, marks] = [memory.block(count * 4), memory.block(count), memory.block(count)]
@@ -25,8 +30,10 @@ export function touchingIn(rgba: Uint8Array, width: number, height: number, aske
   memory.bytes.set(rgba, px)
   const p = pickOf(asked)
   const [x, y] = [Math.min(width - 1, Math.floor(asked.x * width)), Math.min(height - 1, Math.floor(asked.y * height))]
+  const from = performance.now()
   const left = memory.kernels.pickTouching(out, px, marks, stack, length, width, height, p.tone ? 1 : 0, p.a, p.b, p.c, p.tolerance, p.fade, x, y)
-  return { picked: memory.bytes.slice(out, out + count), count: left }
+  const milliseconds = performance.now() - from
+  return { picked: memory.bytes.slice(out, out + count), count: left, milliseconds }
 }
 
 /** The most px of a mask whose specks are cleaned at once. */

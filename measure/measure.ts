@@ -11,7 +11,7 @@ import { measureCutout, measureCutoutSpeed } from './cutout'
 import { drag20 } from './drag-20'
 import { measureHandling } from './handling'
 import { measureLarge } from './large'
-import { measurePainting, measurePicking, measureSoftness } from './painting'
+import { measurePainting, measurePicking, measureRims, measureSoftness, measureTouching } from './painting'
 import { measurePrecision } from './precision'
 import { finish, note } from './report'
 import { measureScaling } from './scaling'
@@ -35,6 +35,8 @@ if (wants('adapt')) note('Adapting a design to a channel, median over 300 made d
 if (wants('softness')) {
   await measureSoftness(loaded)
   measurePicking()
+  measureTouching()
+  measureRims()
 }
 if (wants('cutout')) {
   await measureCutoutSpeed()
