@@ -63,7 +63,7 @@ export function TopBar() {
         <Redo2 size={15} />
       </IconButton>
       <SaveMark />
-      <div role="toolbar" aria-label="Tools" className="mx-auto flex gap-1">
+      <div role="toolbar" aria-label="Tools" className="mx-auto flex gap-0.5">
         {toolCommands.map((c) => {
           const on = c.id === `tool-${s.tool}`
           const Icon = c.icon
@@ -72,12 +72,14 @@ export function TopBar() {
               key={c.id}
               type="button"
               aria-pressed={on}
-              className={`flex h-7 items-center gap-1.5 rounded-control px-2.5 text-small ${on ? 'bg-ink text-panel' : 'hover:bg-well'}`}
+              aria-label={`${c.label} ${keysOf(c, map)[0] ?? ''}`.trim()}
+              title={`${c.label} (${keysOf(c, map)[0] ?? ''})`}
+              className={`flex h-7 items-center gap-1.5 rounded-control px-2 text-small whitespace-nowrap ${on ? 'bg-ink text-panel' : 'hover:bg-well'}`}
               onClick={() => c.run(bench)}
             >
               {Icon && <Icon size={15} />}
-              {c.label}
-              <kbd className={`font-sans text-[10px] ${on ? 'opacity-70' : 'text-soft'}`}>{keysOf(c, map)[0]}</kbd>
+              <span className="max-[1180px]:hidden">{c.label}</span>
+              <kbd className={`font-sans max-[1400px]:hidden text-[10px] ${on ? 'opacity-70' : 'text-soft'}`}>{keysOf(c, map)[0]}</kbd>
             </button>
           )
         })}

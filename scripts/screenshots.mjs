@@ -96,6 +96,79 @@ try {
   await page.waitForTimeout(3000)
   await shot('versions')
   await page.keyboard.press('Escape')
+  // A photo on a page of its own: cut out, woven through a ring, with rim lines.
+  await page.goto(base)
+  await page.getByRole('button', { name: 'New design' }).first().click()
+  await page.getByRole('button', { name: /^Square post,/ }).click()
+  await page.getByLabel('Name of the design').fill('Five bowls')
+  await page.getByRole('button', { name: 'Begin' }).click()
+  await page.waitForURL(/\/designs\/[a-z0-9]+$/)
+  await quiet()
+  await page.getByLabel('Search supplies').fill('stacked bowls')
+  await page
+    .getByRole('button', { name: /^Place .*bowls/i })
+    .first()
+    .click()
+  await page.waitForTimeout(2000)
+  await page.getByRole('button', { name: 'Close supplies' }).click()
+  await quiet()
+  await page.getByRole('region', { name: 'Stage' }).focus()
+  await page.keyboard.press('7')
+  await page
+    .getByRole('button', { name: 'Cut out the main thing' })
+    .first()
+    .click()
+  await page.getByRole('button', { name: 'Cut out anew' }).waitFor({ timeout: 120_000 })
+  await quiet()
+  const at = (x, y) =>
+    page.evaluate(
+      ([px, py]) => {
+        const { view } = window.vividBench.store.getState()
+        const box = document.querySelector('[data-stage]').getBoundingClientRect()
+        return { x: box.left + view.x + px * view.zoom, y: box.top + view.y + py * view.zoom }
+      },
+      [x, y],
+    )
+  await page.evaluate(() => {
+    const bench = window.vividBench
+    const s = bench.store.getState()
+    const photo = Object.values(s.design.layers).find((l) => l.kind === 'picture')
+    bench.edit('Ring', (d) => {
+      const own = d.layers[photo.id]
+      const box = { ...own.placement, x: 540, y: 560, width: 860, height: 330, rotation: -9 }
+      const { source: _s, sourceWidth: _w, sourceHeight: _h, focal: _f, ...rest } = own
+      d.layers.ring = {
+        ...rest,
+        id: 'ring',
+        name: 'Ring',
+        order: 'z1',
+        masks: {},
+        kind: 'shape',
+        form: 'ellipse',
+        radii: [0, 0, 0, 0],
+        corners: 6,
+        inner: 0.5,
+        placement: box,
+        fill: { kind: 'none' },
+        stroke: { colour: '#c8743c', weight: 30, dash: [], cap: 'butt', join: 'miter' },
+      }
+      own.placement = { ...own.placement, x: 540, y: 560, width: 640, height: 640 * (own.sourceHeight / own.sourceWidth) }
+      const rim = { kind: 'rim', on: true, strength: 1, place: 'outside', join: 'round' }
+      own.treatments = {
+        r: { ...rim, id: 'r', order: 'a0', width: 0.014, gap: 0, colour: '#fdf6ea' },
+        s: { ...rim, id: 's', order: 'a1', width: 0.006, gap: 0.008, colour: '#2f5573' },
+      }
+      for (const p of Object.values(d.pages)) p.colour = '#e6d3b8'
+    })
+    bench.select([photo.id, 'ring'])
+  })
+  await quiet()
+  await page.keyboard.press('8')
+  const crossing = await at(540, 398)
+  await page.mouse.click(crossing.x, crossing.y)
+  await page.waitForTimeout(1500)
+  await quiet()
+  await shot('woven')
   await page.goto(`${base}/designs/opening-day/export`)
   await page.waitForFunction(() => [...document.images].every((i) => i.complete), undefined, { timeout: 60_000 })
   await page.getByRole('button', { name: 'Export 8 files' }).click()

@@ -6,7 +6,7 @@ import type { Lab } from './picture'
 
 const PART_BELIEF = 0.35
 const PART_SIZE = 6
-const tuned = { fine: 0.3, bias: 0.4, fineSmooth: 6, smooth: 6, colour: 0.5, belief: 1.2, rounds: 2, spread: 0.012, mix: 0.7 }
+const tuned = { reach: 0.18, fine: 0.3, bias: 0.4, fineSmooth: 6, smooth: 6, colour: 0.5, belief: 1.2, rounds: 2, spread: 0.012, mix: 0.7 }
 const KEEP = 1
 const DROP = 2
 
@@ -132,7 +132,7 @@ export function segment(p: Lab, first: Float32Array, dabs: readonly Dab[]): Uint
   const held = Float32Array.from(first)
   if (dabs.length > 0) {
     const { edges } = edgesOf([p.l, p.a, p.b], [1, 1.6, 1.6], width, height)
-    const reach = 0.12 * Math.min(width, height)
+    const reach = tuned.reach * Math.min(width, height)
     const [keep, drop] = [KEEP, DROP].map((which) =>
       waysFrom(
         settled.map((s) => (s === which ? 1 : 0)),
