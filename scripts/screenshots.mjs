@@ -114,10 +114,7 @@ try {
   await quiet()
   await page.getByRole('region', { name: 'Stage' }).focus()
   await page.keyboard.press('7')
-  await page
-    .getByRole('button', { name: 'Cut out the main thing' })
-    .first()
-    .click()
+  await page.getByRole('button', { name: 'Cut out the main thing' }).first().click()
   await page.getByRole('button', { name: 'Cut out anew' }).waitFor({ timeout: 120_000 })
   await quiet()
   const at = (x, y) =>
