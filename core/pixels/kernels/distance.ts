@@ -75,15 +75,14 @@ export function distanceField(out: usize, cover: usize, line: usize, width: i32,
   return inside ? a < 255 : a > 0
 }
 
-/** The way from a px to the edge within the px (u, v) or one at its sides, the least of them. */
+/** The way from a px to the edge within the px (u, v) or a neighbour of it, the least of them. */
 function nearTo(cover: usize, width: i32, height: i32, x: i32, y: i32, u: i32, v: i32, inside: i32): f32 {
   let least: f32 = 1e9
   for (let q = max<i32>(0, v - 1); q <= min<i32>(height - 1, v + 1); q++)
     for (let p = max<i32>(0, u - 1); p <= min<i32>(width - 1, u + 1); p++) {
       const c = load<u8>(cover + <usize>(q * width + p))
       const a: f32 = inside ? <f32>1 - <f32>c * <f32>(1.0 / 255) : <f32>c * <f32>(1.0 / 255)
-      // Of the neighbours those at its sides: others are further off or reached through these.
-      if (a == 0 || (p != u && q != v)) continue
+      if (a == 0) continue
       const dx = <f32>(x - p)
       const dy = <f32>(y - q)
       const way = sqrt<f32>(dx * dx + dy * dy)
