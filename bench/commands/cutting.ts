@@ -1,8 +1,10 @@
 import { newId } from '@/core/design/blank'
+import { canShape } from '@/core/design/plain-shapes'
 import { inRegisterWith, partFromRegister, partInRegister } from '@/core/design/register'
 import { type AreaUse, canPixel, matchPatches, toPixels } from '../state/areas'
 import type { Bench, BenchState } from '../state/bench-store'
 import { cutOf, cutOut, cuttable } from '../state/cutting'
+import { toShapes } from '../state/plain-shapes'
 import { isWoven, undoWeaves } from '../state/weaving'
 import { defineCommands, someSelected } from './define'
 
@@ -59,6 +61,13 @@ export const cuttingCommands = defineCommands([
     run: (b) => void matchPatches(b),
   },
   { id: 'to-pixels', label: 'Turn into pixels', section: 'Arrange', can: canPixel, run: (b) => void toPixels(b) },
+  {
+    id: 'to-shapes',
+    label: 'Turn into plain shapes',
+    section: 'Arrange',
+    can: (s) => s.selection.some((id) => canShape(s.design.layers[id])),
+    run: (b) => void toShapes(b),
+  },
   {
     id: 'freeze',
     label: 'Freeze the merged copy',

@@ -156,6 +156,8 @@ const shapeContent = {
   form: z.enum(['rectangle', 'ellipse', 'line', 'polygon', 'star', 'path']),
   /** Of a path: SVG path data in fractions of the box. */
   d: z.string().max(60_000).optional(),
+  /** Of a path: outlines within outlines are holes, whichever way they turn. */
+  evenOdd: z.boolean().optional(),
   radii: radiiSchema,
   corners: z.number().int().min(3).max(64),
   /** Inner radius of a star as a share of the outer. */

@@ -115,7 +115,7 @@ export const makers: { [K in Exclude<Layer['kind'], 'group' | 'merged'>]: (layer
     const path = shapePath(layer)
     const fills: FillSpec[] = []
     if (layer.form !== 'line' && layer.fill.kind !== 'none')
-      fills.push({ path, evenOdd: false, paint: literalPaint(layer.fill, c.swatches), opacity: 1 })
+      fills.push({ path, evenOdd: layer.evenOdd ?? false, paint: literalPaint(layer.fill, c.swatches), opacity: 1 })
     if (layer.stroke.weight > 0)
       fills.push({
         path,

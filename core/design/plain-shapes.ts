@@ -1,0 +1,87 @@
+import { type Matrix, scaling } from '../geometry/matrix'
+import type { FontBook } from '../type/fonts'
+import { layoutType } from '../type/layout'
+import { mapPath, type Path } from '../vector/path'
+import { mapPoints, pathData, pathOf, pointBounds, pointsOf } from '../vector/points'
+import { shapePath } from '../vector/shapes'
+import type { Artwork } from '../vector/svg'
+import { groupLayer, layerName, shapeLayer, solidStroke } from './blank'
+import { keysBetween } from './order'
+import type { Layer, LayerOf, Paint, Placement, Stroke } from './schema'
+
+/** The most characters of path data that one shape holds. */
+const MOST_DATA = 60_000
+/** An outline in a layer's own box, px, and how it is filled and drawn. */
+type Piece = { name: string; path: Path; fill: Paint; stroke: Stroke; opacity?: number; evenOdd?: boolean }
+
+/** Whether a layer has outlines that shapes can be made of. */
+export const canShape = (l: Layer | undefined): boolean => l?.kind === 'type' || l?.kind === 'graphic' || (l?.kind === 'shape' && l.form !== 'path')
+
+function piecesOf(layer: Layer, fonts: FontBook, art: Artwork | null): Piece[] {
+  const { width, height } = layer.placement
+  if (layer.kind === 'shape') return [{ name: layerName(layer), path: shapePath(layer), fill: layer.fill, stroke: layer.stroke }]
+  if (layer.kind === 'type') {
+    const { lines, size } = layoutType(fonts, layer.text, layer.style, width)
+    return lines.flatMap((line, n): Piece[] => {
+      const path = line.glyphs.flatMap((g) => mapPath(g.face.outline(g.glyph), [size, 0, 0, size, g.x, g.y]))
+      return path.length > 0 ? [{ name: `Line ${n + 1}`, path, fill: layer.fill, stroke: solidStroke }] : []
+    })
+  }
+  if (layer.kind !== 'graphic' || !art) return []
+  const fit = scaling(width / art.width, height / art.height)
+  const weight = Math.sqrt(Math.abs(fit[0] * fit[3]))
+  return art.pieces.map((p): Piece => {
+    const colour = layer.parts[p.part] ?? art.parts[p.part] ?? '#000000'
+    const path = mapPath(p.path, fit)
+    const { opacity, evenOdd } = p
+    return p.stroke
+      ? { name: p.part, path, fill: { kind: 'none' }, stroke: { ...p.stroke, colour, weight: p.stroke.weight * weight, dash: [] }, opacity }
+      : { name: p.part, path, fill: { kind: 'solid', colour }, stroke: solidStroke, opacity, evenOdd }
+  })
+}
+
+/** A path in a box of its own, turned and flipped about the box of the layer it comes from. */
+function placed(piece: Piece, from: Placement): { d: string; placement: Placement } | null {
+  const outlines = pointsOf(piece.path)
+  const box = pointBounds(outlines)
+  if (!box) return null
+  const [w, h] = [Math.max(0.01, box.right - box.left), Math.max(0.01, box.bottom - box.top)]
+  const toBox: Matrix = [1 / w, 0, 0, 1 / h, -box.left / w, -box.top / h]
+  const d = pathData(pathOf(mapPoints(outlines, toBox)))
+  const [dx, dy] = [(box.left + box.right) / 2 - from.width / 2, (box.top + box.bottom) / 2 - from.height / 2]
+  const [fx, fy] = [from.flipX ? -dx : dx, from.flipY ? -dy : dy]
+  const r = (from.rotation * Math.PI) / 180
+  const middle = { x: from.x + fx * Math.cos(r) - fy * Math.sin(r), y: from.y + fx * Math.sin(r) + fy * Math.cos(r) }
+  return { d, placement: { ...from, ...middle, width: w, height: h } }
+}
+
+/**
+ * Plain path shapes of what a layer draws, in a group with its place in the stack `order`; `art` is a graphic's artwork. Null
+ * where the shapes would look otherwise: what is bent, slanted, or too rich in detail.
+ */
+export function plainShapes(layer: Layer, order: string, fonts: FontBook, art: Artwork | null, newId: () => string): Layer[] | null {
+  const { placement } = layer
+  if (placement.bend || placement.corners || placement.skew) return null
+  const pieces = piecesOf(layer, fonts, art)
+  const group = {
+    ...groupLayer({ id: newId(), page: layer.page, plane: layer.plane, parent: layer.parent, order }, `${layerName(layer)}, shapes`),
+    blend: layer.blend,
+    opacity: layer.opacity,
+  }
+  const keys = keysBetween(null, null, pieces.length)
+  const shapes = pieces.flatMap((piece, n): LayerOf<'shape'>[] => {
+    const at = placed(piece, placement)
+    if (!at || at.d.length > MOST_DATA) return []
+    const where = { id: newId(), page: layer.page, plane: layer.plane, parent: group.id, order: keys[n] as string }
+    return [
+      {
+        ...shapeLayer(where, piece.name, 'path', at.placement, piece.fill),
+        d: at.d,
+        stroke: piece.stroke,
+        opacity: piece.opacity ?? 1,
+        ...(piece.evenOdd ? { evenOdd: true } : {}),
+      },
+    ]
+  })
+  return shapes.length > 0 && shapes.length === pieces.length ? [group, ...shapes] : null
+}
