@@ -31,6 +31,17 @@ describe('see-through openings', () => {
     expect(openingsOf(plan.nodes, 's', host.renderer)).toEqual([])
     expect(openingsOf(plan.nodes, 'gone', host.renderer)).toEqual([])
   })
+  it('are found in a frame that is almost all opening', async () => {
+    const host = openHost(async () => null)
+    const [spec] = presetSpecs(['square-post'])
+    if (!spec) throw new Error('no preset')
+    const d = blankDesign('o', 'O', [spec], { colour: '#ffffff' })
+    const frame = shapeLayer({ id: 'f', page: 'page1', plane: 'subject', order: 'a0' }, 'F', 'rectangle', boxAt(20, 20, 1000, 1000), { kind: 'none' })
+    frame.stroke = { ...frame.stroke, weight: 12 }
+    d.layers.f = frame
+    const plan = await prepare(await host.resolve(d, 'page1', spec.id), 1, host)
+    expect(openingsOf(plan.nodes, 'f', host.renderer)).toHaveLength(1)
+  })
   it('have outlines of few points, none of the others far off', () => {
     const circle = Array.from({ length: 200 }, (_, n) => ({ x: 50 * Math.cos((n / 100) * Math.PI), y: 50 * Math.sin((n / 100) * Math.PI) }))
     const few = simplified(circle, 0.8)

@@ -52,7 +52,9 @@ export function openingsOf(nodes: readonly PlanNode[], id: string, renderer: Ren
 /** Walks around cells with their open side on the left; corners on whole numbers, then made simple and half a cell wider. */
 function outlineOf(cells: ReadonlySet<number>, columns: number): Point[] {
   const has = (x: number, y: number) => x >= 0 && x < columns && cells.has(y * columns + x)
-  const start = Math.min(...cells)
+  // Spread into arguments so many cells would be too many.
+  let start = Number.POSITIVE_INFINITY
+  for (const n of cells) if (n < start) start = n
   const [sx, sy] = [start % columns, Math.floor(start / columns)]
   let [x, y, dx, dy] = [sx, sy, 1, 0]
   const points: Point[] = []
