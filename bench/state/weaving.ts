@@ -27,18 +27,19 @@ function framesOf(s: Seen, pair: Pair) {
   const [toA, toB] = [a && inverse(frameMatrix(a)), b && inverse(frameMatrix(b))]
   return own && theirs && a && toA && toB ? { own, theirs, short: Math.min(a.width, a.height), toA, toB } : null
 }
-/** The marks of the pair in the hand where they are now, px of the page. */
+/** The crossings of the pair in the hand where they are now, px of the page; `over` where the lower of both passes over the upper. */
 export function sitesInHand(s: Seen): Site[] {
   const pair = pairInHand(s)
   const frames = pair && framesOf(s, pair)
   if (!pair || !frames) return []
+  const upper = isAbove(s, pair.carrier, pair.other)
   // One for each crossing.
   const first = new Map<string, Site>()
   sitesOf(pair.marks, frames.own, frames.theirs, s.resolved).forEach((site, n) => {
     const name = pair.marks[n]?.crossing ?? ''
     if (!site.painted && site.radius > (first.get(name)?.radius ?? -1)) first.set(name, site)
   })
-  return [...first.values()]
+  return [...first.values()].map((site) => ({ ...site, over: site.over === upper }))
 }
 
 /** The two things that cross at a point: the selected ones, else the two that lie uppermost there. */

@@ -9,6 +9,8 @@ const GRID = 220
 
 /** A place where two layers cross, px of the view: points that are spread over it, the one furthest from its edge first, each with how far that is. */
 export type Crossing = { x: number; y: number; radius: number }[]
+/** Gaps of so many cells of the grid are bridged. */
+const BRIDGED = 4
 /** The most points of one crossing. */
 const MOST_POINTS = 24
 
@@ -50,9 +52,12 @@ export function crossingsOf(nodes: readonly PlanNode[], a: string, b: string, re
     for (let k = 0; k < part.length; k++) {
       const n = part[k] as number
       if ((depth[n] as number) > (depth[best] as number)) best = n
-      const x = n % columns
-      for (const m of [x > 0 ? n - 1 : -1, x < columns - 1 ? n + 1 : -1, n - columns, n + columns])
-        if (m >= 0 && m < both.length && both[m] && !seen[m]) {
+      const [x, y] = [n % columns, Math.floor(n / columns)]
+      // A gap between two rim lines does not part a crossing.
+      for (let v = Math.max(0, y - BRIDGED); v <= Math.min(rows - 1, y + BRIDGED); v++)
+        for (let u = Math.max(0, x - BRIDGED); u <= Math.min(columns - 1, x + BRIDGED); u++) {
+          const m = v * columns + u
+          if (!both[m] || seen[m]) continue
           seen[m] = 1
           part.push(m)
         }
