@@ -102,6 +102,8 @@ test('a frame’s opening becomes a slot, a graphic a slot of its outline, and t
   await page.keyboard.type('Kiln')
   await page.keyboard.press('Escape')
   await settled(page)
+  await row(page, 'Kiln').click()
+  await settled(page)
   await run(page, 'Turn into plain shapes')
   await expect(row(page, 'Kiln, shapes')).toBeVisible()
   await settled(page)
