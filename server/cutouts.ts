@@ -3,7 +3,7 @@ import { type Dab, dabsSchema, MAX_MASK_SIDE } from '../core/design/mask'
 import { shaSchema } from '../core/design/schema'
 import { badInput, missing } from '../core/errors'
 import { storeMaskTiles, storeUpload } from './blobs'
-import { renderThread } from './render'
+import { maskThread, stopMaskThread } from './render'
 
 /** Stores the tiles that have something of their own; gives the names of all. */
 async function storedTiles(made: Record<string, Uint8Array | 'full'>): Promise<Record<string, string>> {
@@ -17,12 +17,15 @@ async function storedTiles(made: Record<string, Uint8Array | 'full'>): Promise<R
 export type CutOutAnswer = { width: number; height: number; tiles: Record<string, string>; colours: string | null }
 const asked = z.object({ source: shaSchema, dabs: dabsSchema })
 
-/** Cuts the main thing out of a stored picture and stores the mask's tiles; nothing of a design is changed. */
-export async function storeCutOut(input: unknown): Promise<CutOutAnswer> {
+/** Cuts the main thing out of a stored picture and stores the mask's tiles; nothing of a design is changed. Given up by `signal`. */
+export async function storeCutOut(input: unknown, signal?: AbortSignal): Promise<CutOutAnswer> {
   const read = asked.safeParse(input)
   if (!read.success) throw badInput('This is not a cut out that can be made: a picture and its dabs are needed. Nothing was changed.')
   const { source, dabs } = read.data as { source: string; dabs: Dab[] }
-  const made = await renderThread().call('cutOut', { sha: source, dabs })
+  signal?.addEventListener('abort', stopMaskThread, { once: true })
+  const made = await maskThread()
+    .call('cutOut', { sha: source, dabs })
+    .finally(() => signal?.removeEventListener('abort', stopMaskThread))
   if (!made) throw missing('This picture is not stored here any more. The design is safe; upload the picture again.')
   const tiles = await storedTiles(made.tiles)
   const colours = Object.keys(tiles).length > 0 ? (await storeUpload(made.colours, 'colours')).sha : null
@@ -48,7 +51,7 @@ export async function storePick(input: unknown): Promise<PickAnswer> {
   if (!read.success)
     throw badInput('This is not a pick that can be made: a picture, what it is picked by and a point are needed. Nothing was changed.')
   const { source, ...asked } = read.data
-  const made = await renderThread().call('pickTouching', { sha: source, asked })
+  const made = await maskThread().call('pickTouching', { sha: source, asked })
   if (!made) throw missing('This picture is not stored here any more. The design is safe; upload the picture again.')
   return { ...made, tiles: await storedTiles(made.tiles) }
 }
@@ -65,6 +68,6 @@ const specks = z.object({
 export async function storeCleaned(input: unknown): Promise<SpecksAnswer> {
   const read = specks.safeParse(input)
   if (!read.success) throw badInput('This is not a mask that can be cleaned. Nothing was changed.')
-  const made = await renderThread().call('cleanSpecks', read.data)
+  const made = await maskThread().call('cleanSpecks', read.data)
   return { ...made, tiles: await storedTiles(made.tiles) }
 }

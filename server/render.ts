@@ -69,6 +69,7 @@ class RenderThread {
     this.waiting.clear()
     if (threads.interactive === this) threads.interactive = undefined
     if (threads.deliveries === this) threads.deliveries = undefined
+    if (threads.masks === this) threads.masks = undefined
   }
   call<K extends keyof RenderCalls>(call: K, input: RenderCalls[K]['in'], progress?: (share: number) => void): Promise<RenderCalls[K]['out']> {
     const id = ++this.last
@@ -77,15 +78,28 @@ class RenderThread {
       this.worker.postMessage({ id, call, input } satisfies RenderMessage)
     })
   }
+  /** How many answers are waited for. */
+  get waits(): number {
+    return this.waiting.size
+  }
   stop(): void {
     void this.worker.terminate()
   }
 }
 
-const threads = ((globalThis as { vividThreads?: { interactive?: RenderThread; deliveries?: RenderThread } }).vividThreads ??= {})
+const threads = ((globalThis as { vividThreads?: { interactive?: RenderThread; deliveries?: RenderThread; masks?: RenderThread } }).vividThreads ??=
+  {})
 /** The thread for what people wait for on screen; deliveries have one of their own. */
 export const renderThread = (): RenderThread => (threads.interactive ??= new RenderThread())
 export const deliveryThread = (): RenderThread => (threads.deliveries ??= new RenderThread())
+/** The thread for work on masks that takes seconds, so that nothing on screen waits for it. */
+export const maskThread = (): RenderThread => (threads.masks ??= new RenderThread())
+/** Ends it at once where nobody else waits for it: how a cut out is given up. */
+export function stopMaskThread(): void {
+  if (!threads.masks || threads.masks.waits > 1) return
+  threads.masks.stop()
+  threads.masks = undefined
+}
 /** Ends the delivery thread at once: how a running export is cancelled. */
 export function stopDeliveryThread(): void {
   threads.deliveries?.stop()

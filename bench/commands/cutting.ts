@@ -1,4 +1,5 @@
 import { newId } from '@/core/design/blank'
+import { orderAbove } from '@/core/design/commands'
 import { canShape } from '@/core/design/plain-shapes'
 import { inRegisterWith, partFromRegister, partInRegister } from '@/core/design/register'
 import { type AreaUse, canPixel, matchPatches, toPixels } from '../state/areas'
@@ -10,7 +11,9 @@ import { defineCommands, someSelected } from './define'
 
 /** Photos of the selection are cut out where they are not yet, then each is parted in its backdrop and its cutout. */
 async function part(bench: Bench): Promise<void> {
-  const photos = cuttable(bench.store.getState()).map((l) => l.id)
+  const photos = cuttable(bench.store.getState())
+    .filter((l) => !l.register)
+    .map((l) => l.id)
   const whole = photos.flatMap((id) => {
     const layer = bench.store.getState().design.layers[id]
     return layer?.kind === 'picture' && !cutOf(layer) ? [layer] : []
@@ -19,7 +22,12 @@ async function part(bench: Bench): Promise<void> {
   const ready = photos.filter((id) => cutOf(bench.store.getState().design.layers[id]))
   if (ready.length === 0) return
   const made = ready.map(() => newId())
-  bench.edit('Part in register', (d) => ready.forEach((id, n) => partInRegister(d, id, made[n] as string)))
+  bench.edit('Part in register', (d) =>
+    ready.forEach((id, n) => {
+      const own = d.layers[id]
+      if (own) partInRegister(d, id, made[n] as string, orderAbove(d, own, id))
+    }),
+  )
   bench.select(made)
 }
 const inRegister = (s: BenchState): string[] => s.selection.filter((id) => s.design.layers[id]?.register || inRegisterWith(s.design, id).length > 0)
@@ -38,7 +46,13 @@ const area = (use: AreaUse, label: string, can: (s: BenchState) => boolean, hint
 /** Photos and their cutouts, and what weaves through what. */
 export const cuttingCommands = defineCommands([
   { id: 'cut-out', label: 'Cut out the main thing', section: 'Arrange', can: (s) => cuttable(s).length > 0, run: (b) => void cutOut(b) },
-  { id: 'part-in-register', label: 'Part in register', section: 'Arrange', can: (s) => cuttable(s).length > 0, run: (b) => void part(b) },
+  {
+    id: 'part-in-register',
+    label: 'Part in register',
+    section: 'Arrange',
+    can: (s) => cuttable(s).some((l) => !l.register),
+    run: (b) => void part(b),
+  },
   {
     id: 'part-from-register',
     label: 'Let parts go from register',

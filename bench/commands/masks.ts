@@ -14,10 +14,11 @@ const adding = (choice: MaskChoice, label: string) => ({
   run: (b: Bench) => addMask(b, choice),
 })
 const sized = (by: number) => (b: Bench) => {
-  const { brush } = b.store.getState()
-  b.set({ brush: { ...brush, size: Math.min(2000, Math.max(1, Math.round(brush.size * by + Math.sign(by - 1)))) } })
+  const { tool, brush, dab } = b.store.getState()
+  const next = (size: number, most: number) => Math.min(most, Math.max(1, Math.round(size * by + Math.sign(by - 1))))
+  b.set(tool === 'cut' ? { dab: { ...dab, size: next(dab.size, 1000) } } : { brush: { ...brush, size: next(brush.size, 2000) } })
 }
-const withBrush = (s: BenchState): boolean => s.tool === 'brush'
+const withBrush = (s: BenchState): boolean => s.tool === 'brush' || s.tool === 'cut'
 
 const WAYS = {
   join: 'Join into one shape',
@@ -84,17 +85,17 @@ export const maskCommands = defineCommands([
   { id: 'rim-line', label: 'Rim line', section: 'Arrange', can: someSelected, run: addRims },
   { id: 'mask-copy', label: 'Copy the masks', section: 'Arrange', can: (s) => Object.keys(maskedLayer(s)?.masks ?? {}).length > 0, run: takeMasks },
   { id: 'mask-paste', label: 'Paste masks', section: 'Arrange', can: canPasteMasks, run: pasteMasks },
-  { id: 'brush-larger', label: 'Larger brush', section: 'Tools', keys: ['.'], can: withBrush, run: sized(1.15) },
-  { id: 'brush-smaller', label: 'Smaller brush', section: 'Tools', keys: [','], can: withBrush, run: sized(1 / 1.15) },
+  { id: 'brush-larger', label: 'Larger brush or dab', section: 'Tools', keys: ['.'], can: withBrush, run: sized(1.15) },
+  { id: 'brush-smaller', label: 'Smaller brush or dab', section: 'Tools', keys: [','], can: withBrush, run: sized(1 / 1.15) },
   {
     id: 'brush-other',
-    label: 'Take away or bring back',
+    label: 'Take away or bring back, drop or keep',
     section: 'Tools',
     keys: ['X'],
     can: withBrush,
     run: (b) => {
-      const { brush } = b.store.getState()
-      b.set({ brush: { ...brush, hides: !brush.hides } })
+      const { tool, brush, dab } = b.store.getState()
+      b.set(tool === 'cut' ? { dab: { ...dab, keep: !dab.keep } } : { brush: { ...brush, hides: !brush.hides } })
     },
   },
 ])

@@ -5,6 +5,7 @@ import { holdKey, inHand } from '../stage/use-pointer'
 import { drawInMiddle } from '../state/acts'
 import type { Bench } from '../state/bench-store'
 import { pasteFiles } from '../state/clipboard'
+import { stopCutting } from '../state/cutting'
 import { finishPath, removePoint } from '../state/pathing'
 import { keyName } from './define'
 import { commandFor, keymapStore } from './keymap'
@@ -107,6 +108,7 @@ export function useKeys(bench: Bench): void {
 function leaveOneLevel(bench: Bench): void {
   const s = bench.store.getState()
   if (bench.inGesture) inHand.drop()
+  else if (s.cutting?.running) stopCutting(bench)
   else if (s.pen) bench.set({ pen: null })
   else if (s.reframing) bench.set({ reframing: null })
   else if (s.tool === 'pick' && s.mask) bench.set({ mask: null })

@@ -2,6 +2,7 @@
 import { useBench, useBenchState } from '../state/bench-context'
 import { maskedLayer } from '../state/masks'
 import { pathInHand } from '../state/pathing'
+import { Either } from '../ui/either'
 
 /** What the path tool draws next, and how its points are handled. */
 export function PathOptions() {
@@ -14,20 +15,15 @@ export function PathOptions() {
   }))
   return (
     <div role="group" aria-label="Path" className="flex flex-col gap-1.5">
-      <div className="grid grid-cols-2 gap-1">
-        {(['shape', 'mask'] as const).map((makes) => (
-          <button
-            key={makes}
-            type="button"
-            aria-pressed={s.makes === makes}
-            disabled={makes === 'mask' && !s.one}
-            className={`h-7 rounded-control border border-line text-small disabled:opacity-40 ${s.makes === makes ? 'bg-ink text-panel' : 'bg-panel hover:bg-lit'}`}
-            onClick={() => bench.set({ penMakes: makes })}
-          >
-            {makes === 'shape' ? 'A shape' : 'A mask'}
-          </button>
-        ))}
-      </div>
+      <Either
+        options={[
+          ['shape', 'A shape'],
+          ['mask', 'A mask'],
+        ]}
+        value={s.makes}
+        disabled={(makes) => makes === 'mask' && !s.one}
+        onChange={(penMakes) => bench.set({ penMakes })}
+      />
       <p className="text-tiny text-soft">
         {s.drawing
           ? 'Press for a corner, draw for a curve; press the first point to close, Enter to leave it open, Delete to take the last back.'

@@ -5,12 +5,10 @@ import { inOrder } from '@/core/design/order'
 import { type ResolvedPage, resolve } from '@/core/design/resolve'
 import type { Design } from '@/core/design/schema'
 import { messageOf } from '@/core/errors'
-import { type Bounds, overlaps, scaledWhole } from '@/core/geometry/bounds'
+import { type Bounds, overlaps } from '@/core/geometry/bounds'
 import { PixelMemory, TILE } from '@/core/pixels/memory'
-import { crossingsOf, nodeWith } from '@/core/render/crossings'
 import { Drafts } from '@/core/render/draft'
 import type { PlanNode } from '@/core/render/nodes'
-import { openingsOf } from '@/core/render/openings'
 import { type Host, prepare, renderRegion } from '@/core/render/picture'
 import { type Plan, plan, type View } from '@/core/render/plan'
 import { Renderer } from '@/core/render/renderer'
@@ -24,7 +22,7 @@ import { LayerPictures } from './layer-pictures'
 import { serverLoader } from './loader'
 import { Painting } from './painting'
 import type { FromWorker, Question, SourceInfo, StageView, Tile, ToWorker } from './protocol'
-import { colourAt, hitAt } from './questions'
+import { answerFrom, layerPixels } from './questions'
 import { plainSeeing, type Seeing, seenAs } from './seeing'
 
 /** Levels of pictures that the stage holds at most. */
@@ -422,26 +420,17 @@ export class Engine {
   }
 
   private async find(question: Question): Promise<unknown> {
-    const stage = this.stagePlan
+    const { stagePlan: stage, view, renderer, host } = this
     if (!stage) return null
-    if (question.ask === 'hit') return hitAt(stage.nodes, Math.floor(question.x), Math.floor(question.y), this.renderer)
-    if (question.ask === 'sample') return colourAt(stage, Math.floor(question.x), Math.floor(question.y), question.radius, this.renderer)
-    if (question.ask === 'crossings') return crossingsOf(stage.nodes, question.a, question.b, this.renderer)
-    if (question.ask === 'openings') return openingsOf(stage.nodes, question.id, this.renderer)
-    const { view } = this
+    const own = answerFrom(question, stage, renderer)
+    if (own !== undefined) return own
     const found = view && (await this.resolved(view.page, view.channel))
     if (!found) return null
-    if (question.ask === 'layer') {
-      const { layer, box, scale } = question
-      const all = await prepare(found.page, scale, this.host)
-      const node = nodeWith(all.nodes, layer)
-      if (!node) return null
-      const only = { ...all, nodes: [{ ...node, mode: 0, opacity: 1 }] }
-      return renderRegion(only, scaledWhole(box, scale), this.renderer, { memoryKey: `asked-${this.asked++}` })
-    }
+    const memoryKey = `asked-${this.asked++}`
+    if (question.ask === 'layer') return layerPixels(found.page, question.layer, question.scale, question.most, host, memoryKey)
+    if (question.ask !== 'pixels') return null
     // Planned and rendered apart from what the stage keeps, so that it can be compared with what is shown.
-    const made = await prepare(found.page, view.scale, this.host)
-    const pixels = await renderRegion(made, question.region, this.renderer, { memoryKey: `asked-${this.asked++}` })
+    const pixels = await renderRegion(await prepare(found.page, view.scale, host), question.region, renderer, { memoryKey })
     return { ...pixels, revision: found.revision }
   }
 }

@@ -1,7 +1,12 @@
-import type { PlanNode } from '@/core/render/nodes'
-import { renderRegion } from '@/core/render/picture'
+import type { ResolvedPage } from '@/core/design/resolve'
+import { intersect, isEmpty, scaledWhole } from '@/core/geometry/bounds'
+import { crossingsOf } from '@/core/render/crossings'
+import { nodeWith, type PlanNode } from '@/core/render/nodes'
+import { openingsOf } from '@/core/render/openings'
+import { type Host, prepare, renderRegion } from '@/core/render/picture'
 import type { Plan } from '@/core/render/plan'
 import type { Renderer } from '@/core/render/renderer'
+import type { Question } from './protocol'
 
 /** Coverage from which a click takes a thing. */
 const TAKEN = 0.05
@@ -37,10 +42,44 @@ export function hitAt(nodes: readonly PlanNode[], x: number, y: number, renderer
 }
 
 /** The mean colour around a point of the view, 8-bit RGBA; `radius` 0 is one pixel. */
-export async function colourAt(plan: Plan, x: number, y: number, radius: number, renderer: Renderer): Promise<number[]> {
+async function colourAt(plan: Plan, x: number, y: number, radius: number, renderer: Renderer): Promise<number[]> {
   const region = { left: x - radius, top: y - radius, right: x + radius + 1, bottom: y + radius + 1 }
   const { data } = await renderRegion(plan, region, renderer, { memoryKey: 'stage' })
   const sum = [0, 0, 0, 0]
   for (let n = 0; n < data.length; n++) sum[n % 4] = (sum[n % 4] as number) + (data[n] as number)
   return sum.map((v) => Math.round(v / (data.length / 4)))
+}
+
+/** What can be said of the stage's plan as it is; undefined for a question that needs more. */
+export function answerFrom(question: Question, stage: Plan, renderer: Renderer): unknown {
+  if (question.ask === 'hit') return hitAt(stage.nodes, Math.floor(question.x), Math.floor(question.y), renderer)
+  if (question.ask === 'sample') return colourAt(stage, Math.floor(question.x), Math.floor(question.y), question.radius, renderer)
+  if (question.ask === 'crossings') return crossingsOf(stage.nodes, question.a, question.b, renderer)
+  if (question.ask === 'openings') return openingsOf(stage.nodes, question.id, renderer)
+  return undefined
+}
+
+/** One layer's own pixels, px at a scale from the trim corner, and the scale. */
+export type LayerPixels = { left: number; top: number; width: number; height: number; scale: number; data: Uint8ClampedArray<ArrayBuffer> }
+/** One layer's own pixels without what lies around it, no side longer than `most`; null where nothing of it is seen. */
+export async function layerPixels(
+  page: ResolvedPage,
+  id: string,
+  scale: number,
+  most: number,
+  host: Host,
+  memoryKey: string,
+): Promise<LayerPixels | null> {
+  const made = await prepare(page, scale, host)
+  const node = nodeWith(made.nodes, id)
+  if (!node) return null
+  // What hangs far over the page is left out.
+  const { width, height } = page
+  const region = intersect(node.bounds, scaledWhole({ left: -width, top: -height, right: 2 * width, bottom: 2 * height }, scale))
+  if (isEmpty(region)) return null
+  const side = Math.max(region.right - region.left, region.bottom - region.top)
+  if (side > most) return layerPixels(page, id, (scale * most) / (side + 2), most, host, memoryKey)
+  const only = { ...made, nodes: [{ ...node, mode: 0, opacity: 1 }] }
+  const pixels = await renderRegion(only, region, host.renderer, { memoryKey })
+  return { ...pixels, left: region.left, top: region.top, scale }
 }

@@ -1,19 +1,20 @@
 import { toHex } from '@/core/colour/colour'
-import { layerName, mergedLayer, newId, pictureLayer, shapeLayer } from '@/core/design/blank'
+import { boxAt, layerName, mergedLayer, newId, pictureLayer, shapeLayer } from '@/core/design/blank'
 import { addLayers, duplicateLayers, orderAbove, setOn } from '@/core/design/commands'
 import { newMask } from '@/core/design/mask'
 import { orderAfter, putMask } from '@/core/design/mask-commands'
 import { frameMatrix } from '@/core/design/mask-frame'
 import type { Layer, Paint, Placement } from '@/core/design/schema'
 import { writeColourPng } from '@/core/formats/grey-png'
-import { type Bounds, intersect, isEmpty } from '@/core/geometry/bounds'
+import type { Bounds } from '@/core/geometry/bounds'
 import { apply, inverse } from '@/core/geometry/matrix'
 import { placedBounds } from '@/core/geometry/placement'
 import { frameOf } from '@/core/render/masked'
-import { boundsOfNode, resolvedOf, spotFor, stageScale, toMaster, upload } from './acts'
+import type { LayerPixels } from '../render/questions'
+import { resolvedOf, spotFor, stageScale, toMaster, upload } from './acts'
 import type { Bench, BenchState } from './bench-store'
 
-/** The longest side of what is turned into pixels, px, and how many px a page's px becomes at most. */
+/** The longest side of what is turned into pixels, px, and how many of them a px of the page becomes. */
 const MOST_SIDE = 8000
 const MOST_SCALE = 2
 
@@ -122,24 +123,7 @@ export const canPixel = (s: Pick<BenchState, 'design' | 'selection'>): boolean =
 export async function toPixels(bench: Bench): Promise<void> {
   const s = bench.store.getState()
   const [id = ''] = s.selection
-  const own = resolvedOf(s, id)
-  const bounds = own && boundsOfNode(own)
-  if (!own || !bounds) return
-  const grown = Object.keys(own.layer.treatments).length > 0 ? Math.max(bounds.right - bounds.left, bounds.bottom - bounds.top) * 0.5 : 4
-  const page = { left: -s.resolved.width, top: -s.resolved.height, right: s.resolved.width * 2, bottom: s.resolved.height * 2 }
-  const box = intersect(
-    {
-      left: Math.floor(bounds.left - grown),
-      top: Math.floor(bounds.top - grown),
-      right: Math.ceil(bounds.right + grown),
-      bottom: Math.ceil(bounds.bottom + grown),
-    },
-    page,
-  )
-  if (isEmpty(box)) return
-  const side = Math.max(box.right - box.left, box.bottom - box.top)
-  const scale = Math.max(0.1, Math.min(MOST_SCALE, MOST_SIDE / side))
-  const made = await bench.client.ask<{ width: number; height: number; data: Uint8ClampedArray } | null>({ ask: 'layer', layer: id, box, scale })
+  const made = await bench.client.ask<LayerPixels | null>({ ask: 'layer', layer: id, scale: MOST_SCALE, most: MOST_SIDE })
   if (!made) return bench.notify('There is nothing of this to be seen here, so no pixels were made of it.')
   const png = writeColourPng(made.data, made.width, made.height)
   const info = await upload(bench, new File([png], 'pixels.png', { type: 'image/png' }))
@@ -155,15 +139,8 @@ export async function toPixels(bench: Bench): Promise<void> {
     inside: layer.inside,
     order: orderAbove(s.design, layer, id),
   }
-  const placement = toMaster(s, {
-    x: (box.left + box.right) / 2,
-    y: (box.top + box.bottom) / 2,
-    width: box.right - box.left,
-    height: box.bottom - box.top,
-    rotation: 0,
-    flipX: false,
-    flipY: false,
-  })
+  const { left, top, width, height, scale } = made
+  const placement = toMaster(s, boxAt(left / scale, top / scale, width / scale, height / scale))
   const picture: Layer = {
     ...pictureLayer(
       where,
@@ -176,7 +153,6 @@ export async function toPixels(bench: Bench): Promise<void> {
   }
   bench.edit(frozen ? 'Freeze the merged copy' : 'Turn into pixels', (d) => {
     addLayers(d, [picture])
-    setOn(d, s.channel, id, 'shown', false)
     const kept = d.layers[id]
     if (kept) kept.shown = false
   })

@@ -102,7 +102,7 @@ export type BenchState = {
   /** What the next box drawn on the stage is for. */
   areaFor: AreaUse
   /** Pictures that are being cut out now, and dabs that are not in their masks yet. */
-  cutting: { layer: string; dabs: readonly Dab[] } | null
+  cutting: { layer: string; dabs: readonly Dab[]; running: boolean } | null
   /** Something is being dragged on the stage. */
   moving: boolean
 }

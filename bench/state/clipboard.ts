@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { boxAt, newId, plainStyle, typeLayer } from '@/core/design/blank'
 import { addLayers, orderAbove, place } from '@/core/design/commands'
 import { record } from '@/core/design/edits'
+import { placedBy } from '@/core/design/register'
 import { findResolved } from '@/core/design/resolve'
 import { type Change, changeKey, changeSchema, type Design, type Layer, layerSchema, MAX_TEXT, placementSchema } from '@/core/design/schema'
 import { sourcesOf } from '@/core/design/sources-of'
@@ -131,7 +132,11 @@ function pasteParcel(bench: Bench, p: Parcel, inPlace: boolean, at?: Point): voi
       parent: root ? (spot?.parent ?? null) : nameOf(l.parent),
       inside: l.inside && names.has(l.inside) ? nameOf(l.inside) : root ? (spot?.inside ?? null) : null,
       behaviour: { ...l.behaviour, host: nameOf(l.behaviour.host) },
-      placement: moved(l.placement, step.x, step.y),
+      placement: moved(
+        (l.register && !names.has(l.register) ? s.design.layers[placedBy(s.design, l.id)]?.placement : undefined) ?? l.placement,
+        step.x,
+        step.y,
+      ),
     }
   })
   const roots = p.roots.flatMap((r) => names.get(r) ?? [])

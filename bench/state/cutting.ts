@@ -51,7 +51,7 @@ async function cut(bench: Bench, layer: LayerOf<'picture'>, dabs: readonly Dab[]
   const mine = new AbortController()
   running = mine
   const before = cutOf(layer)
-  bench.set({ cutting: { layer: layer.id, dabs: dabs.slice(before?.cut?.dabs.length ?? 0) } })
+  bench.set({ cutting: { layer: layer.id, dabs: dabs.slice(before?.cut?.dabs.length ?? 0), running: true } })
   try {
     const response = await fetch('/api/cutouts', {
       method: 'POST',
@@ -131,7 +131,7 @@ export function beginDabs(bench: Bench, at: Point, other: boolean): StrokeInHand
     if (q.x < 0 || q.y < 0 || q.x > 1 || q.y > 1 || made.length >= 60) return
     last = p
     made.push({ x: q.x, y: q.y, radius, keep: keepIt })
-    bench.set({ cutting: { layer: layer.id, dabs: [...made] } })
+    bench.set({ cutting: { layer: layer.id, dabs: [...made], running: false } })
   }
   to(at)
   return {

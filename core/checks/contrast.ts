@@ -2,7 +2,7 @@ import { contrastRatio, luminance } from '../colour/colour'
 import { layerName } from '../design/blank'
 import { type Bounds, heightOf, intersect } from '../geometry/bounds'
 import { TILE } from '../pixels/memory'
-import type { PlanNode } from '../render/nodes'
+import { nodeWith, type PlanNode } from '../render/nodes'
 import type { Plan } from '../render/plan'
 import { type CheckContext, defineCheck } from './define'
 import { shownType } from './typesetting'
@@ -41,22 +41,12 @@ const without = (nodes: readonly PlanNode[], id: string): PlanNode[] =>
             ? without([n.inner], id).map((inner) => ({ ...n, key: `${n.key}-${id}`, inner }))
             : [n],
   )
-const nodeOf = (nodes: readonly PlanNode[], id: string): PlanNode | null => {
-  for (const n of nodes) {
-    if (n.id === id) return n
-    const inside =
-      n.kind === 'group' ? nodeOf(n.children, id) : n.kind === 'held' ? nodeOf(n.insides, id) : n.kind === 'masked' ? nodeOf([n.inner], id) : null
-    if (inside) return inside
-  }
-  return null
-}
-
 /**
  * The contrast of a type layer with its rendered ground: the median over letters' pixels of the worse quarter of the
  * ratio between the picture with the type and the picture without it. Null where nothing of it is seen.
  */
 function typeContrast({ plan, scale, host }: CheckContext, id: string, at: Bounds): number | null {
-  const node = nodeOf(plan.nodes, id)
+  const node = nodeWith(plan.nodes, id)
   if (!node) return null
   const bare: Plan = { ...plan, nodes: without(plan.nodes, id) }
   const box = intersect(

@@ -1,15 +1,18 @@
 import { layerName } from '../design/blank'
 import { flatResolved } from '../design/resolve'
 import { intersect, isEmpty, scaledWhole } from '../geometry/bounds'
+import { connectedParts } from '../geometry/connected'
 import { placedBounds } from '../geometry/placement'
 import { PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
-import { nodeWith } from '../render/crossings'
+import { nodeWith } from '../render/nodes'
 import { regionIn } from '../render/region'
 import { defineCheck, type Found } from './define'
 
 /** A part of a thing is stray when it is smaller than a disc so far across, px of the page, and under this share of the whole. */
 const ACROSS = 9
 const SHARE = 0.004
+/** Coverage from which a px is seen, of 255. */
+const SEEN = 40
 
 /** Stray dots that a mask or cutout left. */
 export const strays = defineCheck('specks', 'No stray specks', ({ page, plan, scale, host }) =>
@@ -37,25 +40,10 @@ export const strays = defineCheck('specks', 'No stray specks', ({ page, plan, sc
       }
     memory.releaseBlock(bytes, TILE * TILE)
     const most = (Math.PI * (ACROSS * scale) ** 2) / 4
-    const seen = new Uint8Array(cover.length)
-    const parts: { area: number; n: number }[] = []
-    for (let start = 0; start < cover.length; start++) {
-      if (seen[start] || (cover[start] as number) < 40) continue
-      const stack = [start]
-      seen[start] = 1
-      let area = 0
-      while (stack.length > 0) {
-        const n = stack.pop() as number
-        area += (cover[n] as number) / 255
-        const x = n % width
-        for (const m of [x > 0 ? n - 1 : -1, x < width - 1 ? n + 1 : -1, n - width, n + width])
-          if (m >= 0 && m < cover.length && !seen[m] && (cover[m] as number) >= 40) {
-            seen[m] = 1
-            stack.push(m)
-          }
-      }
-      parts.push({ area, n: start })
-    }
+    const parts = [...connectedParts(width, height, (n) => (cover[n] as number) >= SEEN)].map((part) => ({
+      area: part.reduce((s, n) => s + (cover[n] as number) / 255, 0),
+      n: part[0] as number,
+    }))
     const whole = parts.reduce((s, p) => s + p.area, 0)
     const stray = parts.filter((p) => p.area < most && p.area < whole * SHARE)
     const [first] = stray

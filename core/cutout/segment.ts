@@ -1,12 +1,24 @@
 import type { Dab } from '../design/mask'
+import { connectedParts, within } from '../geometry/connected'
 import { binsOf, ColourModel } from './colour-model'
 import { blurred, edgesOf } from './edges'
 import { leastCut, STEPS } from './max-flow'
 import type { Lab } from './picture'
 
+/** How much a part must be believed in on the mean, and of how many px it must be, to stay beside the main one. */
 const PART_BELIEF = 0.35
 const PART_SIZE = 6
-const tuned = { reach: 0.18, fine: 0.3, bias: 0.4, fineSmooth: 6, smooth: 6, colour: 0.5, belief: 1.2, rounds: 2, spread: 0.012, mix: 0.7 }
+/** What a cut between like neighbours costs against what a px costs on the wrong side. */
+const SMOOTH = 6
+/** How much the colours of both sides and what was believed count, in log odds; how often they are told anew. */
+const COLOUR = 0.5
+const BELIEF = 1.2
+const ROUNDS = 2
+/** How much of what is believed comes from the first belief and not from the cut before, and how far that is spread, shares of the shorter side. */
+const FIRST = 0.7
+const SPREAD = 0.012
+/** How far a dab goes over plain picture, shares of the shorter side. */
+const REACH = 0.18
 const KEEP = 1
 const DROP = 2
 
@@ -54,40 +66,18 @@ function linksOf(p: Lab, smooth: number): Float32Array {
   return out
 }
 
-/** Leaves the parts that are believed in, of some size or beside the largest, and those that a dab keeps. */
+/** Leaves the parts that are believed in, of some size or the most of all, and those that a dab keeps. */
 function mainParts(cut: Uint8Array, belief: Float32Array, settled: Uint8Array, width: number, height: number): Uint8Array {
-  const label = new Int32Array(cut.length)
-  const parts: { sum: number; size: number; kept: boolean }[] = [{ sum: 0, size: 0, kept: false }]
-  const stack: number[] = []
-  for (let start = 0; start < cut.length; start++) {
-    if (!cut[start] || label[start]) continue
-    const id = parts.length
-    const part = { sum: 0, size: 0, kept: false }
-    parts.push(part)
-    label[start] = id
-    stack.push(start)
-    while (stack.length > 0) {
-      const n = stack.pop() as number
-      part.sum += belief[n] as number
-      part.size++
-      if (settled[n] === KEEP) part.kept = true
-      const [x, y] = [n % width, Math.floor(n / width)]
-      for (const [dx, dy] of STEPS) {
-        const [u, v] = [x + dx, y + dy]
-        if (u < 0 || v < 0 || u >= width || v >= height) continue
-        const m = v * width + u
-        if (cut[m] && !label[m]) {
-          label[m] = id
-          stack.push(m)
-        }
-      }
-    }
-  }
-  const most = Math.max(...parts.map((p) => p.sum))
-  return cut.map((c, n) => {
-    const part = parts[label[n] as number]
-    return c && part && (part.kept || part.sum === most || (part.sum > part.size * PART_BELIEF && part.size > PART_SIZE)) ? 1 : 0
-  })
+  const parts = [...connectedParts(width, height, (n) => cut[n] === 1, within(1))].map((cells) => ({
+    cells,
+    sum: cells.reduce((s, n) => s + (belief[n] as number), 0),
+    kept: cells.some((n) => settled[n] === KEEP),
+  }))
+  const most = parts.reduce((m, p) => Math.max(m, p.sum), 0)
+  const out = new Uint8Array(cut.length)
+  for (const { cells, sum, kept } of parts)
+    if (kept || sum === most || (sum > cells.length * PART_BELIEF && cells.length > PART_SIZE)) for (const n of cells) out[n] = 1
+  return out
 }
 
 /** How far each px is from a dab, by ways that shun edges: px of plain picture, each step over a full edge counting some forty. */
@@ -132,7 +122,7 @@ export function segment(p: Lab, first: Float32Array, dabs: readonly Dab[]): Uint
   const held = Float32Array.from(first)
   if (dabs.length > 0) {
     const { edges } = edgesOf([p.l, p.a, p.b], [1, 1.6, 1.6], width, height)
-    const reach = tuned.reach * Math.min(width, height)
+    const reach = REACH * Math.min(width, height)
     const [keep, drop] = [KEEP, DROP].map((which) =>
       waysFrom(
         settled.map((s) => (s === which ? 1 : 0)),
@@ -147,10 +137,10 @@ export function segment(p: Lab, first: Float32Array, dabs: readonly Dab[]): Uint
       held[n] = (held[n] as number) * (1 - pull) + (k > d ? pull : 0)
     }
   }
-  const links = linksOf(p, tuned.smooth)
+  const links = linksOf(p, SMOOTH)
   let belief = held
   let cut: Uint8Array = new Uint8Array(count)
-  for (let round = 0; round < tuned.rounds; round++) {
+  for (let round = 0; round < ROUNDS; round++) {
     const [mine, other] = [new ColourModel(), new ColourModel()]
     for (let n = 0; n < count; n++) {
       const b = belief[n] as number
@@ -165,11 +155,11 @@ export function segment(p: Lab, first: Float32Array, dabs: readonly Dab[]): Uint
       const bin = bins[n] as number
       const colour = Math.log((mine.at(bin) + 2e-6) / (other.at(bin) + 2e-6))
       const b = Math.min(0.98, Math.max(0.02, belief[n] as number))
-      terminal[n] = s ? (s === KEEP ? 1e4 : -1e4) : tuned.colour * Math.max(-5, Math.min(5, colour)) + tuned.belief * Math.log(b / (1 - b))
+      terminal[n] = s ? (s === KEEP ? 1e4 : -1e4) : COLOUR * Math.max(-5, Math.min(5, colour)) + BELIEF * Math.log(b / (1 - b))
     }
     cut = mainParts(leastCut(width, height, terminal, Float32Array.from(links)), held, settled, width, height)
-    const near = blurred(Float32Array.from(cut), width, height, Math.max(1, Math.round(Math.min(width, height) * tuned.spread)))
-    belief = near.map((v, n) => (1 - tuned.mix) * v + tuned.mix * (held[n] as number))
+    const near = blurred(Float32Array.from(cut), width, height, Math.max(1, Math.round(Math.min(width, height) * SPREAD)))
+    belief = near.map((v, n) => (1 - FIRST) * v + FIRST * (held[n] as number))
   }
   return cut
 }
@@ -177,6 +167,9 @@ export function segment(p: Lab, first: Float32Array, dabs: readonly Dab[]): Uint
 /** How far from the contour a cut is looked for anew on a finer picture, px, and what it costs to leave the old contour, by px. */
 const BAND = 3
 const STAY = 0.25
+/** How much colours count there, and how much in doubt a px belongs to the subject: cuts tend to lie inside. */
+const FINE_COLOUR = 0.3
+const WHOLE = 0.4
 
 /**
  * A cut on twice the size: its contour is looked for anew in a band around the coarser one, by the colours of both sides and
@@ -221,8 +214,8 @@ export function sharpened(p: Lab, coarse: Uint8Array, settled: Uint8Array | null
     else if ((away[n] as number) > BAND) terminal[n] = 1e4 * side
     else {
       const colour = Math.log((mine.at(bins[n] as number) + 2e-6) / (other.at(bins[n] as number) + 2e-6))
-      terminal[n] = tuned.fine * Math.max(-4, Math.min(4, colour)) + side * STAY * (away[n] as number) + tuned.bias
+      terminal[n] = FINE_COLOUR * Math.max(-4, Math.min(4, colour)) + side * STAY * (away[n] as number) + WHOLE
     }
   }
-  return leastCut(width, height, terminal, linksOf(p, tuned.fineSmooth))
+  return leastCut(width, height, terminal, linksOf(p, SMOOTH))
 }

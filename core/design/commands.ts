@@ -3,6 +3,7 @@ import { toChannelPlace } from './channel-place'
 import { maskedBy } from './mask-commands'
 import { inOrder, keyBetween, keysBetween } from './order'
 import type { Plane } from './planes'
+import { partFromRegister, placedBy } from './register'
 import { type Change, type ChangeProperty, type Channel, changeKey, type Design, type Layer, type LayerOf, type Placement } from './schema'
 import { insidesOf, membersOf, siblingsOf, withMembers } from './tree'
 
@@ -35,6 +36,11 @@ export function removeLayers(d: Design, ids: readonly string[]): void {
         .filter((l) => !gone.has(l.id))
         .map((l) => l.id),
     )
+  // What lies in register with one of them stays where it is.
+  partFromRegister(
+    d,
+    Object.keys(d.layers).filter((id) => !gone.has(id) && gone.has(d.layers[id]?.register ?? '')),
+  )
   for (const id of gone) delete d.layers[id]
   for (;;) {
     const empty = Object.values(d.layers).find((l) => l.kind === 'group' && membersOf(d, l.id).length === 0)
@@ -43,8 +49,6 @@ export function removeLayers(d: Design, ids: readonly string[]): void {
     gone.add(empty.id)
   }
   for (const [key, c] of Object.entries(d.changes)) if (gone.has(c.target)) delete d.changes[key]
-  // What lay in register with one of them keeps its place, and takes over what else does.
-  for (const layer of Object.values(d.layers)) if (layer.register && gone.has(layer.register)) layer.register = null
   for (const layer of Object.values(d.layers)) for (const w of Object.values(layer.weaves)) if (gone.has(w.other)) delete layer.weaves[w.id]
   // A mask that went by one of them would hide nothing any more.
   for (const layer of maskedBy(d, gone))
@@ -68,7 +72,9 @@ export function duplicateLayers(d: Design, ids: readonly string[], newId: () => 
       const copy: Layer = copyOf({
         ...layer,
         masks: renamedMasks(layer.masks, names),
-        register: layer.register ? (names.get(layer.register) ?? layer.register) : null,
+        // Copied alone it has a place of its own.
+        register: names.get(layer.register ?? '') ?? null,
+        placement: layer.register && !names.has(layer.register) ? (d.layers[placedBy(d, layer.id)]?.placement ?? layer.placement) : layer.placement,
         weaves: renamedWeaves(layer.weaves, names),
         behaviour: { ...layer.behaviour, host: host ? (names.get(host) ?? host) : null },
       })

@@ -1,6 +1,5 @@
 import { pictureLayer } from './blank'
-import { orderAbove } from './commands'
-import type { Design, Layer } from './schema'
+import { changeKey, type Design, type Layer } from './schema'
 
 /** The layer whose place counts for one: itself, or what it lies in register with. */
 export function placedBy(design: Pick<Design, 'layers'>, id: string): string {
@@ -19,30 +18,31 @@ export const inRegisterWith = (design: Pick<Design, 'layers'>, id: string): Laye
 }
 /**
  * Makes of a photo that was cut out two parts in register: the whole photo stays beneath as the backdrop, the cutout lies
- * over it with room between. The photo keeps its id; the cutout is the new layer and takes the masks. Both always lie in the
- * same place, on every channel.
+ * over it, at `order`, with room between. The photo keeps its id; the cutout is the new layer and takes what belongs to the
+ * thing itself: masks, treatments, weaves, blending. Both always lie in the same place, on every channel.
  */
-export function partInRegister(d: Design, photo: string, id: string): void {
+export function partInRegister(d: Design, photo: string, id: string, order: string): void {
   const own = d.layers[photo]
-  if (own?.kind !== 'picture') return
-  const where = { id, page: own.page, plane: own.plane, parent: own.parent, inside: own.inside, order: orderAbove(d, own, photo) }
-  const made = pictureLayer(
-    where,
-    `${own.name || 'Photo'}, cut out`,
-    { sha: own.source, width: own.sourceWidth, height: own.sourceHeight },
-    own.placement,
-  )
-  d.layers[id] = { ...made, focal: own.focal, blend: own.blend, masks: own.masks, register: photo, behaviour: own.behaviour }
-  own.masks = {}
-  own.blend = 'normal'
+  if (own?.kind !== 'picture' || own.register) return
+  const { masks, treatments, weaves, blend, opacity, focal, behaviour } = own
+  const where = { id, page: own.page, plane: own.plane, parent: own.parent, inside: own.inside, order }
+  const source = { sha: own.source, width: own.sourceWidth, height: own.sourceHeight }
+  const made = pictureLayer(where, `${own.name || 'Photo'}, cut out`, source, own.placement)
+  d.layers[id] = { ...made, masks, treatments, weaves, blend, opacity, focal, behaviour, register: photo }
+  Object.assign(own, { masks: {}, treatments: {}, weaves: {}, blend: 'normal', opacity: 1 })
+  for (const layer of Object.values(d.layers)) for (const w of Object.values(layer.weaves)) if (w.other === photo) w.other = id
 }
-/** Lets parts go: each has a place of its own from now on, where it lies. */
+/** Lets parts go: each has a place of its own from now on, where it lies on every channel. */
 export function partFromRegister(d: Design, ids: readonly string[]): void {
   for (const id of ids) {
     const layer = d.layers[id]
+    const root = placedBy(d, id)
+    const from = d.layers[root]
     if (!layer?.register) continue
-    const root = d.layers[placedBy(d, id)]
-    if (root) layer.placement = { ...root.placement }
     layer.register = null
+    if (!from || root === id) continue
+    layer.placement = { ...from.placement }
+    for (const c of Object.values(d.changes))
+      if (c.target === root && c.property === 'place') d.changes[changeKey(c.channel, id, c.property)] = { ...c, target: id, value: { ...c.value } }
   }
 }

@@ -1,5 +1,6 @@
 import { intersect, isEmpty } from '../geometry/bounds'
-import type { PlanNode } from './nodes'
+import { connectedParts, within } from '../geometry/connected'
+import { nodeWith, type PlanNode } from './nodes'
 import type { Renderer } from './renderer'
 
 /** Coverage from which two things are taken to cross. */
@@ -9,22 +10,10 @@ const GRID = 220
 
 /** A place where two layers cross, px of the view: points that are spread over it, the one furthest from its edge first, each with how far that is. */
 export type Crossing = { x: number; y: number; radius: number }[]
-/** Gaps of so many cells of the grid are bridged. */
-const BRIDGED = 4
+/** Gaps of so many cells of the grid do not part a crossing: those between rim lines. */
+const BRIDGED = within(4)
 /** The most points of one crossing. */
 const MOST_POINTS = 24
-
-/** The node of a layer, wherever it lies; null where it is not seen. */
-export function nodeWith(nodes: readonly PlanNode[], id: string): PlanNode | null {
-  for (const node of nodes) {
-    if (node.id === id) return node
-    const inner =
-      node.kind === 'group' ? node.children : node.kind === 'held' ? [node.holder, ...node.insides] : node.kind === 'masked' ? [node.inner] : []
-    const found = nodeWith(inner, id)
-    if (found) return found
-  }
-  return null
-}
 
 /** Where two layers of a plan cross: each connected part of what both cover. */
 export function crossingsOf(nodes: readonly PlanNode[], a: string, b: string, renderer: Renderer): Crossing[] {
@@ -42,26 +31,9 @@ export function crossingsOf(nodes: readonly PlanNode[], a: string, b: string, re
         both[row * columns + column] = 1
     }
   const depth = depthsOf(both, columns, rows)
-  const seen = new Uint8Array(both.length)
   const out: Crossing[] = []
-  for (let start = 0; start < both.length; start++) {
-    if (!both[start] || seen[start]) continue
-    const part = [start]
-    seen[start] = 1
-    let best = start
-    for (let k = 0; k < part.length; k++) {
-      const n = part[k] as number
-      if ((depth[n] as number) > (depth[best] as number)) best = n
-      const [x, y] = [n % columns, Math.floor(n / columns)]
-      // A gap between two rim lines does not part a crossing.
-      for (let v = Math.max(0, y - BRIDGED); v <= Math.min(rows - 1, y + BRIDGED); v++)
-        for (let u = Math.max(0, x - BRIDGED); u <= Math.min(columns - 1, x + BRIDGED); u++) {
-          const m = v * columns + u
-          if (!both[m] || seen[m]) continue
-          seen[m] = 1
-          part.push(m)
-        }
-    }
+  for (const part of connectedParts(columns, rows, (n) => both[n] === 1, BRIDGED)) {
+    const best = part.reduce((most, n) => ((depth[n] as number) > (depth[most] as number) ? n : most))
     // A fleck is no crossing.
     if (part.length * step * step < 12) continue
     const spread = [best]

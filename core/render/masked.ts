@@ -13,7 +13,8 @@ import { type Context, fillNode, pictureNode } from './makers'
 import type { MaskStep, Picking, PlanNode } from './nodes'
 import { softening, softReach } from './softening'
 
-const WHITE: Paint = { kind: 'solid', colour: '#ffffff' }
+/** What covers is white. */
+export const WHITE: Paint = { kind: 'solid', colour: '#ffffff' }
 const FADE = (from: string, to: string) => ({ a: { offset: 0, colour: from }, b: { offset: 1, colour: to } })
 
 /** The box that a mask's places are fractions of, px of the page; null where its layer has none. */
@@ -51,8 +52,13 @@ export function shapeMaskPath(mask: MaskOf<'shape'>, frame: Pick<Placement, 'wid
   return mapPath(maskFormPath(mask.form, w, h, mask.round, mask.corners), place)
 }
 
+/** Whether a record has any entry. */
+export const hasAny = (record: object): boolean => {
+  for (const _ in record) return true
+  return false
+}
 /** A layer of nothing but its place, for what draws layers. */
-const bare = (id: string, placement: Placement): LayerOf<'shape'> =>
+export const bare = (id: string, placement: Placement): LayerOf<'shape'> =>
   ({ id, kind: 'shape', form: 'rectangle', placement, blend: 'normal', opacity: 1, fill: WHITE }) as unknown as LayerOf<'shape'>
 
 type Makers = { [K in Exclude<Mask['kind'], 'picked'>]: (mask: MaskOf<K>, frame: Placement, c: Context) => PlanNode | null }

@@ -1,11 +1,11 @@
-import type { LayerOf, Paint } from '../design/schema'
+import type { LayerOf } from '../design/schema'
 import { intersect, isEmpty } from '../geometry/bounds'
 import { quickHash } from '../hash'
 import { rectanglePath } from '../vector/shapes'
 import { type Context, fillNode, groupNode } from './makers'
-import type { PlanNode } from './nodes'
+import { WHITE } from './masked'
+import { coverStep, type PlanNode } from './nodes'
 
-const WHITE: Paint = { kind: 'solid', colour: '#ffffff' }
 /** The picture of everything beneath, within a box; null where nothing is. */
 export function mergedNode(layer: LayerOf<'merged'>, c: Context): PlanNode | null {
   const { width, height } = layer.placement
@@ -15,17 +15,6 @@ export function mergedNode(layer: LayerOf<'merged'>, c: Context): PlanNode | nul
   if (!box || !picture) return null
   const bounds = intersect(box.bounds, picture.bounds)
   if (isEmpty(bounds)) return null
-  const step = {
-    id: layer.id,
-    node: { ...box, mode: 0, opacity: 1 },
-    by: 'coverage',
-    strength: 1,
-    swap: false,
-    soft: null,
-    fleeting: false,
-    clean: null,
-    colours: null,
-  } as const
   return {
     kind: 'masked',
     id: layer.id,
@@ -35,6 +24,6 @@ export function mergedNode(layer: LayerOf<'merged'>, c: Context): PlanNode | nul
     opacity: box.opacity,
     fine: false,
     inner: picture,
-    masks: [step],
+    masks: [coverStep({ ...box, mode: 0, opacity: 1 })],
   }
 }

@@ -90,3 +90,28 @@ export type RimNode = Common & {
   measured: Bounds
 }
 export type PlanNode = RimNode | CombinedNode | MaskedNode | PictureNode | FillNode | GroupNode | HeldNode
+
+/** The node of a layer, wherever it lies; null where it is not seen. */
+export function nodeWith(nodes: readonly PlanNode[], id: string): PlanNode | null {
+  for (const node of nodes) {
+    if (node.id === id) return node
+    const inner =
+      node.kind === 'group' ? node.children : node.kind === 'held' ? [node.holder, ...node.insides] : node.kind === 'masked' ? [node.inner] : []
+    const found = nodeWith(inner, id)
+    if (found) return found
+  }
+  return null
+}
+
+/** A mask by what a node covers, all of it, as it is. */
+export const coverStep = (node: PlanNode): MaskStep => ({
+  id: node.id,
+  node,
+  by: 'coverage',
+  strength: 1,
+  swap: false,
+  soft: null,
+  fleeting: false,
+  clean: null,
+  colours: null,
+})

@@ -1,8 +1,8 @@
 import { heightOf, widthOf } from '../geometry/bounds'
+import { connectedParts } from '../geometry/connected'
 import { lengthOf } from '../geometry/exact'
 import type { Point } from '../geometry/matrix'
-import { nodeWith } from './crossings'
-import type { PlanNode } from './nodes'
+import { nodeWith, type PlanNode } from './nodes'
 import type { Renderer } from './renderer'
 
 /** The longer side of the grid that openings are looked for on, and what share of it one must have at least. */
@@ -26,23 +26,9 @@ export function openingsOf(nodes: readonly PlanNode[], id: string, renderer: Ren
       const [x, y] = [Math.floor(bounds.left + (column - 0.5) * step), Math.floor(bounds.top + (row - 0.5) * step)]
       open[row * columns + column] = renderer.alphaAt({ ...node, opacity: 1 }, x, y) < 0.5 ? 1 : 0
     }
-  const part = (start: number, to: number): number[] => {
-    const found = [start]
-    open[start] = to
-    for (let k = 0; k < found.length; k++) {
-      const n = found[k] as number
-      const x = n % columns
-      for (const m of [x > 0 ? n - 1 : -1, x < columns - 1 ? n + 1 : -1, n - columns, n + columns])
-        if (m >= 0 && m < open.length && open[m] === 1) {
-          open[m] = to
-          found.push(m)
-        }
-    }
-    return found
-  }
-  part(0, 2)
-  const holes: number[][] = []
-  for (let n = 0; n < open.length; n++) if (open[n] === 1) holes.push(part(n, 3))
+  const parts = [...connectedParts(columns, rows, (n) => open[n] === 1)]
+  // What hangs together with the margin is the outside.
+  const holes = parts.filter((p) => p[0] !== 0)
   return holes
     .filter((h) => h.length > columns * rows * LEAST_SHARE)
     .sort((a, b) => b.length - a.length)

@@ -7,7 +7,7 @@ import { type Bounds, grow, heightOf, union, widthOf } from '../geometry/bounds'
 import { shownBounds } from '../geometry/warp'
 import type { FontBook } from '../type/fonts'
 import { type Context, combinedNode, groupNode, heldNode, keyOf, type Missing, makers } from './makers'
-import { maskedNode } from './masked'
+import { hasAny, maskedNode } from './masked'
 import { mergedNode } from './merged'
 import type { FillNode, PlanNode } from './nodes'
 import { rimmedNode } from './rimmed'
@@ -59,10 +59,6 @@ function nodeOf(resolved: ResolvedLayer, c: Context): PlanNode | null {
 }
 
 const plain = (node: PlanNode | null): PlanNode | null => node && { ...node, mode: 0, opacity: 1 }
-const hasAny = (record: object): boolean => {
-  for (const _ in record) return true
-  return false
-}
 
 function ownNode(resolved: ResolvedLayer, c: Context): PlanNode | null {
   const { layer } = resolved

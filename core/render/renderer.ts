@@ -6,7 +6,7 @@ import { quickHash } from '../hash'
 import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import { Distances } from './distances'
 import { Drawing } from './drawing'
-import type { CombinedNode, HeldNode, MaskedNode, PlanNode, RimNode } from './nodes'
+import { type CombinedNode, coverStep, type HeldNode, type MaskedNode, type PlanNode, type RimNode } from './nodes'
 import type { Plan } from './plan'
 import { RasterCache } from './raster-cache'
 import { type Region, regionIn, WHOLE } from './region'
@@ -258,18 +258,7 @@ export class Renderer {
     const rect = [region.width, region.height] as const
     const [cover, own] = [this.memory.tile(), this.memory.tile()]
     node.members.forEach((member, n) => {
-      const step = {
-        id: member.id,
-        node: member,
-        by: 'coverage',
-        strength: 1,
-        swap: false,
-        soft: null,
-        clean: null,
-        colours: null,
-        fleeting: false,
-      } as const
-      this.covering.cover(n === 0 ? cover : own, step, region, left, top)
+      this.covering.cover(n === 0 ? cover : own, coverStep(member), region, left, top)
       if (n > 0) kernels.combinePlane(cover + region.offset, own + region.offset, STRIDE, ...rect, COMBINES.indexOf(node.how))
     })
     this.memory.releaseTile(own)

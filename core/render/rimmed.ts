@@ -1,17 +1,20 @@
 import { lookUp } from '../colour/colour'
 import type { ResolvedLayer } from '../design/resolve'
-import type { LayerOf, Paint } from '../design/schema'
+import type { Paint } from '../design/schema'
 import { type Rim, ringsOf, treatmentsOf } from '../design/treatment'
 import { areaOf, grow, intersect, isEmpty } from '../geometry/bounds'
 import { quickHash } from '../hash'
 import { outlineBounds } from '../vector/path'
 import { widened } from '../vector/widened'
 import { type Context, combinedNode, groupNode } from './makers'
-import { frameOf } from './masked'
+import { bare, frameOf } from './masked'
 import type { Fill, FillNode, PlanNode } from './nodes'
+import { pairOf } from './woven'
 
 /** px that a silhouette is measured on at most. */
 const MOST_MEASURED = 42_000_000
+/** The furthest that distances are told, px: a wider ring of a picture ends there. */
+const FURTHEST = 2000
 
 /** A node with its rim lines: those outside lie beneath it, the others on it. */
 export function rimmedNode(inner: PlanNode, own: ResolvedLayer, c: Context): PlanNode {
@@ -28,9 +31,10 @@ export function rimmedNode(inner: PlanNode, own: ResolvedLayer, c: Context): Pla
   return group ? { ...group, mode: inner.mode, opacity: inner.opacity } : inner
 }
 
-function ringNode(body: PlanNode, rim: Rim, from: number, to: number, c: Context): PlanNode | null {
+function ringNode(body: PlanNode, rim: Rim, from: number, end: number, c: Context): PlanNode | null {
   const colour = lookUp(rim.colour, c.swatches)
-  if (body.kind === 'fill') return drawnRing(body, rim, from, to, colour, c)
+  if (body.kind === 'fill') return drawnRing(body, rim, from, end, colour, c)
+  const to = Math.min(end, FURTHEST)
   const sign = rim.place === 'inside' ? -1 : 1
   // Under the thing itself a ring goes on a little, so that no hairline is left between both.
   const [low, high] = rim.place === 'centre' ? [-to, to] : sign > 0 ? [from === 0 ? -1 : from, to] : [-to, -from]
@@ -85,21 +89,8 @@ function drawnRing(body: FillNode, rim: Rim, from: number, to: number, colour: s
       key: quickHash(`wide${body.key}/${reach}/${rim.join}/${colour}`),
     }
   }
-  const plain = {
-    id: body.id,
-    kind: 'shape',
-    blend: 'normal',
-    opacity: 1,
-    fill: paint,
-    placement: { x: 0, y: 0, width: 1, height: 1, rotation: 0, flipX: false, flipY: false },
-  } as unknown as LayerOf<'shape'>
-  const both = (how: 'punch' | 'overlap' | 'join', a: PlanNode, b: PlanNode) =>
-    combinedNode(
-      plain,
-      how,
-      [a, b].map((node) => ({ layer: plain, node })),
-      c,
-    )
+  const plain = { ...bare(body.id, { x: 0, y: 0, width: 1, height: 1, rotation: 0, flipX: false, flipY: false }), fill: paint }
+  const both = (how: 'punch' | 'overlap' | 'join', a: PlanNode, b: PlanNode) => combinedNode(plain, how, pairOf(plain, a, b), c)
   const outer = wide(to)
   if (!outer || rim.place === 'centre') return outer
   const near = from > 0 ? wide(from) : null

@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { openHost } from '@/host/project'
 import { blankDesign, boxAt, groupLayer, presetSpecs, shapeLayer } from '../design/blank'
-import { group, moveInStack, removeLayers } from '../design/commands'
+import { duplicateLayers, group, moveInStack, removeLayers } from '../design/commands'
 import { record } from '../design/edits'
 import { partFromRegister, partInRegister, placedBy } from '../design/register'
 import type { Design, Layer } from '../design/schema'
+import { newRim } from '../design/treatment'
 import { canWeave, setWeave, type WeaveMark } from '../design/weave'
 import { crossingsOf } from './crossings'
 import { prepare, renderPage } from './picture'
@@ -172,7 +173,7 @@ describe('parts in register', () => {
       sourceHeight: 30,
       focal: { x: 0.5, y: 0.5 },
     } as Layer
-    partInRegister(d, 'photo', 'cut')
+    partInRegister(d, 'photo', 'cut', 'a5')
     return d
   }
   it('lie in one place on every channel, whichever is moved, with room between', async () => {
@@ -193,7 +194,37 @@ describe('parts in register', () => {
     partFromRegister(d, ['cut'])
     expect([d.layers.cut?.register, d.layers.cut?.placement]).toEqual([null, d.layers.photo?.placement])
     const e = parted()
+    const at = { anchor: 'c', dx: 0.1, dy: 0.2, factorX: 1, factorY: 1, rotation: 0, flipX: false, flipY: false } as const
+    e.changes['tall-story.photo.place'] = { channel: 'tall-story', target: 'photo', property: 'place', value: at }
+    ;(e.layers.photo as Layer).placement = boxAt(3, 4, 50, 60)
     removeLayers(e, ['photo'])
-    expect(e.layers.cut?.register).toBeNull()
+    expect([e.layers.cut?.register, e.layers.cut?.placement]).toEqual([null, boxAt(3, 4, 50, 60)])
+    expect(e.changes).toEqual({ 'tall-story.cut.place': { channel: 'tall-story', target: 'cut', property: 'place', value: at } })
+  })
+  it('the cutout takes what belongs to the thing, and copied alone it is free', () => {
+    const d = design()
+    const rim = newRim({ id: 'r', order: 'a0' })
+    d.layers.photo = {
+      ...(d.layers.bar as Layer),
+      id: 'photo',
+      kind: 'picture',
+      source: '0'.repeat(64),
+      sourceWidth: 40,
+      sourceHeight: 30,
+      focal: { x: 0.5, y: 0.5 },
+      treatments: { r: rim },
+      opacity: 0.8,
+    } as Layer
+    setWeave(d, 'ring', 'photo', 'w', [mark('l', ...LEFT, true)])
+    partInRegister(d, 'photo', 'cut', 'a5')
+    expect([d.layers.cut?.treatments, d.layers.cut?.opacity, d.layers.photo?.treatments, d.layers.photo?.opacity]).toEqual([{ r: rim }, 0.8, {}, 1])
+    expect(d.layers.ring?.weaves.w?.other).toBe('cut')
+    ;(d.layers.photo as Layer).placement = boxAt(10, 20, 50, 60)
+    const copies = duplicateLayers(d, ['cut'], () => 'copy', { x: 5, y: 0 })
+    expect(copies.get('cut')).toBe('copy')
+    expect([d.layers.copy?.register, d.layers.copy?.placement]).toEqual([null, boxAt(15, 20, 50, 60)])
+    // A cutout is not parted once more.
+    partInRegister(d, 'cut', 'again', 'a6')
+    expect(d.layers.again).toBeUndefined()
   })
 })

@@ -1,14 +1,14 @@
 import { frameMatrix } from '../design/mask-frame'
 import { flatResolved, type ResolvedLayer, type ResolvedPage } from '../design/resolve'
-import type { LayerOf, Paint } from '../design/schema'
+import type { Layer } from '../design/schema'
 import type { WeaveMark } from '../design/weave'
 import { type Bounds, intersect, isEmpty, scaled } from '../geometry/bounds'
 import { apply, type Point } from '../geometry/matrix'
 import { quickHash } from '../hash'
 import type { Path } from '../vector/path'
 import { type Context, combinedNode, fillNode } from './makers'
-import { frameOf } from './masked'
-import type { MaskStep, PlanNode } from './nodes'
+import { bare, frameOf, hasAny, WHITE } from './masked'
+import { coverStep, type PlanNode } from './nodes'
 
 /** Two layers of which the lower passes over the upper at some marks. */
 export type Woven = { carrier: string; other: string; upper: string; lower: string; marks: readonly WeaveMark[] }
@@ -28,10 +28,6 @@ export function weavesOf(page: ResolvedPage): ReadonlyMap<string, readonly Woven
       out.set(upper, [...(out.get(upper) ?? []), made])
     }
   return out
-}
-const hasAny = (record: object): boolean => {
-  for (const _ in record) return true
-  return false
 }
 
 /** A mark on the page: its middle between both of its points, and how far it reaches, px. */
@@ -98,7 +94,6 @@ function cut(cell: readonly Point[], side: (p: Point) => number): Point[] {
   })
 }
 
-const WHITE: Paint = { kind: 'solid', colour: '#ffffff' }
 const disc = ({ at, radius: r }: Site): Path => {
   const k = r * 0.5522847498
   const { x, y } = at
@@ -112,19 +107,15 @@ const disc = ({ at, radius: r }: Site): Path => {
   ]
 }
 
+/** Two nodes as members of a shape in one layer's fill. */
+export const pairOf = (layer: Layer, a: PlanNode, b: PlanNode): { layer: Layer; node: PlanNode }[] => [a, b].map((node) => ({ layer, node }))
+
 /** Where the lower of two layers is lifted over the upper, as coverage; null where nowhere. */
 function liftedArea(w: Woven, sites: readonly Site[], c: Context): PlanNode | null {
   // A mark tells where the other passes over the carrier: where the order is the other way round, all others are meant.
   const lifts = (s: Site) => s.over === (w.upper === w.carrier)
   const page = { x: c.page.width / 2, y: c.page.height / 2, width: c.page.width, height: c.page.height, rotation: 0, flipX: false, flipY: false }
-  const plain = {
-    id: `${w.lower}~${w.upper}`,
-    kind: 'shape',
-    placement: page,
-    blend: 'normal',
-    opacity: 1,
-    fill: WHITE,
-  } as unknown as LayerOf<'shape'>
+  const plain = { ...bare(`${w.lower}~${w.upper}`, page), fill: WHITE }
   const area = (path: Path) =>
     path.length > 0 ? fillNode(plain, [{ path, evenOdd: false, paint: WHITE, opacity: 1 }], c, page.width, page.height) : null
   const crossings = sites.filter((s) => !s.painted)
@@ -142,22 +133,8 @@ function liftedArea(w: Woven, sites: readonly Site[], c: Context): PlanNode | nu
     let to = from
     while (to < painted.length && lifts(painted[to] as Site) === up) to++
     const way = area(painted.slice(from, to).flatMap(disc))
-    if (way && up)
-      made = made
-        ? combinedNode(
-            plain,
-            'join',
-            [made, way].map((node: PlanNode) => ({ layer: plain, node })),
-            c,
-          )
-        : way
-    else if (way && made)
-      made = combinedNode(
-        plain,
-        'punch',
-        [made, way].map((node: PlanNode) => ({ layer: plain, node })),
-        c,
-      )
+    if (way && made) made = combinedNode(plain, up ? 'join' : 'punch', pairOf(plain, made, way), c)
+    else if (way && up) made = way
     from = to
   }
   return made
@@ -173,17 +150,6 @@ export function wovenOver(id: string, c: Context): PlanNode[] {
     if (!area) return []
     const bounds = intersect(intersect(upper.bounds, lower.bounds), area.bounds)
     if (isEmpty(bounds)) return []
-    const step = (node: PlanNode): MaskStep => ({
-      id: area.id,
-      node,
-      by: 'coverage',
-      strength: 1,
-      swap: false,
-      soft: null,
-      fleeting: false,
-      clean: null,
-      colours: null,
-    })
     return [
       {
         kind: 'masked',
@@ -194,7 +160,7 @@ export function wovenOver(id: string, c: Context): PlanNode[] {
         opacity: lower.opacity,
         fine: false,
         inner: { ...lower, mode: 0, opacity: 1 },
-        masks: [step(upper), step(area)],
+        masks: [coverStep(upper), coverStep(area)],
       },
     ]
   })
