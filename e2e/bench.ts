@@ -107,3 +107,35 @@ export async function drawBox(page: Page, from: readonly [number, number], to: r
   await page.mouse.up()
   await settled(page)
 }
+
+export const stage = (page: Page): Locator => page.getByRole('region', { name: 'Stage' })
+/** Runs the command that the words find first. */
+export async function run(page: Page, words: string): Promise<void> {
+  await stage(page).focus()
+  await page.keyboard.press('Control+k')
+  await page.getByPlaceholder('What do you want to do?').fill(words)
+  await page.keyboard.press('Enter')
+}
+export async function closeSupplies(page: Page): Promise<void> {
+  const close = page.getByRole('button', { name: 'Close supplies' })
+  if (await close.isVisible()) await close.click()
+  await settled(page)
+}
+/** Places one of the shipped supplies, the drawer being open. */
+export async function place(page: Page, label: string): Promise<void> {
+  await page.getByLabel('Search supplies').fill(label)
+  await page.getByRole('button', { name: `Place ${label}`, exact: true }).click()
+  await expect(row(page, label)).toBeVisible()
+}
+/** A begun square post with the stage in hand and the drawer closed. */
+export async function beginPost(page: Page, name: string): Promise<string> {
+  const id = await newDesign(page, name, ['Square post'])
+  await closeSupplies(page)
+  await stage(page).focus()
+  return id
+}
+/** A click at a point of the page. */
+export async function press(page: Page, x: number, y: number): Promise<void> {
+  const at = await onStage(page, x, y)
+  await page.mouse.click(at.x, at.y)
+}

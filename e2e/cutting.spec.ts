@@ -1,22 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { expect, type Page, test } from '@playwright/test'
-import { colourAt, drag, drawBox, newDesign, onStage, openDesign, row, settled, stored } from './bench'
+import { beginPost, colourAt, drag, drawBox, onStage, openDesign, press, row, run, settled, stage, stored } from './bench'
 
-const stage = (page: Page) => page.getByRole('region', { name: 'Stage' })
-const run = async (page: Page, words: string) => {
-  await stage(page).focus()
-  await page.keyboard.press('Control+k')
-  await page.getByPlaceholder('What do you want to do?').fill(words)
-  await page.keyboard.press('Enter')
-}
-const begin = async (page: Page, name: string): Promise<string> => {
-  const id = await newDesign(page, name, ['Square post'])
-  const close = page.getByRole('button', { name: 'Close supplies' })
-  if (await close.isVisible()) await close.click()
-  await settled(page)
-  await stage(page).focus()
-  return id
-}
 /** Drops a shipped photo on a point of the page. */
 const dropPhoto = async (page: Page, photo: string, x: number, y: number) => {
   const at = await onStage(page, x, y)
@@ -32,15 +17,11 @@ const dropPhoto = async (page: Page, photo: string, x: number, y: number) => {
     { bytes, name: `${photo}.jpg`, ...at },
   )
 }
-const press = async (page: Page, x: number, y: number) => {
-  const at = await onStage(page, x, y)
-  await page.mouse.click(at.x, at.y)
-}
 /** Whether the colour at a point is the ring's: hardly any red in it. */
 const isRing = async (page: Page, x: number, y: number) => ((await colourAt(page, x, y))[0] ?? 0) < 60
 
 test('a figure is drawn point by point, woven through a ring at three crossings, and stays woven when it is moved', async ({ page }) => {
-  const id = await begin(page, 'Woven')
+  const id = await beginPost(page, 'Woven')
   // A ring: an ellipse without a fill.
   await page.keyboard.press('3')
   await page.keyboard.press('3')
@@ -98,7 +79,7 @@ test('a figure is drawn point by point, woven through a ring at three crossings,
 })
 
 test('a photo is cut out by one press, corrected by a dab, parted in register and put around type', async ({ page }) => {
-  const id = await begin(page, 'Cut out')
+  const id = await beginPost(page, 'Cut out')
   await dropPhoto(page, 'stacked-bowls', 540, 540)
   await expect(row(page, 'stacked-bowls')).toBeVisible()
   await settled(page)
@@ -137,6 +118,33 @@ test('a photo is cut out by one press, corrected by a dab, parted in register an
   const places = await page.evaluate(() => window.vividBench.store.getState().resolved.layers.map((l) => Math.round(l.layer.placement.x)))
   expect(new Set(places).size).toBe(1)
   expect(Math.abs((places[0] ?? 0) - p.x - 60)).toBeLessThan(6)
+})
+
+test('a cut that is given up, or that the server cannot make, leaves the photo as it was and says so', async ({ page }) => {
+  const id = await beginPost(page, 'Given up')
+  await dropPhoto(page, 'clay-table', 540, 540)
+  await expect(row(page, 'clay-table')).toBeVisible()
+  await settled(page)
+  const masks = async () => Object.values((await stored(page, id)).layers).flatMap((l) => Object.values(l.masks))
+  await stage(page).focus()
+  await page.keyboard.press('7')
+  await page.route('**/api/cutouts', async (route) => {
+    await new Promise((r) => setTimeout(r, 1500))
+    await route.abort().catch(() => undefined)
+  })
+  const cut = page.getByRole('button', { name: 'Cut out the main thing' })
+  await cut.click()
+  await expect(page.getByRole('status').filter({ hasText: 'cutting out' })).toBeVisible()
+  await page.getByRole('button', { name: 'Stop', exact: true }).click()
+  await expect(cut).toBeVisible()
+  // Escape gives it up as well; the tool stays in the hand.
+  await cut.click()
+  await stage(page).focus()
+  await page.keyboard.press('Escape')
+  await expect(cut).toBeVisible()
+  await cut.click()
+  await expect(page.getByText(/server does not answer. Nothing was changed/)).toBeVisible()
+  expect(await masks()).toEqual([])
 })
 
 test('three photos are dropped into a layout of three slots and reframed', async ({ page }) => {
@@ -178,7 +186,7 @@ test('three photos are dropped into a layout of three slots and reframed', async
 })
 
 test('bad masks are told clearly and harm nothing: of a wrong size, of nothing at all, hiding everything', async ({ page }) => {
-  const id = await begin(page, 'Bad masks')
+  const id = await beginPost(page, 'Bad masks')
   await page.keyboard.press('3')
   await drawBox(page, [240, 240], [840, 840])
   // A tile of another size, and work on masks that are none, are refused with a text for people.
@@ -214,7 +222,7 @@ test('bad masks are told clearly and harm nothing: of a wrong size, of nothing a
 })
 
 test('a rim line, a merged copy and a hide patch are given by the palette, and a specks field cleans a mask', async ({ page }) => {
-  const id = await begin(page, 'Rims')
+  const id = await beginPost(page, 'Rims')
   await page.keyboard.press('3')
   await drawBox(page, [300, 300], [700, 700])
   await page.getByRole('button', { name: 'Add a rim line' }).click()

@@ -1,7 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { drag, newDesign, onLayer, onStage, openDesign, row, settled, stored } from './bench'
-
-const stage = (page: import('@playwright/test').Page) => page.getByRole('region', { name: 'Stage' })
+import { drag, newDesign, onLayer, onStage, openDesign, row, settled, stage, stored } from './bench'
 
 async function twoShapes(page: import('@playwright/test').Page): Promise<string> {
   const id = await newDesign(page, 'Two shapes', ['Square post', 'Link card'])

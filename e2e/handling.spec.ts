@@ -1,23 +1,6 @@
 import { expect, type Page, test } from '@playwright/test'
-import { colourAt, drag, newDesign, onLayer, onStage, openDesign, row, settled, stored } from './bench'
+import { closeSupplies, colourAt, drag, newDesign, onLayer, onStage, openDesign, place, row, run, settled, stage, stored } from './bench'
 
-const stage = (page: Page) => page.getByRole('region', { name: 'Stage' })
-const run = async (page: Page, words: string) => {
-  await stage(page).focus()
-  await page.keyboard.press('Control+k')
-  await page.getByPlaceholder('What do you want to do?').fill(words)
-  await page.keyboard.press('Enter')
-}
-const closeSupplies = async (page: Page) => {
-  const close = page.getByRole('button', { name: 'Close supplies' })
-  if (await close.isVisible()) await close.click()
-  await settled(page)
-}
-const place = async (page: Page, label: string) => {
-  await page.getByLabel('Search supplies').fill(label)
-  await page.getByRole('button', { name: `Place ${label}`, exact: true }).click()
-  await expect(row(page, label)).toBeVisible()
-}
 const layers = async (page: Page, id: string) => Object.values((await stored(page, id)).layers)
 const named = async (page: Page, id: string, name: string) => {
   const found = (await layers(page, id)).find((l) => l.name === name)

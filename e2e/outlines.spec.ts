@@ -1,40 +1,16 @@
 import { expect, type Page, test } from '@playwright/test'
-import { colourAt, drag, newDesign, onStage, row, settled, stored } from './bench'
+import { beginPost, closeSupplies, colourAt, drag, onStage, place, press, row, run, settled, stage, stored } from './bench'
 
-const stage = (page: Page) => page.getByRole('region', { name: 'Stage' })
-const run = async (page: Page, words: string) => {
-  await stage(page).focus()
-  await page.keyboard.press('Control+k')
-  await page.getByPlaceholder('What do you want to do?').fill(words)
-  await page.keyboard.press('Enter')
-}
-const begin = async (page: Page, name: string): Promise<string> => {
-  const id = await newDesign(page, name, ['Square post'])
-  await closeSupplies(page)
-  await stage(page).focus()
-  return id
-}
-const closeSupplies = async (page: Page) => {
-  const close = page.getByRole('button', { name: 'Close supplies' })
-  if (await close.isVisible()) await close.click()
-  await settled(page)
-}
-const place = async (page: Page, label: string) => {
+const placed = async (page: Page, label: string) => {
   const open = page.getByRole('button', { name: 'Open supplies' })
   if (await open.isVisible()) await open.click()
-  await page.getByLabel('Search supplies').fill(label)
-  await page.getByRole('button', { name: `Place ${label}`, exact: true }).click()
-  await expect(row(page, label)).toBeVisible()
+  await place(page, label)
   await closeSupplies(page)
-}
-const press = async (page: Page, x: number, y: number) => {
-  const at = await onStage(page, x, y)
-  await page.mouse.click(at.x, at.y)
 }
 const white = async (page: Page, x: number, y: number) => (await colourAt(page, x, y)).slice(0, 3).every((v) => v > 250)
 
 test('points of a path are moved, added and removed, and a path masks what is selected', async ({ page }) => {
-  const id = await begin(page, 'Points')
+  const id = await beginPost(page, 'Points')
   const d = async () => Object.values((await stored(page, id)).layers).flatMap((l) => (l.kind === 'shape' ? [l] : []))[0]
   await page.keyboard.press('4')
   for (const [x, y] of [
@@ -76,9 +52,9 @@ test('points of a path are moved, added and removed, and a path masks what is se
 })
 
 test('a frame’s opening becomes a slot, a graphic a slot of its outline, and type plain shapes', async ({ page }) => {
-  const id = await begin(page, 'Openings')
+  const id = await beginPost(page, 'Openings')
   const layers = async () => Object.values((await stored(page, id)).layers)
-  await place(page, 'Phone, screen open')
+  await placed(page, 'Phone, screen open')
   await row(page, 'Phone, screen open').click()
   await run(page, 'Slot in the opening')
   await expect(row(page, 'Opening of Phone, screen open')).toBeVisible()
@@ -90,7 +66,7 @@ test('a frame’s opening becomes a slot, a graphic a slot of its outline, and t
   // A graphic holds pictures in its own outline.
   await stage(page).focus()
   await page.keyboard.press('Escape')
-  await place(page, 'Pebble')
+  await placed(page, 'Pebble')
   await row(page, 'Pebble').click()
   await run(page, 'Make a slot of the outline')
   await expect(async () => expect((await layers()).find((l) => l.name === 'Pebble')?.kind).toBe('slot')).toPass()
@@ -99,6 +75,7 @@ test('a frame’s opening becomes a slot, a graphic a slot of its outline, and t
   await page.keyboard.press('Escape')
   await page.keyboard.press('5')
   await press(page, 120, 900)
+  await expect(page.getByLabel('Text of the selected layer')).toBeFocused()
   await page.keyboard.type('Kiln')
   await page.keyboard.press('Escape')
   await settled(page)
@@ -113,8 +90,8 @@ test('a frame’s opening becomes a slot, a graphic a slot of its outline, and t
 })
 
 test('only what touches the place that is pressed stays picked', async ({ page }) => {
-  const id = await begin(page, 'Touching')
-  await place(page, 'Three cups')
+  const id = await beginPost(page, 'Touching')
+  await placed(page, 'Three cups')
   await row(page, 'Three cups').click()
   await page.getByRole('button', { name: 'Add a mask', exact: true }).click()
   await page.getByRole('menuitem', { name: /lightness/i }).click()

@@ -2,15 +2,7 @@ import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
 import { unzipSync, zipSync } from 'fflate'
 import sharp from 'sharp'
-import { drag, newDesign, onStage, openDesign, row, settled, stored } from './bench'
-
-const stage = (page: import('@playwright/test').Page) => page.getByRole('region', { name: 'Stage' })
-const run = async (page: import('@playwright/test').Page, words: string) => {
-  await stage(page).focus()
-  await page.keyboard.press('Control+k')
-  await page.getByPlaceholder('What do you want to do?').fill(words)
-  await page.keyboard.press('Enter')
-}
+import { drag, newDesign, onStage, openDesign, row, run, settled, stage, stored } from './bench'
 
 test('a command gets another key; what had it goes without; single-letter keys are switched off', async ({ page }) => {
   await newDesign(page, 'Own keys', ['Square post'])

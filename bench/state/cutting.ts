@@ -9,6 +9,7 @@ import { frameOf } from '@/core/render/masked'
 import type { CutOutAnswer } from '@/server/cutouts'
 import { resolvedOf } from './acts'
 import type { Bench, BenchState } from './bench-store'
+import { asked } from './mask-work'
 import { maskedLayer } from './masks'
 import type { StrokeInHand } from './painting'
 
@@ -52,39 +53,20 @@ async function cut(bench: Bench, layer: LayerOf<'picture'>, dabs: readonly Dab[]
   running = mine
   const before = cutOf(layer)
   bench.set({ cutting: { layer: layer.id, dabs: dabs.slice(before?.cut?.dabs.length ?? 0), running: true } })
-  try {
-    const response = await fetch('/api/cutouts', {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ source: layer.source, dabs }),
-      signal: mine.signal,
-    })
-    const made = (await response.json()) as CutOutAnswer & { message?: string }
-    if (!response.ok) throw new Error(made.message)
-    if (running !== mine) return false
-    if (Object.keys(made.tiles).length === 0) {
-      bench.notify(
-        'Nothing in this photo stands out as its main thing. It is as it was; paint a mask by brush instead, or dab keep on the thing.',
-        'trouble',
-      )
-      return false
-    }
-    keep(bench, layer.id, made, dabs, name)
-    return true
-  } catch (thrown) {
-    if (!mine.signal.aborted)
-      bench.notify(
-        (thrown instanceof Error && thrown.message) ||
-          'The cut out could not be made: the server does not answer. The picture is as it was; try again.',
-        'trouble',
-      )
+  const made = await asked<CutOutAnswer>(bench, '/api/cutouts', { source: layer.source, dabs }, mine.signal)
+  if (running !== mine) return false
+  running = null
+  bench.set({ cutting: null })
+  if (!made) return false
+  if (Object.keys(made.tiles).length === 0) {
+    bench.notify(
+      'Nothing in this photo stands out as its main thing. It is as it was; paint a mask by brush instead, or dab keep on the thing.',
+      'trouble',
+    )
     return false
-  } finally {
-    if (running === mine) {
-      running = null
-      bench.set({ cutting: null })
-    }
   }
+  keep(bench, layer.id, made, dabs, name)
+  return true
 }
 
 function keep(bench: Bench, id: string, made: CutOutAnswer, dabs: readonly Dab[], name: string): void {

@@ -5,15 +5,20 @@ import type { PickAnswer, SpecksAnswer } from '@/server/cutouts'
 import type { Bench } from './bench-store'
 import { maskedLayer, maskInHand } from './masks'
 
-/** Asks the server for work on a mask; null where it could not be done, which is said. */
-async function asked<T>(bench: Bench, path: string, body: unknown): Promise<T | null> {
+/** Asks the server for work on a mask; null where it could not be done, which is said, or was given up. */
+export async function asked<T>(bench: Bench, path: string, body: unknown, signal?: AbortSignal): Promise<T | null> {
   try {
-    const response = await fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+    const response = await fetch(path, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+      ...(signal ? { signal } : {}),
+    })
     const answer = (await response.json()) as T & { message?: string }
     if (response.ok) return answer
-    bench.notify(answer.message ?? 'This could not be done. The mask is as it was.', 'trouble')
+    bench.notify(answer.message ?? 'This could not be done. Nothing was changed.', 'trouble')
   } catch {
-    bench.notify('The server does not answer. The mask is as it was; try again.', 'trouble')
+    if (!signal?.aborted) bench.notify('The server does not answer. Nothing was changed; try again.', 'trouble')
   }
   return null
 }
