@@ -225,8 +225,9 @@ test('a rim line, a merged copy and a hide patch are given by the palette, and a
   const id = await beginPost(page, 'Rims')
   await page.keyboard.press('3')
   await drawBox(page, [300, 300], [700, 700])
-  await page.getByRole('button', { name: 'Add a rim line' }).click()
-  await page.getByLabel('Width of rim line 1', { exact: true }).fill('40')
+  await page.getByRole('button', { name: 'Add a treatment' }).click()
+  await page.getByRole('menuitem', { name: 'Rim line' }).click()
+  await page.getByLabel('Width of Rim line', { exact: true }).fill('40')
   await page.keyboard.press('Enter')
   await settled(page)
   // White around the shape on white paper is not seen: it gets a colour of its own.

@@ -10,6 +10,8 @@ export type Command = {
   icon?: LucideIcon
   can?: (s: BenchState) => boolean
   run: (bench: Bench) => void
+  /** Of what lasts while its key is held: run when it is let go. */
+  end?: (bench: Bench) => void
 }
 export const defineCommands = (list: readonly Command[]): readonly Command[] => list
 

@@ -6,6 +6,7 @@ import { editCommands } from './edit'
 import { combineCommands, maskCommands } from './masks'
 import { selectCommands } from './select'
 import { toolCommands } from './tools'
+import { treatmentCommands } from './treatments'
 import { viewCommands } from './view'
 
 /** Every command of the bench; keys, palette, menus and tests all run these. */
@@ -16,6 +17,7 @@ export const commands: readonly Command[] = [
   ...arrangeCommands,
   ...combineCommands,
   ...maskCommands,
+  ...treatmentCommands,
   ...cuttingCommands,
   ...viewCommands,
   ...designCommands,

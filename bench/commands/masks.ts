@@ -2,8 +2,7 @@ import { groupLayer, newId } from '@/core/design/blank'
 import { group, setCombine, ungroup } from '@/core/design/commands'
 import type { Bench, BenchState } from '../state/bench-store'
 import { addMask, canPasteMasks, type MaskChoice, maskedLayer, pasteMasks, takeMasks } from '../state/masks'
-import { addRims } from '../state/treating'
-import { defineCommands, someSelected } from './define'
+import { defineCommands } from './define'
 
 const one = (s: BenchState): boolean => maskedLayer(s) !== null
 const adding = (choice: MaskChoice, label: string) => ({
@@ -82,7 +81,6 @@ export const maskCommands = defineCommands([
   adding('colour', 'Mask by a picked colour'),
   adding('lightness', 'Knock out by lightness'),
   adding('layer', 'Mask by another layer'),
-  { id: 'rim-line', label: 'Rim line', section: 'Arrange', can: someSelected, run: addRims },
   { id: 'mask-copy', label: 'Copy the masks', section: 'Arrange', can: (s) => Object.keys(maskedLayer(s)?.masks ?? {}).length > 0, run: takeMasks },
   { id: 'mask-paste', label: 'Paste masks', section: 'Arrange', can: canPasteMasks, run: pasteMasks },
   { id: 'brush-larger', label: 'Larger brush or dab', section: 'Tools', keys: ['.'], can: withBrush, run: sized(1.15) },

@@ -38,7 +38,7 @@ export function Palette() {
                   className="text-small [&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-tiny [&_[cmdk-group-heading]]:text-soft"
                 >
                   {commands
-                    .filter((c) => c.section === section)
+                    .filter((c) => c.section === section && !c.end)
                     .map((c) => {
                       const can = c.can?.(bench.store.getState()) ?? true
                       const [key] = keysOf(c, map)

@@ -39,6 +39,8 @@ const peekKey = {
 /** Keys of the whole bench. Fields keep theirs; Space and Enter stay with a focused control. */
 export function useKeys(bench: Bench): void {
   useEffect(() => {
+    /** What lasts while a key is held. */
+    let lasting: { code: string; end: (b: Bench) => void } | null = null
     const down = (e: KeyboardEvent) => {
       if (e.defaultPrevented) return
       const name = keyName(e)
@@ -76,11 +78,18 @@ export function useKeys(bench: Bench): void {
       }
       if (isControl(e.target) && /^(Arrow|Enter|Home|End)/.test(e.key) && !(e.target as HTMLElement).closest('[role="treeitem"]')) return
       e.preventDefault()
-      if (found.can?.(bench.store.getState()) ?? true) found.run(bench)
+      if (found.end && (e.repeat || lasting)) return
+      if (!(found.can?.(bench.store.getState()) ?? true)) return
+      if (found.end) lasting = { code: e.code, end: found.end }
+      found.run(bench)
     }
     const up = (e: KeyboardEvent) => {
       if (e.key === ' ') holdKey('space', false)
       peekKey.up(bench, e.code)
+      if (lasting?.code === e.code) {
+        lasting.end(bench)
+        lasting = null
+      }
       if (e.key.toLowerCase() === 's') holdKey('free', false)
     }
     const paste = (e: ClipboardEvent) => {

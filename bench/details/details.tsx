@@ -18,10 +18,10 @@ import { PageSection } from './page-section'
 import { PathOptions } from './path-options'
 import { PictureSection } from './picture-section'
 import { PlaceSection } from './place-section'
-import { RimsSection } from './rims-section'
 import { ShapeSection } from './shape-section'
 import { SlotSection } from './slot-section'
 import { StrewSection } from './strew-section'
+import { TreatmentsSection } from './treatments-section'
 import { TypeSection } from './type-section'
 import { WeaveOptions } from './weave-options'
 
@@ -94,7 +94,7 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
           {leaves.some((l) => l.kind !== 'picture' && l.kind !== 'strew') && <FillSection leaves={leaves} />}
           {leaves.some((l) => l.kind === 'shape') && <ShapeSection leaves={leaves.flatMap((l) => (l.kind === 'shape' ? [l] : []))} />}
           <BlendSection ids={s.selection} />
-          <RimsSection layers={layers} />
+          <TreatmentsSection layers={layers} />
           {layers.length === 1 && only && <MasksSection layer={only} />}
           <ChannelSection ids={s.selection} />
         </>

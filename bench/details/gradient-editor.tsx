@@ -3,7 +3,7 @@ import { Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { lookUp } from '@/core/colour/colour'
 import { newId } from '@/core/design/blank'
-import type { Paint } from '@/core/design/schema'
+import type { GradientStop, Paint } from '@/core/design/schema'
 import { useBenchState } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 import { NumberField } from '../ui/number-field'
@@ -12,22 +12,23 @@ import { ColourField } from './colour-field'
 type Gradient = Extract<Paint, { kind: 'linear' | 'radial' }>
 type Props = { paint: Gradient; onPreview: (p: Gradient) => void; onChange: (p: Gradient) => void }
 
+type Stops = Record<string, GradientStop>
 /** Stops on a bar: drag to move, double click to add; each recoloured by itself. */
-export function GradientEditor({ paint, onPreview, onChange }: Props) {
+export function StopsBar({ stops: all, onPreview, onChange }: { stops: Stops; onPreview: (s: Stops) => void; onChange: (s: Stops) => void }) {
   const swatches = useBenchState((s) => s.design.swatches)
-  const stops = Object.entries(paint.stops).sort((a, b) => a[1].offset - b[1].offset)
+  const stops = Object.entries(all).sort((a, b) => a[1].offset - b[1].offset)
   const [chosen, setChosen] = useState<string | null>(null)
-  const id = chosen && paint.stops[chosen] ? chosen : stops[0]?.[0]
-  const stop = id ? paint.stops[id] : undefined
+  const id = chosen && all[chosen] ? chosen : stops[0]?.[0]
+  const stop = id ? all[id] : undefined
   const css = stops.map(([, s]) => `${lookUp(s.colour, swatches)} ${s.offset * 100}%`).join(', ')
-  const withStop = (key: string, change: Partial<{ offset: number; colour: string }>): Gradient => {
-    const held = paint.stops[key]
-    return held ? { ...paint, stops: { ...paint.stops, [key]: { ...held, ...change } } } : paint
+  const withStop = (key: string, change: Partial<{ offset: number; colour: string }>): Stops => {
+    const held = all[key]
+    return held ? { ...all, [key]: { ...held, ...change } } : all
   }
   const add = (offset: number) => {
     const key = newId()
     const near = stops.reduce((a, b) => (Math.abs(b[1].offset - offset) < Math.abs(a[1].offset - offset) ? b : a))
-    onChange({ ...paint, stops: { ...paint.stops, [key]: { offset, colour: near[1].colour } } })
+    onChange({ ...all, [key]: { offset, colour: near[1].colour } })
     setChosen(key)
   }
   return (
@@ -71,7 +72,7 @@ export function GradientEditor({ paint, onPreview, onChange }: Props) {
               const r = e.currentTarget.parentElement?.getBoundingClientRect()
               if (r) onPreview(withStop(key, { offset: Math.min(1, Math.max(0, (e.clientX - r.left) / r.width)) }))
             }}
-            onPointerUp={() => onChange(paint)}
+            onPointerUp={() => onChange(all)}
           />
         ))}
       </div>
@@ -102,13 +103,21 @@ export function GradientEditor({ paint, onPreview, onChange }: Props) {
             <IconButton
               label="Remove the stop"
               disabled={stops.length < 3}
-              onClick={() => onChange({ ...paint, stops: Object.fromEntries(stops.filter(([key]) => key !== id)) })}
+              onClick={() => onChange(Object.fromEntries(stops.filter(([key]) => key !== id)))}
             >
               <Trash2 size={14} />
             </IconButton>
           </div>
         </>
       )}
+    </>
+  )
+}
+
+export function GradientEditor({ paint, onPreview, onChange }: Props) {
+  return (
+    <>
+      <StopsBar stops={paint.stops} onPreview={(stops) => onPreview({ ...paint, stops })} onChange={(stops) => onChange({ ...paint, stops })} />
       {paint.kind === 'linear' ? (
         <NumberField
           label="Angle of the gradient"

@@ -96,10 +96,12 @@ export function writeTargets(
       layer.pan = refitted(was.layer, { ...was.layer, placement: t.placement })
     if (!t.scale || t.scale === 1) continue
     if (was.layer.kind === 'type') setOn(d, channel.id, t.id, 'style', { size: Math.max(1, was.layer.style.size * t.scale) })
-    if (s.weightsFollow && channel.id === d.master && 'stroke' in layer) {
-      const { stroke, radii } = withWeights(was.layer as typeof layer, t.scale)
-      layer.stroke = stroke
-      layer.radii = radii
+    if (!s.weightsFollow || channel.id !== d.master) continue
+    const sized = withWeights(was.layer, t.scale)
+    layer.treatments = sized.treatments
+    if ('stroke' in layer && 'stroke' in sized) {
+      layer.stroke = sized.stroke
+      layer.radii = sized.radii
     }
   }
 }

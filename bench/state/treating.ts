@@ -2,60 +2,143 @@ import type { Draft } from 'immer'
 import { newId } from '@/core/design/blank'
 import { keyBetween } from '@/core/design/order'
 import type { Design, Layer } from '@/core/design/schema'
-import { newRim, type Rim, treatmentsOf } from '@/core/design/treatment'
+import { type Treatment, treatmentsOf } from '@/core/design/treatment'
 import { isLocked } from '@/core/design/tree'
-import { frameOf } from '@/core/render/masked'
-import { resolvedOf } from './acts'
-import type { Bench } from './bench-store'
+import { newTreatment, treatmentKinds } from '@/core/treatments/list'
+import type { Bench, BenchState } from './bench-store'
 
-/** What lengths of treatments are fractions of: the shorter side of a layer's box on the channel shown, px. */
-export function unitOf(bench: Bench, layer: Layer): number {
-  const s = bench.store.getState()
-  const own = resolvedOf(s, layer.id)
-  const frame = own && frameOf({ frame: 'layer' }, own, s.resolved)
-  return frame ? Math.max(1, Math.min(frame.width, frame.height)) : 1
-}
-const treatable = (bench: Bench): string[] => {
-  const { design, selection } = bench.store.getState()
-  return selection.filter((id) => design.layers[id] && !isLocked(design, id))
-}
-const rimsOf = (layer: Pick<Layer, 'treatments'>): Rim[] => treatmentsOf(layer).filter((t): t is Rim => t.kind === 'rim')
+const treatable = (s: Pick<BenchState, 'design' | 'selection'>): string[] =>
+  s.selection.filter((id) => s.design.layers[id] && !isLocked(s.design, id))
+const labelOf = (kind: string): string => treatmentKinds.get(kind)?.label ?? kind
 
-/** The last rim line that was given: the next begins like it. */
-let last: Partial<Rim> = {}
-/** Gives each selected thing one more rim line, beyond those it has. */
-export function addRims(bench: Bench): void {
-  const ids = treatable(bench)
-  if (ids.length === 0) return bench.notify('Select what is to have a rim line.')
-  bench.edit('Rim line', (d) => {
+/** Which of a layer's treatments is meant, on each of several layers: the nth of its kind. */
+export type Nth = { kind: string; n: number }
+export const nthOf = (layer: Pick<Layer, 'treatments'>, id: string): Nth | null => {
+  const own = layer.treatments[id]
+  if (!own) return null
+  const n = treatmentsOf(layer)
+    .filter((t) => t.kind === own.kind)
+    .findIndex((t) => t.id === id)
+  return { kind: own.kind, n }
+}
+const found = (layer: { treatments: Record<string, Treatment> } | undefined, { kind, n }: Nth): Treatment | undefined =>
+  layer && treatmentsOf(layer).filter((t) => t.kind === kind)[n]
+
+/** What was last set of each kind: the next begins like it. */
+const last = new Map<string, Record<string, unknown>>()
+const settingsOf = ({ id: _i, order: _o, on: _n, mask: _m, ...rest }: Treatment) => rest
+
+/** Gives each selected thing one more treatment, after those it has. */
+export function addTreatment(bench: Bench, kind: string): void {
+  const ids = treatable(bench.store.getState())
+  if (ids.length === 0) return bench.notify(`Select what is to have ${labelOf(kind).toLowerCase()}.`)
+  bench.edit(labelOf(kind), (d) => {
     for (const id of ids) {
       const layer = d.layers[id]
       if (!layer) continue
-      const rim = newRim({ id: newId(), order: keyBetween(treatmentsOf(layer).at(-1)?.order ?? null, null) })
-      layer.treatments[rim.id] = { ...rim, ...last, gap: 0 }
+      const made = newTreatment(kind, { id: newId(), order: keyBetween(treatmentsOf(layer).at(-1)?.order ?? null, null) })
+      layer.treatments[made.id] = { ...made, ...last.get(kind) }
     }
   })
 }
-/** Changes the nth rim line of each selected thing. */
-export function changeRim(bench: Bench, name: string, n: number, change: Partial<Rim>, only: 'shown' | 'kept' = 'kept'): void {
+
+type Change = Partial<Treatment>
+/** Changes the nth treatment of a kind of each selected thing. */
+export function changeTreatment(bench: Bench, what: string, which: Nth, change: Change, only: 'shown' | 'kept' = 'kept'): void {
+  const ids = treatable(bench.store.getState())
   const write = (d: Draft<Design>) => {
-    for (const id of treatable(bench)) {
-      const own = d.layers[id]
-      const rim = own && rimsOf(own)[n]
-      if (rim) Object.assign(rim, change)
+    for (const id of ids) {
+      const own = found(d.layers[id], which)
+      if (own) Object.assign(own, change)
     }
   }
   if (only === 'shown') return bench.preview(write)
-  bench.commit(name, write)
-  const { colour, width, place, join } = { ...last, ...change }
-  last = Object.fromEntries(Object.entries({ colour, width, place, join }).filter(([, v]) => v !== undefined))
+  bench.commit(`${labelOf(which.kind)}: ${what}`, write)
+  const own = ids.map((id) => found(bench.store.getState().design.layers[id], which)).find((t) => t)
+  if (own) last.set(which.kind, settingsOf(own))
 }
-export function dropRim(bench: Bench, n: number): void {
-  bench.edit('Remove a rim line', (d) => {
-    for (const id of treatable(bench)) {
-      const own = d.layers[id]
-      const rim = own && rimsOf(own)[n]
-      if (rim) delete own.treatments[rim.id]
+export function dropTreatment(bench: Bench, which: Nth): void {
+  bench.edit(`Remove ${labelOf(which.kind).toLowerCase()}`, (d) => {
+    for (const id of treatable(bench.store.getState())) {
+      const own = found(d.layers[id], which)
+      if (own) delete d.layers[id]?.treatments[own.id]
     }
   })
+}
+/** Lays a treatment of one thing before another of it; null for the end. */
+export function moveTreatment(bench: Bench, layer: string, id: string, before: string | null): void {
+  bench.edit('Order of treatments', (d) => {
+    const own = d.layers[layer]
+    const moved = own?.treatments[id]
+    if (!own || !moved || id === before) return
+    const others = treatmentsOf(own).filter((t) => t.id !== id)
+    const at = before === null ? others.length : others.findIndex((t) => t.id === before)
+    moved.order = keyBetween(others[at - 1]?.order ?? null, others[at]?.order ?? null)
+  })
+}
+
+let copied: Treatment[] = []
+export function copyTreatments(bench: Bench): void {
+  const { design, selection } = bench.store.getState()
+  const layer = selection.map((id) => design.layers[id]).find((l) => l && Object.keys(l.treatments).length > 0)
+  if (!layer) return bench.notify('Select a thing that has treatments.')
+  copied = treatmentsOf(layer)
+  bench.notify(`${copied.length} ${copied.length === 1 ? 'treatment' : 'treatments'} copied; select what is to have them.`)
+}
+export const canPasteTreatments = (s: BenchState): boolean => copied.length > 0 && s.selection.length > 0
+/** Puts copied treatments on all that is selected, in place of what it has. */
+export function pasteTreatments(bench: Bench): void {
+  putOn(bench, 'Paste treatments', copied)
+}
+/** Puts a list of treatments on all that is selected, in place of what it has. */
+export function putOn(bench: Bench, name: string, list: readonly Treatment[]): void {
+  const ids = treatable(bench.store.getState())
+  if (ids.length === 0) return bench.notify('Select what is to have the treatments.')
+  bench.edit(name, (d) => {
+    for (const id of ids) {
+      const layer = d.layers[id]
+      if (layer)
+        layer.treatments = Object.fromEntries(
+          list.map((t) => [newId(), t]).map(([key, t]) => [key as string, { ...(t as Treatment), id: key as string }]),
+        )
+    }
+  })
+}
+
+/** Shows all that is selected without its treatments, until `endLook`. */
+export function lookWithout(bench: Bench): void {
+  if (bench.inGesture) return
+  bench.preview((d) => {
+    for (const id of bench.store.getState().selection) {
+      const layer = d.layers[id]
+      if (layer) layer.treatments = {}
+    }
+  })
+}
+/** Shows the treatment in hand, or the last one, driven to its end, until `endLook`. */
+export function exaggerate(bench: Bench, which?: Nth): void {
+  if (bench.inGesture) return
+  const { design, selection } = bench.store.getState()
+  const first = selection.map((id) => design.layers[id]).find((l) => l && Object.keys(l.treatments).length > 0)
+  const meant = which ?? (first && nthOf(first, treatmentsOf(first).at(-1)?.id ?? ''))
+  if (!meant) return
+  bench.preview((d) => {
+    for (const id of treatable({ design, selection })) {
+      const own = found(d.layers[id], meant)
+      if (own) Object.assign(own, exaggerated(own))
+    }
+  })
+}
+export function endLook(bench: Bench): void {
+  bench.cancel()
+}
+/** A treatment at full strength, its amounts doubled as far as they go. */
+function exaggerated(t: Treatment): Change {
+  const fields = treatmentKinds.get(t.kind)?.fields ?? {}
+  const more = Object.entries(fields).flatMap(([key, f]): [string, unknown][] => {
+    if (f.kind !== 'number' || !/amount|by|strength|stops|warm|radius|length|size|depth|distance|sharp/i.test(key) || f.whole) return []
+    const now = t[key] as number
+    return [[key, Math.max(f.least, Math.min(f.most, f.unit === '%' && now >= 1 ? now : now * 2))]]
+  })
+  return { strength: 1, ...Object.fromEntries(more) }
 }

@@ -2,6 +2,7 @@ import type { Channel, Layer, Placement } from '../design/schema'
 import type { LayerNode } from '../design/tree'
 import { type Bounds, centreOf, heightOf, widthOf } from '../geometry/bounds'
 import { placedBounds } from '../geometry/placement'
+import { sizedTreatment } from '../treatments/list'
 import { edgesCrossed, typesIn, type Unit } from './units'
 
 /** Uniform scale, then shift: where a unit of the master goes on a channel. */
@@ -149,12 +150,20 @@ const movedPlacement = (p: Placement, m: Move): Placement => ({
 /** A layer with every length scaled: box, type size, radii, stroke. */
 export function movedLayer(layer: Layer, m: Move): Layer {
   const placement = movedPlacement(layer.placement, m)
-  if (layer.kind === 'type') return stable(layer, { ...layer, placement, style: { ...layer.style, size: layer.style.size * m.scale } })
+  if (layer.kind === 'type')
+    return stable(layer, { ...withTreatments(layer, m.scale), placement, style: { ...layer.style, size: layer.style.size * m.scale } })
   return stable(layer, { ...withWeights(layer, m.scale), placement })
 }
-/** Strokes and corner radii multiplied, unless the layer keeps its weight. */
-export function withWeights<L extends Layer>(layer: L, by: number): L {
-  if (layer.behaviour.keepsWeight || !('stroke' in layer)) return layer
+/** The lengths of treatments multiplied, unless the layer keeps its weight. */
+function withTreatments<L extends Layer>(layer: L, by: number): L {
+  if (by === 1 || layer.behaviour.keepsWeight || Object.keys(layer.treatments).length === 0) return layer
+  return { ...layer, treatments: Object.fromEntries(Object.entries(layer.treatments).map(([id, t]) => [id, sizedTreatment(t, by)])) }
+}
+/** Strokes, corner radii and lengths of treatments multiplied, unless the layer keeps its weight. */
+export function withWeights<L extends Layer>(whole: L, by: number): L {
+  if (whole.behaviour.keepsWeight) return whole
+  const layer = withTreatments(whole, by)
+  if (!('stroke' in layer)) return layer
   return { ...layer, radii: layer.radii.map((r) => r * by) as typeof layer.radii, stroke: { ...layer.stroke, weight: layer.stroke.weight * by } }
 }
 export const movedNode = (node: LayerNode, m: Move): LayerNode => ({

@@ -1,7 +1,8 @@
 import Color from 'colorjs.io'
 import { describe, expect, it } from 'vitest'
-import { contrastRatio, fromHex, lookUp, luminance, readColour, toHex, toLinear } from './colour'
+import { contrastRatio, fromHex, lookUp, luminance, readColour, toHex } from './colour'
 import { gradientMap, gradientTable, TABLE_SIZE } from './gradient'
+import { toLinear } from './transfer'
 
 describe('sRGB transfer (IEC 61966-2-1)', () => {
   it('has its constants: 0.04045 ÷ 12.92 at the joint, 1 at 1', () => {

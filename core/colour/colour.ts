@@ -1,5 +1,6 @@
 import { converter, formatHex, formatHex8, parse } from 'culori'
 import type { Design } from '../design/schema'
+import { toLinear } from './transfer'
 
 /** sRGB-encoded components 0–1, straight alpha. */
 export type Rgba = { r: number; g: number; b: number; a: number }
@@ -39,8 +40,6 @@ export function lookUp(colour: string, swatches: Design['swatches']): string {
   return swatch ? lookUp(swatch.colour, {}) : '#808080'
 }
 
-/** sRGB-encoded to linear light, IEC 61966-2-1. */
-export const toLinear = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4)
 /** Relative luminance, WCAG 2.2. */
 export const luminance = ({ r, g, b }: Pick<Rgba, 'r' | 'g' | 'b'>): number => 0.2126 * toLinear(r) + 0.7152 * toLinear(g) + 0.0722 * toLinear(b)
 /** Contrast ratio of two relative luminances, 1–21, WCAG 2.2. */

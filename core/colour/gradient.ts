@@ -14,13 +14,13 @@ export function stopsOf(stops: Record<string, GradientStop>, swatches: Design['s
 }
 
 /** Straight RGBA floats from 0 to 1, interpolated in premultiplied sRGB (CSS Images 3 §3.4.2). */
-export function gradientTable(stops: readonly { offset: number; colour: string }[]): Float32Array {
-  const table = new Float32Array(TABLE_SIZE * 4)
+export function gradientTable(stops: readonly { offset: number; colour: string }[], entries = TABLE_SIZE): Float32Array {
+  const table = new Float32Array(entries * 4)
   const points = stops.map((s) => ({ at: s.offset, c: fromHex(s.colour) }))
   const first = points[0] ?? { at: 0, c: { r: 0, g: 0, b: 0, a: 0 } }
   let k = 0
-  for (let n = 0; n < TABLE_SIZE; n++) {
-    const t = n / (TABLE_SIZE - 1)
+  for (let n = 0; n < entries; n++) {
+    const t = n / (entries - 1)
     while (k < points.length - 1 && (points[k + 1]?.at ?? 1) <= t) k++
     const from = points[k] ?? first
     const to = points[k + 1] ?? from

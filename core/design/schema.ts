@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { isConvex } from '../geometry/homography'
+import { treatmentSchema } from '../treatments/list'
 import { blendModeSchema } from './blend-modes'
 import { maskSchema } from './mask'
 import { planeSchema } from './planes'
-import { treatmentSchema } from './treatment'
 import { weaveSchema } from './weave'
 
 export const SCHEMA_VERSION = 1

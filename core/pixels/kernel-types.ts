@@ -7,6 +7,13 @@ type Corner = [x: number, y: number, u: number, v: number]
 /** A held level of a picture; `format` bit 0: opaque, bit 1: 16 bits a channel. */
 type Source = [source: number, width: number, height: number, format: number]
 type Box = [left: number, top: number, right: number, bottom: number]
+/** The view's px that a raster begins at, and px of the master to one of the view. */
+type Place = [left: number, top: number, step: number]
+type Affine = [a: number, b: number, c: number, d: number, e: number, f: number]
+/** A part of a buffer. */
+type Part = [x: number, y: number, count: number, rows: number]
+/** A raster that is drawn from a buffer. */
+type Drawn = [out: number, outPlane: number, outStride: number, from: number, plane: number, stride: number]
 type Cover = [cover: number, coverStride: number]
 
 /** What the compiled kernels offer (`core/pixels/kernels/`); addresses are bytes in `memory`. */
@@ -180,4 +187,63 @@ export type Kernels = {
   ): void
   halve(to: number, from: number, width: number, height: number, format: number): void
   toBytes(...args: [to: number, toStride: number, from: number, ...Rect]): void
+  shapeRect(...args: [raster: number, ...Rect, before: number, matrix: number, after: number]): void
+  mapLight(...args: [raster: number, ...Rect, table: number]): void
+  mapCube(...args: [raster: number, ...Rect, table: number, side: number]): void
+  oklabRect(...args: [raster: number, ...Rect, settings: number]): void
+  grainRect(...args: [raster: number, ...Rect, ...Place, size: number, amount: number, colours: number, seed: number]): void
+  screenRect(
+    ...args: [
+      raster: number,
+      ...Rect,
+      ...Affine,
+      table: number,
+      lines: number,
+      soft: number,
+      own: number,
+      r: number,
+      g: number,
+      b: number,
+      paper: number,
+    ]
+  ): void
+  wearRect(
+    ...args: [
+      raster: number,
+      ...Rect,
+      ...Place,
+      size: number,
+      amount: number,
+      soft: number,
+      edge: number,
+      near: number,
+      nearStride: number,
+      seed: number,
+    ]
+  ): void
+  pairUp(...args: [to: number, from: number, plane: number, stride: number, ...Part, width: number, height: number, maps: number, most: number]): void
+  sharpenRect(...args: [raster: number, ...Rect, soft: number, softPlane: number, softStride: number, amount: number, threshold: number]): void
+  squarePlane(...args: [to: number, from: number, stride: number, count: number, rows: number]): void
+  guideLine(...args: [mean: number, square: number, stride: number, count: number, rows: number, spared: number]): void
+  guideApply(...args: [raster: number, stride: number, a: number, b: number, fromStride: number, count: number, rows: number]): void
+  dabRect(...args: [...Drawn, square: number, ...Part, places: number, sharp: number]): void
+  lightSquare(...args: [to: number, from: number, ...Rect]): void
+  displaceRect(
+    ...args: [
+      ...Drawn,
+      ...Part,
+      map: number,
+      mapPlane: number,
+      mapStride: number,
+      light: number,
+      reachX: number,
+      reachY: number,
+      ...Place,
+      seed: number,
+    ]
+  ): void
+  mostPlane(...args: [to: number, toStride: number, from: number, stride: number, count: number, rows: number]): void
+  straightenRect(...args: [raster: number, ...Rect]): void
+  addRect(...args: [to: number, from: number, ...Rect]): void
+  clipRect(...args: [raster: number, ...Rect, edge: number, slope: number]): void
 }

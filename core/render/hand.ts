@@ -20,6 +20,10 @@ const holds = (node: PlanNode, ids: ReadonlySet<string>): boolean =>
   ids.has(node.id) ||
   (node.kind === 'combined' && node.members.some((c) => holds(c, ids))) ||
   (node.kind === 'masked' && (holds(node.inner, ids) || node.masks.some((m) => m.node && holds(m.node, ids)))) ||
+  (node.kind === 'filter' &&
+    (holds(node.inner, ids) ||
+      node.masks.some((m) => m.node && holds(m.node, ids)) ||
+      ('near' in node.work && node.work.map !== null && holds(node.work.map, ids)))) ||
   (node.kind === 'rim' && holds(node.silhouette, ids)) ||
   (node.kind === 'group' && node.children.some((c) => holds(c, ids))) ||
   (node.kind === 'held' && (holds(node.holder, ids) || node.insides.some((c) => holds(c, ids))))

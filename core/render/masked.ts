@@ -1,7 +1,7 @@
 import { fromHex } from '../colour/colour'
 import { coloursSize, type Mask, type MaskOf, masksOf, touchingKey } from '../design/mask'
 import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
-import type { LayerOf, Paint, Placement } from '../design/schema'
+import type { Layer, LayerOf, Paint, Placement } from '../design/schema'
 import { type Bounds, grow, heightOf, intersect, isEmpty, scaled, widthOf } from '../geometry/bounds'
 import { angleOf, lengthOf } from '../geometry/exact'
 import { apply, compose, inverse, type Matrix, type Point, scaling, translation, turning } from '../geometry/matrix'
@@ -95,7 +95,7 @@ const makers: Makers = {
 }
 
 /** The same work at a part of the scale. */
-const smaller = (c: Context, factor: number): Context => ({
+export const smaller = (c: Context, factor: number): Context => ({
   ...c,
   scale: c.scale / factor,
   reach: scaled(c.reach, 1 / factor),
@@ -149,19 +149,32 @@ function shownBy({ node, soft, strength, swap }: MaskStep, all: Bounds): Bounds 
   if (!node) return { left: 0, top: 0, right: 0, bottom: 0 }
   return soft ? grow(scaled(node.bounds, soft.factor), softReach(soft)) : node.bounds
 }
-const stamp = (s: MaskStep): string =>
-  `${s.node ? `${s.node.key}/${s.node.mode}/${s.node.opacity}` : '-'}/${typeof s.by === 'string' ? s.by : Object.values(s.by)}/${s.clean ? Object.values(s.clean) : ''}/${s.colours?.key ?? ''}/${s.strength}/${s.swap}/${s.soft ? `${s.soft.factor},${s.soft.sigma}` : ''}`
+export const stamp = (s: MaskStep): string =>
+  `${s.node ? `${s.node.key}/${s.node.mode}/${s.node.opacity}` : '-'}/${typeof s.by === 'string' ? s.by : Object.values(s.by)}/${s.clean ? Object.values(s.clean) : ''}/${s.colours?.key ?? ''}/${s.strength}/${s.swap}/${s.soft ? `${s.soft.factor},${s.soft.sigma}` : ''}/${s.offset ? `${s.offset.x},${s.offset.y}` : ''}`
 
-/** A node with its layer's masks; null where they leave nothing of it. */
-export function maskedNode(inner: PlanNode, own: ResolvedLayer, c: Context, bare: (c: Context) => PlanNode | null): PlanNode | null {
-  const steps = masksOf(own.layer).flatMap((mask): MaskStep[] => {
+/** Whether a mask limits a treatment and hides nothing of its layer. */
+const isTreatments = (layer: Layer, mask: string): boolean => Object.values(layer.treatments).some((t) => t.mask === mask)
+/** Masks of a layer as they are rendered. */
+export function stepsOf(masks: readonly Mask[], own: ResolvedLayer, c: Context, bare: (c: Context) => PlanNode | null): MaskStep[] {
+  return masks.flatMap((mask): MaskStep[] => {
     const frame = mask.on && mask.strength > 0 ? frameOf(mask, own, c.page) : null
     if (!frame || !inverse(matrixOf(frame))) return []
     // A layer that is gone hides nothing.
     if (mask.kind === 'layer' && !c.hasLayer(mask.layer)) return []
     return [stepOf(mask, own, frame, { ...c, masking: own.layer.id }, bare)]
   })
+}
+
+/** A node with its layer's masks; null where they leave nothing of it. */
+export function maskedNode(inner: PlanNode, own: ResolvedLayer, c: Context, bare: (c: Context) => PlanNode | null): PlanNode | null {
+  const steps = stepsOf(
+    masksOf(own.layer).filter((m) => !isTreatments(own.layer, m.id)),
+    own,
+    c,
+    bare,
+  )
   if (steps.length === 0) return inner
+
   const bounds = steps.reduce((b, s) => intersect(b, shownBy(s, b)), inner.bounds)
   if (isEmpty(bounds)) return null
   const key = quickHash(`masked${inner.key}|${steps.map(stamp).join('|')}`)

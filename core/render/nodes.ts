@@ -1,6 +1,7 @@
 import type { COMBINES, Paint } from '../design/schema'
 import type { Bounds } from '../geometry/bounds'
 import type { Matrix } from '../geometry/matrix'
+import type { NearWork, PointWork } from '../treatments/definition'
 import type { ToUnit, Warped } from './warped'
 
 export type Combine = (typeof COMBINES)[number]
@@ -65,6 +66,8 @@ export type MaskStep = {
   swap: boolean
   /** The node is planned at 1/`factor` of the scale and softened there; `sigma` in px of that. */
   soft: { factor: number; sigma: number } | null
+  /** How far it is shown from where it lies, px of the view; only of what is softened. */
+  offset?: { x: number; y: number }
   /** Being painted: other pixels with every frame, not worth keeping. */
   fleeting: boolean
   /** The colour that is taken out of what is left. */
@@ -89,7 +92,22 @@ export type RimNode = Common & {
   colour: string /** where it is measured, px of the view */
   measured: Bounds
 }
-export type PlanNode = RimNode | CombinedNode | MaskedNode | PictureNode | FillNode | GroupNode | HeldNode
+/**
+ * A node with a treatment of its pixels, of which `masks` and `strength` say how much shows, mixed by `blend`. What looks
+ * around a pixel reads `source`: the same planned at 1/`factor` of the scale; `sigma` is its softening there,
+ * `reach` how far it looks, px of the view, and `box` takes the view to shares of the layer's box.
+ */
+export type FilterNode = Common & {
+  kind: 'filter'
+  inner: PlanNode
+  work: { point: PointWork } | { near: NearWork; source: PlanNode; factor: number; sigma: number; reach: number; box: Matrix; map: PlanNode | null }
+  strength: number
+  blend: number
+  masks: MaskStep[]
+  /** px of the page to one of the view. */
+  step: number
+}
+export type PlanNode = FilterNode | RimNode | CombinedNode | MaskedNode | PictureNode | FillNode | GroupNode | HeldNode
 
 /** The node of a layer, wherever it lies; null where it is not seen. */
 export function nodeWith(nodes: readonly PlanNode[], id: string): PlanNode | null {

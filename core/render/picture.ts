@@ -26,13 +26,24 @@ function levelsIn(nodes: readonly PlanNode[], band: Bounds): Wanted[] {
     if (n.kind === 'masked')
       return [
         ...levelsIn([n.inner], band),
-        ...n.masks.flatMap(({ node, soft, colours }) => {
+        ...n.masks.flatMap(({ node, soft, colours, offset }) => {
           if (!node) return []
+          if (offset) return levelsIn([node], EVERYWHERE)
           if (colours && !soft) return levelsIn([node, colours], band)
           return levelsIn([node], soft ? grow(scaled(band, 1 / soft.factor), softReach(soft) / soft.factor) : band)
         }),
       ]
     // A ring is measured from all of its silhouette.
+    if (n.kind === 'filter') {
+      const masks = n.masks.flatMap((m) => (m.node ? [m.node] : []))
+      if (!('near' in n.work)) return [...levelsIn([n.inner], band), ...levelsIn(masks, EVERYWHERE)]
+      const { source, factor, reach, map } = n.work
+      return [
+        ...levelsIn([n.inner, ...(map ? [map] : [])], band),
+        ...levelsIn(masks, EVERYWHERE),
+        ...levelsIn([source], grow(scaled(band, 1 / factor), reach / factor + 2)),
+      ]
+    }
     if (n.kind === 'rim') return levelsIn([n.silhouette], EVERYWHERE)
     if (n.kind === 'fill') return []
     return Array.from({ length: n.coarsest - n.level + 1 }, (_, k) => ({ sha: n.source, level: n.level + k }))

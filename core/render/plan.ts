@@ -10,8 +10,8 @@ import { type Context, combinedNode, groupNode, heldNode, keyOf, type Missing, m
 import { hasAny, maskedNode } from './masked'
 import { mergedNode } from './merged'
 import type { FillNode, PlanNode } from './nodes'
-import { rimmedNode } from './rimmed'
 import type { SourceBook } from './sources'
+import { treatedNode } from './treated'
 import { weavesOf, wovenOver } from './woven'
 
 /**
@@ -38,6 +38,7 @@ const memo = new WeakMap<Layer, Held[]>()
 /** Whether what a node reads is still held: sources are let go where room is short. */
 function isHere(node: PlanNode, c: Context): boolean {
   if (node.kind === 'rim') return isHere(node.silhouette, c)
+  if (node.kind === 'filter') return isHere(node.inner, c) && (!('near' in node.work) || isHere(node.work.source, c))
   if (node.kind === 'group') return node.children.every((n) => isHere(n, c))
   if (node.kind === 'combined') return isHere(node.paint, c) && node.members.every((n) => isHere(n, c))
   if (node.kind === 'masked')
@@ -49,13 +50,21 @@ function isHere(node: PlanNode, c: Context): boolean {
 }
 
 function nodeOf(resolved: ResolvedLayer, c: Context): PlanNode | null {
-  const bare = ownNode(resolved, c)
-  const made = bare && hasAny(resolved.layer.masks) ? maskedNode(bare, resolved, c, (at) => plain(ownNode(resolved, at))) : bare
-  const rimmed = made && hasAny(resolved.layer.treatments) ? rimmedNode(made, resolved, c) : made
-  const own = rimmed && reaching(rimmed, resolved.layer.blend, c)
-  const insides = own ? resolved.insides.map((l) => nodeOf(l, c)).filter((n): n is PlanNode => n !== null) : []
-  if (!own || insides.length === 0) return own && resolved.layer.body < 1 ? { ...own, opacity: own.opacity * resolved.layer.body } : own
-  return heldNode(own, insides, resolved.layer.body)
+  const { layer } = resolved
+  const made = (at: Context): PlanNode | null => {
+    const bare = ownNode(resolved, at)
+    return bare && hasAny(layer.masks) ? maskedNode(bare, resolved, at, (other) => plain(ownNode(resolved, other))) : bare
+  }
+  // What is kept inside is part of the thing that treatments go around.
+  const filled = (at: Context): PlanNode | null => {
+    const own = made(at)
+    const insides = own ? resolved.insides.map((l) => nodeOf(l, at)).filter((n): n is PlanNode => n !== null) : []
+    return own && insides.length > 0 ? heldNode(own, insides, layer.body) : own
+  }
+  const body = resolved.insides.length > 0 ? 1 : layer.body
+  const node = hasAny(layer.treatments) ? treatedNode(filled, resolved, body, c) : filled(c)
+  if (!node) return null
+  return reaching(hasAny(layer.treatments) || body === 1 ? node : { ...node, opacity: node.opacity * body }, layer.blend, c)
 }
 
 const plain = (node: PlanNode | null): PlanNode | null => node && { ...node, mode: 0, opacity: 1 }
@@ -81,7 +90,7 @@ function ownNode(resolved: ResolvedLayer, c: Context): PlanNode | null {
   const before = c.standIns
   const node = (makers[layer.kind] as (l: Layer, c: Context) => PlanNode | null)(layer, c)
   // A node made from a stand-in is made again when its source has come.
-  if (c.standIns === before) memo.set(layer, [...held.slice(-3), { scale: c.scale, swatches: c.swatches, node }])
+  if (c.standIns === before) memo.set(layer, [...held.slice(-7), { scale: c.scale, swatches: c.swatches, node }])
   return node
 }
 

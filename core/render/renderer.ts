@@ -6,7 +6,8 @@ import { quickHash } from '../hash'
 import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import { Distances } from './distances'
 import { Drawing } from './drawing'
-import { type CombinedNode, coverStep, type HeldNode, type MaskedNode, type PlanNode, type RimNode } from './nodes'
+import { Filters } from './filters'
+import { type CombinedNode, coverStep, type FilterNode, type HeldNode, type MaskedNode, type PlanNode, type RimNode } from './nodes'
 import type { Plan } from './plan'
 import { RasterCache } from './raster-cache'
 import { type Region, regionIn, WHOLE } from './region'
@@ -40,6 +41,7 @@ export class Renderer {
   private readonly drawing: Drawing
   private readonly covering: Covering
   private readonly distances: Distances
+  private readonly filters: Filters
   private readonly chains = new Map<string, string[]>()
   /** Rasters drawn and reused since the start, for measuring. */
   readonly counts = { drawn: 0, reused: 0, blended: 0 }
@@ -52,6 +54,7 @@ export class Renderer {
     this.drawing = new Drawing(memory, sources)
     this.covering = new Covering(memory, (node, region, left, top) => this.nodeRaster(node, region, left, top))
     this.distances = new Distances(memory, (node, region, left, top) => this.nodeRaster(node, region, left, top))
+    this.filters = new Filters(memory, (node, region, left, top) => this.nodeRaster(node, region, left, top), this.covering)
     this.cache = new RasterCache(memory, mostTiles)
   }
 
@@ -215,6 +218,7 @@ export class Renderer {
     else if (node.kind === 'fill') this.drawing.fills(raster, node, region, left, top)
     else if (node.kind === 'held') this.drawHeld(raster, node, region, left, top)
     else if (node.kind === 'combined') this.drawCombined(raster, node, region, left, top)
+    else if (node.kind === 'filter') this.drawFilter(raster, node, region, left, top)
     else if (node.kind === 'rim') this.drawRim(raster, node, region, left, top)
     else if (node.kind === 'masked') this.drawMasked(raster, node, region, left, top)
     else {
@@ -291,6 +295,14 @@ export class Renderer {
       else kernels.maskRect(...args)
     }
     this.memory.releaseTile(cover)
+  }
+
+  /** A node's pixels, treated. */
+  private drawFilter(raster: number, node: FilterNode, region: Region, left: number, top: number): void {
+    this.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
+    const whole = regionIn(node.inner.bounds, left, top)
+    if (whole) this.blend(raster, node.inner, whole, left, top, node.bounds)
+    this.filters.apply(node, raster, region, left, top)
   }
 
   /** A ring of one colour, by the distance from its silhouette. */

@@ -4,14 +4,15 @@ import { openMemory } from '@/host/kernels'
 import { openHost, sha256 } from '@/host/project'
 import { blankDesign, boxAt, pictureLayer, presetSpecs, shapeLayer, typeLayer } from '../design/blank'
 import type { Design, Layer } from '../design/schema'
-import { newRim, type Rim } from '../design/treatment'
+import type { Rim } from '../design/treatment'
+import { newTreatment } from '../treatments/list'
 import { renderPage } from './picture'
 
 const SIDE = 320
 const blobs = new Map<string, Uint8Array>()
 const host = openHost(async (sha) => blobs.get(sha) ?? null)
 const at = (id: string, order: string) => ({ id, page: 'page1', plane: 'subject' as const, order, parent: null })
-const rim = (change: Partial<Rim> & { id: string }): Rim => ({ ...newRim({ id: change.id, order: `a${change.id}` }), ...change })
+const rim = (change: Partial<Rim> & { id: string }): Rim => ({ ...newTreatment('rim', { id: change.id, order: `a${change.id}` }), ...change }) as Rim
 
 function design(layer: Layer, rims: Rim[]): Design {
   const [spec] = presetSpecs(['square-post'])
@@ -77,7 +78,7 @@ describe('a rim line', () => {
       ['centre', 55],
       ['inside', 50],
     ] as const) {
-      const s = await seen(design(layer, [rim({ id: 'a', place, width: 10 / 120, colour: RED })]))
+      const s = await seen(design(layer, [rim({ id: 'a', place, width: 10, colour: RED })]))
       for (const angle of ANGLES) {
         const found = redAlong(s, angle)
         expect(Math.abs(found.width - 10)).toBeLessThan(0.6)
@@ -87,9 +88,9 @@ describe('a rim line', () => {
   })
   it('several lie one beyond the other, with their gaps, each in its colour', async () => {
     const rims = [
-      rim({ id: 'a', width: 0.05, colour: RED }),
-      rim({ id: 'b', width: 0.05, gap: 0.05, colour: '#00ff00' }),
-      rim({ id: 'c', width: 0.05, colour: '#0000ff' }),
+      rim({ id: 'a', width: 6, colour: RED }),
+      rim({ id: 'b', width: 6, gap: 6, colour: '#00ff00' }),
+      rim({ id: 'c', width: 6, colour: '#0000ff' }),
     ]
     for (const layer of [disc(), await pictured()]) {
       const s = await seen(design(layer, rims))
@@ -104,7 +105,7 @@ describe('a rim line', () => {
   })
   it('has mitred or round corners on a square', async () => {
     const square = shapeLayer(at('s', 'a0'), 'S', 'rectangle', boxAt(100, 100, 120, 120), { kind: 'solid', colour: '#000000' })
-    const of = (join: Rim['join']) => seen(design(square, [rim({ id: 'a', width: 20 / 120, join, colour: RED })]))
+    const of = (join: Rim['join']) => seen(design(square, [rim({ id: 'a', width: 20, join, colour: RED })]))
     expect((await of('mitred')).at(83, 83)).toEqual([255, 0, 0])
     expect((await of('round')).at(83, 83)).toEqual([255, 255, 255])
     expect((await of('round')).at(160, 82)).toEqual([255, 0, 0])
@@ -112,7 +113,7 @@ describe('a rim line', () => {
   it('follows type, its counters too, and leaves the letters whole', async () => {
     const word = typeLayer(at('t', 'a0'), 'O', boxAt(60, 60, 200, 200), { size: 180 })
     const plain = await seen(design(word, []))
-    const ringed = await seen(design(word, [rim({ id: 'a', width: 0.03, colour: RED })]))
+    const ringed = await seen(design(word, [rim({ id: 'a', width: 6, colour: RED })]))
     let reds = 0
     for (let n = 0; n < plain.data.length; n += 4) {
       const ink = (plain.data[n] as number) < 40

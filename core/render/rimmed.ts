@@ -1,14 +1,13 @@
 import { lookUp } from '../colour/colour'
-import type { ResolvedLayer } from '../design/resolve'
 import type { Paint } from '../design/schema'
-import { type Rim, ringsOf, treatmentsOf } from '../design/treatment'
+import { type Rim, ringsOf } from '../design/treatment'
 import { areaOf, grow, intersect, isEmpty } from '../geometry/bounds'
 import { quickHash } from '../hash'
 import { outlineBounds } from '../vector/path'
 import { widened } from '../vector/widened'
 import { type Context, combinedNode, groupNode } from './makers'
-import { bare, frameOf } from './masked'
-import type { Fill, FillNode, PlanNode } from './nodes'
+import { bare } from './masked'
+import { coverStep, type Fill, type FillNode, type PlanNode } from './nodes'
 import { pairOf } from './woven'
 
 /** px that a silhouette is measured on at most. */
@@ -16,19 +15,35 @@ const MOST_MEASURED = 42_000_000
 /** The furthest that distances are told, px: a wider ring of a picture ends there. */
 const FURTHEST = 2000
 
-/** A node with its rim lines: those outside lie beneath it, the others on it. */
-export function rimmedNode(inner: PlanNode, own: ResolvedLayer, c: Context): PlanNode {
-  const rims = treatmentsOf(own.layer).filter((t): t is Rim => t.kind === 'rim' && t.on && t.strength > 0 && t.width > 0)
-  const frame = rims.length > 0 ? frameOf({ frame: 'layer' }, own, c.page) : null
-  if (!frame) return inner
-  const body = { ...inner, mode: 0, opacity: 1 }
-  const rings = ringsOf(rims, Math.min(frame.width, frame.height) * c.scale)
-  const made = rings.map(({ rim, from, to }) => ({ rim, node: ringNode(body, rim, from, to, c) }))
+/** Rim lines around a silhouette, back to front: those outside lie beneath the thing, the others on it. */
+export function ringsAround(silhouette: PlanNode, rims: readonly Rim[], c: Context): { under: PlanNode[]; over: PlanNode[] } {
+  const made = ringsOf(rims, c.scale).map(({ rim, from, to }) => ({ rim, node: ringNode(silhouette, rim, from, to, c) }))
   const of = (under: boolean) =>
     made.flatMap(({ rim, node }) => (node && (rim.place === 'outside') === under ? [{ ...node, mode: 0, opacity: rim.strength }] : []))
   // Outer rings first, so that an inner one lies over their edge.
-  const group = groupNode({ id: inner.id, blend: 'normal', opacity: 1 }, [...of(true).reverse(), body, ...of(false)], true)
-  return group ? { ...group, mode: inner.mode, opacity: inner.opacity } : inner
+  return { under: of(true).reverse(), over: of(false) }
+}
+
+const PLAIN_RIM = { id: 'rim', kind: 'rim', order: 'a', on: true, strength: 1, width: 1, gap: 0, join: 'round' } as const
+/** A thing made wider by so many px of the view, in the colours of what is near, or narrower. */
+export function thickenedNode(node: PlanNode, by: number, c: Context): PlanNode | null {
+  const colour = node.kind === 'fill' && node.fills[0]?.paint.kind === 'solid' ? node.fills[0].paint.colour : '#808080'
+  const rim: Rim = { ...PLAIN_RIM, place: by > 0 ? 'outside' : 'inside', colour }
+  const ring = ringNode(node, rim, 0, Math.abs(by), c)
+  if (!ring) return node
+  if (by > 0) return groupNode({ id: node.id, blend: 'normal', opacity: 1 }, [ring, node], true)
+  const step = { ...coverStep(ring), swap: true }
+  return {
+    kind: 'masked',
+    id: node.id,
+    inner: node,
+    masks: [step],
+    bounds: node.bounds,
+    fine: false,
+    mode: 0,
+    opacity: node.opacity,
+    key: quickHash(`thin${node.key}/${ring.key}`),
+  }
 }
 
 function ringNode(body: PlanNode, rim: Rim, from: number, end: number, c: Context): PlanNode | null {

@@ -16,9 +16,9 @@ const SIDE_BYTES = SIDE * 4
  * At which part of the scale a Gaussian of `sigma` px is made, and its standard deviation there. Wide ones are made
  * small, so that a px costs the same however soft. Averaging over a px and bilinear enlarging widen it by ¼ px².
  */
-export function softening(sigma: number): { factor: number; sigma: number } {
+export function softening(sigma: number, finest = FINEST): { factor: number; sigma: number } {
   let factor = 1
-  while (sigma / factor >= 2 * FINEST) factor *= 2
+  while (sigma / factor >= 2 * finest) factor *= 2
   const own = sigma / factor
   return { factor, sigma: factor === 1 ? own : Math.sqrt(own * own - 0.25) }
 }
@@ -26,7 +26,7 @@ export function softening(sigma: number): { factor: number; sigma: number } {
 export const softReach = (soft: { factor: number; sigma: number }): number => (Math.ceil(soft.sigma * REACH) + 2) * soft.factor
 
 /** A Gaussian's weights from the middle on, their sum over both sides 1. */
-function gaussian(sigma: number): Float32Array {
+export function gaussian(sigma: number): Float32Array {
   const half = Array.from({ length: Math.ceil(sigma * REACH) + 1 }, (_, n) => Math.exp((-n * n) / (2 * sigma * sigma)))
   const sum = half.reduce((a, w, n) => a + (n === 0 ? w : 2 * w), 0)
   return Float32Array.from(half, (w) => w / sum)
@@ -55,7 +55,8 @@ export class Covering {
     }
     const { node, soft } = step
     if (!node) return clear()
-    if (soft) return this.soft(plane, node, soft, step.by, region, left, top)
+    const { x = 0, y = 0 } = step.offset ?? {}
+    if (soft) return this.soft(plane, node, soft, step.by, region, left - x, top - y)
     clear()
     const box = { left: left + region.x, top: top + region.y, right: left + region.x + region.width, bottom: top + region.y + region.height }
     const part = regionIn(intersect(node.bounds, box), left, top)

@@ -5,8 +5,8 @@ import { duplicateLayers, group, moveInStack, removeLayers } from '../design/com
 import { record } from '../design/edits'
 import { partFromRegister, partInRegister, placedBy } from '../design/register'
 import type { Design, Layer } from '../design/schema'
-import { newRim } from '../design/treatment'
 import { canWeave, setWeave, type WeaveMark } from '../design/weave'
+import { newTreatment } from '../treatments/list'
 import { crossingsOf } from './crossings'
 import { prepare, renderPage } from './picture'
 import { cellOf, type Site, siteAt } from './woven'
@@ -203,7 +203,7 @@ describe('parts in register', () => {
   })
   it('the cutout takes what belongs to the thing, and copied alone it is free', () => {
     const d = design()
-    const rim = newRim({ id: 'r', order: 'a0' })
+    const rim = newTreatment('rim', { id: 'r', order: 'a0' })
     d.layers.photo = {
       ...(d.layers.bar as Layer),
       id: 'photo',

@@ -59,6 +59,11 @@ export function blurPlane(to: usize, from: usize, stride: usize, left: i32, top:
 
 /** A plane enlarged bilinearly: the px n of a row lies at x + n × k of the source's px, counted from their middles. */
 export function enlargePlane(to: usize, toStride: usize, from: usize, fromStride: usize, count: i32, rows: i32, x: f32, y: f32, k: f32): void {
+  if (k == 1 && x == floor<f32>(x) && y == floor<f32>(y)) {
+    const first = from + <usize>(<i32>y) * fromStride + (<usize>(<i32>x) << 2)
+    for (let row: i32 = 0; row < rows; row++) memory.copy(to + <usize>row * toStride, first + <usize>row * fromStride, <usize>count << 2)
+    return
+  }
   for (let row: i32 = 0; row < rows; row++) {
     const v: f32 = y + <f32>row * k
     const v0 = floor<f32>(v)

@@ -1,0 +1,26 @@
+import { treatmentDefinitions } from '@/core/treatments/list'
+import { addTreatment, canPasteTreatments, copyTreatments, endLook, exaggerate, lookWithout, pasteTreatments } from '../state/treating'
+import { defineCommands, someSelected } from './define'
+
+/** One command for each treatment, and what is done with several of them. */
+export const treatmentCommands = defineCommands([
+  ...treatmentDefinitions.map((d) => ({
+    id: `treat-${d.kind}`,
+    label: d.label,
+    section: 'Arrange' as const,
+    can: someSelected,
+    run: (b: Parameters<typeof addTreatment>[0]) => addTreatment(b, d.kind),
+  })),
+  { id: 'treatments-copy', label: 'Copy the treatments', section: 'Arrange', can: someSelected, run: copyTreatments },
+  { id: 'treatments-paste', label: 'Paste treatments', section: 'Arrange', can: canPasteTreatments, run: pasteTreatments },
+  { id: 'look-without', label: 'Without treatments, while held', section: 'View', keys: ['W'], can: someSelected, run: lookWithout, end: endLook },
+  {
+    id: 'look-exaggerated',
+    label: 'Last treatment exaggerated, while held',
+    section: 'View',
+    keys: ['E'],
+    can: someSelected,
+    run: (b) => exaggerate(b),
+    end: endLook,
+  },
+])

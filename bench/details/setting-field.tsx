@@ -1,0 +1,137 @@
+'use client'
+import { layerName } from '@/core/design/blank'
+import type { Layer } from '@/core/design/schema'
+import type { CurvePoint, Field, NumberField as NumberSetting, Stop } from '@/core/treatments/field'
+import { useBenchState } from '../state/bench-context'
+import { maskSources } from '../state/masks'
+import { Choice } from '../ui/choice'
+import { NumberField } from '../ui/number-field'
+import { Slider } from '../ui/slider'
+import { ColourField } from './colour-field'
+import { CurveEditor } from './curve-editor'
+import { StopsEditor } from './stops-editor'
+
+type Props = {
+  /** Whose setting it is, for who hears it. */
+  of: string
+  field: Field
+  value: unknown
+  layers: Layer
+  onShow: (value: unknown) => void
+  onKeep: (value: unknown) => void
+}
+type Editors = { [K in Field['kind']]: (p: Props & { field: Extract<Field, { kind: K }> }) => React.ReactNode }
+
+const editors: Editors = {
+  number: (p) => <NumberSettingField {...p} />,
+  colour: ({ of, field, value, onShow, onKeep }) => (
+    <ColourField named label={`${field.label} of ${of}`} colour={value as string} onPreview={onShow} onChange={onKeep} />
+  ),
+  choice: ({ of, field, value, onKeep }) => (
+    <div className="flex items-center gap-2">
+      <span className="w-16 shrink-0 truncate text-small text-soft">{field.label.toLowerCase()}</span>
+      <Choice
+        label={`${field.label} of ${of}`}
+        value={value as string}
+        options={Object.entries(field.options).map(([v, label]) => ({ value: v, label }))}
+        onChange={onKeep}
+      />
+    </div>
+  ),
+  switch: ({ of, field, value, onKeep }) => (
+    <label className="flex h-6 items-center gap-2 text-small">
+      <input type="checkbox" aria-label={`${field.label} of ${of}`} checked={value as boolean} onChange={(e) => onKeep(e.target.checked)} />
+      {field.label.toLowerCase()}
+    </label>
+  ),
+  curve: ({ of, field, value, onShow, onKeep }) => (
+    <CurveEditor label={`${field.label} of ${of}`} short={field.label} points={value as CurvePoint[]} onShow={onShow} onKeep={onKeep} />
+  ),
+  stops: ({ of, field, value, onShow, onKeep }) => (
+    <StopsEditor label={`${field.label} of ${of}`} stops={value as Stop[]} onShow={onShow} onKeep={onKeep} />
+  ),
+  layer: (p) => <LayerSettingField {...p} />,
+}
+export const SettingField = (p: Props) => (editors[p.field.kind] as (p: Props) => React.ReactNode)(p)
+
+function LayerSettingField({ of, field, value, layers, onKeep }: Props) {
+  const design = useBenchState((s) => s.design)
+  const options = maskSources({ design }, layers).map((l) => ({ value: l.id, label: layerName(l) }))
+  return (
+    <div className="flex items-center gap-2">
+      <span className="w-16 shrink-0 truncate text-small text-soft">{field.label.toLowerCase()}</span>
+      <Choice
+        label={`${field.label} of ${of}`}
+        value={(value as string | null) ?? 'none'}
+        options={[{ value: 'none', label: 'no layer' }, ...options]}
+        onChange={(v) => onKeep(v === 'none' ? null : v)}
+      />
+    </div>
+  )
+}
+
+function NumberSettingField({ of, field, value, onShow, onKeep }: Props & { field: NumberSetting }) {
+  const by = field.unit === '%' ? 100 : 1
+  const [least, most] = [field.least * by, field.most * by]
+  const reach = Math.min(most, (field.reach ?? field.most) * by)
+  const floor = field.unit === '°' ? Math.max(least, -180) : least < 0 ? Math.max(least, -reach) : least
+  const now = (value as number) * by
+  const fine = !field.whole && reach <= 12
+  const back = (v: number) => (field.whole ? Math.round(v) : v) / by
+  return (
+    <Row>
+      <NumberField
+        label={`${field.label} of ${of}`}
+        short={field.label.toLowerCase()}
+        unit={field.unit}
+        min={least}
+        max={most}
+        digits={field.whole || field.unit === '°' ? 0 : fine ? 2 : 1}
+        step={fine ? 0.1 : 1}
+        value={now}
+        onChange={(v) => onKeep(back(v))}
+        onDrag={(v) => onShow(back(v))}
+      />
+      <Slider
+        label={`${field.label} of ${of}, slider`}
+        min={floor}
+        max={reach}
+        step={fine ? 0.05 : 1}
+        value={Math.min(reach, Math.max(floor, now))}
+        onChange={(v) => onShow(back(v))}
+        onCommit={(v) => onKeep(back(v))}
+      />
+    </Row>
+  )
+}
+const Row = ({ children: [field, slider] }: { children: [React.ReactNode, React.ReactNode] }) => (
+  <div className="flex items-center gap-2">
+    <div className="w-[124px] shrink-0">{field}</div>
+    {slider}
+  </div>
+)
+
+/** A share, in percent. */
+export const ShareField = (p: { label: string; short: string; value: number; onShow: (v: number) => void; onKeep: (v: number) => void }) => (
+  <Row>
+    <NumberField
+      label={p.label}
+      short={p.short}
+      unit="%"
+      min={0}
+      max={100}
+      digits={0}
+      value={p.value * 100}
+      onChange={(v) => p.onKeep(v / 100)}
+      onDrag={(v) => p.onShow(v / 100)}
+    />
+    <Slider
+      label={`${p.label}, slider`}
+      min={0}
+      max={100}
+      value={p.value * 100}
+      onChange={(v) => p.onShow(v / 100)}
+      onCommit={(v) => p.onKeep(v / 100)}
+    />
+  </Row>
+)

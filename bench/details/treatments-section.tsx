@@ -1,0 +1,262 @@
+'use client'
+import { ChevronDown, Copy, Eye, EyeOff, GripVertical, Plus, Trash2 } from 'lucide-react'
+import { useState } from 'react'
+import { BLEND_MODES, type BlendMode, blendModes } from '@/core/design/blend-modes'
+import { MASK_NAMES, masksOf } from '@/core/design/mask'
+import type { Layer } from '@/core/design/schema'
+import { type Treatment, treatmentsOf } from '@/core/design/treatment'
+import { type Definition, GROUPS, type Group } from '@/core/treatments/definition'
+import { treatmentDefinitions, treatmentKinds } from '@/core/treatments/list'
+import { useBench } from '../state/bench-context'
+import {
+  addTreatment,
+  changeTreatment,
+  copyTreatments,
+  dropTreatment,
+  endLook,
+  exaggerate,
+  lookWithout,
+  moveTreatment,
+  type Nth,
+  nthOf,
+} from '../state/treating'
+import { Button, IconButton } from '../ui/button'
+import { Choice } from '../ui/choice'
+import { Menu, MenuItem, MenuPart } from '../ui/menu'
+import { Section } from './section'
+import { SettingField, ShareField } from './setting-field'
+
+const GROUP_NAMES: Record<Group, string> = {
+  around: 'Around it',
+  light: 'Light',
+  hue: 'Hue',
+  reduce: 'Fewer colours',
+  focus: 'Focus',
+  surface: 'Surface',
+}
+
+/** The treatments of what is selected, a card each in the order in which they apply; of several things those of the first. */
+export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
+  const bench = useBench()
+  const [open, setOpen] = useState<string | null>(null)
+  const [dragged, setDragged] = useState<string | null>(null)
+  const [first] = layers
+  if (!first) return null
+  const list = treatmentsOf(first)
+  const drop = (before: string | null) => {
+    if (dragged) moveTreatment(bench, first.id, dragged, before)
+    setDragged(null)
+  }
+  return (
+    <Section
+      title="Treatments"
+      aside={
+        <>
+          {list.length > 0 && (
+            <>
+              <Held label="Show without treatments while held" onDown={() => lookWithout(bench)} onUp={() => endLook(bench)}>
+                <EyeOff size={13} />
+              </Held>
+              <IconButton label="Copy the treatments" className="!size-6" onClick={() => copyTreatments(bench)}>
+                <Copy size={13} />
+              </IconButton>
+            </>
+          )}
+          <Menu
+            wide
+            trigger={
+              <IconButton label="Add a treatment" className="!size-6">
+                <Plus size={14} />
+              </IconButton>
+            }
+          >
+            {GROUPS.map((group) => (
+              <MenuPart key={group} label={GROUP_NAMES[group]}>
+                {treatmentDefinitions
+                  .filter((d) => d.group === group)
+                  .map((d) => (
+                    <MenuItem
+                      key={d.kind}
+                      onSelect={() => {
+                        addTreatment(bench, d.kind)
+                        const now = bench.store.getState().design.layers[first.id]
+                        setOpen((now && treatmentsOf(now).at(-1)?.id) ?? null)
+                      }}
+                    >
+                      {d.label}
+                    </MenuItem>
+                  ))}
+              </MenuPart>
+            ))}
+          </Menu>
+        </>
+      }
+    >
+      {list.length === 0 && <p className="text-tiny text-soft">None. Shadows, light, hue, grain: each can be changed and taken off again.</p>}
+      {list.map((t) => {
+        const definition = treatmentKinds.get(t.kind)
+        const which = nthOf(first, t.id)
+        return definition && which ? (
+          <Card
+            key={t.id}
+            treatment={t}
+            definition={definition}
+            which={which}
+            layer={first}
+            open={open === t.id}
+            onOpen={() => setOpen(open === t.id ? null : t.id)}
+            onDrag={() => setDragged(t.id)}
+            onDrop={() => drop(t.id)}
+          />
+        ) : null
+      })}
+      {dragged && <div className="h-4" onDragOver={(e) => e.preventDefault()} onDrop={() => drop(null)} />}
+    </Section>
+  )
+}
+
+type CardProps = {
+  treatment: Treatment
+  definition: Definition
+  which: Nth
+  layer: Layer
+  open: boolean
+  onOpen: () => void
+  onDrag: () => void
+  onDrop: () => void
+}
+function Card({ treatment: t, definition, which, layer, open, onOpen, onDrag, onDrop }: CardProps) {
+  const bench = useBench()
+  return (
+    <div
+      className={`-mx-1.5 flex flex-col gap-1.5 rounded-control border border-line p-1 ${t.on ? '' : 'opacity-60'}`}
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={onDrop}
+    >
+      <div className="flex items-center gap-0.5">
+        <span draggable className="cursor-grab text-soft" onDragStart={onDrag} title="Drag to another place in the order">
+          <GripVertical size={13} />
+        </span>
+        <button
+          type="button"
+          aria-expanded={open}
+          aria-label={`Treatment: ${definition.label}`}
+          className="flex h-6 min-w-0 flex-1 items-center gap-1 rounded-control px-1 text-left text-small hover:bg-lit"
+          onClick={onOpen}
+          onKeyDown={(e) => {
+            if (!e.altKey || (e.key !== 'ArrowUp' && e.key !== 'ArrowDown')) return
+            e.preventDefault()
+            e.stopPropagation()
+            const list = treatmentsOf(layer)
+            const at = list.findIndex((o) => o.id === t.id)
+            moveTreatment(bench, layer.id, t.id, (e.key === 'ArrowUp' ? list[at - 1]?.id : list[at + 2]?.id) ?? (e.key === 'ArrowUp' ? t.id : null))
+          }}
+        >
+          <ChevronDown size={13} className={`shrink-0 text-soft transition-transform ${open ? '' : '-rotate-90'}`} />
+          <span className="truncate">{definition.label}</span>
+          {t.strength < 1 && <span className="ml-auto shrink-0 text-tiny text-soft tabular-nums">{Math.round(t.strength * 100)} %</span>}
+        </button>
+        <IconButton
+          label={t.on ? `Switch ${definition.label} off` : `Switch ${definition.label} on`}
+          className="!size-6"
+          onClick={() => changeTreatment(bench, t.on ? 'off' : 'on', which, { on: !t.on })}
+        >
+          {t.on ? <Eye size={13} /> : <EyeOff size={13} />}
+        </IconButton>
+        <IconButton label={`Remove ${definition.label}`} className="!size-6" onClick={() => dropTreatment(bench, which)}>
+          <Trash2 size={13} />
+        </IconButton>
+      </div>
+      {open && <Settings t={t} definition={definition} which={which} layer={layer} />}
+    </div>
+  )
+}
+
+const BLENDS = BLEND_MODES.slice(0, 17).map((mode) => ({ value: mode, label: blendModes[mode].label }))
+/** The settings form, drawn from the definition. */
+function Settings({ t, definition, which, layer }: { t: Treatment; definition: Definition; which: Nth; layer: Layer }) {
+  const bench = useBench()
+  const masks = masksOf(layer)
+  const mixes = 'point' in definition || 'near' in definition
+  return (
+    <div className="flex flex-col gap-1.5 px-0.5 pb-0.5">
+      {Object.entries(definition.fields).map(([key, field]) => (
+        <SettingField
+          key={key}
+          of={definition.label}
+          field={field}
+          value={t[key]}
+          layers={layer}
+          onShow={(v) => changeTreatment(bench, '', which, { [key]: v }, 'shown')}
+          onKeep={(v) => changeTreatment(bench, field.label.toLowerCase(), which, { [key]: v })}
+        />
+      ))}
+      <ShareField
+        label={`Strength of ${definition.label}`}
+        short="strength"
+        value={t.strength}
+        onShow={(strength) => changeTreatment(bench, '', which, { strength }, 'shown')}
+        onKeep={(strength) => changeTreatment(bench, 'strength', which, { strength })}
+      />
+      <div className="grid grid-cols-2 gap-1.5">
+        {mixes && (
+          <Choice
+            label={`Blend mode of ${definition.label}`}
+            value={t.blend ?? 'normal'}
+            options={BLENDS}
+            onChange={(v) => changeTreatment(bench, 'blend mode', which, { blend: v as BlendMode })}
+          />
+        )}
+        {masks.length > 0 && !('drawn' in definition) && (
+          <Choice
+            label={`Where ${definition.label} applies`}
+            value={t.mask ?? 'all'}
+            options={[{ value: 'all', label: 'everywhere' }, ...masks.map((m, n) => ({ value: m.id, label: `${MASK_NAMES[m.kind]} mask ${n + 1}` }))]}
+            onChange={(v) => changeTreatment(bench, 'mask', which, { mask: v === 'all' ? null : v })}
+          />
+        )}
+      </div>
+      <Held wide label="Exaggerate while held" onDown={() => exaggerate(bench, which)} onUp={() => endLook(bench)}>
+        Exaggerate while held
+      </Held>
+    </div>
+  )
+}
+/** Acts while it is held down, by pointer or key. */
+function Held({
+  label,
+  wide,
+  onDown,
+  onUp,
+  children,
+}: {
+  label: string
+  wide?: boolean
+  onDown: () => void
+  onUp: () => void
+  children: React.ReactNode
+}) {
+  const handlers = {
+    onPointerDown: (e: React.PointerEvent) => {
+      e.currentTarget.setPointerCapture(e.pointerId)
+      onDown()
+    },
+    onPointerUp: onUp,
+    onPointerCancel: onUp,
+    onKeyDown: (e: React.KeyboardEvent) => {
+      if (e.key === ' ' && !e.repeat) onDown()
+    },
+    onKeyUp: (e: React.KeyboardEvent) => {
+      if (e.key === ' ') onUp()
+    },
+  }
+  return wide ? (
+    <Button small {...handlers}>
+      {children}
+    </Button>
+  ) : (
+    <IconButton label={label} className="!size-6" {...handlers}>
+      {children}
+    </IconButton>
+  )
+}

@@ -1,0 +1,250 @@
+// Treatments that look around a pixel. They read and write buffers of four planes, `plane` bytes apart.
+
+/** What lies at (u, v), counted from the middles of px, between its four neighbours. */
+@inline function between(line: usize, stride: usize, u: f32, v: f32): f32 {
+  const u0 = floor<f32>(u)
+  const v0 = floor<f32>(v)
+  const at = line + <usize>(<i32>v0) * stride + (<usize>(<i32>u0) << 2)
+  const over = u - u0
+  const high = load<f32>(at) + (load<f32>(at + 4) - load<f32>(at)) * over
+  const low = load<f32>(at + stride) + (load<f32>(at + stride + 4) - load<f32>(at + stride)) * over
+  return high + (low - high) * (v - v0)
+}
+
+/**
+ * Each px becomes the mean (`most` 0) or the greater by alpha (`most` 1) of two places: those that (x, y) is mapped to by
+ * u = a x + b y + c, v = d x + e y + f and by the same with the second six numbers at `maps`. Places beyond the buffer of
+ * `width` × `height` are those at its border.
+ */
+export function pairUp(to: usize, from: usize, plane: usize, stride: usize, left: i32, top: i32, count: i32, rows: i32, width: i32, height: i32, maps: usize, most: i32): void {
+  const right = <f32>(width - 2)
+  const low = <f32>(height - 2)
+  for (let y: i32 = top; y < top + rows; y++)
+    for (let x: i32 = left; x < left + count; x++) {
+      const px = <f32>x
+      const py = <f32>y
+      const u0 = min(max(load<f32>(maps) * px + load<f32>(maps, 4) * py + load<f32>(maps, 8), <f32>0), right)
+      const v0 = min(max(load<f32>(maps, 12) * px + load<f32>(maps, 16) * py + load<f32>(maps, 20), <f32>0), low)
+      const u1 = min(max(load<f32>(maps, 24) * px + load<f32>(maps, 28) * py + load<f32>(maps, 32), <f32>0), right)
+      const v1 = min(max(load<f32>(maps, 36) * px + load<f32>(maps, 40) * py + load<f32>(maps, 44), <f32>0), low)
+      const at = <usize>y * stride + (<usize>x << 2)
+      if (most) {
+        const one = between(from + 3 * plane, stride, u0, v0) >= between(from + 3 * plane, stride, u1, v1)
+        for (let p: usize = 0; p < 4; p++) store<f32>(to + p * plane + at, between(from + p * plane, stride, one ? u0 : u1, one ? v0 : v1))
+      } else
+        for (let p: usize = 0; p < 4; p++)
+          store<f32>(to + p * plane + at, 0.5 * (between(from + p * plane, stride, u0, v0) + between(from + p * plane, stride, u1, v1)))
+    }
+}
+
+/**
+ * Unsharp masking: what differs from the softened planes by more than `threshold` (levels 0–1) is strengthened `amount` times.
+ * Premultiplied, kept within coverage.
+ */
+export function sharpenRect(out: usize, plane: usize, stride: usize, count: i32, rows: i32, soft: usize, softPlane: usize, softStride: usize, amount: f32, threshold: f32): void {
+  const none = f32x4.splat(0)
+  const least = f32x4.splat(threshold)
+  const by = f32x4.splat(amount)
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let n: i32 = 0; n < count; n += 4) {
+      const at = <usize>n << 2
+      const alpha = v128.load(out + at + 3 * plane)
+      for (let p: usize = 0; p < 3; p++) {
+        const own = v128.load(out + at + p * plane)
+        const apart = f32x4.sub(own, v128.load(soft + at + p * softPlane))
+        const beyond = f32x4.max(none, f32x4.sub(f32x4.abs(apart), least))
+        const signed = v128.bitselect(f32x4.neg(beyond), beyond, f32x4.lt(apart, none))
+        v128.store(out + at + p * plane, f32x4.min(alpha, f32x4.max(none, f32x4.add(own, f32x4.mul(signed, by)))))
+      }
+    }
+    out += stride
+    soft += softStride
+  }
+}
+
+/** The products of one buffer's planes with themselves, into another. */
+export function squarePlane(to: usize, from: usize, stride: usize, count: i32, rows: i32): void {
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let n: i32 = 0; n < count; n += 4) {
+      const v = v128.load(from + (<usize>n << 2))
+      v128.store(to + (<usize>n << 2), f32x4.mul(v, v))
+    }
+    to += stride
+    from += stride
+  }
+}
+/**
+ * The line that explains a plane best around each px, by the means of it and of its square (K. He, J. Sun, X. Tang, “Guided
+ * Image Filtering”, ECCV 2010, the picture its own guide): the mean becomes b, the square a.
+ */
+export function guideLine(mean: usize, square: usize, stride: usize, count: i32, rows: i32, spared: f32): void {
+  const one = f32x4.splat(1)
+  const none = f32x4.splat(0)
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let n: i32 = 0; n < count; n += 4) {
+      const at = <usize>n << 2
+      const m = v128.load(mean + at)
+      const spread = f32x4.max(none, f32x4.sub(v128.load(square + at), f32x4.mul(m, m)))
+      const a = f32x4.div(spread, f32x4.add(spread, f32x4.splat(spared)))
+      v128.store(square + at, a)
+      v128.store(mean + at, f32x4.mul(m, f32x4.sub(one, a)))
+    }
+    mean += stride
+    square += stride
+  }
+}
+/** out = a × out + b. */
+export function guideApply(out: usize, stride: usize, a: usize, b: usize, fromStride: usize, count: i32, rows: i32): void {
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let n: i32 = 0; n < count; n += 4) {
+      const at = <usize>n << 2
+      v128.store(out + at, f32x4.add(f32x4.mul(v128.load(a + at), v128.load(out + at)), v128.load(b + at)))
+    }
+    out += stride
+    a += fromStride
+    b += fromStride
+  }
+}
+
+/**
+ * Dabs that keep edges: of eight softened places around a px those with the least spread of light count most (after G.
+ * Papari, N. Petkov, P. Campisi, “Artistic edge and corner enhancing smoothing”, IEEE Trans. Image Processing 16, 2007, with
+ * Gaussian sectors). `square`: the softened square of light; `places`: eight pairs of offsets, px.
+ */
+export function dabRect(out: usize, outPlane: usize, outStride: usize, from: usize, plane: usize, stride: usize, square: usize, x0: i32, y0: i32, count: i32, rows: i32, places: usize, sharp: f32): void {
+  for (let y: i32 = 0; y < rows; y++)
+    for (let x: i32 = 0; x < count; x++) {
+      let sum = f32x4.splat(0)
+      let total: f32 = 0
+      for (let k: usize = 0; k < 8; k++) {
+        const u = <f32>(x + x0) + load<f32>(places + (k << 3))
+        const v = <f32>(y + y0) + load<f32>(places + (k << 3), 4)
+        const r = between(from, stride, u, v)
+        const g = between(from + plane, stride, u, v)
+        const b = between(from + 2 * plane, stride, u, v)
+        const a = between(from + 3 * plane, stride, u, v)
+        const light: f32 = <f32>(0.2126 * r + 0.7152 * g + 0.0722 * b)
+        const spread = max(<f32>0, between(square, stride, u, v) - light * light)
+        const near: f32 = 1 + sharp * spread
+        const weight: f32 = 1 / (near * near * near * near)
+        sum = f32x4.add(sum, f32x4.mul(f32x4(r, g, b, a), f32x4.splat(weight)))
+        total += weight
+      }
+      const by = f32x4.mul(sum, f32x4.splat(1 / total))
+      const at = out + <usize>y * outStride + (<usize>x << 2)
+      store<f32>(at, f32x4.extract_lane(by, 0))
+      store<f32>(at + outPlane, f32x4.extract_lane(by, 1))
+      store<f32>(at + 2 * outPlane, f32x4.extract_lane(by, 2))
+      store<f32>(at + 3 * outPlane, f32x4.extract_lane(by, 3))
+    }
+}
+/** The square of what a buffer's light (premultiplied) is, into a plane. */
+export function lightSquare(to: usize, from: usize, plane: usize, stride: usize, count: i32, rows: i32): void {
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let n: i32 = 0; n < count; n += 4) {
+      const at = <usize>n << 2
+      const light = f32x4.add(
+        f32x4.mul(v128.load(from + at), f32x4.splat(0.2126)),
+        f32x4.add(f32x4.mul(v128.load(from + plane + at), f32x4.splat(0.7152)), f32x4.mul(v128.load(from + 2 * plane + at), f32x4.splat(0.0722))),
+      )
+      v128.store(to + at, f32x4.mul(light, light))
+    }
+    to += stride
+    from += stride
+  }
+}
+
+@inline function hash(x: i32, y: i32, seed: i32): f32 {
+  let v = <u32>x * 747796405 + <u32>y * 2891336453 + <u32>seed * 1181783497 + 277803737
+  v = ((v >> ((v >> 28) + 4)) ^ v) * 277803737
+  v = (v >> 22) ^ v
+  return <f32>(v >> 8) * (1.0 / 16777216.0) - 0.5
+}
+/**
+ * Reads each px from elsewhere: with a map (a raster of `mapPlane`) by its red and green over ½, weighed by its alpha, times
+ * (`reachX`, `reachY`) px; without (`map` 0) by a hash of its grain's place in px of the master, as for grain.
+ */
+export function displaceRect(out: usize, outPlane: usize, outStride: usize, from: usize, plane: usize, stride: usize, x0: i32, y0: i32, count: i32, rows: i32, map: usize, mapPlane: usize, mapStride: usize, light: i32, reachX: f32, reachY: f32, left: i32, top: i32, step: f32, seed: i32): void {
+  for (let y: i32 = 0; y < rows; y++)
+    for (let x: i32 = 0; x < count; x++) {
+      let dx: f32 = 0, dy: f32 = 0
+      if (map) {
+        const m = map + <usize>y * mapStride + (<usize>x << 2)
+        const alpha = load<f32>(m + 3 * mapPlane)
+        const r = load<f32>(m)
+        const g = load<f32>(m + mapPlane)
+        if (light) {
+          dx = <f32>(0.2126 * r + 0.7152 * g + 0.0722 * load<f32>(m + 2 * mapPlane)) - 0.5 * alpha
+          dy = dx
+        } else {
+          dx = r - 0.5 * alpha
+          dy = g - 0.5 * alpha
+        }
+      } else {
+        const gx = <i32>floor<f32>((<f32>(left + x) + 0.5) * step)
+        const gy = <i32>floor<f32>((<f32>(top + y) + 0.5) * step)
+        dx = hash(gx, gy, seed)
+        dy = hash(gx, gy, seed + 77)
+      }
+      const u = <f32>(x + x0) + 2 * dx * reachX
+      const v = <f32>(y + y0) + 2 * dy * reachY
+      const at = out + <usize>y * outStride + (<usize>x << 2)
+      for (let p: usize = 0; p < 4; p++) store<f32>(at + p * outPlane, between(from + p * plane, stride, u, v))
+    }
+}
+
+/**
+ * Clips softened coverage around `edge` with a slope: 0 below, 1 above. What was softened gives the colours, which where
+ * little is covered are those of what is near.
+ */
+export function clipRect(out: usize, plane: usize, stride: usize, count: i32, rows: i32, edge: f32, slope: f32): void {
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let n: i32 = 0; n < count; n++) {
+      const at = out + (<usize>n << 2)
+      const alpha = load<f32>(at + 3 * plane)
+      if (alpha <= 0) continue
+      const cover = min(max((alpha - edge) * slope + 0.5, <f32>0), <f32>1)
+      const k = cover / alpha
+      for (let p: usize = 0; p < 4; p++) store<f32>(at + p * plane, load<f32>(at + p * plane) * k)
+    }
+    out += stride
+  }
+}
+
+/** The greater of two planes, into the first. */
+export function mostPlane(to: usize, toStride: usize, from: usize, stride: usize, count: i32, rows: i32): void {
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let n: i32 = 0; n < count; n += 4) {
+      const at = <usize>n << 2
+      v128.store(to + at, f32x4.max(v128.load(to + at), v128.load(from + at)))
+    }
+    to += toStride
+    from += stride
+  }
+}
+/** Straight components and full coverage; nothing covered is black. */
+export function straightenRect(out: usize, plane: usize, stride: usize, count: i32, rows: i32): void {
+  const one = f32x4.splat(1)
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let n: i32 = 0; n < count; n += 4) {
+      const at = out + (<usize>n << 2)
+      const k = f32x4.div(one, f32x4.max(v128.load(at + 3 * plane), f32x4.splat(0.0001)))
+      for (let p: usize = 0; p < 3; p++) v128.store(at + p * plane, f32x4.min(one, f32x4.mul(v128.load(at + p * plane), k)))
+      v128.store(at + 3 * plane, one)
+    }
+    out += stride
+  }
+}
+
+/** Adds a raster to another. */
+export function addRect(to: usize, from: usize, plane: usize, stride: usize, count: i32, rows: i32): void {
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let n: i32 = 0; n < count; n += 4)
+      for (let p: usize = 0; p < 4; p++) {
+        const at = p * plane + (<usize>n << 2)
+        v128.store(to + at, f32x4.add(v128.load(to + at), v128.load(from + at)))
+      }
+    to += stride
+    from += stride
+  }
+}

@@ -1,0 +1,212 @@
+import { lookUp } from '../colour/colour'
+import { blendModeNumber } from '../design/blend-modes'
+import { masksOf } from '../design/mask'
+import type { ResolvedLayer } from '../design/resolve'
+import type { Placement } from '../design/schema'
+import { type Rim, type Treatment, treatmentsOf } from '../design/treatment'
+import { type Bounds, grow, heightOf, shift, union, widthOf } from '../geometry/bounds'
+import { compose, inverse, scaling } from '../geometry/matrix'
+import { matrixOf } from '../geometry/placement'
+import { quickHash } from '../hash'
+import type { Definition, Look, NearWork } from '../treatments/definition'
+import { treatmentKinds } from '../treatments/list'
+import { type Context, groupNode } from './makers'
+import { frameOf, smaller, stamp, stepsOf } from './masked'
+import type { FilterNode, PlanNode } from './nodes'
+import { partNode } from './parts'
+import { ringsAround, thickenedNode } from './rimmed'
+import { softening, softReach } from './softening'
+
+/** What a thing is so far: its silhouette for what goes around it, and what is seen, whose body may be weaker. */
+type Stage = { silhouette: PlanNode; shown: PlanNode }
+type Make = (c: Context) => PlanNode | null
+
+/** px that work may look away from a tile; what looks further is made at a smaller scale. */
+export const MOST_LOOK = 200
+/** Standard deviations that blurs are made with: from so many px to twice as many. */
+const FINEST_BLUR = 3.2
+
+/** A node with its layer's treatments, one after the other. `body` is how much of the thing itself shows. */
+export function treatedNode(make: Make, own: ResolvedLayer, body: number, c: Context): PlanNode | null {
+  const steps = stepsIn(treatmentsOf(own.layer).filter((t) => t.on && t.strength > 0))
+  const frame = steps.length > 0 || body < 1 ? frameOf({ frame: 'layer' }, own, c.page) : null
+  const made = new Map<string, Stage | null>()
+  const stageAt = (n: number, at: Context): Stage | null => {
+    const key = `${n}/${at.scale}`
+    const held = made.get(key)
+    if (held !== undefined) return held
+    const stage = n === 0 ? first(make(at), body) : next(n - 1, at)
+    made.set(key, stage)
+    return stage
+  }
+  const next = (n: number, at: Context): Stage | null => {
+    const before = stageAt(n, at)
+    const step = steps[n]
+    if (!before || !step || !frame) return before
+    return applied(step, before, own, frame, at, (other, which) => stageAt(n, other)?.[which] ?? null)
+  }
+  const plain = make(c)
+  const done = stageAt(steps.length, c)
+  return plain && done && { ...done.shown, mode: plain.mode, opacity: plain.opacity * done.shown.opacity }
+}
+function first(node: PlanNode | null, body: number): Stage | null {
+  if (!node) return null
+  const silhouette = { ...node, mode: 0, opacity: 1 }
+  return { silhouette, shown: body < 1 ? { ...silhouette, opacity: body } : silhouette }
+}
+
+/** Rim lines that follow each other lie one beyond the other. */
+type Step = { rims: Rim[] } | { treatment: Treatment; definition: Definition }
+function stepsIn(treatments: readonly Treatment[]): Step[] {
+  const out: Step[] = []
+  for (const treatment of treatments) {
+    const definition = treatmentKinds.get(treatment.kind)
+    const last = out.at(-1)
+    if (!definition) continue
+    if (treatment.kind !== 'rim') out.push({ treatment, definition })
+    else if (last && 'rims' in last) last.rims.push(treatment as Rim)
+    else out.push({ rims: [treatment as Rim] })
+  }
+  return out
+}
+
+type Earlier = (c: Context, which: keyof Stage) => PlanNode | null
+function applied(step: Step, before: Stage, own: ResolvedLayer, frame: Placement, c: Context, earlier: Earlier): Stage | null {
+  const { id } = own.layer
+  if ('rims' in step) {
+    const rings = ringsAround(
+      before.silhouette,
+      step.rims.filter((r) => r.width > 0),
+      c,
+    )
+    return around(before, rings.under, rings.over, true)
+  }
+  const { treatment, definition } = step
+  const look: Look = { scale: c.scale, width: frame.width, height: frame.height, colour: (reference) => lookUp(reference, c.swatches) }
+  const settings = treatment as never
+  if ('drawn' in definition) {
+    const by = (treatment.by as number) * c.scale
+    const change = (node: PlanNode) => (Math.abs(by) < 0.05 ? node : thickenedNode(node, by, c))
+    return both(before, change)
+  }
+  if ('around' in definition) {
+    const nodes = definition.around(settings, look).map((part) => {
+      const node = partNode(part, treatment, own, frame, c, before.silhouette, (at) => earlier(at, 'silhouette'))
+      return { part, node }
+    })
+    const of = (place: 'under' | 'over') => nodes.flatMap(({ part, node }) => (node && part.place === place ? [node] : []))
+    return around(before, of('under'), of('over'), false)
+  }
+  const stampOf = stampOfTreatment(treatment, definition, look)
+  const masks = treatment.mask
+    ? stepsOf(
+        masksOf(own.layer).filter((m) => m.id === treatment.mask),
+        own,
+        c,
+        (at) => earlier(at, 'silhouette'),
+      )
+    : []
+  const common = {
+    id,
+    mode: 0,
+    opacity: 1,
+    fine: false,
+    strength: treatment.strength,
+    blend: blendModeNumber(treatment.blend ?? 'normal'),
+    masks,
+    step: 1 / c.scale,
+  }
+  const key = (inner: PlanNode, more: string) =>
+    quickHash(`filter${inner.key}/${inner.opacity}/${stampOf}/${treatment.strength}/${common.blend}/${masks.map(stamp).join('|')}/${c.scale}/${more}`)
+  if ('point' in definition) {
+    const work = definition.point(settings, look)
+    if (!work) return before
+    return both(
+      before,
+      (inner): FilterNode => ({ ...common, kind: 'filter', inner, work: { point: work }, bounds: inner.bounds, key: key(inner, '') }),
+    )
+  }
+  const near = definition.near(settings, look)
+  const box = inverse(compose(compose(scaling(frame.width, frame.height), matrixOf(frame)), scaling(c.scale)))
+  if (!near || !box) return before
+  const { factor, sigma, reach } = lookOf(near, before.silhouette.bounds, frame, c.scale)
+  const map = near.op === 'displace' && near.layer ? c.nodeFor(near.layer, c) : null
+  if (near.op === 'displace' && near.layer && !map) return before
+  const at = factor === 1 ? c : smaller(c, factor)
+  const make = (which: keyof Stage): FilterNode | null => {
+    const inner = before[which]
+    const source = factor === 1 ? inner : earlier(at, which)
+    if (!source) return null
+    const bounds = wider(inner.bounds, near, reach)
+    return {
+      ...common,
+      kind: 'filter',
+      inner,
+      work: { near, source, factor, sigma, reach, box, map },
+      bounds,
+      key: key(inner, `${source.key}/${factor}/${JSON.stringify(near)}/${map?.key ?? ''}/${near.op === 'zoom' || near.op === 'spin' ? box : ''}`),
+    }
+  }
+  const silhouette = make('silhouette')
+  const shown = before.shown === before.silhouette ? silhouette : make('shown')
+  return silhouette && shown ? { silhouette, shown } : null
+}
+
+function both(before: Stage, change: (node: PlanNode) => PlanNode | null): Stage | null {
+  const silhouette = change(before.silhouette)
+  const shown = before.shown === before.silhouette ? silhouette : change(before.shown)
+  return silhouette && shown ? { silhouette, shown } : null
+}
+/** What lies under and over the thing; solid things are part of its silhouette from then on. */
+function around(before: Stage, under: readonly PlanNode[], over: readonly PlanNode[], solid: boolean): Stage {
+  if (under.length + over.length === 0) return before
+  const closed = (node: PlanNode) => groupNode({ id: node.id, blend: 'normal', opacity: 1 }, [...under, node, ...over], true) ?? node
+  const shown = closed(before.shown)
+  if (!solid) return { silhouette: before.silhouette, shown }
+  return { silhouette: before.shown === before.silhouette ? shown : closed(before.silhouette), shown }
+}
+
+/** What of a treatment its pixels depend on. */
+function stampOfTreatment(t: Treatment, d: Definition, look: Look): string {
+  const parts = Object.entries(d.fields).map(([key, field]) => {
+    const value = t[key]
+    if (field.kind === 'colour') return look.colour(value as string)
+    if (field.kind === 'stops') return (value as { offset: number; colour: string }[]).map((s) => [s.offset, look.colour(s.colour)])
+    return value
+  })
+  return JSON.stringify([t.kind, parts])
+}
+
+/** At which part of the scale work is done, its softening there, and how far it looks, px of the view. */
+function lookOf(work: NearWork, bounds: Bounds, frame: Placement, scale: number): { factor: number; sigma: number; reach: number } {
+  if (work.op === 'blur' || work.op === 'sharpen' || work.op === 'spare' || work.op === 'print' || work.op === 'wear') {
+    const soft = softening(work.sigma, work.op === 'print' ? 5 : FINEST_BLUR)
+    return { ...soft, reach: softReach(soft) }
+  }
+  const longest = (reach: number) => {
+    let factor = 1
+    while (reach / factor > MOST_LOOK) factor *= 2
+    return { factor, reach: Math.ceil(reach) + 2 * factor }
+  }
+  if (work.op === 'dabs') {
+    const { factor, reach } = longest(2.2 * work.radius)
+    return { factor, sigma: (work.radius / factor) * 0.45, reach }
+  }
+  if ('by' in work) {
+    // The point lies somewhere in the box: no px is further from it than its extent, and what is outside.
+    const side = Math.hypot(widthOf(bounds), heightOf(bounds)) + Math.hypot(work.x - 0.5, work.y - 0.5) * Math.max(frame.width, frame.height) * scale
+    return { sigma: 0, ...longest(side * work.by * (work.op === 'zoom' ? 0.5 : 0.79)) }
+  }
+  if (work.op === 'displace') return { factor: 1, sigma: 0, reach: Math.ceil(Math.max(Math.abs(work.dx), Math.abs(work.dy))) + 2 }
+  return { sigma: 0, ...longest(Math.hypot(work.dx, work.dy)) }
+}
+/** Where work leaves anything. */
+function wider(bounds: Bounds, work: NearWork, reach: number): Bounds {
+  if (work.op === 'sharpen' || work.op === 'spare' || work.op === 'wear') return bounds
+  if (work.op === 'extrude') {
+    const far = shift(bounds, work.dx, work.dy)
+    const b = union(bounds, far)
+    return { left: Math.floor(b.left) - 10, top: Math.floor(b.top) - 10, right: Math.ceil(b.right) + 10, bottom: Math.ceil(b.bottom) + 10 }
+  }
+  return grow(bounds, reach)
+}

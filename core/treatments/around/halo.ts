@@ -1,0 +1,101 @@
+import { treatment } from '../definition'
+import { choice, colour, percent, px } from '../field'
+
+const MIXED = { screen: 'as light', normal: 'as paint' } as const
+
+/** Light or colour all around the thing. */
+export const halo = treatment({
+  kind: 'halo',
+  label: 'Halo',
+  group: 'around',
+  words: 'outer glow shine aura',
+  fields: {
+    colour: colour('Colour', '#ffd9a0'),
+    size: px('Size', 10, 800, { reach: 120 }),
+    softness: px('Softness', 40, 1000, { reach: 200 }),
+    blend: choice('Mixed', MIXED, 'screen'),
+  },
+  around: ({ colour, size, softness, blend }, { scale, colour: read }) => [
+    { place: 'under', form: 'silhouette', colour: read(colour), blend, thicken: size * scale, sigma: (softness / 2) * scale },
+  ],
+})
+/** Light or colour from the edge inwards. */
+export const inwardHalo = treatment({
+  kind: 'inward-halo',
+  label: 'Inward halo',
+  group: 'around',
+  words: 'inner glow',
+  fields: {
+    colour: colour('Colour', '#ffd9a0'),
+    size: px('Size', 6, 800, { reach: 120 }),
+    softness: px('Softness', 30, 1000, { reach: 200 }),
+    blend: choice('Mixed', MIXED, 'screen'),
+  },
+  around: ({ colour, size, softness, blend }, { scale, colour: read }) => [
+    {
+      place: 'over',
+      form: 'silhouette',
+      inverse: true,
+      within: 'own',
+      colour: read(colour),
+      blend,
+      thicken: -size * scale,
+      sigma: (softness / 2) * scale,
+    },
+  ],
+})
+/** One flat colour over what the thing covers. */
+export const silhouetteColour = treatment({
+  kind: 'silhouette',
+  label: 'Silhouette colour',
+  group: 'around',
+  words: 'colour overlay flat fill',
+  fields: {
+    colour: colour('Colour', '#b5532f'),
+    blend: choice('Mixed', { normal: 'covering', color: 'hue only', multiply: 'as a shade', screen: 'as light' }, 'normal'),
+  },
+  around: ({ colour, blend }, { colour: read }) => [{ place: 'over', form: 'silhouette', colour: read(colour), blend, within: 'own' }],
+})
+/** The corners fall off, or whatever colour is chosen comes in from them. */
+export const vignette = treatment({
+  kind: 'vignette',
+  label: 'Vignette',
+  group: 'surface',
+  words: 'dark corners',
+  fields: {
+    colour: colour('Colour', '#140d0a'),
+    start: percent('Free middle', 0.45, 0, 1.4),
+    amount: percent('Amount', 0.5),
+    blend: choice('Mixed', { multiply: 'as a shade', normal: 'as paint', screen: 'as light' }, 'multiply'),
+  },
+  around: ({ colour, start, amount, blend }, { colour: read }) => [
+    { place: 'over', form: 'vignette', colour: read(colour), blend, opacity: amount, wide: start, within: 'own' },
+  ],
+})
+/** Stray light from one side, in two colours. */
+export const lightLeak = treatment({
+  kind: 'light-leak',
+  label: 'Light leak',
+  group: 'surface',
+  words: 'flare stray film',
+  fields: {
+    colour: colour('Colour', '#ff7a2e'),
+    second: colour('Second colour', '#ffc46b'),
+    angle: { kind: 'number', unit: '°', label: 'From', first: -20, least: -360, most: 360, reach: 180 },
+    reach: percent('Reach', 0.55, 0.05, 1.5),
+    amount: percent('Amount', 0.6),
+  },
+  around: ({ colour, second, angle, reach, amount }, { colour: read }) => [
+    { place: 'over', form: 'leak', colour: read(colour), blend: 'screen', opacity: amount, wide: reach, angleDegrees: angle, within: 'own' },
+    {
+      place: 'over',
+      form: 'leak',
+      colour: read(second),
+      blend: 'screen',
+      opacity: amount * 0.7,
+      wide: reach * 0.45,
+      angleDegrees: angle + 14,
+      within: 'own',
+    },
+  ],
+})

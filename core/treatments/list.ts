@@ -1,0 +1,68 @@
+import { z } from 'zod'
+import { blendModeSchema } from '../design/blend-modes'
+import { halo, inwardHalo, lightLeak, silhouetteColour, vignette } from './around/halo'
+import { castShadow, contactShadow, edgeLight, recess } from './around/shadow'
+import { extrude, rim, thicken } from './around/solid'
+import type { Definition } from './definition'
+import { firstOf, schemaOf } from './field'
+import { blur, directionalBlur, radialBlur, sharpen, softening } from './focus/focus'
+import { chroma, greyMix, swapColour, tint, turn, warmth } from './hue/hue'
+import { contrast, curves, exposure, levels, lift } from './light/light'
+import { duotone, gradientMap, invert, steps, twoInk, twoTones } from './reduce/reduce'
+import { colourFringe, displacement, grain, halftone, painterly, printEdge, spatter, wornEdges } from './surface/surface'
+
+/** All treatments there are, in the order in which they are offered. */
+const all = [
+  ...[castShadow, contactShadow, halo, inwardHalo, edgeLight, recess, rim, silhouetteColour, thicken, extrude],
+  ...[lift, contrast, exposure, levels, curves],
+  ...[warmth, turn, chroma, greyMix, swapColour, tint],
+  ...[gradientMap, duotone, twoInk, steps, twoTones, invert],
+  ...[blur, directionalBlur, radialBlur, sharpen, softening],
+  ...[grain, halftone, painterly, spatter, displacement, wornEdges, printEdge, vignette, lightLeak, colourFringe],
+] as unknown as Definition[]
+
+export const treatmentKinds: ReadonlyMap<string, Definition> = new Map(all.map((d) => [d.kind, d]))
+export const treatmentDefinitions: readonly Definition[] = all
+
+const id = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'an id has 1 to 40 letters, digits, _ or -')
+const common = {
+  id,
+  order: z.string().min(1).max(200),
+  on: z.boolean(),
+  /** How much of it shows: 1 all. */
+  strength: z.number().min(0).max(1),
+  /** How what it makes of pixels is mixed with what they were. */
+  blend: blendModeSchema.optional(),
+  /** Limits it to what one of the layer's masks shows; the mask then hides nothing of the layer itself. */
+  mask: id.nullable().optional(),
+}
+const schemas = all.map((d) =>
+  z.object({ ...common, kind: z.literal(d.kind), ...Object.fromEntries(Object.entries(d.fields).map(([key, f]) => [key, schemaOf(f)])) }),
+)
+/** A treatment as it is held: what all have, and the settings of its kind beside them. */
+export type Treatment = {
+  id: string
+  kind: string
+  order: string
+  on: boolean
+  strength: number
+  blend?: z.infer<typeof blendModeSchema> | undefined
+  mask?: string | null | undefined
+} & { [setting: string]: unknown }
+export const treatmentSchema = z.discriminatedUnion(
+  'kind',
+  schemas as unknown as [(typeof schemas)[0], ...typeof schemas],
+) as unknown as z.ZodType<Treatment>
+
+/** A new treatment with its first settings. Throws where there is no such kind. */
+export function newTreatment(kind: string, at: Pick<Treatment, 'id' | 'order'>): Treatment {
+  const d = treatmentKinds.get(kind)
+  if (!d) throw new Error(`There is no treatment ${kind}.`)
+  return { ...at, kind, on: true, strength: d.strength ?? 1, ...Object.fromEntries(Object.entries(d.fields).map(([key, f]) => [key, firstOf(f)])) }
+}
+/** A treatment with all its lengths multiplied. */
+export function sizedTreatment(t: Treatment, by: number): Treatment {
+  const fields = treatmentKinds.get(t.kind)?.fields ?? {}
+  const lengths = Object.entries(fields).filter(([, f]) => f.kind === 'number' && f.unit === 'px' && !f.even)
+  return { ...t, ...Object.fromEntries(lengths.map(([key]) => [key, (t[key] as number) * by])) } as Treatment
+}
