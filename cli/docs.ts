@@ -5,6 +5,7 @@ import { commands } from '../bench/commands/list'
 import { blendModes } from '../core/design/blend-modes'
 import { channelPresets } from '../core/design/channels'
 import { designSchema } from '../core/design/schema'
+import { treatmentDefinitions } from '../core/treatments/list'
 import { families } from '../core/type/catalogue'
 
 const table = (head: readonly string[], rows: readonly (readonly string[])[]): string =>
@@ -34,6 +35,22 @@ ${table(
 ${table(
   ['id', 'label', 'B(cb, cs)'],
   Object.entries(blendModes).map(([id, m]) => [`\`${id}\``, m.label, m.formula.replaceAll('|', '\\|')]),
+)}
+
+## Treatments
+
+${table(
+  ['kind', 'label', 'settings'],
+  treatmentDefinitions.map((d) => [
+    `\`${d.kind}\``,
+    d.label,
+    Object.entries(d.fields)
+      .map(
+        ([key, f]) =>
+          `\`${key}\`${f.kind === 'number' ? ` ${f.least} to ${f.most}${f.unit === 'px' ? ' px' : f.unit === '°' ? '°' : ''}` : f.kind === 'choice' ? ` ${Object.keys(f.options).join(', ')}` : ` ${f.kind}`}`,
+      )
+      .join('; ') || '–',
+  ]),
 )}
 
 ## Typefaces

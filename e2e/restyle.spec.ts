@@ -75,6 +75,23 @@ test('a treatment is added, typed, exaggerated and compared by held keys, put in
     ['invert', 'shadow'],
     ['invert', 'shadow'],
   ])
+  // A recipe is put on both in one step, and what one has is kept as a recipe of the design.
+  await stage(page).focus()
+  await page.keyboard.press('Control+a')
+  await page.getByRole('button', { name: 'Recipes' }).click()
+  await page.getByRole('menuitem', { name: 'Cobalt', exact: true }).click()
+  await settled(page)
+  const cobalt = await colourAt(page, 300, 500)
+  expect(cobalt).toEqual(await colourAt(page, 700, 500))
+  expect(cobalt[2]).toBeGreaterThan(cobalt[0] ?? 255)
+  await page.getByRole('button', { name: 'Recipes' }).click()
+  await page.getByRole('menuitem', { name: 'Keep these as a recipe' }).click()
+  await settled(page)
+  expect(Object.values((await stored(page, id)).recipes).map((r) => r.name)).toEqual(['Duotone'])
+  await stage(page).focus()
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  await settled(page)
   await page.reload()
   await settled(page)
   expect(await colourAt(page, 300, 500)).toEqual(inverted)

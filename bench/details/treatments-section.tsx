@@ -5,7 +5,7 @@ import { BLEND_MODES, type BlendMode, blendModes } from '@/core/design/blend-mod
 import { MASK_NAMES, masksOf } from '@/core/design/mask'
 import type { Layer } from '@/core/design/schema'
 import { type Treatment, treatmentsOf } from '@/core/design/treatment'
-import { type Definition, GROUPS, type Group } from '@/core/treatments/definition'
+import type { Definition, Group } from '@/core/treatments/definition'
 import { treatmentDefinitions, treatmentKinds } from '@/core/treatments/list'
 import { useBench } from '../state/bench-context'
 import {
@@ -23,6 +23,7 @@ import {
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { Menu, MenuItem, MenuPart } from '../ui/menu'
+import { RecipesMenu } from './recipes-menu'
 import { Section } from './section'
 import { SettingField, ShareField } from './setting-field'
 
@@ -34,6 +35,12 @@ const GROUP_NAMES: Record<Group, string> = {
   focus: 'Focus',
   surface: 'Surface',
 }
+
+const COLUMNS: readonly (readonly Group[])[] = [
+  ['around', 'light'],
+  ['hue', 'reduce'],
+  ['focus', 'surface'],
+]
 
 /** The treatments of what is selected, a card each in the order in which they apply; of several things those of the first. */
 export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
@@ -62,6 +69,7 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
               </IconButton>
             </>
           )}
+          <RecipesMenu layer={first} />
           <Menu
             wide
             trigger={
@@ -70,23 +78,27 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
               </IconButton>
             }
           >
-            {GROUPS.map((group) => (
-              <MenuPart key={group} label={GROUP_NAMES[group]}>
-                {treatmentDefinitions
-                  .filter((d) => d.group === group)
-                  .map((d) => (
-                    <MenuItem
-                      key={d.kind}
-                      onSelect={() => {
-                        addTreatment(bench, d.kind)
-                        const now = bench.store.getState().design.layers[first.id]
-                        setOpen((now && treatmentsOf(now).at(-1)?.id) ?? null)
-                      }}
-                    >
-                      {d.label}
-                    </MenuItem>
-                  ))}
-              </MenuPart>
+            {COLUMNS.map((groups) => (
+              <div key={groups[0]}>
+                {groups.map((group) => (
+                  <MenuPart key={group} label={GROUP_NAMES[group]}>
+                    {treatmentDefinitions
+                      .filter((d) => d.group === group)
+                      .map((d) => (
+                        <MenuItem
+                          key={d.kind}
+                          onSelect={() => {
+                            addTreatment(bench, d.kind)
+                            const now = bench.store.getState().design.layers[first.id]
+                            setOpen((now && treatmentsOf(now).at(-1)?.id) ?? null)
+                          }}
+                        >
+                          {d.label}
+                        </MenuItem>
+                      ))}
+                  </MenuPart>
+                ))}
+              </div>
             ))}
           </Menu>
         </>

@@ -1,6 +1,6 @@
 import type { Draft } from 'immer'
 import { newId } from '@/core/design/blank'
-import { keyBetween } from '@/core/design/order'
+import { inOrder, keyBetween } from '@/core/design/order'
 import type { Design, Layer } from '@/core/design/schema'
 import { type Treatment, treatmentsOf } from '@/core/design/treatment'
 import { isLocked } from '@/core/design/tree'
@@ -103,6 +103,25 @@ export function putOn(bench: Bench, name: string, list: readonly Treatment[]): v
         )
     }
   })
+}
+
+/** Keeps a layer's treatments as a recipe of the design, named by what is in it. */
+export function keepRecipe(bench: Bench, layer: Layer): void {
+  const list = treatmentsOf(layer)
+  const name = list
+    .map((t) => labelOf(t.kind))
+    .join(', ')
+    .slice(0, 60)
+  bench.edit('Keep a recipe', (d) => {
+    const id = newId()
+    d.recipes[id] = {
+      id,
+      name,
+      order: keyBetween(inOrder(d.recipes).at(-1)?.order ?? null, null),
+      treatments: list.map((t) => ({ ...t, mask: null })),
+    }
+  })
+  bench.notify(`Kept as “${name}”.`)
 }
 
 /** Shows all that is selected without its treatments, until `endLook`. */

@@ -4,12 +4,14 @@ import type { ComponentProps, ReactNode } from 'react'
 
 type Align = { align?: 'start' | 'end' /** In columns, for what offers much. */; wide?: boolean }
 /** What a menu holds, where its root and trigger lie apart. */
-export const MenuBody = ({ align = 'start', wide, children }: Align & { children: ReactNode }) => (
+export const MenuBody = ({ align = 'start', wide = false, children }: Align & { children: ReactNode }) => (
   <DropdownMenu.Portal>
     <DropdownMenu.Content
       align={align}
-      sideOffset={4}
-      className={`z-50 max-h-[80vh] min-w-44 overflow-y-auto rounded-control border border-line bg-panel p-1 text-small shadow-lg ${wide ? 'columns-3 gap-1' : ''}`}
+      side={wide ? 'right' : 'bottom'}
+      sideOffset={wide ? 12 : 4}
+      collisionPadding={8}
+      className={`z-50 max-h-[80vh] min-w-44 overflow-y-auto rounded-control border border-line bg-panel p-1 text-small shadow-lg ${wide ? 'grid grid-cols-3 gap-x-1' : ''}`}
     >
       {children}
     </DropdownMenu.Content>

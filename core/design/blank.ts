@@ -52,6 +52,7 @@ export function blankDesign(
     pages: { page1: { id: 'page1', name: 'Page 1', order: page as string, colour: how.colour ?? '#ffffff' } },
     layers: {},
     swatches: {},
+    recipes: {},
     guides: {},
     grids: {},
     reference: null,

@@ -338,6 +338,8 @@ export const designSchema = z.object({
   pages: z.record(id, z.object({ id, name, order, colour: z.union([colourSchema, z.literal('transparent')]) })),
   layers: z.record(id, layerSchema),
   swatches: z.record(id, z.object({ id, name, order, colour: colourSchema })),
+  /** Named lists of treatments. */
+  recipes: z.record(id, z.object({ id, name, order, treatments: z.array(treatmentSchema).max(40) })).default({}),
   guides: z.record(id, guideSchema).default({}),
   /** By channel. */
   grids: z.record(id, gridSchema).default({}),

@@ -11,6 +11,7 @@ import type { FilterNode } from '../render/nodes'
 import { Covering } from '../render/softening'
 import type { PointWork } from './definition'
 import { newTreatment, sizedTreatment, treatmentDefinitions, treatmentKinds, treatmentSchema } from './list'
+import { looks, treatmentsIn } from './recipes'
 import { curveThrough } from './tables'
 
 type Rgb = readonly [number, number, number]
@@ -77,6 +78,17 @@ describe('treatments', () => {
     const shadow = sizedTreatment(newTreatment('shadow', { id: 'x', order: 'a0' }), 2)
     expect([shadow.distance, shadow.softness, shadow.angle, shadow.strength]).toEqual([20, 36, 75, 0.3])
     expect(sizedTreatment(newTreatment('grain', { id: 'x', order: 'a0' }), 2).size).toBe(1.5)
+  })
+  it('shipped recipes are two dozen and more, each of valid treatments, by names of their own', () => {
+    expect(looks.length).toBeGreaterThanOrEqual(24)
+    expect(new Set(looks.map((l) => l.name)).size).toBe(looks.length)
+    for (const look of looks)
+      for (const t of treatmentsIn(look)) {
+        expect(treatmentSchema.safeParse(t).error).toBeUndefined()
+        // Nothing is told that its kind does not have.
+        const known = ['id', 'kind', 'order', 'on', 'strength', ...Object.keys(treatmentKinds.get(t.kind)?.fields ?? {})]
+        expect(Object.keys(t).filter((key) => !known.includes(key))).toEqual([])
+      }
   })
   it('refuse curves and gradients with one point, or with points that go backwards', () => {
     const curves = newTreatment('curves', { id: 'x', order: 'a0' })
