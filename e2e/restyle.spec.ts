@@ -46,6 +46,18 @@ test('a treatment is added, typed, exaggerated and compared by held keys, put in
   await settled(page)
   expect(await colourAt(page, 900, 500)).toEqual(shadow)
 
+  // Set free it is a layer of its own and looks the same; undone it is a treatment again.
+  await page.getByRole('button', { name: 'Set free as a layer' }).click()
+  await expect(row(page, 'Cast shadow of Rectangle')).toBeVisible()
+  await settled(page)
+  const freed = await colourAt(page, 900, 500)
+  freed.forEach((v, n) => expect(Math.abs(v - (shadow[n] ?? 0))).toBeLessThan(3))
+  await stage(page).focus()
+  await page.keyboard.press('Control+z')
+  await settled(page)
+  await row(page, 'Rectangle').first().click()
+  await settled(page)
+
   // Before the inversion the shadow is inverted with the thing.
   await page.getByRole('button', { name: 'Treatment: Cast shadow' }).focus()
   await page.keyboard.press('Alt+ArrowUp')
@@ -95,4 +107,46 @@ test('a treatment is added, typed, exaggerated and compared by held keys, put in
   await page.reload()
   await settled(page)
   expect(await colourAt(page, 300, 500)).toEqual(inverted)
+})
+
+test('a grade changes all beneath it, spares what is moved above it, and follows a recipe', async ({ page }) => {
+  const id = await beginPost(page, 'Grades')
+  await page.keyboard.press('3')
+  await drawBox(page, [200, 300], [450, 700])
+  const own = await colourAt(page, 300, 500)
+  await stage(page).focus()
+  await page.keyboard.press('Escape')
+  await run(page, 'Grade over what lies beneath')
+  await expect(row(page, 'Grade')).toBeVisible()
+  // Only what works pixel by pixel is offered.
+  await page.getByRole('button', { name: 'Add a treatment' }).click()
+  await expect(page.getByRole('menuitem', { name: 'Duotone', exact: true })).toBeVisible()
+  await expect(page.getByRole('menuitem', { name: 'Cast shadow', exact: true })).toHaveCount(0)
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Recipes' }).click()
+  await page.getByRole('menuitem', { name: 'Cobalt', exact: true }).click()
+  await settled(page)
+  const paper = await colourAt(page, 100, 100)
+  expect(paper.slice(0, 3)).toEqual([0xea, 0xf0, 0xfb])
+  expect(await colourAt(page, 300, 500)).not.toEqual(own)
+  // Moved above the grade a thing keeps its own colours.
+  await row(page, 'Rectangle').click()
+  await stage(page).focus()
+  await page.evaluate(() => {
+    const bench = window.vividBench
+    const [shape = ''] = bench.store.getState().selection
+    const grade = Object.values(bench.store.getState().design.layers).find((l) => l.kind === 'grade')
+    bench.edit('To the finish', (d) => {
+      const l = d.layers[shape]
+      if (l && grade) Object.assign(l, { plane: grade.plane, order: `${grade.order}V` })
+    })
+  })
+  await settled(page)
+  expect(await colourAt(page, 300, 500)).toEqual(own)
+  expect((await colourAt(page, 100, 100)).slice(0, 3)).toEqual([0xea, 0xf0, 0xfb])
+  expect(
+    Object.values((await stored(page, id)).layers)
+      .map((l) => l.kind)
+      .sort(),
+  ).toEqual(['grade', 'shape'])
 })

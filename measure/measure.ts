@@ -1,6 +1,6 @@
 /**
  * Measures speed, memory and exactness against the numbers asked for, in one run. `--json` for data, `--only PARTS` for
- * some (drag, handling, large, painting, softness, adapt, cutout, precision, scaling, compositing); exit 1 when a number is missed by over 15 %.
+ * some (drag, handling, large, painting, softness, adapt, cutout, precision, scaling, compositing, treatments); exit 1 when a number is missed by over 15 %.
  */
 import { loadSupplies, lookupIn } from '../host/supplies'
 import { adaptAll } from './adapt-speed'
@@ -15,6 +15,7 @@ import { measurePainting, measurePicking, measureRims, measureSoftness, measureT
 import { measurePrecision } from './precision'
 import { finish, note } from './report'
 import { measureScaling } from './scaling'
+import { measureTreatments } from './treatments'
 
 const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1] : undefined
 const wants = (part: string): boolean => only === undefined || only.split(',').includes(part)
@@ -45,4 +46,5 @@ if (wants('cutout')) {
 if (wants('precision')) measurePrecision()
 if (wants('scaling')) await measureScaling(loaded)
 if (wants('compositing')) await measureCompositing()
+if (wants('treatments')) await measureTreatments()
 finish()

@@ -1,5 +1,5 @@
 import { treatmentDefinitions } from '@/core/treatments/list'
-import { addTreatment, canPasteTreatments, copyTreatments, endLook, exaggerate, lookWithout, pasteTreatments } from '../state/treating'
+import { addGrade, addTreatment, canPasteTreatments, copyTreatments, endLook, exaggerate, lookWithout, pasteTreatments } from '../state/treating'
 import { defineCommands, someSelected } from './define'
 
 /** One command for each treatment, and what is done with several of them. */
@@ -11,6 +11,8 @@ export const treatmentCommands = defineCommands([
     can: someSelected,
     run: (b: Parameters<typeof addTreatment>[0]) => addTreatment(b, d.kind),
   })),
+  { id: 'grade', label: 'Grade over what lies beneath', section: 'Arrange', run: (b) => addGrade(b) },
+  { id: 'grade-inside', label: 'Grade kept inside the selected thing', section: 'Arrange', can: someSelected, run: (b) => addGrade(b, true) },
   { id: 'treatments-copy', label: 'Copy the treatments', section: 'Arrange', can: someSelected, run: copyTreatments },
   { id: 'treatments-paste', label: 'Paste treatments', section: 'Arrange', can: canPasteTreatments, run: pasteTreatments },
   { id: 'look-without', label: 'Without treatments, while held', section: 'View', keys: ['W'], can: someSelected, run: lookWithout, end: endLook },

@@ -6,7 +6,8 @@ import { MASK_NAMES, masksOf } from '@/core/design/mask'
 import type { Layer } from '@/core/design/schema'
 import { type Treatment, treatmentsOf } from '@/core/design/treatment'
 import type { Definition, Group } from '@/core/treatments/definition'
-import { treatmentDefinitions, treatmentKinds } from '@/core/treatments/list'
+import { isPointwise, treatmentDefinitions, treatmentKinds } from '@/core/treatments/list'
+import { setFree } from '../state/areas'
 import { useBench } from '../state/bench-context'
 import {
   addTreatment,
@@ -83,7 +84,7 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
                 {groups.map((group) => (
                   <MenuPart key={group} label={GROUP_NAMES[group]}>
                     {treatmentDefinitions
-                      .filter((d) => d.group === group)
+                      .filter((d) => d.group === group && (first.kind !== 'grade' || isPointwise(d.kind)))
                       .map((d) => (
                         <MenuItem
                           key={d.kind}
@@ -228,6 +229,11 @@ function Settings({ t, definition, which, layer }: { t: Treatment; definition: D
           />
         )}
       </div>
+      {'around' in definition && layer.kind !== 'grade' && (
+        <Button small onClick={() => void setFree(bench, layer.id, t.id)}>
+          Set free as a layer
+        </Button>
+      )}
       <Held wide label="Exaggerate while held" onDown={() => exaggerate(bench, which)} onUp={() => endLook(bench)}>
         Exaggerate while held
       </Held>

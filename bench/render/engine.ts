@@ -22,7 +22,7 @@ import { LayerPictures } from './layer-pictures'
 import { serverLoader } from './loader'
 import { Painting } from './painting'
 import type { FromWorker, Question, SourceInfo, StageView, Tile, ToWorker } from './protocol'
-import { answerFrom, layerPixels } from './questions'
+import { answerFrom, layerPixels, withOnly } from './questions'
 import { plainSeeing, type Seeing, seenAs } from './seeing'
 
 /** Levels of pictures that the stage holds at most. */
@@ -427,7 +427,15 @@ export class Engine {
     const found = view && (await this.resolved(view.page, view.channel))
     if (!found) return null
     const memoryKey = `asked-${this.asked++}`
-    if (question.ask === 'layer') return layerPixels(found.page, question.layer, question.scale, question.most, host, memoryKey)
+    if (question.ask === 'layer')
+      return layerPixels(
+        question.only ? withOnly(found.page, question.layer, question.only) : found.page,
+        question.layer,
+        question.scale,
+        question.most,
+        host,
+        memoryKey,
+      )
     if (question.ask !== 'pixels') return null
     // Planned and rendered apart from what the stage keeps, so that it can be compared with what is shown.
     const pixels = await renderRegion(await prepare(found.page, view.scale, host), question.region, renderer, { memoryKey })

@@ -48,8 +48,8 @@ export type Question =
   | { ask: 'sample'; x: number; y: number; radius: number }
   /** Where two layers cross, px of the stage's view. */
   | { ask: 'crossings'; a: string; b: string }
-  /** One layer's own pixels without what lies around it, no side longer than `most` px. */
-  | { ask: 'layer'; layer: string; scale: number; most: number }
+  /** One layer's own pixels without what lies around it, no side longer than `most` px; with `only` nothing but what that treatment adds to it. */
+  | { ask: 'layer'; layer: string; scale: number; most: number; only?: string }
   /** The see-through openings of a layer as outlines, px of the stage's view. */
   | { ask: 'openings'; id: string }
   /** The stage's pixels as they are shown, for tests and measuring. */

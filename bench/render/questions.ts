@@ -1,4 +1,4 @@
-import type { ResolvedPage } from '@/core/design/resolve'
+import type { ResolvedLayer, ResolvedPage } from '@/core/design/resolve'
 import { intersect, isEmpty, scaledWhole } from '@/core/geometry/bounds'
 import { crossingsOf } from '@/core/render/crossings'
 import { nodeWith, type PlanNode } from '@/core/render/nodes'
@@ -61,6 +61,16 @@ export function answerFrom(question: Question, stage: Plan, renderer: Renderer):
 
 /** One layer's own pixels, px at a scale from the trim corner, and the scale. */
 export type LayerPixels = { left: number; top: number; width: number; height: number; scale: number; data: Uint8ClampedArray<ArrayBuffer> }
+/** A page on which a layer shows nothing but what one of its treatments adds. */
+export function withOnly(page: ResolvedPage, id: string, treatment: string): ResolvedPage {
+  const mapped = (l: ResolvedLayer): ResolvedLayer => {
+    if (l.layer.id !== id) return { ...l, children: l.children.map(mapped), insides: l.insides.map(mapped) }
+    const own = l.layer.treatments[treatment]
+    return { ...l, insides: [], layer: { ...l.layer, body: 0, treatments: own ? { [treatment]: { ...own, on: true } } : {} } }
+  }
+  return { ...page, layers: page.layers.map(mapped), everything: page.everything.map(mapped) }
+}
+
 /** One layer's own pixels without what lies around it, no side longer than `most`; null where nothing of it is seen. */
 export async function layerPixels(
   page: ResolvedPage,

@@ -155,6 +155,7 @@ const planeFor: Record<LayerKind, Plane> = {
   slot: 'subject',
   type: 'message',
   merged: 'front',
+  grade: 'finish',
   strew: 'setting',
   group: 'subject',
 }

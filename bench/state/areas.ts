@@ -1,6 +1,6 @@
 import { toHex } from '@/core/colour/colour'
 import { boxAt, layerName, mergedLayer, newId, pictureLayer, shapeLayer } from '@/core/design/blank'
-import { addLayers, duplicateLayers, orderAbove, setOn } from '@/core/design/commands'
+import { addLayers, duplicateLayers, orderAbove, orderBeneath, setOn } from '@/core/design/commands'
 import { newMask } from '@/core/design/mask'
 import { orderAfter, putMask } from '@/core/design/mask-commands'
 import { frameMatrix } from '@/core/design/mask-frame'
@@ -10,6 +10,7 @@ import type { Bounds } from '@/core/geometry/bounds'
 import { apply, inverse } from '@/core/geometry/matrix'
 import { placedBounds } from '@/core/geometry/placement'
 import { frameOf } from '@/core/render/masked'
+import { treatmentKinds } from '@/core/treatments/list'
 import type { LayerPixels } from '../render/questions'
 import { resolvedOf, spotFor, stageScale, toMaster, upload } from './acts'
 import type { Bench, BenchState } from './bench-store'
@@ -113,6 +114,32 @@ export async function matchPatches(bench: Bench): Promise<void> {
     const fill = await fromSurroundings(bench, placedBounds(own.placement))
     bench.edit('Match the surroundings', (d) => setOn(d, s.channel, id, 'fill', fill))
   }
+}
+
+/** Makes what a treatment lays under or over a thing a picture of its own, which goes where the thing goes. */
+export async function setFree(bench: Bench, id: string, treatment: string): Promise<void> {
+  const s = bench.store.getState()
+  const layer = s.design.layers[id]
+  const own = layer?.treatments[treatment]
+  const definition = own && treatmentKinds.get(own.kind)
+  if (!layer || !own || !definition || !('around' in definition)) return
+  const [part] = definition.around(own as never, { scale: 1, width: layer.placement.width, height: layer.placement.height, colour: (c) => c })
+  const made = await bench.client.ask<LayerPixels | null>({ ask: 'layer', layer: id, only: treatment, scale: MOST_SCALE, most: MOST_SIDE })
+  if (!made || !part) return bench.notify('There is nothing of this to be seen here, so it was not set free.')
+  const info = await upload(bench, new File([writeColourPng(made.data, made.width, made.height)], 'pixels.png', { type: 'image/png' }))
+  if (!info || !bench.store.getState().design.layers[id]) return
+  bench.addSource(info)
+  const spot = { page: layer.page, plane: layer.plane, parent: layer.parent, inside: layer.inside }
+  const order = part.place === 'over' ? orderAbove(s.design, layer, id) : orderBeneath(s.design, layer, id)
+  const { left, top, width, height, scale } = made
+  const placement = toMaster(s, boxAt(left / scale, top / scale, width / scale, height / scale))
+  const name = `${definition.label} of ${layerName(layer)}`
+  const picture = pictureLayer({ id: newId(), ...spot, order }, name, { sha: info.sha, width: info.width, height: info.height }, placement)
+  bench.edit(`Set free: ${definition.label.toLowerCase()}`, (d) => {
+    addLayers(d, [{ ...picture, blend: part.blend ?? 'normal', behaviour: { ...picture.behaviour, kind: 'ride', host: id } }])
+    delete d.layers[id]?.treatments[treatment]
+  })
+  bench.select([picture.id])
 }
 
 /** What can be turned into pixels: one thing that is seen. */

@@ -1,10 +1,12 @@
 import type { Draft } from 'immer'
-import { newId } from '@/core/design/blank'
+import { boxAt, gradeLayer, newId } from '@/core/design/blank'
+import { addLayers, orderAbove } from '@/core/design/commands'
 import { inOrder, keyBetween } from '@/core/design/order'
 import type { Design, Layer } from '@/core/design/schema'
 import { type Treatment, treatmentsOf } from '@/core/design/treatment'
 import { isLocked } from '@/core/design/tree'
-import { newTreatment, treatmentKinds } from '@/core/treatments/list'
+import { isPointwise, newTreatment, treatmentKinds } from '@/core/treatments/list'
+import { toMaster } from './acts'
 import type { Bench, BenchState } from './bench-store'
 
 const treatable = (s: Pick<BenchState, 'design' | 'selection'>): string[] =>
@@ -24,6 +26,22 @@ export const nthOf = (layer: Pick<Layer, 'treatments'>, id: string): Nth | null 
 const found = (layer: { treatments: Record<string, Treatment> } | undefined, { kind, n }: Nth): Treatment | undefined =>
   layer && treatmentsOf(layer).filter((t) => t.kind === kind)[n]
 
+/** A grade above the selection, or in front of everything, over all that lies beneath it; or kept inside the thing selected. */
+export function addGrade(bench: Bench, within = false): void {
+  const s = bench.store.getState()
+  const below = s.design.layers[s.selection.at(-1) ?? '']
+  if (within && !below) return bench.notify('Select the thing that the grade is to be kept inside.')
+  const spot = below ? { page: below.page, plane: below.plane, parent: below.parent } : { page: s.page, plane: 'finish' as const, parent: null }
+  const { width, height, bleed } = s.resolved
+  const box = boxAt(-bleed, -bleed, width + 2 * bleed, height + 2 * bleed)
+  const layer = gradeLayer({ id: newId(), ...spot, order: orderAbove(s.design, spot, below?.id ?? null) }, 'Grade', toMaster(s, box))
+  const first = newTreatment('curves', { id: newId(), order: 'a0' })
+  bench.edit('Grade', (d) =>
+    addLayers(d, [{ ...layer, inside: within && below ? below.id : (below?.inside ?? null), treatments: { [first.id]: first } }]),
+  )
+  bench.select([layer.id])
+}
+
 /** What was last set of each kind: the next begins like it. */
 const last = new Map<string, Record<string, unknown>>()
 const settingsOf = ({ id: _i, order: _o, on: _n, mask: _m, ...rest }: Treatment) => rest
@@ -35,7 +53,7 @@ export function addTreatment(bench: Bench, kind: string): void {
   bench.edit(labelOf(kind), (d) => {
     for (const id of ids) {
       const layer = d.layers[id]
-      if (!layer) continue
+      if (!layer || (layer.kind === 'grade' && !isPointwise(kind))) continue
       const made = newTreatment(kind, { id: newId(), order: keyBetween(treatmentsOf(layer).at(-1)?.order ?? null, null) })
       layer.treatments[made.id] = { ...made, ...last.get(kind) }
     }
@@ -97,9 +115,10 @@ export function putOn(bench: Bench, name: string, list: readonly Treatment[]): v
   bench.edit(name, (d) => {
     for (const id of ids) {
       const layer = d.layers[id]
+      const fit = layer?.kind === 'grade' ? list.filter((t) => isPointwise(t.kind)) : list
       if (layer)
         layer.treatments = Object.fromEntries(
-          list.map((t) => [newId(), t]).map(([key, t]) => [key as string, { ...(t as Treatment), id: key as string }]),
+          fit.map((t) => [newId(), t]).map(([key, t]) => [key as string, { ...(t as Treatment), id: key as string }]),
         )
     }
   })

@@ -10,7 +10,7 @@ export type Outcome = Map<string, LayerNode>
 
 export function placeByMove(u: Unit, m: Move, out: Outcome, boxes: Map<string, Bounds>, channel: Channel): void {
   const { layer } = u.node
-  if (u.kind === 'cover' && (layer.kind === 'shape' || layer.kind === 'slot') && layer.placement.rotation === 0) {
+  if (u.kind === 'cover' && (layer.kind === 'shape' || layer.kind === 'slot' || layer.kind === 'grade') && layer.placement.rotation === 0) {
     // A plain area covers the page itself; only pictures are scaled to cover.
     const box = { left: -channel.bleed, top: -channel.bleed, right: channel.width + channel.bleed, bottom: channel.height + channel.bleed }
     boxes.set(u.id, box)

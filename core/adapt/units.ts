@@ -42,6 +42,7 @@ export function behaviourOf(node: LayerNode, bounds: Bounds, master: Pick<Channe
   const { layer } = node
   if (layer.behaviour.kind !== 'auto') return layer.behaviour.kind
   if (layer.kind === 'type') return 'reads'
+  if (layer.kind === 'grade') return 'cover'
   const { width, height } = master
   const [shareX, shareY] = [widthOf(bounds) / width, heightOf(bounds) / height]
   const r = reaches(bounds, width, height)

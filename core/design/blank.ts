@@ -184,6 +184,10 @@ export const mergedLayer = (where: Where, name: string, placement: Placement): L
   ...common(where, name, placement),
   kind: 'merged',
 })
+export const gradeLayer = (where: Where, name: string, placement: Placement): LayerOf<'grade'> => ({
+  ...common(where, name, placement),
+  kind: 'grade',
+})
 export const groupLayer = (where: Where, name: string): LayerOf<'group'> => ({ ...common(where, name, boxAt(0, 0, 1, 1)), kind: 'group', open: true })
 
 /** What a layer is called: its name, or a type layer's first words. */

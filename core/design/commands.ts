@@ -22,6 +22,13 @@ export function orderAbove(design: Design, spot: Spot, below: string | null): st
   return keyBetween(list[at]?.order ?? null, list[at + 1]?.order ?? null)
 }
 
+/** The order key directly beneath a layer. */
+export function orderBeneath(design: Design, spot: Spot, above: string): string {
+  const list = siblingsOf(design, spot)
+  const at = list.findIndex((l) => l.id === above)
+  return keyBetween(list[at - 1]?.order ?? null, list[at]?.order ?? null)
+}
+
 export function addLayers(d: Design, layers: readonly Layer[]): void {
   for (const layer of layers) d.layers[layer.id] = layer
 }

@@ -238,6 +238,9 @@ const groupSchema = z.object({
 /** A live layer that holds the picture of what lies beneath it, within its box. */
 const mergedSchema = z.object({ ...common, kind: z.literal('merged') })
 
+/** Its treatments of single pixels change all that lies beneath it in its group, or the holder that it is kept inside. */
+const gradeSchema = z.object({ ...common, kind: z.literal('grade') })
+
 export const layerSchema = z.discriminatedUnion('kind', [
   pictureSchema,
   graphicSchema,
@@ -247,6 +250,7 @@ export const layerSchema = z.discriminatedUnion('kind', [
   strewSchema,
   groupSchema,
   mergedSchema,
+  gradeSchema,
 ])
 
 const insets = z.object({ top: z.number().min(0), right: z.number().min(0), bottom: z.number().min(0), left: z.number().min(0) })

@@ -60,7 +60,7 @@ const spread = (seed: number, n: number): Point => ({
 })
 
 /** The copies of a strew as layers of their own, back to front; they carry its id. The same seed gives the same copies everywhere. */
-export function strewn(layer: LayerOf<'strew'>): Exclude<Layer, { kind: 'group' | 'strew' | 'slot' | 'type' | 'merged' }>[] {
+export function strewn(layer: LayerOf<'strew'>): Exclude<Layer, { kind: 'group' | 'strew' | 'slot' | 'type' | 'merged' | 'grade' }>[] {
   const { placement: p } = layer
   const short = Math.min(p.width, p.height)
   const toPage = matrixOf(p)

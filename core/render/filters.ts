@@ -5,7 +5,7 @@ import { cosine, sine } from '../geometry/exact'
 import { apply, inverse } from '../geometry/matrix'
 import { type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import type { NearWork, PointWork } from '../treatments/definition'
-import type { FilterNode, PlanNode } from './nodes'
+import type { FilterNode, GradeNode, PlanNode } from './nodes'
 import { type Region, regionIn } from './region'
 import { screenTable } from './screen'
 import { type Covering, gaussian } from './softening'
@@ -23,6 +23,7 @@ const TABLE_BYTES = 65 ** 3 * 16
 type RasterOf = (node: PlanNode, region: Region, left: number, top: number) => number
 /** A raster, the part of it that is made, and the px of the view that it begins at. */
 type Place = { raster: number; region: Region; left: number; top: number }
+type Mixed = Pick<FilterNode, 'strength' | 'blend' | 'masks'>
 type Near = Extract<FilterNode['work'], { near: NearWork }>
 /** What a near work reads: buffer (0, 0) is px (x, y) of the source's scale; so many px of it are filled. */
 type Read = { x: number; y: number; width: number; height: number }
@@ -44,15 +45,27 @@ export class Filters {
 
   /** Puts a treatment on a part of a raster that holds what it is put on. */
   apply(node: FilterNode, raster: number, region: Region, left: number, top: number): void {
+    this.mix(node, raster, region, left, top, (place) => {
+      if ('point' in node.work) this.point(node.work.point, place, node.step)
+      else (this.near[node.work.near.op] as (w: NearWork, n: FilterNode, near: Near, p: Place) => void)(node.work.near, node, node.work, place)
+    })
+  }
+  /** Puts a grade on all that a part of a raster shows. */
+  grade(node: GradeNode, raster: number, region: Region, left: number, top: number): void {
+    this.mix(node, raster, region, left, top, (place) => {
+      for (const step of node.steps) this.apply(step, place.raster, region, left, top)
+    })
+  }
+
+  /** What is made of a copy is mixed with what was there. */
+  private mix(node: Mixed, raster: number, region: Region, left: number, top: number, make: (place: Place) => void): void {
     const { memory } = this
     const { kernels } = memory
     const rect = [PLANE_BYTES, STRIDE, region.width, region.height] as const
     const made = memory.tile()
     const at = region.offset
     kernels.copyRect(made + at, raster + at, ...rect)
-    const place = { raster: made, region, left, top }
-    if ('point' in node.work) this.point(node.work.point, place, node.step)
-    else (this.near[node.work.near.op] as (w: NearWork, n: FilterNode, near: Near, p: Place) => void)(node.work.near, node, node.work, place)
+    make({ raster: made, region, left, top })
     if (node.blend !== 0) this.blended(made, raster, region, node.blend)
     if (node.masks.length === 0) {
       if (node.strength < 1) kernels.mixRect(raster + at, made + at, ...rect, node.strength)
@@ -79,7 +92,7 @@ export class Filters {
     memory.releaseTile(under)
   }
   /** As much of what was made as the masks show, the rest as it was. */
-  private mixed(node: FilterNode, raster: number, made: number, region: Region, left: number, top: number): void {
+  private mixed(node: Mixed, raster: number, made: number, region: Region, left: number, top: number): void {
     const { memory } = this
     const { kernels } = memory
     const at = region.offset

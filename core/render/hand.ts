@@ -20,6 +20,7 @@ const holds = (node: PlanNode, ids: ReadonlySet<string>): boolean =>
   ids.has(node.id) ||
   (node.kind === 'combined' && node.members.some((c) => holds(c, ids))) ||
   (node.kind === 'masked' && (holds(node.inner, ids) || node.masks.some((m) => m.node && holds(m.node, ids)))) ||
+  (node.kind === 'grade' && node.masks.some((m) => m.node && holds(m.node, ids))) ||
   (node.kind === 'filter' &&
     (holds(node.inner, ids) ||
       node.masks.some((m) => m.node && holds(m.node, ids)) ||

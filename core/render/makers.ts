@@ -109,7 +109,7 @@ export function pictureNode(
 }
 
 /** What each kind of layer needs computed; null where there is nothing to see. */
-export const makers: { [K in Exclude<Layer['kind'], 'group' | 'merged'>]: (layer: LayerOf<K>, c: Context) => PlanNode | null } = {
+export const makers: { [K in Exclude<Layer['kind'], 'group' | 'merged' | 'grade'>]: (layer: LayerOf<K>, c: Context) => PlanNode | null } = {
   picture: pictureNode,
   shape(layer, c) {
     const path = shapePath(layer)
@@ -204,7 +204,8 @@ export function heldNode(own: PlanNode, insides: readonly PlanNode[], body: numb
 }
 /** Nodes as one closed or open picture; `layer` gives its mode and opacity. */
 export function groupNode(layer: Pick<Layer, 'id' | 'blend' | 'opacity'>, children: readonly PlanNode[], closed: boolean): PlanNode | null {
-  const [first, ...rest] = children
+  // A grade reaches as far as what it is put on.
+  const [first, ...rest] = closed ? children.filter((n) => n.kind !== 'grade') : children
   if (!first) return null
   return {
     kind: 'group',

@@ -165,14 +165,18 @@ export function stepsOf(masks: readonly Mask[], own: ResolvedLayer, c: Context, 
   })
 }
 
-/** A node with its layer's masks; null where they leave nothing of it. */
-export function maskedNode(inner: PlanNode, own: ResolvedLayer, c: Context, bare: (c: Context) => PlanNode | null): PlanNode | null {
-  const steps = stepsOf(
+/** A layer's own masks as they are rendered, those left out that limit a treatment. */
+export const ownMaskSteps = (own: ResolvedLayer, c: Context, bare: (c: Context) => PlanNode | null = () => null): MaskStep[] =>
+  stepsOf(
     masksOf(own.layer).filter((m) => !isTreatments(own.layer, m.id)),
     own,
     c,
     bare,
   )
+
+/** A node with its layer's masks; null where they leave nothing of it. */
+export function maskedNode(inner: PlanNode, own: ResolvedLayer, c: Context, bare: (c: Context) => PlanNode | null): PlanNode | null {
+  const steps = ownMaskSteps(own, c, bare)
   if (steps.length === 0) return inner
 
   const bounds = steps.reduce((b, s) => intersect(b, shownBy(s, b)), inner.bounds)

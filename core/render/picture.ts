@@ -34,6 +34,11 @@ function levelsIn(nodes: readonly PlanNode[], band: Bounds): Wanted[] {
         }),
       ]
     // A ring is measured from all of its silhouette.
+    if (n.kind === 'grade')
+      return levelsIn(
+        [...n.masks, ...n.steps.flatMap((s) => s.masks)].flatMap((m) => (m.node ? [m.node] : [])),
+        EVERYWHERE,
+      )
     if (n.kind === 'filter') {
       const masks = n.masks.flatMap((m) => (m.node ? [m.node] : []))
       if (!('near' in n.work)) return [...levelsIn([n.inner], band), ...levelsIn(masks, EVERYWHERE)]

@@ -11,7 +11,7 @@ import { hasAny, maskedNode } from './masked'
 import { mergedNode } from './merged'
 import type { FillNode, PlanNode } from './nodes'
 import type { SourceBook } from './sources'
-import { treatedNode } from './treated'
+import { gradeNode, treatedNode } from './treated'
 import { weavesOf, wovenOver } from './woven'
 
 /**
@@ -37,6 +37,7 @@ const memo = new WeakMap<Layer, Held[]>()
 
 /** Whether what a node reads is still held: sources are let go where room is short. */
 function isHere(node: PlanNode, c: Context): boolean {
+  if (node.kind === 'grade') return node.masks.every((m) => !m.node || isHere(m.node, c))
   if (node.kind === 'rim') return isHere(node.silhouette, c)
   if (node.kind === 'filter') return isHere(node.inner, c) && (!('near' in node.work) || isHere(node.work.source, c))
   if (node.kind === 'group') return node.children.every((n) => isHere(n, c))
@@ -50,6 +51,7 @@ function isHere(node: PlanNode, c: Context): boolean {
 }
 
 function nodeOf(resolved: ResolvedLayer, c: Context): PlanNode | null {
+  if (resolved.layer.kind === 'grade') return gradeNode(resolved, c)
   const { layer } = resolved
   const made = (at: Context): PlanNode | null => {
     const bare = ownNode(resolved, at)
@@ -59,10 +61,15 @@ function nodeOf(resolved: ResolvedLayer, c: Context): PlanNode | null {
   const filled = (at: Context): PlanNode | null => {
     const own = made(at)
     const insides = own ? resolved.insides.map((l) => nodeOf(l, at)).filter((n): n is PlanNode => n !== null) : []
-    return own && insides.length > 0 ? heldNode(own, insides, layer.body) : own
+    holding = insides.length > 0
+    return own && holding ? heldNode(own, insides, layer.body) : own
   }
-  const body = resolved.insides.length > 0 ? 1 : layer.body
-  const node = hasAny(layer.treatments) ? treatedNode(filled, resolved, body, c) : filled(c)
+  // A holder's body is weaker by itself; of anything else all that treatments do not add.
+  let holding = false
+  const untreated = filled(c)
+  if (!untreated) return null
+  const body = holding ? 1 : layer.body
+  const node = hasAny(layer.treatments) ? treatedNode(filled, untreated, resolved, body, c) : untreated
   if (!node) return null
   return reaching(hasAny(layer.treatments) || body === 1 ? node : { ...node, opacity: node.opacity * body }, layer.blend, c)
 }
@@ -81,9 +88,11 @@ function ownNode(resolved: ResolvedLayer, c: Context): PlanNode | null {
   }
   if (layer.kind === 'group') {
     const children = stacked(resolved.children, c)
-    return groupNode(layer, children, !layer.open || layer.blend !== 'normal' || hasAny(layer.masks) || hasAny(layer.treatments))
+    const graded = children.some((n) => n.kind === 'grade')
+    return groupNode(layer, children, graded || !layer.open || layer.blend !== 'normal' || hasAny(layer.masks) || hasAny(layer.treatments))
   }
   if (layer.kind === 'merged') return mergedNode(layer, c)
+  if (layer.kind === 'grade') return null
   const held = memo.get(layer) ?? []
   const same = held.find((h) => h.scale === c.scale && h.swatches === c.swatches)
   if (same?.node && isHere(same.node, c)) return same.node

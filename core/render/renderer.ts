@@ -140,6 +140,7 @@ export class Renderer {
 
   /** Coverage 0–1 of a node's own pixels at a point of the view, its opacity included. */
   alphaAt(node: PlanNode, x: number, y: number): number {
+    if (node.kind === 'grade') return 0
     if (x < node.bounds.left || y < node.bounds.top || x >= node.bounds.right || y >= node.bounds.bottom) return 0
     const [column, row] = [Math.floor(x / TILE), Math.floor(y / TILE)]
     const region = regionIn(node.bounds, column * TILE, row * TILE)
@@ -154,6 +155,7 @@ export class Renderer {
     if (node.opacity === 0) return
     const region = clip ? regionIn(intersect(node.bounds, clip), left, top) : whole
     if (!region) return
+    if (node.kind === 'grade') return this.filters.grade(node, acc, region, left, top)
     const { kernels } = this.memory
     if (node.kind === 'group' && !node.closed) {
       if (node.opacity === 1) {
@@ -219,6 +221,7 @@ export class Renderer {
     else if (node.kind === 'held') this.drawHeld(raster, node, region, left, top)
     else if (node.kind === 'combined') this.drawCombined(raster, node, region, left, top)
     else if (node.kind === 'filter') this.drawFilter(raster, node, region, left, top)
+    else if (node.kind === 'grade') this.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
     else if (node.kind === 'rim') this.drawRim(raster, node, region, left, top)
     else if (node.kind === 'masked') this.drawMasked(raster, node, region, left, top)
     else {
@@ -245,6 +248,10 @@ export class Renderer {
       const part = regionIn(intersect(inside.bounds, node.bounds), left, top)
       const whole = regionIn(inside.bounds, left, top)
       if (!part || !whole || inside.opacity === 0) continue
+      if (inside.kind === 'grade') {
+        this.filters.grade(inside, raster, part, left, top)
+        continue
+      }
       const source = this.nodeRaster(inside, whole, left, top)
       const [at, size] = [part.offset, [PLANE_BYTES, STRIDE, part.width, part.height] as const]
       kernels.copyRect(before + at, raster + at, ...size)

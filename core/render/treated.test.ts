@@ -173,6 +173,12 @@ describe('what lies around', () => {
     expect(s.at(130, 160)).toEqual([255, 255, 255, 255])
     expect(s.at(215, 160)).toEqual([0, 0, 0, 255])
   })
+  it('a shadow multiplies what the page has there, a halo as light brightens it', async () => {
+    const shadow = await seen([on(square(), treat('shadow', { angle: 0, distance: 30, softness: 0, colour: '#808080' }))], { colour: '#4080c0' })
+    expect(shadow.at(215, 160).slice(0, 3)).toEqual([0x40, 0x80, 0xc0].map((v) => Math.round((v * 0x80) / 255)))
+    const halo = await seen([on(disc(), treat('halo', { size: 20, softness: 1, blend: 'screen', colour: '#404040' }))], { colour: '#4080c0' })
+    expect(halo.at(214, 160).slice(0, 3)).toEqual([0x40, 0x80, 0xc0].map((v) => Math.round(v + 0x40 - (v * 0x40) / 255)))
+  })
   it('a halo reaches its size all round; a rim before a shadow casts one too', async () => {
     const s = await seen([on(disc(), treat('halo', { size: 20, softness: 1, blend: 'normal', colour: '#ff0000' }))])
     for (const angle of [0, 0.7, 2, 4.4]) {

@@ -1,5 +1,5 @@
 import { lookUp } from '../colour/colour'
-import { blendModeNumber } from '../design/blend-modes'
+import { blendModeNumber, isOperator } from '../design/blend-modes'
 import { masksOf } from '../design/mask'
 import type { ResolvedLayer } from '../design/resolve'
 import type { Placement } from '../design/schema'
@@ -11,14 +11,18 @@ import { quickHash } from '../hash'
 import type { Definition, Look, NearWork } from '../treatments/definition'
 import { treatmentKinds } from '../treatments/list'
 import { type Context, groupNode } from './makers'
-import { frameOf, smaller, stamp, stepsOf } from './masked'
-import type { FilterNode, PlanNode } from './nodes'
-import { partNode } from './parts'
+import { frameOf, ownMaskSteps, smaller, stamp, stepsOf } from './masked'
+import type { FilterNode, GradeNode, PlanNode } from './nodes'
+import { flatNode, partNode } from './parts'
 import { ringsAround, thickenedNode } from './rimmed'
 import { softening, softReach } from './softening'
 
-/** What a thing is so far: its silhouette for what goes around it, and what is seen, whose body may be weaker. */
-type Stage = { silhouette: PlanNode; shown: PlanNode }
+/**
+ * What a thing is so far: its silhouette for what goes around it, and what is seen, whose body may be weaker. As long as
+ * nothing was done to both together, what lies under it is also told apart, to be blended with what the page has there.
+ */
+type Stage = { silhouette: PlanNode; shown: PlanNode; apart?: { under: readonly PlanNode[]; thing: PlanNode } }
+type Which = 'silhouette' | 'shown'
 type Make = (c: Context) => PlanNode | null
 
 /** px that work may look away from a tile; what looks further is made at a smaller scale. */
@@ -26,8 +30,8 @@ export const MOST_LOOK = 200
 /** Standard deviations that blurs are made with: from so many px to twice as many. */
 const FINEST_BLUR = 3.2
 
-/** A node with its layer's treatments, one after the other. `body` is how much of the thing itself shows. */
-export function treatedNode(make: Make, own: ResolvedLayer, body: number, c: Context): PlanNode | null {
+/** A node, `plain` as it is made here, with its layer's treatments, one after the other. `body` is how much of the thing itself shows. */
+export function treatedNode(make: Make, plain: PlanNode, own: ResolvedLayer, body: number, c: Context): PlanNode | null {
   const steps = stepsIn(treatmentsOf(own.layer).filter((t) => t.on && t.strength > 0))
   const frame = steps.length > 0 || body < 1 ? frameOf({ frame: 'layer' }, own, c.page) : null
   const made = new Map<string, Stage | null>()
@@ -35,7 +39,7 @@ export function treatedNode(make: Make, own: ResolvedLayer, body: number, c: Con
     const key = `${n}/${at.scale}`
     const held = made.get(key)
     if (held !== undefined) return held
-    const stage = n === 0 ? first(make(at), body) : next(n - 1, at)
+    const stage = n === 0 ? first(at === c ? plain : make(at), body) : next(n - 1, at)
     made.set(key, stage)
     return stage
   }
@@ -45,14 +49,47 @@ export function treatedNode(make: Make, own: ResolvedLayer, body: number, c: Con
     if (!before || !step || !frame) return before
     return applied(step, before, own, frame, at, (other, which) => stageAt(n, other)?.[which] ?? null)
   }
-  const plain = make(c)
   const done = stageAt(steps.length, c)
-  return plain && done && { ...done.shown, mode: plain.mode, opacity: plain.opacity * done.shown.opacity }
+  if (!done) return null
+  if (!done.apart || isOperator(plain.mode)) return { ...done.shown, mode: plain.mode, opacity: plain.opacity * done.shown.opacity }
+  const { under, thing } = done.apart
+  return groupNode({ id: plain.id, blend: 'normal', opacity: plain.opacity }, [...under, { ...thing, mode: plain.mode }], false)
 }
 function first(node: PlanNode | null, body: number): Stage | null {
   if (!node) return null
   const silhouette = { ...node, mode: 0, opacity: 1 }
   return { silhouette, shown: body < 1 ? { ...silhouette, opacity: body } : silhouette }
+}
+
+/** A grade on what lies beneath; null where it changes nothing. */
+export function gradeNode(own: ResolvedLayer, c: Context): GradeNode | null {
+  const { layer } = own
+  if (!layer.shown || layer.opacity === 0) return null
+  const frame = frameOf({ frame: 'layer' }, own, c.page)
+  const none = flatNode(layer.id, '#000000', c.reach)
+  const steps = treatmentsOf(layer).flatMap((treatment): FilterNode[] => {
+    const definition = treatmentKinds.get(treatment.kind)
+    if (!treatment.on || treatment.strength === 0 || !definition || !('point' in definition) || !frame) return []
+    const made = applied({ treatment, definition }, { silhouette: none, shown: none }, own, frame, c, () => null)
+    return made?.shown.kind === 'filter' ? [made.shown] : []
+  })
+  const masks = ownMaskSteps(own, c)
+  if (steps.length === 0) return null
+  const key = quickHash(`grade${steps.map((s) => s.key).join('|')}/${masks.map(stamp).join('|')}`)
+  return {
+    kind: 'grade',
+    id: layer.id,
+    steps,
+    masks,
+    strength: layer.opacity,
+    blend: blendModeNumber(layer.blend),
+    step: 1 / c.scale,
+    bounds: c.reach,
+    fine: false,
+    mode: blendModeNumber(layer.blend),
+    opacity: layer.opacity,
+    key,
+  }
 }
 
 /** Rim lines that follow each other lie one beyond the other. */
@@ -70,7 +107,7 @@ function stepsIn(treatments: readonly Treatment[]): Step[] {
   return out
 }
 
-type Earlier = (c: Context, which: keyof Stage) => PlanNode | null
+type Earlier = (c: Context, which: Which) => PlanNode | null
 function applied(step: Step, before: Stage, own: ResolvedLayer, frame: Placement, c: Context, earlier: Earlier): Stage | null {
   const { id } = own.layer
   if ('rims' in step) {
@@ -133,7 +170,7 @@ function applied(step: Step, before: Stage, own: ResolvedLayer, frame: Placement
   const map = near.op === 'displace' && near.layer ? c.nodeFor(near.layer, c) : null
   if (near.op === 'displace' && near.layer && !map) return before
   const at = factor === 1 ? c : smaller(c, factor)
-  const make = (which: keyof Stage): FilterNode | null => {
+  const make = (which: Which): FilterNode | null => {
     const inner = before[which]
     const source = factor === 1 ? inner : earlier(at, which)
     if (!source) return null
@@ -160,10 +197,14 @@ function both(before: Stage, change: (node: PlanNode) => PlanNode | null): Stage
 /** What lies under and over the thing; solid things are part of its silhouette from then on. */
 function around(before: Stage, under: readonly PlanNode[], over: readonly PlanNode[], solid: boolean): Stage {
   if (under.length + over.length === 0) return before
-  const closed = (node: PlanNode) => groupNode({ id: node.id, blend: 'normal', opacity: 1 }, [...under, node, ...over], true) ?? node
-  const shown = closed(before.shown)
-  if (!solid) return { silhouette: before.silhouette, shown }
-  return { silhouette: before.shown === before.silhouette ? shown : closed(before.silhouette), shown }
+  const closed = (node: PlanNode, around: readonly PlanNode[], on: readonly PlanNode[]) =>
+    around.length + on.length === 0 ? node : (groupNode({ id: node.id, blend: 'normal', opacity: 1 }, [...around, node, ...on], true) ?? node)
+  const shown = closed(before.shown, under, over)
+  if (!solid) {
+    const { under: others, thing } = before.apart ?? { under: [], thing: before.shown }
+    return { silhouette: before.silhouette, shown, apart: { under: [...others, ...under], thing: closed(thing, [], over) } }
+  }
+  return { silhouette: before.shown === before.silhouette ? shown : closed(before.silhouette, under, over), shown }
 }
 
 /** What of a treatment its pixels depend on. */
