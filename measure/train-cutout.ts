@@ -1,27 +1,17 @@
 /**
  * Trains the small networks that guess a photo's main thing, on scenes of seeds that are not measured, and writes
- * `core/cutout/weights.json`. usage: node scripts/run.mjs
- * measure/train-cutout.ts [scenes] [looks|corrections]; the scenes are traced first.
+ * `core/cutout/weights.json`. usage: node scripts/run.mjs measure/train-cutout.ts; the scenes are traced first.
  */
 import { writeFileSync } from 'node:fs'
-import { corrected, correctionPlanes } from '../core/cutout/corrections'
-import { looked } from '../core/cutout/cut-out'
 import { featuresOf, furtherLook } from '../core/cutout/features'
 import { judge, LEAK, type Network } from '../core/cutout/network'
 import { fitted, type Lab, reducedTo, toLab } from '../core/cutout/picture'
-import { segment } from '../core/cutout/segment'
-import weights from '../core/cutout/weights.json' with { type: 'json' }
-import type { Dab } from '../core/design/mask'
 import { random } from '../supplies/tracer/geometry'
 import { cutoutScene } from './cutout-scenes'
-import { nextDab } from './scripted-dab'
 
-const only = process.argv[3]
-const SEEDS = Array.from({ length: Number(process.argv[2] ?? 260) }, (_, n) => 2001 + n)
+const SEEDS = Array.from({ length: Number(process.argv[2] ?? 90) }, (_, n) => 2001 + n)
 const SIDE = 200
-const LOOKS = 3
 const PER_SCENE = 1500
-const PER_DABBED = 500
 const HIDDEN = [28, 14]
 const EPOCHS = 14
 
@@ -36,24 +26,10 @@ async function sample(seed: number): Promise<Sample> {
   return { lab, planes: featuresOf(lab), truth: Float32Array.from({ length: width * height }, (_, n) => (truth[n * 4] as number) / 255) }
 }
 
-type Picked = { inputs: Float32Array; target: number }
-const picks = random(6)
-/** Single px of a picture's planes, half of them from its subject or, where there is a belief, a third from where that is wrong. */
-function picksOf(planes: readonly Float32Array[], truth: Float32Array, count: number, belief?: Float32Array): Picked[] {
-  const inside = [...truth.keys()].filter((n) => (truth[n] as number) > 0.5)
-  const wrong = belief ? [...truth.keys()].filter((n) => (truth[n] as number) > 0.5 !== (belief[n] as number) > 0.5) : []
-  return Array.from({ length: count }, (_, k) => {
-    const from = k % 3 === 2 && wrong.length > 0 ? wrong : k % 2 ? inside : truth
-    const at = Math.floor(picks() * from.length)
-    const n = from === truth ? at : (from[at] as number)
-    return { inputs: Float32Array.from(planes, (p) => p[n] as number), target: truth[n] as number }
-  })
-}
-
-/** Adam (D. Kingma, J. Ba, 2015) on the cross-entropy of single px. */
-function train(picked: Picked[], epochs: number): Network {
+/** Adam (D. Kingma, J. Ba, 2015) on the cross-entropy of single px, half of each scene's from its subject. */
+function train(samples: readonly Sample[], epochs: number): Network {
   const rnd = random(5)
-  const sizes = [picked[0]?.inputs.length ?? 0, ...HIDDEN, 1]
+  const sizes = [samples[0]?.planes.length ?? 0, ...HIDDEN, 1]
   const layers = sizes.slice(1).map((outputs, n) => {
     const inputs = sizes[n] as number
     return {
@@ -62,6 +38,13 @@ function train(picked: Picked[], epochs: number): Network {
       weights: Array.from({ length: inputs * outputs }, () => (rnd() * 2 - 1) * Math.sqrt(3 / inputs)),
       biases: new Array<number>(outputs).fill(0),
     }
+  })
+  const picked = samples.flatMap((s) => {
+    const inside = [...s.truth.keys()].filter((n) => (s.truth[n] as number) > 0.5)
+    return Array.from({ length: PER_SCENE }, (_, k) => {
+      const n = k % 2 ? (inside[Math.floor(rnd() * inside.length)] as number) : Math.floor(rnd() * s.truth.length)
+      return { inputs: Float64Array.from(s.planes, (p) => p[n] as number), target: s.truth[n] as number }
+    })
   })
   // Everything flat: weights of a layer, then its biases.
   const values = layers.map((l) => Float64Array.from([...l.weights, ...l.biases]))
@@ -134,62 +117,14 @@ function train(picked: Picked[], epochs: number): Network {
   }
 }
 
-/** The dabs that a scene is corrected by so far, and what is believed of it then. */
-type Corrected = Sample & { belief: Float32Array; dabs: Dab[] }
-
-async function trainLooks(samples: readonly Sample[]): Promise<Network[]> {
-  const networks: Network[] = []
-  let seen = samples
-  for (let look = 0; look < LOOKS; look++) {
-    const net = train(
-      seen.flatMap((s) => picksOf(s.planes, s.truth, PER_SCENE)),
-      EPOCHS,
-    )
-    const beliefs = seen.map((s) => judge(net, s.planes))
-    networks.push(net)
-    seen = samples.map((s, n) => ({ ...s, planes: [...s.planes, ...furtherLook(s.lab, beliefs[n] as Float32Array)] }))
-  }
-  return networks
-}
-
-/** One more dab on each scene, set where the cut that follows from what is believed is most wrong. */
-function oneMoreDab({ lab, truth, belief, dabs, ...s }: Corrected): Corrected {
-  const wanted = Uint8Array.from(truth, (v) => v * 255)
-  const cut = segment(lab, belief, dabs).map((v) => v * 255)
-  const dab = nextDab(wanted, cut, lab.width, lab.height)
-  return { ...s, lab, truth, belief, dabs: dab ? [...dabs, dab] : dabs }
-}
-
-/** Two networks that correct what is believed by dabs, trained on one to three of them. */
-function trainCorrections(samples: readonly Sample[], looks: readonly Network[]): Network[] {
-  const believed = samples.map((s) => ({ ...s, belief: looked(s.lab, s.planes, looks), dabs: [] as Dab[] }))
-  let networks: Network[] = []
-  // First dabs are set where the looks alone are wrong; later ones where the networks trained so far leave things wrong.
-  for (let round = 0; round < 2; round++) {
-    const stages: Corrected[][] = []
-    let now: Corrected[] = believed
-    for (let k = 0; k < 3; k++) {
-      now = now.map((s) => oneMoreDab({ ...s, belief: k > 0 ? corrected(s.lab, s.planes, s.belief, s.dabs, networks) : s.belief }))
-      now = now.map((s, n) => ({ ...s, belief: (believed[n] as Corrected).belief }))
-      stages.push(now)
-    }
-    const made: Network[] = []
-    let seen = stages.flat()
-    for (let look = 0; look < 2; look++) {
-      const net = train(
-        seen.flatMap((s) => picksOf(correctionPlanes(s.lab, s.planes, s.belief, s.dabs), s.truth, PER_DABBED, s.belief)),
-        EPOCHS,
-      )
-      made.push(net)
-      seen = seen.map((s) => ({ ...s, belief: judge(net, correctionPlanes(s.lab, s.planes, s.belief, s.dabs)) }))
-    }
-    networks = made
-  }
-  return networks
-}
-
 const samples: Sample[] = []
 for (const seed of SEEDS) samples.push(await sample(seed))
-const looks = only === 'corrections' ? (weights.looks as Network[]) : await trainLooks(samples)
-const corrections = only === 'looks' ? (weights.corrections as Network[]) : trainCorrections(samples, looks)
-writeFileSync('core/cutout/weights.json', `${JSON.stringify({ looks, corrections })}\n`)
+const networks: Network[] = []
+let seen = samples
+for (let look = 0; look < 3; look++) {
+  const net = train(seen, EPOCHS)
+  const beliefs = seen.map((s) => judge(net, s.planes))
+  networks.push(net)
+  seen = samples.map((s, n) => ({ ...s, planes: [...s.planes, ...furtherLook(s.lab, beliefs[n] as Float32Array)] }))
+}
+writeFileSync('core/cutout/weights.json', `${JSON.stringify(networks)}\n`)

@@ -1,10 +1,9 @@
 import { coloursSize, type Dab } from '../design/mask'
-import { corrected, settledBy } from './corrections'
 import { featuresOf, furtherLook } from './features'
 import { doubled, type Matte, matte } from './matting'
 import { judge, type Network } from './network'
 import { fitted, type Lab, type Pixels, reducedTo, toLab } from './picture'
-import { segment, sharpened } from './segment'
+import { segment, settledBy, sharpened } from './segment'
 import weights from './weights.json' with { type: 'json' }
 
 /** The longer side of the picture that is guessed on, and the most of the one that is cut, px. */
@@ -13,7 +12,7 @@ const CUT = 512
 /** The longer side of the copy that is cut once more at most, px. */
 const CUT_AGAIN = 1100
 
-const { looks, corrections } = weights as { looks: Network[]; corrections: Network[] }
+const looks = weights as Network[]
 
 /** Half the size, each px the mean of four. */
 export function halved(p: Pixels): Pixels {
@@ -32,16 +31,15 @@ export function halved(p: Pixels): Pixels {
   return { width, height, data }
 }
 
-/** What is believed of each px of a picture, corrected by dabs: 1 its main thing, 0 its ground. */
-function believe(picture: Pixels, dabs: readonly Dab[]): Float32Array {
+/** What is believed of each px of a picture: 1 its main thing, 0 its ground. */
+export function believe(picture: Pixels): Float32Array {
   const size = fitted(picture.width, picture.height, GUESSED)
   const lab = toLab(reducedTo(picture, size.width, size.height))
-  const planes = featuresOf(lab)
-  const first = looked(lab, planes, looks)
-  return stretched(dabs.length > 0 ? corrected(lab, planes, first, dabs, corrections) : first, lab, picture)
+  return stretched(looked(lab, looks), lab, picture)
 }
 /** The networks one after the other, each told what the one before believes. */
-export function looked(lab: Lab, planes: readonly Float32Array[], networks: readonly Network[]): Float32Array {
+export function looked(lab: Lab, networks: readonly Network[]): Float32Array {
+  const planes = featuresOf(lab)
   const [first, ...others] = networks
   if (!first) throw new Error('There is no network to look with.')
   return others.reduce((belief, net) => judge(net, [...planes, ...furtherLook(lab, belief)]), judge(first, planes))
@@ -123,7 +121,7 @@ export function cutStages(
   while (Math.max((chain.at(-1) as Pixels).width, (chain.at(-1) as Pixels).height) > CUT) chain.push(halved(chain.at(-1) as Pixels))
   progress(0.1)
   const small = chain.at(-1) as Pixels
-  return { chain, small, cut: segment(toLab(small), believe(small, dabs), dabs) }
+  return { chain, small, cut: segment(toLab(small), believe(small), dabs) }
 }
 
 /** The band's own colours, and some px on from them. */

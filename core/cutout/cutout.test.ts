@@ -2,10 +2,10 @@ import { converter } from 'culori'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Dab } from '../design/mask'
-import { settledBy } from './corrections'
 import { cutOut } from './cut-out'
 import { leastCut, STEPS } from './max-flow'
 import { type Pixels, toLab } from './picture'
+import { settledBy } from './segment'
 
 /** The cost of a labelling: what is left on the wrong side, and the links it cuts. */
 function costOf(side: Uint8Array, width: number, height: number, terminal: Float32Array, links: Float32Array): number {

@@ -1,8 +1,7 @@
 import type { Dab } from '../design/mask'
 import { connectedParts, within } from '../geometry/connected'
 import { binsOf, ColourModel } from './colour-model'
-import { KEEP, pulled, settledBy } from './corrections'
-import { blurred } from './edges'
+import { blurred, edgesOf } from './edges'
 import { leastCut, STEPS } from './max-flow'
 import type { Lab } from './picture'
 
@@ -18,6 +17,23 @@ const ROUNDS = 2
 /** How much of what is believed comes from the first belief and not from the cut before, and how far that is spread, shares of the shorter side. */
 const FIRST = 0.7
 const SPREAD = 0.012
+/** How far a dab goes over plain picture, shares of the shorter side. */
+const REACH = 0.18
+const KEEP = 1
+const DROP = 2
+
+/** px that dabs settle: 1 kept, 2 dropped, 0 open; a later dab lies over an earlier one. */
+export function settledBy(dabs: readonly Dab[], width: number, height: number): Uint8Array {
+  const out = new Uint8Array(width * height)
+  for (const dab of dabs) {
+    const r = Math.max(0.7, dab.radius * Math.min(width, height))
+    const [cx, cy] = [dab.x * width - 0.5, dab.y * height - 0.5]
+    for (let y = Math.max(0, Math.ceil(cy - r)); y <= Math.min(height - 1, cy + r); y++)
+      for (let x = Math.max(0, Math.ceil(cx - r)); x <= Math.min(width - 1, cx + r); x++)
+        if ((x - cx) ** 2 + (y - cy) ** 2 <= r * r) out[y * width + x] = dab.keep ? KEEP : DROP
+  }
+  return out
+}
 
 /** What it costs to cut between neighbours: little where the colour changes. */
 function linksOf(p: Lab, smooth: number): Float32Array {
@@ -64,17 +80,63 @@ function mainParts(cut: Uint8Array, belief: Float32Array, settled: Uint8Array, w
   return out
 }
 
+/** How far each px is from a dab, by ways that shun edges: px of plain picture, each step over a full edge counting some forty. */
+function waysFrom(seeds: Uint8Array, edges: Float32Array, width: number, height: number): Float32Array {
+  const out = Float32Array.from(seeds, (s) => (s ? 0 : 1e6))
+  const pass = (n: number, m: number, length: number) => {
+    const e = Math.min(2.5, edges[n] as number)
+    const way = (out[m] as number) + length * (1 + 8 * e * e)
+    if (way < (out[n] as number)) out[n] = way
+  }
+  for (let round = 0; round < 3; round++) {
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++) {
+        const n = y * width + x
+        if (x > 0) pass(n, n - 1, 1)
+        if (y > 0) pass(n, n - width, 1)
+        if (x > 0 && y > 0) pass(n, n - width - 1, Math.SQRT2)
+        if (x < width - 1 && y > 0) pass(n, n - width + 1, Math.SQRT2)
+      }
+    for (let y = height - 1; y >= 0; y--)
+      for (let x = width - 1; x >= 0; x--) {
+        const n = y * width + x
+        if (x < width - 1) pass(n, n + 1, 1)
+        if (y < height - 1) pass(n, n + width, 1)
+        if (x < width - 1 && y < height - 1) pass(n, n + width + 1, Math.SQRT2)
+        if (x > 0 && y < height - 1) pass(n, n + width - 1, Math.SQRT2)
+      }
+  }
+  return out
+}
+
 /**
  * The main thing of a photo, 1, and its ground, 0: from what is believed of each px, then by turns the colours of both and
  * the least cut between them (C. Rother et al., “GrabCut”, SIGGRAPH 2004, with densities over OKLab for the mixtures).
- * Dabs are held to.
+ * Dabs are held to, and what they lie on goes with them up to its edges.
  */
 export function segment(p: Lab, first: Float32Array, dabs: readonly Dab[]): Uint8Array {
   const { width, height } = p
   const count = width * height
   const bins = binsOf(p)
   const settled = settledBy(dabs, width, height)
-  const held = dabs.length > 0 ? pulled(p, first, settled) : first
+  const held = Float32Array.from(first)
+  if (dabs.length > 0) {
+    const { edges } = edgesOf([p.l, p.a, p.b], [1, 1.6, 1.6], width, height)
+    const reach = REACH * Math.min(width, height)
+    const [keep, drop] = [KEEP, DROP].map((which) =>
+      waysFrom(
+        settled.map((s) => (s === which ? 1 : 0)),
+        edges,
+        width,
+        height,
+      ),
+    ) as [Float32Array, Float32Array]
+    for (let n = 0; n < count; n++) {
+      const [k, d] = [Math.exp(-(keep[n] as number) / reach), Math.exp(-(drop[n] as number) / reach)]
+      const pull = Math.max(k, d)
+      held[n] = (held[n] as number) * (1 - pull) + (k > d ? pull : 0)
+    }
+  }
   const links = linksOf(p, SMOOTH)
   let belief = held
   let cut: Uint8Array = new Uint8Array(count)
