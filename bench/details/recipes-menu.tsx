@@ -4,7 +4,7 @@ import { inOrder } from '@/core/design/order'
 import type { Layer } from '@/core/design/schema'
 import { looks, treatmentsIn } from '@/core/treatments/recipes'
 import { useBench, useBenchState } from '../state/bench-context'
-import { keepRecipe, putOn } from '../state/treating'
+import { followRecipe, keepRecipe, putOn } from '../state/treating'
 import { IconButton } from '../ui/button'
 import { Menu, MenuItem, MenuPart } from '../ui/menu'
 
@@ -15,6 +15,7 @@ export function RecipesMenu({ layer }: { layer: Layer }) {
   const bench = useBench()
   const recipes = useBenchState((s) => s.design.recipes)
   const own = inOrder(recipes)
+  const some = Object.keys(layer.treatments).length > 0
   return (
     <Menu
       wide
@@ -38,16 +39,13 @@ export function RecipesMenu({ layer }: { layer: Layer }) {
             </MenuPart>
           ))}
           {n === 0 && (
-            <MenuPart label="Of this design">
+            <MenuPart label="Of this design, followed">
               {own.map((r) => (
-                <MenuItem
-                  key={r.id}
-                  onSelect={() => putOn(bench, `Recipe ${r.name}`, inOrder(Object.fromEntries(r.treatments.map((t) => [t.id, t]))))}
-                >
+                <MenuItem key={r.id} onSelect={() => followRecipe(bench, r.id)}>
                   {r.name}
                 </MenuItem>
               ))}
-              <MenuItem disabled={Object.keys(layer.treatments).length === 0} onSelect={() => keepRecipe(bench, layer)}>
+              <MenuItem disabled={!some} onSelect={() => keepRecipe(bench, layer.id)}>
                 <Save size={13} className="text-soft" />
                 Keep these as a recipe
               </MenuItem>

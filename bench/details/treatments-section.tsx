@@ -1,14 +1,15 @@
 'use client'
-import { ChevronDown, Copy, Eye, EyeOff, GripVertical, Plus, Trash2 } from 'lucide-react'
+import { BookOpen, ChevronDown, Copy, Eye, EyeOff, GripVertical, Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { BLEND_MODES, type BlendMode, blendModes } from '@/core/design/blend-modes'
+import { treatedBy, withFollowed } from '@/core/design/follow'
 import { MASK_NAMES, masksOf } from '@/core/design/mask'
 import type { Layer } from '@/core/design/schema'
 import { type Treatment, treatmentsOf } from '@/core/design/treatment'
 import type { Definition, Group } from '@/core/treatments/definition'
 import { isPointwise, treatmentDefinitions, treatmentKinds } from '@/core/treatments/list'
 import { setFree } from '../state/areas'
-import { useBench } from '../state/bench-context'
+import { useBench, useBenchState } from '../state/bench-context'
 import {
   addTreatment,
   changeTreatment,
@@ -16,10 +17,12 @@ import {
   dropTreatment,
   endLook,
   exaggerate,
+  followRecipe,
   lookWithout,
   moveTreatment,
   type Nth,
   nthOf,
+  renameRecipe,
 } from '../state/treating'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
@@ -48,8 +51,11 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
   const bench = useBench()
   const [open, setOpen] = useState<string | null>(null)
   const [dragged, setDragged] = useState<string | null>(null)
-  const [first] = layers
-  if (!first) return null
+  const recipes = useBenchState((s) => s.design.recipes)
+  const [own] = layers
+  if (!own) return null
+  const recipe = own.recipe ? recipes[own.recipe] : undefined
+  const first = withFollowed(own, recipes)
   const list = treatmentsOf(first)
   const drop = (before: string | null) => {
     if (dragged) moveTreatment(bench, first.id, dragged, before)
@@ -90,7 +96,7 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
                           key={d.kind}
                           onSelect={() => {
                             addTreatment(bench, d.kind)
-                            const now = bench.store.getState().design.layers[first.id]
+                            const now = treatedBy(bench.store.getState().design, first.id)
                             setOpen((now && treatmentsOf(now).at(-1)?.id) ?? null)
                           }}
                         >
@@ -105,6 +111,25 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
         </>
       }
     >
+      {recipe && (
+        <div className="flex items-center gap-1.5 rounded-control bg-lit px-1.5 py-1 text-tiny">
+          <BookOpen size={13} className="shrink-0 text-soft" />
+          <input
+            key={recipe.name}
+            aria-label="Name of the recipe"
+            className="min-w-0 flex-1 bg-transparent outline-none"
+            defaultValue={recipe.name}
+            onBlur={(e) => e.target.value !== recipe.name && renameRecipe(bench, recipe.id, e.target.value)}
+            onKeyDown={(e) => {
+              e.stopPropagation()
+              if (e.key === 'Enter') e.currentTarget.blur()
+            }}
+          />
+          <Button small onClick={() => followRecipe(bench, null)}>
+            Let go
+          </Button>
+        </div>
+      )}
       {list.length === 0 && <p className="text-tiny text-soft">None. Shadows, light, hue, grain: each can be changed and taken off again.</p>}
       {list.map((t) => {
         const definition = treatmentKinds.get(t.kind)
@@ -229,7 +254,7 @@ function Settings({ t, definition, which, layer }: { t: Treatment; definition: D
           />
         )}
       </div>
-      {'around' in definition && layer.kind !== 'grade' && (
+      {'around' in definition && !layer.recipe && (
         <Button small onClick={() => void setFree(bench, layer.id, t.id)}>
           Set free as a layer
         </Button>

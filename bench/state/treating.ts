@@ -1,6 +1,7 @@
 import type { Draft } from 'immer'
 import { boxAt, gradeLayer, newId } from '@/core/design/blank'
 import { addLayers, orderAbove } from '@/core/design/commands'
+import { treatedBy } from '@/core/design/follow'
 import { inOrder, keyBetween } from '@/core/design/order'
 import type { Design, Layer } from '@/core/design/schema'
 import { type Treatment, treatmentsOf } from '@/core/design/treatment'
@@ -12,6 +13,11 @@ import type { Bench, BenchState } from './bench-store'
 const treatable = (s: Pick<BenchState, 'design' | 'selection'>): string[] =>
   s.selection.filter((id) => s.design.layers[id] && !isLocked(s.design, id))
 const labelOf = (kind: string): string => treatmentKinds.get(kind)?.label ?? kind
+
+/** Where the treatments of some layers are held, each once: in themselves or in the recipes they follow. */
+function heldOf(d: Draft<Design>, ids: readonly string[]) {
+  return [...new Set(ids.flatMap((id) => treatedBy(d, id) ?? []))] as (Pick<Layer, 'treatments'> & { kind?: string })[]
+}
 
 /** Which of a layer's treatments is meant, on each of several layers: the nth of its kind. */
 export type Nth = { kind: string; n: number }
@@ -51,9 +57,8 @@ export function addTreatment(bench: Bench, kind: string): void {
   const ids = treatable(bench.store.getState())
   if (ids.length === 0) return bench.notify(`Select what is to have ${labelOf(kind).toLowerCase()}.`)
   bench.edit(labelOf(kind), (d) => {
-    for (const id of ids) {
-      const layer = d.layers[id]
-      if (!layer || (layer.kind === 'grade' && !isPointwise(kind))) continue
+    for (const layer of heldOf(d, ids)) {
+      if (layer.kind === 'grade' && !isPointwise(kind)) continue
       const made = newTreatment(kind, { id: newId(), order: keyBetween(treatmentsOf(layer).at(-1)?.order ?? null, null) })
       layer.treatments[made.id] = { ...made, ...last.get(kind) }
     }
@@ -65,28 +70,28 @@ type Change = Partial<Treatment>
 export function changeTreatment(bench: Bench, what: string, which: Nth, change: Change, only: 'shown' | 'kept' = 'kept'): void {
   const ids = treatable(bench.store.getState())
   const write = (d: Draft<Design>) => {
-    for (const id of ids) {
-      const own = found(d.layers[id], which)
+    for (const held of heldOf(d, ids)) {
+      const own = found(held, which)
       if (own) Object.assign(own, change)
     }
   }
   if (only === 'shown') return bench.preview(write)
   bench.commit(`${labelOf(which.kind)}: ${what}`, write)
-  const own = ids.map((id) => found(bench.store.getState().design.layers[id], which)).find((t) => t)
+  const own = ids.map((id) => found(treatedBy(bench.store.getState().design, id), which)).find((t) => t)
   if (own) last.set(which.kind, settingsOf(own))
 }
 export function dropTreatment(bench: Bench, which: Nth): void {
   bench.edit(`Remove ${labelOf(which.kind).toLowerCase()}`, (d) => {
-    for (const id of treatable(bench.store.getState())) {
-      const own = found(d.layers[id], which)
-      if (own) delete d.layers[id]?.treatments[own.id]
+    for (const held of heldOf(d, treatable(bench.store.getState()))) {
+      const own = found(held, which)
+      if (own) delete held.treatments[own.id]
     }
   })
 }
 /** Lays a treatment of one thing before another of it; null for the end. */
 export function moveTreatment(bench: Bench, layer: string, id: string, before: string | null): void {
   bench.edit('Order of treatments', (d) => {
-    const own = d.layers[layer]
+    const own = treatedBy(d, layer)
     const moved = own?.treatments[id]
     if (!own || !moved || id === before) return
     const others = treatmentsOf(own).filter((t) => t.id !== id)
@@ -98,7 +103,7 @@ export function moveTreatment(bench: Bench, layer: string, id: string, before: s
 let copied: Treatment[] = []
 export function copyTreatments(bench: Bench): void {
   const { design, selection } = bench.store.getState()
-  const layer = selection.map((id) => design.layers[id]).find((l) => l && Object.keys(l.treatments).length > 0)
+  const layer = selection.map((id) => treatedBy(design, id)).find((l) => l && Object.keys(l.treatments).length > 0)
   if (!layer) return bench.notify('Select a thing that has treatments.')
   copied = treatmentsOf(layer)
   bench.notify(`${copied.length} ${copied.length === 1 ? 'treatment' : 'treatments'} copied; select what is to have them.`)
@@ -116,6 +121,7 @@ export function putOn(bench: Bench, name: string, list: readonly Treatment[]): v
     for (const id of ids) {
       const layer = d.layers[id]
       const fit = layer?.kind === 'grade' ? list.filter((t) => isPointwise(t.kind)) : list
+      if (layer) layer.recipe = null
       if (layer)
         layer.treatments = Object.fromEntries(
           fit.map((t) => [newId(), t]).map(([key, t]) => [key as string, { ...(t as Treatment), id: key as string }]),
@@ -124,23 +130,41 @@ export function putOn(bench: Bench, name: string, list: readonly Treatment[]): v
   })
 }
 
-/** Keeps a layer's treatments as a recipe of the design, named by what is in it. */
-export function keepRecipe(bench: Bench, layer: Layer): void {
-  const list = treatmentsOf(layer)
+/** Keeps a layer's treatments as a recipe of the design, named by what is in it; the layer follows it from now on. */
+export function keepRecipe(bench: Bench, id: string): void {
+  const own = treatedBy(bench.store.getState().design, id)
+  if (!own || Object.keys(own.treatments).length === 0) return
+  const list = treatmentsOf(own)
   const name = list
     .map((t) => labelOf(t.kind))
     .join(', ')
     .slice(0, 60)
+  const recipe = newId()
   bench.edit('Keep a recipe', (d) => {
-    const id = newId()
-    d.recipes[id] = {
-      id,
-      name,
-      order: keyBetween(inOrder(d.recipes).at(-1)?.order ?? null, null),
-      treatments: list.map((t) => ({ ...t, mask: null })),
+    const order = keyBetween(inOrder(d.recipes).at(-1)?.order ?? null, null)
+    d.recipes[recipe] = { id: recipe, name, order, treatments: Object.fromEntries(list.map((t) => [t.id, { ...t, mask: null }])) }
+    const layer = d.layers[id]
+    if (layer) layer.recipe = recipe
+  })
+  bench.notify(`Kept as “${name}”. What follows it changes with it.`)
+}
+/** Lets all that is selected follow a recipe of the design; null lets go, what was shown becomes their own. */
+export function followRecipe(bench: Bench, recipe: string | null): void {
+  const name = recipe ? `Follow ${bench.store.getState().design.recipes[recipe]?.name ?? 'a recipe'}` : 'Follow no recipe'
+  bench.edit(name, (d) => {
+    for (const id of treatable(bench.store.getState())) {
+      const layer = d.layers[id]
+      if (!layer) continue
+      if (!recipe) layer.treatments = Object.fromEntries(Object.entries(treatedBy(d, id)?.treatments ?? {}).map(([key, t]) => [key, { ...t }]))
+      layer.recipe = recipe
     }
   })
-  bench.notify(`Kept as “${name}”.`)
+}
+export function renameRecipe(bench: Bench, recipe: string, name: string): void {
+  bench.edit('Name a recipe', (d) => {
+    const own = d.recipes[recipe]
+    if (own && name.trim()) own.name = name.trim().slice(0, 60)
+  })
 }
 
 /** Shows all that is selected without its treatments, until `endLook`. */
@@ -149,7 +173,7 @@ export function lookWithout(bench: Bench): void {
   bench.preview((d) => {
     for (const id of bench.store.getState().selection) {
       const layer = d.layers[id]
-      if (layer) layer.treatments = {}
+      if (layer) Object.assign(layer, { treatments: {}, recipe: null })
     }
   })
 }
@@ -157,12 +181,12 @@ export function lookWithout(bench: Bench): void {
 export function exaggerate(bench: Bench, which?: Nth): void {
   if (bench.inGesture) return
   const { design, selection } = bench.store.getState()
-  const first = selection.map((id) => design.layers[id]).find((l) => l && Object.keys(l.treatments).length > 0)
+  const first = selection.map((id) => treatedBy(design, id)).find((l) => l && Object.keys(l.treatments).length > 0)
   const meant = which ?? (first && nthOf(first, treatmentsOf(first).at(-1)?.id ?? ''))
   if (!meant) return
   bench.preview((d) => {
-    for (const id of treatable({ design, selection })) {
-      const own = found(d.layers[id], meant)
+    for (const held of heldOf(d, treatable({ design, selection }))) {
+      const own = found(held, meant)
       if (own) Object.assign(own, exaggerated(own))
     }
   })

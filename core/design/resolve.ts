@@ -3,6 +3,7 @@ import { clearBoxes, safeArea } from '../adapt/free-space'
 import { missing } from '../errors'
 import type { Bounds } from '../geometry/bounds'
 import { anchorPoint } from './channel-place'
+import { inRecipes } from './follow'
 import { byOrder } from './order'
 import { placedBy } from './register'
 import { type Arrangement, arrangementKey, type Change, type ChangeProperty, type Channel, type Design, type Layer } from './schema'
@@ -87,7 +88,7 @@ export function resolve(design: Design, at: { page: string; channel: string }, c
   const channel = design.channels[at.channel]
   const master = design.channels[design.master]
   if (!page || !channel || !master) throw missing('This page or channel is no longer in the design. Nothing was lost; choose another.')
-  const tree = layerTree(design, at.page)
+  const tree = inRecipes(layerTree(design, at.page), design)
   const common = {
     page: at.page,
     channel,

@@ -119,6 +119,8 @@ const common = {
   weaves: z.record(id, weaveSchema).default({}),
   /** Effects on it, in their order. */
   treatments: z.record(id, treatmentSchema).default({}),
+  /** A recipe of the design that it follows: that one's treatments are shown instead of its own. */
+  recipe: id.nullable().default(null),
   behaviour: behaviourSchema,
 }
 
@@ -343,7 +345,7 @@ export const designSchema = z.object({
   layers: z.record(id, layerSchema),
   swatches: z.record(id, z.object({ id, name, order, colour: colourSchema })),
   /** Named lists of treatments. */
-  recipes: z.record(id, z.object({ id, name, order, treatments: z.array(treatmentSchema).max(40) })).default({}),
+  recipes: z.record(id, z.object({ id, name, order, treatments: z.record(id, treatmentSchema) })).default({}),
   guides: z.record(id, guideSchema).default({}),
   /** By channel. */
   grids: z.record(id, gridSchema).default({}),
