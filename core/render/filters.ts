@@ -209,11 +209,31 @@ export class Filters {
   }
 
   /** Two places meet again and again, half as far each time: as many even places as they are px apart. */
-  private paired(read: Read, maps: (n: number) => readonly number[], count: number, most: 0 | 1): number {
+  private paired(read: Read, maps: (n: number) => readonly number[], count: number): number {
     let { a: from, b: to } = this.scratch
     for (let n = 0; n < count; n++) {
       const at = this.table(maps(n), 65536)
-      this.memory.kernels.pairUp(to, from, PLANE, SIDE_BYTES, 0, 0, read.width, read.height, read.width, read.height, at, most)
+      this.memory.kernels.pairUp(to, from, PLANE, SIDE_BYTES, 0, 0, read.width, read.height, read.width, read.height, at)
+      ;[from, to] = [to, from]
+    }
+    return from
+  }
+
+  /** The same by plain shifts, which are quicker; each time a little more of the buffer's border is no longer made. */
+  private shifted(
+    read: Read,
+    planes: readonly number[],
+    shifts: (n: number) => readonly [number, number, number, number],
+    count: number,
+    most: 0 | 1,
+  ): number {
+    let { a: from, b: to } = this.scratch
+    let border = 0
+    for (let n = 0; n < count; n++) {
+      const by = shifts(n)
+      border += Math.ceil(Math.max(...by.map(Math.abs))) + 1
+      const part = [border, border, read.width - 2 * border, read.height - 2 * border] as const
+      for (const p of planes) this.memory.kernels.pairShift(to + p * PLANE, from + p * PLANE, SIDE_BYTES, ...part, ...by, most)
       ;[from, to] = [to, from]
     }
     return from
@@ -271,14 +291,13 @@ export class Filters {
       const [dx, dy] = [w.dx / near.factor, w.dy / near.factor]
       const length = Math.hypot(dx, dy)
       if (length < 0.5) return
-      const look = Math.ceil(length / 2) + 2
-      const read = this.gather(near, place, look)
       const count = Math.max(1, Math.ceil(Math.log2(length)))
-      const maps = (n: number) => {
+      const read = this.gather(near, place, Math.ceil(length / 2) + 2 * count + 3)
+      const shifts = (n: number) => {
         const [x, y] = [dx / 2 ** (n + 2), dy / 2 ** (n + 2)]
-        return [1, 0, -x, 0, 1, -y, 1, 0, x, 0, 1, y]
+        return [-x, -y, x, y] as const
       }
-      this.bringAll(this.paired(read, maps, count, 0), read, place, near.factor)
+      this.bringAll(this.shifted(read, [0, 1, 2, 3], shifts, count, 0), read, place, near.factor)
     },
     zoom: (w, _n, near, place) => this.about(near, place, w, (k) => [1 - k, 0, 0, 1 - k, 1 + k, 0, 0, 1 + k], 0.5 * w.by),
     spin: (w, _n, near, place) =>
@@ -403,10 +422,10 @@ export class Filters {
       const [dx, dy] = [w.dx / near.factor, w.dy / near.factor]
       const length = Math.hypot(dx, dy)
       if (length < 0.25) return
-      const read = this.gather(near, place, Math.ceil(length) + 2)
       const count = Math.max(1, Math.ceil(Math.log2(length)) + 1)
-      const maps = (n: number) => [1, 0, 0, 0, 1, 0, 1, 0, -dx / 2 ** (n + 1), 0, 1, -dy / 2 ** (n + 1)]
-      const from = this.paired(read, maps, count, 1)
+      const read = this.gather(near, place, Math.ceil(length) + 2 * count + 3)
+      const shifts = (n: number) => [0, 0, -dx / 2 ** (n + 1), -dy / 2 ** (n + 1)] as const
+      const from = this.shifted(read, [3], shifts, count, 1)
       const under = memory.tile()
       this.bring(under + ALPHA + region.offset, STRIDE, from + 3 * PLANE, read, place, near.factor)
       const c = fromHex(w.colour)
@@ -438,7 +457,7 @@ export class Filters {
       const [a, b, c, d, e, f, g, h] = both(amount / 2 ** (n + 1)) as [number, number, number, number, number, number, number, number]
       return [a, b, px - a * px - b * py, c, d, py - c * px - d * py, e, f, px - e * px - f * py, g, h, py - g * px - h * py]
     }
-    this.bringAll(this.paired(read, maps, count, 0), read, place, near.factor)
+    this.bringAll(this.paired(read, maps, count), read, place, near.factor)
   }
 }
 

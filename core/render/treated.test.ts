@@ -83,6 +83,20 @@ describe('a blur', () => {
   })
 })
 
+describe('a directional blur', () => {
+  it('spreads an edge evenly over its length, along its angle only', async () => {
+    const wide = shapeLayer(at('s', 'a0'), 'S', 'rectangle', boxAt(-400, -400, 560, 1200), { kind: 'solid', colour: '#000000' })
+    const along = await seen([on(wide, treat('directional-blur', { angle: 0, length: 40 }))])
+    for (const d of [-15, -5, 0, 5, 15]) {
+      const mean = ((along.at(159 + d, 160)[0] as number) + (along.at(160 + d, 160)[0] as number)) / 2
+      expect(Math.abs(mean - 255 * (0.5 + d / 40))).toBeLessThan(9)
+    }
+    expect([along.at(135, 160)[0], along.at(185, 160)[0]]).toEqual([0, 255])
+    const across = await seen([on(wide, treat('directional-blur', { angle: 90, length: 40 }))])
+    expect([across.at(157, 160)[0], across.at(162, 160)[0]]).toEqual([0, 255])
+  })
+})
+
 describe('treatments of all kinds', () => {
   it.each(treatmentDefinitions.map((d) => d.kind))('%s changes nothing outside its bounds and leaves the rest of the page', async (kind) => {
     const other = shapeLayer(at('other', 'a1'), 'O', 'rectangle', boxAt(0, 0, 20, 20), { kind: 'solid', colour: '#3060a0' })

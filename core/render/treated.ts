@@ -26,9 +26,9 @@ type Which = 'silhouette' | 'shown'
 type Make = (c: Context) => PlanNode | null
 
 /** px that work may look away from a tile; what looks further is made at a smaller scale. */
-export const MOST_LOOK = 200
+const MOST_LOOK = 190
 /** Standard deviations that blurs are made with: from so many px to twice as many. */
-const FINEST_BLUR = 3.2
+const FINEST_BLUR = 2.8
 
 /** A node, `plain` as it is made here, with its layer's treatments, one after the other. `body` is how much of the thing itself shows. */
 export function treatedNode(make: Make, plain: PlanNode, own: ResolvedLayer, body: number, c: Context): PlanNode | null {

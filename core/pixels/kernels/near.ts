@@ -12,11 +12,11 @@
 }
 
 /**
- * Each px becomes the mean (`most` 0) or the greater by alpha (`most` 1) of two places: those that (x, y) is mapped to by
+ * Each px becomes the mean of two places: those that (x, y) is mapped to by
  * u = a x + b y + c, v = d x + e y + f and by the same with the second six numbers at `maps`. Places beyond the buffer of
  * `width` × `height` are those at its border.
  */
-export function pairUp(to: usize, from: usize, plane: usize, stride: usize, left: i32, top: i32, count: i32, rows: i32, width: i32, height: i32, maps: usize, most: i32): void {
+export function pairUp(to: usize, from: usize, plane: usize, stride: usize, left: i32, top: i32, count: i32, rows: i32, width: i32, height: i32, maps: usize): void {
   const right = <f32>(width - 2)
   const low = <f32>(height - 2)
   for (let y: i32 = top; y < top + rows; y++)
@@ -28,12 +28,8 @@ export function pairUp(to: usize, from: usize, plane: usize, stride: usize, left
       const u1 = min(max(load<f32>(maps, 24) * px + load<f32>(maps, 28) * py + load<f32>(maps, 32), <f32>0), right)
       const v1 = min(max(load<f32>(maps, 36) * px + load<f32>(maps, 40) * py + load<f32>(maps, 44), <f32>0), low)
       const at = <usize>y * stride + (<usize>x << 2)
-      if (most) {
-        const one = between(from + 3 * plane, stride, u0, v0) >= between(from + 3 * plane, stride, u1, v1)
-        for (let p: usize = 0; p < 4; p++) store<f32>(to + p * plane + at, between(from + p * plane, stride, one ? u0 : u1, one ? v0 : v1))
-      } else
-        for (let p: usize = 0; p < 4; p++)
-          store<f32>(to + p * plane + at, 0.5 * (between(from + p * plane, stride, u0, v0) + between(from + p * plane, stride, u1, v1)))
+      for (let p: usize = 0; p < 4; p++)
+        store<f32>(to + p * plane + at, 0.5 * (between(from + p * plane, stride, u0, v0) + between(from + p * plane, stride, u1, v1)))
     }
 }
 
@@ -247,4 +243,32 @@ export function addRect(to: usize, from: usize, plane: usize, stride: usize, cou
     to += stride
     from += stride
   }
+}
+
+@inline function four(at: usize, stride: usize, a: v128, b: v128, c: v128, d: v128): v128 {
+  return f32x4.add(
+    f32x4.add(f32x4.mul(v128.load(at), a), f32x4.mul(v128.load(at, 4), b)),
+    f32x4.add(f32x4.mul(v128.load(at + stride), c), f32x4.mul(v128.load(at + stride, 4), d)),
+  )
+}
+/**
+ * As `pairUp`, for one plane and two plain shifts: each px becomes the mean, or with `most` the greater, of what lies (x0, y0)
+ * and (x1, y1) px from it. Both places must lie in the buffer for all of the part.
+ */
+export function pairShift(to: usize, from: usize, stride: usize, left: i32, top: i32, count: i32, rows: i32, x0: f32, y0: f32, x1: f32, y1: f32, most: i32): void {
+  const u0 = floor<f32>(x0), v0 = floor<f32>(y0), u1 = floor<f32>(x1), v1 = floor<f32>(y1)
+  const p = x0 - u0, q = y0 - v0, r = x1 - u1, s = y1 - v1
+  const one: f32 = 1
+  const a0 = f32x4.splat((one - p) * (one - q)), b0 = f32x4.splat(p * (one - q)), c0 = f32x4.splat((one - p) * q), d0 = f32x4.splat(p * q)
+  const a1 = f32x4.splat((one - r) * (one - s)), b1 = f32x4.splat(r * (one - s)), c1 = f32x4.splat((one - r) * s), d1 = f32x4.splat(r * s)
+  const by0 = <isize>(<i32>v0) * <isize>stride + (<isize>(<i32>u0) << 2)
+  const by1 = <isize>(<i32>v1) * <isize>stride + (<isize>(<i32>u1) << 2)
+  const half = f32x4.splat(0.5)
+  for (let y: i32 = top; y < top + rows; y++)
+    for (let n: i32 = left; n < left + count; n += 4) {
+      const at = <usize>y * stride + (<usize>n << 2)
+      const one_ = four(<usize>(<isize>(from + at) + by0), stride, a0, b0, c0, d0)
+      const two = four(<usize>(<isize>(from + at) + by1), stride, a1, b1, c1, d1)
+      v128.store(to + at, most ? f32x4.max(one_, two) : f32x4.mul(f32x4.add(one_, two), half))
+    }
 }
