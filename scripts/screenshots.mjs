@@ -63,6 +63,16 @@ try {
   await quiet()
   await page.getByRole('treeitem', { name: 'Title', exact: true }).click()
   await shot('bench')
+  for (const name of ['Cast shadow', 'Grain', 'Curves']) {
+    await page.getByRole('button', { name: 'Add a treatment' }).click()
+    await page.getByRole('menuitem', { name, exact: true }).click()
+  }
+  await quiet()
+  await page.getByRole('button', { name: 'Add a treatment' }).click()
+  await shot('treatments')
+  await page.keyboard.press('Escape')
+  await page.getByRole('region', { name: 'Stage' }).focus()
+  for (let n = 0; n < 3; n++) await page.keyboard.press('Control+z')
   await page.locator('[data-channel="wide-header"]').click()
   await quiet()
   await page.getByRole('treeitem', { name: 'Title', exact: true }).click()
