@@ -4,6 +4,8 @@ import type { Bench, BenchState } from '../state/bench-store'
 export type Command = {
   id: string
   label: string
+  /** Other words that the palette finds it by. */
+  words?: string | undefined
   section: 'Edit' | 'Select' | 'Arrange' | 'View' | 'Tools' | 'Design'
   /** As `Mod+Shift+G`; Mod is Ctrl, or Cmd on a Mac. */
   keys?: readonly string[]

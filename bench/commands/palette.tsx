@@ -45,7 +45,7 @@ export function Palette() {
                       return (
                         <Base.Item
                           key={c.id}
-                          value={`${c.label} ${c.id}`}
+                          value={`${c.label} ${c.id} ${c.words ?? ''}`}
                           disabled={!can}
                           className="flex h-7 items-center rounded-[4px] px-2 data-[disabled=true]:opacity-40 data-[selected=true]:bg-well"
                           onSelect={() => {

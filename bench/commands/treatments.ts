@@ -7,6 +7,7 @@ export const treatmentCommands = defineCommands([
   ...treatmentDefinitions.map((d) => ({
     id: `treat-${d.kind}`,
     label: d.label,
+    words: d.words,
     section: 'Arrange' as const,
     can: someSelected,
     run: (b: Parameters<typeof addTreatment>[0]) => addTreatment(b, d.kind),

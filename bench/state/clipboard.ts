@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { boxAt, newId, plainStyle, typeLayer } from '@/core/design/blank'
 import { addLayers, orderAbove, place } from '@/core/design/commands'
 import { record } from '@/core/design/edits'
+import { withFollowed } from '@/core/design/follow'
 import { placedBy } from '@/core/design/register'
 import { findResolved } from '@/core/design/resolve'
 import { type Change, changeKey, changeSchema, type Design, type Layer, layerSchema, MAX_TEXT, placementSchema } from '@/core/design/schema'
@@ -10,6 +11,7 @@ import { withMembers } from '@/core/design/tree'
 import { centreOf, unionOf } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { moved, placedBounds } from '@/core/geometry/placement'
+import { renamedTreatments } from '@/core/treatments/list'
 import type { SourceInfo } from '../render/protocol'
 import { placeFiles, resolvedOf, spotFor } from './acts'
 import type { Bench } from './bench-store'
@@ -44,7 +46,8 @@ export function parcelOf(bench: Bench, ids: readonly string[] = bench.store.getS
   const used = layers.flatMap((l) => sourcesOf(l).flatMap((u) => sources[u.sha] ?? []))
   const made: Parcel = {
     vividLayers: 1,
-    layers,
+    // In another design the recipe that one follows is not there: what it shows goes along.
+    layers: layers.map((l) => withFollowed(l, design.recipes)),
     roots: [...ids],
     sources: used,
     changes: Object.values(design.changes).filter((c) => own.has(c.target)),
@@ -126,6 +129,8 @@ function pasteParcel(bench: Bench, p: Parcel, inPlace: boolean, at?: Point): voi
       plane,
       tie: l.tie ? (ties.get(l.tie) ?? null) : null,
       register: nameOf(l.register),
+      recipe: l.recipe && s.design.recipes[l.recipe] ? l.recipe : null,
+      treatments: renamedTreatments(l.treatments, (other) => names.get(other) ?? (s.design.layers[other] ? other : null)),
       weaves: Object.fromEntries(
         Object.entries(l.weaves).flatMap(([id, w]) => (names.has(w.other) ? [[id, { ...w, other: names.get(w.other) as string }]] : [])),
       ),

@@ -120,12 +120,16 @@ export function putOn(bench: Bench, name: string, list: readonly Treatment[]): v
   bench.edit(name, (d) => {
     for (const id of ids) {
       const layer = d.layers[id]
-      const fit = layer?.kind === 'grade' ? list.filter((t) => isPointwise(t.kind)) : list
-      if (layer) layer.recipe = null
-      if (layer)
-        layer.treatments = Object.fromEntries(
-          fit.map((t) => [newId(), t]).map(([key, t]) => [key as string, { ...(t as Treatment), id: key as string }]),
-        )
+      if (!layer) continue
+      const fit = layer.kind === 'grade' ? list.filter((t) => isPointwise(t.kind)) : list
+      layer.recipe = null
+      layer.treatments = Object.fromEntries(
+        fit.map((t) => {
+          const own = newId()
+          // A mask is one layer's own: elsewhere it limits nothing.
+          return [own, { ...t, id: own, mask: t.mask && layer.masks[t.mask] ? t.mask : null } as Treatment]
+        }),
+      )
     }
   })
 }
@@ -197,10 +201,8 @@ export function endLook(bench: Bench): void {
 /** A treatment at full strength, its amounts doubled as far as they go. */
 function exaggerated(t: Treatment): Change {
   const fields = treatmentKinds.get(t.kind)?.fields ?? {}
-  const more = Object.entries(fields).flatMap(([key, f]): [string, unknown][] => {
-    if (f.kind !== 'number' || !/amount|by|strength|stops|warm|radius|length|size|depth|distance|sharp/i.test(key) || f.whole) return []
-    const now = t[key] as number
-    return [[key, Math.max(f.least, Math.min(f.most, f.unit === '%' && now >= 1 ? now : now * 2))]]
-  })
-  return { strength: 1, ...Object.fromEntries(more) }
+  const amounts = Object.entries(fields).flatMap(([key, f]): [string, number][] =>
+    f.kind === 'number' && f.amount ? [[key, Math.max(f.least, Math.min(f.most, 2 * (t[key] as number)))]] : [],
+  )
+  return { strength: 1, ...Object.fromEntries(amounts) }
 }

@@ -1,4 +1,5 @@
 import { wrapDegrees } from '../geometry/placement'
+import { renamedTreatments } from '../treatments/list'
 import { toChannelPlace } from './channel-place'
 import { maskedBy } from './mask-commands'
 import { inOrder, keyBetween, keysBetween } from './order'
@@ -83,6 +84,7 @@ export function duplicateLayers(d: Design, ids: readonly string[], newId: () => 
         register: names.get(layer.register ?? '') ?? null,
         placement: layer.register && !names.has(layer.register) ? (d.layers[placedBy(d, layer.id)]?.placement ?? layer.placement) : layer.placement,
         weaves: renamedWeaves(layer.weaves, names),
+        treatments: renamedTreatments(layer.treatments, (other) => names.get(other) ?? other),
         behaviour: { ...layer.behaviour, host: host ? (names.get(host) ?? host) : null },
       })
       d.layers[id] = {
@@ -343,6 +345,10 @@ export function addPage(d: Design, id: string, name: string, after: string, newI
     next.parent = layer.parent ? (names.get(layer.parent) ?? null) : null
     next.inside = layer.inside ? (names.get(layer.inside) ?? null) : null
     next.behaviour = { ...next.behaviour, host: next.behaviour.host ? (names.get(next.behaviour.host) ?? null) : null }
+    next.register = next.register ? (names.get(next.register) ?? null) : null
+    next.masks = renamedMasks(next.masks, names)
+    next.weaves = renamedWeaves(next.weaves, names)
+    next.treatments = renamedTreatments(next.treatments, (other) => names.get(other) ?? null)
     d.layers[next.id] = next
   }
   for (const c of Object.values(d.changes)) {

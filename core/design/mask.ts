@@ -1,9 +1,8 @@
 import { z } from 'zod'
+import { idSchema as id, unitSchema as unit } from './basics'
 
-const id = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'an id has 1 to 40 letters, digits, _ or -')
 const share = z.number().min(-20).max(20)
 const extent = z.number().min(0.0001).max(40)
-const unit = z.number().min(0).max(1)
 const point = z.object({ x: share, y: share })
 const sha = z.string().regex(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal')
 

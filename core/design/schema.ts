@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { isConvex } from '../geometry/homography'
 import { treatmentSchema } from '../treatments/list'
+import { colourSchema, idSchema as id, orderSchema as order, unitSchema as unit } from './basics'
 import { blendModeSchema } from './blend-modes'
 import { maskSchema } from './mask'
 import { planeSchema } from './planes'
@@ -10,18 +11,10 @@ export const SCHEMA_VERSION = 1
 /** The longest text a type layer takes, characters. */
 export const MAX_TEXT = 20_000
 
-const id = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'an id has 1 to 40 letters, digits, _ or -')
 const name = z.string().max(200)
-const order = z.string().min(1).max(200)
 const finite = z.number().min(-1e6).max(1e6)
 const positive = z.number().min(0.01).max(1e6)
-const unit = z.number().min(0).max(1)
 export const shaSchema = z.string().regex(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal')
-
-/** `#rrggbb`, `#rrggbbaa` or `swatch:ID`. */
-export const colourSchema = z
-  .string()
-  .regex(/^(#[0-9a-f]{6}([0-9a-f]{2})?|swatch:[A-Za-z0-9_-]{1,40})$/i, 'a colour is #rrggbb, #rrggbbaa or a swatch')
 
 const stopSchema = z.object({ offset: unit, colour: colourSchema })
 /** Gradient geometry is in fractions of the layer's own box; stops are a record by id, ordered by offset. */

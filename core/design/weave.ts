@@ -1,8 +1,8 @@
 import { z } from 'zod'
+import { idSchema as id } from './basics'
 import { maskDependsOn } from './mask-commands'
 import type { Design } from './schema'
 
-const id = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'an id has 1 to 40 letters, digits, _ or -')
 const share = z.number().min(-20).max(20)
 const point = z.object({ x: share, y: share })
 

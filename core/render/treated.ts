@@ -5,6 +5,7 @@ import type { ResolvedLayer } from '../design/resolve'
 import type { Placement } from '../design/schema'
 import { type Rim, type Treatment, treatmentsOf } from '../design/treatment'
 import { type Bounds, grow, heightOf, shift, union, widthOf } from '../geometry/bounds'
+import { lengthOf } from '../geometry/exact'
 import { compose, inverse, scaling } from '../geometry/matrix'
 import { matrixOf } from '../geometry/placement'
 import { quickHash } from '../hash'
@@ -235,11 +236,11 @@ function lookOf(work: NearWork, bounds: Bounds, frame: Placement, scale: number)
   }
   if ('by' in work) {
     // The point lies somewhere in the box: no px is further from it than its extent, and what is outside.
-    const side = Math.hypot(widthOf(bounds), heightOf(bounds)) + Math.hypot(work.x - 0.5, work.y - 0.5) * Math.max(frame.width, frame.height) * scale
+    const side = lengthOf(widthOf(bounds), heightOf(bounds)) + lengthOf(work.x - 0.5, work.y - 0.5) * Math.max(frame.width, frame.height) * scale
     return { sigma: 0, ...longest(side * work.by * (work.op === 'zoom' ? 0.5 : 0.79)) }
   }
   if (work.op === 'displace') return { factor: 1, sigma: 0, reach: Math.ceil(Math.max(Math.abs(work.dx), Math.abs(work.dy))) + 2 }
-  return { sigma: 0, ...longest(Math.hypot(work.dx, work.dy)) }
+  return { sigma: 0, ...longest(lengthOf(work.dx, work.dy)) }
 }
 /** Where work leaves anything. */
 function wider(bounds: Bounds, work: NearWork, reach: number): Bounds {

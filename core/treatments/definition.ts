@@ -72,17 +72,11 @@ export type Definition<F extends Fields = Fields> = {
   kind: string
   label: string
   group: Group
-  /** Other words that it is looked for by. */
+  /** Other words that the palette finds it by. */
   words?: string
   fields: F
   /** How much of it shows at first; all where it is left out. */
   strength?: number
-  /** `master`: computed for px of the page and not of the view, as it would look otherwise there. */
-  exactAt?: 'any' | 'master'
-  /** Of all settings, those that are pushed to their end while it is to be exaggerated. */
-  pushed?: Partial<Settings<F>>
-  /** What it shows is solid: shadows and rings after it go around it. */
-  solid?: boolean
 } & (
   | { point: (settings: Settings<F>, look: Look) => PointWork | null }
   | { near: (settings: Settings<F>, look: Look) => NearWork | null }

@@ -1,13 +1,9 @@
 import { z } from 'zod'
+import { colourSchema, idSchema, unitSchema } from '../design/basics'
 
-const colourSchema = z.string().regex(/^(#[0-9a-f]{6}([0-9a-f]{2})?|swatch:[A-Za-z0-9_-]{1,40})$/i, 'a colour is #rrggbb, #rrggbbaa or a swatch')
-const layerSchema = z
-  .string()
-  .regex(/^[A-Za-z0-9_-]{1,40}$/)
-  .nullable()
-const share = z.number().min(0).max(1)
-const pointSchema = z.object({ x: share, y: share })
-const stopSchema = z.object({ offset: share, colour: colourSchema })
+const layerSchema = idSchema.nullable()
+const pointSchema = z.object({ x: unitSchema, y: unitSchema })
+const stopSchema = z.object({ offset: unitSchema, colour: colourSchema })
 
 /** How one setting of a treatment is called, what it may be, and what it is at first. The settings form is drawn from it. */
 type Common = { label: string /** Says in a few words what it does. */; hint?: string }
@@ -21,6 +17,8 @@ export type NumberField = Common & {
   /** What a slider reaches, where that is less than what may be typed. */
   reach?: number
   whole?: boolean
+  /** How much is done: doubled while it is to be seen exaggerated. */
+  amount?: boolean
   /** A length that is the same on all things, however large they are. */
   even?: boolean
 }
@@ -91,6 +89,8 @@ export const px = (label: string, first: number, most: number, more: Partial<Tol
   most,
   ...more,
 })
+/** A number that says how much is done. */
+export const amount = (field: NumberField): NumberField => ({ ...field, amount: true })
 /** A share, shown in percent; `least` and `most` as shares. */
 export const percent = (label: string, first: number, least = 0, most = 1): NumberField => ({ kind: 'number', unit: '%', label, first, least, most })
 export const degrees = (label: string, first: number, least = -360, most = 360): NumberField => ({

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { idSchema as id, orderSchema, unitSchema } from '../design/basics'
 import { blendModeSchema } from '../design/blend-modes'
 import { halo, inwardHalo, lightLeak, silhouetteColour, vignette } from './around/halo'
 import { castShadow, contactShadow, edgeLight, recess } from './around/shadow'
@@ -24,13 +25,12 @@ const all = [
 export const treatmentKinds: ReadonlyMap<string, Definition> = new Map(all.map((d) => [d.kind, d]))
 export const treatmentDefinitions: readonly Definition[] = all
 
-const id = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'an id has 1 to 40 letters, digits, _ or -')
 const common = {
   id,
-  order: z.string().min(1).max(200),
+  order: orderSchema,
   on: z.boolean(),
   /** How much of it shows: 1 all. */
-  strength: z.number().min(0).max(1),
+  strength: unitSchema,
   /** How what it makes of pixels is mixed with what they were. */
   blend: blendModeSchema.optional(),
   /** Limits it to what one of the layer's masks shows; the mask then hides nothing of the layer itself. */
@@ -65,6 +65,15 @@ export const isPointwise = (kind: string): boolean => {
   const d = treatmentKinds.get(kind)
   return d !== undefined && 'point' in d
 }
+
+/** Treatments of a copy: those that go by something copied along go by that copy. */
+export const renamedTreatments = (treatments: Record<string, Treatment>, nameOf: (layer: string) => string | null): Record<string, Treatment> =>
+  Object.fromEntries(
+    Object.entries(treatments).map(([id, t]) => {
+      const layers = Object.entries(treatmentKinds.get(t.kind)?.fields ?? {}).filter(([key, f]) => f.kind === 'layer' && t[key])
+      return [id, { ...t, ...Object.fromEntries(layers.map(([key]) => [key, nameOf(t[key] as string)])) } as Treatment]
+    }),
+  )
 
 /** A treatment with all its lengths multiplied. */
 export function sizedTreatment(t: Treatment, by: number): Treatment {

@@ -1,4 +1,5 @@
 // Treatments that look around a pixel. They read and write buffers of four planes, `plane` bytes apart.
+import { hash } from './hash'
 
 /** What lies at (u, v), counted from the middles of px, between its four neighbours. */
 @inline function between(line: usize, stride: usize, u: f32, v: f32): f32 {
@@ -150,12 +151,6 @@ export function lightSquare(to: usize, from: usize, plane: usize, stride: usize,
   }
 }
 
-@inline function hash(x: i32, y: i32, seed: i32): f32 {
-  let v = <u32>x * 747796405 + <u32>y * 2891336453 + <u32>seed * 1181783497 + 277803737
-  v = ((v >> ((v >> 28) + 4)) ^ v) * 277803737
-  v = (v >> 22) ^ v
-  return <f32>(v >> 8) * (1.0 / 16777216.0) - 0.5
-}
 /**
  * Reads each px from elsewhere: with a map (a raster of `mapPlane`) by its red and green over ½, weighed by its alpha, times
  * (`reachX`, `reachY`) px; without (`map` 0) by a hash of its grain's place in px of the master, as for grain.
@@ -179,8 +174,8 @@ export function displaceRect(out: usize, outPlane: usize, outStride: usize, from
       } else {
         const gx = <i32>floor<f32>((<f32>(left + x) + 0.5) * step)
         const gy = <i32>floor<f32>((<f32>(top + y) + 0.5) * step)
-        dx = hash(gx, gy, seed)
-        dy = hash(gx, gy, seed + 77)
+        dx = hash(gx, gy, seed) - 0.5
+        dy = hash(gx, gy, seed + 77) - 0.5
       }
       const u = <f32>(x + x0) + 2 * dx * reachX
       const v = <f32>(y + y0) + 2 * dy * reachY

@@ -1,4 +1,5 @@
 // Colours a coverage plane. `cover` may be the alpha plane of the target itself.
+import { hash } from './hash'
 
 /** A flat colour, straight components. */
 export function fillSolid(out: usize, plane: usize, stride: usize, count: i32, rows: i32, cover: usize, coverStride: usize, r: f32, g: f32, b: f32, a: f32): void {
@@ -15,14 +16,6 @@ export function fillSolid(out: usize, plane: usize, stride: usize, count: i32, r
     out += stride
     cover += coverStride
   }
-}
-
-@inline function noise(x: i32, y: i32): f32 {
-  // A hash of document coordinates (PCG output step), −½ … ½.
-  let v = <u32>x * 747796405 + <u32>y * 2891336453 + 277803737
-  v = ((v >> ((v >> 28) + 4)) ^ v) * 277803737
-  v = (v >> 22) ^ v
-  return <f32>(v >> 8) * (1.0 / 16777216.0) - 0.5
 }
 
 /**
@@ -54,7 +47,7 @@ export function fillGradient(out: usize, plane: usize, stride: usize, count: i32
       const high = v128.load(from, 16)
       const v = f32x4.add(low, f32x4.mul(f32x4.sub(high, low), f32x4.splat(w)))
       const alpha = f32x4.extract_lane(v, 3)
-      const z = noise(originX + x, originY + y) * (<f32>1 / 255)
+      const z = (hash(originX + x, originY + y, 0) - 0.5) * (<f32>1 / 255)
       const kk = k * alpha
       store<f32>(out + at, min(max(f32x4.extract_lane(v, 0) + z, <f32>0), <f32>1) * kk)
       store<f32>(out + at + plane, min(max(f32x4.extract_lane(v, 1) + z, <f32>0), <f32>1) * kk)

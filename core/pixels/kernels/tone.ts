@@ -1,5 +1,6 @@
 // Treatments of single pixels. Rasters are premultiplied; what is computed here is computed on straight components.
 // Tables have 1021 floats from 0 to 1, read linearly: values of 8 bits lie on entries.
+import { hash } from './hash'
 
 @inline function read(table: usize, v: f32): f32 {
   const t = min(max(v, <f32>0), <f32>1) * 1020
@@ -202,13 +203,6 @@ export function oklabRect(out: usize, plane: usize, stride: usize, count: i32, r
   }
 }
 
-@inline function hash(x: i32, y: i32, seed: i32): f32 {
-  // PCG output step, 0 … 1.
-  let v = <u32>x * 747796405 + <u32>y * 2891336453 + <u32>seed * 1181783497 + 277803737
-  v = ((v >> ((v >> 28) + 4)) ^ v) * 277803737
-  v = (v >> 22) ^ v
-  return <f32>(v >> 8) * (1.0 / 16777216.0)
-}
 /** Of mean 0 and standard deviation 1: four even values summed. */
 @inline function bell(x: i32, y: i32, seed: i32): f32 {
   return (hash(x, y, seed) + hash(x, y, seed + 101) + hash(x, y, seed + 202) + hash(x, y, seed + 303) - 2) * 1.7320508

@@ -1,5 +1,5 @@
 import { treatment } from '../definition'
-import { choice, colour, percent, px } from '../field'
+import { amount, choice, colour, percent, px } from '../field'
 
 const MIXED = { screen: 'as light', normal: 'as paint' } as const
 
@@ -8,11 +8,11 @@ export const halo = treatment({
   kind: 'halo',
   label: 'Halo',
   group: 'around',
-  words: 'outer glow shine aura',
+  words: 'glow shine aura',
   fields: {
     colour: colour('Colour', '#ffd9a0'),
-    size: px('Size', 10, 800, { reach: 120 }),
-    softness: px('Softness', 40, 1000, { reach: 200 }),
+    size: amount(px('Size', 10, 800, { reach: 120 })),
+    softness: amount(px('Softness', 40, 1000, { reach: 200 })),
     blend: choice('Mixed', MIXED, 'screen'),
   },
   around: ({ colour, size, softness, blend }, { scale, colour: read }) => [
@@ -24,10 +24,10 @@ export const inwardHalo = treatment({
   kind: 'inward-halo',
   label: 'Inward halo',
   group: 'around',
-  words: 'inner glow',
+  words: 'glow inside',
   fields: {
     colour: colour('Colour', '#ffd9a0'),
-    size: px('Size', 6, 800, { reach: 120 }),
+    size: amount(px('Size', 6, 800, { reach: 120 })),
     softness: px('Softness', 30, 1000, { reach: 200 }),
     blend: choice('Mixed', MIXED, 'screen'),
   },
@@ -49,7 +49,7 @@ export const silhouetteColour = treatment({
   kind: 'silhouette',
   label: 'Silhouette colour',
   group: 'around',
-  words: 'colour overlay flat fill',
+  words: 'flat fill one colour',
   fields: {
     colour: colour('Colour', '#b5532f'),
     blend: choice('Mixed', { normal: 'covering', color: 'hue only', multiply: 'as a shade', screen: 'as light' }, 'normal'),
@@ -65,7 +65,7 @@ export const vignette = treatment({
   fields: {
     colour: colour('Colour', '#140d0a'),
     start: percent('Free middle', 0.45, 0, 1.4),
-    amount: percent('Amount', 0.5),
+    amount: amount(percent('Amount', 0.5)),
     blend: choice('Mixed', { multiply: 'as a shade', normal: 'as paint', screen: 'as light' }, 'multiply'),
   },
   around: ({ colour, start, amount, blend }, { colour: read }) => [
@@ -83,7 +83,7 @@ export const lightLeak = treatment({
     second: colour('Second colour', '#ffc46b'),
     angle: { kind: 'number', unit: '°', label: 'From', first: -20, least: -360, most: 360, reach: 180 },
     reach: percent('Reach', 0.55, 0.05, 1.5),
-    amount: percent('Amount', 0.6),
+    amount: amount(percent('Amount', 0.6)),
   },
   around: ({ colour, second, angle, reach, amount }, { colour: read }) => [
     { place: 'over', form: 'leak', colour: read(colour), blend: 'screen', opacity: amount, wide: reach, angleDegrees: angle, within: 'own' },

@@ -1,12 +1,8 @@
-import { cosine, sine } from '../../geometry/exact'
 import { treatment } from '../definition'
-import { choice, colour, degrees, percent, px } from '../field'
+import { amount, choice, colour, degrees, percent, px } from '../field'
+import { wayOf } from '../way'
 
-const way = (angleDegrees: number, distance: number) => {
-  const r = (angleDegrees * Math.PI) / 180
-  return { dx: Math.round(1000 * distance * cosine(r)) / 1000, dy: Math.round(1000 * distance * sine(r)) / 1000 }
-}
-/** Follows the outline of the thing. Angles turn clockwise from the right: 90° falls straight down. */
+/** Follows the outline of the thing. */
 export const castShadow = treatment({
   kind: 'shadow',
   label: 'Cast shadow',
@@ -16,7 +12,7 @@ export const castShadow = treatment({
   fields: {
     colour: colour('Colour', '#1d1410'),
     angle: degrees('Angle', 75),
-    distance: px('Distance', 10, 2000, { reach: 120 }),
+    distance: amount(px('Distance', 10, 2000, { reach: 120 })),
     softness: px('Softness', 18, 1000, { reach: 120 }),
     spread: px('Spread', 0, 400, { least: -200, reach: 60 }),
     within: { kind: 'layer', label: 'Only inside' },
@@ -27,7 +23,7 @@ export const castShadow = treatment({
       form: 'silhouette',
       colour: read(colour),
       blend: 'multiply',
-      ...way(angle, distance * scale),
+      ...wayOf(angle, distance * scale),
       sigma: (softness / 2) * scale,
       thicken: spread * scale,
       within: within ? { layer: within } : undefined,
@@ -46,7 +42,7 @@ export const contactShadow = treatment({
     width: percent('Width', 0.8, 0.05, 3),
     height: percent('Depth', 0.14, 0.01, 1),
     softness: px('Softness', 24, 1000, { reach: 160 }),
-    float: px('Floating height', 0, 2000, { least: -500, reach: 200 }),
+    float: amount(px('Floating height', 0, 2000, { least: -500, reach: 200 })),
   },
   around: ({ colour, width, height, softness, float }, { scale, colour: read }) => [
     {
@@ -72,7 +68,7 @@ export const recess = treatment({
   fields: {
     colour: colour('Colour', '#1d1410'),
     angle: degrees('Angle', 75),
-    distance: px('Distance', 8, 1000, { reach: 80 }),
+    distance: amount(px('Distance', 8, 1000, { reach: 80 })),
     softness: px('Softness', 14, 1000, { reach: 80 }),
   },
   around: ({ colour, angle, distance, softness }, { scale, colour: read }) => [
@@ -83,7 +79,7 @@ export const recess = treatment({
       within: 'own',
       colour: read(colour),
       blend: 'multiply',
-      ...way(angle, distance * scale),
+      ...wayOf(angle, distance * scale),
       sigma: (softness / 2) * scale,
     },
   ],
@@ -97,7 +93,7 @@ export const edgeLight = treatment({
   fields: {
     colour: colour('Colour', '#fff2d8'),
     angle: degrees('From', -120),
-    distance: px('Width', 6, 400, { reach: 60 }),
+    distance: amount(px('Width', 6, 400, { reach: 60 })),
     softness: px('Softness', 8, 400, { reach: 60 }),
     blend: choice('Mixed', { screen: 'as light', normal: 'as paint', 'soft-light': 'softly' }, 'screen'),
   },
@@ -109,7 +105,7 @@ export const edgeLight = treatment({
       within: 'own',
       colour: read(colour),
       blend,
-      ...way(angle + 180, distance * scale),
+      ...wayOf(angle + 180, distance * scale),
       sigma: (softness / 2) * scale,
     },
   ],

@@ -1,6 +1,6 @@
-import { cosine, sine } from '../../geometry/exact'
 import { treatment } from '../definition'
-import { choice, degrees, percent, px } from '../field'
+import { amount, choice, degrees, percent, px } from '../field'
+import { wayOf } from '../way'
 
 /** A Gaussian; `radius` is its standard deviation. */
 export const blur = treatment({
@@ -8,7 +8,7 @@ export const blur = treatment({
   label: 'Blur',
   group: 'focus',
   words: 'soft gaussian',
-  fields: { radius: px('Radius', 6, 600, { reach: 80 }) },
+  fields: { radius: amount(px('Radius', 6, 600, { reach: 80 })) },
   near: ({ radius }, { scale }) => ({ op: 'blur', sigma: radius * scale }),
 })
 /** Smeared evenly along a line. */
@@ -17,11 +17,8 @@ export const directionalBlur = treatment({
   label: 'Directional blur',
   group: 'focus',
   words: 'motion smear',
-  fields: { angle: degrees('Angle', 0), length: px('Length', 40, 2000, { reach: 300 }) },
-  near({ angle, length }, { scale }) {
-    const r = (angle * Math.PI) / 180
-    return { op: 'smear', dx: length * scale * cosine(r), dy: length * scale * sine(r) }
-  },
+  fields: { angle: degrees('Angle', 0), length: amount(px('Length', 40, 2000, { reach: 300 })) },
+  near: ({ angle, length }, { scale }) => ({ op: 'smear', ...wayOf(angle, length * scale) }),
 })
 /** Smeared towards or around a point of the box. */
 export const radialBlur = treatment({
@@ -31,7 +28,7 @@ export const radialBlur = treatment({
   words: 'zoom spin',
   fields: {
     way: choice('Smeared', { zoom: 'towards the point', spin: 'around it' }, 'zoom'),
-    amount: percent('Amount', 0.15),
+    amount: amount(percent('Amount', 0.15)),
     x: percent('Point across', 0.5, -0.5, 1.5),
     y: percent('Point down', 0.5, -0.5, 1.5),
   },
@@ -44,7 +41,7 @@ export const sharpen = treatment({
   group: 'focus',
   words: 'crisp unsharp mask',
   fields: {
-    amount: percent('Amount', 0.8, 0, 5),
+    amount: amount(percent('Amount', 0.8, 0, 5)),
     radius: px('Radius', 1.5, 200, { least: 0.3, reach: 20 }),
     threshold: percent('Threshold', 0.01, 0, 0.5),
   },
@@ -56,6 +53,6 @@ export const softening = treatment({
   label: 'Softening',
   group: 'focus',
   words: 'smooth skin surface edge preserving denoise',
-  fields: { radius: px('Radius', 8, 200, { least: 0.5, reach: 40 }), edges: percent('Edges over', 0.1, 0.005, 0.6) },
+  fields: { radius: amount(px('Radius', 8, 200, { least: 0.5, reach: 40 })), edges: percent('Edges over', 0.1, 0.005, 0.6) },
   near: ({ radius, edges }, { scale }) => ({ op: 'spare', sigma: Math.max(0.3, radius * scale), spared: edges * edges }),
 })

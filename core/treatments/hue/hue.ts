@@ -4,7 +4,7 @@ import { toEncoded, toLinear } from '../../colour/transfer'
 import { whiteShift } from '../../colour/white'
 import { cosine, sine } from '../../geometry/exact'
 import { treatment } from '../definition'
-import { colour, degrees, percent } from '../field'
+import { amount, colour, degrees, percent } from '../field'
 import { tableOf } from '../tables'
 
 /** Everywhere, whatever the colour. */
@@ -16,7 +16,7 @@ export const warmth = treatment({
   label: 'Warmth',
   group: 'hue',
   words: 'temperature white balance cool',
-  fields: { warm: percent('Cool to warm', 0.25, -1, 1), pink: percent('Green to pink', 0, -1, 1) },
+  fields: { warm: amount(percent('Cool to warm', 0.25, -1, 1)), pink: percent('Green to pink', 0, -1, 1) },
   point: ({ warm, pink }) => ({ op: 'shape', before: tableOf(toLinear), matrix: whiteShift(warm, pink), after: tableOf(toEncoded) }),
 })
 /** Turns all hues and strengthens or weakens them, lightness kept, in OKLCH. */
@@ -25,7 +25,7 @@ export const turn = treatment({
   label: 'Turn hues',
   group: 'hue',
   words: 'hue rotate shift',
-  fields: { by: degrees('By', 30, -180, 180) },
+  fields: { by: amount(degrees('By', 30, -180, 180)) },
   point({ by }) {
     const r = (by * Math.PI) / 180
     return { op: 'oklab', settings: [cosine(r), -sine(r), sine(r), cosine(r), 0, 0, 1, 0, ...EVERYWHERE] }
@@ -37,7 +37,7 @@ export const chroma = treatment({
   label: 'Chroma',
   group: 'hue',
   words: 'saturation vivid desaturate colourful grey',
-  fields: { by: percent('Strength', 1.25, 0, 3) },
+  fields: { by: amount(percent('Strength', 1.25, 0, 3)) },
   point: ({ by }) => ({ op: 'oklab', settings: [by, 0, 0, by, 0, 0, 1, 0, ...EVERYWHERE] }),
 })
 const HUES = ['reds', 'yellows', 'greens', 'cyans', 'blues', 'magentas'] as const
@@ -99,7 +99,7 @@ export const tint = treatment({
   label: 'Tint',
   group: 'hue',
   words: 'wash tone colourise',
-  fields: { colour: colour('Colour', '#b5532f'), amount: percent('Amount', 0.35) },
+  fields: { colour: colour('Colour', '#b5532f'), amount: amount(percent('Amount', 0.35)) },
   point({ colour, amount }, { colour: read }) {
     const t = toOklab(fromHex(read(colour)))
     return { op: 'oklab', settings: [1 - amount, 0, 0, 1 - amount, t.a * amount, t.b * amount, 1, 0, ...EVERYWHERE] }

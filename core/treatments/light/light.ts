@@ -1,6 +1,6 @@
 import { toEncoded, toLinear } from '../../colour/transfer'
 import { treatment } from '../definition'
-import { percent, toggle } from '../field'
+import { amount, percent, toggle } from '../field'
 import { curveThrough, tableOf } from '../tables'
 
 /** Adds to every value, or takes from it. */
@@ -9,7 +9,7 @@ export const lift = treatment({
   label: 'Lift',
   group: 'light',
   words: 'brightness lighter darker',
-  fields: { by: percent('By', 0.1, -1, 1) },
+  fields: { by: amount(percent('By', 0.1, -1, 1)) },
   point: ({ by }) => ({ op: 'shape', after: tableOf((v) => v + by) }),
 })
 /**
@@ -21,7 +21,7 @@ export const contrast = treatment({
   label: 'Contrast',
   group: 'light',
   words: 'clip hard threshold',
-  fields: { by: percent('By', 0.2, -1, 1), middle: percent('Middle', 0.5), hard: toggle('Hard, clipping', false) },
+  fields: { by: amount(percent('By', 0.2, -1, 1)), middle: percent('Middle', 0.5), hard: toggle('Hard, clipping', false) },
   point({ by, middle, hard }) {
     if (hard) {
       const k = by >= 1 ? 1e6 : by >= 0 ? 1 / (1 - by) : 1 + by
@@ -39,7 +39,7 @@ export const exposure = treatment({
   label: 'Exposure',
   group: 'light',
   words: 'stops',
-  fields: { stops: { kind: 'number', label: 'Stops', unit: '', first: 0.3, least: -8, most: 8, reach: 3 } },
+  fields: { stops: amount({ kind: 'number', label: 'Stops', unit: '', first: 0.3, least: -8, most: 8, reach: 3 }) },
   point: ({ stops }) => ({ op: 'shape', after: tableOf((v) => toEncoded(Math.min(1, toLinear(v) * 2 ** stops))) }),
 })
 /** Which values become black and white, how the middle lies between, and what black and white are shown as. */

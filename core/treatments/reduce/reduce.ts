@@ -82,7 +82,6 @@ export const steps = treatment({
   label: 'Steps',
   group: 'reduce',
   words: 'posterise posterize levels',
-  exactAt: 'master',
   fields: { count: count('Steps', 5, 2, 64) },
   point: ({ count: n }) => ({ op: 'shape', after: tableOf((v) => Math.min(n - 1, Math.floor(v * n)) / (n - 1)) }),
 })
@@ -92,7 +91,6 @@ export const twoTones = treatment({
   label: 'Two tones',
   group: 'reduce',
   words: 'threshold black white',
-  exactAt: 'master',
   fields: {
     edge: percent('Edge', 0.5),
     soft: percent('Soft over', 0.02),

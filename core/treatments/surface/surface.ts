@@ -1,6 +1,6 @@
-import { cosine, sine } from '../../geometry/exact'
 import { treatment } from '../definition'
-import { choice, colour, count, degrees, percent, px, toggle } from '../field'
+import { amount, choice, colour, count, degrees, percent, px, toggle } from '../field'
+import { wayOf } from '../way'
 
 /** Noise of mean nothing, told by places of the page: the same across layers and channels. */
 export const grain = treatment({
@@ -8,9 +8,8 @@ export const grain = treatment({
   label: 'Grain',
   group: 'surface',
   words: 'noise film',
-  exactAt: 'master',
   fields: {
-    amount: percent('Amount', 0.4),
+    amount: amount(percent('Amount', 0.4)),
     size: px('Size', 1.5, 40, { least: 0.5, reach: 8, even: true }),
     colours: toggle('In colour', false),
     seed: count('Pattern', 1, 0, 9999),
@@ -23,7 +22,6 @@ export const halftone = treatment({
   label: 'Halftone',
   group: 'surface',
   words: 'dots lines screen print raster',
-  exactAt: 'master',
   fields: {
     form: choice('Form', { dots: 'dots', lines: 'lines' }, 'dots'),
     pitch: px('Pitch', 10, 400, { least: 2, reach: 40 }),
@@ -47,8 +45,7 @@ export const painterly = treatment({
   label: 'Painterly',
   group: 'surface',
   words: 'brush oil paint',
-  exactAt: 'master',
-  fields: { size: px('Dabs', 8, 120, { least: 1, reach: 40 }), sharp: percent('Sharpness', 0.6) },
+  fields: { size: amount(px('Dabs', 8, 120, { least: 1, reach: 40 })), sharp: percent('Sharpness', 0.6) },
   near: ({ size, sharp }, { scale }) => ({ op: 'dabs', radius: size * scale, sharp: 10 ** (1 + 3 * sharp) }),
 })
 /** Scattered as if sprayed. */
@@ -57,8 +54,11 @@ export const spatter = treatment({
   label: 'Spatter',
   group: 'surface',
   words: 'spray scatter rough',
-  exactAt: 'master',
-  fields: { reach: px('Reach', 8, 200, { reach: 60 }), size: px('Grain', 2, 60, { least: 0.5, reach: 12 }), seed: count('Pattern', 1, 0, 9999) },
+  fields: {
+    reach: amount(px('Reach', 8, 200, { reach: 60 })),
+    size: px('Grain', 2, 60, { least: 0.5, reach: 12 }),
+    seed: count('Pattern', 1, 0, 9999),
+  },
   near: ({ reach, size, seed }, { scale }) => ({
     op: 'displace',
     layer: null,
@@ -78,8 +78,8 @@ export const displacement = treatment({
   fields: {
     layer: { kind: 'layer', label: 'By' },
     by: choice('Moves by', { light: 'lightness', colours: 'red across, green down' }, 'light'),
-    across: px('Across', 12, 400, { least: -400, reach: 60 }),
-    down: px('Down', 12, 400, { least: -400, reach: 60 }),
+    across: amount(px('Across', 12, 400, { least: -400, reach: 60 })),
+    down: amount(px('Down', 12, 400, { least: -400, reach: 60 })),
   },
   near: ({ layer, by, across, down }, { scale }) =>
     layer ? { op: 'displace', layer, light: by === 'light', dx: (across / 2) * scale, dy: (down / 2) * scale, size: 1, seed: 0 } : null,
@@ -90,11 +90,8 @@ export const colourFringe = treatment({
   label: 'Colour fringe',
   group: 'surface',
   words: 'chromatic aberration glitch misregistration',
-  fields: { distance: px('Distance', 4, 200, { reach: 30 }), angle: degrees('Angle', 0, -180, 180) },
-  near({ distance, angle }, { scale }) {
-    const r = (angle * Math.PI) / 180
-    return { op: 'fringe', dx: distance * scale * cosine(r), dy: distance * scale * sine(r) }
-  },
+  fields: { distance: amount(px('Distance', 4, 200, { reach: 30 })), angle: degrees('Angle', 0, -180, 180) },
+  near: ({ distance, angle }, { scale }) => ({ op: 'fringe', ...wayOf(angle, distance * scale) }),
 })
 /** Texture knocked out of the thing, more so along its edges. */
 export const wornEdges = treatment({
@@ -102,9 +99,8 @@ export const wornEdges = treatment({
   label: 'Worn edges',
   group: 'surface',
   words: 'distressed grunge old print',
-  exactAt: 'master',
   fields: {
-    amount: percent('Amount', 0.25),
+    amount: amount(percent('Amount', 0.25)),
     edges: percent('More at edges', 0.5),
     width: px('Edge width', 14, 300, { reach: 60 }),
     size: px('Texture', 26, 600, { least: 2, reach: 120 }),
@@ -127,7 +123,6 @@ export const printEdge = treatment({
   label: 'Print edge',
   group: 'surface',
   words: 'ink spread rounded corners letterpress',
-  exactAt: 'master',
   fields: {
     radius: px('Softness', 7, 200, { least: 0.3, reach: 30 }),
     edge: percent('Thinner to thicker', 0.5, 0.02, 0.98),
