@@ -162,12 +162,32 @@ try {
       own.placement = { ...own.placement, x: 540, y: 560, width: 640, height: 640 * (own.sourceHeight / own.sourceWidth) }
       const rim = { kind: 'rim', on: true, strength: 1, place: 'outside', join: 'round' }
       own.treatments = {
-        r: { ...rim, id: 'r', order: 'a0', width: 0.014, gap: 0, colour: '#fdf6ea' },
-        s: { ...rim, id: 's', order: 'a1', width: 0.006, gap: 0.008, colour: '#2f5573' },
+        r: { ...rim, id: 'r', order: 'a0', width: 9, gap: 0, colour: '#fdf6ea' },
+        s: { ...rim, id: 's', order: 'a1', width: 4, gap: 5, colour: '#2f5573' },
       }
       for (const p of Object.values(d.pages)) p.colour = '#e6d3b8'
     })
-    bench.select([photo.id, 'ring'])
+    bench.select([photo.id])
+  })
+  await quiet()
+  // What of the ground was kept is dropped by dabs.
+  await page.keyboard.press('7')
+  await page.evaluate(() => window.vividBench.set({ dab: { ...window.vividBench.store.getState().dab, keep: false } }))
+  for (const [x, y] of [
+    [800, 520],
+    [800, 610],
+    [770, 830],
+    [760, 700],
+    [720, 860],
+  ]) {
+    const dab = await at(x, y)
+    await page.mouse.click(dab.x, dab.y)
+    await page.waitForTimeout(800)
+    await page.waitForFunction(() => !window.vividBench.store.getState().cutting?.running, undefined, { timeout: 60_000 })
+  }
+  await page.evaluate(() => {
+    const bench = window.vividBench
+    bench.select(Object.keys(bench.store.getState().design.layers))
   })
   await quiet()
   await page.keyboard.press('8')

@@ -27,7 +27,9 @@ export function BlendSection({ ids }: { ids: readonly string[] }) {
   const writeOpacity = (percent: number) => (d: typeof s.design) =>
     ids.forEach((id) => setOn(d, s.channel, id, 'opacity', Math.min(1, Math.max(0, percent / 100))))
   // Only where something is spared does a weaker body differ from a weaker layer.
-  const holders = layers.filter((l) => Object.keys(l.treatments).length > 0 || Object.values(s.design.layers).some((i) => i.inside === l.id))
+  const holders = layers.filter(
+    (l) => l.kind !== 'grade' && (Object.keys(l.treatments).length > 0 || Object.values(s.design.layers).some((i) => i.inside === l.id)),
+  )
   const body = shared(holders, (l) => l.body)
   const writeBody = (percent: number) => (d: typeof s.design) => {
     for (const { id } of holders) if (d.layers[id]) d.layers[id].body = Math.min(1, Math.max(0, percent / 100))

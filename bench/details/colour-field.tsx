@@ -11,7 +11,14 @@ import type { Design, Paint } from '@/core/design/schema'
 import { useBench, useCalmState } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 
-type Props = { label: string; colour: string; named?: boolean; onPreview: (colour: string) => void; onChange: (colour: string) => void }
+type Props = {
+  label: string
+  /** What is shown of the label before the colour. */
+  named?: string
+  colour: string
+  onPreview: (colour: string) => void
+  onChange: (colour: string) => void
+}
 
 /** Every literal colour and swatch that the design uses, most used first. */
 export function coloursInUse(design: Design): string[] {
@@ -66,7 +73,7 @@ export function ColourField({ label, colour, named, onPreview, onChange }: Props
             <span className="block size-full" style={{ background: hex }} />
           </button>
         </Popover.Trigger>
-        {named && <span className="w-16 shrink-0 truncate text-soft">{label}</span>}
+        {named && <span className="w-16 shrink-0 truncate text-soft">{named}</span>}
         <input
           aria-label={label}
           value={text ?? swatch?.name ?? hex}

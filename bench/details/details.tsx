@@ -2,7 +2,7 @@
 import { memo, useDeferredValue } from 'react'
 import { layerName } from '@/core/design/blank'
 import { planeLabels } from '@/core/design/planes'
-import { SLOT_FORMS } from '@/core/design/schema'
+import { type Layer, SLOT_FORMS } from '@/core/design/schema'
 import { SHAPE_FORMS } from '../commands/tools'
 import { handledLeaves } from '../state/acts'
 import { useBench, useCalmState } from '../state/bench-context'
@@ -34,6 +34,9 @@ const shown = (state: BenchState) => ({
   slotForm: state.slotForm,
   fontsReady: state.fontsReady,
 })
+
+/** Whether a place of its own means anything: a grade reaches over all that lies beneath it. */
+const placed = (layer: Pick<Layer, 'kind'>): boolean => layer.kind !== 'grade'
 
 /** The panel of what is selected: sections in the order of work. Follows the hand when there is time; the stage comes first. */
 export function Details() {
@@ -85,13 +88,13 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
         <PageSection />
       ) : (
         <>
-          {leaves.length > 0 && <PlaceSection />}
-          {leaves.length === 1 && layers.length === 1 && leaves[0] && only?.kind !== 'group' && <FormSection leaf={leaves[0]} />}
+          {leaves.some(placed) && <PlaceSection />}
+          {leaves.length === 1 && layers.length === 1 && leaves[0] && only?.kind !== 'group' && placed(leaves[0]) && <FormSection leaf={leaves[0]} />}
           {leaves.length === 1 && leaves[0]?.kind === 'picture' && <PictureSection picture={leaves[0]} />}
           {leaves.length === 1 && leaves[0]?.kind === 'slot' && <SlotSection slot={leaves[0]} />}
           {leaves.length === 1 && leaves[0]?.kind === 'strew' && <StrewSection strew={leaves[0]} />}
           {leaves.some((l) => l.kind === 'type') && <TypeSection leaves={leaves.flatMap((l) => (l.kind === 'type' ? [l] : []))} />}
-          {leaves.some((l) => l.kind !== 'picture' && l.kind !== 'strew') && <FillSection leaves={leaves} />}
+          {leaves.some((l) => 'fill' in l || l.kind === 'graphic') && <FillSection leaves={leaves} />}
           {leaves.some((l) => l.kind === 'shape') && <ShapeSection leaves={leaves.flatMap((l) => (l.kind === 'shape' ? [l] : []))} />}
           <BlendSection ids={s.selection} />
           <TreatmentsSection layers={layers} />

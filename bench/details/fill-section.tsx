@@ -88,7 +88,7 @@ function Parts({ graphics }: { graphics: readonly LayerOf<'graphic'>[] }) {
           <ColourField
             key={part}
             label={part}
-            named
+            named={part}
             colour={colour}
             onPreview={(c) => bench.preview(write(part, c))}
             onChange={(c) => bench.commit(`Colour of ${part}`, write(part, c))}

@@ -87,7 +87,7 @@ export function PageSection() {
             <ColourField
               key={w.id}
               label={w.name}
-              named
+              named={w.name}
               colour={w.colour}
               onPreview={(c) => !c.startsWith('swatch:') && bench.preview(set(c))}
               onChange={(c) => !c.startsWith('swatch:') && bench.commit(`Swatch ${w.name}`, set(c))}

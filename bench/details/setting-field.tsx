@@ -25,7 +25,7 @@ type Editors = { [K in Field['kind']]: (p: Props & { field: Extract<Field, { kin
 const editors: Editors = {
   number: (p) => <NumberSettingField {...p} />,
   colour: ({ of, field, value, onShow, onKeep }) => (
-    <ColourField named label={`${field.label} of ${of}`} colour={value as string} onPreview={onShow} onChange={onKeep} />
+    <ColourField named={field.label.toLowerCase()} label={`${field.label} of ${of}`} colour={value as string} onPreview={onShow} onChange={onKeep} />
   ),
   choice: ({ of, field, value, onKeep }) => (
     <div className="flex items-center gap-2">

@@ -45,7 +45,7 @@ export const Row = memo(function Row({ row, chosen, solo, drop, toggle, choose, 
   const marks = [
     layer.kind === 'group' && layer.combine ? COMBINE_MARKS[layer.combine] : '',
     masks > 0 ? 'masked' : '',
-    Object.keys(layer.treatments).length > 0 ? 'treated' : '',
+    layer.recipe || Object.keys(layer.treatments).length > 0 ? 'treated' : '',
     row.woven ? 'woven' : '',
     layer.register ? 'in register' : '',
     layer.opacity < 1 ? `${Math.round(layer.opacity * 100)} %` : '',

@@ -88,9 +88,10 @@ export function CutDabs() {
   })
 }
 
-/** The brush as large as it works; its inner ring is where it covers wholly. */
+/** The brush as large as it works, while it is in the hand; its inner ring is where it covers wholly. */
 export function BrushOutline({ at, zoom }: { at: Point; zoom: number }) {
-  const brush = useBenchState((s) => (s.tool === 'cut' ? { size: s.dab.size, hardness: 1, hides: !s.dab.keep } : s.brush))
+  const brush = useBenchState((s) => (s.tool === 'cut' ? { size: s.dab.size, hardness: 1, hides: !s.dab.keep } : s.tool === 'brush' ? s.brush : null))
+  if (!brush) return null
   const r = (brush.size / 2) * zoom
   const ring = (radius: number, key: string, dash?: string) => (
     <g key={key} fill="none">

@@ -132,6 +132,9 @@ export function putOn(bench: Bench, name: string, list: readonly Treatment[]): v
       )
     }
   })
+  const { design } = bench.store.getState()
+  const left = ids.some((id) => design.layers[id]?.kind === 'grade') ? list.filter((t) => !isPointwise(t.kind)) : []
+  if (left.length > 0) bench.notify(`Left out on a grade, which has no outline: ${left.map((t) => labelOf(t.kind).toLowerCase()).join(', ')}.`)
 }
 
 /** Keeps a layer's treatments as a recipe of the design, named by what is in it; the layer follows it from now on. */

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { openHost } from '@/host/project'
 import { toOklab } from '../colour/oklab'
 import { blankDesign, boxAt, gradeLayer, groupLayer, presetSpecs, shapeLayer } from '../design/blank'
+import { newMask } from '../design/mask'
 import type { Design, Layer } from '../design/schema'
 import type { Treatment } from '../design/treatment'
 import { newTreatment } from '../treatments/list'
@@ -56,24 +57,7 @@ describe('a grade', () => {
   it('shows as much as its opacity says and where its masks do', async () => {
     const half = await seen([red('a0'), grade('a1', treat('invert'), { opacity: 0.5 } as Partial<Layer>)])
     expect(half(60, 160)).toEqual([128, 128, 128])
-    const mask = {
-      id: 'm',
-      order: 'a0',
-      on: true,
-      strength: 1,
-      softness: 0,
-      swap: false,
-      frame: 'layer',
-      kind: 'shape',
-      form: 'rectangle',
-      round: 0,
-      corners: 4,
-      x: 0.5,
-      y: 0.25,
-      width: 1,
-      height: 0.5,
-      turnDegrees: 0,
-    }
+    const mask = { ...newMask.shape({ id: 'm', order: 'a0' }, 'rectangle'), x: 0.5, y: 0.25, width: 1, height: 0.5 }
     const masked = await seen([red('a0'), grade('a1', treat('invert'), { masks: { m: mask } } as unknown as Partial<Layer>)])
     expect(masked(60, 100)).toEqual(RED.map((v) => 255 - v))
     expect(masked(60, 200)).toEqual(RED)

@@ -2,6 +2,7 @@ import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { openHost, sha256 } from '@/host/project'
 import { blankDesign, boxAt, pictureLayer, presetSpecs, shapeLayer, typeLayer } from '../design/blank'
+import { newMask } from '../design/mask'
 import type { Design, Layer } from '../design/schema'
 import type { Treatment } from '../design/treatment'
 import { newTreatment, treatmentDefinitions } from '../treatments/list'
@@ -127,29 +128,8 @@ describe('treatments of all kinds', () => {
     expect(await of('lift', 'invert')).toEqual([255 - (0xc0 + 51), 255 - (0x40 + 51), 255 - (0x20 + 51), 255])
   })
   it('are limited by a mask of their layer, which then hides nothing itself', async () => {
-    const masked = {
-      ...on(square(), treat('invert', { mask: 'm' })),
-      masks: {
-        m: {
-          id: 'm',
-          order: 'a0',
-          on: true,
-          strength: 1,
-          softness: 0,
-          swap: false,
-          frame: 'layer',
-          kind: 'shape',
-          form: 'rectangle',
-          round: 0,
-          corners: 4,
-          x: 0.25,
-          y: 0.5,
-          width: 0.5,
-          height: 1,
-          turnDegrees: 0,
-        },
-      },
-    } as unknown as Layer
+    const m = { ...newMask.shape({ id: 'm', order: 'a0' }, 'rectangle'), x: 0.25, y: 0.5, width: 0.5, height: 1 }
+    const masked = { ...on(square(), treat('invert', { mask: 'm' })), masks: { m } } as Layer
     const s = await seen([masked])
     expect(s.at(130, 160)).toEqual([0x3f, 0xbf, 0xdf, 255])
     expect(s.at(190, 160)).toEqual([0xc0, 0x40, 0x20, 255])
