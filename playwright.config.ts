@@ -8,7 +8,7 @@ const chromium = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/go
 export default defineConfig({
   testDir: 'e2e',
   fullyParallel: false,
-  workers: 1,
+  workers: 2,
   timeout: 150_000,
   expect: { timeout: 20_000 },
   reporter: [['list']],

@@ -7,7 +7,9 @@ import { MASK_TILE } from '../core/design/mask'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
 import { Problem } from '../core/errors'
+import { MOST_TEXT, readCube } from '../core/formats/cube'
 import { readGreyPng } from '../core/formats/grey-png'
+import type { LutFile } from '../core/treatments/field'
 import { readSvg } from '../core/vector/svg'
 import { openMemory } from '../host/kernels'
 import { decodePicture, lightGrid, MOST_BYTES, reduceTo, sniff } from '../host/pictures'
@@ -67,8 +69,15 @@ export async function sourceInfo(shas: readonly string[]): Promise<SourceInfo[]>
       .selectFrom('blobs')
       .selectAll()
       .where('sha', 'in', [...shas])
+      .where('kind', '!=', 'lut')
       .execute()
   ).map(infoOf)
+}
+
+/** What a stored file is sent as; null where it is not here. */
+export async function blobType(sha: string): Promise<string | null> {
+  const row = await (await store()).selectFrom('blobs').select(['kind', 'mime']).where('sha', '=', sha).executeTakeFirst()
+  return row ? (row.kind === 'graphic' ? 'text/plain; charset=utf-8' : row.mime) : null
 }
 
 /** A design for the render thread, with the lightness of its pictures. */
@@ -93,7 +102,11 @@ export function refuseLarge(sizeBytes: number, name: string): void {
 }
 
 /** Writes a blob with what is known of it; without an owner it stays for a day, until a design names it. */
-async function keepBlob(info: SourceInfo, bytes: Uint8Array, owner: string | null): Promise<void> {
+async function keepBlob(
+  info: Omit<SourceInfo, 'kind'> & { kind: SourceInfo['kind'] | 'lut' },
+  bytes: Uint8Array,
+  owner: string | null,
+): Promise<void> {
   await writeBlob(info.sha, bytes)
   const db = await store()
   const { light, parts } = info
@@ -146,6 +159,21 @@ export async function storeUpload(bytes: Uint8Array, name: string, owner: string
   }
   await keepBlob(info, bytes, owner)
   return info
+}
+
+/** Takes in a LUT file, read once to see that it can be used. Throws `bad-input` that says what is wrong with it. */
+export async function storeLut(bytes: Uint8Array, name: string): Promise<LutFile> {
+  if (bytes.byteLength > MOST_TEXT) throw new Problem('too-large', `“${name}” is larger than ${MOST_TEXT / 1e6} MB. What was set before stays.`)
+  const { title, size } = readCube(new TextDecoder().decode(bytes))
+  const source = sha256(bytes)
+  await keepBlob({ sha: source, kind: 'lut', mime: 'text/plain', width: size, height: size, opaque: true, light: null, parts: null }, bytes, null)
+  return { source, name: title || name.replace(/\.cube$/i, '').slice(0, 80) || 'LUT' }
+}
+
+/** Takes in a file of a package, whatever it is of. */
+export async function storePacked(bytes: Uint8Array, sha: string): Promise<void> {
+  const name = `${sha.slice(0, 8)} in the package`
+  await (/^LUT_[13]D_SIZE/m.test(new TextDecoder().decode(bytes.subarray(0, 4096))) ? storeLut(bytes, name) : storeUpload(bytes, name))
 }
 
 /** The most tiles of one stroke: a mask of 16 384 px a side. */

@@ -1,6 +1,6 @@
 import { z } from 'zod'
+import { shaSchema } from '../core/design/basics'
 import { type Dab, dabsSchema, MAX_MASK_SIDE } from '../core/design/mask'
-import { shaSchema } from '../core/design/schema'
 import { badInput, missing } from '../core/errors'
 import { storeMaskTiles, storeUpload } from './blobs'
 import { maskThread, stopMaskThread } from './render'

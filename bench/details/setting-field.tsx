@@ -1,9 +1,12 @@
 'use client'
+import { useRef } from 'react'
 import { layerName } from '@/core/design/blank'
 import type { Layer } from '@/core/design/schema'
-import type { CurvePoint, Field, NumberField as NumberSetting, Stop } from '@/core/treatments/field'
-import { useBenchState } from '../state/bench-context'
+import type { CurvePoint, Field, LutFile, NumberField as NumberSetting, Stop } from '@/core/treatments/field'
+import { uploadLut } from '../state/acts'
+import { useBench, useBenchState } from '../state/bench-context'
 import { maskSources } from '../state/masks'
+import { Button } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
 import { Slider } from '../ui/slider'
@@ -51,6 +54,7 @@ const editors: Editors = {
     <StopsEditor label={`${field.label} of ${of}`} stops={value as Stop[]} onShow={onShow} onKeep={onKeep} />
   ),
   layer: (p) => <LayerSettingField {...p} />,
+  lut: (p) => <LutSettingField {...p} />,
 }
 export const SettingField = (p: Props) => (editors[p.field.kind] as (p: Props) => React.ReactNode)(p)
 
@@ -66,6 +70,35 @@ function LayerSettingField({ of, field, value, layers, onKeep }: Props) {
         options={[{ value: 'none', label: 'no layer' }, ...options]}
         onChange={(v) => onKeep(v === 'none' ? null : v)}
       />
+    </div>
+  )
+}
+
+function LutSettingField({ of, value, onKeep }: Props) {
+  const bench = useBench()
+  const chooser = useRef<HTMLInputElement>(null)
+  const file = value as LutFile | null
+  return (
+    <div className="flex items-center gap-2">
+      <input
+        ref={chooser}
+        type="file"
+        hidden
+        aria-label={`LUT file of ${of}`}
+        accept=".cube,text/plain"
+        onChange={async (e) => {
+          const [chosen] = e.target.files ?? []
+          e.target.value = ''
+          const made = chosen ? await uploadLut(bench, chosen) : null
+          if (made) onKeep(made)
+        }}
+      />
+      <span className="min-w-0 flex-1 truncate text-small text-soft" title={file?.name}>
+        {file?.name ?? 'no file yet'}
+      </span>
+      <Button small onClick={() => chooser.current?.click()}>
+        {file ? 'Other file …' : 'Choose a .cube file …'}
+      </Button>
     </div>
   )
 }

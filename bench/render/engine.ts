@@ -226,9 +226,7 @@ export class Engine {
   /** Sources that a plan lacks are fetched; drawing goes on with what is here until they come. */
   private load(made: Plan, again: () => void): void {
     if (made.missing.length === 0) return
-    void Promise.all(
-      made.missing.map(({ sha, level }) => (level === null ? this.sources.loadArtwork(sha) : this.sources.loadPicture(sha, level))),
-    ).then(
+    void this.sources.load(made.missing).then(
       () => {
         again()
         this.schedule()

@@ -13,6 +13,7 @@ import { isLocked, leavesOf, membersOf } from '@/core/design/tree'
 import { type Bounds, union } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { placedBounds, turnedBox } from '@/core/geometry/placement'
+import type { LutFile } from '@/core/treatments/field'
 import { layoutType } from '@/core/type/layout'
 import type { SourceInfo } from '../render/protocol'
 import { seenMiddle } from '../stage/view'
@@ -353,6 +354,19 @@ export async function upload(bench: Bench, file: File): Promise<SourceInfo | nul
     bench.notify(`“${file.name}” could not be sent: the server does not answer. The design is safe; try again.`, 'trouble')
     return null
   }
+}
+
+/** Sends a LUT file to the server; gives its name there. Its refusal is told to the person. */
+export async function uploadLut(bench: Bench, file: File): Promise<LutFile | null> {
+  try {
+    const response = await fetch('/api/luts', { method: 'POST', headers: { 'x-file-name': encodeURIComponent(file.name) }, body: file })
+    const answer = (await response.json()) as LutFile & { message?: string }
+    if (response.ok) return answer
+    bench.notify(answer.message ?? `“${file.name}” could not be taken in. What was set before stays.`, 'trouble')
+  } catch {
+    bench.notify(`“${file.name}” could not be sent: the server does not answer. What was set before stays; try again.`, 'trouble')
+  }
+  return null
 }
 
 /** Takes in files and places them, the first at a point, more beside it. */

@@ -123,7 +123,13 @@ export async function setFree(bench: Bench, id: string, treatment: string): Prom
   const own = layer?.treatments[treatment]
   const definition = own && treatmentKinds.get(own.kind)
   if (!layer || !own || !definition || !('around' in definition)) return
-  const [part] = definition.around(own as never, { scale: 1, width: layer.placement.width, height: layer.placement.height, colour: (c) => c })
+  const [part] = definition.around(own as never, {
+    scale: 1,
+    width: layer.placement.width,
+    height: layer.placement.height,
+    colour: (c) => c,
+    lut: () => null,
+  })
   const made = await bench.client.ask<LayerPixels | null>({ ask: 'layer', layer: id, only: treatment, scale: MOST_SCALE, most: MOST_SIDE })
   if (!made || !part) return bench.notify('There is nothing of this to be seen here, so it was not set free.')
   const info = await upload(bench, new File([writeColourPng(made.data, made.width, made.height)], 'pixels.png', { type: 'image/png' }))

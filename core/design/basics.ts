@@ -2,6 +2,8 @@ import { z } from 'zod'
 
 /** What ids of everything in a design are. */
 export const idSchema = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'an id has 1 to 40 letters, digits, _ or -')
+/** The name of a stored file. */
+export const shaSchema = z.string().regex(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal')
 /** Fractional order keys. */
 export const orderSchema = z.string().min(1).max(200)
 /** 0 to 1. */

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { isConvex } from '../geometry/homography'
 import { treatmentSchema } from '../treatments/list'
-import { colourSchema, idSchema as id, orderSchema as order, unitSchema as unit } from './basics'
+import { colourSchema, idSchema as id, orderSchema as order, shaSchema, unitSchema as unit } from './basics'
 import { blendModeSchema } from './blend-modes'
 import { maskSchema } from './mask'
 import { planeSchema } from './planes'
@@ -14,7 +14,6 @@ export const MAX_TEXT = 20_000
 const name = z.string().max(200)
 const finite = z.number().min(-1e6).max(1e6)
 const positive = z.number().min(0.01).max(1e6)
-export const shaSchema = z.string().regex(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal')
 
 const stopSchema = z.object({ offset: unit, colour: colourSchema })
 /** Gradient geometry is in fractions of the layer's own box; stops are a record by id, ordered by offset. */

@@ -1,3 +1,4 @@
+import { filesOf } from '../treatments/list'
 import { blobsOfMask, masksOf } from './mask'
 import type { Design, Layer } from './schema'
 
@@ -15,7 +16,8 @@ export function sourcesOf(layer: Layer): UsedSource[] {
 const maskTilesOf = (layer: Layer): string[] => masksOf(layer).flatMap(blobsOfMask)
 
 /** Every blob that a design names, pinned pictures too. */
-export function blobsOf(design: Pick<Design, 'layers' | 'reference'>): Set<string> {
-  const shown = Object.values(design.layers).flatMap((l) => [...sourcesOf(l).map((s) => s.sha), ...maskTilesOf(l)])
+export function blobsOf(design: Pick<Design, 'layers' | 'reference' | 'recipes'>): Set<string> {
+  const shown = Object.values(design.layers).flatMap((l) => [...sourcesOf(l).map((s) => s.sha), ...maskTilesOf(l), ...filesOf(l.treatments)])
+  shown.push(...Object.values(design.recipes).flatMap((r) => filesOf(r.treatments)))
   return new Set(design.reference ? [...shown, design.reference.source] : shown)
 }

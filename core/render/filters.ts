@@ -111,8 +111,10 @@ export class Filters {
       const [before, after] = [work.before ? this.scratch.table(work.before) : 0, work.after ? this.scratch.table(work.after, 16384) : 0]
       kernels.shapeRect(...rect, before, work.matrix ? this.scratch.table(work.matrix, 32768) : 0, after)
     } else if (work.op === 'light') kernels.mapLight(...rect, this.scratch.table(work.table))
-    else if (work.op === 'cube') kernels.mapCube(...rect, this.scratch.table(work.table), work.side)
-    else if (work.op === 'oklab') kernels.oklabRect(...rect, this.scratch.table(work.settings))
+    else if (work.op === 'cube') {
+      if (work.before) kernels.shapeRect(...rect, this.scratch.table(work.before), 0, 0)
+      kernels.mapCube(...rect, this.scratch.cube(work.table), work.side)
+    } else if (work.op === 'oklab') kernels.oklabRect(...rect, this.scratch.table(work.settings))
     else if (work.op === 'grain') kernels.grainRect(...rect, x, y, step, work.size, work.amount, work.colours ? 1 : 0, work.seed)
     else {
       const r = (work.turnDegrees * Math.PI) / 180

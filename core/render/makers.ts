@@ -20,8 +20,8 @@ import type { SourceBook } from './sources'
 import { flattenForWarp, throughWarp, warpedAt, warpedBounds } from './warped'
 import type { Woven } from './woven'
 
-/** A level of a picture, or a graphic (`level` null), that is not here. */
-export type Missing = { sha: string; level: number | null }
+/** A level of a picture, or a graphic or a LUT (`level` null), that is not here. */
+export type Missing = { sha: string; level: number | null; as?: 'lut' }
 /** What making nodes needs and finds. */
 export type Context = {
   fonts: FontBook
@@ -50,7 +50,7 @@ export type Context = {
   standIns: number
 }
 
-function miss(c: Context, key: string, what: Missing): void {
+export function miss(c: Context, key: string, what: Missing): void {
   c.missing.set(key, what)
   c.standIns++
 }

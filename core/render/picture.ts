@@ -67,7 +67,7 @@ async function planned(page: ResolvedPage, view: View, host: Host): Promise<Plan
     // What is here already stays while the rest comes, or the two would drive each other out for ever.
     const pictures = made.missing.flatMap(({ sha, level }) => (level === null ? [] : [{ sha, level }]))
     host.sources.pin([...levelsIn(made.nodes, EVERYWHERE), ...pictures])
-    await Promise.all(made.missing.map(({ sha, level }) => (level === null ? host.sources.loadArtwork(sha) : host.sources.loadPicture(sha, level))))
+    await host.sources.load(made.missing)
   }
 }
 

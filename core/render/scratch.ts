@@ -1,3 +1,4 @@
+import { MOST_SIDE } from '../formats/cube'
 import { intersect } from '../geometry/bounds'
 import { type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import type { NearWork } from '../treatments/definition'
@@ -10,8 +11,9 @@ export const MOST_LOOK = 208
 const SIDE = TILE + 2 * MOST_LOOK + 16
 export const SIDE_BYTES = SIDE * 4
 export const PLANE = SIDE * SIDE_BYTES
-/** Bytes for tables and settings: a cube of 65 a side is the largest. */
-const TABLE_BYTES = 65 ** 3 * 16
+/** Bytes for tables and settings, and for the largest cube. */
+const TABLE_BYTES = 131_072
+const CUBE_BYTES = MOST_SIDE ** 3 * 16
 /** Where in the table's bytes what near works are told begins. */
 const TOLD = 65536
 
@@ -24,6 +26,7 @@ export type Read = { x: number; y: number; width: number; height: number }
 
 /** Two buffers of five planes around a part of a tile, and room for tables, taken when they are first needed. */
 export class Scratch {
+  private cubes: { at: number; values: Float32Array | null } | null = null
   private held: { a: number; b: number; table: number } | null = null
 
   constructor(
@@ -46,6 +49,13 @@ export class Scratch {
     const at = this.blocks.table + offset
     this.memory.floats(at, values.length).set(values)
     return at
+  }
+  /** Writes a cube where the last one was, unless it is that. */
+  cube(values: Float32Array): number {
+    const held = (this.cubes ??= { at: this.memory.block(CUBE_BYTES), values: null })
+    if (held.values !== values) this.memory.floats(held.at, values.length).set(values)
+    held.values = values
+    return held.at
   }
   told(values: ArrayLike<number>): number {
     return this.table(values, TOLD)

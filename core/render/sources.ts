@@ -1,6 +1,7 @@
 import { type Brush, Stroke, type StrokePoint } from '../brush/stroke'
 import { MASK_TILE } from '../design/mask'
 import { badInput } from '../errors'
+import { type Lut, readCube } from '../formats/cube'
 import { readGreyPng } from '../formats/grey-png'
 import { type Bounds, union } from '../geometry/bounds'
 import type { PixelMemory } from '../pixels/memory'
@@ -45,6 +46,7 @@ type Live = {
 export class SourceBook {
   private readonly levels = new Map<string, HeldLevel | null>()
   private readonly artworks = new Map<string, Artwork | null>()
+  private readonly luts = new Map<string, Lut | null>()
   private readonly pending = new Map<string, Promise<void>>()
   private readonly masks = new Map<string, PaintedContent>()
   private readonly tiles = new Map<string, TileBytes>()
@@ -297,6 +299,26 @@ export class SourceBook {
       const text = await this.loader.graphic(sha)
       this.artworks.set(sha, text === null ? null : readSvg(text))
     })
+  }
+
+  /** A stored look-up table; null where it is not here. */
+  lut(sha: string): Lut | null {
+    return this.luts.get(sha) ?? null
+  }
+  hasLut(sha: string): boolean {
+    return this.luts.has(sha)
+  }
+  private loadLut(sha: string): Promise<void> {
+    return this.once(`lut/${sha}`, this.luts.has(sha), async () => {
+      const text = await this.loader.graphic(sha)
+      this.luts.set(sha, text === null ? null : readCube(text))
+    })
+  }
+  /** Loads what a plan lacks. */
+  async load(missing: readonly { sha: string; level: number | null; as?: 'lut' }[]): Promise<void> {
+    await Promise.all(
+      missing.map(({ sha, level, as }) => (as === 'lut' ? this.loadLut(sha) : level === null ? this.loadArtwork(sha) : this.loadPicture(sha, level))),
+    )
   }
 
   private once(key: string, here: boolean, job: () => Promise<void>): Promise<void> {

@@ -4,6 +4,7 @@ import { masksOf } from '../design/mask'
 import type { ResolvedLayer } from '../design/resolve'
 import type { Placement } from '../design/schema'
 import { type Rim, type Treatment, treatmentsOf } from '../design/treatment'
+import type { Lut } from '../formats/cube'
 import { type Bounds, grow, heightOf, shift, union, widthOf } from '../geometry/bounds'
 import { lengthOf } from '../geometry/exact'
 import { compose, inverse, scaling } from '../geometry/matrix'
@@ -11,7 +12,7 @@ import { matrixOf } from '../geometry/placement'
 import { quickHash } from '../hash'
 import type { Definition, Look, NearWork } from '../treatments/definition'
 import { treatmentKinds } from '../treatments/list'
-import { type Context, groupNode } from './makers'
+import { type Context, groupNode, miss } from './makers'
 import { frameOf, ownMaskSteps, smaller, stamp, stepsOf } from './masked'
 import type { FilterNode, GradeNode, PlanNode } from './nodes'
 import { flatNode, partNode } from './parts'
@@ -120,7 +121,13 @@ function applied(step: Step, before: Stage, own: ResolvedLayer, frame: Placement
     return around(before, rings.under, rings.over, true)
   }
   const { treatment, definition } = step
-  const look: Look = { scale: c.scale, width: frame.width, height: frame.height, colour: (reference) => lookUp(reference, c.swatches) }
+  const look: Look = {
+    scale: c.scale,
+    width: frame.width,
+    height: frame.height,
+    colour: (reference) => lookUp(reference, c.swatches),
+    lut: (sha) => lutHere(sha, c),
+  }
   const settings = treatment as never
   if ('drawn' in definition) {
     const by = (treatment.by as number) * c.scale
@@ -206,6 +213,15 @@ function around(before: Stage, under: readonly PlanNode[], over: readonly PlanNo
     return { silhouette: before.silhouette, shown, apart: { under: [...others, ...under], thing: closed(thing, [], over) } }
   }
   return { silhouette: before.shown === before.silhouette ? shown : closed(before.silhouette, under, over), shown }
+}
+
+/** A LUT that is here; one that is not is asked for. */
+function lutHere(sha: string, c: Context): Lut | null {
+  if (!c.sources.hasLut(sha)) {
+    if (c.asIs) c.standIns++
+    else miss(c, `lut/${sha}`, { sha, level: null, as: 'lut' })
+  }
+  return c.sources.lut(sha)
 }
 
 /** What of a treatment its pixels depend on. */

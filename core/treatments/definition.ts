@@ -1,4 +1,5 @@
 import type { BlendMode } from '../design/blend-modes'
+import type { Lut } from '../formats/cube'
 import type { Fields, Settings } from './field'
 
 /** Where a treatment is offered; all of a group do a like thing. */
@@ -14,13 +15,15 @@ export type Look = {
   height: number
   /** `#rrggbb` or `#rrggbbaa` of a colour that may be a swatch. */
   colour: (reference: string) => string
+  /** A stored look-up table; null where it is not here. */
+  lut: (sha: string) => Lut | null
 }
 
 /** Work on single pixels; tables have 1021 floats for each channel (see `kernels/tone.ts`). */
 export type PointWork =
   | { op: 'shape'; before?: Float32Array; matrix?: readonly number[]; after?: Float32Array }
   | { op: 'light'; table: Float32Array }
-  | { op: 'cube'; table: Float32Array; side: number }
+  | { op: 'cube'; table: Float32Array; side: number; before?: Float32Array }
   | { op: 'oklab'; settings: readonly number[] }
   /** `size` px of the page. */
   | { op: 'grain'; size: number; amount: number; colours: boolean; seed: number }

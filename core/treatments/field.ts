@@ -1,8 +1,9 @@
 import { z } from 'zod'
-import { colourSchema, idSchema, unitSchema } from '../design/basics'
+import { colourSchema, idSchema, shaSchema, unitSchema } from '../design/basics'
 
 const layerSchema = idSchema.nullable()
 const pointSchema = z.object({ x: unitSchema, y: unitSchema })
+const lutSchema = z.object({ source: shaSchema, name: z.string().max(200) })
 const stopSchema = z.object({ offset: unitSchema, colour: colourSchema })
 
 /** How one setting of a treatment is called, what it may be, and what it is at first. The settings form is drawn from it. */
@@ -31,10 +32,13 @@ export type CurveField = Common & { kind: 'curve'; first: CurvePoint[] }
 export type StopsField = Common & { kind: 'stops'; first: Stop[] }
 /** Another layer of the page. */
 export type LayerField = Common & { kind: 'layer' }
-export type Field = NumberField | ColourField | ChoiceField | SwitchField | CurveField | StopsField | LayerField
+/** A stored LUT file. */
+export type LutField = Common & { kind: 'lut' }
+export type Field = NumberField | ColourField | ChoiceField | SwitchField | CurveField | StopsField | LayerField | LutField
 export type Fields = Record<string, Field>
 export type CurvePoint = z.infer<typeof pointSchema>
 export type Stop = z.infer<typeof stopSchema>
+export type LutFile = z.infer<typeof lutSchema>
 
 type ValueOf<F extends Field> = F extends NumberField
   ? number
@@ -48,7 +52,9 @@ type ValueOf<F extends Field> = F extends NumberField
           ? CurvePoint[]
           : F extends StopsField
             ? Stop[]
-            : string | null
+            : F extends LutField
+              ? LutFile | null
+              : string | null
 export type Settings<F extends Fields> = { [K in keyof F]: ValueOf<F[K]> }
 
 const schemas: { [K in Field['kind']]: (field: Extract<Field, { kind: K }>) => z.ZodType } = {
@@ -72,11 +78,12 @@ const schemas: { [K in Field['kind']]: (field: Extract<Field, { kind: K }>) => z
         'the stops of a gradient go from dark to light',
       ),
   layer: () => layerSchema,
+  lut: () => lutSchema.nullable(),
 }
 /** What a field's value must be. */
 export const schemaOf = (field: Field): z.ZodType => (schemas[field.kind] as (f: Field) => z.ZodType)(field)
 /** What a field's value is at first. */
-export const firstOf = (field: Field): unknown => (field.kind === 'layer' ? null : field.first)
+export const firstOf = (field: Field): unknown => (field.kind === 'layer' || field.kind === 'lut' ? null : field.first)
 
 type Told<F> = Omit<F, 'kind' | 'label'>
 /** A length, px of the page. */

@@ -5,9 +5,9 @@ import { halo, inwardHalo, lightLeak, silhouetteColour, vignette } from './aroun
 import { castShadow, contactShadow, edgeLight, recess } from './around/shadow'
 import { extrude, rim, thicken } from './around/solid'
 import type { Definition } from './definition'
-import { firstOf, schemaOf } from './field'
+import { firstOf, type LutFile, schemaOf } from './field'
 import { blur, directionalBlur, radialBlur, sharpen, softening } from './focus/focus'
-import { chroma, greyMix, swapColour, tint, turn, warmth } from './hue/hue'
+import { chroma, greyMix, lut, swapColour, tint, turn, warmth } from './hue/hue'
 import { contrast, curves, exposure, levels, lift } from './light/light'
 import { duotone, gradientMap, invert, steps, twoInk, twoTones } from './reduce/reduce'
 import { colourFringe, displacement, grain, halftone, painterly, printEdge, spatter, wornEdges } from './surface/surface'
@@ -16,7 +16,7 @@ import { colourFringe, displacement, grain, halftone, painterly, printEdge, spat
 const all = [
   ...[castShadow, contactShadow, halo, inwardHalo, edgeLight, recess, rim, silhouetteColour, thicken, extrude],
   ...[lift, contrast, exposure, levels, curves],
-  ...[warmth, turn, chroma, greyMix, swapColour, tint],
+  ...[warmth, turn, chroma, greyMix, swapColour, tint, lut],
   ...[gradientMap, duotone, twoInk, steps, twoTones, invert],
   ...[blur, directionalBlur, radialBlur, sharpen, softening],
   ...[grain, halftone, painterly, spatter, displacement, wornEdges, printEdge, vignette, lightLeak, colourFringe],
@@ -65,6 +65,12 @@ export const isPointwise = (kind: string): boolean => {
   const d = treatmentKinds.get(kind)
   return d !== undefined && 'point' in d
 }
+
+/** The stored files that treatments read. */
+export const filesOf = (treatments: Record<string, Treatment>): string[] =>
+  Object.values(treatments).flatMap((t) =>
+    Object.entries(treatmentKinds.get(t.kind)?.fields ?? {}).flatMap(([key, f]) => (f.kind === 'lut' && t[key] ? [(t[key] as LutFile).source] : [])),
+  )
 
 /** Treatments of a copy: those that go by something copied along go by that copy. */
 export const renamedTreatments = (treatments: Record<string, Treatment>, nameOf: (layer: string) => string | null): Record<string, Treatment> =>

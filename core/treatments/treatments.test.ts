@@ -35,7 +35,7 @@ function worked(work: PointWork, colours: readonly Rgb[], alpha = 1): number[][]
   memory.releaseTile(raster)
   return out
 }
-const look = { scale: 1, width: 100, height: 100, colour: (c: string) => c }
+const look = { scale: 1, width: 100, height: 100, colour: (c: string) => c, lut: () => null }
 /** The work of a treatment with some of its settings changed. */
 function workOf(kind: string, change: Record<string, unknown> = {}): PointWork {
   const d = treatmentKinds.get(kind)

@@ -2,7 +2,7 @@ import { newId } from '@/core/design/blank'
 import { isOpenRaster, readOpenRaster } from '@/core/formats/open-raster/file'
 import { readPackage } from '@/core/formats/vivid-package'
 import { fromOpenRaster } from '@/host/open-raster'
-import { storeUpload } from '@/server/blobs'
+import { storePacked } from '@/server/blobs'
 import { createCampaign, createDesign } from '@/server/designs'
 import { answer, decoded } from '@/server/http'
 import { choiceIn, importOpenRaster } from '@/server/open-raster'
@@ -21,7 +21,7 @@ export const POST = (request: Request) =>
       : choice
         ? await importOpenRaster(bytes, name, choice)
         : await fromOpenRaster(readOpenRaster(bytes), name)
-    for (const [sha, bytes] of blobs) await storeUpload(bytes, `${sha.slice(0, 8)} in the package`)
+    for (const [sha, bytes] of blobs) await storePacked(bytes, sha)
     const id = newId()
     await createDesign(await createCampaign('Opened packages'), { ...design, id })
     return { id, notes }

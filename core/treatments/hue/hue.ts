@@ -2,6 +2,7 @@ import { fromHex } from '../../colour/colour'
 import { toOklab } from '../../colour/oklab'
 import { toEncoded, toLinear } from '../../colour/transfer'
 import { whiteShift } from '../../colour/white'
+import { lutWork } from '../../formats/cube'
 import { cosine, sine } from '../../geometry/exact'
 import { treatment } from '../definition'
 import { amount, colour, degrees, percent } from '../field'
@@ -103,5 +104,17 @@ export const tint = treatment({
   point({ colour, amount }, { colour: read }) {
     const t = toOklab(fromHex(read(colour)))
     return { op: 'oklab', settings: [1 - amount, 0, 0, 1 - amount, t.a * amount, t.b * amount, 1, 0, ...EVERYWHERE] }
+  },
+})
+/** A look-up table from a file, of single channels or a cube. */
+export const lut = treatment({
+  kind: 'lut',
+  label: 'LUT',
+  group: 'hue',
+  words: 'look up table cube film colour grade',
+  fields: { file: { kind: 'lut', label: 'File' } },
+  point({ file }, look) {
+    const found = file ? look.lut(file.source) : null
+    return found ? lutWork(found) : null
   },
 })

@@ -1,6 +1,6 @@
-import { shaSchema } from '@/core/design/schema'
+import { shaSchema } from '@/core/design/basics'
 import { badInput, missing } from '@/core/errors'
-import { readBlob, sourceInfo } from '@/server/blobs'
+import { blobType, readBlob } from '@/server/blobs'
 import { answer } from '@/server/http'
 
 export const dynamic = 'force-dynamic'
@@ -8,12 +8,12 @@ export const GET = (_: Request, { params }: { params: Promise<{ sha: string }> }
   answer(async () => {
     const { sha } = await params
     if (!shaSchema.safeParse(sha).success) throw badInput('This is not the name of a stored file.')
-    const [[info], bytes] = await Promise.all([sourceInfo([sha]), readBlob(sha)])
-    if (!info || !bytes) throw missing('This file is not stored here.')
+    const [type, bytes] = await Promise.all([blobType(sha), readBlob(sha)])
+    if (!type || !bytes) throw missing('This file is not stored here.')
     // Uploaded SVG is only ever read as text by our own reader.
     return new Response(new Uint8Array(bytes), {
       headers: {
-        'content-type': info.kind === 'graphic' ? 'text/plain; charset=utf-8' : info.mime,
+        'content-type': type,
         'content-security-policy': "default-src 'none'; sandbox",
         'x-content-type-options': 'nosniff',
         'cache-control': 'private, max-age=31536000, immutable',
