@@ -8,6 +8,7 @@ import { heightOf, widthOf } from '@/core/geometry/bounds'
 import { mirroredAbout, placedBounds, scaledAbout, turnedAbout } from '@/core/geometry/placement'
 import { middleOfSelection, transform, turnOfSelection } from '../state/acts'
 import type { Bench, BenchState } from '../state/bench-store'
+import { mirrorSelection } from '../state/mirroring'
 import { makeSlots, slotFormOf, slotInOpening } from '../state/slot-making'
 import { canStrew, setFree, strewSelection } from '../state/strewing'
 import { align, sizeAlike, spread } from './align'
@@ -85,6 +86,30 @@ const filled = (l: Layer | undefined): boolean => l?.kind === 'slot' && l.pictur
 const stroked = (s: BenchState) => leavesOf(s.design, s.selection).flatMap((l) => ('stroke' in l && l.stroke.weight > 0 ? [l] : []))
 
 export const arrangeCommands = defineCommands([
+  {
+    id: 'mirror',
+    label: 'Mirror across an axis',
+    words: 'symmetry reflect repeat',
+    section: 'Arrange',
+    can: someSelected,
+    run: (b) => mirrorSelection(b, 'across'),
+  },
+  {
+    id: 'mirror-both',
+    label: 'Mirror across both axes',
+    words: 'symmetry reflect repeat',
+    section: 'Arrange',
+    can: someSelected,
+    run: (b) => mirrorSelection(b, 'both'),
+  },
+  {
+    id: 'mirror-turned',
+    label: 'Repeat turned about a point',
+    words: 'symmetry radial mandala rosette',
+    section: 'Arrange',
+    can: someSelected,
+    run: (b) => mirrorSelection(b, 'turned'),
+  },
   { id: 'back', label: 'One step back', section: 'Arrange', keys: ['['], can: someSelected, run: steps('back', 'One step back') },
   { id: 'forward', label: 'One step forward', section: 'Arrange', keys: [']'], can: someSelected, run: steps('forward', 'One step forward') },
   {

@@ -14,6 +14,7 @@ import { CutOptions } from './cut-options'
 import { FillSection } from './fill-section'
 import { FormSection } from './form-section'
 import { MasksSection } from './masks-section'
+import { MirrorSection } from './mirror-section'
 import { PageSection } from './page-section'
 import { PathOptions } from './path-options'
 import { PictureSection } from './picture-section'
@@ -92,6 +93,7 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
           {leaves.length === 1 && layers.length === 1 && leaves[0] && only?.kind !== 'group' && placed(leaves[0]) && <FormSection leaf={leaves[0]} />}
           {leaves.length === 1 && leaves[0]?.kind === 'picture' && <PictureSection picture={leaves[0]} />}
           {leaves.length === 1 && leaves[0]?.kind === 'slot' && <SlotSection slot={leaves[0]} />}
+          {layers.length === 1 && only?.kind === 'group' && only.mirror && <MirrorSection />}
           {leaves.length === 1 && leaves[0]?.kind === 'strew' && <StrewSection strew={leaves[0]} />}
           {leaves.some((l) => l.kind === 'type') && <TypeSection leaves={leaves.flatMap((l) => (l.kind === 'type' ? [l] : []))} />}
           {leaves.some((l) => 'fill' in l || l.kind === 'graphic') && <FillSection leaves={leaves} />}

@@ -44,6 +44,7 @@ export const Row = memo(function Row({ row, chosen, solo, drop, toggle, choose, 
   const masks = Object.keys(layer.masks).length
   const marks = [
     layer.kind === 'group' && layer.combine ? COMBINE_MARKS[layer.combine] : '',
+    layer.kind === 'group' && layer.mirror ? 'mirrored' : '',
     masks > 0 ? 'masked' : '',
     layer.recipe || Object.keys(layer.treatments).length > 0 ? 'treated' : '',
     row.woven ? 'woven' : '',

@@ -2,6 +2,7 @@
 import { memo } from 'react'
 import { useStore } from 'zustand'
 import { layerName } from '@/core/design/blank'
+import { mirrorOf } from '@/core/design/mirror'
 import type { Plane } from '@/core/design/planes'
 import type { Placement } from '@/core/design/schema'
 import { isFilled, picturePlacement } from '@/core/design/slot'
@@ -220,6 +221,35 @@ function HoveredLayer({ id, width, height }: { id: string } & Size) {
   )
 }
 
+/** The axis of a mirror that is selected, or that something selected lies in, right across the stage. */
+function Axes({ width, height }: Size) {
+  const s = useBenchState((state) => ({ view: state.view, resolved: state.resolved, design: state.design, selection: state.selection }))
+  const groups = new Set(s.selection.flatMap((id) => (s.design.layers[id]?.kind === 'group' ? [id] : (s.design.layers[id]?.parent ?? []))))
+  return [...groups].map((id) => {
+    const own = resolvedOf(s, id)
+    const found = own && mirrorOf(own)
+    if (!found) return null
+    const { mirror, axis } = found
+    const at = toStage(s.view, axis)
+    const far = width + height
+    const ray = (degrees: number, both: boolean) => {
+      const [x, y] = [Math.cos((degrees * Math.PI) / 180) * far, Math.sin((degrees * Math.PI) / 180) * far]
+      return `M${both ? at.x - x : at.x} ${both ? at.y - y : at.y}L${at.x + x} ${at.y + y}`
+    }
+    const r = axis.rotation
+    const d =
+      mirror.way === 'turned'
+        ? Array.from({ length: mirror.count }, (_, n) => ray(r + (360 * (n + 0.5)) / mirror.count, false)).join('')
+        : ray(r, true) + (mirror.way === 'both' ? ray(r + 90, true) : '')
+    return (
+      <g key={id} className="pointer-events-none">
+        <Line d={d} colour={MEASURE} dash="7 4" />
+        <circle cx={at.x} cy={at.y} r={4} fill="#fff" stroke={MEASURE} strokeWidth={1.5} />
+      </g>
+    )
+  })
+}
+
 /** What is met, measured and said while the hand moves. */
 function Marks({ drawn, width, height }: { drawn: DrawnStore } & Size) {
   const d = useStore(drawn)
@@ -258,6 +288,7 @@ export const Overlay = memo(function Overlay({ drawn, width, height }: { drawn: 
       <GuideLines width={width} height={height} />
       <Hovered drawn={drawn} width={width} height={height} />
       <Outlines />
+      <Axes width={width} height={height} />
       <Grips width={width} height={height} />
       <MaskGrips width={width} height={height} />
       {reframing && <SlotInHand width={width} height={height} />}

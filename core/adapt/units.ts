@@ -1,3 +1,4 @@
+import { withCopies } from '../design/mirror'
 import type { BehaviourKind, Channel, Layer, LayerOf } from '../design/schema'
 import type { LayerNode } from '../design/tree'
 import { areaOf, type Bounds, centreOf, contains, grow, heightOf, overlapArea, union, widthOf } from '../geometry/bounds'
@@ -9,7 +10,7 @@ export type Unit = { id: string; node: LayerNode; bounds: Bounds; kind: Behaviou
 export const nodeBounds = (node: LayerNode): Bounds | null => {
   if (node.layer.kind !== 'group') return placedBounds(node.layer.placement)
   const inner = node.children.map(nodeBounds).filter((b): b is Bounds => b !== null)
-  return inner.length > 0 ? inner.reduce(union) : null
+  return inner.length > 0 ? withCopies(node, inner.reduce(union)) : null
 }
 
 /** The type layers of a node, itself or inside. */

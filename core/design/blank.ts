@@ -144,6 +144,12 @@ export const shapeLayer = (
   fill,
   stroke: form === 'line' ? { ...solidStroke, weight: 4 } : solidStroke,
 })
+/** The axis of a mirror: along its own middle line, through the middle of its box. */
+export const axisLayer = (where: Where, placement: Placement): LayerOf<'shape'> => ({
+  ...shapeLayer(where, 'Axis', 'line', placement, { kind: 'none' }),
+  axis: true,
+  stroke: solidStroke,
+})
 export const slotLayer = (
   where: Where,
   name: string,

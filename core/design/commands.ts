@@ -2,6 +2,7 @@ import { wrapDegrees } from '../geometry/placement'
 import { renamedTreatments } from '../treatments/list'
 import { toChannelPlace } from './channel-place'
 import { maskedBy } from './mask-commands'
+import { isAxis } from './mirror'
 import { inOrder, keyBetween, keysBetween } from './order'
 import type { Plane } from './planes'
 import { partFromRegister, placedBy } from './register'
@@ -254,6 +255,8 @@ export function ungroup(d: Design, ids: readonly string[]): string[] {
   for (const id of ids) {
     const holder = d.layers[id]
     if (holder?.kind !== 'group') continue
+    // The axis of a mirror is of no use without it.
+    for (const m of membersOf(d, id)) if (isAxis(m)) delete d.layers[m.id]
     const members = membersOf(d, id)
     const band = siblingsOf(d, holder)
     const at = band.findIndex((l) => l.id === id)

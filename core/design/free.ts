@@ -71,6 +71,7 @@ function whyGrouped(d: Design, group: LayerOf<'group'>): string | null {
   if (insidesOf(d, group.id).length > 0) return 'something is kept inside the group as a whole'
   if (changed(d, group.id)) return 'the group differs on another channel'
   if (group.combine) return 'its members are one shape'
+  if (group.mirror) return 'its members are mirrored'
   if (isMasked(group)) return 'the group is masked as a whole'
   const closed = !group.open || !plain(group)
   if (members.length <= 1)

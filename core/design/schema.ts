@@ -147,6 +147,8 @@ const graphicContent = {
 /** px; top left, top right, bottom right, bottom left. */
 const radiiSchema = z.tuple([positive.or(z.literal(0)), positive.or(z.literal(0)), positive.or(z.literal(0)), positive.or(z.literal(0))])
 const shapeContent = {
+  /** The axis of the mirror that it is a member of; it has no pixels. */
+  axis: z.literal(true).optional(),
   form: z.enum(['rectangle', 'ellipse', 'line', 'polygon', 'star', 'path']),
   /** Of a path: SVG path data in fractions of the box. */
   d: z.string().max(60_000).optional(),
@@ -227,6 +229,16 @@ const groupSchema = z.object({
   open: z.boolean(),
   /** Members are one shape in the lowest one's fill: all of them, the lowest without the others, where all are, or where an odd number is. */
   combine: z.enum(COMBINES).optional(),
+  /** Its members are repeated: reflected across the axis among them, across it and at right angles to it, or turned about its middle. */
+  mirror: z
+    .object({
+      way: z.enum(['across', 'both', 'turned']),
+      /** How many there are in all, of turned ones. */
+      count: z.number().int().min(2).max(36),
+      /** What crosses the axis ends there; else both overlap. */
+      cut: z.boolean(),
+    })
+    .optional(),
 })
 
 /** A live layer that holds the picture of what lies beneath it, within its box. */

@@ -222,6 +222,7 @@ export type Kernels = {
     ]
   ): void
   pairShift(...args: [to: number, from: number, stride: number, ...Part, x0: number, y0: number, x1: number, y1: number, most: number]): void
+  mapPlanes(...args: [raster: number, ...Rect, from: number, fromPlane: number, fromStride: number, ...Affine]): void
   pairUp(...args: [to: number, from: number, plane: number, stride: number, ...Part, width: number, height: number, maps: number]): void
   sharpenRect(...args: [raster: number, ...Rect, soft: number, softPlane: number, softStride: number, amount: number, threshold: number]): void
   squarePlane(...args: [to: number, from: number, stride: number, count: number, rows: number]): void

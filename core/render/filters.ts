@@ -1,11 +1,13 @@
 import { fromHex } from '../colour/colour'
+import { mapBounds } from '../geometry/bounds'
 import { cosine, sine } from '../geometry/exact'
+import { compose, translation } from '../geometry/matrix'
 import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import type { NearWork, PointWork } from '../treatments/definition'
 import { nearWorks } from './near-works'
-import type { FilterNode, GradeNode } from './nodes'
+import type { FilterNode, GradeNode, MappedNode } from './nodes'
 import type { Region } from './region'
-import { type Near, type Place, type RasterOf, Scratch } from './scratch'
+import { type Near, PLANE, type Place, type RasterOf, Scratch, SIDE_BYTES } from './scratch'
 import { screenTable } from './screen'
 import type { Covering } from './softening'
 
@@ -43,6 +45,19 @@ export class Filters {
     this.mix(node, raster, region, left, top, (place) => {
       for (const step of node.steps) this.apply(step, place.raster, region, left, top)
     })
+  }
+
+  /** Puts the pixels of another place on a part of a raster, by bicubic interpolation: on whole px they are as they were. */
+  mapped({ source, back }: MappedNode, raster: number, region: Region, left: number, top: number): void {
+    const { scratch } = this
+    const [x0, y0] = [left + region.x, top + region.y]
+    const box = mapBounds(back, { left: x0, top: y0, right: x0 + region.width, bottom: y0 + region.height })
+    const [x, y] = [Math.floor(box.left) - 2, Math.floor(box.top) - 2]
+    const read = { x, y, width: Math.ceil(box.right) + 3 - x, height: Math.ceil(box.bottom) + 3 - y }
+    scratch.gatherPart(source, read)
+    // From px of the part to px of the buffer, middles to middles.
+    const m = compose(compose(translation(x0 + 0.5, y0 + 0.5), back), translation(-x - 0.5, -y - 0.5))
+    this.memory.kernels.mapPlanes(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height, scratch.a, PLANE, SIDE_BYTES, ...m)
   }
 
   /** What is made of a copy is mixed with what was there. */

@@ -25,6 +25,7 @@ const holds = (node: PlanNode, ids: ReadonlySet<string>): boolean =>
     (holds(node.inner, ids) ||
       node.masks.some((m) => m.node && holds(m.node, ids)) ||
       ('near' in node.work && node.work.map !== null && holds(node.work.map, ids)))) ||
+  (node.kind === 'mapped' && holds(node.source, ids)) ||
   (node.kind === 'rim' && holds(node.silhouette, ids)) ||
   (node.kind === 'group' && node.children.some((c) => holds(c, ids))) ||
   (node.kind === 'held' && (holds(node.holder, ids) || node.insides.some((c) => holds(c, ids))))

@@ -107,9 +107,11 @@ export type FilterNode = Common & {
   /** px of the page to one of the view. */
   step: number
 }
+/** The pixels of another node, shown elsewhere: `back` takes px of the view to where they lie. */
+export type MappedNode = Common & { kind: 'mapped'; source: PlanNode; back: Matrix }
 /** Treatments of single pixels on all that is beneath; has no pixels of its own. */
 export type GradeNode = Common & { kind: 'grade'; steps: FilterNode[]; strength: number; blend: number; masks: MaskStep[]; step: number }
-export type PlanNode = GradeNode | FilterNode | RimNode | CombinedNode | MaskedNode | PictureNode | FillNode | GroupNode | HeldNode
+export type PlanNode = MappedNode | GradeNode | FilterNode | RimNode | CombinedNode | MaskedNode | PictureNode | FillNode | GroupNode | HeldNode
 
 /** The node of a layer, wherever it lies; null where it is not seen. */
 export function nodeWith(nodes: readonly PlanNode[], id: string): PlanNode | null {

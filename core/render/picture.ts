@@ -1,6 +1,6 @@
 import { flatResolved, type ResolvedPage } from '../design/resolve'
 import { Problem } from '../errors'
-import { type Bounds, grow, heightOf, overlaps, scaled, widthOf } from '../geometry/bounds'
+import { type Bounds, grow, heightOf, mapBounds, overlaps, scaled, widthOf } from '../geometry/bounds'
 import { TILE } from '../pixels/memory'
 import { filesFor } from '../type/catalogue'
 import type { FontBook } from '../type/fonts'
@@ -33,6 +33,7 @@ function levelsIn(nodes: readonly PlanNode[], band: Bounds): Wanted[] {
           return levelsIn([node], soft ? grow(scaled(band, 1 / soft.factor), softReach(soft) / soft.factor) : band)
         }),
       ]
+    if (n.kind === 'mapped') return levelsIn([n.source], grow(mapBounds(n.back, band), 4))
     // A ring is measured from all of its silhouette.
     if (n.kind === 'grade')
       return levelsIn(

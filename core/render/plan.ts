@@ -1,5 +1,6 @@
 import { lookUp } from '../colour/colour'
 import { type BlendMode, reachesOut } from '../design/blend-modes'
+import { withCopies } from '../design/mirror'
 import { flatResolved, type ResolvedLayer, type ResolvedPage } from '../design/resolve'
 import type { Design, Layer, Paint } from '../design/schema'
 import { strewReach } from '../design/strew'
@@ -9,6 +10,7 @@ import type { FontBook } from '../type/fonts'
 import { type Context, combinedNode, groupNode, heldNode, keyOf, type Missing, makers } from './makers'
 import { hasAny, maskedNode } from './masked'
 import { mergedNode } from './merged'
+import { mirroredNode } from './mirrored'
 import type { FillNode, PlanNode } from './nodes'
 import type { SourceBook } from './sources'
 import { gradeNode, treatedNode } from './treated'
@@ -38,6 +40,7 @@ const memo = new WeakMap<Layer, Held[]>()
 /** Whether what a node reads is still held: sources are let go where room is short. */
 function isHere(node: PlanNode, c: Context): boolean {
   if (node.kind === 'grade') return node.masks.every((m) => !m.node || isHere(m.node, c))
+  if (node.kind === 'mapped') return isHere(node.source, c)
   if (node.kind === 'rim') return isHere(node.silhouette, c)
   if (node.kind === 'filter') return isHere(node.inner, c) && (!('near' in node.work) || isHere(node.work.source, c))
   if (node.kind === 'group') return node.children.every((n) => isHere(n, c))
@@ -86,6 +89,7 @@ function ownNode(resolved: ResolvedLayer, c: Context): PlanNode | null {
     })
     return combinedNode(layer, layer.combine, members, c)
   }
+  if (layer.kind === 'group' && layer.mirror) return mirroredNode(resolved, c, stacked)
   if (layer.kind === 'group') {
     const children = stacked(resolved.children, c)
     const graded = children.some((n) => n.kind === 'grade')
@@ -193,5 +197,5 @@ export function layerBounds(resolved: ResolvedLayer): Bounds | null {
   if (resolved.layer.kind === 'strew') return grow(shownBounds(resolved.layer.placement), strewReach(resolved.layer))
   if (resolved.layer.kind !== 'group') return shownBounds(resolved.layer.placement)
   const inner = resolved.children.map(layerBounds).filter((b): b is Bounds => b !== null)
-  return inner.length > 0 ? inner.reduce(union) : null
+  return inner.length > 0 ? withCopies(resolved, inner.reduce(union)) : null
 }

@@ -222,6 +222,7 @@ export class Renderer {
     else if (node.kind === 'combined') this.drawCombined(raster, node, region, left, top)
     else if (node.kind === 'filter') this.drawFilter(raster, node, region, left, top)
     else if (node.kind === 'grade') this.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
+    else if (node.kind === 'mapped') this.filters.mapped(node, raster, region, left, top)
     else if (node.kind === 'rim') this.drawRim(raster, node, region, left, top)
     else if (node.kind === 'masked') this.drawMasked(raster, node, region, left, top)
     else {

@@ -63,12 +63,18 @@ export class Scratch {
 
   /** Fills the first buffer with what a source shows around a part of a tile, `look` px of its own scale further. */
   gather(near: Near, { region, left, top }: Place, look: number): Read {
-    const { kernels } = this.memory
-    const { a } = this
     const { factor, source } = near
     const [x, y] = [Math.floor((left + region.x) / factor - 0.5) - look, Math.floor((top + region.y) / factor - 0.5) - look]
     const width = Math.ceil(region.width / factor) + 3 + 2 * look
     const height = Math.ceil(region.height / factor) + 3 + 2 * look
+    const read = { x, y, width, height }
+    this.gatherPart(source, read)
+    return read
+  }
+  /** Fills the first buffer with what a node shows on a part of its view. */
+  gatherPart(source: PlanNode, { x, y, width, height }: Read): void {
+    const { kernels } = this.memory
+    const { a } = this
     kernels.clearRect(a, PLANE, SIDE_BYTES, (width + 3) & ~3, height + 1)
     const seen = intersect(source.bounds, { left: x, top: y, right: x + width, bottom: y + height })
     for (let row = Math.floor(seen.top / TILE); row * TILE < seen.bottom; row++)
@@ -83,7 +89,6 @@ export class Scratch {
           kernels.enlargePlane(to + p * PLANE, SIDE_BYTES, raster + p * PLANE_BYTES, STRIDE, part.right - part.left, part.bottom - part.top, 0, 0, 1)
         if (source.opacity < 1) kernels.scaleRect(to, PLANE, SIDE_BYTES, (part.right - part.left + 3) & ~3, part.bottom - part.top, source.opacity)
       }
-    return { x, y, width, height }
   }
   /** Softens planes of the first buffer in place, all but `reach` px at its border. */
   blur(sigma: number, { width, height }: Read, planes: readonly number[]): void {

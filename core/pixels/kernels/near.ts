@@ -267,3 +267,43 @@ export function pairShift(to: usize, from: usize, stride: usize, left: i32, top:
       v128.store(to + at, most ? f32x4.max(one_, two) : f32x4.mul(f32x4.add(one_, two), half))
     }
 }
+
+/** The weights of a cubic that goes through its points (E. Catmull, R. Rom, 1974), for what lies t beyond the second of four. */
+@inline function through(t: f32): v128 {
+  const s = t * t
+  const c = s * t
+  return f32x4(s - 0.5 * (t + c), 1 + 1.5 * c - 2.5 * s, 0.5 * t + 2 * s - 1.5 * c, 0.5 * (c - s))
+}
+@inline function summed(v: v128): f32 {
+  const half = f32x4.add(v, v128.shuffle<f32>(v, v, 2, 3, 0, 1))
+  return f32x4.extract_lane(half, 0) + f32x4.extract_lane(half, 1)
+}
+/**
+ * Each px (x, y) of a part of a raster becomes what lies at (a x + c y + e, b x + d y + f) of a buffer, counted from the middles of
+ * px, by bicubic interpolation; premultiplied, kept within coverage.
+ */
+export function mapPlanes(out: usize, outPlane: usize, outStride: usize, count: i32, rows: i32, from: usize, plane: usize, stride: usize, a: f32, b: f32, c: f32, d: f32, e: f32, f: f32): void {
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let x: i32 = 0; x < count; x++) {
+      const u = a * <f32>x + c * <f32>y + e
+      const v = b * <f32>x + d * <f32>y + f
+      const u0 = floor<f32>(u + 0.0001)
+      const v0 = floor<f32>(v + 0.0001)
+      const across = through(max(u - u0, <f32>0))
+      const down = through(max(v - v0, <f32>0))
+      const at = from + <usize>(<i32>v0 - 1) * stride + (<usize>(<i32>u0 - 1) << 2)
+      let alpha: f32 = 0
+      for (let p: i32 = 3; p >= 0; p--) {
+        const own = at + <usize>p * plane
+        let sum = f32x4.mul(v128.load(own), f32x4.splat(f32x4.extract_lane(down, 0)))
+        sum = f32x4.add(sum, f32x4.mul(v128.load(own + stride), f32x4.splat(f32x4.extract_lane(down, 1))))
+        sum = f32x4.add(sum, f32x4.mul(v128.load(own + 2 * stride), f32x4.splat(f32x4.extract_lane(down, 2))))
+        sum = f32x4.add(sum, f32x4.mul(v128.load(own + 3 * stride), f32x4.splat(f32x4.extract_lane(down, 3))))
+        const value = max(summed(f32x4.mul(sum, across)), <f32>0)
+        if (p == 3) alpha = min(value, <f32>1)
+        store<f32>(out + <usize>p * outPlane + (<usize>x << 2), min(value, p == 3 ? <f32>1 : alpha))
+      }
+    }
+    out += outStride
+  }
+}

@@ -1,0 +1,75 @@
+'use client'
+import type { Mirror } from '@/core/design/mirror'
+import { resolvedOf } from '../state/acts'
+import { useBench, useCalmState } from '../state/bench-context'
+import { mirrorInHand, setAxis, setMirror, unmirror } from '../state/mirroring'
+import { Button } from '../ui/button'
+import { Choice } from '../ui/choice'
+import { NumberField } from '../ui/number-field'
+import { Section } from './section'
+
+const WAYS: readonly (readonly [Mirror['way'], string])[] = [
+  ['across', 'across the axis'],
+  ['both', 'across both axes'],
+  ['turned', 'turned about a point'],
+]
+
+/** How a group is repeated, and where its axis lies. */
+export function MirrorSection() {
+  const bench = useBench()
+  const s = useCalmState((state) => ({ design: state.design, selection: state.selection, resolved: state.resolved }))
+  const found = mirrorInHand(s)
+  if (!found) return null
+  const { mirror, axis } = found
+  const at = axis && resolvedOf(s, axis.id)?.layer.placement
+  return (
+    <Section title="Mirror">
+      <Choice
+        label="How it is repeated"
+        value={mirror.way}
+        options={WAYS.map(([value, label]) => ({ value, label }))}
+        onChange={(way) => setMirror(bench, { way: way as Mirror['way'] })}
+      />
+      {mirror.way === 'turned' && (
+        <NumberField
+          label="How many in all"
+          short="in all"
+          min={2}
+          max={36}
+          digits={0}
+          value={mirror.count}
+          onChange={(v) => setMirror(bench, { count: Math.round(v) })}
+          onDrag={(v) => setMirror(bench, { count: Math.max(2, Math.min(36, Math.round(v))) }, 'shown')}
+        />
+      )}
+      {at ? (
+        <div className="grid grid-cols-3 gap-1.5">
+          <NumberField label="Axis across" short="x" value={at.x} onChange={(x) => setAxis(bench, { x })} />
+          <NumberField label="Axis down" short="y" value={at.y} onChange={(y) => setAxis(bench, { y })} />
+          <NumberField label="Angle of the axis" short="∠" unit="°" value={at.rotation} onChange={(rotation) => setAxis(bench, { rotation })} />
+        </div>
+      ) : (
+        <p className="text-tiny text-soft">Its axis is gone, so nothing is repeated. Mirror it again to have one.</p>
+      )}
+      <label className="flex h-6 items-center gap-2 text-small">
+        <input
+          type="checkbox"
+          className="accent-[var(--color-accent)]"
+          checked={mirror.cut}
+          onChange={(e) => setMirror(bench, { cut: e.target.checked })}
+        />
+        What crosses the axis ends there
+      </label>
+      <div className="flex gap-1.5">
+        {axis && (
+          <Button small onClick={() => bench.select([axis.id])}>
+            Take the axis
+          </Button>
+        )}
+        <Button small onClick={() => unmirror(bench)}>
+          Mirror no more
+        </Button>
+      </div>
+    </Section>
+  )
+}
