@@ -14,6 +14,7 @@ const KINDS = [
   ['solid', 'Solid'],
   ['linear', 'Linear gradient'],
   ['radial', 'Radial gradient'],
+  ['conic', 'Conic gradient'],
   ['none', 'None'],
 ] as const
 
@@ -26,14 +27,15 @@ export function FillSection({ leaves }: { leaves: readonly Leaf[] }) {
   const write = (fill: Paint) => (d: Draft<Design>) => filled.forEach((l) => setOn(d, channel, l.id, 'fill', fill))
   const base = first ? baseColour(first.fill) : '#c65a36'
   const change = (kind: string) => {
-    const fill: Paint =
-      kind === 'solid'
-        ? { kind: 'solid', colour: base }
-        : kind === 'none'
-          ? { kind: 'none' }
-          : kind === 'linear'
-            ? { kind: 'linear', angleDegrees: 90, stops: { a: { offset: 0, colour: base }, b: { offset: 1, colour: '#ffffff00' } } }
-            : { kind: 'radial', x: 0.5, y: 0.5, radius: 1, stops: { a: { offset: 0, colour: base }, b: { offset: 1, colour: '#ffffff00' } } }
+    const stops = first && 'stops' in first.fill ? first.fill.stops : { a: { offset: 0, colour: base }, b: { offset: 1, colour: '#ffffff00' } }
+    const made: Record<Paint['kind'], Paint> = {
+      none: { kind: 'none' },
+      solid: { kind: 'solid', colour: base },
+      linear: { kind: 'linear', angleDegrees: 90, stops },
+      radial: { kind: 'radial', x: 0.5, y: 0.5, radius: 1, stops },
+      conic: { kind: 'conic', x: 0.5, y: 0.5, angleDegrees: -90, stops },
+    }
+    const fill = made[kind as Paint['kind']]
     bench.edit('Fill', write(fill))
   }
   return (
@@ -54,7 +56,7 @@ export function FillSection({ leaves }: { leaves: readonly Leaf[] }) {
               onChange={(colour) => bench.commit('Fill', write({ kind: 'solid', colour }))}
             />
           )}
-          {(first.fill.kind === 'linear' || first.fill.kind === 'radial') && (
+          {first.fill.kind !== 'solid' && first.fill.kind !== 'none' && (
             <GradientEditor paint={first.fill} onPreview={(p) => bench.preview(write(p))} onChange={(p) => bench.commit('Gradient', write(p))} />
           )}
         </>

@@ -2,14 +2,14 @@
 import { Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { lookUp } from '@/core/colour/colour'
+import type { Gradient } from '@/core/colour/gradient-line'
 import { newId } from '@/core/design/blank'
-import type { GradientStop, Paint } from '@/core/design/schema'
+import type { GradientStop } from '@/core/design/schema'
 import { useBenchState } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 import { NumberField } from '../ui/number-field'
 import { ColourField } from './colour-field'
 
-type Gradient = Extract<Paint, { kind: 'linear' | 'radial' }>
 type Props = { paint: Gradient; onPreview: (p: Gradient) => void; onChange: (p: Gradient) => void }
 
 type Stops = Record<string, GradientStop>
@@ -118,45 +118,58 @@ export function GradientEditor({ paint, onPreview, onChange }: Props) {
   return (
     <>
       <StopsBar stops={paint.stops} onPreview={(stops) => onPreview({ ...paint, stops })} onChange={(stops) => onChange({ ...paint, stops })} />
-      {paint.kind === 'linear' ? (
-        <NumberField
-          label="Angle of the gradient"
-          short="angle"
-          unit="°"
-          value={paint.angleDegrees}
-          digits={0}
-          onChange={(v) => onChange({ ...paint, angleDegrees: v })}
-          onDrag={(v) => onPreview({ ...paint, angleDegrees: v })}
-        />
-      ) : (
-        <div className="grid grid-cols-3 gap-1.5">
-          <NumberField
-            label="Centre across"
-            short="x"
-            value={paint.x * 100}
-            digits={0}
-            onChange={(v) => onChange({ ...paint, x: v / 100 })}
-            onDrag={(v) => onPreview({ ...paint, x: v / 100 })}
-          />
-          <NumberField
-            label="Centre down"
-            short="y"
-            value={paint.y * 100}
-            digits={0}
-            onChange={(v) => onChange({ ...paint, y: v / 100 })}
-            onDrag={(v) => onPreview({ ...paint, y: v / 100 })}
-          />
-          <NumberField
+      <div className="grid grid-cols-3 gap-1.5">
+        {'x' in paint && (
+          <>
+            <Share label="Centre across" short="x" value={paint.x} show={(x) => onPreview({ ...paint, x })} keep={(x) => onChange({ ...paint, x })} />
+            <Share label="Centre down" short="y" value={paint.y} show={(y) => onPreview({ ...paint, y })} keep={(y) => onChange({ ...paint, y })} />
+          </>
+        )}
+        {'radius' in paint && (
+          <Share
             label="Radius"
             short="r"
             min={1}
-            value={paint.radius * 100}
-            digits={0}
-            onChange={(v) => onChange({ ...paint, radius: v / 100 })}
-            onDrag={(v) => onPreview({ ...paint, radius: v / 100 })}
+            value={paint.radius}
+            show={(radius) => onPreview({ ...paint, radius })}
+            keep={(radius) => onChange({ ...paint, radius })}
           />
-        </div>
-      )}
+        )}
+        {'angleDegrees' in paint && (
+          <NumberField
+            label="Angle of the gradient"
+            short={'x' in paint ? '∠' : 'angle'}
+            unit="°"
+            value={paint.angleDegrees}
+            digits={0}
+            onChange={(v) => onChange({ ...paint, angleDegrees: v })}
+            onDrag={(v) => onPreview({ ...paint, angleDegrees: v })}
+          />
+        )}
+      </div>
+      <div className="flex gap-3">
+        <Tick label="eased" on={paint.eased} onChange={(eased) => onChange({ ...paint, eased })} />
+        <Tick label="mixed in OKLab" on={paint.oklab} onChange={(oklab) => onChange({ ...paint, oklab })} />
+      </div>
     </>
   )
 }
+
+type ShareProps = { label: string; short: string; min?: number; value: number; show: (v: number) => void; keep: (v: number) => void }
+const Share = ({ label, short, min, value, show, keep }: ShareProps) => (
+  <NumberField
+    label={label}
+    short={short}
+    {...(min === undefined ? {} : { min })}
+    value={value * 100}
+    digits={0}
+    onChange={(v) => keep(v / 100)}
+    onDrag={(v) => show(v / 100)}
+  />
+)
+const Tick = ({ label, on, onChange }: { label: string; on: boolean | undefined; onChange: (on: boolean) => void }) => (
+  <label className="flex h-6 items-center gap-1.5 text-small">
+    <input type="checkbox" className="accent-[var(--color-accent)]" checked={on ?? false} onChange={(e) => onChange(e.target.checked)} />
+    {label}
+  </label>
+)

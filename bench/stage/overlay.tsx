@@ -16,6 +16,7 @@ import { boundsOfIds, handledLeaves, resolvedOf } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
 import type { DrawnStore } from './drawn'
+import { FadeGrips } from './fade-overlay'
 import { GuideLines } from './guide-lines'
 import { BrushOutline, CutDabs, MaskGrips } from './mask-overlay'
 import { Handles, Line, path, type Size } from './overlay-parts'
@@ -290,6 +291,7 @@ export const Overlay = memo(function Overlay({ drawn, width, height }: { drawn: 
       <Outlines />
       <Axes width={width} height={height} />
       <Grips width={width} height={height} />
+      <FadeGrips />
       <MaskGrips width={width} height={height} />
       {reframing && <SlotInHand width={width} height={height} />}
       <Marks drawn={drawn} width={width} height={height} />

@@ -16,8 +16,8 @@ import { beginPath } from '../state/pathing'
 import { overSlot } from '../state/slots'
 import { beginWeave } from '../state/weaving'
 import { type Drawn, newDrawn, nothingDrawn } from './drawn'
-import { cornerGesture, type Gesture, type Modifiers, moveGesture, resizeMany, resizeOne, slantGesture, turnGesture } from './gestures'
-import { guideGesture } from './guide-gesture'
+import { type Gesture, type Modifiers, moveGesture } from './gestures'
+import { handleGesture } from './handle-gesture'
 import { maskGesture, overMask } from './mask-gesture'
 import { openPeek, pointerWasAt } from './peek'
 import { reframeGesture } from './reframe-gesture'
@@ -49,9 +49,6 @@ const DWELL_MS = 120
 
 /** A pen's pressure; all else presses with full force. */
 const pressureOf = (e: { pointerType: string; pressure: number }): number => (e.pointerType === 'pen' ? e.pressure : 1)
-/** The corner that a handle is at: top left, then clockwise. */
-const cornerAt = (hx: number, hy: number): number => (hy < 0 ? (hx < 0 ? 0 : 1) : hx > 0 ? 2 : 3)
-
 /** The drag in the hand, for the keys that keep it or put it back. */
 export const inHand: { keep: () => void; drop: () => void; painting: () => boolean } = {
   keep: () => undefined,
@@ -302,33 +299,11 @@ export function useStagePointer(bench: Bench) {
         press.current = null
         void sample(p.startPage)
       } else if (s.tool === 'slot' || s.tool === 'shape' || s.tool === 'type' || s.tool === 'area') p.kind = 'draw'
-      else if (target?.dataset.handle === 'ruler' || target?.dataset.handle === 'guide') {
-        p.gesture = guideGesture(bench, target.dataset.axis === 'x' ? 'x' : 'y', target.dataset.guide ?? null)
-        p.kind = 'gesture'
-      } else if (target?.dataset.handle?.startsWith('mask-')) {
-        const kind = target.dataset.handle.slice(5) as 'size' | 'turn' | 'from' | 'to'
-        const [hx, hy] = [Number(target.dataset.x ?? 0), Number(target.dataset.y ?? 0)]
-        p.gesture = maskGesture(bench, kind === 'size' ? { kind, hx, hy } : { kind }, p.startPage)
-        p.kind = 'gesture'
-      } else if (s.mask && s.tool === 'pick' && overMask(s, p.startPage)) {
+      else if (s.mask && s.tool === 'pick' && !target && overMask(s, p.startPage)) {
         p.gesture = maskGesture(bench, { kind: 'move' }, p.startPage)
         p.kind = 'gesture'
-      } else if (target?.dataset.handle) {
-        const name = target.dataset.handle
-        const [hx, hy] = [Number(target.dataset.x ?? 0), Number(target.dataset.y ?? 0)]
-        const leaves = handledLeaves(bench)
-        const only = s.selection.length === 1 && s.design.layers[s.selection[0] ?? '']?.kind !== 'group' ? leaves[0] : undefined
-        const corner = name === 'corner' ? Number(target.dataset.corner) : (e.ctrlKey || e.metaKey) && hx !== 0 && hy !== 0 ? cornerAt(hx, hy) : -1
-        const slants = only && name === 'size' && (e.ctrlKey || e.metaKey) && (hx === 0) !== (hy === 0)
-        if (only && slants) p.gesture = slantGesture(bench, only, hx, hy, p.startPage)
-        else if (only && corner >= 0) p.gesture = cornerGesture(bench, only, corner as 0 | 1 | 2 | 3, p.startPage)
-        else
-          p.gesture =
-            name === 'turn'
-              ? turnGesture(bench, p.startPage)
-              : only
-                ? resizeOne(bench, only, hx, hy, p.startPage)
-                : resizeMany(bench, hx, hy, p.startPage)
+      } else if (target) {
+        p.gesture = handleGesture(bench, target, p.startPage, e.ctrlKey || e.metaKey)
         p.kind = 'gesture'
       } else if (s.reframing && overSlot(s, s.reframing, p.startPage)) {
         p.gesture = reframeGesture(bench, p.startPage)

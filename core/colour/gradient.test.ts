@@ -1,10 +1,12 @@
 import { createCanvas } from '@napi-rs/canvas'
+import { interpolate, rgb } from 'culori'
 import { describe, expect, it } from 'vitest'
 import { openHost } from '../../host/project'
 import { blankDesign, boxAt, presetSpecs, shapeLayer } from '../design/blank'
-import type { Paint } from '../design/schema'
+import { type Paint, paintSchema } from '../design/schema'
 import { prepare, renderRegion } from '../render/picture'
 import { gradientTable, literalPaint, stopsOf, TABLE_SIZE } from './gradient'
+import { type Gradient, gradientEnds, offsetAt, placeOf, withEnd } from './gradient-line'
 
 const host = openHost(async () => null)
 type Stop = readonly [number, string]
@@ -72,6 +74,22 @@ describe('gradients against a second renderer, within 2 levels (one of them is t
       ),
     ).toBeLessThanOrEqual(2)
   })
+  it('around a point, from an angle', async () => {
+    const ours = await painted({ kind: 'conic', x: 0.4, y: 0.55, angleDegrees: 30, stops: stops(three) } as Paint)
+    const other = theirs((g) => g.createConicGradient(Math.PI / 6, 0.4 * SIDE, 0.55 * SIDE), three)
+    // Beside the ray where the last colour meets the first, which each smooths in its own way, and the middle.
+    let worst = 0
+    for (let y = 0; y < SIDE; y++)
+      for (let x = 0; x < SIDE; x++) {
+        const [dx, dy] = [x + 0.5 - 0.4 * SIDE, y + 0.5 - 0.55 * SIDE]
+        const turn = (Math.atan2(dy, dx) - Math.PI / 6) / (2 * Math.PI)
+        const seam = Math.abs(turn - Math.round(turn)) * 2 * Math.PI * Math.hypot(dx, dy)
+        if (seam < 2 || Math.hypot(dx, dy) < 24) continue
+        for (let k = 0; k < 4; k++)
+          worst = Math.max(worst, Math.abs((ours[(y * SIDE + x) * 4 + k] as number) - (other[(y * SIDE + x) * 4 + k] as number)))
+      }
+    expect(worst).toBeLessThanOrEqual(3)
+  })
   it('runs without a step: neighbours differ by at most two levels where 200 px span 60 levels', async () => {
     const data = await painted({
       kind: 'linear',
@@ -85,6 +103,82 @@ describe('gradients against a second renderer, within 2 levels (one of them is t
     for (let x = 1; x < SIDE; x++) expect(Math.abs((row[x] as number) - (row[x - 1] as number))).toBeLessThanOrEqual(2)
     expect(row[0]).toBeLessThanOrEqual(0x51)
     expect(row.at(-1)).toBeGreaterThanOrEqual(0x8b)
+  })
+})
+
+describe('mixing', () => {
+  const two = [
+    { offset: 0, colour: '#c2412a' },
+    { offset: 1, colour: '#2a6fc2' },
+  ]
+  const entry = (table: Float32Array, share: number) => [
+    ...table.slice(Math.round(share * (TABLE_SIZE - 1)) * 4, Math.round(share * (TABLE_SIZE - 1)) * 4 + 4),
+  ]
+  it('in OKLab goes through what another library mixes there', () => {
+    const table = gradientTable(two, TABLE_SIZE, { oklab: true })
+    const mix = interpolate(
+      two.map((s) => s.colour),
+      'oklab',
+    )
+    for (const share of [0, 0.25, 0.5, 0.75, 1]) {
+      const { r, g, b } = rgb(mix(share)) as { r: number; g: number; b: number }
+      ;[r, g, b, 1].forEach((v, k) => {
+        expect(entry(table, share)[k]).toBeCloseTo(Math.min(1, Math.max(0, v)), 2)
+      })
+    }
+  })
+  it('eased is slow at both ends: 3t² − 2t³, a quarter of the way at 5/32', () => {
+    const table = gradientTable(
+      [
+        { offset: 0, colour: '#000000' },
+        { offset: 1, colour: '#ffffff' },
+      ],
+      TABLE_SIZE,
+      { eased: true },
+    )
+    for (const [share, value] of [
+      [0, 0],
+      [0.25, 5 / 32],
+      [0.5, 0.5],
+      [0.75, 27 / 32],
+      [1, 1],
+    ] as const)
+      expect(entry(table, share)[0]).toBeCloseTo(value, 5)
+  })
+})
+
+describe('a gradient on the stage', () => {
+  const box = { width: 300, height: 120 }
+  const each: Gradient[] = [
+    { kind: 'linear', angleDegrees: 25, stops: {} },
+    { kind: 'radial', x: 0.3, y: 0.6, radius: 0.8, stops: {} },
+    { kind: 'conic', x: 0.5, y: 0.4, angleDegrees: -70, stops: {} },
+  ]
+  it('has ends that lie where they are put', () => {
+    for (const paint of each)
+      for (const end of ['from', 'to'] as const) {
+        const at = gradientEnds(paint, box)[end]
+        const moved = { x: at.x + 11, y: at.y - 7 }
+        const next = withEnd(paint, box, end, moved)
+        const [lies, other] = [gradientEnds(next, box)[end], gradientEnds(next, box)[end === 'from' ? 'to' : 'from']]
+        if (paint.kind !== 'linear' && end === 'from') expect(lies.x).toBeCloseTo(moved.x, 6)
+        else if (paint.kind === 'radial') expect(offsetAt(next, box, moved)).toBeCloseTo(1, 6)
+        // The line points at the hand.
+        else {
+          const cross = (lies.x - other.x) * (moved.y - other.y) - (lies.y - other.y) * (moved.x - other.x)
+          const middle = paint.kind === 'linear' ? { x: box.width / 2, y: box.height / 2 } : other
+          const turned = (lies.x - middle.x) * (moved.y - middle.y) - (lies.y - middle.y) * (moved.x - middle.x)
+          expect(Math.min(Math.abs(cross), Math.abs(turned))).toBeLessThan(1e-3)
+        }
+      }
+  })
+  it('has stops that are found where they are shown', () => {
+    for (const paint of each) for (const offset of [0.1, 0.35, 0.8]) expect(offsetAt(paint, box, placeOf(paint, box, offset))).toBeCloseTo(offset, 6)
+  })
+  it('needs two stops', () => {
+    const says = (stops: object) => paintSchema.safeParse({ kind: 'linear', angleDegrees: 0, stops }).error?.issues[0]?.message
+    expect(says({ a: { offset: 0, colour: '#000000' } })).toMatch(/two stops/)
+    expect(says({ a: { offset: 1, colour: '#000000' }, b: { offset: 0, colour: '#ffffff' } })).toBeUndefined()
   })
 })
 

@@ -1,5 +1,6 @@
 import { fromHex } from '../colour/colour'
 import { gradientMap, gradientTable, TABLE_SIZE } from '../colour/gradient'
+import type { Gradient } from '../colour/gradient-line'
 import { lengthOf } from '../geometry/exact'
 import { applyHomography, composeHomographies, fromAffine, type Homography } from '../geometry/homography'
 import { apply, compose, identity, inverse, scaling, translation } from '../geometry/matrix'
@@ -227,7 +228,7 @@ export class Drawing {
     }
     const { toUnit } = fill
     if (toUnit) this.mapUnit(toUnit, region, left, top, fill.width, fill.height)
-    const { radial, x, y } = gradientMap(paint, fill.width, fill.height, toUnit ? identity : compose(translation(x0, y0), fill.toBox))
+    const { form, x, y } = gradientMap(paint, fill.width, fill.height, toUnit ? identity : compose(translation(x0, y0), fill.toBox))
     kernels.fillGradient(
       raster + region.offset,
       PLANE_BYTES,
@@ -236,8 +237,8 @@ export class Drawing {
       region.height,
       this.cover,
       STRIDE,
-      this.table(paint.stops),
-      radial ? 1 : 0,
+      this.table(paint),
+      form,
       x[0],
       x[1],
       x[2],
@@ -252,8 +253,8 @@ export class Drawing {
     )
   }
 
-  private table(stops: Extract<Fill['paint'], { kind: 'linear' | 'radial' }>['stops']): number {
-    const key = JSON.stringify(stops)
+  private table({ stops, oklab, eased }: Gradient): number {
+    const key = JSON.stringify([stops, oklab, eased])
     const held = this.tables.get(key)
     if (held !== undefined) return held
     const bytes = TABLE_SIZE * 16 + 16
@@ -263,7 +264,13 @@ export class Drawing {
         this.tables.delete(old)
       }
     const at = this.memory.block(bytes)
-    this.memory.floats(at, TABLE_SIZE * 4).set(gradientTable(Object.values(stops).sort((a, b) => a.offset - b.offset)))
+    this.memory.floats(at, TABLE_SIZE * 4).set(
+      gradientTable(
+        Object.values(stops).sort((a, b) => a.offset - b.offset),
+        TABLE_SIZE,
+        { oklab, eased },
+      ),
+    )
     this.tables.set(key, at)
     return at
   }

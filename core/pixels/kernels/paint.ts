@@ -19,11 +19,11 @@ export function fillSolid(out: usize, plane: usize, stride: usize, count: i32, r
 }
 
 /**
- * A gradient from a table of 1025 straight RGBA floats. `radial` 0: position t = a x + b y + c; 1: t is the length of
- * (a x + b y + c, d x + e y + f). Colours are dithered by at most one 8-bit level with a hash of (originX + x,
+ * A gradient from a table of 1025 straight RGBA floats. `form` 0: position t = a x + b y + c; 1: t is the length of
+ * (a x + b y + c, d x + e y + f); 2: t is the angle of that in turns. Colours are dithered by at most one 8-bit level with a hash of (originX + x,
  * originY + y), so that slow gradients show no steps. With a map (`mapU` not 0) its places stand for (x, y).
  */
-export function fillGradient(out: usize, plane: usize, stride: usize, count: i32, rows: i32, cover: usize, coverStride: usize, table: usize, radial: i32, a: f32, b: f32, c: f32, d: f32, e: f32, f: f32, originX: i32, originY: i32, mapU: usize, mapV: usize, mapStride: usize): void {
+export function fillGradient(out: usize, plane: usize, stride: usize, count: i32, rows: i32, cover: usize, coverStride: usize, table: usize, form: i32, a: f32, b: f32, c: f32, d: f32, e: f32, f: f32, originX: i32, originY: i32, mapU: usize, mapV: usize, mapStride: usize): void {
   for (let y: i32 = 0; y < rows; y++) {
     for (let x: i32 = 0; x < count; x++) {
       const at = <usize>x << 2
@@ -35,9 +35,13 @@ export function fillGradient(out: usize, plane: usize, stride: usize, count: i32
       const px = mapU ? load<f32>(mapU + at) : <f32>x + 0.5
       const py = mapU ? load<f32>(mapV + at) : <f32>y + 0.5
       let t = a * px + b * py + c
-      if (radial) {
+      if (form) {
         const u = d * px + e * py + f
-        t = sqrt(t * t + u * u)
+        if (form == 1) t = sqrt(t * t + u * u)
+        else {
+          t = Mathf.atan2(u, t) * 0.15915494
+          if (t < 0) t += 1
+        }
       }
       t = min(max(t, <f32>0), <f32>1) * 1024
       const i = min(<i32>t, 1023)

@@ -1,0 +1,31 @@
+import type { Point } from '@/core/geometry/matrix'
+import { handledLeaves } from '../state/acts'
+import type { Bench } from '../state/bench-store'
+import { fadeGesture } from './fade-gesture'
+import { cornerGesture, type Gesture, resizeMany, resizeOne, slantGesture, turnGesture } from './gestures'
+import { guideGesture } from './guide-gesture'
+import { maskGesture } from './mask-gesture'
+
+/** The corner that a handle is at: top left, then clockwise. */
+const cornerAt = (hx: number, hy: number): number => (hy < 0 ? (hx < 0 ? 0 : 1) : hx > 0 ? 2 : 3)
+
+/** What dragging a handle does, by its name in `data-handle`; with `pulls` (Ctrl or Cmd) corners and sides are pulled. */
+export function handleGesture(bench: Bench, { dataset }: HTMLElement, from: Point, pulls: boolean): Gesture | null {
+  const name = dataset.handle ?? ''
+  const [hx, hy] = [Number(dataset.x ?? 0), Number(dataset.y ?? 0)]
+  if (name === 'ruler' || name === 'guide') return guideGesture(bench, dataset.axis === 'x' ? 'x' : 'y', dataset.guide ?? null)
+  if (name.startsWith('fade-')) return fadeGesture(bench, name.slice(5) as 'from' | 'to' | 'stop', dataset.stop ?? null)
+  if (name.startsWith('mask-')) {
+    const kind = name.slice(5) as 'size' | 'turn' | 'from' | 'to'
+    return maskGesture(bench, kind === 'size' ? { kind, hx, hy } : { kind }, from)
+  }
+  const s = bench.store.getState()
+  const leaves = handledLeaves(bench)
+  const only = s.selection.length === 1 && s.design.layers[s.selection[0] ?? '']?.kind !== 'group' ? leaves[0] : undefined
+  const corner = name === 'corner' ? Number(dataset.corner) : pulls && hx !== 0 && hy !== 0 ? cornerAt(hx, hy) : -1
+  const slants = only && name === 'size' && pulls && (hx === 0) !== (hy === 0)
+  if (only && slants) return slantGesture(bench, only, hx, hy, from)
+  if (only && corner >= 0) return cornerGesture(bench, only, corner as 0 | 1 | 2 | 3, from)
+  if (name === 'turn') return turnGesture(bench, from)
+  return only ? resizeOne(bench, only, hx, hy, from) : resizeMany(bench, hx, hy, from)
+}
