@@ -1,20 +1,26 @@
 'use client'
 import { Pipette, Plus } from 'lucide-react'
 import { Popover } from 'radix-ui'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { HexAlphaColorPicker } from 'react-colorful'
 import { flushSync } from 'react-dom'
-import { lookUp, readColour } from '@/core/colour/colour'
+import { fromHex, lookUp, luminance, readColour, worstContrast } from '@/core/colour/colour'
+import { harmony, tones } from '@/core/colour/harmony'
 import { newId } from '@/core/design/blank'
 import { inOrder, keyBetween } from '@/core/design/order'
 import type { Design, Paint } from '@/core/design/schema'
 import { useBench, useCalmState } from '../state/bench-context'
+import { pictureColours } from '../state/colouring'
 import { IconButton } from '../ui/button'
 
 type Props = {
   label: string
   /** What is shown of the label before the colour. */
   named?: string
+  /** Where what stands for the colour is a name that can be changed. */
+  name?: { value: string; onChange: (name: string) => void }
+  /** The type that it is for: its contrast with what lies beneath is told. */
+  against?: string
   colour: string
   onPreview: (colour: string) => void
   onChange: (colour: string) => void
@@ -40,7 +46,7 @@ export function coloursInUse(design: Design): string[] {
 }
 
 /** A colour that is picked, typed, pasted, sampled or taken from the swatches. */
-export function ColourField({ label, colour, named, onPreview, onChange }: Props) {
+export function ColourField({ label, colour, named, name, against, onPreview, onChange }: Props) {
   const bench = useBench()
   const s = useCalmState((state) => ({ design: state.design }))
   const [text, setText] = useState<string | null>(null)
@@ -74,6 +80,19 @@ export function ColourField({ label, colour, named, onPreview, onChange }: Props
           </button>
         </Popover.Trigger>
         {named && <span className="w-16 shrink-0 truncate text-soft">{named}</span>}
+        {name && (
+          <input
+            key={name.value}
+            aria-label={`Name of the swatch ${name.value}`}
+            className="!w-20 !flex-none"
+            defaultValue={name.value}
+            onBlur={(e) => e.target.value.trim() && e.target.value !== name.value && name.onChange(e.target.value.trim().slice(0, 60))}
+            onKeyDown={(e) => {
+              e.stopPropagation()
+              if (e.key === 'Enter') e.currentTarget.blur()
+            }}
+          />
+        )}
         <input
           aria-label={label}
           value={text ?? swatch?.name ?? hex}
@@ -108,6 +127,7 @@ export function ColourField({ label, colour, named, onPreview, onChange }: Props
         >
           <HexAlphaColorPicker color={hex} onChange={onPreview} />
           <Settle hex={hex} onChange={onChange} />
+          {against && <ContrastNote layer={against} hex={hex} />}
           <div className="mt-2 flex items-center justify-between text-tiny text-soft">
             <span>Swatches</span>
             <IconButton label="Keep as a swatch" className="!size-5" onClick={keep}>
@@ -126,9 +146,70 @@ export function ColourField({ label, colour, named, onPreview, onChange }: Props
               <Dot key={c} colour={c} label={c} on={c === colour} onClick={() => onChange(c)} />
             ))}
           </div>
+          <GoesWith hex={hex.slice(0, 7)} onChange={onChange} />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
+  )
+}
+
+/** What goes with a colour, tones of it, and what the picture at hand is made of. */
+function GoesWith({ hex, onChange }: { hex: string; onChange: (c: string) => void }) {
+  const bench = useBench()
+  const [pictured, setPictured] = useState<string[] | null>(null)
+  const rows: [string, string[]][] = [
+    ['Goes with it', [...harmony(hex, 'opposite'), ...harmony(hex, 'near'), ...harmony(hex, 'three')]],
+    ['Dark to light', tones(hex, 7)],
+  ]
+  return (
+    <>
+      {rows.map(([label, colours]) => (
+        <div key={label}>
+          <p className="mt-2 text-tiny text-soft">{label}</p>
+          <div className="flex flex-wrap gap-1">
+            {[...new Set(colours)].map((c) => (
+              <Dot key={c} colour={c} label={c} on={false} onClick={() => onChange(c)} />
+            ))}
+          </div>
+        </div>
+      ))}
+      <div className="mt-2 flex flex-wrap items-center gap-1">
+        {pictured?.map((c) => (
+          <Dot key={c} colour={c} label={`${c} in the picture`} on={false} onClick={() => onChange(c)} />
+        ))}
+        {pictured === null && (
+          <button
+            type="button"
+            className="text-tiny text-soft underline underline-offset-2 hover:text-ink"
+            onClick={() => void pictureColours(bench, 7).then(setPictured)}
+          >
+            Colours of the picture
+          </button>
+        )}
+        {pictured?.length === 0 && <span className="text-tiny text-soft">There is no picture on this page.</span>}
+      </div>
+    </>
+  )
+}
+
+/** How readable type would be in a colour where it lies now. */
+function ContrastNote({ layer, hex }: { layer: string; hex: string }) {
+  const bench = useBench()
+  const [ground, setGround] = useState<readonly number[] | null>(null)
+  useEffect(() => {
+    let gone = false
+    void bench.client.ask<number[] | null>({ ask: 'ground', layer }).then((found) => !gone && setGround(found))
+    return () => {
+      gone = true
+    }
+  }, [bench, layer])
+  if (!ground || ground.length === 0) return null
+  const ratio = worstContrast(luminance(fromHex(hex)), ground)
+  const [word, tone] = ratio >= 4.5 ? ['readable', 'text-soft'] : ratio >= 3 ? ['readable when large', 'text-soft'] : ['hard to read', 'text-warn']
+  return (
+    <p className={`mt-2 text-tiny tabular-nums ${tone}`} role="status">
+      Contrast {ratio.toFixed(1)} : 1, {word}
+    </p>
   )
 }
 

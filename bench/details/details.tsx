@@ -19,6 +19,8 @@ import { PageSection } from './page-section'
 import { PathOptions } from './path-options'
 import { PictureSection } from './picture-section'
 import { PlaceSection } from './place-section'
+import { RecolourSection } from './recolour-section'
+import { SampleOptions } from './sample-options'
 import { ShapeSection } from './shape-section'
 import { SlotSection } from './slot-section'
 import { StrewSection } from './strew-section'
@@ -63,6 +65,11 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
           <CutOptions />
         </div>
       )}
+      {s.tool === 'sample' && (
+        <div className="border-b border-line p-2">
+          <SampleOptions />
+        </div>
+      )}
       {s.tool === 'path' && (
         <div className="border-b border-line p-2">
           <PathOptions />
@@ -98,6 +105,7 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
           {leaves.some((l) => l.kind === 'type') && <TypeSection leaves={leaves.flatMap((l) => (l.kind === 'type' ? [l] : []))} />}
           {leaves.some((l) => 'fill' in l || l.kind === 'graphic') && <FillSection leaves={leaves} />}
           {leaves.some((l) => l.kind === 'shape') && <ShapeSection leaves={leaves.flatMap((l) => (l.kind === 'shape' ? [l] : []))} />}
+          {(leaves.length > 1 || leaves.some((l) => l.kind === 'picture' || l.kind === 'strew')) && <RecolourSection />}
           <BlendSection ids={s.selection} />
           <TreatmentsSection layers={layers} />
           {layers.length === 1 && only && <MasksSection layer={only} />}

@@ -51,6 +51,7 @@ export function FillSection({ leaves }: { leaves: readonly Leaf[] }) {
           {first.fill.kind === 'solid' && (
             <ColourField
               label="Fill colour"
+              {...(first.kind === 'type' ? { against: first.id } : {})}
               colour={first.fill.colour}
               onPreview={(colour) => bench.preview(write({ kind: 'solid', colour }))}
               onChange={(colour) => bench.commit('Fill', write({ kind: 'solid', colour }))}

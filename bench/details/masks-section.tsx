@@ -23,6 +23,7 @@ import type { Layer, Placement } from '@/core/design/schema'
 import { frameOf } from '@/core/render/masked'
 import type { MaskView } from '../render/seeing'
 import { useBench, useBenchState } from '../state/bench-context'
+import { recolourPart } from '../state/colouring'
 import { cleanSpecks, followTouching, lookForSpecks, pickEverywhere, pickOnlyTouching } from '../state/mask-work'
 import { addMask, changeMask, dropMask, type MaskChoice, maskInHand, maskSources, reshapeMask, samplePicked } from '../state/masks'
 import { Button, IconButton } from '../ui/button'
@@ -156,6 +157,7 @@ function Head({ mask: m, open }: { mask: Mask; open: boolean }) {
 }
 
 const nameOf = (m: Mask, layers: Record<string, Layer>): string => {
+  if (m.name) return m.name
   if (m.kind === 'layer') return layers[m.layer] ? `From “${layerName(layers[m.layer] as Layer)}”` : 'From a layer that is gone'
   if (m.kind === 'shape') return m.form === 'rectangle' ? 'Rectangle' : m.form === 'ellipse' ? 'Ellipse' : 'Polygon'
   if (m.kind === 'picked') return m.by === 'colour' ? `Picked ${m.colour}` : 'Knocked out by lightness'
@@ -173,6 +175,26 @@ function MaskControls({ mask: m, layer }: { mask: Mask; layer: Layer }) {
   const soften = (px: number) => ({ softness: Math.min(2, Math.max(0, px / short)) })
   return (
     <>
+      <div className="flex items-center gap-1.5">
+        <input
+          key={m.name ?? ''}
+          aria-label="Name of the part"
+          placeholder="name of the part"
+          className="field min-w-0 flex-1 text-small"
+          defaultValue={m.name ?? ''}
+          onBlur={(e) => {
+            const name = e.target.value.trim().slice(0, 60)
+            if (name !== (m.name ?? '')) changeMask(bench, 'Name a part', m.id, { name: name || undefined })
+          }}
+          onKeyDown={(e) => {
+            e.stopPropagation()
+            if (e.key === 'Enter') e.currentTarget.blur()
+          }}
+        />
+        <Button small onClick={() => void recolourPart(bench, layer.id, m.id)}>
+          Recolour
+        </Button>
+      </div>
       <Labelled
         label="Strength"
         value={m.strength * 100}

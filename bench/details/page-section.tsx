@@ -1,11 +1,11 @@
 'use client'
-import { inOrder } from '@/core/design/order'
 import { commandById } from '../commands/list'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button } from '../ui/button'
 import { ColourField } from './colour-field'
 import { GuidesSection } from './guides-section'
 import { Section } from './section'
+import { SwatchesSection } from './swatches-section'
 
 /** What can be set when nothing is selected: the page, the channel, the swatches. */
 export function PageSection() {
@@ -77,27 +77,7 @@ export function PageSection() {
         )}
       </Section>
       <GuidesSection />
-      <Section title="Swatches">
-        {inOrder(s.design.swatches).map((w) => {
-          const set = (colour: string) => (d: typeof s.design) => {
-            const held = d.swatches[w.id]
-            if (held) held.colour = colour
-          }
-          return (
-            <ColourField
-              key={w.id}
-              label={w.name}
-              named={w.name}
-              colour={w.colour}
-              onPreview={(c) => !c.startsWith('swatch:') && bench.preview(set(c))}
-              onChange={(c) => !c.startsWith('swatch:') && bench.commit(`Swatch ${w.name}`, set(c))}
-            />
-          )
-        })}
-        {Object.keys(s.design.swatches).length === 0 && (
-          <p className="text-tiny text-soft">Keep a colour as a swatch in any colour field; change it here, and everything that uses it follows.</p>
-        )}
-      </Section>
+      <SwatchesSection />
     </>
   )
 }

@@ -249,7 +249,10 @@ function Settings({ t, definition, which, layer }: { t: Treatment; definition: D
           <Choice
             label={`Where ${definition.label} applies`}
             value={t.mask ?? 'all'}
-            options={[{ value: 'all', label: 'everywhere' }, ...masks.map((m, n) => ({ value: m.id, label: `${MASK_NAMES[m.kind]} mask ${n + 1}` }))]}
+            options={[
+              { value: 'all', label: 'everywhere' },
+              ...masks.map((m, n) => ({ value: m.id, label: m.name ?? `${MASK_NAMES[m.kind]} mask ${n + 1}` })),
+            ]}
             onChange={(v) => changeTreatment(bench, 'mask', which, { mask: v === 'all' ? null : v })}
           />
         )}

@@ -44,8 +44,10 @@ export type ToWorker =
 export type Question =
   /** Layers with coverage at a point of the stage's view, front first. */
   | { ask: 'hit'; x: number; y: number }
-  /** The colour shown at a point of the stage's view; `radius` 0 is one pixel. */
-  | { ask: 'sample'; x: number; y: number; radius: number }
+  /** The colour shown at a point of the stage's view; `radius` 0 is one pixel; of all that is seen, or of one layer. */
+  | { ask: 'sample'; x: number; y: number; radius: number; layer?: string | undefined }
+  /** Relative luminances of what lies beneath a layer. */
+  | { ask: 'ground'; layer: string }
   /** Where two layers cross, px of the stage's view. */
   | { ask: 'crossings'; a: string; b: string }
   /** One layer's own pixels without what lies around it, no side longer than `most` px; with `only` nothing but what that treatment adds to it. */

@@ -1,3 +1,4 @@
+import { groundUnder } from '@/core/checks/contrast'
 import type { ResolvedLayer, ResolvedPage } from '@/core/design/resolve'
 import { intersect, isEmpty, scaledWhole } from '@/core/geometry/bounds'
 import { crossingsOf } from '@/core/render/crossings'
@@ -46,14 +47,25 @@ async function colourAt(plan: Plan, x: number, y: number, radius: number, render
   const region = { left: x - radius, top: y - radius, right: x + radius + 1, bottom: y + radius + 1 }
   const { data } = await renderRegion(plan, region, renderer, { memoryKey: 'stage' })
   const sum = [0, 0, 0, 0]
-  for (let n = 0; n < data.length; n++) sum[n % 4] = (sum[n % 4] as number) + (data[n] as number)
-  return sum.map((v) => Math.round(v / (data.length / 4)))
+  for (let n = 0; n < data.length; n += 4) {
+    const alpha = data[n + 3] as number
+    // What is hardly there says as little of the colour.
+    for (let k = 0; k < 3; k++) sum[k] = (sum[k] as number) + ((data[n + k] as number) * alpha) / 255
+    sum[3] = (sum[3] as number) + alpha
+  }
+  const cover = (sum[3] as number) / 255
+  return cover === 0 ? [0, 0, 0, 0] : [...sum.slice(0, 3).map((v) => Math.round(v / cover)), Math.round((sum[3] as number) / (data.length / 4))]
 }
 
 /** What can be said of the stage's plan as it is; undefined for a question that needs more. */
 export function answerFrom(question: Question, stage: Plan, renderer: Renderer): unknown {
   if (question.ask === 'hit') return hitAt(stage.nodes, Math.floor(question.x), Math.floor(question.y), renderer)
-  if (question.ask === 'sample') return colourAt(stage, Math.floor(question.x), Math.floor(question.y), question.radius, renderer)
+  if (question.ask === 'sample') {
+    const own = question.layer ? nodeWith(stage.nodes, question.layer) : null
+    const read = own ? { ...stage, nodes: [{ ...own, mode: 0, opacity: 1 }] } : stage
+    return colourAt(read, Math.floor(question.x), Math.floor(question.y), question.radius, renderer)
+  }
+  if (question.ask === 'ground') return groundUnder(stage, question.layer, renderer)
   if (question.ask === 'crossings') return crossingsOf(stage.nodes, question.a, question.b, renderer)
   if (question.ask === 'openings') return openingsOf(stage.nodes, question.id, renderer)
   return undefined

@@ -235,8 +235,12 @@ export function useStagePointer(bench: Bench) {
 
   const sample = async (at: Point) => {
     const k = stageScale(bench.store.getState())
-    const rgba = await bench.client.ask<[number, number, number, number] | null>({ ask: 'sample', x: at.x * k, y: at.y * k, radius: 0 })
+    const { sampling, selection } = bench.store.getState()
+    const layer = sampling.alone && selection.length === 1 ? selection[0] : undefined
+    const radius = Math.round(sampling.radius * (globalThis.devicePixelRatio || 1))
+    const rgba = await bench.client.ask<[number, number, number, number] | null>({ ask: 'sample', x: at.x * k, y: at.y * k, radius, layer })
     if (!rgba) return
+    if (rgba[3] === 0) return bench.notify('There is nothing of the selected layer there. Sample where it shows.')
     const colour = toHex({ r: rgba[0] / 255, g: rgba[1] / 255, b: rgba[2] / 255, a: 1 })
     const s = bench.store.getState()
     if (s.sampleFor) s.sampleFor(colour, at)

@@ -58,6 +58,8 @@ export type BenchState = {
   overlays: { safe: boolean; hidden: boolean; guides: boolean; guidesLocked: boolean; columns: boolean; thirds: boolean }
   /** What the sampling tool gives its colour to. */
   sampleFor: ((colour: string, at?: Point) => void) | null
+  /** How much the sampling tool reads: px of the screen around the point, and whether only of the selected layer. */
+  sampling: { radius: number; alone: boolean }
   notice: { text: string; tone: 'plain' | 'trouble'; id: number; action?: NoticeAction | undefined } | null
   fontsReady: number
   dialog: 'palette' | 'keys' | 'versions' | null
@@ -142,6 +144,7 @@ export function createBench(loaded: Loaded) {
     sources: Object.fromEntries(infos),
     overlays: { safe: true, hidden: false, guides: true, guidesLocked: false, columns: true, thirds: false },
     sampleFor: null,
+    sampling: { radius: 0, alone: false },
     notice: null,
     fontsReady: 0,
     dialog: null,

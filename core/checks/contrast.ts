@@ -4,6 +4,7 @@ import { type Bounds, heightOf, intersect } from '../geometry/bounds'
 import { TILE } from '../pixels/memory'
 import { nodeWith, type PlanNode } from '../render/nodes'
 import type { Plan } from '../render/plan'
+import type { Renderer } from '../render/renderer'
 import { type CheckContext, defineCheck } from './define'
 import { shownType } from './typesetting'
 
@@ -41,6 +42,27 @@ const without = (nodes: readonly PlanNode[], id: string): PlanNode[] =>
             ? without([n.inner], id).map((inner) => ({ ...n, key: `${n.key}-${id}`, inner }))
             : [n],
   )
+/** Relative luminances of what lies beneath a node's own px, taken evenly; null where nothing of it is seen. */
+export function groundUnder(plan: Plan, id: string, renderer: Renderer): number[] | null {
+  const node = nodeWith(plan.nodes, id)
+  if (!node) return null
+  const bare: Plan = { ...plan, nodes: without(plan.nodes, id) }
+  const box = intersect(node.bounds, plan.page)
+  const step = Math.max(1, Math.round(heightOf(box) / 60))
+  const out: number[] = []
+  for (let row = Math.floor(box.top / TILE); row * TILE < box.bottom; row++)
+    for (let column = Math.floor(box.left / TILE); column * TILE < box.right; column++) {
+      const ground = renderer.tileBytes(bare, column, row, 'bare')
+      const [left, top] = [column * TILE, row * TILE]
+      for (let y = Math.max(box.top, top); y < Math.min(box.bottom, top + TILE); y += step)
+        for (let x = Math.max(box.left, left); x < Math.min(box.right, left + TILE); x += step) {
+          if (renderer.alphaAt(node, x, y) < 0.9 * node.opacity) continue
+          const k = ((y - top) * TILE + (x - left)) * 4
+          out.push(luminance({ r: (ground[k] as number) / 255, g: (ground[k + 1] as number) / 255, b: (ground[k + 2] as number) / 255 }))
+        }
+    }
+  return out.length > 0 ? out : null
+}
 /**
  * The contrast of a type layer with its rendered ground: the median over letters' pixels of the worse quarter of the
  * ratio between the picture with the type and the picture without it. Null where nothing of it is seen.

@@ -19,7 +19,7 @@ export function setMask(
   d: Design,
   layer: string,
   mask: string,
-  change: Partial<Pick<Mask, 'on' | 'strength' | 'softness' | 'swap' | 'frame'>>,
+  change: Partial<Pick<Mask, 'name' | 'on' | 'strength' | 'softness' | 'swap' | 'frame'>>,
 ): void {
   const own = d.layers[layer]?.masks[mask]
   if (own) Object.assign(own, change)

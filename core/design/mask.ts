@@ -13,6 +13,8 @@ export const MAX_MASK_SIDE = 16_384
 
 const common = {
   id,
+  /** What the part that it shows is called; by its kind where it is left out. */
+  name: z.string().max(60).optional(),
   order: z.string().min(1).max(200),
   /** Switched off it hides nothing. */
   on: z.boolean(),

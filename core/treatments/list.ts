@@ -7,7 +7,7 @@ import { extrude, rim, thicken } from './around/solid'
 import type { Definition } from './definition'
 import { firstOf, type LutFile, schemaOf } from './field'
 import { blur, directionalBlur, radialBlur, sharpen, softening } from './focus/focus'
-import { chroma, greyMix, lut, swapColour, tint, turn, warmth } from './hue/hue'
+import { chroma, greyMix, lut, recolour, swapColour, tint, turn, warmth } from './hue/hue'
 import { contrast, curves, exposure, levels, lift } from './light/light'
 import { duotone, gradientMap, invert, steps, twoInk, twoTones } from './reduce/reduce'
 import { colourFringe, displacement, grain, halftone, painterly, printEdge, spatter, wornEdges } from './surface/surface'
@@ -16,7 +16,7 @@ import { colourFringe, displacement, grain, halftone, painterly, printEdge, spat
 const all = [
   ...[castShadow, contactShadow, halo, inwardHalo, edgeLight, recess, rim, silhouetteColour, thicken, extrude],
   ...[lift, contrast, exposure, levels, curves],
-  ...[warmth, turn, chroma, greyMix, swapColour, tint, lut],
+  ...[warmth, turn, chroma, greyMix, swapColour, recolour, tint, lut],
   ...[gradientMap, duotone, twoInk, steps, twoTones, invert],
   ...[blur, directionalBlur, radialBlur, sharpen, softening],
   ...[grain, halftone, painterly, spatter, displacement, wornEdges, printEdge, vignette, lightLeak, colourFringe],

@@ -1,5 +1,6 @@
 import { fromHex } from '../../colour/colour'
 import { toOklab } from '../../colour/oklab'
+import { VARIETY } from '../../colour/recolour'
 import { toEncoded, toLinear } from '../../colour/transfer'
 import { whiteShift } from '../../colour/white'
 import { lutWork } from '../../formats/cube'
@@ -94,6 +95,22 @@ function turnOf(f: { a: number; b: number }, t: { a: number; b: number }): numbe
   const [x, y] = [(t.a * f.a + t.b * f.b) / square, (t.b * f.a - t.a * f.b) / square]
   return [x, -y, y, x, 0, 0]
 }
+/**
+ * What has one colour as a whole has another: as much lighter or darker than it as before, times `shading`, and a part of what
+ * hues differ in. Linear in OKLab.
+ */
+export const recolour = treatment({
+  kind: 'recolour',
+  label: 'Recolour',
+  group: 'hue',
+  words: 'colour change paint part',
+  fields: { from: colour('Was', '#b5532f'), to: colour('Becomes', '#2f6f8f'), shading: percent('Shading', 1, 0, 2) },
+  point({ from, to, shading }, { colour: read }) {
+    const [f, t] = [toOklab(fromHex(read(from))), toOklab(fromHex(read(to)))]
+    const kept = [t.a - VARIETY * f.a, t.b - VARIETY * f.b]
+    return { op: 'oklab', settings: [VARIETY, 0, 0, VARIETY, ...kept, shading, t.l - shading * f.l, ...EVERYWHERE] }
+  },
+})
 /** A wash of one colour over all, lightness kept. */
 export const tint = treatment({
   kind: 'tint',

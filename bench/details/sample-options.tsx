@@ -1,0 +1,36 @@
+'use client'
+import { useBench, useBenchState } from '../state/bench-context'
+import { Choice } from '../ui/choice'
+
+const SIZES = [
+  ['0', 'one pixel'],
+  ['1', 'mean of 3 × 3 px'],
+  ['5', 'mean of 11 × 11 px'],
+  ['15', 'mean of 31 × 31 px'],
+] as const
+
+/** What the sampling tool reads. */
+export function SampleOptions() {
+  const bench = useBench()
+  const s = useBenchState((state) => ({ sampling: state.sampling, some: state.selection.length === 1 }))
+  return (
+    <div className="flex flex-col gap-1.5">
+      <Choice
+        label="How much is sampled"
+        value={String(s.sampling.radius)}
+        options={SIZES.map(([value, label]) => ({ value, label }))}
+        onChange={(v) => bench.set({ sampling: { ...s.sampling, radius: Number(v) } })}
+      />
+      <label className="flex h-6 items-center gap-2 text-small">
+        <input
+          type="checkbox"
+          className="accent-[var(--color-accent)]"
+          checked={s.sampling.alone}
+          onChange={(e) => bench.set({ sampling: { ...s.sampling, alone: e.target.checked } })}
+        />
+        Only the selected layer
+      </label>
+      {s.sampling.alone && !s.some && <p className="text-tiny text-soft">Nothing is selected: the picture is sampled.</p>}
+    </div>
+  )
+}
