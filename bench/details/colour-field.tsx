@@ -69,7 +69,7 @@ export function ColourField({ label, colour, named, name, against, onPreview, on
   }
   return (
     <Popover.Root onOpenChange={(open) => !open && setText(null)}>
-      <div className="field gap-2">
+      <div className={`field ${name ? 'gap-1.5' : 'gap-2'}`}>
         <Popover.Trigger asChild>
           <button
             type="button"
@@ -84,7 +84,7 @@ export function ColourField({ label, colour, named, name, against, onPreview, on
           <input
             key={name.value}
             aria-label={`Name of the swatch ${name.value}`}
-            className="!w-20 !flex-none"
+            className="!w-[62px] !flex-none"
             defaultValue={name.value}
             onBlur={(e) => e.target.value.trim() && e.target.value !== name.value && name.onChange(e.target.value.trim().slice(0, 60))}
             onKeyDown={(e) => {
@@ -123,7 +123,8 @@ export function ColourField({ label, colour, named, name, against, onPreview, on
           side="right"
           align="start"
           sideOffset={10}
-          className="z-50 w-[232px] rounded-lg border border-line bg-panel p-3 shadow-xl [&_.react-colorful]:w-full"
+          collisionPadding={8}
+          className="z-50 max-h-[var(--radix-popover-content-available-height)] w-[232px] overflow-y-auto rounded-lg border border-line bg-panel p-3 shadow-xl scroll-thin [&_.react-colorful]:h-40 [&_.react-colorful]:w-full"
         >
           <HexAlphaColorPicker color={hex} onChange={onPreview} />
           <Settle hex={hex} onChange={onChange} />

@@ -1,58 +1,140 @@
 'use client'
 import { BookOpen, Save } from 'lucide-react'
+import { Popover } from 'radix-ui'
+import { useEffect, useRef, useState } from 'react'
 import { inOrder } from '@/core/design/order'
 import type { Layer } from '@/core/design/schema'
+import { isPointwise } from '@/core/treatments/list'
 import { looks, treatmentsIn } from '@/core/treatments/recipes'
+import type { Trial } from '../render/protocol'
 import { useBench, useBenchState } from '../state/bench-context'
 import { followRecipe, keepRecipe, putOn } from '../state/treating'
-import { IconButton } from '../ui/button'
-import { Menu, MenuItem, MenuPart } from '../ui/menu'
+import { Button, IconButton } from '../ui/button'
 
-const COLUMNS = [['Paper and print'], ['Light and film'], ['Colour', 'Clean']] as const
+/** CSS px of a picture. */
+const SIDE = 84
+const GROUPS = ['Paper and print', 'Light and film', 'Colour', 'Clean'] as const
 
-/** Recipes to put on what is selected: those that ship, and the design's own. */
+/** Recipes to put on what is selected, each shown on it: those that ship, and the design's own. */
 export function RecipesMenu({ layer }: { layer: Layer }) {
-  const bench = useBench()
-  const recipes = useBenchState((s) => s.design.recipes)
-  const own = inOrder(recipes)
-  const some = Object.keys(layer.treatments).length > 0
+  const [open, setOpen] = useState(false)
   return (
-    <Menu
-      wide
-      trigger={
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger asChild>
         <IconButton label="Recipes" className="!size-6">
           <BookOpen size={13} />
         </IconButton>
-      }
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          side="right"
+          align="start"
+          sideOffset={12}
+          collisionPadding={8}
+          aria-label="Recipes"
+          className="scroll-thin z-50 max-h-[var(--radix-popover-content-available-height)] w-[404px] overflow-y-auto rounded-lg border border-line bg-panel p-3 shadow-xl"
+        >
+          <Recipes layer={layer} done={() => setOpen(false)} />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  )
+}
+
+type Pictures = Record<string, Uint8ClampedArray<ArrayBuffer>>
+/** Pictures of the selection with each of the trials, as they come. */
+function usePictures(trials: readonly Trial[]): { pictures: Pictures; side: number } {
+  const bench = useBench()
+  const s = useBenchState((state) => ({ page: state.page, channel: state.channel, selection: state.selection }))
+  const [pictures, setPictures] = useState<Pictures>({})
+  const side = Math.round(SIDE * (globalThis.devicePixelRatio || 1))
+  const names = trials.map((t) => t.name).join('|')
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what the trials are is told by their names
+  useEffect(() => {
+    setPictures({})
+    const turn = bench.client.setTrials(s.page, s.channel, s.selection, [...trials], side)
+    const quiet = bench.client.listen((m) => {
+      if (m.kind === 'trial' && m.turn === turn) setPictures((held) => ({ ...held, [m.name]: m.data }))
+    })
+    return () => {
+      quiet()
+      bench.client.setTrials(s.page, s.channel, [], [], side)
+    }
+  }, [bench, s.page, s.channel, s.selection, side, names])
+  return { pictures, side }
+}
+
+function Recipes({ layer, done }: { layer: Layer; done: () => void }) {
+  const bench = useBench()
+  const recipes = useBenchState((s) => s.design.recipes)
+  const own = inOrder(recipes)
+  // On a grade only what works px by px can be.
+  const fit = looks.filter((l) => layer.kind !== 'grade' || l.steps.some(([kind]) => isPointwise(kind)))
+  const trials: Trial[] = [
+    ...own.map((r) => ({ name: `own:${r.id}`, treatments: r.treatments })),
+    ...fit.map((l) => ({ name: l.name, treatments: Object.fromEntries(treatmentsIn(l).map((t) => [t.id, t])) })),
+  ]
+  const { pictures, side } = usePictures(trials)
+  const card = (name: string, label: string, run: () => void) => (
+    <button
+      key={name}
+      type="button"
+      className="group flex w-[88px] flex-col items-center gap-0.5 rounded-control p-0.5 hover:bg-well"
+      onClick={() => {
+        run()
+        done()
+      }}
     >
-      {COLUMNS.map((groups, n) => (
-        <div key={groups[0]}>
-          {groups.map((group) => (
-            <MenuPart key={group} label={group}>
-              {looks
-                .filter((l) => l.group === group)
-                .map((l) => (
-                  <MenuItem key={l.name} onSelect={() => putOn(bench, `Recipe ${l.name}`, treatmentsIn(l))}>
-                    {l.name}
-                  </MenuItem>
-                ))}
-            </MenuPart>
-          ))}
-          {n === 0 && (
-            <MenuPart label="Of this design, followed">
-              {own.map((r) => (
-                <MenuItem key={r.id} onSelect={() => followRecipe(bench, r.id)}>
-                  {r.name}
-                </MenuItem>
-              ))}
-              <MenuItem disabled={!some} onSelect={() => keepRecipe(bench, layer.id)}>
-                <Save size={13} className="text-soft" />
-                Keep these as a recipe
-              </MenuItem>
-            </MenuPart>
-          )}
+      <Thumb data={pictures[name]} side={side} />
+      <span className="w-full truncate text-center text-tiny">{label}</span>
+    </button>
+  )
+  return (
+    <>
+      <div className="mb-1 flex items-center justify-between">
+        <h4 className="text-tiny text-soft">Of this design, followed</h4>
+        <Button
+          small
+          disabled={Object.keys(layer.treatments).length === 0}
+          onClick={() => {
+            keepRecipe(bench, layer.id)
+            done()
+          }}
+        >
+          <Save size={12} />
+          Keep these as a recipe
+        </Button>
+      </div>
+      <div className="flex flex-wrap gap-1">
+        {own.map((r) => card(`own:${r.id}`, r.name, () => followRecipe(bench, r.id)))}
+        {own.length === 0 && <p className="text-tiny text-soft">None yet. What follows one changes with it.</p>}
+      </div>
+      {GROUPS.map((group) => (
+        <div key={group}>
+          <h4 className="mt-2 mb-1 text-tiny text-soft">{group}</h4>
+          <div className="flex flex-wrap gap-1">
+            {fit.filter((l) => l.group === group).map((l) => card(l.name, l.name, () => putOn(bench, `Recipe ${l.name}`, treatmentsIn(l))))}
+          </div>
         </div>
       ))}
-    </Menu>
+    </>
+  )
+}
+
+function Thumb({ data, side }: { data: Uint8ClampedArray<ArrayBuffer> | undefined; side: number }) {
+  const ref = useRef<HTMLCanvasElement>(null)
+  useEffect(() => {
+    if (data) ref.current?.getContext('2d')?.putImageData(new ImageData(data, side, side), 0, 0)
+  }, [data, side])
+  return (
+    <canvas
+      ref={ref}
+      width={side}
+      height={side}
+      style={{ width: SIDE, height: SIDE }}
+      className={`rounded-control ${data ? 'bg-[#efece6]' : 'animate-pulse bg-well'}`}
+      aria-hidden="true"
+      data-made={data ? 'yes' : 'no'}
+    />
   )
 }

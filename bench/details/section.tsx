@@ -4,7 +4,7 @@ export const Section = ({ title, aside, children }: { title: string; aside?: Rea
   <section aria-label={title} className="border-b border-line px-3 py-2.5">
     <div className="mb-1.5 flex h-5 items-center justify-between">
       <h3 className="text-small font-semibold">{title}</h3>
-      {aside}
+      {aside && <div className="flex items-center">{aside}</div>}
     </div>
     <div className="flex flex-col gap-1.5">{children}</div>
   </section>

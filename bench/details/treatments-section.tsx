@@ -23,6 +23,7 @@ import {
   type Nth,
   nthOf,
   renameRecipe,
+  setTreated,
 } from '../state/treating'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
@@ -131,6 +132,15 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
         </div>
       )}
       {list.length === 0 && <p className="text-tiny text-soft">None. Shadows, light, hue, grain: each can be changed and taken off again.</p>}
+      {(list.length > 1 || recipe) && (
+        <ShareField
+          label="Strength of all treatments"
+          short="all"
+          value={own.treated}
+          onShow={(v) => setTreated(bench, v, 'shown')}
+          onKeep={(v) => setTreated(bench, v, 'kept')}
+        />
+      )}
       {list.map((t) => {
         const definition = treatmentKinds.get(t.kind)
         const which = nthOf(first, t.id)

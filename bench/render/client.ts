@@ -1,7 +1,7 @@
 import type { Patch } from '@/core/design/edits'
 import type { Design } from '@/core/design/schema'
 import type { PaintMessage } from './painting'
-import type { FromWorker, Question, SourceInfo, StageView, ToWorker } from './protocol'
+import type { FromWorker, Question, SourceInfo, StageView, ToWorker, Trial } from './protocol'
 import { plainSeeing, type Seeing } from './seeing'
 
 type Listener = (message: FromWorker) => void
@@ -74,6 +74,12 @@ export class RenderClient {
   }
   setLayers(page: string, channel: string, ids: string[], side: number): void {
     this.send(this.quiet, { kind: 'layers', page, channel, ids, side })
+  }
+  /** Asks for pictures of layers with other treatments; gives the turn they are told with. None gives up those that are not made yet. */
+  setTrials(page: string, channel: string, ids: string[], trials: Trial[], side: number): number {
+    const turn = ++this.last
+    this.send(this.quiet, { kind: 'trials', turn, page, channel, ids, trials, side })
+    return turn
   }
   setChecks(page: string): void {
     this.send(this.quiet, { kind: 'check', page })

@@ -24,6 +24,7 @@ import { Painting } from './painting'
 import type { FromWorker, Question, SourceInfo, StageView, Tile, ToWorker } from './protocol'
 import { answerFrom, layerPixels, withOnly } from './questions'
 import { plainSeeing, type Seeing, seenAs } from './seeing'
+import { Trials } from './trials'
 
 /** Levels of pictures that the stage holds at most. */
 const SOURCE_BYTES = 640 * 1024 * 1024
@@ -88,6 +89,7 @@ export class Engine {
   private resting = false
   private rest: ReturnType<typeof setTimeout> | undefined
   private asked = 0
+  private readonly trials: Trials
 
   constructor(
     module: WebAssembly.Module,
@@ -99,6 +101,7 @@ export class Engine {
     this.host = { fonts: this.fonts, sources: this.sources, renderer: this.renderer }
     this.drafter = new Drafter(new Drafts(this.renderer), this.renderer.counts, (page, view) => this.planned(page, view))
     this.painting = new Painting(this.sources, post, () => this.schedule())
+    this.trials = new Trials(this.host, post)
     this.pictures = new LayerPictures(this.host, post, (made) => {
       const asked = this.layers ?? this.lastLayers
       this.load(made, () => {
@@ -152,6 +155,9 @@ export class Engine {
       case 'layers':
         this.layers = message
         this.lastLayers = message
+        break
+      case 'trials':
+        this.trials.take(message)
         break
       case 'check':
         this.checking = { page: message.page }
@@ -340,6 +346,7 @@ export class Engine {
   /** One piece of work that nobody waits for; false when there is none. */
   private async quietWork(): Promise<boolean> {
     if (this.readyDue && this.ready()) return true
+    if (this.trials.due && (await this.trial(this.trials.due))) return true
     if (this.layers && (await this.layerPictures())) return true
     const channel = this.thumbsDue.shift()
     if (channel && this.lineup) {
@@ -394,6 +401,12 @@ export class Engine {
     if (!found) return
     const findings = await checkPage(found.page, this.host)
     this.post({ kind: 'findings', revision: found.revision, page, channel, findings })
+  }
+
+  private async trial({ page, channel }: { page: string; channel: string }): Promise<boolean> {
+    const found = await this.resolved(page, channel)
+    if (found) await this.trials.next(found.page)
+    return found !== null
   }
 
   private async layerPictures(): Promise<boolean> {

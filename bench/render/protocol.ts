@@ -1,7 +1,7 @@
 import type { LightGrid } from '@/core/adapt/lightness'
 import type { Finding } from '@/core/checks/define'
 import type { Patch } from '@/core/design/edits'
-import type { Arrangement, Design } from '@/core/design/schema'
+import type { Arrangement, Design, Layer } from '@/core/design/schema'
 import type { Bounds } from '@/core/geometry/bounds'
 import type { PaintMessage } from './painting'
 import type { Seeing } from './seeing'
@@ -37,6 +37,8 @@ export type ToWorker =
   | { kind: 'seeing'; seeing: Seeing }
   | { kind: 'lineup'; page: string; channels: string[]; height: number; ratio: number }
   | { kind: 'layers'; page: string; channel: string; ids: string[]; side: number }
+  /** Pictures of layers with other treatments, in this order; none gives up what is left. `turn` is told with each. */
+  | { kind: 'trials'; turn: number; page: string; channel: string; ids: string[]; trials: Trial[]; side: number }
   /** Checks all pages and channels after every edit, this page first. */
   | { kind: 'check'; page: string }
   | { kind: 'ask'; id: number; question: Question }
@@ -56,6 +58,9 @@ export type Question =
   | { ask: 'openings'; id: string }
   /** The stage's pixels as they are shown, for tests and measuring. */
   | { ask: 'pixels'; region: Bounds }
+
+/** Treatments to be tried on what is selected. */
+export type Trial = { name: string; treatments: Layer['treatments'] }
 
 /** A tile or a part of one, px from the tile's corner. */
 export type Tile = { column: number; row: number; x: number; y: number; width: number; height: number; data: Uint8ClampedArray<ArrayBuffer> }
@@ -94,6 +99,7 @@ export type FromWorker =
       chosenAnew: boolean
     }
   | { kind: 'layer'; id: string; side: number; data: Uint8ClampedArray<ArrayBuffer> | null }
+  | { kind: 'trial'; turn: number; name: string; side: number; data: Uint8ClampedArray<ArrayBuffer> }
   | { kind: 'findings'; revision: number; page: string; channel: string; findings: Finding[] }
   | { kind: 'answer'; id: number; value: unknown }
   | { kind: 'trouble'; message: string }

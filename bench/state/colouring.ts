@@ -143,7 +143,9 @@ export async function pictureColours(bench: Bench, count = 6): Promise<string[]>
   const s = bench.store.getState()
   const pictured = (l: Layer) => l.kind === 'picture' || (l.kind === 'slot' && l.picture !== null)
   const chosen = handledLeaves(bench).filter(pictured)
-  const all = chosen.length > 0 ? chosen : Object.values(s.design.layers).filter((l) => l.page === s.page && l.shown && pictured(l))
+  // What only washes over the page is no picture to take colours from.
+  const solid = (l: Layer) => l.blend === 'normal' && l.opacity > 0.6 && l.plane !== 'finish'
+  const all = chosen.length > 0 ? chosen : Object.values(s.design.layers).filter((l) => l.page === s.page && l.shown && pictured(l) && solid(l))
   const largest = [...all].sort((a, b) => b.placement.width * b.placement.height - a.placement.width * a.placement.height)[0]
   const pixels = largest && (await pixelsOf(bench, largest.id))
   return pixels ? paletteOf(pixels, count) : []

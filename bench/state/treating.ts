@@ -109,6 +109,17 @@ export function copyTreatments(bench: Bench): void {
   bench.notify(`${copied.length} ${copied.length === 1 ? 'treatment' : 'treatments'} copied; select what is to have them.`)
 }
 export const canPasteTreatments = (s: BenchState): boolean => copied.length > 0 && s.selection.length > 0
+/** How much of all their treatments together shows on what is selected. */
+export function setTreated(bench: Bench, treated: number, only: 'shown' | 'kept'): void {
+  const write = (d: Draft<Design>) => {
+    for (const id of treatable(bench.store.getState())) {
+      const layer = d.layers[id]
+      if (layer) layer.treated = treated
+    }
+  }
+  if (only === 'shown') bench.preview(write)
+  else bench.commit('Strength of all treatments', write)
+}
 /** Puts copied treatments on all that is selected, in place of what it has. */
 export function pasteTreatments(bench: Bench): void {
   putOn(bench, 'Paste treatments', copied)
@@ -123,6 +134,7 @@ export function putOn(bench: Bench, name: string, list: readonly Treatment[]): v
       if (!layer) continue
       const fit = layer.kind === 'grade' ? list.filter((t) => isPointwise(t.kind)) : list
       layer.recipe = null
+      layer.treated = 1
       layer.treatments = Object.fromEntries(
         fit.map((t) => {
           const own = newId()

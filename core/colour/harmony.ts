@@ -1,6 +1,7 @@
-import { clampChroma, converter, formatHex } from 'culori'
+import { converter, formatHex, inGamut as within } from 'culori'
 
 const toOklch = converter('oklch')
+const holds = within('rgb')
 
 /** What goes with a colour, by how far hues lie apart in OKLCH; in the order in which it is shown. */
 export const HARMONIES = {
@@ -26,6 +27,17 @@ export function tones(hex: string, count: number): string[] {
     return inGamut(l, c * (1 - Math.abs(l - 0.6) * 0.7), h ?? 0)
   })
 }
-function inGamut(l: number, c: number, h: number): string {
-  return formatHex(clampChroma({ mode: 'oklch', l, c, h: ((h % 360) + 360) % 360 }, 'oklch'))
+/** The colour, or the one of its lightness and hue that sRGB just holds, found by halving. */
+function inGamut(l: number, c: number, hue: number): string {
+  const h = ((hue % 360) + 360) % 360
+  const of = (chroma: number) => ({ mode: 'oklch' as const, l, c: chroma, h })
+  let [low, high] = [0, c]
+  if (holds(of(c))) low = c
+  else
+    for (let n = 0; n < 16; n++) {
+      const middle = (low + high) / 2
+      if (holds(of(middle))) low = middle
+      else high = middle
+    }
+  return formatHex(of(low))
 }

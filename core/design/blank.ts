@@ -94,6 +94,7 @@ const common = (where: Where, name: string, placement: Placement) => ({
   masks: {},
   weaves: {},
   treatments: {},
+  treated: 1,
   recipe: null,
   behaviour,
 })

@@ -121,6 +121,8 @@ const common = {
   weaves: z.record(id, weaveSchema).default({}),
   /** Effects on it, in their order. */
   treatments: z.record(id, treatmentSchema).default({}),
+  /** How much of its treatments shows, all of them together. */
+  treated: unit.default(1),
   /** A recipe of the design that it follows: that one's treatments are shown instead of its own. */
   recipe: id.nullable().default(null),
   behaviour: behaviourSchema,

@@ -2,7 +2,7 @@ import { lookUp } from '../colour/colour'
 import { blendModeNumber, isOperator } from '../design/blend-modes'
 import { masksOf } from '../design/mask'
 import type { ResolvedLayer } from '../design/resolve'
-import type { Placement } from '../design/schema'
+import type { Layer, Placement } from '../design/schema'
 import { type Rim, type Treatment, treatmentsOf } from '../design/treatment'
 import type { Lut } from '../formats/cube'
 import { type Bounds, grow, heightOf, shift, union, widthOf } from '../geometry/bounds'
@@ -34,7 +34,7 @@ const FINEST_BLUR = 2.8
 
 /** A node, `plain` as it is made here, with its layer's treatments, one after the other. `body` is how much of the thing itself shows. */
 export function treatedNode(make: Make, plain: PlanNode, own: ResolvedLayer, body: number, c: Context): PlanNode | null {
-  const steps = stepsIn(treatmentsOf(own.layer).filter((t) => t.on && t.strength > 0))
+  const steps = stepsIn(shownOf(own.layer))
   const frame = steps.length > 0 || body < 1 ? frameOf({ frame: 'layer' }, own, c.page) : null
   const made = new Map<string, Stage | null>()
   const stageAt = (n: number, at: Context): Stage | null => {
@@ -63,15 +63,21 @@ function first(node: PlanNode | null, body: number): Stage | null {
   return { silhouette, shown: body < 1 ? { ...silhouette, opacity: body } : silhouette }
 }
 
+/** The treatments that show, each as strong as it and all together are. */
+const shownOf = (layer: Pick<Layer, 'treatments' | 'treated'>): Treatment[] =>
+  treatmentsOf(layer).flatMap((t) =>
+    t.on && t.strength * layer.treated > 0 ? [layer.treated < 1 ? { ...t, strength: t.strength * layer.treated } : t] : [],
+  )
+
 /** A grade on what lies beneath; null where it changes nothing. */
 export function gradeNode(own: ResolvedLayer, c: Context): GradeNode | null {
   const { layer } = own
   if (!layer.shown || layer.opacity === 0) return null
   const frame = frameOf({ frame: 'layer' }, own, c.page)
   const none = flatNode(layer.id, '#000000', c.reach)
-  const steps = treatmentsOf(layer).flatMap((treatment): FilterNode[] => {
+  const steps = shownOf(layer).flatMap((treatment): FilterNode[] => {
     const definition = treatmentKinds.get(treatment.kind)
-    if (!treatment.on || treatment.strength === 0 || !definition || !('point' in definition) || !frame) return []
+    if (!definition || !('point' in definition) || !frame) return []
     const made = applied({ treatment, definition }, { silhouette: none, shown: none }, own, frame, c, () => null)
     return made?.shown.kind === 'filter' ? [made.shown] : []
   })
