@@ -1,6 +1,7 @@
 import { groupLayer, newId } from '@/core/design/blank'
 import { group, setCombine, ungroup } from '@/core/design/commands'
 import type { Bench, BenchState } from '../state/bench-store'
+import { paintLayer, strewLights } from '../state/light-shade'
 import { addMask, canPasteMasks, type MaskChoice, maskedLayer, pasteMasks, takeMasks } from '../state/masks'
 import { defineCommands } from './define'
 
@@ -81,6 +82,12 @@ export const maskCommands = defineCommands([
   adding('colour', 'Mask by a picked colour'),
   adding('lightness', 'Knock out by lightness'),
   adding('layer', 'Mask by another layer'),
+  { id: 'paint-light', label: 'Paint light', words: 'dodge glow brush highlight', section: 'Arrange', run: (b) => paintLayer(b, 'light') },
+  { id: 'paint-shade', label: 'Paint shade', words: 'burn shadow brush', section: 'Arrange', run: (b) => paintLayer(b, 'shade') },
+  { id: 'paint-colour', label: 'Paint in a colour', words: 'brush', section: 'Arrange', run: (b) => paintLayer(b, 'colour') },
+  { id: 'lights-bubbles', label: 'Strew bubbles of light', words: 'bokeh lights', section: 'Arrange', run: (b) => strewLights(b, 'bubbles') },
+  { id: 'lights-sparks', label: 'Strew sparks', words: 'lights stars glitter', section: 'Arrange', run: (b) => strewLights(b, 'sparks') },
+  { id: 'lights-dust', label: 'Strew dust in the light', words: 'lights particles', section: 'Arrange', run: (b) => strewLights(b, 'dust') },
   { id: 'mask-copy', label: 'Copy the masks', section: 'Arrange', can: (s) => Object.keys(maskedLayer(s)?.masks ?? {}).length > 0, run: takeMasks },
   { id: 'mask-paste', label: 'Paste masks', section: 'Arrange', can: canPasteMasks, run: pasteMasks },
   { id: 'brush-larger', label: 'Larger brush or dab', section: 'Tools', keys: ['.'], can: withBrush, run: sized(1.15) },

@@ -1,9 +1,13 @@
 'use client'
+import type { Design } from '@/core/design/schema'
 import { useBench, useBenchState } from '../state/bench-context'
 import type { BrushState } from '../state/bench-store'
+import { paintInHand, paintLayer } from '../state/light-shade'
+import { Button } from '../ui/button'
 import { Either } from '../ui/either'
 import { NumberField } from '../ui/number-field'
 import { Slider } from '../ui/slider'
+import { ColourField } from './colour-field'
 import { TipSize } from './tip-size'
 
 type NumberKey = { [K in keyof BrushState]: BrushState[K] extends number ? K : never }[keyof BrushState]
@@ -13,23 +17,44 @@ const NUMBERS: readonly (readonly [NumberKey, string, string, number, number, nu
   ['strength', 'Strength', '%', 1, 100, 100],
   ['step', 'Step', '%', 2, 100, 100],
   ['steady', 'Steady hand', '%', 0, 95, 100],
+  ['rough', 'Paper', '%', 0, 100, 100],
 ]
+
+const inColour = (id: string, colour: string) => (d: Pick<Design, 'layers'>) => {
+  const own = d.layers[id]
+  if (own?.kind === 'shape') own.fill = { kind: 'solid', colour }
+}
 
 /** What the brush does; sizes in px of the page. */
 export function BrushOptions() {
   const bench = useBench()
   const { brush, on } = useBenchState((s) => ({ brush: s.brush, on: s.tool === 'brush' }))
+  const paint = useBenchState((s) => paintInHand(s))
   const set = (change: Partial<BrushState>) => bench.set({ brush: { ...bench.store.getState().brush, ...change } })
   return (
     <div role="group" aria-label="Brush" className="flex flex-col gap-1.5">
       <Either
         options={[
-          [true, 'Take away'],
-          [false, 'Bring back'],
+          [true, paint ? 'Wipe off' : 'Take away'],
+          [false, paint ? 'Paint' : 'Bring back'],
         ]}
         value={on ? brush.hides : null}
         onChange={(hides) => bench.set({ tool: 'brush', brush: { ...brush, hides } })}
       />
+      {paint && (
+        <>
+          <ColourField
+            label="Colour of the paint"
+            named="paint"
+            colour={paint.fill.colour}
+            onPreview={(colour) => bench.preview(inColour(paint.id, colour))}
+            onChange={(colour) => bench.commit('Colour of the paint', inColour(paint.id, colour))}
+          />
+          <Button small onClick={() => paintLayer(bench, 'colour')}>
+            Paint in another colour, on a layer of its own
+          </Button>
+        </>
+      )}
       <TipSize label="Size of the brush" value={brush.size} min={1} max={2000} onChange={(size) => set({ size })} />
       {NUMBERS.map(([key, label, unit, min, max, times]) => (
         <div key={key} className="flex items-center gap-2">

@@ -2,7 +2,7 @@ import { withWeights } from '@/core/adapt/place'
 import { luminance } from '@/core/colour/colour'
 import { boxAt, graphicLayer, newId, pictureLayer, plainStyle, shapeLayer, slotLayer, typeLayer } from '@/core/design/blank'
 import { addLayers, orderAbove, place, setOn, turnGroups } from '@/core/design/commands'
-import { keyBetween } from '@/core/design/order'
+import { inOrder, keyBetween } from '@/core/design/order'
 import type { Plane } from '@/core/design/planes'
 import { placedBy } from '@/core/design/register'
 import { findResolved, type ResolvedLayer } from '@/core/design/resolve'
@@ -224,6 +224,26 @@ export function placeSource(bench: Bench, p: Placing, at?: Point): void {
     box,
   )
   putNew(bench, 'Place picture', { ...made, ...(p.blend ? { blend: p.blend as Layer['blend'] } : {}), ...(covers ? { opacity: 0.5 } : {}) })
+}
+
+/** Lays a texture over everything in front, on every page of the design in one step: in its fitting mode, with a dial. */
+export function textureOverAll(bench: Bench, p: Placing): void {
+  bench.addSource(p.info)
+  const s = bench.store.getState()
+  const box = coverBox(bench, p.info, p.focal)
+  const made = inOrder(s.design.pages).map((page) => {
+    const where = {
+      id: newId(),
+      page: page.id,
+      plane: 'finish' as const,
+      parent: null,
+      order: orderAbove(s.design, { page: page.id, plane: 'finish', parent: null }, null),
+    }
+    const layer = pictureLayer(where, p.label, { sha: p.info.sha, width: p.info.width, height: p.info.height }, box)
+    return { ...layer, blend: (p.blend ?? 'multiply') as Layer['blend'], opacity: 0.5 }
+  })
+  bench.edit('Texture over everything', (d) => addLayers(d, made))
+  bench.select(made.filter((l) => l.page === s.page).map((l) => l.id))
 }
 
 /** Puts a supply in the place of a layer: same depth, same middle, fitted into the same box. */

@@ -23,7 +23,16 @@ import { type SaveState, Sync } from './sync'
 
 export type Tool = 'pick' | 'slot' | 'shape' | 'type' | 'path' | 'brush' | 'cut' | 'weave' | 'area' | 'sample'
 /** What the brush does; shares 0–1, `size` the diameter in px of the page, `step` the distance of its marks in diameters. */
-export type BrushState = { size: number; hardness: number; flow: number; strength: number; step: number; steady: number; hides: boolean }
+export type BrushState = {
+  size: number
+  hardness: number
+  flow: number
+  strength: number
+  step: number
+  steady: number /** How much of the paper's roughness shows. */
+  rough: number
+  hides: boolean
+}
 export type SlotForm = (typeof SLOT_FORMS)[number]
 export type ShapeForm = 'rectangle' | 'ellipse' | 'line' | 'polygon' | 'star'
 /** `x`, `y`: where the trim corner lies on the stage, CSS px; `zoom`: CSS px per px of the page. */
@@ -164,7 +173,7 @@ export function createBench(loaded: Loaded) {
     reframing: null,
     mask: null,
     maskView: 'result',
-    brush: { size: 80, hardness: 0.6, flow: 1, strength: 1, step: 0.12, steady: 0.2, hides: true },
+    brush: { size: 80, hardness: 0.6, flow: 1, strength: 1, step: 0.12, steady: 0.2, rough: 0, hides: true },
     dab: { size: 40, keep: false },
     cutting: null,
     pen: null,

@@ -10,6 +10,7 @@ import { frameOf } from '@/core/render/masked'
 import type { FromWorker } from '../render/protocol'
 import { resolvedOf } from './acts'
 import type { Bench } from './bench-store'
+import { paintInHand } from './light-shade'
 import { maskedLayer, maskInHand, paintedSize } from './masks'
 
 type Painted = { layer: string; mask: MaskOf<'painted'>; frame: Placement }
@@ -81,6 +82,7 @@ export function beginStroke(bench: Bench, at: Point, pressure: number, straight:
       strength: brush.strength,
       step: brush.step,
       hides: brush.hides !== mask.swap,
+      rough: brush.rough,
     },
   })
   const steady = steadied(brush.steady)
@@ -98,7 +100,10 @@ export function beginStroke(bench: Bench, at: Point, pressure: number, straight:
     end() {
       // A steadied stroke still gets to where the hand is.
       bench.client.paint({ act: 'to', points: [toMask(last, pressure)], n: ++sent })
-      bench.client.paint({ act: 'end', name: brush.hides ? 'Take away by brush' : 'Bring back by brush' })
+      bench.client.paint({
+        act: 'end',
+        name: paintInHand(bench.store.getState()) ? (brush.hides ? 'Wipe off' : 'Paint') : brush.hides ? 'Take away by brush' : 'Bring back by brush',
+      })
       ended = { mask: mask.id, at: last }
     },
     drop: () => bench.client.paint({ act: 'drop' }),

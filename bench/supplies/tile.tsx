@@ -2,7 +2,7 @@
 import { Ellipsis } from 'lucide-react'
 import { sourcesOf } from '@/core/design/sources-of'
 import { SUPPLY_TYPE } from '../stage/stage'
-import { makeBackdrop } from '../state/acts'
+import { makeBackdrop, textureOverAll } from '../state/acts'
 import { useBench, useCalmState } from '../state/bench-context'
 import { fillSlot, swapPicture } from '../state/slots'
 import { Button, IconButton } from '../ui/button'
@@ -85,6 +85,9 @@ function Acts({ item, onPlace, onLike }: Props) {
     <>
       <MenuItem onSelect={() => onPlace(item)}>Place</MenuItem>
       {picture && <MenuItem onSelect={() => makeBackdrop(bench, placing)}>Make backdrop</MenuItem>}
+      {(item.kind === 'texture' || item.kind === 'overlay') && picture && (
+        <MenuItem onSelect={() => textureOverAll(bench, placing)}>Over everything, on all pages</MenuItem>
+      )}
       {picture && only?.kind === 'slot' && <MenuItem onSelect={() => fillSlot(bench, only.id, placing)}>Fill the selected slot</MenuItem>}
       {picture && only && old && (
         <MenuItem onSelect={() => swapPicture(bench, only.id, placing, false)}>Swap the selected picture, this one</MenuItem>

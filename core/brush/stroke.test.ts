@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { openMemory } from '@/host/kernels'
 import { MASK_TILE } from '../design/mask'
+import { paperDepth } from './paper'
 import { type Brush, markAt, Stroke, type StrokePoint, steadied } from './stroke'
 
 const memory = openMemory()
@@ -55,6 +56,31 @@ describe('a stroke', () => {
       }),
       { numRuns: 30, endOnFailure: true },
     )
+  })
+  it('on rough paper leaves what lies deep, the same wherever it passes again, and no seam from tile to tile', () => {
+    const once = stroke({ rx: 90, ry: 90, rough: 1 })
+    once.to(at(256, 128))
+    const again = stroke({ rx: 90, ry: 90, rough: 1 })
+    for (const x of [236, 256, 270]) again.to(at(x, 128))
+    const depth = paperDepth()
+    let [covered, plain] = [0, 0]
+    for (let y = 80; y < 176; y += 4)
+      for (let x = 200; x < 312; x += 3) {
+        const deep = depth[(y % MASK_TILE) * MASK_TILE + (x % MASK_TILE)] as number
+        expect(Math.abs(value(once, x, y) - 255 * deep)).toBeLessThanOrEqual(1)
+        expect(Math.abs(value(again, x, y) - value(once, x, y))).toBeLessThanOrEqual(1)
+        covered += 255 - value(once, x, y)
+        plain += 255
+      }
+    expect(covered / plain).toBeGreaterThan(0.45)
+    expect(covered / plain).toBeLessThan(0.9)
+    // Neighbours across the seam differ no more than within a tile.
+    const step = (x: number) =>
+      Array.from({ length: MASK_TILE }, (_, y) =>
+        Math.abs((depth[y * MASK_TILE + x] as number) - (depth[y * MASK_TILE + ((x + 1) % MASK_TILE)] as number)),
+      )
+    const mean = (list: number[]) => list.reduce((a, b) => a + b, 0) / list.length
+    expect(mean(step(MASK_TILE - 1))).toBeLessThan(1.6 * mean(step(100)))
   })
   it('never hides more than its strength, however often it passes', () => {
     const s = stroke({ strength: 0.5, flow: 0.3 })

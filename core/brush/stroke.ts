@@ -1,9 +1,19 @@
 import { MASK_TILE } from '../design/mask'
 import { type Bounds, union } from '../geometry/bounds'
 import type { PixelMemory } from '../pixels/memory'
+import { paperIn } from './paper'
 
 /** A brush in px of what it paints on: half axes of its outline, shares 0–1, `step` between marks in diameters. */
-export type Brush = { rx: number; ry: number; hardness: number; flow: number; strength: number; step: number; hides: boolean }
+export type Brush = {
+  rx: number
+  ry: number
+  hardness: number
+  flow: number
+  strength: number
+  step: number
+  hides: boolean /** How much the paper shows, 0–1; none where it is left out. */
+  rough?: number
+}
 export type StrokePoint = { x: number; y: number /** 0–1, 1 without a pen */; pressure: number }
 /** A tile as it was before the stroke: 256 × 256 px, or one value for all of it. */
 export type BaseTile = (place: string) => Uint8Array | number
@@ -121,6 +131,8 @@ export class Stroke {
       Math.max(0, box.top - y0),
       (Math.min(MASK_TILE, box.right - x0) + 3) & ~3,
       Math.min(MASK_TILE, box.bottom - y0),
+      this.brush.rough ? paperIn(this.memory) : 0,
+      this.brush.rough ?? 0,
     )
   }
   private open(place: string): { covered: number; out: number; base: number } {

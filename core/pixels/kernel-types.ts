@@ -40,6 +40,8 @@ export type Kernels = {
       strength: number,
       target: number,
       ...Box,
+      paper: number,
+      rough: number,
     ]
   ): void
   maskLevel(

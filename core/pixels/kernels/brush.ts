@@ -5,9 +5,9 @@ const TILE: i32 = 256
 /**
  * One mark on a tile: an ellipse about (cx, cy), px of the tile, whole up to `edge` of its radius, then smoothly falling.
  * `covered` (floats) builds up towards the mark's form by `flow`; `out` (bytes) is `base` moved towards `target` by
- * `strength` of it. From (left, top) to (right, bottom), left and right multiples of 4.
+ * `strength` of it. With a `paper` (floats of a tile) what lies deep is covered less, `rough` times its depth. From (left, top) to (right, bottom), left and right multiples of 4.
  */
-export function brushMark(covered: usize, out: usize, base: usize, cx: f32, cy: f32, rx: f32, ry: f32, edge: f32, flow: f32, strength: f32, target: f32, left: i32, top: i32, right: i32, bottom: i32): void {
+export function brushMark(covered: usize, out: usize, base: usize, cx: f32, cy: f32, rx: f32, ry: f32, edge: f32, flow: f32, strength: f32, target: f32, left: i32, top: i32, right: i32, bottom: i32, paper: usize, rough: f32): void {
   const zero = f32x4.splat(0)
   const one = f32x4.splat(1)
   const slope = f32x4.splat(1 / (1 - edge))
@@ -24,7 +24,8 @@ export function brushMark(covered: usize, out: usize, base: usize, cx: f32, cy: 
       const u = f32x4.mul(f32x4.add(f32x4.splat(<f32>n + 0.5 - cx), f32x4(0, 1, 2, 3)), kx)
       const share = f32x4.sqrt(f32x4.add(f32x4.mul(u, u), vv))
       const t = f32x4.pmin(f32x4.pmax(f32x4.sub(f32x4.mul(share, slope), shift), zero), one)
-      const form = f32x4.sub(one, f32x4.mul(f32x4.mul(t, t), f32x4.sub(three, f32x4.mul(two, t))))
+      let form = f32x4.sub(one, f32x4.mul(f32x4.mul(t, t), f32x4.sub(three, f32x4.mul(two, t))))
+      if (paper) form = f32x4.mul(form, f32x4.pmax(zero, f32x4.sub(one, f32x4.mul(f32x4.splat(rough), v128.load(paper + ((row + <usize>n) << 2))))))
       const at = covered + ((row + <usize>n) << 2)
       const before = v128.load(at)
       const more = f32x4.pmax(f32x4.sub(form, before), zero)
