@@ -92,7 +92,7 @@ export function BlendSection({ ids }: { ids: readonly string[] }) {
           }
         />
       )}
-      {groups.length > 0 && groups.every((g) => g.kind === 'group' && !g.combine) && (
+      {groups.length > 0 && groups.every((g) => g.kind === 'group' && !g.combine && !g.mirror) && (
         <label className="flex h-7 items-center gap-2 text-small">
           <input
             type="checkbox"

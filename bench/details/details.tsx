@@ -97,7 +97,9 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
       ) : (
         <>
           {leaves.some(placed) && <PlaceSection />}
-          {leaves.length === 1 && layers.length === 1 && leaves[0] && only?.kind !== 'group' && placed(leaves[0]) && <FormSection leaf={leaves[0]} />}
+          {layers.length === 1 && only && leaves.length > 0 && placed(only) && (
+            <FormSection layer={only.kind === 'group' ? only : (leaves[0] ?? only)} />
+          )}
           {leaves.length === 1 && leaves[0]?.kind === 'picture' && <PictureSection picture={leaves[0]} />}
           {leaves.length === 1 && leaves[0]?.kind === 'slot' && <SlotSection slot={leaves[0]} />}
           {layers.length === 1 && only?.kind === 'group' && only.mirror && <MirrorSection />}

@@ -1,28 +1,79 @@
 'use client'
 import { ChevronRight, RotateCcw } from 'lucide-react'
-import type { Placement } from '@/core/design/schema'
-import { withArc, withCorner } from '@/core/geometry/warp'
-import type { Leaf } from '../state/acts'
+import type { Bend, Layer, Placement } from '@/core/design/schema'
+import { type BendKind, kindOfBend } from '@/core/geometry/bend'
+import { withCorner } from '@/core/geometry/warp'
 import { useBench } from '../state/bench-context'
+import { bendAs, setBend } from '../state/bending'
 import { IconButton } from '../ui/button'
+import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
 
 const CORNERS = ['top left', 'top right', 'bottom right', 'bottom left'] as const
 /** In the order they are read: the lower corners of a row left before right. */
 const READ = [0, 1, 3, 2] as const
 
-/** What a layer's box is bent and pulled to: an arc, and the four corners of a perspective. */
-export function FormSection({ leaf }: { leaf: Leaf }) {
+const KINDS: readonly (readonly [BendKind | 'none', string])[] = [
+  ['none', 'not bent'],
+  ['arc', 'along an arc'],
+  ['curve', 'along a curve'],
+  ['two', 'between two curves'],
+  ['net', 'by a net'],
+]
+/** The kind of bend and its numbers; its handles lie on the stage. */
+function BendFields({ bend }: { bend: Bend | undefined }) {
   const bench = useBench()
-  const { placement } = leaf
+  const kind = kindOfBend(bend)
+  const count = (label: string, short: string, value: number, onChange: (v: number) => void) => (
+    <NumberField label={label} short={short} min={2} max={6} digits={0} value={value} onChange={(v) => onChange(Math.round(v))} />
+  )
+  return (
+    <>
+      <div className="col-span-2">
+        <Choice
+          label="How it is bent"
+          value={kind ?? 'none'}
+          options={KINDS.map(([value, label]) => ({ value, label }))}
+          onChange={(v) => bendAs(bench, v === 'none' ? null : (v as BendKind))}
+        />
+      </div>
+      {bend?.kind === 'arc' && (
+        <div className="col-span-2">
+          <NumberField
+            label="Arc"
+            short="arc"
+            unit="°"
+            min={-360}
+            max={360}
+            digits={0}
+            value={bend.angleDegrees}
+            onChange={(v) => setBend(bench, v === 0 ? undefined : { kind: 'arc', angleDegrees: v })}
+            onDrag={(v) => setBend(bench, { kind: 'arc', angleDegrees: v }, 'shown')}
+          />
+        </div>
+      )}
+      {bend?.kind === 'curve' && count('Handles on each curve', 'handles', bend.upper.length, (v) => bendAs(bench, kind, v))}
+      {bend?.kind === 'net' && (
+        <>
+          {count('Handles across', 'across', bend.columns, (v) => bendAs(bench, 'net', v, bend.rows))}
+          {count('Handles down', 'down', bend.rows, (v) => bendAs(bench, 'net', bend.columns, v))}
+        </>
+      )}
+    </>
+  )
+}
+
+/** What a layer's box is bent and pulled to: an arc, and the four corners of a perspective. */
+export function FormSection({ layer }: { layer: Layer }) {
+  const bench = useBench()
+  const { placement, id: own } = layer
   const write = (next: (p: Placement) => Placement | null) => (d: { layers: Record<string, { placement: Placement }> }) => {
-    const layer = d.layers[leaf.id]
+    const layer = d.layers[own]
     const made = layer && next(layer.placement)
     if (layer && made) layer.placement = made
   }
   const corner = (n: 0 | 1 | 2 | 3, axis: 'x' | 'y') => (percent: number) =>
     write((p) => withCorner(p, n, { ...(p.corners?.[n] ?? { x: 0, y: 0 }), [axis]: percent / 100 }))
-  const arc = (degrees: number) => write((p) => withArc(p, degrees))
   const formed = placement.corners !== undefined || placement.bend !== undefined
   return (
     <details className="group border-b border-line" open={formed}>
@@ -46,37 +97,26 @@ export function FormSection({ leaf }: { leaf: Leaf }) {
         )}
       </summary>
       <div className="grid grid-cols-2 gap-1.5 px-3 pb-3">
-        <div className="col-span-2">
-          <NumberField
-            label="Arc"
-            short="arc"
-            unit="°"
-            min={-360}
-            max={360}
-            digits={0}
-            value={placement.bend?.kind === 'arc' ? placement.bend.angleDegrees : 0}
-            onChange={(v) => bench.commit('Bend along an arc', arc(v))}
-            onDrag={(v) => bench.preview(arc(v))}
-          />
-        </div>
-        {READ.flatMap((n) =>
-          (['x', 'y'] as const).map((axis) => (
-            <NumberField
-              key={`${n}${axis}`}
-              label={`Corner ${CORNERS[n]}, ${axis}`}
-              short={`${axis === 'x' ? '↔' : '↕'} ${CORNERS[n]
-                .split(' ')
-                .map((w) => w[0])
-                .join('')}`}
-              unit="%"
-              min={-2000}
-              max={2000}
-              value={(placement.corners?.[n][axis] ?? 0) * 100}
-              onChange={(v) => bench.commit('Move a corner', corner(n, axis)(v))}
-              onDrag={(v) => bench.preview(corner(n, axis)(v))}
-            />
-          )),
-        )}
+        <BendFields bend={placement.bend} />
+        {layer.kind !== 'group' &&
+          READ.flatMap((n) =>
+            (['x', 'y'] as const).map((axis) => (
+              <NumberField
+                key={`${n}${axis}`}
+                label={`Corner ${CORNERS[n]}, ${axis}`}
+                short={`${axis === 'x' ? '↔' : '↕'} ${CORNERS[n]
+                  .split(' ')
+                  .map((w) => w[0])
+                  .join('')}`}
+                unit="%"
+                min={-2000}
+                max={2000}
+                value={(placement.corners?.[n][axis] ?? 0) * 100}
+                onChange={(v) => bench.commit('Move a corner', corner(n, axis)(v))}
+                onDrag={(v) => bench.preview(corner(n, axis)(v))}
+              />
+            )),
+          )}
       </div>
     </details>
   )

@@ -15,6 +15,7 @@ import { warpOf } from '@/core/geometry/warp'
 import { boundsOfIds, handledLeaves, resolvedOf } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
+import { BendGrips } from './bend-overlay'
 import type { DrawnStore } from './drawn'
 import { FadeGrips } from './fade-overlay'
 import { GuideLines } from './guide-lines'
@@ -291,6 +292,7 @@ export const Overlay = memo(function Overlay({ drawn, width, height }: { drawn: 
       <Outlines />
       <Axes width={width} height={height} />
       <Grips width={width} height={height} />
+      <BendGrips />
       <FadeGrips />
       <MaskGrips width={width} height={height} />
       {reframing && <SlotInHand width={width} height={height} />}

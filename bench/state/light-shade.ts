@@ -78,25 +78,25 @@ const GLOW = thing({
 const LIGHTS: Record<LightKind, Pick<LayerOf<'strew'>, 'count' | 'size' | 'angle' | 'things'>> = {
   bubbles: {
     count: 26,
-    size: { from: 0.03, to: 0.17 },
+    size: { from: 0.02, to: 0.12 },
     angle: { from: 0, to: 0 },
     things: [
       thing({
         form: 'ellipse',
         stops: [
-          [0, '#ffffff12'],
-          [0.72, '#ffffff1f'],
-          [0.9, '#ffffff8c'],
-          [0.97, '#ffffffb3'],
+          [0, '#ffffff0a'],
+          [0.72, '#ffffff14'],
+          [0.9, '#ffffff4d'],
+          [0.97, '#ffffff73'],
           [1, '#ffffff00'],
         ],
       }),
       thing({
         form: 'ellipse',
         stops: [
-          [0, '#ffe6c540'],
-          [0.8, '#ffe6c54d'],
-          [0.96, '#fff0dc80'],
+          [0, '#ffe6c526'],
+          [0.8, '#ffe6c530'],
+          [0.96, '#fff0dc4d'],
           [1, '#ffe6c500'],
         ],
       }),
@@ -147,6 +147,6 @@ export function strewLights(bench: Bench, kind: LightKind): void {
   const { things, ...how } = LIGHTS[kind]
   const name = kind[0]?.toUpperCase() + kind.slice(1)
   const layer = strewLayer({ id: newId(), ...above(s) }, name, things, toMaster(s, box), Math.floor(Math.random() * 1e6))
-  bench.edit(`Strew ${kind}`, (d) => addLayers(d, [{ ...layer, ...how, blend: 'plus-lighter' }]))
+  bench.edit(`Strew ${kind}`, (d) => addLayers(d, [{ ...layer, ...how, blend: 'screen' }]))
   bench.select([layer.id])
 }

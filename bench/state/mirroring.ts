@@ -3,7 +3,7 @@ import { addLayers, group, removeLayers } from '@/core/design/commands'
 import { isAxis, type Mirror } from '@/core/design/mirror'
 import { keyBetween } from '@/core/design/order'
 import { membersOf } from '@/core/design/tree'
-import { centreOf, heightOf, widthOf } from '@/core/geometry/bounds'
+import { centreOf } from '@/core/geometry/bounds'
 import { boundsOfIds, toMaster, transform } from './acts'
 import type { Bench, BenchState } from './bench-store'
 
@@ -30,7 +30,7 @@ export function mirrorSelection(bench: Bench, way: Mirror['way']): void {
   const point = beside ? { x: box.right, y: home.y } : middle
   const towards = Math.abs(home.x - point.x) + Math.abs(home.y - point.y) < 1 ? 0 : (Math.atan2(home.y - point.y, home.x - point.x) * 180) / Math.PI
   const rotation = way === 'turned' ? Math.round(towards) : 90
-  const length = Math.max(heightOf(box), way === 'turned' ? widthOf(box) : 0.6 * s.resolved.height)
+  const length = 0.3 * Math.min(s.resolved.width, s.resolved.height)
   const only = s.selection.length === 1 && first.kind === 'group' && !first.combine ? first : null
   const id = only?.id ?? newId()
   bench.edit('Mirror', (d) => {

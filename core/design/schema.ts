@@ -54,8 +54,11 @@ const cornersSchema = z
     ([a, b, c, d]) => isConvex([a, { x: 1 + b.x, y: b.y }, { x: 1 + c.x, y: 1 + c.y }, { x: d.x, y: 1 + d.y }]),
     'the four corners of a perspective must not fold over',
   )
-/** A live deformation of the box: along an arc, or by a net of points given in fractions of the box, row by row. */
+/** A live deformation of the box: along an arc, along or between curves, or by a net of points given in fractions of the box, row by row. */
+const lineSchema = z.array(offsetSchema).min(2).max(9)
 const bendSchema = z.discriminatedUnion('kind', [
+  /** Along the line through `upper`, or between it and the line through `lower`; points in fractions of the box. */
+  z.object({ kind: z.literal('curve'), upper: lineSchema, lower: lineSchema.nullable() }),
   z.object({ kind: z.literal('arc'), angleDegrees: z.number().min(-360).max(360) }),
   z
     .object({

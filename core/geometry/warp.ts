@@ -1,4 +1,5 @@
 import type { Bend, Placement } from '../design/schema'
+import { curved, through } from './bend'
 import type { Bounds } from './bounds'
 import { cosine, sine } from './exact'
 import { applyHomography, composeHomographies, fromAffine, type Homography, inverseHomography, isConvex, type Quad, squareToQuad } from './homography'
@@ -37,7 +38,8 @@ export function warpOf(p: Placement): Warp | null {
 }
 
 type UnitMap = (s: number, t: number) => Point
-const bentPoint = (bend: Bend, width: number, height: number): UnitMap => (bend.kind === 'arc' ? arc(bend.angleDegrees, width, height) : net(bend))
+const bentPoint = (bend: Bend, width: number, height: number): UnitMap =>
+  bend.kind === 'arc' ? arc(bend.angleDegrees, width, height) : bend.kind === 'curve' ? curved(bend, width, height) : net(bend)
 
 /**
  * The box around a circular arc: its middle line keeps its length, upright lines become radii. Positive angles arch
@@ -54,10 +56,6 @@ function arc(angleDegrees: number, width: number, height: number): UnitMap {
     return { x: 0.5 + (r * sine(a)) / width, y: 0.5 + (radius - r * cosine(a)) / height }
   }
 }
-
-/** Catmull–Rom through four values. */
-const through = (a: number, b: number, c: number, d: number, t: number): number =>
-  b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)))
 
 /** A smooth surface through the points of a net; beyond its edge it goes on straight. */
 function net(bend: Extract<Bend, { kind: 'net' }>): UnitMap {

@@ -7,6 +7,7 @@ import { strewReach } from '../design/strew'
 import { type Bounds, grow, heightOf, union, widthOf } from '../geometry/bounds'
 import { shownBounds } from '../geometry/warp'
 import type { FontBook } from '../type/fonts'
+import { bentBounds, bentMembers } from './bent'
 import { type Context, combinedNode, groupNode, heldNode, keyOf, type Missing, makers } from './makers'
 import { hasAny, maskedNode } from './masked'
 import { mergedNode } from './merged'
@@ -77,21 +78,25 @@ function nodeOf(resolved: ResolvedLayer, c: Context): PlanNode | null {
   return reaching(hasAny(layer.treatments) || body === 1 ? node : { ...node, opacity: node.opacity * body }, layer.blend, c)
 }
 
+/** A group whose members follow its bend. */
+const bent = (group: ResolvedLayer, c: Context): ResolvedLayer =>
+  group.layer.placement.bend ? { ...group, children: bentMembers(group, c.page) } : group
+
 const plain = (node: PlanNode | null): PlanNode | null => node && { ...node, mode: 0, opacity: 1 }
 
 function ownNode(resolved: ResolvedLayer, c: Context): PlanNode | null {
   const { layer } = resolved
   if (!layer.shown) return null
   if (layer.kind === 'group' && layer.combine) {
-    const members = resolved.children.flatMap((child) => {
+    const members = bent(resolved, c).children.flatMap((child) => {
       const node = nodeOf(child, c)
       return node ? [{ layer: child.layer, node }] : []
     })
     return combinedNode(layer, layer.combine, members, c)
   }
-  if (layer.kind === 'group' && layer.mirror) return mirroredNode(resolved, c, stacked)
+  if (layer.kind === 'group' && layer.mirror) return mirroredNode(bent(resolved, c), c, stacked)
   if (layer.kind === 'group') {
-    const children = stacked(resolved.children, c)
+    const children = stacked(bent(resolved, c).children, c)
     const graded = children.some((n) => n.kind === 'grade')
     return groupNode(layer, children, graded || !layer.open || layer.blend !== 'normal' || hasAny(layer.masks) || hasAny(layer.treatments))
   }
@@ -197,5 +202,5 @@ export function layerBounds(resolved: ResolvedLayer): Bounds | null {
   if (resolved.layer.kind === 'strew') return grow(shownBounds(resolved.layer.placement), strewReach(resolved.layer))
   if (resolved.layer.kind !== 'group') return shownBounds(resolved.layer.placement)
   const inner = resolved.children.map(layerBounds).filter((b): b is Bounds => b !== null)
-  return inner.length > 0 ? withCopies(resolved, inner.reduce(union)) : null
+  return inner.length > 0 ? bentBounds(resolved, withCopies(resolved, inner.reduce(union))) : null
 }
