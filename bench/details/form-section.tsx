@@ -52,7 +52,9 @@ function BendFields({ bend }: { bend: Bend | undefined }) {
           />
         </div>
       )}
-      {bend?.kind === 'curve' && count('Handles on each curve', 'handles', bend.upper.length, (v) => bendAs(bench, kind, v))}
+      {bend?.kind === 'curve' && (
+        <div className="col-span-2">{count('Handles on each curve', 'handles', bend.upper.length, (v) => bendAs(bench, kind, v))}</div>
+      )}
       {bend?.kind === 'net' && (
         <>
           {count('Handles across', 'across', bend.columns, (v) => bendAs(bench, 'net', v, bend.rows))}

@@ -1,4 +1,4 @@
-import type { Bend, Placement } from '../design/schema'
+import type { Bend } from '../design/schema'
 import { lengthOf } from './exact'
 import type { Point } from './matrix'
 
@@ -105,6 +105,3 @@ export function bendFrom(kind: BendKind, now: UnitMap, across: number, down = ac
 }
 /** Where a plain box has its places. */
 export const unbent: UnitMap = (x, y) => ({ x, y })
-
-/** A placement bent along a line of the page's, given in its own box. */
-export const alongLine = (p: Placement, line: readonly Point[]): Placement => ({ ...p, bend: { kind: 'curve', upper: [...line], lower: null } })

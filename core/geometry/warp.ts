@@ -97,12 +97,6 @@ export function withCorner(p: Placement, corner: 0 | 1 | 2 | 3, offset: Point): 
   return corners.every((c) => c.x === 0 && c.y === 0) ? plain : { ...plain, corners }
 }
 
-/** A placement with its arc; none for an angle of 0. */
-export function withArc(p: Placement, angleDegrees: number): Placement {
-  const { bend: _, ...plain } = p
-  return angleDegrees === 0 ? plain : { ...plain, bend: { kind: 'arc', angleDegrees } }
-}
-
 /** A place in a layer's box, px of it, as it is shown on the page: through its bend and perspective. */
 export function shownPoint(p: Placement): (at: Point) => Point {
   const warp = warpOf(p)
