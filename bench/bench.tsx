@@ -8,6 +8,7 @@ import { commandById } from './commands/list'
 import { Palette } from './commands/palette'
 import { useKeys } from './commands/use-keys'
 import { Details } from './details/details'
+import { HouseDialog } from './house/house-dialog'
 import { ChooseLayers } from './import/choose-layers'
 import { placeImported } from './import/place-imported'
 import { Lineup } from './lineup/lineup'
@@ -15,6 +16,7 @@ import { Stack } from './stack/stack'
 import { Stage } from './stage/stage'
 import { BenchContext } from './state/bench-context'
 import { type Bench as BenchModel, createBench, type Loaded } from './state/bench-store'
+import { watchHouse } from './state/house'
 import { Supplies } from './supplies/drawer'
 import { TopBar } from './top-bar'
 import { VersionsDialog } from './versions/versions-dialog'
@@ -24,7 +26,12 @@ export function Bench({ loaded }: { loaded: Loaded }) {
   const [bench, setBench] = useState<BenchModel | null>(null)
   useEffect(() => {
     const made = createBench(loaded)
-    const close = made.open()
+    const closeBench = made.open()
+    const closeHouse = watchHouse(made)
+    const close = () => {
+      closeHouse()
+      closeBench()
+    }
     setBench(made)
     // Tests and measuring reach the same store that the interface uses.
     ;(window as { vividBench?: BenchModel }).vividBench = made
@@ -78,6 +85,7 @@ function Room({ bench }: { bench: BenchModel }) {
       <Palette />
       <KeysDialog />
       <VersionsDialog />
+      <HouseDialog />
       <Importing bench={bench} />
     </div>
   )

@@ -61,6 +61,7 @@ export type Tables = {
     manner: string
     created_at: string
   }
+  houses: { campaign_id: string; document: string }
   guide_sets: { id: string; name: string; guides: string; created_at: string }
   deliveries: {
     id: string

@@ -1,5 +1,6 @@
 import { newId } from '../core/design/blank'
 import { checkDesign } from '../core/design/edits'
+import { followHouse, houseSchema } from '../core/design/house'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
 import { upgrade } from '../core/design/upgrades'
@@ -31,6 +32,9 @@ export async function createCampaign(name: string): Promise<string> {
 export async function createDesign(campaign: string, value: unknown): Promise<Design> {
   const design = checkDesign(upgrade(value))
   const db = await store()
+  // A new design has what all of its campaign have.
+  const house = await db.selectFrom('houses').select('document').where('campaign_id', '=', campaign).executeTakeFirst()
+  if (house) followHouse(design, houseSchema.parse(JSON.parse(house.document)))
   await refuseAbsent(db, design)
   await db
     .insertInto('designs')

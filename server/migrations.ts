@@ -47,4 +47,11 @@ export const migrations: Record<string, Migration> = {
       await run('drop table supplies_words')
     },
   },
+  '004-house-sets': {
+    async up(db: Kysely<unknown>) {
+      await sql
+        .raw('create table houses (campaign_id text primary key references campaigns(id) on delete cascade, document text not null)')
+        .execute(db)
+    },
+  },
 }

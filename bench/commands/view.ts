@@ -163,6 +163,7 @@ export const viewCommands = defineCommands([
     run: (b) => b.set({ ruler: RULER_UNITS[(RULER_UNITS.indexOf(b.store.getState().ruler) + 1) % RULER_UNITS.length] ?? 'px' }),
   },
   { id: 'commands', label: 'Commands', section: 'View', keys: ['Mod+K'], run: (b) => b.set({ dialog: 'palette' }) },
+  { id: 'house', label: 'House set …', words: 'brand campaign swatches fonts marks', section: 'Design', run: (b) => b.set({ dialog: 'house' }) },
   { id: 'keys', label: 'Keys …', section: 'View', run: (b) => b.set({ dialog: 'keys' }) },
   {
     id: 'theme',

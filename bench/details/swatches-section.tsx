@@ -1,5 +1,5 @@
 'use client'
-import { Download, Image as ImageIcon, Trash2, Upload } from 'lucide-react'
+import { Download, Home, Image as ImageIcon, Trash2, Upload } from 'lucide-react'
 import { useRef } from 'react'
 import { HARMONIES, type Harmony, harmony } from '@/core/colour/harmony'
 import { inOrder } from '@/core/design/order'
@@ -47,6 +47,9 @@ export function SwatchesSection() {
       title="Swatches"
       aside={
         <>
+          <IconButton label="House set" className="!size-6" onClick={() => bench.set({ dialog: 'house' })}>
+            <Home size={13} />
+          </IconButton>
           <IconButton label="Swatches from a picture" className="!size-6" onClick={() => void fromPicture()}>
             <ImageIcon size={13} />
           </IconButton>

@@ -24,6 +24,7 @@ const CASES = [
 export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) {
   const bench = useBench()
   const smallest = useBenchState((s) => s.resolved.channel.smallestType)
+  const house = useBenchState((s) => s.house.fonts)
   const ids = leaves.map((l) => l.id)
   const write = (style: Partial<TypeStyle>) => (d: Parameters<Parameters<typeof bench.edit>[1]>[0]) => {
     for (const id of ids) writeType(bench, d, id, { style })
@@ -59,7 +60,7 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
       <Choice
         label="Typeface"
         value={family}
-        options={families.map((f) => ({ value: f.name, label: f.name }))}
+        options={[...house, ...families.map((f) => f.name).filter((f) => !house.includes(f))].map((f) => ({ value: f, label: f }))}
         onPeek={(v) => void peek(v)}
         onChange={(v) => void set('Typeface', { family: v })}
       />

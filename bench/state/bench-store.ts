@@ -5,6 +5,7 @@ import type { Finding } from '@/core/checks/define'
 import { newId } from '@/core/design/blank'
 import { applyEdit, type Edit, type Patch, record } from '@/core/design/edits'
 import { advance, emptyHistory, type History, historyOf, redoOf, undoOf } from '@/core/design/history'
+import { type House, noHouse } from '@/core/design/house'
 import type { Dab } from '@/core/design/mask'
 import { inOrder } from '@/core/design/order'
 import { type ResolvedPage, resolve } from '@/core/design/resolve'
@@ -71,7 +72,9 @@ export type BenchState = {
   sampling: { radius: number; alone: boolean }
   notice: { text: string; tone: 'plain' | 'trouble'; id: number; action?: NoticeAction | undefined } | null
   fontsReady: number
-  dialog: 'palette' | 'keys' | 'versions' | null
+  dialog: 'palette' | 'keys' | 'versions' | 'house' | null
+  /** What the designs of its campaign share. */
+  house: House
   /** A layered file of which the person is asked what comes in. */
   importing: File | null
   /** The list of what lies under a point of the stage, CSS px, front first. */
@@ -157,6 +160,7 @@ export function createBench(loaded: Loaded) {
     notice: null,
     fontsReady: 0,
     dialog: null,
+    house: noHouse,
     importing: null,
     peek: null,
     lit: null,
