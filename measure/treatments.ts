@@ -11,7 +11,7 @@ import { note } from './report'
 /** px of a side of the page that is treated, and how many million that are. */
 const SIDE = 1024
 const MILLIONS = (SIDE * SIDE) / 1e6
-const ROUNDS = 3
+const ROUNDS = 7
 /** Milliseconds a million px asked for. */
 const ASKED: Partial<Record<string, number>> = {
   light: 25,
@@ -22,6 +22,7 @@ const ASKED: Partial<Record<string, number>> = {
   extrude: 150,
   displace: 150,
   'edge-light': 60,
+  lut: 20,
 }
 const askedOf = (kind: string, group: Group): number | undefined => ASKED[kind] ?? ASKED[group]
 
@@ -39,10 +40,24 @@ async function textured(side: number, value: (x: number, y: number, k: number) =
   return { raw, png, sha: sha256(png) }
 }
 
+/** A cube of so many colours a side, as a file. */
+function lutFile(side: number): { bytes: Uint8Array; sha: string } {
+  const lines = [`LUT_3D_SIZE ${side}`]
+  const at = (n: number) => n / (side - 1)
+  for (let b = 0; b < side; b++)
+    for (let g = 0; g < side; g++) for (let r = 0; r < side; r++) lines.push(`${at(r) ** 1.2} ${at(g)} ${0.1 + 0.8 * at(b)}`)
+  const bytes = new TextEncoder().encode(lines.join('\n'))
+  return { bytes, sha: sha256(bytes) }
+}
+
 /** Each treatment's time a million px, how exact the Gaussian is, and how it compares with libvips. */
 export async function measureTreatments(): Promise<void> {
   const photo = await textured(SIDE, (x, y, k) => (128 + 90 * Math.sin(x / (7 + k)) * Math.cos(y / (11 - k)) + ((x * 31 + y * 17) % 23)) & 255)
-  const blobs = new Map([[photo.sha, photo.png]])
+  const cube = lutFile(33)
+  const blobs = new Map([
+    [photo.sha, photo.png],
+    [cube.sha, cube.bytes],
+  ])
   const host = openHost(async (sha) => blobs.get(sha) ?? null)
   const where = (id: string, order: string) => ({ id, page: 'page1', plane: 'subject' as const, order, parent: null })
   const page = async (sha: string, side: number, treatment: Record<string, unknown> | null) => {
@@ -71,11 +86,13 @@ export async function measureTreatments(): Promise<void> {
       draw()
       times.push(performance.now() - from)
     }
-    return medianOf(times)
+    // The least of several: others share the machine.
+    return Math.min(...times)
   }
   const plain = await time(null)
   for (const d of treatmentDefinitions) {
-    const t = { ...newTreatment(d.kind, { id: 'x', order: 'a0' }), ...(d.kind === 'displace' ? { layer: 'map' } : {}) }
+    const more = d.kind === 'displace' ? { layer: 'map' } : d.kind === 'lut' ? { file: { source: cube.sha, name: 'Cube' } } : {}
+    const t = { ...newTreatment(d.kind, { id: 'x', order: 'a0' }), ...more }
     note(`Treatment ${d.label}, a million px`, Math.max(0, (await time(t)) - plain) / MILLIONS, 'ms', askedOf(d.kind, d.group))
   }
 

@@ -1,10 +1,10 @@
 import { fromHex } from '../colour/colour'
 import { mapBounds } from '../geometry/bounds'
-import { cosine, sine } from '../geometry/exact'
+import { cosine, lengthOf, sine } from '../geometry/exact'
 import { compose, translation } from '../geometry/matrix'
 import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import type { NearWork, PointWork } from '../treatments/definition'
-import { nearWorks } from './near-works'
+import { LEAST_BLUR, nearWorks } from './near-works'
 import type { FilterNode, GradeNode, MappedNode } from './nodes'
 import type { Region } from './region'
 import { type Near, PLANE, type Place, type RasterOf, Scratch, SIDE_BYTES } from './scratch'
@@ -12,6 +12,18 @@ import { screenTable } from './screen'
 import type { Covering } from './softening'
 
 type Mixed = Pick<FilterNode, 'strength' | 'blend' | 'masks'>
+
+/** Whether a treatment makes all of its px from its source, so that what it is put on need not be drawn first. */
+export function replacesAll({ work, strength, blend, masks }: FilterNode): boolean {
+  if (!('near' in work) || strength < 1 || blend !== 0 || masks.length > 0) return false
+  const { near } = work
+  if (near.op === 'blur') return near.sigma >= LEAST_BLUR
+  // These leave what is there where they have hardly anything to do.
+  if (near.op === 'smear') return lengthOf(near.dx, near.dy) >= 1
+  if (near.op === 'dabs') return near.radius / work.factor >= 0.3
+  if (near.op === 'zoom' || near.op === 'spin') return near.by > 0
+  return near.op === 'displace' || near.op === 'fringe'
+}
 
 /** Treats pixels of parts of tiles.  */
 export class Filters {
@@ -64,6 +76,8 @@ export class Filters {
   private mix(node: Mixed, raster: number, region: Region, left: number, top: number, make: (place: Place) => void): void {
     const { memory } = this
     const { kernels } = memory
+    // Wholly, everywhere and as it is: it can be made in place.
+    if (node.strength === 1 && node.blend === 0 && node.masks.length === 0) return make({ raster, region, left, top })
     const rect = [PLANE_BYTES, STRIDE, region.width, region.height] as const
     const made = memory.tile()
     const at = region.offset

@@ -47,11 +47,14 @@ const boxOf = ({ region, left, top }: Place) => ({
   bottom: top + region.y + region.height,
 })
 
+/** A softer one changes nothing that could be seen, px. */
+export const LEAST_BLUR = 0.05
+
 type Works = { [K in NearWork['op']]: (s: Scratch, w: Extract<NearWork, { op: K }>, near: Near, place: Place, step: number) => void }
 /** What each work that looks around a pixel does to a raster; `step` is px of the page to one of the view. */
 export const nearWorks: Works = {
   blur: (s, w, near, place) => {
-    if (w.sigma < 0.05) return
+    if (w.sigma < LEAST_BLUR) return
     s.bringAll(s.a, s.softened(near, place), place, near.factor)
   },
   sharpen: (s, w, near, place) => {

@@ -6,7 +6,7 @@ import { quickHash } from '../hash'
 import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import { Distances } from './distances'
 import { Drawing } from './drawing'
-import { Filters } from './filters'
+import { Filters, replacesAll } from './filters'
 import { type CombinedNode, coverStep, type FilterNode, type HeldNode, type MaskedNode, type PlanNode, type RimNode } from './nodes'
 import type { Plan } from './plan'
 import { RasterCache } from './raster-cache'
@@ -19,6 +19,8 @@ export type Link = { node: PlanNode; region: Region; key: string; index: number 
 
 /** Pixels of a part of a tile, px from the tile's corner. */
 export type TilePart = { x: number; y: number; width: number; height: number; data: Uint8ClampedArray<ArrayBuffer> }
+
+const sameRegion = (a: Region, b: Region): boolean => a.offset === b.offset && a.width === b.width && a.height === b.height
 
 /** The chains of a plan's tiles by place: they are asked for several times a frame. */
 const chainsOf = new WeakMap<Plan, Map<string, Link[]>>()
@@ -307,9 +309,18 @@ export class Renderer {
 
   /** A node's pixels, treated. */
   private drawFilter(raster: number, node: FilterNode, region: Region, left: number, top: number): void {
-    this.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
-    const whole = regionIn(node.inner.bounds, left, top)
-    if (whole) this.blend(raster, node.inner, whole, left, top, node.bounds)
+    // What is made anew from elsewhere needs nothing to be there.
+    if (!replacesAll(node)) {
+      const { inner } = node
+      const whole = regionIn(inner.bounds, left, top)
+      // A picture that is there as it is, wholly within, is drawn where it is wanted.
+      if (inner.kind === 'picture' && inner.mode === 0 && inner.opacity === 1 && whole && sameRegion(whole, region))
+        this.drawing.picture(raster, inner, region, left, top)
+      else {
+        this.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
+        if (whole) this.blend(raster, inner, whole, left, top, node.bounds)
+      }
+    }
     this.filters.apply(node, raster, region, left, top)
   }
 

@@ -17,187 +17,267 @@ import { hash } from './hash'
   store<f32>(at + plane, unit(g) * alpha)
   store<f32>(at + 2 * plane, unit(b) * alpha)
 }
+@inline function unit4(v: v128): v128 {
+  return f32x4.pmin(f32x4.splat(1), f32x4.pmax(f32x4.splat(0), v))
+}
+/** What a table has for four values: two neighbours of each, and what lies between. */
+@inline function read4(table: usize, v: v128): v128 {
+  const t = f32x4.mul(unit4(v), f32x4.splat(1020))
+  const i = i32x4.min_s(i32x4.trunc_sat_f32x4_s(t), i32x4.splat(1019))
+  const share = f32x4.sub(t, f32x4.convert_i32x4_s(i))
+  const a = v128.load64_zero(table + (<usize>i32x4.extract_lane(i, 0) << 2))
+  const b = v128.load64_zero(table + (<usize>i32x4.extract_lane(i, 1) << 2))
+  const c = v128.load64_zero(table + (<usize>i32x4.extract_lane(i, 2) << 2))
+  const d = v128.load64_zero(table + (<usize>i32x4.extract_lane(i, 3) << 2))
+  const ab = v128.shuffle<f32>(a, b, 0, 4, 1, 5)
+  const cd = v128.shuffle<f32>(c, d, 0, 4, 1, 5)
+  const low = v128.shuffle<f64>(ab, cd, 0, 2)
+  const high = v128.shuffle<f64>(ab, cd, 1, 3)
+  return f32x4.add(low, f32x4.mul(f32x4.sub(high, low), share))
+}
+@inline function straight(alpha: v128): v128 {
+  return f32x4.div(f32x4.splat(1), f32x4.pmax(f32x4.splat(1e-20), alpha))
+}
+@inline function row4(m: usize, r: v128, g: v128, b: v128): v128 {
+  return f32x4.add(
+    f32x4.add(f32x4.mul(r, v128.load32_splat(m)), f32x4.mul(g, v128.load32_splat(m, 4))),
+    f32x4.add(f32x4.mul(b, v128.load32_splat(m, 8)), v128.load32_splat(m, 12)),
+  )
+}
 
-/** Three tables, a matrix of 3 × 4 and three tables again, in this order; 0 for any that is not wanted. */
+/** Three tables, a matrix of 3 × 4 and three tables again, in this order; 0 for any that is not wanted. Rows in fours of px. */
 export function shapeRect(out: usize, plane: usize, stride: usize, count: i32, rows: i32, before: usize, matrix: usize, after: usize): void {
   for (let y: i32 = 0; y < rows; y++) {
-    for (let n: i32 = 0; n < count; n++) {
+    for (let n: i32 = 0; n < count; n += 4) {
       const at = out + (<usize>n << 2)
-      const alpha = load<f32>(at + 3 * plane)
-      if (alpha <= 0) continue
-      const k: f32 = 1 / alpha
-      let r = load<f32>(at) * k
-      let g = load<f32>(at + plane) * k
-      let b = load<f32>(at + 2 * plane) * k
+      const alpha = v128.load(at + 3 * plane)
+      if (!v128.any_true(alpha)) continue
+      const k = straight(alpha)
+      let r = f32x4.mul(v128.load(at), k)
+      let g = f32x4.mul(v128.load(at + plane), k)
+      let b = f32x4.mul(v128.load(at + 2 * plane), k)
       if (before) {
-        r = read(before, r)
-        g = read(before + 4084, g)
-        b = read(before + 8168, b)
+        r = read4(before, r)
+        g = read4(before + 4084, g)
+        b = read4(before + 8168, b)
       }
       if (matrix) {
-        const u = load<f32>(matrix) * r + load<f32>(matrix, 4) * g + load<f32>(matrix, 8) * b + load<f32>(matrix, 12)
-        const v = load<f32>(matrix, 16) * r + load<f32>(matrix, 20) * g + load<f32>(matrix, 24) * b + load<f32>(matrix, 28)
-        b = load<f32>(matrix, 32) * r + load<f32>(matrix, 36) * g + load<f32>(matrix, 40) * b + load<f32>(matrix, 44)
+        const u = row4(matrix, r, g, b)
+        const v = row4(matrix + 16, r, g, b)
+        b = row4(matrix + 32, r, g, b)
         r = u
         g = v
       }
       if (after) {
-        r = read(after, r)
-        g = read(after + 4084, g)
-        b = read(after + 8168, b)
+        r = read4(after, r)
+        g = read4(after + 4084, g)
+        b = read4(after + 8168, b)
       }
-      putBack(at, plane, alpha, r, g, b)
+      v128.store(at, f32x4.mul(unit4(r), alpha))
+      v128.store(at + plane, f32x4.mul(unit4(g), alpha))
+      v128.store(at + 2 * plane, f32x4.mul(unit4(b), alpha))
     }
     out += stride
   }
 }
 
-/** The colour that a table of 1021 straight RGBA has for the luma of ITU-R BT.709, of encoded values. */
+/** Four colours of four components each become four of each component. */
+@inline function putFour(at: usize, plane: usize, alpha: v128, a: v128, b: v128, c: v128, d: v128): void {
+  const ab = v128.shuffle<f32>(a, b, 0, 4, 1, 5)
+  const cd = v128.shuffle<f32>(c, d, 0, 4, 1, 5)
+  v128.store(at, f32x4.mul(unit4(v128.shuffle<f64>(ab, cd, 0, 2)), alpha))
+  v128.store(at + plane, f32x4.mul(unit4(v128.shuffle<f64>(ab, cd, 1, 3)), alpha))
+  const rest = v128.shuffle<f64>(v128.shuffle<f32>(a, b, 2, 6, 3, 7), v128.shuffle<f32>(c, d, 2, 6, 3, 7), 0, 2)
+  v128.store(at + 2 * plane, f32x4.mul(unit4(rest), alpha))
+}
+@inline function fourth(a: v128, b: v128, c: v128, d: v128): v128 {
+  return v128.shuffle<f64>(v128.shuffle<f32>(a, b, 2, 6, 3, 7), v128.shuffle<f32>(c, d, 2, 6, 3, 7), 1, 3)
+}
+@inline function entry(table: usize, i: i32, share: f32): v128 {
+  const from = table + (<usize>i << 4)
+  const low = v128.load(from)
+  return f32x4.add(low, f32x4.mul(f32x4.sub(v128.load(from, 16), low), f32x4.splat(share)))
+}
+
+/** The colour that a table of 1021 straight RGBA has for the luma of ITU-R BT.709, of encoded values. Rows in fours of px. */
 export function mapLight(out: usize, plane: usize, stride: usize, count: i32, rows: i32, table: usize): void {
   for (let y: i32 = 0; y < rows; y++) {
-    for (let n: i32 = 0; n < count; n++) {
+    for (let n: i32 = 0; n < count; n += 4) {
       const at = out + (<usize>n << 2)
-      const alpha = load<f32>(at + 3 * plane)
-      if (alpha <= 0) continue
-      const light = (0.2126 * load<f32>(at) + 0.7152 * load<f32>(at + plane) + 0.0722 * load<f32>(at + 2 * plane)) / alpha
-      const t = unit(<f32>light) * 1020
-      const i = min(<i32>t, 1019)
-      const from = table + (<usize>i << 4)
-      const low = v128.load(from)
-      const c = f32x4.add(low, f32x4.mul(f32x4.sub(v128.load(from, 16), low), f32x4.splat(t - <f32>i)))
-      const cover = alpha * f32x4.extract_lane(c, 3)
-      putBack(at, plane, cover, f32x4.extract_lane(c, 0), f32x4.extract_lane(c, 1), f32x4.extract_lane(c, 2))
-      store<f32>(at + 3 * plane, cover)
-    }
-    out += stride
-  }
-}
-
-/** A cube of side³ colours of four floats, the first channel changing fastest, read within tetrahedra. */
-export function mapCube(out: usize, plane: usize, stride: usize, count: i32, rows: i32, table: usize, side: i32): void {
-  const last = <f32>(side - 1)
-  const most = side - 2
-  const stepG = <usize>side << 4
-  const stepB = <usize>(side * side) << 4
-  for (let y: i32 = 0; y < rows; y++) {
-    for (let n: i32 = 0; n < count; n++) {
-      const at = out + (<usize>n << 2)
-      const alpha = load<f32>(at + 3 * plane)
-      if (alpha <= 0) continue
-      const k: f32 = 1 / alpha
-      const r = unit(load<f32>(at) * k) * last
-      const g = unit(load<f32>(at + plane) * k) * last
-      const b = unit(load<f32>(at + 2 * plane) * k) * last
-      const i = min(<i32>r, most)
-      const j = min(<i32>g, most)
-      const l = min(<i32>b, most)
-      const u = r - <f32>i
-      const v = g - <f32>j
-      const w = b - <f32>l
-      const from = table + (<usize>i << 4) + <usize>j * stepG + <usize>l * stepB
-      // From the dark corner to the light one along the sides in the order of the fractions.
-      let first: usize = 16, second: usize = 16
-      let a: f32 = u, c: f32 = v, d: f32 = w
-      if (u >= v) {
-        if (v >= w) { second += stepG }
-        else if (u >= w) { second += stepB; c = w; d = v }
-        else { first = stepB; second += stepB; a = w; c = u; d = v }
-      } else {
-        first = stepG
-        second = stepG + 16
-        if (w > v) { first = stepB; second = stepB + stepG; a = w; c = v; d = u }
-        else if (w > u) { second = stepG + stepB; a = v; c = w; d = u }
-        else { a = v; c = u }
-      }
-      const sum = f32x4.add(
-        f32x4.add(f32x4.mul(v128.load(from), f32x4.splat(1 - a)), f32x4.mul(v128.load(from + first), f32x4.splat(a - c))),
-        f32x4.add(f32x4.mul(v128.load(from + second), f32x4.splat(c - d)), f32x4.mul(v128.load(from + 16 + stepG + stepB), f32x4.splat(d))),
+      const alpha = v128.load(at + 3 * plane)
+      if (!v128.any_true(alpha)) continue
+      const light = f32x4.add(
+        f32x4.add(f32x4.mul(v128.load(at), f32x4.splat(0.2126)), f32x4.mul(v128.load(at + plane), f32x4.splat(0.7152))),
+        f32x4.mul(v128.load(at + 2 * plane), f32x4.splat(0.0722)),
       )
-      putBack(at, plane, alpha, f32x4.extract_lane(sum, 0), f32x4.extract_lane(sum, 1), f32x4.extract_lane(sum, 2))
+      const t = f32x4.mul(unit4(f32x4.mul(light, straight(alpha))), f32x4.splat(1020))
+      const i = i32x4.min_s(i32x4.trunc_sat_f32x4_s(t), i32x4.splat(1019))
+      const share = f32x4.sub(t, f32x4.convert_i32x4_s(i))
+      const a = entry(table, i32x4.extract_lane(i, 0), f32x4.extract_lane(share, 0))
+      const b = entry(table, i32x4.extract_lane(i, 1), f32x4.extract_lane(share, 1))
+      const c = entry(table, i32x4.extract_lane(i, 2), f32x4.extract_lane(share, 2))
+      const d = entry(table, i32x4.extract_lane(i, 3), f32x4.extract_lane(share, 3))
+      const cover = f32x4.mul(alpha, fourth(a, b, c, d))
+      putFour(at, plane, cover, a, b, c, d)
+      v128.store(at + 3 * plane, cover)
     }
     out += stride
   }
 }
 
-const DECODED = memory.data(4084)
-/** By the square root of linear light, which encoding is smooth in. */
-const ENCODED = memory.data(4084)
-let ready = false
-function prepare(): void {
-  for (let n: i32 = 0; n < 1021; n++) {
-    const v: f64 = <f64>n / 1020
-    store<f32>(DECODED + (<usize>n << 2), <f32>(v <= 0.04045 ? v / 12.92 : Math.pow((v + 0.055) / 1.055, 2.4)))
-    const l = v * v
-    store<f32>(ENCODED + (<usize>n << 2), <f32>(l <= 0.0031308 ? l * 12.92 : 1.055 * Math.pow(l, 1 / 2.4) - 0.055))
+@inline function inTetrahedron(at: usize, first: i32, second: i32, last: usize, a: f32, b: f32, c: f32, d: f32): v128 {
+  return f32x4.add(
+    f32x4.add(f32x4.mul(v128.load(at), f32x4.splat(a)), f32x4.mul(v128.load(at + <usize>first), f32x4.splat(b))),
+    f32x4.add(f32x4.mul(v128.load(at + <usize>second), f32x4.splat(c)), f32x4.mul(v128.load(at + last), f32x4.splat(d))),
+  )
+}
+/** A cube of side³ colours of four floats, the first channel changing fastest, read within tetrahedra. Rows in fours of px. */
+export function mapCube(out: usize, plane: usize, stride: usize, count: i32, rows: i32, table: usize, side: i32): void {
+  const last = f32x4.splat(<f32>(side - 1))
+  const most = i32x4.splat(side - 2)
+  const stepG = side << 4
+  const stepB = (side * side) << 4
+  const all: i32 = 16 + stepG + stepB
+  const onR = i32x4.splat(16)
+  const onG = i32x4.splat(stepG)
+  const onB = i32x4.splat(stepB)
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let n: i32 = 0; n < count; n += 4) {
+      const at = out + (<usize>n << 2)
+      const alpha = v128.load(at + 3 * plane)
+      if (!v128.any_true(alpha)) continue
+      const k = straight(alpha)
+      const r = f32x4.mul(unit4(f32x4.mul(v128.load(at), k)), last)
+      const g = f32x4.mul(unit4(f32x4.mul(v128.load(at + plane), k)), last)
+      const b = f32x4.mul(unit4(f32x4.mul(v128.load(at + 2 * plane), k)), last)
+      const i = i32x4.min_s(i32x4.trunc_sat_f32x4_s(r), most)
+      const j = i32x4.min_s(i32x4.trunc_sat_f32x4_s(g), most)
+      const l = i32x4.min_s(i32x4.trunc_sat_f32x4_s(b), most)
+      const u = f32x4.sub(r, f32x4.convert_i32x4_s(i))
+      const v = f32x4.sub(g, f32x4.convert_i32x4_s(j))
+      const w = f32x4.sub(b, f32x4.convert_i32x4_s(l))
+      // From the dark corner to the light one along the sides in the order of the fractions.
+      const uv = f32x4.ge(u, v)
+      const uw = f32x4.ge(u, w)
+      const vw = f32x4.ge(v, w)
+      const greatest = f32x4.pmax(f32x4.pmax(u, v), w)
+      const least = f32x4.pmin(f32x4.pmin(u, v), w)
+      const middle = f32x4.sub(f32x4.sub(f32x4.add(f32x4.add(u, v), w), greatest), least)
+      const first = v128.bitselect(onR, v128.bitselect(onG, onB, vw), v128.and(uv, uw))
+      // The last step is along the side whose fraction is least: blue where both others are as great, else green, else red.
+      const away = v128.bitselect(onB, v128.bitselect(onG, onR, uv), v128.and(uw, vw))
+      const second = i32x4.sub(i32x4.splat(all), away)
+      const from = i32x4.add(i32x4.add(i32x4.shl(i, 4), i32x4.mul(j, onG)), i32x4.mul(l, onB))
+      const p0 = f32x4.sub(f32x4.splat(1), greatest)
+      const p1 = f32x4.sub(greatest, middle)
+      const p2 = f32x4.sub(middle, least)
+      const one = inTetrahedron(table + <usize>i32x4.extract_lane(from, 0), i32x4.extract_lane(first, 0), i32x4.extract_lane(second, 0), all, f32x4.extract_lane(p0, 0), f32x4.extract_lane(p1, 0), f32x4.extract_lane(p2, 0), f32x4.extract_lane(least, 0))
+      const two = inTetrahedron(table + <usize>i32x4.extract_lane(from, 1), i32x4.extract_lane(first, 1), i32x4.extract_lane(second, 1), all, f32x4.extract_lane(p0, 1), f32x4.extract_lane(p1, 1), f32x4.extract_lane(p2, 1), f32x4.extract_lane(least, 1))
+      const three = inTetrahedron(table + <usize>i32x4.extract_lane(from, 2), i32x4.extract_lane(first, 2), i32x4.extract_lane(second, 2), all, f32x4.extract_lane(p0, 2), f32x4.extract_lane(p1, 2), f32x4.extract_lane(p2, 2), f32x4.extract_lane(least, 2))
+      const four = inTetrahedron(table + <usize>i32x4.extract_lane(from, 3), i32x4.extract_lane(first, 3), i32x4.extract_lane(second, 3), all, f32x4.extract_lane(p0, 3), f32x4.extract_lane(p1, 3), f32x4.extract_lane(p2, 3), f32x4.extract_lane(least, 3))
+      putFour(at, plane, alpha, one, two, three, four)
+    }
+    out += stride
   }
-  ready = true
 }
-@inline function decoded(v: f32): f32 {
-  return read(DECODED, v)
+
+@inline function splat(v: f32): v128 {
+  return f32x4.splat(v)
 }
-@inline function encoded(v: f32): f32 {
-  return read(ENCODED, sqrt<f32>(max(v, <f32>0)))
+/** x times a plus b. */
+@inline function line(x: v128, a: v128, b: f32): v128 {
+  return f32x4.add(f32x4.mul(x, a), f32x4.splat(b))
 }
-/** The cube root of 0 to 1: a first guess from the bits, then two steps of Halley. */
-@inline function cubeRoot(v: f32): f32 {
-  if (v <= 0) return 0
-  let t = reinterpret<f32>(reinterpret<u32>(v) / 3 + 709921077)
+/** Encoded sRGB made linear: below 0.04045 its straight part, above a polynomial that differs by at most 2.3e-6. */
+@inline function decoded4(v: v128): v128 {
+  let p = line(v, splat(0.05604309), -0.25523742)
+  p = line(p, v, 0.5118413)
+  p = line(p, v, -0.63936966)
+  p = line(p, v, 0.79521604)
+  p = line(p, v, 0.49614021)
+  p = line(p, v, 0.03449248)
+  p = line(p, v, 0.00087511)
+  return v128.bitselect(f32x4.mul(v, splat(0.07739938)), p, f32x4.le(v, splat(0.04045)))
+}
+/** Linear light encoded: a polynomial in its fourth root, which differs by at most 1.8e-6; cut to 0 and 1. */
+@inline function encoded4(light: v128): v128 {
+  const v = unit4(light)
+  const q = f32x4.sqrt(f32x4.sqrt(v))
+  let p = line(q, splat(0.06487332), -0.30603699)
+  p = line(p, q, 0.63876946)
+  p = line(p, q, -0.83896533)
+  p = line(p, q, 1.36022559)
+  p = line(p, q, 0.14077678)
+  p = line(p, q, -0.05964175)
+  return v128.bitselect(f32x4.mul(v, splat(12.92)), p, f32x4.le(v, splat(0.0031308)))
+}
+/** Cube roots: a first guess from the bits, then two steps of Halley. */
+@inline function cubeRoots(v: v128): v128 {
+  let t: v128 = i32x4.trunc_sat_f32x4_s(line(f32x4.convert_i32x4_s(v), splat(0.33333334), 709921077))
   for (let n = 0; n < 2; n++) {
-    const c = t * t * t
-    t = t * ((c + v + v) / (c + c + v))
+    const c = f32x4.mul(f32x4.mul(t, t), t)
+    const twice = f32x4.add(c, v)
+    t = f32x4.mul(t, f32x4.div(f32x4.add(twice, v), f32x4.add(twice, c)))
   }
-  return t
+  return v128.bitselect(t, splat(0), f32x4.gt(v, splat(0)))
+}
+@inline function mixed(a: v128, x: f32, b: v128, y: f32, c: v128, z: f32): v128 {
+  return f32x4.add(f32x4.add(f32x4.mul(a, splat(x)), f32x4.mul(b, splat(y))), f32x4.mul(c, splat(z)))
 }
 
 /**
  * In OKLab (B. Ottosson, 2020): lightness times `p[6]` plus `p[7]`; a, b through the matrix p[0..3], plus p[4], p[5].
  * With a tolerance p[11] of 0 or more only as far as a colour is like L, a, b = p[8..10]: wholly within the tolerance, not at
- * all p[12] beyond it; lightness counts p[13] times. Beyond the gamut components are cut.
+ * all p[12] beyond it; lightness counts p[13] times. Beyond the gamut components are cut. Rows in fours of px.
  */
 export function oklabRect(out: usize, plane: usize, stride: usize, count: i32, rows: i32, p: usize): void {
-  if (!ready) prepare()
   const tolerance = load<f32>(p, 44)
-  const fade = max(load<f32>(p, 48), <f32>0.0001)
+  const fade: f32 = 1 / max(load<f32>(p, 48), <f32>0.0001)
   const lightly = load<f32>(p, 52)
+  const zero = splat(0)
+  const one = splat(1)
   for (let y: i32 = 0; y < rows; y++) {
-    for (let n: i32 = 0; n < count; n++) {
+    for (let n: i32 = 0; n < count; n += 4) {
       const at = out + (<usize>n << 2)
-      const alpha = load<f32>(at + 3 * plane)
-      if (alpha <= 0) continue
-      const k: f32 = 1 / alpha
-      const red = unit(load<f32>(at) * k)
-      const green = unit(load<f32>(at + plane) * k)
-      const blue = unit(load<f32>(at + 2 * plane) * k)
-      const r = decoded(red)
-      const g = decoded(green)
-      const bl = decoded(blue)
-      const l = cubeRoot(0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * bl)
-      const m = cubeRoot(0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * bl)
-      const s = cubeRoot(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * bl)
-      const L: f32 = 0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s
-      const a: f32 = 1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s
-      const b: f32 = 0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s
-      let share: f32 = 1
+      const alpha = v128.load(at + 3 * plane)
+      if (!v128.any_true(f32x4.gt(alpha, zero))) continue
+      const k = straight(alpha)
+      const red = unit4(f32x4.mul(v128.load(at), k))
+      const green = unit4(f32x4.mul(v128.load(at + plane), k))
+      const blue = unit4(f32x4.mul(v128.load(at + 2 * plane), k))
+      const r = decoded4(red)
+      const g = decoded4(green)
+      const bl = decoded4(blue)
+      const l = cubeRoots(mixed(r, 0.4122214708, g, 0.5363325363, bl, 0.0514459929))
+      const m = cubeRoots(mixed(r, 0.2119034982, g, 0.6806995451, bl, 0.1073969566))
+      const s = cubeRoots(mixed(r, 0.0883024619, g, 0.2817188376, bl, 0.6299787005))
+      const L = mixed(l, 0.2104542553, m, 0.793617785, s, -0.0040720468)
+      const a = mixed(l, 1.9779984951, m, -2.428592205, s, 0.4505937099)
+      const b = mixed(l, 0.0259040371, m, 0.7827717662, s, -0.808675766)
+      let share = one
       if (tolerance >= 0) {
-        const dl = (L - load<f32>(p, 32)) * lightly
-        const da = a - load<f32>(p, 36)
-        const db = b - load<f32>(p, 40)
-        share = unit(1 - (sqrt<f32>(dl * dl + da * da + db * db) - tolerance) / fade)
-        if (share == 0) continue
+        const dl = f32x4.mul(f32x4.sub(L, splat(load<f32>(p, 32))), splat(lightly))
+        const da = f32x4.sub(a, splat(load<f32>(p, 36)))
+        const db = f32x4.sub(b, splat(load<f32>(p, 40)))
+        const far = f32x4.sqrt(f32x4.add(f32x4.add(f32x4.mul(dl, dl), f32x4.mul(da, da)), f32x4.mul(db, db)))
+        share = unit4(f32x4.sub(one, f32x4.mul(f32x4.sub(far, splat(tolerance)), splat(fade))))
+        if (!v128.any_true(f32x4.gt(share, zero))) continue
       }
-      const L2 = L * load<f32>(p, 24) + load<f32>(p, 28)
-      const a2 = load<f32>(p) * a + load<f32>(p, 4) * b + load<f32>(p, 16)
-      const b2 = load<f32>(p, 8) * a + load<f32>(p, 12) * b + load<f32>(p, 20)
-      const l1: f32 = L2 + 0.3963377774 * a2 + 0.2158037573 * b2
-      const m1: f32 = L2 - 0.1055613458 * a2 - 0.0638541728 * b2
-      const s1: f32 = L2 - 0.0894841775 * a2 - 1.291485548 * b2
-      const l3 = l1 * l1 * l1
-      const m3 = m1 * m1 * m1
-      const s3 = s1 * s1 * s1
-      const r2 = encoded(<f32>(4.0767416621 * l3 - 3.3077115913 * m3 + 0.2309699292 * s3))
-      const g2 = encoded(<f32>(-1.2684380046 * l3 + 2.6097574011 * m3 - 0.3413193965 * s3))
-      const b3 = encoded(<f32>(-0.0041960863 * l3 - 0.7034186147 * m3 + 1.707614701 * s3))
-      putBack(at, plane, alpha, red + (r2 - red) * share, green + (g2 - green) * share, blue + (b3 - blue) * share)
+      const L2 = line(L, splat(load<f32>(p, 24)), load<f32>(p, 28))
+      const a2 = f32x4.add(f32x4.add(f32x4.mul(a, splat(load<f32>(p))), f32x4.mul(b, splat(load<f32>(p, 4)))), splat(load<f32>(p, 16)))
+      const b2 = f32x4.add(f32x4.add(f32x4.mul(a, splat(load<f32>(p, 8))), f32x4.mul(b, splat(load<f32>(p, 12)))), splat(load<f32>(p, 20)))
+      const l1 = mixed(L2, 1, a2, 0.3963377774, b2, 0.2158037573)
+      const m1 = mixed(L2, 1, a2, -0.1055613458, b2, -0.0638541728)
+      const s1 = mixed(L2, 1, a2, -0.0894841775, b2, -1.291485548)
+      const l3 = f32x4.mul(f32x4.mul(l1, l1), l1)
+      const m3 = f32x4.mul(f32x4.mul(m1, m1), m1)
+      const s3 = f32x4.mul(f32x4.mul(s1, s1), s1)
+      const r2 = encoded4(mixed(l3, 4.0767416621, m3, -3.3077115913, s3, 0.2309699292))
+      const g2 = encoded4(mixed(l3, -1.2684380046, m3, 2.6097574011, s3, -0.3413193965))
+      const b3 = encoded4(mixed(l3, -0.0041960863, m3, -0.7034186147, s3, 1.707614701))
+      v128.store(at, f32x4.mul(alpha, f32x4.add(red, f32x4.mul(f32x4.sub(r2, red), share))))
+      v128.store(at + plane, f32x4.mul(alpha, f32x4.add(green, f32x4.mul(f32x4.sub(g2, green), share))))
+      v128.store(at + 2 * plane, f32x4.mul(alpha, f32x4.add(blue, f32x4.mul(f32x4.sub(b3, blue), share))))
     }
     out += stride
   }
