@@ -254,6 +254,8 @@ test('type is bent along an arc and pulled by a corner; straightened it is as be
   const before = await title()
   await row(page, 'Title').click()
   await page.getByText('Bend and perspective').click()
+  await page.getByLabel('How it is bent').click()
+  await page.getByRole('option', { name: 'along an arc' }).click()
   await page.getByLabel('Arc', { exact: true }).fill('30')
   await page.keyboard.press('Enter')
   await settled(page)

@@ -1,6 +1,6 @@
 /**
  * Measures speed, memory and exactness against the numbers asked for, in one run. `--json` for data, `--only PARTS` for
- * some (drag, handling, large, painting, softness, adapt, cutout, precision, scaling, compositing, treatments); exit 1 when a number is missed by over 15 %.
+ * some (drag, handling, large, painting, softness, adapt, cutout, precision, scaling, compositing, treatments, restyle); exit 1 when a number is missed by over 15 %.
  */
 import { loadSupplies, lookupIn } from '../host/supplies'
 import { adaptAll } from './adapt-speed'
@@ -14,6 +14,7 @@ import { measureLarge } from './large'
 import { measurePainting, measurePicking, measureRims, measureSoftness, measureTouching } from './painting'
 import { measurePrecision } from './precision'
 import { finish, note } from './report'
+import { measureRestyle } from './restyle'
 import { measureScaling } from './scaling'
 import { measureTreatments } from './treatments'
 
@@ -21,12 +22,13 @@ const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf
 const wants = (part: string): boolean => only === undefined || only.split(',').includes(part)
 
 const loaded = await loadSupplies()
-if (wants('drag') || wants('large') || wants('handling') || wants('painting')) {
+if (wants('drag') || wants('large') || wants('handling') || wants('painting') || wants('restyle')) {
   const application = await startApplication()
   try {
     if (wants('drag')) await measureBench(application, drag20(lookupIn(loaded)), loaded)
     if (wants('handling')) await measureHandling(application, lookupIn(loaded), loaded)
     if (wants('large')) await measureLarge(application, loaded)
+    if (wants('restyle')) await measureRestyle(application, drag20(lookupIn(loaded)), loaded)
     if (wants('painting')) await measurePainting(application, loaded)
   } finally {
     await application.close()

@@ -30,6 +30,8 @@ import { Trials } from './trials'
 const SOURCE_BYTES = 640 * 1024 * 1024
 
 /** A hand that holds still for so long sees the full picture. */
+/** A frame of a gesture that takes longer leaves what lies beside the page as it was, ms. */
+const LATE_FRAME = 12
 const REST_MS = 300
 
 function inSight(place: string, visible: Bounds): boolean {
@@ -306,6 +308,7 @@ export class Engine {
     tiles.push(...sketch)
     for (const t of sketch) this.posted.set(`${t.column},${t.row}`, drafted(this.renderer.tileKey(made, t.column, t.row)))
     let last = performance.now()
+    let late = false
     for (const [column, row] of due) {
       // Away from gestures finished tiles are shown at once and newer states come first.
       if ((!this.previewing || this.resting) && performance.now() - last > 40) {
@@ -316,6 +319,11 @@ export class Engine {
       }
       const place = `${column},${row}`
       if (sketched.has(place)) continue
+      // What only lies beside the page waits for the hand to rest, where it would make the frame late.
+      if (drafting && sketch.length > 0 && !onTile(made.page, column, row) && performance.now() - started > LATE_FRAME) {
+        late = true
+        continue
+      }
       // A tile that was drafted is made whole again; of others only what changed.
       const narrowed = clip && this.posted.has(place) && !isDrafted(this.posted.get(place)) ? clip : undefined
       const draw = () => this.renderer.tilePart(made, column, row, 'stage', narrowed)
@@ -326,7 +334,7 @@ export class Engine {
     }
     this.complete = made.nodes
     this.completeOf = drawnOf
-    send(made.missing.length === 0)
+    send(made.missing.length === 0 && !late)
     clearTimeout(this.rest)
     if (sketch.length > 0)
       this.rest = setTimeout(() => {

@@ -313,8 +313,15 @@ export class Renderer {
     if (!replacesAll(node)) {
       const { inner } = node
       const whole = regionIn(inner.bounds, left, top)
-      // A picture that is there as it is, wholly within, is drawn where it is wanted.
-      if (inner.kind === 'picture' && inner.mode === 0 && inner.opacity === 1 && whole && sameRegion(whole, region))
+      // A picture that is there px for px is drawn where it is wanted; one that is resampled is kept, as its treatment may change next.
+      if (
+        inner.kind === 'picture' &&
+        inner.mode === 0 &&
+        inner.opacity === 1 &&
+        whole &&
+        sameRegion(whole, region) &&
+        this.drawing.onGrid(inner, region, left, top)
+      )
         this.drawing.picture(raster, inner, region, left, top)
       else {
         this.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
