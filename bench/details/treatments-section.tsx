@@ -24,6 +24,7 @@ import {
   nthOf,
   renameRecipe,
   setTreated,
+  thickenFirst,
 } from '../state/treating'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
@@ -267,6 +268,11 @@ function Settings({ t, definition, which, layer }: { t: Treatment; definition: D
           />
         )}
       </div>
+      {t.kind === 'print-edge' && (
+        <Button small onClick={() => thickenFirst(bench, which)}>
+          Thicken first, so that nothing fine is lost
+        </Button>
+      )}
       {'around' in definition && !layer.recipe && (
         <Button small onClick={() => void setFree(bench, layer.id, t.id)}>
           Set free as a layer

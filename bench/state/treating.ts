@@ -88,6 +88,22 @@ export function dropTreatment(bench: Bench, which: Nth): void {
     }
   })
 }
+/** Lays a thickening before a print edge on all that is selected, so that what is fine is not lost to it. */
+export function thickenFirst(bench: Bench, which: Nth): void {
+  bench.edit('Thicken before the print edge', (d) => {
+    for (const held of heldOf(d, treatable(bench.store.getState()))) {
+      const own = found(held, which)
+      if (!own) continue
+      const list = treatmentsOf(held)
+      const before = list[list.findIndex((t) => t.id === own.id) - 1]
+      if (before?.kind === 'thicken') before.by = (before.by as number) + (own.radius as number) / 2
+      else {
+        const made = newTreatment('thicken', { id: newId(), order: keyBetween(before?.order ?? null, own.order) })
+        held.treatments[made.id] = { ...made, by: Math.max(0.5, (own.radius as number) / 2) }
+      }
+    }
+  })
+}
 /** Lays a treatment of one thing before another of it; null for the end. */
 export function moveTreatment(bench: Bench, layer: string, id: string, before: string | null): void {
   bench.edit('Order of treatments', (d) => {

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { openHost } from '../../host/project'
-import { blankDesign, boxAt, pictureLayer, presetSpecs, shapeLayer, typeLayer } from '../design/blank'
+import { axisLayer, blankDesign, boxAt, groupLayer, pictureLayer, presetSpecs, shapeLayer, typeLayer } from '../design/blank'
 import type { Design, Layer } from '../design/schema'
+import { newTreatment } from '../treatments/list'
 import { checkPage } from './check-page'
 
 const host = openHost(async () => null)
@@ -85,6 +86,20 @@ describe('checks on the picture', () => {
     for (const gap of [-20, 0, 24]) expect(await pair(gap)).toEqual([])
     expect(await found([plate('a', boxAt(2, 100, 300, 400))])).toEqual(['slivers'])
     expect(await found([plate('a', boxAt(0, 100, 300, 400))])).toEqual([])
+  })
+  it('find nothing in the axis of a mirror, which has no pixels', async () => {
+    const group = { ...groupLayer(where('m', 'subject'), 'M'), mirror: { way: 'across' as const, count: 2, cut: false } }
+    const axis = axisLayer({ ...where('x', 'subject', 'a5'), parent: 'm' }, boxAt(400, 500, 300, 1))
+    expect(await found([group, axis, { ...plate('a', boxAt(100, 100, 299, 399.5)), parent: 'm' }])).toEqual([])
+  })
+  it('find what a print edge takes away: a hairline, not a bar, nor a hairline that is thickened first', async () => {
+    const edge = (radius: number) => ({ ...newTreatment('print-edge', { id: 'e', order: 'a1' }), radius })
+    const thick = { ...newTreatment('thicken', { id: 't', order: 'a0' }), by: 6 }
+    const line = (height: number, treatments: Layer['treatments']) => plate('a', boxAt(100, 400, 500, height), { treatments } as Partial<Layer>)
+    expect(await found([line(3, { e: edge(7) })])).toContain('vanishing')
+    expect(await found([line(60, { e: edge(7) })])).not.toContain('vanishing')
+    expect(await found([line(3, { t: thick, e: edge(7) })])).not.toContain('vanishing')
+    expect(await found([line(3, { e: { ...edge(7), on: false } })])).not.toContain('vanishing')
   })
   it('find sharp corners that stick out of a rounded container; inside it, or rounded too, none', async () => {
     const round = plate('a', boxAt(100, 100, 400, 400), { radii: [60, 60, 60, 60] } as Partial<Layer>)

@@ -10,6 +10,7 @@ import { safeType } from './safe-type'
 import { slivers } from './slivers'
 import { smallType } from './small-type'
 import { strays } from './specks'
+import { vanishing } from './vanishing'
 
 export const checks: readonly Check[] = [
   safeType,
@@ -23,4 +24,5 @@ export const checks: readonly Check[] = [
   slivers,
   sharpCorners,
   strays,
+  vanishing,
 ]

@@ -3,9 +3,8 @@ import { flatResolved } from '../design/resolve'
 import { intersect, isEmpty, scaledWhole } from '../geometry/bounds'
 import { connectedParts } from '../geometry/connected'
 import { placedBounds } from '../geometry/placement'
-import { PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import { nodeWith } from '../render/nodes'
-import { regionIn } from '../render/region'
+import { coverIn } from './cover'
 import { defineCheck, type Found } from './define'
 
 /** A part of a thing is stray when it is smaller than a disc so far across, px of the page, and under this share of the whole. */
@@ -22,23 +21,7 @@ export const strays = defineCheck('specks', 'No stray specks', ({ page, plan, sc
     const box = node && intersect(scaledWhole(placedBounds(layer.placement), scale), plan.page)
     if (!node || !box || isEmpty(box)) return []
     const [width, height] = [box.right - box.left, box.bottom - box.top]
-    const { renderer } = host
-    const { memory } = renderer
-    const cover = new Uint8Array(width * height)
-    const bytes = memory.block(TILE * TILE)
-    for (let row = Math.floor(box.top / TILE); row * TILE < box.bottom; row++)
-      for (let column = Math.floor(box.left / TILE); column * TILE < box.right; column++) {
-        const [left, top] = [column * TILE, row * TILE]
-        const region = regionIn(node.bounds, left, top)
-        const part = intersect(intersect(node.bounds, box), { left, top, right: left + TILE, bottom: top + TILE })
-        if (!region || isEmpty(part)) continue
-        const raster = renderer.nodeRaster(node, region, left, top)
-        const [w, h] = [part.right - part.left, part.bottom - part.top]
-        memory.kernels.coverBytes(bytes, TILE, raster + 3 * PLANE_BYTES + (part.top - top) * STRIDE + (part.left - left) * 4, STRIDE, w, h)
-        for (let y = 0; y < h; y++)
-          cover.set(memory.bytes.subarray(bytes + y * TILE, bytes + y * TILE + w), (part.top - box.top + y) * width + part.left - box.left)
-      }
-    memory.releaseBlock(bytes, TILE * TILE)
+    const cover = coverIn(node, box, host.renderer)
     const most = (Math.PI * (ACROSS * scale) ** 2) / 4
     const parts = [...connectedParts(width, height, (n) => (cover[n] as number) >= SEEN)].map((part) => ({
       area: part.reduce((s, n) => s + (cover[n] as number) / 255, 0),

@@ -49,10 +49,9 @@ export type Treatment = {
   blend?: z.infer<typeof blendModeSchema> | undefined
   mask?: string | null | undefined
 } & { [setting: string]: unknown }
-export const treatmentSchema = z.discriminatedUnion(
-  'kind',
-  schemas as unknown as [(typeof schemas)[0], ...typeof schemas],
-) as unknown as z.ZodType<Treatment>
+export const treatmentSchema = z.discriminatedUnion('kind', schemas as unknown as [(typeof schemas)[0], ...typeof schemas], {
+  error: 'a treatment is of a kind that is not known here; it may come from a newer version',
+}) as unknown as z.ZodType<Treatment>
 
 /** A new treatment with its first settings. Throws where there is no such kind. */
 export function newTreatment(kind: string, at: Pick<Treatment, 'id' | 'order'>): Treatment {
