@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { openHost, sha256 } from '@/host/project'
 import { renderPage } from '../render/picture'
+import { newTreatment } from '../treatments/list'
 import { readSvg } from '../vector/svg'
 import { blankDesign, boxAt, graphicLayer, presetSpecs, shapeLayer, typeLayer } from './blank'
 import { addLayers } from './commands'
@@ -46,6 +47,24 @@ describe('plain shapes', () => {
     const made = plainShapes(layer, 'a1', host.fonts, null, newId)
     expect(made?.slice(1).every((l) => l.kind === 'shape' && l.form === 'path')).toBe(true)
     expect(worst(await pixels(design(...(made ?? []))), before)).toBeLessThanOrEqual(3)
+  })
+  it('of rim lines are rings of their own beneath and on it; of those inside or with a gap none are made', async () => {
+    const rim = (id: string, more: object) => ({ ...newTreatment('rim', { id, order: `a${id}` }), strength: 1, gap: 0, ...more })
+    const star = shapeLayer(at, 'S', 'star', boxAt(80, 80, 240, 240), colour)
+    const two = {
+      ...star,
+      treatments: {
+        a: rim('a', { width: 14, colour: '#ffffff', place: 'outside', join: 'round' }),
+        b: rim('b', { width: 6, colour: '#203040', place: 'outside', join: 'round' }),
+      },
+    }
+    const made = plainShapes(two, 'a1', host.fonts, null, newId)
+    expect(made?.slice(1).map((l) => l.name)).toEqual(['Rim of S', 'Rim of S', 'S'])
+    // Edges that lie beneath each other count twice: a few levels at their px.
+    const [before, after] = [await pixels(design(two)), await pixels(design(...(made ?? [])))]
+    expect(before.filter((v, n) => Math.abs(v - (after[n] ?? 0)) > 40).length).toBeLessThan(60)
+    for (const more of [{ place: 'inside' }, { place: 'outside', gap: 5 }])
+      expect(plainShapes({ ...star, treatments: { a: rim('a', more) } }, 'a1', host.fonts, null, newId)).toBeNull()
   })
   it('of a graphic look as it did, part by part', async () => {
     const bytes = readFileSync('supplies/generated/graphics/aster.svg')

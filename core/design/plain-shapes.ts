@@ -8,6 +8,7 @@ import type { Artwork } from '../vector/svg'
 import { groupLayer, layerName, shapeLayer, solidStroke } from './blank'
 import { keysBetween } from './order'
 import type { Layer, LayerOf, Paint, Placement, Stroke } from './schema'
+import { type Rim, ringsOf, treatmentsOf } from './treatment'
 
 /** The most characters of path data that one shape holds. */
 const MOST_DATA = 60_000
@@ -15,7 +16,27 @@ const MOST_DATA = 60_000
 type Piece = { name: string; path: Path; fill: Paint; stroke: Stroke; opacity?: number; evenOdd?: boolean }
 
 /** Whether a layer has outlines that shapes can be made of. */
-export const canShape = (l: Layer | undefined): boolean => l?.kind === 'type' || l?.kind === 'graphic' || (l?.kind === 'shape' && l.form !== 'path')
+export const canShape = (l: Layer | undefined): boolean =>
+  l?.kind === 'type' || l?.kind === 'graphic' || (l?.kind === 'shape' && (l.form !== 'path' || rimsOf(l).length > 0))
+
+const rimsOf = (layer: Layer): Rim[] =>
+  treatmentsOf(layer).filter((t): t is Rim => t.kind === 'rim' && t.on && t.strength > 0 && (t.width as number) > 0)
+/**
+ * Rim lines as pieces: those outside as the outlines filled and stroked twice as wide, the widest beneath; those on the edge
+ * as strokes on top. Null for what strokes cannot show: lines inside, or with a gap.
+ */
+function ringsAround(layer: Layer, pieces: readonly Piece[]): { under: Piece[]; over: Piece[] } | null {
+  const rims = rimsOf(layer)
+  if (rims.some((r) => r.place === 'inside' || (r.place === 'outside' && r.gap > 0))) return null
+  const rings = ringsOf(rims, 1).map(({ rim, to }) => {
+    const outside = rim.place === 'outside'
+    const stroke: Stroke = { ...solidStroke, colour: rim.colour, weight: 2 * to, join: rim.join === 'mitred' ? 'miter' : 'round' }
+    const fill: Paint = outside ? { kind: 'solid', colour: rim.colour } : { kind: 'none' }
+    return { outside, to, made: pieces.map((p): Piece => ({ name: `Rim of ${p.name}`, path: p.path, fill, stroke, opacity: rim.strength })) }
+  })
+  const under = rings.filter((r) => r.outside).sort((a, b) => b.to - a.to)
+  return { under: under.flatMap((r) => r.made), over: rings.filter((r) => !r.outside).flatMap((r) => r.made) }
+}
 
 function piecesOf(layer: Layer, fonts: FontBook, art: Artwork | null): Piece[] {
   const { width, height } = layer.placement
@@ -57,12 +78,15 @@ function placed(piece: Piece, from: Placement): { d: string; placement: Placemen
 
 /**
  * Plain path shapes of what a layer draws, in a group with its place in the stack `order`; `art` is a graphic's artwork. Null
- * where the shapes would look otherwise: what is bent, slanted, or too rich in detail.
+ * where the shapes would look otherwise: what is bent, slanted, too rich in detail, or has rim lines inside or with a gap.
  */
 export function plainShapes(layer: Layer, order: string, fonts: FontBook, art: Artwork | null, newId: () => string): Layer[] | null {
   const { placement } = layer
   if (placement.bend || placement.corners || placement.skew) return null
-  const pieces = piecesOf(layer, fonts, art)
+  const own = piecesOf(layer, fonts, art)
+  const rings = ringsAround(layer, own)
+  if (!rings) return null
+  const pieces = [...rings.under, ...own, ...rings.over]
   const group = {
     ...groupLayer({ id: newId(), page: layer.page, plane: layer.plane, parent: layer.parent, order }, `${layerName(layer)}, shapes`),
     blend: layer.blend,

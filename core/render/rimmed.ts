@@ -108,7 +108,9 @@ function drawnRing(body: FillNode, rim: Rim, from: number, to: number, colour: s
   const both = (how: 'punch' | 'overlap' | 'join', a: PlanNode, b: PlanNode) => combinedNode(plain, how, pairOf(plain, a, b), c)
   const outer = wide(to)
   if (!outer || rim.place === 'centre') return outer
-  const near = from > 0 ? wide(from) : null
+  // Under the ring before it, which lies over it, it goes on a little too.
+  const inner = rim.place === 'outside' && rim.gap === 0 ? Math.max(0, from - 1) : from
+  const near = inner > 0 ? wide(inner) : null
   if (rim.place === 'inside') {
     const within = both('overlap', outer, body)
     return within && near ? both('punch', within, near) : within
