@@ -15,6 +15,8 @@ const serious = async (page: import('@playwright/test').Page) =>
 
 for (const theme of ['light', 'dark'])
   test(`every screen meets WCAG 2.2 AA as far as a machine can see, ${theme}`, async ({ page }) => {
+    // Nine screens with all their parts are looked at one after the other.
+    test.setTimeout(480_000)
     await page.addInitScript((t) => localStorage.setItem('theme', t), theme)
     const clean = async (screen: string) => expect({ screen, found: await serious(page) }).toEqual({ screen, found: [] })
     await page.goto('/')
