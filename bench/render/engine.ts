@@ -29,9 +29,9 @@ import { Trials } from './trials'
 /** Levels of pictures that the stage holds at most. */
 const SOURCE_BYTES = 640 * 1024 * 1024
 
-/** A hand that holds still for so long sees the full picture. */
 /** A frame of a gesture that takes longer leaves what lies beside the page as it was, ms. */
 const LATE_FRAME = 12
+/** A hand that holds still for so long sees the full picture. */
 const REST_MS = 300
 
 function inSight(place: string, visible: Bounds): boolean {
