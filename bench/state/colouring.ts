@@ -81,26 +81,40 @@ function ownColour(bench: Bench, leaf: Leaf, means: ReadonlyMap<string, string>)
   return means.get(leaf.id) ?? '#808080'
 }
 
-const known = new WeakMap<Bench, Map<string, string>>()
-/** Mean colours of those things that are pictures; asked for once as long as they stay selected. */
+/** Mean colours by the layer they were read of: one that changes is another. */
+const known = new WeakMap<Layer, string>()
+/** Mean colours of those selected things that are pictures. */
 export async function readMeans(bench: Bench): Promise<ReadonlyMap<string, string>> {
-  const held = known.get(bench) ?? new Map<string, string>()
-  known.set(bench, held)
+  if (bench.inGesture && grip) return grip.means
+  const out = new Map<string, string>()
   for (const leaf of handledLeaves(bench)) {
-    if (hasSettings(leaf) || held.has(leaf.id)) continue
-    const pixels = await pixelsOf(bench, leaf.id)
+    const own = bench.store.getState().design.layers[leaf.id]
+    if (!own || hasSettings(leaf)) continue
+    const pixels = known.has(own) ? null : await pixelsOf(bench, leaf.id)
     const mean = pixels && meanColour(pixels)
-    if (mean) held.set(leaf.id, mean)
+    if (mean) known.set(own, mean)
+    const found = known.get(own)
+    if (found) out.set(leaf.id, found)
   }
-  return held
+  return out
 }
 
+/** What was selected as it was before a colour was tried: colours are told by that, not by the one tried last. */
+let grip: { leaves: Leaf[]; means: Map<string, string> } | null = null
 /** Gives all that is selected one colour, light and shade kept; `shown` while it is chosen. */
 export function recolourAll(bench: Bench, to: string, only: 'shown' | 'kept'): void {
-  const leaves = handledLeaves(bench)
-  const ground = { bench, means: known.get(bench) ?? new Map<string, string>() }
+  if (!grip || !bench.inGesture) {
+    const { layers } = bench.store.getState().design
+    const leaves = handledLeaves(bench)
+    const means = leaves.flatMap((l): [string, string][] => {
+      const mean = layers[l.id] && known.get(layers[l.id] as Layer)
+      return mean ? [[l.id, mean]] : []
+    })
+    grip = { leaves, means: new Map(means) }
+  }
+  const { leaves, means } = grip
   const write = (d: Draft<Design>) => {
-    for (const leaf of leaves) recolour(d, leaf, to, ground)
+    for (const leaf of leaves) recolour(d, leaf, to, { bench, means })
   }
   if (only === 'shown') bench.preview(write)
   else bench.commit('Recolour', write)

@@ -43,6 +43,23 @@ describe('recolouring', () => {
     bench.undo()
     expect(fill('disc')).toEqual({ kind: 'solid', colour: '#2f6f8f' })
   })
+  it('tried in many colours comes out as if the last had been the first', () => {
+    const stops = { a: { offset: 0, colour: '#803020' }, b: { offset: 1, colour: '#c0d040' } }
+    bench.edit('A gradient', (d) => {
+      const card = d.layers.card
+      if (card?.kind === 'shape') card.fill = { kind: 'linear', angleDegrees: 0, stops }
+    })
+    bench.select(['card', 'disc'])
+    recolourAll(bench, '#2f6f8f', 'kept')
+    const once = fill('card')
+    bench.undo()
+    for (const c of ['#ff0000', '#00ff00', '#2f6f8f', '#2f6f8f']) recolourAll(bench, c, 'shown')
+    recolourAll(bench, '#2f6f8f', 'kept')
+    expect(fill('card')).toEqual(once)
+    // Two colours stay two.
+    const stopsOf = once.kind === 'linear' ? once.stops : {}
+    expect(stopsOf.a?.colour).not.toBe(stopsOf.b?.colour)
+  })
   it('in the swatches uses them by reference; a swatch that is removed leaves its colour', async () => {
     answers.to = () => null
     addSwatches(bench, 'Two', [
