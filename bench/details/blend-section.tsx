@@ -7,6 +7,7 @@ import { useBench, useCalmState } from '../state/bench-context'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
 import { Slider } from '../ui/slider'
+import { Tick } from '../ui/tick'
 import { Section, shared } from './section'
 
 const COMBINED = [
@@ -93,22 +94,19 @@ export function BlendSection({ ids }: { ids: readonly string[] }) {
         />
       )}
       {groups.length > 0 && groups.every((g) => g.kind === 'group' && !g.combine && !g.mirror) && (
-        <label className="flex h-7 items-center gap-2 text-small">
-          <input
-            type="checkbox"
-            className="accent-[var(--color-accent)]"
-            checked={groups.every((g) => g.kind === 'group' && !g.open)}
-            onChange={(e) =>
-              bench.edit(e.target.checked ? 'Close the group' : 'Open the group', (d) => {
-                for (const g of groups) {
-                  const l = d.layers[g.id]
-                  if (l?.kind === 'group') l.open = !e.target.checked
-                }
-              })
-            }
-          />
+        <Tick
+          on={groups.every((g) => g.kind === 'group' && !g.open)}
+          onChange={(on) =>
+            bench.edit(on ? 'Close the group' : 'Open the group', (d) => {
+              for (const g of groups) {
+                const l = d.layers[g.id]
+                if (l?.kind === 'group') l.open = !on
+              }
+            })
+          }
+        >
           Closed: members blend with each other only
-        </label>
+        </Tick>
       )}
     </Section>
   )

@@ -12,6 +12,7 @@ import type { Design, Paint } from '@/core/design/schema'
 import { useBench, useCalmState } from '../state/bench-context'
 import { pictureColours } from '../state/colouring'
 import { IconButton } from '../ui/button'
+import { NameInput } from '../ui/name-input'
 
 type Props = {
   label: string
@@ -81,16 +82,11 @@ export function ColourField({ label, colour, named, name, against, onPreview, on
         </Popover.Trigger>
         {named && <span className="w-16 shrink-0 truncate text-soft">{named}</span>}
         {name && (
-          <input
-            key={name.value}
-            aria-label={`Name of the swatch ${name.value}`}
+          <NameInput
+            label={`Name of the swatch ${name.value}`}
             className="!w-[62px] !flex-none"
-            defaultValue={name.value}
-            onBlur={(e) => e.target.value.trim() && e.target.value !== name.value && name.onChange(e.target.value.trim().slice(0, 60))}
-            onKeyDown={(e) => {
-              e.stopPropagation()
-              if (e.key === 'Enter') e.currentTarget.blur()
-            }}
+            value={name.value}
+            onKeep={(n) => n && name.onChange(n)}
           />
         )}
         <input

@@ -8,6 +8,7 @@ import type { GradientStop } from '@/core/design/schema'
 import { useBenchState } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 import { NumberField } from '../ui/number-field'
+import { Tick } from '../ui/tick'
 import { ColourField } from './colour-field'
 
 type Props = { paint: Gradient; onPreview: (p: Gradient) => void; onChange: (p: Gradient) => void }
@@ -148,8 +149,12 @@ export function GradientEditor({ paint, onPreview, onChange }: Props) {
         )}
       </div>
       <div className="flex gap-3">
-        <Tick label="eased" on={paint.eased} onChange={(eased) => onChange({ ...paint, eased })} />
-        <Tick label="mixed in OKLab" on={paint.oklab} onChange={(oklab) => onChange({ ...paint, oklab })} />
+        <Tick on={paint.eased ?? false} onChange={(eased) => onChange({ ...paint, eased })}>
+          eased
+        </Tick>
+        <Tick on={paint.oklab ?? false} onChange={(oklab) => onChange({ ...paint, oklab })}>
+          mixed in OKLab
+        </Tick>
       </div>
     </>
   )
@@ -166,10 +171,4 @@ const Share = ({ label, short, min, value, show, keep }: ShareProps) => (
     onChange={(v) => keep(v / 100)}
     onDrag={(v) => show(v / 100)}
   />
-)
-const Tick = ({ label, on, onChange }: { label: string; on: boolean | undefined; onChange: (on: boolean) => void }) => (
-  <label className="flex h-6 items-center gap-1.5 text-small">
-    <input type="checkbox" className="accent-[var(--color-accent)]" checked={on ?? false} onChange={(e) => onChange(e.target.checked)} />
-    {label}
-  </label>
 )

@@ -29,8 +29,10 @@ import { addMask, changeMask, dropMask, type MaskChoice, maskInHand, maskSources
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { Menu, MenuItem } from '../ui/menu'
+import { NameInput } from '../ui/name-input'
 import { NumberField } from '../ui/number-field'
 import { Slider } from '../ui/slider'
+import { Tick } from '../ui/tick'
 import { Section } from './section'
 
 const CHOICES: readonly (readonly [MaskChoice, string, LucideIcon])[] = [
@@ -176,20 +178,12 @@ function MaskControls({ mask: m, layer }: { mask: Mask; layer: Layer }) {
   return (
     <>
       <div className="flex items-center gap-1.5">
-        <input
-          key={m.name ?? ''}
-          aria-label="Name of the part"
+        <NameInput
+          label="Name of the part"
           placeholder="name of the part"
           className="field min-w-0 flex-1 text-small"
-          defaultValue={m.name ?? ''}
-          onBlur={(e) => {
-            const name = e.target.value.trim().slice(0, 60)
-            if (name !== (m.name ?? '')) changeMask(bench, 'Name a part', m.id, { name: name || undefined })
-          }}
-          onKeyDown={(e) => {
-            e.stopPropagation()
-            if (e.key === 'Enter') e.currentTarget.blur()
-          }}
+          value={m.name ?? ''}
+          onKeep={(name) => changeMask(bench, 'Name a part', m.id, { name: name || undefined })}
         />
         <Button small onClick={() => void recolourPart(bench, layer.id, m.id)}>
           Recolour
@@ -314,23 +308,13 @@ function PickControls({ mask: m, picture }: { mask: MaskOf<'picked'>; picture: b
         />
       ))}
       {picture && (
-        <label className="flex h-6 items-center gap-2 text-small">
-          <input
-            type="checkbox"
-            checked={m.touching !== undefined}
-            onChange={(e) => (e.target.checked ? pickOnlyTouching(bench, m.id) : pickEverywhere(bench, m.id))}
-          />
+        <Tick on={m.touching !== undefined} onChange={(on) => (on ? pickOnlyTouching(bench, m.id) : pickEverywhere(bench, m.id))}>
           only what touches
-        </label>
+        </Tick>
       )}
-      <label className="flex h-6 items-center gap-2 text-small">
-        <input
-          type="checkbox"
-          checked={m.clean}
-          onChange={(e) => reshapeMask(bench, 'Take the colour out of edges', m, { clean: e.target.checked })}
-        />
+      <Tick on={m.clean} onChange={(on) => reshapeMask(bench, 'Take the colour out of edges', m, { clean: on })}>
         take its colour out of the edges
-      </label>
+      </Tick>
     </>
   )
 }

@@ -6,6 +6,7 @@ import { mirrorInHand, setAxis, setMirror, unmirror } from '../state/mirroring'
 import { Button } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
+import { Tick } from '../ui/tick'
 import { Section } from './section'
 
 const WAYS: readonly (readonly [Mirror['way'], string])[] = [
@@ -51,15 +52,9 @@ export function MirrorSection() {
       ) : (
         <p className="text-tiny text-soft">Its axis is gone, so nothing is repeated. Mirror it again to have one.</p>
       )}
-      <label className="flex h-6 items-center gap-2 text-small">
-        <input
-          type="checkbox"
-          className="accent-[var(--color-accent)]"
-          checked={mirror.cut}
-          onChange={(e) => setMirror(bench, { cut: e.target.checked })}
-        />
+      <Tick on={mirror.cut} onChange={(on) => setMirror(bench, { cut: on })}>
         What crosses the axis ends there
-      </label>
+      </Tick>
       <div className="flex gap-1.5">
         {axis && (
           <Button small onClick={() => bench.select([axis.id])}>

@@ -2,6 +2,7 @@
 import { commandById } from '../commands/list'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button } from '../ui/button'
+import { Tick } from '../ui/tick'
 import { ColourField } from './colour-field'
 import { GuidesSection } from './guides-section'
 import { Section } from './section'
@@ -34,15 +35,9 @@ export function PageSection() {
             onChange={(c) => bench.commit('Page colour', write(c))}
           />
         )}
-        <label className="flex h-6 items-center gap-2 text-small">
-          <input
-            type="checkbox"
-            className="accent-[var(--color-accent)]"
-            checked={page.colour === 'transparent'}
-            onChange={(e) => bench.edit('Page colour', write(e.target.checked ? 'transparent' : '#ffffff'))}
-          />
+        <Tick on={page.colour === 'transparent'} onChange={(on) => bench.edit('Page colour', write(on ? 'transparent' : '#ffffff'))}>
           Transparent
-        </label>
+        </Tick>
       </Section>
       <Section title={channel.name}>
         <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-small">

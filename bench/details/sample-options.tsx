@@ -1,6 +1,7 @@
 'use client'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Choice } from '../ui/choice'
+import { Tick } from '../ui/tick'
 
 const SIZES = [
   ['0', 'one pixel'],
@@ -21,15 +22,9 @@ export function SampleOptions() {
         options={SIZES.map(([value, label]) => ({ value, label }))}
         onChange={(v) => bench.set({ sampling: { ...s.sampling, radius: Number(v) } })}
       />
-      <label className="flex h-6 items-center gap-2 text-small">
-        <input
-          type="checkbox"
-          className="accent-[var(--color-accent)]"
-          checked={s.sampling.alone}
-          onChange={(e) => bench.set({ sampling: { ...s.sampling, alone: e.target.checked } })}
-        />
+      <Tick on={s.sampling.alone} onChange={(on) => bench.set({ sampling: { ...s.sampling, alone: on } })}>
         Only the selected layer
-      </label>
+      </Tick>
       {s.sampling.alone && !s.some && <p className="text-tiny text-soft">Nothing is selected: the picture is sampled.</p>}
     </div>
   )

@@ -3,13 +3,14 @@ import { useRef } from 'react'
 import { layerName } from '@/core/design/blank'
 import type { Layer } from '@/core/design/schema'
 import type { CurvePoint, Field, LutFile, NumberField as NumberSetting, Stop } from '@/core/treatments/field'
-import { uploadLut } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import { maskSources } from '../state/masks'
+import { uploadLut } from '../state/uploads'
 import { Button } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
 import { Slider } from '../ui/slider'
+import { Tick } from '../ui/tick'
 import { ColourField } from './colour-field'
 import { CurveEditor } from './curve-editor'
 import { StopsEditor } from './stops-editor'
@@ -42,10 +43,9 @@ const editors: Editors = {
     </div>
   ),
   switch: ({ of, field, value, onKeep }) => (
-    <label className="flex h-6 items-center gap-2 text-small">
-      <input type="checkbox" aria-label={`${field.label} of ${of}`} checked={value as boolean} onChange={(e) => onKeep(e.target.checked)} />
+    <Tick label={`${field.label} of ${of}`} on={value as boolean} onChange={(on) => onKeep(on)}>
       {field.label.toLowerCase()}
-    </label>
+    </Tick>
   ),
   curve: ({ of, field, value, onShow, onKeep }) => (
     <CurveEditor label={`${field.label} of ${of}`} short={field.label} points={value as CurvePoint[]} onShow={onShow} onKeep={onKeep} />

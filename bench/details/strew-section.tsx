@@ -6,6 +6,7 @@ import { useBench } from '../state/bench-context'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
+import { Tick } from '../ui/tick'
 import { Section } from './section'
 
 type Strew = LayerOf<'strew'>
@@ -90,15 +91,9 @@ export function StrewSection({ strew }: { strew: Strew }) {
           ))}
         </div>
       ))}
-      <label className="flex h-6 items-center gap-2 text-small">
-        <input
-          type="checkbox"
-          className="accent-[var(--color-accent)]"
-          checked={strew.follow}
-          onChange={(e) => set('Copies follow the path', { follow: e.target.checked })}
-        />
+      <Tick on={strew.follow} onChange={(on) => set('Copies follow the path', { follow: on })}>
         Copies turn with the path
-      </label>
+      </Tick>
       <Button small className="self-start" onClick={() => commandById('set-free').run(bench)}>
         Set free into copies
       </Button>

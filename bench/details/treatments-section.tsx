@@ -29,6 +29,7 @@ import {
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { Menu, MenuItem, MenuPart } from '../ui/menu'
+import { NameInput } from '../ui/name-input'
 import { RecipesMenu } from './recipes-menu'
 import { Section } from './section'
 import { SettingField, ShareField } from './setting-field'
@@ -116,16 +117,11 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
       {recipe && (
         <div className="flex items-center gap-1.5 rounded-control bg-lit px-1.5 py-1 text-tiny">
           <BookOpen size={13} className="shrink-0 text-soft" />
-          <input
-            key={recipe.name}
-            aria-label="Name of the recipe"
+          <NameInput
+            label="Name of the recipe"
             className="min-w-0 flex-1 bg-transparent outline-none"
-            defaultValue={recipe.name}
-            onBlur={(e) => e.target.value !== recipe.name && renameRecipe(bench, recipe.id, e.target.value)}
-            onKeyDown={(e) => {
-              e.stopPropagation()
-              if (e.key === 'Enter') e.currentTarget.blur()
-            }}
+            value={recipe.name}
+            onKeep={(name) => renameRecipe(bench, recipe.id, name)}
           />
           <Button small onClick={() => followRecipe(bench, null)}>
             Let go

@@ -5,6 +5,7 @@ import type { Design } from '@/core/design/schema'
 import { Button } from '../ui/button'
 import { NumberField } from '../ui/number-field'
 import { Slider } from '../ui/slider'
+import { Tick } from '../ui/tick'
 import { type Delivery, fetchFiles, isRunning, type Options } from './delivery'
 
 /** Format, size, ground, pages, bleed and names of what is exported. */
@@ -101,15 +102,9 @@ export function OptionsPanel({
       )}
       {bleeds && options.format !== 'ora' && (
         <Part title="Print">
-          <label className="flex h-6 items-center gap-2 text-small">
-            <input
-              type="checkbox"
-              className="accent-[var(--color-accent)]"
-              checked={options.bleed}
-              onChange={(e) => set({ bleed: e.target.checked })}
-            />
+          <Tick on={options.bleed} onChange={(on) => set({ bleed: on })}>
             With bleed, where a size has one
-          </label>
+          </Tick>
         </Part>
       )}
       <Part title="Names">

@@ -2,9 +2,9 @@ import { bendHandles } from '@/core/geometry/bend'
 import { apply, compose, type Point, scaling } from '@/core/geometry/matrix'
 import { matrixOf } from '@/core/geometry/placement'
 import { warpOf } from '@/core/geometry/warp'
-import { useBenchState } from '../state/bench-context'
 import { bentInHand } from '../state/bending'
 import { Line } from './overlay-parts'
+import { usePicked } from './picked'
 import { toStage } from './view'
 
 /** Steps that a line of the bend is drawn in. */
@@ -12,13 +12,7 @@ const STEPS = 32
 
 /** The lines and handles of the bend of what is selected. */
 export function BendGrips() {
-  const s = useBenchState((state) => ({
-    on: state.tool === 'pick' && state.mask === null && !state.editingType,
-    view: state.view,
-    resolved: state.resolved,
-    design: state.design,
-    selection: state.selection,
-  }))
+  const s = usePicked()
   const found = s.on ? bentInHand(s) : null
   const bend = found?.layer.placement.bend
   const warp = found && bend && bend.kind !== 'arc' ? warpOf(found.box) : null

@@ -2,20 +2,14 @@ import { lookUp } from '@/core/colour/colour'
 import { gradientEnds, placeOf } from '@/core/colour/gradient-line'
 import { apply, type Point } from '@/core/geometry/matrix'
 import { matrixOf } from '@/core/geometry/placement'
-import { useBenchState } from '../state/bench-context'
 import { fadeInHand } from './fade-gesture'
 import { Line } from './overlay-parts'
+import { usePicked } from './picked'
 import { toStage } from './view'
 
 /** The gradient of what is selected: its line, its ends and its stops, each to be moved. */
 export function FadeGrips() {
-  const s = useBenchState((state) => ({
-    on: state.tool === 'pick' && state.mask === null && !state.editingType,
-    view: state.view,
-    resolved: state.resolved,
-    design: state.design,
-    selection: state.selection,
-  }))
+  const s = usePicked()
   const found = s.on ? fadeInHand(s) : null
   if (!found) return null
   const { paint, placement } = found

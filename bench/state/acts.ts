@@ -13,11 +13,11 @@ import { isLocked, leavesOf, membersOf } from '@/core/design/tree'
 import { type Bounds, union } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { placedBounds, turnedBox } from '@/core/geometry/placement'
-import type { LutFile } from '@/core/treatments/field'
 import { layoutType } from '@/core/type/layout'
 import type { SourceInfo } from '../render/protocol'
 import { seenMiddle } from '../stage/view'
 import type { Bench, BenchState, ShapeForm, SlotForm } from './bench-store'
+import { upload } from './uploads'
 
 /** Device px per px of the page on the stage. */
 export const stageScale = (s: Pick<BenchState, 'view'>): number => s.view.zoom * (globalThis.devicePixelRatio || 1)
@@ -357,36 +357,6 @@ export async function addType(bench: Bench, at: Point, width?: number): Promise<
   )
   putNew(bench, 'Add text', made)
   bench.set({ editingType: made.id, tool: 'pick' })
-}
-
-/** Sends a file to the server; its refusal is told to the person. */
-export async function upload(bench: Bench, file: File): Promise<SourceInfo | null> {
-  try {
-    const response = await fetch('/api/blobs', { method: 'POST', headers: { 'x-file-name': encodeURIComponent(file.name) }, body: file })
-    const answer = (await response.json()) as SourceInfo & { message?: string }
-    if (!response.ok) {
-      bench.notify(answer.message ?? `“${file.name}” could not be taken in. Nothing was stored.`, 'trouble')
-      return null
-    }
-    if (answer.note) bench.notify(answer.note)
-    return answer
-  } catch {
-    bench.notify(`“${file.name}” could not be sent: the server does not answer. The design is safe; try again.`, 'trouble')
-    return null
-  }
-}
-
-/** Sends a LUT file to the server; gives its name there. Its refusal is told to the person. */
-export async function uploadLut(bench: Bench, file: File): Promise<LutFile | null> {
-  try {
-    const response = await fetch('/api/luts', { method: 'POST', headers: { 'x-file-name': encodeURIComponent(file.name) }, body: file })
-    const answer = (await response.json()) as LutFile & { message?: string }
-    if (response.ok) return answer
-    bench.notify(answer.message ?? `“${file.name}” could not be taken in. What was set before stays.`, 'trouble')
-  } catch {
-    bench.notify(`“${file.name}” could not be sent: the server does not answer. What was set before stays; try again.`, 'trouble')
-  }
-  return null
 }
 
 /** Takes in files and places them, the first at a point, more beside it. */

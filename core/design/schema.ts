@@ -162,8 +162,6 @@ const graphicContent = {
 /** px; top left, top right, bottom right, bottom left. */
 const radiiSchema = z.tuple([positive.or(z.literal(0)), positive.or(z.literal(0)), positive.or(z.literal(0)), positive.or(z.literal(0))])
 const shapeContent = {
-  /** The axis of the mirror that it is a member of; it has no pixels. */
-  axis: z.literal(true).optional(),
   form: z.enum(['rectangle', 'ellipse', 'line', 'polygon', 'star', 'path']),
   /** Of a path: SVG path data in fractions of the box. */
   d: z.string().max(60_000).optional(),
@@ -178,7 +176,13 @@ const shapeContent = {
 }
 const pictureSchema = z.object({ ...common, kind: z.literal('picture'), ...pictureContent })
 const graphicSchema = z.object({ ...common, kind: z.literal('graphic'), ...graphicContent })
-const shapeSchema = z.object({ ...common, kind: z.literal('shape'), ...shapeContent })
+const shapeSchema = z.object({
+  ...common,
+  kind: z.literal('shape'),
+  ...shapeContent,
+  /** The axis of the mirror that it is a member of; it has no pixels. */
+  axis: z.literal(true).optional(),
+})
 
 export const SLOT_FORMS = ['rectangle', 'ellipse', 'polygon'] as const
 const slotSchema = z.object({
