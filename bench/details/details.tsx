@@ -1,6 +1,7 @@
 'use client'
-import { memo, useDeferredValue } from 'react'
+import { memo, useDeferredValue, useEffect, useRef } from 'react'
 import { layerName } from '@/core/design/blank'
+import { isAxis } from '@/core/design/mirror'
 import { planeLabels } from '@/core/design/planes'
 import { type Layer, SLOT_FORMS } from '@/core/design/schema'
 import { SHAPE_FORMS } from '../commands/tools'
@@ -49,10 +50,21 @@ export function Details() {
 const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
   const bench = useBench()
   const layers = s.selection.flatMap((id) => s.design.layers[id] ?? [])
-  const leaves = handledLeaves(bench)
+  const placedLeaves = handledLeaves(bench)
+  // The axis of a mirror is placed, and has nothing else.
+  const leaves = placedLeaves.filter((l) => !isAxis(l))
+  const panel = useRef<HTMLElement>(null)
+  // What a tool can be told is on top.
+  useEffect(() => {
+    if (s.tool !== 'pick') panel.current?.scrollTo({ top: 0 })
+  }, [s.tool])
   const [only] = layers
   return (
-    <aside aria-label="Details" className="scroll-thin flex h-full w-[252px] shrink-0 flex-col overflow-y-auto border-r border-line bg-panel">
+    <aside
+      ref={panel}
+      aria-label="Details"
+      className="scroll-thin flex h-full w-[252px] shrink-0 flex-col overflow-y-auto border-r border-line bg-panel"
+    >
       {s.tool === 'slot' && <Forms label="Slot to draw" all={SLOT_FORMS} now={s.slotForm} onChange={(slotForm) => bench.set({ slotForm })} />}
       {s.tool === 'shape' && <Forms label="Shape to draw" all={SHAPE_FORMS} now={s.shapeForm} onChange={(shapeForm) => bench.set({ shapeForm })} />}
       {s.tool === 'brush' && (
@@ -96,7 +108,7 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
         <PageSection />
       ) : (
         <>
-          {leaves.some(placed) && <PlaceSection />}
+          {placedLeaves.some(placed) && <PlaceSection />}
           {layers.length === 1 && only && leaves.length > 0 && placed(only) && (
             <FormSection layer={only.kind === 'group' ? only : (leaves[0] ?? only)} />
           )}
@@ -108,9 +120,13 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
           {leaves.some((l) => 'fill' in l || l.kind === 'graphic') && <FillSection leaves={leaves} />}
           {leaves.some((l) => l.kind === 'shape') && <ShapeSection leaves={leaves.flatMap((l) => (l.kind === 'shape' ? [l] : []))} />}
           {(leaves.length > 1 || leaves.some((l) => l.kind === 'picture' || l.kind === 'strew')) && <RecolourSection />}
-          <BlendSection ids={s.selection} />
-          <TreatmentsSection layers={layers} />
-          {layers.length === 1 && only && <MasksSection layer={only} />}
+          {!layers.every(isAxis) && (
+            <>
+              <BlendSection ids={s.selection} />
+              <TreatmentsSection layers={layers} />
+              {layers.length === 1 && only && <MasksSection layer={only} />}
+            </>
+          )}
           <ChannelSection ids={s.selection} />
         </>
       )}

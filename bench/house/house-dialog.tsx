@@ -21,7 +21,7 @@ export function HouseDialog() {
       onClose={() => bench.set({ dialog: null })}
       title={`House set of “${campaign}”`}
       note="All designs of this campaign use it: change a swatch or a recipe of it in one, and the others follow."
-      className="w-[560px]"
+      className="!bottom-auto max-h-[84vh] w-[560px]"
     >
       {open && (
         <div className="scroll-thin grid grid-cols-2 gap-x-6 gap-y-4 overflow-y-auto p-4">

@@ -4,6 +4,7 @@ import { meanColour, paletteOf } from '@/core/colour/palette'
 import { middleOf, recoloured, shared } from '@/core/colour/recolour'
 import { newId } from '@/core/design/blank'
 import { setOn } from '@/core/design/commands'
+import { isAxis } from '@/core/design/mirror'
 import { inOrder, keyBetween } from '@/core/design/order'
 import type { Design, Layer, Paint } from '@/core/design/schema'
 import { treatmentsOf } from '@/core/design/treatment'
@@ -18,6 +19,9 @@ const READ = 96
 
 const pixelsOf = (bench: Bench, layer: string): Promise<LayerPixels | null> =>
   bench.client.ask<LayerPixels | null>({ ask: 'layer', layer, scale: 1, most: READ })
+
+/** The selected things that have colours. */
+const coloured = (bench: Bench): Leaf[] => handledLeaves(bench).filter((l) => !isAxis(l))
 
 /** Whether a thing's colours are settings, and not those of a picture. */
 const hasSettings = (l: Leaf): boolean => l.kind === 'shape' || l.kind === 'type' || l.kind === 'graphic' || (l.kind === 'slot' && !l.picture)
@@ -87,7 +91,7 @@ const known = new WeakMap<Layer, string>()
 export async function readMeans(bench: Bench): Promise<ReadonlyMap<string, string>> {
   if (bench.inGesture && grip) return grip.means
   const out = new Map<string, string>()
-  for (const leaf of handledLeaves(bench)) {
+  for (const leaf of coloured(bench)) {
     const own = bench.store.getState().design.layers[leaf.id]
     if (!own || hasSettings(leaf)) continue
     const pixels = known.has(own) ? null : await pixelsOf(bench, leaf.id)
@@ -105,7 +109,7 @@ let grip: { leaves: Leaf[]; means: Map<string, string> } | null = null
 export function recolourAll(bench: Bench, to: string, only: 'shown' | 'kept'): void {
   if (!grip || !bench.inGesture) {
     const { layers } = bench.store.getState().design
-    const leaves = handledLeaves(bench)
+    const leaves = coloured(bench)
     const means = leaves.flatMap((l): [string, string][] => {
       const mean = layers[l.id] && known.get(layers[l.id] as Layer)
       return mean ? [[l.id, mean]] : []
@@ -124,7 +128,7 @@ export async function recolourInSwatches(bench: Bench): Promise<void> {
   const swatches = inOrder(bench.store.getState().design.swatches)
   if (swatches.length < 2) return bench.notify('The design has fewer than two swatches. Keep the colours of the set as swatches first.')
   const means = await readMeans(bench)
-  const leaves = handledLeaves(bench)
+  const leaves = coloured(bench)
   const by = new Map(swatches.map((w) => [w.colour, w.id]))
   const set = shared(
     leaves.map((l) => ownColour(bench, l, means)),
@@ -156,7 +160,7 @@ export async function recolourPart(bench: Bench, layer: string, mask: string): P
 export async function pictureColours(bench: Bench, count = 6): Promise<string[]> {
   const s = bench.store.getState()
   const pictured = (l: Layer) => l.kind === 'picture' || (l.kind === 'slot' && l.picture !== null)
-  const chosen = handledLeaves(bench).filter(pictured)
+  const chosen = coloured(bench).filter(pictured)
   // What only washes over the page is no picture to take colours from.
   const solid = (l: Layer) => l.blend === 'normal' && l.opacity > 0.6 && l.plane !== 'finish'
   const all = chosen.length > 0 ? chosen : Object.values(s.design.layers).filter((l) => l.page === s.page && l.shown && pictured(l) && solid(l))
