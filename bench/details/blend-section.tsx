@@ -1,9 +1,11 @@
 'use client'
+import { memo, useDeferredValue } from 'react'
 import { BLEND_MODES, type BlendMode, blendModes } from '@/core/design/blend-modes'
 import { setCombine, setOn } from '@/core/design/commands'
 import type { COMBINES } from '@/core/design/schema'
 import { resolvedOf } from '../state/acts'
-import { useBench, useCalmState } from '../state/bench-context'
+import { useBench, useOffStageState } from '../state/bench-context'
+import type { BenchState } from '../state/bench-store'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
 import { Slider } from '../ui/slider'
@@ -18,9 +20,15 @@ const COMBINED = [
   { value: 'exclude', label: 'all but the overlap' },
 ]
 
+const shown = (state: BenchState) => ({ resolved: state.resolved, design: state.design, channel: state.channel })
+
+/** Follows the hand when there is time. */
 export function BlendSection({ ids }: { ids: readonly string[] }) {
+  return <Blend ids={ids} s={useDeferredValue(useOffStageState(shown))} />
+}
+
+const Blend = memo(function Blend({ ids, s }: { ids: readonly string[]; s: ReturnType<typeof shown> }) {
   const bench = useBench()
-  const s = useCalmState((state) => ({ resolved: state.resolved, design: state.design, channel: state.channel }))
   const layers = ids.flatMap((id) => resolvedOf(s, id)?.layer ?? s.design.layers[id] ?? [])
   const blend = shared(layers, (l) => l.blend)
   const opacity = shared(layers, (l) => l.opacity)
@@ -110,4 +118,4 @@ export function BlendSection({ ids }: { ids: readonly string[] }) {
       )}
     </Section>
   )
-}
+})

@@ -9,7 +9,7 @@ import { harmony, tones } from '@/core/colour/harmony'
 import { newId } from '@/core/design/blank'
 import { inOrder, keyBetween } from '@/core/design/order'
 import type { Design, Paint } from '@/core/design/schema'
-import { useBench, useCalmState } from '../state/bench-context'
+import { useBench, useCalmState, useOffStageState } from '../state/bench-context'
 import { pictureColours } from '../state/colouring'
 import { IconButton } from '../ui/button'
 import { NameInput } from '../ui/name-input'
@@ -49,11 +49,10 @@ export function coloursInUse(design: Design): string[] {
 /** A colour that is picked, typed, pasted, sampled or taken from the swatches. */
 export function ColourField({ label, colour, named, name, against, onPreview, onChange }: Props) {
   const bench = useBench()
-  const s = useCalmState((state) => ({ design: state.design }))
+  const swatches = useOffStageState((s) => s.design.swatches)
   const [text, setText] = useState<string | null>(null)
-  const hex = lookUp(colour, s.design.swatches)
-  const swatch = colour.startsWith('swatch:') ? s.design.swatches[colour.slice(7)] : undefined
-  const used = useMemo(() => coloursInUse(s.design).slice(0, 14), [s.design])
+  const hex = lookUp(colour, swatches)
+  const swatch = colour.startsWith('swatch:') ? swatches[colour.slice(7)] : undefined
   const type = (value: string) => {
     const read = readColour(value)
     setText(null)
@@ -62,7 +61,7 @@ export function ColourField({ label, colour, named, name, against, onPreview, on
   }
   const keep = () => {
     const id = newId()
-    const last = inOrder(s.design.swatches).at(-1)
+    const last = inOrder(swatches).at(-1)
     bench.edit('Add swatch', (d) => {
       d.swatches[id] = { id, name: hex, colour: hex, order: keyBetween(last?.order ?? null, null) }
     })
@@ -132,21 +131,32 @@ export function ColourField({ label, colour, named, name, against, onPreview, on
             </IconButton>
           </div>
           <div className="flex flex-wrap gap-1">
-            {inOrder(s.design.swatches).map((w) => (
+            {inOrder(swatches).map((w) => (
               <Dot key={w.id} colour={w.colour} label={w.name} on={colour === `swatch:${w.id}`} onClick={() => onChange(`swatch:${w.id}`)} />
             ))}
-            {Object.keys(s.design.swatches).length === 0 && <span className="text-tiny text-soft">None yet.</span>}
+            {Object.keys(swatches).length === 0 && <span className="text-tiny text-soft">None yet.</span>}
           </div>
-          <p className="mt-2 text-tiny text-soft">In use</p>
-          <div className="flex flex-wrap gap-1">
-            {used.map((c) => (
-              <Dot key={c} colour={c} label={c} on={c === colour} onClick={() => onChange(c)} />
-            ))}
-          </div>
+          <InUse colour={colour} onChange={onChange} />
           <GoesWith hex={hex.slice(0, 7)} onChange={onChange} />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
+  )
+}
+
+/** The colours of the design, the most used first. */
+function InUse({ colour, onChange }: { colour: string; onChange: (colour: string) => void }) {
+  const design = useCalmState((s) => s.design)
+  const used = useMemo(() => coloursInUse(design).slice(0, 14), [design])
+  return (
+    <>
+      <p className="mt-2 text-tiny text-soft">In use</p>
+      <div className="flex flex-wrap gap-1">
+        {used.map((c) => (
+          <Dot key={c} colour={c} label={c} on={c === colour} onClick={() => onChange(c)} />
+        ))}
+      </div>
+    </>
   )
 }
 

@@ -3,7 +3,7 @@ import type { Draft } from 'immer'
 import { setOn } from '@/core/design/commands'
 import type { Design, LayerOf, Paint } from '@/core/design/schema'
 import type { Leaf } from '../state/acts'
-import { useBench, useBenchState, useCalmState } from '../state/bench-context'
+import { useBench, useBenchState, useOffStageState } from '../state/bench-context'
 import { Choice } from '../ui/choice'
 import { ColourField } from './colour-field'
 import { GradientEditor } from './gradient-editor'
@@ -76,7 +76,7 @@ const baseColour = (fill: Paint): string =>
 /** Each named part of the graphics with its colour. */
 function Parts({ graphics }: { graphics: readonly LayerOf<'graphic'>[] }) {
   const bench = useBench()
-  const s = useCalmState((state) => ({ channel: state.channel, sources: state.sources, design: state.design }))
+  const s = useOffStageState((state) => ({ channel: state.channel, sources: state.sources, design: state.design }))
   const names = [...new Set(graphics.flatMap((g) => Object.keys({ ...s.sources[g.source]?.parts, ...g.parts })))]
   const write = (part: string, colour: string) => (d: Draft<Design>) => {
     for (const g of graphics)

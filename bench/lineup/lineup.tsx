@@ -6,7 +6,7 @@ import { channelPresets } from '@/core/design/channels'
 import { addChannel, followMaster, removeChannel } from '@/core/design/commands'
 import { inOrder } from '@/core/design/order'
 import { commandById } from '../commands/list'
-import { useBench, useCalmState } from '../state/bench-context'
+import { useBench, useCalmState, useOffStageState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
 import { IconButton } from '../ui/button'
 import { Menu, MenuBody, MenuItem } from '../ui/menu'
@@ -71,7 +71,7 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
 
 function Thumb({ id, name, width, height }: { id: string; name: string; width: number; height: number }) {
   const bench = useBench()
-  const s = useCalmState((state) => ({
+  const s = useOffStageState((state) => ({
     thumb: state.thumbs[`${state.page}/${id}`],
     current: state.channel === id,
     master: state.design.master === id,

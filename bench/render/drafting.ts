@@ -80,7 +80,7 @@ export class Drafter {
     if (this.fresh) this.chooseSize(areaOf(seen))
     const started = performance.now()
     const { drawn } = this.counts
-    const tiles = this.factor > 1 ? this.drawSmall(kept, page, seen, view, due) : []
+    const tiles = this.factor > 1 ? this.drawSmall(kept, page, seen, view, due, made.page) : []
     // Beside the page's edge, where large tiles are see-through, the small ones within it are drafted as they are.
     const done = new Set(tiles.map((t) => `${t.column},${t.row}`))
     tiles.push(
@@ -105,7 +105,14 @@ export class Drafter {
       return part ? [{ column, row, ...part }] : []
     })
   }
-  private drawSmall(kept: NonNullable<Drafter['kept']>, page: ResolvedPage, seen: Bounds, view: StageView, due: readonly [number, number][]): Tile[] {
+  private drawSmall(
+    kept: NonNullable<Drafter['kept']>,
+    page: ResolvedPage,
+    seen: Bounds,
+    view: StageView,
+    due: readonly [number, number][],
+    on: Bounds,
+  ): Tile[] {
     const made = this.smallPlan(page, view)
     // Both plans stand on the levels that are here now; a level that comes meanwhile is no change of the hand's.
     const hand = handBetween(this.smallPlan(kept.page, view).nodes, made.nodes)
@@ -114,7 +121,7 @@ export class Drafter {
     if (!hand || factor === 1) return []
     const clip = reduced(seen, factor)
     return [...tilesIn(clip)].flatMap(([column, row]) =>
-      (this.drafts.enlargedParts(made, column, row, hand, clip, factor) ?? []).filter((t) => wanted.has(`${t.column},${t.row}`)),
+      (this.drafts.enlargedParts(made, column, row, hand, clip, factor, on) ?? []).filter((t) => wanted.has(`${t.column},${t.row}`)),
     )
   }
 

@@ -65,9 +65,11 @@ let host: NodeHost
 beforeEach(() => {
   vi.stubGlobal('fetch', serve)
   asked.length = 0
-  posted = []
+  // Its own list: an engine of an earlier test may still rest.
+  const own: FromWorker[] = []
+  posted = own
   answering = async () => undefined
-  engine = new Engine(new WebAssembly.Module(readFileSync('core/pixels/kernels.wasm')), (message) => posted.push(message))
+  engine = new Engine(new WebAssembly.Module(readFileSync('core/pixels/kernels.wasm')), (message) => own.push(message))
   host = openHost(async (sha) => (sha === SHA ? picture : new TextEncoder().encode(SVG)))
 })
 afterEach(() => vi.unstubAllGlobals())

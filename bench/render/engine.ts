@@ -5,7 +5,7 @@ import { inOrder } from '@/core/design/order'
 import { type ResolvedPage, resolve } from '@/core/design/resolve'
 import type { Design } from '@/core/design/schema'
 import { messageOf } from '@/core/errors'
-import { type Bounds, overlaps } from '@/core/geometry/bounds'
+import { areaOf, type Bounds, intersect, overlaps } from '@/core/geometry/bounds'
 import { PixelMemory, TILE } from '@/core/pixels/memory'
 import { Drafts } from '@/core/render/draft'
 import type { PlanNode } from '@/core/render/nodes'
@@ -36,13 +36,19 @@ const REST_MS = 300
 
 function inSight(place: string, visible: Bounds): boolean {
   const [column = 0, row = 0] = place.split(',').map(Number)
-  return overlaps(visible, { left: column * TILE, top: row * TILE, right: (column + 1) * TILE, bottom: (row + 1) * TILE })
+  return onTile(visible, column, row)
 }
 
 /** What the stage was sent of a tile is known by its key; a draft's is marked, so that the full picture follows. */
 const drafted = (key: string): string => `${key}~`
-const onTile = (b: Bounds, column: number, row: number): boolean =>
-  overlaps(b, { left: column * TILE, top: row * TILE, right: (column + 1) * TILE, bottom: (row + 1) * TILE })
+const boxOf = (column: number, row: number): Bounds => ({
+  left: column * TILE,
+  top: row * TILE,
+  right: (column + 1) * TILE,
+  bottom: (row + 1) * TILE,
+})
+const onTile = (b: Bounds, column: number, row: number): boolean => overlaps(b, boxOf(column, row))
+const liesWithin = (column: number, row: number, b: Bounds): boolean => areaOf(intersect(b, boxOf(column, row))) === TILE * TILE
 const isDrafted = (key: string | undefined): boolean => key?.endsWith('~') ?? false
 
 type Post = (message: FromWorker, transfer?: Transferable[]) => void
@@ -87,6 +93,8 @@ export class Engine {
   /** The design that the last finished frame shows. */
   private completeOf: Design | null = null
   private readyDue = false
+  /** How long a tile takes of late, ms. */
+  private tileTakes = 5
   /** The hand holds still: its draft is made anew in full. */
   private resting = false
   private rest: ReturnType<typeof setTimeout> | undefined
@@ -318,9 +326,11 @@ export class Engine {
         if (this.wanted) return
       }
       const place = `${column},${row}`
-      if (sketched.has(place)) continue
-      // What only lies beside the page waits for the hand to rest, where it would make the frame late.
-      if (drafting && sketch.length > 0 && !onTile(made.page, column, row) && performance.now() - started > LATE_FRAME) {
+      const beside = sketched.has(place) ? !liesWithin(column, row, made.page) : !onTile(made.page, column, row)
+      if (sketched.has(place) && !beside) continue
+      // What lies beside the page waits for the hand to rest, where it would make the frame late.
+      const before = performance.now()
+      if (drafting && sketch.length > 0 && beside && before - started + this.tileTakes > LATE_FRAME) {
         late = true
         continue
       }
@@ -329,6 +339,7 @@ export class Engine {
       const draw = () => this.renderer.tilePart(made, column, row, 'stage', narrowed)
       // What a resting hand sees in full must not drive out what its next move needs.
       const part = this.resting ? this.renderer.cache.passing(draw) : draw()
+      if (!narrowed) this.tileTakes += (performance.now() - before - this.tileTakes) * 0.1
       this.posted.set(place, this.renderer.tileKey(made, column, row))
       tiles.push({ column, row, ...part })
     }
@@ -336,7 +347,7 @@ export class Engine {
     this.completeOf = drawnOf
     send(made.missing.length === 0 && !late)
     clearTimeout(this.rest)
-    if (sketch.length > 0)
+    if (drafting)
       this.rest = setTimeout(() => {
         this.resting = true
         this.schedule()
@@ -354,6 +365,8 @@ export class Engine {
   /** One piece of work that nobody waits for; false when there is none. */
   private async quietWork(): Promise<boolean> {
     if (this.readyDue && this.ready()) return true
+    // While the hand moves the next frame comes first.
+    if (this.previewing && !this.resting) return false
     if (this.trials.due && (await this.trial(this.trials.due))) return true
     if (this.layers && (await this.layerPictures())) return true
     const channel = this.thumbsDue.shift()

@@ -11,11 +11,14 @@ export function useBench(): Bench {
   if (!bench) throw new Error('This part belongs inside a bench.')
   return bench
 }
-/** The same, but as it was while a change is in the hand: for panels that need not follow every move. */
-export function useCalmState<T>(pick: (state: BenchState) => T): T {
+/** The same, but as it was while a change is in the hand: for what need not follow it before it is kept. */
+export const useCalmState = <T,>(pick: (state: BenchState) => T): T => useHeldState(pick, 'inHand')
+/** The same, but as it was while something is dragged on the stage; follows the sliders and fields of the panels. */
+export const useOffStageState = <T,>(pick: (state: BenchState) => T): T => useHeldState(pick, 'moving')
+function useHeldState<T>(pick: (state: BenchState) => T, during: 'inHand' | 'moving'): T {
   const held = useRef<{ value: T } | null>(null)
   return useBenchState((state) => {
-    if (!state.moving || !held.current) held.current = { value: pick(state) }
+    if (!state[during] || !held.current) held.current = { value: pick(state) }
     return held.current.value
   })
 }

@@ -119,6 +119,8 @@ export type BenchState = {
   cutting: { layer: string; dabs: readonly Dab[]; running: boolean } | null
   /** Something is being dragged on the stage. */
   moving: boolean
+  /** A change is shown that is not kept yet. */
+  inHand: boolean
 }
 
 export type Bench = ReturnType<typeof createBench>
@@ -185,6 +187,7 @@ export function createBench(loaded: Loaded) {
     penMakes: 'shape',
     pointInHand: null,
     moving: false,
+    inHand: false,
   }))
   const { getState, setState } = store
   let client: RenderClient | null = null
@@ -248,7 +251,7 @@ export function createBench(loaded: Loaded) {
   }
   function rest(): void {
     gesture = null
-    if (getState().moving) setState({ moving: false })
+    if (getState().inHand) setState({ moving: false, inHand: false })
   }
   function replaceDesign(design: Design): void {
     rest()
@@ -357,7 +360,7 @@ export function createBench(loaded: Loaded) {
       gesture ??= { base: getState().design, last: getState().design }
       const { design, patches } = record(gesture.base, change)
       gesture.last = design
-      show(design, { moving: onStage })
+      show(design, { moving: onStage, inHand: true })
       client?.preview(patches, getState().revision)
     },
     commit(name: string, change: (draft: Design) => void): void {

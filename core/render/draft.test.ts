@@ -72,10 +72,14 @@ describe('a draft', () => {
       }
     }
   })
-  it.each([2, 4] as const)('of 1/%d of the size covers the same parts and has the same mean', async (factor) => {
+  it.each([
+    [2, 2 * TILE],
+    [2, 2 * TILE - 28],
+    [2, 2 * TILE - 57],
+    [4, 4 * TILE],
+    [4, 4 * TILE - 133],
+  ] as const)('of 1/%d of the size covers a page of %d px and nothing beside it, and has the same mean', async (factor, side) => {
     const drafts = new Drafts(host.renderer)
-    // A page of one small tile: beyond its edge the ground would be see-through.
-    const side = TILE * factor
     const page = async (x: number) => host.resolve(design(x, 140, '#ead9c0', side), 'page1', 'square-post')
     const small = async (x: number) => plan(await page(x), { scale: 1 / factor, asIs: true }, host)
     const full = await planned(design(140, 140, '#ead9c0', side))
@@ -83,8 +87,10 @@ describe('a draft', () => {
     const hand = handBetween(before.nodes, made.nodes)
     if (!hand) throw new Error('nothing moved')
     const clip = { left: 0, top: 0, right: TILE, bottom: TILE }
-    const parts = drafts.enlargedParts(made, 0, 0, hand, clip, factor) ?? []
-    expect(parts.reduce((sum, p) => sum + p.width * p.height, 0)).toBe(side * side)
+    const parts = drafts.enlargedParts(made, 0, 0, hand, clip, factor, full.page) ?? []
+    // A page that ends on half a small px ends in a draft up to half of one before.
+    const shown = side - (side % factor < factor / 2 ? side % factor : 0)
+    expect(parts.reduce((sum, p) => sum + p.width * p.height, 0)).toBe(shown * shown)
     for (const part of parts) {
       const whole = host.renderer.tileBytes(full, part.column, part.row, `mean-${factor}`)
       let [drafted, exact] = [0, 0]
@@ -95,6 +101,21 @@ describe('a draft', () => {
         }
       expect(Math.abs(drafted - exact) / (part.width * part.height)).toBeLessThan(1.5)
     }
+  })
+  it('of a tile that the page ends on is of what lies on the page, and as exact', async () => {
+    const drafts = new Drafts(host.renderer)
+    const made = await planned(design(163, 140, '#ead9c0', 450))
+    const hand = handOf(made.nodes, new Set(['moved']))
+    const draft = hand && drafts.part(made, 1, 1, hand, { left: 0, top: 0, right: 600, bottom: 600 })
+    expect(draft).toMatchObject({ x: 0, y: 0, width: 450 - TILE, height: 450 - TILE })
+    const full = host.renderer.tileBytes(made, 1, 1, 'test-edge')
+    let worst = 0
+    draft?.data.forEach((v, n) => {
+      const at = (Math.floor(n / 4 / draft.width) * TILE + (Math.floor(n / 4) % draft.width)) * 4 + (n % 4)
+      worst = Math.max(worst, Math.abs(v - (full[at] as number)))
+    })
+    expect(worst).toBeLessThanOrEqual(1)
+    expect(hand && drafts.part(made, 2, 0, hand, { left: 0, top: 0, right: 600, bottom: 600 })).toBeNull()
   })
   it('is not made over a see-through ground, where runs would be wrong', async () => {
     const drafts = new Drafts(host.renderer)

@@ -1,5 +1,5 @@
 import { blendModeNumber, lessensCoverage } from '../design/blend-modes'
-import { type Bounds, intersect, shift } from '../geometry/bounds'
+import { type Bounds, heightOf, intersect, isEmpty, shift, widthOf } from '../geometry/bounds'
 import { compose, translation } from '../geometry/matrix'
 import { quickHash } from '../hash'
 import { PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
@@ -75,6 +75,28 @@ function moved(node: PictureNode | FillNode, dx: number, dy: number): PictureNod
   return { ...node, fills }
 }
 
+/** The part of a tile that lies on the page, by whole registers; null for none. */
+function onPage(page: Bounds, left: number, top: number): Region | null {
+  const inner = { ...page, left: Math.ceil(page.left / 4) * 4, right: Math.floor(page.right / 4) * 4 }
+  return regionIn(inner, left, top)
+}
+
+/** Of a part of a tile what lies in a box; null for nothing. */
+function within(part: PlacedPart, box: Bounds): PlacedPart | null {
+  const { column, row, width, height } = part
+  const [left, top] = [column * TILE + part.x, row * TILE + part.y]
+  const seen = intersect(box, { left, top, right: left + width, bottom: top + height })
+  if (isEmpty(seen)) return null
+  const [w, h] = [widthOf(seen), heightOf(seen)]
+  if (w === width && h === height) return part
+  // Rows move together where they are: a fresh array would cost more.
+  for (let y = 0; y < h; y++) {
+    const from = ((seen.top - top + y) * width + seen.left - left) * 4
+    part.data.copyWithin(y * w * 4, from, from + w * 4)
+  }
+  return { column, row, x: seen.left - column * TILE, y: seen.top - row * TILE, width: w, height: h, data: part.data.subarray(0, w * h * 4) }
+}
+
 /** Draws drafts of tiles for a hand in motion, from what the renderer keeps. */
 export class Drafts {
   constructor(private readonly renderer: Renderer) {}
@@ -82,20 +104,22 @@ export class Drafts {
   /**
    * A draft of a tile while the hand moves what lies from `first` to `last`: what lies beneath is kept flattened, runs of
    * layers above are kept merged to one step each. Equal to the tile but for the order of sums, which the last digit of
-   * a float shows; null where the ground is see-through, as runs need an opaque one.
+   * a float shows; null where the ground is see-through, as runs need an opaque one. Only what lies on the page is drafted.
    */
   part(plan: Plan, column: number, row: number, hand: Hand, clip: Bounds): TilePart | null {
-    return this.draw(plan, column, row, hand, clip, 0, (raster, part) => this.renderer.toPart(raster, part))
+    const placed = this.draw(plan, column, row, hand, clip, 0, (raster, part) => ({ column, row, ...this.renderer.toPart(raster, part) }))
+    return placed && within(placed, plan.page)
   }
 
   /**
    * The same from a plan at half or a quarter of the scale, enlarged bilinearly: parts of tiles of the full scale.
-   * `column`, `row` and `clip` are the smaller scale's.
+   * `column`, `row` and `clip` are the smaller scale's, `page` the full one's.
    */
-  enlargedParts(plan: Plan, column: number, row: number, hand: Hand, clip: Bounds, factor: 2 | 4): PlacedPart[] | null {
-    return this.draw(plan, column, row, hand, clip, SMALL_STEPS, (raster, part) =>
+  enlargedParts(plan: Plan, column: number, row: number, hand: Hand, clip: Bounds, factor: 2 | 4, page: Bounds): PlacedPart[] | null {
+    const parts = this.draw(plan, column, row, hand, clip, SMALL_STEPS, (raster, part) =>
       factor === 2 ? this.doubled(raster, part, column * 2, row * 2) : this.doubledTwice(raster, part, column * 4, row * 4),
     )
+    return parts?.flatMap((p) => within(p, page) ?? []) ?? null
   }
 
   private doubledTwice(raster: number, part: Region, column: number, row: number): PlacedPart[] {
@@ -155,7 +179,7 @@ export class Drafts {
   ): T | null {
     const [left, top] = [column * TILE, row * TILE]
     const made = this.draftOf(plan, left, top, hand)
-    const part = regionIn(clip, left, top)
+    const part = regionIn(intersect(clip, plan.page), left, top)
     if (!made || !part) return null
     const { memory } = this.renderer
     const { kernels } = memory
@@ -236,7 +260,7 @@ export class Drafts {
     const above = chain.filter((l) => l.index > hand.last).flatMap((l) => this.opened(l, left, top))
     // A run holds only over what is opaque, so nothing from the hand on may open the ground.
     if ([...held, ...above].some(({ node }) => opens(node))) return null
-    const ground = this.ground(beneath, left, top)
+    const ground = this.ground(beneath, left, top, plan.page)
     if (ground === null) return null
     const steps = runsOf(above).map((run) => (Array.isArray(run) ? this.run(run, left, top) : run))
     // Where making the last drove out the first, there is too little room for drafts.
@@ -253,19 +277,18 @@ export class Drafts {
     })
   }
 
-  /** Everything beneath the hand, flattened; null where it is see-through. */
-  private ground(beneath: readonly Link[], left: number, top: number): number | null {
+  /** Everything beneath the hand, flattened; null where it is see-through on the page. */
+  private ground(beneath: readonly Link[], left: number, top: number, page: Bounds): number | null {
     const key = beneath.at(-1)?.key
-    if (key === undefined) return null
-    const held = this.renderer.cache.take(`p${key}`)
-    if (held !== undefined) return held
-    const acc = this.flattened(beneath, left, top)
-    if (this.renderer.memory.kernels.isOpaque(acc, PLANE_BYTES, STRIDE, TILE, TILE) === 0) {
-      this.renderer.memory.releaseTile(acc)
-      return null
-    }
-    this.renderer.cache.keep(`p${key}`, acc)
-    return acc
+    const on = onPage(page, left, top)
+    if (key === undefined || !on) return null
+    const { memory, cache } = this.renderer
+    const held = cache.take(`p${key}`)
+    const acc = held ?? this.flattened(beneath, left, top)
+    const opaque = memory.kernels.isOpaque(acc + on.offset, PLANE_BYTES, STRIDE, on.width, on.height) === 1
+    if (held === undefined && opaque) cache.keep(`p${key}`, acc)
+    else if (held === undefined) memory.releaseTile(acc)
+    return opaque ? acc : null
   }
 
   private flattened(beneath: readonly Link[], left: number, top: number): number {

@@ -10,7 +10,7 @@ import { lengthOf } from '../geometry/exact'
 import { compose, inverse, scaling } from '../geometry/matrix'
 import { matrixOf } from '../geometry/placement'
 import { quickHash } from '../hash'
-import type { Definition, Look, NearWork } from '../treatments/definition'
+import type { Definition, Look, NearWork, PointWork } from '../treatments/definition'
 import { treatmentKinds } from '../treatments/list'
 import { type Context, groupNode, miss } from './makers'
 import { frameOf, ownMaskSteps, smaller, stamp, stepsOf } from './masked'
@@ -172,7 +172,7 @@ function applied(step: Step, before: Stage, own: ResolvedLayer, frame: Placement
   const key = (inner: PlanNode, more: string) =>
     quickHash(`filter${inner.key}/${inner.opacity}/${stampOf}/${treatment.strength}/${common.blend}/${masks.map(stamp).join('|')}/${c.scale}/${more}`)
   if ('point' in definition) {
-    const work = definition.point(settings, look)
+    const work = pointWork(stampOf, () => definition.point(settings, look))
     if (!work) return before
     return both(
       before,
@@ -230,6 +230,17 @@ function lutHere(sha: string, c: Context): Lut | null {
     else miss(c, `lut/${sha}`, { sha, level: null, as: 'lut' })
   }
   return c.sources.lut(sha)
+}
+
+/** Works on single pixels that were asked for last, by what they depend on: their tables are long. */
+const pointWorks = new Map<string, PointWork>()
+function pointWork(key: string, make: () => PointWork | null): PointWork | null {
+  const work = pointWorks.get(key) ?? make()
+  pointWorks.delete(key)
+  if (work) pointWorks.set(key, work)
+  const [oldest] = pointWorks.keys()
+  if (pointWorks.size > 64 && oldest !== undefined) pointWorks.delete(oldest)
+  return work
 }
 
 /** What of a treatment its pixels depend on. */

@@ -37,15 +37,17 @@ export function curveThrough(points: readonly { x: number; y: number }[]): (v: n
     tangents[k] = (3 / length) * a * d
     tangents[k + 1] = (3 / length) * b * d
   })
+  // Each piece as a cubic of the way since its first point.
+  const pieces = slopes.map((d, k) => {
+    const [p, h] = [at(k), at(k + 1).x - at(k).x]
+    const [m0, m1] = [tangents[k] as number, tangents[k + 1] as number]
+    return { from: p.x, to: at(k + 1).x, y: p.y, one: m0, two: (3 * d - 2 * m0 - m1) / h, three: (m0 + m1 - 2 * d) / (h * h) }
+  })
   return (v) => {
     if (v <= at(0).x) return at(0).y
-    if (v >= at(n - 1).x) return at(n - 1).y
-    let k = 0
-    while (v > at(k + 1).x) k++
-    const [p, q] = [at(k), at(k + 1)]
-    const h = q.x - p.x
-    const t = (v - p.x) / h
-    const [m0, m1] = [(tangents[k] as number) * h, (tangents[k + 1] as number) * h]
-    return (2 * t ** 3 - 3 * t ** 2 + 1) * p.y + (t ** 3 - 2 * t ** 2 + t) * m0 + (-2 * t ** 3 + 3 * t ** 2) * q.y + (t ** 3 - t ** 2) * m1
+    const piece = pieces.find((p) => v < p.to)
+    if (!piece) return at(n - 1).y
+    const t = v - piece.from
+    return piece.y + t * (piece.one + t * (piece.two + t * piece.three))
   }
 }
