@@ -4,7 +4,7 @@ import { BLEND_MODES, type BlendMode, blendModes } from '@/core/design/blend-mod
 import { setCombine, setOn } from '@/core/design/commands'
 import type { COMBINES } from '@/core/design/schema'
 import { resolvedOf } from '../state/acts'
-import { useBench, useOffStageState } from '../state/bench-context'
+import { useBench, usePacedState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
@@ -24,7 +24,7 @@ const shown = (state: BenchState) => ({ resolved: state.resolved, design: state.
 
 /** Follows the hand when there is time. */
 export function BlendSection({ ids }: { ids: readonly string[] }) {
-  return <Blend ids={ids} s={useDeferredValue(useOffStageState(shown))} />
+  return <Blend ids={ids} s={useDeferredValue(usePacedState(shown))} />
 }
 
 const Blend = memo(function Blend({ ids, s }: { ids: readonly string[]; s: ReturnType<typeof shown> }) {

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { CurvePoint } from '@/core/treatments/field'
 import { curveThrough } from '@/core/treatments/tables'
 import { NumberField } from '../ui/number-field'
+import { useHeld } from '../ui/use-held'
 
 type Props = {
   label: string
@@ -16,7 +17,9 @@ const unit = (v: number) => Math.min(1, Math.max(0, v))
 const LEAST = 0.01
 
 /** A curve from dark to light: press to add a point, drag to move, Delete or dragging out takes it away. */
-export function CurveEditor({ label, short, points, onShow, onKeep }: Props) {
+export function CurveEditor({ label, short, points: given, onShow, onKeep }: Props) {
+  const held = useHeld(given)
+  const points = held.value
   const [chosen, setChosen] = useState(0)
   const [open, setOpen] = useState(short === 'All colours')
   const at = Math.min(chosen, points.length - 1)
@@ -32,6 +35,10 @@ export function CurveEditor({ label, short, points, onShow, onKeep }: Props) {
   const under = (e: React.PointerEvent): CurvePoint => {
     const r = (e.currentTarget.closest('svg') as SVGElement).getBoundingClientRect()
     return { x: unit((e.clientX - r.left) / r.width), y: unit(1 - (e.clientY - r.top) / r.height) }
+  }
+  const show = (next: CurvePoint[]) => {
+    held.hold(next)
+    onShow(next)
   }
   if (!open)
     return (
@@ -55,10 +62,13 @@ export function CurveEditor({ label, short, points, onShow, onKeep }: Props) {
           if (points.length >= 16 || points.some((q) => Math.abs(q.x - p.x) < LEAST)) return
           const next = [...points, p].sort((a, b) => a.x - b.x)
           setChosen(next.indexOf(p))
-          onShow(next)
+          show(next)
         }}
-        onPointerMove={(e) => e.buttons === 1 && onShow(placed(at, under(e)))}
-        onPointerUp={() => onKeep([...points])}
+        onPointerMove={(e) => e.buttons === 1 && show(placed(at, under(e)))}
+        onPointerUp={() => {
+          onKeep([...points])
+          held.letGo()
+        }}
       >
         <path d={`M0 ${SIDE / 2}H${SIDE}M${SIDE / 2} 0V${SIDE}M0 ${SIDE}L${SIDE} 0`} className="fill-none stroke-line" strokeWidth="0.6" />
         <path d={d} className="fill-none stroke-ink" strokeWidth="1.4" />

@@ -6,7 +6,7 @@ import { planeLabels } from '@/core/design/planes'
 import { type Layer, SLOT_FORMS } from '@/core/design/schema'
 import { SHAPE_FORMS } from '../commands/tools'
 import { handledLeaves } from '../state/acts'
-import { useBench, useOffStageState } from '../state/bench-context'
+import { useBench, usePacedState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
 import { BlendSection } from './blend-section'
 import { BrushOptions } from './brush-options'
@@ -44,7 +44,7 @@ const placed = (layer: Pick<Layer, 'kind'>): boolean => layer.kind !== 'grade'
 
 /** The panel of what is selected: sections in the order of work. Follows the hand when there is time; the stage comes first. */
 export function Details() {
-  return <Panel s={useDeferredValue(useOffStageState(shown))} />
+  return <Panel s={useDeferredValue(usePacedState(shown))} />
 }
 
 const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {

@@ -9,13 +9,16 @@ import { useBenchState } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 import { NumberField } from '../ui/number-field'
 import { Tick } from '../ui/tick'
+import { useHeld } from '../ui/use-held'
 import { ColourField } from './colour-field'
 
 type Props = { paint: Gradient; onPreview: (p: Gradient) => void; onChange: (p: Gradient) => void }
 
 type Stops = Record<string, GradientStop>
 /** Stops on a bar: drag to move, double click to add; each recoloured by itself. */
-export function StopsBar({ stops: all, onPreview, onChange }: { stops: Stops; onPreview: (s: Stops) => void; onChange: (s: Stops) => void }) {
+export function StopsBar({ stops: given, onPreview, onChange }: { stops: Stops; onPreview: (s: Stops) => void; onChange: (s: Stops) => void }) {
+  const hand = useHeld(given)
+  const all = hand.value
   const swatches = useBenchState((s) => s.design.swatches)
   const stops = Object.entries(all).sort((a, b) => a[1].offset - b[1].offset)
   const [chosen, setChosen] = useState<string | null>(null)
@@ -71,9 +74,15 @@ export function StopsBar({ stops: all, onPreview, onChange }: { stops: Stops; on
             onPointerMove={(e) => {
               if (e.buttons !== 1) return
               const r = e.currentTarget.parentElement?.getBoundingClientRect()
-              if (r) onPreview(withStop(key, { offset: Math.min(1, Math.max(0, (e.clientX - r.left) / r.width)) }))
+              if (!r) return
+              const next = withStop(key, { offset: Math.min(1, Math.max(0, (e.clientX - r.left) / r.width)) })
+              hand.hold(next)
+              onPreview(next)
             }}
-            onPointerUp={() => onChange(all)}
+            onPointerUp={() => {
+              onChange(all)
+              hand.letGo()
+            }}
           />
         ))}
       </div>

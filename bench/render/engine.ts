@@ -26,6 +26,8 @@ import { answerFrom, layerPixels, withOnly } from './questions'
 import { plainSeeing, type Seeing, seenAs } from './seeing'
 import { Trials } from './trials'
 
+/** Rasters of a tile that are kept for the stage, and for all else. */
+const [STAGE_TILES, QUIET_TILES] = [448, 64]
 /** Levels of pictures that the stage holds at most. */
 const SOURCE_BYTES = 640 * 1024 * 1024
 
@@ -59,6 +61,7 @@ export class Engine {
   private readonly sources: SourceBook
   private readonly renderer: Renderer
   private readonly drafter: Drafter
+  /** For all but the stage: small pictures and checks must not drive out what the next move of the hand needs. */
   private readonly host: Host
   private readonly pictures: LayerPictures
   private readonly fonts = new FontBook(async (file) => {
@@ -107,8 +110,8 @@ export class Engine {
   ) {
     this.memory = new PixelMemory(module)
     this.sources = new SourceBook(this.memory, serverLoader, SOURCE_BYTES)
-    this.renderer = new Renderer(this.memory, this.sources)
-    this.host = { fonts: this.fonts, sources: this.sources, renderer: this.renderer }
+    this.renderer = new Renderer(this.memory, this.sources, STAGE_TILES)
+    this.host = { fonts: this.fonts, sources: this.sources, renderer: new Renderer(this.memory, this.sources, QUIET_TILES) }
     this.drafter = new Drafter(new Drafts(this.renderer), this.renderer.counts, (page, view) => this.planned(page, view))
     this.painting = new Painting(this.sources, post, () => this.schedule())
     this.trials = new Trials(this.host, post)
@@ -244,6 +247,8 @@ export class Engine {
     if (made.missing.length === 0) return
     void this.sources.load(made.missing).then(
       () => {
+        // Drafts are made from the levels that are here.
+        this.readyDue = true
         again()
         this.schedule()
       },

@@ -1,6 +1,7 @@
 'use client'
 import { useEffect, useId, useRef, useState } from 'react'
 import { readLength } from './arithmetic'
+import { useHeld } from './use-held'
 
 type Props = {
   label: string
@@ -33,7 +34,9 @@ export function whyNot(text: string, read: number | null, min: number, max: numb
 }
 
 /** Takes arithmetic and units, arrow keys (Shift for ten steps) and dragging on its label. What cannot be taken is said; the last good value stays. */
-export function NumberField({ label, short, value, unit, min = -1e6, max = 1e6, step = 1, digits = 1, units, onChange, onDrag }: Props) {
+export function NumberField({ label, short, value: given, unit, min = -1e6, max = 1e6, step = 1, digits = 1, units, onChange, onDrag }: Props) {
+  const held = useHeld(given)
+  const { value } = held
   const [text, setText] = useState<string | null>(null)
   const [wrong, setWrong] = useState<string | null>(null)
   const drag = useRef<{ x: number; from: number; last: number } | null>(null)
@@ -68,11 +71,13 @@ export function NumberField({ label, short, value, unit, min = -1e6, max = 1e6, 
         onPointerMove={(e) => {
           if (!drag.current) return
           drag.current.last = clamp(drag.current.from + Math.round((e.clientX - drag.current.x) / 2) * step)
+          held.hold(drag.current.last)
           ;(onDrag ?? onChange)(drag.current.last)
         }}
         onPointerUp={() => {
           if (drag.current && drag.current.last !== drag.current.from && onDrag) onChange(drag.current.last)
           drag.current = null
+          held.letGo()
         }}
       >
         {short ?? label}

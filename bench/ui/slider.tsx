@@ -1,20 +1,31 @@
 'use client'
 import { Slider as Base } from 'radix-ui'
+import { useHeld } from './use-held'
 
 type Props = { label: string; value: number; min: number; max: number; step?: number; onChange: (v: number) => void; onCommit: (v: number) => void }
-export const Slider = ({ label, value, min, max, step = 1, onChange, onCommit }: Props) => (
-  <Base.Root
-    className="relative flex h-5 w-full touch-none items-center select-none"
-    value={[value]}
-    min={min}
-    max={max}
-    step={step}
-    onValueChange={([v]) => v !== undefined && onChange(v)}
-    onValueCommit={([v]) => v !== undefined && onCommit(v)}
-  >
-    <Base.Track className="relative h-[3px] w-full rounded-full bg-line">
-      <Base.Range className="absolute h-full rounded-full bg-ink" />
-    </Base.Track>
-    <Base.Thumb aria-label={label} className="block size-3.5 rounded-full border border-ink bg-panel" />
-  </Base.Root>
-)
+export function Slider({ label, value, min, max, step = 1, onChange, onCommit }: Props) {
+  const held = useHeld(value)
+  return (
+    <Base.Root
+      className="relative flex h-5 w-full touch-none items-center select-none"
+      value={[held.value]}
+      min={min}
+      max={max}
+      step={step}
+      onValueChange={([v]) => {
+        if (v === undefined) return
+        held.hold(v)
+        onChange(v)
+      }}
+      onValueCommit={([v]) => {
+        if (v !== undefined) onCommit(v)
+        held.letGo()
+      }}
+    >
+      <Base.Track className="relative h-[3px] w-full rounded-full bg-line">
+        <Base.Range className="absolute h-full rounded-full bg-ink" />
+      </Base.Track>
+      <Base.Thumb aria-label={label} className="block size-3.5 rounded-full border border-ink bg-panel" />
+    </Base.Root>
+  )
+}

@@ -242,7 +242,10 @@ export class Drafts {
 
   /** Makes what drafts of a tile need, where there will be any. */
   prepare(plan: Plan, column: number, row: number, hand: Hand): void {
-    this.draftOf(plan, column * TILE, row * TILE, hand)
+    const [left, top] = [column * TILE, row * TILE]
+    const made = this.draftOf(plan, left, top, hand)
+    // What a treated thing is without its treatments stays as it is while one of them changes.
+    for (const { node, region } of made?.held ?? []) if (node.kind === 'filter') this.renderer.nodeRaster(node, region, left, top)
   }
 
   /** Flattens what lies beneath the hand on a tile, where that is all that a gesture needs. */
