@@ -225,12 +225,15 @@ export type Kernels = {
   ): void
   pairShift(...args: [to: number, from: number, stride: number, ...Part, x0: number, y0: number, x1: number, y1: number, most: number]): void
   mapPlanes(...args: [raster: number, ...Rect, from: number, fromPlane: number, fromStride: number, ...Affine]): void
-  pairUp(...args: [to: number, from: number, plane: number, stride: number, ...Part, width: number, height: number, maps: number]): void
+  weavePx(...args: [to: number, toStride: number, from: number, plane: number, stride: number, count: number, rows: number]): void
+  partPx(...args: [to: number, plane: number, stride: number, from: number, fromStride: number, count: number, rows: number]): void
+  pairUp(...args: [to: number, from: number, stride: number, ...Part, width: number, height: number, maps: number]): void
   sharpenRect(...args: [raster: number, ...Rect, soft: number, softPlane: number, softStride: number, amount: number, threshold: number]): void
   squarePlane(...args: [to: number, from: number, stride: number, count: number, rows: number]): void
   guideLine(...args: [mean: number, square: number, stride: number, count: number, rows: number, spared: number]): void
   guideApply(...args: [raster: number, stride: number, a: number, b: number, fromStride: number, count: number, rows: number]): void
-  dabRect(...args: [...Drawn, square: number, ...Part, places: number, sharp: number]): void
+  dabWeigh(...args: [from: number, plane: number, square: number, stride: number, count: number, rows: number, sharp: number]): void
+  dabRect(...args: [...Drawn, weights: number, ...Part, places: number]): void
   lightSquare(...args: [to: number, from: number, ...Rect]): void
   displaceRect(
     ...args: [

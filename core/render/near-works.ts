@@ -33,11 +33,14 @@ function about(s: Scratch, near: Near, place: Place, w: { x: number; y: number }
   const read = s.gather(near, place, look)
   const count = doublings(2 * far)
   const [px, py] = [cx - 0.5 - read.x, cy - 0.5 - read.y]
+  const steps = Array.from({ length: count }, (_, n) => amount / 2 ** (n + 1))
   const maps = (n: number) => {
-    const [a, b, c, d, e, f, g, h] = both(amount / 2 ** (n + 1)) as [number, number, number, number, number, number, number, number]
+    const [a, b, c, d, e, f, g, h] = both(steps[n] as number) as [number, number, number, number, number, number, number, number]
     return [a, b, px - a * px - b * py, c, d, py - c * px - d * py, e, f, px - e * px - f * py, g, h, py - g * px - h * py]
   }
-  s.bringAll(s.paired(read, maps, count), read, place, near.factor)
+  // What is still to be met makes a border that is needed no further.
+  const borders = steps.map((k) => look - Math.ceil((far * k) / amount) - 1)
+  s.bringAll(s.paired(read, maps, borders), read, place, near.factor)
 }
 
 const boxOf = ({ region, left, top }: Place) => ({
@@ -134,18 +137,19 @@ export const nearWorks: Works = {
     const read = s.gather(near, place, reach + Math.ceil(radius * 0.75) + 1)
     kernels.lightSquare(a + 4 * PLANE, a, PLANE, SIDE_BYTES, (read.width + 3) & ~3, read.height)
     s.blur(near.sigma, read, [0, 1, 2, 3, 4])
+    kernels.dabWeigh(a, PLANE, a + 4 * PLANE, SIDE_BYTES, (read.width + 3) & ~3, read.height, w.sharp)
     const places = Array.from({ length: 8 }, (_, n) => [cosine((n * Math.PI) / 4) * radius * 0.75, sine((n * Math.PI) / 4) * radius * 0.75]).flat()
     const at = s.told(places)
     const { raster, region, left, top } = place
     if (near.factor === 1) {
       const to = [raster + region.offset, PLANE_BYTES, STRIDE, a, PLANE, SIDE_BYTES, a + 4 * PLANE] as const
-      kernels.dabRect(...to, left + region.x - read.x, top + region.y - read.y, region.width, region.height, at, w.sharp)
+      kernels.dabRect(...to, left + region.x - read.x, top + region.y - read.y, region.width, region.height, at)
       return
     }
     const skip = reach + Math.ceil(radius * 0.75) + 1
     const { b } = s
     const inner = [read.width - 2 * skip, read.height - 2 * skip] as const
-    kernels.dabRect(b + skip * SIDE_BYTES + skip * 4, PLANE, SIDE_BYTES, a, PLANE, SIDE_BYTES, a + 4 * PLANE, skip, skip, ...inner, at, w.sharp)
+    kernels.dabRect(b + skip * SIDE_BYTES + skip * 4, PLANE, SIDE_BYTES, a, PLANE, SIDE_BYTES, a + 4 * PLANE, skip, skip, ...inner, at)
     s.bringAll(b, read, place, near.factor)
   },
   displace: (s, w, near, place, step) => {

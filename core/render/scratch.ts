@@ -119,15 +119,23 @@ export class Scratch {
     return read
   }
 
-  /** Two places meet again and again, half as far each time: as many even places as they are px apart. */
-  paired(read: Read, maps: (n: number) => readonly number[], count: number): number {
-    let { a: from, b: to } = this
-    for (let n = 0; n < count; n++) {
+  /**
+   * Two places meet again and again, half as far each time: as many even places as they are px apart. Each time all but a
+   * border of so many px is made.
+   */
+  paired({ width, height }: Read, maps: (n: number) => readonly number[], borders: readonly number[]): number {
+    const { kernels } = this.memory
+    const [whole, stride] = [(width + 3) & ~3, 4 * SIDE_BYTES]
+    let { a: to, b: from } = this
+    kernels.weavePx(from, stride, to, PLANE, SIDE_BYTES, whole, height)
+    borders.forEach((border, n) => {
       const at = this.told(maps(n))
-      this.memory.kernels.pairUp(to, from, PLANE, SIDE_BYTES, 0, 0, read.width, read.height, read.width, read.height, at)
+      const left = Math.max(0, border)
+      kernels.pairUp(to, from, stride, left, left, width - 2 * left, height - 2 * left, width, height, at)
       ;[from, to] = [to, from]
-    }
-    return from
+    })
+    kernels.partPx(to, PLANE, SIDE_BYTES, from, stride, whole, height)
+    return to
   }
 
   /** The same by plain shifts, which are quicker; each time a little more of the buffer's border is no longer made. */

@@ -42,7 +42,32 @@ export function maskRect(b: usize, plane: usize, stride: usize, cover: usize, co
  */
 export function blurPlane(to: usize, from: usize, stride: usize, left: i32, top: i32, count: i32, rows: i32, step: usize, weights: usize, reach: i32): void {
   for (let y: i32 = top; y < top + rows; y++) {
-    for (let n: i32 = left; n < left + count; n += 4) {
+    let n: i32 = left
+    // Sixteen px share each weight.
+    for (; n + 16 <= left + count; n += 16) {
+      const at = <usize>y * stride + (<usize>n << 2)
+      const middle = v128.load32_splat(weights)
+      let one = f32x4.mul(v128.load(from + at), middle)
+      let two = f32x4.mul(v128.load(from + at, 16), middle)
+      let three = f32x4.mul(v128.load(from + at, 32), middle)
+      let four = f32x4.mul(v128.load(from + at, 48), middle)
+      let before = from + at
+      let after = before
+      for (let k: i32 = 1; k <= reach; k++) {
+        before -= step
+        after += step
+        const w = v128.load32_splat(weights + (<usize>k << 2))
+        one = f32x4.add(one, f32x4.mul(f32x4.add(v128.load(before), v128.load(after)), w))
+        two = f32x4.add(two, f32x4.mul(f32x4.add(v128.load(before, 16), v128.load(after, 16)), w))
+        three = f32x4.add(three, f32x4.mul(f32x4.add(v128.load(before, 32), v128.load(after, 32)), w))
+        four = f32x4.add(four, f32x4.mul(f32x4.add(v128.load(before, 48), v128.load(after, 48)), w))
+      }
+      v128.store(to + at, one)
+      v128.store(to + at, two, 16)
+      v128.store(to + at, three, 32)
+      v128.store(to + at, four, 48)
+    }
+    for (; n < left + count; n += 4) {
       const at = <usize>y * stride + (<usize>n << 2)
       let sum = f32x4.mul(v128.load(from + at), v128.load32_splat(weights))
       let before = from + at
@@ -57,6 +82,11 @@ export function blurPlane(to: usize, from: usize, stride: usize, left: i32, top:
   }
 }
 
+/** Four px of a row and those below them, mixed. */
+@inline function rowsMixed(at: usize, stride: usize, below: v128): v128 {
+  const high = v128.load(at)
+  return f32x4.add(high, f32x4.mul(f32x4.sub(v128.load(at + stride), high), below))
+}
 /** A plane enlarged bilinearly: the px n of a row lies at x + n × k of the source's px, counted from their middles. */
 export function enlargePlane(to: usize, toStride: usize, from: usize, fromStride: usize, count: i32, rows: i32, x: f32, y: f32, k: f32): void {
   if (k == 1 && x == floor<f32>(x) && y == floor<f32>(y)) {
@@ -64,19 +94,66 @@ export function enlargePlane(to: usize, toStride: usize, from: usize, fromStride
     for (let row: i32 = 0; row < rows; row++) memory.copy(to + <usize>row * toStride, first + <usize>row * fromStride, <usize>count << 2)
     return
   }
+  const ways = f32x4(0, k, 2 * k, 3 * k)
+  const one = f32x4.splat(1)
+  // At these scales four px lie alike between those of the source, all along a row.
+  const even = k == 1 || k == 0.5 || k == 0.25
+  const start = floor<f32>(x)
+  const lanes = f32x4.add(f32x4.splat(x - start), ways)
+  const whole = f32x4.floor(lanes)
+  const along = f32x4.sub(lanes, whole)
+  const takes = i32x4.add(i32x4.mul(i32x4.trunc_sat_f32x4_s(whole), i32x4.splat(0x04040404)), i32x4.splat(0x03020100))
+  const takesNext = i32x4.add(takes, i32x4.splat(0x04040404))
+  const further: usize = k == 1 ? 16 : k == 0.5 ? 8 : 4
   for (let row: i32 = 0; row < rows; row++) {
     const v: f32 = y + <f32>row * k
     const v0 = floor<f32>(v)
     const line = from + <usize>(<i32>v0) * fromStride
     const down = v - v0
-    for (let n: i32 = 0; n < count; n++) {
+    const below = f32x4.splat(down)
+    let n: i32 = 0
+    if (even) {
+      let own = line + (<usize>(<i32>start) << 2)
+      for (; n + 4 <= count; n += 4) {
+        const mixed = rowsMixed(own, fromStride, below)
+        let left: v128, right: v128
+        if (k == 1) {
+          left = mixed
+          right = rowsMixed(own + 4, fromStride, below)
+        } else {
+          left = i8x16.swizzle(mixed, takes)
+          right = i8x16.swizzle(mixed, takesNext)
+        }
+        v128.store(to + (<usize>n << 2), f32x4.add(left, f32x4.mul(f32x4.sub(right, left), along)))
+        own += further
+      }
+    } else if (k < 0.25) {
+      let own = line + (<usize>(<i32>start) << 2)
+      let first: f32 = x - start
+      for (; n + 4 <= count; n += 4) {
+        const mixed = rowsMixed(own, fromStride, below)
+        // Four px pass at most one of the source.
+        const way = f32x4.add(f32x4.splat(first), ways)
+        const past = f32x4.ge(way, one)
+        const second = v128.shuffle<f32>(mixed, mixed, 1, 1, 1, 1)
+        const left = v128.bitselect(second, v128.shuffle<f32>(mixed, mixed, 0, 0, 0, 0), past)
+        const right = v128.bitselect(v128.shuffle<f32>(mixed, mixed, 2, 2, 2, 2), second, past)
+        const over = f32x4.sub(way, v128.and(past, one))
+        v128.store(to + (<usize>n << 2), f32x4.add(left, f32x4.mul(f32x4.sub(right, left), over)))
+        first += 4 * k
+        if (first >= 1) {
+          first -= 1
+          own += 4
+        }
+      }
+    }
+    for (; n < count; n++) {
       const u: f32 = x + <f32>n * k
       const u0 = floor<f32>(u)
       const at = line + (<usize>(<i32>u0) << 2)
-      const over = u - u0
-      const high = load<f32>(at) + (load<f32>(at + 4) - load<f32>(at)) * over
-      const low = load<f32>(at + fromStride) + (load<f32>(at + fromStride + 4) - load<f32>(at + fromStride)) * over
-      store<f32>(to + (<usize>n << 2), high + (low - high) * down)
+      const left = load<f32>(at) + (load<f32>(at + fromStride) - load<f32>(at)) * down
+      const right = load<f32>(at + 4) + (load<f32>(at + fromStride + 4) - load<f32>(at + 4)) * down
+      store<f32>(to + (<usize>n << 2), left + (right - left) * (u - u0))
     }
     to += toStride
   }

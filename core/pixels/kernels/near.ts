@@ -12,26 +12,73 @@ import { hash } from './hash'
   return high + (low - high) * (v - v0)
 }
 
+/** Four planes as px of four floats each. `count` in fours. */
+export function weavePx(to: usize, toStride: usize, from: usize, plane: usize, stride: usize, count: i32, rows: i32): void {
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let n: i32 = 0; n < count; n += 4) {
+      const at = from + (<usize>n << 2)
+      const px = to + (<usize>n << 4)
+      turned(v128.load(at), v128.load(at + plane), v128.load(at + 2 * plane), v128.load(at + 3 * plane), px, 16)
+    }
+    to += toStride
+    from += stride
+  }
+}
+/** The same back. `count` in fours. */
+export function partPx(to: usize, plane: usize, stride: usize, from: usize, fromStride: usize, count: i32, rows: i32): void {
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let n: i32 = 0; n < count; n += 4) {
+      const px = from + (<usize>n << 4)
+      turned(v128.load(px), v128.load(px, 16), v128.load(px, 32), v128.load(px, 48), to + (<usize>n << 2), plane)
+    }
+    to += stride
+    from += fromStride
+  }
+}
+/** Four rows of four become columns, `apart` bytes from each other. */
+@inline function turned(a: v128, b: v128, c: v128, d: v128, to: usize, apart: usize): void {
+  const ab = v128.shuffle<f32>(a, b, 0, 4, 1, 5)
+  const cd = v128.shuffle<f32>(c, d, 0, 4, 1, 5)
+  const ef = v128.shuffle<f32>(a, b, 2, 6, 3, 7)
+  const gh = v128.shuffle<f32>(c, d, 2, 6, 3, 7)
+  v128.store(to, v128.shuffle<f32>(ab, cd, 0, 1, 4, 5))
+  v128.store(to + apart, v128.shuffle<f32>(ab, cd, 2, 3, 6, 7))
+  v128.store(to + 2 * apart, v128.shuffle<f32>(ef, gh, 0, 1, 4, 5))
+  v128.store(to + 3 * apart, v128.shuffle<f32>(ef, gh, 2, 3, 6, 7))
+}
+/** What lies between four px of four floats. */
+@inline function amid(at: usize, stride: usize, over: v128, down: v128): v128 {
+  const high = f32x4.add(v128.load(at), f32x4.mul(f32x4.sub(v128.load(at, 16), v128.load(at)), over))
+  const low = f32x4.add(v128.load(at + stride), f32x4.mul(f32x4.sub(v128.load(at + stride, 16), v128.load(at + stride)), over))
+  return f32x4.add(high, f32x4.mul(f32x4.sub(low, high), down))
+}
+
 /**
- * Each px becomes the mean of two places: those that (x, y) is mapped to by
+ * Each px (of four floats) of a part becomes the mean of two places: those that (x, y) is mapped to by
  * u = a x + b y + c, v = d x + e y + f and by the same with the second six numbers at `maps`. Places beyond the buffer of
  * `width` × `height` are those at its border.
  */
-export function pairUp(to: usize, from: usize, plane: usize, stride: usize, left: i32, top: i32, count: i32, rows: i32, width: i32, height: i32, maps: usize): void {
-  const right = <f32>(width - 2)
-  const low = <f32>(height - 2)
-  for (let y: i32 = top; y < top + rows; y++)
+export function pairUp(to: usize, from: usize, stride: usize, left: i32, top: i32, count: i32, rows: i32, width: i32, height: i32, maps: usize): void {
+  const none = f32x4.splat(0)
+  const half = f32x4.splat(0.5)
+  const most = f32x4(<f32>(width - 2), <f32>(height - 2), <f32>(width - 2), <f32>(height - 2))
+  const ax = f32x4(load<f32>(maps), load<f32>(maps, 12), load<f32>(maps, 24), load<f32>(maps, 36))
+  const ay = f32x4(load<f32>(maps, 4), load<f32>(maps, 16), load<f32>(maps, 28), load<f32>(maps, 40))
+  const to0 = f32x4(load<f32>(maps, 8), load<f32>(maps, 20), load<f32>(maps, 32), load<f32>(maps, 44))
+  for (let y: i32 = top; y < top + rows; y++) {
+    const row = f32x4.add(f32x4.mul(ay, f32x4.splat(<f32>y)), to0)
     for (let x: i32 = left; x < left + count; x++) {
-      const px = <f32>x
-      const py = <f32>y
-      const u0 = min(max(load<f32>(maps) * px + load<f32>(maps, 4) * py + load<f32>(maps, 8), <f32>0), right)
-      const v0 = min(max(load<f32>(maps, 12) * px + load<f32>(maps, 16) * py + load<f32>(maps, 20), <f32>0), low)
-      const u1 = min(max(load<f32>(maps, 24) * px + load<f32>(maps, 28) * py + load<f32>(maps, 32), <f32>0), right)
-      const v1 = min(max(load<f32>(maps, 36) * px + load<f32>(maps, 40) * py + load<f32>(maps, 44), <f32>0), low)
-      const at = <usize>y * stride + (<usize>x << 2)
-      for (let p: usize = 0; p < 4; p++)
-        store<f32>(to + p * plane + at, 0.5 * (between(from + p * plane, stride, u0, v0) + between(from + p * plane, stride, u1, v1)))
+      const place = f32x4.pmin(f32x4.pmax(f32x4.add(f32x4.mul(ax, f32x4.splat(<f32>x)), row), none), most)
+      const corner = f32x4.floor(place)
+      const part = f32x4.sub(place, corner)
+      const at = i32x4.trunc_sat_f32x4_s(corner)
+      const one = from + <usize>i32x4.extract_lane(at, 1) * stride + (<usize>i32x4.extract_lane(at, 0) << 4)
+      const two = from + <usize>i32x4.extract_lane(at, 3) * stride + (<usize>i32x4.extract_lane(at, 2) << 4)
+      const a = amid(one, stride, v128.shuffle<f32>(part, part, 0, 0, 0, 0), v128.shuffle<f32>(part, part, 1, 1, 1, 1))
+      const b = amid(two, stride, v128.shuffle<f32>(part, part, 2, 2, 2, 2), v128.shuffle<f32>(part, part, 3, 3, 3, 3))
+      v128.store(to + <usize>y * stride + (<usize>x << 4), f32x4.mul(f32x4.add(a, b), half))
     }
+  }
 }
 
 /**
@@ -104,35 +151,54 @@ export function guideApply(out: usize, stride: usize, a: usize, b: usize, fromSt
 }
 
 /**
- * Dabs that keep edges: of eight softened places around a px those with the least spread of light count most (after G.
- * Papari, N. Petkov, P. Campisi, “Artistic edge and corner enhancing smoothing”, IEEE Trans. Image Processing 16, 2007, with
- * Gaussian sectors). `square`: the softened square of light; `places`: eight pairs of offsets, taken to
- * whole px. Rows in fours of px.
+ * How much the softened places of dabs count: `square`, the softened square of their light, becomes a weight that is the greater
+ * the less light spreads, and the planes are weighed by it.
  */
-export function dabRect(out: usize, outPlane: usize, outStride: usize, from: usize, plane: usize, stride: usize, square: usize, x0: i32, y0: i32, count: i32, rows: i32, places: usize, sharp: f32): void {
+export function dabWeigh(from: usize, plane: usize, square: usize, stride: usize, count: i32, rows: i32, sharp: f32): void {
   const one = f32x4.splat(1)
   const none = f32x4.splat(0)
+  for (let y: i32 = 0; y < rows; y++) {
+    for (let n: i32 = 0; n < count; n += 4) {
+      const at = <usize>n << 2
+      const r = v128.load(from + at)
+      const g = v128.load(from + plane + at)
+      const b = v128.load(from + 2 * plane + at)
+      const light = f32x4.add(f32x4.mul(r, f32x4.splat(0.2126)), f32x4.add(f32x4.mul(g, f32x4.splat(0.7152)), f32x4.mul(b, f32x4.splat(0.0722))))
+      const spread = f32x4.max(none, f32x4.sub(v128.load(square + at), f32x4.mul(light, light)))
+      const near = f32x4.add(one, f32x4.mul(spread, f32x4.splat(sharp)))
+      const twice = f32x4.mul(near, near)
+      const weight = f32x4.div(one, f32x4.mul(twice, twice))
+      v128.store(square + at, weight)
+      v128.store(from + at, f32x4.mul(r, weight))
+      v128.store(from + plane + at, f32x4.mul(g, weight))
+      v128.store(from + 2 * plane + at, f32x4.mul(b, weight))
+      v128.store(from + 3 * plane + at, f32x4.mul(v128.load(from + 3 * plane + at), weight))
+    }
+    from += stride
+    square += stride
+  }
+}
+/**
+ * Dabs that keep edges: of eight softened places around a px those with the least spread of light count most (after G.
+ * Papari, N. Petkov, P. Campisi, “Artistic edge and corner enhancing smoothing”, IEEE Trans. Image Processing 16, 2007, with
+ * Gaussian sectors). Planes and weights as `dabWeigh` leaves them; `places`: eight pairs of offsets, taken to whole px. Rows in
+ * fours of px.
+ */
+export function dabRect(out: usize, outPlane: usize, outStride: usize, from: usize, plane: usize, stride: usize, weights: usize, x0: i32, y0: i32, count: i32, rows: i32, places: usize): void {
+  const one = f32x4.splat(1)
   for (let y: i32 = 0; y < rows; y++)
     for (let x: i32 = 0; x < count; x += 4) {
-      let red = none, green = none, blue = none, cover = none, total = none
+      let red = f32x4.splat(0), green = red, blue = red, cover = red, total = red
       const here = <usize>(y + y0) * stride + (<usize>(x + x0) << 2)
       for (let k: usize = 0; k < 8; k++) {
         const u = <isize>nearest(load<f32>(places + (k << 3)))
         const v = <isize>nearest(load<f32>(places + (k << 3), 4))
-        const at = here + <usize>(v * <isize>stride + (u << 2))
-        const r = v128.load(from + at)
-        const g = v128.load(from + plane + at)
-        const b = v128.load(from + 2 * plane + at)
-        const light = f32x4.add(f32x4.mul(r, f32x4.splat(0.2126)), f32x4.add(f32x4.mul(g, f32x4.splat(0.7152)), f32x4.mul(b, f32x4.splat(0.0722))))
-        const spread = f32x4.max(none, f32x4.sub(v128.load(square + at), f32x4.mul(light, light)))
-        const near = f32x4.add(one, f32x4.mul(spread, f32x4.splat(sharp)))
-        const twice = f32x4.mul(near, near)
-        const weight = f32x4.div(one, f32x4.mul(twice, twice))
-        red = f32x4.add(red, f32x4.mul(r, weight))
-        green = f32x4.add(green, f32x4.mul(g, weight))
-        blue = f32x4.add(blue, f32x4.mul(b, weight))
-        cover = f32x4.add(cover, f32x4.mul(v128.load(from + 3 * plane + at), weight))
-        total = f32x4.add(total, weight)
+        const at = from + here + <usize>(v * <isize>stride + (u << 2))
+        red = f32x4.add(red, v128.load(at))
+        green = f32x4.add(green, v128.load(at + plane))
+        blue = f32x4.add(blue, v128.load(at + 2 * plane))
+        cover = f32x4.add(cover, v128.load(at + 3 * plane))
+        total = f32x4.add(total, v128.load(at - from + weights))
       }
       const by = f32x4.div(one, total)
       const to = out + <usize>y * outStride + (<usize>x << 2)
@@ -266,6 +332,28 @@ export function pairShift(to: usize, from: usize, stride: usize, left: i32, top:
   const by0 = <isize>(<i32>v0) * <isize>stride + (<isize>(<i32>u0) << 2)
   const by1 = <isize>(<i32>v1) * <isize>stride + (<isize>(<i32>u1) << 2)
   const half = f32x4.splat(0.5)
+  // Along a row, or to whole px down it, only two px are between.
+  if (q == 0 && s == 0 && !most) {
+    const near0 = f32x4.splat(0.5 * (one - p)), far0 = f32x4.splat(0.5 * p), near1 = f32x4.splat(0.5 * (one - r)), far1 = f32x4.splat(0.5 * r)
+    const plain = p == 0 && r == 0
+    for (let y: i32 = top; y < top + rows; y++)
+      for (let n: i32 = left; n < left + count; n += 4) {
+        const at = from + <usize>y * stride + (<usize>n << 2)
+        const here = <usize>(<isize>at + by0)
+        const there = <usize>(<isize>at + by1)
+        const out = at - from + to
+        if (plain) v128.store(out, f32x4.mul(f32x4.add(v128.load(here), v128.load(there)), half))
+        else
+          v128.store(
+            out,
+            f32x4.add(
+              f32x4.add(f32x4.mul(v128.load(here), near0), f32x4.mul(v128.load(here, 4), far0)),
+              f32x4.add(f32x4.mul(v128.load(there), near1), f32x4.mul(v128.load(there, 4), far1)),
+            ),
+          )
+      }
+    return
+  }
   for (let y: i32 = top; y < top + rows; y++)
     for (let n: i32 = left; n < left + count; n += 4) {
       const at = <usize>y * stride + (<usize>n << 2)
