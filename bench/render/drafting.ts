@@ -5,6 +5,7 @@ import type { Drafts } from '@/core/render/draft'
 import { type Hand, handBetween, handOf } from '@/core/render/hand'
 import type { PlanNode } from '@/core/render/nodes'
 import type { Plan, View } from '@/core/render/plan'
+import type { NearWork } from '@/core/treatments/definition'
 import type { StageView, Tile } from './protocol'
 
 /** A frame that blends more pixels of layers than this above the hand is drafted, or it would come late. */
@@ -32,6 +33,15 @@ const boundsOfHand = (nodes: readonly PlanNode[], { first, last }: Hand): Bounds
 function worthDrafting(nodes: readonly PlanNode[], hand: Hand, area: Bounds): boolean {
   return nodes.slice(hand.last + 1).reduce((sum, n) => sum + areaOf(intersect(n.bounds, area)), 0) > MOST_PIXELS
 }
+
+/** What a megapixel of a node's treatments takes besides, ms. */
+function treatingRate(node: PlanNode): number {
+  if (node.kind !== 'filter') return 0
+  const own = 'near' in node.work ? (LONG.has(node.work.near.op) ? 80 : 20) : 0
+  return own + treatingRate(node.inner)
+}
+/** Works that take long. */
+const LONG: ReadonlySet<NearWork['op']> = new Set(['dabs', 'zoom', 'spin', 'smear', 'wear', 'print', 'displace'])
 
 /** Draws the stage while the hand moves, so that no frame is late; knows from its own past how long frames take. */
 export class Drafter {
@@ -64,8 +74,8 @@ export class Drafter {
   private smallPlan(page: ResolvedPage, view: StageView): Plan {
     return this.planned(page, { scale: view.scale / this.factor, asIs: true })
   }
-  private chooseSize(area: number): void {
-    const expected = (area / 1e6) * this.rate
+  private chooseSize(area: number, held: readonly PlanNode[]): void {
+    const expected = (area / 1e6) * (this.rate + held.reduce((sum, n) => sum + treatingRate(n), 0))
     this.factor = expected > TOO_LATE_MS ? 4 : expected > LATE_MS ? 2 : 1
     this.fresh = false
   }
@@ -77,7 +87,7 @@ export class Drafter {
     const seen = intersect(clip, view.visible)
     if (!kept || !hand || !worthDrafting(made.nodes, hand, seen)) return null
     // Once in a gesture: a change of size would have everything made anew in its midst.
-    if (this.fresh) this.chooseSize(areaOf(seen))
+    if (this.fresh) this.chooseSize(areaOf(seen), made.nodes.slice(hand.first, hand.last + 1))
     const started = performance.now()
     const { drawn } = this.counts
     const tiles = this.factor > 1 ? this.drawSmall(kept, page, seen, view, due, made.page) : []
@@ -132,7 +142,7 @@ export class Drafter {
     if (!kept || !full) return false
     const box = intersect(boundsOfHand(kept.made.nodes, full), view.visible)
     const drafted = worthDrafting(kept.made.nodes, full, box)
-    if (drafted && this.fresh) this.chooseSize(areaOf(box))
+    if (drafted && this.fresh) this.chooseSize(areaOf(box), kept.made.nodes.slice(full.first, full.last + 1))
     const factor = drafted ? this.factor : 1
     const made = factor > 1 ? this.smallPlan(kept.page, view) : kept.made
     const hand = handOf(made.nodes, ids)
@@ -144,7 +154,7 @@ export class Drafter {
       if (this.readied.has(key)) continue
       if (this.readied.size > 400) this.readied.clear()
       this.readied.add(key)
-      if (drafted) this.drafts.prepare(made, column, row, hand)
+      if (drafted) this.drafts.prepare(made, column, row, hand, factor)
       else this.drafts.prepareBeneath(made, column, row, hand)
       return true
     }

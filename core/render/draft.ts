@@ -240,12 +240,13 @@ export class Drafts {
     return `${this.renderer.tileKey(plan, column, row)}/${hand.first}-${hand.last}`
   }
 
-  /** Makes what drafts of a tile need, where there will be any. */
-  prepare(plan: Plan, column: number, row: number, hand: Hand): void {
+  /** Makes what drafts of a tile need, where there will be any: by making one that nobody sees. */
+  prepare(plan: Plan, column: number, row: number, hand: Hand, factor: 1 | 2 | 4): void {
     const [left, top] = [column * TILE, row * TILE]
-    const made = this.draftOf(plan, left, top, hand)
-    // What a treated thing is without its treatments stays as it is while one of them changes.
-    for (const { node, region } of made?.held ?? []) if (node.kind === 'filter') this.renderer.nodeRaster(node, region, left, top)
+    const clip = { left, top, right: left + TILE, bottom: top + TILE }
+    const everywhere = { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity }
+    const made = factor === 1 ? [this.part(plan, column, row, hand, clip)] : this.enlargedParts(plan, column, row, hand, clip, factor, everywhere)
+    this.renderer.memory.handBack((made ?? []).flatMap((p) => p?.data.buffer ?? []))
   }
 
   /** Flattens what lies beneath the hand on a tile, where that is all that a gesture needs. */
