@@ -125,7 +125,7 @@ export class Scratch {
    */
   paired({ width, height }: Read, maps: (n: number) => readonly number[], borders: readonly number[]): number {
     const { kernels } = this.memory
-    const [whole, stride] = [(width + 3) & ~3, 4 * SIDE_BYTES]
+    const [whole, stride] = [(width + 3) & ~3, 2 * SIDE_BYTES]
     let { a: to, b: from } = this
     kernels.weavePx(from, stride, to, PLANE, SIDE_BYTES, whole, height)
     borders.forEach((border, n) => {

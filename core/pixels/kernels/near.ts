@@ -12,71 +12,100 @@ import { hash } from './hash'
   return high + (low - high) * (v - v0)
 }
 
-/** Four planes as px of four floats each. `count` in fours. */
+/** Four planes as px of four whole numbers, 32767 for 1. `count` in fours. */
 export function weavePx(to: usize, toStride: usize, from: usize, plane: usize, stride: usize, count: i32, rows: i32): void {
   for (let y: i32 = 0; y < rows; y++) {
     for (let n: i32 = 0; n < count; n += 4) {
       const at = from + (<usize>n << 2)
-      const px = to + (<usize>n << 4)
-      turned(v128.load(at), v128.load(at + plane), v128.load(at + 2 * plane), v128.load(at + 3 * plane), px, 16)
+      const px = to + (<usize>n << 3)
+      const rg = i16x8.narrow_i32x4_s(whole(v128.load(at)), whole(v128.load(at + plane)))
+      const ba = i16x8.narrow_i32x4_s(whole(v128.load(at + 2 * plane)), whole(v128.load(at + 3 * plane)))
+      // r0 b0 r1 b1 … and g0 a0 g1 a1 …, then all four of each px.
+      const rb = v128.shuffle<i16>(rg, ba, 0, 8, 1, 9, 2, 10, 3, 11)
+      const ga = v128.shuffle<i16>(rg, ba, 4, 12, 5, 13, 6, 14, 7, 15)
+      v128.store(px, v128.shuffle<i16>(rb, ga, 0, 8, 1, 9, 2, 10, 3, 11))
+      v128.store(px, v128.shuffle<i16>(rb, ga, 4, 12, 5, 13, 6, 14, 7, 15), 16)
     }
     to += toStride
     from += stride
   }
 }
+@inline function whole(v: v128): v128 {
+  return i32x4.trunc_sat_f32x4_s(f32x4.nearest(f32x4.mul(v, f32x4.splat(32767))))
+}
 /** The same back. `count` in fours. */
 export function partPx(to: usize, plane: usize, stride: usize, from: usize, fromStride: usize, count: i32, rows: i32): void {
   for (let y: i32 = 0; y < rows; y++) {
     for (let n: i32 = 0; n < count; n += 4) {
-      const px = from + (<usize>n << 4)
-      turned(v128.load(px), v128.load(px, 16), v128.load(px, 32), v128.load(px, 48), to + (<usize>n << 2), plane)
+      const px = from + (<usize>n << 3)
+      const a = v128.load(px)
+      const b = v128.load(px, 16)
+      const rgLow = v128.shuffle<i16>(a, b, 0, 4, 8, 12, 1, 5, 9, 13)
+      const ba = v128.shuffle<i16>(a, b, 2, 6, 10, 14, 3, 7, 11, 15)
+      const at = to + (<usize>n << 2)
+      v128.store(at, shareOf(i32x4.extend_low_i16x8_s(rgLow)))
+      v128.store(at + plane, shareOf(i32x4.extend_high_i16x8_s(rgLow)))
+      v128.store(at + 2 * plane, shareOf(i32x4.extend_low_i16x8_s(ba)))
+      v128.store(at + 3 * plane, shareOf(i32x4.extend_high_i16x8_s(ba)))
     }
     to += stride
     from += fromStride
   }
 }
-/** Four rows of four become columns, `apart` bytes from each other. */
-@inline function turned(a: v128, b: v128, c: v128, d: v128, to: usize, apart: usize): void {
-  const ab = v128.shuffle<f32>(a, b, 0, 4, 1, 5)
-  const cd = v128.shuffle<f32>(c, d, 0, 4, 1, 5)
-  const ef = v128.shuffle<f32>(a, b, 2, 6, 3, 7)
-  const gh = v128.shuffle<f32>(c, d, 2, 6, 3, 7)
-  v128.store(to, v128.shuffle<f32>(ab, cd, 0, 1, 4, 5))
-  v128.store(to + apart, v128.shuffle<f32>(ab, cd, 2, 3, 6, 7))
-  v128.store(to + 2 * apart, v128.shuffle<f32>(ef, gh, 0, 1, 4, 5))
-  v128.store(to + 3 * apart, v128.shuffle<f32>(ef, gh, 2, 3, 6, 7))
+@inline function shareOf(v: v128): v128 {
+  return f32x4.div(f32x4.convert_i32x4_s(v), f32x4.splat(32767))
 }
-/** What lies between four px of four floats. */
+/** What lies between four px, in the lower half. */
 @inline function amid(at: usize, stride: usize, over: v128, down: v128): v128 {
-  const high = f32x4.add(v128.load(at), f32x4.mul(f32x4.sub(v128.load(at, 16), v128.load(at)), over))
-  const low = f32x4.add(v128.load(at + stride), f32x4.mul(f32x4.sub(v128.load(at + stride, 16), v128.load(at + stride)), over))
-  return f32x4.add(high, f32x4.mul(f32x4.sub(low, high), down))
+  const high = v128.load(at)
+  const mixed = i16x8.add(high, i16x8.q15mulr_sat_s(i16x8.sub(v128.load(at + stride), high), down))
+  return i16x8.add(mixed, i16x8.q15mulr_sat_s(i16x8.sub(v128.shuffle<i64>(mixed, mixed, 1, 0), mixed), over))
 }
 
 /**
- * Each px (of four floats) of a part becomes the mean of two places: those that (x, y) is mapped to by
+ * Each px (as `weavePx` makes them) of a part becomes the mean of two places: those that (x, y) is mapped to by
  * u = a x + b y + c, v = d x + e y + f and by the same with the second six numbers at `maps`. Places beyond the buffer of
  * `width` × `height` are those at its border.
  */
 export function pairUp(to: usize, from: usize, stride: usize, left: i32, top: i32, count: i32, rows: i32, width: i32, height: i32, maps: usize): void {
-  const none = f32x4.splat(0)
-  const half = f32x4.splat(0.5)
-  const most = f32x4(<f32>(width - 2), <f32>(height - 2), <f32>(width - 2), <f32>(height - 2))
+  // Places as whole numbers of 2^-20 px, which along a row differ by a step each.
+  const fine = f32x4.splat(1048576)
+  const none = i32x4.splat(0)
+  const most = i32x4.shl(i32x4(width - 2, height - 2, width - 2, height - 2), 20)
   const ax = f32x4(load<f32>(maps), load<f32>(maps, 12), load<f32>(maps, 24), load<f32>(maps, 36))
   const ay = f32x4(load<f32>(maps, 4), load<f32>(maps, 16), load<f32>(maps, 28), load<f32>(maps, 40))
   const to0 = f32x4(load<f32>(maps, 8), load<f32>(maps, 20), load<f32>(maps, 32), load<f32>(maps, 44))
+  const step = i32x4.trunc_sat_f32x4_s(f32x4.nearest(f32x4.mul(ax, fine)))
+  // Bytes of a px and of a row, for places along and down in turn.
+  const bytes = i32x4.splat(8 | (<i32>stride << 16))
+  const start = f32x4.mul(ax, f32x4.splat(<f32>left))
   for (let y: i32 = top; y < top + rows; y++) {
-    const row = f32x4.add(f32x4.mul(ay, f32x4.splat(<f32>y)), to0)
+    const first = f32x4.add(f32x4.add(f32x4.mul(ay, f32x4.splat(<f32>y)), to0), start)
+    // No place lies nearly as far beyond the buffer; whole numbers would not hold one that does.
+    const held = f32x4.pmin(f32x4.pmax(first, f32x4.splat(-1000)), f32x4.splat(1100))
+    let run = i32x4.trunc_sat_f32x4_s(f32x4.nearest(f32x4.mul(held, fine)))
+    const line = to + <usize>y * stride
     for (let x: i32 = left; x < left + count; x++) {
-      const place = f32x4.pmin(f32x4.pmax(f32x4.add(f32x4.mul(ax, f32x4.splat(<f32>x)), row), none), most)
-      const corner = f32x4.floor(place)
-      const part = f32x4.sub(place, corner)
-      const at = i32x4.trunc_sat_f32x4_s(corner)
-      const one = from + <usize>i32x4.extract_lane(at, 1) * stride + (<usize>i32x4.extract_lane(at, 0) << 4)
-      const two = from + <usize>i32x4.extract_lane(at, 3) * stride + (<usize>i32x4.extract_lane(at, 2) << 4)
-      const a = amid(one, stride, v128.shuffle<f32>(part, part, 0, 0, 0, 0), v128.shuffle<f32>(part, part, 1, 1, 1, 1))
-      const b = amid(two, stride, v128.shuffle<f32>(part, part, 2, 2, 2, 2), v128.shuffle<f32>(part, part, 3, 3, 3, 3))
-      v128.store(to + <usize>y * stride + (<usize>x << 4), f32x4.mul(f32x4.add(a, b), half))
+      const place = i32x4.min_s(i32x4.max_s(run, none), most)
+      run = i32x4.add(run, step)
+      const corner = i32x4.shr_u(place, 20)
+      const both = i32x4.dot_i16x8_s(v128.shuffle<i16>(corner, corner, 0, 2, 4, 6, 0, 2, 4, 6), bytes)
+      const share = v128.and(i32x4.shr_u(place, 5), i32x4.splat(32767))
+      // In both halves of a lane, so that a lane is all eight.
+      const part = v128.or(share, i32x4.shl(share, 16))
+      const a = amid(
+        from + <usize>i32x4.extract_lane(both, 0),
+        stride,
+        v128.shuffle<i32>(part, part, 0, 0, 0, 0),
+        v128.shuffle<i32>(part, part, 1, 1, 1, 1),
+      )
+      const b = amid(
+        from + <usize>i32x4.extract_lane(both, 1),
+        stride,
+        v128.shuffle<i32>(part, part, 2, 2, 2, 2),
+        v128.shuffle<i32>(part, part, 3, 3, 3, 3),
+      )
+      store<i64>(line + (<usize>x << 3), i64x2.extract_lane(i16x8.avgr_u(a, b), 0))
     }
   }
 }

@@ -247,7 +247,8 @@ export function oklabRect(out: usize, plane: usize, stride: usize, count: i32, r
       const at = out + (<usize>n << 2)
       const alpha = v128.load(at + 3 * plane)
       if (!v128.any_true(f32x4.gt(alpha, zero))) continue
-      const k = straight(alpha)
+      // Most of a picture is opaque.
+      const k = i32x4.all_true(f32x4.ge(alpha, one)) ? one : straight(alpha)
       const red = unit4(f32x4.mul(v128.load(at), k))
       const green = unit4(f32x4.mul(v128.load(at + plane), k))
       const blue = unit4(f32x4.mul(v128.load(at + 2 * plane), k))
@@ -281,6 +282,12 @@ export function oklabRect(out: usize, plane: usize, stride: usize, count: i32, r
       const r2 = encoded4(mixed(l3, 4.0767416621, m3, -3.3077115913, s3, 0.2309699292))
       const g2 = encoded4(mixed(l3, -1.2684380046, m3, 2.6097574011, s3, -0.3413193965))
       const b3 = encoded4(mixed(l3, -0.0041960863, m3, -0.7034186147, s3, 1.707614701))
+      if (tolerance < 0) {
+        v128.store(at, f32x4.mul(alpha, r2))
+        v128.store(at + plane, f32x4.mul(alpha, g2))
+        v128.store(at + 2 * plane, f32x4.mul(alpha, b3))
+        continue
+      }
       v128.store(at, f32x4.mul(alpha, f32x4.add(red, f32x4.mul(f32x4.sub(r2, red), share))))
       v128.store(at + plane, f32x4.mul(alpha, f32x4.add(green, f32x4.mul(f32x4.sub(g2, green), share))))
       v128.store(at + 2 * plane, f32x4.mul(alpha, f32x4.add(blue, f32x4.mul(f32x4.sub(b3, blue), share))))
