@@ -135,6 +135,7 @@ test('a cut that is given up, or that the server cannot make, leaves the photo a
   const cut = page.getByRole('button', { name: 'Cut out the main thing' })
   await cut.click()
   await expect(page.getByRole('status').filter({ hasText: 'cutting out' })).toBeVisible()
+  await expect(page.getByRole('progressbar', { name: 'How far the cut is' })).toHaveAttribute('aria-valuenow', '0')
   await page.getByRole('button', { name: 'Stop', exact: true }).click()
   await expect(cut).toBeVisible()
   // Escape gives it up as well; the tool stays in the hand.

@@ -18,13 +18,13 @@ export type CutOutAnswer = { width: number; height: number; tiles: Record<string
 const asked = z.object({ source: shaSchema, dabs: dabsSchema })
 
 /** Cuts the main thing out of a stored picture and stores the mask's tiles; nothing of a design is changed. Given up by `signal`. */
-export async function storeCutOut(input: unknown, signal?: AbortSignal): Promise<CutOutAnswer> {
+export async function storeCutOut(input: unknown, progress: (share: number) => void = () => undefined, signal?: AbortSignal): Promise<CutOutAnswer> {
   const read = asked.safeParse(input)
   if (!read.success) throw badInput('This is not a cut out that can be made: a picture and its dabs are needed. Nothing was changed.')
   const { source, dabs } = read.data as { source: string; dabs: Dab[] }
   signal?.addEventListener('abort', stopMaskThread, { once: true })
   const made = await maskThread()
-    .call('cutOut', { sha: source, dabs })
+    .call('cutOut', { sha: source, dabs }, progress)
     .finally(() => signal?.removeEventListener('abort', stopMaskThread))
   if (!made) throw missing('This picture is not stored here any more. The design is safe; upload the picture again.')
   const tiles = await storedTiles(made.tiles)

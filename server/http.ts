@@ -21,6 +21,47 @@ export async function answer(job: () => Promise<unknown>, missingStatus = 404): 
   }
 }
 
+/**
+ * The same for work that takes seconds: as soon as it tells how far it is, the answer is a stream of lines of JSON, `share`
+ * 0–1 while it runs and at last the `status` and the `answer`.
+ */
+export async function answerAlong(job: (progress: (share: number) => void) => Promise<unknown>): Promise<Response> {
+  let write: (line: unknown) => void = () => undefined
+  let begin: () => void = () => undefined
+  const told: number[] = []
+  const begun = new Promise<null>((resolve) => {
+    begin = () => resolve(null)
+  })
+  const done = answer(() =>
+    job((share) => {
+      told.push(share)
+      write({ share })
+      begin()
+    }),
+  )
+  const early = await Promise.race([done, begun])
+  if (early) return early
+  const lines = new ReadableStream<Uint8Array>({
+    start(controller) {
+      write = (line) => controller.enqueue(new TextEncoder().encode(`${JSON.stringify(line)}\n`))
+      for (const share of told) write({ share })
+      void done
+        .then(async (response) => {
+          write({ status: response.status, answer: await response.json() })
+          controller.close()
+        })
+        // Nobody listens any more.
+        .catch(() => undefined)
+    },
+    cancel() {
+      write = () => undefined
+    },
+  })
+  return new Response(lines, { headers: { 'content-type': LINES, 'cache-control': 'no-store' } })
+}
+/** Lines of JSON, one after the other. */
+export const LINES = 'application/x-ndjson'
+
 /** A header or path part that was URI-encoded; itself where it was not. */
 export function decoded(text: string): string {
   try {

@@ -5,6 +5,7 @@ import { cutOf, cutOut, cuttable, setClean, stopCutting } from '../state/cutting
 import { maskedLayer } from '../state/masks'
 import { Button } from '../ui/button'
 import { Either } from '../ui/either'
+import { Progress } from '../ui/progress'
 import { TipSize } from './tip-size'
 
 /** What the cut out tool does: the first press cuts, dabs correct. */
@@ -20,14 +21,17 @@ export function CutOptions() {
   return (
     <div role="group" aria-label="Cut out" className="flex flex-col gap-1.5">
       {cutting?.running ? (
-        <div className="flex items-center justify-between gap-2" role="status">
-          <span className="flex items-center gap-1.5 text-small">
-            <LoaderCircle size={13} className="animate-spin" /> cutting out
-          </span>
-          <Button small onClick={() => stopCutting(bench)}>
-            Stop
-          </Button>
-        </div>
+        <>
+          <div className="flex items-center justify-between gap-2" role="status">
+            <span className="flex items-center gap-1.5 text-small">
+              <LoaderCircle size={13} className="animate-spin" /> cutting out
+            </span>
+            <Button small onClick={() => stopCutting(bench)}>
+              Stop
+            </Button>
+          </div>
+          <Progress wide label="How far the cut is" share={cutting.share} />
+        </>
       ) : (
         <Button look={mask ? 'plain' : 'dark'} disabled={count === 0} onClick={() => void cutOut(bench)}>
           {mask ? 'Cut out anew' : count > 1 ? `Cut out ${count} pictures` : 'Cut out the main thing'}

@@ -1,6 +1,7 @@
 'use client'
 import { Download } from 'lucide-react'
 import type { Channel, Design } from '@/core/design/schema'
+import { Progress } from '../ui/progress'
 import { type Delivery, type ExportFinding, isRunning, type Options, sizeLabel } from './delivery'
 
 const FORMAT_NAMES: Record<Options['format'], (quality: number) => string> = { png: () => 'PNG', jpeg: (q) => `JPEG ${q}`, ora: () => 'OpenRaster' }
@@ -73,7 +74,7 @@ export function FilesTable({
                     ) : file?.state === 'failed' ? (
                       <span className="text-warn">{file.message}</span>
                     ) : file && running ? (
-                      <Progress share={file.share} />
+                      <Progress label="How far the file is" share={file.share} />
                     ) : (
                       <span className="text-soft">measured on export</span>
                     )}
@@ -96,15 +97,3 @@ export function FilesTable({
     </div>
   )
 }
-
-const Progress = ({ share }: { share: number }) => (
-  <span
-    className="block h-1 w-28 overflow-hidden rounded-full bg-line"
-    role="progressbar"
-    aria-valuenow={Math.round(share * 100)}
-    aria-valuemin={0}
-    aria-valuemax={100}
-  >
-    <span className="block h-full bg-ink" style={{ width: `${share * 100}%` }} />
-  </span>
-)

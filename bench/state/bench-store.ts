@@ -115,8 +115,8 @@ export type BenchState = {
   pointInHand: { outline: number; index: number; part: 'at' } | null
   /** What the next box drawn on the stage is for. */
   areaFor: AreaUse
-  /** Pictures that are being cut out now, and dabs that are not in their masks yet. */
-  cutting: { layer: string; dabs: readonly Dab[]; running: boolean } | null
+  /** A picture that is being cut out now, how far that is (0–1), and dabs that are not in its mask yet. */
+  cutting: { layer: string; dabs: readonly Dab[]; running: boolean; share: number } | null
   /** Something is being dragged on the stage. */
   moving: boolean
   /** A change is shown that is not kept yet. */

@@ -52,8 +52,10 @@ async function cut(bench: Bench, layer: LayerOf<'picture'>, dabs: readonly Dab[]
   const mine = new AbortController()
   running = mine
   const before = cutOf(layer)
-  bench.set({ cutting: { layer: layer.id, dabs: dabs.slice(before?.cut?.dabs.length ?? 0), running: true } })
-  const made = await asked<CutOutAnswer>(bench, '/api/cutouts', { source: layer.source, dabs }, mine.signal)
+  const pending = dabs.slice(before?.cut?.dabs.length ?? 0)
+  const tell = (share: number) => running === mine && bench.set({ cutting: { layer: layer.id, dabs: pending, running: true, share } })
+  tell(0)
+  const made = await asked<CutOutAnswer>(bench, '/api/cutouts', { source: layer.source, dabs }, mine.signal, tell)
   if (running !== mine) return false
   running = null
   bench.set({ cutting: null })
@@ -113,7 +115,7 @@ export function beginDabs(bench: Bench, at: Point, other: boolean): StrokeInHand
     if (q.x < 0 || q.y < 0 || q.x > 1 || q.y > 1 || made.length >= 60) return
     last = p
     made.push({ x: q.x, y: q.y, radius, keep: keepIt })
-    bench.set({ cutting: { layer: layer.id, dabs: [...made], running: false } })
+    bench.set({ cutting: { layer: layer.id, dabs: [...made], running: false, share: 0 } })
   }
   to(at)
   return {

@@ -5,8 +5,33 @@ import type { PickAnswer, SpecksAnswer } from '@/server/cutouts'
 import type { Bench } from './bench-store'
 import { maskedLayer, maskInHand } from './masks'
 
-/** Asks the server for work on a mask; null where it could not be done, which is said, or was given up. */
-export async function asked<T>(bench: Bench, path: string, body: unknown, signal?: AbortSignal): Promise<T | null> {
+/** The answer of a stream of lines that tells first how far the work is. */
+async function lastLine(response: Response, progress: (share: number) => void): Promise<{ ok: boolean; answer: unknown }> {
+  const reader = response.body?.pipeThrough(new TextDecoderStream()).getReader()
+  let rest = ''
+  for (;;) {
+    const part = await reader?.read()
+    if (!part || part.done) throw new Error('The answer broke off.')
+    const lines = (rest + part.value).split('\n')
+    rest = lines.pop() ?? ''
+    for (const text of lines) {
+      const line = JSON.parse(text) as { share: number } | { status: number; answer: unknown }
+      if ('share' in line) progress(line.share)
+      else return { ok: line.status < 400, answer: line.answer }
+    }
+  }
+}
+/**
+ * Asks the server for work on a mask; null where it could not be done, which is said, or was given up. `progress` hears of
+ * work that tells how far it is, 0–1.
+ */
+export async function asked<T>(
+  bench: Bench,
+  path: string,
+  body: unknown,
+  signal?: AbortSignal,
+  progress: (share: number) => void = () => undefined,
+): Promise<T | null> {
   try {
     const response = await fetch(path, {
       method: 'POST',
@@ -14,8 +39,10 @@ export async function asked<T>(bench: Bench, path: string, body: unknown, signal
       body: JSON.stringify(body),
       ...(signal ? { signal } : {}),
     })
-    const answer = (await response.json()) as T & { message?: string }
-    if (response.ok) return answer
+    const inLines = response.headers.get('content-type')?.includes('ndjson')
+    const found = inLines ? await lastLine(response, progress) : { ok: response.ok, answer: await response.json() }
+    const answer = found.answer as T & { message?: string }
+    if (found.ok) return answer
     bench.notify(answer.message ?? 'This could not be done. Nothing was changed.', 'trouble')
   } catch {
     if (!signal?.aborted) bench.notify('The server does not answer. Nothing was changed; try again.', 'trouble')

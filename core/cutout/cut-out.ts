@@ -121,7 +121,9 @@ export function cutStages(
   while (Math.max((chain.at(-1) as Pixels).width, (chain.at(-1) as Pixels).height) > CUT) chain.push(halved(chain.at(-1) as Pixels))
   progress(0.1)
   const small = chain.at(-1) as Pixels
-  return { chain, small, cut: segment(toLab(small), believe(small), dabs) }
+  const believed = believe(small)
+  progress(0.25)
+  return { chain, small, cut: segment(toLab(small), believed, dabs) }
 }
 
 /** The band's own colours, and some px on from them. */

@@ -1,7 +1,8 @@
 import { storeCutOut } from '@/server/cutouts'
-import { answer } from '@/server/http'
+import { answerAlong } from '@/server/http'
 
 export const dynamic = 'force-dynamic'
 
-/** Cuts the main thing out of a stored picture: `source` its SHA-256, `dabs` what was corrected. */
-export const POST = (request: Request) => answer(async () => storeCutOut(await request.json().catch(() => null), request.signal))
+/** Cuts the main thing out of a stored picture: `source` its SHA-256, `dabs` what was corrected. Tells how far it is. */
+export const POST = (request: Request) =>
+  answerAlong(async (progress) => storeCutOut(await request.json().catch(() => null), progress, request.signal))
