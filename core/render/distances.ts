@@ -1,5 +1,6 @@
 import { type Bounds, heightOf, intersect, widthOf } from '../geometry/bounds'
 import { type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
+import { type Corner, contoursOf, cornersOf } from '../vector/corners'
 import type { PlanNode, RimNode } from './nodes'
 import { type Region, regionIn } from './region'
 
@@ -7,8 +8,8 @@ const ALPHA_PLANE = 3 * PLANE_BYTES
 /** Bytes of measured silhouettes that are kept. */
 const MOST_BYTES = 200 * 1024 * 1024
 
-/** A measured silhouette: sixteenths of a px outwards, and where it is asked for inwards, 16 bits each. */
-export type Measured = { outside: number; inside: number; bounds: Bounds; width: number; bytes: number }
+/** A measured silhouette: sixteenths of a px outwards, and where it is asked for inwards, 16 bits each; its sharp corners, px of the view. */
+export type Measured = { outside: number; inside: number; bounds: Bounds; width: number; bytes: number; corners: readonly Corner[] }
 
 /** How far each px is from a silhouette, measured once for all of it: then any width of a ring costs the same. */
 export class Distances {
@@ -22,7 +23,7 @@ export class Distances {
 
   of(node: RimNode): Measured {
     const inwards = node.low < -1.5
-    const key = `${node.silhouette.key}/${Object.values(node.measured)}/${inwards}`
+    const key = `${node.silhouette.key}/${Object.values(node.measured)}/${inwards}/${node.mitred}`
     const found = this.held.get(key)
     if (found) {
       this.held.delete(key)
@@ -46,7 +47,7 @@ export class Distances {
     if (m.inside) this.memory.releaseBlock(m.inside, size)
   }
 
-  private measure({ silhouette, measured: bounds }: RimNode, inwards: boolean): Measured {
+  private measure({ silhouette, measured: bounds, mitred }: RimNode, inwards: boolean): Measured {
     const { memory } = this
     const { kernels } = memory
     const [width, height] = [widthOf(bounds), heightOf(bounds)]
@@ -75,8 +76,16 @@ export class Distances {
     kernels.distanceField(outside, cover, line, width, height, 0, most)
     const inside = inwards ? memory.block(width * height * 2) : 0
     if (inside) kernels.distanceField(inside, cover, line, width, height, 1, most)
+    const corners = mitred ? this.cornersOf(cover, bounds) : []
     memory.releaseBlock(line, (width + 1) * 16)
     memory.releaseBlock(cover, width * height)
-    return { outside, inside, bounds, width, bytes: width * height * (inwards ? 4 : 2) }
+    return { outside, inside, bounds, width, bytes: width * height * (inwards ? 4 : 2), corners }
+  }
+  private cornersOf(cover: number, bounds: Bounds): Corner[] {
+    const [width, height] = [widthOf(bounds), heightOf(bounds)]
+    const bytes = this.memory.bytes.slice(cover, cover + width * height)
+    return contoursOf(bytes, width, height).flatMap((contour) =>
+      cornersOf(contour, width, height).map((c) => ({ ...c, x: c.x + bounds.left, y: c.y + bounds.top })),
+    )
   }
 }

@@ -183,13 +183,13 @@ export class Drawing {
     const { kernels } = this.memory
     const [only] = node.fills
     if (only && node.fills.length === 1 && only.opacity === 1) {
-      this.drawFill(raster, only, region, left, top)
+      this.fill(raster, only, region, left, top)
       return
     }
     kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
     const scratch = this.memory.tile()
     for (const fill of node.fills) {
-      this.drawFill(scratch, fill, region, left, top)
+      this.fill(scratch, fill, region, left, top)
       kernels.blendRect(raster + region.offset, scratch + region.offset, PLANE_BYTES, STRIDE, region.width, region.height, 0, fill.opacity)
     }
     this.memory.releaseTile(scratch)
@@ -215,7 +215,8 @@ export class Drawing {
     kernels.coverageEnd(this.cover, STRIDE, evenOdd ? 1 : 0)
   }
 
-  private drawFill(raster: number, fill: Fill, region: Region, left: number, top: number): void {
+  /** An area covered and coloured. */
+  fill(raster: number, fill: Fill, region: Region, left: number, top: number): void {
     const { kernels } = this.memory
     const [x0, y0] = [left + region.x, top + region.y]
     this.coverOf(fill.outlines, fill.evenOdd, region, left, top)

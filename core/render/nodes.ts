@@ -89,7 +89,10 @@ export type RimNode = Common & {
   silhouette: PlanNode
   low: number
   high: number
-  colour: string /** where it is measured, px of the view */
+  colour: string
+  /** Its corners are sharp and not round. */
+  mitred: boolean
+  /** Where it is measured, px of the view. */
   measured: Bounds
 }
 /**

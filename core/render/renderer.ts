@@ -1,4 +1,3 @@
-import { fromHex } from '../colour/colour'
 import { isOperator } from '../design/blend-modes'
 import { COMBINES } from '../design/schema'
 import { type Bounds, intersect } from '../geometry/bounds'
@@ -7,10 +6,11 @@ import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/me
 import { Distances } from './distances'
 import { Drawing } from './drawing'
 import { Filters, replacesAll } from './filters'
-import { type CombinedNode, coverStep, type FilterNode, type HeldNode, type MaskedNode, type PlanNode, type RimNode } from './nodes'
+import { type CombinedNode, coverStep, type FilterNode, type HeldNode, type MaskedNode, type PlanNode } from './nodes'
 import type { Plan } from './plan'
 import { RasterCache } from './raster-cache'
 import { type Region, regionIn, WHOLE } from './region'
+import { Rings } from './rings'
 import { Covering } from './softening'
 import type { SourceBook } from './sources'
 
@@ -42,7 +42,7 @@ export class Renderer {
   readonly cache: RasterCache
   private readonly drawing: Drawing
   private readonly covering: Covering
-  private readonly distances: Distances
+  private readonly rings: Rings
   private readonly filters: Filters
   private readonly chains = new Map<string, string[]>()
   /** Rasters drawn and reused since the start, for measuring. */
@@ -55,7 +55,7 @@ export class Renderer {
   ) {
     this.drawing = new Drawing(memory, sources)
     this.covering = new Covering(memory, (node, region, left, top) => this.nodeRaster(node, region, left, top))
-    this.distances = new Distances(memory, (node, region, left, top) => this.nodeRaster(node, region, left, top))
+    this.rings = new Rings(memory, new Distances(memory, (node, region, left, top) => this.nodeRaster(node, region, left, top)), this.drawing)
     this.filters = new Filters(memory, (node, region, left, top) => this.nodeRaster(node, region, left, top), this.covering)
     this.cache = new RasterCache(memory, mostTiles)
   }
@@ -225,7 +225,7 @@ export class Renderer {
     else if (node.kind === 'filter') this.drawFilter(raster, node, region, left, top)
     else if (node.kind === 'grade') this.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
     else if (node.kind === 'mapped') this.filters.mapped(node, raster, region, left, top)
-    else if (node.kind === 'rim') this.drawRim(raster, node, region, left, top)
+    else if (node.kind === 'rim') this.rings.draw(raster, node, region, left, top)
     else if (node.kind === 'masked') this.drawMasked(raster, node, region, left, top)
     else {
       this.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
@@ -329,48 +329,6 @@ export class Renderer {
       }
     }
     this.filters.apply(node, raster, region, left, top)
-  }
-
-  /** A ring of one colour, by the distance from its silhouette. */
-  private drawRim(raster: number, node: RimNode, region: Region, left: number, top: number): void {
-    const { kernels } = this.memory
-    const [at, rect] = [raster + region.offset, [region.width, region.height] as const]
-    kernels.clearRect(at, PLANE_BYTES, STRIDE, ...rect)
-    const { outside, inside, bounds, width } = this.distances.of(node)
-    const seen = regionIn(bounds, left, top)
-    if (!seen) return
-    const part = regionIn(
-      intersect(bounds, {
-        left: left + region.x,
-        top: top + region.y,
-        right: left + region.x + region.width,
-        bottom: top + region.y + region.height,
-      }),
-      left,
-      top,
-    )
-    if (!part) return
-    const cover = this.memory.tile()
-    // The last columns of a part that was widened to whole registers may lie beyond what is measured.
-    const count = Math.min(part.width, bounds.right - left - part.x)
-    const from = Math.max(part.x, bounds.left - left)
-    kernels.clearRect(cover, PLANE_BYTES, STRIDE, TILE, TILE)
-    kernels.ringCover(
-      cover + part.y * STRIDE + from * 4,
-      STRIDE,
-      outside,
-      inside,
-      width,
-      left + from - bounds.left,
-      top + part.y - bounds.top,
-      count - (from - part.x),
-      part.height,
-      node.low,
-      node.high,
-    )
-    const c = fromHex(node.colour)
-    kernels.fillSolid(raster + part.offset, PLANE_BYTES, STRIDE, part.width, part.height, cover + part.offset, STRIDE, c.r, c.g, c.b, c.a)
-    this.memory.releaseTile(cover)
   }
 
   private store(key: string, acc: number): void {

@@ -110,6 +110,53 @@ describe('a rim line', () => {
     expect((await of('round')).at(83, 83)).toEqual([255, 255, 255])
     expect((await of('round')).at(160, 82)).toEqual([255, 0, 0])
   })
+  it('of a picture has sharp corners where it is mitred, outside and inside, in several rings and around holes', async () => {
+    // A square frame turned by 20°: by the greater of both ways from its middle everything is known.
+    const r = Math.PI / 9
+    const way = (x: number, y: number) => {
+      const [u, v] = [x - 90, y - 90]
+      return Math.max(Math.abs(Math.cos(r) * u + Math.sin(r) * v), Math.abs(-Math.sin(r) * u + Math.cos(r) * v))
+    }
+    const share = (x: number, y: number, inside: (w: number) => boolean) => {
+      let sum = 0
+      for (let v = 0; v < 6; v++) for (let u = 0; u < 6; u++) if (inside(way(x + (u + 0.5) / 6, y + (v + 0.5) / 6))) sum++
+      return sum / 36
+    }
+    const data = Buffer.alloc(180 * 180 * 4)
+    for (let n = 0; n < 180 * 180; n++) data[n * 4 + 3] = Math.round(share(n % 180, Math.floor(n / 180), (w) => w >= 30 && w <= 52) * 255)
+    const png = new Uint8Array(
+      await sharp(data, { raw: { width: 180, height: 180, channels: 4 } })
+        .png()
+        .toBuffer(),
+    )
+    const sha = sha256(png)
+    blobs.set(sha, png)
+    const layer = pictureLayer(at('f', 'a0'), 'Frame', { sha, width: 180, height: 180 }, boxAt(70, 70, 180, 180))
+    const cases: [Partial<Rim>[], (w: number) => boolean][] = [
+      [[{ width: 9 }], (w) => (w > 52 && w <= 61) || (w < 30 && w >= 21)],
+      [[{ width: 4, colour: '#ffffff' }, { width: 6 }], (w) => (w > 56 && w <= 62) || (w < 26 && w >= 20)],
+      [[{ width: 7, place: 'inside' }], (w) => (w <= 52 && w > 45) || (w >= 30 && w < 37)],
+      [[{ width: 10, place: 'centre' }], (w) => (w <= 57 && w > 47) || (w >= 25 && w < 35)],
+    ]
+    for (const [rims, red] of cases) {
+      const s = await seen(
+        design(
+          layer,
+          rims.map((change, n) => rim({ id: `${n}`, join: 'mitred', colour: RED, ...change })),
+        ),
+      )
+      let [sum, worst] = [0, 0]
+      for (let y = 0; y < 180; y++)
+        for (let x = 0; x < 180; x++) {
+          const c = s.at(x + 70, y + 70)
+          const off = Math.abs(((c[0] as number) - (c[1] as number)) / 255 - share(x, y, red))
+          sum += off
+          worst = Math.max(worst, off)
+        }
+      // Round corners would miss by all of a px at each of the eight.
+      expect([worst < 0.45, sum / (180 * 180) < 0.006]).toEqual([true, true])
+    }
+  })
   it('follows type, its counters too, and leaves the letters whole', async () => {
     const word = typeLayer(at('t', 'a0'), 'O', boxAt(60, 60, 200, 200), { size: 180 })
     const plain = await seen(design(word, []))

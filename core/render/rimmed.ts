@@ -3,6 +3,7 @@ import type { Paint } from '../design/schema'
 import { type Rim, ringsOf } from '../design/treatment'
 import { areaOf, grow, intersect, isEmpty } from '../geometry/bounds'
 import { quickHash } from '../hash'
+import { MITRE_LIMIT } from '../vector/corners'
 import { outlineBounds } from '../vector/path'
 import { widened } from '../vector/widened'
 import { type Context, combinedNode, groupNode } from './makers'
@@ -53,10 +54,12 @@ function ringNode(body: PlanNode, rim: Rim, from: number, end: number, c: Contex
   const sign = rim.place === 'inside' ? -1 : 1
   // Under the thing itself a ring goes on a little, so that no hairline is left between both.
   const [low, high] = rim.place === 'centre' ? [-to, to] : sign > 0 ? [from === 0 ? -1 : from, to] : [-to, -from]
-  const bounds = grow(body.bounds, Math.max(0, Math.ceil(high) + 1))
+  const mitred = rim.join === 'mitred'
+  const furthest = Math.max(0, high) * (mitred ? MITRE_LIMIT : 1)
+  const bounds = grow(body.bounds, Math.ceil(furthest) + 1)
   // Of something huge only what is seen is measured, and as far around as its edge matters.
-  const all = grow(body.bounds, Math.ceil(Math.max(high, 0)) + 2)
-  const measured = areaOf(all) <= MOST_MEASURED || !c.seen ? all : intersect(all, grow(c.seen, Math.ceil(Math.max(high, -low)) + 300))
+  const all = grow(body.bounds, Math.ceil(furthest) + 2)
+  const measured = areaOf(all) <= MOST_MEASURED || !c.seen ? all : intersect(all, grow(c.seen, Math.ceil(Math.max(furthest, -low)) + 300))
   if (isEmpty(measured) || areaOf(measured) > MOST_MEASURED) return null
   return {
     kind: 'rim',
@@ -65,12 +68,13 @@ function ringNode(body: PlanNode, rim: Rim, from: number, end: number, c: Contex
     low,
     high,
     colour,
+    mitred,
     measured,
     fine: false,
     mode: 0,
     opacity: 1,
     bounds,
-    key: quickHash(`rim${body.key}/${low}/${high}/${colour}/${measured === all ? '' : Object.values(measured)}`),
+    key: quickHash(`rim${body.key}/${low}/${high}/${colour}/${rim.join}/${measured === all ? '' : Object.values(measured)}`),
   }
 }
 
