@@ -1,3 +1,4 @@
+import { shapeLayer } from '@/core/design/blank'
 import { flatResolved, type ResolvedLayer, type ResolvedPage } from '@/core/design/resolve'
 import { type Host, renderRegion } from '@/core/render/picture'
 import { layerBounds, type Plan, plan } from '@/core/render/plan'
@@ -7,6 +8,14 @@ type Asked = Extract<ToWorker, { kind: 'layers' }>
 /** The longest that one piece of work takes before others get their turn, ms. */
 const PIECE = 60
 const alone = (l: ResolvedLayer): ResolvedLayer => ({ ...l, layer: { ...l.layer, shown: true, opacity: 1, blend: 'normal' } })
+/** What a grade shows itself on: from dark to light through the colours of clay, as it has no picture of its own. */
+const CLAY = ['#12262b', '#2f6f6a', '#c65a36', '#e8b77a', '#fbf6ec']
+function sampleUnder({ layer, base }: ResolvedLayer): ResolvedLayer {
+  const stops = Object.fromEntries(CLAY.map((colour, n) => [`s${n}`, { offset: n / (CLAY.length - 1), colour }]))
+  const where = { id: `${layer.id}-sample`, page: layer.page, plane: layer.plane, order: 'a0', parent: null }
+  const own = shapeLayer(where, 'Sample', 'rectangle', layer.placement, { kind: 'linear', angleDegrees: 45, stops })
+  return { layer: own, children: [], insides: [], changed: [], base }
+}
 
 /** Pictures of single layers for the stack, made again only when they look different. */
 export class LayerPictures {
@@ -35,7 +44,11 @@ export class LayerPictures {
     if (!bounds) return
     const { id } = found.layer
     const scale = (side / Math.max(bounds.right - bounds.left, bounds.bottom - bounds.top)) * 0.94
-    const made = plan({ ...page, colour: 'transparent', layers: [alone(found)] }, { scale }, this.host)
+    const made = plan(
+      { ...page, colour: 'transparent', layers: [...(found.layer.kind === 'grade' ? [sampleUnder(found)] : []), alone(found)] },
+      { scale },
+      this.host,
+    )
     if (made.missing.length > 0) this.load(made)
     const key = `${made.nodes.map((x) => x.key).join()}/${side}`
     if (this.keys.get(id) === key) return

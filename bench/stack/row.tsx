@@ -1,8 +1,9 @@
 'use client'
-import { ChevronDown, ChevronRight, Eye, EyeOff, Focus, Folder, Link2, Lock, LockOpen } from 'lucide-react'
+import { ChevronDown, ChevronRight, Eye, EyeOff, FlipHorizontal2, Focus, Folder, Link2, Lock, LockOpen } from 'lucide-react'
 import { type DragEvent, type KeyboardEvent, memo, useState } from 'react'
 import { layerName } from '@/core/design/blank'
 import { setOn } from '@/core/design/commands'
+import { isAxis } from '@/core/design/mirror'
 import { useBench } from '../state/bench-context'
 import { PARCEL_TYPE, parcelOf } from '../state/clipboard'
 import { IconButton } from '../ui/button'
@@ -117,7 +118,13 @@ export const Row = memo(function Row({ row, chosen, solo, drop, toggle, choose, 
             {row.open ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
           </button>
         )}
-        {group ? <Folder size={16} className="shrink-0 text-soft" /> : <LayerPicture id={layer.id} />}
+        {group ? (
+          <Folder size={16} className="shrink-0 text-soft" />
+        ) : isAxis(layer) ? (
+          <FlipHorizontal2 size={16} className="shrink-0 text-soft" />
+        ) : (
+          <LayerPicture id={layer.id} />
+        )}
         {naming ? (
           <NameField
             name={layerName(layer)}

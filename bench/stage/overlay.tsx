@@ -183,7 +183,7 @@ function Outlines() {
 
 /** The selection's handles; none while it moves, is typed in or another tool is taken. */
 function Grips({ width, height }: Size) {
-  const idle = useBenchState((s) => !s.moving && !s.editingType && s.tool === 'pick' && s.mask === null && s.selection.length > 0)
+  const idle = useBenchState((s) => !s.inHand && !s.editingType && s.tool === 'pick' && s.mask === null && s.selection.length > 0)
   return idle && <IdleGrips width={width} height={height} />
 }
 function IdleGrips({ width, height }: Size) {

@@ -12,6 +12,13 @@ import type { Bench, BenchState } from './bench-store'
 
 const treatable = (s: Pick<BenchState, 'design' | 'selection'>): string[] =>
   s.selection.filter((id) => s.design.layers[id] && !isLocked(s.design, id))
+/** The same; where there is nothing the person is told why. */
+function treatableOrTold(bench: Bench, none = 'Select what is to be treated.'): string[] {
+  const s = bench.store.getState()
+  const ids = treatable(s)
+  if (ids.length === 0) bench.notify(s.selection.length > 0 ? 'This is locked. Unlock it to treat it.' : none)
+  return ids
+}
 const labelOf = (kind: string): string => treatmentKinds.get(kind)?.label ?? kind
 
 /** Where the treatments of some layers are held, each once: in themselves or in the recipes they follow. */
@@ -54,8 +61,8 @@ const settingsOf = ({ id: _i, order: _o, on: _n, mask: _m, ...rest }: Treatment)
 
 /** Gives each selected thing one more treatment, after those it has. */
 export function addTreatment(bench: Bench, kind: string): void {
-  const ids = treatable(bench.store.getState())
-  if (ids.length === 0) return bench.notify(`Select what is to have ${labelOf(kind).toLowerCase()}.`)
+  const ids = treatableOrTold(bench, `Select what is to have ${labelOf(kind).toLowerCase()}.`)
+  if (ids.length === 0) return
   bench.edit(labelOf(kind), (d) => {
     for (const layer of heldOf(d, ids)) {
       if (layer.kind === 'grade' && !isPointwise(kind)) continue
@@ -68,7 +75,7 @@ export function addTreatment(bench: Bench, kind: string): void {
 type Change = Partial<Treatment>
 /** Changes the nth treatment of a kind of each selected thing. */
 export function changeTreatment(bench: Bench, what: string, which: Nth, change: Change, only: 'shown' | 'kept' = 'kept'): void {
-  const ids = treatable(bench.store.getState())
+  const ids = only === 'shown' ? treatable(bench.store.getState()) : treatableOrTold(bench)
   const write = (d: Draft<Design>) => {
     for (const held of heldOf(d, ids)) {
       const own = found(held, which)
@@ -81,8 +88,9 @@ export function changeTreatment(bench: Bench, what: string, which: Nth, change: 
   if (own) last.set(which.kind, settingsOf(own))
 }
 export function dropTreatment(bench: Bench, which: Nth): void {
+  const ids = treatableOrTold(bench)
   bench.edit(`Remove ${labelOf(which.kind).toLowerCase()}`, (d) => {
-    for (const held of heldOf(d, treatable(bench.store.getState()))) {
+    for (const held of heldOf(d, ids)) {
       const own = found(held, which)
       if (own) delete held.treatments[own.id]
     }
@@ -127,8 +135,9 @@ export function copyTreatments(bench: Bench): void {
 export const canPasteTreatments = (s: BenchState): boolean => copied.length > 0 && s.selection.length > 0
 /** How much of all their treatments together shows on what is selected. */
 export function setTreated(bench: Bench, treated: number, only: 'shown' | 'kept'): void {
+  const ids = only === 'shown' ? treatable(bench.store.getState()) : treatableOrTold(bench)
   const write = (d: Draft<Design>) => {
-    for (const id of treatable(bench.store.getState())) {
+    for (const id of ids) {
       const layer = d.layers[id]
       if (layer) layer.treated = treated
     }
@@ -142,8 +151,8 @@ export function pasteTreatments(bench: Bench): void {
 }
 /** Puts a list of treatments on all that is selected, in place of what it has. */
 export function putOn(bench: Bench, name: string, list: readonly Treatment[]): void {
-  const ids = treatable(bench.store.getState())
-  if (ids.length === 0) return bench.notify('Select what is to have the treatments.')
+  const ids = treatableOrTold(bench, 'Select what is to have the treatments.')
+  if (ids.length === 0) return
   bench.edit(name, (d) => {
     for (const id of ids) {
       const layer = d.layers[id]
