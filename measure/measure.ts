@@ -14,7 +14,7 @@ import { measureLarge } from './large'
 import { measurePainting, measurePicking, measureRims, measureSoftness, measureTouching } from './painting'
 import { measurePrecision } from './precision'
 import { finish, note } from './report'
-import { measureRestyle } from './restyle'
+import { measureRestyle, measureTreatedDrags } from './restyle'
 import { measureScaling } from './scaling'
 import { measureTreatments } from './treatments'
 
@@ -28,7 +28,10 @@ if (wants('drag') || wants('large') || wants('handling') || wants('painting') ||
     if (wants('drag')) await measureBench(application, drag20(lookupIn(loaded)), loaded)
     if (wants('handling')) await measureHandling(application, lookupIn(loaded), loaded)
     if (wants('large')) await measureLarge(application, loaded)
-    if (wants('restyle')) await measureRestyle(application, drag20(lookupIn(loaded)), loaded)
+    if (wants('restyle')) {
+      await measureRestyle(application, drag20(lookupIn(loaded)), loaded)
+      await measureTreatedDrags(application, drag20(lookupIn(loaded)), loaded)
+    }
     if (wants('painting')) await measurePainting(application, loaded)
   } finally {
     await application.close()

@@ -1,8 +1,10 @@
 import type { Page } from '@playwright/test'
+import { newMask } from '../core/design/mask'
 import type { Design } from '../core/design/schema'
 import { newTreatment } from '../core/treatments/list'
 import type { LoadedSupply } from '../host/supplies'
 import { type Application, whole } from './application'
+import { drag, placeOfDragged } from './drag'
 import { median, note, share } from './report'
 
 /** Settings that are dragged, each on a picture that covers 1080 × 1080 px beneath nineteen other layers. */
@@ -42,6 +44,29 @@ export async function measureRestyle(application: Application, design: Design, l
   note('Recipes on the selection: from the press to the first picture', median(firsts), 'ms', 300)
   note('The same to the last', median(all), 'ms')
   await page.close()
+}
+
+/** What a thing that is dragged has, each by itself. */
+const WORN = ['shadow', 'rim', 'blur', 'painterly'] as const
+/** Drags of a treated and masked thing beneath ten others. */
+export async function measureTreatedDrags(application: Application, design: Design, loaded: ReadonlyMap<string, LoadedSupply>): Promise<void> {
+  for (const kind of [...WORN, 'mask'] as const) {
+    const own: Design = structuredClone(design)
+    const dragged = Object.values(own.layers).find((l) => l.name === 'Dragged')
+    if (!dragged) throw new Error('The measured design has nothing to drag.')
+    if (kind === 'mask') dragged.masks = { m: { ...newMask.shape({ id: 'm', order: 'a0' }, 'ellipse'), softness: 0.05 } }
+    else dragged.treatments = { t: newTreatment(kind, { id: 't', order: 'a0' }) }
+    const page = await application.browser.newPage({ viewport: { width: 1280, height: 800 } })
+    await page.goto(`${application.base}/designs/${await application.open(own, loaded)}`)
+    await whole(page)
+    await page.waitForTimeout(5000)
+    await page.evaluate((id) => window.vividBench.select([id]), dragged.id)
+    await page.waitForTimeout(2000)
+    const run = await drag(page, await placeOfDragged(page))
+    note(`A thing with a ${kind} dragged, median`, run.median, 'ms', 33)
+    note('The same, 95th percentile', run.late, 'ms', 66)
+    await page.close()
+  }
 }
 
 type Slid = { latencies: number[]; work: number[]; rest: number }
