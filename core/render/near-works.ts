@@ -27,8 +27,8 @@ function about(s: Scratch, near: Near, place: Place, w: { x: number; y: number }
   const corners = [
     [left + region.x, top + region.y],
     [left + region.x + region.width, top + region.y + region.height],
-  ].map(([x, y]) => Math.max(Math.abs((x as number) / near.factor - cx), Math.abs((y as number) / near.factor - cy)))
-  const far = Math.max(...corners) * Math.SQRT2 * amount
+  ].map(([x, y]) => [Math.abs((x as number) / near.factor - cx), Math.abs((y as number) / near.factor - cy)] as const)
+  const far = lengthOf(Math.max(...corners.map(([x]) => x)), Math.max(...corners.map(([, y]) => y))) * amount
   const look = Math.min(MOST_LOOK, Math.ceil(far) + 2)
   const read = s.gather(near, place, look)
   const count = doublings(2 * far)
