@@ -1,7 +1,5 @@
 import type { LightOf } from '@/core/adapt/lightness'
-import { checkPage } from '@/core/checks/check-page'
 import { applyEdit } from '@/core/design/edits'
-import { inOrder } from '@/core/design/order'
 import { type ResolvedPage, resolve } from '@/core/design/resolve'
 import type { Design } from '@/core/design/schema'
 import { messageOf } from '@/core/errors'
@@ -18,13 +16,12 @@ import { FontBook } from '@/core/type/fonts'
 import { changedBetween, showsTheSame } from './changed'
 import { Drafter } from './drafting'
 import { giveWay } from './give-way'
-import { LayerPictures } from './layer-pictures'
 import { serverLoader } from './loader'
 import { Painting } from './painting'
 import type { FromWorker, Question, SourceInfo, StageView, Tile, ToWorker } from './protocol'
 import { answerFrom, layerPixels, withOnly } from './questions'
+import { QuietWork } from './quiet'
 import { plainSeeing, type Seeing, seenAs } from './seeing'
-import { Trials } from './trials'
 
 /** Rasters of a tile that are kept for the stage, and for all else. */
 const [STAGE_TILES, QUIET_TILES] = [448, 64]
@@ -63,7 +60,6 @@ export class Engine {
   private readonly drafter: Drafter
   /** For all but the stage: small pictures and checks must not drive out what the next move of the hand needs. */
   private readonly host: Host
-  private readonly pictures: LayerPictures
   private readonly fonts = new FontBook(async (file) => {
     const answer = await fetch(`/generated/fonts/${fontFileName(file)}.ttf`)
     return answer.ok ? new Uint8Array(await answer.arrayBuffer()) : null
@@ -79,12 +75,6 @@ export class Engine {
   private previewing = false
   private view: StageView | null = null
   private readonly posted = new Map<string, string>()
-  private lineup: Extract<ToWorker, { kind: 'lineup' }> | null = null
-  private layers: Extract<ToWorker, { kind: 'layers' }> | null = null
-  private lastLayers: Extract<ToWorker, { kind: 'layers' }> | null = null
-  private checking: { page: string } | null = null
-  private thumbsDue: string[] = []
-  private checksDue: { page: string; channel: string }[] = []
   private wanted = false
   private busy = false
   /** The nodes whose picture the stage shows completely, or null while tiles are outstanding. */
@@ -102,7 +92,7 @@ export class Engine {
   private resting = false
   private rest: ReturnType<typeof setTimeout> | undefined
   private asked = 0
-  private readonly trials: Trials
+  private readonly quiet: QuietWork
 
   constructor(
     module: WebAssembly.Module,
@@ -114,12 +104,11 @@ export class Engine {
     this.host = { fonts: this.fonts, sources: this.sources, renderer: new Renderer(this.memory, this.sources, QUIET_TILES) }
     this.drafter = new Drafter(new Drafts(this.renderer), this.renderer.counts, (page, view) => this.planned(page, view))
     this.painting = new Painting(this.sources, post, () => this.schedule())
-    this.trials = new Trials(this.host, post)
-    this.pictures = new LayerPictures(this.host, post, (made) => {
-      const asked = this.layers ?? this.lastLayers
-      this.load(made, () => {
-        this.layers ??= asked
-      })
+    this.quiet = new QuietWork({
+      host: this.host,
+      post,
+      resolved: (page, channel) => this.resolved(page, channel),
+      load: (made, again) => this.load(made, again),
     })
   }
 
@@ -162,19 +151,10 @@ export class Engine {
         this.seeing = message.seeing
         break
       case 'lineup':
-        this.lineup = message
-        this.designChanged()
-        break
       case 'layers':
-        this.layers = message
-        this.lastLayers = message
-        break
       case 'trials':
-        this.trials.take(message)
-        break
       case 'check':
-        this.checking = { page: message.page }
-        this.designChanged()
+        if (this.quiet.take(message)) this.designChanged()
         break
       case 'paint':
         this.painting.take(message.paint, () => this.shown)
@@ -197,13 +177,7 @@ export class Engine {
   }
 
   private designChanged(): void {
-    if (!this.shown) return
-    this.thumbsDue = this.lineup ? [...this.lineup.channels] : []
-    const { shown, checking } = this
-    if (this.previewing || !checking) return
-    // The page in sight first, then the others.
-    const pages = inOrder(shown.pages).sort((a, b) => Number(b.id === checking.page) - Number(a.id === checking.page))
-    this.checksDue = pages.flatMap((page) => inOrder(shown.channels).map((c) => ({ page: page.id, channel: c.id })))
+    if (this.shown) this.quiet.changed(this.shown, this.previewing)
   }
 
   private schedule(): void {
@@ -372,78 +346,13 @@ export class Engine {
     if (this.readyDue && this.ready()) return true
     // While the hand moves the next frame comes first.
     if (this.previewing && !this.resting) return false
-    if (this.trials.due && (await this.trial(this.trials.due))) return true
-    if (this.layers && (await this.layerPictures())) return true
-    const channel = this.thumbsDue.shift()
-    if (channel && this.lineup) {
-      await this.thumb(channel)
-      return true
-    }
-    if (this.previewing) return false
-    const check = this.checksDue.shift()
-    if (check) {
-      await this.check(check)
-      return true
-    }
-    return false
+    return this.quiet.piece(this.previewing)
   }
 
   private ready(): boolean {
     const { view } = this
     this.readyDue = view !== null && this.complete !== null && !this.previewing && this.drafter.ready(this.hand, view)
     return this.readyDue
-  }
-
-  private async thumb(channel: string): Promise<void> {
-    const { lineup } = this
-    if (!lineup) return
-    const found = await this.resolved(lineup.page, channel)
-    if (!found) return
-    const { page, revision } = found
-    const scale = Math.min((lineup.height * lineup.ratio) / page.height, (lineup.height * 1.9 * lineup.ratio) / page.width)
-    const made = plan(page, { scale }, this.host)
-    this.load(made, () => {
-      if (!this.thumbsDue.includes(channel)) this.thumbsDue.push(channel)
-    })
-    const region = { left: 0, top: 0, right: Math.max(1, Math.round(page.width * scale)), bottom: Math.max(1, Math.round(page.height * scale)) }
-    const picture = await renderRegion(made, region, this.renderer, { memoryKey: `thumb-${channel}` })
-    this.post(
-      {
-        kind: 'thumb',
-        revision,
-        page: lineup.page,
-        channel,
-        ...picture,
-        leftOut: page.leftOut,
-        arrangement: page.arrangement,
-        chosenAnew: page.chosenAnew,
-      },
-      [picture.data.buffer],
-    )
-  }
-
-  private async check({ page, channel }: { page: string; channel: string }): Promise<void> {
-    const found = await this.resolved(page, channel)
-    if (!found) return
-    const findings = await checkPage(found.page, this.host)
-    this.post({ kind: 'findings', revision: found.revision, page, channel, findings })
-  }
-
-  private async trial({ page, channel }: { page: string; channel: string }): Promise<boolean> {
-    const found = await this.resolved(page, channel)
-    if (found) await this.trials.next(found.page)
-    return found !== null
-  }
-
-  private async layerPictures(): Promise<boolean> {
-    const asked = this.layers
-    if (!asked) return false
-    const found = await this.resolved(asked.page, asked.channel)
-    this.layers = null
-    if (!found) return false
-    const rest = await this.pictures.make(asked, found.page)
-    if (rest) this.layers ??= rest
-    return true
   }
 
   private async answer(id: number, question: Question): Promise<void> {
