@@ -227,7 +227,41 @@ export type Kernels = {
   mapPlanes(...args: [raster: number, ...Rect, from: number, fromPlane: number, fromStride: number, ...Affine]): void
   weavePx(...args: [to: number, toStride: number, from: number, plane: number, stride: number, count: number, rows: number]): void
   partPx(...args: [to: number, plane: number, stride: number, from: number, fromStride: number, count: number, rows: number]): void
-  pairUp(...args: [to: number, from: number, stride: number, ...Part, width: number, height: number, maps: number]): void
+  castRays(
+    ...args: [
+      to: number,
+      from: number,
+      stride: number,
+      width: number,
+      height: number,
+      x: number,
+      y: number,
+      ways: number,
+      rays: number,
+      first: number,
+      count: number,
+      across: number,
+    ]
+  ): void
+  smearByRays(
+    ...args: [
+      px: number,
+      stride: number,
+      ...Part,
+      sums: number,
+      x: number,
+      y: number,
+      cos: number,
+      sin: number,
+      start: number,
+      apart: number,
+      rays: number,
+      first: number,
+      length: number,
+      amount: number,
+      across: number,
+    ]
+  ): void
   sharpenRect(...args: [raster: number, ...Rect, soft: number, softPlane: number, softStride: number, amount: number, threshold: number]): void
   squarePlane(...args: [to: number, from: number, stride: number, count: number, rows: number]): void
   guideLine(...args: [mean: number, square: number, stride: number, count: number, rows: number, spared: number]): void

@@ -17,30 +17,27 @@ function doublings(length: number): number {
   return count
 }
 
-/** Smears towards or around a point of the box: by maps about it of ever smaller amounts. */
-function about(s: Scratch, near: Near, place: Place, w: { x: number; y: number }, both: (k: number) => readonly number[], amount: number): void {
+/** Smears towards a point of the box by so many times the distance from it, or around it by so many radians, on either side. */
+function about(s: Scratch, near: Near, place: Place, w: { x: number; y: number }, amount: number, around: boolean): void {
   const onto = inverse(near.box)
   if (!onto || amount <= 0) return
   const { region, left, top } = place
   const point = apply(onto, { x: w.x, y: w.y })
   const [cx, cy] = [point.x / near.factor, point.y / near.factor]
-  const corners = [
-    [left + region.x, top + region.y],
-    [left + region.x + region.width, top + region.y + region.height],
-  ].map(([x, y]) => [Math.abs((x as number) / near.factor - cx), Math.abs((y as number) / near.factor - cy)] as const)
-  const far = lengthOf(Math.max(...corners.map(([x]) => x)), Math.max(...corners.map(([, y]) => y))) * amount
-  const look = Math.min(MOST_LOOK, Math.ceil(far) + 2)
+  const box = boxOf(place)
+  const far =
+    amount *
+    lengthOf(
+      Math.max(Math.abs(box.left / near.factor - cx), Math.abs(box.right / near.factor - cx)),
+      Math.max(Math.abs(box.top / near.factor - cy), Math.abs(box.bottom / near.factor - cy)),
+    )
+  const look = Math.min(MOST_LOOK, Math.ceil(far) + 3)
   const read = s.gather(near, place, look)
-  const count = doublings(2 * far)
-  const [px, py] = [cx - 0.5 - read.x, cy - 0.5 - read.y]
-  const steps = Array.from({ length: count }, (_, n) => amount / 2 ** (n + 1))
-  const maps = (n: number) => {
-    const [a, b, c, d, e, f, g, h] = both(steps[n] as number) as [number, number, number, number, number, number, number, number]
-    return [a, b, px - a * px - b * py, c, d, py - c * px - d * py, e, f, px - e * px - f * py, g, h, py - g * px - h * py]
-  }
-  // What is still to be met makes a border that is needed no further.
-  const borders = steps.map((k) => look - Math.ceil((far * k) / amount) - 1)
-  s.bringAll(s.paired(read, maps, borders), read, place, near.factor)
+  const pole = { x: cx - 0.5 - read.x, y: cy - 0.5 - read.y }
+  const inner = { left: look, top: look, right: read.width - look, bottom: read.height - look }
+  s.smearAbout(read, inner, pole, amount, around)
+  if (near.factor === 1) s.partInto(place, left + region.x - read.x, top + region.y - read.y)
+  else s.bringAll(s.parted(read), read, place, near.factor)
 }
 
 const boxOf = ({ region, left, top }: Place) => ({
@@ -115,19 +112,8 @@ export const nearWorks: Works = {
     }
     s.bringAll(s.shifted(read, [0, 1, 2, 3], shifts, count, 0), read, place, near.factor)
   },
-  zoom: (s, w, near, place) => about(s, near, place, w, (k) => [1 - k, 0, 0, 1 - k, 1 + k, 0, 0, 1 + k], 0.5 * w.by),
-  spin: (s, w, near, place) =>
-    about(
-      s,
-      near,
-      place,
-      w,
-      (k) => {
-        const [c, s] = [cosine(k), sine(k)]
-        return [c, s, -s, c, c, -s, s, c]
-      },
-      (w.by * Math.PI) / 4,
-    ),
+  zoom: (s, w, near, place) => about(s, near, place, w, 0.5 * w.by, false),
+  spin: (s, w, near, place) => about(s, near, place, w, (w.by * Math.PI) / 4, true),
   dabs: (s, w, near, place) => {
     const { kernels } = s.memory
     const { a } = s

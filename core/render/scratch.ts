@@ -1,5 +1,7 @@
 import { MOST_SIDE } from '../formats/cube'
-import { intersect } from '../geometry/bounds'
+import { type Bounds, intersect } from '../geometry/bounds'
+import { angleOf, cosine, lengthOf, sine } from '../geometry/exact'
+import type { Point } from '../geometry/matrix'
 import { type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import type { NearWork } from '../treatments/definition'
 import type { FilterNode, PlanNode } from './nodes'
@@ -11,6 +13,14 @@ export const MOST_LOOK = 208
 const SIDE = TILE + 2 * MOST_LOOK + 16
 export const SIDE_BYTES = SIDE * 4
 export const PLANE = SIDE * SIDE_BYTES
+/** Bytes of a row of px of four whole numbers. */
+const PX_BYTES = 2 * SIDE_BYTES
+/** px of a side that are smeared at a time. */
+const BLOCK = 32
+/** How far rays are from each other where they are furthest, px. */
+const RAYS_APART = 1.3
+/** Rays whose ways there is room for. */
+const MOST_RAYS = 8000
 /** Bytes for tables and settings, and for the largest cube. */
 const TABLE_BYTES = 131_072
 const CUBE_BYTES = MOST_SIDE ** 3 * 16
@@ -120,22 +130,60 @@ export class Scratch {
   }
 
   /**
-   * Two places meet again and again, half as far each time: as many even places as they are px apart. Each time all but a
-   * border of so many px is made.
+   * Smears an inner part of the first buffer, as px in the second, towards a pole by so many times the distance from it or
+   * around it by so many radians, on either side: a smear is the difference of two sums along a ray, or from ray to ray.
    */
-  paired({ width, height }: Read, maps: (n: number) => readonly number[], borders: readonly number[]): number {
+  smearAbout({ width, height }: Read, inner: Bounds, pole: Point, amount: number, around: boolean): void {
     const { kernels } = this.memory
-    const [whole, stride] = [(width + 3) & ~3, 2 * SIDE_BYTES]
-    let { a: to, b: from } = this
-    kernels.weavePx(from, stride, to, PLANE, SIDE_BYTES, whole, height)
-    borders.forEach((border, n) => {
-      const at = this.told(maps(n))
-      const left = Math.max(0, border)
-      kernels.pairUp(to, from, stride, left, left, width - 2 * left, height - 2 * left, width, height, at)
-      ;[from, to] = [to, from]
-    })
-    kernels.partPx(to, PLANE, SIDE_BYTES, from, stride, whole, height)
-    return to
+    const { a, b } = this
+    kernels.weavePx(b, PX_BYTES, a, PLANE, SIDE_BYTES, (width + 3) & ~3, height)
+    const sides = [
+      [inner.left - pole.x, inner.top - pole.y],
+      [inner.right - pole.x, inner.top - pole.y],
+      [inner.left - pole.x, inner.bottom - pole.y],
+      [inner.right - pole.x, inner.bottom - pole.y],
+    ] as const
+    const nearest = lengthOf(Math.max(inner.left - pole.x, 0, pole.x - inner.right), Math.max(inner.top - pole.y, 0, pole.y - inner.bottom))
+    const furthest = Math.max(...sides.map(([x, y]) => lengthOf(x, y)), 2)
+    // Seen from without, the part lies to both sides of the way to its middle.
+    const within = nearest < 2
+    const [mx, my] = [(inner.left + inner.right) / 2 - pole.x, (inner.top + inner.bottom) / 2 - pole.y]
+    const [c, s] = within ? [1, 0] : [mx / lengthOf(mx, my), my / lengthOf(mx, my)]
+    const turns = within ? [-Math.PI, Math.PI] : sides.map(([x, y]) => angleOf(c * y - s * x, c * x + s * y))
+    const [low, high] = [Math.min(...turns), Math.max(...turns)]
+    const first = Math.max(0, Math.floor(nearest * (around ? 1 : 1 - amount)) - 2)
+    const count = Math.ceil(furthest * (around ? 1 : 1 + amount)) + 3 - first
+    const more = around ? amount : 0
+    // Or as near as there is room for.
+    const most = Math.min(MOST_RAYS, Math.floor((PLANE * 5) / 16 / (count + 1)) - 2)
+    const apart = Math.max(RAYS_APART / furthest, (high - low + 2 * more) / (most - 6))
+    const start = low - more - 2 * apart
+    const rays = 2 * Math.ceil(Math.min(most - 1, (high - low + 2 * more) / apart + 5) / 2)
+    const ways = this.told(
+      Array.from({ length: rays }, (_, n) => start + n * apart).flatMap((t) => {
+        const [u, v] = [cosine(t), sine(t)]
+        return [c * u - s * v, s * u + c * v]
+      }),
+    )
+    const about = [pole.x, pole.y] as const
+    kernels.castRays(a, b, PX_BYTES, width, height, ...about, ways, rays, first, count, around ? 1 : 0)
+    const of = [c, s, start, apart, rays, first, count, amount, around ? 1 : 0] as const
+    // In blocks, whose sums lie near to each other.
+    for (let y = inner.top; y < inner.bottom; y += BLOCK)
+      for (let x = inner.left; x < inner.right; x += BLOCK) {
+        const [w, h] = [Math.min(BLOCK, (inner.right - x + 3) & ~3), Math.min(BLOCK, inner.bottom - y)]
+        kernels.smearByRays(b, PX_BYTES, x, y, w, h, a, ...about, ...of)
+      }
+  }
+  /** The second buffer's px as planes of the first. */
+  parted({ width, height }: Read): number {
+    this.memory.kernels.partPx(this.a, PLANE, SIDE_BYTES, this.b, PX_BYTES, (width + 3) & ~3, height)
+    return this.a
+  }
+  /** The second buffer's px from (x, y) on as a part of a raster. */
+  partInto({ raster, region }: Place, x: number, y: number): void {
+    const from = this.b + y * PX_BYTES + x * 8
+    this.memory.kernels.partPx(raster + region.offset, PLANE_BYTES, STRIDE, from, PX_BYTES, region.width, region.height)
   }
 
   /** The same by plain shifts, which are quicker; each time a little more of the buffer's border is no longer made. */

@@ -98,6 +98,48 @@ describe('a directional blur', () => {
   })
 })
 
+describe('a radial blur', () => {
+  // Waves of many ways and lengths, known everywhere; the picture goes on beyond what is looked at.
+  const side = 600
+  const wave = (x: number, y: number): number => 128 + 60 * Math.sin(x / 4.1 + y / 9) + 50 * Math.cos(x / 13 - y / 5.3)
+  it.each([
+    ['zoom', 0.15, 0.5, 0.5],
+    ['zoom', 0.6, 0.45, 0.52],
+    ['zoom', 0.1, -0.3, 0.2],
+    ['spin', 0.15, 0.5, 0.5],
+    ['spin', 0.05, 1.2, 0.9],
+  ] as const)('%s by %d about (%d, %d) of its box is the mean along its way, told in double precision', async (way, amount, px, py) => {
+    const layer = await pictured(side, (x, y) => [wave(x + 0.5, y + 0.5), wave(x + 0.5, y + 0.5), wave(x + 0.5, y + 0.5), 255])
+    const s = await seen([on(layer, treat('radial-blur', { way, amount, x: px, y: py }))], { side })
+    const [cx, cy] = [px * side, py * side]
+    const samples = 400
+    let [sum, count, worst] = [0, 0, 0]
+    for (let y = 205; y < 395; y += 7)
+      for (let x = 205; x < 395; x += 7) {
+        const [dx, dy] = [x + 0.5 - cx, y + 0.5 - cy]
+        let mean = 0
+        for (let n = 0; n < samples; n++) {
+          const t = ((n + 0.5) / samples) * 2 - 1
+          if (way === 'zoom') mean += wave(cx + dx * (1 + 0.5 * amount * t), cy + dy * (1 + 0.5 * amount * t)) / samples
+          else {
+            const [c, q] = [Math.cos((amount * Math.PI * t) / 4), Math.sin((amount * Math.PI * t) / 4)]
+            mean += wave(cx + c * dx - q * dy, cy + q * dx + c * dy) / samples
+          }
+        }
+        const off = Math.abs((s.at(x, y)[0] as number) - mean)
+        worst = Math.max(worst, off)
+        sum += off
+        count++
+      }
+    expect([sum / count < 1.2, worst < 6]).toEqual([true, true])
+  })
+  it('leaves what lies at its point as sharp as it was', async () => {
+    const layer = await pictured(300, (x, y) => ((x + y) % 2 === 0 ? [255, 255, 255, 255] : [0, 0, 0, 255]))
+    const s = await seen([on(layer, treat('radial-blur', { way: 'zoom', amount: 0.1 }))], { side: 300 })
+    expect([s.at(150, 150)[0], s.at(151, 150)[0], s.at(147, 153)[0]]).toEqual([255, 0, 255])
+  })
+})
+
 describe('treatments of all kinds', () => {
   it.each(treatmentDefinitions.map((d) => d.kind))('%s changes nothing outside its bounds and leaves the rest of the page', async (kind) => {
     const other = shapeLayer(at('other', 'a1'), 'O', 'rectangle', boxAt(0, 0, 20, 20), { kind: 'solid', colour: '#3060a0' })

@@ -1,6 +1,8 @@
 // Compositing by W3C Compositing and Blending Level 1. `b` is what lies beneath, `s` the source, both premultiplied.
 // Equality tests of the standard use a tolerance of 1e-5, the same as the reference.
 
+import { clearRow, copyRow } from './rows'
+
 type V = v128
 @inline function add(a: V, b: V): V { return f32x4.add(a, b) }
 @inline function sub(a: V, b: V): V { return f32x4.sub(a, b) }
@@ -252,14 +254,14 @@ export function blendPicture(b: usize, plane: usize, stride: usize, count: i32, 
 /** All four planes of a rectangle to zero. */
 export function clearRect(b: usize, plane: usize, stride: usize, count: i32, rows: i32): void {
   for (let y: i32 = 0; y < rows; y++) {
-    for (let k: usize = 0; k < 4; k++) memory.fill(b + k * plane, 0, <usize>count << 2)
+    for (let k: usize = 0; k < 4; k++) clearRow(b + k * plane, count)
     b += stride
   }
 }
 
 export function copyRect(to: usize, from: usize, plane: usize, stride: usize, count: i32, rows: i32): void {
   for (let y: i32 = 0; y < rows; y++) {
-    for (let k: usize = 0; k < 4; k++) memory.copy(to + k * plane, from + k * plane, <usize>count << 2)
+    for (let k: usize = 0; k < 4; k++) copyRow(to + k * plane, from + k * plane, count)
     to += stride
     from += stride
   }

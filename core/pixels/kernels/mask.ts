@@ -1,9 +1,11 @@
 // Masks: coverage planes of 32-bit floats, 0 hides and 1 shows.
 
+import { copyRow } from './rows'
+
 /** What a raster covers, or with `lightness` how light what it shows is, into a plane. */
 export function coverFrom(to: usize, toStride: usize, from: usize, plane: usize, stride: usize, count: i32, rows: i32, lightness: i32): void {
   for (let y: i32 = 0; y < rows; y++) {
-    if (!lightness) memory.copy(to, from + 3 * plane, <usize>count << 2)
+    if (!lightness) copyRow(to, from + 3 * plane, count)
     else
       for (let n: i32 = 0; n < count; n++) {
         const at = <usize>n << 2
@@ -91,7 +93,7 @@ export function blurPlane(to: usize, from: usize, stride: usize, left: i32, top:
 export function enlargePlane(to: usize, toStride: usize, from: usize, fromStride: usize, count: i32, rows: i32, x: f32, y: f32, k: f32): void {
   if (k == 1 && x == floor<f32>(x) && y == floor<f32>(y)) {
     const first = from + <usize>(<i32>y) * fromStride + (<usize>(<i32>x) << 2)
-    for (let row: i32 = 0; row < rows; row++) memory.copy(to + <usize>row * toStride, first + <usize>row * fromStride, <usize>count << 2)
+    for (let row: i32 = 0; row < rows; row++) copyRow(to + <usize>row * toStride, first + <usize>row * fromStride, count)
     return
   }
   const ways = f32x4(0, k, 2 * k, 3 * k)

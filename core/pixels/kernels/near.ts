@@ -55,61 +55,6 @@ export function partPx(to: usize, plane: usize, stride: usize, from: usize, from
 @inline function shareOf(v: v128): v128 {
   return f32x4.div(f32x4.convert_i32x4_s(v), f32x4.splat(32767))
 }
-/** What lies between four px, in the lower half. */
-@inline function amid(at: usize, stride: usize, over: v128, down: v128): v128 {
-  const high = v128.load(at)
-  const mixed = i16x8.add(high, i16x8.q15mulr_sat_s(i16x8.sub(v128.load(at + stride), high), down))
-  return i16x8.add(mixed, i16x8.q15mulr_sat_s(i16x8.sub(v128.shuffle<i64>(mixed, mixed, 1, 0), mixed), over))
-}
-
-/**
- * Each px (as `weavePx` makes them) of a part becomes the mean of two places: those that (x, y) is mapped to by
- * u = a x + b y + c, v = d x + e y + f and by the same with the second six numbers at `maps`. Places beyond the buffer of
- * `width` × `height` are those at its border.
- */
-export function pairUp(to: usize, from: usize, stride: usize, left: i32, top: i32, count: i32, rows: i32, width: i32, height: i32, maps: usize): void {
-  // Places as whole numbers of 2^-20 px, which along a row differ by a step each.
-  const fine = f32x4.splat(1048576)
-  const none = i32x4.splat(0)
-  const most = i32x4.shl(i32x4(width - 2, height - 2, width - 2, height - 2), 20)
-  const ax = f32x4(load<f32>(maps), load<f32>(maps, 12), load<f32>(maps, 24), load<f32>(maps, 36))
-  const ay = f32x4(load<f32>(maps, 4), load<f32>(maps, 16), load<f32>(maps, 28), load<f32>(maps, 40))
-  const to0 = f32x4(load<f32>(maps, 8), load<f32>(maps, 20), load<f32>(maps, 32), load<f32>(maps, 44))
-  const step = i32x4.trunc_sat_f32x4_s(f32x4.nearest(f32x4.mul(ax, fine)))
-  // Bytes of a px and of a row, for places along and down in turn.
-  const bytes = i32x4.splat(8 | (<i32>stride << 16))
-  const start = f32x4.mul(ax, f32x4.splat(<f32>left))
-  for (let y: i32 = top; y < top + rows; y++) {
-    const first = f32x4.add(f32x4.add(f32x4.mul(ay, f32x4.splat(<f32>y)), to0), start)
-    // No place lies nearly as far beyond the buffer; whole numbers would not hold one that does.
-    const held = f32x4.pmin(f32x4.pmax(first, f32x4.splat(-1000)), f32x4.splat(1100))
-    let run = i32x4.trunc_sat_f32x4_s(f32x4.nearest(f32x4.mul(held, fine)))
-    const line = to + <usize>y * stride
-    for (let x: i32 = left; x < left + count; x++) {
-      const place = i32x4.min_s(i32x4.max_s(run, none), most)
-      run = i32x4.add(run, step)
-      const corner = i32x4.shr_u(place, 20)
-      const both = i32x4.dot_i16x8_s(v128.shuffle<i16>(corner, corner, 0, 2, 4, 6, 0, 2, 4, 6), bytes)
-      const share = v128.and(i32x4.shr_u(place, 5), i32x4.splat(32767))
-      // In both halves of a lane, so that a lane is all eight.
-      const part = v128.or(share, i32x4.shl(share, 16))
-      const a = amid(
-        from + <usize>i32x4.extract_lane(both, 0),
-        stride,
-        v128.shuffle<i32>(part, part, 0, 0, 0, 0),
-        v128.shuffle<i32>(part, part, 1, 1, 1, 1),
-      )
-      const b = amid(
-        from + <usize>i32x4.extract_lane(both, 1),
-        stride,
-        v128.shuffle<i32>(part, part, 2, 2, 2, 2),
-        v128.shuffle<i32>(part, part, 3, 3, 3, 3),
-      )
-      store<i64>(line + (<usize>x << 3), i64x2.extract_lane(i16x8.avgr_u(a, b), 0))
-    }
-  }
-}
-
 /**
  * Unsharp masking: what differs from the softened planes by more than `threshold` (levels 0–1) is strengthened `amount` times.
  * Premultiplied, kept within coverage.
@@ -349,7 +294,7 @@ export function addRect(to: usize, from: usize, plane: usize, stride: usize, cou
   )
 }
 /**
- * As `pairUp`, for one plane and two plain shifts: each px becomes the mean, or with `most` the greater, of what lies (x0, y0)
+ * One plane and two plain shifts: each px becomes the mean, or with `most` the greater, of what lies (x0, y0)
  * and (x1, y1) px from it. Both places must lie in the buffer for all of the part.
  */
 export function pairShift(to: usize, from: usize, stride: usize, left: i32, top: i32, count: i32, rows: i32, x0: f32, y0: f32, x1: f32, y1: f32, most: i32): void {

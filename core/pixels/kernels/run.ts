@@ -3,6 +3,8 @@
 // under a ceiling. Any run of them is c' = min(A c + B, M) per pixel and channel.
 
 // Modes by the numbers that all kernels know them by.
+import { clearRow } from './rows'
+
 const MULTIPLY: i32 = 1
 const PLUS: i32 = 16
 
@@ -15,7 +17,7 @@ export function runBegin(a: usize, b: usize, m: usize, plane: usize, stride: usi
         v128.store(a + p * plane + (<usize>n << 2), one)
         v128.store(m + p * plane + (<usize>n << 2), one)
       }
-      memory.fill(b + p * plane, 0, <usize>count << 2)
+      clearRow(b + p * plane, count)
     }
     a += stride
     b += stride

@@ -1,6 +1,7 @@
 // Resampling of RGBA pictures (straight alpha, 8 or 16 bits a channel) by a separable cubic in source space.
 // `format`: bit 0 tells that a picture is opaque, bit 1 that it has 16 bits a channel.
 
+import { clearRow } from './rows'
 import { storePremultiplied } from './store'
 
 /** The Catmull–Rom cubic (Keys 1981, a = −½) of four distances. */
@@ -165,7 +166,7 @@ export function sampleUpright(out: usize, plane: usize, stride: usize, count: i3
     const v: f32 = d * (<f32>y + 0.5) + f
     const inside = lineFrom < lineTo ? min(max(min(v, edgeLow - v) / edgeY + 0.5, <f32>0), <f32>1) : 0
     if (inside <= 0) {
-      for (let p: usize = 0; p < 4; p++) memory.fill(out + p * plane, 0, <usize>count << 2)
+      for (let p: usize = 0; p < 4; p++) clearRow(out + p * plane, count)
       out += stride
       continue
     }
