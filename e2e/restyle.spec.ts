@@ -31,6 +31,30 @@ test('a treatment is added, typed, exaggerated and compared by held keys, put in
   expect(shadow[0]).toBeGreaterThan(100)
   expect(shadow[0]).toBeLessThan(180)
 
+  // A slider or a label that is dragged away and back changes nothing and leaves nothing in the hand.
+  const steps = await page.evaluate(() => window.vividBench.store.getState().history.done.length)
+  for (const held of [
+    page.getByRole('slider', { name: 'Strength of Cast shadow, slider' }),
+    page
+      .locator('label', { has: page.getByLabel('Strength of Cast shadow', { exact: true }) })
+      .locator('span')
+      .first(),
+  ]) {
+    const box = await held.boundingBox()
+    if (!box) throw new Error('nothing to drag')
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+    await page.mouse.move(x, y)
+    await page.mouse.down()
+    await page.mouse.move(x + 30, y, { steps: 3 })
+    expect(await page.evaluate(() => window.vividBench.store.getState().inHand)).toBe(true)
+    await page.mouse.move(x, y, { steps: 3 })
+    await page.mouse.up()
+    await expect.poll(() => page.evaluate(() => window.vividBench.store.getState().inHand)).toBe(false)
+  }
+  expect(await page.evaluate(() => window.vividBench.store.getState().history.done.length)).toBe(steps)
+  await settled(page)
+  expect(await colourAt(page, 900, 500)).toEqual(shadow)
+
   // While W is held the thing is seen without them, while E is held the last one at full strength.
   await stage(page).focus()
   await page.keyboard.down('w')

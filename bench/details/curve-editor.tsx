@@ -65,7 +65,7 @@ export function CurveEditor({ label, short, points: given, onShow, onKeep }: Pro
           show(next)
         }}
         onPointerMove={(e) => e.buttons === 1 && show(placed(at, under(e)))}
-        onPointerUp={() => {
+        onLostPointerCapture={() => {
           onKeep([...points])
           held.letGo()
         }}

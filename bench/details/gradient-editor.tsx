@@ -79,7 +79,7 @@ export function StopsBar({ stops: given, onPreview, onChange }: { stops: Stops; 
               hand.hold(next)
               onPreview(next)
             }}
-            onPointerUp={() => {
+            onLostPointerCapture={() => {
               onChange(all)
               hand.letGo()
             }}

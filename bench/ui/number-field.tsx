@@ -39,7 +39,7 @@ export function NumberField({ label, short, value: given, unit, min = -1e6, max 
   const { value } = held
   const [text, setText] = useState<string | null>(null)
   const [wrong, setWrong] = useState<string | null>(null)
-  const drag = useRef<{ x: number; from: number; last: number } | null>(null)
+  const drag = useRef<{ x: number; from: number; last: number; moved: boolean } | null>(null)
   const told = useId()
   const shown = value === null ? '' : String(Math.round(value * 10 ** digits) / 10 ** digits)
   const clamp = (v: number) => Math.min(max, Math.max(min, v))
@@ -66,16 +66,18 @@ export function NumberField({ label, short, value: given, unit, min = -1e6, max 
           if (value === null) return
           e.preventDefault()
           e.currentTarget.setPointerCapture(e.pointerId)
-          drag.current = { x: e.clientX, from: value, last: value }
+          drag.current = { x: e.clientX, from: value, last: value, moved: false }
         }}
         onPointerMove={(e) => {
           if (!drag.current) return
           drag.current.last = clamp(drag.current.from + Math.round((e.clientX - drag.current.x) / 2) * step)
+          drag.current.moved = true
           held.hold(drag.current.last)
           ;(onDrag ?? onChange)(drag.current.last)
         }}
-        onPointerUp={() => {
-          if (drag.current && drag.current.last !== drag.current.from && onDrag) onChange(drag.current.last)
+        onLostPointerCapture={() => {
+          // Brought back to where it was it is kept too, or what is shown would stay in the hand.
+          if (drag.current?.moved && onDrag) onChange(drag.current.last)
           drag.current = null
           held.letGo()
         }}

@@ -27,6 +27,17 @@ async function seen(d: Design) {
   return { data, at: (x: number, y: number) => [...data.slice((y * SIDE + x) * 4, (y * SIDE + x) * 4 + 3)] }
 }
 const disc = (): Layer => shapeLayer(at('disc', 'a0'), 'Disc', 'ellipse', boxAt(100, 100, 120, 120), { kind: 'solid', colour: '#000000' })
+/** Pixels of a square as a picture that lies `from` px from the page's corner. */
+async function asPicture(data: Buffer, side: number, from: number): Promise<Layer> {
+  const png = new Uint8Array(
+    await sharp(data, { raw: { width: side, height: side, channels: 4 } })
+      .png()
+      .toBuffer(),
+  )
+  const sha = sha256(png)
+  blobs.set(sha, png)
+  return pictureLayer(at('picture', 'a0'), 'Picture', { sha, width: side, height: side }, boxAt(from, from, side, side))
+}
 /** The same disc as a picture with transparency. */
 async function pictured(): Promise<Layer> {
   const data = Buffer.alloc(120 * 120 * 4)
@@ -36,14 +47,7 @@ async function pictured(): Promise<Layer> {
       for (let v = 0; v < 8; v++) for (let u = 0; u < 8; u++) if (Math.hypot(x + (u + 0.5) / 8 - 60, y + (v + 0.5) / 8 - 60) < 60) inside++
       data[(y * 120 + x) * 4 + 3] = Math.round((inside / 64) * 255)
     }
-  const png = new Uint8Array(
-    await sharp(data, { raw: { width: 120, height: 120, channels: 4 } })
-      .png()
-      .toBuffer(),
-  )
-  const sha = sha256(png)
-  blobs.set(sha, png)
-  return pictureLayer(at('disc', 'a0'), 'Disc', { sha, width: 120, height: 120 }, boxAt(100, 100, 120, 120))
+  return asPicture(data, 120, 100)
 }
 const RED = '#ff0000'
 /** How wide the red is along a ray from the middle, px by its area; colours are red on white and black. */
@@ -124,14 +128,7 @@ describe('a rim line', () => {
     }
     const data = Buffer.alloc(180 * 180 * 4)
     for (let n = 0; n < 180 * 180; n++) data[n * 4 + 3] = Math.round(share(n % 180, Math.floor(n / 180), (w) => w >= 30 && w <= 52) * 255)
-    const png = new Uint8Array(
-      await sharp(data, { raw: { width: 180, height: 180, channels: 4 } })
-        .png()
-        .toBuffer(),
-    )
-    const sha = sha256(png)
-    blobs.set(sha, png)
-    const layer = pictureLayer(at('f', 'a0'), 'Frame', { sha, width: 180, height: 180 }, boxAt(70, 70, 180, 180))
+    const layer = await asPicture(data, 180, 70)
     const cases: [Partial<Rim>[], (w: number) => boolean][] = [
       [[{ width: 9 }], (w) => (w > 52 && w <= 61) || (w < 30 && w >= 21)],
       [[{ width: 4, colour: '#ffffff' }, { width: 6 }], (w) => (w > 56 && w <= 62) || (w < 26 && w >= 20)],
