@@ -227,6 +227,21 @@ export type Kernels = {
   mapPlanes(...args: [raster: number, ...Rect, from: number, fromPlane: number, fromStride: number, ...Affine]): void
   weavePx(...args: [to: number, toStride: number, from: number, plane: number, stride: number, count: number, rows: number]): void
   partPx(...args: [to: number, plane: number, stride: number, from: number, fromStride: number, count: number, rows: number]): void
+  convolve(
+    ...args: [
+      out: number,
+      from: number,
+      plane: number,
+      stride: number,
+      width: number,
+      height: number,
+      inputs: number,
+      outputs: number,
+      weights: number,
+      biases: number,
+      linear: number,
+    ]
+  ): void
   castRays(
     ...args: [
       to: number,
@@ -237,6 +252,7 @@ export type Kernels = {
       x: number,
       y: number,
       ways: number,
+      spans: number,
       rays: number,
       first: number,
       count: number,
@@ -246,6 +262,7 @@ export type Kernels = {
   smearByRays(
     ...args: [
       px: number,
+      ahead: number,
       stride: number,
       ...Part,
       sums: number,

@@ -17,6 +17,7 @@ function doublings(length: number): number {
   return count
 }
 
+type Four = [number, number, number, number]
 /** Smears towards a point of the box by so many times the distance from it, or around it by so many radians, on either side. */
 function about(s: Scratch, near: Near, place: Place, w: { x: number; y: number }, amount: number, around: boolean): void {
   const onto = inverse(near.box)
@@ -25,16 +26,15 @@ function about(s: Scratch, near: Near, place: Place, w: { x: number; y: number }
   const point = apply(onto, { x: w.x, y: w.y })
   const [cx, cy] = [point.x / near.factor, point.y / near.factor]
   const box = boxOf(place)
-  const far =
-    amount *
-    lengthOf(
-      Math.max(Math.abs(box.left / near.factor - cx), Math.abs(box.right / near.factor - cx)),
-      Math.max(Math.abs(box.top / near.factor - cy), Math.abs(box.bottom / near.factor - cy)),
-    )
-  const look = Math.min(MOST_LOOK, Math.ceil(far) + 3)
-  const read = s.gather(near, place, look)
+  const sides = [box.left / near.factor - cx, box.top / near.factor - cy, box.right / near.factor - cx, box.bottom / near.factor - cy].map(
+    Math.abs,
+  ) as Four
+  // Around it everything is as far away as the furthest corner; towards it no side further than itself.
+  const far = lengthOf(Math.max(sides[0], sides[2]), Math.max(sides[1], sides[3]))
+  const [l, t, r, b] = sides.map((side) => Math.min(MOST_LOOK, Math.ceil(amount * (around ? far : side)) + 3)) as Four
+  const read = s.gather(near, place, { left: l, top: t, right: r, bottom: b })
   const pole = { x: cx - 0.5 - read.x, y: cy - 0.5 - read.y }
-  const inner = { left: look, top: look, right: read.width - look, bottom: read.height - look }
+  const inner = { left: l, top: t, right: read.width - r, bottom: read.height - b }
   s.smearAbout(read, inner, pole, amount, around)
   if (near.factor === 1) s.partInto(place, left + region.x - read.x, top + region.y - read.y)
   else s.bringAll(s.parted(read), read, place, near.factor)
@@ -105,7 +105,8 @@ export const nearWorks: Works = {
     const length = lengthOf(dx, dy)
     if (length < 0.5) return
     const count = doublings(length)
-    const read = s.gather(near, place, Math.ceil(length / 2) + 2 * count + 3)
+    const [across, down] = [dx, dy].map((way) => Math.ceil(Math.abs(way) / 2) + 2 * count + 3) as [number, number]
+    const read = s.gather(near, place, { left: across, top: down, right: across, bottom: down })
     const shifts = (n: number) => {
       const [x, y] = [dx / 2 ** (n + 2), dy / 2 ** (n + 2)]
       return [-x, -y, x, y] as const

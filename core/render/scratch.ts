@@ -15,17 +15,24 @@ export const SIDE_BYTES = SIDE * 4
 export const PLANE = SIDE * SIDE_BYTES
 /** Bytes of a row of px of four whole numbers. */
 const PX_BYTES = 2 * SIDE_BYTES
-/** px of a side that are smeared at a time. */
-const BLOCK = 32
+/** Where smeared px lie behind those they are of. */
+const SMEARED = SIDE * PX_BYTES
+/** px of a side whose rays are cast at a time, and of one that is smeared at a time: what is summed is soon read again. */
+const BLOCK = 132
+const NEAR = 32
 /** How far rays are from each other where they are furthest, px. */
-const RAYS_APART = 1.3
+const RAYS_APART = 1.4
+/** How far beside a part rays are taken along it, px: more than from one to the next, and one on. */
+const BESIDE = 4
 /** Rays whose ways there is room for. */
 const MOST_RAYS = 8000
 /** Bytes for tables and settings, and for the largest cube. */
-const TABLE_BYTES = 131_072
+const TABLE_BYTES = 196_608
 const CUBE_BYTES = MOST_SIDE ** 3 * 16
 /** Where in the table's bytes what near works are told begins. */
 const TOLD = 65536
+/** Where what rays take begins. */
+const SPANS = 131_072
 
 export type RasterOf = (node: PlanNode, region: Region, left: number, top: number) => number
 /** A raster, the part of it that is made, and the px of the view that it begins at. */
@@ -33,6 +40,35 @@ export type Place = { raster: number; region: Region; left: number; top: number 
 export type Near = Extract<FilterNode['work'], { near: NearWork }>
 /** What a near work reads: buffer (0, 0) is px (x, y) of the source's scale; so many px of it are filled. */
 export type Read = { x: number; y: number; width: number; height: number }
+
+/** How many px lie between a px and the furthest that two shifts of it need, on either side. */
+const beside = (one: number, other: number): number => (one === 0 && other === 0 ? 0 : Math.ceil(Math.max(Math.abs(one), Math.abs(other))) + 1)
+/**
+ * From where to where rays take px, for each two of them: as far as they are in a part, or its neighbours, or are smeared
+ * into it; in px from the distance `first` on. The ways are cosines and sines by turns.
+ */
+function spansOf(ways: Float32Array, { left, top, right, bottom }: Bounds, pole: Point, amount: number, first: number, count: number): Int32Array {
+  const [l, t, r, b] = [left - BESIDE - pole.x, top - BESIDE - pole.y, right + BESIDE - pole.x, bottom + BESIDE - pole.y]
+  const within = l <= 0 && r >= 0 && t <= 0 && b >= 0
+  const out = new Int32Array(ways.length / 2)
+  for (let n = 0; n < out.length; n += 2) {
+    let [begin, end] = [count, 0]
+    for (let ray = n; ray < n + 2; ray++) {
+      // A ray along a side is taken to lean a hair to the part.
+      const [x, y] = [ways[2 * ray] || 1e-9, ways[2 * ray + 1] || 1e-9]
+      const [nearX, nearY] = x > 0 ? [l / x, y > 0 ? t / y : b / y] : [r / x, y > 0 ? t / y : b / y]
+      const least = within ? 0 : Math.max(nearX, nearY, 0)
+      const most = Math.min(x > 0 ? r / x : l / x, y > 0 ? b / y : t / y, first + count)
+      if (least >= most) continue
+      begin = Math.min(begin, Math.max(0, Math.floor(least * (1 - amount)) - 3 - first))
+      end = Math.max(end, Math.min(count, Math.ceil(most * (1 + amount)) + 3 - first))
+    }
+    if (begin >= end) continue
+    out[n] = begin
+    out[n + 1] = end
+  }
+  return out
+}
 
 /** Two buffers of five planes around a part of a tile, and room for tables, taken when they are first needed. */
 export class Scratch {
@@ -71,12 +107,13 @@ export class Scratch {
     return this.table(values, TOLD)
   }
 
-  /** Fills the first buffer with what a source shows around a part of a tile, `look` px of its own scale further. */
-  gather(near: Near, { region, left, top }: Place, look: number): Read {
+  /** Fills the first buffer with what a source shows around a part of a tile, `look` px of its own scale further on every or each side. */
+  gather(near: Near, { region, left, top }: Place, look: number | Bounds): Read {
     const { factor, source } = near
-    const [x, y] = [Math.floor((left + region.x) / factor - 0.5) - look, Math.floor((top + region.y) / factor - 0.5) - look]
-    const width = Math.ceil(region.width / factor) + 3 + 2 * look
-    const height = Math.ceil(region.height / factor) + 3 + 2 * look
+    const by = typeof look === 'number' ? { left: look, top: look, right: look, bottom: look } : look
+    const [x, y] = [Math.floor((left + region.x) / factor - 0.5) - by.left, Math.floor((top + region.y) / factor - 0.5) - by.top]
+    const width = Math.ceil(region.width / factor) + 3 + by.left + by.right
+    const height = Math.ceil(region.height / factor) + 3 + by.top + by.bottom
     const read = { x, y, width, height }
     this.gatherPart(source, read)
     return read
@@ -85,8 +122,8 @@ export class Scratch {
   gatherPart(source: PlanNode, { x, y, width, height }: Read): void {
     const { kernels } = this.memory
     const { a } = this
-    kernels.clearRect(a, PLANE, SIDE_BYTES, (width + 3) & ~3, height + 1)
     const seen = intersect(source.bounds, { left: x, top: y, right: x + width, bottom: y + height })
+    this.clearBut({ left: seen.left - x, top: seen.top - y, right: seen.right - x, bottom: seen.bottom - y }, (width + 3) & ~3, height + 1)
     for (let row = Math.floor(seen.top / TILE); row * TILE < seen.bottom; row++)
       for (let column = Math.floor(seen.left / TILE); column * TILE < seen.right; column++) {
         const [tx, ty] = [column * TILE, row * TILE]
@@ -99,6 +136,16 @@ export class Scratch {
           kernels.enlargePlane(to + p * PLANE, SIDE_BYTES, raster + p * PLANE_BYTES, STRIDE, part.right - part.left, part.bottom - part.top, 0, 0, 1)
         if (source.opacity < 1) kernels.scaleRect(to, PLANE, SIDE_BYTES, (part.right - part.left + 3) & ~3, part.bottom - part.top, source.opacity)
       }
+  }
+  /** Clears a corner of the first buffer but a part of it that will be filled. */
+  private clearBut(part: Bounds, width: number, height: number): void {
+    const clear = (left: number, top: number, right: number, bottom: number) =>
+      this.memory.kernels.clearRect(this.a + top * SIDE_BYTES + left * 4, PLANE, SIDE_BYTES, right - left, bottom - top)
+    if (part.right <= part.left || part.bottom <= part.top) return clear(0, 0, width, height)
+    clear(0, 0, width, part.top)
+    clear(0, part.top, part.left, part.bottom)
+    clear(part.right, part.top, width, part.bottom)
+    clear(0, part.bottom, width, height)
   }
   /** Softens planes of the first buffer in place, all but `reach` px at its border. */
   blur(sigma: number, { width, height }: Read, planes: readonly number[]): void {
@@ -134,9 +181,16 @@ export class Scratch {
    * around it by so many radians, on either side: a smear is the difference of two sums along a ray, or from ray to ray.
    */
   smearAbout({ width, height }: Read, inner: Bounds, pole: Point, amount: number, around: boolean): void {
+    this.memory.kernels.weavePx(this.b, PX_BYTES, this.a, PLANE, SIDE_BYTES, (width + 3) & ~3, height)
+    for (let top = inner.top; top < inner.bottom; top += BLOCK)
+      for (let left = inner.left; left < inner.right; left += BLOCK) {
+        const block = { left, top, right: Math.min(inner.right, left + BLOCK), bottom: Math.min(inner.bottom, top + BLOCK) }
+        this.smearBlock({ width, height }, block, pole, amount, around)
+      }
+  }
+  private smearBlock({ width, height }: Pick<Read, 'width' | 'height'>, inner: Bounds, pole: Point, amount: number, around: boolean): void {
     const { kernels } = this.memory
     const { a, b } = this
-    kernels.weavePx(b, PX_BYTES, a, PLANE, SIDE_BYTES, (width + 3) & ~3, height)
     const sides = [
       [inner.left - pole.x, inner.top - pole.y],
       [inner.right - pole.x, inner.top - pole.y],
@@ -159,30 +213,34 @@ export class Scratch {
     const apart = Math.max(RAYS_APART / furthest, (high - low + 2 * more) / (most - 6))
     const start = low - more - 2 * apart
     const rays = 2 * Math.ceil(Math.min(most - 1, (high - low + 2 * more) / apart + 5) / 2)
-    const ways = this.told(
-      Array.from({ length: rays }, (_, n) => start + n * apart).flatMap((t) => {
-        const [u, v] = [cosine(t), sine(t)]
-        return [c * u - s * v, s * u + c * v]
-      }),
-    )
+    const ways = new Float32Array(2 * rays)
+    // Each way is the one before turned by a little: in double precision this stays within a hair of the true one.
+    const [turnX, turnY] = [cosine(apart), sine(apart)]
+    let [x, y] = [c * cosine(start) - s * sine(start), s * cosine(start) + c * sine(start)]
+    for (let n = 0; n < rays; n++) {
+      ways[2 * n] = x
+      ways[2 * n + 1] = y
+      ;[x, y] = [x * turnX - y * turnY, y * turnX + x * turnY]
+    }
+    const spans = around ? new Int32Array(rays).map((_, n) => (n % 2 ? count : 0)) : spansOf(ways, inner, pole, amount, first, count)
+    const [waysAt, spansAt] = [this.told(ways), this.table(new Float32Array(spans.buffer), SPANS)]
     const about = [pole.x, pole.y] as const
-    kernels.castRays(a, b, PX_BYTES, width, height, ...about, ways, rays, first, count, around ? 1 : 0)
+    kernels.castRays(a, b, PX_BYTES, width, height, ...about, waysAt, spansAt, rays, first, count, around ? 1 : 0)
     const of = [c, s, start, apart, rays, first, count, amount, around ? 1 : 0] as const
-    // In blocks, whose sums lie near to each other.
-    for (let y = inner.top; y < inner.bottom; y += BLOCK)
-      for (let x = inner.left; x < inner.right; x += BLOCK) {
-        const [w, h] = [Math.min(BLOCK, (inner.right - x + 3) & ~3), Math.min(BLOCK, inner.bottom - y)]
-        kernels.smearByRays(b, PX_BYTES, x, y, w, h, a, ...about, ...of)
+    for (let y = inner.top; y < inner.bottom; y += NEAR)
+      for (let x = inner.left; x < inner.right; x += NEAR) {
+        const [w, h] = [Math.min(NEAR, (inner.right - x + 3) & ~3), Math.min(NEAR, inner.bottom - y)]
+        kernels.smearByRays(b, SMEARED, PX_BYTES, x, y, w, h, a, ...about, ...of)
       }
   }
-  /** The second buffer's px as planes of the first. */
+  /** Smeared px as planes of the first buffer. */
   parted({ width, height }: Read): number {
-    this.memory.kernels.partPx(this.a, PLANE, SIDE_BYTES, this.b, PX_BYTES, (width + 3) & ~3, height)
+    this.memory.kernels.partPx(this.a, PLANE, SIDE_BYTES, this.b + SMEARED, PX_BYTES, (width + 3) & ~3, height)
     return this.a
   }
-  /** The second buffer's px from (x, y) on as a part of a raster. */
+  /** Smeared px from (x, y) on as a part of a raster. */
   partInto({ raster, region }: Place, x: number, y: number): void {
-    const from = this.b + y * PX_BYTES + x * 8
+    const from = this.b + SMEARED + y * PX_BYTES + x * 8
     this.memory.kernels.partPx(raster + region.offset, PLANE_BYTES, STRIDE, from, PX_BYTES, region.width, region.height)
   }
 
@@ -195,11 +253,12 @@ export class Scratch {
     most: 0 | 1,
   ): number {
     let { a: from, b: to } = this
-    let border = 0
+    let [across, down] = [0, 0]
     for (let n = 0; n < count; n++) {
       const by = shifts(n)
-      border += Math.ceil(Math.max(...by.map(Math.abs))) + 1
-      const part = [border, border, read.width - 2 * border, read.height - 2 * border] as const
+      across += beside(by[0], by[2])
+      down += beside(by[1], by[3])
+      const part = [across, down, read.width - 2 * across, read.height - 2 * down] as const
       for (const p of planes) this.memory.kernels.pairShift(to + p * PLANE, from + p * PLANE, SIDE_BYTES, ...part, ...by, most)
       ;[from, to] = [to, from]
     }

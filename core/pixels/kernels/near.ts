@@ -301,8 +301,10 @@ export function pairShift(to: usize, from: usize, stride: usize, left: i32, top:
   const u0 = floor<f32>(x0), v0 = floor<f32>(y0), u1 = floor<f32>(x1), v1 = floor<f32>(y1)
   const p = x0 - u0, q = y0 - v0, r = x1 - u1, s = y1 - v1
   const one: f32 = 1
-  const a0 = f32x4.splat((one - p) * (one - q)), b0 = f32x4.splat(p * (one - q)), c0 = f32x4.splat((one - p) * q), d0 = f32x4.splat(p * q)
-  const a1 = f32x4.splat((one - r) * (one - s)), b1 = f32x4.splat(r * (one - s)), c1 = f32x4.splat((one - r) * s), d1 = f32x4.splat(r * s)
+  // A mean is the sum of halves.
+  const whole: f32 = most ? 1 : 0.5
+  const a0 = f32x4.splat(whole * (one - p) * (one - q)), b0 = f32x4.splat(whole * p * (one - q)), c0 = f32x4.splat(whole * (one - p) * q), d0 = f32x4.splat(whole * p * q)
+  const a1 = f32x4.splat(whole * (one - r) * (one - s)), b1 = f32x4.splat(whole * r * (one - s)), c1 = f32x4.splat(whole * (one - r) * s), d1 = f32x4.splat(whole * r * s)
   const by0 = <isize>(<i32>v0) * <isize>stride + (<isize>(<i32>u0) << 2)
   const by1 = <isize>(<i32>v1) * <isize>stride + (<isize>(<i32>u1) << 2)
   const half = f32x4.splat(0.5)
@@ -333,7 +335,7 @@ export function pairShift(to: usize, from: usize, stride: usize, left: i32, top:
       const at = <usize>y * stride + (<usize>n << 2)
       const one_ = four(<usize>(<isize>(from + at) + by0), stride, a0, b0, c0, d0)
       const two = four(<usize>(<isize>(from + at) + by1), stride, a1, b1, c1, d1)
-      v128.store(to + at, most ? f32x4.max(one_, two) : f32x4.mul(f32x4.add(one_, two), half))
+      v128.store(to + at, most ? f32x4.max(one_, two) : f32x4.add(one_, two))
     }
 }
 

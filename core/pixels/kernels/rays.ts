@@ -12,9 +12,10 @@
 /**
  * Sums of px (as `weavePx` makes them) along `rays` rays from (x, y), or with `across` from ray to ray, into rows of
  * `count` + 1 px of four floats: the first of each row, or the whole first row, is nothing. A ray takes `count` px from the
- * distance `first` on, a px apart, its cosine and sine at `ways`; px beyond the buffer are those at its border. `rays` is even.
+ * distance `first` on, a px apart, its cosine and sine at `ways`; px beyond the buffer are those at its border. `rays` is even;
+ * of each two the px from the one to the other of two whole numbers at `spans` are taken, the others have no sums.
  */
-export function castRays(to: usize, from: usize, stride: usize, width: i32, height: i32, x: f32, y: f32, ways: usize, rays: i32, first: f32, count: i32, across: i32): void {
+export function castRays(to: usize, from: usize, stride: usize, width: i32, height: i32, x: f32, y: f32, ways: usize, spans: usize, rays: i32, first: f32, count: i32, across: i32): void {
   const line = <usize>(count + 1) << 4
   const none = i32x4.splat(0)
   const most = i32x4.shl(i32x4(width - 2, height - 2, width - 2, height - 2), 20)
@@ -25,17 +26,20 @@ export function castRays(to: usize, from: usize, stride: usize, width: i32, heig
   if (across) for (let n: usize = 0; n < line; n += 16) v128.store(to + n, splat(0))
   // Two rays at a time.
   for (let j: i32 = 0; j < rays; j += 2) {
+    const span = spans + (<usize>j << 2)
+    const begin = load<i32>(span)
+    const end = load<i32>(span, 4)
     const way = v128.load(ways + (<usize>j << 3))
-    let run = i32x4.trunc_sat_f32x4_s(f32x4.mul(f32x4.add(pole, f32x4.mul(way, splat(first))), fine))
+    let run = i32x4.trunc_sat_f32x4_s(f32x4.mul(f32x4.add(pole, f32x4.mul(way, splat(first + <f32>begin))), fine))
     const step = i32x4.trunc_sat_f32x4_s(f32x4.nearest(f32x4.mul(way, fine)))
     const row = to + <usize>(across ? j + 1 : j) * line
     let one = splat(0)
     let two = splat(0)
     if (!across) {
-      v128.store(row, one)
-      v128.store(row + line, one)
+      v128.store(row + (<usize>begin << 4), one)
+      v128.store(row + (<usize>begin << 4) + line, one)
     }
-    for (let n: i32 = 0; n < count; n++) {
+    for (let n: i32 = begin; n < end; n++) {
       const place = i32x4.min_s(i32x4.max_s(run, none), most)
       run = i32x4.add(run, step)
       const corner = i32x4.shr_u(place, 20)
@@ -78,20 +82,19 @@ export function castRays(to: usize, from: usize, stride: usize, width: i32, heig
   p = v128.bitselect(f32x4.sub(splat(3.14159265), p), p, f32x4.lt(x, splat(0)))
   return v128.bitselect(f32x4.neg(p), p, f32x4.lt(y, splat(0)))
 }
-/** A sum between its four neighbours. */
-@inline function summed(at: usize, line: usize, over: v128, down: v128): v128 {
-  const high = f32x4.add(v128.load(at), f32x4.mul(f32x4.sub(v128.load(at, 16), v128.load(at)), over))
-  const low = f32x4.add(v128.load(at + line), f32x4.mul(f32x4.sub(v128.load(at + line, 16), v128.load(at + line)), over))
-  return f32x4.add(high, f32x4.mul(f32x4.sub(low, high), down))
+/** A sum between its two neighbours along a ray. */
+@inline function summed(at: usize, over: v128): v128 {
+  const own = v128.load(at)
+  return f32x4.add(own, f32x4.mul(f32x4.sub(v128.load(at, 16), own), over))
 }
-
 /**
- * Smears a part of px in place by the sums of `castRays`: as far as `amount` times their distance from (x, y) on either side
+ * Smears a part of px by the sums of `castRays`, the results so many bytes `ahead` of them: as far as `amount` times their distance from (x, y) on either side
  * towards it, or with `across` by `amount` radians around it. (`cos`, `sin`) is where angles are counted from, `start` the
  * first ray's and `apart` what lies between two. What is smeared by less than two px keeps of itself. `count` in fours.
  */
-export function smearByRays(px: usize, stride: usize, left: i32, top: i32, count: i32, rows: i32, sums: usize, x: f32, y: f32, cos: f32, sin: f32, start: f32, apart: f32, rays: i32, first: f32, length: i32, amount: f32, across: i32): void {
+export function smearByRays(px: usize, ahead: usize, stride: usize, left: i32, top: i32, count: i32, rows: i32, sums: usize, x: f32, y: f32, cos: f32, sin: f32, start: f32, apart: f32, rays: i32, first: f32, length: i32, amount: f32, across: i32): void {
   const line = <usize>(length + 1) << 4
+  const sumsInLine = splat(<f32>(length + 1))
   const none = splat(0)
   const one = splat(1)
   // A hair before the last, so that what lies beyond it is never read.
@@ -129,18 +132,34 @@ export function smearByRays(px: usize, stride: usize, left: i32, top: i32, count
       v1 = f32x4.pmin(f32x4.pmax(v1, none), mostV)
       const by = f32x4.div(splat(0.5), over)
       const smeared = f32x4.pmin(f32x4.pmax(f32x4.sub(f32x4.mul(r, splat(2 * amount)), one), none), one)
-      if (!v128.any_true(f32x4.gt(smeared, none))) continue
-      const from = place(u0, v0, line)
-      const to = place(u1, v1, line)
-      const fromU = rest(u0)
-      const fromV = rest(v0)
-      const toU = rest(u1)
-      const toV = rest(v1)
       const at = px + <usize>row * stride + (<usize>n << 3)
-      put(at, sums + <usize>i32x4.extract_lane(from, 0), sums + <usize>i32x4.extract_lane(to, 0), line, lane0(fromU), lane0(fromV), lane0(toU), lane0(toV), lane0(by), lane0(smeared))
-      put(at + 8, sums + <usize>i32x4.extract_lane(from, 1), sums + <usize>i32x4.extract_lane(to, 1), line, lane1(fromU), lane1(fromV), lane1(toU), lane1(toV), lane1(by), lane1(smeared))
-      put(at + 16, sums + <usize>i32x4.extract_lane(from, 2), sums + <usize>i32x4.extract_lane(to, 2), line, lane2(fromU), lane2(fromV), lane2(toU), lane2(toV), lane2(by), lane2(smeared))
-      put(at + 24, sums + <usize>i32x4.extract_lane(from, 3), sums + <usize>i32x4.extract_lane(to, 3), line, lane3(fromU), lane3(fromV), lane3(toU), lane3(toV), lane3(by), lane3(smeared))
+      if (!v128.any_true(f32x4.gt(smeared, none))) {
+        v128.store(at + ahead, v128.load(at))
+        v128.store(at + ahead, v128.load(at, 16), 16)
+        continue
+      }
+      const firstU = f32x4.floor(u0)
+      const firstV = f32x4.floor(v0)
+      const lastU = f32x4.floor(u1)
+      const lastV = f32x4.floor(v1)
+      const from = place(firstU, firstV, sumsInLine)
+      const to = place(lastU, lastV, sumsInLine)
+      const fromU = f32x4.sub(u0, firstU)
+      const fromV = f32x4.sub(v0, firstV)
+      const toU = f32x4.sub(u1, lastU)
+      const toV = f32x4.sub(v1, lastV)
+      let a = smear(sums + <usize>i32x4.extract_lane(from, 0), sums + <usize>i32x4.extract_lane(to, 0), line, lane0(fromU), lane0(fromV), lane0(toU), lane0(toV), lane0(by), across)
+      let b = smear(sums + <usize>i32x4.extract_lane(from, 1), sums + <usize>i32x4.extract_lane(to, 1), line, lane1(fromU), lane1(fromV), lane1(toU), lane1(toV), lane1(by), across)
+      let c = smear(sums + <usize>i32x4.extract_lane(from, 2), sums + <usize>i32x4.extract_lane(to, 2), line, lane2(fromU), lane2(fromV), lane2(toU), lane2(toV), lane2(by), across)
+      let d = smear(sums + <usize>i32x4.extract_lane(from, 3), sums + <usize>i32x4.extract_lane(to, 3), line, lane3(fromU), lane3(fromV), lane3(toU), lane3(toV), lane3(by), across)
+      if (!v128.all_true<i32>(f32x4.eq(smeared, one))) {
+        a = ofOwn(at, a, lane0(smeared))
+        b = ofOwn(at + 8, b, lane1(smeared))
+        c = ofOwn(at + 16, c, lane2(smeared))
+        d = ofOwn(at + 24, d, lane3(smeared))
+      }
+      v128.store(at + ahead, i16x8.narrow_i32x4_s(whole(a), whole(b)))
+      v128.store(at + ahead, i16x8.narrow_i32x4_s(whole(c), whole(d)), 16)
     }
   }
 }
@@ -156,18 +175,24 @@ export function smearByRays(px: usize, stride: usize, left: i32, top: i32, count
 @inline function lane3(v: v128): v128 {
   return v128.shuffle<i32>(v, v, 3, 3, 3, 3)
 }
-/** How many bytes from the first sum those at (u, v) lie. */
-@inline function place(u: v128, v: v128, line: usize): v128 {
-  return i32x4.add(i32x4.mul(i32x4.trunc_sat_f32x4_s(v), i32x4.splat(<i32>line)), i32x4.shl(i32x4.trunc_sat_f32x4_s(u), 4))
+/** How many bytes from the first sum those at whole (u, v) lie: fewer sums than 2^23, so that floats count them. */
+@inline function place(u: v128, v: v128, line: v128): v128 {
+  return i32x4.shl(v128.and(f32x4.add(f32x4.add(f32x4.mul(v, line), u), splat(8388608)), i32x4.splat(8388607)), 4)
 }
-@inline function rest(v: v128): v128 {
-  return f32x4.sub(v, f32x4.floor(v))
+/** The mean between two places: the difference of their sums, `by` one through their number. */
+@inline function smear(from: usize, to: usize, line: usize, fromU: v128, fromV: v128, toU: v128, toV: v128, by: v128, across: i32): v128 {
+  const a = summed(from, fromU)
+  const b = f32x4.sub(summed(from + line, fromU), a)
+  const c = summed(to, toU)
+  const d = f32x4.sub(summed(to + line, toU), c)
+  const most = f32x4.sub(c, a)
+  return f32x4.mul(f32x4.add(most, across ? f32x4.sub(f32x4.mul(d, toV), f32x4.mul(b, fromV)) : f32x4.mul(f32x4.sub(d, b), fromV)), by)
 }
-@inline function put(at: usize, from: usize, to: usize, line: usize, fromU: v128, fromV: v128, toU: v128, toV: v128, by: v128, smeared: v128): void {
-  const mean = f32x4.mul(f32x4.sub(summed(to, line, toU, toV), summed(from, line, fromU, fromV)), by)
+@inline function ofOwn(at: usize, mean: v128, share: v128): v128 {
   const own = f32x4.convert_i32x4_s(v128.load_ext<i16>(at))
-  const out = f32x4.add(own, f32x4.mul(f32x4.sub(mean, own), smeared))
-  // Added to 2^23 a float ends in its nearest whole number.
-  const round = v128.and(f32x4.add(f32x4.pmax(out, splat(0)), splat(8388608)), i32x4.splat(65535))
-  store<i64>(at, i64x2.extract_lane(i16x8.narrow_i32x4_s(round, round), 0))
+  return f32x4.add(own, f32x4.mul(f32x4.sub(mean, own), share))
+}
+/** Added to 2^23 a float ends in its nearest whole number. */
+@inline function whole(v: v128): v128 {
+  return v128.and(f32x4.add(f32x4.pmax(v, splat(0)), splat(8388608)), i32x4.splat(65535))
 }
