@@ -90,6 +90,36 @@ describe('gradients against a second renderer, within 2 levels (one of them is t
       }
     expect(worst).toBeLessThanOrEqual(3)
   })
+  it('smooths the ray where its last colour meets its first: about the mean of 256 places in each px', async () => {
+    const ours = await painted({
+      kind: 'conic',
+      x: 0.4,
+      y: 0.55,
+      angleDegrees: 30,
+      stops: stops([
+        [0, '#000000'],
+        [1, '#ffffff'],
+      ]),
+    } as Paint)
+    let [worst, count] = [0, 0]
+    for (let y = 0; y < SIDE; y++)
+      for (let x = 0; x < SIDE; x++) {
+        const turnAt = (u: number, v: number) => {
+          const turn = (Math.atan2(v - 0.55 * SIDE, u - 0.4 * SIDE) - Math.PI / 6) / (2 * Math.PI)
+          return turn - Math.floor(turn)
+        }
+        const away = Math.hypot(x + 0.5 - 0.4 * SIDE, y + 0.5 - 0.55 * SIDE)
+        const middle = turnAt(x + 0.5, y + 0.5)
+        if (away < 24 || Math.min(middle, 1 - middle) * 2 * Math.PI * away > 1) continue
+        let mean = 0
+        for (let k = 0; k < 256; k++) mean += (255 * turnAt(x + ((k & 15) + 0.5) / 16, y + ((k >> 4) + 0.5) / 16)) / 256
+        worst = Math.max(worst, Math.abs(mean - (ours[(y * SIDE + x) * 4] as number)))
+        count++
+      }
+    expect(count).toBeGreaterThan(100)
+    // A straight edge through a px: told by the distance of its middle, a tenth of what it covers at most.
+    expect(worst).toBeLessThan(28)
+  })
   it('runs without a step: neighbours differ by at most two levels where 200 px span 60 levels', async () => {
     const data = await painted({
       kind: 'linear',
