@@ -3,8 +3,8 @@ import { addLayers } from '@/core/design/commands'
 import type { Layer } from '@/core/design/schema'
 import { moved, scaledAbout } from '@/core/geometry/placement'
 import type { SourceInfo } from '../render/protocol'
-import { spotFor } from '../state/acts'
 import type { Bench } from '../state/bench-store'
+import { spotFor } from '../state/placing'
 import type { Chosen } from './choose-layers'
 
 /** What the server gives: layers of an image `width` by `height`, and the pictures they show. */

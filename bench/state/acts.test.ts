@@ -4,21 +4,10 @@ import { inOrder } from '@/core/design/order'
 import { changeKey, type LayerOf } from '@/core/design/schema'
 import { heightOf, widthOf } from '@/core/geometry/bounds'
 import { moved, placedBounds, scaledAbout } from '@/core/geometry/placement'
-import {
-  addShape,
-  addType,
-  boundsOfIds,
-  handledLeaves,
-  makeBackdrop,
-  placeFiles,
-  placeSource,
-  resolvedOf,
-  spotFor,
-  transform,
-  writeType,
-} from './acts'
+import { boundsOfIds, handledLeaves, resolvedOf, transform, writeType } from './acts'
 import { answers, layer, openBench, source, toStage } from './bench.test-data'
 import type { Bench } from './bench-store'
+import { addShape, addType, makeBackdrop, placeFiles, placeSource, spotFor } from './placing'
 
 vi.mock('idb-keyval', () => import('./idb.test-data'))
 

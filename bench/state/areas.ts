@@ -12,8 +12,9 @@ import { placedBounds } from '@/core/geometry/placement'
 import { frameOf } from '@/core/render/masked'
 import { treatmentKinds } from '@/core/treatments/list'
 import type { LayerPixels } from '../render/questions'
-import { resolvedOf, spotFor, stageScale, toMaster } from './acts'
+import { resolvedOf, stageScale } from './acts'
 import type { Bench, BenchState } from './bench-store'
+import { spotFor, toMaster } from './placing'
 import { upload } from './uploads'
 
 /** The longest side of what is turned into pixels, px, and how many of them a px of the page becomes. */

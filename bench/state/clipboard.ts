@@ -13,8 +13,9 @@ import type { Point } from '@/core/geometry/matrix'
 import { moved, placedBounds } from '@/core/geometry/placement'
 import { renamedTreatments } from '@/core/treatments/list'
 import type { SourceInfo } from '../render/protocol'
-import { placeFiles, resolvedOf, spotFor } from './acts'
+import { resolvedOf } from './acts'
 import type { Bench } from './bench-store'
+import { placeFiles, spotFor } from './placing'
 
 /**
  * Layers as they travel over the clipboard or are dragged to another design: by content hash, with what differs per

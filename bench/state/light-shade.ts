@@ -3,9 +3,10 @@ import type { BlendMode } from '@/core/design/blend-modes'
 import { addLayers, orderAbove } from '@/core/design/commands'
 import { newMask } from '@/core/design/mask'
 import type { LayerOf, Placement, StrewThing } from '@/core/design/schema'
-import { boundsOfIds, spotFor, toMaster } from './acts'
+import { boundsOfIds } from './acts'
 import type { Bench, BenchState } from './bench-store'
 import { maskedLayer } from './masks'
+import { spotFor, toMaster } from './placing'
 
 export type PaintKind = 'light' | 'shade' | 'colour'
 const PAINTS: Record<PaintKind, { name: string; colour: string; blend: BlendMode; flow: number }> = {

@@ -4,8 +4,9 @@ import { isAxis, type Mirror } from '@/core/design/mirror'
 import { keyBetween } from '@/core/design/order'
 import { membersOf } from '@/core/design/tree'
 import { centreOf } from '@/core/geometry/bounds'
-import { boundsOfIds, toMaster, transform } from './acts'
+import { boundsOfIds, transform } from './acts'
 import type { Bench, BenchState } from './bench-store'
+import { toMaster } from './placing'
 
 /** The selected mirror, where one alone is selected. */
 export function mirrorInHand(s: Pick<BenchState, 'design' | 'selection'>) {

@@ -24,10 +24,11 @@ import {
   withoutPoint,
   withPointAt,
 } from '@/core/vector/points'
-import { resolvedOf, spotFor, usedColour } from './acts'
+import { resolvedOf } from './acts'
 import type { Bench, BenchState } from './bench-store'
 import { maskedLayer, maskInHand } from './masks'
 import type { StrokeInHand } from './painting'
+import { spotFor, usedColour } from './placing'
 
 type Seen = Pick<BenchState, 'design' | 'resolved' | 'selection' | 'mask'>
 /** How near to a point or outline the hand takes it, CSS px. */

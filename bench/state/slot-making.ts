@@ -10,8 +10,9 @@ import { pathData } from '@/core/vector/points'
 import { shapePath } from '@/core/vector/shapes'
 import { readSvg } from '@/core/vector/svg'
 import { serverLoader } from '../render/loader'
-import { stageScale, toMaster } from './acts'
+import { stageScale } from './acts'
 import type { Bench } from './bench-store'
+import { toMaster } from './placing'
 
 /** Shapes and vector graphics become slots of the same outline; what cannot is left. */
 export async function makeSlots(bench: Bench): Promise<void> {

@@ -8,8 +8,8 @@ import { isLocked } from '@/core/design/tree'
 import { holds } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { placedBounds } from '@/core/geometry/placement'
-import { type Placing, placeFiles } from './acts'
 import type { Bench, BenchState } from './bench-store'
+import { type Placing, placeFiles } from './placing'
 import { upload } from './uploads'
 
 /** Puts a picture into a slot: it covers it, its focal point in view. */

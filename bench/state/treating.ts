@@ -7,8 +7,8 @@ import type { Design, Layer } from '@/core/design/schema'
 import { type Treatment, treatmentsOf } from '@/core/design/treatment'
 import { isLocked } from '@/core/design/tree'
 import { isPointwise, newTreatment, treatmentKinds } from '@/core/treatments/list'
-import { toMaster } from './acts'
 import type { Bench, BenchState } from './bench-store'
+import { toMaster } from './placing'
 
 const treatable = (s: Pick<BenchState, 'design' | 'selection'>): string[] =>
   s.selection.filter((id) => s.design.layers[id] && !isLocked(s.design, id))

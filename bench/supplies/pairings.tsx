@@ -3,8 +3,8 @@ import { boxAt, newId, typeLayer } from '@/core/design/blank'
 import { addLayers } from '@/core/design/commands'
 import { keyBetween } from '@/core/design/order'
 import { pairings } from '@/supplies/catalogue'
-import { spotFor } from '../state/acts'
 import { useBench } from '../state/bench-context'
+import { spotFor } from '../state/placing'
 
 /** A headline and what goes with it, set in a pairing of faces. */
 export function Pairings() {

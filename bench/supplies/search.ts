@@ -1,7 +1,7 @@
 'use client'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { SourceInfo } from '../render/protocol'
-import type { Placing } from '../state/acts'
+import type { Placing } from '../state/placing'
 
 export type Item = {
   id: string
