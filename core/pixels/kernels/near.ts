@@ -160,14 +160,18 @@ export function dabWeigh(from: usize, plane: usize, square: usize, stride: usize
  */
 export function dabRect(out: usize, outPlane: usize, outStride: usize, from: usize, plane: usize, stride: usize, weights: usize, x0: i32, y0: i32, count: i32, rows: i32, places: usize): void {
   const one = f32x4.splat(1)
+  // In place of the offsets how many bytes further they lie.
+  for (let k: usize = 0; k < 8; k++) {
+    const u = <i32>nearest(load<f32>(places + (k << 3)))
+    const v = <i32>nearest(load<f32>(places + (k << 3), 4))
+    store<i32>(places + (k << 2), v * <i32>stride + (u << 2))
+  }
   for (let y: i32 = 0; y < rows; y++)
     for (let x: i32 = 0; x < count; x += 4) {
       let red = f32x4.splat(0), green = red, blue = red, cover = red, total = red
       const here = <usize>(y + y0) * stride + (<usize>(x + x0) << 2)
       for (let k: usize = 0; k < 8; k++) {
-        const u = <isize>nearest(load<f32>(places + (k << 3)))
-        const v = <isize>nearest(load<f32>(places + (k << 3), 4))
-        const at = from + here + <usize>(v * <isize>stride + (u << 2))
+        const at = from + here + <usize>load<i32>(places + (k << 2))
         red = f32x4.add(red, v128.load(at))
         green = f32x4.add(green, v128.load(at + plane))
         blue = f32x4.add(blue, v128.load(at + 2 * plane))
