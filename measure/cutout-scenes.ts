@@ -5,7 +5,7 @@ import type { Material } from '../supplies/tracer/materials'
 import { grass, handle, looks, pot, profiles, room, Scene, sprig } from '../supplies/tracer/scene'
 import { pack, trace } from '../supplies/tracer/trace'
 
-/** A photo of one thing whose coverage is known exactly: traced once with its surroundings and once without. */
+/** A photo of one thing whose coverage is known exactly: traced once more with the thing white and its surroundings black. */
 export type CutoutScene = {
   seed: number
   /** What makes it hard; empty for a clear one. */
@@ -65,11 +65,14 @@ function setUp(seed: number) {
   return { rnd, pick, hard: [...new Set<string>(hard)], has, glaze, wall, table, stems, vessel, handle: !stems && rnd() < 0.3, ...sizes }
 }
 
-/** The scene of a seed; `alone` is nothing but its subject, before the same camera. */
-function build(seed: number, alone: boolean): Scene {
+const WHITE: Material = { colour: '#ffffff' }
+const BLACK: Material = { colour: '#000000' }
+
+/** The scene of a seed; `told` has its subject in white and all else in black, what hides some of it too. */
+function build(seed: number, told: boolean): Scene {
   const { rnd, pick, has, glaze, wall, table, stems, vessel, at, size, depth, ...u } = setUp(seed)
   const s = new Scene()
-  s.cutout = alone
+  s.cutout = told
   const body = s.material(looks[glaze])
   pot(s, profiles[vessel], at, body, size)
   const top = Math.max(...profiles[vessel].map(([, y]) => y)) * size
@@ -93,10 +96,10 @@ function build(seed: number, alone: boolean): Scene {
     }
   }
   const cloth = has('pattern') && rnd() < 0.6 ? pick(PATTERNS) : null
-  if (!alone) {
-    room(s, table, has('pattern') ? { ...wall, bump: 0 } : wall, depth)
-    if (cloth) quad(s.mesh, [-20, 0.004, 4], [40, 0, 0], [0, 0, -4 - depth], s.material(cloth))
-  }
+  const own = s.materials.length
+  room(s, table, has('pattern') ? { ...wall, bump: 0 } : wall, depth)
+  if (cloth) quad(s.mesh, [-20, 0.004, 4], [40, 0, 0], [0, 0, -4 - depth], s.material(cloth))
+  if (told) s.materials = s.materials.map((_, n) => (n < own ? WHITE : BLACK))
   // A small lamp throws a hard shadow.
   const side = rnd() < 0.5 ? -1 : 1
   if (has('shadow')) s.lamp([side * 6, 6, 5], [0, 1, 0], 0.7, 0.7, [420, 380, 320])
@@ -116,9 +119,11 @@ function build(seed: number, alone: boolean): Scene {
   return s
 }
 
+/** Where a traced px has the first of its body colour. */
+const BODY = 6
 const coverageOf = (traced: Traced): Uint8Array =>
   Uint8Array.from({ length: traced.width * traced.height }, (_, n) =>
-    Math.round(Math.min(1, Math.max(0, traced.data[n * CHANNELS + 13] as number)) * 255),
+    Math.round(Math.min(1, Math.max(0, traced.data[n * CHANNELS + BODY] as number)) * 255),
   )
 
 /** Traces the scene of a seed, its longer side `long` px; what was traced before is kept in `folder`. */

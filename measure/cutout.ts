@@ -1,18 +1,21 @@
 import { cutOut, cutStages, halved } from '../core/cutout/cut-out'
 import { type Pixels, toLab } from '../core/cutout/picture'
 import type { Dab } from '../core/design/mask'
+import { openMemory } from '../host/kernels'
 import { type CutoutScene, cutoutScene } from './cutout-scenes'
+import { nextDab } from './dabs'
 import { note } from './report'
 
 const SCENES = Array.from({ length: 36 }, (_, n) => n + 1)
 /** Never tuned on: traced anew by each run that asks for them. */
 const HELD_OUT = Array.from({ length: 10 }, (_, n) => 1000 + n)
+const memory = openMemory()
 const FOLDER = '.cache/cutout-scenes'
 
 const mean = (values: readonly number[]): number => values.reduce((s, v) => s + v, 0) / values.length
 
 /** Intersection over union of two coverages, 0–255. */
-function overlapOf(a: Uint8Array, b: Uint8Array): number {
+export function overlapOf(a: Uint8Array, b: Uint8Array): number {
   let [both, either] = [0, 0]
   a.forEach((v, n) => {
     both += Math.min(v, b[n] as number)
@@ -21,7 +24,7 @@ function overlapOf(a: Uint8Array, b: Uint8Array): number {
   return either === 0 ? 1 : both / either
 }
 /** px within 4 of a change from covered to not. */
-function bandOf({ alpha, width, height }: CutoutScene): Uint8Array {
+export function bandOf({ alpha, width, height }: CutoutScene): Uint8Array {
   const out = new Uint8Array(alpha.length)
   for (let y = 1; y < height; y++)
     for (let x = 1; x < width; x++) {
@@ -33,7 +36,7 @@ function bandOf({ alpha, width, height }: CutoutScene): Uint8Array {
     }
   return out
 }
-function bandError(scene: CutoutScene, alpha: Uint8Array): number {
+export function bandError(scene: CutoutScene, alpha: Uint8Array): number {
   let [sum, count] = [0, 0]
   bandOf(scene).forEach((b, n) => {
     if (!b) return
@@ -69,41 +72,6 @@ function alike({ pixels, alpha, width, height }: CutoutScene): number {
       if (Math.hypot(...f.map((v, k) => v - (g[k] as number))) < 0.1) near++
     }
   return near / Math.max(1, count)
-}
-
-/** A dab as a person would set it: a disc of 1 % of the short side in the middle of the largest wrong region. */
-function nextDab(scene: CutoutScene, alpha: Uint8Array): Dab | null {
-  const { width, height } = scene
-  const wrong = alpha.map((v, n) => ((scene.alpha[n] as number) >= 128 ? (v < 128 ? 1 : 0) : v >= 128 ? 2 : 0))
-  const seen = new Uint8Array(wrong.length)
-  let best: number[] = []
-  for (let start = 0; start < wrong.length; start++) {
-    if (!wrong[start] || seen[start]) continue
-    const region = [start]
-    seen[start] = 1
-    for (let k = 0; k < region.length; k++) {
-      const n = region[k] as number
-      for (const m of [n % width > 0 ? n - 1 : -1, n % width < width - 1 ? n + 1 : -1, n - width, n + width])
-        if (m >= 0 && m < wrong.length && !seen[m] && wrong[m] === wrong[start]) {
-          seen[m] = 1
-          region.push(m)
-        }
-    }
-    if (region.length > best.length) best = region
-  }
-  if (best.length === 0) return null
-  // Its middle is the px furthest from its edge.
-  const inside = new Set(best)
-  let layer = best
-  let last = best
-  while (layer.length > 0) {
-    last = layer
-    layer = layer.filter((n) => [n - 1, n + 1, n - width, n + width].every((m) => inside.has(m)))
-    for (const n of last) inside.delete(n)
-    for (const n of layer) inside.add(n)
-  }
-  const middle = last[Math.floor(last.length / 2)] as number
-  return { x: ((middle % width) + 0.5) / width, y: (Math.floor(middle / width) + 0.5) / height, radius: 0.01, keep: wrong[middle] === 1 }
 }
 
 /** What is unlike the four corners' mean colour: the plain way, its tolerance the best of many for each scene. */
@@ -166,19 +134,19 @@ function boxOf(cut: Uint8Array, width: number, height: number) {
 }
 
 type Result = { seed: number; hard: string[]; once: number; dabbed: number; band: number; cut: number; grab: number; corners: number; alike: number }
-async function measured(seed: number, folder: string | null, withGrab: boolean): Promise<Result> {
+export async function measured(seed: number, folder: string | null, withGrab: boolean): Promise<Result> {
   const scene = await cutoutScene(seed, folder)
   const photo: Pixels = { width: scene.width, height: scene.height, data: scene.pixels }
-  const first = cutOut(photo, [])
+  const first = cutOut(memory, photo, [])
   const dabs: Dab[] = []
   let alpha = first.alpha
   for (let n = 0; n < 3; n++) {
     const dab = nextDab(scene, alpha)
     if (!dab) break
     dabs.push(dab)
-    alpha = cutOut(photo, dabs).alpha
+    alpha = cutOut(memory, photo, dabs).alpha
   }
-  const { small, cut } = cutStages(photo, [])
+  const { small, cut } = cutStages(memory, photo, [])
   let truth: Pixels = {
     width: scene.width,
     height: scene.height,
@@ -240,7 +208,7 @@ export async function measureCutoutSpeed(): Promise<void> {
     }
   const times = [1, 2, 3].map(() => {
     const from = performance.now()
-    cutOut({ width, height, data }, [])
+    cutOut(memory, { width, height, data }, [])
     return (performance.now() - from) / 1000
   })
   note('Cut out of a photo of 12 MP', Math.min(...times), 's', 3)

@@ -1,130 +1,184 @@
 /**
- * Trains the small networks that guess a photo's main thing, on scenes of seeds that are not measured, and writes
- * `core/cutout/weights.json`. usage: node scripts/run.mjs measure/train-cutout.ts; the scenes are traced first.
+ * Trains the networks that guess a photo's main thing and refine its edge, on scenes of seeds that are not measured, and writes
+ * `core/cutout/weights.json`. usage: node scripts/run.mjs measure/train-cutout.ts [minutes for the first] [second]; what
+ * gets none stays as it is. Scenes are traced first. It needs the tracer's and the trainer's kernels (`scripts/kernels.mjs`).
  */
-import { writeFileSync } from 'node:fs'
-import { featuresOf, furtherLook } from '../core/cutout/features'
-import { judge, LEAK, type Network } from '../core/cutout/network'
-import { fitted, type Lab, reducedTo, toLab } from '../core/cutout/picture'
+import { readFileSync, writeFileSync } from 'node:fs'
+import { availableParallelism } from 'node:os'
+import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads'
+import { SHAPE, shownOf } from '../core/cutout/look'
+import type { Network } from '../core/cutout/network'
+import { FINE } from '../core/cutout/refine'
+import { packed, type StoredWeights } from '../core/cutout/weights'
+import type { Dab } from '../core/design/mask'
+import { PixelMemory } from '../core/pixels/memory'
 import { random } from '../supplies/tracer/geometry'
 import { cutoutScene } from './cutout-scenes'
+import { nextDab } from './dabs'
+import { Backward } from './trainer/backward'
+import { fineSample, lookSample, type Sample } from './trainer/samples'
+import { train } from './trainer/training'
 
-const SEEDS = Array.from({ length: Number(process.argv[2] ?? 90) }, (_, n) => 2001 + n)
-const SIDE = 200
-const PER_SCENE = 1500
-const HIDDEN = [28, 14]
-const EPOCHS = 14
+const FOLDER = '.cache/cutout-scenes'
+const WEIGHTS = 'core/cutout/weights.json'
+const SEEDS = Array.from({ length: 200 }, (_, n) => 2001 + n)
+/** Scenes that tell how good it is meanwhile. */
+const ASIDE = 20
+/** Samples each thread adds up before a step. */
+const EACH = 4
+/** The share of samples with dabs, once it has begun to see. */
+const DABBED = 0.35
 
-type Sample = { lab: Lab; planes: Float32Array[]; truth: Float32Array }
-async function sample(seed: number): Promise<Sample> {
-  const c = await cutoutScene(seed, '.cache/cutout-scenes', 360)
-  const { width, height } = fitted(c.width, c.height, SIDE)
-  const grey = new Uint8Array(c.width * c.height * 4)
-  c.alpha.forEach((v, n) => grey.set([v, v, v, 255], n * 4))
-  const truth = reducedTo({ width: c.width, height: c.height, data: grey }, width, height).data
-  const lab = toLab(reducedTo({ width: c.width, height: c.height, data: c.pixels }, width, height))
-  return { lab, planes: featuresOf(lab), truth: Float32Array.from({ length: width * height }, (_, n) => (truth[n * 4] as number) / 255) }
+type Which = 'look' | 'fine'
+const networks = {
+  look: { shape: SHAPE, variants: 6 },
+  fine: { shape: FINE, variants: 4 },
 }
 
-/** Adam (D. Kingma, J. Ba, 2015) on the cross-entropy of single px, half of each scene's from its subject. */
-function train(samples: readonly Sample[], epochs: number): Network {
-  const rnd = random(5)
-  const sizes = [samples[0]?.planes.length ?? 0, ...HIDDEN, 1]
-  const layers = sizes.slice(1).map((outputs, n) => {
-    const inputs = sizes[n] as number
-    return {
-      inputs,
-      outputs,
-      weights: Array.from({ length: inputs * outputs }, () => (rnd() * 2 - 1) * Math.sqrt(3 / inputs)),
-      biases: new Array<number>(outputs).fill(0),
+const bytesAsAlpha = (beliefs: Float32Array): Uint8Array => Uint8Array.from(beliefs, (v) => 255 / (1 + Math.exp(-v)))
+/** Shows a sample with so many dabs, each where the network is wrong with those before it, and what it makes of it. */
+function lookAt(net: Network, s: Sample, dabs: number): Float32Array {
+  net.take(s.planes.map((plane) => Float32Array.from(plane, (v) => v / 64)))
+  if (s.planes.length === net.shape.inputs) return net.run()
+  const set: Dab[] = []
+  for (;;) {
+    net.take(shownOf(set, s), s.planes.length)
+    const made = net.run()
+    const dab = set.length < dabs ? nextDab({ width: s.width, height: s.height, alpha: s.truth }, bytesAsAlpha(made)) : null
+    if (!dab) return made
+    set.push(dab)
+  }
+}
+/** Cross-entropy, px along the edge counting more, and one less Dice's coefficient (F. Milletari et al., “V-Net”, 2016). */
+function slopeOf(z: Float32Array, { truth: right }: Sample): { loss: number; slope: Float32Array } {
+  let [both, sum, loss, total] = [0, 1e-6, 0, 0]
+  const p = z.map((v) => 1 / (1 + Math.exp(-v)))
+  const truth = Float32Array.from(right, (v) => v / 255)
+  for (let n = 0; n < p.length; n++) {
+    both += (p[n] as number) * (truth[n] as number)
+    sum += (p[n] as number) + (truth[n] as number)
+    total += 1 + 12 * (truth[n] as number) * (1 - (truth[n] as number))
+  }
+  const slope = new Float32Array(z.length)
+  for (let n = 0; n < p.length; n++) {
+    const [v, t] = [p[n] as number, truth[n] as number]
+    const w = (1 + 12 * t * (1 - t)) / total
+    loss -= w * (t * Math.log(v + 1e-7) + (1 - t) * Math.log(1 - v + 1e-7))
+    slope[n] = w * (v - t) - 0.5 * ((2 * t) / sum - (2 * both) / (sum * sum)) * v * (1 - v)
+  }
+  return { loss: loss + 0.5 * (1 - (2 * both) / sum), slope }
+}
+
+type Job = { cutoutTrainer: true; which: Which; own: number }
+type Question = { weights: Float32Array; check: boolean; dabbed: number }
+type Answer = { gradient: Float32Array; loss: number; found: number[] }
+
+async function work(): Promise<void> {
+  const { which, own } = workerData as Job
+  const { shape, variants } = networks[which]
+  const rnd = random(17 + own)
+  const memory = new PixelMemory(new WebAssembly.Module(readFileSync('measure/trainer/trainer.wasm')))
+  const [aside, samples]: [Sample[], Sample[]] = [[], []]
+  for (const [n, seed] of SEEDS.entries()) {
+    if (n % availableParallelism() !== own) continue
+    const scene = await cutoutScene(seed, FOLDER, 360)
+    const make = (k: number): Sample =>
+      which === 'look' ? lookSample(scene, k === 0 ? null : rnd) : fineSample(memory, scene, k === 0 ? null : rnd, k % 2 === 1)
+    if (n < ASIDE) aside.push(make(0))
+    else for (let k = 0; k < variants; k++) samples.push(make(k))
+  }
+  const nets = new Map<string, Backward>()
+  const netOf = ({ width, height }: Sample): Backward => {
+    const key = `${width} × ${height}`
+    const net = nets.get(key) ?? new Backward(memory, shape, width, height)
+    nets.set(key, net)
+    return net
+  }
+  for (const s of [...aside, ...samples]) netOf(s)
+  parentPort?.on('message', ({ weights, check, dabbed }: Question) => {
+    for (const net of nets.values()) {
+      net.values = weights
+      net.clear()
     }
+    const out: Answer = { gradient: new Float32Array(weights.length), loss: 0, found: [] }
+    if (check)
+      for (const s of aside)
+        for (const dabs of which === 'look' ? [0, 1, 3] : [0]) {
+          let [both, either] = [0, 0]
+          lookAt(netOf(s).network, s, dabs).forEach((v, k) => {
+            const [a, t] = [1 / (1 + Math.exp(-v)), (s.truth[k] as number) / 255]
+            both += Math.min(a, t)
+            either += Math.max(a, t)
+          })
+          out.found.push(both / either)
+        }
+    else
+      for (let n = 0; n < EACH; n++) {
+        const s = samples[Math.floor(rnd() * samples.length)] as Sample
+        const net = netOf(s)
+        const made = slopeOf(lookAt(net.network, s, rnd() < dabbed ? 1 + Math.floor(rnd() * 3) : 0), s)
+        net.run(made.slope)
+        out.loss += made.loss / EACH
+      }
+    for (const net of nets.values())
+      net.gradient.forEach((v, n) => {
+        out.gradient[n] = (out.gradient[n] as number) + v / EACH
+      })
+    parentPort?.postMessage(out)
   })
-  const picked = samples.flatMap((s) => {
-    const inside = [...s.truth.keys()].filter((n) => (s.truth[n] as number) > 0.5)
-    return Array.from({ length: PER_SCENE }, (_, k) => {
-      const n = k % 2 ? (inside[Math.floor(rnd() * inside.length)] as number) : Math.floor(rnd() * s.truth.length)
-      return { inputs: Float64Array.from(s.planes, (p) => p[n] as number), target: s.truth[n] as number }
+  parentPort?.postMessage(null)
+}
+
+async function trained(which: Which, minutes: number): Promise<void> {
+  const workers = Array.from({ length: availableParallelism() }, (_, own) => {
+    const job: Job = { cutoutTrainer: true, which, own }
+    return new Worker(new URL(import.meta.url), { workerData: job }).once('error', (e) => {
+      throw e
     })
   })
-  // Everything flat: weights of a layer, then its biases.
-  const values = layers.map((l) => Float64Array.from([...l.weights, ...l.biases]))
-  const [m, v, gradients] = [0, 1, 2].map(() => values.map((w) => new Float64Array(w.length))) as [Float64Array[], Float64Array[], Float64Array[]]
-  const states = sizes.map((n) => new Float64Array(n))
-  const deltas = sizes.map((n) => new Float64Array(n))
-  let step = 0
-  const BATCH = 64
-  for (let epoch = 0; epoch < epochs; epoch++) {
-    for (let n = picked.length - 1; n > 0; n--) {
-      const k = Math.floor(rnd() * (n + 1))
-      ;[picked[n], picked[k]] = [picked[k] as (typeof picked)[0], picked[n] as (typeof picked)[0]]
-    }
-    const rate = 0.004 * (1 - epoch / epochs) + 0.0002
-    let loss = 0
-    for (let from = 0; from + BATCH <= picked.length; from += BATCH) {
-      for (const g of gradients) g.fill(0)
-      for (let k = from; k < from + BATCH; k++) {
-        const { inputs, target } = picked[k] as (typeof picked)[0]
-        ;(states[0] as Float64Array).set(inputs)
-        for (let depth = 0; depth < layers.length; depth++) {
-          const [before, after, w] = [states[depth] as Float64Array, states[depth + 1] as Float64Array, values[depth] as Float64Array]
-          const [ins, outs] = [before.length, after.length]
-          for (let o = 0; o < outs; o++) {
-            let sum = w[ins * outs + o] as number
-            for (let i = 0; i < ins; i++) sum += (w[o * ins + i] as number) * (before[i] as number)
-            after[o] = depth === layers.length - 1 ? 1 / (1 + Math.exp(-sum)) : sum < 0 ? LEAK * sum : sum
-          }
-        }
-        const out = states.at(-1)?.[0] as number
-        loss -= target * Math.log(out + 1e-9) + (1 - target) * Math.log(1 - out + 1e-9)
-        ;(deltas.at(-1) as Float64Array)[0] = out - target
-        for (let depth = layers.length - 1; depth >= 0; depth--) {
-          const [before, w, g] = [states[depth] as Float64Array, values[depth] as Float64Array, gradients[depth] as Float64Array]
-          const [next, delta] = [deltas[depth] as Float64Array, deltas[depth + 1] as Float64Array]
-          const [ins, outs] = [before.length, delta.length]
-          next.fill(0)
-          for (let o = 0; o < outs; o++) {
-            const d = delta[o] as number
-            g[ins * outs + o] = (g[ins * outs + o] as number) + d
-            for (let i = 0; i < ins; i++) {
-              const at = o * ins + i
-              g[at] = (g[at] as number) + d * (before[i] as number)
-              next[i] = (next[i] as number) + d * (w[at] as number)
-            }
-          }
-          for (let i = 0; i < ins; i++) if ((before[i] as number) < 0) next[i] = LEAK * (next[i] as number)
-        }
-      }
-      step++
-      const [one, two] = [1 - 0.9 ** step, 1 - 0.999 ** step]
-      values.forEach((w, depth) => {
-        const [g, mean, spread] = [gradients[depth] as Float64Array, m[depth] as Float64Array, v[depth] as Float64Array]
-        for (let n = 0; n < w.length; n++) {
-          const slope = (g[n] as number) / BATCH + 1e-4 * (w[n] as number)
-          mean[n] = 0.9 * (mean[n] as number) + 0.1 * slope
-          spread[n] = 0.999 * (spread[n] as number) + 0.001 * slope * slope
-          w[n] = (w[n] as number) - (rate * ((mean[n] as number) / one)) / (Math.sqrt((spread[n] as number) / two) + 1e-8)
-        }
-      })
-    }
-    if (epoch % 5 === 4) console.log(`epoch ${epoch + 1}: ${(loss / picked.length).toFixed(4)}`)
+  const ask = (question: Question | null): Promise<Answer[]> =>
+    Promise.all(
+      workers.map(
+        (w) =>
+          new Promise<Answer>((done) => {
+            w.once('message', done)
+            if (question) w.postMessage(question)
+          }),
+      ),
+    )
+  await ask(null)
+  const keep = (weights: Float32Array) => {
+    const stored = JSON.parse(readFileSync(WEIGHTS, 'utf8')) as Record<Which, StoredWeights>
+    stored[which] = packed(networks[which].shape, weights)
+    writeFileSync(WEIGHTS, `${JSON.stringify(stored)}\n`)
   }
-  const short = (v: number) => Number(v.toFixed(3))
-  return {
-    layers: layers.map((l, depth) => {
-      const all = [...(values[depth] as Float64Array)].map(short)
-      return { inputs: l.inputs, outputs: l.outputs, weights: all.slice(0, l.inputs * l.outputs), biases: all.slice(l.inputs * l.outputs) }
-    }),
-  }
+  const made = await train(
+    networks[which].shape,
+    minutes,
+    async (weights, share) => {
+      const answers = await ask({ weights, check: false, dabbed: which !== 'look' || share < 0.3 ? 0 : DABBED })
+      const mean = (of: (a: Answer) => number) => answers.reduce((s, a) => s + of(a) / answers.length, 0)
+      return { loss: mean((a) => a.loss), gradient: Float32Array.from({ length: weights.length }, (_, n) => mean((a) => a.gradient[n] as number)) }
+    },
+    async (weights, line) => {
+      const found = (await ask({ weights, check: true, dabbed: 0 })).flatMap((a) => a.found)
+      const each = found.length / ASIDE
+      const means = Array.from({ length: each }, (_, k) =>
+        found
+          .filter((_, n) => n % each === k)
+          .reduce((s, x) => s + x / ASIDE, 0)
+          .toFixed(4),
+      )
+      console.log(`${which}, ${line}, overlap of those aside ${means.join(' ')}, least ${Math.min(...found).toFixed(2)}`)
+      keep(weights)
+    },
+  )
+  keep(made)
+  for (const w of workers) await w.terminate()
 }
 
-const samples: Sample[] = []
-for (const seed of SEEDS) samples.push(await sample(seed))
-const networks: Network[] = []
-let seen = samples
-for (let look = 0; look < 3; look++) {
-  const net = train(seen, EPOCHS)
-  const beliefs = seen.map((s) => judge(net, s.planes))
-  networks.push(net)
-  seen = samples.map((s, n) => ({ ...s, planes: [...s.planes, ...furtherLook(s.lab, beliefs[n] as Float32Array)] }))
-}
-writeFileSync('core/cutout/weights.json', `${JSON.stringify(networks)}\n`)
+if (isMainThread) {
+  for (const seed of SEEDS) await cutoutScene(seed, FOLDER, 360)
+  const minutes = { look: Number(process.argv[2] ?? 40), fine: Number(process.argv[3] ?? 15) }
+  for (const which of ['look', 'fine'] as const) if (minutes[which] > 0) await trained(which, minutes[which])
+} else if ((workerData as Job | null)?.cutoutTrainer) await work()

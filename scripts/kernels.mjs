@@ -1,4 +1,4 @@
-// Compiles the pixel kernels (and, with --tracer, the tracer) from AssemblyScript to WebAssembly when a source is newer.
+// Compiles the pixel kernels (with --tracer the tracer as well, with --trainer what trains a network) from AssemblyScript to WebAssembly when a source is newer.
 import { spawnSync } from 'node:child_process'
 import { copyFileSync, existsSync, mkdirSync, readdirSync, statSync } from 'node:fs'
 
@@ -20,5 +20,7 @@ compile(
   'core/pixels/kernels.wasm',
 )
 if (process.argv.includes('--tracer')) compile('supplies/tracer/kernel.as.ts', ['supplies/tracer/kernel.as.ts'], 'supplies/tracer/tracer.wasm')
+if (process.argv.includes('--trainer'))
+  compile('measure/trainer/kernel.as.ts', ['measure/trainer/kernel.as.ts', `${folder}/convolve.ts`], 'measure/trainer/trainer.wasm')
 mkdirSync('public/generated', { recursive: true })
 copyFileSync('core/pixels/kernels.wasm', 'public/generated/kernels.wasm')

@@ -1,10 +1,13 @@
 import { coloursSize, type Dab } from '../design/mask'
-import { featuresOf, furtherLook } from './features'
+import type { PixelMemory } from '../pixels/memory'
+import { SHAPE, shown, shownOf } from './look'
 import { doubled, type Matte, matte } from './matting'
-import { judge, type Network } from './network'
+import { Network } from './network'
 import { fitted, type Lab, type Pixels, reducedTo, toLab } from './picture'
+import { FINE, refined } from './refine'
 import { segment, settledBy, sharpened } from './segment'
-import weights from './weights.json' with { type: 'json' }
+import { unpacked } from './weights'
+import stored from './weights.json' with { type: 'json' }
 
 /** The longer side of the picture that is guessed on, and the most of the one that is cut, px. */
 const GUESSED = 200
@@ -12,7 +15,8 @@ const CUT = 512
 /** The longer side of the copy that is cut once more at most, px. */
 const CUT_AGAIN = 1100
 
-const looks = weights as Network[]
+let weights: Record<keyof typeof stored, Float32Array> | null = null
+const weightsOf = () => (weights ??= { look: unpacked(SHAPE, stored.look), fine: unpacked(FINE, stored.fine) })
 
 /** Half the size, each px the mean of four. */
 export function halved(p: Pixels): Pixels {
@@ -31,20 +35,25 @@ export function halved(p: Pixels): Pixels {
   return { width, height, data }
 }
 
-/** What is believed of each px of a picture: 1 its main thing, 0 its ground. */
-export function believe(picture: Pixels): Float32Array {
+/** What a look at a small copy of a picture makes of each px, in log odds. `dabs` are what a person says of it. */
+export function odds(memory: PixelMemory, picture: Pixels, dabs: readonly Dab[]): Float32Array {
   const size = fitted(picture.width, picture.height, GUESSED)
-  const lab = toLab(reducedTo(picture, size.width, size.height))
-  return stretched(looked(lab, looks), lab, picture)
+  const network = new Network(memory, SHAPE, size.width, size.height)
+  network.values = weightsOf().look
+  const planes = shown(toLab(reducedTo(picture, size.width, size.height)))
+  network.take(planes)
+  network.take(shownOf(dabs, size), planes.length)
+  const made = network.run()
+  network.free()
+  return made
 }
-/** The networks one after the other, each told what the one before believes. */
-export function looked(lab: Lab, networks: readonly Network[]): Float32Array {
-  const planes = featuresOf(lab)
-  const [first, ...others] = networks
-  if (!first) throw new Error('There is no network to look with.')
-  return others.reduce((belief, net) => judge(net, [...planes, ...furtherLook(lab, belief)]), judge(first, planes))
+/** What is believed of each px of a picture: 1 its main thing, 0 its ground. */
+export function believe(memory: PixelMemory, picture: Pixels, dabs: readonly Dab[]): Float32Array {
+  const likely = odds(memory, picture, dabs).map((v) => 1 / (1 + Math.exp(-v)))
+  return stretched(likely, fitted(picture.width, picture.height, GUESSED), picture)
 }
-function stretched(
+/** What is known of each px of a picture brought to another size, bilinearly. */
+export function stretched(
   from: Float32Array,
   { width: w, height: h }: Pick<Lab, 'width' | 'height'>,
   { width, height }: Pick<Pixels, 'width' | 'height'>,
@@ -74,11 +83,11 @@ export type CutOut = {
 }
 
 /**
- * Separates the main thing of a photo from its ground: guessed by small networks on a very small copy, cut on a reduced one,
+ * Separates the main thing of a photo from its ground: guessed by a small network on a very small copy, cut on a reduced one,
  * its edge told from copy to copy up to the photo's own px. `dabs` are a person's corrections.
  */
-export function cutOut(photo: Pixels, dabs: readonly Dab[], progress: (share: number) => void = () => {}): CutOut {
-  const { chain, small, cut } = cutStages(photo, dabs, progress)
+export function cutOut(memory: PixelMemory, photo: Pixels, dabs: readonly Dab[], progress: (share: number) => void = () => {}): CutOut {
+  const { chain, small, cut } = cutStages(memory, photo, dabs, progress)
   progress(0.5)
   let alpha: Uint8Array = cut.map((v) => v * 255)
   let colours: Pixels | null = null
@@ -90,14 +99,9 @@ export function cutOut(photo: Pixels, dabs: readonly Dab[], progress: (share: nu
     let prior = n === chain.length - 1 ? alpha : doubled(alpha, size, level)
     size = level
     // The contour is cut again on the first finer copy; from there on the edge is told by its colours.
-    const fine = n < chain.length - 1 && Math.max(level.width, level.height) <= CUT_AGAIN
-    if (fine) {
-      const cutAgain = sharpened(
-        toLab(level),
-        prior.map((v) => (v >= 128 ? 1 : 0)),
-        settled,
-      )
-      prior = cutAgain.map((v) => v * 255)
+    if (n < chain.length - 1 && Math.max(level.width, level.height) <= CUT_AGAIN) {
+      const coarse = prior.map((v) => (v >= 128 ? 1 : 0))
+      prior = sharpened(toLab(level), coarse, settled).map((v) => v * 255)
     }
     if (n === chain.length - 1 && n > 0) {
       alpha = prior
@@ -113,6 +117,7 @@ export function cutOut(photo: Pixels, dabs: readonly Dab[], progress: (share: nu
 
 /** The photo, its halves down to the reduced one, and what is cut on that. */
 export function cutStages(
+  memory: PixelMemory,
   photo: Pixels,
   dabs: readonly Dab[],
   progress: (share: number) => void = () => {},
@@ -121,9 +126,10 @@ export function cutStages(
   while (Math.max((chain.at(-1) as Pixels).width, (chain.at(-1) as Pixels).height) > CUT) chain.push(halved(chain.at(-1) as Pixels))
   progress(0.1)
   const small = chain.at(-1) as Pixels
-  const believed = believe(small)
+  const believed = believe(memory, small, dabs)
   progress(0.25)
-  return { chain, small, cut: segment(toLab(small), believed, dabs) }
+  const lab = toLab(small)
+  return { chain, small, cut: segment(lab, refined(memory, weightsOf().fine, lab, believed), dabs) }
 }
 
 /** The band's own colours, and some px on from them. */

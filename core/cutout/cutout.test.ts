@@ -1,11 +1,14 @@
 import { converter } from 'culori'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { openMemory } from '../../host/kernels'
 import type { Dab } from '../design/mask'
 import { cutOut } from './cut-out'
 import { leastCut, STEPS } from './max-flow'
 import { type Pixels, toLab } from './picture'
 import { settledBy } from './segment'
+
+const memory = openMemory()
 
 /** The cost of a labelling: what is left on the wrong side, and the links it cuts. */
 function costOf(side: Uint8Array, width: number, height: number, terminal: Float32Array, links: Float32Array): number {
@@ -86,7 +89,7 @@ function discOn(ground: readonly [number, number, number], colour: readonly [num
 describe('cutting out', () => {
   it('separates a disc from its ground, its edge by area, and knows the disc’s own colour there', () => {
     const { photo, alpha } = discOn([214, 205, 190], [40, 70, 130])
-    const made = cutOut(photo, [])
+    const made = cutOut(memory, photo, [])
     let [both, either] = [0, 0]
     let band = 0
     let count = 0
@@ -111,7 +114,7 @@ describe('cutting out', () => {
       { x: 0.1, y: 0.1, radius: 0.03, keep: true },
       { x: 0.5, y: 0.5, radius: 0.03, keep: false },
     ]
-    const made = cutOut(photo, dabs)
+    const made = cutOut(memory, photo, dabs)
     const settled = settledBy(dabs, 240, 240)
     settled.forEach((s, n) => {
       if (s) expect(made.alpha[n]).toBe(s === 1 ? 255 : 0)
@@ -120,11 +123,11 @@ describe('cutting out', () => {
   })
   it('gives a picture of one colour back without a subject, and takes small and narrow ones', () => {
     const { photo } = discOn([128, 128, 128], [128, 128, 128])
-    expect(cutOut(photo, []).alpha.every((v) => v === 0 || v === 255)).toBe(true)
+    expect(cutOut(memory, photo, []).alpha.every((v) => v === 0 || v === 255)).toBe(true)
     for (const [width, height] of [
       [8, 8],
       [600, 9],
     ] as const)
-      expect(cutOut({ width, height, data: new Uint8Array(width * height * 4).fill(200) }, []).alpha).toHaveLength(width * height)
+      expect(cutOut(memory, { width, height, data: new Uint8Array(width * height * 4).fill(200) }, []).alpha).toHaveLength(width * height)
   })
 })

@@ -17,8 +17,9 @@ const ROUNDS = 2
 /** How much of what is believed comes from the first belief and not from the cut before, and how far that is spread, shares of the shorter side. */
 const FIRST = 0.7
 const SPREAD = 0.012
-/** How far a dab goes over plain picture, shares of the shorter side. */
-const REACH = 0.18
+/** How far a dab goes over plain picture, shares of the shorter side, and how many px of that a step costs to where the opposite is believed. */
+const REACH = 0.08
+const OTHERWISE = 80
 const KEEP = 1
 const DROP = 2
 
@@ -80,12 +81,15 @@ function mainParts(cut: Uint8Array, belief: Float32Array, settled: Uint8Array, w
   return out
 }
 
-/** How far each px is from a dab, by ways that shun edges: px of plain picture, each step over a full edge counting some forty. */
-function waysFrom(seeds: Uint8Array, edges: Float32Array, width: number, height: number): Float32Array {
+/**
+ * How far each px is from a dab, by ways that shun edges and what is believed otherwise: px of plain picture, each step over a full
+ * edge counting some forty, from one side to the other `OTHERWISE`.
+ */
+function waysFrom(seeds: Uint8Array, edges: Float32Array, belief: Float32Array, width: number, height: number): Float32Array {
   const out = Float32Array.from(seeds, (s) => (s ? 0 : 1e6))
   const pass = (n: number, m: number, length: number) => {
     const e = Math.min(2.5, edges[n] as number)
-    const way = (out[m] as number) + length * (1 + 8 * e * e)
+    const way = (out[m] as number) + length * (1 + 8 * e * e) + OTHERWISE * Math.abs((belief[n] as number) - (belief[m] as number))
     if (way < (out[n] as number)) out[n] = way
   }
   for (let round = 0; round < 3; round++) {
@@ -127,6 +131,7 @@ export function segment(p: Lab, first: Float32Array, dabs: readonly Dab[]): Uint
       waysFrom(
         settled.map((s) => (s === which ? 1 : 0)),
         edges,
+        first,
         width,
         height,
       ),

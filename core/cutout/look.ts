@@ -1,0 +1,59 @@
+import type { Dab } from '../design/mask'
+import { featuresOf } from './features'
+import type { Shape } from './network'
+import type { Lab } from './picture'
+
+/** Colours of each of 2 × 2 px, what else is told of them in the mean, and how near dabs are that keep and that drop. */
+export const SHAPE: Shape = { inputs: 12 + 24 + 2, down: [20, 32, 48, 48, 48], up: [12, 24, 32, 48] }
+
+/** How far a dab is seen by the network, shares of the shorter side. */
+const NEAR = 0.06
+
+const halfOf = ({ width, height }: Pick<Lab, 'width' | 'height'>) => ({ width: (width + 1) >> 1, height: (height + 1) >> 1 })
+
+/** The means of 2 × 2 px. */
+function pooled(plane: Float32Array, { width, height }: Lab): Float32Array {
+  const half = halfOf({ width, height })
+  const out = new Float32Array(half.width * half.height)
+  for (let y = 0; y < half.height; y++) {
+    const [a, b] = [2 * y * width, Math.min(2 * y + 1, height - 1) * width]
+    for (let x = 0; x < half.width; x++) {
+      const [u, v] = [2 * x, Math.min(2 * x + 1, width - 1)]
+      out[y * half.width + x] = ((plane[a + u] as number) + (plane[a + v] as number) + (plane[b + u] as number) + (plane[b + v] as number)) / 4
+    }
+  }
+  return out
+}
+/** One of each 2 × 2 px of a picture's plane: `k` counts them row by row. */
+export function every(plane: Float32Array, { width, height }: Lab, k: number): Float32Array {
+  const half = halfOf({ width, height })
+  const out = new Float32Array(half.width * half.height)
+  for (let y = 0; y < half.height; y++) {
+    const row = Math.min(2 * y + (k >> 1), height - 1) * width
+    for (let x = 0; x < half.width; x++) out[y * half.width + x] = plane[row + Math.min(2 * x + (k & 1), width - 1)] as number
+  }
+  return out
+}
+
+/** What the network is shown of a picture: planes of half its size. */
+export function shown(p: Lab): Float32Array[] {
+  const colours = [p.l.map((v) => v * 2 - 1), p.a.map((v) => v * 8), p.b.map((v) => v * 8)]
+  return [...colours.flatMap((plane) => [0, 1, 2, 3].map((k) => every(plane, p, k))), ...featuresOf(p).map((plane) => pooled(plane, p))]
+}
+/** What it is shown of a person's dabs on a picture of a size: how near those are that keep, and those that drop. */
+export function shownOf(dabs: readonly Dab[], of: Pick<Lab, 'width' | 'height'>): Float32Array[] {
+  const { width, height } = halfOf(of)
+  const side = Math.min(width, height)
+  return [true, false].map((keep) => {
+    const out = new Float32Array(width * height)
+    for (const dab of dabs) {
+      if (dab.keep !== keep) continue
+      for (let y = 0; y < height; y++)
+        for (let x = 0; x < width; x++) {
+          const away = Math.max(0, Math.hypot(x + 0.5 - dab.x * width, y + 0.5 - dab.y * height) / side - dab.radius)
+          out[y * width + x] = Math.max(out[y * width + x] as number, Math.exp(-away / NEAR))
+        }
+    }
+    return out
+  })
+}
