@@ -14,6 +14,10 @@ const WHOLE = 0.1
 /** Directions in which they are looked for, by turns so that neighbours look elsewhere. */
 const RAYS = Array.from({ length: 16 }, (_, n) => [Math.cos((n * Math.PI) / 8), Math.sin((n * Math.PI) / 8)] as const)
 
+/** How much a neighbour counts by how unlike it is, the square of its difference in levels, and by where it lies of 5 × 5. */
+const LIKE = Float64Array.from({ length: 1024 }, (_, d) => Math.exp(-d / 60))
+const BESIDE = Float64Array.from({ length: 25 }, (_, n) => Math.exp(-(((n % 5) - 2) ** 2 + (Math.floor(n / 5) - 2) ** 2) / 4))
+
 export type Matte = {
   width: number
   height: number
@@ -213,7 +217,8 @@ export function matte(picture: Pixels, prior: Uint8Array, grow: number, settled:
           ((data[m * 4] as number) - (data[n * 4] as number)) ** 2 +
           ((data[m * 4 + 1] as number) - (data[n * 4 + 1] as number)) ** 2 +
           ((data[m * 4 + 2] as number) - (data[n * 4 + 2] as number)) ** 2
-        const near = Math.exp(-d / 60 - ((u - x) ** 2 + (v - y) ** 2) / 4)
+        if (d >= LIKE.length) continue
+        const near = (LIKE[d] as number) * (BESIDE[(v - y + 2) * 5 + u - x + 2] as number)
         const j = place[m] as number
         const w = near * (open[m] ? (sure[j] as number) : 0.5)
         sum += w * (open[m] ? (rough[j] as number) : (alpha[m] as number) / 255)

@@ -36,8 +36,8 @@ export function settledBy(dabs: readonly Dab[], width: number, height: number): 
   return out
 }
 
-/** What it costs to cut between neighbours: little where the colour changes. */
-function linksOf(p: Lab, smooth: number): Float32Array {
+/** What it costs to cut between neighbours, one of them open at least: little where the colour changes. */
+function linksOf(p: Lab, smooth: number, open: (n: number) => boolean = () => true): Float32Array {
   const { width, height } = p
   let [sum, count] = [0, 0]
   const difference = (n: number, m: number) =>
@@ -59,6 +59,7 @@ function linksOf(p: Lab, smooth: number): Float32Array {
         const [u, v] = [x + dx, y + dy]
         if (u < 0 || v < 0 || u >= width || v >= height) continue
         const m = v * width + u
+        if (!open(n) && !open(m)) continue
         const cost = (smooth * (0.04 + Math.exp(-beta * difference(n, m)))) / (dx !== 0 && dy !== 0 ? Math.SQRT2 : 1)
         out[n * 8 + d] = cost
         out[m * 8 + d + 1] = cost
@@ -222,5 +223,6 @@ export function sharpened(p: Lab, coarse: Uint8Array, settled: Uint8Array | null
       terminal[n] = FINE_COLOUR * Math.max(-4, Math.min(4, colour)) + side * STAY * (away[n] as number) + WHOLE
     }
   }
-  return leastCut(width, height, terminal, linksOf(p, SMOOTH))
+  const links = linksOf(p, SMOOTH, (n) => (away[n] as number) <= BAND)
+  return leastCut(width, height, terminal, links)
 }
