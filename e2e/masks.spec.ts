@@ -139,9 +139,10 @@ test('a colour picked on the stage is hidden, its complement at hand, and the to
   expect(await isPaper(page, 540, 540)).toBe(false)
   const at = await onStage(page, 540, 540)
   await page.mouse.click(at.x, at.y)
+  // The colour is read by the worker: only then is there something to settle.
+  await expect(page.getByRole('button', { name: 'Undo: Pick a colour to hide' })).toBeVisible()
   await settled(page)
   expect(await isPaper(page, 540, 540)).toBe(true)
-  await expect(page.getByRole('button', { name: 'Undo: Pick a colour to hide' })).toBeVisible()
   await masks(page).getByRole('button', { name: 'Swap back what it shows and hides' }).click()
   await settled(page)
   expect(await isPaper(page, 540, 540)).toBe(false)
