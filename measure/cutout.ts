@@ -9,13 +9,13 @@ import { note } from './report'
 const SCENES = Array.from({ length: 36 }, (_, n) => n + 1)
 /** Never tuned on: traced anew by each run that asks for them. */
 const HELD_OUT = Array.from({ length: 10 }, (_, n) => 1000 + n)
-const memory = openMemory()
 const FOLDER = '.cache/cutout-scenes'
 
+const memory = openMemory()
 const mean = (values: readonly number[]): number => values.reduce((s, v) => s + v, 0) / values.length
 
 /** Intersection over union of two coverages, 0–255. */
-export function overlapOf(a: Uint8Array, b: Uint8Array): number {
+function overlapOf(a: Uint8Array, b: Uint8Array): number {
   let [both, either] = [0, 0]
   a.forEach((v, n) => {
     both += Math.min(v, b[n] as number)
@@ -24,7 +24,7 @@ export function overlapOf(a: Uint8Array, b: Uint8Array): number {
   return either === 0 ? 1 : both / either
 }
 /** px within 4 of a change from covered to not. */
-export function bandOf({ alpha, width, height }: CutoutScene): Uint8Array {
+function bandOf({ alpha, width, height }: CutoutScene): Uint8Array {
   const out = new Uint8Array(alpha.length)
   for (let y = 1; y < height; y++)
     for (let x = 1; x < width; x++) {
@@ -36,7 +36,7 @@ export function bandOf({ alpha, width, height }: CutoutScene): Uint8Array {
     }
   return out
 }
-export function bandError(scene: CutoutScene, alpha: Uint8Array): number {
+function bandError(scene: CutoutScene, alpha: Uint8Array): number {
   let [sum, count] = [0, 0]
   bandOf(scene).forEach((b, n) => {
     if (!b) return
@@ -134,7 +134,7 @@ function boxOf(cut: Uint8Array, width: number, height: number) {
 }
 
 type Result = { seed: number; hard: string[]; once: number; dabbed: number; band: number; cut: number; grab: number; corners: number; alike: number }
-export async function measured(seed: number, folder: string | null, withGrab: boolean): Promise<Result> {
+async function measured(seed: number, folder: string | null, withGrab: boolean): Promise<Result> {
   const scene = await cutoutScene(seed, folder)
   const photo: Pixels = { width: scene.width, height: scene.height, data: scene.pixels }
   const first = cutOut(memory, photo, [])

@@ -7,7 +7,7 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads'
 import { SHAPE, shownOf } from '../core/cutout/look'
-import type { Network } from '../core/cutout/network'
+import { logistic, type Network } from '../core/cutout/network'
 import { FINE } from '../core/cutout/refine'
 import { packed, type StoredWeights } from '../core/cutout/weights'
 import type { Dab } from '../core/design/mask'
@@ -35,7 +35,7 @@ const networks = {
   fine: { shape: FINE, variants: 4 },
 }
 
-const bytesAsAlpha = (beliefs: Float32Array): Uint8Array => Uint8Array.from(beliefs, (v) => 255 / (1 + Math.exp(-v)))
+const bytesAsAlpha = (beliefs: Float32Array): Uint8Array => Uint8Array.from(beliefs, (v) => 255 * logistic(v))
 /** Shows a sample with so many dabs, each where the network is wrong with those before it, and what it makes of it. */
 function lookAt(net: Network, s: Sample, dabs: number): Float32Array {
   net.take(s.planes.map((plane) => Float32Array.from(plane, (v) => v / 64)))
@@ -52,7 +52,7 @@ function lookAt(net: Network, s: Sample, dabs: number): Float32Array {
 /** Cross-entropy, px along the edge counting more, and one less Dice's coefficient (F. Milletari et al., “V-Net”, 2016). */
 function slopeOf(z: Float32Array, { truth: right }: Sample): { loss: number; slope: Float32Array } {
   let [both, sum, loss, total] = [0, 1e-6, 0, 0]
-  const p = z.map((v) => 1 / (1 + Math.exp(-v)))
+  const p = z.map(logistic)
   const truth = Float32Array.from(right, (v) => v / 255)
   for (let n = 0; n < p.length; n++) {
     both += (p[n] as number) * (truth[n] as number)
@@ -106,7 +106,7 @@ async function work(): Promise<void> {
         for (const dabs of which === 'look' ? [0, 1, 3] : [0]) {
           let [both, either] = [0, 0]
           lookAt(netOf(s).network, s, dabs).forEach((v, k) => {
-            const [a, t] = [1 / (1 + Math.exp(-v)), (s.truth[k] as number) / 255]
+            const [a, t] = [logistic(v), (s.truth[k] as number) / 255]
             both += Math.min(a, t)
             either += Math.max(a, t)
           })

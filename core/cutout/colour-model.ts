@@ -49,3 +49,16 @@ export class ColourModel {
     return this.bins[bin] as number
   }
 }
+
+/** How much rather each px's colour is the thing's than the ground's, in log odds: colours counted by how sure px are of being either. */
+export function likelier(bins: Uint16Array, belief: ArrayLike<number>): Float32Array {
+  const [mine, other] = [new ColourModel(), new ColourModel()]
+  bins.forEach((bin, n) => {
+    const b = (belief[n] as number) - 0.5
+    if (b > 0) mine.add(bin, b)
+    else other.add(bin, -b)
+  })
+  mine.settle()
+  other.settle()
+  return Float32Array.from(bins, (bin) => Math.log((mine.at(bin) + 2e-6) / (other.at(bin) + 2e-6)))
+}

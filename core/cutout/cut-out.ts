@@ -2,7 +2,7 @@ import { coloursSize, type Dab } from '../design/mask'
 import type { PixelMemory } from '../pixels/memory'
 import { SHAPE, shown, shownOf } from './look'
 import { doubled, type Matte, matte } from './matting'
-import { Network } from './network'
+import { logistic, Network } from './network'
 import { fitted, type Lab, type Pixels, reducedTo, toLab } from './picture'
 import { FINE, refined } from './refine'
 import { segment, settledBy, sharpened } from './segment'
@@ -35,22 +35,17 @@ export function halved(p: Pixels): Pixels {
   return { width, height, data }
 }
 
-/** What a look at a small copy of a picture makes of each px, in log odds. `dabs` are what a person says of it. */
-export function odds(memory: PixelMemory, picture: Pixels, dabs: readonly Dab[]): Float32Array {
+/** What is believed of each px of a picture: 1 its main thing, 0 its ground. `dabs` are what a person says of it. */
+export function believe(memory: PixelMemory, picture: Pixels, dabs: readonly Dab[]): Float32Array {
   const size = fitted(picture.width, picture.height, GUESSED)
   const network = new Network(memory, SHAPE, size.width, size.height)
   network.values = weightsOf().look
   const planes = shown(toLab(reducedTo(picture, size.width, size.height)))
   network.take(planes)
   network.take(shownOf(dabs, size), planes.length)
-  const made = network.run()
+  const odds = network.run()
   network.free()
-  return made
-}
-/** What is believed of each px of a picture: 1 its main thing, 0 its ground. */
-export function believe(memory: PixelMemory, picture: Pixels, dabs: readonly Dab[]): Float32Array {
-  const likely = odds(memory, picture, dabs).map((v) => 1 / (1 + Math.exp(-v)))
-  return stretched(likely, fitted(picture.width, picture.height, GUESSED), picture)
+  return stretched(odds.map(logistic), size, picture)
 }
 /** What is known of each px of a picture brought to another size, bilinearly. */
 export function stretched(

@@ -48,7 +48,7 @@ export function planesOf(memory: PixelMemory, width: number, height: number, cou
 /** Some of the planes. */
 export const some = (p: Planes, from: number, count: number): Planes => ({ ...p, at: p.at + from * p.plane, count })
 /** The floats of row `y` of plane `n`. */
-const rowOf = (memory: PixelMemory, p: Planes, n: number, y: number): Float32Array =>
+export const rowOf = (memory: PixelMemory, p: Planes, n: number, y: number): Float32Array =>
   memory.floats(p.at + n * p.plane + (y + 1) * p.stride + 4 * BEFORE, p.width)
 
 /** Each px the mean of the four above it, of fewer at an odd border. */
@@ -70,6 +70,9 @@ function repeated(memory: PixelMemory, to: Planes, from: Planes): void {
       for (let x = 0; x < to.width; x++) out[x] = a[x >> 1] as number
     }
 }
+
+/** Log odds as a share. */
+export const logistic = (v: number): number => 1 / (1 + Math.exp(-v))
 
 /** A network with its planes for pictures of one size, `width` × `height`. */
 export class Network {

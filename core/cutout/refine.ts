@@ -1,7 +1,7 @@
 import type { PixelMemory } from '../pixels/memory'
-import { binsOf, ColourModel } from './colour-model'
+import { binsOf, likelier } from './colour-model'
 import { every } from './look'
-import { Network, type Shape } from './network'
+import { logistic, Network, type Shape } from './network'
 import type { Lab } from './picture'
 
 /** Colours of each of 2 × 2 px, how much rather each is the thing's than the ground's, and what was known before. */
@@ -9,19 +9,11 @@ export const FINE: Shape = { inputs: 12 + 4 + 4, down: [12, 16, 24], up: [12, 16
 
 /** What the network is shown of a picture of which `prior` is known roughly, 0–1 a px: planes of half its size. */
 export function shownFinely(p: Lab, prior: Float32Array): Float32Array[] {
-  const bins = binsOf(p)
-  const [mine, other] = [new ColourModel(), new ColourModel()]
-  prior.forEach((v, n) => {
-    if (v > 0.5) mine.add(bins[n] as number, v - 0.5)
-    else other.add(bins[n] as number, 0.5 - v)
-  })
-  mine.settle()
-  other.settle()
   const planes = [
     p.l.map((v) => v * 2 - 1),
     p.a.map((v) => v * 8),
     p.b.map((v) => v * 8),
-    Float32Array.from(bins, (bin) => Math.max(-5, Math.min(5, Math.log((mine.at(bin) + 2e-6) / (other.at(bin) + 2e-6)))) / 2.5),
+    likelier(binsOf(p), prior).map((v) => Math.max(-5, Math.min(5, v)) / 2.5),
     prior.map((v) => v * 2 - 1),
   ]
   return planes.flatMap((plane) => [0, 1, 2, 3].map((k) => every(plane, p, k)))
@@ -34,5 +26,5 @@ export function refined(memory: PixelMemory, weights: Float32Array, p: Lab, prio
   network.take(shownFinely(p, prior))
   const odds = network.run()
   network.free()
-  return odds.map((v) => 1 / (1 + Math.exp(-v)))
+  return odds.map(logistic)
 }

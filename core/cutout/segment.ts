@@ -1,6 +1,6 @@
 import type { Dab } from '../design/mask'
 import { connectedParts, within } from '../geometry/connected'
-import { binsOf, ColourModel } from './colour-model'
+import { binsOf, likelier } from './colour-model'
 import { blurred, edgesOf } from './edges'
 import { leastCut, STEPS } from './max-flow'
 import type { Lab } from './picture'
@@ -147,21 +147,12 @@ export function segment(p: Lab, first: Float32Array, dabs: readonly Dab[]): Uint
   let belief = held
   let cut: Uint8Array = new Uint8Array(count)
   for (let round = 0; round < ROUNDS; round++) {
-    const [mine, other] = [new ColourModel(), new ColourModel()]
-    for (let n = 0; n < count; n++) {
-      const b = belief[n] as number
-      if (b > 0.5) mine.add(bins[n] as number, (b - 0.5) * 2)
-      else other.add(bins[n] as number, 1 - b * 2)
-    }
-    mine.settle()
-    other.settle()
+    const colours = likelier(bins, belief)
     const terminal = new Float32Array(count)
     for (let n = 0; n < count; n++) {
       const s = settled[n]
-      const bin = bins[n] as number
-      const colour = Math.log((mine.at(bin) + 2e-6) / (other.at(bin) + 2e-6))
       const b = Math.min(0.98, Math.max(0.02, belief[n] as number))
-      terminal[n] = s ? (s === KEEP ? 1e4 : -1e4) : COLOUR * Math.max(-5, Math.min(5, colour)) + BELIEF * Math.log(b / (1 - b))
+      terminal[n] = s ? (s === KEEP ? 1e4 : -1e4) : COLOUR * Math.max(-5, Math.min(5, colours[n] as number)) + BELIEF * Math.log(b / (1 - b))
     }
     cut = mainParts(leastCut(width, height, terminal, Float32Array.from(links)), held, settled, width, height)
     const near = blurred(Float32Array.from(cut), width, height, Math.max(1, Math.round(Math.min(width, height) * SPREAD)))
@@ -184,11 +175,7 @@ const WHOLE = 0.4
 export function sharpened(p: Lab, coarse: Uint8Array, settled: Uint8Array | null): Uint8Array {
   const { width, height } = p
   const count = width * height
-  const bins = binsOf(p)
-  const [mine, other] = [new ColourModel(), new ColourModel()]
-  for (let n = 0; n < count; n++) (coarse[n] ? mine : other).add(bins[n] as number, 1)
-  mine.settle()
-  other.settle()
+  const colours = likelier(binsOf(p), coarse)
   const far = BAND + 1
   const away = new Int8Array(count).fill(far)
   let front: number[] = []
@@ -218,10 +205,7 @@ export function sharpened(p: Lab, coarse: Uint8Array, settled: Uint8Array | null
     const s = settled?.[n]
     if (s) terminal[n] = s === KEEP ? 1e4 : -1e4
     else if ((away[n] as number) > BAND) terminal[n] = 1e4 * side
-    else {
-      const colour = Math.log((mine.at(bins[n] as number) + 2e-6) / (other.at(bins[n] as number) + 2e-6))
-      terminal[n] = FINE_COLOUR * Math.max(-4, Math.min(4, colour)) + side * STAY * (away[n] as number) + WHOLE
-    }
+    else terminal[n] = FINE_COLOUR * Math.max(-4, Math.min(4, colours[n] as number)) + side * STAY * (away[n] as number) + WHOLE
   }
   const links = linksOf(p, SMOOTH, (n) => (away[n] as number) <= BAND)
   return leastCut(width, height, terminal, links)

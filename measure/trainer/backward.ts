@@ -1,4 +1,4 @@
-import { type Convolution, Network, type Plan, type Planes, planesOf, type Shape, some } from '../../core/cutout/network'
+import { type Convolution, Network, type Plan, type Planes, planesOf, rowOf, type Shape, some } from '../../core/cutout/network'
 import type { Kernels } from '../../core/pixels/kernel-types'
 import type { PixelMemory } from '../../core/pixels/memory'
 
@@ -6,10 +6,6 @@ type Trainer = Kernels & {
   weightSlopes(...args: number[]): void
   beforeRectifier(d: number, given: number, bytes: number): void
 }
-const BEFORE = 4
-const rowOf = (memory: PixelMemory, p: Planes, n: number, y: number): Float32Array =>
-  memory.floats(p.at + n * p.plane + (y + 1) * p.stride + 4 * BEFORE, p.width)
-
 /** A network that also tells how an error of what it gave changes with its weights. */
 export class Backward {
   readonly network: Network

@@ -1,8 +1,6 @@
 // What training a network needs beside its convolutions: how its error changes with weights and values. Planes as there.
+import { BEFORE, LEAK } from '../../core/pixels/kernels/convolve'
 export { convolve } from '../../core/pixels/kernels/convolve'
-
-const BEFORE: usize = 16
-const LEAK: f32 = 0.1
 
 // @ts-expect-error: decorator
 @inline

@@ -1,4 +1,4 @@
-import { odds, stretched } from '../../core/cutout/cut-out'
+import { believe, stretched } from '../../core/cutout/cut-out'
 import { shown } from '../../core/cutout/look'
 import { fitted, type Lab, type Pixels, reducedTo, toLab } from '../../core/cutout/picture'
 import { shownFinely } from '../../core/cutout/refine'
@@ -24,11 +24,7 @@ export function lookSample(scene: CutoutScene, rnd: (() => number) | null): Samp
 export function fineSample(memory: PixelMemory, scene: CutoutScene, rnd: (() => number) | null, again: boolean): Sample {
   const { width, height } = scene
   const { photo, truth } = varied(scene, width, height, rnd)
-  const prior = stretched(
-    odds(memory, photo, []).map((v) => 1 / (1 + Math.exp(-v))),
-    fitted(width, height, 200),
-    photo,
-  )
+  const prior = believe(memory, photo, [])
   return { width, height, planes: short(shownFinely(toLab(photo), again ? corrected(prior, truth, photo) : prior)), truth }
 }
 function corrected(prior: Float32Array, truth: Uint8Array, size: Pick<Lab, 'width' | 'height'>): Float32Array {

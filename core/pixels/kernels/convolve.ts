@@ -2,9 +2,10 @@
 // floats before each row, four after its length rounded up to eights; `stride` is bytes from row to row. Addresses are of
 // planes as they lie in memory, borders included; planes of a layer follow each other, `plane` bytes apart.
 
-const BEFORE: usize = 16
+/** Bytes of a row before its first float. */
+export const BEFORE: usize = 16
 /** What a rectifier leaves of values below zero. */
-const LEAK: f32 = 0.1
+export const LEAK: f32 = 0.1
 
 /** Clears what was written beyond the end of a row of `width` floats. */
 // @ts-ignore: decorator
