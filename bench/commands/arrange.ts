@@ -12,7 +12,7 @@ import { mirrorSelection } from '../state/mirroring'
 import { makeSlots, slotFormOf, slotInOpening } from '../state/slot-making'
 import { canStrew, setFree, strewSelection } from '../state/strewing'
 import { align, sizeAlike, spread } from './align'
-import { defineCommands, someSelected } from './define'
+import { defineCommands, needs, ofKind, oneSelected, severalSelected, someSelected } from './define'
 
 /** Of several the lowest holds the others; one alone is held by what lies directly beneath it. */
 function holderFor({ selection, design }: BenchState): { ids: string[]; holder: string } | null {
@@ -83,6 +83,8 @@ const framed = (s: BenchState): string | null => {
   return id && (kind === 'picture' || kind === 'graphic') ? id : null
 }
 const filled = (l: Layer | undefined): boolean => l?.kind === 'slot' && l.picture !== null
+/** Two are spread where they are aligned to something else than each other. */
+const enoughToSpread = needs('three selected things', (s) => s.selection.length > 2 || (s.selection.length > 1 && s.alignTo !== 'auto'))
 const stroked = (s: BenchState) => leavesOf(s.design, s.selection).flatMap((l) => ('stroke' in l && l.stroke.weight > 0 ? [l] : []))
 
 export const arrangeCommands = defineCommands([
@@ -91,7 +93,7 @@ export const arrangeCommands = defineCommands([
     label: 'Mirror across an axis',
     words: 'symmetry reflect repeat',
     section: 'Arrange',
-    can: someSelected,
+    needs: someSelected,
     run: (b) => mirrorSelection(b, 'across'),
   },
   {
@@ -99,7 +101,7 @@ export const arrangeCommands = defineCommands([
     label: 'Mirror across both axes',
     words: 'symmetry reflect repeat',
     section: 'Arrange',
-    can: someSelected,
+    needs: someSelected,
     run: (b) => mirrorSelection(b, 'both'),
   },
   {
@@ -107,17 +109,17 @@ export const arrangeCommands = defineCommands([
     label: 'Repeat turned about a point',
     words: 'symmetry radial mandala rosette',
     section: 'Arrange',
-    can: someSelected,
+    needs: someSelected,
     run: (b) => mirrorSelection(b, 'turned'),
   },
-  { id: 'back', label: 'One step back', section: 'Arrange', keys: ['['], can: someSelected, run: steps('back', 'One step back') },
-  { id: 'forward', label: 'One step forward', section: 'Arrange', keys: [']'], can: someSelected, run: steps('forward', 'One step forward') },
+  { id: 'back', label: 'One step back', section: 'Arrange', keys: ['['], needs: someSelected, run: steps('back', 'One step back') },
+  { id: 'forward', label: 'One step forward', section: 'Arrange', keys: [']'], needs: someSelected, run: steps('forward', 'One step forward') },
   {
     id: 'to-back',
     label: 'To the back of the plane',
     section: 'Arrange',
     keys: ['Shift+['],
-    can: someSelected,
+    needs: someSelected,
     run: steps('to-back', 'To the back'),
   },
   {
@@ -125,34 +127,34 @@ export const arrangeCommands = defineCommands([
     label: 'To the front of the plane',
     section: 'Arrange',
     keys: ['Shift+]'],
-    can: someSelected,
+    needs: someSelected,
     run: steps('to-front', 'To the front'),
   },
-  { id: 'plane-back', label: 'To the next plane back', section: 'Arrange', keys: ['Alt+['], can: someSelected, run: nextPlane(-1) },
-  { id: 'plane-forward', label: 'To the next plane forward', section: 'Arrange', keys: ['Alt+]'], can: someSelected, run: nextPlane(1) },
-  { id: 'flip-across', label: 'Flip left to right', section: 'Arrange', can: someSelected, run: flip('x') },
-  { id: 'flip-down', label: 'Flip top to bottom', section: 'Arrange', can: someSelected, run: flip('y') },
-  { id: 'turn-quarter', label: 'Turn by a quarter', section: 'Arrange', can: someSelected, run: turn(90) },
-  { id: 'turn-quarter-back', label: 'Turn back by a quarter', section: 'Arrange', can: someSelected, run: turn(-90) },
+  { id: 'plane-back', label: 'To the next plane back', section: 'Arrange', keys: ['Alt+['], needs: someSelected, run: nextPlane(-1) },
+  { id: 'plane-forward', label: 'To the next plane forward', section: 'Arrange', keys: ['Alt+]'], needs: someSelected, run: nextPlane(1) },
+  { id: 'flip-across', label: 'Flip left to right', section: 'Arrange', needs: someSelected, run: flip('x') },
+  { id: 'flip-down', label: 'Flip top to bottom', section: 'Arrange', needs: someSelected, run: flip('y') },
+  { id: 'turn-quarter', label: 'Turn by a quarter', section: 'Arrange', needs: someSelected, run: turn(90) },
+  { id: 'turn-quarter-back', label: 'Turn back by a quarter', section: 'Arrange', needs: someSelected, run: turn(-90) },
   ...(['left', 'centre', 'right', 'top', 'middle', 'bottom'] as const).map((side) => ({
     id: `align-${side}`,
     label: `Align ${side}`,
     section: 'Arrange' as const,
-    can: someSelected,
+    needs: someSelected,
     run: (b: Bench) => align(b, side),
   })),
   {
     id: 'spread-across',
     label: 'Distribute across: equal gaps',
     section: 'Arrange',
-    can: (s) => s.selection.length > 2 || (s.selection.length > 1 && s.alignTo !== 'auto'),
+    needs: enoughToSpread,
     run: (b) => spread(b, 'x'),
   },
   {
     id: 'spread-down',
     label: 'Distribute down: equal gaps',
     section: 'Arrange',
-    can: (s) => s.selection.length > 2 || (s.selection.length > 1 && s.alignTo !== 'auto'),
+    needs: enoughToSpread,
     run: (b) => spread(b, 'y'),
   },
   ...(
@@ -165,14 +167,14 @@ export const arrangeCommands = defineCommands([
     id: `same-${which}`,
     label,
     section: 'Arrange' as const,
-    can: (s: BenchState) => s.selection.length > 1,
+    needs: severalSelected,
     run: (b: Bench) => sizeAlike(b, which),
   })),
   {
     id: 'same-weight',
     label: 'Make stroke weights equal',
     section: 'Arrange',
-    can: (s) => stroked(s).length > 1 && s.channel === s.design.master,
+    needs: needs('two strokes, on the master', (s) => stroked(s).length > 1 && s.channel === s.design.master),
     run: (b) => {
       const list = stroked(b.store.getState())
       const model = list[0]
@@ -185,14 +187,14 @@ export const arrangeCommands = defineCommands([
       })
     },
   },
-  { id: 'larger', label: 'Larger by a tenth', section: 'Arrange', keys: ['Alt+='], can: someSelected, run: scaleBy(1.1) },
-  { id: 'smaller', label: 'Smaller by a tenth', section: 'Arrange', keys: ['Alt+-'], can: someSelected, run: scaleBy(1 / 1.1) },
-  { id: 'turn-on', label: 'Turn by 1°', section: 'Arrange', keys: ['Alt+.'], can: someSelected, run: turn(1) },
-  { id: 'turn-back', label: 'Turn back by 1°', section: 'Arrange', keys: ['Alt+,'], can: someSelected, run: turn(-1) },
-  { id: 'turn-on-far', label: 'Turn by 15°', section: 'Arrange', keys: ['Alt+Shift+.'], can: someSelected, run: turn(15) },
-  { id: 'turn-back-far', label: 'Turn back by 15°', section: 'Arrange', keys: ['Alt+Shift+,'], can: someSelected, run: turn(-15) },
-  { id: 'slant-right', label: 'Slant to the right by 5°', section: 'Arrange', can: someSelected, run: slantBy(5) },
-  { id: 'slant-left', label: 'Slant to the left by 5°', section: 'Arrange', can: someSelected, run: slantBy(-5) },
+  { id: 'larger', label: 'Larger by a tenth', section: 'Arrange', keys: ['Alt+='], needs: someSelected, run: scaleBy(1.1) },
+  { id: 'smaller', label: 'Smaller by a tenth', section: 'Arrange', keys: ['Alt+-'], needs: someSelected, run: scaleBy(1 / 1.1) },
+  { id: 'turn-on', label: 'Turn by 1°', section: 'Arrange', keys: ['Alt+.'], needs: someSelected, run: turn(1) },
+  { id: 'turn-back', label: 'Turn back by 1°', section: 'Arrange', keys: ['Alt+,'], needs: someSelected, run: turn(-1) },
+  { id: 'turn-on-far', label: 'Turn by 15°', section: 'Arrange', keys: ['Alt+Shift+.'], needs: someSelected, run: turn(15) },
+  { id: 'turn-back-far', label: 'Turn back by 15°', section: 'Arrange', keys: ['Alt+Shift+,'], needs: someSelected, run: turn(-15) },
+  { id: 'slant-right', label: 'Slant to the right by 5°', section: 'Arrange', needs: someSelected, run: slantBy(5) },
+  { id: 'slant-left', label: 'Slant to the left by 5°', section: 'Arrange', needs: someSelected, run: slantBy(-5) },
   {
     id: 'weights-follow',
     label: 'Strokes and corners are sized along, or stay',
@@ -204,7 +206,7 @@ export const arrangeCommands = defineCommands([
     label: 'Tie together without grouping',
     section: 'Arrange',
     keys: ['Alt+G'],
-    can: (s) => s.selection.length > 1,
+    needs: severalSelected,
     run: (b) => {
       const { selection } = b.store.getState()
       b.edit('Tie', (d) => tie(d, selection, newId()))
@@ -216,14 +218,14 @@ export const arrangeCommands = defineCommands([
     label: 'Untie',
     section: 'Arrange',
     keys: ['Alt+Shift+G'],
-    can: (s) => s.selection.some((id) => s.design.layers[id]?.tie),
+    needs: needs('something tied', (s) => s.selection.some((id) => s.design.layers[id]?.tie)),
     run: (b) => b.edit('Untie', (d) => untie(d, b.store.getState().selection)),
   },
   {
     id: 'fit-page',
     label: 'Fill the page',
     section: 'Arrange',
-    can: (s) => s.selection.length === 1,
+    needs: oneSelected,
     run: (b) => {
       const { resolved } = b.store.getState()
       const m = resolved.bleed
@@ -242,28 +244,28 @@ export const arrangeCommands = defineCommands([
     id: 'strew',
     label: 'Strew: copies of this as one layer',
     section: 'Arrange',
-    can: canStrew,
+    needs: needs('a selected thing that can be copied', canStrew),
     run: strewSelection,
   },
   {
     id: 'set-free',
     label: 'Set a strew free into copies',
     section: 'Arrange',
-    can: (s) => s.selection.some((id) => s.design.layers[id]?.kind === 'strew'),
+    needs: ofKind('strew', 'a selected strew'),
     run: setFree,
   },
   {
     id: 'make-slot',
     label: 'Make a slot of the outline',
     section: 'Arrange',
-    can: (s) => s.selection.some((id) => slotFormOf(s.design.layers[id])),
+    needs: needs('a selected shape or graphic', (s) => s.selection.some((id) => slotFormOf(s.design.layers[id]))),
     run: (b) => void makeSlots(b),
   },
   {
     id: 'slot-in-opening',
     label: 'Slot in the opening',
     section: 'Arrange',
-    can: (s) => framed(s) !== null,
+    needs: needs('one picture or graphic with an opening', (s) => framed(s) !== null),
     run: (b) => {
       const id = framed(b.store.getState())
       if (id) void slotInOpening(b, id)
@@ -273,7 +275,7 @@ export const arrangeCommands = defineCommands([
     id: 'reframe',
     label: 'Pan and zoom the picture in its slot',
     section: 'Arrange',
-    can: (s) => s.reframing !== null || s.selection.some((id) => filled(s.design.layers[id])),
+    needs: needs('a selected slot with a picture', (s) => s.reframing !== null || s.selection.some((id) => filled(s.design.layers[id]))),
     run: (b) => {
       const { reframing, selection, design } = b.store.getState()
       b.set({ reframing: reframing ? null : (selection.find((id) => filled(design.layers[id])) ?? null) })
@@ -284,7 +286,7 @@ export const arrangeCommands = defineCommands([
     label: 'Keep inside',
     section: 'Arrange',
     keys: ['Alt+I'],
-    can: (s) => holderFor(s) !== null,
+    needs: needs('a thing and its holder beneath it', (s) => holderFor(s) !== null),
     run: (b) => {
       const found = holderFor(b.store.getState())
       if (!found) return
@@ -297,7 +299,9 @@ export const arrangeCommands = defineCommands([
     label: 'Let go from its holder',
     section: 'Arrange',
     keys: ['Alt+Shift+I'],
-    can: (s) => s.selection.some((id) => s.design.layers[id]?.inside || insidesOf(s.design, id).length > 0),
+    needs: needs('a holder, or something kept inside one', (s) =>
+      s.selection.some((id) => s.design.layers[id]?.inside || insidesOf(s.design, id).length > 0),
+    ),
     run: (b) => {
       const { selection, design } = b.store.getState()
       // Of a holder, everything that it holds.
@@ -311,7 +315,7 @@ export const arrangeCommands = defineCommands([
     label: 'Lock or unlock',
     section: 'Arrange',
     keys: ['Mod+L'],
-    can: someSelected,
+    needs: someSelected,
     run: (b) => {
       const { selection, design } = b.store.getState()
       const on = selection.some((id) => !design.layers[id]?.locked)
@@ -328,7 +332,7 @@ export const arrangeCommands = defineCommands([
     label: 'Hide or show',
     section: 'Arrange',
     keys: ['Mod+Alt+H'],
-    can: someSelected,
+    needs: someSelected,
     run: (b) => {
       const { selection, design, channel, resolved } = b.store.getState()
       const shown = new Map(resolved.layers.map((l) => [l.layer.id, l.layer.shown]))
@@ -342,7 +346,7 @@ export const arrangeCommands = defineCommands([
     id: 'follow-master',
     label: 'Follow the master again',
     section: 'Arrange',
-    can: (s) => s.selection.length > 0 && s.channel !== s.design.master,
+    needs: needs('something selected on another channel than the master', (s) => s.selection.length > 0 && s.channel !== s.design.master),
     run: (b) => {
       const { selection, channel, design } = b.store.getState()
       b.edit('Follow the master again', (d) =>

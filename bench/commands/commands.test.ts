@@ -5,7 +5,7 @@ import { inOrder } from '@/core/design/order'
 import { setStageSize } from '../stage/view'
 import { layer, openBench } from '../state/bench.test-data'
 import type { Bench } from '../state/bench-store'
-import { keyLabel, keyName } from './define'
+import { keyLabel, keyName, lackOf } from './define'
 import { isSingle, keysOf, shippedKeys } from './keymap'
 import { commandById, commands } from './list'
 
@@ -19,7 +19,7 @@ beforeEach(async () => {
 const run = (id: string, selection?: string[]) => {
   if (selection) bench.select(selection)
   const command = commandById(id)
-  if (command.can && !command.can(bench.store.getState())) throw new Error(`${id} cannot be run now`)
+  if (lackOf(command, bench.store.getState())) throw new Error(`${id} cannot be run now`)
   command.run(bench)
 }
 const state = () => bench.store.getState()
@@ -122,8 +122,17 @@ describe('editing', () => {
   it('cannot be run on nothing', () => {
     bench.select([])
     for (const id of ['delete', 'duplicate', 'copy', 'group', 'ungroup', 'lock', 'align-left', 'forward'])
-      expect(commandById(id).can?.(state())).toBe(false)
-    expect(commandById('undo').can?.(state())).toBe(false)
+      expect(lackOf(commandById(id), state())).not.toBeNull()
+    expect(lackOf(commandById('undo'), state())).not.toBeNull()
+  })
+  it('say what they need where they cannot be run', () => {
+    bench.select([])
+    expect(lackOf(commandById('group'), state())).toBe('something selected')
+    bench.select(['photo'])
+    expect(lackOf(commandById('cut-out'), state())).toBeNull()
+    run('lock')
+    expect(lackOf(commandById('cut-out'), state())).toBe('a selected picture that is not locked')
+    expect(lackOf(commandById('tie'), state())).toBe('two or more selected things')
   })
 })
 
@@ -235,7 +244,7 @@ describe('pages and channels', () => {
     expect(Object.values(state().design.layers).every((l) => l.page === 'page1')).toBe(true)
     run('remove-page')
     expect(state().page).toBe('page1')
-    expect(commandById('remove-page').can?.(state())).toBe(false)
+    expect(lackOf(commandById('remove-page'), state())).not.toBeNull()
     run('add-page')
     expect(Object.keys(state().design.pages)).toHaveLength(2)
   })
@@ -250,7 +259,7 @@ describe('pages and channels', () => {
       leftOut: [],
     } as never
     bench.keepArrangement('page1', 'link-card', a)
-    expect(commandById('arrange-again').can?.(state())).toBe(false)
+    expect(lackOf(commandById('arrange-again'), state())).not.toBeNull()
     bench.show('page1', 'link-card')
     run('arrange-again')
     expect(state().design.arrangements).toEqual({})

@@ -7,7 +7,7 @@ import type { Bench, BenchState } from '../state/bench-store'
 import { cutOf, cutOut, cuttable } from '../state/cutting'
 import { toShapes } from '../state/plain-shapes'
 import { isWoven, undoWeaves } from '../state/weaving'
-import { defineCommands, someSelected } from './define'
+import { defineCommands, type Need, needs, ofKind, someSelected } from './define'
 
 /** Photos of the selection are cut out where they are not yet, then each is parted in its backdrop and its cutout. */
 async function part(bench: Bench): Promise<void> {
@@ -32,11 +32,13 @@ async function part(bench: Bench): Promise<void> {
 }
 const inRegister = (s: BenchState): string[] => s.selection.filter((id) => s.design.layers[id]?.register || inRegisterWith(s.design, id).length > 0)
 
-const area = (use: AreaUse, label: string, can: (s: BenchState) => boolean, hint: string) => ({
+const aPhoto = needs('a selected picture that is not locked', (s) => cuttable(s).length > 0)
+
+const area = (use: AreaUse, label: string, need: Need | null, hint: string) => ({
   id: `area-${use}`,
   label,
   section: 'Arrange' as const,
-  can,
+  ...(need && { needs: need }),
   run: (b: Bench) => {
     b.set({ tool: 'area', areaFor: use })
     b.notify(hint)
@@ -45,19 +47,19 @@ const area = (use: AreaUse, label: string, can: (s: BenchState) => boolean, hint
 
 /** Photos and their cutouts, and what weaves through what. */
 export const cuttingCommands = defineCommands([
-  { id: 'cut-out', label: 'Cut out the main thing', section: 'Arrange', can: (s) => cuttable(s).length > 0, run: (b) => void cutOut(b) },
+  { id: 'cut-out', label: 'Cut out the main thing', section: 'Arrange', needs: aPhoto, run: (b) => void cutOut(b) },
   {
     id: 'part-in-register',
     label: 'Part in register',
     section: 'Arrange',
-    can: (s) => cuttable(s).some((l) => !l.register),
+    needs: needs('a selected photo that is not parted yet', (s) => cuttable(s).some((l) => !l.register)),
     run: (b) => void part(b),
   },
   {
     id: 'part-from-register',
     label: 'Let parts go from register',
     section: 'Arrange',
-    can: (s) => inRegister(s).length > 0,
+    needs: needs('something parted in register', (s) => inRegister(s).length > 0),
     run: (b) => {
       const { design, selection } = b.store.getState()
       const ids = selection.flatMap((id) => [id, ...inRegisterWith(design, id).map((l) => l.id)])
@@ -65,29 +67,35 @@ export const cuttingCommands = defineCommands([
     },
   },
   area('copy', 'Copy an area to its own layer', someSelected, 'Draw a box around what is to be copied.'),
-  area('merged', 'Merged copy of an area', () => true, 'Draw a box: what lies beneath it is copied, live.'),
-  area('patch', 'Hide patch', () => true, 'Draw a box over what is to be hidden; it takes its colour from around it.'),
+  area('merged', 'Merged copy of an area', null, 'Draw a box: what lies beneath it is copied, live.'),
+  area('patch', 'Hide patch', null, 'Draw a box over what is to be hidden; it takes its colour from around it.'),
   {
     id: 'patch-match',
     label: 'Match the surroundings again',
     section: 'Arrange',
-    can: (s) => s.selection.some((id) => s.design.layers[id]?.kind === 'shape'),
+    needs: ofKind('shape', 'a selected hide patch or shape'),
     run: (b) => void matchPatches(b),
   },
-  { id: 'to-pixels', label: 'Turn into pixels', section: 'Arrange', can: canPixel, run: (b) => void toPixels(b) },
+  {
+    id: 'to-pixels',
+    label: 'Turn into pixels',
+    section: 'Arrange',
+    needs: needs('one thing that is not locked', canPixel),
+    run: (b) => void toPixels(b),
+  },
   {
     id: 'to-shapes',
     label: 'Turn into plain shapes',
     section: 'Arrange',
-    can: (s) => s.selection.some((id) => canShape(s.design.layers[id])),
+    needs: needs('selected type, or a shape or graphic', (s) => s.selection.some((id) => canShape(s.design.layers[id]))),
     run: (b) => void toShapes(b),
   },
   {
     id: 'freeze',
     label: 'Freeze the merged copy',
     section: 'Arrange',
-    can: (s) => canPixel(s) && s.design.layers[s.selection[0] ?? '']?.kind === 'merged',
+    needs: needs('a selected merged copy', (s) => canPixel(s) && s.design.layers[s.selection[0] ?? '']?.kind === 'merged'),
     run: (b) => void toPixels(b),
   },
-  { id: 'weave-undo', label: 'Weave no more', section: 'Arrange', can: isWoven, run: undoWeaves },
+  { id: 'weave-undo', label: 'Weave no more', section: 'Arrange', needs: needs('something woven', isWoven), run: undoWeaves },
 ])

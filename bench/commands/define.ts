@@ -1,5 +1,10 @@
 import type { LucideIcon } from 'lucide-react'
+import type { Layer } from '@/core/design/schema'
 import type { Bench, BenchState } from '../state/bench-store'
+
+/** What must be there before a command can run: said of one that is grey, after “needs”. */
+export type Need = { what: string; met: (s: BenchState) => boolean }
+export const needs = (what: string, met: Need['met']): Need => ({ what, met })
 
 export type Command = {
   id: string
@@ -10,14 +15,20 @@ export type Command = {
   /** As `Mod+Shift+G`; Mod is Ctrl, or Cmd on a Mac. */
   keys?: readonly string[]
   icon?: LucideIcon
-  can?: (s: BenchState) => boolean
+  needs?: Need
   run: (bench: Bench) => void
   /** Of what lasts while its key is held: run when it is let go. */
   end?: (bench: Bench) => void
 }
 export const defineCommands = (list: readonly Command[]): readonly Command[] => list
 
-export const someSelected = (s: BenchState): boolean => s.selection.length > 0
+/** What a command lacks for running now, for people; null where it can run. */
+export const lackOf = ({ needs: need }: Command, s: BenchState): string | null => (need && !need.met(s) ? need.what : null)
+
+export const someSelected = needs('something selected', (s) => s.selection.length > 0)
+export const oneSelected = needs('one selected thing', (s) => s.selection.length === 1)
+export const severalSelected = needs('two or more selected things', (s) => s.selection.length > 1)
+export const ofKind = (kind: Layer['kind'], what: string): Need => needs(what, (s) => s.selection.some((id) => s.design.layers[id]?.kind === kind))
 
 /** Signs that Alt or Shift would turn into others. */
 const SIGNS: Record<string, string> = { Period: '.', Comma: ',', Equal: '=', Minus: '-', Semicolon: ';' }

@@ -4,7 +4,7 @@ import { type Freed, freeEverything } from '@/core/design/free'
 import { inOrder } from '@/core/design/order'
 import { arrangementKey, type Layer } from '@/core/design/schema'
 import type { Bench, BenchState } from '../state/bench-store'
-import { defineCommands } from './define'
+import { defineCommands, needs } from './define'
 
 const pageAt = (s: BenchState, by: number) => {
   const pages = inOrder(s.design.pages)
@@ -65,7 +65,7 @@ export const designCommands = defineCommands([
     id: `page-${way}`,
     label: by < 0 ? 'Move this page one place earlier' : 'Move this page one place later',
     section: 'Design' as const,
-    can: (s: BenchState) => pageAt(s, by) !== undefined,
+    needs: needs(by < 0 ? 'a page before this one' : 'a page after this one', (s) => pageAt(s, by) !== undefined),
     run: (b: Bench) => b.edit('Move the page', (d) => movePage(d, b.store.getState().page, by)),
   })),
   {
@@ -81,14 +81,14 @@ export const designCommands = defineCommands([
     id: 'remove-page',
     label: 'Remove this page',
     section: 'Design',
-    can: (s) => Object.keys(s.design.pages).length > 1,
+    needs: needs('another page', (s) => Object.keys(s.design.pages).length > 1),
     run: (b) => b.edit('Remove page', (d) => removePage(d, b.store.getState().page)),
   },
   {
     id: 'arrange-again',
     label: 'Arrange again',
     section: 'Design',
-    can: (s) => s.channel !== s.design.master,
+    needs: needs('another channel than the master', (s) => s.channel !== s.design.master),
     run: (b) => {
       const { page, channel } = b.store.getState()
       b.edit('Arrange again', (d) => {

@@ -8,7 +8,7 @@ import { movedAlong, transform } from '../state/acts'
 import type { Bench } from '../state/bench-store'
 import { copySelection, pasteText } from '../state/clipboard'
 import { moveStep, repeatStep, stepOf } from '../state/repeat'
-import { defineCommands, someSelected } from './define'
+import { defineCommands, needs, ofKind, someSelected } from './define'
 
 const nudge = (dx: number, dy: number) => (bench: Bench) => {
   if (nudgeInSlot(bench, dx, dy)) return
@@ -20,14 +20,22 @@ const nudge = (dx: number, dy: number) => (bench: Bench) => {
 const MANY = 5
 
 export const editCommands = defineCommands([
-  { id: 'undo', label: 'Undo', section: 'Edit', keys: ['Mod+Z'], icon: Undo2, can: (s) => s.history.done.length > 0, run: (b) => b.undo() },
+  {
+    id: 'undo',
+    label: 'Undo',
+    section: 'Edit',
+    keys: ['Mod+Z'],
+    icon: Undo2,
+    needs: needs('a step to undo', (s) => s.history.done.length > 0),
+    run: (b) => b.undo(),
+  },
   {
     id: 'redo',
     label: 'Redo',
     section: 'Edit',
     keys: ['Mod+Shift+Z', 'Mod+Y'],
     icon: Redo2,
-    can: (s) => s.history.undone.length > 0,
+    needs: needs('a step that was undone', (s) => s.history.undone.length > 0),
     run: (b) => b.redo(),
   },
   {
@@ -36,7 +44,7 @@ export const editCommands = defineCommands([
     section: 'Edit',
     keys: ['Mod+D'],
     icon: Copy,
-    can: someSelected,
+    needs: someSelected,
     run: (b) => {
       const { selection, resolved } = b.store.getState()
       // A copy that was moved off is repeated with the same step.
@@ -56,7 +64,7 @@ export const editCommands = defineCommands([
     section: 'Edit',
     keys: ['Delete', 'Backspace'],
     icon: Trash2,
-    can: someSelected,
+    needs: someSelected,
     run: (b) => {
       const { selection, design } = b.store.getState()
       const free = selection.filter((id) => !isLocked(design, id))
@@ -70,13 +78,13 @@ export const editCommands = defineCommands([
       b.select([])
     },
   },
-  { id: 'copy', label: 'Copy', section: 'Edit', keys: ['Mod+C'], can: someSelected, run: (b) => void copySelection(b) },
+  { id: 'copy', label: 'Copy', section: 'Edit', keys: ['Mod+C'], needs: someSelected, run: (b) => void copySelection(b) },
   {
     id: 'cut',
     label: 'Cut',
     section: 'Edit',
     keys: ['Mod+X'],
-    can: someSelected,
+    needs: someSelected,
     run: (b) => {
       const { selection } = b.store.getState()
       void copySelection(b).then(() => {
@@ -91,7 +99,7 @@ export const editCommands = defineCommands([
     label: 'Group',
     section: 'Arrange',
     keys: ['Mod+G'],
-    can: (s) => s.selection.length > 0,
+    needs: someSelected,
     run: (b) => {
       const id = newId()
       const { selection, page } = b.store.getState()
@@ -104,7 +112,7 @@ export const editCommands = defineCommands([
     label: 'Ungroup',
     section: 'Arrange',
     keys: ['Mod+Shift+G'],
-    can: (s) => s.selection.some((id) => s.design.layers[id]?.kind === 'group'),
+    needs: ofKind('group', 'a selected group'),
     run: (b) => {
       let freed: string[] = []
       b.edit('Ungroup', (d) => {
@@ -126,7 +134,7 @@ export const editCommands = defineCommands([
       label: `Nudge ${way.toLowerCase()}`,
       section: 'Arrange' as const,
       keys: [`Arrow${way}`],
-      can: someSelected,
+      needs: someSelected,
       run: nudge(x, y),
     },
     {
@@ -134,7 +142,7 @@ export const editCommands = defineCommands([
       label: `Nudge ${way.toLowerCase()} by ten`,
       section: 'Arrange' as const,
       keys: [`Shift+Arrow${way}`],
-      can: someSelected,
+      needs: someSelected,
       run: nudge(x * 10, y * 10),
     },
   ]),

@@ -14,6 +14,7 @@ import type { Bench } from '../state/bench-store'
 import { addSlot, drawInMiddle, tryInPlace } from '../state/placing'
 import { fillSlot, slotUnder, swapPicture, takeOut } from '../state/slots'
 import { whyNot } from '../ui/number-field'
+import { lackOf } from './define'
 import { commandById } from './list'
 
 vi.mock('idb-keyval', () => import('../state/idb.test-data'))
@@ -28,7 +29,7 @@ const state = () => bench.store.getState()
 const run = (id: string, selection?: string[]) => {
   if (selection) bench.select(selection)
   const command = commandById(id)
-  if (command.can && !command.can(state())) throw new Error(`${id} cannot be run now`)
+  if (lackOf(command, state())) throw new Error(`${id} cannot be run now`)
   command.run(bench)
 }
 const box = (id: string): Bounds => placedBounds(layer(bench, id).placement)

@@ -3,14 +3,14 @@ import { group, setCombine, ungroup } from '@/core/design/commands'
 import type { Bench, BenchState } from '../state/bench-store'
 import { paintLayer, strewLights } from '../state/light-shade'
 import { addMask, canPasteMasks, type MaskChoice, maskedLayer, pasteMasks, takeMasks } from '../state/masks'
-import { defineCommands } from './define'
+import { defineCommands, needs } from './define'
 
-const one = (s: BenchState): boolean => maskedLayer(s) !== null
+const oneMaskable = needs('one selected thing', (s) => maskedLayer(s) !== null)
 const adding = (choice: MaskChoice, label: string) => ({
   id: `mask-${choice}`,
   label,
   section: 'Arrange' as const,
-  can: one,
+  needs: oneMaskable,
   run: (b: Bench) => addMask(b, choice),
 })
 const sized = (by: number) => (b: Bench) => {
@@ -18,7 +18,7 @@ const sized = (by: number) => (b: Bench) => {
   const next = (size: number, most: number) => Math.min(most, Math.max(1, Math.round(size * by + Math.sign(by - 1))))
   b.set(tool === 'cut' ? { dab: { ...dab, size: next(dab.size, 1000) } } : { brush: { ...brush, size: next(brush.size, 2000) } })
 }
-const withBrush = (s: BenchState): boolean => s.tool === 'brush' || s.tool === 'cut'
+const withBrush = needs('the brush or the dab', (s) => s.tool === 'brush' || s.tool === 'cut')
 
 const WAYS = {
   join: 'Join into one shape',
@@ -30,7 +30,7 @@ const combining = (how: keyof typeof WAYS) => ({
   id: `combine-${how}`,
   label: WAYS[how],
   section: 'Arrange' as const,
-  can: (s: BenchState) => s.selection.length > 1 || combined(s),
+  needs: needs('two or more shapes, or a combined one', (s) => s.selection.length > 1 || combined(s)),
   run: (b: Bench) => {
     const { selection, page, design } = b.store.getState()
     const only = selection.length === 1 ? design.layers[selection[0] ?? ''] : undefined
@@ -55,7 +55,7 @@ export const combineCommands = defineCommands([
     id: 'combine-release',
     label: 'Let combined shapes be single again',
     section: 'Arrange',
-    can: (s) => s.selection.some((id) => isCombined(s, id)),
+    needs: needs('a combined shape', (s) => s.selection.some((id) => isCombined(s, id))),
     run: (b) => {
       const ids = b.store.getState().selection.filter((id) => isCombined(b.store.getState(), id))
       let freed: string[] = []
@@ -88,16 +88,22 @@ export const maskCommands = defineCommands([
   { id: 'lights-bubbles', label: 'Strew bubbles of light', words: 'bokeh lights', section: 'Arrange', run: (b) => strewLights(b, 'bubbles') },
   { id: 'lights-sparks', label: 'Strew sparks', words: 'lights stars glitter', section: 'Arrange', run: (b) => strewLights(b, 'sparks') },
   { id: 'lights-dust', label: 'Strew dust in the light', words: 'lights particles', section: 'Arrange', run: (b) => strewLights(b, 'dust') },
-  { id: 'mask-copy', label: 'Copy the masks', section: 'Arrange', can: (s) => Object.keys(maskedLayer(s)?.masks ?? {}).length > 0, run: takeMasks },
-  { id: 'mask-paste', label: 'Paste masks', section: 'Arrange', can: canPasteMasks, run: pasteMasks },
-  { id: 'brush-larger', label: 'Larger brush or dab', section: 'Tools', keys: ['.'], can: withBrush, run: sized(1.15) },
-  { id: 'brush-smaller', label: 'Smaller brush or dab', section: 'Tools', keys: [','], can: withBrush, run: sized(1 / 1.15) },
+  {
+    id: 'mask-copy',
+    label: 'Copy the masks',
+    section: 'Arrange',
+    needs: needs('a thing with masks', (s) => Object.keys(maskedLayer(s)?.masks ?? {}).length > 0),
+    run: takeMasks,
+  },
+  { id: 'mask-paste', label: 'Paste masks', section: 'Arrange', needs: needs('copied masks, and where to', canPasteMasks), run: pasteMasks },
+  { id: 'brush-larger', label: 'Larger brush or dab', section: 'Tools', keys: ['.'], needs: withBrush, run: sized(1.15) },
+  { id: 'brush-smaller', label: 'Smaller brush or dab', section: 'Tools', keys: [','], needs: withBrush, run: sized(1 / 1.15) },
   {
     id: 'brush-other',
     label: 'Take away or bring back, drop or keep',
     section: 'Tools',
     keys: ['X'],
-    can: withBrush,
+    needs: withBrush,
     run: (b) => {
       const { tool, brush, dab } = b.store.getState()
       b.set(tool === 'cut' ? { dab: { ...dab, keep: !dab.keep } } : { brush: { ...brush, hides: !brush.hides } })

@@ -4,7 +4,7 @@ import { Dialog } from 'radix-ui'
 import { useStore } from 'zustand'
 import { fitAll, wordsIn } from '@/core/text/near'
 import { useBench, useBenchState } from '../state/bench-context'
-import { keyLabel } from './define'
+import { keyLabel, lackOf } from './define'
 import { keymapStore, keysOf } from './keymap'
 import { commands } from './list'
 
@@ -40,21 +40,25 @@ export function Palette() {
                   {commands
                     .filter((c) => c.section === section && !c.end)
                     .map((c) => {
-                      const can = c.can?.(bench.store.getState()) ?? true
+                      const lack = lackOf(c, bench.store.getState())
                       const [key] = keysOf(c, map)
                       return (
                         <Base.Item
                           key={c.id}
                           value={`${c.label} ${c.id} ${c.words ?? ''}`}
-                          disabled={!can}
-                          className="flex h-7 items-center rounded-[4px] px-2 data-[disabled=true]:opacity-40 data-[selected=true]:bg-well"
+                          disabled={lack !== null}
+                          className="group flex h-7 items-center justify-between gap-4 rounded-[4px] px-2 whitespace-nowrap data-[selected=true]:bg-well"
                           onSelect={() => {
                             onOpenChange(false)
                             c.run(bench)
                           }}
                         >
-                          {c.label}
-                          {key && <kbd className="ml-auto font-sans text-tiny text-soft">{keyLabel(key)}</kbd>}
+                          <span className="group-data-[disabled=true]:opacity-40">{c.label}</span>
+                          {lack ? (
+                            <span className="truncate text-tiny text-soft">needs {lack}</span>
+                          ) : (
+                            key && <kbd className="font-sans text-tiny text-soft">{keyLabel(key)}</kbd>
+                          )}
                         </Base.Item>
                       )
                     })}

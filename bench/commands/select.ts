@@ -4,7 +4,7 @@ import { isLocked, isShown, type LayerNode, layerTree, leavesOf, membersOf } fro
 import { openPeek, takeNext } from '../stage/peek'
 import { goInto } from '../state/acts'
 import type { Bench, BenchState } from '../state/bench-store'
-import { defineCommands, someSelected } from './define'
+import { defineCommands, needs, oneSelected, someSelected } from './define'
 
 /** What a click could take now: the members of the group that was gone into, else what lies on the page itself. */
 function within({ design, page, inside }: BenchState): string[] {
@@ -70,14 +70,14 @@ export const selectCommands = defineCommands([
     id: 'select-kind',
     label: 'Select all of the same kind',
     section: 'Select',
-    can: someSelected,
+    needs: someSelected,
     run: alike('kind', (a, b) => a.kind === b.kind && (a.kind !== 'shape' || b.kind !== 'shape' || a.form === b.form)),
   },
   {
     id: 'select-colour',
     label: 'Select all of the same colour',
     section: 'Select',
-    can: (s) => leavesOf(s.design, s.selection).some((l) => coloursOf(l, s.design.swatches).size > 0),
+    needs: needs('something with a colour', (s) => leavesOf(s.design, s.selection).some((l) => coloursOf(l, s.design.swatches).size > 0)),
     run: alike('colour', (a, b, s) => {
       const own = coloursOf(a, s.design.swatches)
       return [...coloursOf(b, s.design.swatches)].some((c) => own.has(c))
@@ -87,7 +87,7 @@ export const selectCommands = defineCommands([
     id: 'select-font',
     label: 'Select all of the same font',
     section: 'Select',
-    can: (s) => leavesOf(s.design, s.selection).some((l) => l.kind === 'type'),
+    needs: needs('selected type', (s) => leavesOf(s.design, s.selection).some((l) => l.kind === 'type')),
     run: alike('font', (a, b) => a.kind === 'type' && b.kind === 'type' && a.style.family === b.style.family),
   },
   {
@@ -95,14 +95,14 @@ export const selectCommands = defineCommands([
     label: 'Go in: into the group, the text, the slot’s picture',
     section: 'Select',
     keys: ['Mod+Enter'],
-    can: (s) => s.selection.length === 1,
+    needs: oneSelected,
     run: (b) => goInto(b, b.store.getState().selection[0] ?? ''),
   },
   {
     id: 'go-out',
     label: 'Go out: to what the selection lies in',
     section: 'Select',
-    can: (s) => s.selection.some((id) => s.design.layers[id]?.parent),
+    needs: needs('something in a group', (s) => s.selection.some((id) => s.design.layers[id]?.parent)),
     run: (b) => {
       const { selection, design } = b.store.getState()
       const parent = selection.map((id) => design.layers[id]?.parent).find((p) => p)
@@ -117,7 +117,7 @@ export const selectCommands = defineCommands([
     id: 'lock-others',
     label: 'Lock all but the selection',
     section: 'Select',
-    can: someSelected,
+    needs: someSelected,
     run: (b) => {
       const { selection, page } = b.store.getState()
       b.edit('Lock all but the selection', (d) => lockOthers(d, page, new Set(selection)))
@@ -127,7 +127,7 @@ export const selectCommands = defineCommands([
     id: 'unlock-all',
     label: 'Unlock everything on the page',
     section: 'Select',
-    can: (s) => Object.values(s.design.layers).some((l) => l.page === s.page && l.locked),
+    needs: needs('something locked', (s) => Object.values(s.design.layers).some((l) => l.page === s.page && l.locked)),
     run: (b) => {
       const { page } = b.store.getState()
       b.edit('Unlock everything', (d) => {

@@ -7,7 +7,7 @@ import { pasteFiles } from '../state/clipboard'
 import { stopCutting } from '../state/cutting'
 import { finishPath, removePoint } from '../state/pathing'
 import { drawInMiddle } from '../state/placing'
-import { keyName } from './define'
+import { keyName, lackOf } from './define'
 import { commandFor, keymapStore } from './keymap'
 import { commands } from './list'
 
@@ -79,7 +79,7 @@ export function useKeys(bench: Bench): void {
       if (isControl(e.target) && /^(Arrow|Enter|Home|End)/.test(e.key) && !(e.target as HTMLElement).closest('[role="treeitem"]')) return
       e.preventDefault()
       if (found.end && (e.repeat || lasting)) return
-      if (!(found.can?.(bench.store.getState()) ?? true)) return
+      if (lackOf(found, bench.store.getState())) return
       if (found.end) lasting = { code: e.code, end: found.end }
       found.run(bench)
     }

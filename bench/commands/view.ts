@@ -4,7 +4,7 @@ import { RULER_UNITS } from '../stage/rulers'
 import { fitBox, panBy, zoomBy, zoomTo } from '../stage/view'
 import { boundsOfIds } from '../state/acts'
 import type { Bench } from '../state/bench-store'
-import { defineCommands, someSelected } from './define'
+import { defineCommands, needs, someSelected } from './define'
 
 /** Unlike anything in a picture; one after the other, then none. */
 export const STRONG_GROUNDS: readonly string[] = ['#ff2bd6', '#16e05a', '#1c1c1c']
@@ -26,7 +26,7 @@ export const viewCommands = defineCommands([
     label: 'Fit the selection',
     section: 'View',
     keys: ['Shift+F'],
-    can: someSelected,
+    needs: someSelected,
     run: (b) => {
       const s = b.store.getState()
       const box = boundsOfIds(s, s.selection)
@@ -80,7 +80,7 @@ export const viewCommands = defineCommands([
     label: 'Show one layer alone',
     section: 'View',
     keys: ['Alt+S'],
-    can: (s) => s.solo !== null || s.selection.length === 1,
+    needs: needs('one selected thing', (s) => s.solo !== null || s.selection.length === 1),
     run: (b) => {
       const { solo, selection } = b.store.getState()
       b.set({ solo: solo === null ? (selection[0] ?? null) : null })
@@ -135,7 +135,7 @@ export const viewCommands = defineCommands([
     id: 'guides-around',
     label: 'Guides around the selection',
     section: 'View',
-    can: someSelected,
+    needs: someSelected,
     run: (b) => {
       const s = b.store.getState()
       const box = boundsOfIds(s, s.selection)
@@ -150,7 +150,7 @@ export const viewCommands = defineCommands([
     id: 'clear-guides',
     label: 'Remove all guides',
     section: 'View',
-    can: (s) => Object.keys(s.design.guides).length > 0,
+    needs: needs('a guide', (s) => Object.keys(s.design.guides).length > 0),
     run: (b) =>
       b.edit('Remove all guides', (d) => {
         d.guides = {}

@@ -21,7 +21,7 @@ import { layerName } from '@/core/design/blank'
 import { centreOf, heightOf, unionOf, widthOf } from '@/core/geometry/bounds'
 import { moved, placedBounds, scaledAbout, turnedAbout, wrapDegrees } from '@/core/geometry/placement'
 import { stayingOf } from '../commands/align'
-import { keyLabel } from '../commands/define'
+import { keyLabel, lackOf } from '../commands/define'
 import { keymapStore, keysOf } from '../commands/keymap'
 import { commandById } from '../commands/list'
 import { grip, handledLeaves, type Leaf, middleOfSelection, movedAlong, type Target, transform, turnOfSelection, writeTargets } from '../state/acts'
@@ -104,8 +104,9 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
   const commands = (ids: readonly (readonly [string, typeof RotateCw])[]) =>
     ids.map(([id, Icon]) => {
       const c = commandById(id)
+      const lack = lackOf(c, bench.store.getState())
       return (
-        <IconButton key={id} label={c.label} hint={hintOf(c.id)} disabled={!(c.can?.(bench.store.getState()) ?? true)} onClick={() => c.run(bench)}>
+        <IconButton key={id} label={c.label} hint={lack ? `needs ${lack}` : hintOf(c.id)} disabled={lack !== null} onClick={() => c.run(bench)}>
           <Icon size={15} />
         </IconButton>
       )

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { movePage } from '@/core/design/commands'
 import { inOrder } from '@/core/design/order'
 import type { Design } from '@/core/design/schema'
+import { lackOf } from '../commands/define'
 import { commandById } from '../commands/list'
 import { useBench, useBenchState } from '../state/bench-context'
 import { IconButton } from '../ui/button'
@@ -19,7 +20,7 @@ export function PageStrip({ design, page, channel }: { design: Design; page: str
   const run = (id: string) => commandById(id).run(bench)
   const state = bench.store.getState()
   const item = (id: string, label: string) => (
-    <MenuItem key={id} disabled={!(commandById(id).can?.(state) ?? true)} onSelect={() => run(id)}>
+    <MenuItem key={id} disabled={lackOf(commandById(id), state) !== null} onSelect={() => run(id)}>
       {label}
     </MenuItem>
   )

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
-import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads'
+import { isMainThread, Worker, workerData } from 'node:worker_threads'
 import { hierarchy } from './bvh'
 import { CHANNELS, type Traced } from './develop'
 import { cross, dot, sub, unit } from './geometry'
@@ -102,7 +102,8 @@ if (!isMainThread && workerData?.tracer) {
     kernel.row(y, job.width, job.height, 0, job.samples, row, job.guidesOnly ? 1 : 0)
     out.set(new Float32Array(kernel.memory.buffer, row, job.width * CHANNELS), y * job.width * CHANNELS)
   }
-  parentPort?.postMessage('done')
+  // The program that this thread was bundled with must not begin here too.
+  process.exit()
 }
 
 /** Traces a picture on every core. */
@@ -115,11 +116,8 @@ export async function trace(scene: Packed, job: Job): Promise<Traced> {
       () =>
         new Promise<void>((done, failed) => {
           const worker = new Worker(new URL(import.meta.url), { workerData: { tracer: true, scene, job, shared, next } })
-          worker.once('message', () => {
-            done()
-            void worker.terminate()
-          })
           worker.once('error', failed)
+          worker.once('exit', () => done())
         }),
     ),
   )
