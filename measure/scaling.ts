@@ -2,7 +2,7 @@ import { renderPage } from '../core/render/picture'
 import { openHost } from '../host/project'
 import { type LoadedSupply, lookupIn } from '../host/supplies'
 import { largePhotos, stackOf } from './poster-40'
-import { median, note } from './report'
+import { note } from './report'
 
 const LAYERS = [10, 20, 40, 80]
 const MEGAPIXELS = [1, 4, 16, 20]
@@ -25,8 +25,10 @@ export async function measureScaling(loaded: ReadonlyMap<string, LoadedSupply>):
         await renderPage(page, scale, region, host)
         if (n > 0) times.push(performance.now() - from)
       }
-      points.push({ layers, megapixels, ms: median(times) })
-      note(`Picture of ${megapixels} MP with ${layers} layers`, median(times), 'ms')
+      // Other work on the machine only adds to it.
+      const ms = Math.min(...times)
+      points.push({ layers, megapixels, ms })
+      note(`Picture of ${megapixels} MP with ${layers} layers, the least of ${times.length}`, ms, 'ms')
     }
   }
   const line = bilinear(points)

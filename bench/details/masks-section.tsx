@@ -28,6 +28,7 @@ import { cleanSpecks, followTouching, lookForSpecks, pickEverywhere, pickOnlyTou
 import { addMask, changeMask, dropMask, type MaskChoice, maskInHand, maskSources, reshapeMask, samplePicked } from '../state/masks'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
+import { intoView } from '../ui/into-view'
 import { Menu, MenuItem } from '../ui/menu'
 import { NameInput } from '../ui/name-input'
 import { NumberField } from '../ui/number-field'
@@ -74,9 +75,6 @@ const iconOf = (m: Mask): LucideIcon =>
             : m.kind === 'shape' && m.form === 'polygon'
               ? Hexagon
               : Square
-
-/** What is taken in the hand comes into sight. */
-const intoView = (el: HTMLElement | null): void => el?.scrollIntoView?.({ block: 'nearest' })
 
 /** What hides parts of the selected layer, each mask with its own strength; the one in the hand is open. */
 export function MasksSection({ layer }: { layer: Layer }) {

@@ -28,6 +28,7 @@ import {
 } from '../state/treating'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
+import { intoView } from '../ui/into-view'
 import { Menu, MenuItem, MenuPart } from '../ui/menu'
 import { NameInput } from '../ui/name-input'
 import { RecipesMenu } from './recipes-menu'
@@ -174,6 +175,7 @@ function Card({ treatment: t, definition, which, layer, open, onOpen, onDrag, on
   const bench = useBench()
   return (
     <div
+      ref={open ? intoView : undefined}
       className={`-mx-1.5 flex flex-col gap-1.5 rounded-control border border-line p-1 ${t.on ? '' : 'opacity-60'}`}
       onDragOver={(e) => e.preventDefault()}
       onDrop={onDrop}

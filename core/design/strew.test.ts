@@ -1,6 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import type { Point } from '../geometry/matrix'
 import { placedBounds } from '../geometry/placement'
+import { shownPoint } from '../geometry/warp'
 import { boxAt, graphicLayer, pictureLayer, shapeLayer, slotLayer, strewLayer, typeLayer } from './blank'
 import { type LayerOf, layerSchema } from './schema'
 import { dice, strewn, thingOf } from './strew'
@@ -71,6 +73,23 @@ describe('strewing', () => {
     plain.forEach((l, n) =>
       expect(mirrored[n]?.placement).toMatchObject({ x: expect.closeTo(600 - l.placement.x, 6), y: expect.closeTo(l.placement.y, 6), flipX: true }),
     )
+  })
+  it('follows the bend of its box: along an arc copies lie on its circle and turn with it', () => {
+    const bent = strew({ ground: 'line', count: 5, angle: { from: 0, to: 0 }, size: { from: 0.2, to: 0.2 } })
+    const list = strewn({ ...bent, placement: { ...bent.placement, bend: { kind: 'arc', angleDegrees: 90 } } })
+    // The middle line, 400 px long, becomes a quarter of a circle whose middle lies below its own.
+    const radius = 400 / (Math.PI / 2)
+    list.forEach(({ placement: p }, n) => {
+      const shown = shownPoint(p)
+      const [left, middle, right] = [0, 0.5, 1].map((s) => shown({ x: s * p.width, y: p.height / 2 })) as [Point, Point, Point]
+      expect(Math.hypot(middle.x - 300, middle.y - (300 + radius))).toBeCloseTo(radius, 0)
+      const angle = ((n + 0.5) / 5 - 0.5) * 90
+      expect((Math.atan2(right.y - left.y, right.x - left.x) * 180) / Math.PI).toBeCloseTo(angle, 0)
+    })
+    // A perspective carries them too.
+    const corner = { x: 0, y: 0 }
+    const tilted = strewn({ ...bent, placement: { ...bent.placement, corners: [corner, { x: -0.25, y: 0 }, corner, corner] } })
+    expect(tilted.every((l) => l.placement.bend !== undefined)).toBe(true)
   })
   it('scales strokes and corners with each copy', () => {
     const thing = thingOf({

@@ -1,6 +1,7 @@
 import { cosine, lengthOf, sine } from '../geometry/exact'
 import { apply, type Point } from '../geometry/matrix'
 import { matrixOf, wrapDegrees } from '../geometry/placement'
+import { carried, carrierOf } from '../geometry/warp'
 import type { Layer, LayerOf, Placement, StrewThing } from './schema'
 
 /** A thing's own lengths (strokes, radii) are those of a copy whose longer side is this long, px. */
@@ -16,6 +17,9 @@ export function dice(seed: number, n: number, channel: number): number {
   h ^= h >>> 16
   return (h >>> 0) / 4294967296
 }
+/** Points a side of the net by which a copy follows the bend of its strew. */
+const COPY_SIDE = 4
+
 const between = (r: { from: number; to: number }, share: number): number => r.from + (r.to - r.from) * share
 
 /**
@@ -64,6 +68,7 @@ export function strewn(layer: LayerOf<'strew'>): Exclude<Layer, { kind: 'group' 
   const { placement: p } = layer
   const short = Math.min(p.width, p.height)
   const toPage = matrixOf(p)
+  const carrier = carrierOf(p)
   return Array.from({ length: layer.count }, (_, n) => {
     const spot = grounds[layer.ground](layer, n)
     const off = between(layer.distance, dice(layer.seed, n, 3)) * short
@@ -75,7 +80,7 @@ export function strewn(layer: LayerOf<'strew'>): Exclude<Layer, { kind: 'group' 
     const side = Math.max(0.5, between(layer.size, dice(layer.seed, n, 1)) * short)
     const turn = between(layer.angle, dice(layer.seed, n, 2)) + (layer.follow ? spot.along : 0)
     const mirrored = p.flipX !== p.flipY
-    return copyOf(layer, thing, {
+    const plain: Placement = {
       x: at.x,
       y: at.y,
       width: thing.ratio >= 1 ? side : side * thing.ratio,
@@ -83,7 +88,8 @@ export function strewn(layer: LayerOf<'strew'>): Exclude<Layer, { kind: 'group' 
       rotation: wrapDegrees(p.rotation + (mirrored ? -turn : turn) + (p.flipY ? 180 : 0)),
       flipX: mirrored,
       flipY: false,
-    })
+    }
+    return copyOf(layer, thing, carrier ? carried(plain, carrier, COPY_SIDE) : plain)
   })
 }
 

@@ -105,6 +105,31 @@ export function shownPoint(p: Placement): (at: Point) => Point {
   return (at) => apply(m, at)
 }
 
+/** Where the bend and perspective of a box take what lies on its plain plane, page px both; null for a plain box. */
+export function carrierOf(p: Placement): ((at: Point) => Point) | null {
+  const { corners: _c, bend: _b, ...plain } = p
+  const [warp, back] = [warpOf(p), inverse(compose(scaling(p.width, p.height), matrixOf(plain)))]
+  if (!warp || !back) return null
+  return (at) => {
+    const { x, y } = apply(back, at)
+    return warp.point(x, y)
+  }
+}
+/** A placement whose places lie where a map of the page takes them, by a net of so many points a side. */
+export function carried(p: Placement, through: (at: Point) => Point, side = 9): Placement {
+  const { corners: _c, bend: _b, ...plain } = p
+  const shown = shownPoint(p)
+  const back = inverse(compose(scaling(p.width, p.height), matrixOf(plain)))
+  if (!back) return p
+  const points = Array.from({ length: side * side }, (_, n): Point => {
+    const at = { x: (p.width * (n % side)) / (side - 1), y: (p.height * Math.floor(n / side)) / (side - 1) }
+    const { x, y } = apply(back, through(shown(at)))
+    return { x: limited(x), y: limited(y) }
+  })
+  return { ...plain, bend: { kind: 'net', columns: side, rows: side, points } }
+}
+const limited = (v: number): number => Math.min(20, Math.max(-20, v))
+
 /** Sides of a bent box are followed in so many steps. */
 const STEPS = 24
 /** The outline of a part of a layer's box, px of it, as it is shown on the page: its corners, or more of them where it is bent. */
