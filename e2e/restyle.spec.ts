@@ -17,6 +17,8 @@ test('a treatment is added, typed, exaggerated and compared by held keys, put in
   const inverted = own.map((v, n) => (n < 3 ? 255 - v : v))
   expect(await colourAt(page, 700, 500)).toEqual(inverted)
   await add('Cast shadow')
+  // What was added lies open where it is seen.
+  await expect(page.getByLabel('Strength of Cast shadow', { exact: true })).toBeInViewport()
   for (const [label, value] of [
     ['Angle of Cast shadow', '0'],
     ['Distance of Cast shadow', '100'],

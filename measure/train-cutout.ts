@@ -1,7 +1,8 @@
 /**
  * Trains the networks that guess a photo's main thing and refine its edge, on scenes of seeds that are not measured, and writes
- * `core/cutout/weights.json`. usage: node scripts/run.mjs measure/train-cutout.ts [minutes for the first] [second]; what
- * gets none stays as it is. Scenes are traced first. It needs the tracer's and the trainer's kernels (`scripts/kernels.mjs`).
+ * `core/cutout/weights.json`. usage: node scripts/run.mjs measure/train-cutout.ts [minutes for the first] [second]
+ * [--go-on]; what gets none stays as it is. With the flag the first goes on from the weights there are, and the mean of these and
+ * what they become is kept (P. Izmailov et al., “Averaging weights leads to wider optima”, UAI 2018). Scenes are traced first. It needs the tracer's and the trainer's kernels (`scripts/kernels.mjs`).
  */
 import { readFileSync, writeFileSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
@@ -9,7 +10,7 @@ import { isMainThread, parentPort, Worker, workerData } from 'node:worker_thread
 import { SHAPE, shownOf } from '../core/cutout/look'
 import { logistic, type Network } from '../core/cutout/network'
 import { FINE } from '../core/cutout/refine'
-import { packed, type StoredWeights } from '../core/cutout/weights'
+import { packed, type StoredWeights, unpacked } from '../core/cutout/weights'
 import type { Dab } from '../core/design/mask'
 import { PixelMemory } from '../core/pixels/memory'
 import { random } from '../supplies/tracer/geometry'
@@ -78,12 +79,13 @@ async function work(): Promise<void> {
   const { shape, variants } = networks[which]
   const rnd = random(17 + own)
   const memory = new PixelMemory(new WebAssembly.Module(readFileSync('measure/trainer/trainer.wasm')))
+  const look = unpacked(SHAPE, storedWeights().look)
   const [aside, samples]: [Sample[], Sample[]] = [[], []]
   for (const [n, seed] of SEEDS.entries()) {
     if (n % availableParallelism() !== own) continue
     const scene = await cutoutScene(seed, FOLDER, 360)
     const make = (k: number): Sample =>
-      which === 'look' ? lookSample(scene, k === 0 ? null : rnd) : fineSample(memory, scene, k === 0 ? null : rnd, k % 2 === 1)
+      which === 'look' ? lookSample(scene, k === 0 ? null : rnd) : fineSample(memory, look, scene, k === 0 ? null : rnd, k % 2 === 1)
     if (n < ASIDE) aside.push(make(0))
     else for (let k = 0; k < variants; k++) samples.push(make(k))
   }
@@ -129,7 +131,9 @@ async function work(): Promise<void> {
   parentPort?.postMessage(null)
 }
 
-async function trained(which: Which, minutes: number): Promise<void> {
+const storedWeights = () => JSON.parse(readFileSync(WEIGHTS, 'utf8')) as Record<Which, StoredWeights>
+
+async function trained(which: Which, minutes: number, goOn: boolean): Promise<void> {
   const workers = Array.from({ length: availableParallelism() }, (_, own) => {
     const job: Job = { cutoutTrainer: true, which, own }
     return new Worker(new URL(import.meta.url), { workerData: job }).once('error', (e) => {
@@ -148,15 +152,17 @@ async function trained(which: Which, minutes: number): Promise<void> {
     )
   await ask(null)
   const keep = (weights: Float32Array) => {
-    const stored = JSON.parse(readFileSync(WEIGHTS, 'utf8')) as Record<Which, StoredWeights>
+    const stored = storedWeights()
     stored[which] = packed(networks[which].shape, weights)
     writeFileSync(WEIGHTS, `${JSON.stringify(stored)}\n`)
   }
+  const earlier = goOn ? unpacked(networks[which].shape, storedWeights()[which]) : null
   const made = await train(
     networks[which].shape,
     minutes,
+    earlier?.slice() ?? null,
     async (weights, share) => {
-      const answers = await ask({ weights, check: false, dabbed: which !== 'look' || share < 0.3 ? 0 : DABBED })
+      const answers = await ask({ weights, check: false, dabbed: which !== 'look' || (!goOn && share < 0.3) ? 0 : DABBED })
       const mean = (of: (a: Answer) => number) => answers.reduce((s, a) => s + of(a) / answers.length, 0)
       return { loss: mean((a) => a.loss), gradient: Float32Array.from({ length: weights.length }, (_, n) => mean((a) => a.gradient[n] as number)) }
     },
@@ -173,12 +179,16 @@ async function trained(which: Which, minutes: number): Promise<void> {
       keep(weights)
     },
   )
-  keep(made)
+  keep(earlier ? made.map((v, n) => (v + (earlier[n] as number)) / 2) : made)
   for (const w of workers) await w.terminate()
 }
 
 if (isMainThread) {
   for (const seed of SEEDS) await cutoutScene(seed, FOLDER, 360)
-  const minutes = { look: Number(process.argv[2] ?? 40), fine: Number(process.argv[3] ?? 15) }
-  for (const which of ['look', 'fine'] as const) if (minutes[which] > 0) await trained(which, minutes[which])
+  const [look = 40, fine = 15] = process.argv
+    .slice(2)
+    .filter((a) => a !== '--go-on')
+    .map(Number)
+  if (look > 0) await trained('look', look, process.argv.includes('--go-on'))
+  if (fine > 0) await trained('fine', fine, false)
 } else if ((workerData as Job | null)?.cutoutTrainer) await work()

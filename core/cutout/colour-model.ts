@@ -48,17 +48,22 @@ export class ColourModel {
   at(bin: number): number {
     return this.bins[bin] as number
   }
+  /** In log odds how much rather each bin's colour is this model's than another's. */
+  over(other: ColourModel): Float32Array {
+    return this.bins.map((v, n) => Math.log((v + 2e-6) / ((other.bins[n] as number) + 2e-6)))
+  }
 }
 
 /** How much rather each px's colour is the thing's than the ground's, in log odds: colours counted by how sure px are of being either. */
 export function likelier(bins: Uint16Array, belief: ArrayLike<number>): Float32Array {
   const [mine, other] = [new ColourModel(), new ColourModel()]
-  bins.forEach((bin, n) => {
+  for (let n = 0; n < bins.length; n++) {
     const b = (belief[n] as number) - 0.5
-    if (b > 0) mine.add(bin, b)
-    else other.add(bin, -b)
-  })
-  mine.settle()
-  other.settle()
-  return Float32Array.from(bins, (bin) => Math.log((mine.at(bin) + 2e-6) / (other.at(bin) + 2e-6)))
+    if (b > 0) mine.add(bins[n] as number, b)
+    else other.add(bins[n] as number, -b)
+  }
+  const odds = mine.settle().over(other.settle())
+  const out = new Float32Array(bins.length)
+  for (let n = 0; n < bins.length; n++) out[n] = odds[bins[n] as number] as number
+  return out
 }

@@ -1,45 +1,53 @@
 import { coloursSize, type Dab } from '../design/mask'
+import { heightOf, widthOf } from '../geometry/bounds'
 import type { PixelMemory } from '../pixels/memory'
 import { SHAPE, shown, shownOf } from './look'
 import { doubled, type Matte, matte } from './matting'
 import { logistic, Network } from './network'
 import { fitted, type Lab, type Pixels, reducedTo, toLab } from './picture'
-import { FINE, refined } from './refine'
-import { segment, settledBy, sharpened } from './segment'
+import { believedIn, FINE, refined } from './refine'
+import { heldTo, segment, settledBy, sharpened } from './segment'
+import { hasThin, THIN, withThin } from './thin'
 import { unpacked } from './weights'
 import stored from './weights.json' with { type: 'json' }
 
 /** The longer side of the picture that is guessed on, and the most of the one that is cut, px. */
 const GUESSED = 200
 const CUT = 512
-/** The longer side of the copy that is cut once more at most, px. */
-const CUT_AGAIN = 1100
 
 let weights: Record<keyof typeof stored, Float32Array> | null = null
 const weightsOf = () => (weights ??= { look: unpacked(SHAPE, stored.look), fine: unpacked(FINE, stored.fine) })
 
+/** px as one number each. */
+const wordsOf = (data: Pixels['data']): Uint32Array => {
+  const bytes = data.byteOffset % 4 === 0 ? data : data.slice()
+  return new Uint32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2)
+}
 /** Half the size, each px the mean of four. */
 export function halved(p: Pixels): Pixels {
   const [width, height] = [Math.max(1, (p.width + 1) >> 1), Math.max(1, (p.height + 1) >> 1)]
   const data = new Uint8Array(width * height * 4)
+  const [from, to] = [wordsOf(p.data), new Uint32Array(data.buffer)]
+  // Two channels at a time: each has eight bits of room above it for the sum.
+  const even = 0xff00ff
   for (let y = 0; y < height; y++) {
-    const rows = [2 * y * p.width, Math.min(p.height - 1, 2 * y + 1) * p.width] as const
+    const [top, low] = [2 * y * p.width, Math.min(p.height - 1, 2 * y + 1) * p.width]
     for (let x = 0; x < width; x++) {
-      const [u, v] = [2 * x, Math.min(p.width - 1, 2 * x + 1)]
-      const [a, b, c, d] = [(rows[0] + u) * 4, (rows[0] + v) * 4, (rows[1] + u) * 4, (rows[1] + v) * 4]
-      for (let k = 0; k < 4; k++)
-        data[(y * width + x) * 4 + k] =
-          ((p.data[a + k] as number) + (p.data[b + k] as number) + (p.data[c + k] as number) + (p.data[d + k] as number) + 2) >> 2
+      const [u, v] = [2 * x, 2 * x + 1 < p.width ? 2 * x + 1 : 2 * x]
+      const [a, b, c, d] = [from[top + u] as number, from[top + v] as number, from[low + u] as number, from[low + v] as number]
+      const first = (a & even) + (b & even) + (c & even) + (d & even) + 0x20002
+      const second = ((a >>> 8) & even) + ((b >>> 8) & even) + ((c >>> 8) & even) + ((d >>> 8) & even) + 0x20002
+      to[y * width + x] = ((first >>> 2) & even) | (((second >>> 2) & even) << 8)
     }
   }
   return { width, height, data }
 }
 
 /** What is believed of each px of a picture: 1 its main thing, 0 its ground. `dabs` are what a person says of it. */
-export function believe(memory: PixelMemory, picture: Pixels, dabs: readonly Dab[]): Float32Array {
+export function believe(memory: PixelMemory, picture: Pixels, dabs: readonly Dab[], look = weightsOf().look): Float32Array {
   const size = fitted(picture.width, picture.height, GUESSED)
   const network = new Network(memory, SHAPE, size.width, size.height)
-  network.values = weightsOf().look
+  network.values = look
   const planes = shown(toLab(reducedTo(picture, size.width, size.height)))
   network.take(planes)
   network.take(shownOf(dabs, size), planes.length)
@@ -82,7 +90,7 @@ export type CutOut = {
  * its edge told from copy to copy up to the photo's own px. `dabs` are a person's corrections.
  */
 export function cutOut(memory: PixelMemory, photo: Pixels, dabs: readonly Dab[], progress: (share: number) => void = () => {}): CutOut {
-  const { chain, small, cut } = cutStages(memory, photo, dabs, progress)
+  const { chain, small, belief, cut } = cutStages(memory, photo, dabs, progress)
   progress(0.5)
   let alpha: Uint8Array = cut.map((v) => v * 255)
   let colours: Pixels | null = null
@@ -93,10 +101,12 @@ export function cutOut(memory: PixelMemory, photo: Pixels, dabs: readonly Dab[],
     const settled = dabs.length > 0 ? settledBy(dabs, level.width, level.height) : null
     let prior = n === chain.length - 1 ? alpha : doubled(alpha, size, level)
     size = level
-    // The contour is cut again on the first finer copy; from there on the edge is told by its colours.
-    if (n < chain.length - 1 && Math.max(level.width, level.height) <= CUT_AGAIN) {
+    // The contour is cut again on the first finer copy, and what is thin is looked for there; from there on the edge is told by its colours.
+    if (n === Math.max(0, chain.length - 2)) {
+      const lab = toLab(level)
       const coarse = prior.map((v) => (v >= 128 ? 1 : 0))
-      prior = sharpened(toLab(level), coarse, settled).map((v) => v * 255)
+      const again = chain.length > 1 ? sharpened(lab, coarse, settled) : coarse
+      prior = withStems(memory, lab, again, stretched(belief, small, level)).map((v) => v * 255)
     }
     if (n === chain.length - 1 && n > 0) {
       alpha = prior
@@ -110,13 +120,36 @@ export function cutOut(memory: PixelMemory, photo: Pixels, dabs: readonly Dab[],
   return { width: photo.width, height: photo.height, alpha, colours: colours as Pixels }
 }
 
-/** The photo, its halves down to the reduced one, and what is cut on that. */
+/** A cut with what is thin of a thing, as it is believed after another look at its surroundings, or two where something is thin. */
+function withStems(memory: PixelMemory, lab: Lab, cut: Uint8Array, belief: Float32Array): Uint8Array {
+  const box = believedIn(lab, belief)
+  if (!box) return cut
+  const size = { width: widthOf(box), height: heightOf(box) }
+  const radius = THIN * Math.max(lab.width, lab.height)
+  const part = <T extends Float32Array | Uint8Array>(plane: T): T => {
+    const out = new (plane.constructor as new (length: number) => T)(size.width * size.height)
+    for (let y = 0; y < size.height; y++) {
+      const at = (box.top + y) * lab.width + box.left
+      out.set(plane.subarray(at, at + size.width), y * size.width)
+    }
+    return out
+  }
+  const [near, known] = [{ ...size, l: part(lab.l), a: part(lab.a), b: part(lab.b) }, part(cut)]
+  let told = refined(memory, weightsOf().fine, near, part(belief))
+  if (hasThin(known, told, size, radius)) told = refined(memory, weightsOf().fine, near, told)
+  const made = withThin(known, told, size, radius)
+  const out = Uint8Array.from(cut)
+  for (let y = 0; y < size.height; y++) out.set(made.subarray(y * size.width, (y + 1) * size.width), (box.top + y) * lab.width + box.left)
+  return out
+}
+
+/** The photo, its halves down to the reduced one, what is believed of that by the networks and a person, and what is cut on it. */
 export function cutStages(
   memory: PixelMemory,
   photo: Pixels,
   dabs: readonly Dab[],
   progress: (share: number) => void = () => {},
-): { chain: Pixels[]; small: Pixels; cut: Uint8Array } {
+): { chain: Pixels[]; small: Pixels; belief: Float32Array; cut: Uint8Array } {
   const chain = [photo]
   while (Math.max((chain.at(-1) as Pixels).width, (chain.at(-1) as Pixels).height) > CUT) chain.push(halved(chain.at(-1) as Pixels))
   progress(0.1)
@@ -124,7 +157,8 @@ export function cutStages(
   const believed = believe(memory, small, dabs)
   progress(0.25)
   const lab = toLab(small)
-  return { chain, small, cut: segment(lab, refined(memory, weightsOf().fine, lab, believed), dabs) }
+  const belief = heldTo(lab, refined(memory, weightsOf().fine, lab, believed), dabs)
+  return { chain, small, belief, cut: segment(lab, belief, dabs) }
 }
 
 /** The band's own colours, and some px on from them. */

@@ -108,13 +108,16 @@ function relax(out: Float32Array, edges: Float32Array, width: number, height: nu
       if (y < height - 1) down[n] = Math.min(pass[n] as number, pass[n + width] as number) + 0.0005
     }
   const step = 1e-4 * each
+  const whole = new Float32Array(out.length)
+  for (let n = width; n < out.length; n++)
+    whole[n] = 1 / ((right[n] as number) + (right[n - 1] as number) + (down[n] as number) + (down[n - width] as number))
   for (let round = 0; round < rounds; round++)
     for (let y = 1; y < height - 1; y++)
       for (let n = y * width + 1; n < y * width + width - 1; n++) {
         const [e, w, s, t] = [right[n] as number, right[n - 1] as number, down[n] as number, down[n - width] as number]
         const next =
-          (step + e * (out[n + 1] as number) + w * (out[n - 1] as number) + s * (out[n + width] as number) + t * (out[n - width] as number)) /
-          (e + w + s + t)
+          (step + e * (out[n + 1] as number) + w * (out[n - 1] as number) + s * (out[n + width] as number) + t * (out[n - width] as number)) *
+          (whole[n] as number)
         out[n] = (out[n] as number) + 1.93 * (next - (out[n] as number))
       }
 }

@@ -25,7 +25,7 @@ function pooled(plane: Float32Array, { width, height }: Lab): Float32Array {
   return out
 }
 /** One of each 2 × 2 px of a picture's plane: `k` counts them row by row. */
-export function every(plane: Float32Array, { width, height }: Lab, k: number): Float32Array {
+export function every(plane: Float32Array, { width, height }: Pick<Lab, 'width' | 'height'>, k: number): Float32Array {
   const half = halfOf({ width, height })
   const out = new Float32Array(half.width * half.height)
   for (let y = 0; y < half.height; y++) {

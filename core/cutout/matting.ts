@@ -12,7 +12,12 @@ const SHARPEN = 0.35
 /** A subject's rim is often darker or lighter than what samples of it say: what is in doubt belongs to it. */
 const WHOLE = 0.1
 /** Directions in which they are looked for, by turns so that neighbours look elsewhere. */
-const RAYS = Array.from({ length: 16 }, (_, n) => [Math.cos((n * Math.PI) / 8), Math.sin((n * Math.PI) / 8)] as const)
+const RAYS = 16
+/** Columns and rows to the px at each distance along each of them. */
+const FAR = REACH + 4
+const stepsOf = (of: (angle: number) => number): Int32Array =>
+  Int32Array.from({ length: RAYS * FAR }, (_, n) => Math.round(of((Math.floor(n / FAR) * 2 * Math.PI) / RAYS) * (n % FAR)))
+const [ACROSS, DOWN] = [stepsOf(Math.cos), stepsOf(Math.sin)]
 
 /** How much a neighbour counts by how unlike it is, the square of its difference in levels, and by where it lies of 5 × 5. */
 const LIKE = Float64Array.from({ length: 1024 }, (_, d) => Math.exp(-d / 60))
@@ -37,14 +42,15 @@ export function doubled(alpha: Uint8Array, from: { width: number; height: number
     const [v0, dv] = [Math.floor(v), v - Math.floor(v)]
     const [top, low] = [v0 * from.width, Math.min(from.height - 1, v0 + 1) * from.width]
     const row = y * to.width
-    // Between the middles of two px of the coarser one lie two of this.
-    for (let u = -1; u < from.width; u++) {
-      const [u0, u1] = [Math.max(u, 0), u + 1 < from.width ? u + 1 : from.width - 1]
-      const [a, b, c, d] = [alpha[top + u0] as number, alpha[top + u1] as number, alpha[low + u0] as number, alpha[low + u1] as number]
-      const x = 2 * u + 1
+    // Between the middles of two px of the coarser one lie two of this, beyond the first and the last one.
+    let [b, d] = [alpha[top] as number, alpha[low] as number]
+    out[row] = Math.round(b + (d - b) * dv)
+    for (let u = 1, x = 1; x < to.width; u++, x += 2) {
+      const [a, c] = [b, d]
+      if (u < from.width) [b, d] = [alpha[top + u] as number, alpha[low + u] as number]
       const flat = a === b && c === a && d === a
       const [left, right] = [a + (c - a) * dv, b + (d - b) * dv]
-      if (x >= 0 && x < to.width) out[row + x] = flat ? a : Math.round(left + (right - left) * 0.25)
+      out[row + x] = flat ? a : Math.round(left + (right - left) * 0.25)
       if (x + 1 < to.width) out[row + x + 1] = flat ? a : Math.round(left + (right - left) * 0.75)
     }
   }
@@ -108,14 +114,14 @@ export function matte(picture: Pixels, prior: Uint8Array, grow: number, settled:
   const open = bandOf(prior, width, height, grow)
   if (settled) for (let n = 0; n < open.length; n++) if (settled[n]) open[n] = 0
   const alpha = new Uint8Array(prior.length)
+  const all = new Int32Array(prior.length)
   let count = 0
   for (let n = 0; n < prior.length; n++) {
-    if (open[n]) count++
+    if (open[n]) all[count++] = n
     else if ((prior[n] as number) >= 128) alpha[n] = 255
   }
+  const band = all.slice(0, count)
   if (settled) for (let n = 0; n < settled.length; n++) if (settled[n]) alpha[n] = settled[n] === 1 ? 255 : 0
-  const band = new Int32Array(count)
-  for (let n = 0, k = 0; n < open.length; n++) if (open[n]) band[k++] = n
   const away = fromContour(prior, open, band, width)
   const rough = new Float32Array(count)
   const sure = new Float32Array(count)
@@ -127,10 +133,11 @@ export function matte(picture: Pixels, prior: Uint8Array, grow: number, settled:
   const f = new Float32Array(8 * 4)
   const g = new Float32Array(8 * 4)
 
-  const sample = (into: Float32Array, at: number, x: number, y: number, dx: number, dy: number, far: number, inside: boolean): void => {
+  const sample = (into: Float32Array, at: number, x: number, y: number, ray: number, far: number, inside: boolean): void => {
     let [r, gr, b, k] = [0, 0, 0, 0]
     for (let step = 0; step < 3; step++) {
-      const [u, v] = [Math.round(x + dx * (far + step)), Math.round(y + dy * (far + step))]
+      const s = ray * FAR + far + step
+      const [u, v] = [x + (ACROSS[s] as number), y + (DOWN[s] as number)]
       if (u < 0 || v < 0 || u >= width || v >= height) break
       const n = v * width + u
       if (open[n] || (alpha[n] as number) >= 128 !== inside) break
@@ -151,20 +158,19 @@ export function matte(picture: Pixels, prior: Uint8Array, grow: number, settled:
     const [x, y] = [n % width, Math.floor(n / width)]
     let [fs, gs] = [0, 0]
     const turn = (x + 2 * y) % spread
-    for (let ray = 0; ray < 16; ray += spread) {
-      const [dx, dy] = RAYS[ray + turn] as readonly [number, number]
+    for (let ray = turn; ray < RAYS; ray += spread) {
       let [foundF, foundG] = [false, false]
       for (let far = 1; far <= reach && !(foundF && foundG); far++) {
-        const [u, v] = [Math.round(x + dx * far), Math.round(y + dy * far)]
+        const [u, v] = [x + (ACROSS[ray * FAR + far] as number), y + (DOWN[ray * FAR + far] as number)]
         if (u < 0 || v < 0 || u >= width || v >= height) break
         const m = v * width + u
         if (open[m]) continue
         if ((alpha[m] as number) >= 128) {
-          if (!foundF) sample(f, fs++, x, y, dx, dy, far, true)
+          if (!foundF) sample(f, fs++, x, y, ray, far, true)
           foundF = true
           if (far > 6) break
         } else {
-          if (!foundG) sample(g, gs++, x, y, dx, dy, far, false)
+          if (!foundG) sample(g, gs++, x, y, ray, far, false)
           foundG = true
         }
       }

@@ -114,37 +114,41 @@ function waysFrom(seeds: Uint8Array, edges: Float32Array, belief: Float32Array, 
   return out
 }
 
+/** What is believed of a picture with a person's dabs: what they lie on goes with them up to its edges. */
+export function heldTo(p: Lab, first: Float32Array, dabs: readonly Dab[]): Float32Array {
+  if (dabs.length === 0) return first
+  const { width, height } = p
+  const settled = settledBy(dabs, width, height)
+  const { edges } = edgesOf([p.l, p.a, p.b], [1, 1.6, 1.6], width, height)
+  const reach = REACH * Math.min(width, height)
+  const [keep, drop] = [KEEP, DROP].map((which) =>
+    waysFrom(
+      settled.map((s) => (s === which ? 1 : 0)),
+      edges,
+      first,
+      width,
+      height,
+    ),
+  ) as [Float32Array, Float32Array]
+  return first.map((v, n) => {
+    const [k, d] = [Math.exp(-(keep[n] as number) / reach), Math.exp(-(drop[n] as number) / reach)]
+    const pull = Math.max(k, d)
+    return v * (1 - pull) + (k > d ? pull : 0)
+  })
+}
+
 /**
- * The main thing of a photo, 1, and its ground, 0: from what is believed of each px, then by turns the colours of both and
- * the least cut between them (C. Rother et al., “GrabCut”, SIGGRAPH 2004, with densities over OKLab for the mixtures).
- * Dabs are held to, and what they lie on goes with them up to its edges.
+ * The main thing of a photo, 1, and its ground, 0: from what is believed of each px, a person's dabs included, then by turns the
+ * colours of both and the least cut between them (C. Rother et al., “GrabCut”, SIGGRAPH 2004, with densities over OKLab for the
+ * mixtures). What dabs lie on is held to.
  */
-export function segment(p: Lab, first: Float32Array, dabs: readonly Dab[]): Uint8Array {
+export function segment(p: Lab, held: Float32Array, dabs: readonly Dab[]): Uint8Array {
   const { width, height } = p
   const count = width * height
   const bins = binsOf(p)
   const settled = settledBy(dabs, width, height)
-  const held = Float32Array.from(first)
-  if (dabs.length > 0) {
-    const { edges } = edgesOf([p.l, p.a, p.b], [1, 1.6, 1.6], width, height)
-    const reach = REACH * Math.min(width, height)
-    const [keep, drop] = [KEEP, DROP].map((which) =>
-      waysFrom(
-        settled.map((s) => (s === which ? 1 : 0)),
-        edges,
-        first,
-        width,
-        height,
-      ),
-    ) as [Float32Array, Float32Array]
-    for (let n = 0; n < count; n++) {
-      const [k, d] = [Math.exp(-(keep[n] as number) / reach), Math.exp(-(drop[n] as number) / reach)]
-      const pull = Math.max(k, d)
-      held[n] = (held[n] as number) * (1 - pull) + (k > d ? pull : 0)
-    }
-  }
   const links = linksOf(p, SMOOTH)
-  let belief = held
+  let belief: Float32Array = held
   let cut: Uint8Array = new Uint8Array(count)
   for (let round = 0; round < ROUNDS; round++) {
     const colours = likelier(bins, belief)

@@ -82,6 +82,7 @@ describe('the slopes of a network', () => {
     await train(
       { ...SHAPE, inputs: 4 },
       60,
+      null,
       async (weights) => {
         const made = await slopes(weights)
         if (made.loss < 0.05) throw learnt

@@ -18,13 +18,13 @@ export function lookSample(scene: CutoutScene, rnd: (() => number) | null): Samp
   return { ...size, planes: short(shown(toLab(photo))), truth }
 }
 /**
- * For the second: at the scene's own size, with what the first believes, or with the truth at half the size where the first is
+ * For the second, with the weights of the first: at the scene's own size, with what the first believes, or with the truth at half the size where the first is
  * about right, as another round will have it.
  */
-export function fineSample(memory: PixelMemory, scene: CutoutScene, rnd: (() => number) | null, again: boolean): Sample {
+export function fineSample(memory: PixelMemory, look: Float32Array, scene: CutoutScene, rnd: (() => number) | null, again: boolean): Sample {
   const { width, height } = scene
   const { photo, truth } = varied(scene, width, height, rnd)
-  const prior = believe(memory, photo, [])
+  const prior = believe(memory, photo, [], look)
   return { width, height, planes: short(shownFinely(toLab(photo), again ? corrected(prior, truth, photo) : prior)), truth }
 }
 function corrected(prior: Float32Array, truth: Uint8Array, size: Pick<Lab, 'width' | 'height'>): Float32Array {

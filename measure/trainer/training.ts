@@ -16,14 +16,17 @@ function begun(shape: Shape): Float32Array {
 /**
  * Adam (D. Kingma, J. Ba, 2015), its rate falling as a cosine to nothing over so many minutes. `slopes` tells the mean loss and
  * its slopes on some samples, `told` is shown the running mean of the weights now and then, which is also what comes back.
+ * With weights of an earlier training it goes on from them, at half the rate.
  */
 export async function train(
   shape: Shape,
   minutes: number,
+  earlier: Float32Array | null,
   slopes: (weights: Float32Array, share: number) => Promise<{ gradient: Float32Array; loss: number }>,
   told: (weights: Float32Array, line: string) => Promise<void>,
 ): Promise<Float32Array> {
-  const values = begun(shape)
+  const values = earlier ?? begun(shape)
+  const most = earlier ? RATE / 2 : RATE
   const kept = values.slice()
   const [m, v] = [new Float32Array(values.length), new Float32Array(values.length)]
   const from = performance.now()
@@ -33,7 +36,7 @@ export async function train(
     step++
     losses += loss
     const held = Math.min(1, 1 / Math.sqrt(gradient.reduce((s, g) => s + g * g, 0)))
-    const rate = RATE * Math.min(1, step / 100) * (0.5 + 0.5 * Math.cos(Math.PI * share))
+    const rate = most * Math.min(1, step / 100) * (0.5 + 0.5 * Math.cos(Math.PI * share))
     const [one, two] = [1 - 0.9 ** step, 1 - 0.999 ** step]
     const mean = Math.min(0.995, step / (step + 20))
     for (let n = 0; n < values.length; n++) {
