@@ -4,8 +4,8 @@ import type { PixelMemory } from '../pixels/memory'
 import { SHAPE, shown, shownOf } from './look'
 import { doubled, type Matte, matte } from './matting'
 import { logistic, Network } from './network'
-import { fitted, type Lab, type Pixels, reducedTo, toLab } from './picture'
-import { believedIn, FINE, refined } from './refine'
+import { boxWhere, fitted, type Lab, type Pixels, reducedTo, toLab } from './picture'
+import { FINE, refined } from './refine'
 import { heldTo, segment, settledBy, sharpened } from './segment'
 import { hasThin, THIN, withThin } from './thin'
 import { unpacked } from './weights'
@@ -120,9 +120,12 @@ export function cutOut(memory: PixelMemory, photo: Pixels, dabs: readonly Dab[],
   return { width: photo.width, height: photo.height, alpha, colours: colours as Pixels }
 }
 
+/** Where less than this is believed nothing thin is looked for, but `ROOM` px beside where more is. */
+const NONE = 0.02
+const ROOM = 24
 /** A cut with what is thin of a thing, as it is believed after another look at its surroundings, or two where something is thin. */
 function withStems(memory: PixelMemory, lab: Lab, cut: Uint8Array, belief: Float32Array): Uint8Array {
-  const box = believedIn(lab, belief)
+  const box = boxWhere(belief, lab, NONE, ROOM)
   if (!box) return cut
   const size = { width: widthOf(box), height: heightOf(box) }
   const radius = THIN * Math.max(lab.width, lab.height)

@@ -1,4 +1,5 @@
-import type { Pixels } from './picture'
+import { type Bounds, boundsOf } from '../geometry/bounds'
+import { boxWhere, type Pixels } from './picture'
 
 /** An alpha this close to either end is settled, of 255. */
 const NONE = 5
@@ -37,15 +38,18 @@ export type Matte = {
 /** An alpha of half the size brought to this one's, bilinearly. */
 export function doubled(alpha: Uint8Array, from: { width: number; height: number }, to: { width: number; height: number }): Uint8Array {
   const out = new Uint8Array(to.width * to.height)
-  for (let y = 0; y < to.height; y++) {
+  const box = boxWhere(alpha, from, 1, 2)
+  if (!box) return out
+  const first = Math.max(1, box.left)
+  for (let y = 2 * box.top; y < Math.min(to.height, 2 * box.bottom); y++) {
     const v = Math.min(from.height - 1, Math.max(0, (y - 0.5) / 2))
     const [v0, dv] = [Math.floor(v), v - Math.floor(v)]
     const [top, low] = [v0 * from.width, Math.min(from.height - 1, v0 + 1) * from.width]
     const row = y * to.width
     // Between the middles of two px of the coarser one lie two of this, beyond the first and the last one.
-    let [b, d] = [alpha[top] as number, alpha[low] as number]
-    out[row] = Math.round(b + (d - b) * dv)
-    for (let u = 1, x = 1; x < to.width; u++, x += 2) {
+    let [b, d] = [alpha[top + first - 1] as number, alpha[low + first - 1] as number]
+    if (box.left === 0) out[row] = Math.round(b + (d - b) * dv)
+    for (let u = first, x = 2 * first - 1; u <= box.right && x < to.width; u++, x += 2) {
       const [a, c] = [b, d]
       if (u < from.width) [b, d] = [alpha[top + u] as number, alpha[low + u] as number]
       const flat = a === b && c === a && d === a
@@ -57,11 +61,11 @@ export function doubled(alpha: Uint8Array, from: { width: number; height: number
   return out
 }
 
-/** px that are neither settled nor further than `grow` from one that is not. */
-function bandOf(prior: Uint8Array, width: number, height: number, grow: number): Uint8Array {
+/** px within a box that are neither settled nor further than `grow` from one that is not. */
+function bandOf(prior: Uint8Array, width: number, height: number, grow: number, box: Bounds): Uint8Array {
   const open = new Uint8Array(prior.length)
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
+  for (let y = box.top; y < box.bottom; y++)
+    for (let x = box.left; x < box.right; x++) {
       const n = y * width + x
       const v = prior[n] as number
       if ((v === 0 || v === 255) && (x === 0 || prior[n - 1] === v) && (y === 0 || prior[n - width] === v)) continue
@@ -111,15 +115,18 @@ function fromContour(prior: Uint8Array, open: Uint8Array, band: Int32Array, widt
  */
 export function matte(picture: Pixels, prior: Uint8Array, grow: number, settled: Uint8Array | null): Matte {
   const { width, height, data } = picture
-  const open = bandOf(prior, width, height, grow)
+  // Beyond the box there is nothing of the subject.
+  const box = boxWhere(prior, picture, 1, grow + 2) ?? boundsOf(0, 0, 0, 0)
+  const open = bandOf(prior, width, height, grow, box)
   if (settled) for (let n = 0; n < open.length; n++) if (settled[n]) open[n] = 0
   const alpha = new Uint8Array(prior.length)
   const all = new Int32Array(prior.length)
   let count = 0
-  for (let n = 0; n < prior.length; n++) {
-    if (open[n]) all[count++] = n
-    else if ((prior[n] as number) >= 128) alpha[n] = 255
-  }
+  for (let y = box.top; y < box.bottom; y++)
+    for (let n = y * width + box.left; n < y * width + box.right; n++) {
+      if (open[n]) all[count++] = n
+      else if ((prior[n] as number) >= 128) alpha[n] = 255
+    }
   const band = all.slice(0, count)
   if (settled) for (let n = 0; n < settled.length; n++) if (settled[n]) alpha[n] = settled[n] === 1 ? 255 : 0
   const away = fromContour(prior, open, band, width)

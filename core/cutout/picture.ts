@@ -1,3 +1,5 @@
+import { type Bounds, boundsOf, grow, intersect } from '../geometry/bounds'
+
 /** A picture in OKLab: three planes of 32-bit floats, row by row. */
 export type Lab = { width: number; height: number; l: Float32Array; a: Float32Array; b: Float32Array }
 /** RGBA of 8 bits a channel, straight alpha. */
@@ -61,4 +63,23 @@ export function reducedTo(p: Pixels, width: number, height: number): Pixels {
 export function fitted(width: number, height: number, most: number): { width: number; height: number } {
   const k = Math.min(1, most / Math.max(width, height))
   return { width: Math.max(1, Math.round(width * k)), height: Math.max(1, Math.round(height * k)) }
+}
+
+/** The box around what is `least` or more of a plane, with some room; null where nothing is. */
+export function boxWhere(plane: ArrayLike<number>, { width, height }: Pick<Lab, 'width' | 'height'>, least: number, room: number): Bounds | null {
+  const is = (n: number) => (plane[n] as number) >= least
+  let [left, top, right, bottom] = [width, height, 0, 0]
+  for (let y = 0, row = 0; y < height; y++, row += width) {
+    // What lies between the first and the last need not be seen.
+    let first = 0
+    while (first < width && !is(row + first)) first++
+    if (first === width) continue
+    let last = width - 1
+    while (last > right && !is(row + last)) last--
+    left = Math.min(left, first)
+    right = Math.max(right, last)
+    top = Math.min(top, y)
+    bottom = y
+  }
+  return top === height ? null : intersect(grow({ left, top, right: right + 1, bottom: bottom + 1 }, room), boundsOf(0, 0, width, height))
 }
