@@ -133,7 +133,8 @@ export function matte(picture: Pixels, prior: Uint8Array, grow: number, settled:
   const rough = new Float32Array(count)
   const sure = new Float32Array(count)
   const colours = new Float32Array(count * 3)
-  const place = new Int32Array(prior.length)
+  // Where in the band each of its px lies.
+  const place = all
   // On a large picture neighbours share the work among more of them, and what is known is nearer.
   const large = Math.max(width, height) > LARGE
   const [spread, reach] = large ? [4, REACH / 2] : [2, REACH]
