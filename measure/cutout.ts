@@ -1,6 +1,7 @@
-import { cutOut, cutStages, halved } from '../core/cutout/cut-out'
-import { type Pixels, toLab } from '../core/cutout/picture'
+import { cutOut, cutStages } from '../core/cutout/cut-out'
+import { boxWhere, halved, type Pixels, toLab } from '../core/cutout/picture'
 import type { Dab } from '../core/design/mask'
+import { boundsOf, heightOf, intersect, widthOf } from '../core/geometry/bounds'
 import { openMemory } from '../host/kernels'
 import { type CutoutScene, cutoutScene } from './cutout-scenes'
 import { nextDab } from './dabs'
@@ -118,19 +119,11 @@ async function grabbed(picture: Pixels, box: { x: number; y: number; width: numb
   for (const m of [whole, colour, mask, one, other]) m.delete()
   return out
 }
-/** The box around what is set, a little wider. */
+/** The box around what is set, a little wider, within the border. */
 function boxOf(cut: Uint8Array, width: number, height: number) {
-  let [left, top, right, bottom] = [width, height, 0, 0]
-  cut.forEach((v, n) => {
-    if (!v) return
-    left = Math.min(left, n % width)
-    right = Math.max(right, n % width)
-    top = Math.min(top, Math.floor(n / width))
-    bottom = Math.max(bottom, Math.floor(n / width))
-  })
-  const by = Math.round(0.03 * Math.min(width, height))
-  const [x, y] = [Math.max(1, left - by), Math.max(1, top - by)]
-  return { x, y, width: Math.min(width - 2, right + by) - x, height: Math.min(height - 2, bottom + by) - y }
+  const room = boxWhere(cut, { width, height }, 1, Math.round(0.03 * Math.min(width, height)))
+  const box = room && intersect(room, boundsOf(1, 1, width - 3, height - 3))
+  return box ? { x: box.left, y: box.top, width: widthOf(box), height: heightOf(box) } : { x: 1, y: 1, width: width - 3, height: height - 3 }
 }
 
 type Result = { seed: number; hard: string[]; once: number; dabbed: number; band: number; cut: number; grab: number; corners: number; alike: number }

@@ -80,7 +80,7 @@ export const cuttingCommands = defineCommands([
     id: 'to-pixels',
     label: 'Turn into pixels',
     section: 'Arrange',
-    needs: needs('one thing that is not locked', canPixel),
+    needs: needs('one selected thing that is shown', canPixel),
     run: (b) => void toPixels(b),
   },
   {

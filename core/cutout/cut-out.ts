@@ -4,10 +4,10 @@ import type { PixelMemory } from '../pixels/memory'
 import { SHAPE, shown, shownOf } from './look'
 import { doubled, type Matte, matte } from './matting'
 import { logistic, Network } from './network'
-import { boxWhere, fitted, type Lab, type Pixels, reducedTo, toLab } from './picture'
+import { boxWhere, fitted, halved, type Lab, type Pixels, reducedTo, type Size, stretched, toLab } from './picture'
 import { FINE, refined } from './refine'
 import { heldTo, segment, settledBy, sharpened } from './segment'
-import { hasThin, THIN, withThin } from './thin'
+import { gapsOf, joined, leftOut, stemsOf, THIN } from './thin'
 import { unpacked } from './weights'
 import stored from './weights.json' with { type: 'json' }
 
@@ -17,31 +17,6 @@ const CUT = 512
 
 let weights: Record<keyof typeof stored, Float32Array> | null = null
 const weightsOf = () => (weights ??= { look: unpacked(SHAPE, stored.look), fine: unpacked(FINE, stored.fine) })
-
-/** px as one number each. */
-const wordsOf = (data: Pixels['data']): Uint32Array => {
-  const bytes = data.byteOffset % 4 === 0 ? data : data.slice()
-  return new Uint32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2)
-}
-/** Half the size, each px the mean of four. */
-export function halved(p: Pixels): Pixels {
-  const [width, height] = [Math.max(1, (p.width + 1) >> 1), Math.max(1, (p.height + 1) >> 1)]
-  const data = new Uint8Array(width * height * 4)
-  const [from, to] = [wordsOf(p.data), new Uint32Array(data.buffer)]
-  // Two channels at a time: each has eight bits of room above it for the sum.
-  const even = 0xff00ff
-  for (let y = 0; y < height; y++) {
-    const [top, low] = [2 * y * p.width, Math.min(p.height - 1, 2 * y + 1) * p.width]
-    for (let x = 0; x < width; x++) {
-      const [u, v] = [2 * x, 2 * x + 1 < p.width ? 2 * x + 1 : 2 * x]
-      const [a, b, c, d] = [from[top + u] as number, from[top + v] as number, from[low + u] as number, from[low + v] as number]
-      const first = (a & even) + (b & even) + (c & even) + (d & even) + 0x20002
-      const second = ((a >>> 8) & even) + ((b >>> 8) & even) + ((c >>> 8) & even) + ((d >>> 8) & even) + 0x20002
-      to[y * width + x] = ((first >>> 2) & even) | (((second >>> 2) & even) << 8)
-    }
-  }
-  return { width, height, data }
-}
 
 /** What is believed of each px of a picture: 1 its main thing, 0 its ground. `dabs` are what a person says of it. */
 export function believe(memory: PixelMemory, picture: Pixels, dabs: readonly Dab[], look = weightsOf().look): Float32Array {
@@ -55,27 +30,6 @@ export function believe(memory: PixelMemory, picture: Pixels, dabs: readonly Dab
   network.free()
   return stretched(odds.map(logistic), size, picture)
 }
-/** What is known of each px of a picture brought to another size, bilinearly. */
-export function stretched(
-  from: Float32Array,
-  { width: w, height: h }: Pick<Lab, 'width' | 'height'>,
-  { width, height }: Pick<Pixels, 'width' | 'height'>,
-): Float32Array {
-  const out = new Float32Array(width * height)
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const u = Math.min(w - 1, Math.max(0, ((x + 0.5) * w) / width - 0.5))
-      const v = Math.min(h - 1, Math.max(0, ((y + 0.5) * h) / height - 0.5))
-      const [u0, v0] = [Math.floor(u), Math.floor(v)]
-      const [u1, v1] = [Math.min(w - 1, u0 + 1), Math.min(h - 1, v0 + 1)]
-      const [du, dv] = [u - u0, v - v0]
-      out[y * width + x] =
-        ((from[v0 * w + u0] as number) * (1 - du) + (from[v0 * w + u1] as number) * du) * (1 - dv) +
-        ((from[v1 * w + u0] as number) * (1 - du) + (from[v1 * w + u1] as number) * du) * dv
-    }
-  return out
-}
-
 export type CutOut = {
   width: number
   height: number
@@ -95,7 +49,7 @@ export function cutOut(memory: PixelMemory, photo: Pixels, dabs: readonly Dab[],
   let alpha: Uint8Array = cut.map((v) => v * 255)
   let colours: Pixels | null = null
   const held = coloursSize(photo.width, photo.height)
-  let size: { width: number; height: number } = small
+  let size: Size = small
   for (let n = chain.length - 1; n >= 0; n--) {
     const level = chain[n] as Pixels
     const settled = dabs.length > 0 ? settledBy(dabs, level.width, level.height) : null
@@ -139,8 +93,12 @@ function withStems(memory: PixelMemory, lab: Lab, cut: Uint8Array, belief: Float
   }
   const [near, known] = [{ ...size, l: part(lab.l), a: part(lab.a), b: part(lab.b) }, part(cut)]
   let told = refined(memory, weightsOf().fine, near, part(belief))
-  if (hasThin(known, told, size, radius)) told = refined(memory, weightsOf().fine, near, told)
-  const made = withThin(known, told, size, radius)
+  let stems = stemsOf(told, size, radius)
+  if (leftOut(known, stems)) {
+    told = refined(memory, weightsOf().fine, near, told)
+    stems = stemsOf(told, size, radius)
+  }
+  const made = joined(known, stems, gapsOf(told, size, radius), size)
   const out = Uint8Array.from(cut)
   for (let y = 0; y < size.height; y++) out.set(made.subarray(y * size.width, (y + 1) * size.width), (box.top + y) * lab.width + box.left)
   return out

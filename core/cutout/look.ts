@@ -1,7 +1,7 @@
 import type { Dab } from '../design/mask'
 import { featuresOf } from './features'
 import type { Shape } from './network'
-import type { Lab } from './picture'
+import type { Lab, Size } from './picture'
 
 /** Colours of each of 2 × 2 px, what else is told of them in the mean, and how near dabs are that keep and that drop. */
 export const SHAPE: Shape = { inputs: 12 + 24 + 2, down: [20, 32, 48, 48, 48], up: [12, 24, 32, 48] }
@@ -9,7 +9,7 @@ export const SHAPE: Shape = { inputs: 12 + 24 + 2, down: [20, 32, 48, 48, 48], u
 /** How far a dab is seen by the network, shares of the shorter side. */
 const NEAR = 0.06
 
-const halfOf = ({ width, height }: Pick<Lab, 'width' | 'height'>) => ({ width: (width + 1) >> 1, height: (height + 1) >> 1 })
+const halfOf = ({ width, height }: Size) => ({ width: (width + 1) >> 1, height: (height + 1) >> 1 })
 
 /** The means of 2 × 2 px. */
 function pooled(plane: Float32Array, { width, height }: Lab): Float32Array {
@@ -25,7 +25,7 @@ function pooled(plane: Float32Array, { width, height }: Lab): Float32Array {
   return out
 }
 /** One of each 2 × 2 px of a picture's plane: `k` counts them row by row. */
-export function every(plane: Float32Array, { width, height }: Pick<Lab, 'width' | 'height'>, k: number): Float32Array {
+export function every(plane: Float32Array, { width, height }: Size, k: number): Float32Array {
   const half = halfOf({ width, height })
   const out = new Float32Array(half.width * half.height)
   for (let y = 0; y < half.height; y++) {
@@ -41,7 +41,7 @@ export function shown(p: Lab): Float32Array[] {
   return [...colours.flatMap((plane) => [0, 1, 2, 3].map((k) => every(plane, p, k))), ...featuresOf(p).map((plane) => pooled(plane, p))]
 }
 /** What it is shown of a person's dabs on a picture of a size: how near those are that keep, and those that drop. */
-export function shownOf(dabs: readonly Dab[], of: Pick<Lab, 'width' | 'height'>): Float32Array[] {
+export function shownOf(dabs: readonly Dab[], of: Size): Float32Array[] {
   const { width, height } = halfOf(of)
   const side = Math.min(width, height)
   return [true, false].map((keep) => {

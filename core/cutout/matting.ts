@@ -1,5 +1,5 @@
 import { type Bounds, boundsOf } from '../geometry/bounds'
-import { boxWhere, type Pixels } from './picture'
+import { boxWhere, type Pixels, type Size } from './picture'
 
 /** An alpha this close to either end is settled, of 255. */
 const NONE = 5
@@ -36,7 +36,7 @@ export type Matte = {
 }
 
 /** An alpha of half the size brought to this one's, bilinearly. */
-export function doubled(alpha: Uint8Array, from: { width: number; height: number }, to: { width: number; height: number }): Uint8Array {
+export function doubled(alpha: Uint8Array, from: Size, to: Size): Uint8Array {
   const out = new Uint8Array(to.width * to.height)
   const box = boxWhere(alpha, from, 1, 2)
   if (!box) return out

@@ -1,9 +1,11 @@
 import { type Bounds, boundsOf, grow, intersect } from '../geometry/bounds'
 
+/** px. */
+export type Size = { width: number; height: number }
 /** A picture in OKLab: three planes of 32-bit floats, row by row. */
-export type Lab = { width: number; height: number; l: Float32Array; a: Float32Array; b: Float32Array }
+export type Lab = Size & { l: Float32Array; a: Float32Array; b: Float32Array }
 /** RGBA of 8 bits a channel, straight alpha. */
-export type Pixels = { width: number; height: number; data: Uint8Array | Uint8ClampedArray }
+export type Pixels = Size & { data: Uint8Array | Uint8ClampedArray }
 
 const LINEAR = Float64Array.from({ length: 256 }, (_, n) => {
   const v = n / 255
@@ -59,14 +61,56 @@ export function reducedTo(p: Pixels, width: number, height: number): Pixels {
   }
   return { width, height, data }
 }
+/** px as one number each. */
+const wordsOf = (data: Pixels['data']): Uint32Array => {
+  const bytes = data.byteOffset % 4 === 0 ? data : data.slice()
+  return new Uint32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2)
+}
+/** Half the size, each px the mean of four. */
+export function halved(p: Pixels): Pixels {
+  const [width, height] = [Math.max(1, (p.width + 1) >> 1), Math.max(1, (p.height + 1) >> 1)]
+  const data = new Uint8Array(width * height * 4)
+  const [from, to] = [wordsOf(p.data), new Uint32Array(data.buffer)]
+  // Two channels at a time: each has eight bits of room above it for the sum.
+  const even = 0xff00ff
+  for (let y = 0; y < height; y++) {
+    const [top, low] = [2 * y * p.width, Math.min(p.height - 1, 2 * y + 1) * p.width]
+    for (let x = 0; x < width; x++) {
+      const [u, v] = [2 * x, 2 * x + 1 < p.width ? 2 * x + 1 : 2 * x]
+      const [a, b, c, d] = [from[top + u] as number, from[top + v] as number, from[low + u] as number, from[low + v] as number]
+      const first = (a & even) + (b & even) + (c & even) + (d & even) + 0x20002
+      const second = ((a >>> 8) & even) + ((b >>> 8) & even) + ((c >>> 8) & even) + ((d >>> 8) & even) + 0x20002
+      to[y * width + x] = ((first >>> 2) & even) | (((second >>> 2) & even) << 8)
+    }
+  }
+  return { width, height, data }
+}
+
+/** What is known of each px of a picture brought to another size, bilinearly. */
+export function stretched(from: Float32Array, { width: w, height: h }: Size, { width, height }: Size): Float32Array {
+  const out = new Float32Array(width * height)
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const u = Math.min(w - 1, Math.max(0, ((x + 0.5) * w) / width - 0.5))
+      const v = Math.min(h - 1, Math.max(0, ((y + 0.5) * h) / height - 0.5))
+      const [u0, v0] = [Math.floor(u), Math.floor(v)]
+      const [u1, v1] = [Math.min(w - 1, u0 + 1), Math.min(h - 1, v0 + 1)]
+      const [du, dv] = [u - u0, v - v0]
+      out[y * width + x] =
+        ((from[v0 * w + u0] as number) * (1 - du) + (from[v0 * w + u1] as number) * du) * (1 - dv) +
+        ((from[v1 * w + u0] as number) * (1 - du) + (from[v1 * w + u1] as number) * du) * dv
+    }
+  return out
+}
+
 /** The size of a picture whose longer side is at most `most` px. */
-export function fitted(width: number, height: number, most: number): { width: number; height: number } {
+export function fitted(width: number, height: number, most: number): Size {
   const k = Math.min(1, most / Math.max(width, height))
   return { width: Math.max(1, Math.round(width * k)), height: Math.max(1, Math.round(height * k)) }
 }
 
 /** The box around what is `least` or more of a plane, with some room; null where nothing is. */
-export function boxWhere(plane: ArrayLike<number>, { width, height }: Pick<Lab, 'width' | 'height'>, least: number, room: number): Bounds | null {
+export function boxWhere(plane: ArrayLike<number>, { width, height }: Size, least: number, room: number): Bounds | null {
   const is = (n: number) => (plane[n] as number) >= least
   let [left, top, right, bottom] = [width, height, 0, 0]
   for (let y = 0, row = 0; y < height; y++, row += width) {

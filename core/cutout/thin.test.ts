@@ -2,10 +2,10 @@ import fc from 'fast-check'
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { openMemory } from '../../host/kernels'
-import { cutOut, halved, stretched } from './cut-out'
+import { cutOut } from './cut-out'
 import { doubled } from './matting'
-import type { Pixels } from './picture'
-import { thinOf, withThin } from './thin'
+import { halved, type Pixels, stretched } from './picture'
+import { gapsOf, joined, leftOut, stemsOf, thinOf } from './thin'
 
 const memory = openMemory()
 const size = { width: 120, height: 90 }
@@ -44,13 +44,18 @@ describe('what is thin', () => {
 
 describe('a cut that left out what is thin', () => {
   const believedIn = (set: Uint8Array) => Float32Array.from(set, (v) => (v ? 0.8 : 0.1))
-  const withParts = (cut: Uint8Array, belief: Float32Array) => withThin(cut, belief, size, 5)
+  const withParts = (cut: Uint8Array, belief: Float32Array) => joined(cut, stemsOf(belief, size, 5), gapsOf(belief, size, 5), size)
   const belief = believedIn(whole)
   it('gets what hangs on to it, and nothing that stands alone or is doubted', () => {
     const made = withParts(setOf(disc), belief)
     expect([made[at(80, 67)], made[at(40, 20)], made[at(101, 40)]]).toEqual([1, 1, 0])
     const doubted = Float32Array.from(belief, (v, n) => (fringe(n % size.width, Math.floor(n / size.width)) ? 0.41 : v))
     expect(withParts(setOf(disc), doubted)).toEqual(setOf((x, y) => disc(x, y) || stem(x, y)))
+  })
+  it('is told from one that has them', () => {
+    const stems = stemsOf(belief, size, 5)
+    expect(leftOut(setOf(disc), stems)).toBe(true)
+    expect(leftOut(whole, stems)).toBe(false)
   })
   it('gets what hangs on by way of another thin part', () => {
     const bridge = (x: number, y: number) => x > 85 && x < 102 && Math.abs(y - 69) < 2

@@ -1,18 +1,16 @@
-import type { Lab } from './picture'
+import type { Size } from './picture'
 
 /** Half of what a part is thinner than, shares of a picture's longer side. */
 export const THIN = 0.011
 /** What is thin belongs to the thing from this belief on, and to the ground up to that. */
 const JOINED = 0.42
 const LEFT = 0.4
-/** From so many px on that are thin and not in a cut it is looked at again, shares of all; some are along any edge. */
+/** From so many px on, shares of all, stems were left out of a cut. */
 const SOME = 0.0002
-
-type Size = Pick<Lab, 'width' | 'height'>
 
 /** Gives a value to every px up to `radius` columns and rows from one that has it. */
 function grown(from: Uint8Array, { width, height }: Size, radius: number, value: 0 | 1): Uint8Array {
-  let [a, b] = [from, from]
+  let [a, b] = [from, from.slice()]
   const run = (start: number, step: number, length: number): void => {
     let left = 0
     for (let n = 0, at = start; n < length; n++, at += step) {
@@ -20,13 +18,11 @@ function grown(from: Uint8Array, { width, height }: Size, radius: number, value:
       if (left-- > 0) b[at] = value
     }
   }
-  b = a.slice()
   for (let y = 0; y < height; y++) {
     run(y * width, 1, width)
     run((y + 1) * width - 1, -1, width)
   }
-  a = b
-  b = a.slice()
+  ;[a, b] = [b, b.slice()]
   for (let x = 0; x < width; x++) {
     run(x, width, height)
     run((height - 1) * width + x, -width, height)
@@ -46,23 +42,22 @@ function partsOf(belief: Float32Array, holds: (v: number) => boolean, size: Size
   for (let n = 0; n < set.length; n++) set[n] = holds(belief[n] as number) ? 1 : 0
   return thinOf(set, size, radius)
 }
-/** Whether a thing that is believed in has thin parts that a cut left out. */
-export function hasThin(cut: Uint8Array, belief: Float32Array, size: Size, radius: number): boolean {
+/** What is thin of a thing that is believed in, 0–1 a px, and of its ground. */
+export const stemsOf = (belief: Float32Array, size: Size, radius: number): Uint8Array => partsOf(belief, (v) => v > JOINED, size, radius)
+export const gapsOf = (belief: Float32Array, size: Size, radius: number): Uint8Array => partsOf(belief, (v) => v < LEFT, size, radius)
+
+/** Whether a cut left out more of what is thin than lies along any edge. */
+export function leftOut(cut: Uint8Array, stems: Uint8Array): boolean {
   let count = 0
-  partsOf(belief, (v) => v > JOINED, size, radius).forEach((v, n) => {
-    if (v && !cut[n]) count++
-  })
+  for (let n = 0; n < cut.length; n++) if (stems[n] && !cut[n]) count++
   return count > SOME * cut.length
 }
 
 /**
- * A cut with the stems and fringes that it left out and without the gaps that it closed, as a cut shuns what is thin: parts up to
- * `2 × radius` px thick that are believed in, 0–1 a px, and hang on to it, be it by way of each other, come to it; what is
- * believed to be ground and as thin goes.
+ * A cut with the stems that it left out and without the gaps that it closed, as a cut shuns what is thin: stems come to it that
+ * hang on to it, be it by way of each other.
  */
-export function withThin(cut: Uint8Array, belief: Float32Array, size: Size, radius: number): Uint8Array {
-  const { width } = size
-  const thin = partsOf(belief, (v) => v > JOINED, size, radius)
+export function joined(cut: Uint8Array, stems: Uint8Array, gaps: Uint8Array, { width }: Size): Uint8Array {
   const out = Uint8Array.from(cut)
   const around = (n: number, each: (m: number) => void): void => {
     const x = n % width
@@ -75,12 +70,12 @@ export function withThin(cut: Uint8Array, belief: Float32Array, size: Size, radi
   }
   const hanging: number[] = []
   const take = (n: number): void => {
-    if (!thin[n] || out[n]) return
+    if (!stems[n] || out[n]) return
     out[n] = 1
     hanging.push(n)
   }
   for (let n = 0; n < cut.length; n++) {
-    if (!thin[n] || cut[n]) continue
+    if (!stems[n] || cut[n]) continue
     let touches = false
     around(n, (m) => {
       touches ||= cut[m] === 1
@@ -88,7 +83,6 @@ export function withThin(cut: Uint8Array, belief: Float32Array, size: Size, radi
     if (touches) take(n)
   }
   for (let n = hanging.pop(); n !== undefined; n = hanging.pop()) around(n, take)
-  const gaps = partsOf(belief, (v) => v < LEFT, size, radius)
   for (let n = 0; n < cut.length; n++) if (gaps[n]) out[n] = 0
   return out
 }

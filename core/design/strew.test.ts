@@ -4,7 +4,7 @@ import type { Point } from '../geometry/matrix'
 import { placedBounds } from '../geometry/placement'
 import { shownPoint } from '../geometry/warp'
 import { boxAt, graphicLayer, pictureLayer, shapeLayer, slotLayer, strewLayer, typeLayer } from './blank'
-import { type LayerOf, layerSchema } from './schema'
+import { type LayerOf, layerSchema, type Placement } from './schema'
 import { dice, strewn, thingOf } from './strew'
 
 const at = { id: 's', page: 'page1', plane: 'setting' as const, order: 'a0' }
@@ -86,10 +86,16 @@ describe('strewing', () => {
       const angle = ((n + 0.5) / 5 - 0.5) * 90
       expect((Math.atan2(right.y - left.y, right.x - left.x) * 180) / Math.PI).toBeCloseTo(angle, 0)
     })
-    // A perspective carries them too.
+    // A perspective carries each to where it shows the place that the copy has on the plain box.
     const corner = { x: 0, y: 0 }
-    const tilted = strewn({ ...bent, placement: { ...bent.placement, corners: [corner, { x: -0.25, y: 0 }, corner, corner] } })
-    expect(tilted.every((l) => l.placement.bend !== undefined)).toBe(true)
+    const tilted: Placement = { ...bent.placement, corners: [corner, { x: -0.25, y: 0.1 }, corner, corner] }
+    const plain = strewn(bent)
+    strewn({ ...bent, placement: tilted }).forEach(({ placement: p }, n) => {
+      const at = plain[n]?.placement ?? p
+      const wanted = shownPoint(tilted)({ x: at.x - 100, y: at.y - 200 })
+      const made = shownPoint(p)({ x: p.width / 2, y: p.height / 2 })
+      expect(Math.hypot(made.x - wanted.x, made.y - wanted.y)).toBeLessThan(0.1)
+    })
   })
   it('scales strokes and corners with each copy', () => {
     const thing = thingOf({

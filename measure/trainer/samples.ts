@@ -1,6 +1,6 @@
-import { believe, stretched } from '../../core/cutout/cut-out'
+import { believe } from '../../core/cutout/cut-out'
 import { shown } from '../../core/cutout/look'
-import { fitted, type Lab, type Pixels, reducedTo, toLab } from '../../core/cutout/picture'
+import { fitted, type Pixels, reducedTo, type Size, stretched, toLab } from '../../core/cutout/picture'
 import { shownFinely } from '../../core/cutout/refine'
 import type { PixelMemory } from '../../core/pixels/memory'
 import type { CutoutScene } from '../cutout-scenes'
@@ -27,7 +27,7 @@ export function fineSample(memory: PixelMemory, look: Float32Array, scene: Cutou
   const prior = believe(memory, photo, [], look)
   return { width, height, planes: short(shownFinely(toLab(photo), again ? corrected(prior, truth, photo) : prior)), truth }
 }
-function corrected(prior: Float32Array, truth: Uint8Array, size: Pick<Lab, 'width' | 'height'>): Float32Array {
+function corrected(prior: Float32Array, truth: Uint8Array, size: Size): Float32Array {
   const grey = new Uint8Array(truth.length * 4)
   truth.forEach((v, n) => grey.set([v, v, v, 255], n * 4))
   const half = { width: size.width >> 1, height: size.height >> 1 }
