@@ -98,7 +98,7 @@ function withStems(memory: PixelMemory, lab: Lab, cut: Uint8Array, belief: Float
     told = refined(memory, weightsOf().fine, near, told)
     stems = stemsOf(told, size, radius)
   }
-  const made = joined(known, stems, gapsOf(told, size, radius), size)
+  const made = joined(known, stems, gapsOf(told, size, radius), size, radius)
   const out = Uint8Array.from(cut)
   for (let y = 0; y < size.height; y++) out.set(made.subarray(y * size.width, (y + 1) * size.width), (box.top + y) * lab.width + box.left)
   return out

@@ -44,7 +44,7 @@ describe('what is thin', () => {
 
 describe('a cut that left out what is thin', () => {
   const believedIn = (set: Uint8Array) => Float32Array.from(set, (v) => (v ? 0.8 : 0.1))
-  const withParts = (cut: Uint8Array, belief: Float32Array) => joined(cut, stemsOf(belief, size, 5), gapsOf(belief, size, 5), size)
+  const withParts = (cut: Uint8Array, belief: Float32Array) => joined(cut, stemsOf(belief, size, 5), gapsOf(belief, size, 5), size, 5)
   const belief = believedIn(whole)
   it('gets what hangs on to it, and nothing that stands alone or is doubted', () => {
     const made = withParts(setOf(disc), belief)
@@ -65,14 +65,16 @@ describe('a cut that left out what is thin', () => {
     const beside = (x: number, y: number) => Math.hypot(x - 84, y - 60) < 20
     expect(withParts(setOf(disc), believedIn(setOf((x, y) => disc(x, y) || beside(x, y))))[at(84, 60)]).toBe(0)
   })
-  it('loses thin gaps that are believed to be ground, and nothing else', () => {
-    const gap = (x: number, y: number) => disc(x, y) && Math.abs(x - 30) < 2 && y > 50
-    const cut = setOf(disc)
-    const made = withParts(cut, believedIn(setOf((x, y) => disc(x, y) && !gap(x, y))))
-    expect(made[at(30, 62)]).toBe(0)
+  it('loses gaps that it closed beside stems, and keeps those that are far from any', () => {
+    const slit = (x: number, y: number) => disc(x, y) && Math.abs(x - 30) < 2 && y > 66
+    const pair = (x: number, y: number) => y >= 8 && y < 42 && ((x >= 36 && x < 40) || (x >= 44 && x < 48))
+    // The cut closed the two stems from row 20 on and ended there.
+    const cut = setOf((x, y) => disc(x, y) || (y >= 20 && y < 42 && x >= 36 && x < 48))
+    const made = withParts(cut, believedIn(setOf((x, y) => (disc(x, y) && !slit(x, y)) || pair(x, y))))
+    expect([made[at(37, 12)], made[at(42, 24)], made[at(30, 75)]]).toEqual([1, 0, 1])
     // A wide part that is not believed in stays as it was cut.
     const wide = setOf((x, y) => disc(x, y) && x >= 40)
-    expect(withParts(cut, believedIn(wide))[at(25, 60)]).toBe(1)
+    expect(withParts(setOf(disc), believedIn(wide))[at(25, 60)]).toBe(1)
   })
 })
 

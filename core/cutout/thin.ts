@@ -2,7 +2,7 @@ import type { Size } from './picture'
 
 /** Half of what a part is thinner than, shares of a picture's longer side. */
 export const THIN = 0.011
-/** What is thin belongs to the thing from this belief on, and to the ground up to that. */
+/** What is thin belongs to the thing from this belief on, and to the ground between stems up to that. */
 const JOINED = 0.42
 const LEFT = 0.4
 /** From so many px on, shares of all, stems were left out of a cut. */
@@ -36,8 +36,7 @@ export function thinOf(set: Uint8Array, size: Size, radius: number): Uint8Array 
   return set.map((v, n) => (v && !opened[n] ? 1 : 0))
 }
 
-/** Thin parts of the px of which a belief holds. */
-function partsOf(belief: Float32Array, holds: (v: number) => boolean, size: Size, radius: number): Uint8Array {
+const partsOf = (belief: Float32Array, holds: (v: number) => boolean, size: Size, radius: number): Uint8Array => {
   const set = new Uint8Array(belief.length)
   for (let n = 0; n < set.length; n++) set[n] = holds(belief[n] as number) ? 1 : 0
   return thinOf(set, size, radius)
@@ -54,10 +53,11 @@ export function leftOut(cut: Uint8Array, stems: Uint8Array): boolean {
 }
 
 /**
- * A cut with the stems that it left out and without the gaps that it closed, as a cut shuns what is thin: stems come to it that
- * hang on to it, be it by way of each other.
+ * A cut with the stems that it left out, as a cut shuns what is thin: those that hang on to it, be it by way of each other; and
+ * without the gaps that it closed up to `2 × radius` px beside them.
  */
-export function joined(cut: Uint8Array, stems: Uint8Array, gaps: Uint8Array, { width }: Size): Uint8Array {
+export function joined(cut: Uint8Array, stems: Uint8Array, gaps: Uint8Array, size: Size, radius: number): Uint8Array {
+  const { width } = size
   const out = Uint8Array.from(cut)
   const around = (n: number, each: (m: number) => void): void => {
     const x = n % width
@@ -83,6 +83,12 @@ export function joined(cut: Uint8Array, stems: Uint8Array, gaps: Uint8Array, { w
     if (touches) take(n)
   }
   for (let n = hanging.pop(); n !== undefined; n = hanging.pop()) around(n, take)
-  for (let n = 0; n < cut.length; n++) if (gaps[n]) out[n] = 0
+  const beside = grown(
+    out.map((v, n) => (v && !cut[n] ? 1 : 0)),
+    size,
+    Math.round(2 * radius),
+    1,
+  )
+  for (let n = 0; n < cut.length; n++) if (gaps[n] && beside[n]) out[n] = 0
   return out
 }
