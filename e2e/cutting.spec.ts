@@ -89,6 +89,8 @@ test('a photo is cut out by one press, corrected by a dab, parted in register an
   await page.getByRole('button', { name: 'Cut out the main thing' }).click()
   await expect(page.getByRole('button', { name: 'Cut out anew' })).toBeVisible({ timeout: 60_000 })
   await settled(page)
+  // The next step lies at hand.
+  await expect(page.getByRole('button', { name: 'Drop', exact: true })).toBeInViewport()
   const p = (await photo())?.placement ?? { x: 0, y: 0, width: 1, height: 1 }
   const at = (u: number, v: number) => [p.x + (u - 0.5) * p.width, p.y + (v - 0.5) * p.height] as const
   // The wall is gone, the bowls are there.

@@ -170,16 +170,24 @@ try {
     bench.select([photo.id])
   })
   await quiet()
-  // What of the ground was kept is dropped by dabs.
+  // What of the bowls was lost is kept by dabs, what of the ground came along is dropped.
   await page.keyboard.press('7')
-  await page.evaluate(() => window.vividBench.set({ dab: { ...window.vividBench.store.getState().dab, keep: false } }))
-  for (const [x, y] of [
-    [800, 520],
-    [800, 610],
-    [770, 830],
-    [760, 700],
-    [720, 860],
+  for (const [x, y, keep] of [
+    [348, 440, true],
+    [324, 481, true],
+    [802, 449, false],
+    [802, 505, false],
+    [758, 815, false],
+    [694, 782, false],
+    [694, 816, false],
+    [604, 851, false],
+    [489, 860, false],
+    [796, 699, false],
+    [313, 347, false],
+    [780, 703, false],
+    [640, 828, false],
   ]) {
+    await page.evaluate((kept) => window.vividBench.set({ dab: { size: 26, keep: kept } }), keep)
     const dab = await at(x, y)
     await page.mouse.click(dab.x, dab.y)
     await page.waitForTimeout(800)

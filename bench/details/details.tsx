@@ -1,5 +1,5 @@
 'use client'
-import { memo, useDeferredValue, useEffect, useRef } from 'react'
+import { memo, type ReactNode, useDeferredValue, useEffect, useRef } from 'react'
 import { layerName } from '@/core/design/blank'
 import { isAxis } from '@/core/design/mirror'
 import { planeLabels } from '@/core/design/planes'
@@ -7,6 +7,7 @@ import { type Layer, SLOT_FORMS } from '@/core/design/schema'
 import { SHAPE_FORMS } from '../commands/tools'
 import { handledLeaves } from '../state/acts'
 import { useBench, usePacedState } from '../state/bench-context'
+import type { Tool } from '../state/bench-state'
 import type { BenchState } from '../state/bench-store'
 import { BlendSection } from './blend-section'
 import { BrushOptions } from './brush-options'
@@ -42,6 +43,15 @@ const shown = (state: BenchState) => ({
 /** Whether a place of its own means anything: a grade reaches over all that lies beneath it. */
 const placed = (layer: Pick<Layer, 'kind'>): boolean => layer.kind !== 'grade'
 
+/** What tools can be told before they are used. */
+const toolOptions: Partial<Record<Tool, () => ReactNode>> = {
+  brush: BrushOptions,
+  cut: CutOptions,
+  sample: SampleOptions,
+  path: PathOptions,
+  weave: WeaveOptions,
+}
+
 /** The panel of what is selected: sections in the order of work. Follows the hand when there is time; the stage comes first. */
 export function Details() {
   return <Panel s={useDeferredValue(usePacedState(shown))} />
@@ -59,6 +69,7 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
     if (s.tool !== 'pick') panel.current?.scrollTo({ top: 0 })
   }, [s.tool])
   const [only] = layers
+  const Options = toolOptions[s.tool]
   return (
     <aside
       ref={panel}
@@ -67,29 +78,9 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
     >
       {s.tool === 'slot' && <Forms label="Slot to draw" all={SLOT_FORMS} now={s.slotForm} onChange={(slotForm) => bench.set({ slotForm })} />}
       {s.tool === 'shape' && <Forms label="Shape to draw" all={SHAPE_FORMS} now={s.shapeForm} onChange={(shapeForm) => bench.set({ shapeForm })} />}
-      {s.tool === 'brush' && (
-        <div className="border-b border-line p-2">
-          <BrushOptions />
-        </div>
-      )}
-      {s.tool === 'cut' && (
-        <div className="border-b border-line p-2">
-          <CutOptions />
-        </div>
-      )}
-      {s.tool === 'sample' && (
-        <div className="border-b border-line p-2">
-          <SampleOptions />
-        </div>
-      )}
-      {s.tool === 'path' && (
-        <div className="border-b border-line p-2">
-          <PathOptions />
-        </div>
-      )}
-      {s.tool === 'weave' && (
-        <div className="border-b border-line p-2">
-          <WeaveOptions />
+      {Options && (
+        <div className="border-b border-line px-3 py-2.5">
+          <Options />
         </div>
       )}
       <header className="border-b border-line px-3 py-2">
@@ -137,7 +128,7 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
 /** What the tool in hand draws next. */
 function Forms<F extends string>({ label, all, now, onChange }: { label: string; all: readonly F[]; now: F; onChange: (form: F) => void }) {
   return (
-    <div className="flex gap-1 border-b border-line p-2" role="group" aria-label={label}>
+    <div className="flex gap-1 border-b border-line px-3 py-2" role="group" aria-label={label}>
       {all.map((f) => (
         <button
           key={f}

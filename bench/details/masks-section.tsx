@@ -80,6 +80,8 @@ const iconOf = (m: Mask): LucideIcon =>
 export function MasksSection({ layer }: { layer: Layer }) {
   const bench = useBench()
   const open = useBenchState((s) => s.mask)
+  // What brush and dab can be told is on top of the panel: there is the next step.
+  const picking = useBenchState((s) => s.tool === 'pick')
   const masks = masksOf(layer)
   return (
     <Section
@@ -106,7 +108,7 @@ export function MasksSection({ layer }: { layer: Layer }) {
       {masks.map((m) => (
         <div
           key={m.id}
-          ref={open === m.id ? intoView : undefined}
+          ref={open === m.id && picking ? intoView : undefined}
           className={open === m.id ? '-mx-1.5 flex flex-col gap-1.5 rounded-control border border-line p-1.5' : ''}
         >
           <Head mask={m} open={open === m.id} />

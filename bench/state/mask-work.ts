@@ -32,6 +32,8 @@ export async function asked<T>(
   signal?: AbortSignal,
   progress: (share: number) => void = () => undefined,
 ): Promise<T | null> {
+  // What went wrong before is no longer true.
+  if (bench.store.getState().notice?.tone === 'trouble') bench.set({ notice: null })
   try {
     const response = await fetch(path, {
       method: 'POST',
@@ -43,7 +45,7 @@ export async function asked<T>(
     const found = inLines ? await lastLine(response, progress) : { ok: response.ok, answer: await response.json() }
     const answer = found.answer as T & { message?: string }
     if (found.ok) return answer
-    bench.notify(answer.message ?? 'This could not be done. Nothing was changed.', 'trouble')
+    bench.notify(answer.message ?? 'The server could not do this. Nothing was changed; try again.', 'trouble')
   } catch {
     if (!signal?.aborted) bench.notify('The server does not answer. Nothing was changed; try again.', 'trouble')
   }
