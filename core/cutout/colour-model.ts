@@ -3,14 +3,13 @@ import type { Lab } from './picture'
 const SIDE = 32
 const [L0, LK] = [0, SIDE / 1.0001]
 const [C0, CK] = [-0.24, SIDE / 0.48]
-const clampBin = (v: number): number => (v < 0 ? 0 : v > SIDE - 1 ? SIDE - 1 : Math.floor(v))
+const binAt = (v: number, from: number, scale: number): number => Math.min(SIDE - 1, Math.max(0, Math.floor((v - from) * scale)))
 
 /** The bin of each px's colour in a cube of OKLab, 32 bins a side. */
-export function binsOf(p: Lab): Uint16Array {
-  const out = new Uint16Array(p.l.length)
+export function binsOf({ l, a, b }: Lab): Uint16Array {
+  const out = new Uint16Array(l.length)
   for (let n = 0; n < out.length; n++)
-    out[n] =
-      (clampBin(((p.l[n] as number) - L0) * LK) * SIDE + clampBin(((p.a[n] as number) - C0) * CK)) * SIDE + clampBin(((p.b[n] as number) - C0) * CK)
+    out[n] = (binAt(l[n] as number, L0, LK) * SIDE + binAt(a[n] as number, C0, CK)) * SIDE + binAt(b[n] as number, C0, CK)
   return out
 }
 /** How often colours occur, a density over the bins smoothed so that near colours count too; sums to 1. */
@@ -54,15 +53,19 @@ export class ColourModel {
   }
 }
 
-/** How much rather each px's colour is the thing's than the ground's, in log odds: colours counted by how sure px are of being either. */
-export function likelier(bins: Uint16Array, belief: ArrayLike<number>): Float32Array {
+/** How much rather the colour of each bin is the thing's than the ground's, in log odds: colours counted by how sure px are of being either. */
+export function oddsOf(bins: Uint16Array, belief: ArrayLike<number>): Float32Array {
   const [mine, other] = [new ColourModel(), new ColourModel()]
   for (let n = 0; n < bins.length; n++) {
     const b = (belief[n] as number) - 0.5
     if (b > 0) mine.add(bins[n] as number, b)
     else other.add(bins[n] as number, -b)
   }
-  const odds = mine.settle().over(other.settle())
+  return mine.settle().over(other.settle())
+}
+/** The same for each px, up to `most` either way. */
+export function likelier(bins: Uint16Array, belief: ArrayLike<number>, most: number): Float32Array {
+  const odds = oddsOf(bins, belief).map((v) => Math.max(-most, Math.min(most, v)))
   const out = new Float32Array(bins.length)
   for (let n = 0; n < bins.length; n++) out[n] = odds[bins[n] as number] as number
   return out

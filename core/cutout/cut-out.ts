@@ -1,10 +1,11 @@
 import { coloursSize, type Dab } from '../design/mask'
 import { heightOf, widthOf } from '../geometry/bounds'
 import type { PixelMemory } from '../pixels/memory'
+import { doubled, type Prior, priorOf } from './band'
 import { SHAPE, shown, shownOf } from './look'
-import { doubled, type Matte, matte } from './matting'
+import { type Matte, matte } from './matting'
 import { logistic, Network } from './network'
-import { boxWhere, fitted, halved, type Lab, type Pixels, reducedTo, type Size, stretched, toLab } from './picture'
+import { boxWhere, fitted, halved, type Lab, type Pixels, reducedTo, stretched, toLab } from './picture'
 import { FINE, refined } from './refine'
 import { heldTo, segment, settledBy, sharpened } from './segment'
 import { gapsOf, joined, leftOut, stemsOf, THIN } from './thin'
@@ -46,32 +47,36 @@ export type CutOut = {
 export function cutOut(memory: PixelMemory, photo: Pixels, dabs: readonly Dab[], progress: (share: number) => void = () => {}): CutOut {
   const { chain, small, belief, cut } = cutStages(memory, photo, dabs, progress)
   progress(0.5)
-  let alpha: Uint8Array = cut.map((v) => v * 255)
   let colours: Pixels | null = null
+  let made: Matte | null = null
   const held = coloursSize(photo.width, photo.height)
-  let size: Size = small
-  for (let n = chain.length - 1; n >= 0; n--) {
+  // The contour is cut again on the first finer copy; from there on the edge is told by its colours.
+  for (let n = Math.max(0, chain.length - 2); n >= 0; n--) {
     const level = chain[n] as Pixels
     const settled = dabs.length > 0 ? settledBy(dabs, level.width, level.height) : null
-    let prior = n === chain.length - 1 ? alpha : doubled(alpha, size, level)
-    size = level
-    // The contour is cut again on the first finer copy, and what is thin is looked for there; from there on the edge is told by its colours.
-    if (n === Math.max(0, chain.length - 2)) {
-      const lab = toLab(level)
-      const coarse = prior.map((v) => (v >= 128 ? 1 : 0))
-      const again = chain.length > 1 ? sharpened(lab, coarse, settled) : coarse
-      prior = withStems(memory, lab, again, stretched(belief, small, level)).map((v) => v * 255)
-    }
-    if (n === chain.length - 1 && n > 0) {
-      alpha = prior
-      continue
-    }
-    const made = matte(level, prior, 1, settled)
-    alpha = made.alpha
+    const prior: Prior = made ? doubled(made.alpha, made, level) : priorOf(finer(memory, level, small, cut, belief, settled), level)
+    made = matte(level, prior, settled, made)
     if (level.width === held.width && level.height === held.height) colours = coloursOf(made, level)
     progress(1 - 0.5 * (n / chain.length))
   }
-  return { width: photo.width, height: photo.height, alpha, colours: colours as Pixels }
+  return { width: photo.width, height: photo.height, alpha: (made as Matte).alpha, colours: colours as Pixels }
+}
+
+/** A cut on a finer picture than the one it was made on: its contour is looked for anew, and what is thin. */
+function finer(memory: PixelMemory, level: Pixels, small: Pixels, cut: Uint8Array, belief: Float32Array, settled: Uint8Array | null): Uint8Array {
+  const lab = toLab(level)
+  if (level === small) return withStems(memory, lab, cut, belief)
+  const shares = doubled(
+    cut.map((v) => v * 255),
+    small,
+    level,
+  ).shares
+  const contour = sharpened(
+    lab,
+    shares.map((v) => (v >= 128 ? 1 : 0)),
+    settled,
+  )
+  return withStems(memory, lab, contour, stretched(belief, small, level))
 }
 
 /** Where less than this is believed nothing thin is looked for, but `ROOM` px beside where more is. */

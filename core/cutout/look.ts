@@ -24,21 +24,22 @@ function pooled(plane: Float32Array, { width, height }: Lab): Float32Array {
   }
   return out
 }
-/** One of each 2 × 2 px of a picture's plane: `k` counts them row by row. */
-export function every(plane: Float32Array, { width, height }: Size, k: number): Float32Array {
+/** A picture's plane as four of half its size, those of each 2 × 2 px row by row, `scale` times each value and `shift` more. */
+export function quarters(plane: Float32Array, { width, height }: Size, scale: number, shift = 0): Float32Array[] {
   const half = halfOf({ width, height })
-  const out = new Float32Array(half.width * half.height)
-  for (let y = 0; y < half.height; y++) {
-    const row = Math.min(2 * y + (k >> 1), height - 1) * width
-    for (let x = 0; x < half.width; x++) out[y * half.width + x] = plane[row + Math.min(2 * x + (k & 1), width - 1)] as number
-  }
-  return out
+  return [0, 1, 2, 3].map((k) => {
+    const out = new Float32Array(half.width * half.height)
+    for (let y = 0; y < half.height; y++) {
+      const row = Math.min(2 * y + (k >> 1), height - 1) * width
+      for (let x = 0; x < half.width; x++) out[y * half.width + x] = scale * (plane[row + Math.min(2 * x + (k & 1), width - 1)] as number) + shift
+    }
+    return out
+  })
 }
 
 /** What the network is shown of a picture: planes of half its size. */
 export function shown(p: Lab): Float32Array[] {
-  const colours = [p.l.map((v) => v * 2 - 1), p.a.map((v) => v * 8), p.b.map((v) => v * 8)]
-  return [...colours.flatMap((plane) => [0, 1, 2, 3].map((k) => every(plane, p, k))), ...featuresOf(p).map((plane) => pooled(plane, p))]
+  return [...quarters(p.l, p, 2, -1), ...quarters(p.a, p, 8), ...quarters(p.b, p, 8), ...featuresOf(p).map((plane) => pooled(plane, p))]
 }
 /** What it is shown of a person's dabs on a picture of a size: how near those are that keep, and those that drop. */
 export function shownOf(dabs: readonly Dab[], of: Size): Float32Array[] {

@@ -62,26 +62,32 @@ export function reducedTo(p: Pixels, width: number, height: number): Pixels {
   return { width, height, data }
 }
 /** px as one number each. */
-const wordsOf = (data: Pixels['data']): Uint32Array => {
+const wordsOf = (data: Pixels['data']): Int32Array => {
   const bytes = data.byteOffset % 4 === 0 ? data : data.slice()
-  return new Uint32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2)
+  return new Int32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2)
+}
+/** Two channels of a px, each with eight bits of room above it for sums. */
+const EVEN = 0xff00ff
+/** The mean of four px, a channel at a time; whole numbers of 32 bits all the way. */
+const meanOf = (a: number, b: number, c: number, d: number): number => {
+  const first = (((((a & EVEN) + (b & EVEN)) | 0) + (((c & EVEN) + (d & EVEN)) | 0)) | 0) + 0x20002
+  const second = ((((((a >>> 8) & EVEN) + ((b >>> 8) & EVEN)) | 0) + ((((c >>> 8) & EVEN) + ((d >>> 8) & EVEN)) | 0)) | 0) + 0x20002
+  return ((first >>> 2) & EVEN) | (((second >>> 2) & EVEN) << 8)
 }
 /** Half the size, each px the mean of four. */
 export function halved(p: Pixels): Pixels {
   const [width, height] = [Math.max(1, (p.width + 1) >> 1), Math.max(1, (p.height + 1) >> 1)]
   const data = new Uint8Array(width * height * 4)
-  const [from, to] = [wordsOf(p.data), new Uint32Array(data.buffer)]
-  // Two channels at a time: each has eight bits of room above it for the sum.
-  const even = 0xff00ff
+  const [from, to] = [wordsOf(p.data), new Int32Array(data.buffer)]
   for (let y = 0; y < height; y++) {
-    const [top, low] = [2 * y * p.width, Math.min(p.height - 1, 2 * y + 1) * p.width]
-    for (let x = 0; x < width; x++) {
-      const [u, v] = [2 * x, 2 * x + 1 < p.width ? 2 * x + 1 : 2 * x]
-      const [a, b, c, d] = [from[top + u] as number, from[top + v] as number, from[low + u] as number, from[low + v] as number]
-      const first = (a & even) + (b & even) + (c & even) + (d & even) + 0x20002
-      const second = ((a >>> 8) & even) + ((b >>> 8) & even) + ((c >>> 8) & even) + ((d >>> 8) & even) + 0x20002
-      to[y * width + x] = ((first >>> 2) & even) | (((second >>> 2) & even) << 8)
-    }
+    const top = 2 * y * p.width
+    const low = Math.min(p.height - 1, 2 * y + 1) * p.width
+    let n = y * width
+    for (let x = 0; x < p.width - 1; x += 2)
+      to[n++] = meanOf(from[top + x] as number, from[top + x + 1] as number, from[low + x] as number, from[low + x + 1] as number)
+    // The last of an odd row stands for two.
+    const [a, b] = [from[top + p.width - 1] as number, from[low + p.width - 1] as number]
+    if (p.width % 2 === 1) to[n] = meanOf(a, a, b, b)
   }
   return { width, height, data }
 }

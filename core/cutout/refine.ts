@@ -1,6 +1,6 @@
 import type { PixelMemory } from '../pixels/memory'
 import { binsOf, likelier } from './colour-model'
-import { every } from './look'
+import { quarters } from './look'
 import { logistic, Network, type Shape } from './network'
 import type { Lab } from './picture'
 
@@ -9,14 +9,13 @@ export const FINE: Shape = { inputs: 12 + 4 + 4, down: [12, 20, 32, 40], up: [12
 
 /** What the network is shown of a picture of which `prior` is known roughly, 0–1 a px: planes of half its size. */
 export function shownFinely(p: Lab, prior: Float32Array): Float32Array[] {
-  const planes = [
-    p.l.map((v) => v * 2 - 1),
-    p.a.map((v) => v * 8),
-    p.b.map((v) => v * 8),
-    likelier(binsOf(p), prior).map((v) => Math.max(-5, Math.min(5, v)) / 2.5),
-    prior.map((v) => v * 2 - 1),
+  return [
+    ...quarters(p.l, p, 2, -1),
+    ...quarters(p.a, p, 8),
+    ...quarters(p.b, p, 8),
+    ...quarters(likelier(binsOf(p), prior, 5), p, 1 / 2.5),
+    ...quarters(prior, p, 2, -1),
   ]
-  return planes.flatMap((plane) => [0, 1, 2, 3].map((k) => every(plane, p, k)))
 }
 
 /** What a thing covers of each px, 0–1, from what is known of it on a coarser picture. */

@@ -1,6 +1,6 @@
 import type { Dab } from '../design/mask'
 import { connectedParts, within } from '../geometry/connected'
-import { binsOf, likelier } from './colour-model'
+import { binsOf, likelier, oddsOf } from './colour-model'
 import { blurred, edgesOf } from './edges'
 import { leastCut, STEPS } from './max-flow'
 import type { Lab } from './picture'
@@ -36,13 +36,15 @@ export function settledBy(dabs: readonly Dab[], width: number, height: number): 
   return out
 }
 
-/** What it costs to cut between neighbours, one of them open at least: little where the colour changes. */
-function linksOf(p: Lab, smooth: number, open: (n: number) => boolean = () => true): Float32Array {
-  const { width, height } = p
+/** What it costs to cut between neighbours, or between those in `only` and theirs: little where the colour changes. */
+function linksOf(p: Lab, smooth: number, only: readonly number[] | null = null): Float32Array {
+  const { width, height, l, a, b } = p
   let [sum, count] = [0, 0]
-  const difference = (n: number, m: number) =>
-    0.5 * ((p.l[n] as number) - (p.l[m] as number)) ** 2 +
-    2 * (((p.a[n] as number) - (p.a[m] as number)) ** 2 + ((p.b[n] as number) - (p.b[m] as number)) ** 2)
+  const difference = (n: number, m: number): number => {
+    const light = (l[n] as number) - (l[m] as number)
+    const [green, blue] = [(a[n] as number) - (a[m] as number), (b[n] as number) - (b[m] as number)]
+    return 0.5 * light * light + 2 * (green * green + blue * blue)
+  }
   for (let y = 0; y < height - 1; y++)
     for (let x = 0; x < width - 1; x++) {
       const n = y * width + x
@@ -51,20 +53,18 @@ function linksOf(p: Lab, smooth: number, open: (n: number) => boolean = () => tr
     }
   const beta = 1 / (2 * Math.max(1e-7, sum / Math.max(1, count)))
   const out = new Float32Array(width * height * 8)
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const n = y * width + x
-      for (let d = 0; d < 8; d += 2) {
-        const [dx, dy] = STEPS[d] as readonly [number, number]
-        const [u, v] = [x + dx, y + dy]
-        if (u < 0 || v < 0 || u >= width || v >= height) continue
-        const m = v * width + u
-        if (!open(n) && !open(m)) continue
-        const cost = (smooth * (0.04 + Math.exp(-beta * difference(n, m)))) / (dx !== 0 && dy !== 0 ? Math.SQRT2 : 1)
-        out[n * 8 + d] = cost
-        out[m * 8 + d + 1] = cost
-      }
-    }
+  const link = (n: number, d: number) => {
+    const [dx, dy] = STEPS[d] as readonly [number, number]
+    const [u, v] = [(n % width) + dx, Math.floor(n / width) + dy]
+    if (u < 0 || v < 0 || u >= width || v >= height) return
+    const m = v * width + u
+    const cost = (smooth * (0.04 + Math.exp(-beta * difference(n, m)))) / (dx !== 0 && dy !== 0 ? Math.SQRT2 : 1)
+    out[n * 8 + d] = cost
+    out[m * 8 + (d ^ 1)] = cost
+  }
+  if (only) for (const n of only) for (let d = 0; d < 8; d++) link(n, d)
+  // Every second step leads on, the one after it back.
+  else for (let n = 0; n < width * height; n++) for (let d = 0; d < 8; d += 2) link(n, d)
   return out
 }
 
@@ -151,12 +151,12 @@ export function segment(p: Lab, held: Float32Array, dabs: readonly Dab[]): Uint8
   let belief: Float32Array = held
   let cut: Uint8Array = new Uint8Array(count)
   for (let round = 0; round < ROUNDS; round++) {
-    const colours = likelier(bins, belief)
+    const colours = likelier(bins, belief, 5)
     const terminal = new Float32Array(count)
     for (let n = 0; n < count; n++) {
       const s = settled[n]
       const b = Math.min(0.98, Math.max(0.02, belief[n] as number))
-      terminal[n] = s ? (s === KEEP ? 1e4 : -1e4) : COLOUR * Math.max(-5, Math.min(5, colours[n] as number)) + BELIEF * Math.log(b / (1 - b))
+      terminal[n] = s ? (s === KEEP ? 1e4 : -1e4) : COLOUR * (colours[n] as number) + BELIEF * Math.log(b / (1 - b))
     }
     cut = mainParts(leastCut(width, height, terminal, Float32Array.from(links)), held, settled, width, height)
     const near = blurred(Float32Array.from(cut), width, height, Math.max(1, Math.round(Math.min(width, height) * SPREAD)))
@@ -179,38 +179,43 @@ const WHOLE = 0.4
 export function sharpened(p: Lab, coarse: Uint8Array, settled: Uint8Array | null): Uint8Array {
   const { width, height } = p
   const count = width * height
-  const colours = likelier(binsOf(p), coarse)
+  const bins = binsOf(p)
+  const odds = oddsOf(bins, coarse)
+  // px of the band and how far they are from the contour, those of 0 first.
   const far = BAND + 1
   const away = new Int8Array(count).fill(far)
-  let front: number[] = []
+  const band: number[] = []
+  const reach = (n: number, steps: number) => {
+    if (n < 0 || n >= count || (away[n] as number) <= steps) return
+    away[n] = steps
+    band.push(n)
+  }
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       const n = y * width + x
       for (const m of [x > 0 ? n - 1 : n, y > 0 ? n - width : n])
         if (coarse[m] !== coarse[n]) {
-          front.push(n, m)
-          away[n] = 0
-          away[m] = 0
+          reach(n, 0)
+          reach(m, 0)
         }
     }
-  for (let step = 1; step <= BAND; step++) {
-    const next: number[] = []
-    for (const n of front)
-      for (const m of [n - 1, n + 1, n - width, n + width])
-        if (m >= 0 && m < count && (away[m] as number) > step) {
-          away[m] = step
-          next.push(m)
-        }
-    front = next
+  for (let k = 0; k < band.length; k++) {
+    const n = band[k] as number
+    const steps = (away[n] as number) + 1
+    if (steps <= BAND) for (const m of [n - 1, n + 1, n - width, n + width]) reach(m, steps)
   }
   const terminal = new Float32Array(count)
-  for (let n = 0; n < count; n++) {
-    const side = coarse[n] ? 1 : -1
+  const sideOf = (n: number) => (coarse[n] ? 1 : -1)
+  for (const n of band) {
     const s = settled?.[n]
-    if (s) terminal[n] = s === KEEP ? 1e4 : -1e4
-    else if ((away[n] as number) > BAND) terminal[n] = 1e4 * side
-    else terminal[n] = FINE_COLOUR * Math.max(-4, Math.min(4, colours[n] as number)) + side * STAY * (away[n] as number) + WHOLE
+    const colour = Math.max(-4, Math.min(4, odds[bins[n] as number] as number))
+    terminal[n] = s ? (s === KEEP ? 1e4 : -1e4) : FINE_COLOUR * colour + sideOf(n) * STAY * (away[n] as number) + WHOLE
+    // What lies beside the band holds to its side, all beyond is not asked.
+    for (const [dx, dy] of STEPS) {
+      const m = n + dy * width + dx
+      if ((away[m] as number) === far) terminal[m] = settled?.[m] ? (settled[m] === KEEP ? 1e4 : -1e4) : 1e4 * sideOf(m)
+    }
   }
-  const links = linksOf(p, SMOOTH, (n) => (away[n] as number) <= BAND)
-  return leastCut(width, height, terminal, links)
+  const cut = leastCut(width, height, terminal, linksOf(p, SMOOTH, band))
+  return coarse.map((side, n) => ((away[n] as number) <= BAND ? (cut[n] as number) : settled?.[n] ? (settled[n] === KEEP ? 1 : 0) : side))
 }

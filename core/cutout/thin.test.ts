@@ -2,8 +2,8 @@ import fc from 'fast-check'
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { openMemory } from '../../host/kernels'
+import { doubled } from './band'
 import { cutOut } from './cut-out'
-import { doubled } from './matting'
 import { halved, type Pixels, stretched } from './picture'
 import { gapsOf, joined, leftOut, stemsOf, thinOf } from './thin'
 
@@ -116,7 +116,8 @@ describe('copies of other sizes', () => {
     ] as const) {
       const from = { width: (width + 1) >> 1, height: (height + 1) >> 1 }
       const alpha = Uint8Array.from({ length: from.width * from.height }, (_, n) => (n * 97) & 255)
-      const made = doubled(alpha, from, { width, height })
+      const { shares: made, doubt } = doubled(alpha, from, { width, height })
+      expect([...doubt]).toEqual([...made.keys()].filter((n) => made[n] !== 0 && made[n] !== 255))
       // `stretched` maps by the ratio of sizes, doubling by two: alike where the size is even.
       const plain = stretched(Float32Array.from(alpha), from, { width: from.width * 2, height: from.height * 2 })
       for (let y = 0; y < height; y++)

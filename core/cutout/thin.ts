@@ -10,24 +10,32 @@ const SOME = 0.0002
 
 /** Gives a value to every px up to `radius` columns and rows from one that has it. */
 function grown(from: Uint8Array, { width, height }: Size, radius: number, value: 0 | 1): Uint8Array {
-  let [a, b] = [from, from.slice()]
-  const run = (start: number, step: number, length: number): void => {
+  const across = from.slice()
+  const along = (start: number, step: number): void => {
     let left = 0
-    for (let n = 0, at = start; n < length; n++, at += step) {
-      if (a[at] === value) left = radius + 1
-      if (left-- > 0) b[at] = value
+    for (let n = 0, at = start; n < width; n++, at += step) {
+      if (from[at] === value) left = radius + 1
+      if (left-- > 0) across[at] = value
     }
   }
   for (let y = 0; y < height; y++) {
-    run(y * width, 1, width)
-    run((y + 1) * width - 1, -1, width)
+    along(y * width, 1)
+    along((y + 1) * width - 1, -1)
   }
-  ;[a, b] = [b, b.slice()]
-  for (let x = 0; x < width; x++) {
-    run(x, width, height)
-    run((height - 1) * width + x, -width, height)
+  const out = across.slice()
+  // All columns at once, row after row.
+  const down = (start: number, step: number): void => {
+    const left = new Int32Array(width)
+    for (let y = 0, row = start; y < height; y++, row += step)
+      for (let x = 0; x < width; x++) {
+        const rest = across[row + x] === value ? radius + 1 : (left[x] as number)
+        if (rest > 0) out[row + x] = value
+        left[x] = rest - 1
+      }
   }
-  return b
+  down(0, width)
+  down((height - 1) * width, -width)
+  return out
 }
 /** What of a set, 1 a px, no square of `2 × radius + 1` px fits over: an opening takes it away (J. Serra, “Image analysis and mathematical morphology”, 1982). */
 export function thinOf(set: Uint8Array, size: Size, radius: number): Uint8Array {
