@@ -31,7 +31,9 @@ export function quarters(plane: Float32Array, { width, height }: Size, scale: nu
     const out = new Float32Array(half.width * half.height)
     for (let y = 0; y < half.height; y++) {
       const row = Math.min(2 * y + (k >> 1), height - 1) * width
-      for (let x = 0; x < half.width; x++) out[y * half.width + x] = scale * (plane[row + Math.min(2 * x + (k & 1), width - 1)] as number) + shift
+      let n = y * half.width
+      for (let x = k & 1; x < width; x += 2) out[n++] = scale * (plane[row + x] as number) + shift
+      if (n < (y + 1) * half.width) out[n] = scale * (plane[row + width - 1] as number) + shift
     }
     return out
   })

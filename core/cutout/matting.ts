@@ -55,8 +55,8 @@ export function matte(picture: Pixels, prior: Prior, settled: Uint8Array | null,
   const found = bandAlong(prior, picture, settled)
   const away = fromContour(prior, found, picture.width)
   const told = coarse ? taken(picture, prior, found, away, coarse) : sampled(picture, prior, found, away)
-  calm(picture, found, told)
-  // What was taken is calm already.
+  // What was taken is calm already: a px of the coarser picture was four of this one.
+  calm(picture, found, told, coarse ? 1 : 2)
   const { colours, grounds } = coarse ? told : calmedColours(picture, found, told)
   return { width: picture.width, height: picture.height, ...found, colours, grounds }
 }
@@ -210,16 +210,16 @@ const likeness = (data: Pixels['data'], n: number, m: number, beside: number): n
   return d < LIKE.length ? (LIKE[d] as number) * (BESIDE[beside] as number) : 0
 }
 
-/** Tells the share of each px of the band by what it and its neighbours of the same colour are by themselves. */
-function calm({ width, height, data }: Pixels, { alpha, band, open, place }: Band, { rough, sure }: Told): void {
+/** Tells the share of each px of the band by what it and its neighbours of the same colour, up to `reach` px away, are by themselves. */
+function calm({ width, height, data }: Pixels, { alpha, band, open, place }: Band, { rough, sure }: Told, reach: 1 | 2): void {
   for (let k = 0; k < band.length; k++) {
     const n = band[k] as number
     const [x, y] = [n % width, Math.floor(n / width)]
     let [sum, total, nears] = [0, 0, 0]
-    for (let v = Math.max(0, y - 2); v <= Math.min(height - 1, y + 2); v++)
-      for (let u = Math.max(0, x - 2); u <= Math.min(width - 1, x + 2); u++) {
+    for (let v = Math.max(0, y - reach); v <= Math.min(height - 1, y + reach); v++)
+      for (let u = Math.max(0, x - reach); u <= Math.min(width - 1, x + reach); u++) {
         const m = v * width + u
-        const near = likeness(data, n, m, (v - y + 2) * 5 + u - x + 2)
+        const near = likeness(data, n, m, (v - y + reach) * 5 + u - x + reach)
         if (near === 0) continue
         const j = place[m] as number
         const w = near * (open[m] ? (sure[j] as number) : 0.5)

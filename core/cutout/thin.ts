@@ -11,19 +11,17 @@ const SOME = 0.0002
 /** Gives a value to every px up to `radius` columns and rows from one that has it. */
 function grown(from: Uint8Array, { width, height }: Size, radius: number, value: 0 | 1): Uint8Array {
   const across = from.slice()
-  const along = (start: number, step: number): void => {
-    let left = 0
-    for (let n = 0, at = start; n < width; n++, at += step) {
-      if (from[at] === value) left = radius + 1
-      if (left-- > 0) across[at] = value
+  for (let start = 0; start < from.length; start += width) {
+    const row = from.subarray(start, start + width)
+    // Run by run.
+    for (let first = row.indexOf(value); first >= 0; ) {
+      const next = row.indexOf(1 - value, first)
+      across.fill(value, start + Math.max(0, first - radius), start + (next < 0 ? width : Math.min(width, next + radius)))
+      first = next < 0 ? -1 : row.indexOf(value, next)
     }
   }
-  for (let y = 0; y < height; y++) {
-    along(y * width, 1)
-    along((y + 1) * width - 1, -1)
-  }
   const out = across.slice()
-  // All columns at once, row after row.
+  // All columns at once, row after row: how many rows on each still has the value.
   const down = (start: number, step: number): void => {
     const left = new Int32Array(width)
     for (let y = 0, row = start; y < height; y++, row += step)
@@ -41,17 +39,19 @@ function grown(from: Uint8Array, { width, height }: Size, radius: number, value:
 export function thinOf(set: Uint8Array, size: Size, radius: number): Uint8Array {
   const r = Math.max(1, Math.round(radius))
   const opened = grown(grown(set, size, r, 0), size, r, 1)
-  return set.map((v, n) => (v && !opened[n] ? 1 : 0))
+  for (let n = 0; n < opened.length; n++) opened[n] = (set[n] as number) & ~(opened[n] as number)
+  return opened
 }
 
-const partsOf = (belief: Float32Array, holds: (v: number) => boolean, size: Size, radius: number): Uint8Array => {
+/** What is thin of where a belief lies over `least`, or with `below` of where it lies under that. */
+const partsOf = (belief: Float32Array, least: number, below: boolean, size: Size, radius: number): Uint8Array => {
   const set = new Uint8Array(belief.length)
-  for (let n = 0; n < set.length; n++) set[n] = holds(belief[n] as number) ? 1 : 0
+  for (let n = 0; n < set.length; n++) if ((belief[n] as number) < least === below) set[n] = 1
   return thinOf(set, size, radius)
 }
 /** What is thin of a thing that is believed in, 0–1 a px, and of its ground. */
-export const stemsOf = (belief: Float32Array, size: Size, radius: number): Uint8Array => partsOf(belief, (v) => v > JOINED, size, radius)
-export const gapsOf = (belief: Float32Array, size: Size, radius: number): Uint8Array => partsOf(belief, (v) => v < LEFT, size, radius)
+export const stemsOf = (belief: Float32Array, size: Size, radius: number): Uint8Array => partsOf(belief, JOINED, false, size, radius)
+export const gapsOf = (belief: Float32Array, size: Size, radius: number): Uint8Array => partsOf(belief, LEFT, true, size, radius)
 
 /** Whether a cut left out more of what is thin than lies along any edge. */
 export function leftOut(cut: Uint8Array, stems: Uint8Array): boolean {
