@@ -2,6 +2,7 @@ import { coloursSize, type Dab } from '../design/mask'
 import { heightOf, widthOf } from '../geometry/bounds'
 import type { PixelMemory } from '../pixels/memory'
 import { doubled, type Prior, priorOf } from './band'
+import { binsOf } from './colour-model'
 import { SHAPE, shown, shownOf } from './look'
 import { type Matte, matte } from './matting'
 import { logistic, Network } from './network'
@@ -65,7 +66,8 @@ export function cutOut(memory: PixelMemory, photo: Pixels, dabs: readonly Dab[],
 /** A cut on a finer picture than the one it was made on: its contour is looked for anew, and what is thin. */
 function finer(memory: PixelMemory, level: Pixels, small: Pixels, cut: Uint8Array, belief: Float32Array, settled: Uint8Array | null): Uint8Array {
   const lab = toLab(level)
-  if (level === small) return withStems(memory, lab, cut, belief)
+  const bins = binsOf(lab)
+  if (level === small) return withStems(memory, lab, bins, cut, belief)
   const shares = doubled(
     cut.map((v) => v * 255),
     small,
@@ -75,20 +77,21 @@ function finer(memory: PixelMemory, level: Pixels, small: Pixels, cut: Uint8Arra
     lab,
     shares.map((v) => (v >= 128 ? 1 : 0)),
     settled,
+    bins,
   )
-  return withStems(memory, lab, contour, stretched(belief, small, level))
+  return withStems(memory, lab, bins, contour, stretched(belief, small, level))
 }
 
 /** Where less than this is believed nothing thin is looked for, but `ROOM` px beside where more is. */
 const NONE = 0.02
 const ROOM = 24
 /** A cut with what is thin of a thing, as it is believed after another look at its surroundings, or two where something is thin. */
-function withStems(memory: PixelMemory, lab: Lab, cut: Uint8Array, belief: Float32Array): Uint8Array {
+function withStems(memory: PixelMemory, lab: Lab, bins: Uint16Array, cut: Uint8Array, belief: Float32Array): Uint8Array {
   const box = boxWhere(belief, lab, NONE, ROOM)
   if (!box) return cut
   const size = { width: widthOf(box), height: heightOf(box) }
   const radius = THIN * Math.max(lab.width, lab.height)
-  const part = <T extends Float32Array | Uint8Array>(plane: T): T => {
+  const part = <T extends Float32Array | Uint8Array | Uint16Array>(plane: T): T => {
     const out = new (plane.constructor as new (length: number) => T)(size.width * size.height)
     for (let y = 0; y < size.height; y++) {
       const at = (box.top + y) * lab.width + box.left
@@ -96,11 +99,11 @@ function withStems(memory: PixelMemory, lab: Lab, cut: Uint8Array, belief: Float
     }
     return out
   }
-  const [near, known] = [{ ...size, l: part(lab.l), a: part(lab.a), b: part(lab.b) }, part(cut)]
-  let told = refined(memory, weightsOf().fine, near, part(belief))
+  const [near, colours, known] = [{ ...size, l: part(lab.l), a: part(lab.a), b: part(lab.b) }, part(bins), part(cut)]
+  let told = refined(memory, weightsOf().fine, near, part(belief), colours)
   let stems = stemsOf(told, size, radius)
   if (leftOut(known, stems)) {
-    told = refined(memory, weightsOf().fine, near, told)
+    told = refined(memory, weightsOf().fine, near, told, colours)
     stems = stemsOf(told, size, radius)
   }
   const made = joined(known, stems, gapsOf(told, size, radius), size, radius)

@@ -67,7 +67,7 @@ export function edgesOf(
       const root = Math.sqrt((sxx - syy) ** 2 + 4 * sxy * sxy)
       const slope = Math.sqrt((sxx + syy + root) / 2)
       const [ex, ey] = Math.abs(sxy) > 1e-12 ? [(sxx - syy + root) / 2, sxy] : sxx >= syy ? [1, 0] : [0, 1]
-      const long = Math.hypot(ex, ey) || 1
+      const long = Math.sqrt(ex * ex + ey * ey) || 1
       const at = (s: number) => {
         const u = Math.min(width - 1, Math.max(0, Math.round(x + (s * ex) / long)))
         const v = Math.min(height - 1, Math.max(0, Math.round(y + (s * ey) / long)))

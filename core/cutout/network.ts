@@ -65,9 +65,13 @@ export function pooled(memory: PixelMemory, to: Planes, from: Planes): void {
 /** Each px as four. */
 function repeated(memory: PixelMemory, to: Planes, from: Planes): void {
   for (let n = 0; n < from.count; n++)
-    for (let y = 0; y < to.height; y++) {
-      const [out, a] = [rowOf(memory, to, n, y), rowOf(memory, from, n, y >> 1)]
-      for (let x = 0; x < to.width; x++) out[x] = a[x >> 1] as number
+    for (let y = 0; y < from.height; y++) {
+      const [out, a] = [rowOf(memory, to, n, 2 * y), rowOf(memory, from, n, y)]
+      for (let x = 0; x < a.length; x++) {
+        out[2 * x] = a[x] as number
+        out[2 * x + 1] = a[x] as number
+      }
+      if (2 * y + 1 < to.height) rowOf(memory, to, n, 2 * y + 1).set(out)
     }
 }
 

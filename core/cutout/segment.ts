@@ -53,18 +53,20 @@ function linksOf(p: Lab, smooth: number, only: readonly number[] | null = null):
     }
   const beta = 1 / (2 * Math.max(1e-7, sum / Math.max(1, count)))
   const out = new Float32Array(width * height * 8)
-  const link = (n: number, d: number) => {
-    const [dx, dy] = STEPS[d] as readonly [number, number]
-    const [u, v] = [(n % width) + dx, Math.floor(n / width) + dy]
+  const across = Int32Array.from(STEPS, ([x]) => x)
+  const down = Int32Array.from(STEPS, ([, y]) => y)
+  const link = (x: number, y: number, d: number): void => {
+    const u = x + (across[d] as number)
+    const v = y + (down[d] as number)
     if (u < 0 || v < 0 || u >= width || v >= height) return
-    const m = v * width + u
-    const cost = (smooth * (0.04 + Math.exp(-beta * difference(n, m)))) / (dx !== 0 && dy !== 0 ? Math.SQRT2 : 1)
+    const [n, m] = [y * width + x, v * width + u]
+    const cost = (smooth * (0.04 + Math.exp(-beta * difference(n, m)))) / (u !== x && v !== y ? Math.SQRT2 : 1)
     out[n * 8 + d] = cost
     out[m * 8 + (d ^ 1)] = cost
   }
-  if (only) for (const n of only) for (let d = 0; d < 8; d++) link(n, d)
+  if (only) for (const n of only) for (let d = 0; d < 8; d++) link(n % width, Math.floor(n / width), d)
   // Every second step leads on, the one after it back.
-  else for (let n = 0; n < width * height; n++) for (let d = 0; d < 8; d += 2) link(n, d)
+  else for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) for (let d = 0; d < 8; d += 2) link(x, y, d)
   return out
 }
 
@@ -158,7 +160,7 @@ export function segment(p: Lab, held: Float32Array, dabs: readonly Dab[]): Uint8
       const b = Math.min(0.98, Math.max(0.02, belief[n] as number))
       terminal[n] = s ? (s === KEEP ? 1e4 : -1e4) : COLOUR * (colours[n] as number) + BELIEF * Math.log(b / (1 - b))
     }
-    cut = mainParts(leastCut(width, height, terminal, Float32Array.from(links)), held, settled, width, height)
+    cut = mainParts(leastCut(width, height, terminal, links.slice()), held, settled, width, height)
     const near = blurred(Float32Array.from(cut), width, height, Math.max(1, Math.round(Math.min(width, height) * SPREAD)))
     belief = near.map((v, n) => (1 - FIRST) * v + FIRST * (held[n] as number))
   }
@@ -174,12 +176,11 @@ const WHOLE = 0.4
 
 /**
  * A cut on twice the size: its contour is looked for anew in a band around the coarser one, by the colours of both sides and
- * the edges of the finer picture. `coarse` has this picture's size.
+ * the edges of the finer picture. `coarse` has this picture's size, `bins` are its colours (`binsOf`).
  */
-export function sharpened(p: Lab, coarse: Uint8Array, settled: Uint8Array | null): Uint8Array {
+export function sharpened(p: Lab, coarse: Uint8Array, settled: Uint8Array | null, bins = binsOf(p)): Uint8Array {
   const { width, height } = p
   const count = width * height
-  const bins = binsOf(p)
   const odds = oddsOf(bins, coarse)
   // px of the band and how far they are from the contour, those of 0 first.
   const far = BAND + 1
