@@ -1,5 +1,6 @@
 import { cutOut, cutStages } from '../core/cutout/cut-out'
 import { boxWhere, halved, type Pixels, toLab } from '../core/cutout/picture'
+import { study } from '../core/cutout/study'
 import type { Dab } from '../core/design/mask'
 import { boundsOf, heightOf, intersect, widthOf } from '../core/geometry/bounds'
 import { openMemory } from '../host/kernels'
@@ -139,7 +140,9 @@ async function measured(seed: number, folder: string | null, withGrab: boolean):
     dabs.push(dab)
     alpha = cutOut(memory, photo, dabs).alpha
   }
-  const { small, cut } = cutStages(memory, photo, [])
+  const studied = study(photo)
+  const { small } = studied
+  const { cut } = cutStages(memory, studied, [])
   let truth: Pixels = {
     width: scene.width,
     height: scene.height,

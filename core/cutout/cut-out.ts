@@ -2,30 +2,31 @@ import { coloursSize, type Dab } from '../design/mask'
 import { heightOf, widthOf } from '../geometry/bounds'
 import type { PixelMemory } from '../pixels/memory'
 import { doubled, type Prior, priorOf } from './band'
-import { binsOf } from './colour-model'
-import { SHAPE, shown, shownOf } from './look'
+import { SHAPE, shownOf } from './look'
 import { type Matte, matte } from './matting'
 import { logistic, Network } from './network'
-import { boxWhere, fitted, halved, type Lab, type Pixels, reducedTo, stretched, toLab } from './picture'
+import { boxWhere, type Lab, type Pixels, stretched } from './picture'
 import { FINE, refined } from './refine'
 import { heldTo, segment, settledBy, sharpened } from './segment'
+import { guessedSize, guessPlanes, type Studied, study } from './study'
 import { gapsOf, joined, leftOut, stemsOf, THIN } from './thin'
 import { unpacked } from './weights'
 import stored from './weights.json' with { type: 'json' }
 
-/** The longer side of the picture that is guessed on, and the most of the one that is cut, px. */
-const GUESSED = 200
-const CUT = 512
-
 let weights: Record<keyof typeof stored, Float32Array> | null = null
 const weightsOf = () => (weights ??= { look: unpacked(SHAPE, stored.look), fine: unpacked(FINE, stored.fine) })
 
-/** What is believed of each px of a picture: 1 its main thing, 0 its ground. `dabs` are what a person says of it. */
-export function believe(memory: PixelMemory, picture: Pixels, dabs: readonly Dab[], look = weightsOf().look): Float32Array {
-  const size = fitted(picture.width, picture.height, GUESSED)
+/** What is believed of each px of a picture: 1 its main thing, 0 its ground. `dabs` are what a person says of it, `planes` what it shows. */
+export function believe(
+  memory: PixelMemory,
+  picture: Pixels,
+  dabs: readonly Dab[],
+  look = weightsOf().look,
+  planes = guessPlanes(picture),
+): Float32Array {
+  const size = guessedSize(picture)
   const network = new Network(memory, SHAPE, size.width, size.height)
   network.values = look
-  const planes = shown(toLab(reducedTo(picture, size.width, size.height)))
   network.take(planes)
   network.take(shownOf(dabs, size), planes.length)
   const odds = network.run()
@@ -43,10 +44,18 @@ export type CutOut = {
 
 /**
  * Separates the main thing of a photo from its ground: guessed by a small network on a very small copy, cut on a reduced one,
- * its edge told from copy to copy up to the photo's own px. `dabs` are a person's corrections.
+ * its edge told from copy to copy up to the photo's own px. `dabs` are a person's corrections; who makes many of them keeps
+ * what was `studied` of the photo.
  */
-export function cutOut(memory: PixelMemory, photo: Pixels, dabs: readonly Dab[], progress: (share: number) => void = () => {}): CutOut {
-  const { chain, small, belief, cut } = cutStages(memory, photo, dabs, progress)
+export function cutOut(
+  memory: PixelMemory,
+  photo: Pixels,
+  dabs: readonly Dab[],
+  progress: (share: number) => void = () => {},
+  studied = study(photo),
+): CutOut {
+  const { chain } = studied
+  const { belief, cut } = cutStages(memory, studied, dabs, progress)
   progress(0.5)
   let colours: Pixels | null = null
   let made: Matte | null = null
@@ -55,7 +64,7 @@ export function cutOut(memory: PixelMemory, photo: Pixels, dabs: readonly Dab[],
   for (let n = Math.max(0, chain.length - 2); n >= 0; n--) {
     const level = chain[n] as Pixels
     const settled = dabs.length > 0 ? settledBy(dabs, level.width, level.height) : null
-    const prior: Prior = made ? doubled(made.alpha, made, level) : priorOf(finer(memory, level, small, cut, belief, settled), level)
+    const prior: Prior = made ? doubled(made.alpha, made, level) : priorOf(finer(memory, studied, cut, belief, settled), level)
     made = matte(level, prior, settled, made)
     if (level.width === held.width && level.height === held.height) colours = coloursOf(made, level)
     progress(1 - 0.5 * (n / chain.length))
@@ -64,27 +73,21 @@ export function cutOut(memory: PixelMemory, photo: Pixels, dabs: readonly Dab[],
 }
 
 /** A cut on a finer picture than the one it was made on: its contour is looked for anew, and what is thin. */
-function finer(memory: PixelMemory, level: Pixels, small: Pixels, cut: Uint8Array, belief: Float32Array, settled: Uint8Array | null): Uint8Array {
-  const lab = toLab(level)
-  const bins = binsOf(lab)
+function finer(memory: PixelMemory, { small, finer }: Studied, cut: Uint8Array, belief: Float32Array, settled: Uint8Array | null): Uint8Array {
+  const { level, lab, bins } = finer
   if (level === small) return withStems(memory, lab, bins, cut, belief)
-  const shares = doubled(
+  const { shares } = doubled(
     cut.map((v) => v * 255),
     small,
     level,
-  ).shares
-  const contour = sharpened(
-    lab,
-    shares.map((v) => (v >= 128 ? 1 : 0)),
-    settled,
-    bins,
   )
-  return withStems(memory, lab, bins, contour, stretched(belief, small, level))
+  const coarse = shares.map((v) => (v >= 128 ? 1 : 0))
+  return withStems(memory, lab, bins, sharpened(lab, coarse, settled, bins), stretched(belief, small, level))
 }
 
 /** Where less than this is believed nothing thin is looked for, but `ROOM` px beside where more is. */
-const NONE = 0.02
-const ROOM = 24
+const NONE = 0.2
+const ROOM = 48
 /** A cut with what is thin of a thing, as it is believed after another look at its surroundings, or two where something is thin. */
 function withStems(memory: PixelMemory, lab: Lab, bins: Uint16Array, cut: Uint8Array, belief: Float32Array): Uint8Array {
   const box = boxWhere(belief, lab, NONE, ROOM)
@@ -112,22 +115,18 @@ function withStems(memory: PixelMemory, lab: Lab, bins: Uint16Array, cut: Uint8A
   return out
 }
 
-/** The photo, its halves down to the reduced one, what is believed of that by the networks and a person, and what is cut on it. */
+/** What is believed of the reduced photo by the networks and a person, and what is cut on it. */
 export function cutStages(
   memory: PixelMemory,
-  photo: Pixels,
+  { small, lab, guess, edges }: Studied,
   dabs: readonly Dab[],
   progress: (share: number) => void = () => {},
-): { chain: Pixels[]; small: Pixels; belief: Float32Array; cut: Uint8Array } {
-  const chain = [photo]
-  while (Math.max((chain.at(-1) as Pixels).width, (chain.at(-1) as Pixels).height) > CUT) chain.push(halved(chain.at(-1) as Pixels))
+): { belief: Float32Array; cut: Uint8Array } {
   progress(0.1)
-  const small = chain.at(-1) as Pixels
-  const believed = believe(memory, small, dabs)
+  const believed = believe(memory, small, dabs, weightsOf().look, guess)
   progress(0.25)
-  const lab = toLab(small)
-  const belief = heldTo(lab, refined(memory, weightsOf().fine, lab, believed), dabs)
-  return { chain, small, belief, cut: segment(lab, belief, dabs) }
+  const belief = heldTo(lab, refined(memory, weightsOf().fine, lab, believed), dabs, edges)
+  return { belief, cut: segment(lab, belief, dabs) }
 }
 
 /** The band's own colours, and some px on from them. */

@@ -7,6 +7,7 @@ import { openMemory } from '../../host/kernels'
 import { nextDab } from '../../measure/dabs'
 import type { Dab } from '../design/mask'
 import { cutOut } from './cut-out'
+import { edgesOf } from './edges'
 import { leastCut, STEPS } from './max-flow'
 import { type Pixels, toLab } from './picture'
 import { heldTo, segment, settledBy, sharpened } from './segment'
@@ -142,7 +143,12 @@ describe('a dab', () => {
   const { photo, alpha } = discOn([200, 190, 175], [194, 184, 170], size)
   const lab = toLab(photo)
   const right = Float32Array.from(alpha, (v) => 0.1 + 0.8 * v)
-  const told = (belief: Float32Array, dabs: readonly Dab[]) => segment(lab, heldTo(lab, belief, dabs), dabs)
+  const told = (belief: Float32Array, dabs: readonly Dab[]) =>
+    segment(
+      lab,
+      heldTo(lab, belief, dabs, () => edgesOf([lab.l, lab.a, lab.b], [1, 1.6, 1.6], lab.width, lab.height).edges),
+      dabs,
+    )
   const differs = (made: Uint8Array) => made.reduce((s, v, n) => s + (v !== ((alpha[n] as number) >= 0.5 ? 1 : 0) ? 1 : 0), 0)
   it('that keeps a sliver beside the thing does not take the plain ground along', () => {
     const belief = right.map((v, n) => (n % size > 186 && n % size < 189 && Math.abs(Math.floor(n / size) - 120) < 20 ? 0.9 : v))

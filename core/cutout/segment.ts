@@ -1,9 +1,9 @@
 import type { Dab } from '../design/mask'
 import { connectedParts, within } from '../geometry/connected'
 import { binsOf, likelier, oddsOf } from './colour-model'
-import { blurred, edgesOf } from './edges'
+import { blurred } from './edges'
 import { leastCut, STEPS } from './max-flow'
-import type { Lab } from './picture'
+import type { Lab, Size } from './picture'
 
 /** How much a part must be believed in on the mean, and of how many px it must be, to stay beside the main one. */
 const PART_BELIEF = 0.35
@@ -116,17 +116,16 @@ function waysFrom(seeds: Uint8Array, edges: Float32Array, belief: Float32Array, 
   return out
 }
 
-/** What is believed of a picture with a person's dabs: what they lie on goes with them up to its edges. */
-export function heldTo(p: Lab, first: Float32Array, dabs: readonly Dab[]): Float32Array {
+/** What is believed of a picture with a person's dabs: what they lie on goes with them up to its `edges` (`edgesOf`). */
+export function heldTo(p: Size, first: Float32Array, dabs: readonly Dab[], edges: () => Float32Array): Float32Array {
   if (dabs.length === 0) return first
   const { width, height } = p
   const settled = settledBy(dabs, width, height)
-  const { edges } = edgesOf([p.l, p.a, p.b], [1, 1.6, 1.6], width, height)
   const reach = REACH * Math.min(width, height)
   const [keep, drop] = [KEEP, DROP].map((which) =>
     waysFrom(
       settled.map((s) => (s === which ? 1 : 0)),
-      edges,
+      edges(),
       first,
       width,
       height,
