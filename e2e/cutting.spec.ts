@@ -85,7 +85,10 @@ test('a photo is cut out by one press, corrected by a dab, parted in register an
   await settled(page)
   const photo = async () => Object.values((await stored(page, id)).layers).find((l) => l.kind === 'picture')
   await stage(page).focus()
+  // The photo is looked at as soon as the tool is in hand.
+  const looked = page.waitForResponse('**/api/cutouts/study')
   await page.keyboard.press('7')
+  expect(await (await looked).json()).toEqual({ ok: true })
   await page.getByRole('button', { name: 'Cut out the main thing' }).click()
   await expect(page.getByRole('button', { name: 'Cut out anew' })).toBeVisible({ timeout: 60_000 })
   await settled(page)

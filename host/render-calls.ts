@@ -13,7 +13,7 @@ import { blobsOf } from '../core/design/sources-of'
 import type { Bounds } from '../core/geometry/bounds'
 import { renderPage } from '../core/render/picture'
 import { pageBounds } from '../core/render/plan'
-import { cutOutPicture } from './cut-out'
+import { cutAhead, cutOutPicture, studyPicture } from './cut-out'
 import { encodePicture } from './encode'
 import { cleanedSpecks, type PickAsked, pickedTouching, type SpecksAsked } from './mask-work'
 import { toOpenRaster } from './open-raster'
@@ -72,9 +72,10 @@ export const renderCalls = {
     }),
   cutOut: (input: { sha: string; dabs: Dab[] }, progress: Progress) =>
     withHost(TURN.picture, async () => {
-      const bytes = await readBlob(input.sha)
-      return bytes ? cutOutPicture(bytes, input.dabs, progress) : null
+      const studied = await studyPicture(input.sha, readBlob)
+      return studied && cutOutPicture(studied, input.dabs, progress)
     }),
+  study: (input: { sha: string }) => withHost(TURN.picture, () => cutAhead(input.sha, readBlob)),
   pickTouching: (input: { sha: string; asked: PickAsked }) =>
     withHost(TURN.picture, async () => {
       const bytes = await readBlob(input.sha)

@@ -32,6 +32,18 @@ export async function storeCutOut(input: unknown, progress: (share: number) => v
   return { width: made.width, height: made.height, tiles, colours }
 }
 
+const studied = z.object({ source: shaSchema })
+/** Looks at a stored picture that is likely to be cut out next, so that the cut itself takes less. Nothing is stored. */
+export async function studyForCut(input: unknown): Promise<{ ok: boolean }> {
+  const read = studied.safeParse(input)
+  if (!read.success) throw badInput('This is not a picture that can be looked at. Nothing was changed.')
+  // A thread that was stopped meanwhile, or a picture that cannot be cut, is told about when it is to be cut.
+  const ok = await maskThread()
+    .call('study', { sha: read.data.source })
+    .catch(() => false)
+  return { ok }
+}
+
 export type PickAnswer = { width: number; height: number; tiles: Record<string, string> }
 const unit = z.number().min(0).max(1)
 const pick = z.object({

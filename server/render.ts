@@ -17,6 +17,8 @@ export type RenderCalls = {
     /** Tiles by `column,row`: a grey PNG, or what covers all of it. */
     out: { width: number; height: number; tiles: Record<string, Uint8Array | 'full'>; colours: Uint8Array } | null
   }
+  /** Looks at a picture that may be cut out next; false where it is not stored. */
+  study: { in: { sha: string }; out: boolean }
   pickTouching: { in: { sha: string; asked: PickAsked }; out: { width: number; height: number; tiles: Record<string, Uint8Array | 'full'> } | null }
   cleanSpecks: { in: SpecksAsked; out: { width: number; height: number; dots: number; holes: number; tiles: Record<string, Uint8Array | 'full'> } }
   findings: {

@@ -10,6 +10,8 @@ import { editOf, openTemporaryStore, setOpacity, storedDesign } from '@/server/t
 import * as blob from './blobs/[sha]/route'
 import * as blobs from './blobs/route'
 import * as campaigns from './campaigns/route'
+import * as cutouts from './cutouts/route'
+import * as study from './cutouts/study/route'
 import * as delivery from './deliveries/[id]/route'
 import * as deliveries from './deliveries/route'
 import * as duplicate from './designs/[id]/duplicate/route'
@@ -222,6 +224,19 @@ describe('tiles of masks', () => {
     const broken = tile(78)
     broken[60] = (broken[60] as number) ^ 1
     expect((await maskTiles.POST(form(broken))).status).toBe(400)
+  })
+})
+
+describe('cutting out', () => {
+  it.each([
+    ['nothing', undefined],
+    ['no picture', { source: 'x' }],
+  ])('refuses %s, and says that nothing was changed', async (_what, body) => {
+    for (const route of [cutouts, study]) {
+      const answer = await told(await route.POST(ask(body)))
+      expect(answer).toMatchObject({ status: 400 })
+      expect(answer.message).toMatch(/Nothing was changed/)
+    }
   })
 })
 

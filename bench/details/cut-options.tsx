@@ -1,7 +1,8 @@
 'use client'
 import { LoaderCircle } from 'lucide-react'
+import { useEffect } from 'react'
 import { useBench, useBenchState } from '../state/bench-context'
-import { cutOf, cutOut, cuttable, setClean, stopCutting } from '../state/cutting'
+import { cutOf, cutOut, cuttable, setClean, stopCutting, studyAhead } from '../state/cutting'
 import { maskedLayer } from '../state/masks'
 import { Button } from '../ui/button'
 import { Either } from '../ui/either'
@@ -11,12 +12,16 @@ import { TipSize } from './tip-size'
 /** What the cut out tool does: the first press cuts, dabs correct. */
 export function CutOptions() {
   const bench = useBench()
-  const { dab, cutting, mask, count } = useBenchState((s) => ({
+  const { dab, cutting, mask, count, source } = useBenchState((s) => ({
     dab: s.dab,
     cutting: s.cutting,
     mask: cutOf(maskedLayer(s)),
     count: cuttable(s).length,
+    source: cuttable(s)[0]?.source,
   }))
+  useEffect(() => {
+    if (source) studyAhead(source)
+  }, [source])
   const set = (change: Partial<typeof dab>) => bench.set({ dab: { ...bench.store.getState().dab, ...change } })
   return (
     <div role="group" aria-label="Cut out" className="flex flex-col gap-1.5">

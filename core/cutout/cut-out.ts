@@ -115,18 +115,21 @@ function withStems(memory: PixelMemory, lab: Lab, bins: Uint16Array, cut: Uint8A
   return out
 }
 
-/** What is believed of the reduced photo by the networks and a person, and what is cut on it. */
-export function cutStages(
-  memory: PixelMemory,
-  { small, lab, guess, edges }: Studied,
-  dabs: readonly Dab[],
-  progress: (share: number) => void = () => {},
-): { belief: Float32Array; cut: Uint8Array } {
+/** What is believed of the reduced photo by the networks and a person, 0–1 a px, and what is cut on it. */
+type Stages = { belief: Float32Array; cut: Uint8Array }
+/** Those without dabs: every photo is cut once like that. */
+const plain = new WeakMap<Studied, Stages>()
+export function cutStages(memory: PixelMemory, studied: Studied, dabs: readonly Dab[], progress: (share: number) => void = () => {}): Stages {
+  const { small, lab, guess, edges } = studied
+  const known = dabs.length === 0 && plain.get(studied)
+  if (known) return known
   progress(0.1)
   const believed = believe(memory, small, dabs, weightsOf().look, guess)
   progress(0.25)
   const belief = heldTo(lab, refined(memory, weightsOf().fine, lab, believed), dabs, edges)
-  return { belief, cut: segment(lab, belief, dabs) }
+  const made = { belief, cut: segment(lab, belief, dabs) }
+  if (dabs.length === 0) plain.set(studied, made)
+  return made
 }
 
 /** The band's own colours, and some px on from them. */

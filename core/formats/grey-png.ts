@@ -16,13 +16,18 @@ function crc(bytes: Uint8Array): number {
   return (c ^ 0xffffffff) >>> 0
 }
 
+/** Compresses as of RFC 1950. */
+type Deflate = (raw: Uint8Array) => Uint8Array
+const deflate: Deflate = (raw) => zlibSync(raw, { level: 3 })
+
 /** One grey picture, row by row, as PNG. */
-export const writeGreyPng = (grey: Uint8Array, width: number, height: number): Uint8Array<ArrayBuffer> => writePng(grey, width, height, 1)
+export const writeGreyPng = (grey: Uint8Array, width: number, height: number, by = deflate): Uint8Array<ArrayBuffer> =>
+  writePng(grey, width, height, 1, by)
 /** One picture of straight RGBA, row by row, as PNG. */
 export const writeColourPng = (rgba: Uint8Array | Uint8ClampedArray, width: number, height: number): Uint8Array<ArrayBuffer> =>
-  writePng(rgba, width, height, 4)
+  writePng(rgba, width, height, 4, deflate)
 
-function writePng(px: Uint8Array | Uint8ClampedArray, width: number, height: number, channels: 1 | 4): Uint8Array<ArrayBuffer> {
+function writePng(px: Uint8Array | Uint8ClampedArray, width: number, height: number, channels: 1 | 4, by: Deflate): Uint8Array<ArrayBuffer> {
   const line = width * channels
   const raw = new Uint8Array((line + 1) * height)
   // Filter 2, the difference to the row above: masks are mostly even.
@@ -36,7 +41,7 @@ function writePng(px: Uint8Array | Uint8ClampedArray, width: number, height: num
   view.setUint32(0, width)
   view.setUint32(4, height)
   header.set([8, channels === 1 ? 0 : 6, 0, 0, 0], 8)
-  const chunks = [chunk('IHDR', header), chunk('IDAT', zlibSync(raw, { level: 3 })), chunk('IEND', new Uint8Array())]
+  const chunks = [chunk('IHDR', header), chunk('IDAT', by(raw)), chunk('IEND', new Uint8Array())]
   const out = new Uint8Array(8 + chunks.reduce((sum, c) => sum + c.length, 0))
   out.set(SIGNATURE)
   let at = 8

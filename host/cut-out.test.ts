@@ -1,0 +1,75 @@
+import sharp from 'sharp'
+import { describe, expect, it, vi } from 'vitest'
+import { study } from '../core/cutout/study'
+import { MASK_TILE } from '../core/design/mask'
+import { cutAhead, cutOutPicture, studyPicture, tilesOfAlpha } from './cut-out'
+
+/** A dark disc on a pale ground, as PNG. */
+const photo = async (side: number, x = 0.5) =>
+  new Uint8Array(
+    await sharp(
+      Buffer.from(
+        `<svg xmlns="http://www.w3.org/2000/svg" width="${side}" height="${side}"><rect width="100%" height="100%" fill="#ded6c6"/><circle cx="${side * x}" cy="${side / 2}" r="${side * 0.25}" fill="#2b4a7a"/></svg>`,
+      ),
+    )
+      .png()
+      .toBuffer(),
+  )
+
+describe('tiles of a coverage', () => {
+  const [width, height] = [MASK_TILE * 2 + 40, MASK_TILE + 30]
+  it('are full, left out or PNGs that give the coverage back, as sharp reads them', async () => {
+    const alpha = Uint8Array.from({ length: width * height }, (_, n) => {
+      const [x, y] = [n % width, Math.floor(n / width)]
+      if (x < MASK_TILE) return 255
+      return x < 2 * MASK_TILE ? (x + y) & 255 : 0
+    })
+    const tiles = tilesOfAlpha(alpha, width, height)
+    // The last column covers nothing; what lies beyond the border of a full tile is not asked.
+    expect(Object.keys(tiles).sort()).toEqual(['0,0', '0,1', '1,0', '1,1'])
+    expect([tiles['0,0'], tiles['0,1']]).toEqual(['full', 'full'])
+    for (const row of [0, 1]) {
+      const { data, info } = await sharp(tiles[`1,${row}`] as Uint8Array)
+        .raw()
+        .toBuffer({ resolveWithObject: true })
+      expect([info.width, info.height]).toEqual([MASK_TILE, MASK_TILE])
+      for (let y = 0; y < MASK_TILE; y++)
+        for (let x = 0; x < MASK_TILE; x++) {
+          const v = row * MASK_TILE + y
+          expect(data[(y * MASK_TILE + x) * info.channels] === (v < height ? alpha[v * width + MASK_TILE + x] : 0)).toBe(true)
+        }
+    }
+  })
+})
+
+describe('a picture that is cut out again and again', () => {
+  it('is read and looked at once, whatever is cut ahead', async () => {
+    const [one, other] = [await photo(300), await photo(280, 0.45)]
+    const read = vi.fn(async (sha: string) => (sha === 'one' ? one : sha === 'other' ? other : null))
+    expect(await cutAhead('one', read)).toBe(true)
+    const studied = await studyPicture('one', read)
+    expect(read).toHaveBeenCalledTimes(1)
+    expect(await studyPicture('one', read)).toBe(studied)
+    expect(await studyPicture('other', read)).not.toBe(studied)
+    expect(await cutAhead('gone', read)).toBe(false)
+    expect(await studyPicture('gone', read)).toBeNull()
+  })
+  it('is cut as one that was not looked at before, with dabs and without', async () => {
+    const bytes = await photo(300)
+    await cutAhead('ahead', async () => bytes)
+    const kept = await studyPicture('ahead', async () => null)
+    const fresh = kept && study(kept.chain[0] as (typeof kept.chain)[0])
+    if (!kept || !fresh) throw new Error('It was kept.')
+    for (const dabs of [[], [{ x: 0.1, y: 0.1, radius: 0.02, keep: true }], []]) {
+      const [a, b] = [await cutOutPicture(kept, dabs, () => {}), await cutOutPicture(fresh, dabs, () => {})]
+      expect(a.tiles).toEqual(b.tiles)
+      expect(Object.keys(a.tiles).length).toBeGreaterThan(0)
+    }
+  })
+  it('is refused where it is too small', async () => {
+    const bytes = await sharp({ create: { width: 4, height: 90, channels: 3, background: '#888' } })
+      .png()
+      .toBuffer()
+    await expect(studyPicture('small', async () => new Uint8Array(bytes))).rejects.toThrow(/too small to cut anything out/)
+  })
+})
