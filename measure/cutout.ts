@@ -204,10 +204,10 @@ export async function measureCutoutSpeed(): Promise<void> {
       const from = (Math.floor((y * scene.height) / height) * scene.width + Math.floor((x * scene.width) / width)) * 4
       data.set(scene.pixels.subarray(from, from + 4), (y * width + x) * 4)
     }
-  /** The least time of three, s. */
+  /** The least time of five, s: the first ones are slower, as code is compiled while it runs. */
   const least = async (job: (n: number) => Promise<unknown> | unknown): Promise<number> => {
     const times: number[] = []
-    for (let n = 0; n < 3; n++) {
+    for (let n = 0; n < 5; n++) {
       const from = performance.now()
       await job(n)
       times.push((performance.now() - from) / 1000)
@@ -225,5 +225,5 @@ export async function measureCutoutSpeed(): Promise<void> {
     return studied && cutOutPicture(studied, dabs, () => {})
   }
   note('Cut out of a file of 12 MP, with its tiles', await least((n) => press(`file ${n}`, [])), 's', 3)
-  note('Cut out of the same with another dab', await least((n) => press('file 2', [{ x: 0.2 + 0.2 * n, y: 0.1, radius: 0.01, keep: false }])), 's')
+  note('Cut out of the same with another dab', await least((n) => press('file 4', [{ x: 0.1 + 0.2 * n, y: 0.1, radius: 0.01, keep: false }])), 's')
 }

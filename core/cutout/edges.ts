@@ -33,8 +33,10 @@ export function edgesOf(
 ): { edges: Float32Array; spread: Float32Array } {
   const count = width * height
   const spread = new Float32Array(count)
-  const gx = planes.map(() => new Float32Array(count))
-  const gy = planes.map(() => new Float32Array(count))
+  // The structure tensor of all planes.
+  const xx = new Float32Array(count)
+  const yy = new Float32Array(count)
+  const xy = new Float32Array(count)
   planes.forEach((plane, k) => {
     const w = weights[k] as number
     const mean = blurred(plane, width, height, 1)
@@ -47,33 +49,30 @@ export function edgesOf(
     )
     for (let n = 0; n < count; n++) spread[n] = (spread[n] as number) + w * w * Math.max(0, (square[n] as number) - (wide[n] as number) ** 2)
     for (let y = 1; y < height - 1; y++)
-      for (let x = 1; x < width - 1; x++) {
-        const n = y * width + x
-        ;(gx[k] as Float32Array)[n] = w * ((mean[n + 1] as number) - (mean[n - 1] as number))
-        ;(gy[k] as Float32Array)[n] = w * ((mean[n + width] as number) - (mean[n - width] as number))
+      for (let n = y * width + 1; n < y * width + width - 1; n++) {
+        const u = w * ((mean[n + 1] as number) - (mean[n - 1] as number))
+        const v = w * ((mean[n + width] as number) - (mean[n - width] as number))
+        xx[n] = (xx[n] as number) + u * u
+        yy[n] = (yy[n] as number) + v * v
+        xy[n] = (xy[n] as number) + u * v
       }
   })
   const out = new Float32Array(count)
+  const spreadAt = (x: number, y: number): number =>
+    spread[Math.min(height - 1, Math.max(0, Math.round(y))) * width + Math.min(width - 1, Math.max(0, Math.round(x)))] as number
   for (let y = 1; y < height - 1; y++)
     for (let x = 1; x < width - 1; x++) {
       const n = y * width + x
-      let [sxx, syy, sxy] = [0, 0, 0]
-      for (let k = 0; k < planes.length; k++) {
-        const [u, v] = [gx[k]?.[n] as number, gy[k]?.[n] as number]
-        sxx += u * u
-        syy += v * v
-        sxy += u * v
-      }
-      const root = Math.sqrt((sxx - syy) ** 2 + 4 * sxy * sxy)
-      const slope = Math.sqrt((sxx + syy + root) / 2)
-      const [ex, ey] = Math.abs(sxy) > 1e-12 ? [(sxx - syy + root) / 2, sxy] : sxx >= syy ? [1, 0] : [0, 1]
-      const long = Math.sqrt(ex * ex + ey * ey) || 1
-      const at = (s: number) => {
-        const u = Math.min(width - 1, Math.max(0, Math.round(x + (s * ex) / long)))
-        const v = Math.min(height - 1, Math.max(0, Math.round(y + (s * ey) / long)))
-        return spread[v * width + u] as number
-      }
-      out[n] = slope / Math.sqrt(0.012 ** 2 + 0.5 * (at(4) + at(-4)))
+      const apart = (xx[n] as number) - (yy[n] as number)
+      const both = xy[n] as number
+      const root = Math.sqrt(apart * apart + 4 * both * both)
+      const slope = Math.sqrt(((xx[n] as number) + (yy[n] as number) + root) / 2)
+      // Across the edge, four px.
+      const tilted = Math.abs(both) > 1e-12
+      const ex = tilted ? (apart + root) / 2 : apart >= 0 ? 1 : 0
+      const ey = tilted ? both : apart >= 0 ? 0 : 1
+      const step = 4 / (Math.sqrt(ex * ex + ey * ey) || 1)
+      out[n] = slope / Math.sqrt(0.012 ** 2 + 0.5 * (spreadAt(x + step * ex, y + step * ey) + spreadAt(x - step * ex, y - step * ey)))
     }
   return { edges: out, spread }
 }

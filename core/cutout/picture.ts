@@ -18,8 +18,9 @@ export function toLab({ width, height, data }: Pixels): Lab {
   const [l, a, b] = [new Float32Array(count), new Float32Array(count), new Float32Array(count)]
   for (let n = 0; n < count; n++) {
     const cover = (data[n * 4 + 3] as number) / 255
-    const at = (k: number) => (LINEAR[data[n * 4 + k] as number] as number) * cover + 1 - cover
-    const [r, g, bl] = [at(0), at(1), at(2)]
+    const r = (LINEAR[data[n * 4] as number] as number) * cover + 1 - cover
+    const g = (LINEAR[data[n * 4 + 1] as number] as number) * cover + 1 - cover
+    const bl = (LINEAR[data[n * 4 + 2] as number] as number) * cover + 1 - cover
     const x = Math.cbrt(0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * bl)
     const y = Math.cbrt(0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * bl)
     const z = Math.cbrt(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * bl)
@@ -95,17 +96,21 @@ export function halved(p: Pixels): Pixels {
 /** What is known of each px of a picture brought to another size, bilinearly. */
 export function stretched(from: Float32Array, { width: w, height: h }: Size, { width, height }: Size): Float32Array {
   const out = new Float32Array(width * height)
-  for (let y = 0; y < height; y++)
+  for (let y = 0; y < height; y++) {
+    const v = Math.min(h - 1, Math.max(0, ((y + 0.5) * h) / height - 0.5))
+    const dv = v - Math.floor(v)
+    const top = Math.floor(v) * w
+    const low = Math.min(h - 1, Math.floor(v) + 1) * w
     for (let x = 0; x < width; x++) {
       const u = Math.min(w - 1, Math.max(0, ((x + 0.5) * w) / width - 0.5))
-      const v = Math.min(h - 1, Math.max(0, ((y + 0.5) * h) / height - 0.5))
-      const [u0, v0] = [Math.floor(u), Math.floor(v)]
-      const [u1, v1] = [Math.min(w - 1, u0 + 1), Math.min(h - 1, v0 + 1)]
-      const [du, dv] = [u - u0, v - v0]
+      const left = Math.floor(u)
+      const right = Math.min(w - 1, left + 1)
+      const du = u - left
       out[y * width + x] =
-        ((from[v0 * w + u0] as number) * (1 - du) + (from[v0 * w + u1] as number) * du) * (1 - dv) +
-        ((from[v1 * w + u0] as number) * (1 - du) + (from[v1 * w + u1] as number) * du) * dv
+        ((from[top + left] as number) * (1 - du) + (from[top + right] as number) * du) * (1 - dv) +
+        ((from[low + left] as number) * (1 - du) + (from[low + right] as number) * du) * dv
     }
+  }
   return out
 }
 
