@@ -5,7 +5,7 @@ import type { Material } from '../supplies/tracer/materials'
 import { grass, handle, looks, pot, profiles, room, Scene, sprig } from '../supplies/tracer/scene'
 import { pack, trace } from '../supplies/tracer/trace'
 
-/** A photo of one thing whose coverage is known exactly: traced once more with the thing white and its surroundings black. */
+/** A photo of one thing, or of some in a group, whose coverage is known exactly: traced once more with it white and its surroundings black. */
 export type CutoutScene = {
   seed: number
   /** What makes it hard; empty for a clear one. */
@@ -65,12 +65,56 @@ function setUp(seed: number) {
   return { rnd, pick, hard: [...new Set<string>(hard)], has, glaze, wall, table, stems, vessel, handle: !stems && rnd() < 0.3, ...sizes }
 }
 
+/** From this seed on scenes show several things that belong together, and now and then others behind them. */
+export const SEVERAL = 5001
+const BESIDE = VESSELS.filter((v) => v !== 'wide')
+/** What joins the first thing of a scene: bowls stacked on it or things beside it, in its group. Gives how far it all reaches. */
+function join(s: Scene, rnd: () => number, at: Vector, first: Reach, bowls: boolean, size: number): Reach {
+  const pick = <T>(from: readonly T[]): T => from[Math.floor(rnd() * from.length)] as T
+  let { left, right, top } = first
+  const count = 1 + Math.floor(rnd() * 3)
+  for (let n = 0; n < (bowls ? count + 1 : count); n++) {
+    const material = s.material(looks[pick(GLAZES)])
+    if (bowls) {
+      const k = size * (1 - 0.03 * (n + 1))
+      pot(s, profiles.bowl, [at[0] + (rnd() - 0.5) * 0.12, at[1] + 0.51 * size * (n + 1), at[2]], material, k)
+      top = 0.51 * size * (n + 1) + 1.02 * k
+      continue
+    }
+    const profile = profiles[pick(BESIDE)]
+    const k = size * (0.6 + rnd() * 0.5)
+    const wide = Math.max(...profile.map(([r]) => r)) * k
+    const gap = 0.04 + rnd() ** 2 * 0.7
+    const onLeft = rnd() < 0.5
+    const x = onLeft ? left - gap - wide : right + gap + wide
+    const foot: Vector = [x, 0, at[2] + (rnd() - 0.5)]
+    pot(s, profile, foot, material, k)
+    if (rnd() < 0.3) handle(s, foot, [wide * 0.8, 0.9 * k], [wide * 0.85, 0.3 * k], 0.4 * k, material, rnd() * 80 - 40, 0.08)
+    if (onLeft) left = x - wide
+    else right = x + wide
+    top = Math.max(top, Math.max(...profile.map(([, y]) => y)) * k)
+  }
+  return { left, right, top }
+}
+type Reach = { left: number; right: number; top: number }
+/** Things further back that do not belong to it. */
+function behind(s: Scene, rnd: () => number, depth: number): void {
+  for (let n = Math.floor(rnd() * 3); n > 0; n--) {
+    const profile = profiles[VESSELS[Math.floor(rnd() * VESSELS.length)] as Profile]
+    const material = s.material(looks[GLAZES[Math.floor(rnd() * GLAZES.length)] as Look])
+    pot(s, profile, [(rnd() - 0.5) * 7, 0, -Math.min(3.2, depth - 1.1)], material, 0.7 + rnd() * 0.4)
+  }
+}
+
 const WHITE: Material = { colour: '#ffffff' }
 const BLACK: Material = { colour: '#000000' }
 
 /** The scene of a seed; `told` has its subject in white and all else in black, what hides some of it too. */
 function build(seed: number, told: boolean): Scene {
-  const { rnd, pick, has, glaze, wall, table, stems, vessel, at, size, depth, ...u } = setUp(seed)
+  const { rnd, pick, has, glaze, wall, table, stems, at, size, depth, ...u } = setUp(seed)
+  const group = seed >= SEVERAL ? random(seed * 101 + 3) : null
+  const bowls = group !== null && !stems && group() < 0.35
+  const vessel = bowls ? 'bowl' : u.vessel
   const s = new Scene()
   s.cutout = told
   const body = s.material(looks[glaze])
@@ -95,8 +139,12 @@ function build(seed: number, told: boolean): Scene {
       height = Math.max(height, root[1] + plant.height)
     }
   }
+  let reach: Reach = { left: at[0] - wide, right: at[0] + wide, top: height }
+  if (group) reach = join(s, group, at, reach, bowls, size)
+  height = Math.max(height, reach.top)
   const cloth = has('pattern') && rnd() < 0.6 ? pick(PATTERNS) : null
   const own = s.materials.length
+  if (group) behind(s, group, depth)
   room(s, table, has('pattern') ? { ...wall, bump: 0 } : wall, depth)
   if (cloth) quad(s.mesh, [-20, 0.004, 4], [40, 0, 0], [0, 0, -4 - depth], s.material(cloth))
   if (told) s.materials = s.materials.map((_, n) => (n < own ? WHITE : BLACK))
@@ -106,12 +154,14 @@ function build(seed: number, told: boolean): Scene {
   else s.lamp([side * 6, 8, 6], [0, 1, 0], 4.5, 5, [16, 14.8, 13])
   s.lamp([-side * 7, 5, 6], [0, 1, 0], 4, 5, [3.4, 3.5, 3.9])
   s.sky = [0.34, 0.35, 0.38]
-  const span = Math.max(height * 1.25, wide * 3.4)
+  // Groups are seen closer or from further off, their middle in the middle.
+  const centre = (reach.left + reach.right) / 2
+  const span = group ? Math.max(height * 1.25, (reach.right - reach.left) * 0.9) * (0.85 + group() * 0.4) : Math.max(height * 1.25, wide * 3.4)
   const middle = height * 0.52
   const lens = rnd() < 0.3 ? 0.08 : 0.02
   s.camera = {
     from: [(rnd() - 0.5) * 3, middle + 0.6 + rnd() * 2, 13],
-    to: [at[0] * 0.5, middle, 0],
+    to: [group ? centre : at[0] * 0.5, middle, 0],
     angle: (Math.atan(span / 2 / 13) * 360) / Math.PI,
     lens,
     focus: at,

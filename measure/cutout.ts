@@ -6,13 +6,15 @@ import type { Dab } from '../core/design/mask'
 import { boundsOf, heightOf, intersect, widthOf } from '../core/geometry/bounds'
 import { cutOutPicture, studyPicture } from '../host/cut-out'
 import { openMemory } from '../host/kernels'
-import { type CutoutScene, cutoutScene } from './cutout-scenes'
+import { type CutoutScene, cutoutScene, SEVERAL } from './cutout-scenes'
 import { nextDab } from './dabs'
 import { note } from './report'
 
 const SCENES = Array.from({ length: 36 }, (_, n) => n + 1)
 /** Never tuned on: traced anew by each run that asks for them. */
 const HELD_OUT = Array.from({ length: 10 }, (_, n) => 1000 + n)
+/** Several things together; none of these was learnt from. */
+const TOGETHER = Array.from({ length: 6 }, (_, n) => SEVERAL + 200 + n)
 const FOLDER = '.cache/cutout-scenes'
 
 const memory = openMemory()
@@ -192,6 +194,12 @@ export async function measureCutout(): Promise<void> {
     note(`Cut out${name}: a pick by the corners' colour on the same scenes`, 100 * of(all, 'corners'), '%', 85)
     note(`Cut out${name}: scenes with ground like the subject along its edge`, hard.filter((r) => r.alike > 0.02).length, '')
   }
+  const together: Result[] = []
+  for (const seed of TOGETHER) together.push(await measured(seed, FOLDER, false))
+  const of = (k: 'once' | 'dabbed') => together.map((r) => Math.round(1000 * r[k]) / 10).join(' ')
+  console.log(`Cut out, several things: ${of('once')}, after three dabs ${of('dabbed')}`)
+  note('Cut out, several things together: overlap after one press', 100 * mean(together.map((r) => r.once)), '%')
+  note('Cut out, several things together: after three dabs', 100 * mean(together.map((r) => r.dabbed)), '%')
 }
 
 /** One press on a photo of 12 MP: by itself, from its file to the tiles of its mask, and a dab after that. */
