@@ -54,7 +54,11 @@ function Room({ bench }: { bench: BenchModel }) {
   useKeys(bench)
   const notice = useStore(bench.store, (s) => s.notice)
   useEffect(() => {
-    if (!notice) return
+    // What was said is no longer true.
+    if (!notice) {
+      toast.dismiss()
+      return
+    }
     const { action } = notice
     const long = notice.tone === 'trouble' || action
     ;(notice.tone === 'trouble' ? toast.error : toast)(notice.text, {

@@ -149,8 +149,14 @@ test('a cut that is given up, or that the server cannot make, leaves the photo a
   await page.keyboard.press('Escape')
   await expect(cut).toBeVisible()
   await cut.click()
-  await expect(page.getByText(/server does not answer. Nothing was changed/)).toBeVisible()
+  const trouble = page.getByText(/server does not answer. Nothing was changed/)
+  await expect(trouble).toBeVisible()
   expect(await masks()).toEqual([])
+  // A new try takes back what was said; it would stay for nine seconds.
+  await page.unroute('**/api/cutouts')
+  await cut.click()
+  await expect(trouble).toBeHidden({ timeout: 4000 })
+  await expect(page.getByRole('button', { name: 'Cut out anew' })).toBeVisible({ timeout: 60_000 })
 })
 
 test('three photos are dropped into a layout of three slots and reframed', async ({ page }) => {

@@ -33,14 +33,15 @@ export async function storeCutOut(input: unknown, progress: (share: number) => v
 }
 
 const studied = z.object({ source: shaSchema })
-/** Looks at a stored picture that is likely to be cut out next, so that the cut itself takes less. Nothing is stored. */
+/** Looks at a stored picture that is likely to be cut out next, so that the cut itself takes less; whether it was. Nothing is stored. */
 export async function studyForCut(input: unknown): Promise<{ ok: boolean }> {
   const read = studied.safeParse(input)
   if (!read.success) throw badInput('This is not a picture that can be looked at. Nothing was changed.')
+  // Nobody is to wait for a look ahead: it is left out while something is under way.
+  const thread = maskThread()
+  if (thread.waits > 0) return { ok: false }
   // A thread that was stopped meanwhile, or a picture that cannot be cut, is told about when it is to be cut.
-  const ok = await maskThread()
-    .call('study', { sha: read.data.source })
-    .catch(() => false)
+  const ok = await thread.call('study', { sha: read.data.source }).catch(() => false)
   return { ok }
 }
 

@@ -64,7 +64,7 @@ export function cutOut(
   for (let n = Math.max(0, chain.length - 2); n >= 0; n--) {
     const level = chain[n] as Pixels
     const settled = dabs.length > 0 ? settledBy(dabs, level.width, level.height) : null
-    const prior: Prior = made ? doubled(made.alpha, made, level) : priorOf(finer(memory, studied, cut, belief, settled), level)
+    const prior: Prior = made ? doubled(made.alpha, made, level) : priorOf(cutFiner(memory, studied, cut, belief, settled), level)
     made = matte(level, prior, settled, made)
     if (level.width === held.width && level.height === held.height) colours = coloursOf(made, level)
     progress(1 - 0.5 * (n / chain.length))
@@ -73,7 +73,7 @@ export function cutOut(
 }
 
 /** A cut on a finer picture than the one it was made on: its contour is looked for anew, and what is thin. */
-function finer(memory: PixelMemory, { small, finer }: Studied, cut: Uint8Array, belief: Float32Array, settled: Uint8Array | null): Uint8Array {
+function cutFiner(memory: PixelMemory, { small, finer }: Studied, cut: Uint8Array, belief: Float32Array, settled: Uint8Array | null): Uint8Array {
   const { level, lab, bins } = finer
   if (level === small) return withStems(memory, lab, bins, cut, belief)
   const { shares } = doubled(

@@ -38,8 +38,19 @@ const toldOf = (count: number): Told => ({
   grounds: new Float32Array(count * 3),
 })
 
+/** Leaves a px to the prior where no colours are known to tell it by. */
+function leave(told: Told, k: number, share: number, own: readonly number[]): void {
+  told.rough[k] = share
+  told.sure[k] = UNTOLD
+  told.colours.set(own, k * 3)
+  told.grounds.set(own, k * 3)
+}
+
 /** The prior is one more sight of a px, `away` px from the contour: there worth a difference of 17 levels, further off more and more. */
 const trustOf = (away: number): number => 300 + 600 * away * away
+/** The share of one colour in a px that lies `along` of the way to it, times that way, from another a square `apart`. */
+const shareOf = (along: number, apart: number, trust: number, before: number): number =>
+  Math.min(1, Math.max(0, (along + trust * before) / (apart + trust)))
 /** What it costs to be off the mixture by a square of levels, and off the prior, between colours that are a square apart. */
 const costOf = (off: number, fromPrior: number, away: number, apart: number): number =>
   off / 60 + (0.6 + 0.5 * away * away) * fromPrior * fromPrior + 60 / (apart + 60)
@@ -111,10 +122,7 @@ function sampled({ width, height, data }: Pixels, { shares }: Prior, { alpha, ba
     const [pr, pg, pb] = [data[n * 4] as number, data[n * 4 + 1] as number, data[n * 4 + 2] as number]
     const before = (shares[n] as number) / 255
     if (fs === 0 || gs === 0) {
-      rough[k] = before
-      sure[k] = UNTOLD
-      colours.set([pr, pg, pb], k * 3)
-      grounds.set([pr, pg, pb], k * 3)
+      leave(told, k, before, [pr, pg, pb])
       continue
     }
     const d = away[k] as number
@@ -126,8 +134,7 @@ function sampled({ width, height, data }: Pixels, { shares }: Prior, { alpha, ba
         const [gr, gg, gb, gd] = [g[j * 4] as number, g[j * 4 + 1] as number, g[j * 4 + 2] as number, g[j * 4 + 3] as number]
         const [dr, dg, db] = [fr - gr, fg - gg, fb - gb]
         const apart = dr * dr + dg * dg + db * db
-        let t = ((pr - gr) * dr + (pg - gg) * dg + (pb - gb) * db + trust * before) / (apart + trust)
-        t = t < 0 ? 0 : Math.min(t, 1)
+        const t = shareOf((pr - gr) * dr + (pg - gg) * dg + (pb - gb) * db, apart, trust, before)
         const [er, eg, eb] = [pr - gr - t * dr, pg - gg - t * dg, pb - gb - t * db]
         const cost = costOf(er * er + eg * eg + eb * eb, t - before, d, apart) + 1.2 * (fd + gd)
         if (cost < best) {
@@ -176,10 +183,7 @@ function taken({ width, data }: Pixels, { shares }: Prior, { band }: Band, away:
         for (let a = Math.max(0, u - 1); a <= Math.min(coarse.width - 1, u + 1); a++) add(b * coarse.width + a)
     const [pr, pg, pb] = [data[n * 4] as number, data[n * 4 + 1] as number, data[n * 4 + 2] as number]
     if (count === 0) {
-      rough[k] = before
-      sure[k] = UNTOLD
-      colours.set([pr, pg, pb], k * 3)
-      grounds.set([pr, pg, pb], k * 3)
+      leave(told, k, before, [pr, pg, pb])
       continue
     }
     for (let c = 0; c < 3; c++) {
@@ -190,8 +194,7 @@ function taken({ width, data }: Pixels, { shares }: Prior, { band }: Band, away:
     const [dr, dg, db] = [(colours[k * 3] as number) - gr, (colours[k * 3 + 1] as number) - gg, (colours[k * 3 + 2] as number) - gb]
     const apart = dr * dr + dg * dg + db * db
     const d = away[k] as number
-    const trust = trustOf(d)
-    const t = Math.min(1, Math.max(0, ((pr - gr) * dr + (pg - gg) * dg + (pb - gb) * db + trust * before) / (apart + trust)))
+    const t = shareOf((pr - gr) * dr + (pg - gg) * dg + (pb - gb) * db, apart, trustOf(d), before)
     const [er, eg, eb] = [pr - gr - t * dr, pg - gg - t * dg, pb - gb - t * db]
     rough[k] = t
     sure[k] = sureBy(costOf(er * er + eg * eg + eb * eb, t - before, d, apart), apart)
