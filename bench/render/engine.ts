@@ -255,6 +255,7 @@ export class Engine {
     const { shown: drawnOf } = this
     const stroke = this.painting.shown
     const drafting = this.previewing && !this.resting
+    this.renderer.makeRoom(made.nodes, view.visible)
     const due: [number, number][] = []
     for (let row = Math.floor(view.visible.top / TILE); row * TILE < view.visible.bottom; row++)
       for (let column = Math.floor(view.visible.left / TILE); column * TILE < view.visible.right; column++) {

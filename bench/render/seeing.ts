@@ -123,9 +123,9 @@ function bared(node: PlanNode, only: ReadonlySet<string> | null): PlanNode[] {
     if (node.kind === 'group') return node.children.flatMap((n) => bared(n, null))
     if (node.kind === 'masked') return bared(node.inner, null)
     if (node.kind === 'combined') return node.members.flatMap((n) => bared(n, null))
-    if (node.kind === 'rim' || node.kind === 'grade' || node.kind === 'mapped') return []
     if (node.kind === 'filter') return bared(node.inner, null)
     if (node.kind === 'held') return [...bared(node.holder, null), ...node.insides.flatMap((n) => bared(n, null))]
+    if (node.kind !== 'picture' && node.kind !== 'fill') return []
     const held = bares.get(node) ?? lines(node)
     bares.set(node, held)
     return [held]
@@ -145,7 +145,7 @@ function bared(node: PlanNode, only: ReadonlySet<string> | null): PlanNode[] {
   return [node]
 }
 
-function lines(node: Exclude<PlanNode, { kind: 'group' | 'held' | 'masked' | 'combined' | 'rim' | 'filter' | 'grade' | 'mapped' }>): FillNode {
+function lines(node: Extract<PlanNode, { kind: 'picture' | 'fill' }>): FillNode {
   const outlines: Outline[] =
     node.kind === 'fill'
       ? node.fills.flatMap((f) => f.outlines.map((o) => ({ points: o.points, closed: true })))

@@ -2,7 +2,7 @@ import { contrastRatio, luminance } from '../colour/colour'
 import { layerName } from '../design/blank'
 import { type Bounds, heightOf, intersect } from '../geometry/bounds'
 import { TILE } from '../pixels/memory'
-import { nodeWith, type PlanNode } from '../render/nodes'
+import { nodeWith, type PlanNode, withShown } from '../render/nodes'
 import type { Plan } from '../render/plan'
 import type { Renderer } from '../render/renderer'
 import { type CheckContext, defineCheck } from './define'
@@ -30,18 +30,7 @@ export const contrast = defineCheck('contrast', 'Type readable on its ground', (
   }),
 )
 
-const without = (nodes: readonly PlanNode[], id: string): PlanNode[] =>
-  nodes.flatMap((n): PlanNode[] =>
-    n.id === id
-      ? []
-      : n.kind === 'group'
-        ? [{ ...n, key: `${n.key}-${id}`, children: without(n.children, id) }]
-        : n.kind === 'held'
-          ? [{ ...n, key: `${n.key}-${id}`, insides: without(n.insides, id) }]
-          : n.kind === 'masked' && without([n.inner], id)[0] !== n.inner
-            ? without([n.inner], id).map((inner) => ({ ...n, key: `${n.key}-${id}`, inner }))
-            : [n],
-  )
+const without = (nodes: readonly PlanNode[], id: string): PlanNode[] => withShown(nodes, (n) => (n.id === id ? null : undefined))
 /** Relative luminances of what lies beneath a node's own px, taken evenly; null where nothing of it is seen. */
 export function groundUnder(plan: Plan, id: string, renderer: Renderer): number[] | null {
   const node = nodeWith(plan.nodes, id)

@@ -2,7 +2,8 @@ import { layerName } from '../design/blank'
 import { flatResolved } from '../design/resolve'
 import { intersect, isEmpty } from '../geometry/bounds'
 import { connectedParts } from '../geometry/connected'
-import { type FilterNode, nodeWith, type PlanNode } from '../render/nodes'
+import { reducedNode } from '../render/beneath'
+import { nodeWith, type PlanNode } from '../render/nodes'
 import { coverIn } from './cover'
 import { defineCheck, type Found } from './define'
 
@@ -12,10 +13,17 @@ const SEEN = 100
 const LOST = 0.2
 const LEAST_PART = 6
 
-/** The print edge that a layer's node ends in, wherever in its chain it lies. */
-function printEdgeIn(node: PlanNode, id: string): FilterNode | null {
-  if (node.kind === 'filter') return 'near' in node.work && node.work.near.op === 'print' ? node : printEdgeIn(node.inner, id)
+/** A thing before and after the print edge that a layer's node ends in, wherever in its chain it lies. */
+type Printed = { before: PlanNode; after: PlanNode }
+function printEdgeIn(node: PlanNode, id: string): Printed | null {
+  if (node.kind === 'filter')
+    return 'near' in node.work && node.work.near.op === 'print' ? { before: node.inner, after: node } : printEdgeIn(node.inner, id)
   if (node.kind === 'masked') return printEdgeIn(node.inner, id)
+  if (node.kind === 'exact') return printEdgeIn(node.own, id)
+  if (node.kind === 'reduced') {
+    const fine = printEdgeIn(node.source, id)
+    return fine && { before: reducedNode(fine.before, node.factor), after: reducedNode(fine.after, node.factor) }
+  }
   if (node.kind !== 'group') return null
   for (const child of node.children) {
     const found = child.id === id ? printEdgeIn(child, id) : null
@@ -30,10 +38,10 @@ export const vanishing = defineCheck('vanishing', 'Nothing lost to a print edge'
     if (!layer.shown || !Object.values(layer.treatments).some((t) => t.on && t.kind === 'print-edge')) return []
     const whole = nodeWith(plan.nodes, layer.id)
     const edge = whole && printEdgeIn(whole, layer.id)
-    const box = edge && intersect(edge.inner.bounds, plan.page)
+    const box = edge && intersect(edge.before.bounds, plan.page)
     if (!edge || !box || isEmpty(box)) return []
     const width = box.right - box.left
-    const [before, after] = [coverIn(edge.inner, box, host.renderer), coverIn(edge, box, host.renderer)]
+    const [before, after] = [coverIn(edge.before, box, host.renderer), coverIn(edge.after, box, host.renderer)]
     const lost = [...connectedParts(width, box.bottom - box.top, (n) => (before[n] as number) >= SEEN)].filter((part) => {
       const sum = (of: Uint8Array) => part.reduce((s, n) => s + (of[n] as number), 0)
       return part.length >= LEAST_PART && sum(after) < LOST * sum(before)

@@ -9,7 +9,7 @@ import { type Lut, lutWork, readCube } from './cube'
 
 type Rgb = readonly [number, number, number]
 const memory = openMemory()
-const none = () => 0
+const none = { rasterOf: () => 0, readTiles: () => undefined }
 const filters = new Filters(memory, none, new Covering(memory, none))
 function through(lut: Lut, [r, g, b]: Rgb): number[] {
   const raster = memory.tile()

@@ -136,6 +136,10 @@ export type Kernels = {
   enlargePlane(
     ...args: [to: number, toStride: number, from: number, fromStride: number, count: number, rows: number, x: number, y: number, k: number]
   ): void
+  /** `factor` px of what is read to one, from (x, y) on. */
+  reducePlane(
+    ...args: [to: number, toStride: number, from: number, fromStride: number, count: number, rows: number, x: number, y: number, factor: number]
+  ): void
   doubleRaster(...args: [to: number, from: number, ...Rect]): void
   doubleToBytes(...args: [to: number, from: number, ...Rect, split: number]): void
   runBegin(...args: [a: number, b: number, most: number, ...Rect]): void

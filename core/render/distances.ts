@@ -1,8 +1,8 @@
 import { type Bounds, heightOf, intersect, widthOf } from '../geometry/bounds'
 import { type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import { type Corner, contoursOf, cornersOf } from '../vector/corners'
-import type { PlanNode, RimNode } from './nodes'
-import { type Region, regionIn } from './region'
+import type { RimNode } from './nodes'
+import type { Reading } from './reading'
 
 const ALPHA_PLANE = 3 * PLANE_BYTES
 /** Bytes of measured silhouettes that are kept. */
@@ -18,7 +18,7 @@ export class Distances {
 
   constructor(
     private readonly memory: PixelMemory,
-    private readonly rasterOf: (node: PlanNode, region: Region, left: number, top: number) => number,
+    private readonly reading: Reading,
   ) {}
 
   of(node: RimNode): Measured {
@@ -53,23 +53,19 @@ export class Distances {
     const [width, height] = [widthOf(bounds), heightOf(bounds)]
     const cover = memory.block(width * height)
     memory.bytes.fill(0, cover, cover + width * height)
-    const seen = intersect(silhouette.bounds, bounds)
-    for (let row = Math.floor(seen.top / TILE); row * TILE < seen.bottom; row++)
-      for (let column = Math.floor(seen.left / TILE); column * TILE < seen.right; column++) {
-        const [left, top] = [column * TILE, row * TILE]
-        const whole = regionIn(silhouette.bounds, left, top)
-        const part = intersect(seen, { left, top, right: left + TILE, bottom: top + TILE })
-        if (!whole || part.right <= part.left || part.bottom <= part.top) continue
-        const raster = this.rasterOf(silhouette, whole, left, top)
-        kernels.coverBytes(
-          cover + (part.top - bounds.top) * width + part.left - bounds.left,
-          width,
-          raster + ALPHA_PLANE + (part.top - top) * STRIDE + (part.left - left) * 4,
-          STRIDE,
-          part.right - part.left,
-          part.bottom - part.top,
-        )
-      }
+    // A row of tiles at a time: a large thing has more than are kept.
+    for (let row = Math.floor(bounds.top / TILE); row * TILE < bounds.bottom; row++)
+      this.reading.readTiles(silhouette, intersect(bounds, { ...bounds, top: row * TILE, bottom: (row + 1) * TILE }), (tiles) => {
+        for (const { raster, part, left, top } of tiles)
+          kernels.coverBytes(
+            cover + (part.top - bounds.top) * width + part.left - bounds.left,
+            width,
+            raster + ALPHA_PLANE + (part.top - top) * STRIDE + (part.left - left) * 4,
+            STRIDE,
+            part.right - part.left,
+            part.bottom - part.top,
+          )
+      })
     const line = memory.block((width + 1) * 16)
     const most = 2000
     const outside = memory.block(width * height * 2)

@@ -28,7 +28,8 @@ type Run = { a: number; b: number; most: number }
 
 const RUNNABLE: readonly number[] = (['normal', 'multiply', 'screen', 'plus-lighter'] as const).map(blendModeNumber)
 /** Whether a node can be part of a run: its mode is linear in what lies beneath. */
-const canRun = (node: PlanNode): boolean => node.kind !== 'grade' && !(node.kind === 'group' && !node.closed) && RUNNABLE.includes(node.mode)
+const canRun = (node: PlanNode): boolean =>
+  node.kind !== 'grade' && node.kind !== 'exact' && !(node.kind === 'group' && !node.closed) && RUNNABLE.includes(node.mode)
 
 /** Consecutive nodes that can be one run, and those that stand alone. */
 function runsOf<T extends { node: PlanNode }>(links: readonly T[]): (T | T[])[] {

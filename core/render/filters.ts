@@ -1,13 +1,14 @@
 import { fromHex } from '../colour/colour'
-import { mapBounds } from '../geometry/bounds'
+import { intersect, mapBounds } from '../geometry/bounds'
 import { cosine, lengthOf, sine } from '../geometry/exact'
 import { compose, translation } from '../geometry/matrix'
 import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import type { NearWork, PointWork } from '../treatments/definition'
 import { LEAST_BLUR, nearWorks } from './near-works'
-import type { FilterNode, GradeNode, MappedNode } from './nodes'
-import type { Region } from './region'
-import { type Near, PLANE, type Place, type RasterOf, Scratch, SIDE_BYTES } from './scratch'
+import type { EdgedNode, FilterNode, GradeNode, MappedNode, PlanNode, ReducedNode } from './nodes'
+import type { Reading } from './reading'
+import { type Region, regionIn } from './region'
+import { type Near, PLANE, type Place, Scratch, SIDE, SIDE_BYTES } from './scratch'
 import { screenTable } from './screen'
 import type { Covering } from './softening'
 
@@ -31,10 +32,10 @@ export class Filters {
 
   constructor(
     private readonly memory: PixelMemory,
-    rasterOf: RasterOf,
+    private readonly reading: Reading,
     private readonly covering: Covering,
   ) {
-    this.scratch = new Scratch(memory, rasterOf)
+    this.scratch = new Scratch(memory, reading)
   }
 
   /** Puts a treatment on a part of a raster that holds what it is put on. */
@@ -52,10 +53,81 @@ export class Filters {
         )
     })
   }
-  /** Puts a grade on all that a part of a raster shows. */
-  grade(node: GradeNode, raster: number, region: Region, left: number, top: number): void {
+  /** Puts a grade on all that a part of a raster shows. Within a holder its coverage stays as it is. */
+  grade(node: GradeNode, raster: number, region: Region, left: number, top: number, held = false): void {
     this.mix(node, raster, region, left, top, (place) => {
       for (const step of node.steps) this.apply(step, place.raster, region, left, top)
+      if (node.made) this.replace(place.raster, node.made, region, left, top, held)
+    })
+  }
+  /** Puts a node's pixels in place of others, or only their colours. */
+  replace(raster: number, node: PlanNode, region: Region, left: number, top: number, coloursOnly: boolean): void {
+    const { memory } = this
+    const { kernels } = memory
+    const [at, rect] = [region.offset, [PLANE_BYTES, STRIDE, region.width, region.height] as const]
+    const made = memory.tile()
+    kernels.clearRect(made + at, ...rect)
+    const box = { left: left + region.x, top: top + region.y, right: left + region.x + region.width, bottom: top + region.y + region.height }
+    const [part, whole] = [regionIn(intersect(node.bounds, box), left, top), regionIn(node.bounds, left, top)]
+    if (part && whole) {
+      const own = this.reading.rasterOf(node, whole, left, top)
+      kernels.copyRect(made + part.offset, own + part.offset, PLANE_BYTES, STRIDE, part.width, part.height)
+      if (node.opacity < 1) kernels.scaleRect(made + part.offset, PLANE_BYTES, STRIDE, part.width, part.height, node.opacity)
+    }
+    if (coloursOnly) {
+      kernels.straightenRect(made + at, ...rect)
+      kernels.maskRect(made + at, PLANE_BYTES, STRIDE, raster + ALPHA + at, STRIDE, region.width, region.height, 1, 0)
+    }
+    kernels.copyRect(raster + at, made + at, ...rect)
+    memory.releaseTile(made)
+  }
+
+  /** The pixels of a node that is planned finer, each the mean of those it covers; a block at a time, as there is room for. */
+  reduced({ source, factor }: ReducedNode, raster: number, region: Region, left: number, top: number): void {
+    const { scratch } = this
+    const block = Math.max(1, Math.floor((SIDE - 16) / factor))
+    for (let y = 0; y < region.height; y += block)
+      for (let x = 0; x < region.width; x += block) {
+        const [width, height] = [Math.min(block, region.width - x), Math.min(block, region.height - y)]
+        const [fromX, fromY] = [(left + region.x + x) * factor, (top + region.y + y) * factor]
+        const read = { x: Math.floor(fromX), y: Math.floor(fromY), width: 0, height: 0 }
+        read.width = Math.ceil(fromX + width * factor) + 1 - read.x
+        read.height = Math.ceil(fromY + height * factor) + 1 - read.y
+        scratch.gatherPart(source, read)
+        for (let p = 0; p < 4; p++) {
+          const to = raster + p * PLANE_BYTES + region.offset + y * STRIDE + x * 4
+          this.memory.kernels.reducePlane(to, STRIDE, scratch.a + p * PLANE, SIDE_BYTES, width, height, fromX - read.x, fromY - read.y, factor)
+        }
+      }
+  }
+
+  /** The pixels of a node within its edge, and beyond it the nearest of them. */
+  edged({ source, edge }: EdgedNode, raster: number, region: Region, left: number, top: number): void {
+    const { memory } = this
+    const within = (v: number, from: number, to: number) => Math.min(Math.max(v, from), to - 1)
+    const [x0, y0] = [left + region.x, top + region.y]
+    const [fromX, toX] = [within(x0, edge.left, edge.right), within(x0 + region.width - 1, edge.left, edge.right) + 1]
+    const [fromY, toY] = [within(y0, edge.top, edge.bottom), within(y0 + region.height - 1, edge.top, edge.bottom) + 1]
+    this.reading.readTiles(source, { left: fromX, top: fromY, right: toX, bottom: toY }, (tiles) => {
+      memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
+      const out = memory.floats(raster, 4 * TILE * TILE)
+      for (const tile of tiles) {
+        const own = memory.floats(tile.raster, 4 * TILE * TILE)
+        for (let y = 0; y < region.height; y++) {
+          const sy = within(y0 + y, edge.top, edge.bottom)
+          if (sy < tile.part.top || sy >= tile.part.bottom) continue
+          for (let p = 0; p < 4 * TILE * TILE; p += TILE * TILE) {
+            const to = p + (region.y + y) * TILE + region.x - x0
+            const from = p + (sy - tile.top) * TILE - tile.left
+            const [first, last] = [Math.max(x0, tile.part.left), Math.min(x0 + region.width, tile.part.right)]
+            if (last > first) out.set(own.subarray(from + first, from + last), to + first)
+            if (tile.part.left === edge.left && x0 < edge.left)
+              out.fill(own[from + edge.left] as number, to + x0, to + Math.min(edge.left, x0 + region.width))
+            if (tile.part.right === edge.right && x0 + region.width > edge.right)
+              out.fill(own[from + edge.right - 1] as number, to + Math.max(x0, edge.right), to + x0 + region.width)
+          }
+        }
+      }
     })
   }
 

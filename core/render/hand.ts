@@ -1,4 +1,4 @@
-import type { PlanNode } from './nodes'
+import { type PlanNode, partsOf } from './nodes'
 
 /** Which nodes of a plan the hand holds: all from `first` to `last` may change from frame to frame, the others do not. */
 export type Hand = { first: number; last: number }
@@ -16,22 +16,23 @@ export function handBetween(before: readonly PlanNode[], after: readonly PlanNod
   return first === undefined || last === undefined ? null : { first, last }
 }
 
-const holds = (node: PlanNode, ids: ReadonlySet<string>): boolean =>
-  ids.has(node.id) ||
-  (node.kind === 'combined' && node.members.some((c) => holds(c, ids))) ||
-  (node.kind === 'masked' && (holds(node.inner, ids) || node.masks.some((m) => m.node && holds(m.node, ids)))) ||
-  (node.kind === 'grade' && node.masks.some((m) => m.node && holds(m.node, ids))) ||
-  (node.kind === 'filter' &&
-    (holds(node.inner, ids) ||
-      node.masks.some((m) => m.node && holds(m.node, ids)) ||
-      ('near' in node.work && node.work.map !== null && holds(node.work.map, ids)))) ||
-  (node.kind === 'mapped' && holds(node.source, ids)) ||
-  (node.kind === 'rim' && holds(node.silhouette, ids)) ||
-  (node.kind === 'group' && node.children.some((c) => holds(c, ids))) ||
-  (node.kind === 'held' && (holds(node.holder, ids) || node.insides.some((c) => holds(c, ids))))
+/** Tells whether a node is, or is made of, one of these layers. */
+function holding(ids: ReadonlySet<string>): (node: PlanNode) => boolean {
+  const told = new Map<string, boolean>()
+  const holds = (node: PlanNode): boolean => {
+    if (ids.has(node.id)) return true
+    const known = told.get(node.key)
+    if (known !== undefined) return known
+    const found = partsOf(node).some(holds)
+    told.set(node.key, found)
+    return found
+  }
+  return holds
+}
 
 /** Where layers lie in a plan, or null where they are not seen. */
 export function handOf(nodes: readonly PlanNode[], ids: ReadonlySet<string>): Hand | null {
-  const first = nodes.findIndex((n) => holds(n, ids))
-  return first < 0 ? null : { first, last: nodes.findLastIndex((n) => holds(n, ids)) }
+  const holds = holding(ids)
+  const first = nodes.findIndex(holds)
+  return first < 0 ? null : { first, last: nodes.findLastIndex(holds) }
 }

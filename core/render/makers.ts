@@ -34,8 +34,14 @@ export type Context = {
   reach: Bounds
   missing: Map<string, Missing>
   page: ResolvedPage
-  /** What lies beneath a merged copy in its group, back to front. */
-  beneath: readonly PlanNode[]
+  /** The nodes of layers that were made so far, by scale. */
+  made: Map<ResolvedLayer, Map<string, PlanNode | null>>
+  /** Members of a group, bent where it is. */
+  membersOf(group: ResolvedLayer): ResolvedLayer[]
+  /** Whether anything of the page is made at the scale of the master. */
+  hasRough: boolean
+  /** The picture of what lies beneath a layer in its stack; null where nothing does. */
+  beneath(id: string, c: Context): PlanNode | null
   /** The layer whose mask is made. */
   masking: string
   /** What passes over what though it lies beneath, by the upper of both. */
@@ -49,6 +55,9 @@ export type Context = {
   /** How often something was not here, the same source counted each time. */
   standIns: number
 }
+
+/** The picture of what lies beneath a layer, at the scale of a context. */
+export type Beneath = (c: Context) => PlanNode | null
 
 export function miss(c: Context, key: string, what: Missing): void {
   c.missing.set(key, what)

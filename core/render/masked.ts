@@ -2,7 +2,7 @@ import { fromHex } from '../colour/colour'
 import { coloursSize, type Mask, type MaskOf, masksOf, touchingKey } from '../design/mask'
 import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
 import type { Layer, LayerOf, Paint, Placement } from '../design/schema'
-import { type Bounds, grow, heightOf, intersect, isEmpty, scaled, widthOf } from '../geometry/bounds'
+import { type Bounds, grow, heightOf, intersect, isEmpty, scaled, scaledWhole, widthOf } from '../geometry/bounds'
 import { angleOf, lengthOf } from '../geometry/exact'
 import { apply, compose, inverse, type Matrix, type Point, scaling, translation, turning } from '../geometry/matrix'
 import { matrixOf, turnedBox } from '../geometry/placement'
@@ -98,7 +98,7 @@ const makers: Makers = {
 export const smaller = (c: Context, factor: number): Context => ({
   ...c,
   scale: c.scale / factor,
-  reach: scaled(c.reach, 1 / factor),
+  reach: scaledWhole(c.reach, 1 / factor),
   seen: c.seen && scaled(c.seen, 1 / factor),
 })
 

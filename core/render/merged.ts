@@ -2,16 +2,16 @@ import type { LayerOf } from '../design/schema'
 import { intersect, isEmpty } from '../geometry/bounds'
 import { quickHash } from '../hash'
 import { rectanglePath } from '../vector/shapes'
-import { type Context, fillNode, groupNode } from './makers'
+import { type Beneath, type Context, fillNode } from './makers'
 import { WHITE } from './masked'
 import { coverStep, type PlanNode } from './nodes'
 
 /** The picture of everything beneath, within a box; null where nothing is. */
-export function mergedNode(layer: LayerOf<'merged'>, c: Context): PlanNode | null {
+export function mergedNode(layer: LayerOf<'merged'>, c: Context, beneath: Beneath): PlanNode | null {
   const { width, height } = layer.placement
   const path = rectanglePath(width, height, [0, 0, 0, 0])
   const box = fillNode(layer, [{ path, evenOdd: false, paint: WHITE, opacity: 1 }], c, width, height)
-  const picture = groupNode({ id: `${layer.id}~`, blend: 'normal', opacity: 1 }, c.beneath, true)
+  const picture = beneath(c)
   if (!box || !picture) return null
   const bounds = intersect(box.bounds, picture.bounds)
   if (isEmpty(bounds)) return null

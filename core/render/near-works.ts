@@ -149,7 +149,7 @@ export const nearWorks: Works = {
       memory.kernels.clearRect(map + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
       const whole = regionIn(near.map.bounds, left, top)
       if (whole) {
-        const own = s.rasterOf(near.map, whole, left, top)
+        const own = s.reading.rasterOf(near.map, whole, left, top)
         const part = regionIn(intersect(near.map.bounds, boxOf(place)), left, top)
         if (part) memory.kernels.copyRect(map + part.offset, own + part.offset, PLANE_BYTES, STRIDE, part.width, part.height)
       }

@@ -1,6 +1,7 @@
 import type { COMBINES, Paint } from '../design/schema'
 import type { Bounds } from '../geometry/bounds'
 import type { Matrix } from '../geometry/matrix'
+import { quickHash } from '../hash'
 import type { NearWork, PointWork } from '../treatments/definition'
 import type { ToUnit, Warped } from './warped'
 
@@ -112,14 +113,136 @@ export type FilterNode = Common & {
 }
 /** The pixels of another node, shown elsewhere: `back` takes px of the view to where they lie. */
 export type MappedNode = Common & { kind: 'mapped'; source: PlanNode; back: Matrix }
-/** Treatments of single pixels on all that is beneath; has no pixels of its own. */
-export type GradeNode = Common & { kind: 'grade'; steps: FilterNode[]; strength: number; blend: number; masks: MaskStep[]; step: number }
-export type PlanNode = MappedNode | GradeNode | FilterNode | RimNode | CombinedNode | MaskedNode | PictureNode | FillNode | GroupNode | HeldNode
+/**
+ * The picture of all that lies beneath a layer in its stack, as a closed group has it: what the last of its kind held, and
+ * the nodes that came since. Whoever reads what is beneath reads this one.
+ */
+export type BeneathNode = Common & { kind: 'beneath'; before: BeneathNode | null; nodes: PlanNode[] }
+/** A node's pixels within a box, and beyond it the nearest of them: what a softened edge of the page takes. */
+export type EdgedNode = Common & { kind: 'edged'; source: PlanNode; edge: Bounds }
+/** A node planned `factor` times as fine, reduced by area: what changes with scale is made at the scale of the master. */
+export type ReducedNode = Common & { kind: 'reduced'; source: PlanNode; factor: number }
+/** A node whose blending is not linear, on or of what is rough: `made` is what its part of the stack shows from it down. */
+export type ExactNode = Common & { kind: 'exact'; own: PlanNode; made: PlanNode }
+/**
+ * Treatments of all that is beneath; has no pixels of its own. Those of single pixels (`steps`) are done in place; where one
+ * looks further, `made` is what all of them make of the picture beneath.
+ */
+export type GradeNode = Common & {
+  kind: 'grade'
+  steps: FilterNode[]
+  made: PlanNode | null
+  strength: number
+  blend: number
+  masks: MaskStep[]
+  step: number
+}
+export type PlanNode =
+  | BeneathNode
+  | EdgedNode
+  | ExactNode
+  | ReducedNode
+  | MappedNode
+  | GradeNode
+  | FilterNode
+  | RimNode
+  | CombinedNode
+  | MaskedNode
+  | PictureNode
+  | FillNode
+  | GroupNode
+  | HeldNode
+
+type ByKind<T> = { [K in PlanNode['kind']]: (node: Extract<PlanNode, { kind: K }>) => T }
+const ofMasks = (masks: readonly MaskStep[]): PlanNode[] => masks.flatMap((m) => [m.node, m.colours].filter((n) => n !== null))
+const parts: ByKind<PlanNode[]> = {
+  picture: () => [],
+  fill: () => [],
+  group: (n) => n.children,
+  held: (n) => [n.holder, ...n.insides],
+  masked: (n) => [n.inner, ...ofMasks(n.masks)],
+  combined: (n) => [n.paint, ...n.members],
+  rim: (n) => [n.silhouette],
+  mapped: (n) => [n.source],
+  edged: (n) => [n.source],
+  exact: (n) => [n.own, n.made],
+  reduced: (n) => [n.source],
+  beneath: (n) => (n.before ? [n.before, ...n.nodes] : n.nodes),
+  grade: (n) => [...(n.made ? [n.made] : []), ...n.steps, ...ofMasks(n.masks)],
+  filter: (n) => [n.inner, ...('near' in n.work ? [n.work.source, ...(n.work.map ? [n.work.map] : [])] : []), ...ofMasks(n.masks)],
+}
+/** All nodes that a node's pixels are made of, directly. One may be part of several: what walks them remembers where it was. */
+export const partsOf = (node: PlanNode): PlanNode[] => (parts[node.kind] as (n: PlanNode) => PlanNode[])(node)
+
+type Change = (node: PlanNode) => PlanNode | null
+const list = (nodes: readonly PlanNode[], change: Change): PlanNode[] => nodes.flatMap((n) => change(n) ?? [])
+const shown: { [K in PlanNode['kind']]?: (node: Extract<PlanNode, { kind: K }>, change: Change) => PlanNode | null } = {
+  group: (n, change) => ({ ...n, children: list(n.children, change) }),
+  held(n, change) {
+    const holder = change(n.holder)
+    return holder && { ...n, holder, insides: list(n.insides, change) }
+  },
+  masked(n, change) {
+    const inner = change(n.inner)
+    return inner && { ...n, inner }
+  },
+  exact(n, change) {
+    const [own, made] = [change(n.own), change(n.made)]
+    return made && (own ? { ...n, own, made } : { ...made, opacity: 1, mode: 0 })
+  },
+  edged(n, change) {
+    const source = change(n.source)
+    return source && { ...n, source }
+  },
+  reduced(n, change) {
+    const source = change(n.source)
+    return source && { ...n, source }
+  },
+  mapped(n, change) {
+    const source = change(n.source)
+    return source && { ...n, source }
+  },
+  beneath: (n, change) => ({ ...n, before: n.before && (change(n.before) as BeneathNode | null), nodes: list(n.nodes, change) }),
+  grade: (n, change) => ({ ...n, made: n.made && change(n.made) }),
+  filter(n, change) {
+    const inner = change(n.inner)
+    if (!inner || !('near' in n.work)) return inner && { ...n, inner }
+    const source = change(n.work.source)
+    return source && { ...n, inner, work: { ...n.work, source } }
+  },
+}
+/**
+ * Nodes with some of what they show changed or, where the change gives null, left out; the same node where nothing of it
+ * changed. What masks go by is not shown.
+ */
+export function withShown(nodes: readonly PlanNode[], change: (node: PlanNode) => PlanNode | null | undefined): PlanNode[] {
+  const told = new Map<PlanNode, PlanNode | null>()
+  const changed: Change = (node) => {
+    const held = told.get(node)
+    if (held !== undefined) return held
+    const own = change(node)
+    const made = own === undefined ? through(node) : own
+    told.set(node, made)
+    return made
+  }
+  const through = (node: PlanNode): PlanNode | null => {
+    const keys: string[] = []
+    const remade = (shown[node.kind] as ((n: PlanNode, c: Change) => PlanNode | null) | undefined)?.(node, (inner) => {
+      const now = changed(inner)
+      if (now !== inner) keys.push(`${inner.key}>${now?.key ?? ''}/${now?.opacity}`)
+      return now
+    })
+    if (remade === null) return null
+    return remade === undefined || keys.length === 0 ? node : { ...remade, key: quickHash(`${node.key}~${keys.join('|')}`) }
+  }
+  return list(nodes, changed)
+}
 
 /** The node of a layer, wherever it lies; null where it is not seen. */
 export function nodeWith(nodes: readonly PlanNode[], id: string): PlanNode | null {
   for (const node of nodes) {
     if (node.id === id) return node
+    if (node.kind === 'exact' && nodeWith([node.own], id)) return nodeWith([node.own], id)
     const inner =
       node.kind === 'group' ? node.children : node.kind === 'held' ? [node.holder, ...node.insides] : node.kind === 'masked' ? [node.inner] : []
     const found = nodeWith(inner, id)

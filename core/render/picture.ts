@@ -1,10 +1,10 @@
 import { flatResolved, type ResolvedPage } from '../design/resolve'
 import { Problem } from '../errors'
-import { type Bounds, grow, heightOf, mapBounds, overlaps, scaled, widthOf } from '../geometry/bounds'
+import { type Bounds, contains, grow, heightOf, mapBounds, overlaps, scaled, union, widthOf } from '../geometry/bounds'
 import { TILE } from '../pixels/memory'
 import { filesFor } from '../type/catalogue'
 import type { FontBook } from '../type/fonts'
-import type { PlanNode } from './nodes'
+import { type MaskStep, type PlanNode, partsOf } from './nodes'
 import { type Plan, plan, type View } from './plan'
 import type { Renderer } from './renderer'
 import { softReach } from './softening'
@@ -18,44 +18,53 @@ export type Progress = { progress?: (share: number) => void; signal?: AbortSigna
 type Wanted = { sha: string; level: number }
 /** Levels of pictures that a part of a plan reads. */
 function levelsIn(nodes: readonly PlanNode[], band: Bounds): Wanted[] {
-  return nodes.flatMap((n): Wanted[] => {
-    if (!overlaps(n.bounds, band)) return []
-    if (n.kind === 'group') return levelsIn(n.children, band)
-    if (n.kind === 'held') return [...levelsIn([n.holder], band), ...levelsIn(n.insides, band)]
-    if (n.kind === 'combined') return levelsIn([n.paint, ...n.members], band)
-    if (n.kind === 'masked')
-      return [
-        ...levelsIn([n.inner], band),
-        ...n.masks.flatMap(({ node, soft, colours, offset }) => {
-          if (!node) return []
-          if (offset) return levelsIn([node], EVERYWHERE)
-          if (colours && !soft) return levelsIn([node, colours], band)
-          return levelsIn([node], soft ? grow(scaled(band, 1 / soft.factor), softReach(soft) / soft.factor) : band)
-        }),
-      ]
-    if (n.kind === 'mapped') return levelsIn([n.source], grow(mapBounds(n.back, band), 4))
-    // A ring is measured from all of its silhouette.
-    if (n.kind === 'grade')
-      return levelsIn(
-        [...n.masks, ...n.steps.flatMap((s) => s.masks)].flatMap((m) => (m.node ? [m.node] : [])),
-        EVERYWHERE,
-      )
-    if (n.kind === 'filter') {
-      const masks = n.masks.flatMap((m) => (m.node ? [m.node] : []))
-      if (!('near' in n.work)) return [...levelsIn([n.inner], band), ...levelsIn(masks, EVERYWHERE)]
-      const { source, factor, reach, map } = n.work
-      return [
-        ...levelsIn([n.inner, ...(map ? [map] : [])], band),
-        ...levelsIn(masks, EVERYWHERE),
-        ...levelsIn([source], grow(scaled(band, 1 / factor), reach / factor + 2)),
-      ]
-    }
-    if (n.kind === 'rim') return levelsIn([n.silhouette], EVERYWHERE)
-    if (n.kind === 'fill') return []
-    return Array.from({ length: n.coarsest - n.level + 1 }, (_, k) => ({ sha: n.source, level: n.level + k }))
-  })
+  const out = new Map<string, Wanted>()
+  // A node may be read by many: only what of it was not asked for yet is followed.
+  const asked = new Map<string, Bounds>()
+  const read = (node: PlanNode, part: Bounds): void => {
+    if (!overlaps(node.bounds, part)) return
+    const before = asked.get(node.key)
+    if (before && contains(before, part)) return
+    asked.set(node.key, before ? union(before, part) : part)
+    if (node.kind === 'picture')
+      for (let level = node.level; level <= node.coarsest; level++) out.set(`${node.source}/${level}`, { sha: node.source, level })
+    for (const [inner, of] of readBy(node, before ? union(before, part) : part)) read(inner, of)
+  }
+  for (const node of nodes) read(node, band)
+  return [...out.values()]
 }
 const EVERYWHERE: Bounds = { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity }
+
+const readByMasks = (masks: readonly MaskStep[], band: Bounds): [PlanNode, Bounds][] =>
+  masks.flatMap(({ node, soft, colours, offset }): [PlanNode, Bounds][] => {
+    const own = soft ? grow(scaled(band, 1 / soft.factor), softReach(soft) / soft.factor) : band
+    return [...(node ? [[node, offset ? EVERYWHERE : own] as [PlanNode, Bounds]] : []), ...(colours ? [[colours, band] as [PlanNode, Bounds]] : [])]
+  })
+/** The nodes that a part of a node is made of, and which part of each. */
+function readBy(n: PlanNode, band: Bounds): [PlanNode, Bounds][] {
+  const all = (nodes: readonly PlanNode[], part = band): [PlanNode, Bounds][] => nodes.map((node) => [node, part])
+  if (n.kind === 'masked') return [[n.inner, band], ...readByMasks(n.masks, band)]
+  if (n.kind === 'mapped') return all([n.source], grow(mapBounds(n.back, band), 4))
+  // A ring is measured from all of its silhouette.
+  if (n.kind === 'rim') return all([n.silhouette], EVERYWHERE)
+  if (n.kind === 'grade') return [...all(n.made ? [n.made] : []), ...readByMasks([...n.masks, ...n.steps.flatMap((s) => s.masks)], EVERYWHERE)]
+  if (n.kind === 'reduced') return all([n.source], grow(scaled(band, n.factor), 2))
+  if (n.kind === 'edged') return all([n.source], outTo(band, n.edge))
+  if (n.kind === 'filter') {
+    const masks = readByMasks(n.masks, EVERYWHERE)
+    if (!('near' in n.work)) return [[n.inner, band], ...masks]
+    const { source, factor, reach, map } = n.work
+    return [...all([n.inner, ...(map ? [map] : [])]), ...masks, [source, grow(scaled(band, 1 / factor), reach / factor + 2)]]
+  }
+  return all(partsOf(n))
+}
+/** A part, and as much more as it takes to reach into a box. */
+const outTo = (part: Bounds, box: Bounds): Bounds => ({
+  left: Math.min(part.left, box.right - 1),
+  top: Math.min(part.top, box.bottom - 1),
+  right: Math.max(part.right, box.left + 1),
+  bottom: Math.max(part.bottom, box.top + 1),
+})
 
 /** Loads every font and source that a page needs at a scale, then plans it. */
 export const prepare = (page: ResolvedPage, scale: number, host: Host): Promise<Plan> => planned(page, { scale }, host)
@@ -95,6 +104,7 @@ export async function renderRegion(
 ): Promise<Picture> {
   const [width, height] = [widthOf(region), heightOf(region)]
   const data = new Uint8ClampedArray(width * height * 4)
+  renderer.makeRoom(made.nodes, region)
   const [firstRow, lastRow] = [Math.floor(region.top / TILE), Math.floor((region.bottom - 1) / TILE)]
   for (let row = firstRow; row <= lastRow; row++) {
     if (how.signal?.aborted) throw new Problem('stopped', 'Stopped. Nothing was changed.')

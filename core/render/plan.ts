@@ -1,18 +1,21 @@
 import { lookUp } from '../colour/colour'
-import { type BlendMode, reachesOut } from '../design/blend-modes'
+import { type BlendMode, blendModeNumber, reachesOut } from '../design/blend-modes'
 import { withCopies } from '../design/mirror'
-import { flatResolved, type ResolvedLayer, type ResolvedPage } from '../design/resolve'
+import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
 import type { Design, Layer, Paint } from '../design/schema'
 import { strewReach } from '../design/strew'
 import { type Bounds, grow, heightOf, union, widthOf } from '../geometry/bounds'
 import { shownBounds } from '../geometry/warp'
+import { quickHash } from '../hash'
 import type { FontBook } from '../type/fonts'
+import { beneathNode, reducedNode, setBeginning } from './beneath'
 import { bentBounds, bentMembers } from './bent'
-import { type Context, combinedNode, groupNode, heldNode, keyOf, type Missing, makers } from './makers'
+import { type Beneath, type Context, combinedNode, groupNode, heldNode, keyOf, type Missing, makers } from './makers'
 import { hasAny, maskedNode } from './masked'
 import { mergedNode } from './merged'
 import { mirroredNode } from './mirrored'
-import type { FillNode, PlanNode } from './nodes'
+import { type BeneathNode, type FillNode, type PlanNode, partsOf } from './nodes'
+import { finer, finerBy, hasRough, isRough, isSmaller } from './rough'
 import type { SourceBook } from './sources'
 import { gradeNode, treatedNode } from './treated'
 import { weavesOf, wovenOver } from './woven'
@@ -40,33 +43,40 @@ const memo = new WeakMap<Layer, Held[]>()
 
 /** Whether what a node reads is still held: sources are let go where room is short. */
 function isHere(node: PlanNode, c: Context): boolean {
-  if (node.kind === 'grade') return node.masks.every((m) => !m.node || isHere(m.node, c))
-  if (node.kind === 'mapped') return isHere(node.source, c)
-  if (node.kind === 'rim') return isHere(node.silhouette, c)
-  if (node.kind === 'filter') return isHere(node.inner, c) && (!('near' in node.work) || isHere(node.work.source, c))
-  if (node.kind === 'group') return node.children.every((n) => isHere(n, c))
-  if (node.kind === 'combined') return isHere(node.paint, c) && node.members.every((n) => isHere(n, c))
-  if (node.kind === 'masked')
-    return isHere(node.inner, c) && node.masks.every((m) => (!m.node || isHere(m.node, c)) && (!m.colours || isHere(m.colours, c)))
-  if (node.kind === 'held') return [node.holder, ...node.insides].every((n) => isHere(n, c))
-  if (node.kind !== 'picture' || c.whole) return true
+  if (node.kind !== 'picture' || c.whole) return partsOf(node).every((n) => isHere(n, c))
   for (let level = node.level; level <= node.coarsest; level++) if (!c.sources.hasPicture(node.source, level)) return false
   return true
 }
 
-function nodeOf(resolved: ResolvedLayer, c: Context): PlanNode | null {
-  if (resolved.layer.kind === 'grade') return gradeNode(resolved, c)
+/** Nodes are made once for each scale, whoever reads them. */
+const scaleKey = (c: Context): string => `${c.scale}${c.seen ? '' : '*'}`
+
+function nodeOf(resolved: ResolvedLayer, c: Context, beneath: Beneath = (at) => c.beneath(resolved.layer.id, at)): PlanNode | null {
+  const made = c.made.get(resolved) ?? new Map<string, PlanNode | null>()
+  c.made.set(resolved, made)
+  const key = scaleKey(c)
+  const held = made.get(key)
+  if (held !== undefined) return held
+  const node = freshNode(resolved, c, beneath)
+  made.set(key, node)
+  return node
+}
+
+function freshNode(resolved: ResolvedLayer, c: Context, beneath: Beneath): PlanNode | null {
   const { layer } = resolved
+  if (layer.kind === 'grade') return gradeNode(resolved, c, beneath)
   const made = (at: Context): PlanNode | null => {
-    const bare = ownNode(resolved, at)
-    return bare && hasAny(layer.masks) ? maskedNode(bare, resolved, at, (other) => plain(ownNode(resolved, other))) : bare
+    const bare = ownNode(resolved, at, beneath)
+    return bare && hasAny(layer.masks) ? maskedNode(bare, resolved, at, (other) => plain(ownNode(resolved, other, beneath))) : bare
   }
   // What is kept inside is part of the thing that treatments go around.
-  const filled = (at: Context): PlanNode | null => {
+  const filled = (at: Context, count = resolved.insides.length): PlanNode | null => {
     const own = made(at)
-    const insides = own ? resolved.insides.map((l) => nodeOf(l, at)).filter((n): n is PlanNode => n !== null) : []
-    holding = insides.length > 0
-    return own && holding ? heldNode(own, insides, layer.body) : own
+    const insides = own
+      ? resolved.insides.slice(0, count).flatMap((l, n) => nodeOf(l, at, l.layer.kind === 'grade' ? (other) => filled(other, n) : undefined) ?? [])
+      : []
+    if (count === resolved.insides.length) holding = insides.length > 0
+    return own && insides.length > 0 ? heldNode(own, insides, layer.body) : own
   }
   // A holder's body is weaker by itself; of anything else all that treatments do not add.
   let holding = false
@@ -78,29 +88,25 @@ function nodeOf(resolved: ResolvedLayer, c: Context): PlanNode | null {
   return reaching(hasAny(layer.treatments) || body === 1 ? node : { ...node, opacity: node.opacity * body }, layer.blend, c)
 }
 
-/** A group whose members follow its bend. */
-const bent = (group: ResolvedLayer, c: Context): ResolvedLayer =>
-  group.layer.placement.bend ? { ...group, children: bentMembers(group, c.page) } : group
-
 const plain = (node: PlanNode | null): PlanNode | null => node && { ...node, mode: 0, opacity: 1 }
 
-function ownNode(resolved: ResolvedLayer, c: Context): PlanNode | null {
+function ownNode(resolved: ResolvedLayer, c: Context, beneath: Beneath): PlanNode | null {
   const { layer } = resolved
   if (!layer.shown) return null
   if (layer.kind === 'group' && layer.combine) {
-    const members = bent(resolved, c).children.flatMap((child) => {
+    const members = c.membersOf(resolved).flatMap((child) => {
       const node = nodeOf(child, c)
       return node ? [{ layer: child.layer, node }] : []
     })
     return combinedNode(layer, layer.combine, members, c)
   }
-  if (layer.kind === 'group' && layer.mirror) return mirroredNode(bent(resolved, c), c, stacked)
+  if (layer.kind === 'group' && layer.mirror) return mirroredNode({ ...resolved, children: c.membersOf(resolved) }, c, stacked)
   if (layer.kind === 'group') {
-    const children = stacked(bent(resolved, c).children, c)
+    const children = stacked(c.membersOf(resolved), c)
     const graded = children.some((n) => n.kind === 'grade')
     return groupNode(layer, children, graded || !layer.open || layer.blend !== 'normal' || hasAny(layer.masks) || hasAny(layer.treatments))
   }
-  if (layer.kind === 'merged') return mergedNode(layer, c)
+  if (layer.kind === 'merged') return mergedNode(layer, c, beneath)
   if (layer.kind === 'grade') return null
   const held = memo.get(layer) ?? []
   const same = held.find((h) => h.scale === c.scale && h.swatches === c.swatches)
@@ -112,14 +118,71 @@ function ownNode(resolved: ResolvedLayer, c: Context): PlanNode | null {
   return node
 }
 
-/** Nodes of layers back to front, and after each what passes over it though it lies beneath. */
-function stacked(layers: readonly ResolvedLayer[], c: Context, beneath: readonly PlanNode[] = []): PlanNode[] {
-  const out: PlanNode[] = [...beneath]
-  for (const l of layers) {
-    const own = nodeOf(l, l.layer.kind === 'merged' ? { ...c, beneath: [...out] } : c)
-    if (own) out.push(own, ...wovenOver(l.layer.id, c))
+/** A layer as it lies in the stack, and what passes over it though it lies beneath. */
+function withWoven(l: ResolvedLayer, c: Context): PlanNode[] {
+  const own = nodeOf(l, c)
+  if (!own) return []
+  const nodes = [own, ...wovenOver(l.layer.id, c)]
+  return c.hasRough && isSmaller(c) && own.kind !== 'grade' ? exactly(l, own, nodes, c) : nodes
+}
+const [NORMAL, MULTIPLY, SCREEN] = [blendModeNumber('normal'), blendModeNumber('multiply'), blendModeNumber('screen')]
+/** A layer's nodes; where its blending is not linear and what it blends is rough, as one that is made finer with all beneath. */
+function exactly(l: ResolvedLayer, own: PlanNode, nodes: PlanNode[], c: Context): PlanNode[] {
+  if (own.mode === NORMAL) return nodes
+  const under = c.beneath(l.layer.id, c)
+  const [above, below] = [isRough(own), under !== null && isRough(under)]
+  const linear = own.mode === MULTIPLY || own.mode === SCREEN
+  if (linear ? !(above && below) : !(above || below)) return nodes
+  const factor = finerBy(own, c)
+  if (factor === 1) return nodes
+  const fine = finer(c, factor)
+  const whole = beneathNode(c.beneath(l.layer.id, fine) as BeneathNode | null, withWoven(l, fine))
+  if (!whole) return nodes
+  const made = reducedNode(whole, factor)
+  return [{ ...own, kind: 'exact', own, made, key: quickHash(`exact${own.key}/${made.key}`) } as PlanNode]
+}
+/** Nodes of layers back to front. */
+const stacked = (layers: readonly ResolvedLayer[], c: Context): PlanNode[] => layers.flatMap((l) => withWoven(l, c))
+
+/** Whether a layer reads the picture of what lies beneath it. */
+const readsBeneath = ({ layer }: ResolvedLayer): boolean => layer.kind === 'merged' || layer.kind === 'grade'
+
+/** What lies beneath the layer at a place in its stack: pictures that grow from one reader to the next, each made once for each scale. */
+type Pile = {
+  at(place: number, c: Context): BeneathNode | null
+  /** The same if it was made already. */
+  held(place: number, c: Context): BeneathNode | null
+}
+function pileOf(layers: readonly ResolvedLayer[], ground: (c: Context) => PlanNode | null): Pile {
+  const made = new Map<string, BeneathNode | null>()
+  const at = (place: number, c: Context): BeneathNode | null => {
+    const key = `${place}/${scaleKey(c)}`
+    const held = made.get(key)
+    if (held !== undefined) return held
+    const last = layers.slice(0, place).findLastIndex(readsBeneath)
+    const under = last < 0 ? ground(c) : null
+    const before = last < 0 ? (under ? beneathNode(null, [under]) : null) : at(last, c)
+    const node = beneathNode(before, stacked(layers.slice(Math.max(0, last), place), c))
+    made.set(key, node)
+    return node
   }
-  return out.slice(beneath.length)
+  return { at, held: (place, c) => made.get(`${place}/${scaleKey(c)}`) ?? null }
+}
+
+/** Where each layer of a page lies, told once it is asked for. */
+function placesOf(page: ResolvedPage, membersOf: (group: ResolvedLayer) => ResolvedLayer[]) {
+  const places = new Map<string, { found: ResolvedLayer; pile: Pile; place: number }>()
+  const register = (layers: readonly ResolvedLayer[], ground: (c: Context) => PlanNode | null): void => {
+    const pile = pileOf(layers, ground)
+    const put = (found: ResolvedLayer, place: number): void => {
+      places.set(found.layer.id, { found, pile, place })
+      for (const inside of found.insides) put(inside, place)
+      if (found.children.length > 0) register(membersOf(found), () => null)
+    }
+    layers.forEach(put)
+  }
+  register(page.everything, (c) => groundNode(page, pageBounds(page, c.scale)))
+  return places
 }
 
 /** The page with its bleed, px of the view. */
@@ -135,37 +198,54 @@ export function pageBounds(page: Pick<ResolvedPage, 'width' | 'height' | 'bleed'
 /** What must be computed to see a page at a scale. Pure but for the memo of unchanged layers. */
 export function plan(page: ResolvedPage, view: View, context: { fonts: FontBook; sources: SourceBook }): Plan {
   const bounds = pageBounds(page, view.scale)
-  let byId: Map<string, ResolvedLayer> | null = null
-  const find = (id: string): ResolvedLayer | undefined => {
-    byId ??= new Map(flatResolved(page.everything).map((l) => [l.layer.id, l]))
-    return byId.get(id)
+  const bentOnes = new Map<ResolvedLayer, ResolvedLayer[]>()
+  const membersOf = (group: ResolvedLayer): ResolvedLayer[] => {
+    if (!group.layer.placement.bend) return group.children
+    const held = bentOnes.get(group) ?? bentMembers(group, page)
+    bentOnes.set(group, held)
+    return held
   }
+  let places: ReturnType<typeof placesOf> | null = null
+  const find = (id: string) => (places ??= placesOf(page, membersOf)).get(id)
   // A mask that goes by what it hides itself would never end.
   const asked = new Set<string>()
+  const once = (id: string, make: () => PlanNode | null): PlanNode | null => {
+    if (asked.has(id)) return null
+    asked.add(id)
+    const node = make()
+    asked.delete(id)
+    return node
+  }
+  const revealed = new Map<ResolvedLayer, ResolvedLayer>()
+  const shownOf = (found: ResolvedLayer): ResolvedLayer => {
+    if (found.layer.shown) return found
+    const held = revealed.get(found) ?? { ...found, layer: { ...found.layer, shown: true } }
+    revealed.set(found, held)
+    return held
+  }
   const c: Context = {
     ...context,
     page,
     masking: '',
-    beneath: [],
+    made: new Map(),
+    membersOf,
+    hasRough: view.scale < 1 && hasRough(page),
+    beneath(id, at) {
+      const place = find(id)
+      return place ? place.pile.at(place.place, at) : null
+    },
     weaves: weavesOf(page),
-    layerOf: find,
+    layerOf: (id) => find(id)?.found,
     hasLayer: (id) => find(id) !== undefined,
     nodeFor(id, at) {
-      const found = find(id)
-      if (!found || asked.has(id)) return null
-      asked.add(id)
-      const node = nodeOf(found.layer.shown ? found : { ...found, layer: { ...found.layer, shown: true } }, at)
-      asked.delete(id)
+      const found = find(id)?.found
+      const node = found ? once(id, () => nodeOf(shownOf(found), at)) : null
       // A weak layer hides as weakly.
       return node && (node.opacity < 1 ? groupNode({ id, blend: 'normal', opacity: 1 }, [{ ...node, mode: 0 }], true) : { ...node, mode: 0 })
     },
     ownNodeFor(id, at) {
-      const found = find(id)
-      if (!found || asked.has(id)) return null
-      asked.add(id)
-      const node = nodeOf(found, at)
-      asked.delete(id)
-      return node
+      const found = find(id)?.found
+      return found ? once(id, () => nodeOf(found, at)) : null
     },
     swatches: page.swatches,
     reach: grow(bounds, Math.max(widthOf(bounds), heightOf(bounds))),
@@ -177,8 +257,17 @@ export function plan(page: ResolvedPage, view: View, context: { fonts: FontBook;
     standIns: 0,
   }
   const ground = groundNode(page, bounds)
-  const nodes = stacked(page.layers, c, ground ? [ground] : [])
-  return { nodes: ground ? [ground, ...nodes] : nodes, page: bounds, missing: [...c.missing.values()] }
+  const nodes: PlanNode[] = ground ? [ground] : []
+  let beginning: { count: number; node: BeneathNode } | null = null
+  for (const l of page.layers) {
+    const count = nodes.length
+    nodes.push(...withWoven(l, c))
+    const place = page.layers === page.everything && readsBeneath(l) ? find(l.layer.id) : undefined
+    const under = place?.pile.held(place.place, c)
+    if (under) beginning = { count, node: under }
+  }
+  if (beginning) setBeginning(nodes, beginning)
+  return { nodes, page: bounds, missing: [...c.missing.values()] }
 }
 
 function groundNode(page: ResolvedPage, bounds: Bounds): FillNode | null {

@@ -1,16 +1,19 @@
 import { isOperator } from '../design/blend-modes'
 import { COMBINES } from '../design/schema'
-import { type Bounds, intersect } from '../geometry/bounds'
+import { type Bounds, contains, intersect } from '../geometry/bounds'
 import { quickHash } from '../hash'
 import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
+import { beginningOf } from './beneath'
 import { Distances } from './distances'
 import { Drawing } from './drawing'
 import { Filters, replacesAll } from './filters'
-import { type CombinedNode, coverStep, type FilterNode, type HeldNode, type MaskedNode, type PlanNode } from './nodes'
+import { type BeneathNode, type CombinedNode, coverStep, type FilterNode, type HeldNode, type MaskedNode, type PlanNode } from './nodes'
 import type { Plan } from './plan'
 import { RasterCache } from './raster-cache'
+import type { Reading, ReadTile } from './reading'
 import { type Region, regionIn, WHOLE } from './region'
 import { Rings } from './rings'
+import { roomFor } from './room'
 import { Covering } from './softening'
 import type { SourceBook } from './sources'
 
@@ -51,13 +54,26 @@ export class Renderer {
   constructor(
     readonly memory: PixelMemory,
     sources: SourceBook,
-    mostTiles = 384,
+    private readonly leastTiles = 384,
   ) {
+    const reading: Reading = {
+      rasterOf: (node, region, left, top) => this.nodeRaster(node, region, left, top),
+      readTiles: (node, box, use) => this.readTiles(node, box, use),
+    }
     this.drawing = new Drawing(memory, sources)
-    this.covering = new Covering(memory, (node, region, left, top) => this.nodeRaster(node, region, left, top))
-    this.rings = new Rings(memory, new Distances(memory, (node, region, left, top) => this.nodeRaster(node, region, left, top)), this.drawing)
-    this.filters = new Filters(memory, (node, region, left, top) => this.nodeRaster(node, region, left, top), this.covering)
-    this.cache = new RasterCache(memory, mostTiles)
+    this.covering = new Covering(memory, reading)
+    this.rings = new Rings(memory, new Distances(memory, reading), this.drawing)
+    this.filters = new Filters(memory, reading, this.covering)
+    this.cache = new RasterCache(memory, leastTiles)
+  }
+
+  /** Keeps as many rasters as a region of a plan takes, and no fewer than at first. */
+  makeRoom(nodes: readonly PlanNode[], region: Bounds): void {
+    this.cache.most = Math.max(this.leastTiles, roomFor(nodes, region))
+  }
+  /** Gives all kept rasters back. */
+  release(): void {
+    this.cache.clear()
   }
 
   /** Changes when the finished tile changes. */
@@ -104,10 +120,19 @@ export class Renderer {
     try {
       let from = chain.length - 1
       while (from >= 0 && !this.cache.has(`p${chain[from]?.key}`)) from--
+      const begun = beginningOf(plan.nodes)
+      const first = begun ? chain.findIndex((l) => l.index >= begun.count) : 0
+      const under = begun && first - 1 > from ? regionIn(begun.node.bounds, left, top) : null
       const prefix = from >= 0 ? this.cache.take(`p${chain[from]?.key}`) : undefined
       const part = clip && (from >= keep || keep < 0) ? regionIn(clip, left, top) : null
       const valid = part ?? WHOLE
-      if (prefix !== undefined)
+      if (begun && under) {
+        // What the picture beneath a layer holds need not be blended once more.
+        from = first - 1
+        this.memory.kernels.clearRect(acc, PLANE_BYTES, STRIDE, TILE, TILE)
+        const own = this.nodeRaster(begun.node, under, left, top)
+        this.memory.kernels.copyRect(acc + under.offset, own + under.offset, PLANE_BYTES, STRIDE, under.width, under.height)
+      } else if (prefix !== undefined)
         this.memory.kernels.copyRect(acc + valid.offset, prefix + valid.offset, PLANE_BYTES, STRIDE, valid.width, valid.height)
       else this.memory.kernels.clearRect(acc + valid.offset, PLANE_BYTES, STRIDE, valid.width, valid.height)
       for (let n = from + 1; n < chain.length; n++) {
@@ -143,6 +168,7 @@ export class Renderer {
   /** Coverage 0–1 of a node's own pixels at a point of the view, its opacity included. */
   alphaAt(node: PlanNode, x: number, y: number): number {
     if (node.kind === 'grade') return 0
+    if (node.kind === 'exact') return this.alphaAt(node.own, x, y)
     if (x < node.bounds.left || y < node.bounds.top || x >= node.bounds.right || y >= node.bounds.bottom) return 0
     const [column, row] = [Math.floor(x / TILE), Math.floor(y / TILE)]
     const region = regionIn(node.bounds, column * TILE, row * TILE)
@@ -158,6 +184,7 @@ export class Renderer {
     const region = clip ? regionIn(intersect(node.bounds, clip), left, top) : whole
     if (!region) return
     if (node.kind === 'grade') return this.filters.grade(node, acc, region, left, top)
+    if (node.kind === 'exact') return this.filters.replace(acc, node.made, region, left, top, false)
     const { kernels } = this.memory
     if (node.kind === 'group' && !node.closed) {
       if (node.opacity === 1) {
@@ -209,8 +236,33 @@ export class Renderer {
     return this.cache.has(`n${key}@${left},${top}`)
   }
 
+  /** All tiles of a node that a box of the view touches, drawn and held while they are read. */
+  private readTiles(node: PlanNode, box: Bounds, use: (tiles: readonly ReadTile[]) => void): void {
+    const seen = intersect(node.bounds, box)
+    const tiles: ReadTile[] = []
+    try {
+      for (let top = Math.floor(seen.top / TILE) * TILE; top < seen.bottom; top += TILE)
+        for (let left = Math.floor(seen.left / TILE) * TILE; left < seen.right; left += TILE) {
+          const part = intersect(seen, { left, top, right: left + TILE, bottom: top + TILE })
+          const region = regionIn(node.bounds, left, top)
+          if (!region || part.right <= part.left || part.bottom <= part.top) continue
+          const raster = this.nodeRaster(node, region, left, top)
+          this.cache.pin(raster)
+          tiles.push({ raster, part, left, top })
+        }
+      use(tiles)
+    } finally {
+      for (const { raster } of tiles) this.cache.loose(raster)
+    }
+  }
+
   /** A node's own pixels on a tile, kept by content. */
   nodeRaster(node: PlanNode, region: Region, left: number, top: number): number {
+    if (node.kind === 'exact') return this.nodeRaster(node.own, region, left, top)
+    if (node.kind === 'edged' && contains(node.edge, { left, top, right: left + TILE, bottom: top + TILE })) {
+      const own = regionIn(node.source.bounds, left, top)
+      if (own && sameRegion(own, region)) return this.nodeRaster(node.source, own, left, top)
+    }
     const key = `n${node.key}@${left},${top}`
     const held = this.cache.take(key)
     if (held !== undefined) {
@@ -218,12 +270,16 @@ export class Renderer {
       return held
     }
     const raster = this.memory.tile()
+    const { drawn } = this.counts
     if (node.kind === 'picture') this.drawing.picture(raster, node, region, left, top)
     else if (node.kind === 'fill') this.drawing.fills(raster, node, region, left, top)
     else if (node.kind === 'held') this.drawHeld(raster, node, region, left, top)
     else if (node.kind === 'combined') this.drawCombined(raster, node, region, left, top)
     else if (node.kind === 'filter') this.drawFilter(raster, node, region, left, top)
     else if (node.kind === 'grade') this.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
+    else if (node.kind === 'reduced') this.filters.reduced(node, raster, region, left, top)
+    else if (node.kind === 'edged') this.filters.edged(node, raster, region, left, top)
+    else if (node.kind === 'beneath') this.drawBeneath(raster, node, region, left, top)
     else if (node.kind === 'mapped') this.filters.mapped(node, raster, region, left, top)
     else if (node.kind === 'rim') this.rings.draw(raster, node, region, left, top)
     else if (node.kind === 'masked') this.drawMasked(raster, node, region, left, top)
@@ -232,8 +288,20 @@ export class Renderer {
       this.blendAll(raster, node.children, left, top)
     }
     this.counts.drawn++
-    this.cache.keep(key, raster)
+    this.cache.keep(key, raster, this.counts.drawn - drawn)
     return raster
+  }
+
+  /** What the picture beneath held before, and what came on it. */
+  private drawBeneath(raster: number, node: BeneathNode, region: Region, left: number, top: number): void {
+    const { kernels } = this.memory
+    kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
+    const part = node.before && regionIn(node.before.bounds, left, top)
+    if (node.before && part) {
+      const before = this.nodeRaster(node.before, part, left, top)
+      kernels.copyRect(raster + part.offset, before + part.offset, PLANE_BYTES, STRIDE, part.width, part.height)
+    }
+    this.blendAll(raster, node.nodes, left, top)
   }
 
   /** The holder's own pixels as far as its body shows, and on them, within its coverage, what is kept inside. */
@@ -252,7 +320,7 @@ export class Renderer {
       const whole = regionIn(inside.bounds, left, top)
       if (!part || !whole || inside.opacity === 0) continue
       if (inside.kind === 'grade') {
-        this.filters.grade(inside, raster, part, left, top)
+        this.filters.grade(inside, raster, part, left, top, true)
         continue
       }
       const source = this.nodeRaster(inside, whole, left, top)

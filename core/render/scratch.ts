@@ -5,12 +5,13 @@ import type { Point } from '../geometry/matrix'
 import { type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import type { NearWork } from '../treatments/definition'
 import type { FilterNode, PlanNode } from './nodes'
-import { type Region, regionIn } from './region'
+import type { Reading } from './reading'
+import type { Region } from './region'
 import { gaussian } from './softening'
 
 /** px that work looks away from a part of a tile at most, at the scale it is done at, and the side of the buffers it needs. */
 export const MOST_LOOK = 208
-const SIDE = TILE + 2 * MOST_LOOK + 16
+export const SIDE = TILE + 2 * MOST_LOOK + 16
 export const SIDE_BYTES = SIDE * 4
 export const PLANE = SIDE * SIDE_BYTES
 /** Bytes of a row of px of four whole numbers. */
@@ -34,7 +35,6 @@ const TOLD = 65536
 /** Where what rays take begins. */
 const SPANS = 131_072
 
-export type RasterOf = (node: PlanNode, region: Region, left: number, top: number) => number
 /** A raster, the part of it that is made, and the px of the view that it begins at. */
 export type Place = { raster: number; region: Region; left: number; top: number }
 export type Near = Extract<FilterNode['work'], { near: NearWork }>
@@ -77,7 +77,7 @@ export class Scratch {
 
   constructor(
     readonly memory: PixelMemory,
-    readonly rasterOf: RasterOf,
+    readonly reading: Reading,
   ) {}
 
   private get blocks() {
@@ -122,20 +122,18 @@ export class Scratch {
   gatherPart(source: PlanNode, { x, y, width, height }: Read): void {
     const { kernels } = this.memory
     const { a } = this
-    const seen = intersect(source.bounds, { left: x, top: y, right: x + width, bottom: y + height })
-    this.clearBut({ left: seen.left - x, top: seen.top - y, right: seen.right - x, bottom: seen.bottom - y }, (width + 3) & ~3, height + 1)
-    for (let row = Math.floor(seen.top / TILE); row * TILE < seen.bottom; row++)
-      for (let column = Math.floor(seen.left / TILE); column * TILE < seen.right; column++) {
-        const [tx, ty] = [column * TILE, row * TILE]
-        const whole = regionIn(source.bounds, tx, ty)
-        const part = intersect(seen, { left: tx, top: ty, right: tx + TILE, bottom: ty + TILE })
-        if (!whole || part.right <= part.left || part.bottom <= part.top) continue
-        const raster = this.rasterOf(source, whole, tx, ty) + (part.top - ty) * STRIDE + (part.left - tx) * 4
+    const box = { left: x, top: y, right: x + width, bottom: y + height }
+    const seen = intersect(source.bounds, box)
+    this.reading.readTiles(source, box, (tiles) => {
+      this.clearBut({ left: seen.left - x, top: seen.top - y, right: seen.right - x, bottom: seen.bottom - y }, (width + 3) & ~3, height + 1)
+      for (const { raster, part, left, top } of tiles) {
+        const from = raster + (part.top - top) * STRIDE + (part.left - left) * 4
         const to = a + (part.top - y) * SIDE_BYTES + (part.left - x) * 4
         for (let p = 0; p < 4; p++)
-          kernels.enlargePlane(to + p * PLANE, SIDE_BYTES, raster + p * PLANE_BYTES, STRIDE, part.right - part.left, part.bottom - part.top, 0, 0, 1)
+          kernels.enlargePlane(to + p * PLANE, SIDE_BYTES, from + p * PLANE_BYTES, STRIDE, part.right - part.left, part.bottom - part.top, 0, 0, 1)
         if (source.opacity < 1) kernels.scaleRect(to, PLANE, SIDE_BYTES, (part.right - part.left + 3) & ~3, part.bottom - part.top, source.opacity)
       }
+    })
   }
   /** Clears a corner of the first buffer but a part of it that will be filled. */
   private clearBut(part: Bounds, width: number, height: number): void {

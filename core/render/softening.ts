@@ -1,6 +1,7 @@
 import { intersect } from '../geometry/bounds'
 import { type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import type { MaskStep, PlanNode } from './nodes'
+import type { Reading } from './reading'
 import { type Region, regionIn } from './region'
 
 /** Where a softening leaves off, in standard deviations: 0.05 % of the weight lies beyond. */
@@ -32,8 +33,6 @@ export function gaussian(sigma: number): Float32Array {
   return Float32Array.from(half, (w) => w / sum)
 }
 
-type RasterOf = (node: PlanNode, region: Region, left: number, top: number) => number
-
 /** What masks cover on parts of tiles. Owns the scratch memory that it takes. */
 export class Covering {
   private readonly buffers: readonly [number, number]
@@ -41,7 +40,7 @@ export class Covering {
 
   constructor(
     private readonly memory: PixelMemory,
-    private readonly rasterOf: RasterOf,
+    private readonly reading: Reading,
   ) {
     this.buffers = [memory.block(SIDE * SIDE_BYTES), memory.block(SIDE * SIDE_BYTES)]
     this.weights = memory.block((MOST_REACH + 1) * 4)
@@ -62,7 +61,7 @@ export class Covering {
     const part = regionIn(intersect(node.bounds, box), left, top)
     const whole = regionIn(node.bounds, left, top)
     if (!part || !whole) return
-    const raster = this.rasterOf(node, whole, left, top)
+    const raster = this.reading.rasterOf(node, whole, left, top)
     this.read(plane + part.offset, STRIDE, raster + part.offset, part.width, part.height, step.by)
   }
 
@@ -92,26 +91,21 @@ export class Covering {
     const width = Math.ceil(region.width / factor) + 3
     const height = Math.ceil(region.height / factor) + 3
     const [across, down] = [width + 2 * reach, height + 2 * reach]
-    for (const at of [a, b]) this.memory.bytes.fill(0, at, at + (down + 1) * SIDE_BYTES)
     const box = { left: x0, top: y0, right: x0 + across, bottom: y0 + down }
-    const seen = intersect(node.bounds, box)
-    for (let row = Math.floor(seen.top / TILE); row * TILE < seen.bottom; row++)
-      for (let column = Math.floor(seen.left / TILE); column * TILE < seen.right; column++) {
-        const [tx, ty] = [column * TILE, row * TILE]
-        const whole = regionIn(node.bounds, tx, ty)
-        if (!whole) continue
-        const raster = this.rasterOf(node, whole, tx, ty)
-        const part = intersect(seen, { left: tx, top: ty, right: tx + TILE, bottom: ty + TILE })
-        if (part.right <= part.left || part.bottom <= part.top) continue
+    this.reading.readTiles(node, box, (tiles) => {
+      for (const at of [a, b]) this.memory.bytes.fill(0, at, at + (down + 1) * SIDE_BYTES)
+      for (const tile of tiles) {
+        const { part } = tile
         this.read(
           a + (part.top - y0) * SIDE_BYTES + (part.left - x0) * 4,
           SIDE_BYTES,
-          raster + (part.top - ty) * STRIDE + (part.left - tx) * 4,
+          tile.raster + (part.top - tile.top) * STRIDE + (part.left - tile.left) * 4,
           part.right - part.left,
           part.bottom - part.top,
           by,
         )
       }
+    })
     this.memory.floats(this.weights, weights.length).set(weights)
     kernels.blurPlane(b, a, SIDE_BYTES, reach, 0, width, down, 4, this.weights, reach)
     kernels.blurPlane(a, b, SIDE_BYTES, reach, reach, width, height, SIDE_BYTES, this.weights, reach)

@@ -5,18 +5,20 @@ import type { ResolvedLayer } from '../design/resolve'
 import type { Layer, Placement } from '../design/schema'
 import { type Rim, type Treatment, treatmentsOf } from '../design/treatment'
 import type { Lut } from '../formats/cube'
-import { type Bounds, grow, heightOf, shift, union, widthOf } from '../geometry/bounds'
+import { type Bounds, grow, heightOf, scaled, shift, union, widthOf } from '../geometry/bounds'
 import { lengthOf } from '../geometry/exact'
 import { compose, inverse, scaling } from '../geometry/matrix'
 import { matrixOf } from '../geometry/placement'
 import { quickHash } from '../hash'
 import type { Definition, Look, NearWork, PointWork } from '../treatments/definition'
 import { treatmentKinds } from '../treatments/list'
+import { edgedNode, reducedNode } from './beneath'
 import { type Context, groupNode, miss } from './makers'
 import { frameOf, ownMaskSteps, smaller, stamp, stepsOf } from './masked'
 import type { FilterNode, GradeNode, PlanNode } from './nodes'
 import { flatNode, partNode } from './parts'
 import { ringsAround, thickenedNode } from './rimmed'
+import { finer, finerBy, isRough, isSmaller } from './rough'
 import { softening, softReach } from './softening'
 
 /**
@@ -38,27 +40,50 @@ const FINEST_SPARE = 1.2
 export function treatedNode(make: Make, plain: PlanNode, own: ResolvedLayer, body: number, c: Context): PlanNode | null {
   const steps = stepsIn(shownOf(own.layer))
   const frame = steps.length > 0 || body < 1 ? frameOf({ frame: 'layer' }, own, c.page) : null
-  const made = new Map<string, Stage | null>()
-  const stageAt = (n: number, at: Context): Stage | null => {
-    const key = `${n}/${at.scale}`
-    const held = made.get(key)
-    if (held !== undefined) return held
-    const stage = n === 0 ? first(at === c ? plain : make(at), body) : next(n - 1, at)
-    made.set(key, stage)
-    return stage
-  }
-  const next = (n: number, at: Context): Stage | null => {
-    const before = stageAt(n, at)
-    const step = steps[n]
-    if (!before || !step || !frame) return before
-    return applied(step, before, own, frame, at, (other, which) => stageAt(n, other)?.[which] ?? null)
-  }
-  const done = stageAt(steps.length, c)
+  const done = stageAfter(steps, (at) => first(at === c ? plain : make(at), body), { own, frame }, c)
   if (!done) return null
   if (!done.apart || isOperator(plain.mode)) return { ...done.shown, mode: plain.mode, opacity: plain.opacity * done.shown.opacity }
   const { under, thing } = done.apart
   return groupNode({ id: plain.id, blend: 'normal', opacity: plain.opacity }, [...under, { ...thing, mode: plain.mode }], false)
 }
+/** What is treated: the layer that says so, its frame, and how far it goes where its node goes further. */
+type Treated = { own: ResolvedLayer; frame: Placement | null; extent?: (c: Context) => Bounds }
+/** A thing after all of some steps. */
+function stageAfter(steps: readonly Step[], begin: (c: Context) => Stage | null, what: Treated, c: Context): Stage | null {
+  const { frame } = what
+  const made = new Map<string, Stage | null>()
+  const stageAt = (n: number, at: Context): Stage | null => {
+    const key = `${n}/${at.scale}`
+    const held = made.get(key)
+    if (held !== undefined) return held
+    const stage = n === 0 ? begin(at) : after(n, at)
+    made.set(key, stage)
+    return stage
+  }
+  const after = (n: number, at: Context): Stage | null => {
+    const whole = stageAt(0, at)?.silhouette
+    const rough = whole && isSmaller(at) && (steps.slice(0, n).some(isExact) || (c.hasRough && isRough(whole)))
+    const factor = rough ? finerBy({ bounds: grow(whole.bounds, 100) }, at) : 1
+    return factor > 1 ? reduced(stageAt(n, finer(at, factor)), factor) : next(n - 1, at)
+  }
+  const next = (n: number, at: Context): Stage | null => {
+    const before = stageAt(n, at)
+    const step = steps[n]
+    if (!before || !step || !frame) return before
+    return applied(step, before, { ...what, frame }, at, (other, which) => stageAt(n, other)?.[which] ?? null)
+  }
+  return stageAt(steps.length, c)
+}
+const isExact = (step: Step): boolean => 'definition' in step && step.definition.exactAt === 'master'
+function reduced(stage: Stage | null, factor: number): Stage | null {
+  if (!stage) return null
+  const { apart } = stage
+  const small = (node: PlanNode) => ({ ...reducedNode({ ...node, mode: 0, opacity: 1 }, factor), mode: node.mode, opacity: node.opacity })
+  const silhouette = small(stage.silhouette)
+  const shown = stage.shown === stage.silhouette ? silhouette : small(stage.shown)
+  return { silhouette, shown, ...(apart ? { apart: { under: apart.under.map(small), thing: small(apart.thing) } } : {}) }
+}
+
 function first(node: PlanNode | null, body: number): Stage | null {
   if (!node) return null
   const silhouette = { ...node, mode: 0, opacity: 1 }
@@ -71,36 +96,60 @@ const shownOf = (layer: Pick<Layer, 'treatments' | 'treated'>): Treatment[] =>
     t.on && t.strength * layer.treated > 0 ? [layer.treated < 1 ? { ...t, strength: t.strength * layer.treated } : t] : [],
   )
 
-/** A grade on what lies beneath; null where it changes nothing. */
-export function gradeNode(own: ResolvedLayer, c: Context): GradeNode | null {
+const isPoint = (step: Step): boolean => 'definition' in step && 'point' in step.definition
+
+/**
+ * A grade on what lies beneath; null where it changes nothing. Treatments that look around a px read the picture of it, which
+ * on a page goes on beyond its edge, or an edge would take in what is not there.
+ */
+export function gradeNode(own: ResolvedLayer, c: Context, beneath: (c: Context) => PlanNode | null): GradeNode | null {
   const { layer } = own
   if (!layer.shown || layer.opacity === 0) return null
   const frame = frameOf({ frame: 'layer' }, own, c.page)
-  const none = flatNode(layer.id, '#000000', c.reach)
-  const steps = shownOf(layer).flatMap((treatment): FilterNode[] => {
-    const definition = treatmentKinds.get(treatment.kind)
-    if (!definition || !('point' in definition) || !frame) return []
-    const made = applied({ treatment, definition }, { silhouette: none, shown: none }, own, frame, c, () => null)
-    return made?.shown.kind === 'filter' ? [made.shown] : []
-  })
-  const masks = ownMaskSteps(own, c)
-  if (steps.length === 0) return null
-  const key = quickHash(`grade${steps.map((s) => s.key).join('|')}/${masks.map(stamp).join('|')}`)
-  return {
-    kind: 'grade',
+  const steps = stepsIn(shownOf(layer))
+  if (!frame || steps.length === 0) return null
+  const blend = blendModeNumber(layer.blend)
+  const common = {
+    kind: 'grade' as const,
     id: layer.id,
-    steps,
-    masks,
     strength: layer.opacity,
-    blend: blendModeNumber(layer.blend),
+    blend,
     step: 1 / c.scale,
-    bounds: c.reach,
     fine: false,
-    mode: blendModeNumber(layer.blend),
+    mode: blend,
     opacity: layer.opacity,
-    key,
   }
+  const masks = ownMaskSteps(own, c)
+  const stamps = masks.map(stamp).join('|')
+  const picture = c.hasRough && isSmaller(c) ? beneath(c) : null
+  const rough = isSmaller(c) && (steps.some(isExact) || (picture && isRough(picture)))
+  if (steps.every(isPoint) && !rough) {
+    const none = flatNode(layer.id, '#000000', c.reach)
+    const filters = steps.flatMap((step): FilterNode[] => {
+      const made = applied(step, { silhouette: none, shown: none }, { own, frame }, c, () => null)
+      return made?.shown.kind === 'filter' ? [made.shown] : []
+    })
+    if (filters.length === 0) return null
+    return { ...common, steps: filters, made: null, masks, bounds: c.reach, key: quickHash(`grade${filters.map((f) => f.key).join('|')}/${stamps}`) }
+  }
+  const onPage = layer.parent === null && layer.inside === null
+  const edge = (at: Context): Bounds => {
+    const { width, height, bleed } = c.page
+    const b = scaled({ left: -bleed, top: -bleed, right: width + bleed, bottom: height + bleed }, at.scale)
+    return { left: Math.ceil(b.left), top: Math.ceil(b.top), right: Math.floor(b.right), bottom: Math.floor(b.bottom) }
+  }
+  const begin = (at: Context): Stage | null => {
+    const picture = beneath(at)
+    return first(picture && onPage ? edgedNode(picture, edge(at), at.reach) : picture, 1)
+  }
+  const made = stageAfter(steps, begin, { own, frame, ...(onPage ? { extent: edge } : {}) }, c)?.shown
+  if (!made) return null
+  const page = scaled({ left: 0, top: 0, right: c.page.width, bottom: c.page.height }, c.scale)
+  const bleed = c.page.bleed * c.scale
+  const bounds = onPage ? whole(grow(page, bleed)) : made.bounds
+  return { ...common, steps: [], made, masks, bounds, key: quickHash(`grade${made.key}/${made.opacity}/${stamps}`) }
 }
+const whole = (b: Bounds): Bounds => ({ left: Math.floor(b.left), top: Math.floor(b.top), right: Math.ceil(b.right), bottom: Math.ceil(b.bottom) })
 
 /** Rim lines that follow each other lie one beyond the other. */
 type Step = { rims: Rim[] } | { treatment: Treatment; definition: Definition }
@@ -118,7 +167,8 @@ function stepsIn(treatments: readonly Treatment[]): Step[] {
 }
 
 type Earlier = (c: Context, which: Which) => PlanNode | null
-function applied(step: Step, before: Stage, own: ResolvedLayer, frame: Placement, c: Context, earlier: Earlier): Stage | null {
+function applied(step: Step, before: Stage, what: Treated & { frame: Placement }, c: Context, earlier: Earlier): Stage | null {
+  const { own, frame } = what
   const { id } = own.layer
   if ('rims' in step) {
     const rings = ringsAround(
@@ -182,7 +232,7 @@ function applied(step: Step, before: Stage, own: ResolvedLayer, frame: Placement
   const near = definition.near(settings, look)
   const box = inverse(compose(compose(scaling(frame.width, frame.height), matrixOf(frame)), scaling(c.scale)))
   if (!near || !box) return before
-  const { factor, sigma, reach } = lookOf(near, before.silhouette.bounds, frame, c.scale)
+  const { factor, sigma, reach } = lookOf(near, what.extent?.(c) ?? before.silhouette.bounds, frame, c.scale)
   const map = near.op === 'displace' && near.layer ? c.nodeFor(near.layer, c) : null
   if (near.op === 'displace' && near.layer && !map) return before
   const at = factor === 1 ? c : smaller(c, factor)

@@ -78,6 +78,11 @@ export type Definition<F extends Fields = Fields> = {
   /** Other words that the palette finds it by. */
   words?: string
   fields: F
+  /**
+   * `master`: what it makes of a reduced picture is not the reduction of what it makes of the picture, so that it is made at
+   * the scale of the master and reduced for the view.
+   */
+  exactAt?: 'master'
   /** How much of it shows at first; all where it is left out. */
   strength?: number
 } & (

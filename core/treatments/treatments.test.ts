@@ -16,7 +16,7 @@ import { curveThrough } from './tables'
 
 type Rgb = readonly [number, number, number]
 const memory = openMemory()
-const none = () => 0
+const none = { rasterOf: () => 0, readTiles: () => undefined }
 const filters = new Filters(memory, none, new Covering(memory, none))
 /** What work on single pixels makes of opaque colours, components 0–1. */
 function worked(work: PointWork, colours: readonly Rgb[], alpha = 1): number[][] {

@@ -80,6 +80,7 @@ export const twoInk = treatment({
 export const steps = treatment({
   kind: 'steps',
   label: 'Steps',
+  exactAt: 'master',
   group: 'reduce',
   words: 'posterise posterize levels',
   fields: { count: count('Steps', 5, 2, 64) },
@@ -89,6 +90,7 @@ export const steps = treatment({
 export const twoTones = treatment({
   kind: 'two-tones',
   label: 'Two tones',
+  exactAt: 'master',
   group: 'reduce',
   words: 'threshold black white',
   fields: {

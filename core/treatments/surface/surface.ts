@@ -6,6 +6,7 @@ import { wayOf } from '../way'
 export const grain = treatment({
   kind: 'grain',
   label: 'Grain',
+  exactAt: 'master',
   group: 'surface',
   words: 'noise film',
   fields: {
@@ -20,6 +21,7 @@ export const grain = treatment({
 export const halftone = treatment({
   kind: 'halftone',
   label: 'Halftone',
+  exactAt: 'master',
   group: 'surface',
   words: 'dots lines screen print raster',
   fields: {
@@ -52,6 +54,7 @@ export const painterly = treatment({
 export const spatter = treatment({
   kind: 'spatter',
   label: 'Spatter',
+  exactAt: 'master',
   group: 'surface',
   words: 'spray scatter rough',
   fields: {
@@ -121,6 +124,7 @@ export const wornEdges = treatment({
 export const printEdge = treatment({
   kind: 'print-edge',
   label: 'Print edge',
+  exactAt: 'master',
   group: 'surface',
   words: 'ink spread rounded corners letterpress',
   fields: {
