@@ -1,8 +1,9 @@
 'use client'
-import type { Mirror } from '@/core/design/mirror'
+import { type Kept, keptWay, type Mirror } from '@/core/design/mirror'
+import type { Point } from '@/core/geometry/matrix'
 import { resolvedOf } from '../state/acts'
 import { useBench, useCalmState } from '../state/bench-context'
-import { mirrorInHand, setAxis, setMirror, unmirror } from '../state/mirroring'
+import { keptInHand, mirrorInHand, setAxis, setMirror, unmirror } from '../state/mirroring'
 import { Button } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
@@ -15,6 +16,27 @@ const WAYS: readonly (readonly [Mirror['way'], string])[] = [
   ['turned', 'turned about a point'],
 ]
 
+const keptFrom = (value: string): Kept => {
+  const [clockwise, ahead] = value.split('/').map((v) => v === 'true')
+  return { clockwise: clockwise ?? false, ahead: ahead ?? false }
+}
+/** Where a part lies, in words: by the way to its middle. */
+function wordFor({ x, y }: Point): string {
+  const down = Math.abs(y) < 0.38 ? '' : y > 0 ? 'lower' : 'upper'
+  const across = Math.abs(x) < 0.38 ? '' : x > 0 ? 'right' : 'left'
+  return [down, across].filter(Boolean).join(' ')
+}
+/** The parts that a cut mirror can keep: two, or of both axes four. */
+function partsOf(mirror: Mirror, now: Kept, rotation: number): { value: string; label: string }[] {
+  const both = [true, false]
+  const all = mirror.way === 'both' ? both.flatMap((clockwise) => both.map((ahead) => ({ clockwise, ahead }))) : []
+  const two = mirror.way === 'turned' ? both.map((ahead) => ({ ...now, ahead })) : both.map((clockwise) => ({ ...now, clockwise }))
+  return (all.length > 0 ? all : two).map((kept) => ({
+    value: `${kept.clockwise}/${kept.ahead}`,
+    label: `keeps the ${wordFor(keptWay(mirror, { rotation }, kept))} part`,
+  }))
+}
+
 /** How a group is repeated, and where its axis lies. */
 export function MirrorSection() {
   const bench = useBench()
@@ -22,6 +44,7 @@ export function MirrorSection() {
   const found = mirrorInHand(s)
   if (!found) return null
   const { mirror, axis } = found
+  const kept = keptInHand(s)
   const at = axis && resolvedOf(s, axis.id)?.layer.placement
   return (
     <Section title="Mirror">
@@ -55,6 +78,14 @@ export function MirrorSection() {
       <Tick on={mirror.cut} onChange={(on) => setMirror(bench, { cut: on })}>
         What crosses the axis ends there
       </Tick>
+      {kept && (
+        <Choice
+          label="What is kept"
+          value={`${kept.kept.clockwise}/${kept.kept.ahead}`}
+          options={partsOf(mirror, kept.kept, at?.rotation ?? 0)}
+          onChange={(value) => setMirror(bench, { kept: keptFrom(value) })}
+        />
+      )}
       <div className="flex gap-1.5">
         {axis && (
           <Button small onClick={() => bench.select([axis.id])}>

@@ -1,7 +1,8 @@
 import { shapeLayer } from '@/core/design/blank'
 import { flatResolved, type ResolvedLayer, type ResolvedPage } from '@/core/design/resolve'
+import { layerBounds } from '@/core/render/layer-bounds'
 import { type Host, renderRegion } from '@/core/render/picture'
-import { layerBounds, type Plan, plan } from '@/core/render/plan'
+import { type Plan, plan } from '@/core/render/plan'
 import type { FromWorker, ToWorker } from './protocol'
 
 type Asked = Extract<ToWorker, { kind: 'layers' }>

@@ -1,8 +1,8 @@
 import { flatResolved, type ResolvedLayer, type ResolvedPage } from '@/core/design/resolve'
 import type { Bounds } from '@/core/geometry/bounds'
 import { union } from '@/core/geometry/bounds'
+import { layerBounds } from '@/core/render/layer-bounds'
 import { type Host, prepare, renderRegion } from '@/core/render/picture'
-import { layerBounds } from '@/core/render/plan'
 import type { FromWorker, ToWorker } from './protocol'
 
 type Asked = Extract<ToWorker, { kind: 'trials' }>

@@ -28,7 +28,8 @@ export type Modifiers = { shift: boolean; alt: boolean; free: boolean }
 /** What is drawn and said while the hand moves. */
 export type Told = { lines: SnapLine[]; marks?: SnapMark[]; note: string }
 /** A drag in the hand. `move` gets the pointer in px of the page; lines and a note are drawn meanwhile. */
-export type Gesture = { name: string; move: (p: Point, m: Modifiers) => Told | null; end: () => void }
+/** `pressed` is what a press does that moves nothing. */
+export type Gesture = { name: string; move: (p: Point, m: Modifiers) => Told | null; end: () => void; pressed?: () => void }
 
 /** Runs a gesture whose outcome is a list of targets from the state at its start. */
 function targeting(

@@ -15,6 +15,7 @@ import { warpOf } from '@/core/geometry/warp'
 import { boundsOfIds, handledLeaves, resolvedOf } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
 import type { BenchState } from '../state/bench-store'
+import { keptInHand } from '../state/mirroring'
 import { BendGrips } from './bend-overlay'
 import type { DrawnStore } from './drawn'
 import { FadeGrips } from './fade-overlay'
@@ -223,10 +224,23 @@ function HoveredLayer({ id, width, height }: { id: string } & Size) {
   )
 }
 
+/** Points to the side of an axis that is kept; pressed it keeps the other. */
+function KeptSide({ at, way }: { at: Point; way: Point }) {
+  const turn = (Math.atan2(way.y, way.x) * 180) / Math.PI
+  return (
+    <g data-handle="kept-side" style={{ cursor: 'pointer' }} transform={`translate(${at.x + way.x * 22} ${at.y + way.y * 22}) rotate(${turn})`}>
+      <title>The kept side: press to keep the other</title>
+      <circle r={13} fill="transparent" />
+      <path d="M-6 -7L8 0L-6 7L-3 0Z" fill={MEASURE} stroke="#fff" strokeWidth={1.5} strokeLinejoin="round" />
+    </g>
+  )
+}
+
 /** The axis of a mirror that is selected, or that something selected lies in, right across the stage. */
 function Axes({ width, height }: Size) {
   const s = useBenchState((state) => ({ view: state.view, resolved: state.resolved, design: state.design, selection: state.selection }))
   const groups = new Set(s.selection.flatMap((id) => (s.design.layers[id]?.kind === 'group' ? [id] : (s.design.layers[id]?.parent ?? []))))
+  const kept = keptInHand(s)
   return [...groups].map((id) => {
     const own = resolvedOf(s, id)
     const found = own && mirrorOf(own)
@@ -244,9 +258,12 @@ function Axes({ width, height }: Size) {
         ? Array.from({ length: mirror.count }, (_, n) => ray(r + (360 * (n + 0.5)) / mirror.count, false)).join('')
         : ray(r, true) + (mirror.way === 'both' ? ray(r + 90, true) : '')
     return (
-      <g key={id} className="pointer-events-none">
-        <Line d={d} colour={MEASURE} dash="7 4" />
-        <circle cx={at.x} cy={at.y} r={4} fill="#fff" stroke={MEASURE} strokeWidth={1.5} />
+      <g key={id}>
+        <g className="pointer-events-none">
+          <Line d={d} colour={MEASURE} dash="7 4" />
+          <circle cx={at.x} cy={at.y} r={4} fill="#fff" stroke={MEASURE} strokeWidth={1.5} />
+        </g>
+        {kept?.group === id && <KeptSide at={at} way={kept.way} />}
       </g>
     )
   })

@@ -164,6 +164,7 @@ export function useStagePointer(bench: Bench) {
   const finish = (p: Press, at: Point) => {
     const s = bench.store.getState()
     if (p.kind === 'gesture' && p.moved) p.gesture?.end()
+    else if (p.kind === 'gesture') p.gesture?.pressed?.()
     else if (p.kind === 'marquee' && p.moved) {
       const to = pageAt(at)
       const box = {

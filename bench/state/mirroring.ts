@@ -1,10 +1,12 @@
 import { axisLayer, groupLayer, newId } from '@/core/design/blank'
 import { addLayers, group, removeLayers } from '@/core/design/commands'
-import { isAxis, type Mirror } from '@/core/design/mirror'
+import { isAxis, type Kept, keptPart, keptWay, type Mirror, mirrorOf } from '@/core/design/mirror'
 import { keyBetween } from '@/core/design/order'
 import { membersOf } from '@/core/design/tree'
 import { centreOf } from '@/core/geometry/bounds'
-import { boundsOfIds, transform } from './acts'
+import type { Point } from '@/core/geometry/matrix'
+import { layerBounds } from '@/core/render/layer-bounds'
+import { boundsOfIds, resolvedOf, transform } from './acts'
 import type { Bench, BenchState } from './bench-store'
 import { toMaster } from './placing'
 
@@ -17,8 +19,8 @@ export function mirrorInHand(s: Pick<BenchState, 'design' | 'selection'>) {
 }
 
 /**
- * Repeats the selection in a mirror: across an upright axis in the middle of the page, or beside the selection where that lies
- * in the middle itself; turned about the middle of the page where copies are turned.
+ * Repeats the selection in a mirror: across an upright axis in the middle of the page, turned about it where copies are
+ * turned. What lies in the middle itself is repeated beside it, where the page has room for that, or else cut in its middle.
  */
 export function mirrorSelection(bench: Bench, way: Mirror['way']): void {
   const s = bench.store.getState()
@@ -27,8 +29,10 @@ export function mirrorSelection(bench: Bench, way: Mirror['way']): void {
   if (!box || !first) return bench.notify('Select what is to be mirrored.')
   const middle = { x: s.resolved.width / 2, y: s.resolved.height / 2 }
   const home = centreOf(box)
-  const beside = way === 'across' && Math.abs(home.x - middle.x) < 0.02 * s.resolved.width
-  const point = beside ? { x: box.right, y: home.y } : middle
+  const central = way === 'across' && Math.abs(home.x - middle.x) < 0.02 * s.resolved.width
+  const beside = central && box.right + (box.right - box.left) <= s.resolved.width
+  const cut = central && !beside
+  const point = beside ? { x: box.right, y: home.y } : cut ? { x: home.x, y: middle.y } : middle
   const towards = Math.abs(home.x - point.x) + Math.abs(home.y - point.y) < 1 ? 0 : (Math.atan2(home.y - point.y, home.x - point.x) * 180) / Math.PI
   const rotation = way === 'turned' ? Math.round(towards) : 90
   const length = 0.3 * Math.min(s.resolved.width, s.resolved.height)
@@ -38,7 +42,7 @@ export function mirrorSelection(bench: Bench, way: Mirror['way']): void {
     if (!only) group(d, s.selection, groupLayer({ id, page: s.page, plane: first.plane, order: 'a0' }, 'Mirror'))
     const own = d.layers[id]
     if (own?.kind !== 'group') return
-    own.mirror = { way, count: 6, cut: false }
+    own.mirror = { way, count: 6, cut }
     const old = membersOf(d, id).filter(isAxis)
     removeLayers(
       d,
@@ -71,6 +75,27 @@ export function setMirror(bench: Bench, change: Partial<Mirror>, only: 'shown' |
   }
   if (only === 'shown') bench.preview(write)
   else bench.commit('Mirror', write)
+}
+
+/** The part that the selected mirror keeps where it is cut; null where it has no axis. */
+export function keptInHand(s: Pick<BenchState, 'design' | 'selection' | 'resolved'>): { kept: Kept; way: Point; group: string } | null {
+  const found = mirrorInHand(s)
+  const own = found && resolvedOf(s, found.group.id)
+  const axis = own && mirrorOf(own)?.axis
+  if (!found?.mirror.cut || !own || !axis) return null
+  const stored = own.children.flatMap((m) => (m.layer.shown && !isAxis(m.layer) ? (layerBounds(m) ?? []) : []))
+  const kept = keptPart(found.mirror, axis, stored)
+  return { kept, way: keptWay(found.mirror, axis, kept), group: found.group.id }
+}
+/** Keeps the other side of the axis of the selected mirror, or of both axes the next quarter. */
+export function keepOther(bench: Bench): void {
+  const now = keptInHand(bench.store.getState())
+  const mirror = mirrorInHand(bench.store.getState())?.mirror
+  if (!now || !mirror) return
+  const { clockwise, ahead } = now.kept
+  if (mirror.way === 'across') setMirror(bench, { kept: { clockwise: !clockwise, ahead } })
+  else if (mirror.way === 'turned') setMirror(bench, { kept: { clockwise, ahead: !ahead } })
+  else setMirror(bench, { kept: clockwise === ahead ? { clockwise: !clockwise, ahead } : { clockwise, ahead: !ahead } })
 }
 
 /** Moves or turns the axis; what is stored stays. */

@@ -1,4 +1,4 @@
-import { type Bounds, mapBounds, union } from '../geometry/bounds'
+import { type Bounds, centreOf, mapBounds, union } from '../geometry/bounds'
 import { compose, type Matrix, type Point, translation, turning } from '../geometry/matrix'
 import type { Layer, LayerOf, Placement } from './schema'
 
@@ -32,20 +32,44 @@ export function copiesOf(mirror: Mirror, axis: Pick<Placement, 'x' | 'y' | 'rota
   return maps.map((m) => about(m, axis))
 }
 
+export type Kept = NonNullable<Mirror['kept']>
+/** A hundredth of a px counts as on the axis. */
+const ON_AXIS = 0.01
+
+/**
+ * Which part of the page is kept where copies are cut: what a person chose, else where the middle of what is stored lies; a
+ * middle on the axis keeps the left, or the upper, part. Told from places on the page, so it is the same at every scale.
+ */
+export function keptPart(mirror: Mirror, axis: Pick<Placement, 'x' | 'y' | 'rotation'>, stored: readonly Bounds[]): Kept {
+  if (mirror.kept) return mirror.kept
+  const along = turning(axis.rotation)
+  const home = stored.length > 0 ? centreOf(stored.reduce(union)) : axis
+  const told = (x: number, y: number): boolean => {
+    const away = x * (home.x - axis.x) + y * (home.y - axis.y)
+    return Math.abs(away) > ON_AXIS ? away > 0 : x < -1e-6 || (Math.abs(x) <= 1e-6 && y < 0)
+  }
+  return { clockwise: told(along[2], along[3]), ahead: told(along[0], along[1]) }
+}
+/** The middle of the part that is kept, as a way from the axis' point. */
+export function keptWay(mirror: Mirror, axis: Pick<Placement, 'rotation'>, { clockwise, ahead }: Kept): Point {
+  const [cx, cy, dx, dy] = turning(axis.rotation)
+  const [side, forward] = [clockwise ? 1 : -1, ahead ? 1 : -1]
+  if (mirror.way === 'across') return { x: side * dx, y: side * dy }
+  if (mirror.way === 'turned') return { x: forward * cx, y: forward * cy }
+  return { x: (side * dx + forward * cx) / Math.SQRT2, y: (side * dy + forward * cy) / Math.SQRT2 }
+}
+
 /**
  * The part of the page that belongs to the stored part where copies are cut at the axis: a half, a quarter or a sector from
- * the axis' point, `far` px long. `home` is somewhere in what is stored.
+ * the axis' point, `far` px long.
  */
-export function ownPart(mirror: Mirror, axis: Pick<Placement, 'x' | 'y' | 'rotation'>, home: Point, far: number): Point[] {
-  const [dx, dy] = [home.x - axis.x, home.y - axis.y]
-  const along = turning(axis.rotation)
-  const [forward, side] = [along[0] * dx + along[1] * dy, along[2] * dx + along[3] * dy]
+export function ownPart(mirror: Mirror, axis: Pick<Placement, 'x' | 'y' | 'rotation'>, kept: Kept, far: number): Point[] {
   const at = (angleDegrees: number, length = far): Point => {
     const m = turning(angleDegrees)
     return { x: axis.x + m[0] * length, y: axis.y + m[1] * length }
   }
   const r = axis.rotation
-  const [up, ahead] = [side >= 0 ? 1 : -1, forward >= 0 ? 0 : 180]
+  const [up, ahead] = [kept.clockwise ? 1 : -1, kept.ahead ? 0 : 180]
   if (mirror.way === 'across') return [at(r), at(r + 45 * up, far * Math.SQRT2), at(r + 135 * up, far * Math.SQRT2), at(r + 180)]
   if (mirror.way === 'both') return [axis, at(r + ahead), at(r + (ahead === 0 ? 45 : 135) * up, far * Math.SQRT2), at(r + 90 * up)]
   const half = 180 / mirror.count

@@ -256,6 +256,8 @@ const groupSchema = z.object({
       count: z.number().int().min(2).max(36),
       /** What crosses the axis ends there; else both overlap. */
       cut: z.boolean(),
+      /** The side of the axis that is kept where it is cut, clockwise of its direction or not, and ahead of its point or behind it; by what is stored where it is left out. */
+      kept: z.object({ clockwise: z.boolean(), ahead: z.boolean() }).optional(),
     })
     .optional(),
 })

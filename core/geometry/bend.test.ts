@@ -3,7 +3,7 @@ import { openHost } from '@/host/project'
 import { blankDesign, boxAt, groupLayer, presetSpecs, shapeLayer } from '../design/blank'
 import { type Bend, type Layer, placementSchema } from '../design/schema'
 import { renderPage } from '../render/picture'
-import { layerBounds } from '../render/plan'
+import { layerBounds } from '../render/layer-bounds'
 import { bendFrom, bendHandles, kindOfBend, unbent, withHandle } from './bend'
 import { warpOf } from './warp'
 

@@ -4,8 +4,8 @@ import { blankDesign, boxAt, groupLayer, presetSpecs, shapeLayer } from '../desi
 import type { Mirror } from '../design/mirror'
 import type { Design, Layer, LayerOf } from '../design/schema'
 import { newTreatment } from '../treatments/list'
+import { layerBounds } from './layer-bounds'
 import { renderPage } from './picture'
-import { layerBounds } from './plan'
 
 const SIDE = 200
 const host = openHost(async () => null)
@@ -99,6 +99,25 @@ describe('a mirror', () => {
       [60, 60],
     ] as const)
       expect(sectors(x, y)).toEqual([192, 64, 32, 255])
+  })
+  it('cut through the middle of the page keeps the left part, or the one that is chosen, at every scale (fact 10 of the trade)', async () => {
+    // Different on either side: which one is kept is plain to see.
+    const layers = [axis(250, 100, 90), bar(0, 0, 500, 200, '#c04020', 's'), bar(0, 60, 250, 40, '#2040c0', 'u'), bar(250, 120, 250, 40, '#40a020', 'w')]
+    for (const kept of [undefined, { clockwise: true, ahead: true }, { clockwise: false, ahead: true }]) {
+      const d = design({ ...across, cut: true, ...(kept ? { kept } : {}) }, layers)
+      for (const c of Object.values(d.channels)) Object.assign(c, { width: 500, height: 200 })
+      const page = await host.resolve(d, 'page1', 'square-post')
+      for (const scale of [1, 0.5, 2]) {
+        const [w, h] = [500 * scale, 200 * scale]
+        const { data } = await renderPage(page, scale, { left: 0, top: 0, right: w, bottom: h }, host)
+        const px = (x: number, y: number) => [...data.slice((y * w + x) * 4, (y * w + x) * 4 + 4)]
+        // Column x is column 499 − x of 500.
+        for (let y = 1; y < h; y += 7) for (let x = 0; x < w / 2; x += 3) expect(px(x, y)).toEqual(px(w - 1 - x, y))
+        const left = kept?.clockwise !== false
+        expect(px(40 * scale, 80 * scale)).toEqual(left ? [32, 64, 192, 255] : [192, 64, 32, 255])
+        expect(px(40 * scale, 140 * scale)).toEqual(left ? [192, 64, 32, 255] : [64, 160, 32, 255])
+      }
+    }
   })
   it('without its axis shows what is stored alone, and its box goes around all copies', async () => {
     const alone = await seen(across, [bar(30, 40, 40, 60)])

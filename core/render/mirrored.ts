@@ -1,10 +1,11 @@
 import { blendModeNumber } from '../design/blend-modes'
-import { copiesOf, isAxis, mirrorOf, ownPart } from '../design/mirror'
+import { copiesOf, isAxis, keptPart, mirrorOf, ownPart } from '../design/mirror'
 import type { ResolvedLayer } from '../design/resolve'
 import type { Paint, Placement } from '../design/schema'
-import { boundsOf, centreOf, grow, mapBounds, scaled, union } from '../geometry/bounds'
+import { boundsOf, centreOf, grow, mapBounds, union } from '../geometry/bounds'
 import { apply, compose, inverse, type Matrix, scaling } from '../geometry/matrix'
 import { quickHash } from '../hash'
+import { layerBounds } from './layer-bounds'
 import { type Context, fillNode, groupNode } from './makers'
 import { bare } from './masked'
 import { coverStep, type MappedNode, type PlanNode } from './nodes'
@@ -25,7 +26,16 @@ export function mirroredNode(own: ResolvedLayer, c: Context, make: (members: rea
   const copies = copiesOf(mirror, axis).map((m) => ({ map: m, node: mappedNode(half, onView(m)) }))
   if (!mirror.cut) return groupNode(own.layer, [...copies.map((k) => k.node).reverse(), half], true)
   const far = (2 * Math.max(c.reach.right - c.reach.left, c.reach.bottom - c.reach.top)) / c.scale
-  const part = ownPart(mirror, axis, centreOf(scaled(half.bounds, 1 / c.scale)), far)
+  const part = ownPart(
+    mirror,
+    axis,
+    keptPart(
+      mirror,
+      axis,
+      members.flatMap((m) => (m.layer.shown ? (layerBounds(m) ?? []) : [])),
+    ),
+    far,
+  )
   const within = (node: PlanNode, map: Matrix | null): PlanNode[] => {
     const corners = map ? part.map((p) => apply(map, p)) : part
     const box = corners.map((p) => boundsOf(p.x, p.y, 0.01, 0.01)).reduce(union)

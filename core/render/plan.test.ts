@@ -5,8 +5,9 @@ import { blankDesign, boxAt, graphicLayer, groupLayer, pictureLayer, presetSpecs
 import { resolve } from '../design/resolve'
 import type { Design, Layer } from '../design/schema'
 import { allFontFiles } from '../type/catalogue'
+import { layerBounds } from './layer-bounds'
 import { levelFor } from './levels'
-import { layerBounds, type Plan, plan } from './plan'
+import { type Plan, plan } from './plan'
 import { SourceBook, type SourceLoader } from './sources'
 
 const fonts = openFonts()

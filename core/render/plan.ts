@@ -1,15 +1,12 @@
 import { lookUp } from '../colour/colour'
 import { type BlendMode, blendModeNumber, reachesOut } from '../design/blend-modes'
-import { withCopies } from '../design/mirror'
 import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
 import type { Design, Layer, Paint } from '../design/schema'
-import { strewReach } from '../design/strew'
 import { type Bounds, grow, heightOf, union, widthOf } from '../geometry/bounds'
-import { shownBounds } from '../geometry/warp'
 import { quickHash } from '../hash'
 import type { FontBook } from '../type/fonts'
 import { beneathNode, reducedNode, setBeginning } from './beneath'
-import { bentBounds, bentMembers } from './bent'
+import { bentMembers } from './bent'
 import { type Beneath, type Context, combinedNode, groupNode, heldNode, keyOf, type Missing, makers } from './makers'
 import { hasAny, maskedNode } from './masked'
 import { mergedNode } from './merged'
@@ -284,12 +281,4 @@ function groundNode(page: ResolvedPage, bounds: Bounds): FillNode | null {
     key: keyOf('ground', paint, bounds),
     fills: [{ outlines: [{ points, bounds }], evenOdd: false, paint, opacity: 1, toBox: [1, 0, 0, 1, 0, 0], width: 1, height: 1 }],
   }
-}
-
-/** The box around what is shown of a layer; a group's is that of its members. */
-export function layerBounds(resolved: ResolvedLayer): Bounds | null {
-  if (resolved.layer.kind === 'strew') return grow(shownBounds(resolved.layer.placement), strewReach(resolved.layer))
-  if (resolved.layer.kind !== 'group') return shownBounds(resolved.layer.placement)
-  const inner = resolved.children.map(layerBounds).filter((b): b is Bounds => b !== null)
-  return inner.length > 0 ? bentBounds(resolved, withCopies(resolved, inner.reduce(union))) : null
 }
