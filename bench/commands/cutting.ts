@@ -2,7 +2,7 @@ import { newId } from '@/core/design/blank'
 import { orderAbove } from '@/core/design/commands'
 import { canShape } from '@/core/design/plain-shapes'
 import { inRegisterWith, partFromRegister, partInRegister } from '@/core/design/register'
-import { type AreaUse, canPixel, matchPatches, toPixels } from '../state/areas'
+import { type AreaUse, canPixel, matchPatches, mergeWholePage, toPixels } from '../state/areas'
 import type { Bench, BenchState } from '../state/bench-store'
 import { cutOf, cutOut, cuttable } from '../state/cutting'
 import { toShapes } from '../state/plain-shapes'
@@ -68,6 +68,13 @@ export const cuttingCommands = defineCommands([
   },
   area('copy', 'Copy an area to its own layer', someSelected, 'Draw a box around what is to be copied.'),
   area('merged', 'Merged copy of an area', null, 'Draw a box: what lies beneath it is copied, live.'),
+  {
+    id: 'merged-page',
+    label: 'Merged copy of the whole page',
+    words: 'flatten stamp everything',
+    section: 'Arrange',
+    run: mergeWholePage,
+  },
   area('patch', 'Hide patch', null, 'Draw a box over what is to be hidden; it takes its colour from around it.'),
   {
     id: 'patch-match',

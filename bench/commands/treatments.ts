@@ -13,8 +13,24 @@ export const treatmentCommands = defineCommands([
     needs: someSelected,
     run: (b: Parameters<typeof addTreatment>[0]) => addTreatment(b, d.kind),
   })),
-  { id: 'grade', label: 'Grade over what lies beneath', section: 'Arrange', run: (b) => addGrade(b) },
-  { id: 'grade-inside', label: 'Grade kept inside the selected thing', section: 'Arrange', needs: someSelected, run: (b) => addGrade(b, true) },
+  { id: 'grade', label: 'Grade over what lies beneath', words: 'adjustment finish', section: 'Arrange', run: (b) => addGrade(b) },
+  {
+    id: 'grade-inside',
+    label: 'Grade kept inside the selected thing',
+    section: 'Arrange',
+    needs: someSelected,
+    run: (b) => addGrade(b, { within: true }),
+  },
+  // What goes around a thing has little to go around on a whole page.
+  ...treatmentDefinitions
+    .filter((d) => d.group !== 'around')
+    .map((d) => ({
+      id: `grade-${d.kind}`,
+      label: `${d.label} over what lies beneath`,
+      words: `grade ${d.words ?? ''}`.trim(),
+      section: 'Arrange' as const,
+      run: (b: Parameters<typeof addTreatment>[0]) => addGrade(b, { kind: d.kind }),
+    })),
   {
     id: 'bend-along',
     label: 'Bend along the drawn line',

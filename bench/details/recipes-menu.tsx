@@ -4,7 +4,6 @@ import { Popover } from 'radix-ui'
 import { useEffect, useRef, useState } from 'react'
 import { inOrder } from '@/core/design/order'
 import type { Layer } from '@/core/design/schema'
-import { isPointwise } from '@/core/treatments/list'
 import { looks, treatmentsIn } from '@/core/treatments/recipes'
 import type { Trial } from '../render/protocol'
 import { useBench, useBenchState } from '../state/bench-context'
@@ -68,11 +67,9 @@ function Recipes({ layer, done }: { layer: Layer; done: () => void }) {
   const bench = useBench()
   const recipes = useBenchState((s) => s.design.recipes)
   const own = inOrder(recipes)
-  // On a grade only what works px by px can be.
-  const fit = looks.filter((l) => layer.kind !== 'grade' || l.steps.some(([kind]) => isPointwise(kind)))
   const trials: Trial[] = [
     ...own.map((r) => ({ name: `own:${r.id}`, treatments: r.treatments })),
-    ...fit.map((l) => ({ name: l.name, treatments: Object.fromEntries(treatmentsIn(l).map((t) => [t.id, t])) })),
+    ...looks.map((l) => ({ name: l.name, treatments: Object.fromEntries(treatmentsIn(l).map((t) => [t.id, t])) })),
   ]
   const { pictures, side } = usePictures(trials)
   const card = (name: string, label: string, run: () => void) => (
@@ -113,7 +110,7 @@ function Recipes({ layer, done }: { layer: Layer; done: () => void }) {
         <div key={group}>
           <h4 className="mt-2 mb-1 text-tiny text-soft">{group}</h4>
           <div className="flex flex-wrap gap-1">
-            {fit.filter((l) => l.group === group).map((l) => card(l.name, l.name, () => putOn(bench, `Recipe ${l.name}`, treatmentsIn(l))))}
+            {looks.filter((l) => l.group === group).map((l) => card(l.name, l.name, () => putOn(bench, `Recipe ${l.name}`, treatmentsIn(l))))}
           </div>
         </div>
       ))}

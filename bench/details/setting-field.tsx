@@ -1,12 +1,14 @@
 'use client'
+import { FolderOpen } from 'lucide-react'
 import { useRef } from 'react'
 import { layerName } from '@/core/design/blank'
 import type { Layer } from '@/core/design/schema'
 import type { CurvePoint, Field, LutFile, NumberField as NumberSetting, Stop } from '@/core/treatments/field'
+import { cubeOf, shippedLooks } from '@/core/treatments/luts'
 import { useBench, useBenchState } from '../state/bench-context'
 import { maskSources } from '../state/masks'
 import { uploadLut } from '../state/uploads'
-import { Button } from '../ui/button'
+import { IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
 import { Slider } from '../ui/slider'
@@ -78,6 +80,10 @@ function LutSettingField({ of, value, onKeep }: Props) {
   const bench = useBench()
   const chooser = useRef<HTMLInputElement>(null)
   const file = value as LutFile | null
+  const take = async (look: (typeof shippedLooks)[number] | undefined) => {
+    const made = look && (await uploadLut(bench, new File([cubeOf(look)], `${look.name}.cube`, { type: 'text/plain' })))
+    if (made) onKeep(made)
+  }
   return (
     <div className="flex items-center gap-2">
       <input
@@ -93,12 +99,19 @@ function LutSettingField({ of, value, onKeep }: Props) {
           if (made) onKeep(made)
         }}
       />
-      <span className="min-w-0 flex-1 truncate text-small text-soft" title={file?.name}>
-        {file?.name ?? 'no file yet'}
-      </span>
-      <Button small onClick={() => chooser.current?.click()}>
-        {file ? 'Other file …' : 'Choose a .cube file …'}
-      </Button>
+      <Choice
+        label={`LUT of ${of}`}
+        value={shippedLooks.find((l) => l.name === file?.name)?.name ?? (file ? 'own' : 'none')}
+        options={[
+          ...(file ? [] : [{ value: 'none', label: 'none yet' }]),
+          ...shippedLooks.map((l) => ({ value: l.name, label: `${l.name} · ${l.says}` })),
+          ...(file && !shippedLooks.some((l) => l.name === file.name) ? [{ value: 'own', label: file.name }] : []),
+        ]}
+        onChange={(name) => void take(shippedLooks.find((l) => l.name === name))}
+      />
+      <IconButton label="Choose a .cube file …" className="!size-7 shrink-0" onClick={() => chooser.current?.click()}>
+        <FolderOpen size={14} />
+      </IconButton>
     </div>
   )
 }

@@ -1,13 +1,13 @@
 'use client'
 import { BookOpen, ChevronDown, Copy, Eye, EyeOff, GripVertical, Plus, Trash2 } from 'lucide-react'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { BLEND_MODES, type BlendMode, blendModes } from '@/core/design/blend-modes'
 import { treatedBy, withFollowed } from '@/core/design/follow'
 import { MASK_NAMES, masksOf } from '@/core/design/mask'
 import type { Layer } from '@/core/design/schema'
 import { type Treatment, treatmentsOf } from '@/core/design/treatment'
 import type { Definition, Group } from '@/core/treatments/definition'
-import { isPointwise, treatmentDefinitions, treatmentKinds } from '@/core/treatments/list'
+import { treatmentDefinitions, treatmentKinds } from '@/core/treatments/list'
 import { setFree } from '../state/areas'
 import { useBench, useBenchState } from '../state/bench-context'
 import {
@@ -57,6 +57,7 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
   const [dragged, setDragged] = useState<string | null>(null)
   const recipes = useBenchState((s) => s.design.recipes)
   const [own] = layers
+  useOpened(own?.id ?? '', own ? treatmentsOf(withFollowed(own, recipes)) : [], setOpen)
   if (!own) return null
   const recipe = own.recipe ? recipes[own.recipe] : undefined
   const first = withFollowed(own, recipes)
@@ -94,7 +95,7 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
                 {groups.map((group) => (
                   <MenuPart key={group} label={GROUP_NAMES[group]}>
                     {treatmentDefinitions
-                      .filter((d) => d.group === group && (first.kind !== 'grade' || isPointwise(d.kind)))
+                      .filter((d) => d.group === group)
                       .map((d) => (
                         <MenuItem
                           key={d.kind}
@@ -159,6 +160,21 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
       {dragged && <div className="h-4" onDragOver={(e) => e.preventDefault()} onDrop={() => drop(null)} />}
     </Section>
   )
+}
+
+/** Opens what was just added to the same thing, however that was done, and the one treatment that a grade was made for. */
+function useOpened(layer: string, list: readonly Treatment[], open: (id: string) => void): void {
+  const before = useRef({ layer: '', ids: [] as string[] })
+  const ids = list.map((t) => t.id)
+  const key = `${layer}:${ids.join()}`
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for the layer and its list
+  useEffect(() => {
+    const was = before.current
+    before.current = { layer, ids }
+    const fresh = was.layer === layer ? ids.filter((id) => !was.ids.includes(id)) : []
+    const [only, more] = fresh.length > 0 ? fresh : ids
+    if (only && !more) open(only)
+  }, [key])
 }
 
 type CardProps = {
@@ -271,7 +287,7 @@ function Settings({ t, definition, which, layer }: { t: Treatment; definition: D
           Thicken first, so that nothing fine is lost
         </Button>
       )}
-      {'around' in definition && !layer.recipe && (
+      {'around' in definition && !layer.recipe && layer.kind !== 'grade' && (
         <Button small onClick={() => void setFree(bench, layer.id, t.id)}>
           Set free as a layer
         </Button>

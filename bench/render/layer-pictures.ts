@@ -45,11 +45,9 @@ export class LayerPictures {
     if (!bounds) return
     const { id } = found.layer
     const scale = (side / Math.max(bounds.right - bounds.left, bounds.bottom - bounds.top)) * 0.94
-    const made = plan(
-      { ...page, colour: 'transparent', layers: [...(found.layer.kind === 'grade' ? [sampleUnder(found)] : []), alone(found)] },
-      { scale },
-      this.host,
-    )
+    const graded = found.layer.kind === 'grade'
+    const layers = [...(graded ? [sampleUnder(found)] : []), alone(found)]
+    const made = plan({ ...page, colour: 'transparent', layers, ...(graded ? { everything: layers } : {}) }, { scale }, this.host)
     if (made.missing.length > 0) this.load(made)
     const key = `${made.nodes.map((x) => x.key).join()}/${side}`
     if (this.keys.get(id) === key) return

@@ -62,6 +62,17 @@ function addMerged(bench: Bench, box: Placement): void {
   bench.select([layer.id])
 }
 
+/** A live picture of the whole page, in front of everything. */
+export function mergeWholePage(bench: Bench): void {
+  const s = bench.store.getState()
+  const { width, height, bleed } = s.resolved
+  const spot = { page: s.page, plane: 'finish' as const, parent: null }
+  const box = toMaster(s, boxAt(-bleed, -bleed, width + 2 * bleed, height + 2 * bleed))
+  const layer = mergedLayer({ id: newId(), ...spot, order: orderAbove(s.design, spot, null) }, 'Merged page', box)
+  bench.edit('Merged copy of the page', (d) => addLayers(d, [{ ...layer, behaviour: { ...layer.behaviour, kind: 'cover' } }]))
+  bench.select([layer.id])
+}
+
 /** The mean colour along a line of the stage, px of the page. */
 async function alongside(bench: Bench, from: { x: number; y: number }, to: { x: number; y: number }): Promise<[number, number, number]> {
   const k = stageScale(bench.store.getState())

@@ -1,4 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { layerName } from '@/core/design/blank'
 import { addPage, duplicateLayers } from '@/core/design/commands'
 import { newMask } from '@/core/design/mask'
 import { treatmentsOf } from '@/core/design/treatment'
@@ -60,7 +61,7 @@ describe('treatments on several things', () => {
     moveTreatment(bench, 'disc', ids[0] as string, null)
     expect(kinds('disc')).toEqual(['grain', 'invert', 'blur'])
   })
-  it('pasted on another thing lose a mask that is not its own, and a grade takes only what works pixel by pixel', () => {
+  it('pasted on another thing lose a mask that is not its own, and a grade takes all of them', () => {
     bench.edit('Mask', (d) => {
       const disc = d.layers.disc
       if (!disc) return
@@ -78,7 +79,18 @@ describe('treatments on several things', () => {
     addGrade(bench)
     const [grade = ''] = bench.store.getState().selection
     pasteTreatments(bench)
-    expect(kinds(grade)).toEqual(['invert'])
+    expect(kinds(grade)).toEqual(['invert', 'shadow'])
+  })
+  it('make a grade for one thing, called by what it does until it is given a name', () => {
+    const nameNow = () => layerName(layer(bench, bench.store.getState().selection[0] ?? ''))
+    addGrade(bench, { kind: 'gradient-map' })
+    expect(nameNow()).toBe('Dusk blue to straw')
+    expect(kinds(bench.store.getState().selection[0] ?? '')).toEqual(['gradient-map'])
+    changeTreatment(bench, 'reversed', { kind: 'gradient-map', n: 0 }, { reversed: true })
+    expect(nameNow()).toBe('Straw to dusk blue')
+    addTreatment(bench, 'blur')
+    addTreatment(bench, 'grain')
+    expect(nameNow()).toBe('Straw to dusk blue, blur and 1 more')
   })
   it('are looked at exaggerated or left out, and nothing of that stays', () => {
     bench.select(['disc'])

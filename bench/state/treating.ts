@@ -6,7 +6,7 @@ import { inOrder, keyBetween } from '@/core/design/order'
 import type { Design, Layer } from '@/core/design/schema'
 import { type Treatment, treatmentsOf } from '@/core/design/treatment'
 import { isLocked } from '@/core/design/tree'
-import { isPointwise, newTreatment, treatmentKinds } from '@/core/treatments/list'
+import { newTreatment, treatmentKinds } from '@/core/treatments/list'
 import type { Bench, BenchState } from './bench-store'
 import { toMaster } from './placing'
 
@@ -39,16 +39,29 @@ export const nthOf = (layer: Pick<Layer, 'treatments'>, id: string): Nth | null 
 const found = (layer: { treatments: Record<string, Treatment> } | undefined, { kind, n }: Nth): Treatment | undefined =>
   layer && treatmentsOf(layer).filter((t) => t.kind === kind)[n]
 
-/** A grade above the selection, or in front of everything, over all that lies beneath it; or kept inside the thing selected. */
-export function addGrade(bench: Bench, within = false): void {
+/** What a grade made for one thing begins with: stops that show at once what it does, or the treatment's first settings. */
+const BEGINS: Record<string, Record<string, unknown>> = {
+  'gradient-map': {
+    stops: [
+      { offset: 0, colour: '#2e4a78' },
+      { offset: 1, colour: '#e8cf86' },
+    ],
+  },
+  blur: { radius: 2 },
+}
+/**
+ * A grade above the selection, or in front of everything, over all that lies beneath it; or kept inside the thing selected. It
+ * begins with one treatment and is called by what it does.
+ */
+export function addGrade(bench: Bench, { within = false, kind = 'curves' }: { within?: boolean; kind?: string } = {}): void {
   const s = bench.store.getState()
   const below = s.design.layers[s.selection.at(-1) ?? '']
   if (within && !below) return bench.notify('Select the thing that the grade is to be kept inside.')
   const spot = below ? { page: below.page, plane: below.plane, parent: below.parent } : { page: s.page, plane: 'finish' as const, parent: null }
   const { width, height, bleed } = s.resolved
   const box = boxAt(-bleed, -bleed, width + 2 * bleed, height + 2 * bleed)
-  const layer = gradeLayer({ id: newId(), ...spot, order: orderAbove(s.design, spot, below?.id ?? null) }, 'Grade', toMaster(s, box))
-  const first = newTreatment('curves', { id: newId(), order: 'a0' })
+  const layer = gradeLayer({ id: newId(), ...spot, order: orderAbove(s.design, spot, below?.id ?? null) }, '', toMaster(s, box))
+  const first = { ...newTreatment(kind, { id: newId(), order: 'a0' }), ...BEGINS[kind] }
   bench.edit('Grade', (d) =>
     addLayers(d, [{ ...layer, inside: within && below ? below.id : (below?.inside ?? null), treatments: { [first.id]: first } }]),
   )
@@ -65,7 +78,6 @@ export function addTreatment(bench: Bench, kind: string): void {
   if (ids.length === 0) return
   bench.edit(labelOf(kind), (d) => {
     for (const layer of heldOf(d, ids)) {
-      if (layer.kind === 'grade' && !isPointwise(kind)) continue
       const made = newTreatment(kind, { id: newId(), order: keyBetween(treatmentsOf(layer).at(-1)?.order ?? null, null) })
       layer.treatments[made.id] = { ...made, ...last.get(kind) }
     }
@@ -157,11 +169,10 @@ export function putOn(bench: Bench, name: string, list: readonly Treatment[]): v
     for (const id of ids) {
       const layer = d.layers[id]
       if (!layer) continue
-      const fit = layer.kind === 'grade' ? list.filter((t) => isPointwise(t.kind)) : list
       layer.recipe = null
       layer.treated = 1
       layer.treatments = Object.fromEntries(
-        fit.map((t) => {
+        list.map((t) => {
           const own = newId()
           // A mask is one layer's own: elsewhere it limits nothing.
           return [own, { ...t, id: own, mask: t.mask && layer.masks[t.mask] ? t.mask : null } as Treatment]
@@ -169,9 +180,6 @@ export function putOn(bench: Bench, name: string, list: readonly Treatment[]): v
       )
     }
   })
-  const { design } = bench.store.getState()
-  const left = ids.some((id) => design.layers[id]?.kind === 'grade') ? list.filter((t) => !isPointwise(t.kind)) : []
-  if (left.length > 0) bench.notify(`Left out on a grade, which has no outline: ${left.map((t) => labelOf(t.kind).toLowerCase()).join(', ')}.`)
 }
 
 /** Keeps a layer's treatments as a recipe of the design, named by what is in it; the layer follows it from now on. */

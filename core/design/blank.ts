@@ -1,7 +1,18 @@
 import { channelPresets, presetById } from './channels'
+import { gradeName } from './grade-name'
 import { keysBetween } from './order'
 import type { Plane } from './planes'
-import { type Behaviour, type Channel, type Design, type LayerOf, type Placement, SCHEMA_VERSION, type Stroke, type TypeStyle } from './schema'
+import {
+  type Behaviour,
+  type Channel,
+  type Design,
+  type Layer,
+  type LayerOf,
+  type Placement,
+  SCHEMA_VERSION,
+  type Stroke,
+  type TypeStyle,
+} from './schema'
 
 /** A short random id; `random` gives 0–1. */
 export function newId(random: () => number = Math.random): string {
@@ -198,9 +209,10 @@ export const gradeLayer = (where: Where, name: string, placement: Placement): La
 })
 export const groupLayer = (where: Where, name: string): LayerOf<'group'> => ({ ...common(where, name, boxAt(0, 0, 1, 1)), kind: 'group', open: true })
 
-/** What a layer is called: its name, or a type layer's first words. */
-export function layerName(layer: Pick<LayerOf<'group'>, 'name'> & { kind: string; text?: string }): string {
+/** What a layer is called: its name, or a type layer's first words, or what a grade does. */
+export function layerName(layer: Pick<LayerOf<'group'>, 'name'> & { kind: string; text?: string; treatments?: Layer['treatments'] }): string {
   if (layer.name) return layer.name
+  if (layer.kind === 'grade') return gradeName(layer.treatments ?? {})
   const words = (layer.text ?? '').replace(/\s+/g, ' ').trim()
   return words ? words.slice(0, 40) : layer.kind === 'type' ? 'Empty text' : layer.kind
 }

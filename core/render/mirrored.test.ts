@@ -102,7 +102,12 @@ describe('a mirror', () => {
   })
   it('cut through the middle of the page keeps the left part, or the one that is chosen, at every scale (fact 10 of the trade)', async () => {
     // Different on either side: which one is kept is plain to see.
-    const layers = [axis(250, 100, 90), bar(0, 0, 500, 200, '#c04020', 's'), bar(0, 60, 250, 40, '#2040c0', 'u'), bar(250, 120, 250, 40, '#40a020', 'w')]
+    const layers = [
+      axis(250, 100, 90),
+      bar(0, 0, 500, 200, '#c04020', 's'),
+      bar(0, 60, 250, 40, '#2040c0', 'u'),
+      bar(250, 120, 250, 40, '#40a020', 'w'),
+    ]
     for (const kept of [undefined, { clockwise: true, ahead: true }, { clockwise: false, ahead: true }]) {
       const d = design({ ...across, cut: true, ...(kept ? { kept } : {}) }, layers)
       for (const c of Object.values(d.channels)) Object.assign(c, { width: 500, height: 200 })

@@ -352,3 +352,31 @@ describe('beside a reference library', () => {
     expect(worst).toBeLessThanOrEqual(1)
   })
 })
+
+describe('a silhouette colour', () => {
+  /** Straight colours wherever anything is seen. */
+  const colours = (data: Uint8ClampedArray): number[][] => {
+    const out: number[][] = []
+    for (let n = 0; n < data.length; n += 4) if ((data[n + 3] as number) > 0) out.push([...data.slice(n, n + 4)])
+    return out
+  }
+  it('is one value at every px that is covered at all, and keeps what is covered (fact 3 of the trade)', async () => {
+    const white = treat('silhouette', { colour: '#ffffff' })
+    const plain = await seen([disc()], { colour: 'transparent' })
+    const flat = await seen([on(disc(), white)], { colour: 'transparent' })
+    expect(flat.data.filter((_, n) => n % 4 === 3)).toEqual(plain.data.filter((_, n) => n % 4 === 3))
+    for (const [r, g, b] of colours(flat.data)) expect([r, g, b]).toEqual([255, 255, 255])
+  })
+  it('after a knock-out paints black and near-black alike', async () => {
+    const layer = await pictured(SIDE, (x, y) => (x < 100 ? [255, 255, 255, 255] : y < 160 ? [0, 0, 0, 255] : [34, 30, 28, 255]))
+    const mask = { ...newMask.picked({ id: 'k', order: 'a0' }, 'colour'), colour: '#ffffff', tolerance: 0.1, swap: true }
+    const s = await seen([on({ ...layer, masks: { k: mask } } as Layer, treat('silhouette', { colour: '#e8c020' }))], { colour: 'transparent' })
+    for (const [r = 0, g = 0, b = 0] of colours(s.data)) expect(Math.abs(r - 0xe8) + Math.abs(g - 0xc0) + Math.abs(b - 0x20)).toBeLessThanOrEqual(3)
+    expect(s.at(200, 80)).toEqual(s.at(200, 240))
+  })
+  it('mixed as hue only leaves chroma and lightness; as hue and chroma leaves lightness', async () => {
+    const grey = shapeLayer(at('s', 'a0'), 'S', 'rectangle', boxAt(20, 20, 280, 280), { kind: 'solid', colour: '#808080' })
+    expect((await seen([on(grey, treat('silhouette', { colour: '#c02020', blend: 'hue' }))])).at(160, 160)).toEqual([128, 128, 128, 255])
+    expect((await seen([on(grey, treat('silhouette', { colour: '#c02020', blend: 'color' }))])).at(160, 160)).not.toEqual([128, 128, 128, 255])
+  })
+})

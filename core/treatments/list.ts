@@ -59,12 +59,6 @@ export function newTreatment(kind: string, at: Pick<Treatment, 'id' | 'order'>):
   if (!d) throw new Error(`There is no treatment ${kind}.`)
   return { ...at, kind, on: true, strength: d.strength ?? 1, ...Object.fromEntries(Object.entries(d.fields).map(([key, f]) => [key, firstOf(f)])) }
 }
-/** Whether a treatment works pixel by pixel, as those of a grade must. */
-export const isPointwise = (kind: string): boolean => {
-  const d = treatmentKinds.get(kind)
-  return d !== undefined && 'point' in d
-}
-
 /** The stored files that treatments read. */
 export const filesOf = (treatments: Record<string, Treatment>): string[] =>
   Object.values(treatments).flatMap((t) =>

@@ -1,5 +1,7 @@
+import { fromHex } from '../../colour/colour'
 import { treatment } from '../definition'
 import { amount, choice, colour, percent, px } from '../field'
+import { tableOf } from '../tables'
 
 const MIXED = { screen: 'as light', normal: 'as paint' } as const
 
@@ -44,7 +46,7 @@ export const inwardHalo = treatment({
     },
   ],
 })
-/** One flat colour over what the thing covers. */
+/** One flat colour in place of the thing's own; what it covers, its soft edges too, stays as it is. */
 export const silhouetteColour = treatment({
   kind: 'silhouette',
   label: 'Silhouette colour',
@@ -52,9 +54,14 @@ export const silhouetteColour = treatment({
   words: 'flat fill one colour',
   fields: {
     colour: colour('Colour', '#b5532f'),
-    blend: choice('Mixed', { normal: 'covering', color: 'hue only', multiply: 'as a shade', screen: 'as light' }, 'normal'),
+    blend: choice('Mixed', { normal: 'covering', hue: 'hue only', color: 'hue and chroma', multiply: 'as a shade', screen: 'as light' }, 'normal'),
   },
-  around: ({ colour, blend }, { colour: read }) => [{ place: 'over', form: 'silhouette', colour: read(colour), blend, within: 'own' }],
+  // How it is mixed is that of all treatments of single px.
+  point({ colour }, { colour: read }) {
+    const c = fromHex(read(colour))
+    const to = (own: number) => (v: number) => v + (own - v) * c.a
+    return { op: 'shape', after: tableOf(to(c.r), { green: to(c.g), blue: to(c.b) }) }
+  },
 })
 /** The corners fall off, or whatever colour is chosen comes in from them. */
 export const vignette = treatment({
