@@ -200,6 +200,7 @@ export async function storeMaskTiles(tiles: readonly Uint8Array[]): Promise<stri
 async function graphicInfo(bytes: Uint8Array, name: string): Promise<SourceInfo> {
   try {
     const art = readSvg(new TextDecoder().decode(bytes))
+    if (art.beyond.length > 0) throw new Problem('unsupported', art.beyond.join(', '))
     return {
       sha: sha256(bytes),
       kind: 'graphic',

@@ -229,7 +229,9 @@ export class Drawing {
     }
     const { toUnit } = fill
     if (toUnit) this.mapUnit(toUnit, region, left, top, fill.width, fill.height)
-    const { form, x, y } = gradientMap(paint, fill.width, fill.height, toUnit ? identity : compose(translation(x0, y0), fill.toBox))
+    const own = fill.within !== undefined
+    const map = toUnit ? (fill.within ?? identity) : compose(translation(x0, y0), fill.toBox)
+    const { form, x, y } = gradientMap(paint, own ? 1 : fill.width, own ? 1 : fill.height, map)
     kernels.fillGradient(
       raster + region.offset,
       PLANE_BYTES,

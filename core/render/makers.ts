@@ -14,6 +14,7 @@ import { layoutType } from '../type/layout'
 import { flatten, mapPath, type Outline, outlineBounds, type Path } from '../vector/path'
 import { shapePath, slotPath } from '../vector/shapes'
 import { dashed, strokeOutlines } from '../vector/stroke'
+import { graphicNode } from './graphic'
 import { levelFor, levelsOf } from './levels'
 import type { Body, Combine, Fill, FillNode, PictureNode, PlanNode } from './nodes'
 import type { SourceBook } from './sources'
@@ -166,18 +167,7 @@ export const makers: { [K in Exclude<Layer['kind'], 'group' | 'merged' | 'grade'
     if (!c.sources.hasArtwork(layer.source)) miss(c, layer.source, { sha: layer.source, level: null })
     const art = c.sources.artwork(layer.source)
     if (!art) return null
-    const fit = scaling(layer.placement.width / art.width, layer.placement.height / art.height)
-    const weight = Math.sqrt(Math.abs(fit[0] * fit[3]))
-    const fills = art.pieces.map(
-      (piece): FillSpec => ({
-        path: mapPath(piece.path, fit),
-        evenOdd: piece.evenOdd,
-        opacity: piece.opacity,
-        paint: { kind: 'solid', colour: lookUp(layer.parts[piece.part] ?? art.parts[piece.part] ?? '#000000', c.swatches) },
-        ...(piece.stroke ? { stroke: { ...piece.stroke, weight: piece.stroke.weight * weight, dash: [] } } : {}),
-      }),
-    )
-    return fillNode(layer, fills, c, layer.placement.width, layer.placement.height)
+    return graphicNode(layer, art, c)
   },
   type(layer, c) {
     const layout = layoutType(c.fonts, layer.text, layer.style, layer.placement.width)
@@ -271,7 +261,9 @@ function paintOver(layer: Layer, c: Context): FillNode | null {
   return fillNode(flat, [{ path, evenOdd: false, paint: literalPaint(fill, c.swatches), opacity: 1 }], c, width, height)
 }
 
-type FillSpec = {
+export type FillSpec = {
+  /** Of a gradient in units of its own: what takes the layer's box, px, to them. */
+  toUnit?: Matrix
   path: Path
   evenOdd: boolean
   paint: Paint
@@ -304,10 +296,10 @@ export function fillNode(layer: Layer, specs: readonly FillSpec[], c: Context, w
             evenOdd: spec.evenOdd,
             paint: spec.paint,
             opacity: spec.opacity,
-            toBox,
-            ...(warped ? { toUnit: warped.toUnit } : {}),
-            width,
-            height,
+            toBox: spec.toUnit ? compose(toBox, spec.toUnit) : toBox,
+            ...(warped ? { toUnit: warped.toUnit, ...(spec.toUnit ? { within: spec.toUnit } : {}) } : {}),
+            width: spec.toUnit && !warped ? 1 : width,
+            height: spec.toUnit && !warped ? 1 : height,
           },
         ]
   })
@@ -318,7 +310,7 @@ export function fillNode(layer: Layer, specs: readonly FillSpec[], c: Context, w
     toView.slice(0, 4),
     layer.placement.corners,
     layer.placement.bend,
-    specs.map((s) => [s.path, s.paint, s.opacity, s.evenOdd, s.stroke]),
+    specs.map((s) => [s.path, s.paint, s.opacity, s.evenOdd, s.stroke, s.toUnit]),
   )
   const all = fills.flatMap((f) => f.outlines.map((o) => o.bounds))
   if (all.length === 0) return null

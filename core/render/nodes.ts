@@ -17,6 +17,8 @@ export type Fill = {
   toBox: Matrix
   /** Instead of `toBox` where the box is warped: view px to fractions of the box. */
   toUnit?: ToUnit
+  /** Of a gradient in units of its own in a warped box: what takes the box, px, to them. */
+  within?: Matrix
   width: number
   height: number
 }

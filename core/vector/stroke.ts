@@ -4,18 +4,24 @@ import type { Outline } from './path'
 
 type P = readonly [number, number]
 
-/** Cuts outlines into dashes; lengths are px along the outline, on and off in turn. */
-export function dashed(outlines: readonly Outline[], lengths: readonly number[]): Outline[] {
+/** Cuts outlines into dashes; lengths are px along the outline, on and off in turn, begun `from` px into them. */
+export function dashed(outlines: readonly Outline[], lengths: readonly number[], from = 0): Outline[] {
   const total = lengths.reduce((a, b) => a + b, 0)
   if (lengths.length === 0 || total <= 0.01) return [...outlines]
   const pattern = lengths.length % 2 ? [...lengths, ...lengths] : lengths
+  const whole = pattern.reduce((a, b) => a + b, 0)
+  let [first, begun] = [0, ((from % whole) + whole) % whole]
+  while (begun >= (pattern[first] as number)) {
+    begun -= pattern[first] as number
+    first = (first + 1) % pattern.length
+  }
   const out: Outline[] = []
   for (const { points, closed } of outlines) {
     const all = closed ? [...points, points[0] as number, points[1] as number] : [...points]
     const before = out.length
-    let index = 0
-    let left = pattern[0] as number
-    let on = true
+    let index = first
+    let left = (pattern[first] as number) - begun
+    let on = first % 2 === 0
     let run: number[] = [all[0] as number, all[1] as number]
     for (let n = 2; n < all.length; n += 2) {
       let [x, y] = [all[n - 2] as number, all[n - 1] as number]
@@ -35,10 +41,10 @@ export function dashed(outlines: readonly Outline[], lengths: readonly number[])
       if (on) run.push(toX, toY)
     }
     if (!on || run.length < 4) continue
-    const first = out[before]
+    const starting = first % 2 === 0 ? out[before] : undefined
     // A dash that comes round to where the outline began goes on into the first one, corner and all.
-    if (closed && first) out[before] = { points: Float64Array.from([...run, ...first.points.slice(2)]), closed: false }
-    else out.push(closed ? { points, closed } : { points: Float64Array.from(run), closed })
+    if (closed && starting) out[before] = { points: Float64Array.from([...run, ...starting.points.slice(2)]), closed: false }
+    else out.push(closed && out.length === before && first % 2 === 0 ? { points, closed } : { points: Float64Array.from(run), closed })
   }
   return out
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { readSvg } from './svg'
+import { readSvg } from './read'
 
 const svg = (inside: string, attributes = 'viewBox="0 0 100 50"') => `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${inside}</svg>`
 
@@ -25,9 +25,17 @@ describe('reading SVG', () => {
       ['L', 30, 5],
     ])
   })
-  it('says what the subset cannot hold, so that the file is taken as a picture', () => {
-    expect(() => readSvg(svg('<text>hello</text>'))).toThrow(expect.objectContaining({ kind: 'unsupported' }))
-    expect(() => readSvg(svg('<rect width="9" height="9" fill="url(#g)"/>'))).toThrow(expect.objectContaining({ kind: 'unsupported' }))
+  it('says by name what it cannot hold, and holds the rest', () => {
+    const art = readSvg(svg('<rect width="9" height="9"/><text>hello</text><g filter="url(#f)"><rect width="3" height="3"/></g>'))
+    expect(art.beyond).toEqual(['text', 'a filter'])
+    expect(art.pieces.length).toBe(1)
+  })
+  it('stops at what is used again by what is used again', () => {
+    const bomb = Array.from({ length: 12 }, (_, n) => `<g id="g${n + 1}">${`<use href="#g${n}"/>`.repeat(10)}</g>`).join('')
+    expect(() => readSvg(svg(`<defs><rect id="g0" width="1" height="1"/>${bomb}</defs><use href="#g12"/>`))).toThrow(
+      expect.objectContaining({ kind: 'unsupported' }),
+    )
+    expect(() => readSvg(svg('<g id="a"><use href="#a"/><rect width="2" height="2"/></g>'))).toThrow(expect.objectContaining({ kind: 'unsupported' }))
   })
   it.each([
     ['a script', svg('<script>alert(1)</script><rect width="9" height="9"/>')],
