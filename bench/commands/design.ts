@@ -2,7 +2,10 @@ import { layerName, newId } from '@/core/design/blank'
 import { addPage, clearPage, movePage, removePage } from '@/core/design/commands'
 import { type Freed, freeEverything } from '@/core/design/free'
 import { inOrder } from '@/core/design/order'
-import { arrangementKey, type Layer } from '@/core/design/schema'
+import { arrangementKey, type Design, type Layer } from '@/core/design/schema'
+import { withMembers } from '@/core/design/tree'
+import { type Artwork, readSvg } from '@/core/vector/svg'
+import { serverLoader } from '../render/loader'
 import type { Bench, BenchState } from '../state/bench-store'
 import { defineCommands, needs } from './define'
 
@@ -10,20 +13,53 @@ const pageAt = (s: BenchState, by: number) => {
   const pages = inOrder(s.design.pages)
   return pages[pages.findIndex((p) => p.id === s.page) + by]
 }
+/** Up to three names, and how many more. */
+const listed = (names: readonly string[]): string => [...names.slice(0, 3), ...(names.length > 3 ? [`${names.length - 3} more`] : [])].join(', ')
 /** What came of freeing, in words; what had to stay is named with the reason. */
-function toldOf({ freed, dropped, left }: Freed, layer: (id: string) => Layer | undefined): string {
+function toldOf({ freed, dropped, left }: Freed, layer: (id: string) => Layer | undefined, before: (id: string) => Layer | undefined): string {
+  const gone = dropped.flatMap((id) => before(id) ?? []).map((l) => `“${layerName(l)}”`)
   const names = left.slice(0, 3).flatMap(({ id, why }) => {
     const l = layer(id)
     return l ? [`“${layerName(l)}” stays: ${why}`] : []
   })
   const more = left.length > 3 ? [`${left.length - 3} more stay`] : []
   return [
-    `${freed.length} piece${freed.length === 1 ? '' : 's'} can be edited by themselves now.`,
-    dropped.length > 0 ? `${dropped.length} empty or repeated helper${dropped.length === 1 ? '' : 's'} dropped.` : '',
+    freed.length === 1 ? 'One piece can be edited by itself now.' : `${freed.length} pieces can be edited by themselves now.`,
+    gone.length > 0 ? `Dropped, as empty or repeated: ${listed(gone)}.` : '',
     [...names, ...more].join('; '),
   ]
     .filter(Boolean)
     .join(' ')
+}
+
+/** Artwork of the graphics in some layers, by their source. */
+async function artworkIn(design: Design, ids: readonly string[]): Promise<Map<string, Artwork>> {
+  const sources = new Set(ids.flatMap((id) => withMembers(design, id)).flatMap((l) => (l.kind === 'graphic' ? [l.source] : [])))
+  const read = await Promise.all([...sources].map(async (sha) => [sha, await serverLoader.graphic(sha)] as const))
+  return new Map(read.flatMap(([sha, text]) => (text ? [[sha, readSvg(text)] as const] : [])))
+}
+async function freeAll(b: Bench): Promise<void> {
+  const s = b.store.getState()
+  const all = Object.values(s.design.layers).filter((l) => l.page === s.page && l.parent === null && !l.inside)
+  const ids = s.selection.length > 0 ? s.selection : all.map((l) => l.id)
+  const hasGraphics = ids.some((id) => withMembers(s.design, id).some((l) => l.kind === 'graphic'))
+  const art = hasGraphics ? await artworkIn(s.design, ids) : new Map<string, Artwork>()
+  let came: Freed = { freed: [], dropped: [], left: [] }
+  b.edit(
+    'Free everything',
+    (d) => {
+      came = freeEverything(d, ids, { art, newId })
+    },
+    'Before freeing everything',
+  )
+  b.select(s.selection.length > 0 ? came.freed : [])
+  b.notify(
+    toldOf(
+      came,
+      (id) => b.store.getState().design.layers[id],
+      (id) => s.design.layers[id],
+    ),
+  )
 }
 
 const newPage = (copy: boolean) => (b: Bench) => {
@@ -40,21 +76,7 @@ export const designCommands = defineCommands([
     id: 'free-everything',
     label: 'Free everything: unpick groups and holders',
     section: 'Arrange',
-    run: (b) => {
-      const s = b.store.getState()
-      const all = Object.values(s.design.layers).filter((l) => l.page === s.page && l.parent === null && !l.inside)
-      const ids = s.selection.length > 0 ? s.selection : all.map((l) => l.id)
-      let came: Freed = { freed: [], dropped: [], left: [] }
-      b.edit(
-        'Free everything',
-        (d) => {
-          came = freeEverything(d, ids)
-        },
-        'Before freeing everything',
-      )
-      b.select(s.selection.length > 0 ? came.freed : [])
-      b.notify(toldOf(came, (id) => b.store.getState().design.layers[id]))
-    },
+    run: (b) => void freeAll(b),
   },
   ...(
     [

@@ -3,8 +3,10 @@ import { boundsOf, contains, mapBounds, overlaps } from '../geometry/bounds'
 import { apply, compose, inverse } from '../geometry/matrix'
 import { matrixOf } from '../geometry/placement'
 import { shownBounds } from '../geometry/warp'
+import type { Artwork } from '../vector/svg'
 import { blendModeNumber, isOperator } from './blend-modes'
-import { release, removeLayers, ungroup } from './commands'
+import { addLayers, release, removeLayers, ungroup } from './commands'
+import { graphicLayers, isStructured } from './graphic-layers'
 import { maskedBy } from './mask-commands'
 import type { Design, Layer, LayerOf, Paint } from './schema'
 import { reframed } from './slot'
@@ -12,6 +14,8 @@ import { insidesOf, leavesOf, membersOf, withMembers } from './tree'
 
 /** What came of unpicking: pieces that can be edited by themselves, helpers that were dropped, and what had to stay, with the reason. */
 export type Freed = { freed: string[]; dropped: string[]; left: { id: string; why: string }[] }
+/** Artwork of graphics by their source, so that those with clips and groups in them can be opened too. */
+export type Openable = { art: ReadonlyMap<string, Artwork>; newId: () => string }
 
 /**
  * Unpicks groups and holders, level after level, down to single editable pieces, in place. Only what leaves the
@@ -19,8 +23,9 @@ export type Freed = { freed: string[]; dropped: string[]; left: { id: string; wh
  * group of one gives that one its mode and opacity; a holder lets go what lies wholly on its opaque area; a shape that
  * crops one picture becomes a slot. Everything else is left and named.
  */
-export function freeEverything(d: Design, ids: readonly string[]): Freed {
+export function freeEverything(d: Design, given: readonly string[], open?: Openable): Freed {
   const out: Freed = { freed: [], dropped: [], left: [] }
+  const ids = open ? given.flatMap((id) => opened(d, id, open, out)) : given
   const roots = ids.filter((id) => !ids.some((other) => other !== id && withMembers(d, other).some((l) => l.id === id)))
   for (const id of roots) {
     const before = withMembers(d, id).map((l) => l.id)
@@ -37,6 +42,28 @@ export function freeEverything(d: Design, ids: readonly string[]): Freed {
   out.freed = [...new Set(out.freed)].filter((id) => d.layers[id])
   out.left = out.left.filter((l) => d.layers[l.id])
   return out
+}
+
+/** Opens graphics with clips and groups in them, wherever they lie in a layer; what stands for that layer then. */
+function opened(d: Design, id: string, open: Openable, out: Freed): string[] {
+  let now = id
+  for (const l of withMembers(d, id)) {
+    const art = l.kind === 'graphic' ? open.art.get(l.source) : undefined
+    if (l.kind !== 'graphic' || !art || !isStructured(art)) continue
+    const bare = Object.keys(l.treatments).length === 0 && !isMasked(l) && !changed(d, l.id) && l.body === 1 && insidesOf(d, l.id).length === 0
+    const { layers, unlike } = bare
+      ? graphicLayers(l, l.order, art, d.swatches, open.newId)
+      : { layers: [], unlike: 'it is treated or masked as a whole' }
+    const [whole] = layers
+    if (!whole) {
+      out.left.push({ id: l.id, why: unlike ?? 'it cannot be opened' })
+      continue
+    }
+    addLayers(d, layers)
+    removeLayers(d, [l.id])
+    if (l.id === id) now = whole.id
+  }
+  return [now]
 }
 
 function unpick(d: Design, id: string, out: Freed): void {
@@ -70,6 +97,7 @@ function whyGrouped(d: Design, group: LayerOf<'group'>): string | null {
   const members = membersOf(d, group.id)
   if (insidesOf(d, group.id).length > 0) return 'something is kept inside the group as a whole'
   if (changed(d, group.id)) return 'the group differs on another channel'
+  if (maskedBy(d, new Set([group.id])).length > 0) return 'a mask goes by the group as a whole'
   if (group.combine) return 'its members are one shape'
   if (group.mirror) return 'its members are mirrored'
   if (isMasked(group)) return 'the group is masked as a whole'

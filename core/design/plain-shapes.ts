@@ -1,13 +1,13 @@
-import { type Matrix, scaling } from '../geometry/matrix'
+import { scaling } from '../geometry/matrix'
 import type { FontBook } from '../type/fonts'
 import { layoutType } from '../type/layout'
 import { mapPath, type Path } from '../vector/path'
-import { mapPoints, pathData, pathOf, pointBounds, pointsOf } from '../vector/points'
 import { shapePath } from '../vector/shapes'
 import type { Artwork } from '../vector/svg'
 import { groupLayer, layerName, shapeLayer, solidStroke } from './blank'
+import { boxedPath, graphicLayers, isStructured } from './graphic-layers'
 import { keysBetween } from './order'
-import type { Layer, LayerOf, Paint, Placement, Stroke } from './schema'
+import type { Layer, LayerOf, Paint, Stroke } from './schema'
 import { type Rim, ringsOf, treatmentsOf } from './treatment'
 
 /** The most characters of path data that one shape holds. */
@@ -56,24 +56,15 @@ function piecesOf(layer: Layer, fonts: FontBook, art: Artwork | null): Piece[] {
     const path = mapPath(p.path, fit)
     const { opacity, evenOdd } = p
     return p.stroke
-      ? { name: p.part, path, fill: { kind: 'none' }, stroke: { ...p.stroke, colour, weight: p.stroke.weight * weight, dash: [] }, opacity }
+      ? {
+          name: p.part,
+          path,
+          fill: { kind: 'none' },
+          stroke: { ...p.stroke, colour, weight: p.stroke.weight * weight, dash: [...p.stroke.dash] },
+          opacity,
+        }
       : { name: p.part, path, fill: { kind: 'solid', colour }, stroke: solidStroke, opacity, evenOdd }
   })
-}
-
-/** A path in a box of its own, turned and flipped about the box of the layer it comes from. */
-function placed(piece: Piece, from: Placement): { d: string; placement: Placement } | null {
-  const outlines = pointsOf(piece.path)
-  const box = pointBounds(outlines)
-  if (!box) return null
-  const [w, h] = [Math.max(0.01, box.right - box.left), Math.max(0.01, box.bottom - box.top)]
-  const toBox: Matrix = [1 / w, 0, 0, 1 / h, -box.left / w, -box.top / h]
-  const d = pathData(pathOf(mapPoints(outlines, toBox)))
-  const [dx, dy] = [(box.left + box.right) / 2 - from.width / 2, (box.top + box.bottom) / 2 - from.height / 2]
-  const [fx, fy] = [from.flipX ? -dx : dx, from.flipY ? -dy : dy]
-  const r = (from.rotation * Math.PI) / 180
-  const middle = { x: from.x + fx * Math.cos(r) - fy * Math.sin(r), y: from.y + fx * Math.sin(r) + fy * Math.cos(r) }
-  return { d, placement: { ...from, ...middle, width: w, height: h } }
 }
 
 /**
@@ -83,6 +74,10 @@ function placed(piece: Piece, from: Placement): { d: string; placement: Placemen
 export function plainShapes(layer: Layer, order: string, fonts: FontBook, art: Artwork | null, newId: () => string): Layer[] | null {
   const { placement } = layer
   if (placement.bend || placement.corners || placement.skew) return null
+  if (layer.kind === 'graphic' && art && isStructured(art)) {
+    const opened = rimsOf(layer).length > 0 ? [] : graphicLayers(layer, order, art, {}, newId).layers
+    return opened.length > 0 ? opened : null
+  }
   const own = piecesOf(layer, fonts, art)
   const rings = ringsAround(layer, own)
   if (!rings) return null
@@ -94,7 +89,7 @@ export function plainShapes(layer: Layer, order: string, fonts: FontBook, art: A
   }
   const keys = keysBetween(null, null, pieces.length)
   const shapes = pieces.flatMap((piece, n): LayerOf<'shape'>[] => {
-    const at = placed(piece, placement)
+    const at = boxedPath(piece.path, placement)
     if (!at || at.d.length > MOST_DATA) return []
     const where = { id: newId(), page: layer.page, plane: layer.plane, parent: group.id, order: keys[n] as string }
     return [
