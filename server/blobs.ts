@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { existsSync } from 'node:fs'
 import { mkdir, open, readFile, rename, rm } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
+import sharp from 'sharp'
 import type { LightGrid } from '../core/adapt/lightness'
 import { MASK_TILE } from '../core/design/mask'
 import type { Design } from '../core/design/schema'
@@ -10,7 +11,7 @@ import { Problem } from '../core/errors'
 import { MOST_TEXT, readCube } from '../core/formats/cube'
 import { readGreyPng } from '../core/formats/grey-png'
 import type { LutFile } from '../core/treatments/field'
-import { readSvg } from '../core/vector/svg'
+import { type Artwork, readSvg, splitSvg } from '../core/vector/svg'
 import { openMemory } from '../host/kernels'
 import { decodePicture, lightGrid, MOST_BYTES, reduceTo, sniff } from '../host/pictures'
 import { type Drawn, sha256 } from '../host/project'
@@ -28,6 +29,8 @@ export type SourceInfo = {
   light: LightGrid | null
   parts: Record<string, string> | null
   note?: string
+  /** Of a vector file that cannot all be held as outlines: what shows the same, back to front, boxes in shares of the whole. */
+  stretches?: { info: SourceInfo; name: string; box: { x: number; y: number; width: number; height: number } }[]
 }
 
 export const blobPath = (sha: string): string => join(/* turbopackIgnore: true */ dataFolder(), 'blobs', sha.slice(0, 2), sha)
@@ -196,36 +199,82 @@ export async function storeMaskTiles(tiles: readonly Uint8Array[]): Promise<stri
   )
 }
 
-/** SVG becomes our own paths; what the subset cannot hold is taken as a picture, and said so. */
+/** SVG becomes our own paths; parts that cannot be held are taken as pictures of those parts, and said so by name. */
 async function graphicInfo(bytes: Uint8Array, name: string): Promise<SourceInfo> {
+  const text = new TextDecoder().decode(bytes)
+  const sha = sha256(bytes)
   try {
-    const art = readSvg(new TextDecoder().decode(bytes))
-    if (art.beyond.length > 0) throw new Problem('unsupported', art.beyond.join(', '))
-    return {
-      sha: sha256(bytes),
-      kind: 'graphic',
-      mime: 'image/svg+xml',
-      width: art.width,
-      height: art.height,
-      opaque: false,
-      light: null,
-      parts: art.parts,
-    }
+    const art = readSvg(text)
+    if (art.beyond.length === 0) return graphicOf(sha, art)
+    return { ...(await vectorPicture(bytes, name, sha)), ...(await stretchesOf(text, art, name)) }
   } catch (thrown) {
     if (!(thrown instanceof Problem) || thrown.kind !== 'unsupported') throw thrown
-    const picture = await decodePicture(bytes, name)
-    return {
-      sha: sha256(bytes),
-      kind: 'picture',
-      mime: 'image/svg+xml',
-      width: picture.width,
-      height: picture.height,
-      opaque: picture.opaque,
-      light: lightGrid(picture),
-      parts: null,
-      note: `“${name}” uses what a recolourable graphic cannot hold here (${thrown.message}), so it was taken in as a picture.`,
-    }
+    const note = `“${name}” uses what a recolourable graphic cannot hold here (${thrown.message}), so it was taken in as a picture.`
+    return { ...(await vectorPicture(bytes, name, sha)), note }
   }
+}
+const graphicOf = (sha: string, art: Artwork): SourceInfo => ({
+  sha,
+  kind: 'graphic',
+  mime: 'image/svg+xml',
+  width: art.width,
+  height: art.height,
+  opaque: false,
+  light: null,
+  parts: art.parts,
+})
+async function vectorPicture(bytes: Uint8Array, name: string, sha: string): Promise<SourceInfo> {
+  const picture = await decodePicture(bytes, name)
+  const { width, height, opaque } = picture
+  return { sha, kind: 'picture', mime: 'image/svg+xml', width, height, opaque, light: lightGrid(picture), parts: null }
+}
+
+/** The most stretches that a file is taken apart into. */
+const MOST_STRETCHES = 40
+/** The stretches of a file that cannot all be held, stored, with what became a picture said by name. */
+async function stretchesOf(text: string, art: Artwork, name: string): Promise<Pick<SourceInfo, 'note' | 'stretches'>> {
+  const parted = splitSvg(text)
+  const named = art.beyond.join(', ')
+  if (parted.length > MOST_STRETCHES || !parted.some((p) => p.beyond === null))
+    return { note: `“${name}” holds ${named}, which cannot be outlines here, so it was taken in as a picture.` }
+  const stretches: NonNullable<SourceInfo['stretches']> = []
+  let n = 0
+  for (const { svg, beyond } of parted) {
+    const bytes = new TextEncoder().encode(svg)
+    if (beyond === null) {
+      const own = readSvg(svg)
+      const info = graphicOf(sha256(bytes), own)
+      await keepBlob(info, bytes, null)
+      stretches.push({ info, name: 'Outlines', box: { x: 0, y: 0, width: 1, height: 1 } })
+      continue
+    }
+    const made = await partPicture(bytes, art)
+    if (!made) continue
+    n++
+    const label = beyond.replace(/^an? /, '')
+    stretches.push({ ...made, name: `${label.slice(0, 1).toUpperCase()}${label.slice(1)} ${n}` })
+  }
+  return {
+    stretches,
+    note: `“${name}” holds ${named}, which cannot be outlines here: ${n === 1 ? 'that part came in as a picture' : `${n} parts came in as pictures`}, the rest as it is.`,
+  }
+}
+/** A picture of what one stretch shows, cut to it, fine enough for twice its size. */
+async function partPicture(bytes: Uint8Array, art: Artwork): Promise<Pick<NonNullable<SourceInfo['stretches']>[number], 'info' | 'box'> | null> {
+  const scale = Math.min(8, Math.max(2, 2000 / Math.max(art.width, art.height)))
+  const { data, info: size } = await sharp(bytes, { density: 72 * scale, limitInputPixels: 64_000_000 })
+    .ensureAlpha()
+    .png()
+    .toBuffer({ resolveWithObject: true })
+  if (((await sharp(data).stats()).channels[3]?.max ?? 0) === 0) return null
+  const cut = await sharp(data)
+    .trim({ background: { r: 0, g: 0, b: 0, alpha: 0 }, threshold: 0 })
+    .png()
+    .toBuffer({ resolveWithObject: true })
+  const info = await storeUpload(new Uint8Array(cut.data), 'part.png')
+  const [left, top] = [-(cut.info.trimOffsetLeft ?? 0), -(cut.info.trimOffsetTop ?? 0)]
+  const box = { x: left / size.width, y: top / size.height, width: cut.info.width / size.width, height: cut.info.height / size.height }
+  return { info, box }
 }
 
 /** Removes blobs that nobody has named for seven days. Returns how many. */

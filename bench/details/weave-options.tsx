@@ -1,13 +1,15 @@
 'use client'
 import { layerName } from '@/core/design/blank'
 import { useBench, useBenchState } from '../state/bench-context'
-import { isWoven, pairInHand, undoWeaves } from '../state/weaving'
+import { gapInHand, isWoven, pairInHand, setGap, undoWeaves } from '../state/weaving'
 import { Button } from '../ui/button'
+import { NumberField } from '../ui/number-field'
+import { TipSize } from './tip-size'
 
 /** What the weave tool works on. */
 export function WeaveOptions() {
   const bench = useBench()
-  const { names, woven } = useBenchState((s) => {
+  const { names, woven, gap, size } = useBenchState((s) => {
     const pair = pairInHand(s)
     return {
       names: pair
@@ -17,6 +19,8 @@ export function WeaveOptions() {
             .join(' and ')
         : '',
       woven: isWoven(s),
+      gap: gapInHand(s),
+      size: s.weaveSize,
     }
   })
   return (
@@ -27,6 +31,19 @@ export function WeaveOptions() {
           ? 'Press a crossing to let the lower one pass over it, and again to let it pass under. Drawing paints where it passes.'
           : 'Press on the stage where they cross, or select both first.'}
       </p>
+      <TipSize label="Size of the weave tip" min={4} max={1000} value={size} onChange={(weaveSize) => bench.set({ weaveSize })} />
+      {gap !== null && (
+        <NumberField
+          label="Gap beside what passes over"
+          short="gap"
+          unit="px"
+          min={0}
+          max={500}
+          value={gap}
+          onChange={(v) => setGap(bench, v)}
+          onDrag={(v) => setGap(bench, Math.max(0, v), 'shown')}
+        />
+      )}
       {woven && (
         <Button small onClick={() => undoWeaves(bench)}>
           Weave no more

@@ -5,6 +5,7 @@ import type { Design } from '@/core/design/schema'
 import { messageOf } from '@/core/errors'
 import { areaOf, type Bounds, intersect, overlaps } from '@/core/geometry/bounds'
 import { PixelMemory, TILE } from '@/core/pixels/memory'
+import { crossingsOf } from '@/core/render/crossings'
 import { Drafts } from '@/core/render/draft'
 import type { PlanNode } from '@/core/render/nodes'
 import { type Host, prepare, renderRegion } from '@/core/render/picture'
@@ -19,7 +20,7 @@ import { giveWay } from './give-way'
 import { serverLoader } from './loader'
 import { Painting } from './painting'
 import type { FromWorker, Question, SourceInfo, StageView, Tile, ToWorker } from './protocol'
-import { answerFrom, layerPixels, withOnly } from './questions'
+import { answerFrom, layerPixels, withOnly, withoutRims } from './questions'
 import { QuietWork } from './quiet'
 import { plainSeeing, type Seeing, seenAs } from './seeing'
 
@@ -383,6 +384,11 @@ export class Engine {
         host,
         memoryKey,
       )
+    if (question.ask === 'crossings') {
+      const { a, b } = question
+      const bare = await prepare(withoutRims(found.page, [a, b]), view.scale, host)
+      return crossingsOf(bare.nodes, a, b, host.renderer)
+    }
     if (question.ask !== 'pixels') return null
     // Planned and rendered apart from what the stage keeps, so that it can be compared with what is shown.
     const pixels = await renderRegion(await prepare(found.page, view.scale, host), question.region, renderer, { memoryKey })

@@ -17,6 +17,8 @@ export type SourceInfo = {
   light: LightGrid | null
   parts: Record<string, string> | null
   note?: string
+  /** Of a vector file that cannot all be held as outlines: what shows the same, back to front, boxes in shares of the whole. */
+  stretches?: { info: SourceInfo; name: string; box: { x: number; y: number; width: number; height: number } }[]
 }
 
 /** What the stage shows: page and channel at a scale (device px per px of the page), the visible part in px of the view. */

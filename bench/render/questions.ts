@@ -1,7 +1,6 @@
 import { groundUnder } from '@/core/checks/contrast'
 import type { ResolvedLayer, ResolvedPage } from '@/core/design/resolve'
 import { intersect, isEmpty, scaledWhole } from '@/core/geometry/bounds'
-import { crossingsOf } from '@/core/render/crossings'
 import { nodeWith, type PlanNode } from '@/core/render/nodes'
 import { openingsOf } from '@/core/render/openings'
 import { type Host, prepare, renderRegion } from '@/core/render/picture'
@@ -66,10 +65,22 @@ export function answerFrom(question: Question, stage: Plan, renderer: Renderer):
     return colourAt(read, Math.floor(question.x), Math.floor(question.y), question.radius, renderer)
   }
   if (question.ask === 'ground') return groundUnder(stage, question.layer, renderer)
-  if (question.ask === 'crossings') return crossingsOf(stage.nodes, question.a, question.b, renderer)
   if (question.ask === 'openings') return openingsOf(stage.nodes, question.id, renderer)
   return undefined
 }
+
+/** A page on which layers have nothing around them: where two cross is told from the things themselves, not from their rims. */
+export function withoutRims(page: ResolvedPage, ids: readonly string[]): ResolvedPage {
+  const bare = (l: ResolvedLayer): ResolvedLayer => {
+    const children = { children: l.children.map(bare), insides: l.insides.map(bare) }
+    if (!ids.includes(l.layer.id)) return { ...l, ...children }
+    const kept = Object.values(l.layer.treatments).filter((t) => !AROUND.has(t.kind))
+    return { ...l, ...children, layer: { ...l.layer, treatments: Object.fromEntries(kept.map((t) => [t.id, t])) } }
+  }
+  return { ...page, layers: page.layers.map(bare), everything: page.everything.map(bare) }
+}
+/** What lies around a thing and is none of it. */
+const AROUND: ReadonlySet<string> = new Set(['rim', 'shadow', 'contact', 'halo', 'edge-light'])
 
 /** One layer's own pixels, px at a scale from the trim corner, and the scale. */
 export type LayerPixels = { left: number; top: number; width: number; height: number; scale: number; data: Uint8ClampedArray<ArrayBuffer> }

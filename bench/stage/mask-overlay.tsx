@@ -90,7 +90,11 @@ export function CutDabs() {
 
 /** The brush as large as it works, while it is in the hand; its inner ring is where it covers wholly. */
 export function BrushOutline({ at, zoom }: { at: Point; zoom: number }) {
-  const brush = useBenchState((s) => (s.tool === 'cut' ? { size: s.dab.size, hardness: 1, hides: !s.dab.keep } : s.tool === 'brush' ? s.brush : null))
+  const brush = useBenchState((s) => {
+    if (s.tool === 'cut') return { size: s.dab.size, hardness: 1, hides: !s.dab.keep }
+    if (s.tool === 'weave') return { size: s.weaveSize, hardness: 1, hides: true }
+    return s.tool === 'brush' ? s.brush : null
+  })
   if (!brush) return null
   const r = (brush.size / 2) * zoom
   const ring = (radius: number, key: string, dash?: string) => (

@@ -332,7 +332,7 @@ export function useStagePointer(bench: Bench) {
       pointerWasAt(at)
       const p = press.current
       const { tool } = bench.store.getState()
-      if (tool === 'brush' || tool === 'cut') setDrawn({ ...nothingDrawn, brush: at })
+      if (tool === 'brush' || tool === 'cut' || tool === 'weave') setDrawn({ ...nothingDrawn, brush: at })
       if (p?.stroke) {
         const events = e.nativeEvent.getCoalescedEvents?.() ?? []
         for (const c of events.length > 0 ? events : [e.nativeEvent]) p.stroke.to(pageAt(local(c)), pressureOf(c))

@@ -98,6 +98,8 @@ export type BenchState = {
   brush: BrushState
   /** What a dab of the cut out tool does; `size` the diameter in px of the page. */
   dab: { size: number; keep: boolean }
+  /** How large the tip of the weave tool is that paints, px of the page. */
+  weaveSize: number
   /** The path that is being drawn, px of the page, and what becomes of it. */
   pen: readonly PathPoint[] | null
   penMakes: 'shape' | 'mask'
@@ -162,6 +164,7 @@ export function openedState(loaded: Loaded, page: string, resolved: ResolvedPage
     maskView: 'result',
     brush: { size: 80, hardness: 0.6, flow: 1, strength: 1, step: 0.12, steady: 0.2, rough: 0, hides: true },
     dab: { size: 40, keep: false },
+    weaveSize: 40,
     cutting: null,
     pen: null,
     areaFor: 'copy',

@@ -1,7 +1,7 @@
 import { luminance } from '@/core/colour/colour'
-import { boxAt, graphicLayer, newId, pictureLayer, plainStyle, shapeLayer, slotLayer, typeLayer } from '@/core/design/blank'
+import { boxAt, graphicLayer, groupLayer, newId, pictureLayer, plainStyle, shapeLayer, slotLayer, typeLayer } from '@/core/design/blank'
 import { addLayers, orderAbove } from '@/core/design/commands'
-import { inOrder, keyBetween } from '@/core/design/order'
+import { inOrder, keyBetween, keysBetween } from '@/core/design/order'
 import type { Plane } from '@/core/design/planes'
 import type { Design, Layer, LayerKind, Placement } from '@/core/design/schema'
 import type { Point } from '@/core/geometry/matrix'
@@ -221,6 +221,32 @@ export async function addType(bench: Bench, at: Point, width?: number): Promise<
   bench.set({ editingType: made.id, tool: 'pick' })
 }
 
+/** A vector file in stretches: a group of graphics and of pictures of what cannot be outlines, fitted into the page. */
+function placeStretches(
+  bench: Bench,
+  stretches: NonNullable<SourceInfo['stretches']>,
+  name: string,
+  size: { width: number; height: number },
+  at?: Point,
+): void {
+  const s = bench.store.getState()
+  const page = s.resolved
+  const k = Math.min((0.6 * page.width) / size.width, (0.6 * page.height) / size.height)
+  const [w, h] = [size.width * k, size.height * k]
+  const corner = at ? { x: at.x - w / 2, y: at.y - h / 2 } : { x: (page.width - w) / 2, y: (page.height - h) / 2 }
+  const group = groupLayer({ id: newId(), ...spotFor(s, 'graphic') }, name)
+  const keys = keysBetween(null, null, stretches.length)
+  const layers = stretches.map(({ info, name: own, box }, n): Layer => {
+    const where = { id: newId(), page: group.page, plane: group.plane, parent: group.id, order: keys[n] as string }
+    const place = toMaster(s, boxAt(corner.x + box.x * w, corner.y + box.y * h, box.width * w, box.height * h))
+    if (info.kind === 'graphic') return graphicLayer(where, own, info.sha, info.parts ?? {}, place)
+    return pictureLayer(where, own, { sha: info.sha, width: info.width, height: info.height }, place)
+  })
+  for (const { info } of stretches) bench.addSource(info)
+  bench.edit('Place', (d) => addLayers(d, [group, ...layers]))
+  bench.select([group.id])
+}
+
 /** Takes in files and places them, the first at a point, more beside it. */
 export async function placeFiles(bench: Bench, files: readonly File[], at?: Point): Promise<void> {
   let n = 0
@@ -232,6 +258,11 @@ export async function placeFiles(bench: Bench, files: readonly File[], at?: Poin
     const info = await upload(bench, file)
     if (!info) continue
     const point = at ? { x: at.x + n * 40, y: at.y + n * 40 } : undefined
+    if (info.stretches) {
+      placeStretches(bench, info.stretches, file.name.replace(/\.[a-z0-9]+$/i, ''), { width: info.width, height: info.height }, point)
+      n++
+      continue
+    }
     placeSource(bench, { info, label: file.name.replace(/\.[a-z0-9]+$/i, ''), kind: info.opaque ? 'photo' : 'cutout' }, point)
     n++
   }

@@ -1,7 +1,7 @@
 import { newId } from '@/core/design/blank'
 import { frameMatrix } from '@/core/design/mask-frame'
 import type { Design } from '@/core/design/schema'
-import { canWeave, setWeave, unweave, type WeaveMark, weaveOf, wovenWith } from '@/core/design/weave'
+import { canWeave, setWeave, setWeaveGap, unweave, type WeaveMark, weaveOf, wovenWith } from '@/core/design/weave'
 import { apply, inverse, type Point } from '@/core/geometry/matrix'
 import type { Crossing } from '@/core/render/crossings'
 import { frameOf } from '@/core/render/masked'
@@ -142,7 +142,7 @@ export function beginWeave(bench: Bench, at: Point): StrokeInHand {
   const frames = pair && framesOf(s, pair)
   const before = pair && frames ? sitesOf(pair.marks, frames.own, frames.theirs, s.resolved) : []
   const now = pair ? (passesOver(before, at) ?? !isAbove(s, pair.carrier, pair.other)) : false
-  const radius = 14 / s.view.zoom
+  const radius = s.weaveSize / 2
   const made: WeaveMark[] = []
   const way = newId()
   let last = at
@@ -162,6 +162,20 @@ export function beginWeave(bench: Bench, at: Point): StrokeInHand {
     end: () => (made.length === 0 ? void flipCrossing(bench, at) : bench.commit('Weave by hand', (d) => void put(d))),
     drop: () => bench.cancel(),
   }
+}
+
+/** The gap of the weave in the hand, px of the page; null where there is none. */
+export function gapInHand(s: Seen): number | null {
+  const pair = pairInHand(s)
+  return pair && pair.marks.length > 0 ? (s.design.layers[pair.carrier]?.weaves[pair.id]?.gap ?? 0) : null
+}
+/** Leaves an even gap beside what passes over, in the weave in the hand. */
+export function setGap(bench: Bench, gap: number, only: 'shown' | 'kept' = 'kept'): void {
+  const pair = pairInHand(bench.store.getState())
+  if (!pair) return
+  const write = (d: Design) => setWeaveGap(d, pair.carrier, pair.id, gap)
+  if (only === 'shown') bench.preview(write)
+  else bench.commit('Gap of the weave', write)
 }
 
 /** Undoes every weave of the selection. */

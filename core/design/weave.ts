@@ -28,6 +28,8 @@ export type WeaveMark = z.infer<typeof markSchema>
 export const weaveSchema = z.object({
   id,
   other: id,
+  /** px of the page left free on the upper one beside what passes over it; none where it is left out. */
+  gap: z.number().min(0).max(500).optional(),
   marks: z.record(id, markSchema).refine((m) => Object.keys(m).length <= MOST_MARKS, `a weave knows at most ${MOST_MARKS} places`),
 })
 export type Weave = z.infer<typeof weaveSchema>
@@ -52,8 +54,15 @@ export function canWeave(design: Pick<Design, 'layers'>, a: string, b: string): 
 export function setWeave(d: Design, carrier: string, other: string, id: string, marks: readonly WeaveMark[]): void {
   const layer = d.layers[carrier]
   if (!layer) return
+  const gap = layer.weaves[id]?.gap
   if (marks.length === 0) delete layer.weaves[id]
-  else layer.weaves[id] = { id, other, marks: Object.fromEntries(marks.slice(-MOST_MARKS).map((m) => [m.id, m])) }
+  else layer.weaves[id] = { id, other, ...(gap ? { gap } : {}), marks: Object.fromEntries(marks.slice(-MOST_MARKS).map((m) => [m.id, m])) }
+}
+/** Leaves so many px free beside what passes over, in the weave of two layers. */
+export function setWeaveGap(d: Design, carrier: string, id: string, gap: number): void {
+  const weave = d.layers[carrier]?.weaves[id]
+  if (weave && gap > 0) weave.gap = gap
+  else if (weave) delete weave.gap
 }
 /** Weaves of layers are undone: each passes wholly over or under again. */
 export function unweave(d: Design, ids: readonly string[]): void {

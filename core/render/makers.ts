@@ -37,6 +37,8 @@ export type Context = {
   page: ResolvedPage
   /** The nodes of layers that were made so far, by scale. */
   made: Map<ResolvedLayer, Map<string, PlanNode | null>>
+  /** Of treated nodes, by key, the silhouette: with rim lines and all that is solid, without shadows and halos. */
+  silhouettes: Map<string, PlanNode>
   /** Members of a group, bent where it is. */
   membersOf(group: ResolvedLayer): ResolvedLayer[]
   /** Whether anything of the page is made at the scale of the master. */
@@ -218,6 +220,9 @@ export function groupNode(layer: Pick<Layer, 'id' | 'blend' | 'opacity'>, childr
     key: quickHash(`group${closed}${children.map((n) => `${n.key}/${n.mode}/${n.opacity}`).join('|')}`),
   }
 }
+
+/** Two nodes as members of a shape in one layer's fill. */
+export const pairOf = (layer: Layer, a: PlanNode, b: PlanNode): { layer: Layer; node: PlanNode }[] => [a, b].map((node) => ({ layer, node }))
 
 /** Members as one shape, back to front: coverage from all of them, the paint from the lowest. Null where nothing is left. */
 export function combinedNode(

@@ -62,9 +62,9 @@ export type Picking = { tone: boolean; a: number; b: number; c: number; toleranc
 /** One mask as it is rendered. */
 export type MaskStep = {
   id: string
-  /** What it is seen by: the coverage or the lightness of this node; null where it covers nothing. */
+  /** What it is seen by: the coverage or the lightness of this node, or wherever it covers at all; null where it covers nothing. */
   node: PlanNode | null
-  by: 'coverage' | 'lightness' | Picking
+  by: 'coverage' | 'touch' | 'lightness' | Picking
   strength: number
   swap: boolean
   /** The node is planned at 1/`factor` of the scale and softened there; `sigma` in px of that. */

@@ -15,7 +15,7 @@ import { type BeneathNode, type FillNode, type PlanNode, partsOf } from './nodes
 import { finer, finerBy, hasRough, isRough, isSmaller } from './rough'
 import type { SourceBook } from './sources'
 import { gradeNode, treatedNode } from './treated'
-import { weavesOf, wovenOver } from './woven'
+import { parted, weavesOf, wovenOver } from './woven'
 
 /**
  * With `whole` every source is taken to be there at the level that is wanted: for who loads them band by band. Pictures
@@ -117,7 +117,8 @@ function ownNode(resolved: ResolvedLayer, c: Context, beneath: Beneath): PlanNod
 
 /** A layer as it lies in the stack, and what passes over it though it lies beneath. */
 function withWoven(l: ResolvedLayer, c: Context): PlanNode[] {
-  const own = nodeOf(l, c)
+  const bare = nodeOf(l, c)
+  const own = bare && parted(bare, l.layer.id, c)
   if (!own) return []
   const nodes = [own, ...wovenOver(l.layer.id, c)]
   return c.hasRough && isSmaller(c) && own.kind !== 'grade' ? exactly(l, own, nodes, c) : nodes
@@ -225,6 +226,7 @@ export function plan(page: ResolvedPage, view: View, context: { fonts: FontBook;
     page,
     masking: '',
     made: new Map(),
+    silhouettes: new Map(),
     membersOf,
     hasRough: view.scale < 1 && hasRough(page),
     beneath(id, at) {

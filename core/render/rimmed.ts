@@ -6,10 +6,9 @@ import { quickHash } from '../hash'
 import { MITRE_LIMIT } from '../vector/corners'
 import { outlineBounds } from '../vector/path'
 import { widened } from '../vector/widened'
-import { type Context, combinedNode, groupNode } from './makers'
+import { type Context, combinedNode, groupNode, pairOf } from './makers'
 import { bare } from './masked'
 import { coverStep, type Fill, type FillNode, type PlanNode } from './nodes'
-import { pairOf } from './woven'
 
 /** px that a silhouette is measured on at most. */
 const MOST_MEASURED = 42_000_000

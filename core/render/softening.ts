@@ -1,5 +1,5 @@
 import { intersect } from '../geometry/bounds'
-import { type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
+import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import type { MaskStep, PlanNode } from './nodes'
 import type { Reading } from './reading'
 import { type Region, regionIn } from './region'
@@ -8,6 +8,8 @@ import { type Region, regionIn } from './region'
 const REACH = 3.5
 /** Softenings are made at a scale where the standard deviation has from so many px to twice as many. */
 const FINEST = 5
+/** Coverage of one over this is taken for all. */
+const FULLY = 64
 /** Greatest reach and the side of the buffers that a tile needs, px. */
 const MOST_REACH = Math.ceil(REACH * FINEST * 2)
 const SIDE = TILE + 2 * MOST_REACH + 12
@@ -68,8 +70,18 @@ export class Covering {
   /** What a raster is a mask by, into a plane. */
   private read(to: number, toStride: number, from: number, count: number, rows: number, by: MaskStep['by']): void {
     const { kernels } = this.memory
+    if (by === 'touch') return this.touched(to, toStride, from, count, rows)
     if (typeof by === 'string') kernels.coverFrom(to, toStride, from, PLANE_BYTES, STRIDE, count, rows, by === 'lightness' ? 1 : 0)
     else kernels.pickFrom(to, toStride, from, PLANE_BYTES, STRIDE, count, rows, by.tone ? 1 : 0, by.a, by.b, by.c, by.tolerance, by.fade)
+  }
+
+  /** All of a px that a raster covers at all. */
+  private touched(to: number, toStride: number, from: number, count: number, rows: number): void {
+    for (let y = 0; y < rows; y++) {
+      const alpha = this.memory.floats(from + ALPHA + y * STRIDE, count)
+      const out = this.memory.floats(to + y * toStride, count)
+      for (let x = 0; x < count; x++) out[x] = Math.min(1, (alpha[x] as number) * FULLY)
+    }
   }
 
   private soft(

@@ -42,9 +42,13 @@ export function treatedNode(make: Make, plain: PlanNode, own: ResolvedLayer, bod
   const frame = steps.length > 0 || body < 1 ? frameOf({ frame: 'layer' }, own, c.page) : null
   const done = stageAfter(steps, (at) => first(at === c ? plain : make(at), body), { own, frame }, c)
   if (!done) return null
-  if (!done.apart || isOperator(plain.mode)) return { ...done.shown, mode: plain.mode, opacity: plain.opacity * done.shown.opacity }
-  const { under, thing } = done.apart
-  return groupNode({ id: plain.id, blend: 'normal', opacity: plain.opacity }, [...under, { ...thing, mode: plain.mode }], false)
+  const { under, thing } = done.apart ?? { under: [], thing: done.shown }
+  const whole =
+    !done.apart || isOperator(plain.mode)
+      ? { ...done.shown, mode: plain.mode, opacity: plain.opacity * done.shown.opacity }
+      : groupNode({ id: plain.id, blend: 'normal', opacity: plain.opacity }, [...under, { ...thing, mode: plain.mode }], false)
+  if (whole) c.silhouettes.set(whole.key, done.silhouette)
+  return whole
 }
 /** What is treated: the layer that says so, its frame, and how far it goes where its node goes further. */
 type Treated = { own: ResolvedLayer; frame: Placement | null; extent?: (c: Context) => Bounds }

@@ -58,6 +58,43 @@ const woven = (): Design => {
 }
 
 describe('a weave', () => {
+  it('leaves no hairline of what it passes over along soft edges, with rim lines too', async () => {
+    const d = woven()
+    const tilt = d.layers.bar as Layer
+    // A bar that lies aslant has soft edges; ring and bar have rims.
+    d.layers.bar = {
+      ...tilt,
+      placement: { ...tilt.placement, rotation: 7 },
+      treatments: { r: { ...newTreatment('rim', { id: 'r', order: 'a0' }), width: 6, colour: '#ffffff' } },
+    } as Layer
+    d.layers.ring = {
+      ...(d.layers.ring as Layer),
+      treatments: { r: { ...newTreatment('rim', { id: 'r', order: 'a0' }), width: 5, colour: '#10a040' } },
+    } as Layer
+    const s = await seen(d)
+    // Down the middle of the ring's stroke at the left crossing there is the ring alone, from rim to rim.
+    for (let y = 110; y < 190; y++) expect(s.at([70, y])).toEqual(RED)
+  })
+  it('leaves an even gap beside what passes over, where one is wanted', async () => {
+    const d = woven()
+    const own = (d.layers.bar as Layer).weaves.w
+    if (own) own.gap = 8
+    const s = await seen(d)
+    // The ring passes over from x = 50 to 90; the bar ends 8 px before and begins 8 px after it.
+    const row = (x: number) => s.at([x, 150])
+    expect([row(40), row(44), row(47), row(60), row(80), row(93), row(96), row(101)]).toEqual([
+      BLUE,
+      [255, 255, 255],
+      [255, 255, 255],
+      RED,
+      RED,
+      [255, 255, 255],
+      [255, 255, 255],
+      BLUE,
+    ])
+    // At the other crossing, where the bar passes over, it is whole.
+    expect(s.at([205, 150])).toEqual(BLUE)
+  })
   it('passes over at one crossing and under at the other, as a picture made by hand of three pieces', async () => {
     const s = await seen(woven())
     expect([s.at(LEFT), s.at(RIGHT)]).toEqual([RED, BLUE])

@@ -1,17 +1,17 @@
 import { frameMatrix } from '../design/mask-frame'
 import { flatResolved, type ResolvedLayer, type ResolvedPage } from '../design/resolve'
-import type { Layer } from '../design/schema'
 import type { WeaveMark } from '../design/weave'
 import { type Bounds, intersect, isEmpty, scaled } from '../geometry/bounds'
 import { apply, type Point } from '../geometry/matrix'
 import { quickHash } from '../hash'
 import type { Path } from '../vector/path'
-import { type Context, combinedNode, fillNode } from './makers'
+import { type Context, combinedNode, fillNode, pairOf } from './makers'
 import { bare, frameOf, hasAny, WHITE } from './masked'
 import { coverStep, type PlanNode } from './nodes'
+import { thickenedNode } from './rimmed'
 
 /** Two layers of which the lower passes over the upper at some marks. */
-export type Woven = { carrier: string; other: string; upper: string; lower: string; marks: readonly WeaveMark[] }
+export type Woven = { carrier: string; other: string; upper: string; lower: string; gap: number; marks: readonly WeaveMark[] }
 
 /** The weaves of a page by the upper layer of each pair. */
 export function weavesOf(page: ResolvedPage): ReadonlyMap<string, readonly Woven[]> {
@@ -24,7 +24,14 @@ export function weavesOf(page: ResolvedPage): ReadonlyMap<string, readonly Woven
       const [mine, theirs] = [places.get(layer.id), places.get(w.other)]
       if (mine === undefined || theirs === undefined) continue
       const upper = mine > theirs ? layer.id : w.other
-      const made: Woven = { carrier: layer.id, other: w.other, upper, lower: upper === layer.id ? w.other : layer.id, marks: Object.values(w.marks) }
+      const made: Woven = {
+        carrier: layer.id,
+        other: w.other,
+        upper,
+        lower: upper === layer.id ? w.other : layer.id,
+        gap: w.gap ?? 0,
+        marks: Object.values(w.marks),
+      }
       out.set(upper, [...(out.get(upper) ?? []), made])
     }
   return out
@@ -107,9 +114,6 @@ const disc = ({ at, radius: r }: Site): Path => {
   ]
 }
 
-/** Two nodes as members of a shape in one layer's fill. */
-export const pairOf = (layer: Layer, a: PlanNode, b: PlanNode): { layer: Layer; node: PlanNode }[] => [a, b].map((node) => ({ layer, node }))
-
 /** Where the lower of two layers is lifted over the upper, as coverage; null where nowhere. */
 function liftedArea(w: Woven, sites: readonly Site[], c: Context): PlanNode | null {
   // A mark tells where the other passes over the carrier: where the order is the other way round, all others are meant.
@@ -140,27 +144,57 @@ function liftedArea(w: Woven, sites: readonly Site[], c: Context): PlanNode | nu
   return made
 }
 
-/** What passes over a layer though it lies beneath it: drawn once more where both cover and a mark says so. */
+/** Where the lower of two layers passes over the upper: the area, and what both cover there, rims included, shadows not. */
+function passing(w: Woven, c: Context): { area: PlanNode; lower: PlanNode; upper: PlanNode; outline: PlanNode } | null {
+  const [carrier, other] = [c.layerOf(w.carrier), c.layerOf(w.other)]
+  if (!carrier?.layer.shown || !other?.layer.shown) return null
+  const [upper, lower] = [c.ownNodeFor(w.upper, c), c.ownNodeFor(w.lower, c)]
+  const area = upper && lower && liftedArea(w, sitesOf(w.marks, carrier, other, c.page), c)
+  if (!area) return null
+  const solid = (node: PlanNode): PlanNode => ({ ...(c.silhouettes.get(node.key) ?? node), mode: 0, opacity: 1 })
+  return { area, lower, upper: solid(upper), outline: solid(lower) }
+}
+
+/** A layer with an even gap beside what passes over it, where one is wanted. */
+export function parted(node: PlanNode, id: string, c: Context): PlanNode {
+  const gaps = (c.weaves.get(id) ?? []).flatMap((w) => {
+    const found = w.gap > 0 ? passing(w, c) : null
+    const wide = found && thickenedNode(found.outline, w.gap * c.scale, c)
+    if (!found || !wide) return []
+    const bounds = intersect(wide.bounds, found.area.bounds)
+    if (isEmpty(bounds)) return []
+    const key = quickHash(`gap${wide.key}|${found.area.key}`)
+    const gap: PlanNode = { kind: 'masked', id, key, bounds, mode: 0, opacity: 1, fine: false, inner: wide, masks: [coverStep(found.area)] }
+    return [{ ...coverStep(gap), swap: true }]
+  })
+  if (gaps.length === 0) return node
+  const key = quickHash(`parted${node.key}|${gaps.map((g) => g.node?.key).join('|')}`)
+  const { id: own, bounds, mode, opacity, fine } = node
+  return { kind: 'masked', id: own, key, bounds, mode, opacity, fine, inner: { ...node, mode: 0, opacity: 1 }, masks: gaps }
+}
+
+/**
+ * What passes over a layer though it lies beneath it: drawn once more where a mark says so, wherever the other covers at all. As
+ * much of it as the other covers would leave half of that to be seen along its soft edge.
+ */
 export function wovenOver(id: string, c: Context): PlanNode[] {
   return (c.weaves.get(id) ?? []).flatMap((w): PlanNode[] => {
-    const [carrier, other] = [c.layerOf(w.carrier), c.layerOf(w.other)]
-    if (!carrier?.layer.shown || !other?.layer.shown) return []
-    const [upper, lower] = [c.nodeFor(w.upper, c), c.ownNodeFor(w.lower, c)]
-    const area = upper && lower && liftedArea(w, sitesOf(w.marks, carrier, other, c.page), c)
-    if (!area) return []
+    const found = passing(w, c)
+    if (!found) return []
+    const { area, lower, upper } = found
     const bounds = intersect(intersect(upper.bounds, lower.bounds), area.bounds)
     if (isEmpty(bounds)) return []
     return [
       {
         kind: 'masked',
         id: w.lower,
-        key: quickHash(`woven${lower.key}|${upper.key}/${upper.opacity}|${area.key}`),
+        key: quickHash(`woven${lower.key}|${upper.key}|${area.key}`),
         bounds,
         mode: lower.mode,
         opacity: lower.opacity,
         fine: false,
         inner: { ...lower, mode: 0, opacity: 1 },
-        masks: [coverStep(upper), coverStep(area)],
+        masks: [{ ...coverStep(upper), by: 'touch' }, coverStep(area)],
       },
     ]
   })
