@@ -6,6 +6,7 @@ import { type AreaUse, canPixel, matchPatches, mergeWholePage, toPixels } from '
 import type { Bench, BenchState } from '../state/bench-store'
 import { cutOf, cutOut, cuttable } from '../state/cutting'
 import { toShapes } from '../state/plain-shapes'
+import { beginSpecks } from '../state/specks'
 import { isWoven, undoWeaves } from '../state/weaving'
 import { defineCommands, type Need, needs, ofKind, someSelected } from './define'
 
@@ -68,6 +69,14 @@ export const cuttingCommands = defineCommands([
   },
   area('copy', 'Copy an area to its own layer', someSelected, 'Draw a box around what is to be copied.'),
   area('merged', 'Merged copy of an area', null, 'Draw a box: what lies beneath it is copied, live.'),
+  {
+    id: 'specks',
+    label: 'Find specks: stray dots and holes',
+    words: 'clean dust stray bits edge',
+    section: 'Arrange',
+    needs: someSelected,
+    run: beginSpecks,
+  },
   {
     id: 'merged-page',
     label: 'Merged copy of the whole page',

@@ -1,11 +1,12 @@
 import { Copy, Redo2, Trash2, Undo2 } from 'lucide-react'
 import { groupLayer, newId } from '@/core/design/blank'
 import { duplicateLayers, group, removeLayers, ungroup } from '@/core/design/commands'
+import { PLANES, planeLabels } from '@/core/design/planes'
 import { isLocked } from '@/core/design/tree'
 import { moved } from '@/core/geometry/placement'
 import { nudgeInSlot } from '../stage/reframe-gesture'
 import { movedAlong, transform } from '../state/acts'
-import type { Bench } from '../state/bench-store'
+import type { Bench, BenchState } from '../state/bench-store'
 import { copySelection, pasteText } from '../state/clipboard'
 import { moveStep, repeatStep, stepOf } from '../state/repeat'
 import { defineCommands, needs, ofKind, someSelected } from './define'
@@ -18,6 +19,15 @@ const nudge = (dx: number, dy: number) => (bench: Bench) => {
 
 /** Deleting more than so many layers keeps a version first. */
 const MANY = 5
+
+/** Planes that the selection lies in, back to front. */
+const planesOf = (s: BenchState) => PLANES.filter((p) => s.selection.some((id) => s.design.layers[id]?.plane === p))
+function groupSelection(b: Bench): void {
+  const id = newId()
+  const { selection, page } = b.store.getState()
+  b.edit('Group', (d) => group(d, selection, groupLayer({ id, page, plane: 'subject', order: 'a0' }, 'Group')))
+  b.select([id])
+}
 
 export const editCommands = defineCommands([
   {
@@ -101,11 +111,25 @@ export const editCommands = defineCommands([
     keys: ['Mod+G'],
     needs: someSelected,
     run: (b) => {
-      const id = newId()
-      const { selection, page } = b.store.getState()
-      b.edit('Group', (d) => group(d, selection, groupLayer({ id, page, plane: 'subject', order: 'a0' }, 'Group')))
-      b.select([id])
+      const s = b.store.getState()
+      const planes = planesOf(s)
+      const top = planes.at(-1)
+      // Depth is not given up without asking.
+      if (planes.length < 2 || !top) return groupSelection(b)
+      b.notify(
+        `These lie in ${planes.map((p) => planeLabels[p]).join(' and ')}. A group lies in one plane: all of them would come to ${planeLabels[top]}. Tied (Alt + G) they move together and keep their depth.`,
+        'plain',
+        { label: `Group in ${planeLabels[top]}`, command: 'group-in-one-plane' },
+      )
     },
+  },
+  {
+    id: 'group-in-one-plane',
+    label: 'Group in one plane',
+    words: 'group across planes flatten depth',
+    section: 'Arrange',
+    needs: someSelected,
+    run: groupSelection,
   },
   {
     id: 'ungroup',

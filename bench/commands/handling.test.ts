@@ -411,6 +411,23 @@ describe('strewing and setting free', () => {
   })
 })
 
+describe('grouping', () => {
+  it('across planes asks first, as a group lies in one plane; then it is one step', () => {
+    bench.edit('Planes', (d) => {
+      const card = d.layers.card
+      if (card) card.plane = 'message'
+    })
+    const before = state().design
+    run('group', ['disc', 'card'])
+    expect(state().design).toBe(before)
+    expect(state().notice?.text).toContain('Subject and Message')
+    expect(state().notice?.action).toEqual({ label: 'Group in Message', command: 'group-in-one-plane' })
+    run('group-in-one-plane', ['disc', 'card'])
+    const [id = ''] = state().selection
+    expect(layer(bench, id)).toMatchObject({ kind: 'group', plane: 'message' })
+  })
+})
+
 describe('free everything', () => {
   it('keeps a version first, selects the pieces, and says what had to stay', () => {
     bench.edit('Group', (d) =>

@@ -7,6 +7,7 @@ import { pasteFiles } from '../state/clipboard'
 import { stopCutting } from '../state/cutting'
 import { finishPath, removePoint } from '../state/pathing'
 import { drawInMiddle } from '../state/placing'
+import { endSpecks } from '../state/specks'
 import { keyName, lackOf } from './define'
 import { commandFor, keymapStore } from './keymap'
 import { commands } from './list'
@@ -118,6 +119,7 @@ function leaveOneLevel(bench: Bench): void {
   const s = bench.store.getState()
   if (bench.inGesture) inHand.drop()
   else if (s.cutting?.running) stopCutting(bench)
+  else if (s.specks) endSpecks(bench)
   else if (s.pen) bench.set({ pen: null })
   else if (s.reframing) bench.set({ reframing: null })
   else if (s.tool === 'pick' && s.mask) bench.set({ mask: null })

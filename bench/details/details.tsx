@@ -25,6 +25,7 @@ import { RecolourSection } from './recolour-section'
 import { SampleOptions } from './sample-options'
 import { ShapeSection } from './shape-section'
 import { SlotSection } from './slot-section'
+import { SpecksPanel } from './specks-panel'
 import { StrewSection } from './strew-section'
 import { TreatmentsSection } from './treatments-section'
 import { TypeSection } from './type-section'
@@ -83,6 +84,7 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
           <Options />
         </div>
       )}
+      <SpecksPanel />
       <header className="border-b border-line px-3 py-2">
         <h2 className="truncate font-semibold">
           {layers.length === 0 ? s.design.pages[s.resolved.page]?.name : layers.length === 1 && only ? layerName(only) : `${layers.length} things`}

@@ -23,6 +23,7 @@ import type { FromWorker, Question, SourceInfo, StageView, Tile, ToWorker } from
 import { answerFrom, layerPixels, withOnly, withoutRims } from './questions'
 import { QuietWork } from './quiet'
 import { plainSeeing, type Seeing, seenAs } from './seeing'
+import { cleanedSpecks, specksOf } from './speck-work'
 
 /** Rasters of a tile that are kept for the stage, and for all else. */
 const [STAGE_TILES, QUIET_TILES] = [448, 64]
@@ -384,6 +385,10 @@ export class Engine {
         host,
         memoryKey,
       )
+    if (question.ask === 'specks') {
+      const { layer, size, clean } = question
+      return clean ? cleanedSpecks(found.page, layer, size, clean, host) : specksOf(found.page, layer, size, host)
+    }
     if (question.ask === 'crossings') {
       const { a, b } = question
       const bare = await prepare(withoutRims(found.page, [a, b]), view.scale, host)

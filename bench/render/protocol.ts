@@ -56,6 +56,8 @@ export type Question =
   | { ask: 'crossings'; a: string; b: string }
   /** One layer's own pixels without what lies around it, no side longer than `most` px; with `only` nothing but what that treatment adds to it. */
   | { ask: 'layer'; layer: string; scale: number; most: number; only?: string }
+  /** Stray dots and holes of a layer under a size, px of the page; or what cleans those of these numbers. */
+  | { ask: 'specks'; layer: string; size: number; clean?: number[] }
   /** The see-through openings of a layer as outlines, px of the stage's view. */
   | { ask: 'openings'; id: string }
   /** The stage's pixels as they are shown, for tests and measuring. */

@@ -15,7 +15,7 @@ const GROUPS = ['Social', 'Print', 'Web'] as const
 const GROUNDS = [
   ['#ffffff', 'White'],
   ['#f3ead9', 'Cream'],
-  ['#1c1c1c', 'Black'],
+  ['#000000', 'Black'],
   ['transparent', 'Transparent'],
 ] as const
 

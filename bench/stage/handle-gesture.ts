@@ -2,6 +2,7 @@ import type { Point } from '@/core/geometry/matrix'
 import { handledLeaves } from '../state/acts'
 import type { Bench } from '../state/bench-store'
 import { keepOther } from '../state/mirroring'
+import { spareSpeck } from '../state/specks'
 import { bendGesture } from './bend-gesture'
 import { fadeGesture } from './fade-gesture'
 import { cornerGesture, type Gesture, resizeMany, resizeOne, slantGesture, turnGesture } from './gestures'
@@ -18,6 +19,7 @@ export function handleGesture(bench: Bench, { dataset }: HTMLElement, from: Poin
   if (name === 'ruler' || name === 'guide') return guideGesture(bench, dataset.axis === 'x' ? 'x' : 'y', dataset.guide ?? null)
   if (name.startsWith('fade-')) return fadeGesture(bench, name.slice(5) as 'from' | 'to' | 'stop', dataset.stop ?? null)
   if (name === 'kept-side') return { name: 'Mirror', move: () => null, end: () => undefined, pressed: () => keepOther(bench) }
+  if (name === 'speck') return { name: 'Specks', move: () => null, end: () => undefined, pressed: () => spareSpeck(bench, Number(dataset.index)) }
   if (name === 'bend') return bendGesture(bench, Number(dataset.index))
   if (name.startsWith('mask-')) {
     const kind = name.slice(5) as 'size' | 'turn' | 'from' | 'to'

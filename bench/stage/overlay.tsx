@@ -23,6 +23,7 @@ import { GuideLines } from './guide-lines'
 import { BrushOutline, CutDabs, MaskGrips } from './mask-overlay'
 import { Handles, Line, path, type Size } from './overlay-parts'
 import { PathPoints } from './path-overlay'
+import { SpeckRings } from './specks-overlay'
 import { toStage } from './view'
 import { WeaveSites } from './weave-overlay'
 
@@ -312,6 +313,7 @@ export const Overlay = memo(function Overlay({ drawn, width, height }: { drawn: 
       <BendGrips />
       <FadeGrips />
       <MaskGrips width={width} height={height} />
+      <SpeckRings />
       {reframing && <SlotInHand width={width} height={height} />}
       <Marks drawn={drawn} width={width} height={height} />
     </svg>

@@ -1,5 +1,6 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
+import { lookUp } from '@/core/colour/colour'
 import { layerName } from '@/core/design/blank'
 import { useBench, useBenchState } from '../state/bench-context'
 import type { Bench } from '../state/bench-store'
@@ -43,6 +44,7 @@ export function Stage() {
     strongGround: state.strongGround,
     mask: state.mask,
     maskView: state.maskView,
+    ground: state.solo ? 'transparent' : lookUp(state.resolved.colour, state.resolved.swatches),
   }))
   const canvas = useRef<HTMLCanvasElement>(null)
   const painter = useRef<Painter | null>(null)
@@ -165,7 +167,10 @@ export function Stage() {
         } else void dropFiles(bench, [...e.dataTransfer.files], at)
       }}
     >
-      <div className="checker absolute" style={pageStyle} aria-hidden="true" />
+      <div className="checker absolute" style={pageStyle} aria-hidden="true">
+        {/* The page's own colour is there before the first tile is. */}
+        <div className="size-full" style={{ background: s.ground }} />
+      </div>
       <canvas
         ref={canvas}
         data-testid="stage-canvas"

@@ -9,6 +9,7 @@ import type { Point } from '@/core/geometry/matrix'
 import type { PathPoint } from '@/core/vector/points'
 import type { SourceInfo } from '../render/protocol'
 import type { MaskView } from '../render/seeing'
+import type { FoundSpeck } from '../render/speck-work'
 import type { AreaUse } from './areas'
 import type { SaveState } from './sync'
 
@@ -109,6 +110,15 @@ export type BenchState = {
   areaFor: AreaUse
   /** A picture that is being cut out now, how far that is (0–1), and dabs that are not in its mask yet. */
   cutting: { layer: string; dabs: readonly Dab[]; running: boolean; share: number } | null
+  /** Specks that are looked for: of which layer, up to which size (px of the page), what was found, and which of them are to stay. */
+  specks: {
+    layer: string
+    size: number
+    found: readonly FoundSpeck[] | null
+    spared: readonly number[]
+    busy: 'looking' | 'cleaning' | null
+    before: string | null
+  } | null
   /** Something is being dragged on the stage. */
   moving: boolean
   /** A change is shown that is not kept yet. */
@@ -165,6 +175,7 @@ export function openedState(loaded: Loaded, page: string, resolved: ResolvedPage
     brush: { size: 80, hardness: 0.6, flow: 1, strength: 1, step: 0.12, steady: 0.2, rough: 0, hides: true },
     dab: { size: 40, keep: false },
     weaveSize: 40,
+    specks: null,
     cutting: null,
     pen: null,
     areaFor: 'copy',

@@ -1,4 +1,4 @@
-import { newId } from '@/core/design/blank'
+import { layerName, newId } from '@/core/design/blank'
 import { type Dab, type MaskOf, masksOf, newMask } from '@/core/design/mask'
 import { orderAfter, putMask } from '@/core/design/mask-commands'
 import { frameMatrix } from '@/core/design/mask-frame'
@@ -39,6 +39,10 @@ export function studyAhead(source: string): void {
   )
 }
 
+/** Whether a picture has a see-through ground of its own: to cut it out would eat into it. */
+const isSeeThrough = (bench: Bench, layer: LayerOf<'picture'>): boolean =>
+  bench.store.getState().sources[layer.source]?.opaque === false && !cutOf(layer)
+
 let running: AbortController | null = null
 /** Gives up a cut that is being made: everything stays as it was. */
 export function stopCutting(bench: Bench): void {
@@ -51,7 +55,16 @@ export function stopCutting(bench: Bench): void {
 export async function cutOut(bench: Bench, layers = cuttable(bench.store.getState())): Promise<void> {
   if (layers.length === 0)
     return bench.notify('Select a photo on the stage first: its main thing is cut out. A picture in a slot is not cut out; place it as a layer.')
-  for (const layer of layers) if (!(await cut(bench, layer, [], 'Cut out'))) return
+  const open = layers.filter((l) => isSeeThrough(bench, l))
+  for (const layer of layers) if (!open.includes(layer) && !(await cut(bench, layer, [], 'Cut out'))) return
+  const [first] = open
+  if (!first) return
+  bench.select([first.id])
+  bench.notify(
+    `“${layerName(first)}” is see-through already: its own edge is taken as it is. Stray dots and holes in it can be found and cleaned.`,
+    'plain',
+    { label: 'Find specks', command: 'specks' },
+  )
 }
 
 async function cut(bench: Bench, layer: LayerOf<'picture'>, dabs: readonly Dab[], name: string): Promise<boolean> {

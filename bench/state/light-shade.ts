@@ -148,6 +148,6 @@ export function strewLights(bench: Bench, kind: LightKind): void {
   const { things, ...how } = LIGHTS[kind]
   const name = kind[0]?.toUpperCase() + kind.slice(1)
   const layer = strewLayer({ id: newId(), ...above(s) }, name, things, toMaster(s, box), Math.floor(Math.random() * 1e6))
-  bench.edit(`Strew ${kind}`, (d) => addLayers(d, [{ ...layer, ...how, blend: 'screen' }]))
+  bench.edit(`Strew ${kind}`, (d) => addLayers(d, [{ ...layer, ...how, blend: 'plus-lighter' }]))
   bench.select([layer.id])
 }

@@ -129,7 +129,7 @@ export async function keepStroke(bench: Bench, made: Extract<FromWorker, { kind:
   })
   bench.client.paint({ act: 'kept' })
 }
-async function storeTiles(blobs: readonly { sha: string; png: Uint8Array<ArrayBuffer> }[]): Promise<true | string> {
+export async function storeTiles(blobs: readonly { sha: string; png: Uint8Array<ArrayBuffer> }[]): Promise<true | string> {
   if (blobs.length === 0) return true
   const form = new FormData()
   for (const { sha, png } of blobs) form.append('tiles', new Blob([png], { type: 'image/png' }), sha)

@@ -159,6 +159,6 @@ describe('light and shade', () => {
     strewLights(bench, kind)
     const [id = ''] = bench.store.getState().selection
     const made = layer(bench, id)
-    expect([made.kind, made.blend, made.kind === 'strew' && made.things.every((t) => t.kind === 'shape')]).toEqual(['strew', 'screen', true])
+    expect([made.kind, made.blend, made.kind === 'strew' && made.things.every((t) => t.kind === 'shape')]).toEqual(['strew', 'plus-lighter', true])
   })
 })

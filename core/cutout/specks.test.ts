@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { touchingIn } from '../../host/mask-work'
-import { withoutSpecks } from './specks'
+import { patchOver, specksIn, withoutSpecks } from './specks'
 
 const [W, H] = [60, 40]
 const blank = () => new Uint8Array(W * H)
@@ -27,6 +27,32 @@ describe('specks of a mask', () => {
     const once = withoutSpecks(alpha, W, H, 3)
     expect(once.dots + once.holes).toBeGreaterThan(50)
     for (const v of [0, 255]) expect(withoutSpecks(blank().fill(v), W, H, 500).alpha.every((a) => a === v)).toBe(true)
+  })
+})
+
+describe('specks of a thing', () => {
+  it('are told one by one, and holes are filled in the colour around each', () => {
+    const alpha = blank()
+    disc(alpha, 20, 20, 14, 255)
+    disc(alpha, 14, 24, 2, 0)
+    disc(alpha, 26, 14, 2, 0)
+    disc(alpha, 50, 8, 1, 130)
+    const found = specksIn(alpha, W, H, 6)
+    expect(found.map((s) => s.hole)).toEqual([false, true, true])
+    const rgba = new Uint8ClampedArray(W * H * 4)
+    for (let n = 0; n < W * H; n++) rgba.set([n % W < 20 ? 200 : 40, 60, 70, alpha[n] as number], n * 4)
+    const patch = patchOver(
+      found.filter((s) => s.hole),
+      rgba,
+      W,
+      H,
+    )
+    const at = (x: number, y: number) => [...patch.slice((y * W + x) * 4, (y * W + x) * 4 + 4)]
+    expect([at(14, 24), at(26, 14), at(20, 30)]).toEqual([
+      [200, 60, 70, 255],
+      [40, 60, 70, 255],
+      [0, 0, 0, 0],
+    ])
   })
 })
 

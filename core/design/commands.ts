@@ -69,6 +69,7 @@ export function duplicateLayers(d: Design, ids: readonly string[], newId: () => 
   const roots = ids.filter((id) => !ids.some((other) => other !== id && withMembers(d, other).some((l) => l.id === id)))
   const names = new Map<string, string>()
   for (const root of roots) for (const layer of withMembers(d, root)) names.set(layer.id, newId())
+  const ties = tiesOfCopies(d, [...names.keys()], newId)
   for (const root of roots) {
     const original = d.layers[root]
     if (!original) continue
@@ -93,6 +94,7 @@ export function duplicateLayers(d: Design, ids: readonly string[], newId: () => 
         id,
         parent,
         inside,
+        tie: (layer.tie && ties.get(layer.tie)) ?? null,
         order: layer.id === root ? order : layer.order,
         placement: { ...copy.placement, x: copy.placement.x + shift.x, y: copy.placement.y + shift.y },
       }
@@ -103,6 +105,16 @@ export function duplicateLayers(d: Design, ids: readonly string[], newId: () => 
     if (target) d.changes[changeKey(c.channel, target, c.property)] = { ...copyOf(c), target }
   }
   return new Map(roots.map((r) => [r, names.get(r) as string]))
+}
+
+/** What each tie is called among copies: those of things that were tied to each other are tied among themselves, one alone is not. */
+function tiesOfCopies(d: Design, ids: readonly string[], newId: () => string): Map<string, string> {
+  const counts = new Map<string, number>()
+  for (const id of ids) {
+    const own = d.layers[id]?.tie
+    if (own) counts.set(own, (counts.get(own) ?? 0) + 1)
+  }
+  return new Map([...counts].flatMap(([name, count]) => (count > 1 ? [[name, newId()] as const] : [])))
 }
 
 /** Masks that go by what is copied along go by the copy. */

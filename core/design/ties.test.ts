@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { blankDesign, boxAt, groupLayer, shapeLayer } from './blank'
-import { addLayers, group } from './commands'
+import { addLayers, duplicateLayers, group } from './commands'
 import { guideAt, guideIn, guideMoved, guidesOn } from './guides'
 import type { Design, Guide } from './schema'
 import { tie, tiedTo, untie, withTied } from './ties'
@@ -29,6 +29,17 @@ describe('ties', () => {
     tie(d, ['a', 'b'], 't')
     tie(d, ['b', 'c'], 'u')
     expect(withTied(d, ['c']).sort()).toEqual(['a', 'b', 'c'])
+  })
+  it('of copies are ties of their own; a copy of one alone is tied to nothing', () => {
+    const d = four()
+    tie(d, ['a', 'c'], 't')
+    let n = 0
+    const made = duplicateLayers(d, ['a', 'c'], () => `n${n++}`, { x: 0, y: 0 })
+    const [a = '', c = ''] = [made.get('a'), made.get('c')]
+    expect(withTied(d, [a]).sort()).toEqual([a, c].sort())
+    expect(withTied(d, ['a']).sort()).toEqual(['a', 'c'])
+    const alone = duplicateLayers(d, ['a'], () => `n${n++}`, { x: 0, y: 0 }).get('a') ?? ''
+    expect(d.layers[alone]?.tie).toBeNull()
   })
   it('untying lets go, and the last one of a tie is free too', () => {
     const d = four()
