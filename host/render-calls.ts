@@ -36,6 +36,9 @@ async function readBlob(sha: string): Promise<Uint8Array | null> {
 }
 const withHost = <T>(turn: number, job: (host: NodeHost) => Promise<T>): Promise<T> => queue.run(turn, () => job((host ??= openHost(readBlob))))
 
+/** The longest that a small picture may take, ms. */
+const MOST_MS = 20_000
+
 /** The part of a page that is delivered: the trim, or with its bleed. */
 const regionOf = (page: ResolvedPage, scale: number, bleed: boolean): Bounds =>
   bleed ? pageBounds(page, scale) : { left: 0, top: 0, right: Math.round(page.width * scale), bottom: Math.round(page.height * scale) }
@@ -47,7 +50,9 @@ export const renderCalls = {
       h.know(input.lights)
       const page = await h.resolve(checkDesign(JSON.parse(input.design)), input.page, input.channel)
       const scale = input.longSide / Math.max(page.width, page.height)
-      const picture = await renderPage(page, scale, regionOf(page, scale, false), h)
+      const begun = performance.now()
+      const late = () => performance.now() - begun > MOST_MS
+      const picture = await renderPage(page, scale, regionOf(page, scale, false), h, { late })
       return encodePicture(picture, { format: 'png', quality: 90 })
     }),
   /** One page as a see-through PNG at 100 %. */

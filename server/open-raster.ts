@@ -6,7 +6,7 @@ import type { OraChoice } from '../core/formats/open-raster/stack'
 import type { VividPackage } from '../core/formats/vivid-package'
 import { choicesIn, choose, fromOpenRaster } from '../host/open-raster'
 import { drawn, refuseLarge, type SourceInfo, sourceInfo, storeUpload } from './blobs'
-import { renderThread } from './render'
+import { pictureThread } from './render'
 
 /** What a person chose of a file: which layers, and whether they stay layers or become one picture. */
 export const importChoice = z.object({ layers: z.array(z.string().max(200)).min(1).max(2000), as: z.enum(['layers', 'picture']) })
@@ -42,7 +42,7 @@ export async function importOpenRaster(bytes: Uint8Array, name: string, choice: 
   const master = design.channels[design.master]
   const [page] = Object.keys(design.pages)
   if (!master || !page) throw badInput(`“${name}” holds no picture. Nothing was stored.`)
-  const png = await renderThread().call('flatten', { ...(await drawn(design)), page, channel: design.master })
+  const png = await pictureThread().call('flatten', { ...(await drawn(design)), page, channel: design.master })
   const info = await storeUpload(png, `${name}.png`)
   const [first] = Object.values(design.layers)
   if (!first) throw badInput(`“${name}” holds no picture. Nothing was stored.`)

@@ -1,15 +1,16 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { existsSync } from 'node:fs'
 import { readFile, rename, writeFile } from 'node:fs/promises'
+import sharp from 'sharp'
 import { shaSchema } from '../core/design/basics'
 import { inOrder } from '../core/design/order'
 import type { Design } from '../core/design/schema'
-import { badInput, missing } from '../core/errors'
+import { badInput, missing, Problem } from '../core/errors'
 import { drawn } from './blobs'
 import { store } from './database'
 import { loadDesign } from './designs'
 import { dataPath } from './paths'
-import { renderThread } from './render'
+import { pictureThread, type RenderCalls, renderThread, stopPictureThread } from './render'
 import { versionOf } from './versions'
 
 async function cached(path: string, make: () => Promise<Uint8Array>): Promise<Uint8Array<ArrayBuffer>> {
@@ -45,12 +46,73 @@ export async function versionPicture(
   return pictureOf(design, shown.page, shown.channel, longSide)
 }
 
-/** A page of a design on one channel, `longSide` px long; kept by the design's content. */
+/** What takes longer than its own limit of 20 s by so much has its thread ended, ms. */
+const MOST_MS = 35_000
+/** Pages that took too long as they are: they are not tried again until they change. */
+const tooLong = new Set<string>()
+
+/**
+ * A page of a design on one channel, `longSide` px long; kept by the design's content. A page that takes too long is shown as it
+ * was when it last did not, with a mark.
+ */
 export async function pictureOf(design: Design, page: string, channel: string, longSide: number): Promise<Uint8Array<ArrayBuffer>> {
   if (!design.pages[page] || !design.channels[channel]) throw missing('This page or size is no longer in the design.')
   const shown = await drawn(design)
   const key = createHash('sha256').update(`${shown.design}/${page}/${channel}/${longSide}`).digest('hex')
-  return cached(dataPath('pictures', key.slice(0, 2), `${key}.png`), () => renderThread().call('thumbnail', { ...shown, page, channel, longSide }))
+  const place = createHash('sha256').update(`${design.id}/${page}/${channel}/${longSide}`).digest('hex')
+  const last = dataPath('pictures', 'last', `${place}.png`)
+  const path = dataPath('pictures', key.slice(0, 2), `${key}.png`)
+  if (tooLong.has(key)) return lastOf(last, longSide)
+  try {
+    const known = existsSync(path)
+    const bytes = await cached(path, () => inTime({ ...shown, page, channel, longSide }))
+    if (!known) await writeFile(last, bytes)
+    return bytes
+  } catch (thrown) {
+    if (!isLate(thrown)) throw thrown
+    if (tooLong.size > 500) tooLong.clear()
+    tooLong.add(key)
+    return lastOf(last, longSide)
+  }
+}
+const isLate = (thrown: unknown): boolean => typeof thrown === 'object' && thrown !== null && 'kind' in thrown && thrown.kind === 'stopped'
+
+/** One picture from the thread for them; a thread that does not come to an end is ended. */
+async function inTime(input: RenderCalls['thumbnail']['in'], again = true): Promise<Uint8Array> {
+  const thread = pictureThread()
+  let ended = false
+  const timer = setTimeout(
+    () => {
+      ended = true
+      stopPictureThread()
+    },
+    MOST_MS + 20_000 * thread.waits,
+  )
+  try {
+    return await thread.call('thumbnail', input)
+  } catch (thrown) {
+    if (ended) throw new Problem('stopped', 'This page takes too long to be shown small. The design is safe.')
+    // The thread ended under another's picture.
+    if (again && thrown instanceof Error && /thread ended/.test(thrown.message)) return inTime(input, false)
+    throw thrown
+  } finally {
+    clearTimeout(timer)
+  }
+}
+/** The last picture that was made of a page, or a plain one, with a mark that it is not as the page is now. */
+async function lastOf(path: string, side: number): Promise<Uint8Array<ArrayBuffer>> {
+  const under = existsSync(path)
+    ? sharp(await readFile(path))
+    : sharp({ create: { width: side, height: side, channels: 4, background: { r: 205, g: 205, b: 205, alpha: 1 } } }).png()
+  const r = Math.max(6, Math.round(side * 0.05))
+  const dot = (n: number) => `<circle cx="${r + (n * r) / 2.4}" cy="${r}" r="${r / 7}" fill="#fff"/>`
+  const mark = `<svg xmlns="http://www.w3.org/2000/svg" width="${2 * r}" height="${2 * r}"><circle cx="${r}" cy="${r}" r="${r - 0.5}" fill="#1c1c1c" fill-opacity="0.8"/>${[-1, 0, 1].map(dot).join('')}</svg>`
+  return new Uint8Array(
+    await under
+      .composite([{ input: Buffer.from(mark), gravity: 'southeast' }])
+      .png()
+      .toBuffer(),
+  )
 }
 
 /** A small WebP of a stored source for lists. */
@@ -66,7 +128,7 @@ export async function sourcePreview(sha: string, side: number): Promise<Uint8Arr
 /** What the checks find in the stored design, on all pages and channels; the count is kept for the shelf. */
 export async function findingsOf(id: string) {
   const { design, revision } = await loadDesign(id)
-  const found = await renderThread().call('findings', await drawn(design))
+  const found = await pictureThread().call('findings', await drawn(design))
   const db = await store()
   await db.updateTable('designs').set({ findings: found.length, checked_revision: revision }).where('id', '=', id).execute()
   return { revision, findings: found }

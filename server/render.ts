@@ -70,6 +70,7 @@ class RenderThread {
     for (const w of this.waiting.values()) w.reject(error)
     this.waiting.clear()
     if (threads.interactive === this) threads.interactive = undefined
+    if (threads.pictures === this) threads.pictures = undefined
     if (threads.deliveries === this) threads.deliveries = undefined
     if (threads.masks === this) threads.masks = undefined
   }
@@ -89,8 +90,22 @@ class RenderThread {
   }
 }
 
-const threads = ((globalThis as { vividThreads?: { interactive?: RenderThread; deliveries?: RenderThread; masks?: RenderThread } }).vividThreads ??=
-  {})
+type Threads = {
+  interactive?: RenderThread | undefined
+  pictures?: RenderThread | undefined
+  deliveries?: RenderThread | undefined
+  masks?: RenderThread | undefined
+}
+const shared = globalThis as { vividThreads?: Threads }
+shared.vividThreads ??= {}
+const threads: Threads = shared.vividThreads
+/** The thread for small pictures of designs and their findings: nothing that is being worked on waits for them. */
+export const pictureThread = (): RenderThread => (threads.pictures ??= new RenderThread())
+/** Ends it where one picture does not come to its end by itself; what else was asked of it is asked again. */
+export function stopPictureThread(): void {
+  threads.pictures?.stop()
+  threads.pictures = undefined
+}
 /** The thread for what people wait for on screen; deliveries have one of their own. */
 export const renderThread = (): RenderThread => (threads.interactive ??= new RenderThread())
 export const deliveryThread = (): RenderThread => (threads.deliveries ??= new RenderThread())

@@ -12,8 +12,8 @@ import type { SourceBook } from './sources'
 
 export type Host = { fonts: FontBook; sources: SourceBook; renderer: Renderer }
 
-/** `progress` is told the share done. */
-export type Progress = { progress?: (share: number) => void; signal?: AbortSignal }
+/** `progress` is told the share done; `late` is asked before each tile whether time is up. */
+export type Progress = { progress?: (share: number) => void; signal?: AbortSignal; late?: () => boolean }
 
 type Wanted = { sha: string; level: number }
 /** Levels of pictures that a part of a plan reads. */
@@ -94,7 +94,7 @@ export type Picture = { width: number; height: number; data: Uint8ClampedArray<A
 
 /**
  * A region of a plan, px of the view, as 8-bit RGBA with straight alpha. `progress` is told the share done after each
- * row of tiles; an aborted `signal` throws a `stopped` problem.
+ * row of tiles; an aborted `signal`, or time that is up, throws a `stopped` problem.
  */
 export async function renderRegion(
   made: Plan,
@@ -110,6 +110,7 @@ export async function renderRegion(
     if (how.signal?.aborted) throw new Problem('stopped', 'Stopped. Nothing was changed.')
     await how.before?.({ left: region.left, right: region.right, top: row * TILE, bottom: (row + 1) * TILE })
     for (let column = Math.floor(region.left / TILE); column <= Math.floor((region.right - 1) / TILE); column++) {
+      if (how.late?.()) throw new Problem('stopped', 'This would take too long here. Nothing was changed.')
       const bytes = renderer.tileBytes(made, column, row, how.memoryKey ?? '')
       const [x0, x1] = [Math.max(region.left, column * TILE), Math.min(region.right, (column + 1) * TILE)]
       const [y0, y1] = [Math.max(region.top, row * TILE), Math.min(region.bottom, (row + 1) * TILE)]
