@@ -7,6 +7,7 @@ import { quickHash } from '../hash'
 import type { FontBook } from '../type/fonts'
 import { beneathNode, reducedNode, setBeginning } from './beneath'
 import { bentMembers } from './bent'
+import { replacesAll } from './filters'
 import { type Beneath, type Context, combinedNode, groupNode, heldNode, keyOf, type Missing, makers } from './makers'
 import { hasAny, maskedNode } from './masked'
 import { mergedNode } from './merged'
@@ -193,6 +194,19 @@ export function pageBounds(page: Pick<ResolvedPage, 'width' | 'height' | 'bleed'
   }
 }
 
+/** Whether drawing nodes has another drawn as it is. */
+function drawsIt(nodes: readonly PlanNode[], wanted: PlanNode): boolean {
+  const told = new Set<string>()
+  const draws = (node: PlanNode): boolean => {
+    if (node.key === wanted.key) return true
+    if (told.has(node.key)) return false
+    told.add(node.key)
+    const drawn = node.kind === 'filter' && replacesAll(node) ? partsOf(node).filter((p) => p !== node.inner) : partsOf(node)
+    return drawn.some(draws)
+  }
+  return nodes.some(draws)
+}
+
 /** What must be computed to see a page at a scale. Pure but for the memo of unchanged layers. */
 export function plan(page: ResolvedPage, view: View, context: { fonts: FontBook; sources: SourceBook }): Plan {
   const bounds = pageBounds(page, view.scale)
@@ -265,7 +279,8 @@ export function plan(page: ResolvedPage, view: View, context: { fonts: FontBook;
     const under = place?.pile.held(place.place, c)
     if (under) beginning = { count, node: under }
   }
-  if (beginning) setBeginning(nodes, beginning)
+  // Where nothing else has it drawn, blending it all once more takes less.
+  if (beginning && drawsIt(nodes.slice(beginning.count), beginning.node)) setBeginning(nodes, beginning)
   return { nodes, page: bounds, missing: [...c.missing.values()] }
 }
 
