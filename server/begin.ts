@@ -5,6 +5,7 @@ import { addChannel, removeChannel } from '../core/design/commands'
 import { composedIn } from '../core/design/compose-in'
 import type { Design } from '../core/design/schema'
 import { channelSchema } from '../core/design/schema'
+import { blobsOf } from '../core/design/sources-of'
 import { badInput, missing } from '../core/errors'
 import { openHost } from '../host/project'
 import { loadSupplies, lookupIn } from '../host/supplies'
@@ -51,6 +52,9 @@ async function onChannels(from: Design, specs: readonly ChannelSpec[], master: s
   const design = structuredClone(from)
   for (const spec of specs) if (!design.channels[spec.id]) addChannel(design, spec)
   const host = openHost(readBlob)
+  // How light its pictures are is known: nothing is decoded while somebody waits.
+  const infos = await sourceInfo([...blobsOf(design)])
+  host.know(Object.fromEntries(infos.flatMap((i) => (i.light ? [[i.sha, i.light]] : []))))
   await host.ready(design)
   const composed = structuredClone(composedIn(design, master, host))
   for (const id of Object.keys(composed.channels)) if (!specs.some((s) => s.id === id)) removeChannel(composed, id)
