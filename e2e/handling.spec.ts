@@ -221,9 +221,12 @@ test('a nested starting layout is unpicked; the picture stays; a version is kept
   await row(page, 'Rays').click({ modifiers: ['Control'] })
   await stage(page).focus()
   await page.keyboard.press('Control+g')
+  // They lie in two planes: depth is not given up without asking.
+  await page.getByRole('button', { name: /^Group in / }).click()
   await settled(page)
   await compare(page, true)
   await run(page, 'free everything')
+  await expect(page.getByText(/can be edited by/)).toBeVisible()
   await settled(page)
   expect((await layers(page, id)).filter((l) => l.kind === 'group')).toEqual([])
   expect(await compare(page, false)).toBeLessThanOrEqual(1)

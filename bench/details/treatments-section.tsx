@@ -57,7 +57,7 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
   const [dragged, setDragged] = useState<string | null>(null)
   const recipes = useBenchState((s) => s.design.recipes)
   const [own] = layers
-  useOpened(own?.id ?? '', own ? treatmentsOf(withFollowed(own, recipes)) : [], setOpen)
+  useOpened(own?.id ?? '', own?.kind === 'grade', own ? treatmentsOf(withFollowed(own, recipes)) : [], setOpen)
   if (!own) return null
   const recipe = own.recipe ? recipes[own.recipe] : undefined
   const first = withFollowed(own, recipes)
@@ -163,7 +163,7 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
 }
 
 /** Opens what was just added to the same thing, however that was done, and the one treatment that a grade was made for. */
-function useOpened(layer: string, list: readonly Treatment[], open: (id: string) => void): void {
+function useOpened(layer: string, made: boolean, list: readonly Treatment[], open: (id: string) => void): void {
   const before = useRef({ layer: '', ids: [] as string[] })
   const ids = list.map((t) => t.id)
   const key = `${layer}:${ids.join()}`
@@ -171,9 +171,10 @@ function useOpened(layer: string, list: readonly Treatment[], open: (id: string)
   useEffect(() => {
     const was = before.current
     before.current = { layer, ids }
-    const fresh = was.layer === layer ? ids.filter((id) => !was.ids.includes(id)) : []
-    const [only, more] = fresh.length > 0 ? fresh : ids
-    if (only && !more) open(only)
+    const known = was.layer === layer
+    const fresh = known ? ids.filter((id) => !was.ids.includes(id)) : ids
+    const [only, more] = fresh
+    if (only && !more && (known || made)) open(only)
   }, [key])
 }
 
