@@ -130,7 +130,8 @@ test('a treatment is added, typed, exaggerated and compared by held keys, put in
   await page.getByRole('button', { name: 'Recipes' }).click()
   await page.getByRole('button', { name: 'Duotone', exact: true }).click()
   await row(page, 'Rectangle').first().click()
-  await page.getByRole('button', { name: 'Treatment: Duotone' }).click()
+  // What was put on it lies open.
+  await expect(page.getByRole('button', { name: 'Treatment: Duotone' })).toHaveAttribute('aria-expanded', 'true')
   await page.getByLabel('Dark of Duotone', { exact: true }).fill('#802010')
   await page.keyboard.press('Enter')
   await settled(page)
