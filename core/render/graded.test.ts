@@ -98,18 +98,6 @@ describe('a grade', () => {
     ] as const)
       expect(s(x, y)).toEqual([0, 0, 0])
   })
-  it('with nothing to do leaves everything as it is in any mode, at smaller scales and over what is rough too', async () => {
-    const dots = { ...red('a0'), treatments: { h: { ...newTreatment('halftone', { id: 'h', order: 'a0' }), pitch: 9 } } } as Layer
-    const idle = grade('a1', treat('lut'), { blend: 'exclusion' } as Partial<Layer>)
-    for (const scale of [1, 0.5]) {
-      const drawn = async (layers: readonly Layer[]) => {
-        const page = await host.resolve(design(layers), 'page1', 'square-post')
-        const side = Math.round(SIDE * scale)
-        return (await renderPage(page, scale, { left: 0, top: 0, right: side, bottom: side }, host)).data
-      }
-      expect(await drawn([dots, idle])).toEqual(await drawn([dots]))
-    }
-  })
   it('with nothing to do leaves everything as it is', async () => {
     const plain = await seen([red('a0')])
     const s = await seen([red('a0'), grade('a1', { ...treat('invert'), on: false })])

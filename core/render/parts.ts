@@ -15,8 +15,6 @@ import { coverStep, type FillNode, type MaskStep, type PlanNode } from './nodes'
 import { thickenedNode } from './rimmed'
 import { softening, softReach } from './softening'
 
-/** What is moved by less is where it was, px of the view. */
-const UNMOVED = 0.05
 const NOWHERE: Bounds = { left: 0, top: 0, right: 0, bottom: 0 }
 
 /** What a treatment puts under or over a thing; null where nothing of it is seen. */
@@ -31,8 +29,6 @@ export function partNode(
 ): PlanNode | null {
   const masks: MaskStep[] = []
   const formed = part.form === 'vignette' || part.form === 'leak' ? null : formStep(part, frame, c, silhouette, at)
-  // Within itself there is nothing that it does not cover: only half-covered px would draw a line along its edge.
-  if (formed && part.inverse && part.within === 'own' && !formed.step.soft && formed.step.node === silhouette) return null
   if (formed) masks.push(formed.step)
   if (part.within === 'own') masks.push(coverStep(silhouette))
   else if (part.within) {
@@ -76,7 +72,7 @@ function formStep(
   at: (c: Context) => PlanNode | null,
 ): { step: MaskStep; bounds: Bounds } | null {
   const offset = { x: part.dx ?? 0, y: part.dy ?? 0 }
-  const moved = Math.abs(offset.x) > UNMOVED || Math.abs(offset.y) > UNMOVED
+  const moved = offset.x !== 0 || offset.y !== 0
   const sigma = part.sigma ?? 0
   // What only moves is softened by less than can be seen, which places it between px.
   const soft = sigma >= 0.3 ? softening(sigma) : moved ? { factor: 1, sigma: 0.2 } : null

@@ -380,14 +380,3 @@ describe('a silhouette colour', () => {
     expect((await seen([on(grey, treat('silhouette', { colour: '#c02020', blend: 'color' }))])).at(160, 160)).not.toEqual([128, 128, 128, 255])
   })
 })
-
-describe('a recess', () => {
-  it('that is neither moved nor softened draws nothing: no line along soft edges', async () => {
-    const ball = shapeLayer(at('s', 'a0'), 'S', 'ellipse', boxAt(120, 120, 80, 80), { kind: 'solid', colour: '#e0c0a0' })
-    const plain = await seen([ball])
-    const none = await seen([on(ball, treat('recess', { colour: '#000000', distance: 0, softness: 0 }))])
-    expect(none.data).toEqual(plain.data)
-    const deep = await seen([on(ball, treat('recess', { colour: '#000000', distance: 6, softness: 4 }))])
-    expect(deep.data).not.toEqual(plain.data)
-  })
-})
