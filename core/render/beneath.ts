@@ -1,6 +1,6 @@
 import { type Bounds, intersect, isEmpty, scaledWhole, union } from '../geometry/bounds'
 import { quickHash } from '../hash'
-import type { BeneathNode, EdgedNode, PlanNode, ReducedNode } from './nodes'
+import { type BeneathNode, type EdgedNode, gradesBeneath, type PlanNode, type ReducedNode } from './nodes'
 
 /** What a node adds to the key of a stack that it lies in. */
 export const stampIn = (n: PlanNode): string => `${n.key}/${n.mode}/${n.opacity}`
@@ -9,7 +9,7 @@ export const stampIn = (n: PlanNode): string => `${n.key}/${n.mode}/${n.opacity}
 export function beneathNode(before: BeneathNode | null, nodes: readonly PlanNode[]): BeneathNode | null {
   if (nodes.length === 0) return before
   // A grade reaches as far as what it is put on.
-  const boxes = [...(before ? [before.bounds] : []), ...nodes.flatMap((n) => (n.kind === 'grade' ? [] : [n.bounds]))]
+  const boxes = [...(before ? [before.bounds] : []), ...nodes.flatMap((n) => (gradesBeneath(n) ? [] : [n.bounds]))]
   if (boxes.length === 0) return null
   return {
     kind: 'beneath',

@@ -6,6 +6,7 @@ import { newMask } from '../design/mask'
 import type { Design, Layer } from '../design/schema'
 import type { Treatment } from '../design/treatment'
 import { newTreatment } from '../treatments/list'
+import { difference, reducedTo, rendered } from './compared.test-data'
 import { renderPage } from './picture'
 
 const SIDE = 320
@@ -97,6 +98,18 @@ describe('a grade', () => {
       [1077, 1917],
     ] as const)
       expect(s(x, y)).toEqual([0, 0, 0])
+  })
+  it('over what is rough does nothing where it has nothing to do, and mixes itself at the scale of the master', async () => {
+    const dots = { ...red('a0'), treatments: { h: { ...newTreatment('halftone', { id: 'h', order: 'a0' }), pitch: 5, strength: 1 } } } as Layer
+    const drawn = (layers: readonly Layer[], scale: number) => rendered(design(layers), scale, host)
+    const idle = grade('a1', treat('lut'), { blend: 'exclusion' } as Partial<Layer>)
+    for (const scale of [1, 0.5]) expect(difference(await drawn([dots], scale), await drawn([dots, idle], scale)).over).toBe(0)
+    for (const blend of ['hard-light', 'exclusion', 'multiply']) {
+      const layers = [dots, grade('a1', treat('lift', { by: 0.2 }), { blend } as Partial<Layer>)]
+      const apart = difference(reducedTo(await drawn(layers, 1), 0.5), await drawn(layers, 0.5))
+      expect(apart.mean).toBeLessThan(1.5)
+      expect(apart.over).toBeLessThan(0.02)
+    }
   })
   it('with nothing to do leaves everything as it is', async () => {
     const plain = await seen([red('a0')])

@@ -10,7 +10,7 @@ import type { FontBook } from '../type/fonts'
 import { flatten, type Outline, outlineBounds, type Path } from '../vector/path'
 import { dashed, strokeOutlines } from '../vector/stroke'
 import { levelFor, levelsOf } from './levels'
-import type { Body, Combine, Fill, FillNode, PictureNode, PlanNode } from './nodes'
+import { type Body, type Combine, type Fill, type FillNode, gradesBeneath, type PictureNode, type PlanNode } from './nodes'
 import type { SourceBook } from './sources'
 import { flattenForWarp, throughWarp, warpedAt, warpedBounds } from './warped'
 import type { Woven } from './woven'
@@ -133,7 +133,7 @@ export function heldNode(own: PlanNode, insides: readonly PlanNode[], body: numb
 /** Nodes as one closed or open picture; `layer` gives its mode and opacity. */
 export function groupNode(layer: Pick<Layer, 'id' | 'blend' | 'opacity'>, children: readonly PlanNode[], closed: boolean): PlanNode | null {
   // A grade reaches as far as what it is put on.
-  const [first, ...rest] = closed ? children.filter((n) => n.kind !== 'grade') : children
+  const [first, ...rest] = closed ? children.filter((n) => !gradesBeneath(n)) : children
   if (!first) return null
   return {
     kind: 'group',

@@ -176,6 +176,9 @@ const parts: ByKind<PlanNode[]> = {
 /** All nodes that a node's pixels are made of, directly. One may be part of several: what walks them remembers where it was. */
 export const partsOf = (node: PlanNode): PlanNode[] => (parts[node.kind] as (n: PlanNode) => PlanNode[])(node)
 
+/** Whether a node changes what lies beneath it and covers nothing itself. */
+export const gradesBeneath = (node: PlanNode): boolean => node.kind === 'grade' || (node.kind === 'exact' && gradesBeneath(node.own))
+
 type Change = (node: PlanNode) => PlanNode | null
 const list = (nodes: readonly PlanNode[], change: Change): PlanNode[] => nodes.flatMap((n) => change(n) ?? [])
 const shown: { [K in PlanNode['kind']]?: (node: Extract<PlanNode, { kind: K }>, change: Change) => PlanNode | null } = {

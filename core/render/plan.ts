@@ -13,7 +13,7 @@ import { type Beneath, type Context, combinedNode, groupNode, heldNode, keyOf, t
 import { hasAny, maskedNode } from './masked'
 import { mergedNode } from './merged'
 import { mirroredNode } from './mirrored'
-import { type BeneathNode, type FillNode, type PlanNode, partsOf } from './nodes'
+import { type BeneathNode, type FillNode, gradesBeneath, type PlanNode, partsOf } from './nodes'
 import { finer, finerBy, hasRough, isRough, isSmaller } from './rough'
 import type { SourceBook } from './sources'
 import { gradeNode, treatedNode } from './treated'
@@ -102,7 +102,7 @@ function ownNode(resolved: ResolvedLayer, c: Context, beneath: Beneath): PlanNod
   if (layer.kind === 'group' && layer.mirror) return mirroredNode({ ...resolved, children: c.membersOf(resolved) }, c, stacked)
   if (layer.kind === 'group') {
     const children = stacked(c.membersOf(resolved), c)
-    const graded = children.some((n) => n.kind === 'grade')
+    const graded = children.some(gradesBeneath)
     return groupNode(layer, children, graded || !layer.open || layer.blend !== 'normal' || hasAny(layer.masks) || hasAny(layer.treatments))
   }
   if (layer.kind === 'merged') return mergedNode(layer, c, beneath)
@@ -123,13 +123,13 @@ function withWoven(l: ResolvedLayer, c: Context): PlanNode[] {
   const own = bare && parted(bare, l.layer.id, c)
   if (!own) return []
   const nodes = [own, ...wovenOver(l.layer.id, c)]
-  return c.hasRough && isSmaller(c) && own.kind !== 'grade' ? exactly(l, own, nodes, c) : nodes
+  return c.hasRough && isSmaller(c) ? exactly(l, own, nodes, c) : nodes
 }
 const [NORMAL, MULTIPLY, SCREEN] = [blendModeNumber('normal'), blendModeNumber('multiply'), blendModeNumber('screen')]
 /** A layer's nodes; where its blending is not linear and what it blends is rough, as one that is made finer with all beneath. */
 function exactly(l: ResolvedLayer, own: PlanNode, nodes: PlanNode[], c: Context): PlanNode[] {
   if (own.mode === NORMAL) return nodes
-  const under = c.beneath(l.layer.id, c)
+  const under = own.kind === 'grade' ? own.made : c.beneath(l.layer.id, c)
   const [above, below] = [isRough(own), under !== null && isRough(under)]
   const linear = own.mode === MULTIPLY || own.mode === SCREEN
   if (linear ? !(above && below) : !(above || below)) return nodes

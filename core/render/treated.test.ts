@@ -380,3 +380,16 @@ describe('a silhouette colour', () => {
     expect((await seen([on(grey, treat('silhouette', { colour: '#c02020', blend: 'color' }))])).at(160, 160)).not.toEqual([128, 128, 128, 255])
   })
 })
+
+describe('what comes inwards from an edge', () => {
+  it.each(['recess', 'edge-light', 'inward-halo'])('draws no line along soft edges where it comes in by nothing: %s', async (kind) => {
+    const plain = await seen([disc()])
+    const same = async (change: Record<string, unknown>) => {
+      const { data } = await seen([on(disc(), treat(kind, { colour: '#000000', blend: 'normal', ...change }))])
+      return data.every((v, n) => v === plain.data[n])
+    }
+    expect(await same({ distance: 0, size: 0, softness: 0 })).toBe(true)
+    expect(await same({ distance: 1e-260, size: 1e-260, softness: 6e-21 })).toBe(true)
+    expect(await same({ distance: 6, size: 6, softness: 4 })).toBe(false)
+  })
+})

@@ -125,17 +125,25 @@ export function gradeNode(own: ResolvedLayer, c: Context, beneath: (c: Context) 
   }
   const masks = ownMaskSteps(own, c)
   const stamps = masks.map(stamp).join('|')
+  const plain = steps.every(isPoint)
+  const none = flatNode(layer.id, '#000000', c.reach)
+  const filters = (plain ? steps : []).flatMap((step): FilterNode[] => {
+    const made = applied(step, { silhouette: none, shown: none }, { own, frame }, c, () => null)
+    return made?.shown.kind === 'filter' ? [made.shown] : []
+  })
+  // What does nothing is not mixed with itself either.
+  if (plain && filters.length === 0) return null
   const picture = c.hasRough && isSmaller(c) ? beneath(c) : null
   const rough = isSmaller(c) && (steps.some(isExact) || (picture && isRough(picture)))
-  if (steps.every(isPoint) && !rough) {
-    const none = flatNode(layer.id, '#000000', c.reach)
-    const filters = steps.flatMap((step): FilterNode[] => {
-      const made = applied(step, { silhouette: none, shown: none }, { own, frame }, c, () => null)
-      return made?.shown.kind === 'filter' ? [made.shown] : []
-    })
-    if (filters.length === 0) return null
-    return { ...common, steps: filters, made: null, masks, bounds: c.reach, key: quickHash(`grade${filters.map((f) => f.key).join('|')}/${stamps}`) }
-  }
+  if (plain && !rough)
+    return {
+      ...common,
+      steps: filters,
+      made: null,
+      masks,
+      bounds: c.reach,
+      key: quickHash(`grade${filters.map((f) => f.key).join('|')}/${stamps}`),
+    }
   const onPage = layer.parent === null && layer.inside === null
   const edge = (at: Context): Bounds => {
     const { width, height, bleed } = c.page

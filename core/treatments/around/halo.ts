@@ -1,6 +1,7 @@
 import { fromHex } from '../../colour/colour'
 import { treatment } from '../definition'
 import { amount, choice, colour, percent, px } from '../field'
+import { isNone } from '../inwards'
 import { tableOf } from '../tables'
 
 const MIXED = { screen: 'as light', normal: 'as paint' } as const
@@ -33,18 +34,21 @@ export const inwardHalo = treatment({
     softness: px('Softness', 30, 1000, { reach: 200 }),
     blend: choice('Mixed', MIXED, 'screen'),
   },
-  around: ({ colour, size, softness, blend }, { scale, colour: read }) => [
-    {
-      place: 'over',
-      form: 'silhouette',
-      inverse: true,
-      within: 'own',
-      colour: read(colour),
-      blend,
-      thicken: -size * scale,
-      sigma: (softness / 2) * scale,
-    },
-  ],
+  around: ({ colour, size, softness, blend }, { scale, colour: read }) =>
+    isNone(size, softness)
+      ? []
+      : [
+          {
+            place: 'over',
+            form: 'silhouette',
+            inverse: true,
+            within: 'own',
+            colour: read(colour),
+            blend,
+            thicken: -size * scale,
+            sigma: (softness / 2) * scale,
+          },
+        ],
 })
 /** One flat colour in place of the thing's own; what it covers, its soft edges too, stays as it is. */
 export const silhouetteColour = treatment({

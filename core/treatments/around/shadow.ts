@@ -1,5 +1,6 @@
 import { treatment } from '../definition'
 import { amount, choice, colour, degrees, percent, px } from '../field'
+import { isNone } from '../inwards'
 import { wayOf } from '../way'
 
 /** Follows the outline of the thing. */
@@ -71,18 +72,21 @@ export const recess = treatment({
     distance: amount(px('Distance', 8, 1000, { reach: 80 })),
     softness: px('Softness', 14, 1000, { reach: 80 }),
   },
-  around: ({ colour, angle, distance, softness }, { scale, colour: read }) => [
-    {
-      place: 'over',
-      form: 'silhouette',
-      inverse: true,
-      within: 'own',
-      colour: read(colour),
-      blend: 'multiply',
-      ...wayOf(angle, distance * scale),
-      sigma: (softness / 2) * scale,
-    },
-  ],
+  around: ({ colour, angle, distance, softness }, { scale, colour: read }) =>
+    isNone(distance, softness)
+      ? []
+      : [
+          {
+            place: 'over',
+            form: 'silhouette',
+            inverse: true,
+            within: 'own',
+            colour: read(colour),
+            blend: 'multiply',
+            ...wayOf(angle, distance * scale),
+            sigma: (softness / 2) * scale,
+          },
+        ],
 })
 /** A light on the edges that face it. */
 export const edgeLight = treatment({
@@ -97,16 +101,19 @@ export const edgeLight = treatment({
     softness: px('Softness', 8, 400, { reach: 60 }),
     blend: choice('Mixed', { screen: 'as light', normal: 'as paint', 'soft-light': 'softly' }, 'screen'),
   },
-  around: ({ colour, angle, distance, softness, blend }, { scale, colour: read }) => [
-    {
-      place: 'over',
-      form: 'silhouette',
-      inverse: true,
-      within: 'own',
-      colour: read(colour),
-      blend,
-      ...wayOf(angle + 180, distance * scale),
-      sigma: (softness / 2) * scale,
-    },
-  ],
+  around: ({ colour, angle, distance, softness, blend }, { scale, colour: read }) =>
+    isNone(distance, softness)
+      ? []
+      : [
+          {
+            place: 'over',
+            form: 'silhouette',
+            inverse: true,
+            within: 'own',
+            colour: read(colour),
+            blend,
+            ...wayOf(angle + 180, distance * scale),
+            sigma: (softness / 2) * scale,
+          },
+        ],
 })
