@@ -1,6 +1,6 @@
-/** Run once when the server starts: takes up the deliveries that a stop or crash left undone. */
+/** Run once when the server starts: what stands in its way is said, and it ends, before anybody works in it. */
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs') return
-  const { runDeliveries } = await import('./server/deliveries')
-  void runDeliveries().catch((thrown: unknown) => console.error(thrown))
+  const { startOrEnd } = await import('./server/start')
+  await startOrEnd()
 }

@@ -1,5 +1,5 @@
 'use client'
-import { Check, ChevronLeft, CircleAlert, CloudOff, LoaderCircle, Redo2, Undo2 } from 'lucide-react'
+import { Check, ChevronLeft, CircleAlert, LoaderCircle, Redo2, Undo2 } from 'lucide-react'
 import Link from 'next/link'
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
@@ -8,6 +8,7 @@ import { checks } from '@/core/checks/checks'
 import { inOrder } from '@/core/design/order'
 import { keymapStore, keysOf } from './commands/keymap'
 import { toolCommands } from './commands/tools'
+import { SaveMark } from './save-mark'
 import { useBench, useBenchState, useCalmState } from './state/bench-context'
 import { Button, IconButton } from './ui/button'
 
@@ -92,28 +93,6 @@ export function TopBar() {
         Export
       </Link>
     </header>
-  )
-}
-
-function SaveMark() {
-  const save = useBenchState((s) => s.save)
-  const [text, icon] =
-    save.state === 'saved'
-      ? ['Saved', <Check key="i" size={13} />]
-      : save.state === 'saving'
-        ? ['Saving', <LoaderCircle key="i" size={13} className="animate-spin" />]
-        : save.state === 'offline'
-          ? ['The server does not answer. Your work is kept in this browser and sent as soon as it does.', <CloudOff key="i" size={14} />]
-          : [save.message ?? 'The server refused an edit.', <CircleAlert key="i" size={14} />]
-  return (
-    <output
-      title={text}
-      aria-label={text}
-      className={`flex items-center gap-1 text-tiny ${save.state === 'offline' || save.state === 'refused' ? 'text-warn' : 'text-soft'}`}
-    >
-      {icon}
-      {save.state === 'offline' ? 'Not sent yet' : save.state === 'refused' ? 'Refused' : ''}
-    </output>
   )
 }
 

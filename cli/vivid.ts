@@ -16,12 +16,16 @@ import { pageBounds } from '../core/render/plan'
 import { encodePicture, formatForFile } from '../host/encode'
 import { fromOpenRaster, toOpenRaster } from '../host/open-raster'
 import { type NodeHost, openHost } from '../host/project'
+import { dataFolder } from '../server/paths'
 
 const USAGE = `usage: npm run vivid -- render FILE --channel ID|WxH [--page N] [--scale S] --out OUT
        npm run vivid -- check FILE
        npm run vivid -- convert IN OUT
        npm run vivid -- adapt FILE --to WxH [--out OUT]
-FILE is a .vivid package or an OpenRaster file (.ora); convert writes .vivid, .ora, .json, .png or .jpg.`
+       npm run vivid -- backup
+       npm run vivid -- restore [BACKUP]
+FILE is a .vivid package or an OpenRaster file (.ora); convert writes .vivid, .ora, .json, .png or .jpg.
+backup copies the database now; restore lists the copies, or puts one in place while the server is stopped (docs/safety.md).`
 
 class WrongUsage extends Error {}
 
@@ -113,6 +117,22 @@ const verbs: Record<string, (files: string[], v: Values) => Promise<void>> = {
     const kept = page.arrangement ? { ...design, arrangements: { ...design.arrangements, [`${page.page}.${channel.id}`]: page.arrangement } } : design
     writeFileSync(out, writePackage({ design: kept, blobs: made.blobs }))
     console.log(`${out}: ${v.to}${page.leftOut.length > 0 ? `, ${page.leftOut.length} left out for lack of room` : ''}`)
+  },
+  async backup() {
+    const { backUpAside } = await import('../server/backups')
+    console.log(`Copied to backups/${await backUpAside(dataFolder())} in the data folder.`)
+  },
+  async restore([name]) {
+    const { listBackups, restoreBackup } = await import('../server/backups')
+    if (name) {
+      const aside = await restoreBackup(dataFolder(), name)
+      console.log(`“${name}” is in place.${aside ? ` What was there before lies beside it: ${basename(aside)}.` : ''}`)
+      return
+    }
+    const found = await listBackups(dataFolder())
+    if (found.length === 0) console.log('No backup is kept yet; the server makes one a day, and one before each upgrade.')
+    for (const { name: n, bytes, at } of found)
+      console.log(`${at.toISOString().slice(0, 16).replace('T', ' ')}  ${(bytes / 1e6).toFixed(1)} MB  ${n}`)
   },
 }
 

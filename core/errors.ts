@@ -1,5 +1,5 @@
 /** A failure that a person can read: what happened, what is safe, what to do. */
-export type ProblemKind = 'bad-input' | 'missing' | 'conflict' | 'too-large' | 'unsupported' | 'stopped'
+export type ProblemKind = 'bad-input' | 'missing' | 'conflict' | 'too-large' | 'unsupported' | 'stopped' | 'no-room' | 'damaged'
 
 export class Problem extends Error {
   constructor(

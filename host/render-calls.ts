@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs'
-import { readFile, stat, writeFile } from 'node:fs/promises'
+import { readFile, stat } from 'node:fs/promises'
 import { join } from 'node:path'
 import { workerData } from 'node:worker_threads'
 import sharp from 'sharp'
@@ -15,6 +15,8 @@ import { renderPage } from '../core/render/picture'
 import { pageBounds } from '../core/render/plan'
 import { cutAhead, cutOutPicture, studyPicture } from './cut-out'
 import { encodePicture } from './encode'
+import { writeWhole } from './files'
+import { type IntakeCalls, intakeCalls } from './intake'
 import { cleanedSpecks, type PickAsked, pickedTouching, type SpecksAsked } from './mask-work'
 import { toOpenRaster } from './open-raster'
 import { decodePicture, levelsFrom, previewOf } from './pictures'
@@ -87,6 +89,7 @@ export const renderCalls = {
       return bytes ? pickedTouching(bytes, input.asked) : null
     }),
   cleanSpecks: (input: SpecksAsked) => withHost(TURN.picture, () => cleanedSpecks(input, readBlob)),
+  intake: ({ call, input }: { call: keyof IntakeCalls; input: unknown }) => (intakeCalls[call] as (i: unknown) => Promise<unknown>)(input),
   findings: async (input: Drawn) => {
     const design = checkDesign(JSON.parse(input.design))
     const out: Finding[] = []
@@ -126,7 +129,7 @@ export const renderCalls = {
           if (blob) blobs.set(sha, blob)
         }
         const made = await toOpenRaster({ design, blobs }, page, h)
-        await writeFile(input.file, made.bytes)
+        await writeWhole(input.file, made.bytes)
         const message = made.merged.length > 0 ? `Merged into one picture, as OpenRaster cannot say it: ${made.merged.join(', ')}` : undefined
         return { width: page.width, height: page.height, bytes: made.bytes.length, ...(message ? { message } : {}) }
       }
@@ -135,7 +138,7 @@ export const renderCalls = {
       })
       const ppi = resolved.channel.print ? resolved.channel.print.ppi * input.scale : undefined
       const bytes = await encodePicture(picture, { format: input.format, quality: input.quality, ...(ppi ? { ppi } : {}) })
-      await writeFile(input.file, bytes)
+      await writeWhole(input.file, bytes)
       return { width: picture.width, height: picture.height, bytes: (await stat(input.file)).size }
     }),
 }

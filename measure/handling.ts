@@ -183,8 +183,8 @@ async function measureSearch(loaded: ReadonlyMap<string, LoadedSupply>): Promise
   if (!first) return
   const { count } = await db.selectFrom('supplies').select(db.fn.countAll<number>().as('count')).executeTakeFirstOrThrow()
   if (count < 5000) {
-    const info = await storeUpload(first.bytes, 'one.jpg')
-    await addSupply({ id: 'model', sha: info.sha, kind: 'photo', label: 'Model', words: 'model', own: false })
+    const { info, colours } = await storeUpload(first.bytes, 'one.jpg')
+    await addSupply({ id: 'model', sha: info.sha, kind: 'photo', label: 'Model', words: 'model', own: false, colours })
     const model = await db.selectFrom('supplies').selectAll().where('id', '=', 'model').executeTakeFirstOrThrow()
     const next = random(5)
     const word = () => Array.from({ length: 2 + Math.floor(next() * 2) }, () => SYLLABLES[Math.floor(next() * SYLLABLES.length)]).join('')

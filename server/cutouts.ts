@@ -28,7 +28,7 @@ export async function storeCutOut(input: unknown, progress: (share: number) => v
     .finally(() => signal?.removeEventListener('abort', stopMaskThread))
   if (!made) throw missing('This picture is not stored here any more. The design is safe; upload the picture again.')
   const tiles = await storedTiles(made.tiles)
-  const colours = Object.keys(tiles).length > 0 ? (await storeUpload(made.colours, 'colours')).sha : null
+  const colours = Object.keys(tiles).length > 0 ? (await storeUpload(made.colours, 'colours')).info.sha : null
   return { width: made.width, height: made.height, tiles, colours }
 }
 

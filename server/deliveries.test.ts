@@ -92,7 +92,7 @@ describe('a delivery', () => {
       progress(0.75)
     }
     const { started } = await made()
-    const stop = subscribe(`delivery:${started.id}`, (event) => seen.push(...(event as Delivery).files.map((f) => f.share)))
+    const stop = subscribe(`delivery:${started.id}`, ({ event }) => seen.push(...(event as Delivery).files.map((f) => f.share)))
     gate.open()
     await ended(started.id)
     stop()

@@ -5,11 +5,13 @@ import { strToU8, type Zippable, zipSync } from 'fflate'
 import { z } from 'zod'
 import { inOrder } from '../core/design/order'
 import type { Design } from '../core/design/schema'
+import { blobsOf } from '../core/design/sources-of'
 import { badInput, messageOf, missing } from '../core/errors'
-import { drawn } from './blobs'
+import { damagedBlobs, drawn, lacking } from './blobs'
 import { now, store } from './database'
 import { loadDesign } from './designs'
 import { publish } from './events'
+import { problemIn } from './http'
 import { dataPath } from './paths'
 import { deliveryThread, stopDeliveryThread } from './render'
 
@@ -171,7 +173,7 @@ export async function runDeliveries(): Promise<void> {
         stopDeliveryThread()
         return
       }
-      await deliver(await readDelivery(next.id))
+      await delivered(next.id)
     }
   } finally {
     running.busy = false
@@ -180,8 +182,30 @@ export async function runDeliveries(): Promise<void> {
 
 const stopped = (id: string): boolean => running.stopped.has(id)
 
+/** One delivery to its end; what cannot even be begun fails by itself and holds up nobody. */
+async function delivered(id: string): Promise<void> {
+  try {
+    const d = await readDelivery(id)
+    try {
+      await deliver(d)
+    } catch (thrown) {
+      const message = problemIn(thrown)?.message ?? 'This delivery could not be made. The design is safe; start it again.'
+      for (const file of d.files) if (file.state !== 'done') Object.assign(file, { state: 'failed', message })
+      await save({ ...d, state: 'failed', error: message })
+    }
+  } catch {
+    await (await store())
+      .updateTable('deliveries')
+      .set({ state: 'failed', error: 'This delivery cannot be read any more.' })
+      .where('id', '=', id)
+      .execute()
+  }
+}
+
 async function deliver(d: Delivery): Promise<void> {
   const { design } = await loadDesign(d.design)
+  const absent = await damagedBlobs(blobsOf(design))
+  if (absent.length > 0) throw lacking(design, absent)
   d.state = 'working'
   for (const file of d.files) {
     if (file.state === 'done' && existsSync(deliveredPath(d.id, file.name))) continue

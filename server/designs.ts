@@ -6,7 +6,9 @@ import { blobsOf } from '../core/design/sources-of'
 import { upgrade } from '../core/design/upgrades'
 import { missing, Problem } from '../core/errors'
 import { absentBlobs } from './blobs'
-import { now, type Store, store } from './database'
+import { now, type Store, store, within } from './database'
+import { holdBlobsFor } from './holding'
+import { readDesign } from './reading-rows'
 
 export type DesignRow = {
   id: string
@@ -36,45 +38,43 @@ export async function createDesign(campaign: string, value: unknown): Promise<De
   const house = await db.selectFrom('houses').select('document').where('campaign_id', '=', campaign).executeTakeFirst()
   if (house) followHouse(design, houseSchema.parse(JSON.parse(house.document)))
   await refuseAbsent(db, design)
-  await db
-    .insertInto('designs')
-    .values({
-      id: design.id,
-      campaign_id: campaign,
-      name: design.name,
-      revision: 0,
-      document: JSON.stringify(design),
-      archived: 0,
-      updated_at: now(),
-      findings: null,
-      checked_revision: null,
-    })
-    .onConflict((c) => c.doNothing())
-    .execute()
-  await db
-    .insertInto('snapshots')
-    .values({ design_id: design.id, revision: 0, document: JSON.stringify(design) })
-    .onConflict((c) => c.doNothing())
-    .execute()
-  await holdBlobs(db, design)
+  await within(db, async (t) => {
+    await t
+      .insertInto('designs')
+      .values({
+        id: design.id,
+        campaign_id: campaign,
+        name: design.name,
+        revision: 0,
+        document: JSON.stringify(design),
+        archived: 0,
+        updated_at: now(),
+        findings: null,
+        checked_revision: null,
+      })
+      .onConflict((c) => c.doNothing())
+      .execute()
+    await t
+      .insertInto('snapshots')
+      .values({ design_id: design.id, revision: 0, document: JSON.stringify(design) })
+      .onConflict((c) => c.doNothing())
+      .execute()
+    await holdBlobs(t, design)
+  })
   return design
 }
 
-/** An edit or design that names an absent blob is refused. */
-export async function refuseAbsent(db: Store, design: Design): Promise<void> {
-  const absent = await absentBlobs(db, blobsOf(design))
+/** An edit or design that names an absent blob is refused; those that it named `before` are taken as they are. */
+export async function refuseAbsent(db: Store, design: Design, before?: Design): Promise<void> {
+  const named = before ? blobsOf(before) : new Set<string>()
+  const absent = await absentBlobs(
+    db,
+    [...blobsOf(design)].filter((sha) => !named.has(sha)),
+  )
   if (absent.length > 0)
     throw new Problem('missing', 'This edit uses a picture that has not been uploaded. Nothing stored was changed; upload it and try again.')
 }
-export async function holdBlobs(db: Store, design: Design): Promise<void> {
-  const shas = [...blobsOf(design)]
-  if (shas.length === 0) return
-  await db
-    .insertInto('blob_refs')
-    .values(shas.map((sha) => ({ owner: `design:${design.id}`, sha, until: null })))
-    .onConflict((c) => c.doNothing())
-    .execute()
-}
+export const holdBlobs = (db: Store, design: Design): Promise<void> => holdBlobsFor(db, `design:${design.id}`, blobsOf(design))
 
 export async function loadDesign(id: string): Promise<DesignRow> {
   const db = await store()
@@ -94,7 +94,7 @@ export async function loadDesign(id: string): Promise<DesignRow> {
     updatedAt: row.updated_at,
     archived: row.archived === 1,
     findings: row.checked_revision === row.revision ? row.findings : null,
-    design: checkDesign(upgrade(JSON.parse(row.document))),
+    design: readDesign(row.document, `“${row.name}”`),
   }
 }
 
@@ -111,6 +111,8 @@ export type ShelfDesign = {
   page: string
   pages: number
   words: string
+  /** What is stored of it cannot be read. */
+  unreadable?: boolean
 }
 
 export async function listDesigns(): Promise<ShelfDesign[]> {
@@ -123,27 +125,48 @@ export async function listDesigns(): Promise<ShelfDesign[]> {
     .orderBy('designs.updated_at', 'desc')
     .execute()
   return rows.map((r) => {
-    const d = JSON.parse(r.document) as Design
-    const ordered = <T extends { order: string }>(record: Record<string, T>) => Object.values(record).sort((a, b) => (a.order < b.order ? -1 : 1))
-    return {
+    const own = {
       id: r.id,
       campaign: r.campaign,
       campaignId: r.campaign_id,
-      name: d.name,
+      name: r.name,
       revision: r.revision,
       updatedAt: r.updated_at,
       archived: r.archived === 1,
-      findings: r.checked_revision === r.revision ? r.findings : null,
-      channels: ordered(d.channels)
-        .map((c) => ({ id: c.id, name: c.name, width: c.width, height: c.height, master: c.id === d.master }))
-        .sort((a, b) => Number(b.master) - Number(a.master)),
-      page: ordered(d.pages)[0]?.id ?? '',
-      pages: Object.keys(d.pages).length,
-      words: Object.values(d.layers)
-        .flatMap((l) => (l.kind === 'type' ? [l.text, l.name] : [l.name]))
-        .join(' '),
+    }
+    try {
+      return { ...own, ...shownOf(JSON.parse(r.document) as Design), findings: r.checked_revision === r.revision ? r.findings : null }
+    } catch {
+      // Only what is broken is: the others are as they were.
+      return { ...own, findings: null, channels: [], page: '', pages: 0, words: '', unreadable: true }
     }
   })
+}
+function shownOf(d: Design): Pick<ShelfDesign, 'name' | 'channels' | 'page' | 'pages' | 'words'> {
+  const ordered = <T extends { order: string }>(record: Record<string, T>) => Object.values(record).sort((a, b) => (a.order < b.order ? -1 : 1))
+  return {
+    name: d.name,
+    channels: ordered(d.channels)
+      .map((c) => ({ id: c.id, name: c.name, width: c.width, height: c.height, master: c.id === d.master }))
+      .sort((a, b) => Number(b.master) - Number(a.master)),
+    page: ordered(d.pages)[0]?.id ?? '',
+    pages: Object.keys(d.pages).length,
+    words: Object.values(d.layers)
+      .flatMap((l) => (l.kind === 'type' ? [l.text, l.name] : [l.name]))
+      .join(' '),
+  }
+}
+/** What is stored of a design as it is, readable or not: its document, its snapshots and its log. */
+export async function storedOf(id: string): Promise<object> {
+  const db = await store()
+  const row = await db.selectFrom('designs').selectAll().where('id', '=', id).executeTakeFirst()
+  if (!row) throw missing('There is no such design. It may have been removed; the shelf lists what is there.')
+  const [snapshots, versions, edits] = await Promise.all([
+    db.selectFrom('snapshots').selectAll().where('design_id', '=', id).execute(),
+    db.selectFrom('versions').selectAll().where('design_id', '=', id).execute(),
+    db.selectFrom('edits').selectAll().where('design_id', '=', id).execute(),
+  ])
+  return { design: row, snapshots, versions, edits }
 }
 
 export async function duplicateDesign(id: string): Promise<string> {

@@ -1,21 +1,21 @@
-import { applyEdit, checkDesign, collide, type Edit, editSchema } from '../core/design/edits'
+import { z } from 'zod'
+import { applyEdit, checkDesign, collide, type Edit, type EditAnswer, type EditResult, editSchema, type Logged } from '../core/design/edits'
 import type { Design } from '../core/design/schema'
-import { badInput } from '../core/errors'
-import { now, store } from './database'
+import { badInput, Problem } from '../core/errors'
+import { now, type Store, store, within } from './database'
 import { holdBlobs, loadDesign, refuseAbsent } from './designs'
 import { publish } from './events'
+import { inTurn } from './turns'
 import { keepByClock, keepVersion } from './versions'
 
 const SNAPSHOT_EVERY = 100
+/** Edits that are taken at once at most. */
+const MOST_AT_ONCE = 500
 
-export type Accepted = { revision: number; edit: Edit }
-export type EditOutcome =
-  | { kind: 'accepted'; revision: number }
-  | { kind: 'conflict'; revision: number; design: Design; version: string; message: string }
-
-type LogRow = { revision: number; id: string; name: string; way: string; target: string | null; patches: string; inverse: string }
-const editOf = (r: LogRow): Accepted => ({
+type LogRow = { revision: number; id: string; name: string; way: string; target: string | null; patches: string; inverse: string; session: string }
+const loggedOf = (r: LogRow): Logged => ({
   revision: r.revision,
+  session: r.session,
   edit: {
     id: r.id,
     name: r.name,
@@ -27,92 +27,132 @@ const editOf = (r: LogRow): Accepted => ({
   },
 })
 
-// Edits of one design are taken one after another.
-const queues = new Map<string, Promise<unknown>>()
-function inTurn<T>(id: string, job: () => Promise<T>): Promise<T> {
-  const run = (queues.get(id) ?? Promise.resolve()).then(job, job)
-  queues.set(
-    id,
-    run.catch(() => undefined),
-  )
-  return run
+const sessionSchema = z.string().regex(/^[A-Za-z0-9_-]{1,60}$/)
+/** The name of the tab that sends edits; throws `bad-input` where there is none. */
+export function sessionOf(value: unknown): string {
+  const parsed = sessionSchema.safeParse(value)
+  if (!parsed.success) throw badInput('Edits come with the name of the tab that made them (session). Nothing stored was changed; reload the page.')
+  return parsed.data
+}
+export function listOfEdits(values: unknown): unknown[] {
+  if (!Array.isArray(values) || values.length > MOST_AT_ONCE)
+    throw badInput(`A list of at most ${MOST_AT_ONCE} edits is needed. Nothing stored was changed.`)
+  return values
+}
+/** An edit that is well formed; throws `bad-input` with what is wrong with another. */
+export function editFrom(value: unknown): Edit {
+  const parsed = editSchema.safeParse(value)
+  if (parsed.success) return parsed.data
+  throw badInput(`An edit is not valid: ${parsed.error.issues[0]?.message ?? 'unknown'}. It was not stored; what was saved is as it was.`)
+}
+/** Those of these edits that are in the log already, with their revisions. */
+export async function knownOf(db: Store, designId: string, values: readonly unknown[]): Promise<Map<string, number>> {
+  const ids = values.flatMap((v) => (typeof v === 'object' && v !== null && 'id' in v && typeof v.id === 'string' ? [v.id] : []))
+  if (ids.length === 0) return new Map()
+  const rows = await db.selectFrom('edits').select(['id', 'revision']).where('design_id', '=', designId).where('id', 'in', ids).execute()
+  return new Map(rows.map((r) => [r.id, r.revision]))
 }
 
+const CONFLICT = 'Another tab changed the same thing first.'
+
 /**
- * Takes edits in order. An edit on an older revision is rebased where it touches other fields than what came since;
- * else what would be lost is kept as a version and the outcome is a conflict. An id that is already there is accepted
- * without effect, so that retries are harmless.
+ * Takes edits in order and says of each what became of it. One on an older revision is rebased where it touches other fields
+ * than what other tabs stored since; else it is in conflict. The first that is refused or in conflict ends it: those before it
+ * are stored, those after it were not looked at. An id that is there already is accepted without effect, so that sending again
+ * is harmless. Throws `missing` for no such design, `bad-input` for no session or list.
  */
-export function takeEdits(designId: string, values: unknown, session: string): Promise<EditOutcome> {
-  if (!Array.isArray(values) || values.length > 500) throw badInput('A list of edits is needed. Nothing stored was changed.')
-  const edits = values.map((v) => {
-    const parsed = editSchema.safeParse(v)
-    if (!parsed.success) throw badInput(`An edit is not valid: ${parsed.error.issues[0]?.message ?? 'unknown'}. Nothing stored was changed.`)
-    return parsed.data
-  })
+export async function takeEdits(designId: string, values: unknown, session: unknown): Promise<EditAnswer> {
+  const [from, list] = [sessionOf(session), listOfEdits(values)]
   return inTurn(designId, async () => {
     const db = await store()
     const row = await loadDesign(designId)
+    const known = await knownOf(db, designId, list)
+    const others = await since(db, designId, list, row.revision, from)
+    const taken: { revision: number; edit: Edit; before: Design }[] = []
+    const results: EditResult[] = []
     let { design, revision } = row
-    const accepted: Accepted[] = []
-    const known =
-      edits.length > 0
-        ? new Set(
-            (
-              await db
-                .selectFrom('edits')
-                .select('id')
-                .where('design_id', '=', designId)
-                .where(
-                  'id',
-                  'in',
-                  edits.map((e) => e.id),
-                )
-                .execute()
-            ).map((r) => r.id),
+    for (const value of list) {
+      const id = typeof value === 'object' && value !== null && 'id' in value ? String(value.id).slice(0, 40) : ''
+      const there = known.get(id)
+      if (there !== undefined) {
+        results.push({ id, kind: 'accepted', revision: there })
+        continue
+      }
+      try {
+        const edit = editFrom(value)
+        if (edit.base > row.revision)
+          throw badInput(
+            'This edit was made on a later state than the one stored here: the stored design was brought back to an earlier state. It was not stored.',
           )
-        : new Set()
-    const fresh = edits.filter((e) => !known.has(e.id))
-    const base = Math.min(...fresh.map((e) => e.base))
-    const since =
-      fresh.length > 0 && base < revision
-        ? (await db.selectFrom('edits').selectAll().where('design_id', '=', designId).where('revision', '>', base).execute())
-            .filter((r) => r.session !== session)
-            .map((r) => editOf(r).edit)
-        : []
-    if (fresh.length > 0) await keepByClock(db, design, revision)
-    for (const edit of fresh) {
-      const against = since.filter((other) => collide(other.patches, edit.patches))
-      let next: Design | null = null
-      if (against.length === 0)
-        try {
-          next = checkDesign(applyEdit(design, edit.patches))
-        } catch (thrown) {
-          if (since.length === 0) throw thrown
+        const theirs = others.filter((o) => o.revision > edit.base)
+        const next = theirs.some((o) => collide(o.edit.patches, edit.patches)) ? null : applied(design, edit, theirs.length > 0)
+        if (!next && edit.way === 'keep') {
+          results.push({ id, kind: 'passed' })
+          continue
         }
-      if (!next) return await conflict(designId, design, revision, fresh.slice(fresh.indexOf(edit)), base, accepted, session)
-      await refuseAbsent(db, next)
-      if (edit.keep) await keepVersion(db, design, revision, edit.keep, 'before')
-      design = next
-      revision++
-      accepted.push({ revision, edit })
+        if (!next) {
+          results.push({ id, kind: 'conflict', message: CONFLICT })
+          break
+        }
+        await refuseAbsent(db, next, design)
+        taken.push({ revision: ++revision, edit, before: design })
+        design = next
+        results.push({ id, kind: 'accepted', revision })
+      } catch (thrown) {
+        if (!(thrown instanceof Problem)) throw thrown
+        results.push({ id, kind: 'refused', problem: thrown.kind, message: thrown.message })
+        break
+      }
     }
-    await commit(design, revision, accepted, session)
-    return { kind: 'accepted', revision }
+    await commit(db, row, design, taken, from)
+    return { revision, results }
   })
 }
 
-async function commit(design: Design, revision: number, accepted: readonly Accepted[], session: string): Promise<void> {
-  if (accepted.length === 0) return
-  const db = await store()
-  const document = JSON.stringify(design)
-  await db.transaction().execute(async (t) => {
+/** What other tabs stored since the oldest of these edits was made. */
+async function since(db: Store, designId: string, list: readonly unknown[], revision: number, session: string): Promise<Logged[]> {
+  const bases = list.flatMap((v) => (typeof v === 'object' && v !== null && 'base' in v && typeof v.base === 'number' ? [v.base] : []))
+  const base = Math.min(revision, ...bases)
+  if (base >= revision) return []
+  const rows = await db
+    .selectFrom('edits')
+    .selectAll()
+    .where('design_id', '=', designId)
+    .where('revision', '>', base)
+    .where('session', '!=', session)
+    .execute()
+  return rows.map(loggedOf)
+}
+/** A design with an edit; null where it no longer fits what others made of the design. */
+function applied(design: Design, edit: Edit, changedByOthers: boolean): Design | null {
+  try {
+    return checkDesign(applyEdit(design, edit.patches))
+  } catch (thrown) {
+    if (changedByOthers) return null
+    throw thrown
+  }
+}
+
+/** All of it in one transaction: the log, the document, which files it names, versions; then it is told to all tabs. */
+async function commit(
+  db: Store,
+  before: { design: Design; revision: number },
+  design: Design,
+  taken: readonly { revision: number; edit: Edit; before: Design }[],
+  session: string,
+): Promise<void> {
+  const last = taken.at(-1)
+  if (!last) return
+  const [document, { id }] = [JSON.stringify(design), before.design]
+  await within(db, async (t) => {
+    await keepByClock(t, before.design, before.revision)
+    for (const { edit, revision, before: state } of taken) if (edit.keep) await keepVersion(t, state, revision - 1, edit.keep, 'before')
     await t
       .insertInto('edits')
       .values(
-        accepted.map(({ revision: r, edit: e }) => ({
-          design_id: design.id,
-          revision: r,
+        taken.map(({ revision, edit: e }) => ({
+          design_id: id,
+          revision,
           id: e.id,
           name: e.name,
           way: e.way,
@@ -124,45 +164,23 @@ async function commit(design: Design, revision: number, accepted: readonly Accep
         })),
       )
       .execute()
-    await t.updateTable('designs').set({ document, revision, name: design.name, updated_at: now() }).where('id', '=', design.id).execute()
-    if (accepted.some((a) => a.revision % SNAPSHOT_EVERY === 0))
+    const { numUpdatedRows } = await t
+      .updateTable('designs')
+      .set({ document, revision: last.revision, name: design.name, updated_at: now() })
+      .where('id', '=', id)
+      .where('revision', '=', before.revision)
+      .executeTakeFirstOrThrow()
+    if (numUpdatedRows !== 1n)
+      throw new Problem('stopped', 'Another program changed this design at the same moment. Nothing was stored; it is tried again.')
+    if (taken.some((a) => a.revision % SNAPSHOT_EVERY === 0))
       await t
         .insertInto('snapshots')
-        .values({ design_id: design.id, revision, document })
+        .values({ design_id: id, revision: last.revision, document })
         .onConflict((c) => c.doNothing())
         .execute()
+    await holdBlobs(t, design)
   })
-  await holdBlobs(db, design)
-  publish(design.id, { session, edits: accepted })
-}
-
-/** What the later tab made is kept whole as a version; the stored design stays as it is. */
-async function conflict(
-  designId: string,
-  design: Design,
-  revision: number,
-  rest: readonly Edit[],
-  base: number,
-  accepted: readonly Accepted[],
-  session: string,
-): Promise<EditOutcome> {
-  await commit(design, revision, accepted, session)
-  const db = await store()
-  let theirs = await designAt(designId, base)
-  for (const edit of rest)
-    try {
-      theirs = applyEdit(theirs, edit.patches)
-    } catch {
-      break
-    }
-  const version = await keepVersion(db, theirs, base, `From another tab: ${rest[0]?.name ?? 'edit'}`, 'conflict')
-  return {
-    kind: 'conflict',
-    revision,
-    design,
-    version,
-    message: 'Another tab changed the same thing first. Its state is shown here; yours is kept as a version.',
-  }
+  publish(id, { edits: taken.map(({ revision, edit }): Logged => ({ revision, session, edit })) }, last.revision)
 }
 
 /** The design as it was at a revision: the nearest snapshot before it and the log since. */
@@ -175,19 +193,20 @@ export async function designAt(designId: string, revision: number): Promise<Desi
     .where('revision', '<=', revision)
     .orderBy('revision', 'desc')
     .executeTakeFirstOrThrow()
-  const log = await db
+  const log = await logOf(designId, snapshot.revision, revision)
+  return log.reduce((d, { edit }) => applyEdit(d, edit.patches), checkDesign(JSON.parse(snapshot.document)))
+}
+
+/** The log after a revision, oldest first; the whole of it is what undo after a reload is made from. */
+export async function logOf(designId: string, after = 0, until = Number.MAX_SAFE_INTEGER): Promise<Logged[]> {
+  const db = await store()
+  const rows = await db
     .selectFrom('edits')
     .selectAll()
     .where('design_id', '=', designId)
-    .where('revision', '>', snapshot.revision)
-    .where('revision', '<=', revision)
+    .where('revision', '>', after)
+    .where('revision', '<=', until)
     .orderBy('revision')
     .execute()
-  return log.reduce((d, r) => applyEdit(d, editOf(r).edit.patches), checkDesign(JSON.parse(snapshot.document)))
-}
-
-/** The whole log, oldest first: what undo after a reload is made from. */
-export async function logOf(designId: string): Promise<Accepted[]> {
-  const db = await store()
-  return (await db.selectFrom('edits').selectAll().where('design_id', '=', designId).orderBy('revision').execute()).map(editOf)
+  return rows.map(loggedOf)
 }

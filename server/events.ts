@@ -1,15 +1,14 @@
-import type { Edit } from '../core/design/edits'
-
-export type DesignEvent = { session: string; edits: readonly { revision: number; edit: Edit }[] }
-type Listener = (event: unknown) => void
+type Sent = { event: unknown; id: number | null }
+type Listener = (sent: Sent) => void
 
 // Shared by all route bundles of the process.
 const held = globalThis as { vividListeners?: Map<string, Set<Listener>> }
 held.vividListeners ??= new Map()
 const listeners = held.vividListeners
 
-export function publish(topic: string, event: unknown): void {
-  for (const listener of listeners.get(topic) ?? []) listener(event)
+/** Tells an event to all who listen; `id` is where they stand once they have it. */
+export function publish(topic: string, event: unknown, id: number | null = null): void {
+  for (const listener of [...(listeners.get(topic) ?? [])]) listener({ event, id })
 }
 export function subscribe(topic: string, listener: Listener): () => void {
   const set = listeners.get(topic) ?? new Set()
@@ -21,36 +20,58 @@ export function subscribe(topic: string, listener: Listener): () => void {
   }
 }
 
-/** A stream of server-sent events for a topic, ended when the browser goes. */
-export function eventStream(topic: string, signal: AbortSignal, first?: unknown): Response {
+/** Bytes that wait for a reader at most; one that does not read is let go, and asks again for what it missed. */
+const MOST_WAITING = 4_000_000
+
+/**
+ * A stream of server-sent events for a topic, ended when the browser goes. What `first` gives comes before anything that is told
+ * meanwhile; a reader must pass over what it has already.
+ */
+export function eventStream(topic: string, signal: AbortSignal, first?: () => Promise<Sent | null>): Response {
   const encoder = new TextEncoder()
-  const stream = new ReadableStream({
-    start(controller) {
-      const send = (event: unknown) => {
-        try {
-          controller.enqueue(encoder.encode(`data: ${JSON.stringify(event)}\n\n`))
-        } catch {
-          end()
+  let end: () => void = () => undefined
+  const stream = new ReadableStream<Uint8Array>(
+    {
+      start(controller) {
+        let ended = false
+        let early: Sent[] | null = first ? [] : null
+        const write = (text: string) => {
+          if (ended) return
+          const bytes = encoder.encode(text)
+          if ((controller.desiredSize ?? 0) < 0) end()
+          else controller.enqueue(bytes)
         }
-      }
-      const stop = subscribe(topic, send)
-      const beat = setInterval(() => controller.enqueue(encoder.encode(': here\n\n')), 20_000)
-      const end = () => {
-        clearInterval(beat)
-        stop()
-      }
-      signal.addEventListener('abort', () => {
-        end()
-        try {
-          controller.close()
-        } catch {
-          // The browser closed it first.
+        const send = ({ event, id }: Sent) => write(`${id === null ? '' : `id: ${id}\n`}data: ${JSON.stringify(event)}\n\n`)
+        const stop = subscribe(topic, (sent) => (early ? early.push(sent) : send(sent)))
+        const beat = setInterval(() => write(': here\n\n'), 20_000)
+        end = () => {
+          if (ended) return
+          ended = true
+          clearInterval(beat)
+          stop()
+          try {
+            controller.close()
+          } catch {
+            // The browser closed it first.
+          }
         }
-      })
-      controller.enqueue(encoder.encode(': open\n\n'))
-      if (first !== undefined) send(first)
+        signal.addEventListener('abort', end)
+        if (signal.aborted) end()
+        write(': open\n\n')
+        if (first)
+          first()
+            .then((sent) => {
+              if (sent) send(sent)
+              for (const waiting of early ?? []) send(waiting)
+              early = null
+            })
+            // The browser opens it again.
+            .catch(end)
+      },
+      cancel: () => end(),
     },
-  })
+    new ByteLengthQueuingStrategy({ highWaterMark: MOST_WAITING }),
+  )
   return new Response(stream, {
     headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-cache, no-transform', connection: 'keep-alive' },
   })

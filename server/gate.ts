@@ -57,3 +57,20 @@ export const GUARDS: Readonly<Record<string, string>> = {
   'Cross-Origin-Resource-Policy': 'same-origin',
   'Content-Security-Policy': "frame-ancestors 'none'; base-uri 'none'; object-src 'none'; form-action 'self'",
 }
+
+/** What a page may load and run: its own, nothing from elsewhere, no script without the number (nonce) of this answer. */
+export const pagePolicy = (nonce: string, development: boolean): string =>
+  [
+    "default-src 'self'",
+    // The kernels are compiled from their file; development replaces modules by evaluating them.
+    `script-src 'self' 'nonce-${nonce}' 'wasm-unsafe-eval'${development ? " 'unsafe-eval'" : ''}`,
+    "style-src 'self' 'unsafe-inline'",
+    "img-src 'self' data: blob:",
+    "font-src 'self' data:",
+    "connect-src 'self' data: blob:",
+    "worker-src 'self' blob:",
+    "frame-ancestors 'none'",
+    "base-uri 'none'",
+    "object-src 'none'",
+    "form-action 'self'",
+  ].join('; ')

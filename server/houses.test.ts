@@ -1,6 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { blankDesign, presetSpecs } from '../core/design/blank'
+import { blankDesign, boxAt, presetSpecs, shapeLayer } from '../core/design/blank'
 import { noHouse } from '../core/design/house'
+import type { Layer } from '../core/design/schema'
+import { writePackage } from '../core/formats/vivid-package'
+import { newTreatment } from '../core/treatments/list'
 import { storeLut, storePacked } from './blobs'
 import { createCampaign, createDesign, loadDesign } from './designs'
 import { logOf } from './edits'
@@ -49,6 +52,10 @@ describe('LUT files', () => {
     expect(made.name).toBe('Dusk')
     expect((await storeLut(text('LUT_1D_SIZE 2\n0 0 0\n1 1 0.5\n'), 'other.cube')).name).toBe('other')
     await expect(storeLut(text('LUT_1D_SIZE 3\n0 0 0\n'), 'x.cube')).rejects.toThrow(/What was set before stays/)
-    await expect(storePacked(cube, made.source)).resolves.toBeUndefined()
+    const d = blankDesign('packed', 'Packed')
+    const shape = shapeLayer({ id: 'a', page: 'page1', plane: 'subject', order: 'a0' }, 'A', 'rectangle', boxAt(0, 0, 9, 9))
+    d.layers.a = { ...shape, treatments: { t: { ...newTreatment('lut', { id: 't', order: 'a0' }), file: made } } } as Layer
+    const packed = writePackage({ design: d, blobs: new Map([[made.source, cube]]) })
+    expect((await storePacked(packed, 'packed', null)).design.layers.a?.treatments.t).toMatchObject({ file: made })
   })
 })

@@ -3,9 +3,10 @@ import { record } from '../core/design/edits'
 import { blobsOfHouse, followHouse, type House, houseSchema, noHouse } from '../core/design/house'
 import { badInput, missing } from '../core/errors'
 import { absentBlobs } from './blobs'
-import { store } from './database'
+import { store, within } from './database'
 import { loadDesign } from './designs'
 import { takeEdits } from './edits'
+import { holdBlobsFor } from './holding'
 
 export async function houseOf(campaign: string): Promise<House> {
   const row = await (await store()).selectFrom('houses').select('document').where('campaign_id', '=', campaign).executeTakeFirst()
@@ -32,18 +33,14 @@ export async function keepHouse(design: string, value: unknown): Promise<{ follo
   const absent = await absentBlobs(db, blobsOfHouse(house))
   if (absent.length > 0) throw missing('A mark of the house set has not been uploaded. Nothing was changed; upload it and try again.')
   const document = JSON.stringify(house)
-  await db
-    .insertInto('houses')
-    .values({ campaign_id: campaign, document })
-    .onConflict((c) => c.column('campaign_id').doUpdateSet({ document }))
-    .execute()
-  const files = blobsOfHouse(house).map((sha) => ({ owner: `house:${campaign}`, sha, until: null }))
-  if (files.length > 0)
-    await db
-      .insertInto('blob_refs')
-      .values(files)
-      .onConflict((c) => c.doNothing())
+  await within(db, async (t) => {
+    await t
+      .insertInto('houses')
+      .values({ campaign_id: campaign, document })
+      .onConflict((c) => c.column('campaign_id').doUpdateSet({ document }))
       .execute()
+    await holdBlobsFor(t, `house:${campaign}`, blobsOfHouse(house))
+  })
   const others = await db.selectFrom('designs').select('id').where('campaign_id', '=', campaign).where('id', '!=', design).execute()
   let followed = 0
   for (const { id } of others) {
@@ -52,7 +49,7 @@ export async function keepHouse(design: string, value: unknown): Promise<{ follo
     if (patches.length === 0) continue
     const edit = { id: newId(), name: 'Follow the house set', base: revision, way: 'do' as const, target: null, patches, inverse }
     const outcome = await takeEdits(id, [edit], `house-${newId()}`)
-    if (outcome.kind === 'accepted') followed++
+    if (outcome.results[0]?.kind === 'accepted') followed++
   }
   return { followed }
 }

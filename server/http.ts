@@ -1,6 +1,17 @@
-import { messageOf, Problem, type ProblemKind } from '../core/errors'
+import { randomUUID } from 'node:crypto'
+import { Problem, type ProblemKind } from '../core/errors'
 
-const statuses: Record<ProblemKind, number> = { 'bad-input': 400, missing: 404, conflict: 409, 'too-large': 413, unsupported: 415, stopped: 499 }
+const statuses: Record<ProblemKind, number> = {
+  'bad-input': 400,
+  missing: 404,
+  conflict: 409,
+  'too-large': 413,
+  unsupported: 415,
+  stopped: 499,
+  'no-room': 507,
+  damaged: 503,
+}
+export const statusOf = (kind: ProblemKind): number => statuses[kind]
 
 /** Runs a handler; problems become an answer with a text for people, anything else a 500 that says what is safe. */
 export async function answer(job: () => Promise<unknown>, missingStatus = 404): Promise<Response> {
@@ -8,17 +19,41 @@ export async function answer(job: () => Promise<unknown>, missingStatus = 404): 
     const value = await job()
     return value instanceof Response ? value : Response.json(value ?? { ok: true })
   } catch (thrown) {
-    if (thrown instanceof Problem)
+    const problem = problemIn(thrown)
+    if (problem)
       return Response.json(
-        { kind: thrown.kind, message: thrown.message },
-        { status: thrown.kind === 'missing' ? missingStatus : statuses[thrown.kind] },
+        { kind: problem.kind, message: problem.message },
+        { status: problem.kind === 'missing' ? missingStatus : statuses[problem.kind] },
       )
-    console.error(thrown)
+    // What went wrong inside is for the log; people get its number.
+    const number = randomUUID().slice(0, 8)
+    console.error(`[${number}]`, thrown)
     return Response.json(
-      { kind: 'stopped', message: `Something went wrong on the server (${messageOf(thrown)}). What was saved is safe; try again.` },
+      { kind: 'stopped', message: `Something went wrong on the server (number ${number} in its log). What was saved is safe; try again.` },
       { status: 500 },
     )
   }
+}
+
+/** The problem that was thrown, or that the machine has: no room, no right to write, a damaged database; null for anything else. */
+export function problemIn(thrown: unknown): Problem | null {
+  if (thrown instanceof Problem) return thrown
+  // What crossed a thread or a bundle is no instance of its class any more.
+  const { kind, code, message } = (typeof thrown === 'object' && thrown !== null ? thrown : {}) as { kind?: string; code?: string; message?: string }
+  if (kind && kind in statuses) return new Problem(kind as ProblemKind, message ?? 'It could not be done.')
+  if (code === 'SQLITE_FULL' || code === 'ENOSPC' || code === 'EDQUOT')
+    return new Problem(
+      'no-room',
+      'The disk of the server is full. What was saved is safe and nothing was half stored; make room there and try again.',
+    )
+  if (code === 'SQLITE_READONLY' || code === 'SQLITE_READONLY_DBMOVED' || code === 'EROFS' || code === 'EACCES' || code === 'EPERM')
+    return new Problem('no-room', 'The server may not write to its data folder. What was saved is safe; give it the right to, and try again.')
+  if (code?.startsWith('SQLITE_CORRUPT') || code === 'SQLITE_NOTADB')
+    return new Problem(
+      'damaged',
+      'The database of the server is damaged, so not all that was saved may be readable. Stop it and bring back a backup: docs/safety.md tells how.',
+    )
+  return null
 }
 
 /**
@@ -69,17 +104,4 @@ export function decoded(text: string): string {
   } catch {
     return text
   }
-}
-
-/** The body as JSON; throws `bad-input` for anything else. */
-export async function jsonBody(request: Request): Promise<Record<string, unknown>> {
-  const text = await request.text()
-  if (text.length > 24 * 1024 * 1024) throw new Problem('too-large', 'The request is too large. Nothing stored was changed.')
-  try {
-    const value: unknown = JSON.parse(text)
-    if (typeof value === 'object' && value !== null && !Array.isArray(value)) return value as Record<string, unknown>
-  } catch {
-    // Told below.
-  }
-  throw new Problem('bad-input', 'The request is not valid JSON. Nothing stored was changed.')
 }

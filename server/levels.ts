@@ -1,5 +1,4 @@
 import { randomUUID } from 'node:crypto'
-import { existsSync } from 'node:fs'
 import { readFile, rename, writeFile } from 'node:fs/promises'
 import { promisify } from 'node:util'
 import { gzip } from 'node:zlib'
@@ -8,6 +7,7 @@ import { badInput, missing } from '../core/errors'
 import { keptLevels } from '../host/pictures'
 import { sourceInfo } from './blobs'
 import { dataPath } from './paths'
+import { isMade } from './pictures'
 import { renderThread } from './render'
 
 const pack = promisify(gzip)
@@ -20,7 +20,7 @@ const workingPath = (sha: string, level: number, deep: boolean): string =>
   dataPath('working', RECIPE, sha.slice(0, 2), `${sha}-${level}${deep ? '-16' : ''}.gz`)
 /** A level that was made already. */
 function made(sha: string, level: number): { path: string; deep: boolean } | undefined {
-  return [false, true].map((deep) => ({ path: workingPath(sha, level, deep), deep })).find(({ path }) => existsSync(path))
+  return [false, true].map((deep) => ({ path: workingPath(sha, level, deep), deep })).find(({ path }) => isMade(path))
 }
 
 /** One level of a picture as raw RGBA, gzip-packed, with its size and whether it is opaque. */
@@ -53,7 +53,7 @@ async function make(sha: string, from: number): Promise<void> {
   if (!levels) throw missing('This picture is not stored here any more. Upload it again.')
   for (const [n, level] of levels.entries()) {
     const path = workingPath(sha, from + n, level.deep)
-    if (existsSync(path)) continue
+    if (isMade(path)) continue
     const temporary = `${path}.${randomUUID()}`
     await writeFile(temporary, await pack(level.data, { level: 1 }))
     await rename(temporary, path)

@@ -54,4 +54,15 @@ export const migrations: Record<string, Migration> = {
         .execute(db)
     },
   },
+  '005-versions-hold-their-files': {
+    async up(db: Kysely<unknown>) {
+      const { rows } = await sql<{ id: string; document: string }>`select id, document from versions`.execute(db)
+      // Any name of a stored file in it will do: one too many is held, none too few.
+      for (const { id, document } of rows)
+        for (const sha of new Set(document.match(/\b[0-9a-f]{64}\b/g) ?? []))
+          await sql`insert or ignore into blob_refs (owner, sha, until) select ${`version:${id}`}, sha, null from blobs where sha = ${sha}`.execute(
+            db,
+          )
+    },
+  },
 }

@@ -1,11 +1,8 @@
 import { z } from 'zod'
-import type { Layer } from '../core/design/schema'
+import type { Design, Layer } from '../core/design/schema'
+import { blobsOf } from '../core/design/sources-of'
 import { badInput } from '../core/errors'
-import { readOpenRaster } from '../core/formats/open-raster/file'
-import type { OraChoice } from '../core/formats/open-raster/stack'
-import type { VividPackage } from '../core/formats/vivid-package'
-import { choicesIn, choose, fromOpenRaster } from '../host/open-raster'
-import { drawn, refuseLarge, type SourceInfo, sourceInfo, storeUpload } from './blobs'
+import { drawn, type SourceInfo, sourceInfo, storePacked, storeUpload } from './blobs'
 import { pictureThread } from './render'
 
 /** What a person chose of a file: which layers, and whether they stay layers or become one picture. */
@@ -13,15 +10,6 @@ export const importChoice = z.object({ layers: z.array(z.string().max(200)).min(
 export type ImportChoice = z.infer<typeof importChoice>
 /** What is placed: layers of an image `width` by `height`, and the pictures they show. */
 export type Imported = { width: number; height: number; layers: Layer[]; sources: SourceInfo[]; notes: string[] }
-
-export async function inspectOpenRaster(
-  bytes: Uint8Array,
-  name: string,
-): Promise<{ width: number; height: number; own: boolean; choices: OraChoice[] }> {
-  refuseLarge(bytes.byteLength, name)
-  const file = readOpenRaster(bytes)
-  return { width: file.image.width, height: file.image.height, own: file.own !== null, choices: await choicesIn(file) }
-}
 
 /** The choice as it comes in an address: `?layers=0,1.2&as=layers`; null where none was made. */
 export function choiceIn(address: URL): ImportChoice | null {
@@ -33,17 +21,19 @@ export function choiceIn(address: URL): ImportChoice | null {
 }
 
 /** The chosen layers as a design of their own, its pictures stored; as one picture it has a single layer, the size of the image. */
-export async function importOpenRaster(bytes: Uint8Array, name: string, choice: ImportChoice): Promise<VividPackage & { notes: string[] }> {
-  refuseLarge(bytes.byteLength, name)
-  const made = await fromOpenRaster(choose(readOpenRaster(bytes), choice.layers), name)
-  for (const [sha, blob] of made.blobs) await storeUpload(blob, `${sha.slice(0, 8)} in “${name}”`)
-  if (choice.as === 'layers') return made
-  const { design, notes } = made
+export async function importOpenRaster(
+  bytes: Uint8Array,
+  name: string,
+  choice: ImportChoice,
+  signal?: AbortSignal,
+): Promise<{ design: Design; notes: string[] }> {
+  const { design, notes } = await storePacked(bytes, name, choice.layers, signal)
+  if (choice.as === 'layers') return { design, notes }
   const master = design.channels[design.master]
   const [page] = Object.keys(design.pages)
   if (!master || !page) throw badInput(`“${name}” holds no picture. Nothing was stored.`)
   const png = await pictureThread().call('flatten', { ...(await drawn(design)), page, channel: design.master })
-  const info = await storeUpload(png, `${name}.png`)
+  const { info } = await storeUpload(png, `${name}.png`, null, signal)
   const [first] = Object.values(design.layers)
   if (!first) throw badInput(`“${name}” holds no picture. Nothing was stored.`)
   const whole: Layer = {
@@ -62,17 +52,17 @@ export async function importOpenRaster(bytes: Uint8Array, name: string, choice: 
     sourceHeight: info.height,
     focal: { x: 0.5, y: 0.5 },
   }
-  return { design: { ...design, layers: { [whole.id]: whole } }, blobs: new Map([[info.sha, png]]), notes }
+  return { design: { ...design, layers: { [whole.id]: whole } }, notes }
 }
 
-export async function importedLayers(bytes: Uint8Array, name: string, choice: ImportChoice): Promise<Imported> {
-  const { design, blobs, notes } = await importOpenRaster(bytes, name, choice)
+export async function importedLayers(bytes: Uint8Array, name: string, choice: ImportChoice, signal?: AbortSignal): Promise<Imported> {
+  const { design, notes } = await importOpenRaster(bytes, name, choice, signal)
   const master = design.channels[design.master]
   return {
     width: master?.width ?? 1,
     height: master?.height ?? 1,
     layers: Object.values(design.layers),
-    sources: await sourceInfo([...blobs.keys()]),
+    sources: await sourceInfo([...blobsOf(design)]),
     notes,
   }
 }

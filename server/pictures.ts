@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto'
-import { existsSync } from 'node:fs'
+import { statSync } from 'node:fs'
 import { readFile, rename, writeFile } from 'node:fs/promises'
 import sharp from 'sharp'
 import { shaSchema } from '../core/design/basics'
@@ -13,8 +13,11 @@ import { dataPath } from './paths'
 import { pictureThread, type RenderCalls, renderThread, stopPictureThread } from './render'
 import { versionOf } from './versions'
 
+/** Whether a file that can be made again is here; one that a stop left empty is not. */
+export const isMade = (path: string): boolean => (statSync(path, { throwIfNoEntry: false })?.size ?? 0) > 0
+
 async function cached(path: string, make: () => Promise<Uint8Array>): Promise<Uint8Array<ArrayBuffer>> {
-  if (!existsSync(path)) {
+  if (!isMade(path)) {
     const temporary = `${path}.${randomUUID()}`
     await writeFile(temporary, await make())
     await rename(temporary, path)
@@ -64,7 +67,7 @@ export async function pictureOf(design: Design, page: string, channel: string, l
   const path = dataPath('pictures', key.slice(0, 2), `${key}.png`)
   if (tooLong.has(key)) return lastOf(last, longSide)
   try {
-    const known = existsSync(path)
+    const known = isMade(path)
     const bytes = await cached(path, () => inTime({ ...shown, page, channel, longSide }))
     if (!known) await writeFile(last, bytes)
     return bytes
@@ -101,7 +104,7 @@ async function inTime(input: RenderCalls['thumbnail']['in'], again = true): Prom
 }
 /** The last picture that was made of a page, or a plain one, with a mark that it is not as the page is now. */
 async function lastOf(path: string, side: number): Promise<Uint8Array<ArrayBuffer>> {
-  const under = existsSync(path)
+  const under = isMade(path)
     ? sharp(await readFile(path))
     : sharp({ create: { width: side, height: side, channels: 4, background: { r: 205, g: 205, b: 205, alpha: 1 } } }).png()
   const r = Math.max(6, Math.round(side * 0.05))

@@ -2,6 +2,7 @@ import { Worker } from 'node:worker_threads'
 import type { Finding } from '../core/checks/define'
 import type { Dab } from '../core/design/mask'
 import type { PictureLevel } from '../core/render/sources'
+import type { IntakeCalls } from '../host/intake'
 import type { PickAsked, SpecksAsked } from '../host/mask-work'
 import type { Drawn } from '../host/project'
 import { dataFolder } from './paths'
@@ -21,6 +22,8 @@ export type RenderCalls = {
   study: { in: { sha: string }; out: boolean }
   pickTouching: { in: { sha: string; asked: PickAsked }; out: { width: number; height: number; tiles: Record<string, Uint8Array | 'full'> } | null }
   cleanSpecks: { in: SpecksAsked; out: { width: number; height: number; dots: number; holes: number; tiles: Record<string, Uint8Array | 'full'> } }
+  /** Reads what somebody brought. */
+  intake: { in: { call: keyof IntakeCalls; input: unknown }; out: unknown }
   findings: {
     in: Drawn
     out: Finding[]
@@ -43,14 +46,20 @@ export type RenderCalls = {
 export type RenderMessage = { id: number; call: keyof RenderCalls; input: unknown }
 export type RenderReply = { id: number; progress?: number; value?: unknown; error?: { kind: string; message: string } }
 
+/** One more thread, of whoever asks for it. */
+export const newRenderThread = (): RenderThread => new RenderThread()
+
 type Waiting = { resolve: (value: never) => void; reject: (error: Error) => void; progress?: (share: number) => void }
-class RenderThread {
+export class RenderThread {
   private readonly waiting = new Map<number, Waiting>()
   private readonly worker: Worker
   private last = 0
 
   constructor() {
-    this.worker = new Worker(new URL('../workers/render-thread.ts', import.meta.url), { workerData: { folder: dataFolder() } })
+    this.worker = new Worker(new URL('../workers/render-thread.ts', import.meta.url), {
+      workerData: { folder: dataFolder() },
+      resourceLimits: { maxOldGenerationSizeMb: 3072 },
+    })
     this.worker.unref()
     this.worker.on('message', (reply: RenderReply) => {
       const w = this.waiting.get(reply.id)

@@ -21,7 +21,7 @@ export async function seed(say: (text: string) => void): Promise<void> {
     const found = loaded.get(s.id)
     if (!found || have.has(`${s.id}/${found.sha}`)) continue
     await sql`delete from supplies where id = ${s.id}`.execute(db)
-    await storeUpload(found.bytes, s.file.split('/').at(-1) as string, `supply:${s.id}`)
+    const { colours } = await storeUpload(found.bytes, s.file.split('/').at(-1) as string, `supply:${s.id}`)
     await addSupply({
       id: s.id,
       sha: found.sha,
@@ -32,6 +32,7 @@ export async function seed(say: (text: string) => void): Promise<void> {
       blend: s.blend,
       focal: s.focal ?? null,
       rank: n + 1,
+      colours,
     })
     added++
   }

@@ -1,15 +1,15 @@
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { blankDesign, boxAt, pictureLayer } from '../core/design/blank'
-import { record } from '../core/design/edits'
-import type { Design } from '../core/design/schema'
+import { collide, record } from '../core/design/edits'
+import { setAside } from './asides'
 import { readBlob, sourceInfo, storeUpload, sweepBlobs } from './blobs'
-import { store } from './database'
 import { fileNames } from './deliveries'
 import { loadDesign } from './designs'
 import { designAt, logOf, takeEdits } from './edits'
 import { addUpload, searchSupplies } from './supplies'
 import { editOf, openTemporaryStore, setOpacity, storedDesign } from './temporary-store.test-data'
+import { listVersions, versionOf } from './versions'
 
 openTemporaryStore()
 const edit = editOf
@@ -20,28 +20,69 @@ describe('edits', () => {
   it('are taken on a known revision and harmless when sent twice', async () => {
     const d = await fresh()
     const first = edit(d, 0, opacity('a', 0.5))
-    expect(await takeEdits(d.id, [first], 'one')).toEqual({ kind: 'accepted', revision: 1 })
-    expect(await takeEdits(d.id, [first], 'one')).toEqual({ kind: 'accepted', revision: 1 })
+    expect(await takeEdits(d.id, [first], 'one')).toEqual({ revision: 1, results: [{ id: first.id, kind: 'accepted', revision: 1 }] })
+    expect(await takeEdits(d.id, [first], 'one')).toEqual({ revision: 1, results: [{ id: first.id, kind: 'accepted', revision: 1 }] })
     expect((await loadDesign(d.id)).design.layers.a?.opacity).toBe(0.5)
   })
   it('from another tab are rebased where they touch other fields', async () => {
     const d = await fresh()
     await takeEdits(d.id, [edit(d, 0, opacity('a', 0.5))], 'one')
-    expect(await takeEdits(d.id, [edit(d, 0, opacity('b', 0.25))], 'two')).toEqual({ kind: 'accepted', revision: 2 })
+    expect(await takeEdits(d.id, [edit(d, 0, opacity('b', 0.25))], 'two')).toMatchObject({
+      revision: 2,
+      results: [{ kind: 'accepted', revision: 2 }],
+    })
     const { design } = await loadDesign(d.id)
     expect([design.layers.a?.opacity, design.layers.b?.opacity]).toEqual([0.5, 0.25])
   })
-  it('that touch the same field are kept as a version, and the stored design stays', async () => {
+  it('that touch the same field are in conflict: those before are stored, and what lost is kept whole as a version', async () => {
     const d = await fresh()
     await takeEdits(d.id, [edit(d, 0, opacity('a', 0.5))], 'one')
-    const outcome = await takeEdits(d.id, [edit(d, 0, opacity('a', 0.75))], 'two')
-    expect(outcome).toMatchObject({ kind: 'conflict', revision: 1 })
-    const db = await store()
-    const version = await db.selectFrom('versions').selectAll().where('design_id', '=', d.id).executeTakeFirstOrThrow()
-    expect((JSON.parse(version.document) as Design).layers.a?.opacity).toBe(0.75)
-    expect((await loadDesign(d.id)).design.layers.a?.opacity).toBe(0.5)
+    const mine = [edit(d, 0, opacity('b', 0.1)), edit(d, 0, opacity('a', 0.75)), edit(d, 0, (x) => void (x.name = 'Mine'))]
+    const answer = await takeEdits(d.id, mine, 'two')
+    expect(answer.results.map((r) => r.kind)).toEqual(['accepted', 'conflict'])
+    expect(await listVersions(d.id)).toEqual([])
+    const { version, left } = await setAside(d.id, mine.slice(1, 2), 'two', null)
+    // What was made while the answer came goes into the same version.
+    expect(await setAside(d.id, mine.slice(2), 'two', version)).toEqual({ version, left: [] })
+    expect(left).toEqual([])
+    const kept = await versionOf(d.id, version)
+    expect([kept.layers.a?.opacity, kept.layers.b?.opacity, kept.name]).toEqual([0.75, 0.1, 'Mine'])
+    expect(await listVersions(d.id)).toMatchObject([{ reason: 'conflict' }])
+    const { design } = await loadDesign(d.id)
+    expect([design.layers.a?.opacity, design.layers.b?.opacity, design.name]).toEqual([0.5, 0.1, d.name])
   })
-  it('that break the schema, make a cycle or name an absent blob change nothing', async () => {
+  it('that lost their layer to another tab are kept on the state that their own tab saw', async () => {
+    const d = await fresh()
+    await takeEdits(d.id, [edit(d, 0, (x) => void delete x.layers.a)], 'one')
+    const mine = [edit(d, 0, opacity('a', 0.75))]
+    expect((await takeEdits(d.id, mine, 'two')).results[0]?.kind).toBe('conflict')
+    const { version, left } = await setAside(d.id, mine, 'two', null)
+    expect(left).toEqual([])
+    expect((await versionOf(d.id, version)).layers.a?.opacity).toBe(0.75)
+  })
+  it('keep their own base each: one made on what came since is taken, one before it is not', async () => {
+    const d = await fresh()
+    await takeEdits(d.id, [edit(d, 0, opacity('a', 0.5))], 'one')
+    expect((await takeEdits(d.id, [edit(d, 1, opacity('a', 0.6))], 'two')).results[0]?.kind).toBe('accepted')
+    expect((await takeEdits(d.id, [edit(d, 0, opacity('b', 0.6)), edit(d, 1, opacity('a', 0.7))], 'three')).results.map((r) => r.kind)).toEqual([
+      'accepted',
+      'conflict',
+    ])
+  })
+  it('of one array are in conflict: a place in it is not the same place after another tab took an item out', () => {
+    const of = (...paths: (string | number)[][]) => paths.map((path) => ({ path }))
+    const out = of(['layers', 'a', 'stops', 0], ['layers', 'a', 'stops', 'length'])
+    expect(collide(out, of(['layers', 'a', 'stops', 2, 'offset']))).toBe(true)
+    expect(collide(out, of(['layers', 'a', 'opacity']))).toBe(false)
+    expect(collide(of(['layers', 'a']), of(['layers', 'a', 'opacity']))).toBe(true)
+  })
+  it('that the application keeps by itself give way to what another tab kept first', async () => {
+    const d = await fresh()
+    const keep = (n: number) => ({ ...edit(d, 0, opacity('a', n)), way: 'keep' as const })
+    await takeEdits(d.id, [keep(0.5)], 'one')
+    expect((await takeEdits(d.id, [keep(0.6), edit(d, 0, opacity('b', 0.1))], 'two')).results.map((r) => r.kind)).toEqual(['passed', 'accepted'])
+  })
+  it('are refused one by one: those before are stored, the rest is not looked at', async () => {
     const d = await fresh()
     const bad = [
       edit(d, 0, opacity('a', 7)),
@@ -57,9 +98,40 @@ describe('edits', () => {
           boxAt(0, 0, 1, 1),
         )
       }),
+      { ...edit(d, 0, opacity('a', 0.5)), base: 99 },
+      { id: 'no-edit' },
     ]
-    for (const e of bad) await expect(takeEdits(d.id, [e], 'one')).rejects.toThrow(/Nothing stored was changed/)
-    expect((await loadDesign(d.id)).revision).toBe(0)
+    let revision = 0
+    for (const e of bad) {
+      const good = edit(d, revision, opacity('b', 0.1 + revision / 100))
+      const { results } = await takeEdits(d.id, [good, e, edit(d, revision, opacity('b', 0.9))], 'one')
+      expect(results).toMatchObject([{ kind: 'accepted' }, { kind: 'refused', message: expect.stringMatching(/[Nn]ot(hing)? stored/) }])
+      expect((await loadDesign(d.id)).revision).toBe(++revision)
+    }
+    await expect(takeEdits(d.id, [edit(d, 0, opacity('a', 0.5))], '')).rejects.toThrow(/session/)
+  })
+  it('never leave their own design: no other id, no inherited names, no arrays without end', async () => {
+    const [d, other] = [await fresh(), await fresh()]
+    const patched = (patches: object[]) => ({ ...edit(d, 0, opacity('a', 0.5)), patches })
+    const hostile = [
+      [{ op: 'replace', path: ['id'], value: other.id }],
+      [{ op: 'replace', path: [], value: { ...other } }],
+      [{ op: 'replace', path: ['master'], value: 'constructor' }],
+      [{ op: 'add', path: ['layers', '__proto__'], value: {} }],
+      [{ op: 'replace', path: ['layers', 'constructor', 'prototype', 'x'], value: 1 }],
+      [{ op: 'replace', path: ['layers', 'a', 'stops', 'length'], value: 4294967295 }],
+      [{ op: 'add', path: ['layers', 'a', 'placement', 'x', 'y'], value: 1 }],
+      [{ op: 'remove', path: ['layers', 'nobody'] }],
+      [{ op: 'replace', path: ['version'], value: 0 }],
+    ]
+    const begun = performance.now()
+    for (const patches of hostile) {
+      const { results } = await takeEdits(d.id, [patched(patches)], 'one')
+      expect(results, JSON.stringify(patches)).toMatchObject([{ kind: 'refused' }])
+    }
+    expect(performance.now() - begun).toBeLessThan(20_000)
+    expect((await loadDesign(other.id)).design).toEqual(other)
+    expect((await loadDesign(d.id)).design).toEqual(d)
   })
   it('can be replayed to any revision, over snapshots', async () => {
     let d = await fresh()
@@ -82,7 +154,7 @@ describe('blobs and supplies', () => {
     )
   it('are stored once under their hash, with what is needed to know of them', async () => {
     const bytes = await png()
-    const [one, two] = [await storeUpload(bytes, 'patch.png'), await storeUpload(bytes, 'again.png')]
+    const [{ info: one }, { info: two }] = [await storeUpload(bytes, 'patch.png'), await storeUpload(bytes, 'again.png')]
     expect(one.sha).toBe(two.sha)
     expect(Buffer.compare(Buffer.from((await readBlob(one.sha)) as Uint8Array), Buffer.from(bytes))).toBe(0)
     expect((await sourceInfo([one.sha]))[0]).toMatchObject({ width: 30, height: 20, opaque: false, kind: 'picture', mime: 'image/png' })
@@ -93,7 +165,7 @@ describe('blobs and supplies', () => {
         [format]()
         .toBuffer(),
     )
-    expect(await storeUpload(bytes, `x.${format}`)).toMatchObject({ width: 33, height: 21, mime: `image/${format}` })
+    expect((await storeUpload(bytes, `x.${format}`)).info).toMatchObject({ width: 33, height: 21, mime: `image/${format}` })
   })
   it('turn pictures upright as their orientation says (Exif 2.32, orientation 6)', async () => {
     const bytes = new Uint8Array(
@@ -102,13 +174,13 @@ describe('blobs and supplies', () => {
         .withMetadata({ orientation: 6 })
         .toBuffer(),
     )
-    expect(await storeUpload(bytes, 'turned.jpg')).toMatchObject({ width: 20, height: 40 })
+    expect((await storeUpload(bytes, 'turned.jpg')).info).toMatchObject({ width: 20, height: 40 })
   })
   it('take an SVG whole as a picture and in stretches: what cannot be outlines as pictures of those parts, said by name', async () => {
     const svg = new TextEncoder().encode(
       '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 20" width="40" height="20"><rect width="40" height="20" fill="#c65a36"/><text x="2" y="15">hi</text><circle cx="36" cy="4" r="3"/></svg>',
     )
-    const info = await storeUpload(svg, 'label.svg')
+    const { info } = await storeUpload(svg, 'label.svg')
     expect(info).toMatchObject({ kind: 'picture' })
     expect(info.note).toBe('“label.svg” holds text, which cannot be outlines here: that part came in as a picture, the rest as it is.')
     expect(info.stretches?.map((s) => [s.info.kind, s.name])).toEqual([

@@ -1,11 +1,10 @@
 import { sql } from 'kysely'
-import { fromHex } from '../core/colour/colour'
-import { COLOUR_FAMILIES, type ColourFamily, familiesOf } from '../core/colour/families'
+import { COLOUR_FAMILIES, type ColourFamily } from '../core/colour/families'
 import { fitAll, wordsIn } from '../core/text/near'
-import { smallPixels } from '../host/pictures'
 import { MANNERS, type Manner, supplies as shipped } from '../supplies/catalogue'
 import { readBlob, type SourceInfo, sourceInfo, storeUpload } from './blobs'
 import { now, type Store, store, type Tables } from './database'
+import { intake } from './intake'
 
 export type SupplyRow = {
   id: string
@@ -26,17 +25,10 @@ export type SupplyRow = {
 export const ORIENTATIONS = ['wide', 'upright', 'square'] as const
 export type Orientation = (typeof ORIENTATIONS)[number]
 
-/** The colour words of a stored picture or graphic. */
-async function coloursOf(info: SourceInfo): Promise<ColourFamily[]> {
-  if (info.kind === 'graphic')
-    return familiesOf(
-      Object.values(info.parts ?? {}).flatMap((hex) => {
-        const { r, g, b, a } = fromHex(hex)
-        return [r * 255, g * 255, b * 255, a * 255]
-      }),
-    )
-  const bytes = await readBlob(info.sha)
-  return bytes ? familiesOf(await smallPixels(bytes)) : []
+/** The colour words of what is stored already. */
+async function coloursOf(sha: string): Promise<ColourFamily[]> {
+  const bytes = await readBlob(sha)
+  return bytes ? (await intake('upload', { bytes, name: sha })).colours : []
 }
 
 /** How a thing is drawn: as the catalogue says, else as its kind suggests. */
@@ -53,6 +45,7 @@ export async function addSupply(s: {
   blend?: string
   focal?: { x: number; y: number } | null
   rank?: number
+  colours: readonly ColourFamily[]
 }): Promise<void> {
   const db = await store()
   const [info] = await sourceInfo([s.sha])
@@ -74,7 +67,7 @@ export async function addSupply(s: {
       transparent: info.opaque ? 0 : 1,
       orientation: ratio > 1.15 ? 'wide' : ratio < 0.87 ? 'upright' : 'square',
       rank: s.rank ?? 0,
-      colours: (await coloursOf(info)).join(' ') || '-',
+      colours: s.colours.join(' ') || '-',
       manner: mannerOf(s.id, s.kind),
       created_at: now(),
     })
@@ -91,8 +84,7 @@ export async function addSupply(s: {
 export async function describeSupplies(): Promise<void> {
   const db = await store()
   for (const row of await db.selectFrom('supplies').select(['id', 'sha', 'kind']).where('colours', '=', '').execute()) {
-    const [info] = await sourceInfo([row.sha])
-    const colours = info ? (await coloursOf(info)).join(' ') : ''
+    const colours = (await coloursOf(row.sha)).join(' ')
     await db
       .updateTable('supplies')
       .set({ colours: colours || '-', manner: mannerOf(row.id, row.kind) })
@@ -102,8 +94,8 @@ export async function describeSupplies(): Promise<void> {
 }
 
 /** Takes in a file of a person's own and lists it among the supplies. */
-export async function addUpload(bytes: Uint8Array, name: string): Promise<SourceInfo> {
-  const info = await storeUpload(bytes, name)
+export async function addUpload(bytes: Uint8Array, name: string, signal?: AbortSignal): Promise<SourceInfo> {
+  const { info, colours } = await storeUpload(bytes, name, null, signal)
   const label = name.replace(/\.[a-z0-9]+$/i, '').slice(0, 80) || 'Upload'
   await addSupply({
     id: `own-${info.sha.slice(0, 16)}`,
@@ -113,6 +105,7 @@ export async function addUpload(bytes: Uint8Array, name: string): Promise<Source
     words: label.replace(/[-_]/g, ' '),
     own: true,
     rank: -1,
+    colours,
   })
   return info
 }

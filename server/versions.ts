@@ -1,26 +1,58 @@
 import { randomUUID } from 'node:crypto'
-import { checkDesign } from '../core/design/edits'
+import { sql } from 'kysely'
 import type { Design } from '../core/design/schema'
-import { upgrade } from '../core/design/upgrades'
+import { blobsOf } from '../core/design/sources-of'
 import { missing } from '../core/errors'
-import { now, type Store, store } from './database'
+import { now, type Store, store, within } from './database'
+import { holdBlobsFor } from './holding'
+import { readDesign } from './reading-rows'
+import { settings } from './settings'
 
 /** `time`: taken while working; `before`: ahead of a large step; `named`: by a person; `conflict`: what another tab had. */
 export type VersionReason = 'time' | 'before' | 'named' | 'conflict'
 export type VersionRow = { id: string; name: string; reason: VersionReason; revision: number; createdAt: string }
 
+/** How long files outlast the last version that names them, ms. */
+const BACKED_UP_MS = 14 * 24 * 3600 * 1000
 /** A version at least so often while someone works, ms. */
 const EVERY_MS = 10 * 60 * 1000
-/** Versions taken by the clock that are kept at most; the oldest go first. */
-const MOST_BY_CLOCK = 200
+/** In the order of the work, not of the clock, which may be set back. */
+const NEWEST_FIRST = sql`revision desc, versions.rowid desc`
+const ownerOf = (id: string): string => `version:${id}`
 
+/** Keeps a state, with all files that it names. */
 export async function keepVersion(db: Store, design: Design, revision: number, name: string, reason: VersionReason): Promise<string> {
   const id = randomUUID()
-  await db
-    .insertInto('versions')
-    .values({ id, design_id: design.id, name, reason, revision, document: JSON.stringify(design), created_at: now() })
-    .execute()
+  await within(db, async (t) => {
+    await t
+      .insertInto('versions')
+      .values({ id, design_id: design.id, name: name.slice(0, 140), reason, revision, document: JSON.stringify(design), created_at: now() })
+      .execute()
+    await holdBlobsFor(t, ownerOf(id), blobsOf(design))
+  })
   return id
+}
+/** Another state in place of a version's. */
+export const replaceVersion = (db: Store, id: string, design: Design): Promise<void> =>
+  within(db, async (t) => {
+    await t
+      .updateTable('versions')
+      .set({ document: JSON.stringify(design) })
+      .where('id', '=', id)
+      .execute()
+    await holdBlobsFor(t, ownerOf(id), blobsOf(design))
+  })
+async function drop(db: Store, ids: readonly string[]): Promise<void> {
+  if (ids.length === 0) return
+  await within(db, async (t) => {
+    await t.deleteFrom('versions').where('id', 'in', ids).execute()
+    // Backups of the last days still name its files.
+    await t
+      .updateTable('blob_refs')
+      .set({ until: new Date(Date.now() + BACKED_UP_MS).toISOString() })
+      .where('owner', 'in', ids.map(ownerOf))
+      .execute()
+  })
 }
 
 /** Takes a version of a state that is about to be left, where the last one is ten minutes old or there is none since work began. */
@@ -29,23 +61,27 @@ export async function keepByClock(db: Store, design: Design, revision: number): 
     .selectFrom('versions')
     .select(['created_at', 'revision'])
     .where('design_id', '=', design.id)
-    .orderBy('created_at', 'desc')
+    .orderBy(NEWEST_FIRST)
     .executeTakeFirst()
   if (last?.revision === revision) return
   const begun =
     last?.created_at ??
     (await db.selectFrom('edits').select('created_at').where('design_id', '=', design.id).orderBy('revision').executeTakeFirst())?.created_at
-  if (!begun || Date.now() - Date.parse(begun) < EVERY_MS) return
+  // A clock that was set back takes one too many rather than none.
+  const passed = begun ? Date.now() - Date.parse(begun) : 0
+  if (!begun || (passed >= 0 && passed < EVERY_MS)) return
   await keepVersion(db, design, revision, 'While working', 'time')
   const byClock = await db
     .selectFrom('versions')
     .select('id')
     .where('design_id', '=', design.id)
     .where('reason', '=', 'time')
-    .orderBy('created_at', 'desc')
+    .orderBy(NEWEST_FIRST)
     .execute()
-  const old = byClock.slice(MOST_BY_CLOCK).map((v) => v.id)
-  if (old.length > 0) await db.deleteFrom('versions').where('id', 'in', old).execute()
+  await drop(
+    db,
+    byClock.slice(settings.versionsByClock()).map((v) => v.id),
+  )
 }
 
 /** Kept states of a design, newest first. */
@@ -54,7 +90,7 @@ export async function listVersions(designId: string): Promise<VersionRow[]> {
     .selectFrom('versions')
     .select(['id', 'name', 'reason', 'revision', 'created_at'])
     .where('design_id', '=', designId)
-    .orderBy('created_at', 'desc')
+    .orderBy(NEWEST_FIRST)
     .execute()
   return rows.map((r) => ({ id: r.id, name: r.name, reason: r.reason as VersionReason, revision: r.revision, createdAt: r.created_at }))
 }
@@ -68,9 +104,11 @@ export async function versionOf(designId: string, id: string): Promise<Design> {
     .where('id', '=', id)
     .executeTakeFirst()
   if (!row) throw missing('This version is not kept here any more. The design itself is as it was.')
-  return checkDesign(upgrade(JSON.parse(row.document)))
+  return readDesign(row.document, 'This version')
 }
 
 export async function removeVersion(designId: string, id: string): Promise<void> {
-  await (await store()).deleteFrom('versions').where('design_id', '=', designId).where('id', '=', id).execute()
+  const db = await store()
+  const row = await db.selectFrom('versions').select('id').where('design_id', '=', designId).where('id', '=', id).executeTakeFirst()
+  await drop(db, row ? [row.id] : [])
 }

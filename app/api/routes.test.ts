@@ -14,6 +14,7 @@ import * as cutouts from './cutouts/route'
 import * as study from './cutouts/study/route'
 import * as delivery from './deliveries/[id]/route'
 import * as deliveries from './deliveries/route'
+import * as asides from './designs/[id]/asides/route'
 import * as duplicate from './designs/[id]/duplicate/route'
 import * as edits from './designs/[id]/edits/route'
 import * as events from './designs/[id]/events/route'
@@ -31,9 +32,9 @@ import * as supplies from './supplies/route'
 openTemporaryStore()
 const at = <P extends object>(params: P) => ({ params: Promise.resolve(params) })
 const ask = (body?: unknown, method = 'POST', headers: Record<string, string> = {}) =>
-  new Request('http://here/', {
+  new Request('http://localhost/', {
     method,
-    headers,
+    headers: { ...(body === undefined || body instanceof Uint8Array ? {} : { 'content-type': 'application/json' }), ...headers },
     ...(body === undefined
       ? {}
       : { body: body instanceof Uint8Array ? new Uint8Array(body) : typeof body === 'string' ? body : JSON.stringify(body) }),
@@ -53,7 +54,7 @@ describe('designs', () => {
   it('are begun from a name, a campaign and sizes, and listed on the shelf', async () => {
     const made = await told(await designs.POST(ask(asked)))
     expect(made.status).toBe(200)
-    const list = (await told(await designs.GET())).designs as { id: string; campaign: string; channels: { master: boolean }[] }[]
+    const list = (await told(await designs.GET(ask(undefined, 'GET')))).designs as { id: string; campaign: string; channels: { master: boolean }[] }[]
     expect(list.find((d) => d.id === made.id)).toMatchObject({ campaign: 'Autumn', channels: [{ master: true }] })
     expect(await told(await design.GET(ask(undefined, 'GET'), at({ id: made.id as string })))).toMatchObject({
       status: 200,
@@ -91,7 +92,7 @@ describe('designs', () => {
     expect((await design.PATCH(ask({ archived: 'maybe' }, 'PATCH'), at({ id: copy }))).status).toBe(400)
   })
   it('campaigns are listed', async () => {
-    expect((await campaigns.GET()).status).toBe(200)
+    expect((await campaigns.GET(ask(undefined, 'GET'))).status).toBe(200)
   })
 })
 
@@ -103,11 +104,13 @@ describe('edits', () => {
     const logged = (await told(await log.GET(ask(undefined, 'GET'), at({ id: d.id })))).log as { edit: { id: string } }[]
     expect(logged.map((l) => l.edit.id)).toEqual([first.id])
   })
-  it('that collide are answered 409 with the stored design, and kept as a version', async () => {
+  it('that collide are answered 409, and kept as a version when sent to be put aside', async () => {
     const d = await storedDesign()
     await edits.POST(ask({ session: 'one', edits: [editOf(d, 0, setOpacity('a', 0.5))] }), at({ id: d.id }))
     const answer = await told(await edits.POST(ask({ session: 'two', edits: [editOf(d, 0, setOpacity('a', 0.9))] }), at({ id: d.id })))
-    expect(answer).toMatchObject({ status: 409, design: { layers: { a: { opacity: 0.5 } } } })
+    expect(answer).toMatchObject({ status: 409, revision: 1, results: [{ kind: 'conflict' }] })
+    const lost = { session: 'two', edits: [editOf(d, 0, setOpacity('a', 0.9))] }
+    expect(await told(await asides.POST(ask(lost), at({ id: d.id })))).toMatchObject({ status: 200, left: [] })
     const kept = (await told(await versions.GET(ask(undefined, 'GET'), at({ id: d.id })))).versions as { reason: string }[]
     expect(kept.map((v) => v.reason)).toEqual(['conflict'])
   })
@@ -149,20 +152,41 @@ describe('edits', () => {
     expect(await told(await edits.POST(ask({ session: 's', edits: [long] }), at({ id: d.id })))).toMatchObject({ status: 400 })
     expect((await loadDesign(d.id)).design.layers.a?.name).toBe('A')
   })
+  it('are told again to who missed them, after the last one that was heard', async () => {
+    const d = await storedDesign()
+    const send = (base: number, value: number) =>
+      edits.POST(ask({ session: 's', edits: [editOf(d, base, setOpacity('a', value))] }), at({ id: d.id }))
+    for (const n of [0, 1, 2]) await send(n, 0.5 + n / 10)
+    const stop = new AbortController()
+    const heard = async (address: string, headers: Record<string, string> = {}) => {
+      const response = await events.GET(new Request(address, { signal: stop.signal, headers }), at({ id: d.id }))
+      const reader = (response.body as ReadableStream<Uint8Array>).getReader()
+      let text = ''
+      while (!text.includes('data:')) text += new TextDecoder().decode((await reader.read()).value)
+      const data = JSON.parse(/data: (.*)/.exec(text)?.[1] ?? '{}') as { edits: { revision: number; session: string }[] }
+      return [/id: (\d+)/.exec(text)?.[1], data.edits.map((e) => `${e.revision} ${e.session}`)]
+    }
+    expect(await heard('http://localhost/?after=1')).toEqual(['3', ['2 s', '3 s']])
+    expect(await heard('http://localhost/?after=0', { 'last-event-id': '2' })).toEqual(['3', ['3 s']])
+    stop.abort()
+    expect(await told(await edits.GET(ask(undefined, 'GET'), at({ id: d.id })))).toMatchObject({ status: 400 })
+    const since = await edits.GET(new Request('http://localhost/?after=2'), at({ id: d.id }))
+    expect(await told(since)).toMatchObject({ revision: 3, edits: [{ revision: 3, session: 's' }] })
+  })
   it('reach the other tabs as server-sent events', async () => {
     const d = await storedDesign()
     const stop = new AbortController()
-    const response = await events.GET(new Request('http://here/', { signal: stop.signal }), at({ id: d.id }))
+    const response = await events.GET(new Request('http://localhost/', { signal: stop.signal }), at({ id: d.id }))
     expect(response.headers.get('content-type')).toBe('text/event-stream')
     const reader = (response.body as ReadableStream<Uint8Array>).getReader()
     const text = async () => new TextDecoder().decode((await reader.read()).value)
     expect(await text()).toBe(': open\n\n')
-    publish(d.id, { session: 'other', edits: [] })
-    expect(await text()).toBe('data: {"session":"other","edits":[]}\n\n')
+    publish(d.id, { edits: [] }, 7)
+    expect(await text()).toBe('id: 7\ndata: {"edits":[]}\n\n')
     stop.abort()
     expect((await reader.read()).done).toBe(true)
     // Nobody listens any more: publishing harms nothing.
-    publish(d.id, { session: 'other', edits: [] })
+    publish(d.id, { edits: [] })
   })
 })
 
@@ -175,7 +199,7 @@ describe('files', () => {
     expect(new Uint8Array(await back.arrayBuffer())).toEqual(bytes)
     expect(back.headers.get('x-content-type-options')).toBe('nosniff')
     expect(back.headers.get('content-security-policy')).toContain('sandbox')
-    const found = (await told(await supplies.GET(new Request('http://here/?q=schuss&own=1')))).items as { label: string; own: boolean }[]
+    const found = (await told(await supplies.GET(new Request('http://localhost/?q=schuss&own=1')))).items as { label: string; own: boolean }[]
     expect(found).toMatchObject([{ label: 'Schüssel', own: true }])
   })
   it.each([
@@ -205,7 +229,7 @@ describe('tiles of masks', () => {
   const form = (...files: Uint8Array<ArrayBuffer>[]) => {
     const data = new FormData()
     for (const f of files) data.append('tiles', new Blob([f]), 'tile')
-    return new Request('http://here/', { method: 'POST', body: data })
+    return new Request('http://localhost/', { method: 'POST', body: data })
   }
   const tile = (value: number) => writeGreyPng(new Uint8Array(256 * 256).fill(value), 256, 256)
   it('are stored under their hash, and are no supplies', async () => {
@@ -214,7 +238,7 @@ describe('tiles of masks', () => {
     const [first] = answer.stored as string[]
     const back = await blob.GET(ask(undefined, 'GET'), at({ sha: first as string }))
     expect([...new Uint8Array(await back.arrayBuffer())]).toEqual([...tile(3)])
-    const listed = JSON.stringify(await told(await supplies.GET(new Request('http://here/?kind=own'))))
+    const listed = JSON.stringify(await told(await supplies.GET(new Request('http://localhost/?kind=own'))))
     expect(listed).not.toContain(first)
   })
   it('of another size or damaged are refused, and none of the stroke is stored', async () => {
@@ -229,7 +253,7 @@ describe('tiles of masks', () => {
 
 describe('cutting out', () => {
   it.each([
-    ['nothing', undefined],
+    ['an empty body', {}],
     ['no picture', { source: 'x' }],
   ])('refuses %s, and says that nothing was changed', async (_what, body) => {
     for (const route of [cutouts, study]) {
@@ -298,7 +322,7 @@ describe('OpenRaster files', () => {
       'data/a.png': await png(),
     })
   const named = (body: Uint8Array, query = '') =>
-    new Request(`http://here/${query}`, { method: 'POST', headers: { 'x-file-name': 'corner.ora' }, body: new Uint8Array(body) })
+    new Request(`http://localhost/${query}`, { method: 'POST', headers: { 'x-file-name': 'corner.ora' }, body: new Uint8Array(body) })
   it('are looked into without storing anything', async () => {
     const found = await told(await inspect.POST(named(await layered())))
     expect(found).toMatchObject({ status: 200, width: 60, height: 40, own: false })

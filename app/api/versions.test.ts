@@ -11,7 +11,8 @@ import * as layouts from './layouts/route'
 
 openTemporaryStore()
 const at = <P extends object>(params: P) => ({ params: Promise.resolve(params) })
-const post = (body: unknown) => new Request('http://here/', { method: 'POST', body: JSON.stringify(body) })
+const post = (body: unknown) =>
+  new Request('http://localhost/', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
 
 describe('versions', () => {
   it('by name hold the stored state; looking at one gives the design as it was', async () => {
@@ -20,7 +21,7 @@ describe('versions', () => {
     const made = (await (await versions.POST(post({ name: ' Before the talk ' }), at({ id: d.id }))).json()) as { id: string }
     await takeEdits(d.id, [editOf(d, 1, setOpacity('b', 0.1))], 'one')
     expect(await listVersions(d.id)).toMatchObject([{ name: 'Before the talk', reason: 'named', revision: 1 }])
-    const seen = (await (await version.GET(new Request('http://here/'), at({ id: d.id, version: made.id }))).json()) as {
+    const seen = (await (await version.GET(new Request('http://localhost/'), at({ id: d.id, version: made.id }))).json()) as {
       design: typeof d
       sources: unknown[]
     }
@@ -67,12 +68,12 @@ describe('versions', () => {
     const d = await storedDesign()
     for (const name of ['One', 'Two']) await versions.POST(post({ name }), at({ id: d.id }))
     const [first] = await listVersions(d.id)
-    await version.DELETE(new Request('http://here/'), at({ id: d.id, version: first?.id ?? '' }))
+    await version.DELETE(new Request('http://localhost/'), at({ id: d.id, version: first?.id ?? '' }))
     expect(await listVersions(d.id)).toHaveLength(1)
-    const gone = await version.GET(new Request('http://here/'), at({ id: d.id, version: first?.id ?? '' }))
+    const gone = await version.GET(new Request('http://localhost/'), at({ id: d.id, version: first?.id ?? '' }))
     expect(gone.status).toBe(404)
     expect(((await gone.json()) as { message: string }).message).toContain('The design itself is as it was')
-    const small = await picture.GET(new Request('http://here/?side=4'), at({ id: d.id, version: 'x' }))
+    const small = await picture.GET(new Request('http://localhost/?side=4'), at({ id: d.id, version: 'x' }))
     expect(small.status).toBe(400)
     expect(await (await store()).selectFrom('designs').select('revision').where('id', '=', d.id).executeTakeFirst()).toEqual({ revision: 0 })
   })
@@ -83,9 +84,10 @@ describe('guide sets', () => {
   it('are kept by name, replaced by a set of the same name, and removed', async () => {
     await guideSets.POST(post({ name: 'Thirds', guides: [guide] }))
     await guideSets.POST(post({ name: 'Thirds', guides: [guide, { ...guide, id: 'g2', at: 66.67 }] }))
-    const read = async () => ((await (await guideSets.GET()).json()) as { sets: { id: string; name: string; guides: unknown[] }[] }).sets
+    const read = async () =>
+      ((await (await guideSets.GET(new Request('http://localhost/'))).json()) as { sets: { id: string; name: string; guides: unknown[] }[] }).sets
     expect((await read()).map((s) => [s.name, s.guides.length])).toEqual([['Thirds', 2]])
-    await guideSets.DELETE(new Request(`http://here/?id=${(await read())[0]?.id}`))
+    await guideSets.DELETE(new Request(`http://localhost/?id=${(await read())[0]?.id}`))
     expect(await read()).toEqual([])
   })
   it.each([
@@ -100,5 +102,5 @@ describe('guide sets', () => {
 })
 
 it('starting layouts are listed', async () => {
-  expect(((await (await layouts.GET()).json()) as { layouts: unknown[] }).layouts.length).toBeGreaterThanOrEqual(8)
+  expect(((await (await layouts.GET(new Request('http://localhost/'))).json()) as { layouts: unknown[] }).layouts.length).toBeGreaterThanOrEqual(8)
 })

@@ -6,6 +6,7 @@ import { guideIn, guidesOn } from '@/core/design/guides'
 import type { Guide } from '@/core/design/schema'
 import { newGuide } from '../stage/guide-gesture'
 import { useBench, useBenchState } from '../state/bench-context'
+import { asJson } from '../state/wire'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
@@ -103,7 +104,7 @@ function Sets({ guides }: { guides: readonly Guide[] }) {
       }
     })
   const keep = async () => {
-    const r = await fetch('/api/guide-sets', { method: 'POST', body: JSON.stringify({ name: naming, guides }) }).catch(() => null)
+    const r = await fetch('/api/guide-sets', asJson({ name: naming, guides })).catch(() => null)
     if (!r?.ok)
       return bench.notify(
         r ? ((await r.json()) as { message: string }).message : 'The server does not answer. Nothing was kept; try again.',

@@ -5,6 +5,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { inOrder } from '@/core/design/order'
 import type { Design } from '@/core/design/schema'
+import { asJson } from '../state/wire'
 import { Button } from '../ui/button'
 import { type Delivery, type ExportFinding, fetchFiles, isRunning, type Options, PLAIN, sizeLabel } from './delivery'
 import { FilesTable } from './files-table'
@@ -48,10 +49,7 @@ export function ExportScreen({ design, campaign, revision }: { design: Design; c
   const count = [...ticked].length * [...onPages].length
   const running = isRunning(delivery)
   const start = async () => {
-    const r = await fetch('/api/deliveries', {
-      method: 'POST',
-      body: JSON.stringify({ ...options, design: design.id, channels: [...ticked], pages: [...onPages] }),
-    }).catch(() => null)
+    const r = await fetch('/api/deliveries', asJson({ ...options, design: design.id, channels: [...ticked], pages: [...onPages] })).catch(() => null)
     const answer = r
       ? ((await r.json()) as Delivery & { message?: string })
       : { message: 'The server does not answer. The design is safe; try again.' }

@@ -5,6 +5,7 @@ import { Dialog } from 'radix-ui'
 import { useEffect, useState } from 'react'
 import { toast } from 'sonner'
 import { channelPresets, ownChannel } from '@/core/design/channels'
+import { asJson } from '../state/wire'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { type Beginning, BeginWith, type Earlier } from './begin-with'
@@ -66,9 +67,9 @@ export function NewDesign({
     if (specs.length === 0 || !first) return
     setBusy(true)
     const channels = specs.map(({ group: _, ...c }) => c)
-    const r = await fetch('/api/designs', {
-      method: 'POST',
-      body: JSON.stringify({
+    const r = await fetch(
+      '/api/designs',
+      asJson({
         name: name.trim() || 'Untitled design',
         campaign: where.trim() || 'My campaign',
         channels: [...channels.filter((c) => c.id === first), ...channels.filter((c) => c.id !== first)],
@@ -76,7 +77,7 @@ export function NewDesign({
         colour: ground,
         from: from && (from.kind === 'picture' ? { kind: 'picture', sha: from.info.sha } : { kind: from.kind, id: from.id }),
       }),
-    }).catch(() => null)
+    ).catch(() => null)
     const answer = r
       ? ((await r.json()) as { id?: string; message?: string })
       : { message: 'The server does not answer. Nothing was created; try again.' }

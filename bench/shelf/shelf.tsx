@@ -1,10 +1,12 @@
 'use client'
-import { Archive, ArchiveRestore, Copy, Download, Ellipsis, Plus, Search, Upload, X } from 'lucide-react'
+import { Archive, ArchiveRestore, CircleAlert, Copy, Download, Ellipsis, Plus, Search, Upload, X } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { ChooseLayers } from '../import/choose-layers'
+import { recoverUnsent } from '../state/recovery'
+import { asJson } from '../state/wire'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { Mark } from '../ui/mark'
@@ -24,6 +26,7 @@ export type ShelfDesign = {
   page: string
   pages: number
   words: string
+  unreadable?: boolean
 }
 
 const SORTS = { newest: 'Newest first', name: 'By name', sizes: 'Most sizes first' } as const
@@ -71,6 +74,14 @@ export function Shelf({ designs }: { designs: readonly ShelfDesign[] }) {
       router.push(`/designs/${id}`)
     })
   const count = designs.filter((d) => d.archived).length
+  // What closed tabs left unsent goes out, whichever design it is of.
+  useEffect(() => {
+    void recoverUnsent().then(({ text }) => {
+      if (!text) return
+      toast(text, { duration: 9000 })
+      router.refresh()
+    })
+  }, [router])
   return (
     <div className="min-h-dvh">
       <header className="sticky top-0 z-10 flex h-14 items-center gap-6 border-b border-line bg-panel px-7">
@@ -206,13 +217,28 @@ function Card({
   useEffect(() => setWhen(ago(d.updatedAt)), [d.updatedAt])
   useEffect(() => {
     setFindings(d.findings)
-    if (d.findings !== null) return
+    if (d.findings !== null || d.unreadable) return
     const stop = new AbortController()
     fetch(`/api/designs/${d.id}/findings`, { signal: stop.signal })
       .then(async (r) => r.ok && setFindings(((await r.json()) as { findings: unknown[] }).findings.length))
       .catch(() => undefined)
     return () => stop.abort()
-  }, [d.id, d.findings])
+  }, [d.id, d.findings, d.unreadable])
+  if (d.unreadable)
+    return (
+      <li className="flex flex-col gap-2 rounded-[10px] border border-warn/40 bg-warn-ground p-4 text-small">
+        <span className="flex items-center gap-2 font-semibold text-warn">
+          <CircleAlert size={15} /> {d.name} cannot be read
+        </span>
+        <span className="text-soft">
+          What is stored of this one design is damaged; all others are untouched. Save what is there, then bring back a backup as docs/safety.md
+          tells.
+        </span>
+        <a className="mt-auto flex items-center gap-1.5 pt-2 font-semibold underline-offset-2 hover:underline" href={`/api/designs/${d.id}/stored`}>
+          <Download size={13} /> Save what is there
+        </a>
+      </li>
+    )
   return (
     <li className="group relative flex flex-col rounded-[10px] border border-line bg-panel p-3 hover:border-soft/50">
       <Link href={`/designs/${d.id}`} className="flex flex-1 flex-col outline-offset-4" aria-label={`Open ${d.name}`}>
@@ -251,7 +277,7 @@ function Card({
           <Download size={13} />
           Download as .vivid
         </MenuItem>
-        <MenuItem onSelect={() => void call(`/api/designs/${d.id}`, { method: 'PATCH', body: JSON.stringify({ archived: !d.archived }) }, refresh)}>
+        <MenuItem onSelect={() => void call(`/api/designs/${d.id}`, asJson({ archived: !d.archived }, 'PATCH'), refresh)}>
           {d.archived ? <ArchiveRestore size={13} /> : <Archive size={13} />}
           {d.archived ? 'Take out of the archive' : 'Archive'}
         </MenuItem>

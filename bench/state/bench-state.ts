@@ -11,7 +11,7 @@ import type { SourceInfo } from '../render/protocol'
 import type { MaskView } from '../render/seeing'
 import type { FoundSpeck } from '../render/speck-work'
 import type { AreaUse } from './areas'
-import type { SaveState } from './sync'
+import type { Told } from './sync'
 
 export type Tool = 'pick' | 'slot' | 'shape' | 'type' | 'path' | 'brush' | 'cut' | 'weave' | 'area' | 'sample'
 /** What the brush does; shares 0–1, `size` the diameter in px of the page, `step` the distance of its marks in diameters. */
@@ -50,7 +50,7 @@ export type BenchState = {
   editingType: string | null
   view: View
   history: History
-  save: { state: SaveState; message: string | null }
+  save: Told
   resolved: ResolvedPage
   thumbs: Record<string, Thumb>
   layerPictures: Record<string, Uint8ClampedArray<ArrayBuffer>>
@@ -143,7 +143,7 @@ export function openedState(loaded: Loaded, page: string, resolved: ResolvedPage
     editingType: null,
     view: { zoom: 0.5, x: 0, y: 0, fitted: true },
     history: emptyHistory,
-    save: { state: 'saved', message: null },
+    save: { state: 'saved', message: null, kept: true, aside: 0 },
     resolved,
     thumbs: {},
     layerPictures: {},

@@ -125,7 +125,7 @@ describe('after a reload', () => {
     await vi.waitFor(() => expect(layer(bench, 'disc').opacity).toBe(0.2), PATIENCE)
     await vi.waitFor(() => expect(server.sent.map((e) => e.id)).toEqual(['unsent-1']), PATIENCE)
   })
-  it('unsent edits that no longer fit are left out, and said so', async () => {
+  it('unsent edits that are refused are put aside with their reason, and said so', async () => {
     kept.set('unsent/sample', [
       {
         id: 'unsent-2',
@@ -137,8 +137,15 @@ describe('after a reload', () => {
         inverse: [],
       },
     ])
-    const bench = await openBench()
-    await vi.waitFor(() => expect(bench.store.getState().notice?.text).toMatch(/no longer fits/), PATIENCE)
+    const server = newServer()
+    server.take = (edits) => ({
+      status: 400,
+      body: { revision: 0, results: [{ id: edits[0]?.id, kind: 'refused', problem: 'bad-input', message: 'It does not fit.' }] },
+    })
+    const bench = await openBench(server)
+    await vi.waitFor(() => expect(bench.store.getState().notice?.text).toMatch(/could not be stored and lies aside/), PATIENCE)
+    expect(bench.store.getState().save.aside).toBe(1)
+    expect(kept.get('aside/sample')).toMatchObject([{ edit: { id: 'unsent-2' }, message: 'It does not fit.' }])
   })
 })
 

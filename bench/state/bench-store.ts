@@ -37,17 +37,26 @@ export function createBench(loaded: Loaded) {
   const notify = (text: string, tone: 'plain' | 'trouble' = 'plain', action?: NoticeAction) =>
     setState({ notice: { text, tone, id: ++notices, action } })
 
-  const sync = new Sync(loaded.id, loaded.revision, {
-    state: (state, message) => setState({ save: { state, message: message ?? null } }),
+  const sync = new Sync(loaded.id, loaded.revision, loaded.design, {
+    told: (save) => setState({ save }),
     theirs: (edits) => {
-      for (const { edit } of edits) take(edit, false)
+      for (const edit of edits) take(edit, false)
     },
-    conflict: (design, _revision, message) => {
+    replaced: (design, note) => {
       replaceDesign(design)
-      notify(message, 'trouble')
-      setState({ save: { state: 'saved', message: null } })
+      void readLog()
+      if (note) notify(note.text, 'trouble', note.versions ? { label: 'Versions', command: 'versions' } : undefined)
     },
   })
+  /** What can be taken back: the log of the design, and what is on its way. */
+  async function readLog(): Promise<void> {
+    const r = await fetch(`/api/designs/${loaded.id}/log`).catch(() => null)
+    if (!r?.ok) return
+    const { log } = (await r.json()) as { log: { edit: Edit }[] }
+    const past = log.map((l) => l.edit)
+    const known = new Set(past.map((e) => e.id))
+    setState({ history: historyOf([...past, ...sync.pending.filter((e) => !known.has(e.id))]) })
+  }
 
   /** Styles whose files were asked for: looking them up again with every move of the hand would add up. */
   const opened = new WeakSet<TypeStyle>()
@@ -98,9 +107,10 @@ export function createBench(loaded: Loaded) {
     show(design)
     client?.setDesign(design, getState().revision, [...infos.values()])
   }
-  /** Applies an edit that is already recorded: another tab's, an undo, a recovered one. */
+  /** Applies an edit that is already recorded: another tab's, an undo. What is in the hand stays in it. */
   function take(edit: Edit, own: boolean): void {
     const next = applyEdit(getState().design, edit.patches)
+    if (gesture) gesture = { base: applyEdit(gesture.base, edit.patches), last: next }
     show(next, { history: own ? advance(getState().history, edit) : getState().history })
     client?.commit(edit.patches as Patch[], getState().revision)
     if (own) sync.push(edit)
@@ -162,24 +172,7 @@ export function createBench(loaded: Loaded) {
       })
       openFonts(getState().design)
       sync.open()
-      void sync.recover().then((edits) => {
-        for (const edit of edits)
-          try {
-            take(edit, true)
-          } catch {
-            notify('An unsent edit from before the reload no longer fits and was left out.', 'trouble')
-          }
-      })
-      void fetch(`/api/designs/${loaded.id}/log`).then(async (r) => {
-        if (!r.ok) return
-        const { log } = (await r.json()) as { log: { edit: Edit }[] }
-        const own = getState().history
-        const past = historyOf(log.map((l) => l.edit))
-        const known = new Set([...past.done, ...past.undone].map((e) => e.id))
-        setState({
-          history: { done: [...past.done, ...own.done.filter((e) => !known.has(e.id))], undone: own.done.length > 0 ? own.undone : past.undone },
-        })
-      })
+      void readLog()
       return () => {
         made.close()
         sync.close()

@@ -8,14 +8,26 @@ import { type Bench, createBench } from './bench-store'
 import { kept } from './idb.test-data'
 
 /** What the server would do with edits; tests swap it. */
-export type Server = { take: (edits: Edit[]) => { status: number; body: object } | 'offline'; sent: Edit[]; log: Edit[] }
+export type Server = {
+  take: (edits: Edit[]) => { status: number; body: object } | 'offline'
+  /** Called as edits that lost come to be kept. */
+  aside: (edits: Edit[]) => void
+  asides: { edits: Edit[]; into: string | undefined }[]
+  sent: Edit[]
+  log: Edit[]
+}
 export const newServer = (): Server => {
   const server: Server = {
     sent: [],
     log: [],
+    asides: [],
+    aside: () => undefined,
     take: (edits) => {
-      server.sent.push(...edits)
-      return { status: 200, body: { kind: 'accepted', revision: server.sent.length } }
+      const results = edits.map((e) => {
+        if (!server.sent.some((s) => s.id === e.id)) server.sent.push(e)
+        return { id: e.id, kind: 'accepted', revision: server.sent.findIndex((s) => s.id === e.id) + 1 }
+      })
+      return { status: 200, body: { revision: server.sent.length, results } }
     },
   }
   return server
@@ -37,6 +49,8 @@ class FakeWorker {
 class FakeEvents {
   static readonly all: FakeEvents[] = []
   onmessage: ((e: { data: string }) => void) | null = null
+  onerror: (() => void) | null = null
+  readyState = 1
   closed = false
   constructor(readonly url: string) {
     FakeEvents.all.push(this)
@@ -64,6 +78,18 @@ export function stubBrowser(server: Server): void {
       if (answer === 'offline') throw new TypeError('Failed to fetch')
       return Response.json(answer.body, { status: answer.status })
     }
+    if (url.endsWith('/asides')) {
+      const { edits, into } = JSON.parse(how?.body ?? '{}') as { edits: Edit[]; into?: string }
+      server.asides.push({ edits, into })
+      server.aside(edits)
+      return Response.json({ version: 'version-1', left: [] })
+    }
+    const after = /\/edits\?after=(\d+)$/.exec(url)
+    if (after) {
+      const log = server.log.length > 0 ? server.log : server.sent
+      const edits = log.map((edit, n) => ({ revision: n + 1, session: 'other', edit }))
+      return Response.json({ revision: log.length, edits: edits.slice(Number(after[1])) })
+    }
     if (url.endsWith('/log')) return Response.json({ log: server.log.map((edit) => ({ edit })) })
     return new Response(null, { status: 404 })
   })
@@ -74,7 +100,7 @@ export const toStage = (): ToWorker[] => FakeWorker.all[0]?.got ?? []
 export const fromWorker = (message: FromWorker): void => FakeWorker.all[1]?.onmessage?.({ data: message })
 /** Edits of another tab, as the server would tell them. */
 export const fromOtherTab = (edits: { revision: number; edit: Edit }[], session = 'other'): void =>
-  FakeEvents.all.at(-1)?.onmessage?.({ data: JSON.stringify({ session, edits }) })
+  FakeEvents.all.at(-1)?.onmessage?.({ data: JSON.stringify({ edits: edits.map((e) => ({ ...e, session })) }) })
 
 const where = (id: string, plane: Layer['plane'], order: string) => ({ id, page: 'page1', plane, order })
 /** A square post and a link card with a picture, two shapes and a text. */

@@ -12,6 +12,7 @@ import type { Bench, BenchState } from './bench-store'
 import { asked } from './mask-work'
 import { maskedLayer } from './masks'
 import type { StrokeInHand } from './painting'
+import { asJson } from './wire'
 
 /** The mask that cuts a picture out of its ground, where it has one. */
 export const cutOf = (layer: Layer | null | undefined): MaskOf<'painted'> | null =>
@@ -34,9 +35,7 @@ export const cuttable = (s: Pick<BenchState, 'design' | 'selection'>): LayerOf<'
 
 /** Has a picture looked at that is likely to be cut out next: the press then takes less. Nobody waits for it or hears of it. */
 export function studyAhead(source: string): void {
-  fetch('/api/cutouts/study', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ source }) }).catch(
-    () => undefined,
-  )
+  fetch('/api/cutouts/study', asJson({ source })).catch(() => undefined)
 }
 
 /** Whether a picture has a see-through ground of its own: to cut it out would eat into it. */

@@ -3,6 +3,7 @@ import { followHouse, type House, houseAfter } from '@/core/design/house'
 import { inOrder, keyBetween } from '@/core/design/order'
 import type { SourceInfo } from '../render/protocol'
 import type { Bench } from './bench-store'
+import { asJson } from './wire'
 
 /** How long the design stays as it is before the others of its campaign follow, ms. */
 const CALM_MS = 700
@@ -11,11 +12,7 @@ const CALM_MS = 700
 async function send(bench: Bench, house: House): Promise<boolean> {
   bench.set({ house })
   try {
-    const answer = await fetch(`/api/designs/${bench.store.getState().design.id}/house`, {
-      method: 'PUT',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(house),
-    })
+    const answer = await fetch(`/api/designs/${bench.store.getState().design.id}/house`, asJson(house, 'PUT'))
     if (answer.ok) return true
     bench.notify(((await answer.json()) as { message?: string }).message ?? 'The house set could not be kept.', 'trouble')
   } catch {

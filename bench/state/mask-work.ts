@@ -4,6 +4,7 @@ import { apply, inverse, type Point } from '@/core/geometry/matrix'
 import type { PickAnswer, SpecksAnswer } from '@/server/cutouts'
 import type { Bench } from './bench-store'
 import { maskedLayer, maskInHand } from './masks'
+import { asJson } from './wire'
 
 /** The answer of a stream of lines that tells first how far the work is. */
 async function lastLine(response: Response, progress: (share: number) => void): Promise<{ ok: boolean; answer: unknown }> {
@@ -28,7 +29,7 @@ async function lastLine(response: Response, progress: (share: number) => void): 
 export async function asked<T>(
   bench: Bench,
   path: string,
-  body: unknown,
+  body: object,
   signal?: AbortSignal,
   progress: (share: number) => void = () => undefined,
 ): Promise<T | null> {
@@ -36,9 +37,7 @@ export async function asked<T>(
   if (bench.store.getState().notice?.tone === 'trouble') bench.set({ notice: null })
   try {
     const response = await fetch(path, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(body),
+      ...asJson(body),
       ...(signal ? { signal } : {}),
     })
     const inLines = response.headers.get('content-type')?.includes('ndjson')

@@ -6,6 +6,7 @@ import type { Design } from '@/core/design/schema'
 import type { SourceInfo } from '../render/protocol'
 import { useBench, useBenchState } from '../state/bench-context'
 import type { Bench } from '../state/bench-store'
+import { asJson } from '../state/wire'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { DialogFrame } from '../ui/dialog-frame'
@@ -63,8 +64,11 @@ function Versions({ onClose }: { onClose: () => void }) {
   useEffect(() => void read(), [read])
   const keep = async () => {
     setBusy(true)
-    await bench.sync.settled()
-    const r = await fetch(`${base}/versions`, { method: 'POST', body: JSON.stringify({ name: name.trim() }) }).catch(() => null)
+    if (!(await bench.sync.settled())) {
+      setBusy(false)
+      return bench.notify('Not everything is stored yet, so this version would lack it. Nothing was kept; see beside the design’s name.', 'trouble')
+    }
+    const r = await fetch(`${base}/versions`, asJson({ name: name.trim() })).catch(() => null)
     setBusy(false)
     if (!r?.ok)
       return bench.notify(

@@ -1,6 +1,7 @@
 import { store } from '@/server/database'
-import { answer } from '@/server/http'
+import { route } from '@/server/route'
 
 export const dynamic = 'force-dynamic'
-export const GET = () =>
-  answer(async () => ({ campaigns: await (await store()).selectFrom('campaigns').select(['id', 'name']).orderBy('created_at').execute() }))
+export const GET = route(async () => ({
+  campaigns: await (await store()).selectFrom('campaigns').select(['id', 'name']).orderBy('created_at').execute(),
+}))

@@ -1,5 +1,5 @@
 import { startDelivery } from '@/server/deliveries'
-import { answer, jsonBody } from '@/server/http'
+import { route } from '@/server/route'
 
 export const dynamic = 'force-dynamic'
-export const POST = (request: Request) => answer(async () => startDelivery(await jsonBody(request)))
+export const POST = route(async ({ json }) => startDelivery(await json()))

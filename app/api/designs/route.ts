@@ -1,8 +1,8 @@
 import { beginDesign } from '@/server/begin'
 import { listDesigns } from '@/server/designs'
-import { answer, jsonBody } from '@/server/http'
+import { route } from '@/server/route'
 
 export const dynamic = 'force-dynamic'
 
-export const GET = () => answer(async () => ({ designs: await listDesigns() }))
-export const POST = (request: Request) => answer(async () => ({ id: await beginDesign(await jsonBody(request)) }))
+export const GET = route(async () => ({ designs: await listDesigns() }))
+export const POST = route(async ({ json }) => ({ id: await beginDesign(await json()) }))

@@ -1,8 +1,8 @@
 import { keepGuideSet, listGuideSets, removeGuideSet } from '@/server/guide-sets'
-import { answer, jsonBody } from '@/server/http'
+import { route } from '@/server/route'
 
 export const dynamic = 'force-dynamic'
 
-export const GET = () => answer(async () => ({ sets: await listGuideSets() }))
-export const POST = (request: Request) => answer(async () => keepGuideSet(await jsonBody(request)))
-export const DELETE = (request: Request) => answer(() => removeGuideSet(new URL(request.url).searchParams.get('id') ?? ''))
+export const GET = route(async () => ({ sets: await listGuideSets() }))
+export const POST = route(async ({ json }) => keepGuideSet(await json()))
+export const DELETE = route(async ({ query }) => removeGuideSet(query.get('id') ?? ''))

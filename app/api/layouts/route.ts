@@ -1,5 +1,5 @@
 import { listLayouts } from '@/server/begin'
-import { answer } from '@/server/http'
+import { route } from '@/server/route'
 
 export const dynamic = 'force-dynamic'
-export const GET = () => answer(async () => ({ layouts: listLayouts() }))
+export const GET = route(async () => ({ layouts: listLayouts() }))

@@ -1,21 +1,20 @@
-import { answer } from '@/server/http'
+import { route } from '@/server/route'
 import { searchSupplies } from '@/server/supplies'
 
 export const dynamic = 'force-dynamic'
-export const GET = (request: Request) =>
-  answer(async () => {
-    const q = new URL(request.url).searchParams
-    return searchSupplies({
-      q: (q.get('q') ?? '').slice(0, 200),
-      ...(q.get('kind') ? { kind: q.get('kind') as string } : {}),
-      own: q.get('own') === '1',
-      transparent: q.get('transparent') === '1',
-      ...Object.fromEntries(
-        (['orientation', 'colour', 'manner', 'like'] as const).flatMap((key) => {
-          const value = q.get(key)
-          return value ? [[key, value.slice(0, 60)]] : []
-        }),
-      ),
-      offset: Math.max(0, Number(q.get('offset') ?? 0) || 0),
-    })
+export const GET = route(async ({ query }) => {
+  const q = query
+  return searchSupplies({
+    q: (q.get('q') ?? '').slice(0, 200),
+    ...(q.get('kind') ? { kind: q.get('kind') as string } : {}),
+    own: q.get('own') === '1',
+    transparent: q.get('transparent') === '1',
+    ...Object.fromEntries(
+      (['orientation', 'colour', 'manner', 'like'] as const).flatMap((key) => {
+        const value = q.get(key)
+        return value ? [[key, value.slice(0, 60)]] : []
+      }),
+    ),
+    offset: Math.max(0, Number(q.get('offset') ?? 0) || 0),
   })
+})

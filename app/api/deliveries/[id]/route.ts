@@ -1,7 +1,6 @@
 import { readDelivery, stopDelivery } from '@/server/deliveries'
-import { answer } from '@/server/http'
+import { route } from '@/server/route'
 
 export const dynamic = 'force-dynamic'
-type Context = { params: Promise<{ id: string }> }
-export const GET = (_: Request, { params }: Context) => answer(async () => readDelivery((await params).id))
-export const DELETE = (_: Request, { params }: Context) => answer(async () => stopDelivery((await params).id))
+export const GET = route<{ id: string }>(async ({ params }) => readDelivery(params.id))
+export const DELETE = route<{ id: string }>(async ({ params }) => stopDelivery(params.id))

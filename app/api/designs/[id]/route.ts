@@ -2,20 +2,17 @@ import { blobsOf } from '@/core/design/sources-of'
 import { badInput } from '@/core/errors'
 import { sourceInfo } from '@/server/blobs'
 import { archiveDesign, loadDesign } from '@/server/designs'
-import { answer, jsonBody } from '@/server/http'
+import { route } from '@/server/route'
 
 export const dynamic = 'force-dynamic'
-type Context = { params: Promise<{ id: string }> }
 
-export const GET = (_: Request, { params }: Context) =>
-  answer(async () => {
-    const row = await loadDesign((await params).id)
-    return { ...row, sources: await sourceInfo([...blobsOf(row.design)]) }
-  })
+export const GET = route<{ id: string }>(async ({ params }) => {
+  const row = await loadDesign(params.id)
+  return { ...row, sources: await sourceInfo([...blobsOf(row.design)]) }
+})
 
-export const PATCH = (request: Request, { params }: Context) =>
-  answer(async () => {
-    const { archived } = await jsonBody(request)
-    if (typeof archived !== 'boolean') throw badInput('Say whether the design is archived. Nothing was changed.')
-    await archiveDesign((await params).id, archived)
-  })
+export const PATCH = route<{ id: string }>(async ({ params, json }) => {
+  const { archived } = await json()
+  if (typeof archived !== 'boolean') throw badInput('Say whether the design is archived. Nothing was changed.')
+  await archiveDesign(params.id, archived)
+})

@@ -1,10 +1,10 @@
 import { readDelivery } from '@/server/deliveries'
 import { eventStream } from '@/server/events'
-import { answer } from '@/server/http'
+import { route } from '@/server/route'
 
 export const dynamic = 'force-dynamic'
-export const GET = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
-  answer(async () => {
-    const { id } = await params
-    return eventStream(`delivery:${id}`, request.signal, await readDelivery(id))
-  })
+export const GET = route<{ id: string }>(async ({ request, params }) => {
+  const { id } = params
+  await readDelivery(id)
+  return eventStream(`delivery:${id}`, request.signal, async () => ({ event: await readDelivery(id), id: null }))
+})

@@ -1,11 +1,10 @@
 import { deliveredZip } from '@/server/deliveries'
-import { answer } from '@/server/http'
+import { route } from '@/server/route'
 
 export const dynamic = 'force-dynamic'
-export const GET = (_: Request, { params }: { params: Promise<{ id: string }> }) =>
-  answer(
-    async () =>
-      new Response(await deliveredZip((await params).id), {
-        headers: { 'content-type': 'application/zip', 'content-disposition': 'attachment; filename="delivery.zip"' },
-      }),
-  )
+export const GET = route<{ id: string }>(
+  async ({ params }) =>
+    new Response(await deliveredZip(params.id), {
+      headers: { 'content-type': 'application/zip', 'content-disposition': 'attachment; filename="delivery.zip"' },
+    }),
+)

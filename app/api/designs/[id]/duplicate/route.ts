@@ -1,6 +1,5 @@
 import { duplicateDesign } from '@/server/designs'
-import { answer } from '@/server/http'
+import { route } from '@/server/route'
 
 export const dynamic = 'force-dynamic'
-export const POST = (_: Request, { params }: { params: Promise<{ id: string }> }) =>
-  answer(async () => ({ id: await duplicateDesign((await params).id) }))
+export const POST = route<{ id: string }>(async ({ params }) => ({ id: await duplicateDesign(params.id) }))

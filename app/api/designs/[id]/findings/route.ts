@@ -1,5 +1,5 @@
-import { answer } from '@/server/http'
 import { findingsOf } from '@/server/pictures'
+import { route } from '@/server/route'
 
 export const dynamic = 'force-dynamic'
-export const GET = (_: Request, { params }: { params: Promise<{ id: string }> }) => answer(async () => findingsOf((await params).id))
+export const GET = route<{ id: string }>(async ({ params }) => findingsOf(params.id))

@@ -1,5 +1,5 @@
 import { logOf } from '@/server/edits'
-import { answer } from '@/server/http'
+import { route } from '@/server/route'
 
 export const dynamic = 'force-dynamic'
-export const GET = (_: Request, { params }: { params: Promise<{ id: string }> }) => answer(async () => ({ log: await logOf((await params).id) }))
+export const GET = route<{ id: string }>(async ({ params }) => ({ log: await logOf(params.id) }))

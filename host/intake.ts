@@ -1,0 +1,245 @@
+import sharp from 'sharp'
+import type { LightGrid } from '../core/adapt/lightness'
+import { fromHex } from '../core/colour/colour'
+import { type ColourFamily, familiesOf } from '../core/colour/families'
+import { MASK_TILE } from '../core/design/mask'
+import type { Design } from '../core/design/schema'
+import { badInput, Problem } from '../core/errors'
+import { MOST_TEXT, readCube } from '../core/formats/cube'
+import { readGreyPng } from '../core/formats/grey-png'
+import { isOpenRaster, readOpenRaster } from '../core/formats/open-raster/file'
+import type { OraChoice } from '../core/formats/open-raster/stack'
+import { readPackage } from '../core/formats/vivid-package'
+import { type Artwork, readSvg, splitSvg } from '../core/vector/svg'
+import { openMemory } from './kernels'
+import { choicesIn, choose, fromOpenRaster } from './open-raster'
+import { decodePicture, lightGrid, MOST_BYTES, reduceTo, smallPixels, sniff } from './pictures'
+import { sha256 } from './project'
+
+/**
+ * What people bring is read here, on any thread: nothing is stored, and what is found to be whole comes back as what is to be.
+ */
+
+/** What the application knows of a stored picture or graphic. */
+export type SourceInfo = {
+  sha: string
+  kind: 'picture' | 'graphic'
+  mime: string
+  width: number
+  height: number
+  opaque: boolean
+  light: LightGrid | null
+  parts: Record<string, string> | null
+  note?: string
+  /** Of a vector file that cannot all be held as outlines: what shows the same, back to front, boxes in shares of the whole. */
+  stretches?: { info: SourceInfo; name: string; box: { x: number; y: number; width: number; height: number } }[]
+}
+
+/** A file that is to be stored, with what is known of it. */
+export type Found = { info: Omit<SourceInfo, 'kind'> & { kind: SourceInfo['kind'] | 'lut' }; bytes: Uint8Array }
+
+export function refuseLarge(sizeBytes: number, name: string): void {
+  if (sizeBytes > MOST_BYTES)
+    throw new Problem('too-large', `“${name}” is larger than ${MOST_BYTES / 1024 / 1024} MB. Nothing was stored; reduce it and try again.`)
+}
+
+/** Bytes that an SVG may have: more lines than anyone draws. */
+const MOST_SVG = 12_000_000
+/** Primitives of filters in an SVG that are drawn: each costs as much as the whole picture, and they can be chained without end. */
+const MOST_PRIMITIVES = 16
+/** An SVG without its filters where it has too many of their primitives. */
+function withoutFilters(bytes: Uint8Array): Uint8Array {
+  const text = new TextDecoder().decode(bytes)
+  if ((text.match(/<(\w+:)?fe[A-Z]/g) ?? []).length <= MOST_PRIMITIVES) return bytes
+  const cut = text
+    .replace(/<(\w+:)?filter\b[\s\S]*?<\/(\w+:)?filter\s*>/g, '')
+    .replace(/\bfilter\s*=\s*("[^"]*"|'[^']*')/g, '')
+    .replace(/\bfilter\s*:[^;"'}]*/g, '')
+  return new TextEncoder().encode(cut)
+}
+
+async function pictureInfo(bytes: Uint8Array, name: string, mime: string): Promise<SourceInfo> {
+  const picture = await decodePicture(bytes, name)
+  const small = reduceTo(openMemory(), picture, Math.max(0, Math.ceil(Math.log2(Math.max(picture.width, picture.height) / 128))))
+  const { width, height, opaque } = picture
+  return { sha: sha256(bytes), kind: 'picture', mime, width, height, opaque, light: lightGrid(small), parts: null }
+}
+
+/** The colour words of a picture or graphic. */
+async function coloursOf(info: SourceInfo, bytes: Uint8Array): Promise<ColourFamily[]> {
+  if (info.kind !== 'graphic') return familiesOf(await smallPixels(info.mime === 'image/svg+xml' ? withoutFilters(bytes) : bytes))
+  return familiesOf(
+    Object.values(info.parts ?? {}).flatMap((hex) => {
+      const { r, g, b, a } = fromHex(hex)
+      return [r * 255, g * 255, b * 255, a * 255]
+    }),
+  )
+}
+
+/** SVG becomes our own paths; parts that cannot be held are taken as pictures of those parts, and said so by name. */
+async function graphicInfo(bytes: Uint8Array, name: string, files: Found[]): Promise<SourceInfo> {
+  if (bytes.byteLength > MOST_SVG)
+    throw new Problem(
+      'too-large',
+      `“${name}” is larger than ${MOST_SVG / 1e6} MB, more than an SVG can have here. Nothing was stored; simplify it or save it as a picture.`,
+    )
+  const text = new TextDecoder().decode(bytes)
+  const sha = sha256(bytes)
+  try {
+    const art = readSvg(text)
+    if (art.beyond.length === 0) return graphicOf(sha, art)
+    return { ...(await vectorPicture(bytes, name, sha)), ...(await stretchesOf(text, art, name, files)) }
+  } catch (thrown) {
+    if (!(thrown instanceof Problem) || thrown.kind !== 'unsupported') throw thrown
+    const note = `“${name}” uses what a recolourable graphic cannot hold here (${thrown.message}), so it was taken in as a picture.`
+    return { ...(await vectorPicture(bytes, name, sha)), note }
+  }
+}
+const graphicOf = (sha: string, art: Artwork): SourceInfo => ({
+  sha,
+  kind: 'graphic',
+  mime: 'image/svg+xml',
+  width: art.width,
+  height: art.height,
+  opaque: false,
+  light: null,
+  parts: art.parts,
+})
+async function vectorPicture(bytes: Uint8Array, name: string, sha: string): Promise<SourceInfo> {
+  const picture = await decodePicture(withoutFilters(bytes), name)
+  const { width, height, opaque } = picture
+  return { sha, kind: 'picture', mime: 'image/svg+xml', width, height, opaque, light: lightGrid(picture), parts: null }
+}
+
+/** The most stretches that a file is taken apart into. */
+const MOST_STRETCHES = 40
+/** The stretches of a file that cannot all be held, stored, with what became a picture said by name. */
+async function stretchesOf(text: string, art: Artwork, name: string, files: Found[]): Promise<Pick<SourceInfo, 'note' | 'stretches'>> {
+  const parted = splitSvg(text)
+  const named = art.beyond.join(', ')
+  if (parted.length > MOST_STRETCHES || !parted.some((p) => p.beyond === null))
+    return { note: `“${name}” holds ${named}, which cannot be outlines here, so it was taken in as a picture.` }
+  const stretches: NonNullable<SourceInfo['stretches']> = []
+  let n = 0
+  for (const { svg, beyond } of parted) {
+    const bytes = new TextEncoder().encode(svg)
+    if (beyond === null) {
+      const own = readSvg(svg)
+      const info = graphicOf(sha256(bytes), own)
+      files.push({ info, bytes })
+      stretches.push({ info, name: 'Outlines', box: { x: 0, y: 0, width: 1, height: 1 } })
+      continue
+    }
+    const made = await partPicture(bytes, art, files)
+    if (!made) continue
+    n++
+    const label = beyond.replace(/^an? /, '')
+    stretches.push({ ...made, name: `${label.slice(0, 1).toUpperCase()}${label.slice(1)} ${n}` })
+  }
+  return {
+    stretches,
+    note: `“${name}” holds ${named}, which cannot be outlines here: ${n === 1 ? 'that part came in as a picture' : `${n} parts came in as pictures`}, the rest as it is.`,
+  }
+}
+/** A picture of what one stretch shows, cut to it, fine enough for twice its size. */
+async function partPicture(
+  bytes: Uint8Array,
+  art: Artwork,
+  files: Found[],
+): Promise<Pick<NonNullable<SourceInfo['stretches']>[number], 'info' | 'box'> | null> {
+  const scale = Math.min(8, Math.max(2, 2000 / Math.max(art.width, art.height)))
+  const { data, info: size } = await sharp(withoutFilters(bytes), { density: 72 * scale, limitInputPixels: 64_000_000 })
+    .ensureAlpha()
+    .png()
+    .toBuffer({ resolveWithObject: true })
+  if (((await sharp(data).stats()).channels[3]?.max ?? 0) === 0) return null
+  const cut = await sharp(data)
+    .trim({ background: { r: 0, g: 0, b: 0, alpha: 0 }, threshold: 0 })
+    .png()
+    .toBuffer({ resolveWithObject: true })
+  const png = new Uint8Array(cut.data)
+  const info = await pictureInfo(png, 'part.png', 'image/png')
+  files.push({ info, bytes: png })
+  const [left, top] = [-(cut.info.trimOffsetLeft ?? 0), -(cut.info.trimOffsetTop ?? 0)]
+  const box = { x: left / size.width, y: top / size.height, width: cut.info.width / size.width, height: cut.info.height / size.height }
+  return { info, box }
+}
+
+type Upload = { info: SourceInfo; colours: ColourFamily[]; files: Found[] }
+/** Reads an upload: sniffed, limited, decoded once. Throws problems with a text for people. */
+async function readUpload({ bytes, name }: { bytes: Uint8Array; name: string }): Promise<Upload> {
+  if (bytes.byteLength === 0) throw badInput(`“${name}” is empty. Nothing was stored.`)
+  refuseLarge(bytes.byteLength, name)
+  const kind = sniff(bytes, name)
+  const files: Found[] = []
+  const info = kind.kind === 'graphic' ? await graphicInfo(bytes, name, files) : await pictureInfo(bytes, name, kind.mime)
+  return { info, colours: await coloursOf(info, bytes), files }
+}
+
+/** Reads a LUT file to see that it can be used. Throws `bad-input` that says what is wrong with it. */
+function readLut({ bytes, name }: { bytes: Uint8Array; name: string }): { file: Found; name: string } {
+  if (bytes.byteLength > MOST_TEXT) throw new Problem('too-large', `“${name}” is larger than ${MOST_TEXT / 1e6} MB. What was set before stays.`)
+  const { title, size } = readCube(new TextDecoder().decode(bytes))
+  return {
+    name: title || name.replace(/\.cube$/i, '').slice(0, 80) || 'LUT',
+    file: {
+      info: { sha: sha256(bytes), kind: 'lut', mime: 'text/plain', width: size, height: size, opaque: true, light: null, parts: null },
+      bytes,
+    },
+  }
+}
+
+/** The most tiles of one stroke: a mask of 16 384 px a side. */
+const MOST_TILES = 4096
+/** Reads tiles of a painted mask, each a grey PNG of 256 × 256 px; throws where one is not. */
+function readTiles({ tiles }: { tiles: readonly Uint8Array[] }): Found[] {
+  if (tiles.length > MOST_TILES) throw new Problem('too-large', 'This stroke touches too much at once. The mask is as it was before it.')
+  const flat = { kind: 'picture', mime: 'image/png', width: MASK_TILE, height: MASK_TILE, opaque: true, light: null, parts: null } as const
+  return tiles.map((bytes) => {
+    const { width, height } = readGreyPng(bytes)
+    if (width !== MASK_TILE || height !== MASK_TILE)
+      throw badInput(`A tile of a mask is ${MASK_TILE} px a side, not ${width} × ${height}. Nothing was stored.`)
+    return { info: { ...flat, sha: sha256(bytes) }, bytes }
+  })
+}
+
+type Packed = { design: Design; notes: string[]; files: Found[] }
+/** Reads a .vivid package or an OpenRaster file, of the latter all layers or those chosen, with every file that the design names. */
+async function readPacked({ bytes, name, layers }: { bytes: Uint8Array; name: string; layers: readonly string[] | null }): Promise<Packed> {
+  const { design, blobs, notes } = !isOpenRaster(bytes)
+    ? { ...readPackage(bytes), notes: [] }
+    : await fromOpenRaster(layers ? choose(readOpenRaster(bytes), layers) : readOpenRaster(bytes), name)
+  const files: Found[] = []
+  for (const [sha, blob] of blobs) {
+    if (sha256(blob) !== sha) throw badInput('A picture in the package is not the one that its design names. Nothing was stored.')
+    const own = `${sha.slice(0, 8)} in “${name || 'the package'}”`
+    if (/^LUT_[13]D_SIZE/m.test(new TextDecoder().decode(blob.subarray(0, 4096)))) files.push(readLut({ bytes: blob, name: own }).file)
+    else {
+      const found = await readUpload({ bytes: blob, name: own })
+      files.push({ info: found.info, bytes: blob }, ...found.files)
+    }
+  }
+  return { design, notes, files }
+}
+
+async function inspect({
+  bytes,
+  name,
+}: {
+  bytes: Uint8Array
+  name: string
+}): Promise<{ width: number; height: number; own: boolean; choices: OraChoice[] }> {
+  refuseLarge(bytes.byteLength, name)
+  const file = readOpenRaster(bytes)
+  return { width: file.image.width, height: file.image.height, own: file.own !== null, choices: await choicesIn(file) }
+}
+
+/** What can be asked of a reader. */
+export const intakeCalls = {
+  upload: readUpload,
+  lut: async (input: { bytes: Uint8Array; name: string }) => readLut(input),
+  tiles: async (input: { tiles: readonly Uint8Array[] }) => readTiles(input),
+  packed: readPacked,
+  inspect,
+}
+export type IntakeCalls = typeof intakeCalls

@@ -1,0 +1,31 @@
+import { backUpDaily } from './backups'
+import { sweepBlobs } from './blobs'
+import { sqliteOf, store } from './database'
+import { runDeliveries } from './deliveries'
+import { problemIn } from './http'
+import { readInThreads } from './intake'
+import { dataFolder } from './paths'
+import { refuseUnguarded } from './serving'
+
+const HOUR = 3600 * 1000
+
+/** What must hold before anything is answered; throws a problem that says what to do. */
+async function start(): Promise<void> {
+  refuseUnguarded()
+  readInThreads()
+  const db = await store()
+  await sweepBlobs()
+  const copy = () => backUpDaily(sqliteOf(db), dataFolder()).catch((thrown: unknown) => console.error(problemIn(thrown)?.message ?? thrown))
+  await copy()
+  setInterval(() => void copy(), 6 * HOUR).unref()
+  void runDeliveries().catch((thrown: unknown) => console.error(thrown))
+}
+/** The same; where it cannot, says why on the console and ends the process. */
+export async function startOrEnd(): Promise<void> {
+  try {
+    await start()
+  } catch (thrown) {
+    console.error(`\nVivid Layer does not start. ${problemIn(thrown)?.message ?? thrown}\n`)
+    process.exit(1)
+  }
+}
