@@ -1,7 +1,9 @@
 import { Shelf } from '@/bench/shelf/shelf'
 import { Trouble } from '@/bench/trouble'
+import { problemIn } from '@/host/problems'
+import { storedBytes } from '@/server/blobs'
 import { listDesigns } from '@/server/designs'
-import { problemIn } from '@/server/http'
+import { settings } from '@/server/settings'
 
 export const dynamic = 'force-dynamic'
 
@@ -11,5 +13,7 @@ export default async function ShelfPage() {
     if (!problem) throw thrown
     return problem
   })
-  return 'message' in designs ? <Trouble title="The shelf cannot be read" message={designs.message} /> : <Shelf designs={designs} />
+  if ('message' in designs) return <Trouble title="The shelf cannot be read" message={designs.message} />
+  const bytes = await storedBytes()
+  return <Shelf designs={designs} stored={bytes > settings.warnBytes() ? bytes : null} />
 }

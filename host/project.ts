@@ -34,14 +34,21 @@ export type NodeHost = Host & {
   resolve(design: Design, page: string, channel: string): Promise<ResolvedPage>
 }
 
-export function openHost(read: BlobReader, fonts: FontBook = openFonts()): NodeHost {
+/** `lenient`: a file that is damaged counts as gone, instead of ending what is made of it. */
+export function openHost(read: BlobReader, { fonts = openFonts(), lenient = false }: { fonts?: FontBook; lenient?: boolean } = {}): NodeHost {
   const memory = openMemory()
   const decoded = new Map<string, Promise<PictureLevel | null>>()
   const grids = new Map<string, LightGrid>()
   const decode = (sha: string): Promise<PictureLevel | null> => {
     const held = decoded.get(sha)
     if (held) return held
-    const job = read(sha).then((bytes) => (bytes ? decodePicture(bytes, sha.slice(0, 8)) : null))
+    const job = read(sha)
+      .then((bytes) => (bytes ? decodePicture(bytes, sha.slice(0, 8)) : null))
+      .catch((thrown: unknown) => {
+        decoded.delete(sha)
+        if (lenient) return null
+        throw thrown
+      })
     decoded.set(sha, job)
     // Decoded originals are large: only the last is kept, for a second level of the same.
     if (decoded.size > 1) decoded.delete(decoded.keys().next().value as string)

@@ -36,7 +36,12 @@ async function readBlob(sha: string): Promise<Uint8Array | null> {
   const path = join(/* turbopackIgnore: true */ folder(), 'blobs', sha.slice(0, 2), sha)
   return existsSync(path) ? new Uint8Array(await readFile(path)) : null
 }
-const withHost = <T>(turn: number, job: (host: NodeHost) => Promise<T>): Promise<T> => queue.run(turn, () => job((host ??= openHost(readBlob))))
+const withHost = <T>(turn: number, job: (host: NodeHost) => Promise<T>): Promise<T> =>
+  queue.run(turn, () => {
+    host ??= openHost(readBlob, { lenient: true })
+    host.sources.forgetAbsent()
+    return job(host)
+  })
 
 /** The longest that a small picture may take, ms. */
 const MOST_MS = 20_000

@@ -16,7 +16,7 @@ export type SetAside = { version: string; left: { id: string; message: string }[
  * Keeps edits that lost against another tab's as a version, whole: on the stored design, theirs over it, or where more of them
  * fit, on the state that their own tab saw. `into` adds to a version that was made so a moment before. The stored design stays.
  */
-export async function setAside(designId: string, values: unknown, session: unknown, into: unknown): Promise<SetAside> {
+export async function setAside(designId: string, values: unknown, session: unknown, into: unknown, who: string | null = null): Promise<SetAside> {
   const [from, list] = [sessionOf(session), listOfEdits(values)]
   return inTurn(designId, async () => {
     const db = await store()
@@ -33,7 +33,7 @@ export async function setAside(designId: string, values: unknown, session: unkno
       await replaceVersion(db, into, made.design)
       return { version: into, left: [...left, ...made.left] }
     }
-    const version = await keepVersion(db, made.design, revision, `From another tab: ${edits[0]?.name ?? 'edit'}`, 'conflict')
+    const version = await keepVersion(db, made.design, revision, `From another tab: ${edits[0]?.name ?? 'edit'}`, 'conflict', who)
     return { version, left: [...left, ...made.left] }
   })
 }

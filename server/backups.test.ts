@@ -5,9 +5,9 @@ import Database from 'better-sqlite3'
 import { sql } from 'kysely'
 import { afterAll, describe, expect, it } from 'vitest'
 import { Problem } from '../core/errors'
+import { problemIn } from '../host/problems'
 import { backUp, backUpAside, backUpDaily, listBackups, restoreBackup } from './backups'
 import { openStore, type Store, sqliteOf, within } from './database'
-import { problemIn } from './http'
 import { holdFolder } from './lock'
 
 const folders: string[] = []
@@ -90,7 +90,9 @@ describe('a database', () => {
     const db = await openStore(file(data))
     // 2 is FULL (SQLite documentation, PRAGMA synchronous).
     expect(sqliteOf(db).pragma('synchronous', { simple: true })).toBe(2)
-    await sql`delete from kysely_migration where name = '005-versions-hold-their-files'`.execute(db)
+    // As the version before left it.
+    for (const table of ['edits', 'versions']) await sql.raw(`alter table ${table} drop column who`).execute(db)
+    await sql`delete from kysely_migration where name = '006-who-edits'`.execute(db)
     await db.destroy()
     await (await openStore(file(data))).destroy()
     expect((await listBackups(data)).map((b) => b.name.slice(0, 14))).toEqual(['before-upgrade'])

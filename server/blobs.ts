@@ -185,6 +185,14 @@ export async function sweepBlobs(): Promise<number> {
   }
   return gone.length + (await sweepFolder(db))
 }
+/** What is stored, bytes: files as their rows say, and the database. */
+export async function storedBytes(): Promise<number> {
+  const { sum } = await (await store())
+    .selectFrom('blobs')
+    .select((e) => e.fn.sum<number | null>('size_bytes').as('sum'))
+    .executeTakeFirstOrThrow()
+  return Number(sum ?? 0) + (statSync(join(/* turbopackIgnore: true */ dataFolder(), 'vivid.sqlite'), { throwIfNoEntry: false })?.size ?? 0)
+}
 /** Temporary files of more than an hour ago, and files of more than a day ago without a row. */
 async function sweepFolder(db: Store): Promise<number> {
   const root = join(/* turbopackIgnore: true */ dataFolder(), 'blobs')

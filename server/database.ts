@@ -32,9 +32,20 @@ export type Tables = {
     inverse: string
     session: string
     created_at: string
+    /** Who made it, where a reverse proxy says so. */
+    who: string | null
   }
   snapshots: { design_id: string; revision: number; document: string }
-  versions: { id: string; design_id: string; name: string; reason: string; revision: number; document: string; created_at: string }
+  versions: {
+    id: string
+    design_id: string
+    name: string
+    reason: string
+    revision: number
+    document: string
+    created_at: string
+    who: string | null
+  }
   blobs: {
     sha: string
     kind: string

@@ -6,12 +6,12 @@ import { z } from 'zod'
 import { inOrder } from '../core/design/order'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
-import { badInput, messageOf, missing } from '../core/errors'
+import { badInput, missing, tooLarge } from '../core/errors'
+import { problemIn } from '../host/problems'
 import { damagedBlobs, drawn, lacking } from './blobs'
 import { now, store } from './database'
 import { loadDesign } from './designs'
 import { publish } from './events'
-import { problemIn } from './http'
 import { dataPath } from './paths'
 import { deliveryThread, stopDeliveryThread } from './render'
 
@@ -100,12 +100,25 @@ export function fileNames(design: Design, o: DeliveryOptions): DeliveredFile[] {
     )
 }
 
+/** px that a delivered file may have, and of a JPEG's side (ISO/IEC 10918-1: sixteen bits). */
+const MOST_PX = 400_000_000
+const MOST_JPEG_SIDE = 65_535
+/** What could not be made, or not be opened by anybody, is refused before it is tried. */
+function refuseLargeFiles(files: readonly DeliveredFile[], format: DeliveryOptions['format']): void {
+  const large = files.find((f) => f.width * f.height > MOST_PX || (format === 'jpeg' && Math.max(f.width, f.height) > MOST_JPEG_SIDE))
+  if (large)
+    throw tooLarge(
+      `“${large.name}” would have ${large.width.toLocaleString('en')} × ${large.height.toLocaleString('en')} px, more than a file can have here (${MOST_PX / 1e6} million, a JPEG ${MOST_JPEG_SIDE.toLocaleString('en')} a side). Nothing was exported; choose a smaller scale.`,
+    )
+}
+
 export async function startDelivery(value: unknown): Promise<Delivery> {
   const parsed = deliveryOptions.safeParse(value)
   if (!parsed.success) throw badInput(`${parsed.error.issues[0]?.message ?? 'The options are not valid.'} Nothing was exported.`)
   const { design } = await loadDesign(parsed.data.design)
   const files = fileNames(design, parsed.data)
   if (files.length === 0) throw badInput('None of these sizes is in the design. Nothing was exported.')
+  refuseLargeFiles(files, parsed.data.format)
   const id = randomUUID()
   const db = await store()
   await db
@@ -235,7 +248,9 @@ async function deliver(d: Delivery): Promise<void> {
       d.done++
     } catch (thrown) {
       if (stopped(d.id)) break
-      Object.assign(file, { state: 'failed', message: messageOf(thrown) })
+      const problem = problemIn(thrown)
+      if (!problem) console.error(thrown)
+      Object.assign(file, { state: 'failed', message: problem?.message ?? 'This file could not be made. The design is safe; start it again.' })
     }
     await save(d)
   }

@@ -53,15 +53,16 @@ export async function knownOf(db: Store, designId: string, values: readonly unkn
   return new Map(rows.map((r) => [r.id, r.revision]))
 }
 
-const CONFLICT = 'Another tab changed the same thing first.'
+const conflictWith = (theirs: string | null, own: string | null): string =>
+  `${theirs && theirs !== own ? theirs : 'Another tab'} changed the same thing first.`
 
 /**
  * Takes edits in order and says of each what became of it. One on an older revision is rebased where it touches other fields
  * than what other tabs stored since; else it is in conflict. The first that is refused or in conflict ends it: those before it
  * are stored, those after it were not looked at. An id that is there already is accepted without effect, so that sending again
- * is harmless. Throws `missing` for no such design, `bad-input` for no session or list.
+ * is harmless. `who` is kept with them. Throws `missing` for no such design, `bad-input` for no session or list.
  */
-export async function takeEdits(designId: string, values: unknown, session: unknown): Promise<EditAnswer> {
+export async function takeEdits(designId: string, values: unknown, session: unknown, who: string | null = null): Promise<EditAnswer> {
   const [from, list] = [sessionOf(session), listOfEdits(values)]
   return inTurn(designId, async () => {
     const db = await store()
@@ -85,13 +86,14 @@ export async function takeEdits(designId: string, values: unknown, session: unkn
             'This edit was made on a later state than the one stored here: the stored design was brought back to an earlier state. It was not stored.',
           )
         const theirs = others.filter((o) => o.revision > edit.base)
-        const next = theirs.some((o) => collide(o.edit.patches, edit.patches)) ? null : applied(design, edit, theirs.length > 0)
+        const against = theirs.find((o) => collide(o.edit.patches, edit.patches))
+        const next = against ? null : applied(design, edit, theirs.length > 0)
         if (!next && edit.way === 'keep') {
           results.push({ id, kind: 'passed' })
           continue
         }
         if (!next) {
-          results.push({ id, kind: 'conflict', message: CONFLICT })
+          results.push({ id, kind: 'conflict', message: conflictWith((against ?? theirs.at(-1))?.who ?? null, who) })
           break
         }
         await refuseAbsent(db, next, design)
@@ -104,13 +106,19 @@ export async function takeEdits(designId: string, values: unknown, session: unkn
         break
       }
     }
-    await commit(db, row, design, taken, from)
+    await commit(db, row, design, taken, { session: from, who })
     return { revision, results }
   })
 }
 
 /** What other tabs stored since the oldest of these edits was made. */
-async function since(db: Store, designId: string, list: readonly unknown[], revision: number, session: string): Promise<Logged[]> {
+async function since(
+  db: Store,
+  designId: string,
+  list: readonly unknown[],
+  revision: number,
+  session: string,
+): Promise<(Logged & { who: string | null })[]> {
   const bases = list.flatMap((v) => (typeof v === 'object' && v !== null && 'base' in v && typeof v.base === 'number' ? [v.base] : []))
   const base = Math.min(revision, ...bases)
   if (base >= revision) return []
@@ -121,7 +129,7 @@ async function since(db: Store, designId: string, list: readonly unknown[], revi
     .where('revision', '>', base)
     .where('session', '!=', session)
     .execute()
-  return rows.map(loggedOf)
+  return rows.map((r) => ({ ...loggedOf(r), who: r.who }))
 }
 /** A design with an edit; null where it no longer fits what others made of the design. */
 function applied(design: Design, edit: Edit, changedByOthers: boolean): Design | null {
@@ -139,14 +147,14 @@ async function commit(
   before: { design: Design; revision: number },
   design: Design,
   taken: readonly { revision: number; edit: Edit; before: Design }[],
-  session: string,
+  { session, who }: { session: string; who: string | null },
 ): Promise<void> {
   const last = taken.at(-1)
   if (!last) return
   const [document, { id }] = [JSON.stringify(design), before.design]
   await within(db, async (t) => {
     await keepByClock(t, before.design, before.revision)
-    for (const { edit, revision, before: state } of taken) if (edit.keep) await keepVersion(t, state, revision - 1, edit.keep, 'before')
+    for (const { edit, revision, before: state } of taken) if (edit.keep) await keepVersion(t, state, revision - 1, edit.keep, 'before', who)
     await t
       .insertInto('edits')
       .values(
@@ -161,6 +169,7 @@ async function commit(
           inverse: JSON.stringify(e.inverse),
           session,
           created_at: now(),
+          who,
         })),
       )
       .execute()

@@ -2,7 +2,7 @@ import { availableParallelism } from 'node:os'
 import sharp from 'sharp'
 import { Problem } from '../core/errors'
 import { type IntakeCalls, intakeCalls } from '../host/intake'
-import { newRenderThread, type RenderThread } from './render'
+import { newRenderThread, type RenderThread, ThreadEnded } from './render'
 import { settings } from './settings'
 
 type Input<K extends keyof IntakeCalls> = Parameters<IntakeCalls[K]>[0]
@@ -121,14 +121,21 @@ function inThread<K extends keyof IntakeCalls>(call: K, input: Input<K>, signal?
         resolve(value as Output<K>)
       },
       (thrown: unknown) => {
-        // A thread that ran out of its memory is gone.
-        const gone = !(typeof thrown === 'object' && thrown !== null && 'kind' in thrown)
-        end(
-          gone
-            ? new Problem('too-large', 'This file needs more memory than there is for it here. Nothing was stored; reduce it and try again.')
-            : null,
+        if (thrown instanceof Problem || ended) {
+          end(null)
+          return reject(thrown)
+        }
+        // A thread that ran out of its memory is gone; what a reader did not expect is damaged or very unusual.
+        if (thrown instanceof ThreadEnded)
+          return end(new Problem('too-large', 'This file needs more memory than there is for it here. Nothing was stored; reduce it and try again.'))
+        console.error(thrown)
+        end(null)
+        reject(
+          new Problem(
+            'bad-input',
+            'This file cannot be read here: it is damaged, or made in a way that was not foreseen. Nothing was stored; save it anew and try again.',
+          ),
         )
-        reject(thrown)
       },
     )
   })

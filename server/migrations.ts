@@ -65,4 +65,9 @@ export const migrations: Record<string, Migration> = {
           )
     },
   },
+  '006-who-edits': {
+    async up(db: Kysely<unknown>) {
+      for (const table of ['edits', 'versions']) await sql.raw(`alter table ${table} add column who text`).execute(db)
+    },
+  },
 }

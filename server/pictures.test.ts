@@ -15,6 +15,7 @@ vi.mock('./render', () => ({
   }),
   renderThread: () => ({}),
   stopPictureThread: () => undefined,
+  ThreadEnded: class extends Error {},
 }))
 
 openTemporaryStore()

@@ -10,7 +10,7 @@ import { drawn } from './blobs'
 import { store } from './database'
 import { loadDesign } from './designs'
 import { dataPath } from './paths'
-import { pictureThread, type RenderCalls, renderThread, stopPictureThread } from './render'
+import { pictureThread, type RenderCalls, renderThread, stopPictureThread, ThreadEnded } from './render'
 import { versionOf } from './versions'
 
 /** Whether a file that can be made again is here; one that a stop left empty is not. */
@@ -25,11 +25,17 @@ async function cached(path: string, make: () => Promise<Uint8Array>): Promise<Ui
   return new Uint8Array(await readFile(path))
 }
 
+/** Sizes that pictures are made in: what is asked for is shown from the next larger one. */
+const SIDES = [64, 128, 240, 320, 400, 540, 720, 1080, 1350, 1600, 2000]
+function sideFor(asked: number): number {
+  if (!(asked >= 16 && asked <= 2000)) throw badInput('A picture is between 16 and 2000 px long.')
+  return SIDES.find((s) => s >= asked) ?? 2000
+}
+
 /** A rendered picture of one page on one channel, `longSide` px long; kept by the design's content. */
 export async function thumbnail(id: string, page: string, channel: string, longSide: number): Promise<Uint8Array<ArrayBuffer>> {
-  if (!(longSide >= 16 && longSide <= 2000)) throw badInput('A picture is between 16 and 2000 px long.')
   const { design } = await loadDesign(id)
-  return pictureOf(design, page, channel, longSide)
+  return pictureOf(design, page, channel, sideFor(longSide))
 }
 
 /** A kept state as a picture; without page or channel the master's first page. */
@@ -40,13 +46,13 @@ export async function versionPicture(
   channel: string | null,
   longSide: number,
 ): Promise<Uint8Array<ArrayBuffer>> {
-  if (!(longSide >= 16 && longSide <= 2000)) throw badInput('A picture is between 16 and 2000 px long.')
+  const side = sideFor(longSide)
   const design = await versionOf(id, version)
   const shown = {
     page: page && design.pages[page] ? page : (inOrder(design.pages)[0]?.id ?? ''),
     channel: channel && design.channels[channel] ? channel : design.master,
   }
-  return pictureOf(design, shown.page, shown.channel, longSide)
+  return pictureOf(design, shown.page, shown.channel, side)
 }
 
 /** What takes longer than its own limit of 20 s by so much has its thread ended, ms. */
@@ -68,7 +74,7 @@ export async function pictureOf(design: Design, page: string, channel: string, l
   if (tooLong.has(key)) return lastOf(last, longSide)
   try {
     const known = isMade(path)
-    const bytes = await cached(path, () => inTime({ ...shown, page, channel, longSide }))
+    const bytes = await cached(path, () => inTime('thumbnail', { ...shown, page, channel, longSide }))
     if (!known) await writeFile(last, bytes)
     return bytes
   } catch (thrown) {
@@ -81,7 +87,7 @@ export async function pictureOf(design: Design, page: string, channel: string, l
 const isLate = (thrown: unknown): boolean => typeof thrown === 'object' && thrown !== null && 'kind' in thrown && thrown.kind === 'stopped'
 
 /** One picture from the thread for them; a thread that does not come to an end is ended. */
-async function inTime(input: RenderCalls['thumbnail']['in'], again = true): Promise<Uint8Array> {
+async function inTime<K extends 'thumbnail' | 'findings'>(call: K, input: RenderCalls[K]['in'], again = true): Promise<RenderCalls[K]['out']> {
   const thread = pictureThread()
   let ended = false
   const timer = setTimeout(
@@ -89,14 +95,15 @@ async function inTime(input: RenderCalls['thumbnail']['in'], again = true): Prom
       ended = true
       stopPictureThread()
     },
-    MOST_MS + 20_000 * thread.waits,
+    // Findings are of all pages on all channels, a turn each.
+    (call === 'findings' ? 4 : 1) * MOST_MS + 20_000 * thread.waits,
   )
   try {
-    return await thread.call('thumbnail', input)
+    return await thread.call(call, input)
   } catch (thrown) {
-    if (ended) throw new Problem('stopped', 'This page takes too long to be shown small. The design is safe.')
+    if (ended) throw new Problem('stopped', 'This takes too long to be made here. The design is safe.')
     // The thread ended under another's picture.
-    if (again && thrown instanceof Error && /thread ended/.test(thrown.message)) return inTime(input, false)
+    if (again && thrown instanceof ThreadEnded) return inTime(call, input, false)
     throw thrown
   } finally {
     clearTimeout(timer)
@@ -131,7 +138,7 @@ export async function sourcePreview(sha: string, side: number): Promise<Uint8Arr
 /** What the checks find in the stored design, on all pages and channels; the count is kept for the shelf. */
 export async function findingsOf(id: string) {
   const { design, revision } = await loadDesign(id)
-  const found = await pictureThread().call('findings', await drawn(design))
+  const found = await inTime('findings', await drawn(design))
   const db = await store()
   await db.updateTable('designs').set({ findings: found.length, checked_revision: revision }).where('id', '=', id).execute()
   return { revision, findings: found }

@@ -1,6 +1,7 @@
 import { Worker } from 'node:worker_threads'
 import type { Finding } from '../core/checks/define'
 import type { Dab } from '../core/design/mask'
+import { Problem, type ProblemKind } from '../core/errors'
 import type { PictureLevel } from '../core/render/sources'
 import type { IntakeCalls } from '../host/intake'
 import type { PickAsked, SpecksAsked } from '../host/mask-work'
@@ -44,8 +45,19 @@ export type RenderCalls = {
   }
 }
 export type RenderMessage = { id: number; call: keyof RenderCalls; input: unknown }
-export type RenderReply = { id: number; progress?: number; value?: unknown; error?: { kind: string; message: string } }
+export type RenderReply = {
+  id: number
+  progress?: number
+  value?: unknown /** `kind` null: no problem that people are told of, but a fault. */
+  error?: { kind: ProblemKind | null; message: string }
+}
 
+/** A thread is gone, with what it was at: by its memory's end, a fault in it, or as it was stopped. */
+export class ThreadEnded extends Error {
+  constructor() {
+    super('The render thread ended.')
+  }
+}
 /** One more thread, of whoever asks for it. */
 export const newRenderThread = (): RenderThread => new RenderThread()
 
@@ -69,11 +81,14 @@ export class RenderThread {
         return
       }
       this.waiting.delete(reply.id)
-      if (reply.error) w.reject(Object.assign(new Error(reply.error.message), { kind: reply.error.kind }))
+      if (reply.error) w.reject(reply.error.kind ? new Problem(reply.error.kind, reply.error.message) : new Error(reply.error.message))
       else w.resolve(reply.value as never)
     })
-    this.worker.on('error', (error) => this.fail(error))
-    this.worker.on('exit', () => this.fail(new Error('The render thread ended.')))
+    this.worker.on('error', (error) => {
+      console.error(error)
+      this.fail(new ThreadEnded())
+    })
+    this.worker.on('exit', () => this.fail(new ThreadEnded()))
   }
   private fail(error: Error): void {
     for (const w of this.waiting.values()) w.reject(error)

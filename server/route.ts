@@ -1,6 +1,7 @@
 import { Problem } from '../core/errors'
 import { GUARDS, refusalOf, servedHosts } from './gate'
 import { answer } from './http'
+import { whoIn } from './serving'
 
 /** Bytes that a body of JSON may have. */
 const MOST_JSON = 24 * 1024 * 1024
@@ -10,6 +11,8 @@ export type Given<P> = {
   params: P
   /** What the address asks for. */
   query: URLSearchParams
+  /** Who asks, where a reverse proxy says so. */
+  who: string | null
   /** The body, an object sent as `application/json`; throws `bad-input` for anything else. */
   json: (most?: number) => Promise<Record<string, unknown>>
   /** The body as it comes, of at most so many bytes; throws `too-large`. */
@@ -39,6 +42,7 @@ export function route<P = object>(job: (given: Given<P>) => Promise<unknown>, mi
           return job({
             request,
             params: ((await context?.params) ?? {}) as P,
+            who: whoIn(request.headers),
             query: new URL(request.url).searchParams,
             bytes,
             json: (most = MOST_JSON) => jsonOf(request, most),

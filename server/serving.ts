@@ -27,6 +27,11 @@ export function refuseUnguarded(env: Readonly<Record<string, string | undefined>
     `Vivid Layer has no sign-in of its own yet, so it answers on this machine alone, not on ${addresses.join(', ')}. Start it with “-H 127.0.0.1”. To serve it beyond, put a reverse proxy with TLS and sign-in before it, name its hosts in VIVID_HOSTS and set VIVID_SIGN_IN=proxy: the README tells how.`,
   )
 }
+/** Who asks, by the header that `VIVID_USER_HEADER` names: only what a reverse proxy sets is believed. */
+export function whoIn(headers: Headers, env: Readonly<Record<string, string | undefined>> = process.env): string | null {
+  const name = env.VIVID_USER_HEADER
+  return (isProxied(env) && name && headers.get(name)?.trim().slice(0, 80)) || null
+}
 /** Whether a reverse proxy signs people in, and so may say in a header who edits. */
 export const isProxied = (env: Readonly<Record<string, string | undefined>> = process.env): boolean =>
   env.VIVID_SIGN_IN === 'proxy' && Boolean(env.VIVID_HOSTS)

@@ -1,9 +1,10 @@
+import { problemIn } from '../host/problems'
 import { backUpDaily } from './backups'
 import { sweepBlobs } from './blobs'
 import { sqliteOf, store } from './database'
 import { runDeliveries } from './deliveries'
-import { problemIn } from './http'
 import { readInThreads } from './intake'
+import { sweepLeftovers } from './leftovers'
 import { dataFolder } from './paths'
 import { refuseUnguarded } from './serving'
 
@@ -15,6 +16,7 @@ async function start(): Promise<void> {
   readInThreads()
   const db = await store()
   await sweepBlobs()
+  await sweepLeftovers()
   const copy = () => backUpDaily(sqliteOf(db), dataFolder()).catch((thrown: unknown) => console.error(problemIn(thrown)?.message ?? thrown))
   await copy()
   setInterval(() => void copy(), 6 * HOUR).unref()

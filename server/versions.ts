@@ -10,7 +10,7 @@ import { settings } from './settings'
 
 /** `time`: taken while working; `before`: ahead of a large step; `named`: by a person; `conflict`: what another tab had. */
 export type VersionReason = 'time' | 'before' | 'named' | 'conflict'
-export type VersionRow = { id: string; name: string; reason: VersionReason; revision: number; createdAt: string }
+export type VersionRow = { id: string; name: string; reason: VersionReason; revision: number; createdAt: string; who: string | null }
 
 /** How long files outlast the last version that names them, ms. */
 const BACKED_UP_MS = 14 * 24 * 3600 * 1000
@@ -21,12 +21,19 @@ const NEWEST_FIRST = sql`revision desc, versions.rowid desc`
 const ownerOf = (id: string): string => `version:${id}`
 
 /** Keeps a state, with all files that it names. */
-export async function keepVersion(db: Store, design: Design, revision: number, name: string, reason: VersionReason): Promise<string> {
+export async function keepVersion(
+  db: Store,
+  design: Design,
+  revision: number,
+  name: string,
+  reason: VersionReason,
+  who: string | null = null,
+): Promise<string> {
   const id = randomUUID()
   await within(db, async (t) => {
     await t
       .insertInto('versions')
-      .values({ id, design_id: design.id, name: name.slice(0, 140), reason, revision, document: JSON.stringify(design), created_at: now() })
+      .values({ id, design_id: design.id, name: name.slice(0, 140), reason, revision, document: JSON.stringify(design), created_at: now(), who })
       .execute()
     await holdBlobsFor(t, ownerOf(id), blobsOf(design))
   })
@@ -88,11 +95,11 @@ export async function keepByClock(db: Store, design: Design, revision: number): 
 export async function listVersions(designId: string): Promise<VersionRow[]> {
   const rows = await (await store())
     .selectFrom('versions')
-    .select(['id', 'name', 'reason', 'revision', 'created_at'])
+    .select(['id', 'name', 'reason', 'revision', 'created_at', 'who'])
     .where('design_id', '=', designId)
     .orderBy(NEWEST_FIRST)
     .execute()
-  return rows.map((r) => ({ id: r.id, name: r.name, reason: r.reason as VersionReason, revision: r.revision, createdAt: r.created_at }))
+  return rows.map((r) => ({ id: r.id, name: r.name, reason: r.reason as VersionReason, revision: r.revision, createdAt: r.created_at, who: r.who }))
 }
 
 /** The design as it was in a version; throws `missing` where there is none. */

@@ -1,5 +1,6 @@
 import { parentPort } from 'node:worker_threads'
-import { messageOf, Problem } from '../core/errors'
+import { messageOf } from '../core/errors'
+import { problemIn } from '../host/problems'
 import { renderCalls } from '../host/render-calls'
 import type { RenderMessage, RenderReply } from '../server/render'
 
@@ -8,6 +9,9 @@ parentPort?.on('message', (message: RenderMessage) => {
   const run = renderCalls[message.call] as (input: unknown, progress: (share: number) => void) => Promise<unknown>
   run(message.input, (progress) => reply({ progress })).then(
     (value) => reply({ value }),
-    (thrown: unknown) => reply({ error: { kind: thrown instanceof Problem ? thrown.kind : 'stopped', message: messageOf(thrown) } }),
+    (thrown: unknown) => {
+      const problem = problemIn(thrown)
+      reply({ error: { kind: problem?.kind ?? null, message: problem?.message ?? messageOf(thrown) } })
+    },
   )
 })

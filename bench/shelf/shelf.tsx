@@ -39,7 +39,7 @@ const ago = (iso: string): string => {
 }
 
 /** Where designs are found and begun. */
-export function Shelf({ designs }: { designs: readonly ShelfDesign[] }) {
+export function Shelf({ designs, stored }: { designs: readonly ShelfDesign[]; stored: number | null }) {
   const router = useRouter()
   const [query, setQuery] = useState('')
   const [sort, setSort] = useState<keyof typeof SORTS>('newest')
@@ -136,6 +136,12 @@ export function Shelf({ designs }: { designs: readonly ShelfDesign[] }) {
           </Button>
         </div>
       </header>
+      {stored !== null && (
+        <p className="flex items-center gap-2 border-b border-warn/30 bg-warn-ground px-7 py-2 text-small text-warn">
+          <CircleAlert size={14} />
+          {(stored / 1e9).toFixed(1)} GB are stored on this server. Remove versions that nobody needs, or make room and raise VIVID_WARN_GB.
+        </p>
+      )}
       <ChooseLayers
         file={layered}
         onClose={() => setLayered(null)}

@@ -12,7 +12,7 @@ import { Choice } from '../ui/choice'
 import { DialogFrame } from '../ui/dialog-frame'
 import { SplitView } from './split-view'
 
-type Version = { id: string; name: string; reason: 'time' | 'before' | 'named' | 'conflict'; revision: number; createdAt: string }
+type Version = { id: string; name: string; reason: 'time' | 'before' | 'named' | 'conflict'; revision: number; createdAt: string; who: string | null }
 const MARKS = { time: Clock, before: ShieldCheck, named: Star, conflict: GitBranch } as const
 
 /** Puts the design back to what a version holds, as one step that can be undone. */
@@ -151,6 +151,7 @@ function Versions({ onClose }: { onClose: () => void }) {
                       <span className="mt-0.5 flex items-center gap-1 text-tiny text-soft tabular-nums">
                         <Mark size={11} />
                         {new Date(v.createdAt).toLocaleString(undefined, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })}
+                        {v.who && ` · ${v.who}`}
                       </span>
                     </span>
                   </button>

@@ -39,6 +39,11 @@ describe('checks', () => {
     // Arched downward the ends rise over the upper edge.
     expect(await found([bent(-60)])).toEqual(['safe-type'])
   })
+  it('find what shows a file that is not there, by its name', async () => {
+    const photo = pictureLayer(where('p', 'backdrop'), 'Photo of bowls', { sha: 'a'.repeat(64), width: 1080, height: 1080 }, boxAt(0, 0, 1080, 1080))
+    expect(await found([photo, text()])).toContain('missing-file')
+    expect(await found([{ ...photo, shown: false }, text()])).not.toContain('missing-file')
+  })
   it('find type below the channel’s smallest', async () => {
     expect(await found([text(boxAt(100, 100, 600, 40), 27)])).toEqual(['small-type'])
   })
@@ -66,9 +71,10 @@ describe('checks', () => {
   })
   it('find pictures enlarged beyond their pixels, not textures and lights', async () => {
     const picture = pictureLayer(where('p', 'subject'), 'P', { sha: 'a'.repeat(64), width: 100, height: 100 }, boxAt(100, 300, 300, 300))
-    expect(await found([picture])).toEqual(['enlarged'])
-    expect(await found([{ ...picture, blend: 'multiply' }])).toEqual([])
-    expect(await found([{ ...picture, placement: boxAt(100, 300, 118, 118) }])).toEqual([])
+    const enlarged = async (l: Layer) => (await found([l])).filter((kind) => kind !== 'missing-file')
+    expect(await enlarged(picture)).toEqual(['enlarged'])
+    expect(await enlarged({ ...picture, blend: 'multiply' })).toEqual([])
+    expect(await enlarged({ ...picture, placement: boxAt(100, 300, 118, 118) })).toEqual([])
   })
   it('find a backdrop that does not cover a transparent page', async () => {
     const back = (width: number) => shapeLayer(where('b', 'backdrop'), 'B', 'rectangle', boxAt(0, 0, width, 1080))

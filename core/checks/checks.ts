@@ -6,6 +6,7 @@ import type { Check } from './define'
 import { emptySlot } from './empty-slot'
 import { enlarged } from './enlarged'
 import { knownCharacters } from './known-characters'
+import { missingFile } from './missing-file'
 import { safeType } from './safe-type'
 import { slivers } from './slivers'
 import { smallType } from './small-type'
@@ -19,6 +20,7 @@ export const checks: readonly Check[] = [
   contrast,
   enlarged,
   emptySlot,
+  missingFile,
   coverage,
   covered,
   slivers,

@@ -47,6 +47,7 @@ export class SourceBook {
   private readonly levels = new Map<string, HeldLevel | null>()
   private readonly artworks = new Map<string, Artwork | null>()
   private readonly luts = new Map<string, Lut | null>()
+  private readonly absent = new Set<string>()
   private readonly pending = new Map<string, Promise<void>>()
   private readonly masks = new Map<string, PaintedContent>()
   private readonly tiles = new Map<string, TileBytes>()
@@ -272,6 +273,7 @@ export class SourceBook {
     return this.once(key, this.levels.has(key), async () => {
       if (sha.startsWith('mask:')) return this.paintLevel(sha, level)
       const found = await this.loader.picture(sha, level)
+      this.note(sha, found !== null)
       if (!found) {
         this.levels.set(key, null)
         return
@@ -297,6 +299,7 @@ export class SourceBook {
   loadArtwork(sha: string): Promise<void> {
     return this.once(sha, this.artworks.has(sha), async () => {
       const text = await this.loader.graphic(sha)
+      this.note(sha, text !== null)
       this.artworks.set(sha, text === null ? null : readSvg(text))
     })
   }
@@ -311,8 +314,22 @@ export class SourceBook {
   private loadLut(sha: string): Promise<void> {
     return this.once(`lut/${sha}`, this.luts.has(sha), async () => {
       const text = await this.loader.graphic(sha)
+      this.note(sha, text !== null)
       this.luts.set(sha, text === null ? null : readCube(text))
     })
+  }
+  private note(sha: string, here: boolean): void {
+    if (here) this.absent.delete(sha)
+    else this.absent.add(sha)
+  }
+  /** Whether a file was asked for and is not there, or not whole. */
+  isAbsent(sha: string): boolean {
+    return this.absent.has(sha)
+  }
+  /** What was not there is asked for again: it may have been mended. */
+  forgetAbsent(): void {
+    for (const held of [this.levels, this.artworks, this.luts]) for (const [key, value] of held) if (value === null) held.delete(key)
+    this.absent.clear()
   }
   /** Loads what a plan lacks. */
   async load(missing: readonly { sha: string; level: number | null; as?: 'lut' }[]): Promise<void> {

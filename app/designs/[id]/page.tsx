@@ -4,9 +4,9 @@ import { Bench } from '@/bench/bench'
 import { Trouble } from '@/bench/trouble'
 import { blobsOf } from '@/core/design/sources-of'
 import type { Problem } from '@/core/errors'
+import { problemIn } from '@/host/problems'
 import { sourceInfo } from '@/server/blobs'
 import { type DesignRow, loadDesign } from '@/server/designs'
-import { problemIn } from '@/server/http'
 
 export const dynamic = 'force-dynamic'
 type Props = { params: Promise<{ id: string }> }

@@ -19,9 +19,9 @@ export const GET = route<Params>(async ({ params, query }) => {
  * Edits of one tab (`session`), in order, with what became of each: those before the first that is refused or in conflict are
  * stored. 200 where all are, 409 for a conflict, 422 where a picture is absent, 400 for another refusal.
  */
-export const POST = route<Params>(async ({ params, json }) => {
+export const POST = route<Params>(async ({ params, json, who }) => {
   const body = await json()
-  const answer = await takeEdits(params.id, body.edits, body.session)
+  const answer = await takeEdits(params.id, body.edits, body.session, who)
   const last = answer.results.at(-1)
   const refused = (problem: ProblemKind) => (problem === 'missing' ? 422 : statusOf(problem))
   const status = last?.kind === 'conflict' ? 409 : last?.kind === 'refused' ? refused(last.problem) : 200

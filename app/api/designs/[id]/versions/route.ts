@@ -11,7 +11,7 @@ export const dynamic = 'force-dynamic'
 export const GET = route<{ id: string }>(async ({ params }) => ({ versions: await listVersions(params.id) }))
 
 /** Keeps the stored state under a name. */
-export const POST = route<{ id: string }>(async ({ params, json }) => {
+export const POST = route<{ id: string }>(async ({ params, json, who }) => {
   const name = z
     .string()
     .trim()
@@ -20,5 +20,5 @@ export const POST = route<{ id: string }>(async ({ params, json }) => {
     .safeParse((await json()).name)
   if (!name.success) throw badInput('A version needs a name of up to 120 characters. Nothing was stored.')
   const { design, revision } = await loadDesign(params.id)
-  return { id: await keepVersion(await store(), design, revision, name.data, 'named') }
+  return { id: await keepVersion(await store(), design, revision, name.data, 'named', who) }
 })
