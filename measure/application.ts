@@ -65,6 +65,7 @@ export async function startApplication(): Promise<Application> {
       const started = Date.now()
       const answer = await fetch(`${base}/api/deliveries`, {
         method: 'POST',
+        headers: { 'content-type': 'application/json' },
         body: JSON.stringify({
           pages: ['page1'],
           format: 'png',

@@ -1,6 +1,6 @@
 /**
  * Measures speed, memory and exactness against the numbers asked for, in one run. `--json` for data, `--only PARTS` for
- * some (drag, handling, large, painting, softness, adapt, cutout, precision, scaling, compositing, treatments, restyle, deep, scales); exit 1 when a number is missed by over 15 %.
+ * some (drag, handling, large, painting, softness, adapt, cutout, precision, scaling, compositing, treatments, restyle, deep, scales, faults); exit 1 when a number is missed by over 15 %.
  */
 import { loadSupplies, lookupIn } from '../host/supplies'
 import { adaptAll } from './adapt-speed'
@@ -10,6 +10,7 @@ import { measureCompositing } from './compositing'
 import { measureCutout, measureCutoutSpeed } from './cutout'
 import { measureDepth, measureScales } from './deep'
 import { drag20 } from './drag-20'
+import { measureFaults } from './faults'
 import { measureHandling } from './handling'
 import { measureLarge } from './large'
 import { measurePainting, measurePicking, measureRims, measureSoftness, measureTouching } from './painting'
@@ -55,4 +56,5 @@ if (wants('compositing')) await measureCompositing()
 if (wants('treatments')) await measureTreatments()
 if (wants('deep')) await measureDepth()
 if (wants('scales')) await measureScales()
+if (wants('faults')) await measureFaults()
 finish()

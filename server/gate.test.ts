@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { type Asked, refusalOf, servedHosts } from './gate'
+import { refuseUnguarded, whoIn } from './serving'
 
 const asked = (change: Partial<Asked>): Asked => ({ method: 'POST', host: '127.0.0.1:3000', origin: null, fetchSite: null, ...change })
 const status = (change: Partial<Asked>, hosts: readonly string[] = []) => refusalOf(asked(change), hosts)?.status ?? null
@@ -30,5 +31,29 @@ describe('a request', () => {
       expect(status({ method })).toBeNull()
     }
     expect(status({ method: 'GET', fetchSite: 'cross-site', origin: 'https://evil.example' })).toBeNull()
+  })
+})
+
+describe('a server', () => {
+  it('answers beyond the loopback only behind a proxy that signs in, for hosts that are named', () => {
+    const on =
+      (env: Record<string, string>, ...addresses: string[]) =>
+      () =>
+        refuseUnguarded(env, addresses)
+    expect(on({}, '127.0.0.1')).not.toThrow()
+    expect(on({}, '::1', '::ffff:127.0.0.1')).not.toThrow()
+    expect(on({}, '::')).toThrow(/no sign-in of its own.*README/)
+    expect(on({}, '0.0.0.0')).toThrow()
+    expect(on({ VIVID_HOSTS: 'designs.example' }, '0.0.0.0')).toThrow()
+    expect(on({ VIVID_SIGN_IN: 'proxy' }, '0.0.0.0')).toThrow()
+    expect(on({ VIVID_HOSTS: 'designs.example', VIVID_SIGN_IN: 'proxy' }, '0.0.0.0')).not.toThrow()
+  })
+  it('believes a header that says who asks only behind such a proxy', () => {
+    const headers = new Headers({ 'x-who': ' Mara ' })
+    const behind = { VIVID_HOSTS: 'designs.example', VIVID_SIGN_IN: 'proxy' }
+    expect(whoIn(headers, { VIVID_USER_HEADER: 'x-who' })).toBeNull()
+    expect(whoIn(headers, behind)).toBeNull()
+    expect(whoIn(headers, { ...behind, VIVID_USER_HEADER: 'x-who' })).toBe('Mara')
+    expect(whoIn(new Headers(), { ...behind, VIVID_USER_HEADER: 'x-who' })).toBeNull()
   })
 })

@@ -110,6 +110,15 @@ describe('edits', () => {
     }
     await expect(takeEdits(d.id, [edit(d, 0, opacity('a', 0.5))], '')).rejects.toThrow(/session/)
   })
+  it('say whose they are in a conflict and in versions, where that is known, and keep the beginning of a long name', async () => {
+    const d = await fresh()
+    const long = { ...edit(d, 0, opacity('a', 0.5)), name: `Bring back “${'x'.repeat(300)}”`, keep: 'k'.repeat(300) }
+    expect((await takeEdits(d.id, [long], 'one', 'Mara')).results[0]?.kind).toBe('accepted')
+    expect((await logOf(d.id))[0]?.edit.name).toHaveLength(120)
+    expect(await listVersions(d.id)).toMatchObject([{ who: 'Mara', reason: 'before' }])
+    const { results } = await takeEdits(d.id, [edit(d, 0, opacity('a', 0.75))], 'two', 'Ilo')
+    expect(results).toMatchObject([{ kind: 'conflict', message: 'Mara changed the same thing first.' }])
+  })
   it('never leave their own design: no other id, no inherited names, no arrays without end', async () => {
     const [d, other] = [await fresh(), await fresh()]
     const patched = (patches: object[]) => ({ ...edit(d, 0, opacity('a', 0.5)), patches })
