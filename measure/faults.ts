@@ -13,6 +13,8 @@ const PORT = '3919'
 const BASE = `http://127.0.0.1:${PORT}`
 const EDITS = 500
 const KILLS = 200
+/** After this threads that nobody needs have ended, ms. */
+const REST_MS = 75_000
 const asked = { 'content-type': 'application/json' }
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 const post = (path: string, body: object) => fetch(`${BASE}${path}`, { method: 'POST', headers: asked, body: JSON.stringify(body) })
@@ -84,9 +86,9 @@ async function measureHostile(server: ChildProcess, design: string): Promise<voi
       ...(h.body === null ? {} : { body: typeof h.body === 'string' ? h.body : new Uint8Array(h.body) }),
     })
   const files = await damagedFiles(400)
-  // Everything that is loaded once is there before it is measured.
-  for (const h of files.slice(0, 60)) await send(h).catch(() => undefined)
-  await pause(35_000)
+  // Everything that is loaded once is there before it is measured; threads that nobody needs have ended.
+  for (const h of [...files.slice(0, 60), ...hostileBodies(60, design, 'nobody', 5)]) await send(h).catch(() => undefined)
+  await pause(REST_MS)
   const before = bytesOf(server)
   const all = [...hostileBodies(600, design, 'nobody'), ...files]
   let [at, longest, wrong, wait, done] = [0, 0, 0, 0, false]
@@ -110,7 +112,7 @@ async function measureHostile(server: ChildProcess, design: string): Promise<voi
   await Promise.all([one(), one(), one(), one()])
   done = true
   await others
-  await pause(35_000)
+  await pause(REST_MS)
   note('Answers to 600 hostile bodies and 400 damaged files that are neither 2xx nor 4xx', wrong, '', 0)
   note('The longest of them took', longest / 1000, 's', 25)
   note('The longest that another request waited meanwhile', wait / 1000, 's', 1)
@@ -119,8 +121,8 @@ async function measureHostile(server: ChildProcess, design: string): Promise<voi
 
 type Acknowledged = { edits: Map<string, string>; files: Set<string>; deliveries: Set<string> }
 /** Work of one kind until the server is gone; what was answered is written down. */
-async function work(kind: string, design: string, acknowledged: Acknowledged): Promise<void> {
-  for (;;)
+async function work(kind: string, design: string, acknowledged: Acknowledged, gone: { yes: boolean }): Promise<void> {
+  while (!gone.yes)
     try {
       if (kind === 'uploads') {
         const bytes = await picture(++count)
@@ -147,7 +149,7 @@ async function work(kind: string, design: string, acknowledged: Acknowledged): P
         if (answer.status === 200) acknowledged.edits.set(edit.id, design)
       }
     } catch {
-      return
+      // A connection of the server before, or the end of this one.
     }
 }
 
@@ -199,9 +201,11 @@ async function measureKills(data: string, design: string): Promise<void> {
       await down(server, 'SIGKILL')
     } else {
       const server = await up(data)
-      const busy = [work(kind, design, acknowledged), work(kind, design, acknowledged), work('edits', design, acknowledged)]
+      const gone = { yes: false }
+      const busy = ['edits', kind, kind].map((k) => work(k, design, acknowledged, gone))
       await pause(50 + Math.random() * 800)
       await down(server, 'SIGKILL')
+      gone.yes = true
       await Promise.all(busy)
     }
     const found = lost(data, acknowledged)

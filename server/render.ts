@@ -61,11 +61,15 @@ export class ThreadEnded extends Error {
 /** One more thread, of whoever asks for it. */
 export const newRenderThread = (): RenderThread => new RenderThread()
 
+/** How long a thread waits for the next question, ms. */
+const IDLE_MS = 60_000
+
 type Waiting = { resolve: (value: never) => void; reject: (error: Error) => void; progress?: (share: number) => void }
 export class RenderThread {
   private readonly waiting = new Map<number, Waiting>()
   private readonly worker: Worker
   private last = 0
+  private idle: ReturnType<typeof setTimeout> | undefined
 
   constructor() {
     this.worker = new Worker(new URL('../workers/render-thread.ts', import.meta.url), {
@@ -81,6 +85,7 @@ export class RenderThread {
         return
       }
       this.waiting.delete(reply.id)
+      this.rest()
       if (reply.error) w.reject(reply.error.kind ? new Problem(reply.error.kind, reply.error.message) : new Error(reply.error.message))
       else w.resolve(reply.value as never)
     })
@@ -93,13 +98,19 @@ export class RenderThread {
   private fail(error: Error): void {
     for (const w of this.waiting.values()) w.reject(error)
     this.waiting.clear()
-    if (threads.interactive === this) threads.interactive = undefined
-    if (threads.pictures === this) threads.pictures = undefined
-    if (threads.deliveries === this) threads.deliveries = undefined
-    if (threads.masks === this) threads.masks = undefined
+    this.leave()
+  }
+  private leave(): void {
+    for (const name of ['interactive', 'pictures', 'deliveries', 'masks'] as const) if (threads[name] === this) threads[name] = undefined
+  }
+  /** A thread that nobody asks anything of gives its memory back; the next question starts another. */
+  private rest(): void {
+    clearTimeout(this.idle)
+    if (this.waiting.size === 0) this.idle = setTimeout(() => this.stop(), IDLE_MS).unref()
   }
   call<K extends keyof RenderCalls>(call: K, input: RenderCalls[K]['in'], progress?: (share: number) => void): Promise<RenderCalls[K]['out']> {
     const id = ++this.last
+    clearTimeout(this.idle)
     return new Promise((resolve, reject) => {
       this.waiting.set(id, { resolve: resolve as (v: never) => void, reject, ...(progress ? { progress } : {}) })
       this.worker.postMessage({ id, call, input } satisfies RenderMessage)
@@ -110,6 +121,8 @@ export class RenderThread {
     return this.waiting.size
   }
   stop(): void {
+    // Whoever asks from now on gets another, even before this one is gone.
+    this.leave()
     void this.worker.terminate()
   }
 }

@@ -13,6 +13,10 @@ const TAKEN = 0.05
 /** How near to a fine line a click may fall, px of the view. */
 const NEAR = 4
 
+/** What is treated and masked, under all of it. */
+const bodyOf = (node: PlanNode): PlanNode =>
+  node.kind === 'masked' || node.kind === 'filter' ? bodyOf(node.inner) : node.kind === 'exact' ? bodyOf(node.own) : node
+
 /** Ids of the layers with coverage of 5 % and more at a point of the view, front first; fine lines within 4 px of it. */
 export function hitAt(nodes: readonly PlanNode[], x: number, y: number, renderer: Renderer): string[] {
   const near = (node: PlanNode, strength: number): boolean => {
@@ -31,11 +35,17 @@ export function hitAt(nodes: readonly PlanNode[], x: number, y: number, renderer
     [...list].reverse().flatMap((node) => {
       if (node.id === '') return []
       if (node.kind === 'group') return walk(node.children, strength * node.opacity)
-      // Of a shape made of several, and of a masked group, that member is meant which lies there.
-      const parts = node.kind === 'combined' ? node.members : node.kind === 'masked' && node.inner.kind === 'group' ? node.inner.children : null
-      if (parts) return renderer.alphaAt(node, x, y) * strength >= TAKEN ? walk(parts, strength) : []
-      const inner = node.kind === 'held' ? within(node, strength) : []
-      return renderer.alphaAt(node, x, y) * strength >= TAKEN || (node.fine && near(node, strength)) ? [...inner, node.id] : inner
+      const body = bodyOf(node)
+      const here = renderer.alphaAt(node, x, y) * strength >= TAKEN
+      // Of a shape made of several, and of a group that is masked or treated, that member is meant which lies there.
+      const parts = body.kind === 'combined' ? body.members : body !== node && body.kind === 'group' ? body.children : null
+      if (parts) {
+        const found = here ? walk(parts, strength) : []
+        // What a treatment put around all of them is theirs together.
+        return found.length === 0 && here ? [node.id] : found
+      }
+      const inner = body.kind === 'held' ? within(body, strength) : []
+      return here || (node.fine && near(node, strength)) ? [...inner, node.id] : inner
     })
   // What passes over something by a weave is met twice.
   return [...new Set(walk(nodes, 1))]

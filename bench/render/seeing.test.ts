@@ -4,7 +4,9 @@ import { addLayers, group, keepInside } from '@/core/design/commands'
 import type { Design } from '@/core/design/schema'
 import { renderRegion } from '@/core/render/picture'
 import { plan } from '@/core/render/plan'
+import { newTreatment } from '@/core/treatments/list'
 import { openHost } from '@/host/project'
+import { hitAt } from './questions'
 import { plainSeeing, type Seeing, seenAs } from './seeing'
 
 const SIDE = 100
@@ -64,6 +66,41 @@ describe('ways of looking', () => {
     // Seen through the green one: the red one beneath.
     expect(at(40, 40)).toEqual([255, 0, 0, 255])
     expect(at(80, 40)).toEqual([0, 0, 255, 255])
+  })
+  describe.each([
+    ['blurred', 'blur', { radius: 2 }],
+    ['toned', 'invert', {}],
+    ['outlined', 'rim', { width: 2 }],
+  ])('in a group that is %s', (_, kind, change) => {
+    const treated = (mode = 'normal') => {
+      const d = design()
+      group(d, ['red', 'green'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'G'))
+      const g = d.layers.g
+      if (g) Object.assign(g, { blend: mode, treatments: { t: { ...newTreatment(kind, { id: 't', order: 'a0' }), strength: 1, ...change } } })
+      return d
+    }
+    const planned = async (d: Design) => plan(await host.resolve(structuredClone(d), 'page1', d.master), { scale: 1 }, host)
+    it('members are met by a click, the front one first', async () => {
+      const { nodes } = await planned(treated())
+      // What lies around all of them is theirs together, behind them.
+      const hit = (x: number) => hitAt(nodes, x, 40, host.renderer).filter((id) => id !== 'g')
+      expect(hit(20)).toEqual(['red'])
+      expect(hit(40)).toEqual(['green', 'red'])
+      expect(hitAt(nodes, 40, 40, host.renderer)[0]).toBe('green')
+    })
+    it('a member is shown alone, as it is treated there', async () => {
+      const at = await seen(treated(), { solo: 'red' })
+      expect(at(20, 40)).toEqual(kind === 'invert' ? [0, 255, 255, 255] : [255, 0, 0, 255])
+      expect(at(40, 40)).toEqual(at(20, 40))
+      expect(at(62, 40)[3]).toBe(0)
+    })
+    it('a member is seen as its lines, the others as they are', async () => {
+      const at = await seen(treated(), { bare: ['green'] })
+      // Seen through the green one: the red one beneath, as it is treated.
+      expect(at(40, 40)).toEqual(at(20, 40))
+      expect(at(20, 40)).toEqual(kind === 'invert' ? [0, 255, 255, 255] : [255, 0, 0, 255])
+      expect((at(30, 45)[0] ?? 255) < 160).toBe(true)
+    })
   })
   it('what is plain is the same plan', async () => {
     const page = await host.resolve(design(), 'page1', 'square-post')

@@ -2,7 +2,7 @@ import { literalPaint } from '@/core/colour/gradient'
 import { type Bounds, grow, intersect, union } from '@/core/geometry/bounds'
 import { apply, identity, inverse } from '@/core/geometry/matrix'
 import { quickHash } from '@/core/hash'
-import type { Fill, FillNode, MaskedNode, PlanNode } from '@/core/render/nodes'
+import { type Fill, type FillNode, type MaskedNode, nodeWith, onlyOf, type PlanNode, shownIn, shows, withShown } from '@/core/render/nodes'
 import type { Plan } from '@/core/render/plan'
 import { type Outline, outlineBounds } from '@/core/vector/path'
 import { strokeOutlines } from '@/core/vector/stroke'
@@ -33,7 +33,7 @@ export function seenAs(made: Plan, seeing: Seeing): Plan {
     const faint = new Set(seeing.faint)
     nodes = nodes.map((n) => everywhere(n, (own) => (faint.has(own.id) ? { ...own, opacity: own.opacity * STRENGTH } : own)))
   }
-  if (seeing.solo) nodes = nodes.flatMap((n) => alone(n, seeing.solo as string) ?? [])
+  if (seeing.solo) nodes = onlyOf(nodes, seeing.solo)
   if (seeing.bare) {
     const { bare } = seeing
     nodes = nodes.flatMap((n) => bared(n, bare === 'all' ? null : new Set(bare)))
@@ -76,14 +76,7 @@ function maskIn(nodes: readonly PlanNode[], layer: string, id: string): { step: 
   for (const node of nodes) {
     const step = node.kind === 'masked' && node.id === layer ? node.masks.find((m) => m.id === id) : undefined
     if (step && node.kind === 'masked') return { step, bounds: node.inner.bounds }
-    const inner =
-      node.kind === 'group'
-        ? maskIn(node.children, layer, id)
-        : node.kind === 'held'
-          ? maskIn([node.holder, ...node.insides], layer, id)
-          : node.kind === 'masked'
-            ? maskIn([node.inner], layer, id)
-            : null
+    const inner = maskIn(shownIn(node), layer, id)
     if (inner) return inner
   }
   return null
@@ -102,17 +95,6 @@ function through(colour: FillNode, step: Step, hidden: boolean): MaskedNode {
     fine: false,
     key: quickHash(`seen${colour.key}/${step.node?.key}/${mask.swap}/${JSON.stringify(step.by)}/${step.soft?.sigma}/${step.soft?.factor}`),
   }
-}
-
-/** What is left of a node when only one layer is shown: itself with all it holds, or the way to it; null for none. */
-function alone(node: PlanNode, id: string): PlanNode | null {
-  if (node.id === id) return node
-  if (node.kind === 'group') {
-    const children = node.children.flatMap((n) => alone(n, id) ?? [])
-    return children.length > 0 ? { ...node, children, key: quickHash(`${node.key}!${id}`) } : null
-  }
-  // What is kept inside is shown without its holder.
-  return node.kind === 'held' ? (node.insides.map((n) => alone(n, id)).find((n) => n !== null) ?? null) : null
 }
 
 const bares = new WeakMap<PlanNode, FillNode>()
@@ -142,7 +124,11 @@ function bared(node: PlanNode, only: ReadonlySet<string> | null): PlanNode[] {
       ? [node]
       : [{ ...node, insides, key: quickHash(`${node.key}/${insides.map((n) => n.key).join('|')}`) }]
   }
-  return [node]
+  // Of what is treated or masked together the outlines lie over the rest, which is treated without them.
+  const members = [...only].filter((id) => shows(node, id))
+  const inside = members.flatMap((id) => nodeWith([node], id) ?? [])
+  if (inside.length === 0) return [node]
+  return [...withShown([node], (n) => (members.includes(n.id) ? null : undefined)), ...inside.flatMap((n) => bared(n, null))]
 }
 
 function lines(node: Extract<PlanNode, { kind: 'picture' | 'fill' }>): FillNode {

@@ -1,6 +1,8 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { groupLayer } from '@/core/design/blank'
 import { group } from '@/core/design/commands'
+import { newMask } from '@/core/design/mask'
+import { newTreatment } from '@/core/treatments/list'
 import { layer, newServer, openBench, sampleDesign, source } from './bench.test-data'
 import type { Bench } from './bench-store'
 import { copySelection, pasteFiles, pasteText } from './clipboard'
@@ -83,6 +85,29 @@ describe('copy and paste', () => {
     await copySelection(bench)
     await pasteText(bench, clipboard, false)
     expect(layer(bench, selection()[0] as string).behaviour.host).toBeNull()
+  })
+  it('goes by what was copied along, in masks and treatments too; by the original where that was left behind', async () => {
+    const mask = { ...newMask.shape({ id: 'm', order: 'a0' }, 'rectangle'), kind: 'layer', layer: 'disc', by: 'coverage' }
+    const displaced = { ...newTreatment('displace', { id: 't', order: 'a0' }), layer: 'disc' }
+    bench.edit('Go by', (d) => void Object.assign(d.layers.card ?? {}, { masks: { m: mask }, treatments: { t: displaced } }))
+    const copied = async (...ids: string[]) => {
+      bench.select(ids)
+      await copySelection(bench)
+      await pasteText(bench, clipboard, false)
+      const names = selection()
+      return { names, card: layer(bench, names.at(-1) as string) }
+    }
+    const both = await copied('disc', 'card')
+    expect(both.card).toMatchObject({ masks: { m: { layer: both.names[0] } }, treatments: { t: { layer: both.names[0] } } })
+    const alone = await copied('card')
+    expect(alone.card).toMatchObject({ masks: { m: { layer: 'disc' } }, treatments: { t: { layer: 'disc' } } })
+    // In a design that knows neither, a mask by nothing goes.
+    const { title } = sampleDesign().layers
+    const other = await openBench(newServer(), { ...sampleDesign(), id: 'other', layers: title ? { title } : {} })
+    await pasteText(other, clipboard, false)
+    const pasted = Object.values(other.store.getState().design.layers).find((l) => l.name === 'Card')
+    expect(pasted?.masks).toEqual({})
+    expect(pasted).toMatchObject({ treatments: { t: { layer: null } } })
   })
   it('lands above the selection in its plane and group; mode and opacity travel along', async () => {
     bench.edit('Look', (d) => void Object.assign(d.layers.disc ?? {}, { blend: 'multiply', opacity: 0.4 }))

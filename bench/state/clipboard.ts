@@ -3,6 +3,7 @@ import { boxAt, newId, plainStyle, typeLayer } from '@/core/design/blank'
 import { addLayers, orderAbove, place } from '@/core/design/commands'
 import { record } from '@/core/design/edits'
 import { withFollowed } from '@/core/design/follow'
+import { withReferences } from '@/core/design/references'
 import { placedBy } from '@/core/design/register'
 import { findResolved } from '@/core/design/resolve'
 import { type Change, changeKey, changeSchema, type Design, type Layer, layerSchema, MAX_TEXT, placementSchema } from '@/core/design/schema'
@@ -11,7 +12,6 @@ import { withMembers } from '@/core/design/tree'
 import { centreOf, unionOf } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { moved, placedBounds } from '@/core/geometry/placement'
-import { renamedTreatments } from '@/core/treatments/list'
 import type { SourceInfo } from '../render/protocol'
 import { resolvedOf } from './acts'
 import type { Bench } from './bench-store'
@@ -123,6 +123,7 @@ function pasteParcel(bench: Bench, p: Parcel, inPlace: boolean, at?: Point): voi
     const root = p.roots.includes(l.id)
     const plane = spot?.plane ?? l.plane
     if (l.tie && !ties.has(l.tie)) ties.set(l.tie, newId())
+    const references = withReferences(l, (other) => names.get(other) ?? (s.design.layers[other] ? other : null))
     return {
       ...l,
       id: names.get(l.id) as string,
@@ -131,13 +132,12 @@ function pasteParcel(bench: Bench, p: Parcel, inPlace: boolean, at?: Point): voi
       tie: l.tie ? (ties.get(l.tie) ?? null) : null,
       register: nameOf(l.register),
       recipe: l.recipe && s.design.recipes[l.recipe] ? l.recipe : null,
-      treatments: renamedTreatments(l.treatments, (other) => names.get(other) ?? (s.design.layers[other] ? other : null)),
-      weaves: Object.fromEntries(
-        Object.entries(l.weaves).flatMap(([id, w]) => (names.has(w.other) ? [[id, { ...w, other: names.get(w.other) as string }]] : [])),
-      ),
+      ...references,
+      behaviour: { ...l.behaviour, host: nameOf(l.behaviour.host) },
+      // What was pasted is not woven with what it was copied beside.
+      weaves: Object.fromEntries(Object.entries(references.weaves).filter(([id]) => names.has(l.weaves[id]?.other ?? ''))),
       parent: root ? (spot?.parent ?? null) : nameOf(l.parent),
       inside: l.inside && names.has(l.inside) ? nameOf(l.inside) : root ? (spot?.inside ?? null) : null,
-      behaviour: { ...l.behaviour, host: nameOf(l.behaviour.host) },
       placement: moved(
         (l.register && !names.has(l.register) ? s.design.layers[placedBy(s.design, l.id)]?.placement : undefined) ?? l.placement,
         step.x,

@@ -39,6 +39,18 @@ describe('checks', () => {
     // Arched downward the ends rise over the upper edge.
     expect(await found([bent(-60)])).toEqual(['safe-type'])
   })
+  it('find weak contrast in a group that is treated as one', async () => {
+    const weak = { ...text(undefined, 60, '#b8b8b8'), parent: 'g' } as Layer
+    for (const [kind, change] of [
+      ['blur', { radius: 0.4 }],
+      ['lift', { by: 0.01 }],
+      ['shadow', { distance: 0, softness: 0, strength: 0.01 }],
+    ] as const) {
+      const treatments = { x: { ...newTreatment(kind, { id: 'x', order: 'a0' }), strength: 1, ...change } }
+      const g = { ...groupLayer(where('g', 'message'), 'G'), treatments } as Layer
+      expect(await found([g, weak]), kind).toContain('contrast')
+    }
+  })
   it('find what shows a file that is not there, by its name', async () => {
     const photo = pictureLayer(where('p', 'backdrop'), 'Photo of bowls', { sha: 'a'.repeat(64), width: 1080, height: 1080 }, boxAt(0, 0, 1080, 1080))
     expect(await found([photo, text()])).toContain('missing-file')

@@ -1,10 +1,10 @@
 import { wrapDegrees } from '../geometry/placement'
-import { renamedTreatments } from '../treatments/list'
 import { toChannelPlace } from './channel-place'
 import { maskedBy } from './mask-commands'
 import { isAxis } from './mirror'
 import { inOrder, keyBetween, keysBetween } from './order'
 import type { Plane } from './planes'
+import { withReferences } from './references'
 import { partFromRegister, placedBy } from './register'
 import { type Change, type ChangeProperty, type Channel, changeKey, type Design, type Layer, type LayerOf, type Placement } from './schema'
 import { insidesOf, membersOf, siblingsOf, withMembers } from './tree'
@@ -78,16 +78,12 @@ export function duplicateLayers(d: Design, ids: readonly string[], newId: () => 
       const id = names.get(layer.id) as string
       const parent = layer.id === root ? layer.parent : (names.get(layer.parent ?? '') ?? layer.parent)
       const inside = layer.inside ? (names.get(layer.inside) ?? layer.inside) : null
-      const host = layer.behaviour.host
       const copy: Layer = copyOf({
         ...layer,
-        masks: renamedMasks(layer.masks, names),
+        ...withReferences(layer, (other) => names.get(other) ?? other),
         // Copied alone it has a place of its own.
         register: names.get(layer.register ?? '') ?? null,
         placement: layer.register && !names.has(layer.register) ? (d.layers[placedBy(d, layer.id)]?.placement ?? layer.placement) : layer.placement,
-        weaves: renamedWeaves(layer.weaves, names),
-        treatments: renamedTreatments(layer.treatments, (other) => names.get(other) ?? other),
-        behaviour: { ...layer.behaviour, host: host ? (names.get(host) ?? host) : null },
       })
       d.layers[id] = {
         ...copy,
@@ -116,14 +112,6 @@ function tiesOfCopies(d: Design, ids: readonly string[], newId: () => string): M
   }
   return new Map([...counts].flatMap(([name, count]) => (count > 1 ? [[name, newId()] as const] : [])))
 }
-
-/** Masks that go by what is copied along go by the copy. */
-const renamedMasks = (masks: Layer['masks'], names: ReadonlyMap<string, string>): Layer['masks'] =>
-  Object.fromEntries(Object.entries(masks).map(([id, m]) => [id, m.kind === 'layer' ? { ...m, layer: names.get(m.layer) ?? m.layer } : m]))
-
-/** What is woven with something copied along is woven with the copy. */
-const renamedWeaves = (weaves: Layer['weaves'], names: ReadonlyMap<string, string>): Layer['weaves'] =>
-  Object.fromEntries(Object.entries(weaves).map(([id, w]) => [id, { ...w, other: names.get(w.other) ?? w.other }]))
 
 /** Moves layers into a band (plane, group and holder) above a layer, keeping their order among each other. */
 export function moveInStack(
@@ -359,11 +347,11 @@ export function addPage(d: Design, id: string, name: string, after: string, newI
     next.page = id
     next.parent = layer.parent ? (names.get(layer.parent) ?? null) : null
     next.inside = layer.inside ? (names.get(layer.inside) ?? null) : null
-    next.behaviour = { ...next.behaviour, host: next.behaviour.host ? (names.get(next.behaviour.host) ?? null) : null }
+    Object.assign(
+      next,
+      withReferences(next, (other) => names.get(other) ?? null),
+    )
     next.register = next.register ? (names.get(next.register) ?? null) : null
-    next.masks = renamedMasks(next.masks, names)
-    next.weaves = renamedWeaves(next.weaves, names)
-    next.treatments = renamedTreatments(next.treatments, (other) => names.get(other) ?? null)
     d.layers[next.id] = next
   }
   for (const c of Object.values(d.changes)) {

@@ -243,17 +243,41 @@ export function withShown(nodes: readonly PlanNode[], change: (node: PlanNode) =
   return list(nodes, changed)
 }
 
+/** How a node shows other layers' nodes where they lie: through what they are treated, masked and kept in. */
+const holding: { [K in PlanNode['kind']]?: (node: Extract<PlanNode, { kind: K }>) => PlanNode[] } = {
+  group: (n) => n.children,
+  held: (n) => [n.holder, ...n.insides],
+  masked: (n) => [n.inner],
+  filter: (n) => [n.inner],
+  exact: (n) => [n.own],
+  reduced: (n) => [n.source],
+}
+/** The nodes that a node shows where they lie; not what it goes by or shows elsewhere (masks, copies, mirror pictures). */
+export const shownIn = (node: PlanNode): PlanNode[] => (holding[node.kind] as ((n: PlanNode) => PlanNode[]) | undefined)?.(node) ?? []
+/** Whether a node is a layer's own or shows it. */
+export const shows = (node: PlanNode, id: string): boolean => node.id === id || shownIn(node).some((n) => shows(n, id))
+
 /** The node of a layer, wherever it lies; null where it is not seen. */
 export function nodeWith(nodes: readonly PlanNode[], id: string): PlanNode | null {
   for (const node of nodes) {
     if (node.id === id) return node
-    if (node.kind === 'exact' && nodeWith([node.own], id)) return nodeWith([node.own], id)
-    const inner =
-      node.kind === 'group' ? node.children : node.kind === 'held' ? [node.holder, ...node.insides] : node.kind === 'masked' ? [node.inner] : []
-    const found = nodeWith(inner, id)
+    // What was reduced lies at another scale: no place of the view is its own.
+    const found = node.kind === 'reduced' ? null : nodeWith(shownIn(node), id)
     if (found) return found
   }
   return null
+}
+
+/** What only a layer shows of some nodes, with all that is done to it there. */
+export function onlyOf(nodes: readonly PlanNode[], id: string): PlanNode[] {
+  const within = (node: PlanNode): PlanNode | null | undefined => {
+    if (node.id === id) return node
+    if (!shows(node, id)) return null
+    // What is kept inside is shown without its holder.
+    if (node.kind === 'held') return onlyOf(node.insides, id)[0] ?? onlyOf([node.holder], id)[0] ?? null
+    return node.kind === 'exact' ? (onlyOf([node.own], id)[0] ?? null) : undefined
+  }
+  return withShown(nodes, within)
 }
 
 /** A mask by what a node covers, all of it, as it is. */
