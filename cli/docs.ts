@@ -2,16 +2,62 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { z } from 'zod'
 import { commands } from '../bench/commands/list'
+import { colourSchema, idSchema, orderSchema, shaSchema, unitSchema } from '../core/design/basics'
 import { blendModes } from '../core/design/blend-modes'
 import { channelPresets } from '../core/design/channels'
-import { designSchema } from '../core/design/schema'
+import { dabsSchema, maskSchema } from '../core/design/mask'
+import {
+  arrangementSchema,
+  changeSchema,
+  channelPlaceSchema,
+  channelSchema,
+  designSchema,
+  gridSchema,
+  guideSchema,
+  layerSchema,
+  paintSchema,
+  placementSchema,
+  strokeSchema,
+  typeStyleSchema,
+} from '../core/design/schema'
 import { treatmentDefinitions } from '../core/treatments/list'
 import { families } from '../core/type/catalogue'
 
 const table = (head: readonly string[], rows: readonly (readonly string[])[]): string =>
   [head, head.map(() => '---'), ...rows].map((r) => `| ${r.join(' | ')} |`).join('\n')
+/** The schema of a document, what is used more than once by reference, a definition a line. */
+function documentSchema(): string {
+  const named = z.registry<{ id: string }>()
+  const names = {
+    id: idSchema,
+    sha: shaSchema,
+    order: orderSchema,
+    unit: unitSchema,
+    colour: colourSchema,
+    dabs: dabsSchema,
+    mask: maskSchema,
+    arrangement: arrangementSchema,
+    change: changeSchema,
+    channelPlace: channelPlaceSchema,
+    channel: channelSchema,
+    grid: gridSchema,
+    guide: guideSchema,
+    layer: layerSchema,
+    paint: paintSchema,
+    placement: placementSchema,
+    stroke: strokeSchema,
+    typeStyle: typeStyleSchema,
+  }
+  for (const [id, schema] of Object.entries(names)) named.add(schema, { id })
+  const { $defs = {}, properties = {}, ...rest } = z.toJSONSchema(designSchema, { target: 'draft-2020-12', reused: 'ref', metadata: named })
+  const lines = (entries: object) =>
+    Object.entries(entries)
+      .map(([name, value]) => `  ${JSON.stringify(name)}: ${JSON.stringify(value)}`)
+      .join(',\n')
+  return `{\n${lines(rest).replace(/^ {2}/gm, ' ')},\n "properties": {\n${lines(properties)}\n },\n "$defs": {\n${lines($defs)}\n }\n}\n`
+}
 const files: Record<string, string> = {
-  'docs/design.schema.json': `${JSON.stringify(z.toJSONSchema(designSchema, { target: 'draft-2020-12' }), null, 2)}\n`,
+  'docs/design.schema.json': documentSchema(),
   'docs/tables.md': `# Tables
 
 Made from the code by \`node scripts/run.mjs cli/docs.ts\`.
