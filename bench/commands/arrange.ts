@@ -1,6 +1,7 @@
 import { newId } from '@/core/design/blank'
-import { followMaster, keepInside, moveInStack, release, setOn, step } from '@/core/design/commands'
+import { followMaster, keepInside, moveInStack, release, step } from '@/core/design/commands'
 import { PLANES } from '@/core/design/planes'
+import { setOn } from '@/core/design/properties'
 import type { Design, Layer } from '@/core/design/schema'
 import { tie, untie } from '@/core/design/ties'
 import { insidesOf, type LayerNode, layerTree, leavesOf, siblingsOf } from '@/core/design/tree'

@@ -1,6 +1,7 @@
 'use client'
 import { followMaster } from '@/core/design/commands'
-import { BEHAVIOURS, type Behaviour, type ChangeProperty } from '@/core/design/schema'
+import { properties } from '@/core/design/properties'
+import { BEHAVIOURS, type Behaviour } from '@/core/design/schema'
 import { useBench, useCalmState } from '../state/bench-context'
 import { Button } from '../ui/button'
 import { Choice } from '../ui/choice'
@@ -15,18 +16,6 @@ const told: Record<Behaviour['kind'], string> = {
   ride: 'Stays on what it lies on.',
   span: 'Stretches with the page without turning thicker.',
 }
-const changedNames: Record<ChangeProperty, string> = {
-  place: 'place',
-  shown: 'shown',
-  opacity: 'opacity',
-  blend: 'blend mode',
-  text: 'words',
-  style: 'type',
-  fill: 'fill',
-  parts: 'colours',
-  order: 'depth',
-}
-
 /** What the selection does on other sizes, and what it does differently where. */
 export function ChannelSection({ ids }: { ids: readonly string[] }) {
   const bench = useBench()
@@ -82,7 +71,7 @@ export function ChannelSection({ ids }: { ids: readonly string[] }) {
           <span className="min-w-0 flex-1">
             <span className="block truncate">{s.design.channels[c]?.name}</span>
             <span className="block text-tiny text-soft">
-              {[...new Set(own.filter((x) => x.channel === c).map((x) => changedNames[x.property]))].join(', ')}
+              {[...new Set(own.filter((x) => x.channel === c).map((x) => properties[x.property].words))].join(', ')}
             </span>
           </span>
           <Button small title="Follow the master again" onClick={() => bench.edit('Follow the master again', (d) => followMaster(d, c, ids))}>

@@ -1,6 +1,6 @@
 'use client'
 import type { Draft } from 'immer'
-import { setOn } from '@/core/design/commands'
+import { setOn } from '@/core/design/properties'
 import type { Design, LayerOf, Paint } from '@/core/design/schema'
 import type { Leaf } from '../state/acts'
 import { useBench, useBenchState, useOffStageState } from '../state/bench-context'
@@ -79,9 +79,7 @@ function Parts({ graphics }: { graphics: readonly LayerOf<'graphic'>[] }) {
   const s = useOffStageState((state) => ({ channel: state.channel, sources: state.sources, design: state.design }))
   const names = [...new Set(graphics.flatMap((g) => Object.keys({ ...s.sources[g.source]?.parts, ...g.parts })))]
   const write = (part: string, colour: string) => (d: Draft<Design>) => {
-    for (const g of graphics)
-      if (part in { ...s.sources[g.source]?.parts, ...g.parts })
-        setOn(d, s.channel, g.id, 'parts', { ...(s.channel === d.master ? {} : g.parts), [part]: colour })
+    for (const g of graphics) if (part in { ...s.sources[g.source]?.parts, ...g.parts }) setOn(d, s.channel, g.id, 'parts', { [part]: colour })
   }
   return (
     <>

@@ -1,6 +1,7 @@
 'use client'
 import type { Draft } from 'immer'
-import type { Design, LayerOf } from '@/core/design/schema'
+import { setOn } from '@/core/design/properties'
+import type { Design, LayerOf, Stroke } from '@/core/design/schema'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
@@ -14,15 +15,10 @@ export const dashName = (dash: readonly number[]): string => Object.entries(DASH
 
 export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
   const bench = useBench()
+  const channel = useBenchState((s) => s.channel)
   const onMaster = useBenchState((s) => s.channel === s.design.master)
   const [first] = leaves
   if (!first) return null
-  if (!onMaster)
-    return (
-      <Section title="Border">
-        <p className="text-tiny text-soft">Borders and corners are the same on every channel; change them on the master.</p>
-      </Section>
-    )
   const write = (change: (s: Draft<Shape>) => void) => (d: Draft<Design>) => {
     for (const { id } of leaves) {
       const l = d.layers[id]
@@ -37,6 +33,8 @@ export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
       ),
     onDrag: (v: number) => bench.preview(write((s) => change(s, v))),
   })
+  // Borders may differ on a channel.
+  const border = (value: Partial<Stroke>) => (d: Draft<Design>) => leaves.forEach((l) => setOn(d, channel, l.id, 'stroke', value))
   return (
     <Section title={first.form === 'line' ? 'Line' : 'Border'}>
       <div className="grid grid-cols-2 gap-1.5">
@@ -47,47 +45,28 @@ export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
           min={0}
           max={5000}
           value={shared(leaves, (l) => l.stroke.weight)}
-          {...number('Border weight', (s, v) => {
-            s.stroke.weight = v
-          })}
+          onChange={(weight) => bench.commit('Border weight', border({ weight }))}
+          onDrag={(weight) => bench.preview(border({ weight }))}
         />
         <Choice
           label="Line style"
           value={shared(leaves, (l) => dashName(l.stroke.dash))}
           options={Object.keys(DASHES).map((d) => ({ value: d, label: d }))}
-          onChange={(v) =>
-            bench.edit(
-              'Line style',
-              write((s) => {
-                s.stroke.dash = [...(DASHES[v] ?? [])]
-                s.stroke.cap = v === 'dotted' ? 'round' : 'butt'
-              }),
-            )
-          }
+          onChange={(v) => bench.edit('Line style', border({ dash: [...(DASHES[v] ?? [])], cap: v === 'dotted' ? 'round' : 'butt' }))}
         />
       </div>
       {first.stroke.weight > 0 && (
         <ColourField
           label="Border colour"
           colour={first.stroke.colour}
-          onPreview={(c) =>
-            bench.preview(
-              write((s) => {
-                s.stroke.colour = c
-              }),
-            )
-          }
-          onChange={(c) =>
-            bench.commit(
-              'Border colour',
-              write((s) => {
-                s.stroke.colour = c
-              }),
-            )
-          }
+          onPreview={(colour) => bench.preview(border({ colour }))}
+          onChange={(colour) => bench.commit('Border colour', border({ colour }))}
         />
       )}
-      {first.form === 'rectangle' && (
+      {!onMaster && first.form !== 'line' && first.form !== 'ellipse' && (
+        <p className="text-tiny text-soft">Corners are the same on every channel; change them on the master.</p>
+      )}
+      {onMaster && first.form === 'rectangle' && (
         <NumberField
           label="Corner radius"
           short="corners"
@@ -99,7 +78,7 @@ export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
           })}
         />
       )}
-      {(first.form === 'polygon' || first.form === 'star') && (
+      {onMaster && (first.form === 'polygon' || first.form === 'star') && (
         <div className="grid grid-cols-2 gap-1.5">
           <NumberField
             label="Number of points"

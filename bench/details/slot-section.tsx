@@ -1,7 +1,9 @@
 'use client'
+import type { Draft } from 'immer'
 import { ImageUp, Trash2 } from 'lucide-react'
 import { useRef } from 'react'
-import type { LayerOf } from '@/core/design/schema'
+import { setOn } from '@/core/design/properties'
+import type { Design, LayerOf, Stroke } from '@/core/design/schema'
 import { isFilled, panToFocal, reframed, turnedInside } from '@/core/design/slot'
 import { useBench, useBenchState } from '../state/bench-context'
 import { fillSlot, takeOut } from '../state/slots'
@@ -26,6 +28,7 @@ export function SlotSection({ slot }: { slot: Slot }) {
     const layer = d.layers[slot.id] as Slot | undefined
     if (layer?.kind === 'slot') Object.assign(layer, change(layer))
   }
+  const frame = (value: Partial<Stroke>) => (d: Draft<Design>) => setOn(d, d.master, slot.id, 'stroke', value)
   const zoom = (v: number) => write((l) => (isFilled(l) ? reframed(l, { x: 0, y: 0 }, v / 100) : {}))
   const turned = (v: number) => write((l) => (isFilled(l) ? turnedInside(l, v) : {}))
   const pan = (axis: 'x' | 'y', v: number) => write((l) => ({ pan: { ...l.pan, [axis]: v / 100 } }))
@@ -211,37 +214,22 @@ export function SlotSection({ slot }: { slot: Slot }) {
             min={0}
             max={5000}
             value={slot.stroke.weight}
-            onChange={(v) =>
-              bench.commit(
-                'Frame weight',
-                write((l) => ({ stroke: { ...l.stroke, weight: v } })),
-              )
-            }
-            onDrag={(v) => bench.preview(write((l) => ({ stroke: { ...l.stroke, weight: v } })))}
+            onChange={(v) => bench.commit('Frame weight', frame({ weight: v }))}
+            onDrag={(v) => bench.preview(frame({ weight: v }))}
           />
           <Choice
             label="Line style of the frame"
             value={dashName(slot.stroke.dash)}
             options={Object.keys(DASHES).map((d) => ({ value: d, label: d }))}
-            onChange={(name) =>
-              bench.edit(
-                'Line style',
-                write((l) => ({ stroke: { ...l.stroke, dash: [...(DASHES[name] ?? [])], cap: name === 'dotted' ? 'round' : 'butt' } })),
-              )
-            }
+            onChange={(name) => bench.edit('Line style', frame({ dash: [...(DASHES[name] ?? [])], cap: name === 'dotted' ? 'round' : 'butt' }))}
           />
           {slot.stroke.weight > 0 && (
             <div className="col-span-2">
               <ColourField
                 label="Frame colour"
                 colour={slot.stroke.colour}
-                onPreview={(colour) => bench.preview(write((l) => ({ stroke: { ...l.stroke, colour } })))}
-                onChange={(colour) =>
-                  bench.commit(
-                    'Frame colour',
-                    write((l) => ({ stroke: { ...l.stroke, colour } })),
-                  )
-                }
+                onPreview={(colour) => bench.preview(frame({ colour }))}
+                onChange={(colour) => bench.commit('Frame colour', frame({ colour }))}
               />
             </div>
           )}

@@ -1,5 +1,5 @@
 import { type Gradient, intoBox, offsetAt, withEnd } from '@/core/colour/gradient-line'
-import { setOn } from '@/core/design/commands'
+import { setOn } from '@/core/design/properties'
 import type { Design, Placement } from '@/core/design/schema'
 import type { Point } from '@/core/geometry/matrix'
 import { resolvedOf } from '../state/acts'

@@ -100,7 +100,7 @@ function Editor() {
         : indexAt(layout, caret.x, caret.top + caret.height * 1.5)
     const anchor = range.back ? range.to : range.from
     e.preventDefault()
-    select(e.shiftKey ? anchor : to, e.shiftKey ? to : to)
+    select(e.shiftKey ? anchor : to, to)
     return focus !== to
   }
   return (

@@ -2,7 +2,7 @@
 import { type PointerEvent as ReactPointerEvent, useCallback, useEffect, useRef, useState } from 'react'
 import { toHex } from '@/core/colour/colour'
 import { boxAt } from '@/core/design/blank'
-import { setOn } from '@/core/design/commands'
+import { setOn } from '@/core/design/properties'
 import { isLocked, isShown } from '@/core/design/tree'
 import { contains, holds, overlaps } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'

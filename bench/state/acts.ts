@@ -1,5 +1,6 @@
 import { withWeights } from '@/core/adapt/place'
-import { place, setOn, turnGroups } from '@/core/design/commands'
+import { place, turnGroups } from '@/core/design/commands'
+import { setOn } from '@/core/design/properties'
 import { placedBy } from '@/core/design/register'
 import { findResolved, type ResolvedLayer } from '@/core/design/resolve'
 import type { Design, Layer, Placement, TypeStyle } from '@/core/design/schema'
@@ -134,9 +135,7 @@ export function writeType(bench: Bench, d: Design, id: string, change: { text?: 
   const s = bench.store.getState()
   if (change.text !== undefined) setOn(d, s.channel, id, 'text', change.text)
   if (change.style) {
-    const key = `${s.channel}.${id}.style`
-    const held = d.changes[key]
-    setOn(d, s.channel, id, 'style', s.channel === d.master ? change.style : { ...(held?.property === 'style' ? held.value : {}), ...change.style })
+    setOn(d, s.channel, id, 'style', change.style)
   }
   const layer = d.layers[id]
   if (s.channel === d.master && layer?.kind === 'type') layer.placement = fitType(bench, layer)

@@ -3,9 +3,9 @@ import { lookUp } from '@/core/colour/colour'
 import { meanColour, paletteOf } from '@/core/colour/palette'
 import { middleOf, recoloured, shared } from '@/core/colour/recolour'
 import { newId } from '@/core/design/blank'
-import { setOn } from '@/core/design/commands'
 import { isAxis } from '@/core/design/mirror'
 import { inOrder, keyBetween } from '@/core/design/order'
+import { setOn } from '@/core/design/properties'
 import type { Design, Layer, Paint } from '@/core/design/schema'
 import { treatmentsOf } from '@/core/design/treatment'
 import type { NamedColour } from '@/core/formats/design-tokens'
@@ -61,7 +61,7 @@ function recolour(d: Draft<Design>, leaf: Leaf, to: string, { bench, means }: Gr
         : leaf.fill.kind === 'solid'
           ? read(leaf.fill.colour)
           : middleOf(Object.values(leaf.fill.stops).map((t) => read(t.colour)))
-    layer.stroke.colour = middle ? recoloured(read(leaf.stroke.colour), middle, literal) : to
+    setOn(d, s.channel, leaf.id, 'stroke', { colour: middle ? recoloured(read(leaf.stroke.colour), middle, literal) : to })
   }
 }
 function refilled(fill: Paint, to: string, read: (c: string) => string): Paint | null {

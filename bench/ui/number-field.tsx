@@ -43,7 +43,6 @@ export function NumberField({ label, short, value: given, unit, min = -1e6, max 
   const told = useId()
   const shown = value === null ? '' : String(Math.round(value * 10 ** digits) / 10 ** digits)
   const clamp = (v: number) => Math.min(max, Math.max(min, v))
-  useEffect(() => setText(null), [])
   useEffect(() => {
     if (!wrong) return
     const wait = setTimeout(() => setWrong(null), 6000)

@@ -6,7 +6,7 @@ import { inOrder, keyBetween, keysBetween } from './order'
 import type { Plane } from './planes'
 import { withReferences } from './references'
 import { partFromRegister, placedBy } from './register'
-import { type Change, type ChangeProperty, type Channel, changeKey, type Design, type Layer, type LayerOf, type Placement } from './schema'
+import { type ChangeProperty, type Channel, changeKey, type Design, type Layer, type LayerOf, type Placement } from './schema'
 import { insidesOf, membersOf, siblingsOf, withMembers } from './tree'
 
 /** Pure changes on a draft of the design. Each is one step of a person's work; ids of new things are given. */
@@ -277,25 +277,6 @@ export function ungroup(d: Design, ids: readonly string[]): string[] {
     for (const [key, c] of Object.entries(d.changes)) if (c.target === id) delete d.changes[key]
   }
   return freed
-}
-
-/** Sets a property on the master, or as a change on another channel where the property may differ there. */
-export function setOn<P extends ChangeProperty>(
-  d: Design,
-  channel: string,
-  id: string,
-  property: P,
-  value: Extract<Change, { property: P }>['value'],
-): void {
-  const layer = d.layers[id]
-  if (!layer) return
-  if (channel !== d.master) {
-    d.changes[changeKey(channel, id, property)] = { channel, target: id, property, value } as Change
-    return
-  }
-  if (property === 'style' && layer.kind === 'type') Object.assign(layer.style, value)
-  else if (property === 'parts' && layer.kind === 'graphic') Object.assign(layer.parts, value)
-  else (layer as Record<string, unknown>)[property] = value
 }
 
 /** Places a layer: on the master itself, elsewhere as an offset and factor against what adapting gives. */

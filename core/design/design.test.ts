@@ -7,7 +7,8 @@ import * as commands from './commands'
 import { applyEdit, checkDesign, collide, type Edit, record } from './edits'
 import { advance, emptyHistory, historyOf, redoOf, undoOf } from './history'
 import { byOrder, keyBetween } from './order'
-import { ANCHORS, type Design, type Layer } from './schema'
+import { properties, setOn, withChange } from './properties'
+import { ANCHORS, type Change, type ChangeProperty, type Channel, type Design, type Layer } from './schema'
 import { layerTree, siblingsOf } from './tree'
 import { upgrade } from './upgrades'
 
@@ -32,6 +33,60 @@ const ids = () => {
   let n = 0
   return () => `new${++n}`
 }
+
+describe('a property', () => {
+  const put = (channel: string, ...steps: ((d: Design) => void)[]) => ({
+    design: record(sample(), (d) => steps.forEach((s) => s(d))).design,
+    channel,
+  })
+  it('of entries keeps those on a channel that are not named; one that is replaced is replaced', () => {
+    const { design } = put(
+      'wide-header',
+      (d) => setOn(d, 'wide-header', 'a', 'stroke', { colour: '#c02020' }),
+      (d) => setOn(d, 'wide-header', 'a', 'stroke', { weight: 9 }),
+      (d) => setOn(d, 'wide-header', 'a', 'opacity', 0.4),
+      (d) => setOn(d, 'wide-header', 'a', 'opacity', 0.6),
+    )
+    expect(design.changes['wide-header.a.stroke']?.value).toEqual({ colour: '#c02020', weight: 9 })
+    expect(design.changes['wide-header.a.opacity']?.value).toBe(0.6)
+    expect(design.layers.a).toEqual(sample().layers.a)
+    expect(checkDesign(design)).toEqual(design)
+  })
+  it('on the master is written into the layer, entry by entry; what a layer does not have is left alone', () => {
+    const { design } = put(
+      'square-post',
+      (d) => setOn(d, 'square-post', 'a', 'stroke', { weight: 3 }),
+      (d) => setOn(d, 'square-post', 'a', 'text', 'no words'),
+    )
+    const before = sample().layers.a
+    expect(design.layers.a).toEqual({ ...before, stroke: { ...(before && 'stroke' in before ? before.stroke : {}), weight: 3 } })
+    expect(design.changes).toEqual({})
+  })
+  it.each(Object.keys(properties) as ChangeProperty[])('set on a channel and let follow again gives the master: %s', (property) => {
+    const values: Record<ChangeProperty, unknown> = {
+      place: toChannelPlace(boxAt(10, 10, 50, 50), boxAt(0, 0, 100, 100), sample().channels['wide-header'] as Channel),
+      shown: false,
+      text: 'Other words',
+      order: 'a9',
+      style: { size: 33 },
+      opacity: 0.25,
+      blend: 'multiply',
+      fill: { kind: 'solid', colour: '#102030' },
+      stroke: { weight: 7 },
+      parts: { body: '#102030' },
+    }
+    const set = record(sample(), (d) => setOn(d, 'wide-header', 'a', property, values[property] as never)).design
+    expect(checkDesign(set)).toEqual(set)
+    expect(Object.keys(set.changes)).toEqual([`wide-header.a.${property}`])
+    const layer = set.layers.a as Layer
+    const change = Object.values(set.changes)[0] as Change
+    const there = withChange(layer, change, set.channels['wide-header'] as Channel)
+    // A layer that has the property shows the value; another is as it was.
+    if (property !== 'place' && property in layer) expect(there).toMatchObject({ [property]: values[property] })
+    else if (property !== 'place') expect(there).toBe(layer)
+    expect(record(set, (d) => commands.followMaster(d, 'wide-header', ['a'], property)).design).toEqual(sample())
+  })
+})
 
 describe('commands', () => {
   it('step through the band and stop at its ends', () => {
@@ -67,7 +122,7 @@ describe('commands', () => {
     checkDesign(out)
   })
   it('copy with changes, above the original, independent of it', () => {
-    const changed = record(sample(), (d) => commands.setOn(d, 'wide-header', 'a', 'opacity', 0.4)).design
+    const changed = record(sample(), (d) => setOn(d, 'wide-header', 'a', 'opacity', 0.4)).design
     const { design } = record(changed, (d) => void commands.duplicateLayers(d, ['a'], ids(), { x: 5, y: 6 }))
     expect(order(design, 'subject')).toEqual(['a', 'new1', 'b', 'c'])
     expect(design.changes['wide-header.new1.opacity']).toMatchObject({ value: 0.4 })
@@ -75,7 +130,7 @@ describe('commands', () => {
     checkDesign(design)
   })
   it('delete layers with their changes', () => {
-    const changed = record(sample(), (d) => commands.setOn(d, 'wide-header', 'a', 'shown', false)).design
+    const changed = record(sample(), (d) => setOn(d, 'wide-header', 'a', 'shown', false)).design
     const { design } = record(changed, (d) => commands.removeLayers(d, ['a']))
     expect(Object.keys(design.changes)).toEqual([])
   })
@@ -88,8 +143,8 @@ describe('commands', () => {
   })
   it('write to the master itself, elsewhere as a change that can be dropped', () => {
     const on = record(sample(), (d) => {
-      commands.setOn(d, 'square-post', 'a', 'opacity', 0.5)
-      commands.setOn(d, 'wide-header', 'a', 'opacity', 0.2)
+      setOn(d, 'square-post', 'a', 'opacity', 0.5)
+      setOn(d, 'wide-header', 'a', 'opacity', 0.2)
     }).design
     expect([on.layers.a?.opacity, on.changes['wide-header.a.opacity']?.value]).toEqual([0.5, 0.2])
     expect(record(on, (d) => commands.followMaster(d, 'wide-header', ['a'])).design.changes).toEqual({})
@@ -101,7 +156,7 @@ describe('history', () => {
     const steps: ((d: Design) => void)[] = [
       (d) => commands.step(d, ['a'], 'forward'),
       (d) => commands.removeLayers(d, ['b']),
-      (d) => commands.setOn(d, 'wide-header', 'c', 'opacity', 0.3),
+      (d) => setOn(d, 'wide-header', 'c', 'opacity', 0.3),
       (d) => void commands.duplicateLayers(d, ['t'], newId, { x: 1, y: 1 }),
       (d) => commands.addPage(d, newId(), 'More', 'page1', newId, true),
     ]

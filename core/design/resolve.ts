@@ -2,9 +2,9 @@ import { type AdaptContext, adapt } from '../adapt/adapt'
 import { clearBoxes, safeArea } from '../adapt/free-space'
 import { missing } from '../errors'
 import type { Bounds } from '../geometry/bounds'
-import { anchorPoint } from './channel-place'
 import { inRecipes } from './follow'
 import { byOrder } from './order'
+import { properties, withChange } from './properties'
 import { placedBy } from './register'
 import { type Arrangement, arrangementKey, type Change, type ChangeProperty, type Channel, type Design, type Layer } from './schema'
 import { type LayerNode, layerTree } from './tree'
@@ -44,41 +44,6 @@ const changesOf = (design: Design, channel: string): Map<string, Change[]> => {
   return out
 }
 
-/** How each property that may differ is put on a layer. */
-type Appliers = { [P in ChangeProperty]: (layer: Layer, value: Extract<Change, { property: P }>['value'], channel: Channel) => Layer }
-const appliers: Appliers = {
-  place(layer, v, channel) {
-    const at = anchorPoint(v.anchor, channel)
-    const short = Math.min(channel.width, channel.height)
-    const { width, height } = layer.placement
-    const placement = {
-      ...layer.placement,
-      x: at.x + v.dx * short,
-      y: at.y + v.dy * short,
-      width: width * v.factorX,
-      height: height * v.factorY,
-      rotation: v.rotation,
-      flipX: v.flipX,
-      flipY: v.flipY,
-      ...(v.skew !== undefined || layer.placement.skew !== undefined ? { skew: v.skew ?? 0 } : {}),
-    }
-    return { ...layer, placement }
-  },
-  shown: (layer, shown) => ({ ...layer, shown }),
-  opacity: (layer, opacity) => ({ ...layer, opacity }),
-  blend: (layer, blend) => ({ ...layer, blend }),
-  text: (layer, text) => (layer.kind === 'type' ? { ...layer, text } : layer),
-  style: (layer, style) => (layer.kind === 'type' ? { ...layer, style: { ...layer.style, ...style } } : layer),
-  fill: (layer, fill) => ('fill' in layer ? { ...layer, fill } : layer),
-  parts: (layer, parts) => (layer.kind === 'graphic' ? { ...layer, parts: { ...layer.parts, ...parts } } : layer),
-  order: (layer, order) => ({ ...layer, order }),
-}
-const applyChange = (layer: Layer, change: Change, channel: Channel): Layer =>
-  (appliers[change.property] as (l: Layer, v: unknown, c: Channel) => Layer)(layer, change.value, channel)
-
-/** Changes of words and letters come before arranging, so that the type is measured as it will be. */
-const EARLY: ReadonlySet<ChangeProperty> = new Set(['text', 'shown', 'order'])
-
 /**
  * The layers of one page on one channel: the only reader of a channel's changes. Throws `missing` for a page or
  * channel that the design does not have.
@@ -107,7 +72,7 @@ export function resolve(design: Design, at: { page: string; channel: string }, c
   }
 
   const changes = changesOf(design, channel.id)
-  const early = tree.map((n) => withChanges(n, changes, channel, (p) => EARLY.has(p)))
+  const early = tree.map((n) => withChanges(n, changes, channel, (p) => properties[p].phase === 'content'))
   // What was placed by hand is arranged like the rest but kept where the hand put it.
   const stored = design.arrangements[arrangementKey(at.page, channel.id)] ?? null
   const adapted = adapt(
@@ -147,7 +112,7 @@ function untouched(node: LayerNode): ResolvedLayer {
 function withChanges(node: LayerNode, changes: ReadonlyMap<string, Change[]>, channel: Channel, which: (p: ChangeProperty) => boolean): LayerNode {
   const own = (changes.get(node.layer.id) ?? []).filter((c) => which(c.property))
   return {
-    layer: own.reduce((l, c) => applyChange(l, c, channel), node.layer),
+    layer: own.reduce((l, c) => withChange(l, c, channel), node.layer),
     children: node.children.map((c) => withChanges(c, changes, channel, which)),
     insides: node.insides.map((c) => withChanges(c, changes, channel, which)),
   }
@@ -155,9 +120,9 @@ function withChanges(node: LayerNode, changes: ReadonlyMap<string, Change[]>, ch
 
 function finished(node: LayerNode, changes: ReadonlyMap<string, Change[]>, channel: Channel): ResolvedLayer {
   const own = changes.get(node.layer.id) ?? []
-  const late = own.filter((c) => !EARLY.has(c.property))
+  const late = own.filter((c) => properties[c.property].phase !== 'content')
   return {
-    layer: late.length === 0 ? node.layer : late.reduce((l, c) => applyChange(l, c, channel), node.layer),
+    layer: late.length === 0 ? node.layer : late.reduce((l, c) => withChange(l, c, channel), node.layer),
     children: node.children.map((c) => finished(c, changes, channel)),
     insides: node.insides.map((c) => finished(c, changes, channel)),
     changed: own.map((c) => c.property),

@@ -322,6 +322,7 @@ export const changeSchema = z.discriminatedUnion('property', [
   z.object({ channel: id, target: id, property: z.literal('text'), value: z.string().max(MAX_TEXT) }),
   z.object({ channel: id, target: id, property: z.literal('style'), value: typeStyleSchema.partial() }),
   z.object({ channel: id, target: id, property: z.literal('fill'), value: paintSchema }),
+  z.object({ channel: id, target: id, property: z.literal('stroke'), value: strokeSchema.partial() }),
   z.object({ channel: id, target: id, property: z.literal('parts'), value: z.record(z.string(), colourSchema) }),
   z.object({ channel: id, target: id, property: z.literal('order'), value: order }),
 ])

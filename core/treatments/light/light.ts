@@ -6,7 +6,7 @@ import { curveThrough, tableOf } from '../tables'
 /** Adds to every value, or takes from it. */
 export const lift = treatment({
   kind: 'lift',
-  label: 'Lift',
+  label: 'Brightness',
   group: 'light',
   words: 'brightness lighter darker',
   fields: { by: amount(percent('By', 0.1, -1, 1)) },
