@@ -25,15 +25,33 @@ module.exports = {
       from: { path: '^bench/', pathNot: '\\.test(-data)?\\.ts$' },
       to: { path: '^(server|host|app|cli)/' },
     },
-    { name: 'server-knows-no-interface', severity: 'error', from: { path: '^(server|host)/' }, to: { path: '^(bench|app)/' } },
-    { name: 'host-knows-no-server', severity: 'error', from: { path: '^host/' }, to: { path: '^(server|app)/' } },
-    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
+    {
+      name: 'server-knows-no-interface',
+      severity: 'error',
+      from: { path: '^(server|host)/' },
+      to: { path: '^(bench|app)/' },
+    },
+    {
+      name: 'host-knows-no-server',
+      severity: 'error',
+      from: { path: '^host/' },
+      to: { path: '^(server|app)/' },
+    },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, dependencyTypesNot: ['type-only'] },
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
     exclude: { path: '(^\\.next|^\\.cache|kernels/|kernel\\.as\\.ts)' },
     tsPreCompilationDeps: false,
     tsConfig: { fileName: 'tsconfig.json' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default'],
+    },
   },
 }

@@ -3,7 +3,9 @@ import { defineConfig } from '@playwright/test'
 import args from './scripts/chromium-args.json' with { type: 'json' }
 
 const PORT = 3917
-const chromium = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((p) => existsSync(p)) ?? '/usr/bin/chromium'
+const chromium =
+  ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((p) => existsSync(p)) ??
+  '/usr/bin/chromium'
 
 export default defineConfig({
   testDir: 'e2e',

@@ -24,7 +24,9 @@ export function spoken(s: Pick<BenchState, 'design' | 'resolved' | 'selection'>,
     more.length > 0
       ? `${s.selection.length} things.`
       : `${layerName(layer)}, ${band.findIndex((l) => l.id === layer.id) + 1} of ${band.length} in ${where}.`,
-    box ? `Left ${r(box.left)}, top ${r(box.top)}, ${r(box.right - box.left)} by ${r(box.bottom - box.top)}.` : '',
+    box
+      ? `Left ${r(box.left)}, top ${r(box.top)}, ${r(box.right - box.left)} by ${r(box.bottom - box.top)}.`
+      : '',
   ]
     .filter(Boolean)
     .join(' ')
@@ -38,10 +40,14 @@ export function Announcer() {
     let wait: ReturnType<typeof setTimeout> | undefined
     const stop = bench.store.subscribe((s, before) => {
       const last = s.history.done.at(-1)
-      const undone = s.history.undone.length > before.history.undone.length ? s.history.undone.at(-1) : undefined
+      const undone =
+        s.history.undone.length > before.history.undone.length ? s.history.undone.at(-1) : undefined
       if (s.history === before.history || (!undone && last === before.history.done.at(-1))) return
       clearTimeout(wait)
-      wait = setTimeout(() => setText(spoken(bench.store.getState(), undone ? `Undone: ${undone.name}` : (last?.name ?? ''))), QUIET_MS)
+      wait = setTimeout(
+        () => setText(spoken(bench.store.getState(), undone ? `Undone: ${undone.name}` : (last?.name ?? ''))),
+        QUIET_MS,
+      )
     })
     return () => {
       clearTimeout(wait)

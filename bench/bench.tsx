@@ -63,7 +63,9 @@ function Room({ bench }: { bench: BenchModel }) {
     const long = notice.tone === 'trouble' || action
     ;(notice.tone === 'trouble' ? toast.error : toast)(notice.text, {
       duration: long ? 9000 : 4000,
-      ...(action ? { action: { label: action.label, onClick: () => commandById(action.command).run(bench) } } : {}),
+      ...(action
+        ? { action: { label: action.label, onClick: () => commandById(action.command).run(bench) } }
+        : {}),
     })
   }, [notice, bench])
   const height = useMemo(() => (supplies ? 'h-[236px]' : 'h-[38px]'), [supplies])

@@ -9,10 +9,15 @@ import { Button } from './ui/button'
 function textOf({ state, kept, message }: Told): { word: string; text: string; trouble: boolean } {
   if (state === 'saved') return { word: '', text: 'Saved', trouble: false }
   if (state === 'saving') return { word: '', text: 'Saving', trouble: false }
-  if (state === 'refused') return { word: 'Refused', text: message ?? 'The server refused an edit.', trouble: true }
+  if (state === 'refused')
+    return { word: 'Refused', text: message ?? 'The server refused an edit.', trouble: true }
   const why = message ?? 'The server does not answer.'
   return kept
-    ? { word: 'Not sent yet', text: `${why} Your work is kept in this browser and sent as soon as it can be.`, trouble: true }
+    ? {
+        word: 'Not sent yet',
+        text: `${why} Your work is kept in this browser and sent as soon as it can be.`,
+        trouble: true,
+      }
     : {
         word: 'Only in this tab',
         text: `${why} This browser keeps nothing, so your work is in this tab alone: leave it open, or save what is unsent to a file.`,
@@ -68,21 +73,32 @@ export function SaveMark() {
             {icon}
             {word}
           </output>
-          {save.aside > 0 && <span className="rounded-full bg-warn-ground px-1.5 text-warn">{save.aside} aside</span>}
+          {save.aside > 0 && (
+            <span className="rounded-full bg-warn-ground px-1.5 text-warn">{save.aside} aside</span>
+          )}
         </button>
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="start" sideOffset={6} className="z-50 w-[360px] rounded-lg border border-line bg-panel p-4 text-small shadow-xl">
+        <Popover.Content
+          align="start"
+          sideOffset={6}
+          className="z-50 w-[360px] rounded-lg border border-line bg-panel p-4 text-small shadow-xl"
+        >
           {trouble && (
             <>
-              <p className="font-semibold">{save.state === 'refused' ? 'One step was not stored' : 'The server has not got everything yet'}</p>
+              <p className="font-semibold">
+                {save.state === 'refused'
+                  ? 'One step was not stored'
+                  : 'The server has not got everything yet'}
+              </p>
               <p className="mt-1 text-soft">{text}</p>
             </>
           )}
           {save.state === 'refused' && (
             <>
               <p className="mt-2 text-soft">
-                What came before it is stored. It and what you did since wait here; nothing is lost until you put it away.
+                What came before it is stored. It and what you did since wait here; nothing is lost until you
+                put it away.
               </p>
               <div className="mt-3 flex flex-wrap gap-2">
                 <Button look="primary" onClick={() => void bench.sync.goOn()}>

@@ -26,7 +26,11 @@ export function TopBar() {
   const [naming, setNaming] = useState(false)
   return (
     <header className="flex h-11 shrink-0 items-center gap-2 border-b border-line bg-panel px-3">
-      <Link href="/" aria-label="Back to the shelf" className="flex size-7 items-center justify-center rounded-control text-soft hover:bg-well">
+      <Link
+        href="/"
+        aria-label="Back to the shelf"
+        className="flex size-7 items-center justify-center rounded-control text-soft hover:bg-well"
+      >
         <ChevronLeft size={17} />
       </Link>
       <p className="flex min-w-0 items-center gap-1.5 text-small">
@@ -52,7 +56,12 @@ export function TopBar() {
             }}
           />
         ) : (
-          <button type="button" title="Rename" className="max-w-48 truncate rounded px-1 font-semibold hover:bg-well" onClick={() => setNaming(true)}>
+          <button
+            type="button"
+            title="Rename"
+            className="max-w-48 truncate rounded px-1 font-semibold hover:bg-well"
+            onClick={() => setNaming(true)}
+          >
             {s.name}
           </button>
         )}
@@ -80,7 +89,9 @@ export function TopBar() {
             >
               {Icon && <Icon size={15} />}
               <span className="max-[1180px]:hidden">{c.label}</span>
-              <kbd className={`font-sans max-[1400px]:hidden text-[10px] ${on ? 'opacity-70' : 'text-soft'}`}>{keysOf(c, map)[0]}</kbd>
+              <kbd className={`font-sans max-[1400px]:hidden text-[10px] ${on ? 'opacity-70' : 'text-soft'}`}>
+                {keysOf(c, map)[0]}
+              </kbd>
             </button>
           )
         })}
@@ -103,15 +114,30 @@ function ChecksButton() {
   const pages = inOrder(s.design.pages)
   const all = Object.values(s.findings)
     .flat()
-    .filter((f) => s.design.channels[f.channel] && s.design.pages[f.page] && (f.layer === null || s.design.layers[f.layer]))
+    .filter(
+      (f) =>
+        s.design.channels[f.channel] &&
+        s.design.pages[f.page] &&
+        (f.layer === null || s.design.layers[f.layer]),
+    )
     .sort((a, b) => pages.findIndex((p) => p.id === a.page) - pages.findIndex((p) => p.id === b.page))
   const checked = pages.every((p) => Object.keys(s.design.channels).every((c) => s.findings[`${p.id}/${c}`]))
   return (
     <Popover.Root>
       <Popover.Trigger asChild>
         <Button className={all.length > 0 ? '!border-warn/40 text-warn' : ''}>
-          {all.length > 0 ? <CircleAlert size={14} /> : checked ? <Check size={14} /> : <LoaderCircle size={14} className="animate-spin" />}
-          {all.length > 0 ? `${all.length} finding${all.length === 1 ? '' : 's'}` : checked ? 'No findings' : 'Checking …'}
+          {all.length > 0 ? (
+            <CircleAlert size={14} />
+          ) : checked ? (
+            <Check size={14} />
+          ) : (
+            <LoaderCircle size={14} className="animate-spin" />
+          )}
+          {all.length > 0
+            ? `${all.length} finding${all.length === 1 ? '' : 's'}`
+            : checked
+              ? 'No findings'
+              : 'Checking …'}
         </Button>
       </Popover.Trigger>
       <Popover.Portal>
@@ -122,7 +148,9 @@ function ChecksButton() {
         >
           {all.length === 0 && (
             <p className="p-2 text-soft">
-              {checked ? 'Every size of every page was checked: ' : 'The sizes of all pages are being checked: '}
+              {checked
+                ? 'Every size of every page was checked: '
+                : 'The sizes of all pages are being checked: '}
               {checks.map((c) => c.label.toLowerCase()).join(', ')}.
             </p>
           )}

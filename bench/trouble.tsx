@@ -2,7 +2,15 @@ import Link from 'next/link'
 import { Mark } from './ui/mark'
 
 /** A page in place of one that cannot be shown: what happened, what is safe, what to do. */
-export function Trouble({ title, message, save }: { title: string; message: string; save?: { href: string; label: string } }) {
+export function Trouble({
+  title,
+  message,
+  save,
+}: {
+  title: string
+  message: string
+  save?: { href: string; label: string }
+}) {
   return (
     <main className="mx-auto flex min-h-dvh max-w-xl flex-col justify-center gap-4 px-6">
       <Mark />
@@ -17,7 +25,10 @@ export function Trouble({ title, message, save }: { title: string; message: stri
             {save.label}
           </a>
         )}
-        <Link href="/" className="inline-flex h-8 items-center rounded-control border border-line px-4 text-small font-semibold hover:bg-well">
+        <Link
+          href="/"
+          className="inline-flex h-8 items-center rounded-control border border-line px-4 text-small font-semibold hover:bg-well"
+        >
           To the shelf
         </Link>
       </p>

@@ -49,7 +49,11 @@ function documentSchema(): string {
     typeStyle: typeStyleSchema,
   }
   for (const [id, schema] of Object.entries(names)) named.add(schema, { id })
-  const { $defs = {}, properties = {}, ...rest } = z.toJSONSchema(designSchema, { target: 'draft-2020-12', reused: 'ref', metadata: named })
+  const {
+    $defs = {},
+    properties = {},
+    ...rest
+  } = z.toJSONSchema(designSchema, { target: 'draft-2020-12', reused: 'ref', metadata: named })
   const lines = (entries: object) =>
     Object.entries(entries)
       .map(([name, value]) => `  ${JSON.stringify(name)}: ${JSON.stringify(value)}`)

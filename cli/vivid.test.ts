@@ -11,20 +11,31 @@ import { readPackage, writePackage } from '../core/formats/vivid-package'
 const folder = mkdtempSync(join(tmpdir(), 'vivid-cli-'))
 const file = join(folder, 'half.vivid')
 const design = blankDesign('half', 'Half', presetSpecs(['square-post', 'wide-header']))
-design.layers.a = shapeLayer({ id: 'a', page: 'page1', plane: 'backdrop', order: 'a0' }, 'Left half', 'rectangle', boxAt(0, 0, 540, 1080), {
-  kind: 'solid',
-  colour: '#c2412a',
-})
+design.layers.a = shapeLayer(
+  { id: 'a', page: 'page1', plane: 'backdrop', order: 'a0' },
+  'Left half',
+  'rectangle',
+  boxAt(0, 0, 540, 1080),
+  {
+    kind: 'solid',
+    colour: '#c2412a',
+  },
+)
 writeFileSync(file, writePackage({ design, blobs: new Map() }))
-const run = (...args: string[]) => spawnSync(process.execPath, ['scripts/vivid.mjs', ...args], { encoding: 'utf8' })
+const run = (...args: string[]) =>
+  spawnSync(process.execPath, ['scripts/vivid.mjs', ...args], { encoding: 'utf8' })
 
 describe('the command line', () => {
   it('renders a channel to a PNG that another decoder reads back', () => {
     const out = join(folder, 'half.png')
-    expect(run('render', file, '--channel', 'square-post', '--scale', '0.5', '--out', out)).toMatchObject({ status: 0 })
+    expect(run('render', file, '--channel', 'square-post', '--scale', '0.5', '--out', out)).toMatchObject({
+      status: 0,
+    })
     const picture = decode(readFileSync(out))
     expect([picture.width, picture.height]).toEqual([540, 540])
-    const at = (x: number) => [...picture.data.slice((270 * 540 + x) * picture.channels, (270 * 540 + x) * picture.channels + 3)]
+    const at = (x: number) => [
+      ...picture.data.slice((270 * 540 + x) * picture.channels, (270 * 540 + x) * picture.channels + 3),
+    ]
     expect([at(100), at(269), at(270), at(500)]).toEqual([
       [194, 65, 42],
       [194, 65, 42],
@@ -45,7 +56,9 @@ describe('the command line', () => {
     expect(run('convert', file, out)).toMatchObject({ status: 0 })
     expect(isOpenRaster(new Uint8Array(readFileSync(out)))).toBe(true)
     run('render', file, '--channel', 'square-post', '--scale', '0.25', '--out', plain)
-    expect(run('render', out, '--channel', 'square-post', '--scale', '0.25', '--out', again)).toMatchObject({ status: 0 })
+    expect(run('render', out, '--channel', 'square-post', '--scale', '0.25', '--out', again)).toMatchObject({
+      status: 0,
+    })
     expect(readFileSync(again).equals(readFileSync(plain))).toBe(true)
   })
   it('says in one line what is wrong with bad input, status 1', () => {
@@ -55,7 +68,10 @@ describe('the command line', () => {
       [['check', join(folder, 'gone.vivid')], /no readable file/],
       [['check', bad], /not a .vivid package/],
       [['render', file, '--channel', 'moon', '--out', join(folder, 'x.png')], /no channel “moon”/],
-      [['render', file, '--channel', 'square-post', '--page', '9', '--out', join(folder, 'x.png')], /no page 9/],
+      [
+        ['render', file, '--channel', 'square-post', '--page', '9', '--out', join(folder, 'x.png')],
+        /no page 9/,
+      ],
     ] as const) {
       const { status, stderr } = run(...args)
       expect(status).toBe(1)
@@ -64,7 +80,13 @@ describe('the command line', () => {
     }
   })
   it('shows how it is used when it is used wrongly, status 2', () => {
-    for (const args of [[], ['paint'], ['render', file], ['adapt', file, '--to', 'wide'], ['render', file, '--frobnicate']]) {
+    for (const args of [
+      [],
+      ['paint'],
+      ['render', file],
+      ['adapt', file, '--to', 'wide'],
+      ['render', file, '--frobnicate'],
+    ]) {
       const { status, stderr } = run(...args)
       expect(status).toBe(2)
       expect(stderr).toContain('usage:')

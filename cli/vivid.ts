@@ -49,7 +49,11 @@ function withChannel(design: Design, name: string): { design: Design; channel: C
   if (own) return { design, channel: own }
   const size = /^(\d+)x(\d+)$/.exec(name)
   const spec = size ? ownChannel(`size-${name}`, name, Number(size[1]), Number(size[2])) : presetById(name)
-  if (!spec) throw new Problem('bad-input', `The design has no channel “${name}”. It has: ${Object.keys(design.channels).join(', ')}.`)
+  if (!spec)
+    throw new Problem(
+      'bad-input',
+      `The design has no channel “${name}”. It has: ${Object.keys(design.channels).join(', ')}.`,
+    )
   const { group: _, ...channel } = spec
   const next = record(design, (d) => addChannel(d, channel)).design
   return { design: checkDesign(next), channel: next.channels[channel.id] as Channel }
@@ -59,7 +63,11 @@ const hostFor = ({ blobs }: VividPackage): NodeHost => openHost(async (sha) => b
 function pageOf(design: Design, number: string | undefined): string {
   const pages = inOrder(design.pages)
   const page = pages[Number(number ?? 1) - 1]
-  if (!page) throw new Problem('bad-input', `The design has ${pages.length} page${pages.length === 1 ? '' : 's'}; there is no page ${number}.`)
+  if (!page)
+    throw new Problem(
+      'bad-input',
+      `The design has ${pages.length} page${pages.length === 1 ? '' : 's'}; there is no page ${number}.`,
+    )
   return page.id
 }
 
@@ -101,7 +109,8 @@ const verbs: Record<string, (files: string[], v: Values) => Promise<void>> = {
       const page = await host.resolve(made.design, pageOf(made.design, undefined), made.design.master)
       const { bytes, merged } = await toOpenRaster(made, page, host)
       writeFileSync(to, bytes)
-      if (merged.length > 0) console.log(`Merged into one picture, as OpenRaster cannot say it: ${merged.join(', ')}.`)
+      if (merged.length > 0)
+        console.log(`Merged into one picture, as OpenRaster cannot say it: ${merged.join(', ')}.`)
     } else {
       const master = made.design.master
       await verbs.render?.([from as string], { channel: master, out: to })
@@ -114,9 +123,16 @@ const verbs: Record<string, (files: string[], v: Values) => Promise<void>> = {
     const host = hostFor({ ...made, design })
     const page = await host.resolve(design, pageOf(design, v.page), channel.id)
     const out = v.out ?? `${(file as string).replace(/\.(vivid|ora)$/, '')}-${v.to}.vivid`
-    const kept = page.arrangement ? { ...design, arrangements: { ...design.arrangements, [`${page.page}.${channel.id}`]: page.arrangement } } : design
+    const kept = page.arrangement
+      ? {
+          ...design,
+          arrangements: { ...design.arrangements, [`${page.page}.${channel.id}`]: page.arrangement },
+        }
+      : design
     writeFileSync(out, writePackage({ design: kept, blobs: made.blobs }))
-    console.log(`${out}: ${v.to}${page.leftOut.length > 0 ? `, ${page.leftOut.length} left out for lack of room` : ''}`)
+    console.log(
+      `${out}: ${v.to}${page.leftOut.length > 0 ? `, ${page.leftOut.length} left out for lack of room` : ''}`,
+    )
   },
   async backup() {
     const { backUpAside } = await import('../server/backups')
@@ -126,11 +142,14 @@ const verbs: Record<string, (files: string[], v: Values) => Promise<void>> = {
     const { listBackups, restoreBackup } = await import('../server/backups')
     if (name) {
       const aside = await restoreBackup(dataFolder(), name)
-      console.log(`“${name}” is in place.${aside ? ` What was there before lies beside it: ${basename(aside)}.` : ''}`)
+      console.log(
+        `“${name}” is in place.${aside ? ` What was there before lies beside it: ${basename(aside)}.` : ''}`,
+      )
       return
     }
     const found = await listBackups(dataFolder())
-    if (found.length === 0) console.log('No backup is kept yet; the server makes one a day, and one before each upgrade.')
+    if (found.length === 0)
+      console.log('No backup is kept yet; the server makes one a day, and one before each upgrade.')
     for (const { name: n, bytes, at } of found)
       console.log(`${at.toISOString().slice(0, 16).replace('T', ' ')}  ${(bytes / 1e6).toFixed(1)} MB  ${n}`)
   },

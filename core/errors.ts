@@ -1,5 +1,13 @@
 /** A failure that a person can read: what happened, what is safe, what to do. */
-export type ProblemKind = 'bad-input' | 'missing' | 'conflict' | 'too-large' | 'unsupported' | 'stopped' | 'no-room' | 'damaged'
+export type ProblemKind =
+  | 'bad-input'
+  | 'missing'
+  | 'conflict'
+  | 'too-large'
+  | 'unsupported'
+  | 'stopped'
+  | 'no-room'
+  | 'damaged'
 
 export class Problem extends Error {
   constructor(
@@ -17,4 +25,5 @@ export const tooLarge = (message: string): Problem => new Problem('too-large', m
 export const unsupported = (message: string): Problem => new Problem('unsupported', message)
 
 /** The text of anything thrown. */
-export const messageOf = (thrown: unknown): string => (thrown instanceof Error ? thrown.message : String(thrown))
+export const messageOf = (thrown: unknown): string =>
+  thrown instanceof Error ? thrown.message : String(thrown)

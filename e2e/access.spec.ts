@@ -3,7 +3,9 @@ import { expect, test } from '@playwright/test'
 import { openDesign, row, settled } from './bench'
 
 const serious = async (page: import('@playwright/test').Page) =>
-  (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()).violations
+  (
+    await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()
+  ).violations
     .filter((v) => v.impact === 'serious' || v.impact === 'critical')
     .map(
       (v) =>
@@ -18,7 +20,8 @@ for (const theme of ['light', 'dark'])
     // Nine screens with all their parts are looked at one after the other.
     test.setTimeout(480_000)
     await page.addInitScript((t) => localStorage.setItem('theme', t), theme)
-    const clean = async (screen: string) => expect({ screen, found: await serious(page) }).toEqual({ screen, found: [] })
+    const clean = async (screen: string) =>
+      expect({ screen, found: await serious(page) }).toEqual({ screen, found: [] })
     await page.goto('/')
     await page.waitForTimeout(500)
     await clean('shelf')

@@ -70,7 +70,10 @@ export async function onLayer(page: Page, name: string): Promise<{ x: number; y:
     const k = s.view.zoom * window.devicePixelRatio
     const p = found.placement
     for (let n = 0; n < 400; n++) {
-      const [x, y] = [p.x - p.width / 2 + (p.width * ((n * 37) % 100)) / 100, p.y - p.height / 2 + (p.height * ((n * 13) % 40)) / 80]
+      const [x, y] = [
+        p.x - p.width / 2 + (p.width * ((n * 37) % 100)) / 100,
+        p.y - p.height / 2 + (p.height * ((n * 13) % 40)) / 80,
+      ]
       const hits = await bench.client.ask<string[]>({ ask: 'hit', x: x * k, y: y * k })
       if (hits?.find((id) => !s.design.layers[id]?.locked) === found.id) return { x, y }
     }
@@ -79,12 +82,17 @@ export async function onLayer(page: Page, name: string): Promise<{ x: number; y:
   if (!at) throw new Error(`Nothing of “${name}” can be seen.`)
   return onStage(page, at.x, at.y)
 }
-export async function drag(page: Page, from: { x: number; y: number }, to: { x: number; y: number }): Promise<void> {
+export async function drag(
+  page: Page,
+  from: { x: number; y: number },
+  to: { x: number; y: number },
+): Promise<void> {
   await page.mouse.move(from.x, from.y)
   await page.mouse.down()
   // The hand waits for what it took hold of.
   await page.waitForTimeout(120)
-  for (let n = 1; n <= 6; n++) await page.mouse.move(from.x + ((to.x - from.x) * n) / 6, from.y + ((to.y - from.y) * n) / 6)
+  for (let n = 1; n <= 6; n++)
+    await page.mouse.move(from.x + ((to.x - from.x) * n) / 6, from.y + ((to.y - from.y) * n) / 6)
   await page.mouse.up()
 }
 
@@ -94,12 +102,21 @@ export const colourAt = (page: Page, x: number, y: number) =>
     async ([px, py]) => {
       const bench = window.vividBench
       const k = bench.store.getState().view.zoom * window.devicePixelRatio
-      return bench.client.ask<[number, number, number, number]>({ ask: 'sample', x: (px ?? 0) * k, y: (py ?? 0) * k, radius: 0 })
+      return bench.client.ask<[number, number, number, number]>({
+        ask: 'sample',
+        x: (px ?? 0) * k,
+        y: (py ?? 0) * k,
+        radius: 0,
+      })
     },
     [x, y],
   )
 /** Draws a box with the tool in hand, px of the page. */
-export async function drawBox(page: Page, from: readonly [number, number], to: readonly [number, number]): Promise<void> {
+export async function drawBox(
+  page: Page,
+  from: readonly [number, number],
+  to: readonly [number, number],
+): Promise<void> {
   const [a, b] = [await onStage(page, ...from), await onStage(page, ...to)]
   await page.mouse.move(a.x, a.y)
   await page.mouse.down()

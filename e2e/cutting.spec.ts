@@ -1,6 +1,19 @@
 import { readFileSync } from 'node:fs'
 import { expect, type Page, test } from '@playwright/test'
-import { beginPost, colourAt, drag, drawBox, onStage, openDesign, press, row, run, settled, stage, stored } from './bench'
+import {
+  beginPost,
+  colourAt,
+  drag,
+  drawBox,
+  onStage,
+  openDesign,
+  press,
+  row,
+  run,
+  settled,
+  stage,
+  stored,
+} from './bench'
 
 /** Drops a shipped photo on a point of the page. */
 const dropPhoto = async (page: Page, photo: string, x: number, y: number) => {
@@ -9,10 +22,14 @@ const dropPhoto = async (page: Page, photo: string, x: number, y: number) => {
   await page.evaluate(
     ({ bytes, name, x, y }) => {
       const dataTransfer = new DataTransfer()
-      dataTransfer.items.add(new File([Uint8Array.from(atob(bytes), (c) => c.charCodeAt(0))], name, { type: 'image/jpeg' }))
+      dataTransfer.items.add(
+        new File([Uint8Array.from(atob(bytes), (c) => c.charCodeAt(0))], name, { type: 'image/jpeg' }),
+      )
       const to = document.querySelector('[data-stage]')
       for (const type of ['dragenter', 'dragover', 'drop'])
-        to?.dispatchEvent(new DragEvent(type, { bubbles: true, cancelable: true, dataTransfer, clientX: x, clientY: y }))
+        to?.dispatchEvent(
+          new DragEvent(type, { bubbles: true, cancelable: true, dataTransfer, clientX: x, clientY: y }),
+        )
     },
     { bytes, name: `${photo}.jpg`, ...at },
   )
@@ -20,7 +37,9 @@ const dropPhoto = async (page: Page, photo: string, x: number, y: number) => {
 /** Whether the colour at a point is the ring's: hardly any red in it. */
 const isRing = async (page: Page, x: number, y: number) => ((await colourAt(page, x, y))[0] ?? 0) < 60
 
-test('a figure is drawn point by point, woven through a ring at three crossings, and stays woven when it is moved', async ({ page }) => {
+test('a figure is drawn point by point, woven through a ring at three crossings, and stays woven when it is moved', async ({
+  page,
+}) => {
   const id = await beginPost(page, 'Woven')
   // A ring: an ellipse without a fill.
   await page.keyboard.press('3')
@@ -71,14 +90,24 @@ test('a figure is drawn point by point, woven through a ring at three crossings,
   await drag(page, await onStage(page, 420, 540), await onStage(page, 420, 564))
   await settled(page)
   await expect(async () =>
-    expect([await isRing(page, 301, 564), await isRing(page, 540, 300), await isRing(page, 765, 624)]).toEqual([true, false, true]),
+    expect([
+      await isRing(page, 301, 564),
+      await isRing(page, 540, 300),
+      await isRing(page, 765, 624),
+    ]).toEqual([true, false, true]),
   ).toPass()
   await openDesign(page, id)
-  expect([await isRing(page, 301, 564), await isRing(page, 540, 300), await isRing(page, 765, 624)]).toEqual([true, false, true])
+  expect([await isRing(page, 301, 564), await isRing(page, 540, 300), await isRing(page, 765, 624)]).toEqual([
+    true,
+    false,
+    true,
+  ])
   expect(Object.values((await stored(page, id)).layers)).toHaveLength(2)
 })
 
-test('a photo is cut out by one press, corrected by a dab, parted in register and put around type', async ({ page }) => {
+test('a photo is cut out by one press, corrected by a dab, parted in register and put around type', async ({
+  page,
+}) => {
   const id = await beginPost(page, 'Cut out')
   await dropPhoto(page, 'stacked-bowls', 540, 540)
   await expect(row(page, 'stacked-bowls')).toBeVisible()
@@ -104,7 +133,9 @@ test('a photo is cut out by one press, corrected by a dab, parted in register an
   // A dab that drops a bowl's middle is held to.
   await page.getByRole('button', { name: 'Drop', exact: true }).click()
   await press(page, ...at(0.45, 0.62))
-  await expect(async () => expect((await colourAt(page, ...at(0.45, 0.62))).slice(0, 3)).toEqual([255, 255, 255])).toPass({ timeout: 60_000 })
+  await expect(async () =>
+    expect((await colourAt(page, ...at(0.45, 0.62))).slice(0, 3)).toEqual([255, 255, 255]),
+  ).toPass({ timeout: 60_000 })
   await page.keyboard.press('Control+z')
   await settled(page)
   expect((await colourAt(page, ...at(0.45, 0.62)))[1]).toBeLessThan(235)
@@ -118,19 +149,28 @@ test('a photo is cut out by one press, corrected by a dab, parted in register an
   const cut = layers.find((l) => l.register !== null)
   expect(layers.find((l) => l.id === cut?.register)?.masks).toEqual({})
   // Moving either moves both.
-  await drag(page, await onStage(page, ...at(0.45, 0.62)), await onStage(page, at(0.45, 0.62)[0] + 60, at(0.45, 0.62)[1]))
+  await drag(
+    page,
+    await onStage(page, ...at(0.45, 0.62)),
+    await onStage(page, at(0.45, 0.62)[0] + 60, at(0.45, 0.62)[1]),
+  )
   await settled(page)
-  const places = await page.evaluate(() => window.vividBench.store.getState().resolved.layers.map((l) => Math.round(l.layer.placement.x)))
+  const places = await page.evaluate(() =>
+    window.vividBench.store.getState().resolved.layers.map((l) => Math.round(l.layer.placement.x)),
+  )
   expect(new Set(places).size).toBe(1)
   expect(Math.abs((places[0] ?? 0) - p.x - 60)).toBeLessThan(6)
 })
 
-test('a cut that is given up, or that the server cannot make, leaves the photo as it was and says so', async ({ page }) => {
+test('a cut that is given up, or that the server cannot make, leaves the photo as it was and says so', async ({
+  page,
+}) => {
   const id = await beginPost(page, 'Given up')
   await dropPhoto(page, 'clay-table', 540, 540)
   await expect(row(page, 'clay-table')).toBeVisible()
   await settled(page)
-  const masks = async () => Object.values((await stored(page, id)).layers).flatMap((l) => Object.values(l.masks))
+  const masks = async () =>
+    Object.values((await stored(page, id)).layers).flatMap((l) => Object.values(l.masks))
   await stage(page).focus()
   await page.keyboard.press('7')
   await page.route('**/api/cutouts', async (route) => {
@@ -140,7 +180,10 @@ test('a cut that is given up, or that the server cannot make, leaves the photo a
   const cut = page.getByRole('button', { name: 'Cut out the main thing' })
   await cut.click()
   await expect(page.getByRole('status').filter({ hasText: 'cutting out' })).toBeVisible()
-  await expect(page.getByRole('progressbar', { name: 'How far the cut is' })).toHaveAttribute('aria-valuenow', '0')
+  await expect(page.getByRole('progressbar', { name: 'How far the cut is' })).toHaveAttribute(
+    'aria-valuenow',
+    '0',
+  )
   await page.getByRole('button', { name: 'Stop', exact: true }).click()
   await expect(cut).toBeVisible()
   // Escape gives it up as well; the tool stays in the hand.
@@ -169,13 +212,16 @@ test('three photos are dropped into a layout of three slots and reframed', async
   await page.waitForURL(/\/designs\/[a-z0-9]+$/)
   await settled(page)
   const id = page.url().split('/').at(-1) as string
-  const slots = async () => Object.values((await stored(page, id)).layers).flatMap((l) => (l.kind === 'slot' ? [l] : []))
+  const slots = async () =>
+    Object.values((await stored(page, id)).layers).flatMap((l) => (l.kind === 'slot' ? [l] : []))
   const before = await slots()
   expect(before).toHaveLength(3)
   const photos = ['clay-table', 'pale-corner', 'leaves-at-window']
   for (const [n, slot] of before.entries()) {
     await dropPhoto(page, photos[n] as string, slot.placement.x, slot.placement.y)
-    await expect(async () => expect((await slots()).find((s) => s.id === slot.id)?.picture?.source).not.toBe(slot.picture?.source)).toPass({
+    await expect(async () =>
+      expect((await slots()).find((s) => s.id === slot.id)?.picture?.source).not.toBe(slot.picture?.source),
+    ).toPass({
       timeout: 30_000,
     })
   }
@@ -188,7 +234,9 @@ test('three photos are dropped into a layout of three slots and reframed', async
   const middle = await onStage(page, one.placement.x, one.placement.y)
   await page.mouse.dblclick(middle.x, middle.y)
   await page.mouse.dblclick(middle.x, middle.y)
-  await expect(async () => expect(await page.evaluate(() => window.vividBench.store.getState().reframing)).toBe(one.id)).toPass()
+  await expect(async () =>
+    expect(await page.evaluate(() => window.vividBench.store.getState().reframing)).toBe(one.id),
+  ).toPass()
   await drag(page, middle, { x: middle.x + 30, y: middle.y })
   await page.keyboard.press('Enter')
   await settled(page)
@@ -197,14 +245,24 @@ test('three photos are dropped into a layout of three slots and reframed', async
   expect(after?.placement).toEqual(one.placement)
 })
 
-test('bad masks are told clearly and harm nothing: of a wrong size, of nothing at all, hiding everything', async ({ page }) => {
+test('bad masks are told clearly and harm nothing: of a wrong size, of nothing at all, hiding everything', async ({
+  page,
+}) => {
   const id = await beginPost(page, 'Bad masks')
   await page.keyboard.press('3')
   await drawBox(page, [240, 240], [840, 840])
   // A tile of another size, and work on masks that are none, are refused with a text for people.
-  const small = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAAAAAA6fptVAAAACklEQVR4nGNgAAAAAgABSK+kcQAAAABJRU5ErkJggg==', 'base64')
-  const tile = await page.request.post('/api/mask-tiles', { multipart: { tiles: { name: 't.png', mimeType: 'image/png', buffer: small } } })
-  expect([tile.status(), ((await tile.json()) as { message: string }).message]).toEqual([400, expect.stringContaining('256 px a side')])
+  const small = Buffer.from(
+    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAAAAAA6fptVAAAACklEQVR4nGNgAAAAAgABSK+kcQAAAABJRU5ErkJggg==',
+    'base64',
+  )
+  const tile = await page.request.post('/api/mask-tiles', {
+    multipart: { tiles: { name: 't.png', mimeType: 'image/png', buffer: small } },
+  })
+  expect([tile.status(), ((await tile.json()) as { message: string }).message]).toEqual([
+    400,
+    expect.stringContaining('256 px a side'),
+  ])
   for (const path of ['/api/cutouts', '/api/mask-picks', '/api/mask-specks']) {
     const answer = await page.request.post(path, { data: { source: 'nothing', tiles: [] } })
     expect(answer.status()).toBe(400)
@@ -233,7 +291,9 @@ test('bad masks are told clearly and harm nothing: of a wrong size, of nothing a
   expect(Object.values((await stored(page, id)).layers)).toHaveLength(1)
 })
 
-test('a rim line, a merged copy and a hide patch are given by the palette, and a specks field cleans a mask', async ({ page }) => {
+test('a rim line, a merged copy and a hide patch are given by the palette, and a specks field cleans a mask', async ({
+  page,
+}) => {
   const id = await beginPost(page, 'Rims')
   await page.keyboard.press('3')
   await drawBox(page, [300, 300], [700, 700])

@@ -59,7 +59,9 @@ test('nudge, duplicate, group, undo and redo, also after a reload', async ({ pag
   expect(Object.keys((await stored(page, id)).layers)).toHaveLength(4)
 })
 
-test('scaling keeps proportion from a corner, stretches from a side, turns outside a corner', async ({ page }) => {
+test('scaling keeps proportion from a corner, stretches from a side, turns outside a corner', async ({
+  page,
+}) => {
   const id = await twoShapes(page)
   await row(page, 'Ellipse').click()
   await settled(page)
@@ -69,7 +71,11 @@ test('scaling keeps proportion from a corner, stretches from a side, turns outsi
   expect((scaled?.width ?? 0) / (scaled?.height ?? 1)).toBeCloseTo(400 / 300, 3)
   expect(scaled?.width).toBeLessThan(300)
   const p = scaled ?? { x: 0, y: 0, width: 1, height: 1 }
-  await drag(page, await onStage(page, p.x + p.width / 2, p.y), await onStage(page, p.x + p.width / 2 + 97, p.y + 3))
+  await drag(
+    page,
+    await onStage(page, p.x + p.width / 2, p.y),
+    await onStage(page, p.x + p.width / 2 + 97, p.y + 3),
+  )
   await settled(page)
   const stretched = (await byName(page, id, 'Ellipse'))?.placement
   expect(stretched?.height).toBeCloseTo(p.height, 6)
@@ -122,13 +128,16 @@ test('hidden and locked things do not get in the way; both come back', async ({ 
   expect((await byName(page, id, 'Ellipse'))?.locked).toBe(true)
 })
 
-test('colours are typed with or without #, sampled from a photo exactly, and kept as swatches', async ({ page }) => {
+test('colours are typed with or without #, sampled from a photo exactly, and kept as swatches', async ({
+  page,
+}) => {
   await openDesign(page, 'opening-day')
   await row(page, 'Title').click()
   await page.getByLabel('Fill colour', { exact: true }).fill('2f6b8a')
   await page.keyboard.press('Enter')
   await settled(page)
-  const title = async () => Object.values((await stored(page, 'opening-day')).layers).find((l) => l.name === 'Title')
+  const title = async () =>
+    Object.values((await stored(page, 'opening-day')).layers).find((l) => l.name === 'Title')
   expect(await title()).toMatchObject({ fill: { kind: 'solid', colour: '#2f6b8a' } })
   await page.keyboard.press('Escape')
   await row(page, 'Title').click()
@@ -139,7 +148,12 @@ test('colours are typed with or without #, sampled from a photo exactly, and kep
     ([x, y]) => {
       const c = document.querySelector<HTMLCanvasElement>('[data-testid="stage-canvas"]') as HTMLCanvasElement
       const box = c.getBoundingClientRect()
-      const [r, g, b] = (c.getContext('2d') as CanvasRenderingContext2D).getImageData(Math.floor(x - box.left), Math.floor(y - box.top), 1, 1).data
+      const [r, g, b] = (c.getContext('2d') as CanvasRenderingContext2D).getImageData(
+        Math.floor(x - box.left),
+        Math.floor(y - box.top),
+        1,
+        1,
+      ).data
       return `#${[r, g, b].map((v) => (v as number).toString(16).padStart(2, '0')).join('')}`
     },
     [at.x, at.y] as const,
@@ -153,7 +167,9 @@ test('colours are typed with or without #, sampled from a photo exactly, and kep
   expect(await title()).toMatchObject({ fill: { kind: 'solid', colour: 'swatch:umber' } })
 })
 
-test('type is edited on the stage: replace, line keys, selection by words, undo as one step', async ({ page }) => {
+test('type is edited on the stage: replace, line keys, selection by words, undo as one step', async ({
+  page,
+}) => {
   await openDesign(page, 'three-dips')
   const at = await onLayer(page, 'Title')
   await page.mouse.dblclick(at.x, at.y)
@@ -166,7 +182,8 @@ test('type is edited on the stage: replace, line keys, selection by words, undo 
   expect(await field.evaluate((f: HTMLTextAreaElement) => f.value)).toBe('Three dips,\none glaze, now')
   await page.keyboard.press('Escape')
   await settled(page)
-  const title = async () => Object.values((await stored(page, 'three-dips')).layers).find((l) => l.name === 'Title')
+  const title = async () =>
+    Object.values((await stored(page, 'three-dips')).layers).find((l) => l.name === 'Title')
   expect(await title()).toMatchObject({ text: 'Three dips,\none glaze, now' })
   await page.getByRole('button', { name: 'Undo: Type' }).click()
   await settled(page)
@@ -279,7 +296,9 @@ test('what lies beneath is taken by tapping Q, and from the list that holding it
   expect(await names()).toEqual(['Copper bottle vase'])
 })
 
-test('a marquee takes what it touches, with Alt what it encloses, with Shift more or less', async ({ page }) => {
+test('a marquee takes what it touches, with Alt what it encloses, with Shift more or less', async ({
+  page,
+}) => {
   await newDesign(page, 'Marquee', ['Square post'])
   const square = async (x: number, y: number) => {
     await page.keyboard.press('3')

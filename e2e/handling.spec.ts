@@ -1,5 +1,19 @@
 import { expect, type Page, test } from '@playwright/test'
-import { closeSupplies, colourAt, drag, newDesign, onLayer, onStage, openDesign, place, row, run, settled, stage, stored } from './bench'
+import {
+  closeSupplies,
+  colourAt,
+  drag,
+  newDesign,
+  onLayer,
+  onStage,
+  openDesign,
+  place,
+  row,
+  run,
+  settled,
+  stage,
+  stored,
+} from './bench'
 
 const layers = async (page: Page, id: string) => Object.values((await stored(page, id)).layers)
 const named = async (page: Page, id: string, name: string) => {
@@ -13,14 +27,21 @@ const compare = (page: Page, keep: boolean) =>
     const bench = window.vividBench
     const s = bench.store.getState()
     const k = s.view.zoom * window.devicePixelRatio
-    const region = { left: 0, top: 0, right: Math.round(s.resolved.width * k), bottom: Math.round(s.resolved.height * k) }
+    const region = {
+      left: 0,
+      top: 0,
+      right: Math.round(s.resolved.width * k),
+      bottom: Math.round(s.resolved.height * k),
+    }
     const { data } = await bench.client.ask<{ data: Uint8ClampedArray }>({ ask: 'pixels', region })
     const w = window as unknown as { kept?: Uint8ClampedArray }
     if (first || !w.kept) {
       w.kept = data
       return first ? 0 : 255
     }
-    return w.kept.length === data.length ? w.kept.reduce((most, v, n) => Math.max(most, Math.abs(v - (data[n] ?? 0))), 0) : 255
+    return w.kept.length === data.length
+      ? w.kept.reduce((most, v, n) => Math.max(most, Math.abs(v - (data[n] ?? 0))), 0)
+      : 255
   }, keep)
 test('by keyboard alone: begin, place, size, turn, reorder, keep inside and export', async ({ page }) => {
   await page.addInitScript(() => {
@@ -91,11 +112,17 @@ test('by keyboard alone: begin, place, size, turn, reorder, keep inside and expo
   expect(await page.evaluate(() => (window as unknown as { pointers: number }).pointers)).toBe(0)
 })
 
-test('by mouse: a sandwich of backdrop, graphics and cutout, a member brought forward, kept inside', async ({ page }) => {
+test('by mouse: a sandwich of backdrop, graphics and cutout, a member brought forward, kept inside', async ({
+  page,
+}) => {
   const id = await newDesign(page, 'Sandwich', ['Square post'])
   await page.getByRole('tab', { name: 'Photos' }).click()
   await page.getByRole('listitem').filter({ hasText: 'Pale corner' }).hover()
-  await page.getByRole('listitem').filter({ hasText: 'Pale corner' }).getByRole('button', { name: 'Make backdrop' }).click()
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Pale corner' })
+    .getByRole('button', { name: 'Make backdrop' })
+    .click()
   await page.getByRole('tab', { name: 'All' }).click()
   await place(page, 'Dahlia')
   await place(page, 'Copper bottle vase')
@@ -149,7 +176,8 @@ test('nine blocks are lined up by snapping: columns and rows alike, gaps equal',
   await copyTo([428, 424], [426, 656])
   const boxes = (await layers(page, id)).map((l) => ({ x: l.placement.x, y: l.placement.y }))
   expect(boxes).toHaveLength(9)
-  const places = (axis: 'x' | 'y') => [...new Set(boxes.map((b) => Math.round(b[axis] * 1e4) / 1e4))].sort((a, b) => a - b)
+  const places = (axis: 'x' | 'y') =>
+    [...new Set(boxes.map((b) => Math.round(b[axis] * 1e4) / 1e4))].sort((a, b) => a - b)
   for (const axis of ['x', 'y'] as const) {
     const [a = 0, b = 0, c = 0, ...more] = places(axis)
     expect(more).toEqual([])
@@ -163,7 +191,10 @@ test('a picture is fitted behind a device picture with no gap', async ({ page })
   await closeSupplies(page)
   const phone = (await named(page, id, 'Phone, screen open')).placement
   const k = phone.width / 460
-  const at = (x: number, y: number): [number, number] => [phone.x - phone.width / 2 + x * k, phone.y - phone.height / 2 + y * k]
+  const at = (x: number, y: number): [number, number] => [
+    phone.x - phone.width / 2 + x * k,
+    phone.y - phone.height / 2 + y * k,
+  ]
   await page.keyboard.press('Escape')
   // A slot from rim to rim, filled, sent behind, looked at through a strong ground.
   await page.keyboard.press('2')
@@ -180,7 +211,10 @@ test('a picture is fitted behind a device picture with no gap', async ({ page })
     }),
   })
   await closeSupplies(page)
-  expect(await named(page, id, 'Slot 1')).toMatchObject({ kind: 'slot', picture: { sourceWidth: 1800, sourceHeight: 2600 } })
+  expect(await named(page, id, 'Slot 1')).toMatchObject({
+    kind: 'slot',
+    picture: { sourceWidth: 1800, sourceHeight: 2600 },
+  })
   await row(page, 'Slot 1').click()
   await stage(page).focus()
   await page.keyboard.press('[')
@@ -200,10 +234,13 @@ test('a picture is fitted behind a device picture with no gap', async ({ page })
   expect((await colourAt(page, 20, 20)).slice(0, 3)).toEqual([255, 43, 214])
 })
 
-test('a nested starting layout is unpicked; the picture stays; a version is kept and brought back', async ({ page }) => {
+test('a nested starting layout is unpicked; the picture stays; a version is kept and brought back', async ({
+  page,
+}) => {
   await page.goto('/')
   await page.getByRole('button', { name: 'New design' }).first().click()
-  for (const size of ['Square post', 'Wide header']) await page.getByRole('button', { name: new RegExp(`^${size},`) }).click()
+  for (const size of ['Square post', 'Wide header'])
+    await page.getByRole('button', { name: new RegExp(`^${size},`) }).click()
   await page.getByRole('button', { name: 'Two rounds' }).click()
   await page.getByLabel('Name of the design').fill('Unpicked')
   await page.getByRole('button', { name: 'Begin' }).click()
@@ -273,7 +310,10 @@ test('a strew is edited after a reload and set free into copies', async ({ page 
   expect(await compare(page, false)).toBe(0)
 })
 
-test('from one design to another: pasted in the same place, with mode and opacity', async ({ page, context }) => {
+test('from one design to another: pasted in the same place, with mode and opacity', async ({
+  page,
+  context,
+}) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write'])
   await openDesign(page, 'opening-day')
   await row(page, 'Sprig at the left edge').click()
@@ -289,7 +329,12 @@ test('from one design to another: pasted in the same place, with mode and opacit
     (await layers(page, 'opening-day')).find((l) => l.name === 'Sprig at the left edge'),
     await named(other, id, 'Sprig at the left edge'),
   ]
-  expect([is.placement, is.opacity, is.blend, is.plane]).toEqual([was?.placement, was?.opacity, was?.blend, was?.plane])
+  expect([is.placement, is.opacity, is.blend, is.plane]).toEqual([
+    was?.placement,
+    was?.opacity,
+    was?.blend,
+    was?.plane,
+  ])
 })
 
 test('guides come out of the rulers, are kept as a set and used in another design', async ({ page }) => {
@@ -324,7 +369,9 @@ test('guides come out of the rulers, are kept as a set and used in another desig
   await expect(page.getByRole('textbox', { name: 'Upright guide' })).toHaveValue('25')
 })
 
-test('supplies: a misspelt word, colours, more like this, tried in place, pinned beside the stage', async ({ page }) => {
+test('supplies: a misspelt word, colours, more like this, tried in place, pinned beside the stage', async ({
+  page,
+}) => {
   const id = await newDesign(page, 'Finding', ['Square post'])
   const drawer = page.getByRole('region', { name: 'Supplies' })
   await page.getByLabel('Search supplies').fill('vsae')
@@ -341,7 +388,10 @@ test('supplies: a misspelt word, colours, more like this, tried in place, pinned
   await drawer.getByRole('button', { name: 'Place Blue dipped cup' }).click()
   await settled(page)
   expect((await layers(page, id)).map((l) => l.name)).toEqual(['Blue dipped cup'])
-  expect((await named(page, id, 'Blue dipped cup')).placement).toMatchObject({ x: first.placement.x, y: first.placement.y })
+  expect((await named(page, id, 'Blue dipped cup')).placement).toMatchObject({
+    x: first.placement.x,
+    y: first.placement.y,
+  })
   await drawer.getByRole('button', { name: 'More for Blue dipped cup' }).focus()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('menu')).toContainText('Vivid Layer · CC0')
@@ -360,7 +410,9 @@ test('supplies: a misspelt word, colours, more like this, tried in place, pinned
   await expect(page.getByRole('figure', { name: /Reference picture/ })).toBeVisible()
 })
 
-test('handles stay in reach of a thing larger than the view; Enter keeps a drag, Escape puts it back', async ({ page }) => {
+test('handles stay in reach of a thing larger than the view; Enter keeps a drag, Escape puts it back', async ({
+  page,
+}) => {
   await openDesign(page, 'opening-day')
   const at = await onLayer(page, 'Copper bottle vase')
   await page.mouse.click(at.x, at.y)
@@ -371,7 +423,9 @@ test('handles stay in reach of a thing larger than the view; Enter keeps a drag,
   for (const handle of await page.locator('[data-handle="size"]').all()) {
     const b = await handle.boundingBox()
     expect((b?.x ?? -1) >= (box?.x ?? 0) - 2 && (b?.x ?? 1e9) <= (box?.x ?? 0) + (box?.width ?? 0)).toBe(true)
-    expect((b?.y ?? -1) >= (box?.y ?? 0) - 2 && (b?.y ?? 1e9) <= (box?.y ?? 0) + (box?.height ?? 0)).toBe(true)
+    expect((b?.y ?? -1) >= (box?.y ?? 0) - 2 && (b?.y ?? 1e9) <= (box?.y ?? 0) + (box?.height ?? 0)).toBe(
+      true,
+    )
   }
   await page.keyboard.press('f')
   await settled(page)

@@ -10,7 +10,11 @@ test('from an empty shelf to exported files', async ({ page }) => {
   await test.step('a photo becomes the backdrop in one action', async () => {
     await page.getByRole('tab', { name: 'Photos' }).click()
     await page.getByRole('button', { name: 'Place Kiln shelf' }).hover()
-    await page.getByRole('listitem').filter({ hasText: 'Kiln shelf' }).getByRole('button', { name: 'Make backdrop' }).click()
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: 'Kiln shelf' })
+      .getByRole('button', { name: 'Make backdrop' })
+      .click()
     await expect(row(page, 'Kiln shelf')).toBeVisible()
     await settled(page)
     const layer = Object.values((await stored(page, id)).layers)[0]
@@ -49,7 +53,10 @@ test('from an empty shelf to exported files', async ({ page }) => {
     const thumbs = () =>
       page.evaluate(() =>
         Object.fromEntries(
-          [...document.querySelectorAll<HTMLCanvasElement>('nav canvas')].map((c) => [c.closest('button')?.dataset.channel, c.toDataURL()]),
+          [...document.querySelectorAll<HTMLCanvasElement>('nav canvas')].map((c) => [
+            c.closest('button')?.dataset.channel,
+            c.toDataURL(),
+          ]),
         ),
       )
     await page.waitForTimeout(600)
@@ -99,7 +106,8 @@ test('a JPEG at half size and single files', async ({ page }) => {
   await page.getByLabel('Size factor').fill('0.5')
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Single files' }).click()
-  for (const name of [/Square post/, /Tall story/, /Link card/]) await page.getByRole('checkbox', { name }).uncheck()
+  for (const name of [/Square post/, /Tall story/, /Link card/])
+    await page.getByRole('checkbox', { name }).uncheck()
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Export 1 file' }).click()
   const file = await download

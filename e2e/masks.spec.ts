@@ -8,8 +8,10 @@ const addMask = async (page: Page, kind: string) => {
   await page.getByRole('menuitem', { name: kind }).click()
   await settled(page)
 }
-const isPaper = async (page: Page, x: number, y: number) => (await colourAt(page, x, y)).slice(0, 3).every((v) => v > 250)
-const maskOf = async (page: Page, id: string) => Object.values(Object.values((await stored(page, id)).layers)[0]?.masks ?? {})
+const isPaper = async (page: Page, x: number, y: number) =>
+  (await colourAt(page, x, y)).slice(0, 3).every((v) => v > 250)
+const maskOf = async (page: Page, id: string) =>
+  Object.values(Object.values((await stored(page, id)).layers)[0]?.masks ?? {})
 
 /** A square of 600 px in the middle of a white post. */
 async function square(page: Page): Promise<string> {
@@ -23,7 +25,9 @@ async function square(page: Page): Promise<string> {
   return id
 }
 
-test('a shape mask is moved and sized by its own handles, softened, swapped and switched off', async ({ page }) => {
+test('a shape mask is moved and sized by its own handles, softened, swapped and switched off', async ({
+  page,
+}) => {
   await square(page)
   await addMask(page, 'Ellipse')
   expect([await isPaper(page, 260, 260), await isPaper(page, 540, 540)]).toEqual([true, false])
@@ -48,7 +52,9 @@ test('a shape mask is moved and sized by its own handles, softened, swapped and 
   expect(red).toBeGreaterThan(middle + 20)
 })
 
-test('a part is taken away by brush, brought back, kept over a reload and seen in the delivered picture', async ({ page }) => {
+test('a part is taken away by brush, brought back, kept over a reload and seen in the delivered picture', async ({
+  page,
+}) => {
   const id = await square(page)
   await page.keyboard.press('6')
   await page.getByLabel('Size of the brush', { exact: true }).fill('120')
@@ -70,7 +76,10 @@ test('a part is taken away by brush, brought back, kept over a reload and seen i
   await settled(page)
   await expect.poll(() => isPaper(page, 540, 540)).toBe(true)
   await page.keyboard.press('x')
-  await expect(page.getByRole('button', { name: 'Bring back', exact: true })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByRole('button', { name: 'Bring back', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  )
   const middle = await onStage(page, 540, 540)
   await page.mouse.move(middle.x, middle.y)
   await page.mouse.down()
@@ -88,7 +97,10 @@ test('a part is taken away by brush, brought back, kept over a reload and seen i
   await page.mouse.up()
   await expect.poll(() => isPaper(page, 540, 760)).toBe(false)
   await expect(page.getByRole('button', { name: 'Undo: Bring back by brush' })).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Bring back', exact: true })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByRole('button', { name: 'Bring back', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  )
   await expect.poll(async () => (await maskOf(page, id)).length).toBe(1)
   await openDesign(page, id)
   await expect.poll(() => isPaper(page, 380, 540)).toBe(true)
@@ -97,12 +109,15 @@ test('a part is taken away by brush, brought back, kept over a reload and seen i
   const { data, info } = await sharp(await answer.body())
     .raw()
     .toBuffer({ resolveWithObject: true })
-  const light = (x: number, y: number) => data[(Math.round(y / 2) * info.width + Math.round(x / 2)) * info.channels + 1] ?? 0
+  const light = (x: number, y: number) =>
+    data[(Math.round(y / 2) * info.width + Math.round(x / 2)) * info.channels + 1] ?? 0
   expect(light(380, 540)).toBeGreaterThan(250)
   expect(light(380, 700)).toBeLessThan(250)
 })
 
-test('type shows through letters of another layer; the mask goes when that layer is removed', async ({ page }) => {
+test('type shows through letters of another layer; the mask goes when that layer is removed', async ({
+  page,
+}) => {
   await square(page)
   await page.keyboard.press('Escape')
   await page.keyboard.press('3')
@@ -132,7 +147,9 @@ test('with nothing selected the brush says what to do', async ({ page }) => {
   await expect(page.getByText('Select one thing first')).toBeVisible()
 })
 
-test('a colour picked on the stage is hidden, its complement at hand, and the tolerance says how much', async ({ page }) => {
+test('a colour picked on the stage is hidden, its complement at hand, and the tolerance says how much', async ({
+  page,
+}) => {
   await square(page)
   await addMask(page, 'Picked colour')
   // Until a colour is sampled nothing is hidden.
@@ -153,7 +170,9 @@ test('a colour picked on the stage is hidden, its complement at hand, and the to
   expect((await colourAt(page, 100, 100)).slice(0, 3)).toEqual([0, 0, 0])
 })
 
-test('one shape is punched out of another, live: moved the hole moves along, let go both are whole again', async ({ page }) => {
+test('one shape is punched out of another, live: moved the hole moves along, let go both are whole again', async ({
+  page,
+}) => {
   const id = await square(page)
   await page.keyboard.press('3')
   await drawBox(page, [440, 440], [640, 640])

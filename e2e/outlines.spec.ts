@@ -1,5 +1,18 @@
 import { expect, type Page, test } from '@playwright/test'
-import { beginPost, closeSupplies, colourAt, drag, onStage, place, press, row, run, settled, stage, stored } from './bench'
+import {
+  beginPost,
+  closeSupplies,
+  colourAt,
+  drag,
+  onStage,
+  place,
+  press,
+  row,
+  run,
+  settled,
+  stage,
+  stored,
+} from './bench'
 
 const placed = async (page: Page, label: string) => {
   const open = page.getByRole('button', { name: 'Open supplies' })
@@ -7,11 +20,13 @@ const placed = async (page: Page, label: string) => {
   await place(page, label)
   await closeSupplies(page)
 }
-const white = async (page: Page, x: number, y: number) => (await colourAt(page, x, y)).slice(0, 3).every((v) => v > 250)
+const white = async (page: Page, x: number, y: number) =>
+  (await colourAt(page, x, y)).slice(0, 3).every((v) => v > 250)
 
 test('points of a path are moved, added and removed, and a path masks what is selected', async ({ page }) => {
   const id = await beginPost(page, 'Points')
-  const d = async () => Object.values((await stored(page, id)).layers).flatMap((l) => (l.kind === 'shape' ? [l] : []))[0]
+  const d = async () =>
+    Object.values((await stored(page, id)).layers).flatMap((l) => (l.kind === 'shape' ? [l] : []))[0]
   await page.keyboard.press('4')
   for (const [x, y] of [
     [300, 300],
@@ -51,7 +66,9 @@ test('points of a path are moved, added and removed, and a path masks what is se
   expect([await white(page, 400, 400), await white(page, 680, 680)]).toEqual([false, true])
 })
 
-test('a frame’s opening becomes a slot, a graphic a slot of its outline, and type plain shapes', async ({ page }) => {
+test('a frame’s opening becomes a slot, a graphic a slot of its outline, and type plain shapes', async ({
+  page,
+}) => {
   const id = await beginPost(page, 'Openings')
   const layers = async () => Object.values((await stored(page, id)).layers)
   await placed(page, 'Phone, screen open')
@@ -59,7 +76,10 @@ test('a frame’s opening becomes a slot, a graphic a slot of its outline, and t
   await run(page, 'Slot in the opening')
   await expect(row(page, 'Opening of Phone, screen open')).toBeVisible()
   await settled(page)
-  const [frame, slot] = [(await layers()).find((l) => l.kind === 'graphic'), (await layers()).find((l) => l.kind === 'slot')]
+  const [frame, slot] = [
+    (await layers()).find((l) => l.kind === 'graphic'),
+    (await layers()).find((l) => l.kind === 'slot'),
+  ]
   expect(slot).toMatchObject({ form: 'path', picture: null, tie: frame?.tie })
   expect((slot?.order ?? 'z') < (frame?.order ?? '')).toBe(true)
   expect(Math.abs((slot?.placement.x ?? 0) - (frame?.placement.x ?? 9))).toBeLessThan(4)
@@ -69,7 +89,9 @@ test('a frame’s opening becomes a slot, a graphic a slot of its outline, and t
   await placed(page, 'Pebble')
   await row(page, 'Pebble').click()
   await run(page, 'Make a slot of the outline')
-  await expect(async () => expect((await layers()).find((l) => l.name === 'Pebble')?.kind).toBe('slot')).toPass()
+  await expect(async () =>
+    expect((await layers()).find((l) => l.name === 'Pebble')?.kind).toBe('slot'),
+  ).toPass()
   // Type as shapes looks as before.
   await stage(page).focus()
   await page.keyboard.press('Escape')
@@ -98,7 +120,9 @@ test('only what touches the place that is pressed stays picked', async ({ page }
   await settled(page)
   const masks = page.getByRole('region', { name: 'Masks' })
   await masks.getByLabel('only what touches').click()
-  const { placement: p } = Object.values((await stored(page, id)).layers)[0] ?? { placement: { x: 0, y: 0, width: 1, height: 1 } }
+  const { placement: p } = Object.values((await stored(page, id)).layers)[0] ?? {
+    placement: { x: 0, y: 0, width: 1, height: 1 },
+  }
   await press(page, p.x, p.y - p.height * 0.4)
   await expect(async () => {
     const mask = Object.values(Object.values((await stored(page, id)).layers)[0]?.masks ?? {})[0]

@@ -15,10 +15,14 @@ import { openDesign } from './bench'
 const sha = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
 
 for (const id of ['opening-day', 'three-dips', 'bowls-soup', 'gift-card', 'evening-wheel'])
-  test(`the stage’s pixels of ${id} at 100 % equal the command line’s exactly, on every page and channel`, async ({ page }) => {
+  test(`the stage’s pixels of ${id} at 100 % equal the command line’s exactly, on every page and channel`, async ({
+    page,
+  }) => {
     test.setTimeout(300_000)
     await openDesign(page, id)
-    const { design, blobs } = readPackage(new Uint8Array(await (await page.request.get(`/api/designs/${id}/package`)).body()))
+    const { design, blobs } = readPackage(
+      new Uint8Array(await (await page.request.get(`/api/designs/${id}/package`)).body()),
+    )
     const host = openHost(async (name) => blobs.get(name) ?? null)
     for (const p of inOrder(design.pages))
       for (const c of inOrder(design.channels)) {
@@ -32,12 +36,16 @@ for (const id of ['opening-day', 'three-dips', 'bowls-soup', 'gift-card', 'eveni
             bench.set({ view: { zoom: 1, x: 0, y: 0, fitted: false } })
             const canvas = () => document.querySelector<HTMLElement>('[data-testid="stage-canvas"]')?.dataset
             const wanted = `${pageId}/${channel}@1`
-            for (let n = 0; n < 900 && !(canvas()?.whole === 'yes' && canvas()?.view === wanted); n++) await new Promise((r) => setTimeout(r, 50))
+            for (let n = 0; n < 900 && !(canvas()?.whole === 'yes' && canvas()?.view === wanted); n++)
+              await new Promise((r) => setTimeout(r, 50))
             if (canvas()?.view !== wanted) return `the stage never showed ${wanted}`
             // Asked until every source has come in the level that 100 % needs.
             let last = ''
             for (let n = 0; n < 40; n++) {
-              const picture = await bench.client.ask<{ data: Uint8ClampedArray<ArrayBuffer> }>({ ask: 'pixels', region: box })
+              const picture = await bench.client.ask<{ data: Uint8ClampedArray<ArrayBuffer> }>({
+                ask: 'pixels',
+                region: box,
+              })
               const digest = [...new Uint8Array(await crypto.subtle.digest('SHA-256', picture.data))]
                 .map((b) => b.toString(16).padStart(2, '0'))
                 .join('')
@@ -58,9 +66,18 @@ test('every blend mode is within two levels of Chromium’s own 2D canvas', asyn
   const N = 64
   const colours = Array.from(
     { length: N },
-    (_, n) => [(n * 67) % 256, (n * 151 + 30) % 256, (n * 29 + 90) % 256, n % 3 === 0 ? 255 : 90 + ((n * 41) % 165)] as const,
+    (_, n) =>
+      [
+        (n * 67) % 256,
+        (n * 151 + 30) % 256,
+        (n * 29 + 90) % 256,
+        n % 3 === 0 ? 255 : 90 + ((n * 41) % 165),
+      ] as const,
   )
-  const under = Array.from({ length: N }, (_, n) => [(n * 113 + 17) % 256, (n * 47) % 256, (n * 197 + 60) % 256, n % 4 === 0 ? 160 : 255] as const)
+  const under = Array.from(
+    { length: N },
+    (_, n) => [(n * 113 + 17) % 256, (n * 47) % 256, (n * 197 + 60) % 256, n % 4 === 0 ? 160 : 255] as const,
+  )
   const memory = openMemory()
   for (const mode of BLEND_MODES) {
     const theirs = await page.evaluate(
@@ -91,7 +108,9 @@ test('every blend mode is within two levels of Chromium’s own 2D canvas', asyn
     const [at, source, out] = [memory.tile(), memory.tile(), memory.tile()]
     const put = (to: number, list: readonly (readonly number[])[]) => {
       for (let k = 0; k < 4; k++)
-        memory.floats(to + k * PLANE_BYTES, N).set(list.map((p) => ((p[k] as number) / 255) * (k < 3 ? (p[3] as number) / 255 : 1)))
+        memory
+          .floats(to + k * PLANE_BYTES, N)
+          .set(list.map((p) => ((p[k] as number) / 255) * (k < 3 ? (p[3] as number) / 255 : 1)))
     }
     put(at, under)
     put(source, colours)
@@ -102,7 +121,8 @@ test('every blend mode is within two levels of Chromium’s own 2D canvas', asyn
     ours.forEach((v, n) => {
       // Dodge and burn divide by what an 8-bit canvas has already rounded where layers are translucent; opaque ones compare.
       const pair = n >> 2
-      if (/dodge|burn/.test(mode) && ((colours[pair]?.[3] ?? 0) < 255 || (under[pair]?.[3] ?? 0) < 255)) return
+      if (/dodge|burn/.test(mode) && ((colours[pair]?.[3] ?? 0) < 255 || (under[pair]?.[3] ?? 0) < 255))
+        return
       const alpha = (ours[n - (n % 4) + 3] as number) / 255
       worst = Math.max(worst, Math.abs(v - (theirs[n] as number)) * (n % 4 < 3 ? alpha : 1))
     })
@@ -118,7 +138,9 @@ test('a 16-bit picture reaches the stage in its depth', async ({ page }) => {
     .png()
     .toBuffer()
   await page.goto('/')
-  const { sha } = (await (await page.request.post('/api/blobs', { headers: { 'x-file-name': 'ramp.png' }, data: png })).json()) as { sha: string }
+  const { sha } = (await (
+    await page.request.post('/api/blobs', { headers: { 'x-file-name': 'ramp.png' }, data: png })
+  ).json()) as { sha: string }
   const level = await page.request.get(`/api/blobs/${sha}/levels/1`)
   expect(level.headers()).toMatchObject({ 'x-width': '150', 'x-height': '20', 'x-deep': '1' })
   const values = new Uint16Array(new Uint8Array(gunzipSync(await level.body())).buffer)

@@ -1,7 +1,9 @@
 import { expect, test } from '@playwright/test'
 import { beginPost, colourAt, drawBox, row, run, settled, stage, stored } from './bench'
 
-test('a treatment is added, typed, exaggerated and compared by held keys, put in another order, copied to others and undone', async ({ page }) => {
+test('a treatment is added, typed, exaggerated and compared by held keys, put in another order, copied to others and undone', async ({
+  page,
+}) => {
   const id = await beginPost(page, 'Treatments')
   await page.keyboard.press('3')
   await drawBox(page, [200, 300], [450, 700])
@@ -131,7 +133,10 @@ test('a treatment is added, typed, exaggerated and compared by held keys, put in
   await page.getByRole('button', { name: 'Duotone', exact: true }).click()
   await row(page, 'Rectangle').first().click()
   // What was put on it lies open.
-  await expect(page.getByRole('button', { name: 'Treatment: Duotone' })).toHaveAttribute('aria-expanded', 'true')
+  await expect(page.getByRole('button', { name: 'Treatment: Duotone' })).toHaveAttribute(
+    'aria-expanded',
+    'true',
+  )
   await page.getByLabel('Dark of Duotone', { exact: true }).fill('#802010')
   await page.keyboard.press('Enter')
   await settled(page)
@@ -149,7 +154,9 @@ test('a treatment is added, typed, exaggerated and compared by held keys, put in
   expect(await colourAt(page, 300, 500)).toEqual(inverted)
 })
 
-test('a grade changes all beneath it, spares what is moved above it, and follows a recipe', async ({ page }) => {
+test('a grade changes all beneath it, spares what is moved above it, and follows a recipe', async ({
+  page,
+}) => {
   const id = await beginPost(page, 'Grades')
   await page.keyboard.press('3')
   await drawBox(page, [200, 300], [450, 700])
@@ -160,7 +167,8 @@ test('a grade changes all beneath it, spares what is moved above it, and follows
   // It is called by what it does, and what looks around a px is offered like what does not.
   await expect(row(page, 'Curves')).toBeVisible()
   await page.getByRole('button', { name: 'Add a treatment' }).click()
-  for (const name of ['Duotone', 'Blur', 'Painterly', 'Vignette']) await expect(page.getByRole('menuitem', { name, exact: true })).toBeVisible()
+  for (const name of ['Duotone', 'Blur', 'Painterly', 'Vignette'])
+    await expect(page.getByRole('menuitem', { name, exact: true })).toBeVisible()
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Recipes' }).click()
   await page.getByRole('button', { name: 'Cobalt', exact: true }).click()

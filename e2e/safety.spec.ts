@@ -30,14 +30,18 @@ function hugePng(side: number): Buffer {
 test('bad files get a clear message in the interface and nothing is stored', async ({ page }) => {
   const id = await newDesign(page, 'Bad files', ['Square post'])
   const before = (await (await page.request.get('/api/supplies?own=1')).json()) as { total: number }
-  const jpeg = await (await page.request.get('/api/designs/gift-card/thumb?page=page1&channel=postcard&side=300')).body()
+  const jpeg = await (
+    await page.request.get('/api/designs/gift-card/thumb?page=page1&channel=postcard&side=300')
+  ).body()
   const files: [string, Buffer, RegExp][] = [
     ['damaged.png', jpeg.subarray(0, 2000), /damaged/],
     ['letter.png', Buffer.from('Dear reader, this is a text.'), /not a picture/],
     ['huge.png', hugePng(40_000), /40,000 × 40,000/],
     [
       'active.svg',
-      Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><script>alert(1)</script><rect width="9" height="9"/></svg>'),
+      Buffer.from(
+        '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><script>alert(1)</script><rect width="9" height="9"/></svg>',
+      ),
       /script/,
     ],
     ['empty.png', Buffer.alloc(0), /empty/],
@@ -47,7 +51,9 @@ test('bad files get a clear message in the interface and nothing is stored', asy
     await expect(page.locator('[data-sonner-toast]').filter({ hasText: text }).first()).toBeVisible()
   }
   expect(Object.keys((await stored(page, id)).layers)).toHaveLength(0)
-  expect(((await (await page.request.get('/api/supplies?own=1')).json()) as { total: number }).total).toBe(before.total)
+  expect(((await (await page.request.get('/api/supplies?own=1')).json()) as { total: number }).total).toBe(
+    before.total,
+  )
 })
 
 test('bad requests are answered with 4xx and leave the stored design as it is', async ({ page }) => {
@@ -55,7 +61,17 @@ test('bad requests are answered with 4xx and leave the stored design as it is', 
   const post = (path: string, data: unknown) => page.request.post(path, { data: data as object })
   const edit = (patches: unknown) => ({
     session: 'x',
-    edits: [{ id: `bad-${Math.random().toString(36).slice(2, 10)}`, name: 'Bad', base: 0, way: 'do', target: null, patches, inverse: [] }],
+    edits: [
+      {
+        id: `bad-${Math.random().toString(36).slice(2, 10)}`,
+        name: 'Bad',
+        base: 0,
+        way: 'do',
+        target: null,
+        patches,
+        inverse: [],
+      },
+    ],
   })
   const design = await stored(page, 'evening-wheel')
   const first = Object.values(design.layers)[0]
@@ -64,9 +80,21 @@ test('bad requests are answered with 4xx and leave the stored design as it is', 
   const cases: [string, unknown, number][] = [
     ['/api/designs/evening-wheel/edits', edit([{ op: 'replace', path: ['master'], value: 'nowhere' }]), 400],
     ['/api/designs/evening-wheel/edits', edit([{ op: 'add', path: ['layers', 'loop'], value: group }]), 400],
-    ['/api/designs/evening-wheel/edits', edit([{ op: 'replace', path: ['layers', type?.id, 'text'], value: 'x'.repeat(100_000) }]), 400],
-    ['/api/designs/evening-wheel/edits', edit([{ op: 'replace', path: ['layers', first?.id, 'source'], value: 'f'.repeat(64) }]), 422],
-    ['/api/designs/evening-wheel/edits', edit([{ op: 'replace', path: ['layers', first?.id, 'opacity'], value: 7 }]), 400],
+    [
+      '/api/designs/evening-wheel/edits',
+      edit([{ op: 'replace', path: ['layers', type?.id, 'text'], value: 'x'.repeat(100_000) }]),
+      400,
+    ],
+    [
+      '/api/designs/evening-wheel/edits',
+      edit([{ op: 'replace', path: ['layers', first?.id, 'source'], value: 'f'.repeat(64) }]),
+      422,
+    ],
+    [
+      '/api/designs/evening-wheel/edits',
+      edit([{ op: 'replace', path: ['layers', first?.id, 'opacity'], value: 7 }]),
+      400,
+    ],
     ['/api/designs/evening-wheel/edits', { edits: 'none' }, 400],
     ['/api/designs/nowhere/edits', edit([]), 422],
     ['/api/designs', { name: '', channels: [] }, 400],
@@ -78,7 +106,10 @@ test('bad requests are answered with 4xx and leave the stored design as it is', 
     expect(((await answer.json()) as { message: string }).message.length).toBeGreaterThan(20)
   }
   const unsafe = Buffer.from(zipSync({ '../x': strToU8('no'), 'design.json': strToU8('{}') }))
-  const answer = await page.request.post('/api/packages', { data: unsafe, headers: { 'content-type': 'application/octet-stream' } })
+  const answer = await page.request.post('/api/packages', {
+    data: unsafe,
+    headers: { 'content-type': 'application/octet-stream' },
+  })
   expect(answer.status()).toBe(400)
   expect(((await answer.json()) as { message: string }).message).toContain('unsafe path')
   expect((await page.request.get('/api/blobs/..%2f..%2fetc')).status()).toBe(400)
@@ -99,10 +130,15 @@ test('a reload in mid-edit loses nothing', async ({ page }) => {
   await page.unroute('**/edits')
   await page.reload()
   await settled(page)
-  await expect(async () => expect(Object.values((await stored(page, id)).layers)[0]?.placement.x).toBe(271)).toPass()
+  await expect(async () =>
+    expect(Object.values((await stored(page, id)).layers)[0]?.placement.x).toBe(271),
+  ).toPass()
 })
 
-test('two tabs: edits of different layers merge, of the same one are kept as a version and said so', async ({ page, context }) => {
+test('two tabs: edits of different layers merge, of the same one are kept as a version and said so', async ({
+  page,
+  context,
+}) => {
   const id = await newDesign(page, 'Two tabs', ['Square post'])
   await page.keyboard.press('3')
   await drag(page, await onStage(page, 120, 120), await onStage(page, 320, 320))
@@ -128,7 +164,9 @@ test('two tabs: edits of different layers merge, of the same one are kept as a v
     const layers = Object.values((await stored(page, id)).layers)
     expect(layers.find((l) => l.kind === 'shape')?.placement.x).toBe(700)
     expect(layers.find((l) => l.kind === 'type')).toMatchObject({ style: { size: 99 } })
-    const seen = await page.evaluate(() => Object.values(window.vividBench.store.getState().design.layers).find((l) => l.kind === 'type'))
+    const seen = await page.evaluate(() =>
+      Object.values(window.vividBench.store.getState().design.layers).find((l) => l.kind === 'type'),
+    )
     expect(seen).toMatchObject({ style: { size: 99 } })
   }).toPass()
 
@@ -152,8 +190,12 @@ test('two tabs: edits of different layers merge, of the same one are kept as a v
   await write(other, 'From the second tab')
   await other.unroute('**/edits')
   await expect(other.locator('[data-sonner-toast]').filter({ hasText: 'kept as a version' })).toBeVisible()
-  expect(Object.values((await stored(page, id)).layers).find((l) => l.kind === 'type')).toMatchObject({ text: 'From the first tab' })
-  const versions = (await (await page.request.get(`/api/designs/${id}/versions`)).json()) as { versions: { id: string }[] }
+  expect(Object.values((await stored(page, id)).layers).find((l) => l.kind === 'type')).toMatchObject({
+    text: 'From the first tab',
+  })
+  const versions = (await (await page.request.get(`/api/designs/${id}/versions`)).json()) as {
+    versions: { id: string }[]
+  }
   const kept = await page.request.get(`/api/designs/${id}/versions/${versions.versions[0]?.id}`)
   expect(JSON.stringify(await kept.json())).toContain('From the second tab')
 })

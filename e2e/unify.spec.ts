@@ -1,8 +1,23 @@
 import { expect, type Page, test } from '@playwright/test'
 import sharp from 'sharp'
-import { beginPost, closeSupplies, colourAt, drag, drawBox, newDesign, onStage, place, row, run, settled, stage, stored } from './bench'
+import {
+  beginPost,
+  closeSupplies,
+  colourAt,
+  drag,
+  drawBox,
+  newDesign,
+  onStage,
+  place,
+  row,
+  run,
+  settled,
+  stage,
+  stored,
+} from './bench'
 
-const apart = (a: readonly number[], b: readonly number[]) => Math.max(...[0, 1, 2].map((k) => Math.abs((a[k] ?? 0) - (b[k] ?? 0))))
+const apart = (a: readonly number[], b: readonly number[]) =>
+  Math.max(...[0, 1, 2].map((k) => Math.abs((a[k] ?? 0) - (b[k] ?? 0))))
 const lay = (page: Page, name: string, x: number, y: number, width: number) =>
   page.evaluate(
     ([wanted, px, py, w]) => {
@@ -12,7 +27,13 @@ const lay = (page: Page, name: string, x: number, y: number, width: number) =>
         const l = d.layers[own?.id ?? '']
         if (!l) return
         const k = (w as number) / l.placement.width
-        l.placement = { ...l.placement, x: px as number, y: py as number, width: w as number, height: l.placement.height * k }
+        l.placement = {
+          ...l.placement,
+          x: px as number,
+          y: py as number,
+          width: w as number,
+          height: l.placement.height * k,
+        }
       })
     },
     [name, x, y, width] as const,
@@ -21,7 +42,9 @@ const lay = (page: Page, name: string, x: number, y: number, width: number) =>
 /** Pictures of five different things. */
 const FIVE = ['Copper bottle vase', 'Cream bowl', 'Blue dipped cup', 'Rose mug', 'White pitcher'] as const
 
-test('five parts from different sources become one picture by one recipe, and follow one swatch', async ({ page }) => {
+test('five parts from different sources become one picture by one recipe, and follow one swatch', async ({
+  page,
+}) => {
   const id = await newDesign(page, 'One picture', ['Square post'])
   const chosen = FIVE
   for (const label of chosen) await place(page, label)
@@ -50,7 +73,9 @@ test('five parts from different sources become one picture by one recipe, and fo
   await page.getByLabel('Strength of all treatments', { exact: true }).fill('0')
   await page.keyboard.press('Enter')
   await settled(page)
-  for (const [n, c] of (await Promise.all(chosen.map((_, k) => colourAt(page, 160 + k * 190, 540)))).entries())
+  for (const [n, c] of (
+    await Promise.all(chosen.map((_, k) => colourAt(page, 160 + k * 190, 540)))
+  ).entries())
     expect(apart(c, before[n] ?? c)).toBeLessThanOrEqual(1)
   await stage(page).focus()
   await page.keyboard.press('Control+z')
@@ -59,7 +84,9 @@ test('five parts from different sources become one picture by one recipe, and fo
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Swatches from a picture' }).click()
   await expect.poll(async () => Object.keys((await stored(page, id)).swatches).length).toBeGreaterThan(2)
-  const [first] = Object.values((await stored(page, id)).swatches).sort((a, b) => (a.order < b.order ? -1 : 1))
+  const [first] = Object.values((await stored(page, id)).swatches).sort((a, b) =>
+    a.order < b.order ? -1 : 1,
+  )
   expect(first?.colour).toMatch(/^#[0-9a-f]{6}$/)
   for (const x of [100, 700]) {
     await stage(page).focus()
@@ -82,7 +109,9 @@ test('five parts from different sources become one picture by one recipe, and fo
   for (const x of [200, 800]) expect((await colourAt(page, x, 180)).slice(0, 3)).toEqual([0x2a, 0x6f, 0xc2])
 })
 
-test('a mirrored banner with light, shade, a grade and a filtered copy that spares the subject', async ({ page }) => {
+test('a mirrored banner with light, shade, a grade and a filtered copy that spares the subject', async ({
+  page,
+}) => {
   const id = await newDesign(page, 'Banner', ['Wide header'])
   await closeSupplies(page)
   const { width, height } = await page.evaluate(() => window.vividBench.store.getState().resolved)
@@ -196,7 +225,9 @@ test('a motif in one ink, worn and with real transparency, is delivered as such'
   expect(some).toBeGreaterThan(100)
 })
 
-test('a LUT file is put on a thing; one that cannot be used is said so and what was set stays', async ({ page }) => {
+test('a LUT file is put on a thing; one that cannot be used is said so and what was set stays', async ({
+  page,
+}) => {
   const id = await beginPost(page, 'LUT')
   await page.keyboard.press('3')
   await drawBox(page, [200, 300], [800, 700])
@@ -214,5 +245,7 @@ test('a LUT file is put on a thing; one that cannot be used is said so and what 
   await settled(page)
   expect(await colourAt(page, 500, 500)).toEqual(own.map((v, n) => (n < 3 ? 255 - v : v)))
   const [layer] = Object.values((await stored(page, id)).layers)
-  expect(Object.values(layer?.treatments ?? {}).map((t) => (t.file as { name: string }).name)).toEqual(['Other way round'])
+  expect(Object.values(layer?.treatments ?? {}).map((t) => (t.file as { name: string }).name)).toEqual([
+    'Other way round',
+  ])
 })

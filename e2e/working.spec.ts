@@ -4,7 +4,9 @@ import { unzipSync, zipSync } from 'fflate'
 import sharp from 'sharp'
 import { drag, newDesign, onStage, openDesign, row, run, settled, stage, stored } from './bench'
 
-test('a command gets another key; what had it goes without; single-letter keys are switched off', async ({ page }) => {
+test('a command gets another key; what had it goes without; single-letter keys are switched off', async ({
+  page,
+}) => {
   await newDesign(page, 'Own keys', ['Square post'])
   await run(page, 'Keys')
   await page.getByLabel('Search the keys').fill('fit the page')
@@ -20,7 +22,10 @@ test('a command gets another key; what had it goes without; single-letter keys a
   await expect(page.getByText('100 %')).toBeVisible()
   await page.keyboard.press('3')
   await expect(page.getByText('100 %')).toBeHidden()
-  await expect(page.getByRole('button', { name: 'Shape', exact: true })).toHaveAttribute('aria-pressed', 'false')
+  await expect(page.getByRole('button', { name: 'Shape', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'false',
+  )
 
   // After a reload they are the same; switched off, letters do nothing while Ctrl + K still opens the commands.
   await page.reload()
@@ -31,7 +36,10 @@ test('a command gets another key; what had it goes without; single-letter keys a
   await stage(page).focus()
   await page.keyboard.press('0')
   await page.keyboard.press('5')
-  await expect(page.getByRole('button', { name: 'Type', exact: true })).toHaveAttribute('aria-pressed', 'false')
+  await expect(page.getByRole('button', { name: 'Type', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'false',
+  )
   await expect(page.getByText('100 %')).toBeHidden()
   await run(page, 'Keys')
   await page.getByRole('button', { name: 'All as shipped' }).click()
@@ -85,7 +93,11 @@ test('supplies are searched, filtered and cleared in one go; one becomes the bac
   await drawer.getByRole('button', { name: 'Clear search and filters' }).click()
   await drawer.getByRole('tab', { name: 'Photos' }).click()
   await drawer.getByRole('listitem').filter({ hasText: 'Kiln shelf' }).hover()
-  await drawer.getByRole('listitem').filter({ hasText: 'Kiln shelf' }).getByRole('button', { name: 'Make backdrop' }).click()
+  await drawer
+    .getByRole('listitem')
+    .filter({ hasText: 'Kiln shelf' })
+    .getByRole('button', { name: 'Make backdrop' })
+    .click()
   await settled(page)
   await drawer.getByRole('tab', { name: 'Cutouts' }).click()
   await page.getByRole('button', { name: 'has transparency' }).click()
@@ -99,7 +111,9 @@ test('supplies are searched, filtered and cleared in one go; one becomes the bac
   ])
 })
 
-test('a thing placed is dragged on another channel; only that one changes and follows the master again', async ({ page }) => {
+test('a thing placed is dragged on another channel; only that one changes and follows the master again', async ({
+  page,
+}) => {
   const id = await newDesign(page, 'Channels', ['Square post', 'Link card'])
   await page.keyboard.press('3')
   await drag(page, await onStage(page, 300, 300), await onStage(page, 700, 700))
@@ -171,7 +185,8 @@ test('OpenRaster goes out with its layers and comes in as a design', async ({ pa
   await page.goto('/designs/gift-card/export')
   await page.getByRole('button', { name: 'OpenRaster' }).click()
   await page.getByRole('button', { name: 'Single files' }).click()
-  for (const name of [/Square post/, /Link card/, /Wide header/]) await page.getByRole('checkbox', { name }).uncheck()
+  for (const name of [/Square post/, /Link card/, /Wide header/])
+    await page.getByRole('checkbox', { name }).uncheck()
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Export 1 file' }).click()
   const bytes = new Uint8Array(readFileSync(await (await download).path()))
@@ -181,7 +196,9 @@ test('OpenRaster goes out with its layers and comes in as a design', async ({ pa
   expect(Object.keys(entries).filter((f) => f.startsWith('data/')).length).toBeGreaterThan(5)
 
   // As another program would write it: without our own design inside.
-  const { mimetype, ...rest } = Object.fromEntries(Object.entries(entries).filter(([name]) => !name.startsWith('vivid/')))
+  const { mimetype, ...rest } = Object.fromEntries(
+    Object.entries(entries).filter(([name]) => !name.startsWith('vivid/')),
+  )
   const foreign = zipSync({ mimetype: [mimetype as Uint8Array, { level: 0 }], ...rest })
   await page.goto('/')
   await page
@@ -197,13 +214,17 @@ test('OpenRaster goes out with its layers and comes in as a design', async ({ pa
 
   // A damaged one is refused in words.
   await page.goto('/')
-  await page
-    .locator('input[type="file"][accept*=".ora"]')
-    .setInputFiles({ name: 'cut.ora', mimeType: 'image/openraster', buffer: Buffer.from(foreign.slice(0, 900)) })
+  await page.locator('input[type="file"][accept*=".ora"]').setInputFiles({
+    name: 'cut.ora',
+    mimeType: 'image/openraster',
+    buffer: Buffer.from(foreign.slice(0, 900)),
+  })
   await expect(page.getByText(/OpenRaster file or is damaged. Nothing was stored/)).toBeVisible()
 })
 
-test('layers of a layered file are chosen, as layers or as one picture, and lie in register', async ({ page }) => {
+test('layers of a layered file are chosen, as layers or as one picture, and lie in register', async ({
+  page,
+}) => {
   const dot = async (background: string) =>
     new Uint8Array(
       await sharp({ create: { width: 200, height: 200, channels: 4, background } })
@@ -250,7 +271,8 @@ test('layers of a layered file are chosen, as layers or as one picture, and lie 
 
 test('type is bent along an arc and pulled by a corner; straightened it is as before', async ({ page }) => {
   await openDesign(page, 'three-dips')
-  const title = async () => Object.values((await stored(page, 'three-dips')).layers).find((l) => l.name === 'Title')?.placement
+  const title = async () =>
+    Object.values((await stored(page, 'three-dips')).layers).find((l) => l.name === 'Title')?.placement
   const before = await title()
   await row(page, 'Title').click()
   await page.getByText('Bend and perspective').click()
@@ -263,7 +285,10 @@ test('type is bent along an arc and pulled by a corner; straightened it is as be
   await page.keyboard.press('Escape')
   await row(page, 'Title').click()
   const handle = await page.locator('[data-handle="size"][data-x="1"][data-y="-1"]').boundingBox()
-  const from = { x: (handle?.x ?? 0) + (handle?.width ?? 0) / 2, y: (handle?.y ?? 0) + (handle?.height ?? 0) / 2 }
+  const from = {
+    x: (handle?.x ?? 0) + (handle?.width ?? 0) / 2,
+    y: (handle?.y ?? 0) + (handle?.height ?? 0) / 2,
+  }
   await page.keyboard.down('Control')
   await drag(page, from, { x: from.x - 40, y: from.y + 30 })
   await page.keyboard.up('Control')

@@ -36,7 +36,9 @@ describe('tiles of a coverage', () => {
       for (let y = 0; y < MASK_TILE; y++)
         for (let x = 0; x < MASK_TILE; x++) {
           const v = row * MASK_TILE + y
-          expect(data[(y * MASK_TILE + x) * info.channels] === (v < height ? alpha[v * width + MASK_TILE + x] : 0)).toBe(true)
+          expect(
+            data[(y * MASK_TILE + x) * info.channels] === (v < height ? alpha[v * width + MASK_TILE + x] : 0),
+          ).toBe(true)
         }
     }
   })
@@ -70,6 +72,8 @@ describe('a picture that is cut out again and again', () => {
     const bytes = await sharp({ create: { width: 4, height: 90, channels: 3, background: '#888' } })
       .png()
       .toBuffer()
-    await expect(studyPicture('small', async () => new Uint8Array(bytes))).rejects.toThrow(/too small to cut anything out/)
+    await expect(studyPicture('small', async () => new Uint8Array(bytes))).rejects.toThrow(
+      /too small to cut anything out/,
+    )
   })
 })

@@ -13,7 +13,11 @@ import { decodePicture } from './pictures'
 const deflate = (raw: Uint8Array): Uint8Array => deflateSync(raw, { level: 3 })
 
 /** Tiles of a coverage, 0–255: those that cover something, as grey PNGs or `full`. */
-export function tilesOfAlpha(alpha: Uint8Array, width: number, height: number): Record<string, Uint8Array | 'full'> {
+export function tilesOfAlpha(
+  alpha: Uint8Array,
+  width: number,
+  height: number,
+): Record<string, Uint8Array | 'full'> {
   const out: Record<string, Uint8Array | 'full'> = {}
   // Whole rows are compared at once: most of a mask is all or nothing.
   const [none, all] = [Buffer.alloc(MASK_TILE), Buffer.alloc(MASK_TILE, 255)]
@@ -45,7 +49,10 @@ let last: { sha: string; studied: Studied } | null = null
 let forget: NodeJS.Timeout | undefined
 
 /** What a stored picture shows, for cutting it out; kept for a while, as one seldom cuts only once. Null where it is not stored. */
-export async function studyPicture(sha: string, read: (sha: string) => Promise<Uint8Array | null>): Promise<Studied | null> {
+export async function studyPicture(
+  sha: string,
+  read: (sha: string) => Promise<Uint8Array | null>,
+): Promise<Studied | null> {
   clearTimeout(forget)
   forget = setTimeout(() => {
     last = null
@@ -55,9 +62,12 @@ export async function studyPicture(sha: string, read: (sha: string) => Promise<U
   const bytes = await read(sha)
   if (!bytes) return null
   const { width, height, deep, data } = await decodePicture(bytes, 'picture')
-  if (Math.min(width, height) < 8) throw badInput('This picture is too small to cut anything out of it. It is as it was.')
+  if (Math.min(width, height) < 8)
+    throw badInput('This picture is too small to cut anything out of it. It is as it was.')
   // The high bytes of 16-bit channels are enough to tell things apart.
-  const eight = deep ? Uint8Array.from({ length: data.length / 2 }, (_, n) => data[2 * n + 1] as number) : data
+  const eight = deep
+    ? Uint8Array.from({ length: data.length / 2 }, (_, n) => data[2 * n + 1] as number)
+    : data
   const studied = study({ width, height, data: eight })
   if (width * height <= MOST_KEPT) last = { sha, studied }
   return studied
@@ -65,18 +75,34 @@ export async function studyPicture(sha: string, read: (sha: string) => Promise<U
 
 let memory: PixelMemory | null = null
 /** Looks at a picture that may be cut out next, up to the cut of its reduced copy; false where it is not stored. */
-export async function cutAhead(sha: string, read: (sha: string) => Promise<Uint8Array | null>): Promise<boolean> {
+export async function cutAhead(
+  sha: string,
+  read: (sha: string) => Promise<Uint8Array | null>,
+): Promise<boolean> {
   const studied = await studyPicture(sha, read)
   if (studied) cutStages((memory ??= openMemory()), studied, [])
   return studied !== null
 }
 
 /** Separates the main thing of a picture: tiles of its mask, and the colours of its edge as a PNG. */
-export async function cutOutPicture(studied: Studied, dabs: readonly Dab[], progress: (share: number) => void) {
-  const { alpha, colours, width, height } = cutOut((memory ??= openMemory()), studied.chain[0] as Pixels, dabs, progress, studied)
-  const png = await sharp(Buffer.from(colours.data.buffer, colours.data.byteOffset, colours.data.byteLength), {
-    raw: { width: colours.width, height: colours.height, channels: 4 },
-  })
+export async function cutOutPicture(
+  studied: Studied,
+  dabs: readonly Dab[],
+  progress: (share: number) => void,
+) {
+  const { alpha, colours, width, height } = cutOut(
+    (memory ??= openMemory()),
+    studied.chain[0] as Pixels,
+    dabs,
+    progress,
+    studied,
+  )
+  const png = await sharp(
+    Buffer.from(colours.data.buffer, colours.data.byteOffset, colours.data.byteLength),
+    {
+      raw: { width: colours.width, height: colours.height, channels: 4 },
+    },
+  )
     .png({ compressionLevel: 5 })
     .toBuffer()
   return { width, height, tiles: tilesOfAlpha(alpha, width, height), colours: new Uint8Array(png) }

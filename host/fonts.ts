@@ -6,6 +6,10 @@ import { FontBook } from '../core/type/fonts'
 /** The shipped fonts, read from the unpacked files. */
 export const openFonts = (): FontBook =>
   new FontBook(async (file) => {
-    const path = join(/* turbopackIgnore: true */ process.cwd(), 'public/generated/fonts', `${fontFileName(file)}.ttf`)
+    const path = join(
+      /* turbopackIgnore: true */ process.cwd(),
+      'public/generated/fonts',
+      `${fontFileName(file)}.ttf`,
+    )
     return existsSync(path) ? new Uint8Array(readFileSync(path)) : null
   })

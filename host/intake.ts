@@ -32,15 +32,25 @@ export type SourceInfo = {
   parts: Record<string, string> | null
   note?: string
   /** Of a vector file that cannot all be held as outlines: what shows the same, back to front, boxes in shares of the whole. */
-  stretches?: { info: SourceInfo; name: string; box: { x: number; y: number; width: number; height: number } }[]
+  stretches?: {
+    info: SourceInfo
+    name: string
+    box: { x: number; y: number; width: number; height: number }
+  }[]
 }
 
 /** A file that is to be stored, with what is known of it. */
-export type Found = { info: Omit<SourceInfo, 'kind'> & { kind: SourceInfo['kind'] | 'lut' }; bytes: Uint8Array }
+export type Found = {
+  info: Omit<SourceInfo, 'kind'> & { kind: SourceInfo['kind'] | 'lut' }
+  bytes: Uint8Array
+}
 
 export function refuseLarge(sizeBytes: number, name: string): void {
   if (sizeBytes > MOST_BYTES)
-    throw new Problem('too-large', `“${name}” is larger than ${MOST_BYTES / 1024 / 1024} MB. Nothing was stored; reduce it and try again.`)
+    throw new Problem(
+      'too-large',
+      `“${name}” is larger than ${MOST_BYTES / 1024 / 1024} MB. Nothing was stored; reduce it and try again.`,
+    )
 }
 
 /** Bytes that an SVG may have: more lines than anyone draws. */
@@ -60,14 +70,28 @@ function withoutFilters(bytes: Uint8Array): Uint8Array {
 
 async function pictureInfo(bytes: Uint8Array, name: string, mime: string): Promise<SourceInfo> {
   const picture = await decodePicture(bytes, name)
-  const small = reduceTo(openMemory(), picture, Math.max(0, Math.ceil(Math.log2(Math.max(picture.width, picture.height) / 128))))
+  const small = reduceTo(
+    openMemory(),
+    picture,
+    Math.max(0, Math.ceil(Math.log2(Math.max(picture.width, picture.height) / 128))),
+  )
   const { width, height, opaque } = picture
-  return { sha: sha256(bytes), kind: 'picture', mime, width, height, opaque, light: lightGrid(small), parts: null }
+  return {
+    sha: sha256(bytes),
+    kind: 'picture',
+    mime,
+    width,
+    height,
+    opaque,
+    light: lightGrid(small),
+    parts: null,
+  }
 }
 
 /** The colour words of a picture or graphic. */
 async function coloursOf(info: SourceInfo, bytes: Uint8Array): Promise<ColourFamily[]> {
-  if (info.kind !== 'graphic') return familiesOf(await smallPixels(info.mime === 'image/svg+xml' ? withoutFilters(bytes) : bytes))
+  if (info.kind !== 'graphic')
+    return familiesOf(await smallPixels(info.mime === 'image/svg+xml' ? withoutFilters(bytes) : bytes))
   return familiesOf(
     Object.values(info.parts ?? {}).flatMap((hex) => {
       const { r, g, b, a } = fromHex(hex)
@@ -108,17 +132,33 @@ const graphicOf = (sha: string, art: Artwork): SourceInfo => ({
 async function vectorPicture(bytes: Uint8Array, name: string, sha: string): Promise<SourceInfo> {
   const picture = await decodePicture(withoutFilters(bytes), name)
   const { width, height, opaque } = picture
-  return { sha, kind: 'picture', mime: 'image/svg+xml', width, height, opaque, light: lightGrid(picture), parts: null }
+  return {
+    sha,
+    kind: 'picture',
+    mime: 'image/svg+xml',
+    width,
+    height,
+    opaque,
+    light: lightGrid(picture),
+    parts: null,
+  }
 }
 
 /** The most stretches that a file is taken apart into. */
 const MOST_STRETCHES = 40
 /** The stretches of a file that cannot all be held, stored, with what became a picture said by name. */
-async function stretchesOf(text: string, art: Artwork, name: string, files: Found[]): Promise<Pick<SourceInfo, 'note' | 'stretches'>> {
+async function stretchesOf(
+  text: string,
+  art: Artwork,
+  name: string,
+  files: Found[],
+): Promise<Pick<SourceInfo, 'note' | 'stretches'>> {
   const parted = splitSvg(text)
   const named = art.beyond.join(', ')
   if (parted.length > MOST_STRETCHES || !parted.some((p) => p.beyond === null))
-    return { note: `“${name}” holds ${named}, which cannot be outlines here, so it was taken in as a picture.` }
+    return {
+      note: `“${name}” holds ${named}, which cannot be outlines here, so it was taken in as a picture.`,
+    }
   const stretches: NonNullable<SourceInfo['stretches']> = []
   let n = 0
   for (const { svg, beyond } of parted) {
@@ -148,7 +188,10 @@ async function partPicture(
   files: Found[],
 ): Promise<Pick<NonNullable<SourceInfo['stretches']>[number], 'info' | 'box'> | null> {
   const scale = Math.min(8, Math.max(2, 2000 / Math.max(art.width, art.height)))
-  const { data, info: size } = await sharp(withoutFilters(bytes), { density: 72 * scale, limitInputPixels: 64_000_000 })
+  const { data, info: size } = await sharp(withoutFilters(bytes), {
+    density: 72 * scale,
+    limitInputPixels: 64_000_000,
+  })
     .ensureAlpha()
     .png()
     .toBuffer({ resolveWithObject: true })
@@ -161,7 +204,12 @@ async function partPicture(
   const info = await pictureInfo(png, 'part.png', 'image/png')
   files.push({ info, bytes: png })
   const [left, top] = [-(cut.info.trimOffsetLeft ?? 0), -(cut.info.trimOffsetTop ?? 0)]
-  const box = { x: left / size.width, y: top / size.height, width: cut.info.width / size.width, height: cut.info.height / size.height }
+  const box = {
+    x: left / size.width,
+    y: top / size.height,
+    width: cut.info.width / size.width,
+    height: cut.info.height / size.height,
+  }
   return { info, box }
 }
 
@@ -172,18 +220,34 @@ async function readUpload({ bytes, name }: { bytes: Uint8Array; name: string }):
   refuseLarge(bytes.byteLength, name)
   const kind = sniff(bytes, name)
   const files: Found[] = []
-  const info = kind.kind === 'graphic' ? await graphicInfo(bytes, name, files) : await pictureInfo(bytes, name, kind.mime)
+  const info =
+    kind.kind === 'graphic'
+      ? await graphicInfo(bytes, name, files)
+      : await pictureInfo(bytes, name, kind.mime)
   return { info, colours: await coloursOf(info, bytes), files }
 }
 
 /** Reads a LUT file to see that it can be used. Throws `bad-input` that says what is wrong with it. */
 function readLut({ bytes, name }: { bytes: Uint8Array; name: string }): { file: Found; name: string } {
-  if (bytes.byteLength > MOST_TEXT) throw new Problem('too-large', `“${name}” is larger than ${MOST_TEXT / 1e6} MB. What was set before stays.`)
+  if (bytes.byteLength > MOST_TEXT)
+    throw new Problem(
+      'too-large',
+      `“${name}” is larger than ${MOST_TEXT / 1e6} MB. What was set before stays.`,
+    )
   const { title, size } = readCube(new TextDecoder().decode(bytes))
   return {
     name: title || name.replace(/\.cube$/i, '').slice(0, 80) || 'LUT',
     file: {
-      info: { sha: sha256(bytes), kind: 'lut', mime: 'text/plain', width: size, height: size, opaque: true, light: null, parts: null },
+      info: {
+        sha: sha256(bytes),
+        kind: 'lut',
+        mime: 'text/plain',
+        width: size,
+        height: size,
+        opaque: true,
+        light: null,
+        parts: null,
+      },
       bytes,
     },
   }
@@ -193,27 +257,48 @@ function readLut({ bytes, name }: { bytes: Uint8Array; name: string }): { file: 
 const MOST_TILES = 4096
 /** Reads tiles of a painted mask, each a grey PNG of 256 × 256 px; throws where one is not. */
 function readTiles({ tiles }: { tiles: readonly Uint8Array[] }): Found[] {
-  if (tiles.length > MOST_TILES) throw new Problem('too-large', 'This stroke touches too much at once. The mask is as it was before it.')
-  const flat = { kind: 'picture', mime: 'image/png', width: MASK_TILE, height: MASK_TILE, opaque: true, light: null, parts: null } as const
+  if (tiles.length > MOST_TILES)
+    throw new Problem('too-large', 'This stroke touches too much at once. The mask is as it was before it.')
+  const flat = {
+    kind: 'picture',
+    mime: 'image/png',
+    width: MASK_TILE,
+    height: MASK_TILE,
+    opaque: true,
+    light: null,
+    parts: null,
+  } as const
   return tiles.map((bytes) => {
     const { width, height } = readGreyPng(bytes)
     if (width !== MASK_TILE || height !== MASK_TILE)
-      throw badInput(`A tile of a mask is ${MASK_TILE} px a side, not ${width} × ${height}. Nothing was stored.`)
+      throw badInput(
+        `A tile of a mask is ${MASK_TILE} px a side, not ${width} × ${height}. Nothing was stored.`,
+      )
     return { info: { ...flat, sha: sha256(bytes) }, bytes }
   })
 }
 
 type Packed = { design: Design; notes: string[]; files: Found[] }
 /** Reads a .vivid package or an OpenRaster file, of the latter all layers or those chosen, with every file that the design names. */
-async function readPacked({ bytes, name, layers }: { bytes: Uint8Array; name: string; layers: readonly string[] | null }): Promise<Packed> {
+async function readPacked({
+  bytes,
+  name,
+  layers,
+}: {
+  bytes: Uint8Array
+  name: string
+  layers: readonly string[] | null
+}): Promise<Packed> {
   const { design, blobs, notes } = !isOpenRaster(bytes)
     ? { ...readPackage(bytes), notes: [] }
     : await fromOpenRaster(layers ? choose(readOpenRaster(bytes), layers) : readOpenRaster(bytes), name)
   const files: Found[] = []
   for (const [sha, blob] of blobs) {
-    if (sha256(blob) !== sha) throw badInput('A picture in the package is not the one that its design names. Nothing was stored.')
+    if (sha256(blob) !== sha)
+      throw badInput('A picture in the package is not the one that its design names. Nothing was stored.')
     const own = `${sha.slice(0, 8)} in “${name || 'the package'}”`
-    if (/^LUT_[13]D_SIZE/m.test(new TextDecoder().decode(blob.subarray(0, 4096)))) files.push(readLut({ bytes: blob, name: own }).file)
+    if (/^LUT_[13]D_SIZE/m.test(new TextDecoder().decode(blob.subarray(0, 4096))))
+      files.push(readLut({ bytes: blob, name: own }).file)
     else {
       const found = await readUpload({ bytes: blob, name: own })
       files.push({ info: found.info, bytes: blob }, ...found.files)
@@ -231,7 +316,12 @@ async function inspect({
 }): Promise<{ width: number; height: number; own: boolean; choices: OraChoice[] }> {
   refuseLarge(bytes.byteLength, name)
   const file = readOpenRaster(bytes)
-  return { width: file.image.width, height: file.image.height, own: file.own !== null, choices: await choicesIn(file) }
+  return {
+    width: file.image.width,
+    height: file.image.height,
+    own: file.own !== null,
+    choices: await choicesIn(file),
+  }
 }
 
 /** What can be asked of a reader. */

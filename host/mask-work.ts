@@ -7,12 +7,17 @@ import { tilesOfAlpha } from './cut-out'
 import { openMemory } from './kernels'
 import { decodePicture } from './pictures'
 
-export type PickAsked = Pick<MaskOf<'picked'>, 'by' | 'colour' | 'tolerance' | 'fade' | 'from' | 'to'> & { x: number; y: number }
+export type PickAsked = Pick<MaskOf<'picked'>, 'by' | 'colour' | 'tolerance' | 'fade' | 'from' | 'to'> & {
+  x: number
+  y: number
+}
 
 /** What of a picture's own px is picked and hangs together with a point of it (fractions of its sides). */
 export async function pickedTouching(bytes: Uint8Array, asked: PickAsked) {
   const { width, height, deep, data } = await decodePicture(bytes, 'picture')
-  const eight = deep ? Uint8Array.from({ length: data.length / 2 }, (_, n) => data[2 * n + 1] as number) : data
+  const eight = deep
+    ? Uint8Array.from({ length: data.length / 2 }, (_, n) => data[2 * n + 1] as number)
+    : data
   return { width, height, tiles: tilesOfAlpha(touchingIn(eight, width, height, asked).picked, width, height) }
 }
 /** The same on px, 0–255 of each; how many there are, and how long picking took. */
@@ -29,9 +34,28 @@ export function touchingIn(
   const stack = memory.block(length * 4)
   memory.bytes.set(rgba, px)
   const p = pickOf(asked)
-  const [x, y] = [Math.min(width - 1, Math.floor(asked.x * width)), Math.min(height - 1, Math.floor(asked.y * height))]
+  const [x, y] = [
+    Math.min(width - 1, Math.floor(asked.x * width)),
+    Math.min(height - 1, Math.floor(asked.y * height)),
+  ]
   const from = performance.now()
-  const left = memory.kernels.pickTouching(out, px, marks, stack, length, width, height, p.tone ? 1 : 0, p.a, p.b, p.c, p.tolerance, p.fade, x, y)
+  const left = memory.kernels.pickTouching(
+    out,
+    px,
+    marks,
+    stack,
+    length,
+    width,
+    height,
+    p.tone ? 1 : 0,
+    p.a,
+    p.b,
+    p.c,
+    p.tolerance,
+    p.fade,
+    x,
+    y,
+  )
   const milliseconds = performance.now() - from
   return { picked: memory.bytes.slice(out, out + count), count: left, milliseconds }
 }
@@ -42,7 +66,8 @@ export type SpecksAsked = Pick<MaskOf<'painted'>, 'width' | 'height' | 'ground' 
 /** A painted mask's tiles without specks under a size, px of the mask. */
 export async function cleanedSpecks(asked: SpecksAsked, read: (sha: string) => Promise<Uint8Array | null>) {
   const { width, height, ground, tiles, size } = asked
-  if (width * height > MOST_PX) throw tooLarge('This mask has too many pixels to be cleaned at once. It is as it was.')
+  if (width * height > MOST_PX)
+    throw tooLarge('This mask has too many pixels to be cleaned at once. It is as it was.')
   const alpha = new Uint8Array(width * height).fill(ground === 'full' ? 255 : 0)
   for (const [place, name] of Object.entries(tiles)) {
     const [column, row] = place.split(',').map(Number) as [number, number]

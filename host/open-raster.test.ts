@@ -1,7 +1,16 @@
 import { strToU8, unzipSync, zipSync } from 'fflate'
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
-import { blankDesign, boxAt, groupLayer, presetSpecs, shapeLayer, slotLayer, strewLayer, typeLayer } from '../core/design/blank'
+import {
+  blankDesign,
+  boxAt,
+  groupLayer,
+  presetSpecs,
+  shapeLayer,
+  slotLayer,
+  strewLayer,
+  typeLayer,
+} from '../core/design/blank'
 import type { BlendMode } from '../core/design/blend-modes'
 import { keepInside } from '../core/design/commands'
 import { record } from '../core/design/edits'
@@ -15,8 +24,20 @@ import { choicesIn, choose, fromOpenRaster, toOpenRaster } from './open-raster'
 import { openHost } from './project'
 
 const SIDE = 96
-const where = (id: string, order: string, parent: string | null = null) => ({ id, page: 'page1', plane: 'subject' as const, order, parent })
-const box = (id: string, order: string, colour: string, place: ReturnType<typeof boxAt>, more: Partial<Layer> = {}) =>
+const where = (id: string, order: string, parent: string | null = null) => ({
+  id,
+  page: 'page1',
+  plane: 'subject' as const,
+  order,
+  parent,
+})
+const box = (
+  id: string,
+  order: string,
+  colour: string,
+  place: ReturnType<typeof boxAt>,
+  more: Partial<Layer> = {},
+) =>
   ({ ...shapeLayer(where(id, order), id, 'rectangle', place, { kind: 'solid', colour }), ...more }) as Layer
 function designOf(layers: Layer[], colour = '#e9cdb0'): Design {
   const [spec] = presetSpecs(['square-post'])
@@ -27,8 +48,18 @@ function designOf(layers: Layer[], colour = '#e9cdb0'): Design {
 }
 async function pixels(made: VividPackage): Promise<Uint8ClampedArray> {
   const host = openHost(async (sha) => made.blobs.get(sha) ?? null)
-  const page = await host.resolve(made.design, Object.keys(made.design.pages)[0] as string, made.design.master)
-  return (await renderRegion(await prepare(page, 1, host), { left: 0, top: 0, right: SIDE, bottom: SIDE }, host.renderer)).data
+  const page = await host.resolve(
+    made.design,
+    Object.keys(made.design.pages)[0] as string,
+    made.design.master,
+  )
+  return (
+    await renderRegion(
+      await prepare(page, 1, host),
+      { left: 0, top: 0, right: SIDE, bottom: SIDE },
+      host.renderer,
+    )
+  ).data
 }
 const host = openHost(async () => null)
 async function written(design: Design) {
@@ -38,7 +69,9 @@ async function written(design: Design) {
 /** As another program would give it back: without our own entries. */
 const stripped = (bytes: Uint8Array): Uint8Array => {
   const entries = unzipSync(bytes)
-  const { mimetype, ...rest } = Object.fromEntries(Object.entries(entries).filter(([k]) => !k.startsWith('vivid/')))
+  const { mimetype, ...rest } = Object.fromEntries(
+    Object.entries(entries).filter(([k]) => !k.startsWith('vivid/')),
+  )
   return zipSync({ mimetype: [mimetype as Uint8Array, { level: 0 }], ...rest })
 }
 async function roundTrip(design: Design) {
@@ -52,7 +85,8 @@ async function roundTrip(design: Design) {
 const stackOf = (bytes: Uint8Array): OraNode[] => readOpenRaster(bytes).image.root
 
 describe('OpenRaster, out and in again', () => {
-  const soft = (order: string, blend: BlendMode, opacity = 0.7) => box(blend, order, '#3a55c9b0', boxAt(20.5, 12.25, 50, 60), { blend, opacity })
+  const soft = (order: string, blend: BlendMode, opacity = 0.7) =>
+    box(blend, order, '#3a55c9b0', boxAt(20.5, 12.25, 50, 60), { blend, opacity })
   it.each([
     'normal',
     'multiply',
@@ -71,28 +105,52 @@ describe('OpenRaster, out and in again', () => {
     'luminosity',
     'plus-lighter',
   ] as const)('%s comes back within one level', async (blend) => {
-    const { worst, merged, back } = await roundTrip(designOf([box('under', 'a0', '#47743a', boxAt(5, 5, 60, 60)), soft('a1', blend)]))
+    const { worst, merged, back } = await roundTrip(
+      designOf([box('under', 'a0', '#47743a', boxAt(5, 5, 60, 60)), soft('a1', blend)]),
+    )
     // Straight 8-bit pictures lose up to half a level of a half-covered edge, and blending can double it.
     expect(worst).toBeLessThanOrEqual(blend === 'color-dodge' || blend === 'color-burn' ? 2 : 1)
     expect(merged).toEqual([])
     expect(Object.values(back.design.layers).map((l) => l.blend)).toContain(blend)
   })
   it('names, visibility, strength and locks come back', async () => {
-    const hidden = box('Schatten & “Licht” <1>', 'a1', '#112233', boxAt(0, 0, 30, 30), { shown: false, opacity: 0.25, locked: true })
+    const hidden = box('Schatten & “Licht” <1>', 'a1', '#112233', boxAt(0, 0, 30, 30), {
+      shown: false,
+      opacity: 0.25,
+      locked: true,
+    })
     const { back } = await roundTrip(designOf([box('under', 'a0', '#47743a', boxAt(5, 5, 60, 60)), hidden]))
-    expect(Object.values(back.design.layers).find((l) => !l.shown)).toMatchObject({ name: 'Schatten & “Licht” <1>', opacity: 0.25, locked: true })
+    expect(Object.values(back.design.layers).find((l) => !l.shown)).toMatchObject({
+      name: 'Schatten & “Licht” <1>',
+      opacity: 0.25,
+      locked: true,
+    })
   })
   it('slots with a frame and strews come out as they are seen, with mode and strength', async () => {
     const slot = {
-      ...slotLayer(where('slot', 'a1'), 'Slot', 'ellipse', boxAt(10, 12, 50, 60), { kind: 'solid', colour: '#3a55c9' }),
+      ...slotLayer(where('slot', 'a1'), 'Slot', 'ellipse', boxAt(10, 12, 50, 60), {
+        kind: 'solid',
+        colour: '#3a55c9',
+      }),
       stroke: { colour: '#ffffff', weight: 4, dash: [], cap: 'butt' as const, join: 'miter' as const },
       blend: 'multiply' as const,
       opacity: 0.8,
     }
-    const dot = thingOf(shapeLayer(where('dot', 'a2'), 'Dot', 'ellipse', boxAt(0, 0, 10, 10), { kind: 'solid', colour: '#c2412a' }))
+    const dot = thingOf(
+      shapeLayer(where('dot', 'a2'), 'Dot', 'ellipse', boxAt(0, 0, 10, 10), {
+        kind: 'solid',
+        colour: '#c2412a',
+      }),
+    )
     if (!dot) throw new Error('nothing to strew')
-    const strew = { ...strewLayer(where('strew', 'a2'), 'Dots', [dot], boxAt(8, 8, 80, 80), 5), blend: 'screen' as const, opacity: 0.6 }
-    const { worst, merged, back } = await roundTrip(designOf([box('under', 'a0', '#47743a', boxAt(5, 5, 80, 80)), slot, strew]))
+    const strew = {
+      ...strewLayer(where('strew', 'a2'), 'Dots', [dot], boxAt(8, 8, 80, 80), 5),
+      blend: 'screen' as const,
+      opacity: 0.6,
+    }
+    const { worst, merged, back } = await roundTrip(
+      designOf([box('under', 'a0', '#47743a', boxAt(5, 5, 80, 80)), slot, strew]),
+    )
     expect(worst).toBeLessThanOrEqual(1)
     expect(merged).toEqual([])
     expect(Object.values(back.design.layers).map((l) => [l.name, l.blend, l.opacity])).toEqual(
@@ -122,7 +180,10 @@ describe('OpenRaster, out and in again', () => {
   })
   it('what is kept inside comes back inside', async () => {
     const held = record(
-      designOf([box('holder', 'a0', '#c2412a', boxAt(10, 10, 40, 40)), box('in', 'a1', '#3a55c9', boxAt(30, 0, 60, 60), { opacity: 0.6 })]),
+      designOf([
+        box('holder', 'a0', '#c2412a', boxAt(10, 10, 40, 40)),
+        box('in', 'a1', '#3a55c9', boxAt(30, 0, 60, 60), { opacity: 0.6 }),
+      ]),
       (d) => keepInside(d, ['in'], 'holder'),
     ).design
     const { worst, back, merged } = await roundTrip(held)
@@ -132,7 +193,11 @@ describe('OpenRaster, out and in again', () => {
   })
   it('what cannot be said is merged with what lies beneath it, looks the same, and is named', async () => {
     const { worst, merged, bytes } = await roundTrip(
-      designOf([box('under', 'a0', '#47743a', boxAt(5, 5, 60, 60)), soft('a1', 'exclusion'), box('over', 'a2', '#ffffff', boxAt(0, 0, 9, 9))]),
+      designOf([
+        box('under', 'a0', '#47743a', boxAt(5, 5, 60, 60)),
+        soft('a1', 'exclusion'),
+        box('over', 'a2', '#ffffff', boxAt(0, 0, 9, 9)),
+      ]),
     )
     expect(worst).toBeLessThanOrEqual(1)
     expect(merged).toEqual(['under', 'exclusion'])
@@ -159,14 +224,18 @@ describe('OpenRaster, out and in again', () => {
     expect(new TextDecoder().decode(entries['stack.xml'])).toContain('<image version="0.0.6" w="96" h="96">')
     const merged = await sharp(entries['mergedimage.png']).ensureAlpha().raw().toBuffer()
     expect(new Uint8ClampedArray(merged)).toEqual(
-      await pixels({ design: designOf([box('under', 'a0', '#47743a', boxAt(5, 5, 60, 60))]), blobs: new Map() }),
+      await pixels({
+        design: designOf([box('under', 'a0', '#47743a', boxAt(5, 5, 60, 60))]),
+        blobs: new Map(),
+      }),
     )
     expect((await sharp(entries['Thumbnails/thumbnail.png']).metadata()).width).toBeLessThanOrEqual(256)
   })
 })
 
 describe('a stack', () => {
-  const image = (inner: string, attributes = 'w="10" h="10"') => `<image version="0.0.6" ${attributes}><stack>${inner}</stack></image>`
+  const image = (inner: string, attributes = 'w="10" h="10"') =>
+    `<image version="0.0.6" ${attributes}><stack>${inner}</stack></image>`
   it('is written as it is read', () => {
     const made = readStack(
       image(
@@ -195,10 +264,13 @@ describe('a stack', () => {
 
 describe('a file from elsewhere', () => {
   const mimetype = strToU8('image/openraster')
-  const stack = (inner: string) => strToU8(`<image version="0.0.3" w="20" h="20"><stack>${inner}</stack></image>`)
+  const stack = (inner: string) =>
+    strToU8(`<image version="0.0.3" w="20" h="20"><stack>${inner}</stack></image>`)
   const dot = async () =>
     new Uint8Array(
-      await sharp({ create: { width: 6, height: 6, channels: 4, background: { r: 200, g: 40, b: 20, alpha: 1 } } })
+      await sharp({
+        create: { width: 6, height: 6, channels: 4, background: { r: 200, g: 40, b: 20, alpha: 1 } },
+      })
         .png()
         .toBuffer(),
     )
@@ -212,12 +284,22 @@ describe('a file from elsewhere', () => {
     )
     const made = await fromOpenRaster(file, 'odd.ora')
     expect(made.notes).toEqual(['“odd” asks for x:sparkle, which is shown as source-over.'])
-    expect(Object.values(made.design.layers)).toMatchObject([{ name: 'odd', blend: 'normal', placement: { x: 5, y: 6, width: 6, height: 6 } }])
+    expect(Object.values(made.design.layers)).toMatchObject([
+      { name: 'odd', blend: 'normal', placement: { x: 5, y: 6, width: 6, height: 6 } },
+    ])
   })
   it.each<[string, () => Promise<Uint8Array>, RegExp]>([
-    ['another media type', async () => zipSync({ mimetype: strToU8('image/png'), 'stack.xml': stack('') }), /“mimetype”/],
+    [
+      'another media type',
+      async () => zipSync({ mimetype: strToU8('image/png'), 'stack.xml': stack('') }),
+      /“mimetype”/,
+    ],
     ['no stack.xml', async () => zipSync({ mimetype }), /“stack.xml”/],
-    ['a missing picture', async () => zipSync({ mimetype, 'stack.xml': stack('<layer src="data/gone.png"/>') }), /“data\/gone.png”/],
+    [
+      'a missing picture',
+      async () => zipSync({ mimetype, 'stack.xml': stack('<layer src="data/gone.png"/>') }),
+      /“data\/gone.png”/,
+    ],
     ['a path that leads out', async () => zipSync({ mimetype, '../x': strToU8('no') }), /unsafe path/],
     [
       'a bomb',
@@ -231,7 +313,13 @@ describe('a file from elsewhere', () => {
     expect(() => readOpenRaster(bytes)).toThrow(message)
   })
   it('whose picture is damaged names that entry', async () => {
-    const file = readOpenRaster(zipSync({ mimetype, 'stack.xml': stack('<layer src="data/a.png"/>'), 'data/a.png': (await dot()).slice(0, 40) }))
+    const file = readOpenRaster(
+      zipSync({
+        mimetype,
+        'stack.xml': stack('<layer src="data/a.png"/>'),
+        'data/a.png': (await dot()).slice(0, 40),
+      }),
+    )
     await expect(fromOpenRaster(file, 'x')).rejects.toThrow(/data\/a\.png.*damaged/s)
   })
   it('is told apart from other zips', () => {
@@ -239,7 +327,12 @@ describe('a file from elsewhere', () => {
     expect(isOpenRaster(new Uint8Array())).toBe(false)
     expect(
       isOpenRaster(
-        writeOpenRaster({ width: 9, height: 9, ppi: null, root: [] }, new Map(), { merged: new Uint8Array(), thumbnail: new Uint8Array() }, null),
+        writeOpenRaster(
+          { width: 9, height: 9, ppi: null, root: [] },
+          new Map(),
+          { merged: new Uint8Array(), thumbnail: new Uint8Array() },
+          null,
+        ),
       ),
     ).toBe(true)
   })
@@ -290,26 +383,31 @@ describe('choosing from a file', () => {
   })
   it('keeps parts of one file in register: the same layer lies in the same place whatever else is chosen', async () => {
     const placeOf = async (paths: string[]) =>
-      Object.values((await fromOpenRaster(choose(await layered(), paths), 'x')).design.layers).find((l) => l.name === 'right')?.placement
+      Object.values((await fromOpenRaster(choose(await layered(), paths), 'x')).design.layers).find(
+        (l) => l.name === 'right',
+      )?.placement
     expect(await placeOf(['0.1'])).toEqual(await placeOf(['0.0', '0.1', '1']))
   })
   it('refuses a choice of nothing that is there', async () => {
     const file = await layered()
     expect(() => choose(file, ['7', '0'])).toThrow(/choose at least one/)
   })
-  it.each(['src-atop', 'dst-in', 'dst-out', 'dst-atop'] as const)('%s comes back within one level', async (blend) => {
-    const { worst, merged, back } = await roundTrip(
-      designOf(
-        [
-          box('under', 'a0', '#47743a', boxAt(5, 5, 60, 60)),
-          box('second', 'a1', '#c2412a90', boxAt(30, 20, 50, 50)),
-          { ...box('op', 'a2', '#3a55c9b0', boxAt(20, 12, 50, 60)), blend, opacity: 0.7 } as Layer,
-        ],
-        'transparent',
-      ),
-    )
-    expect(worst).toBeLessThanOrEqual(1)
-    expect(merged).toEqual([])
-    expect(Object.values(back.design.layers).map((l) => l.blend)).toContain(blend)
-  })
+  it.each(['src-atop', 'dst-in', 'dst-out', 'dst-atop'] as const)(
+    '%s comes back within one level',
+    async (blend) => {
+      const { worst, merged, back } = await roundTrip(
+        designOf(
+          [
+            box('under', 'a0', '#47743a', boxAt(5, 5, 60, 60)),
+            box('second', 'a1', '#c2412a90', boxAt(30, 20, 50, 50)),
+            { ...box('op', 'a2', '#3a55c9b0', boxAt(20, 12, 50, 60)), blend, opacity: 0.7 } as Layer,
+          ],
+          'transparent',
+        ),
+      )
+      expect(worst).toBeLessThanOrEqual(1)
+      expect(merged).toEqual([])
+      expect(Object.values(back.design.layers).map((l) => l.blend)).toContain(blend)
+    },
+  )
 })

@@ -1,5 +1,13 @@
 import sharp from 'sharp'
-import { blankDesign, boxAt, groupLayer, layerName, newId, pictureLayer, type Where } from '../core/design/blank'
+import {
+  blankDesign,
+  boxAt,
+  groupLayer,
+  layerName,
+  newId,
+  pictureLayer,
+  type Where,
+} from '../core/design/blank'
 import type { BlendMode } from '../core/design/blend-modes'
 import { ownChannel } from '../core/design/channels'
 import { checkDesign } from '../core/design/edits'
@@ -9,7 +17,15 @@ import type { ResolvedLayer, ResolvedPage } from '../core/design/resolve'
 import type { Design, Layer } from '../core/design/schema'
 import { badInput } from '../core/errors'
 import { type OraFile, writeOpenRaster } from '../core/formats/open-raster/file'
-import { chosenFrom, modeOf, type OraChoice, type OraNode, operatorOf, placesIn, SOURCE_ATOP } from '../core/formats/open-raster/stack'
+import {
+  chosenFrom,
+  modeOf,
+  type OraChoice,
+  type OraNode,
+  operatorOf,
+  placesIn,
+  SOURCE_ATOP,
+} from '../core/formats/open-raster/stack'
 import type { VividPackage } from '../core/formats/vivid-package'
 import { type Bounds, intersect, isEmpty } from '../core/geometry/bounds'
 import { prepare, renderPage, renderRegion } from '../core/render/picture'
@@ -28,20 +44,34 @@ const sayable = (l: ResolvedLayer): boolean =>
   l.insides.every((i) => i.layer.blend === 'normal' && sayable(i)) &&
   (l.insides.length === 0 || l.layer.body === 1) &&
   // An open group that is not fully there is isolated for OpenRaster: the same only while its members are plain.
-  !(l.layer.kind === 'group' && l.layer.open && l.layer.opacity < 1 && l.children.some((c) => c.layer.blend !== 'normal'))
+  !(
+    l.layer.kind === 'group' &&
+    l.layer.open &&
+    l.layer.opacity < 1 &&
+    l.children.some((c) => c.layer.blend !== 'normal')
+  )
 
 /**
  * One page on one channel as an OpenRaster file, every layer a picture at 100 %, our own design inside. What
  * OpenRaster cannot say is merged with what lies beneath it; `merged` names those layers.
  */
-export async function toOpenRaster(from: VividPackage, page: ResolvedPage, host: NodeHost): Promise<{ bytes: Uint8Array; merged: string[] }> {
+export async function toOpenRaster(
+  from: VividPackage,
+  page: ResolvedPage,
+  host: NodeHost,
+): Promise<{ bytes: Uint8Array; merged: string[] }> {
   const pictures = new Map<string, Uint8Array>()
   const merged: string[] = []
   const trim = { left: 0, top: 0, right: page.width, bottom: page.height }
   // What lies far off the page is cut where nobody will miss it.
   const reach = { left: -page.width, top: -page.height, right: 2 * page.width, bottom: 2 * page.height }
 
-  const picture = async (layers: ResolvedLayer[], name: string, more: Partial<OraNode>, colour = 'transparent'): Promise<OraNode[]> => {
+  const picture = async (
+    layers: ResolvedLayer[],
+    name: string,
+    more: Partial<OraNode>,
+    colour = 'transparent',
+  ): Promise<OraNode[]> => {
     const made = await prepare({ ...page, colour, layers }, 1, host)
     const boxes = made.nodes.map((n) => intersect(n.bounds, reach)).filter((b) => !isEmpty(b))
     const [first, ...rest] = boxes
@@ -55,13 +85,31 @@ export async function toOpenRaster(from: VividPackage, page: ResolvedPage, host:
       }),
       first,
     )
-    const png = await encodePicture(await renderRegion(made, all, host.renderer), { format: 'png', quality: 90 })
+    const png = await encodePicture(await renderRegion(made, all, host.renderer), {
+      format: 'png',
+      quality: 90,
+    })
     const source = `data/layer${String(pictures.size + 1).padStart(3, '0')}.png`
     pictures.set(source, png)
     const place = { x: all.left, y: all.top }
-    return [{ kind: 'layer', name, source, ...place, opacity: 1, visible: true, locked: false, operator: 'svg:src-over', ...more } as OraNode]
+    return [
+      {
+        kind: 'layer',
+        name,
+        source,
+        ...place,
+        opacity: 1,
+        visible: true,
+        locked: false,
+        operator: 'svg:src-over',
+        ...more,
+      } as OraNode,
+    ]
   }
-  const plain = (l: ResolvedLayer): ResolvedLayer => ({ ...l, layer: { ...l.layer, shown: true, opacity: 1, body: 1, blend: 'normal' } as Layer })
+  const plain = (l: ResolvedLayer): ResolvedLayer => ({
+    ...l,
+    layer: { ...l.layer, shown: true, opacity: 1, body: 1, blend: 'normal' } as Layer,
+  })
   const stack = (l: ResolvedLayer, children: OraNode[], isolated: boolean, operator: string): OraNode => ({
     kind: 'stack',
     name: layerName(l.layer),
@@ -71,15 +119,24 @@ export async function toOpenRaster(from: VividPackage, page: ResolvedPage, host:
     isolated,
     children,
   })
-  const one = async (l: ResolvedLayer, operator = operatorOf(l.layer.blend) ?? 'svg:src-over'): Promise<OraNode[]> => {
+  const one = async (
+    l: ResolvedLayer,
+    operator = operatorOf(l.layer.blend) ?? 'svg:src-over',
+  ): Promise<OraNode[]> => {
     const { layer } = l
     if (l.insides.length > 0) {
       const holder = await one({ ...plain(l), insides: [] })
       const insides = await Promise.all(l.insides.map((i) => one(i, SOURCE_ATOP)))
       return [stack(l, [...holder, ...insides.flat()], true, operator)]
     }
-    if (layer.kind === 'group') return [stack(l, await many(l.children), !layer.open || layer.blend !== 'normal', operator)]
-    return picture([plain(l)], layerName(layer), { opacity: layer.opacity * layer.body, visible: layer.shown, locked: layer.locked, operator })
+    if (layer.kind === 'group')
+      return [stack(l, await many(l.children), !layer.open || layer.blend !== 'normal', operator)]
+    return picture([plain(l)], layerName(layer), {
+      opacity: layer.opacity * layer.body,
+      visible: layer.shown,
+      locked: layer.locked,
+      operator,
+    })
   }
   /** Layers of one stack, back to front; up to the last that cannot be said they become one picture. */
   const many = async (list: readonly ResolvedLayer[], ground?: string): Promise<OraNode[]> => {
@@ -98,22 +155,39 @@ export async function toOpenRaster(from: VividPackage, page: ResolvedPage, host:
   const root = await many(page.layers, page.colour)
   const whole = await renderPage(page, 1, trim, host)
   const png = await encodePicture(whole, { format: 'png', quality: 90 })
-  const thumbnail = new Uint8Array(await sharp(png).resize(256, 256, { fit: 'inside', withoutEnlargement: true }).png().toBuffer())
+  const thumbnail = new Uint8Array(
+    await sharp(png).resize(256, 256, { fit: 'inside', withoutEnlargement: true }).png().toBuffer(),
+  )
   const ppi = page.channel.print?.ppi ?? null
-  return { bytes: writeOpenRaster({ width: page.width, height: page.height, ppi, root }, pictures, { merged: png, thumbnail }, from), merged }
+  return {
+    bytes: writeOpenRaster(
+      { width: page.width, height: page.height, ppi, root },
+      pictures,
+      { merged: png, thumbnail },
+      from,
+    ),
+    merged,
+  }
 }
 
 /**
  * An OpenRaster file as a design: our own where it is inside, else one of pictures and groups. `notes` says what is
  * shown otherwise than the file asks for. Throws `bad-input` naming a picture that cannot be read.
  */
-export async function fromOpenRaster(file: OraFile, name: string): Promise<VividPackage & { notes: string[] }> {
+export async function fromOpenRaster(
+  file: OraFile,
+  name: string,
+): Promise<VividPackage & { notes: string[] }> {
   if (file.own) return { ...file.own, notes: [] }
   const { width, height, root } = file.image
   if (width > 30_000 || height > 30_000 || width < 8 || height < 8)
-    throw badInput(`“${name}” is ${width} × ${height} px; a design is between 8 and 30 000 px a side. Nothing was stored.`)
+    throw badInput(
+      `“${name}” is ${width} × ${height} px; a design is between 8 and 30 000 px a side. Nothing was stored.`,
+    )
   const { group: _, ...channel } = ownChannel('as-opened', `${width} × ${height}`, width, height)
-  const design = blankDesign(newId(), name.slice(0, 200) || 'Opened picture', [channel], { colour: 'transparent' })
+  const design = blankDesign(newId(), name.slice(0, 200) || 'Opened picture', [channel], {
+    colour: 'transparent',
+  })
   const blobs = new Map<string, Uint8Array>()
   const notes = new Set<string>()
   const plane: Plane = 'subject'
@@ -128,7 +202,14 @@ export async function fromOpenRaster(file: OraFile, name: string): Promise<Vivid
     for (const [n, node] of list.entries()) {
       // What lies atop the one thing beneath it in a stack of its own is kept inside that.
       const held: Layer | null = node.operator === SOURCE_ATOP && only ? only : null
-      const where: Where = { id: newId(), page: 'page1', plane, parent, order: keys[n] as string, inside: held?.id ?? null }
+      const where: Where = {
+        id: newId(),
+        page: 'page1',
+        plane,
+        parent,
+        order: keys[n] as string,
+        inside: held?.id ?? null,
+      }
       const more: Pick<Layer, 'shown' | 'opacity' | 'blend'> = {
         shown: node.visible,
         opacity: node.opacity,
@@ -136,7 +217,11 @@ export async function fromOpenRaster(file: OraFile, name: string): Promise<Vivid
       }
       let made: Layer
       if (node.kind === 'stack') {
-        made = { ...groupLayer(where, node.name || 'Group'), ...more, open: !node.isolated && node.opacity === 1 && more.blend === 'normal' }
+        made = {
+          ...groupLayer(where, node.name || 'Group'),
+          ...more,
+          open: !node.isolated && node.opacity === 1 && more.blend === 'normal',
+        }
         design.layers[made.id] = made
         await place(node.children, made.id, !made.open)
         if (!Object.values(design.layers).some((l) => l.parent === made.id)) delete design.layers[made.id]
@@ -168,7 +253,10 @@ export async function fromOpenRaster(file: OraFile, name: string): Promise<Vivid
 export async function choicesIn(file: OraFile): Promise<OraChoice[]> {
   const out: OraChoice[] = []
   for (const { path, node } of placesIn(file.image.root)) {
-    const picture = node.kind === 'layer' ? await smallPicture(file.pictures.get(node.source) as Uint8Array, node.source) : null
+    const picture =
+      node.kind === 'layer'
+        ? await smallPicture(file.pictures.get(node.source) as Uint8Array, node.source)
+        : null
     const operator = node.operator === 'svg:src-over' ? null : node.operator.replace(/^svg:/, '')
     out.push({
       path,
@@ -191,6 +279,7 @@ async function smallPicture(bytes: Uint8Array, name: string): Promise<string> {
 /** The file with only the layers at these places. Throws `bad-input` where none of them is a layer. */
 export function choose(file: OraFile, paths: readonly string[]): OraFile {
   const root = chosenFrom(file.image.root, new Set(paths))
-  if (root.length === 0) throw badInput('None of the chosen layers is in the file. Nothing was stored; choose at least one.')
+  if (root.length === 0)
+    throw badInput('None of the chosen layers is in the file. Nothing was stored; choose at least one.')
   return { ...file, own: null, image: { ...file.image, root } }
 }

@@ -4,7 +4,8 @@ import { encodePicture, formatForFile } from './encode'
 import { decodePicture, lightGrid, sniff } from './pictures'
 
 const red = { r: 200, g: 30, b: 30 }
-const plain = (width: number, height: number, background: object = red) => sharp({ create: { width, height, channels: 3, background } as never })
+const plain = (width: number, height: number, background: object = red) =>
+  sharp({ create: { width, height, channels: 3, background } as never })
 const bytes = async (image: Sharp) => new Uint8Array(await image.toBuffer())
 
 describe('what a file is', () => {
@@ -17,14 +18,22 @@ describe('what a file is', () => {
       gif: await bytes(plain(4, 4).gif()),
       tiff: await bytes(plain(4, 4).tiff()),
     }
-    for (const [format, file] of Object.entries(made)) expect(sniff(file, 'misnamed.txt')).toMatchObject({ kind: 'picture', format })
-    expect(sniff(new TextEncoder().encode('<?xml version="1.0"?>\n<svg xmlns="http://www.w3.org/2000/svg"/>'), 'a')).toMatchObject({
+    for (const [format, file] of Object.entries(made))
+      expect(sniff(file, 'misnamed.txt')).toMatchObject({ kind: 'picture', format })
+    expect(
+      sniff(
+        new TextEncoder().encode('<?xml version="1.0"?>\n<svg xmlns="http://www.w3.org/2000/svg"/>'),
+        'a',
+      ),
+    ).toMatchObject({
       kind: 'graphic',
     })
   })
   it('is refused, with what to do, where it is none of them', () => {
     for (const content of ['hello', '%PDF-1.7', '<html></html>', ''])
-      expect(() => sniff(new TextEncoder().encode(content), 'note.png')).toThrow(/note\.png.*Nothing was stored.*save it as one of these/s)
+      expect(() => sniff(new TextEncoder().encode(content), 'note.png')).toThrow(
+        /note\.png.*Nothing was stored.*save it as one of these/s,
+      )
   })
 })
 
@@ -47,7 +56,9 @@ describe('decoding', () => {
       )
       expect(picture).toMatchObject({ width: 16, height: 4, deep: true, opaque: true })
       const values = new Uint16Array(picture.data.slice().buffer)
-      expect([...values.slice(0, 4), ...values.slice(4, 8)]).toEqual([0, 301, 602, 65535, 903, 1204, 1505, 65535])
+      expect([...values.slice(0, 4), ...values.slice(4, 8)]).toEqual([
+        0, 301, 602, 65535, 903, 1204, 1505, 65535,
+      ])
     }
     const same = await decodePicture(
       await bytes(
@@ -76,21 +87,29 @@ describe('decoding', () => {
     expect([...(await decodePicture(grey, 'x')).data.slice(0, 4)]).toEqual([128, 128, 128, 255])
   })
   it('keeps transparency straight, not multiplied in', async () => {
-    const file = await bytes(sharp({ create: { width: 2, height: 2, channels: 4, background: { ...red, alpha: 0.5 } } }).png())
+    const file = await bytes(
+      sharp({ create: { width: 2, height: 2, channels: 4, background: { ...red, alpha: 0.5 } } }).png(),
+    )
     const { data, opaque } = await decodePicture(file, 'x')
     expect(opaque).toBe(false)
     expect([...data.slice(0, 4)]).toEqual([200, 30, 30, 128])
   })
   it('takes the first frame of a moving GIF', async () => {
     const frames = Buffer.concat([Buffer.alloc(4 * 4 * 3, 10), Buffer.alloc(4 * 4 * 3, 240)])
-    const file = await bytes(sharp(frames, { raw: { width: 4, height: 8, channels: 3, pageHeight: 4 } as never }).gif({ delay: [100, 100] }))
+    const file = await bytes(
+      sharp(frames, { raw: { width: 4, height: 8, channels: 3, pageHeight: 4 } as never }).gif({
+        delay: [100, 100],
+      }),
+    )
     const picture = await decodePicture(file, 'moving.gif')
     expect([picture.width, picture.height]).toEqual([4, 4])
     expect(picture.data[0]).toBeLessThan(30)
   })
   it('says of a damaged file that it is damaged and that nothing was stored', async () => {
     const whole = await bytes(plain(200, 200).png({ compressionLevel: 0 }))
-    await expect(decodePicture(whole.slice(0, whole.length / 2), 'half.png')).rejects.toThrow(/half\.png.*damaged.*Nothing was stored/s)
+    await expect(decodePicture(whole.slice(0, whole.length / 2), 'half.png')).rejects.toThrow(
+      /half\.png.*damaged.*Nothing was stored/s,
+    )
     await expect(decodePicture(whole.slice(0, 20), 'head.png')).rejects.toThrow(/damaged/)
   })
   it('refuses a header of 40 000 × 40 000 px before any pixel is read', async () => {
@@ -138,14 +157,21 @@ describe('encoding', () => {
     expect((await sharp(file).metadata()).density).toBe(300)
   })
   it('as JPEG lies on its ground and has no alpha', async () => {
-    const file = await encodePicture({ width: 8, height: 8, data: new Uint8ClampedArray(256) }, { format: 'jpeg', quality: 95, ground: '#00ff00' })
+    const file = await encodePicture(
+      { width: 8, height: 8, data: new Uint8ClampedArray(256) },
+      { format: 'jpeg', quality: 95, ground: '#00ff00' },
+    )
     const { data, info } = await sharp(file).raw().toBuffer({ resolveWithObject: true })
     expect(info.channels).toBe(3)
     const [r = 0, g = 0, b = 0] = data
     expect(Math.max(r, 255 - g, b)).toBeLessThan(4)
   })
   it('of higher quality weighs more', async () => {
-    const noise = { width: 64, height: 64, data: Uint8ClampedArray.from({ length: 64 * 64 * 4 }, (_, n) => (n % 4 === 3 ? 255 : (n * 7919) % 251)) }
+    const noise = {
+      width: 64,
+      height: 64,
+      data: Uint8ClampedArray.from({ length: 64 * 64 * 4 }, (_, n) => (n % 4 === 3 ? 255 : (n * 7919) % 251)),
+    }
     const size = async (quality: number) => (await encodePicture(noise, { format: 'jpeg', quality })).length
     expect(await size(90)).toBeGreaterThan(await size(50))
   })

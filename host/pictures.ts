@@ -11,10 +11,13 @@ export const MOST_PIXELS = 110_000_000
 const MOST_SIDE = 30_000
 
 export type PictureFormat = 'png' | 'jpeg' | 'webp' | 'avif' | 'gif' | 'tiff'
-export type Sniffed = { kind: 'picture'; format: PictureFormat; mime: string } | { kind: 'graphic'; mime: 'image/svg+xml' }
+export type Sniffed =
+  | { kind: 'picture'; format: PictureFormat; mime: string }
+  | { kind: 'graphic'; mime: 'image/svg+xml' }
 
 const starts = (b: Uint8Array, ...bytes: number[]): boolean => bytes.every((v, n) => b[n] === v)
-const ascii = (b: Uint8Array, from: number, to: number): string => String.fromCharCode(...b.subarray(from, to))
+const ascii = (b: Uint8Array, from: number, to: number): string =>
+  String.fromCharCode(...b.subarray(from, to))
 
 /** What a file is by its first bytes, whatever its name says; throws `unsupported` for anything else. */
 export function sniff(bytes: Uint8Array, name: string): Sniffed {
@@ -26,7 +29,10 @@ export function sniff(bytes: Uint8Array, name: string): Sniffed {
   if (/^GIF8[79]a/.test(ascii(bytes, 0, 6))) return picture('gif')
   if (starts(bytes, 0x49, 0x49, 0x2a, 0) || starts(bytes, 0x4d, 0x4d, 0, 0x2a)) return picture('tiff')
   const head = new TextDecoder().decode(bytes.subarray(0, 2048))
-  if (/<svg[\s>]/i.test(head) || (/^\s*<\?xml/.test(head) && /<svg[\s>]/i.test(new TextDecoder().decode(bytes.subarray(0, 20_000)))))
+  if (
+    /<svg[\s>]/i.test(head) ||
+    (/^\s*<\?xml/.test(head) && /<svg[\s>]/i.test(new TextDecoder().decode(bytes.subarray(0, 20_000))))
+  )
     return { kind: 'graphic', mime: 'image/svg+xml' }
   throw unsupported(
     `“${name}” is not a picture that can be read here: its content is none of PNG, JPEG, WebP, AVIF, GIF, TIFF or SVG. Nothing was stored; save it as one of these and try again.`,
@@ -54,7 +60,9 @@ export async function decodePicture(bytes: Uint8Array, name: string): Promise<Pi
   try {
     meta = await sharp(bytes, { limitInputPixels: false }).metadata()
   } catch {
-    throw badInput(`“${name}” is damaged and cannot be read. Nothing was stored; export it again and try once more.`)
+    throw badInput(
+      `“${name}” is damaged and cannot be read. Nothing was stored; export it again and try once more.`,
+    )
   }
   const [width, height] = [meta.width ?? 0, meta.height ?? 0]
   if (width > MOST_SIDE || height > MOST_SIDE || width * height > MOST_PIXELS)
@@ -67,8 +75,15 @@ export async function decodePicture(bytes: Uint8Array, name: string): Promise<Pi
         .autoOrient()
         .toColourspace(deep ? 'rgb16' : 'srgb')
         .ensureAlpha()
-      const { data, info } = await upright.raw({ depth: deep ? 'ushort' : 'uchar' }).toBuffer({ resolveWithObject: true })
-      return { width: info.width, height: info.height, deep, data: new Uint8Array(data.buffer, data.byteOffset, data.byteLength) }
+      const { data, info } = await upright
+        .raw({ depth: deep ? 'ushort' : 'uchar' })
+        .toBuffer({ resolveWithObject: true })
+      return {
+        width: info.width,
+        height: info.height,
+        deep,
+        data: new Uint8Array(data.buffer, data.byteOffset, data.byteLength),
+      }
     }
     let made = await decode(meta.depth === 'ushort' && (meta.format === 'png' || meta.format === 'tiff'))
     const eight = made.deep ? eightOf(made.data) : null
@@ -83,8 +98,18 @@ export async function decodePicture(bytes: Uint8Array, name: string): Promise<Pi
 /** A small WebP of a picture or graphic, at most `side` px a side; throws `bad-input` where it is damaged. */
 export async function previewOf(bytes: Uint8Array, name: string, side: number): Promise<Uint8Array> {
   try {
-    const image = sharp(bytes, { density: 96, limitInputPixels: MOST_PIXELS, failOn: 'error', pages: 1 }).autoOrient()
-    return new Uint8Array(await image.resize(side, side, { fit: 'inside', withoutEnlargement: true }).webp({ quality: 82 }).toBuffer())
+    const image = sharp(bytes, {
+      density: 96,
+      limitInputPixels: MOST_PIXELS,
+      failOn: 'error',
+      pages: 1,
+    }).autoOrient()
+    return new Uint8Array(
+      await image
+        .resize(side, side, { fit: 'inside', withoutEnlargement: true })
+        .webp({ quality: 82 })
+        .toBuffer(),
+    )
   } catch {
     throw badInput(damaged(name))
   }
@@ -103,7 +128,8 @@ export const keptLevels = (width: number, height: number): number => levelCount(
 /** All kept levels of a decoded picture from one on, finest first, each halved from the one before. */
 export function levelsFrom(memory: PixelMemory, base: PictureLevel, from: number): PictureLevel[] {
   const out = [reduceTo(memory, base, from)]
-  for (let n = from + 1; n < keptLevels(base.width, base.height); n++) out.push(reduceTo(memory, out.at(-1) as PictureLevel, 1))
+  for (let n = from + 1; n < keptLevels(base.width, base.height); n++)
+    out.push(reduceTo(memory, out.at(-1) as PictureLevel, 1))
   return out
 }
 
@@ -136,4 +162,9 @@ export function lightGrid(p: PictureLevel): LightGrid {
 
 /** A picture as RGBA of at most 48 px a side, for judging its colours. */
 export const smallPixels = async (bytes: Uint8Array): Promise<Uint8Array> =>
-  sharp(bytes, { limitInputPixels: MOST_PIXELS, pages: 1 }).resize(48, 48, { fit: 'inside' }).toColourspace('srgb').ensureAlpha().raw().toBuffer()
+  sharp(bytes, { limitInputPixels: MOST_PIXELS, pages: 1 })
+    .resize(48, 48, { fit: 'inside' })
+    .toColourspace('srgb')
+    .ensureAlpha()
+    .raw()
+    .toBuffer()

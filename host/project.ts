@@ -35,7 +35,10 @@ export type NodeHost = Host & {
 }
 
 /** `lenient`: a file that is damaged counts as gone, instead of ending what is made of it. */
-export function openHost(read: BlobReader, { fonts = openFonts(), lenient = false }: { fonts?: FontBook; lenient?: boolean } = {}): NodeHost {
+export function openHost(
+  read: BlobReader,
+  { fonts = openFonts(), lenient = false }: { fonts?: FontBook; lenient?: boolean } = {},
+): NodeHost {
   const memory = openMemory()
   const decoded = new Map<string, Promise<PictureLevel | null>>()
   const grids = new Map<string, LightGrid>()
@@ -80,12 +83,24 @@ export function openHost(read: BlobReader, { fonts = openFonts(), lenient = fals
       for (const [sha, light] of Object.entries(lights)) grids.set(sha, light)
     },
     async ready(design) {
-      await fonts.open(Object.values(design.layers).flatMap((l) => (l.kind === 'type' ? filesFor(l.style) : [])))
+      await fonts.open(
+        Object.values(design.layers).flatMap((l) => (l.kind === 'type' ? filesFor(l.style) : [])),
+      )
       const used = Object.values(design.layers).flatMap(sourcesOf)
       for (const { sha, kind } of used) {
         if (kind !== 'picture' || grids.has(sha)) continue
         const base = await decode(sha)
-        if (base) grids.set(sha, lightGrid(reduceTo(memory, base, Math.max(0, Math.ceil(Math.log2(Math.max(base.width, base.height) / 128))))))
+        if (base)
+          grids.set(
+            sha,
+            lightGrid(
+              reduceTo(
+                memory,
+                base,
+                Math.max(0, Math.ceil(Math.log2(Math.max(base.width, base.height) / 128))),
+              ),
+            ),
+          )
       }
     },
     async resolve(design, page, channel) {

@@ -48,7 +48,9 @@ const MOST_MS = 20_000
 
 /** The part of a page that is delivered: the trim, or with its bleed. */
 const regionOf = (page: ResolvedPage, scale: number, bleed: boolean): Bounds =>
-  bleed ? pageBounds(page, scale) : { left: 0, top: 0, right: Math.round(page.width * scale), bottom: Math.round(page.height * scale) }
+  bleed
+    ? pageBounds(page, scale)
+    : { left: 0, top: 0, right: Math.round(page.width * scale), bottom: Math.round(page.height * scale) }
 
 type Progress = (share: number) => void
 export const renderCalls = {
@@ -94,7 +96,8 @@ export const renderCalls = {
       return bytes ? pickedTouching(bytes, input.asked) : null
     }),
   cleanSpecks: (input: SpecksAsked) => withHost(TURN.picture, () => cleanedSpecks(input, readBlob)),
-  intake: ({ call, input }: { call: keyof IntakeCalls; input: unknown }) => (intakeCalls[call] as (i: unknown) => Promise<unknown>)(input),
+  intake: ({ call, input }: { call: keyof IntakeCalls; input: unknown }) =>
+    (intakeCalls[call] as (i: unknown) => Promise<unknown>)(input),
   findings: async (input: Drawn) => {
     const design = checkDesign(JSON.parse(input.design))
     const out: Finding[] = []
@@ -135,14 +138,26 @@ export const renderCalls = {
         }
         const made = await toOpenRaster({ design, blobs }, page, h)
         await writeWhole(input.file, made.bytes)
-        const message = made.merged.length > 0 ? `Merged into one picture, as OpenRaster cannot say it: ${made.merged.join(', ')}` : undefined
-        return { width: page.width, height: page.height, bytes: made.bytes.length, ...(message ? { message } : {}) }
+        const message =
+          made.merged.length > 0
+            ? `Merged into one picture, as OpenRaster cannot say it: ${made.merged.join(', ')}`
+            : undefined
+        return {
+          width: page.width,
+          height: page.height,
+          bytes: made.bytes.length,
+          ...(message ? { message } : {}),
+        }
       }
       const picture = await renderPage(page, input.scale, regionOf(page, input.scale, input.bleed), h, {
         progress: (s) => progress(s * 0.85),
       })
       const ppi = resolved.channel.print ? resolved.channel.print.ppi * input.scale : undefined
-      const bytes = await encodePicture(picture, { format: input.format, quality: input.quality, ...(ppi ? { ppi } : {}) })
+      const bytes = await encodePicture(picture, {
+        format: input.format,
+        quality: input.quality,
+        ...(ppi ? { ppi } : {}),
+      })
       await writeWhole(input.file, bytes)
       return { width: picture.width, height: picture.height, bytes: (await stat(input.file)).size }
     }),

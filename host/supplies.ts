@@ -13,7 +13,9 @@ export type LoadedSupply = Known & { bytes: Uint8Array }
 export async function loadSupplies(): Promise<Map<string, LoadedSupply>> {
   const out = new Map<string, LoadedSupply>()
   for (const s of supplies) {
-    const bytes = new Uint8Array(readFileSync(join(/* turbopackIgnore: true */ process.cwd(), 'supplies/generated', s.file)))
+    const bytes = new Uint8Array(
+      readFileSync(join(/* turbopackIgnore: true */ process.cwd(), 'supplies/generated', s.file)),
+    )
     if (s.kind === 'graphic') {
       const art = readSvg(new TextDecoder().decode(bytes))
       out.set(s.id, { bytes, sha: sha256(bytes), width: art.width, height: art.height, parts: art.parts })

@@ -55,8 +55,13 @@ export async function startApplication(): Promise<Application> {
     browser,
     async open(design, supplies) {
       const text = JSON.stringify(design.layers)
-      const blobs = new Map([...supplies.values()].filter((s) => text.includes(s.sha)).map((s) => [s.sha, s.bytes]))
-      const answer = await fetch(`${base}/api/packages`, { method: 'POST', body: new Uint8Array(writePackage({ design, blobs })) })
+      const blobs = new Map(
+        [...supplies.values()].filter((s) => text.includes(s.sha)).map((s) => [s.sha, s.bytes]),
+      )
+      const answer = await fetch(`${base}/api/packages`, {
+        method: 'POST',
+        body: new Uint8Array(writePackage({ design, blobs })),
+      })
       const made = (await answer.json()) as { id?: string; message?: string }
       if (!made.id) throw new Error(`The design could not be opened: ${made.message}`)
       return made.id
@@ -79,15 +84,21 @@ export async function startApplication(): Promise<Application> {
       })
       const { id } = (await answer.json()) as { id: string }
       for (;;) {
-        const d = (await (await fetch(`${base}/api/deliveries/${id}`)).json()) as { state: string; error: string | null }
+        const d = (await (await fetch(`${base}/api/deliveries/${id}`)).json()) as {
+          state: string
+          error: string | null
+        }
         if (d.state === 'done') return (Date.now() - started) / 1000
-        if (d.state !== 'waiting' && d.state !== 'working') throw new Error(`The delivery ended as ${d.state}: ${d.error}`)
+        if (d.state !== 'waiting' && d.state !== 'working')
+          throw new Error(`The delivery ended as ${d.state}: ${d.error}`)
         await new Promise((r) => setTimeout(r, 100))
       }
     },
     peakBytes() {
       // The server is the child of the script that prepares its data; the kernel keeps its high-water mark.
-      const children = readFileSync(`/proc/${server.pid}/task/${server.pid}/children`, 'utf8').trim().split(' ')
+      const children = readFileSync(`/proc/${server.pid}/task/${server.pid}/children`, 'utf8')
+        .trim()
+        .split(' ')
       return Math.max(...children.map((pid) => statusBytes(pid, 'VmHWM')))
     },
     pageBytes() {
@@ -110,6 +121,10 @@ export async function startApplication(): Promise<Application> {
 
 /** Waits until the stage shows its picture completely. */
 export const whole = (page: Page): Promise<unknown> =>
-  page.waitForFunction(() => document.querySelector<HTMLElement>('[data-testid="stage-canvas"]')?.dataset.whole === 'yes', undefined, {
-    timeout: 120_000,
-  })
+  page.waitForFunction(
+    () => document.querySelector<HTMLElement>('[data-testid="stage-canvas"]')?.dataset.whole === 'yes',
+    undefined,
+    {
+      timeout: 120_000,
+    },
+  )

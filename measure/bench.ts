@@ -5,7 +5,11 @@ import { drag, equalFrames, placeOfDragged } from './drag'
 import { median, note, share } from './report'
 
 /** Opening the measured design, dragging in it, its lineup after a drop, and the export of the demo's eight channels. */
-export async function measureBench(application: Application, design: Design, loaded: ReadonlyMap<string, LoadedSupply>): Promise<void> {
+export async function measureBench(
+  application: Application,
+  design: Design,
+  loaded: ReadonlyMap<string, LoadedSupply>,
+): Promise<void> {
   const id = await application.open(design, loaded)
   const page = await application.browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.goto(`${application.base}/designs/${id}`)
@@ -40,7 +44,10 @@ export async function measureBench(application: Application, design: Design, loa
       const wanted = window.vividBench.store.getState().revision
       const all = [...document.querySelectorAll<HTMLCanvasElement>('nav canvas')]
       const first = all[0]?.dataset.revision
-      return Number(first) > 100 && all.every((c) => Number(c.dataset.revision) >= wanted - 8 && c.dataset.revision === first)
+      return (
+        Number(first) > 100 &&
+        all.every((c) => Number(c.dataset.revision) >= wanted - 8 && c.dataset.revision === first)
+      )
     },
     undefined,
     { timeout: 20_000, polling: 16 },

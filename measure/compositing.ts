@@ -24,7 +24,9 @@ const STRIP = 16
 type Stack = { side: number; modes: BlendMode[]; buffers: Uint8Array[] }
 const buffersOf = (side: number): Uint8Array[] =>
   Array.from({ length: 5 }, (_, seed) =>
-    Uint8Array.from({ length: side * side * 4 }, (_v, n) => (n % 4 === 3 ? 60 + (((n >> 6) * (seed + 3)) % 190) : ((n >> 4) * (seed * 2 + 7)) % 256)),
+    Uint8Array.from({ length: side * side * 4 }, (_v, n) =>
+      n % 4 === 3 ? 60 + (((n >> 6) * (seed + 3)) % 190) : ((n >> 4) * (seed * 2 + 7)) % 256,
+    ),
   )
 const bufferOf = (s: Stack, n: number): Uint8Array => s.buffers[n % s.buffers.length] as Uint8Array
 
@@ -79,7 +81,13 @@ async function vipsTime(s: Stack): Promise<number> {
   for (let n = 0; n < 9; n++) {
     const from = performance.now()
     await sharp(Buffer.alloc(s.side * s.side * 4), { raw })
-      .composite(s.modes.map((mode, k) => ({ input: Buffer.from(bufferOf(s, k).buffer), raw, blend: VIPS_NAMES[mode] as never })))
+      .composite(
+        s.modes.map((mode, k) => ({
+          input: Buffer.from(bufferOf(s, k).buffer),
+          raw,
+          blend: VIPS_NAMES[mode] as never,
+        })),
+      )
       .raw()
       .toBuffer()
     times.push(performance.now() - from)
@@ -98,7 +106,11 @@ export async function measureCompositing(): Promise<void> {
       return at
     })
     const out = memory.block(side * side * 4)
-    const result = { ours: ours(s, memory, held, out), canvas: canvasTime(s), vips: modes.every((m) => VIPS_NAMES[m]) ? await vipsTime(s) : null }
+    const result = {
+      ours: ours(s, memory, held, out),
+      canvas: canvasTime(s),
+      vips: modes.every((m) => VIPS_NAMES[m]) ? await vipsTime(s) : null,
+    }
     for (const at of held) memory.releaseBlock(at, side * side * 4)
     memory.releaseBlock(out, side * side * 4)
     return result

@@ -20,8 +20,32 @@ export type CutoutScene = {
 type Look = keyof typeof looks
 type Profile = keyof typeof profiles
 
-const VESSELS: Profile[] = ['bottle', 'tall', 'moon', 'gourd', 'bowl', 'cup', 'beaker', 'pitcher', 'wide', 'pot']
-const GLAZES: Look[] = ['copper', 'tenmoku', 'celadon', 'cobalt', 'teal', 'cream', 'ash', 'dipBlue', 'dipWhite', 'dipGreen', 'dipRose', 'banded']
+const VESSELS: Profile[] = [
+  'bottle',
+  'tall',
+  'moon',
+  'gourd',
+  'bowl',
+  'cup',
+  'beaker',
+  'pitcher',
+  'wide',
+  'pot',
+]
+const GLAZES: Look[] = [
+  'copper',
+  'tenmoku',
+  'celadon',
+  'cobalt',
+  'teal',
+  'cream',
+  'ash',
+  'dipBlue',
+  'dipWhite',
+  'dipGreen',
+  'dipRose',
+  'banded',
+]
 const WALLS: Look[] = ['plaster', 'clayWall', 'blueWall', 'greenWall', 'darkWall', 'pinkWall']
 const TABLES: Look[] = ['oak', 'walnut', 'pale', 'linen']
 /** Glazes on walls that are hardly another colour. */
@@ -38,10 +62,35 @@ const NEAR: [Look, Look][] = [
 ]
 /** Walls with more in them than a tone. */
 const PATTERNS: Material[] = [
-  { colour: '#d9cdb4', second: '#6f8f95', pattern: 'band', scale: 0.34, amount: 0.8, threshold: 0.5, roughness: 0.9 },
+  {
+    colour: '#d9cdb4',
+    second: '#6f8f95',
+    pattern: 'band',
+    scale: 0.34,
+    amount: 0.8,
+    threshold: 0.5,
+    roughness: 0.9,
+  },
   { colour: '#b98a58', second: '#5e3a1e', pattern: 'wood', scale: 1.4, amount: 1, roughness: 0.8 },
-  { colour: '#c9a58a', second: '#6a7d68', third: '#e0cfae', pattern: 'reactive', scale: 1.1, amount: 0.8, threshold: 0.4, roughness: 0.9 },
-  { colour: '#dcd6c8', second: '#4a5a6a', third: '#b8b09c', pattern: 'speckle', scale: 5, amount: 0.3, roughness: 0.9 },
+  {
+    colour: '#c9a58a',
+    second: '#6a7d68',
+    third: '#e0cfae',
+    pattern: 'reactive',
+    scale: 1.1,
+    amount: 0.8,
+    threshold: 0.4,
+    roughness: 0.9,
+  },
+  {
+    colour: '#dcd6c8',
+    second: '#4a5a6a',
+    third: '#b8b09c',
+    pattern: 'speckle',
+    scale: 5,
+    amount: 0.3,
+    roughness: 0.9,
+  },
   { colour: '#a9b7a0', second: '#6f826c', pattern: 'plaster', scale: 2.6, amount: 1, roughness: 0.9 },
 ]
 const FEATURES = ['near', 'shadow', 'pattern', 'stems'] as const
@@ -56,13 +105,32 @@ function setUp(seed: number) {
   const has = (f: (typeof FEATURES)[number]) => hard.includes(f)
   const near = pick(NEAR)
   const glaze = has('near') ? near[0] : pick(GLAZES)
-  const far = (wall: Look) => !NEAR.some(([g, w]) => g === glaze && w === wall) && !(wall === 'plaster' && glaze === 'celadon')
-  const wall: Material = has('pattern') ? pick(PATTERNS) : looks[has('near') ? near[1] : pick(WALLS.filter(far))]
+  const far = (wall: Look) =>
+    !NEAR.some(([g, w]) => g === glaze && w === wall) && !(wall === 'plaster' && glaze === 'celadon')
+  const wall: Material = has('pattern')
+    ? pick(PATTERNS)
+    : looks[has('near') ? near[1] : pick(WALLS.filter(far))]
   const table: Material = looks[pick(TABLES)]
   const stems = has('stems')
   const vessel = pick(stems ? VESSELS.filter((v) => v !== 'wide' && v !== 'bowl') : VESSELS)
-  const sizes = { at: [(rnd() - 0.5) * 0.8, 0, (rnd() - 0.5) * 0.6] as Vector, size: 0.85 + rnd() * 0.4, depth: 2.6 + rnd() * 3 }
-  return { rnd, pick, hard: [...new Set<string>(hard)], has, glaze, wall, table, stems, vessel, handle: !stems && rnd() < 0.3, ...sizes }
+  const sizes = {
+    at: [(rnd() - 0.5) * 0.8, 0, (rnd() - 0.5) * 0.6] as Vector,
+    size: 0.85 + rnd() * 0.4,
+    depth: 2.6 + rnd() * 3,
+  }
+  return {
+    rnd,
+    pick,
+    hard: [...new Set<string>(hard)],
+    has,
+    glaze,
+    wall,
+    table,
+    stems,
+    vessel,
+    handle: !stems && rnd() < 0.3,
+    ...sizes,
+  }
 }
 
 /** From this seed on scenes show several things that belong together, and now and then others behind them. */
@@ -89,7 +157,8 @@ function join(s: Scene, rnd: () => number, at: Vector, first: Reach, bowls: bool
     const x = onLeft ? left - gap - wide : right + gap + wide
     const foot: Vector = [x, 0, at[2] + (rnd() - 0.5)]
     pot(s, profile, foot, material, k)
-    if (rnd() < 0.3) handle(s, foot, [wide * 0.8, 0.9 * k], [wide * 0.85, 0.3 * k], 0.4 * k, material, rnd() * 80 - 40, 0.08)
+    if (rnd() < 0.3)
+      handle(s, foot, [wide * 0.8, 0.9 * k], [wide * 0.85, 0.3 * k], 0.4 * k, material, rnd() * 80 - 40, 0.08)
     if (onLeft) left = x - wide
     else right = x + wide
     top = Math.max(top, Math.max(...profile.map(([, y]) => y)) * k)
@@ -122,7 +191,8 @@ function build(seed: number, told: boolean): Scene {
   const top = Math.max(...profiles[vessel].map(([, y]) => y)) * size
   const wide = Math.max(...profiles[vessel].map(([r]) => r)) * size
   let height = top
-  if (u.handle) handle(s, at, [wide * 0.8, top * 0.8], [wide * 0.85, top * 0.3], 0.45 * size, body, rnd() * 60 - 30, 0.08)
+  if (u.handle)
+    handle(s, at, [wide * 0.8, top * 0.8], [wide * 0.85, top * 0.3], 0.45 * size, body, rnd() * 60 - 30, 0.08)
   if (stems) {
     const [leaf, stem, dry] = [
       s.material(looks[pick(['olive', 'eucalyptus', 'fern', 'rust'] as const)]),
@@ -133,9 +203,15 @@ function build(seed: number, told: boolean): Scene {
     const long = 1.6 + rnd() * 1.6
     const plumes = rnd() < 0.5
     for (let n = 0; n < 5; n++) {
-      const plant = { seed: seed * 31 + n, height: top * 0.5 + long * (0.7 + rnd() * 0.5), lean: 0.08 + rnd() * 0.3, turn: n * 72 + rnd() * 40 }
+      const plant = {
+        seed: seed * 31 + n,
+        height: top * 0.5 + long * (0.7 + rnd() * 0.5),
+        lean: 0.08 + rnd() * 0.3,
+        turn: n * 72 + rnd() * 40,
+      }
       if (plumes) grass(s, root, { ...plant, stem: dry, plume: 60 })
-      else sprig(s, root, { ...plant, leaf, stem, count: 9, start: 0.5, length: 0.5, width: 0.4, thick: 0.014 })
+      else
+        sprig(s, root, { ...plant, leaf, stem, count: 9, start: 0.5, length: 0.5, width: 0.4, thick: 0.014 })
       height = Math.max(height, root[1] + plant.height)
     }
   }
@@ -156,7 +232,9 @@ function build(seed: number, told: boolean): Scene {
   s.sky = [0.34, 0.35, 0.38]
   // Groups are seen closer or from further off, their middle in the middle.
   const centre = (reach.left + reach.right) / 2
-  const span = group ? Math.max(height * 1.25, (reach.right - reach.left) * 0.9) * (0.85 + group() * 0.4) : Math.max(height * 1.25, wide * 3.4)
+  const span = group
+    ? Math.max(height * 1.25, (reach.right - reach.left) * 0.9) * (0.85 + group() * 0.4)
+    : Math.max(height * 1.25, wide * 3.4)
   const middle = height * 0.52
   const lens = rnd() < 0.3 ? 0.08 : 0.02
   s.camera = {
@@ -183,7 +261,14 @@ export async function cutoutScene(seed: number, folder: string | null, long = 72
   const path = folder ? `${folder}/${seed}-${long}.bin` : null
   if (path && existsSync(path)) {
     const bytes = readFileSync(path)
-    return { seed, hard, width, height, pixels: bytes.subarray(0, width * height * 4), alpha: bytes.subarray(width * height * 4) }
+    return {
+      seed,
+      hard,
+      width,
+      height,
+      pixels: bytes.subarray(0, width * height * 4),
+      alpha: bytes.subarray(width * height * 4),
+    }
   }
   const scene = build(seed, false)
   const packed = pack(scene)

@@ -87,7 +87,11 @@ function byCorners(scene: CutoutScene): number {
   const at = [0, width - 1, (height - 1) * width, height * width - 1]
   const ground = [lab.l, lab.a, lab.b].map((plane) => mean(at.map((n) => plane[n] as number)))
   const away = Float32Array.from(lab.l, (l, n) =>
-    Math.hypot(l - (ground[0] as number), (lab.a[n] as number) - (ground[1] as number), (lab.b[n] as number) - (ground[2] as number)),
+    Math.hypot(
+      l - (ground[0] as number),
+      (lab.a[n] as number) - (ground[1] as number),
+      (lab.b[n] as number) - (ground[2] as number),
+    ),
   )
   return Math.max(
     ...[0.05, 0.1, 0.15, 0.2, 0.3].map((t) =>
@@ -114,12 +118,27 @@ const openCv = (): Promise<{ cv: Cv }> =>
     return { cv: loaded }
   })())
 /** OpenCV's grabCut, five rounds from a box. */
-async function grabbed(picture: Pixels, box: { x: number; y: number; width: number; height: number }): Promise<Uint8Array> {
+async function grabbed(
+  picture: Pixels,
+  box: { x: number; y: number; width: number; height: number },
+): Promise<Uint8Array> {
   const { cv } = await openCv()
-  const whole = cv.matFromImageData({ width: picture.width, height: picture.height, data: new Uint8ClampedArray(picture.data) })
+  const whole = cv.matFromImageData({
+    width: picture.width,
+    height: picture.height,
+    data: new Uint8ClampedArray(picture.data),
+  })
   const [colour, mask, one, other] = [new cv.Mat(), new cv.Mat(), new cv.Mat(), new cv.Mat()]
   cv.cvtColor(whole, colour, cv.COLOR_RGBA2RGB)
-  cv.grabCut(colour, mask, new cv.Rect(box.x, box.y, box.width, box.height), one, other, 5, cv.GC_INIT_WITH_RECT)
+  cv.grabCut(
+    colour,
+    mask,
+    new cv.Rect(box.x, box.y, box.width, box.height),
+    one,
+    other,
+    5,
+    cv.GC_INIT_WITH_RECT,
+  )
   const out = Uint8Array.from(mask.data as Uint8Array, (v) => (v === 1 || v === 3 ? 255 : 0))
   for (const m of [whole, colour, mask, one, other]) m.delete()
   return out
@@ -128,10 +147,22 @@ async function grabbed(picture: Pixels, box: { x: number; y: number; width: numb
 function boxOf(cut: Uint8Array, width: number, height: number) {
   const room = boxWhere(cut, { width, height }, 1, Math.round(0.03 * Math.min(width, height)))
   const box = room && intersect(room, boundsOf(1, 1, width - 3, height - 3))
-  return box ? { x: box.left, y: box.top, width: widthOf(box), height: heightOf(box) } : { x: 1, y: 1, width: width - 3, height: height - 3 }
+  return box
+    ? { x: box.left, y: box.top, width: widthOf(box), height: heightOf(box) }
+    : { x: 1, y: 1, width: width - 3, height: height - 3 }
 }
 
-type Result = { seed: number; hard: string[]; once: number; dabbed: number; band: number; cut: number; grab: number; corners: number; alike: number }
+type Result = {
+  seed: number
+  hard: string[]
+  once: number
+  dabbed: number
+  band: number
+  cut: number
+  grab: number
+  corners: number
+  alike: number
+}
 async function measured(seed: number, folder: string | null, withGrab: boolean): Promise<Result> {
   const scene = await cutoutScene(seed, folder)
   const photo: Pixels = { width: scene.width, height: scene.height, data: scene.pixels }
@@ -150,10 +181,15 @@ async function measured(seed: number, folder: string | null, withGrab: boolean):
   let truth: Pixels = {
     width: scene.width,
     height: scene.height,
-    data: Uint8Array.from({ length: scene.alpha.length * 4 }, (_, n) => (n % 4 === 3 ? 255 : (scene.alpha[n >> 2] as number))),
+    data: Uint8Array.from({ length: scene.alpha.length * 4 }, (_, n) =>
+      n % 4 === 3 ? 255 : (scene.alpha[n >> 2] as number),
+    ),
   }
   while (truth.width > small.width) truth = halved(truth)
-  const coverage = Uint8Array.from({ length: small.width * small.height }, (_, n) => truth.data[n * 4] as number)
+  const coverage = Uint8Array.from(
+    { length: small.width * small.height },
+    (_, n) => truth.data[n * 4] as number,
+  )
   return {
     seed,
     hard: scene.hard,
@@ -185,20 +221,51 @@ export async function measureCutout(): Promise<void> {
     }
     const [clear, hard] = [all.filter((r) => r.hard.length === 0), all.filter((r) => r.hard.length > 0)]
     const of = (rs: Result[], k: keyof Result) => mean(rs.map((r) => r[k] as number))
-    note(`Cut out${name}: ${clear.length} clear scenes, overlap after one press`, 100 * of(clear, 'once'), '%', 96, true)
-    note(`Cut out${name}: ${hard.length} hard scenes, overlap after one press`, 100 * of(hard, 'once'), '%', 90, true)
+    note(
+      `Cut out${name}: ${clear.length} clear scenes, overlap after one press`,
+      100 * of(clear, 'once'),
+      '%',
+      96,
+      true,
+    )
+    note(
+      `Cut out${name}: ${hard.length} hard scenes, overlap after one press`,
+      100 * of(hard, 'once'),
+      '%',
+      90,
+      true,
+    )
     note(`Cut out${name}: clear, after three dabs`, 100 * of(clear, 'dabbed'), '%', 98, true)
     note(`Cut out${name}: hard, after three dabs`, 100 * of(hard, 'dabbed'), '%', 96, true)
     note(`Cut out${name}: alpha error in the edge band`, 100 * of(all, 'band'), '%', 6)
-    note(`Cut out${name}: on the reduced picture, in multiples of grabCut`, of(all, 'cut') / of(all, 'grab'), '×', 1, true)
-    note(`Cut out${name}: a pick by the corners' colour on the same scenes`, 100 * of(all, 'corners'), '%', 85)
-    note(`Cut out${name}: scenes with ground like the subject along its edge`, hard.filter((r) => r.alike > 0.02).length, '')
+    note(
+      `Cut out${name}: on the reduced picture, in multiples of grabCut`,
+      of(all, 'cut') / of(all, 'grab'),
+      '×',
+      1,
+      true,
+    )
+    note(
+      `Cut out${name}: a pick by the corners' colour on the same scenes`,
+      100 * of(all, 'corners'),
+      '%',
+      85,
+    )
+    note(
+      `Cut out${name}: scenes with ground like the subject along its edge`,
+      hard.filter((r) => r.alike > 0.02).length,
+      '',
+    )
   }
   const together: Result[] = []
   for (const seed of TOGETHER) together.push(await measured(seed, FOLDER, false))
   const of = (k: 'once' | 'dabbed') => together.map((r) => Math.round(1000 * r[k]) / 10).join(' ')
   console.log(`Cut out, several things: ${of('once')}, after three dabs ${of('dabbed')}`)
-  note('Cut out, several things together: overlap after one press', 100 * mean(together.map((r) => r.once)), '%')
+  note(
+    'Cut out, several things together: overlap after one press',
+    100 * mean(together.map((r) => r.once)),
+    '%',
+  )
   note('Cut out, several things together: after three dabs', 100 * mean(together.map((r) => r.dabbed)), '%')
 }
 
@@ -209,7 +276,8 @@ export async function measureCutoutSpeed(): Promise<void> {
   const data = new Uint8Array(width * height * 4)
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
-      const from = (Math.floor((y * scene.height) / height) * scene.width + Math.floor((x * scene.width) / width)) * 4
+      const from =
+        (Math.floor((y * scene.height) / height) * scene.width + Math.floor((x * scene.width) / width)) * 4
       data.set(scene.pixels.subarray(from, from + 4), (y * width + x) * 4)
     }
   /** The least time of five, s: the first ones are slower, as code is compiled while it runs. */
@@ -233,5 +301,9 @@ export async function measureCutoutSpeed(): Promise<void> {
     return studied && cutOutPicture(studied, dabs, () => {})
   }
   note('Cut out of a file of 12 MP, with its tiles', await least((n) => press(`file ${n}`, [])), 's', 3)
-  note('Cut out of the same with another dab', await least((n) => press('file 4', [{ x: 0.1 + 0.2 * n, y: 0.1, radius: 0.01, keep: false }])), 's')
+  note(
+    'Cut out of the same with another dab',
+    await least((n) => press('file 4', [{ x: 0.1 + 0.2 * n, y: 0.1, radius: 0.01, keep: false }])),
+    's',
+  )
 }

@@ -1,9 +1,14 @@
 import type { Dab } from '../core/design/mask'
 
 /** A dab as a person would set it: a disc of 1 % of the short side in the middle of the largest wrong region. */
-export function nextDab(scene: { width: number; height: number; alpha: Uint8Array }, alpha: Uint8Array): Dab | null {
+export function nextDab(
+  scene: { width: number; height: number; alpha: Uint8Array },
+  alpha: Uint8Array,
+): Dab | null {
   const { width, height } = scene
-  const wrong = alpha.map((v, n) => ((scene.alpha[n] as number) >= 128 ? (v < 128 ? 1 : 0) : v >= 128 ? 2 : 0))
+  const wrong = alpha.map((v, n) =>
+    (scene.alpha[n] as number) >= 128 ? (v < 128 ? 1 : 0) : v >= 128 ? 2 : 0,
+  )
   const seen = new Uint8Array(wrong.length)
   let best: number[] = []
   for (let start = 0; start < wrong.length; start++) {
@@ -32,5 +37,10 @@ export function nextDab(scene: { width: number; height: number; alpha: Uint8Arra
     for (const n of layer) inside.add(n)
   }
   const middle = last[Math.floor(last.length / 2)] as number
-  return { x: ((middle % width) + 0.5) / width, y: (Math.floor(middle / width) + 0.5) / height, radius: 0.01, keep: wrong[middle] === 1 }
+  return {
+    x: ((middle % width) + 0.5) / width,
+    y: (Math.floor(middle / width) + 0.5) / height,
+    radius: 0.01,
+    keep: wrong[middle] === 1,
+  }
 }

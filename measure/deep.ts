@@ -1,14 +1,36 @@
 import fc from 'fast-check'
-import { axisLayer, blankDesign, boxAt, gradeLayer, groupLayer, mergedLayer, pictureLayer, presetSpecs, typeLayer } from '../core/design/blank'
+import {
+  axisLayer,
+  blankDesign,
+  boxAt,
+  gradeLayer,
+  groupLayer,
+  mergedLayer,
+  pictureLayer,
+  presetSpecs,
+  typeLayer,
+} from '../core/design/blank'
 import type { Design, Layer } from '../core/design/schema'
 import { difference, reducedTo, rendered } from '../core/render/compared.test-data'
 import { renderPage } from '../core/render/picture'
-import { designs, everything, kindsIn, readBlob, shippedPicture } from '../core/render/random-designs.test-data'
+import {
+  designs,
+  everything,
+  kindsIn,
+  readBlob,
+  shippedPicture,
+} from '../core/render/random-designs.test-data'
 import { newTreatment, treatmentDefinitions } from '../core/treatments/list'
 import { openHost } from '../host/project'
 import { median, note } from './report'
 
-const at = (id: string, order: string, parent: string | null = null) => ({ id, page: 'page1', plane: 'subject' as const, order, parent })
+const at = (id: string, order: string, parent: string | null = null) => ({
+  id,
+  page: 'page1',
+  plane: 'subject' as const,
+  order,
+  parent,
+})
 const key = (n: number) => `a${50 + n}`
 const blurred = (layer: Layer, radius: number): Layer => ({
   ...layer,
@@ -19,15 +41,35 @@ const blurred = (layer: Layer, radius: number): Layer => ({
 type Pile = (count: number, w: number, h: number) => Layer[]
 const piles: Record<string, Pile> = {
   'merged copies with a blur': (count, w, h) =>
-    Array.from({ length: count }, (_, n) => blurred(mergedLayer(at(`m${n}`, key(n)), 'M', boxAt(0, 0, w, h)), 8)),
+    Array.from({ length: count }, (_, n) =>
+      blurred(mergedLayer(at(`m${n}`, key(n)), 'M', boxAt(0, 0, w, h)), 8),
+    ),
   'grades with a blur': (count, w, h) =>
-    Array.from({ length: count }, (_, n) => blurred({ ...gradeLayer(at(`g${n}`, key(n)), 'G', boxAt(0, 0, w, h)), opacity: 0.5 }, 8)),
+    Array.from({ length: count }, (_, n) =>
+      blurred({ ...gradeLayer(at(`g${n}`, key(n)), 'G', boxAt(0, 0, w, h)), opacity: 0.5 }, 8),
+    ),
   'mirrors over each other': (count, w, h) =>
     Array.from({ length: count }, (_, n): Layer[] => {
-      const group = { ...groupLayer(at(`r${n}`, key(n)), 'R'), mirror: { way: 'across' as const, count: 2, cut: false } }
+      const group = {
+        ...groupLayer(at(`r${n}`, key(n)), 'R'),
+        mirror: { way: 'across' as const, count: 2, cut: false },
+      }
       const copy = mergedLayer(at(`c${n}`, 'a10', `r${n}`), 'C', boxAt(0, 0, w / 2, h))
-      const word = typeLayer(at(`w${n}`, 'a05', `r${n}`), 'Kiln', boxAt(w * 0.1, h * 0.1 + (n * h) / 20, w * 0.4, h * 0.3), { size: h * 0.2 })
-      return [group, word, blurred(copy, 4), axisLayer(at(`x${n}`, 'a90', `r${n}`), { ...boxAt(w / 2 - h / 4, h / 2 - 0.5, h / 2, 1), rotation: 90 })]
+      const word = typeLayer(
+        at(`w${n}`, 'a05', `r${n}`),
+        'Kiln',
+        boxAt(w * 0.1, h * 0.1 + (n * h) / 20, w * 0.4, h * 0.3),
+        { size: h * 0.2 },
+      )
+      return [
+        group,
+        word,
+        blurred(copy, 4),
+        axisLayer(at(`x${n}`, 'a90', `r${n}`), {
+          ...boxAt(w / 2 - h / 4, h / 2 - 0.5, h / 2, 1),
+          rotation: 90,
+        }),
+      ]
     }).flat(),
 }
 function page(w: number, h: number, layers: readonly Layer[]): Design {
@@ -35,7 +77,11 @@ function page(w: number, h: number, layers: readonly Layer[]): Design {
   if (!spec) throw new Error('no preset')
   const d = blankDesign('d', 'D', [{ ...spec, width: w, height: h }])
   const photo = pictureLayer(at('photo', 'a00'), 'Photo', shippedPicture, boxAt(0, 0, w, h))
-  for (const l of [photo, typeLayer(at('word', 'a20'), 'Kiln', boxAt(w * 0.1, h * 0.3, w * 0.6, h * 0.4), { size: h * 0.3 }), ...layers])
+  for (const l of [
+    photo,
+    typeLayer(at('word', 'a20'), 'Kiln', boxAt(w * 0.1, h * 0.3, w * 0.6, h * 0.4), { size: h * 0.3 }),
+    ...layers,
+  ])
     d.layers[l.id] = l
   return d
 }
@@ -64,7 +110,12 @@ export async function measureDepth(): Promise<void> {
       const [none = 0, one = 0, , , eight = 0] = takes
       note(`${name}, ${w} × ${h}: none`, none, 'ms')
       note(`${name}, ${w} × ${h}: the first takes`, one - none, 'ms')
-      note(`${name}, ${w} × ${h}: each further one against the first`, (eight - one) / 7 / Math.max(0.5, one - none), '×', 1.3)
+      note(
+        `${name}, ${w} × ${h}: each further one against the first`,
+        (eight - one) / 7 / Math.max(0.5, one - none),
+        '×',
+        1.3,
+      )
     }
 }
 
@@ -88,6 +139,8 @@ export async function measureScales(count = 3000): Promise<void> {
   }
   note(`Random designs at ½, ⅓ and 0.37 apart from the full one reduced, of ${count}`, apart, '', 0)
   note('Mean distance of one at a smaller scale, median', median(means), 'levels', 1.5)
-  const missing = treatmentDefinitions.flatMap((d) => [`treatment ${d.kind}`, `treatment ${d.kind} in a grade`]).filter((k) => !met.has(k))
+  const missing = treatmentDefinitions
+    .flatMap((d) => [`treatment ${d.kind}`, `treatment ${d.kind} in a grade`])
+    .filter((k) => !met.has(k))
   note('Treatments, on things and in grades, that were not met among them', missing.length, '', 0)
 }

@@ -6,7 +6,8 @@ import { median, share } from './report'
 export const placeOfDragged = (page: Page): Promise<{ x: number; y: number }> =>
   page.evaluate(() => {
     const { view, resolved } = window.vividBench.store.getState()
-    const all = (list: typeof resolved.layers): typeof resolved.layers => list.flatMap((l) => [l, ...all(l.children), ...all(l.insides)])
+    const all = (list: typeof resolved.layers): typeof resolved.layers =>
+      list.flatMap((l) => [l, ...all(l.children), ...all(l.insides)])
     const layer = all(resolved.layers).find((l) => l.layer.name === 'Dragged')?.layer
     const box = document.querySelector('[data-stage]')?.getBoundingClientRect()
     return {
@@ -38,7 +39,13 @@ export async function drag(page: Page, at: { x: number; y: number }): Promise<Dr
       while (performance.now() < due) await new Promise((r) => setTimeout(r, 0))
       const now = performance.now()
       stage.dispatchEvent(
-        new PointerEvent('pointermove', { bubbles: true, pointerId: 1, buttons: 1, clientX: x + Math.sin(n / 9) * 90, clientY: y - n * 0.9 }),
+        new PointerEvent('pointermove', {
+          bubbles: true,
+          pointerId: 1,
+          buttons: 1,
+          clientX: x + Math.sin(n / 9) * 90,
+          clientY: y - n * 0.9,
+        }),
       )
       handling.push(performance.now() - now)
       sent.push({ revision: bench.store.getState().revision, at: now })
@@ -53,11 +60,19 @@ export async function drag(page: Page, at: { x: number; y: number }): Promise<Dr
     return {
       handling,
       latencies,
-      revisions: new Set(shown.filter((f) => f.at <= ended + 50).map((f) => f.revision)).size / ((ended - started) / 1000),
+      revisions:
+        new Set(shown.filter((f) => f.at <= ended + 50).map((f) => f.revision)).size /
+        ((ended - started) / 1000),
       work: shown.map((f) => f.milliseconds),
     }
   }, at)
-  return { median: median(run.latencies), late: share(run.latencies, 0.95), revisions: run.revisions, work: median(run.work), handling: run.handling }
+  return {
+    median: median(run.latencies),
+    late: share(run.latencies, 0.95),
+    revisions: run.revisions,
+    work: median(run.work),
+    handling: run.handling,
+  }
 }
 
 /** Five frames of a drag in progress, each read back from the screen and rendered anew by the core; how many are equal. */
@@ -68,7 +83,12 @@ export const equalFrames = (page: Page, at: { x: number; y: number }): Promise<n
     const { store, client } = window.vividBench
     const { view, resolved } = store.getState()
     const k = view.zoom
-    const region = { left: 0, top: 0, right: Math.floor(resolved.width * k), bottom: Math.floor(resolved.height * k) }
+    const region = {
+      left: 0,
+      top: 0,
+      right: Math.floor(resolved.width * k),
+      bottom: Math.floor(resolved.height * k),
+    }
     let same = 0
     for (let n = 0; n < 5; n++) {
       const to = { clientX: x - 60 + n * 31, clientY: y - 100 + n * 17 }
@@ -78,7 +98,12 @@ export const equalFrames = (page: Page, at: { x: number; y: number }): Promise<n
       const core = await client.ask<{ data: Uint8ClampedArray; revision: number }>({ ask: 'pixels', region })
       if (core.revision !== Number(canvas.dataset.revision)) continue
       const context = canvas.getContext('2d') as CanvasRenderingContext2D
-      const shown = context.getImageData(Math.round(view.x), Math.round(view.y), region.right, region.bottom).data
+      const shown = context.getImageData(
+        Math.round(view.x),
+        Math.round(view.y),
+        region.right,
+        region.bottom,
+      ).data
       if (core.data.every((v, i) => v === shown[i])) same++
     }
     return same

@@ -17,13 +17,18 @@ const KILLS = 200
 const REST_MS = 75_000
 const asked = { 'content-type': 'application/json' }
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
-const post = (path: string, body: object) => fetch(`${BASE}${path}`, { method: 'POST', headers: asked, body: JSON.stringify(body) })
+const post = (path: string, body: object) =>
+  fetch(`${BASE}${path}`, { method: 'POST', headers: asked, body: JSON.stringify(body) })
 
 function start(data: string): ChildProcess {
-  return spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-p', PORT, '-H', '127.0.0.1'], {
-    stdio: 'ignore',
-    env: { ...process.env, VIVID_DATA: data, NEXT_TELEMETRY_DISABLED: '1' },
-  })
+  return spawn(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', 'start', '-p', PORT, '-H', '127.0.0.1'],
+    {
+      stdio: 'ignore',
+      env: { ...process.env, VIVID_DATA: data, NEXT_TELEMETRY_DISABLED: '1' },
+    },
+  )
 }
 const isUp = () =>
   fetch(`${BASE}/api/campaigns`).then(
@@ -41,11 +46,18 @@ async function down(server: ChildProcess, signal: NodeJS.Signals): Promise<void>
   server.kill(signal)
   await gone
 }
-const bytesOf = (server: ChildProcess): number => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server.pid}/status`, 'utf8'))?.[1]) * 1024
+const bytesOf = (server: ChildProcess): number =>
+  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server.pid}/status`, 'utf8'))?.[1]) * 1024
 
 async function begun(name: string): Promise<string> {
   const [{ group: _, ...square }] = channelPresets as [(typeof channelPresets)[number]]
-  const answer = await post('/api/designs', { name, campaign: 'Faults', channels: [square], master: square.id, colour: '#ffeedd' })
+  const answer = await post('/api/designs', {
+    name,
+    campaign: 'Faults',
+    channels: [square],
+    master: square.id,
+    colour: '#ffeedd',
+  })
   return ((await answer.json()) as { id: string }).id
 }
 let count = 0
@@ -59,7 +71,9 @@ const renamed = (name: string, base: number) => ({
   inverse: [],
 })
 const picture = (n: number) =>
-  sharp({ create: { width: 300, height: 200, channels: 3, background: { r: n % 256, g: (n >> 8) % 256, b: 90 } } })
+  sharp({
+    create: { width: 300, height: 200, channels: 3, background: { r: n % 256, g: (n >> 8) % 256, b: 90 } },
+  })
     .png()
     .toBuffer()
 
@@ -69,7 +83,10 @@ async function measureEdits(design: string): Promise<void> {
   const begin = performance.now()
   for (let n = 0; n < EDITS; n++) {
     const sent = performance.now()
-    const answer = await post(`/api/designs/${design}/edits`, { session: 'one-by-one', edits: [renamed(`Name ${n}`, n)] })
+    const answer = await post(`/api/designs/${design}/edits`, {
+      session: 'one-by-one',
+      edits: [renamed(`Name ${n}`, n)],
+    })
     if (answer.status !== 200) throw new Error(`An edit was answered ${answer.status}.`)
     times.push(performance.now() - sent)
   }
@@ -87,7 +104,8 @@ async function measureHostile(server: ChildProcess, design: string): Promise<voi
     })
   const files = await damagedFiles(400)
   // Everything that is loaded once is there before it is measured; threads that nobody needs have ended.
-  for (const h of [...files.slice(0, 60), ...hostileBodies(60, design, 'nobody', 5)]) await send(h).catch(() => undefined)
+  for (const h of [...files.slice(0, 60), ...hostileBodies(60, design, 'nobody', 5)])
+    await send(h).catch(() => undefined)
   await pause(REST_MS)
   const before = bytesOf(server)
   const all = [...hostileBodies(600, design, 'nobody'), ...files]
@@ -98,7 +116,8 @@ async function measureHostile(server: ChildProcess, design: string): Promise<voi
       const answer = await send(h)
       await answer.arrayBuffer()
       longest = Math.max(longest, performance.now() - begin)
-      if (answer.status < 200 || answer.status >= 500 || (answer.status >= 300 && answer.status < 400)) wrong++
+      if (answer.status < 200 || answer.status >= 500 || (answer.status >= 300 && answer.status < 400))
+        wrong++
     }
   }
   const others = (async () => {
@@ -121,12 +140,21 @@ async function measureHostile(server: ChildProcess, design: string): Promise<voi
 
 type Acknowledged = { edits: Map<string, string>; files: Set<string>; deliveries: Set<string> }
 /** Work of one kind until the server is gone; what was answered is written down. */
-async function work(kind: string, design: string, acknowledged: Acknowledged, gone: { yes: boolean }): Promise<void> {
+async function work(
+  kind: string,
+  design: string,
+  acknowledged: Acknowledged,
+  gone: { yes: boolean },
+): Promise<void> {
   while (!gone.yes)
     try {
       if (kind === 'uploads') {
         const bytes = await picture(++count)
-        const answer = await fetch(`${BASE}/api/blobs`, { method: 'POST', headers: { 'x-file-name': `${count}.png` }, body: new Uint8Array(bytes) })
+        const answer = await fetch(`${BASE}/api/blobs`, {
+          method: 'POST',
+          headers: { 'x-file-name': `${count}.png` },
+          body: new Uint8Array(bytes),
+        })
         if (answer.ok) acknowledged.files.add(((await answer.json()) as { sha: string }).sha)
       } else if (kind === 'deliveries') {
         const answer = await post('/api/deliveries', {
@@ -159,11 +187,19 @@ function lost(data: string, acknowledged: Acknowledged): { lost: number; damaged
   try {
     const damaged = sqlite.pragma('quick_check(1)', { simple: true }) !== 'ok'
     const edits = new Set((sqlite.prepare('select id from edits').all() as { id: string }[]).map((r) => r.id))
-    const rows = new Set((sqlite.prepare('select sha from blobs').all() as { sha: string }[]).map((r) => r.sha))
-    const deliveries = new Set((sqlite.prepare('select id from deliveries').all() as { id: string }[]).map((r) => r.id))
+    const rows = new Set(
+      (sqlite.prepare('select sha from blobs').all() as { sha: string }[]).map((r) => r.sha),
+    )
+    const deliveries = new Set(
+      (sqlite.prepare('select id from deliveries').all() as { id: string }[]).map((r) => r.id),
+    )
     const isWhole = (sha: string): boolean => {
       const path = join(data, 'blobs', sha.slice(0, 2), sha)
-      return rows.has(sha) && existsSync(path) && createHash('sha256').update(readFileSync(path)).digest('hex') === sha
+      return (
+        rows.has(sha) &&
+        existsSync(path) &&
+        createHash('sha256').update(readFileSync(path)).digest('hex') === sha
+      )
     }
     const missing =
       [...acknowledged.edits.keys()].filter((id) => !edits.has(id)).length +
@@ -194,7 +230,9 @@ async function measureKills(data: string, design: string): Promise<void> {
   for (let n = 0; n < KILLS; n++) {
     const kind = kinds[n % kinds.length] as string
     if (kind === 'upgrades') asBefore(data)
-    if (kind === 'backups') for (const name of readdirSync(join(data, 'backups'))) if (name.startsWith('daily-')) rmSync(join(data, 'backups', name))
+    if (kind === 'backups')
+      for (const name of readdirSync(join(data, 'backups')))
+        if (name.startsWith('daily-')) rmSync(join(data, 'backups', name))
     if (kind === 'upgrades' || kind === 'backups') {
       const server = start(data)
       await pause(200 + Math.random() * 1500)
@@ -218,7 +256,10 @@ async function measureKills(data: string, design: string): Promise<void> {
   for (let n = 0; n < 240 && undone > 0; n++) {
     await pause(500)
     const states = await Promise.all(
-      [...acknowledged.deliveries].map(async (id) => ((await (await fetch(`${BASE}/api/deliveries/${id}`)).json()) as { state: string }).state),
+      [...acknowledged.deliveries].map(
+        async (id) =>
+          ((await (await fetch(`${BASE}/api/deliveries/${id}`)).json()) as { state: string }).state,
+      ),
     )
     undone = states.filter((s) => s !== 'done').length
   }

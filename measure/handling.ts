@@ -14,7 +14,14 @@ import { median, note, share } from './report'
 
 /** A page of so many layers: cutouts, graphics, shapes and words over all planes, one of them called `Dragged`. */
 export function crowded(supply: Lookup, count: number): Design {
-  const b = new DesignBuilder(`crowd-${count}`, `Measured: ${count} layers`, ['square-post', 'link-card'], 'square-post', '#f1e6d4', supply)
+  const b = new DesignBuilder(
+    `crowd-${count}`,
+    `Measured: ${count} layers`,
+    ['square-post', 'link-card'],
+    'square-post',
+    '#f1e6d4',
+    supply,
+  )
   const next = random(count)
   const cutouts = ['copper-bottle', 'cream-bowl', 'dipped-cup-blue', 'rose-mug', 'olive-sprig'] as const
   const graphics = ['aster', 'spark-star', 'pebble', 'scalloped-badge'] as const
@@ -22,7 +29,10 @@ export function crowded(supply: Lookup, count: number): Design {
   for (let n = 0; n < count; n++) {
     const plane = planes[Math.floor((n / count) * 4)] ?? 'front'
     const [x, y, size] = [next() * 980, next() * 980, 40 + next() * 110]
-    const more = { name: n === Math.floor(count / 2) ? 'Dragged' : `Layer ${n}`, opacity: next() < 0.2 ? 0.7 : 1 }
+    const more = {
+      name: n === Math.floor(count / 2) ? 'Dragged' : `Layer ${n}`,
+      opacity: next() < 0.2 ? 0.7 : 1,
+    }
     const box = n === Math.floor(count / 2) ? { x: 460, y: 460, width: 160 } : { x, y, width: size }
     if (n % 4 === 0) b.picture(plane, cutouts[n % cutouts.length] ?? 'cream-bowl', box, more)
     else if (n % 4 === 1) b.graphic(plane, graphics[n % graphics.length] ?? 'aster', box, {}, more)
@@ -40,7 +50,11 @@ export function crowded(supply: Lookup, count: number): Design {
 }
 
 /** Selecting, dragging and marquees over 300 layers; the stack of 500 scrolled; searching 5 000 supplies; snapping. */
-export async function measureHandling(application: Application, lookup: Lookup, loaded: ReadonlyMap<string, LoadedSupply>): Promise<void> {
+export async function measureHandling(
+  application: Application,
+  lookup: Lookup,
+  loaded: ReadonlyMap<string, LoadedSupply>,
+): Promise<void> {
   const open = async (count: number): Promise<Page> => {
     const id = await application.open(crowded(lookup, count), loaded)
     const page = await application.browser.newPage({ viewport: { width: 1280, height: 800 } })
@@ -68,7 +82,12 @@ export async function measureHandling(application: Application, lookup: Lookup, 
   await page.mouse.up()
   note('300 layers: drag latency, median', run.median, 'ms', 33)
   note('The same, 95th percentile', run.late, 'ms', 66)
-  note('300 layers: a pointer move on the interface thread, 95th percentile', share(run.handling, 0.95), 'ms', 8)
+  note(
+    '300 layers: a pointer move on the interface thread, 95th percentile',
+    share(run.handling, 0.95),
+    'ms',
+    8,
+  )
   await page.keyboard.press('Escape')
   const marquee = await marqueeTimes(page)
   note('300 layers: marquee, from a pointer move to its frame, median', median(marquee), 'ms', 33)
@@ -77,7 +96,12 @@ export async function measureHandling(application: Application, lookup: Lookup, 
 
   const tall = await open(500)
   const gaps = await scrollGaps(tall)
-  note('Stack of 500 layers: frame gaps over a wheel scroll of 3 s, 95th percentile', share(gaps, 0.95), 'ms', 20)
+  note(
+    'Stack of 500 layers: frame gaps over a wheel scroll of 3 s, 95th percentile',
+    share(gaps, 0.95),
+    'ms',
+    20,
+  )
   await tall.close()
 
   await measureSearch(loaded)
@@ -97,7 +121,10 @@ async function clickTimes(page: Page): Promise<number[]> {
         new Promise<number>((resolve) => {
           const { store } = window.vividBench
           let pressed = 0
-          window.addEventListener('pointerdown', () => (pressed = performance.now()), { once: true, capture: true })
+          window.addEventListener('pointerdown', () => (pressed = performance.now()), {
+            once: true,
+            capture: true,
+          })
           const stop = store.subscribe((s, before) => {
             if (pressed === 0 || s.selection === before.selection) return
             stop()
@@ -132,7 +159,15 @@ async function marqueeTimes(page: Page): Promise<number[]> {
       const due = started + n * (1000 / 60)
       while (performance.now() < due) await new Promise((r) => setTimeout(r, 0))
       const at = performance.now()
-      stage.dispatchEvent(new PointerEvent('pointermove', { bubbles: true, pointerId: 1, buttons: 1, clientX: x + n * 5, clientY: y + n * 4 }))
+      stage.dispatchEvent(
+        new PointerEvent('pointermove', {
+          bubbles: true,
+          pointerId: 1,
+          buttons: 1,
+          clientX: x + n * 5,
+          clientY: y + n * 4,
+        }),
+      )
       requestAnimationFrame(() => out.push(performance.now() - at))
     }
     await new Promise((r) => setTimeout(r, 200))
@@ -181,13 +216,32 @@ async function measureSearch(loaded: ReadonlyMap<string, LoadedSupply>): Promise
   const db = await store()
   const [first] = loaded.values()
   if (!first) return
-  const { count } = await db.selectFrom('supplies').select(db.fn.countAll<number>().as('count')).executeTakeFirstOrThrow()
+  const { count } = await db
+    .selectFrom('supplies')
+    .select(db.fn.countAll<number>().as('count'))
+    .executeTakeFirstOrThrow()
   if (count < 5000) {
     const { info, colours } = await storeUpload(first.bytes, 'one.jpg')
-    await addSupply({ id: 'model', sha: info.sha, kind: 'photo', label: 'Model', words: 'model', own: false, colours })
-    const model = await db.selectFrom('supplies').selectAll().where('id', '=', 'model').executeTakeFirstOrThrow()
+    await addSupply({
+      id: 'model',
+      sha: info.sha,
+      kind: 'photo',
+      label: 'Model',
+      words: 'model',
+      own: false,
+      colours,
+    })
+    const model = await db
+      .selectFrom('supplies')
+      .selectAll()
+      .where('id', '=', 'model')
+      .executeTakeFirstOrThrow()
     const next = random(5)
-    const word = () => Array.from({ length: 2 + Math.floor(next() * 2) }, () => SYLLABLES[Math.floor(next() * SYLLABLES.length)]).join('')
+    const word = () =>
+      Array.from(
+        { length: 2 + Math.floor(next() * 2) },
+        () => SYLLABLES[Math.floor(next() * SYLLABLES.length)],
+      ).join('')
     for (let n = 0; n < 5000; n += 100)
       await db
         .insertInto('supplies')
@@ -219,7 +273,9 @@ async function measureSearch(loaded: ReadonlyMap<string, LoadedSupply>): Promise
 /** One move among 300 neighbours, all of whose edges, middles, gaps and sizes count. */
 function measureSnapping(): void {
   const next = random(9)
-  const neighbours = Array.from({ length: 300 }, () => boundsOf(next() * 1000, next() * 1000, 20 + next() * 120, 20 + next() * 120))
+  const neighbours = Array.from({ length: 300 }, () =>
+    boundsOf(next() * 1000, next() * 1000, 20 + next() * 120, 20 + next() * 120),
+  )
   const page = boundsOf(0, 0, 1080, 1080)
   const field = snapField(page, page, neighbours)
   const times = Array.from({ length: 400 }, () => {

@@ -7,7 +7,10 @@ import { largePhotos, poster40 } from './poster-40'
 import { median, note } from './report'
 
 /** The large poster on the stage: the first full picture, drags at three scales in two windows, memory over many edits. */
-export async function measureLarge(application: Application, loaded: ReadonlyMap<string, LoadedSupply>): Promise<void> {
+export async function measureLarge(
+  application: Application,
+  loaded: ReadonlyMap<string, LoadedSupply>,
+): Promise<void> {
   const supplies = new Map([...loaded, ...(await largePhotos(loaded))])
   const id = await application.open(poster40(lookupIn(supplies)), supplies)
   await measureExport(application, id)
@@ -31,7 +34,12 @@ export async function measureLarge(application: Application, loaded: ReadonlyMap
       const run = await drag(page, await placeOfDragged(page))
       await page.keyboard.press('Escape')
       await page.mouse.up()
-      note(`Poster of 40 layers, ${width} × ${height}, ${name}: drag latency, median`, run.median, 'ms', large ? 50 : 33)
+      note(
+        `Poster of 40 layers, ${width} × ${height}, ${name}: drag latency, median`,
+        run.median,
+        'ms',
+        large ? 50 : 33,
+      )
       note(
         `The same, 95th percentile (${run.revisions.toFixed(0)} revisions a second, work ${run.work.toFixed(0)} ms)`,
         run.late,
@@ -47,8 +55,18 @@ export async function measureLarge(application: Application, loaded: ReadonlyMap
 /** Full-size export, and what the server's process held at most meanwhile. */
 async function measureExport(application: Application, id: string): Promise<void> {
   const before = application.peakBytes()
-  note('Poster of 40 layers, 4000 × 5000 px: export at full size', await application.deliver({ design: id, channels: ['poster'] }), 's', 15)
-  note(`Most memory of the server's process meanwhile (${(before / 2 ** 20).toFixed(0)} MB before)`, application.peakBytes() / 2 ** 20, 'MB', 1200)
+  note(
+    'Poster of 40 layers, 4000 × 5000 px: export at full size',
+    await application.deliver({ design: id, channels: ['poster'] }),
+    's',
+    15,
+  )
+  note(
+    `Most memory of the server's process meanwhile (${(before / 2 ** 20).toFixed(0)} MB before)`,
+    application.peakBytes() / 2 ** 20,
+    'MB',
+    1200,
+  )
 }
 
 /** The frame that first shows everything, its data there: three times from a fresh page. */
@@ -58,7 +76,9 @@ async function measureFirst(application: Application, page: Page, id: string): P
     await page.waitForTimeout(2000)
     await page.goto(`${application.base}/designs/${id}`)
     await whole(page)
-    times.push(await page.evaluate(() => (window.vividBench.frames.shown.at(-1)?.milliseconds ?? Number.NaN) / 1000))
+    times.push(
+      await page.evaluate(() => (window.vividBench.frames.shown.at(-1)?.milliseconds ?? Number.NaN) / 1000),
+    )
   }
   note('Poster of 40 layers: first full picture after its data arrived', median(times), 's', 1.5)
 }
@@ -72,7 +92,12 @@ async function measureMemory(application: Application, page: Page): Promise<void
       for (let n = 0; n < count; n++) {
         bench.edit('Move', (d) => {
           const own = d.layers[layer?.id ?? '']
-          if (own) own.placement = { ...own.placement, x: own.placement.x + (n % 2 === 0 ? 7 : -7), y: own.placement.y + (n % 3) - 1 }
+          if (own)
+            own.placement = {
+              ...own.placement,
+              x: own.placement.x + (n % 2 === 0 ? 7 : -7),
+              y: own.placement.y + (n % 3) - 1,
+            }
         })
         await new Promise((r) => setTimeout(r, 60))
       }
@@ -98,7 +123,16 @@ const showDragged = (page: Page, zoom: number): Promise<void> =>
     const { resolved, design } = bench.store.getState()
     const layer = Object.values(design.layers).find((l) => l.name === 'Dragged')
     const k = zoom || Math.min((stage.width - 68) / resolved.width, (stage.height - 68) / resolved.height)
-    const [x, y] = zoom ? [layer?.placement.x ?? 0, layer?.placement.y ?? 0] : [resolved.width / 2, resolved.height / 2]
+    const [x, y] = zoom
+      ? [layer?.placement.x ?? 0, layer?.placement.y ?? 0]
+      : [resolved.width / 2, resolved.height / 2]
     canvas.dataset.whole = 'no'
-    bench.set({ view: { zoom: k, x: Math.round(stage.width / 2 - x * k), y: Math.round(stage.height / 2 - y * k), fitted: false } })
+    bench.set({
+      view: {
+        zoom: k,
+        x: Math.round(stage.width / 2 - x * k),
+        y: Math.round(stage.height / 2 - y * k),
+        fitted: false,
+      },
+    })
   }, zoom)

@@ -39,7 +39,8 @@ if (wants('drag') || wants('large') || wants('handling') || wants('painting') ||
     await application.close()
   }
 }
-if (wants('adapt')) note('Adapting a design to a channel, median over 300 made designs', await adaptAll(), 'ms', 5)
+if (wants('adapt'))
+  note('Adapting a design to a channel, median over 300 made designs', await adaptAll(), 'ms', 5)
 if (wants('softness')) {
   await measureSoftness(loaded)
   measurePicking()

@@ -13,10 +13,15 @@ import { median, medianOf, note, share } from './report'
 const MASKED = 'kiln-shelf-large'
 
 /** The brush on a mask of 4000 × 5000 px under the large poster's other layers: from the pointer to the frame that shows it. */
-export async function measurePainting(application: Application, loaded: ReadonlyMap<string, LoadedSupply>): Promise<void> {
+export async function measurePainting(
+  application: Application,
+  loaded: ReadonlyMap<string, LoadedSupply>,
+): Promise<void> {
   const supplies = new Map([...loaded, ...(await largePhotos(loaded))])
   const design = poster40(lookupIn(supplies))
-  const layer = Object.values(design.layers).find((l) => l.kind === 'picture' && l.source === supplies.get(MASKED)?.sha)
+  const layer = Object.values(design.layers).find(
+    (l) => l.kind === 'picture' && l.source === supplies.get(MASKED)?.sha,
+  )
   if (!layer) throw new Error('The large poster has no photo to mask.')
   layer.masks = { m: newMask.painted({ id: 'm', order: 'a0' }, 4000, 5000) }
   layer.locked = false
@@ -33,7 +38,12 @@ export async function measurePainting(application: Application, loaded: Readonly
       await whole(page)
       await page.waitForTimeout(1500)
       const run = await stroke(page)
-      note(`Brush of ${size} px on a mask of 20 MP, ${name}: from the pointer to the stage, median`, median(run), 'ms', 33)
+      note(
+        `Brush of ${size} px on a mask of 20 MP, ${name}: from the pointer to the stage, median`,
+        median(run),
+        'ms',
+        33,
+      )
       note('The same, 95th percentile', share(run, 0.95), 'ms')
       await page.waitForTimeout(1500)
     }
@@ -87,7 +97,13 @@ async function stroke(page: Page): Promise<number[]> {
       const due = started + n * (1000 / 60)
       while (performance.now() < due) await new Promise((r) => setTimeout(r, 0))
       stage.dispatchEvent(
-        new PointerEvent('pointermove', { bubbles: true, pointerId: 1, buttons: 1, clientX: x - 120 + n * 2.6, clientY: y + Math.sin(n / 8) * 60 }),
+        new PointerEvent('pointermove', {
+          bubbles: true,
+          pointerId: 1,
+          buttons: 1,
+          clientX: x - 120 + n * 2.6,
+          clientY: y + Math.sin(n / 8) * 60,
+        }),
       )
     }
     await new Promise((r) => setTimeout(r, 600))
@@ -110,7 +126,11 @@ export async function measureSoftness(loaded: ReadonlyMap<string, LoadedSupply>)
   const own = Object.values(design.layers).find((l) => l.kind === 'shape' && l.parent === null)
   if (!own || !id) throw new Error('The large poster has no shape to mask.')
   const timeAt = async (px: number): Promise<number> => {
-    const mask = { ...newMask.shape({ id: 'm', order: 'a0' }, 'ellipse'), frame: 'page-kept' as const, softness: px / 4000 }
+    const mask = {
+      ...newMask.shape({ id: 'm', order: 'a0' }, 'ellipse'),
+      frame: 'page-kept' as const,
+      softness: px / 4000,
+    }
     const card = {
       ...own,
       shown: true,
@@ -139,10 +159,26 @@ export async function measureSoftness(loaded: ReadonlyMap<string, LoadedSupply>)
 export function measurePicking(): void {
   const memory = openMemory()
   const [raster, cover] = [memory.tile(), memory.tile()]
-  memory.floats(raster, TILE * TILE * 4).forEach((_, n, all) => (all[n] = n < TILE * TILE * 3 ? (n % 251) / 251 : 1))
+  memory
+    .floats(raster, TILE * TILE * 4)
+    .forEach((_, n, all) => (all[n] = n < TILE * TILE * 3 ? (n % 251) / 251 : 1))
   const pick = (megapixels: number, tolerance: number) => {
     for (let n = 0; n < (megapixels * 1e6) / (TILE * TILE); n++)
-      memory.kernels.pickFrom(cover, STRIDE, raster, PLANE_BYTES, STRIDE, TILE, TILE, 0, 0.4, 0.1, 0.05, tolerance, 0.1)
+      memory.kernels.pickFrom(
+        cover,
+        STRIDE,
+        raster,
+        PLANE_BYTES,
+        STRIDE,
+        TILE,
+        TILE,
+        0,
+        0.4,
+        0.1,
+        0.05,
+        tolerance,
+        0.1,
+      )
   }
   pick(20, 0.5)
   note(
@@ -168,14 +204,16 @@ export function measureRims(): void {
   const out = memory.block(width * height * 2)
   const plane = memory.tile()
   const shape = Uint8Array.from({ length: width * height }, (_, n) => {
-    const d = 600 + 40 * Math.sin((n % width) / 37) - Math.hypot((n % width) - 1400, Math.floor(n / width) - 1400)
+    const d =
+      600 + 40 * Math.sin((n % width) / 37) - Math.hypot((n % width) - 1400, Math.floor(n / width) - 1400)
     return Math.max(0, Math.min(255, Math.round((d + 0.5) * 255)))
   })
   memory.bytes.set(shape, cover)
   const ring = (px: number) => {
     memory.kernels.distanceField(out, cover, line, width, height, 0, 2000)
     for (let y = 0; y + TILE <= height; y += TILE)
-      for (let x = 0; x + TILE <= width; x += TILE) memory.kernels.ringCover(plane, STRIDE, out, 0, width, x, y, TILE, TILE, -1, px)
+      for (let x = 0; x + TILE <= width; x += TILE)
+        memory.kernels.ringCover(plane, STRIDE, out, 0, width, x, y, TILE, TILE, -1, px)
   }
   ring(8)
   const [narrow, wide] = [medianOf(5, () => ring(8)), medianOf(5, () => ring(400))]
@@ -187,8 +225,18 @@ export function measureRims(): void {
 export function measureTouching(): void {
   const [width, height] = [5000, 4000]
   const rgba = new Uint8Array(width * height * 4)
-  for (let n = 0; n < width * height; n++) rgba.set([((n % width) >> 3) % 40, 90 + ((n >> 11) % 30), 120, 255], n * 4)
-  const asked = { by: 'colour' as const, colour: '#14645a', tolerance: 0.5, fade: 0.1, from: 0, to: 1, x: 0.5, y: 0.5 }
+  for (let n = 0; n < width * height; n++)
+    rgba.set([((n % width) >> 3) % 40, 90 + ((n >> 11) % 30), 120, 255], n * 4)
+  const asked = {
+    by: 'colour' as const,
+    colour: '#14645a',
+    tolerance: 0.5,
+    fade: 0.1,
+    from: 0,
+    to: 1,
+    x: 0.5,
+    y: 0.5,
+  }
   let count = 0
   const times = Array.from({ length: 3 }, () => {
     const made = touchingIn(rgba, width, height, asked)

@@ -13,10 +13,14 @@ const COUNT = TILE * 64
 type Levels = [number, number, number, number]
 
 /** Stacks of forty random 8-bit layers over an opaque ground, one pixel each, in modes drawn from a list. */
-function stacks(modes: readonly BlendMode[], seed: number): { ground: Levels[]; layers: { mode: BlendMode; opacity: number; pixels: Levels[] }[] } {
+function stacks(
+  modes: readonly BlendMode[],
+  seed: number,
+): { ground: Levels[]; layers: { mode: BlendMode; opacity: number; pixels: Levels[] }[] } {
   const rnd = random(seed)
   const level = () => Math.floor(rnd() * 256)
-  const pixels = (opaque: boolean) => Array.from({ length: COUNT }, (): Levels => [level(), level(), level(), opaque ? 255 : level()])
+  const pixels = (opaque: boolean) =>
+    Array.from({ length: COUNT }, (): Levels => [level(), level(), level(), opaque ? 255 : level()])
   return {
     ground: pixels(true),
     layers: Array.from({ length: LAYERS }, () => ({
@@ -29,13 +33,18 @@ function stacks(modes: readonly BlendMode[], seed: number): { ground: Levels[]; 
 const straight = (p: Levels): Pixel => [p[0] / 255, p[1] / 255, p[2] / 255, p[3] / 255]
 
 /** Distances from double precision before the last rounding, in 8-bit levels: ours, and the 8-bit canvas’. */
-function errors(modes: readonly BlendMode[], seed: number): { ours: number[]; canvas: number[]; broken: number } {
+function errors(
+  modes: readonly BlendMode[],
+  seed: number,
+): { ours: number[]; canvas: number[]; broken: number } {
   const { ground, layers } = stacks(modes, seed)
   const memory = openMemory()
   const [acc, source] = [memory.tile(), memory.tile()]
   const put = (at: number, list: readonly Levels[]) => {
     for (let k = 0; k < 4; k++)
-      memory.floats(at + k * PLANE_BYTES, COUNT).set(list.map((p) => (k < 3 ? ((p[k] as number) / 255) * (p[3] / 255) : p[3] / 255)))
+      memory
+        .floats(at + k * PLANE_BYTES, COUNT)
+        .set(list.map((p) => (k < 3 ? ((p[k] as number) / 255) * (p[3] / 255) : p[3] / 255)))
   }
   const canvas = createCanvas(TILE, COUNT / TILE)
   const layer = createCanvas(TILE, COUNT / TILE)
@@ -50,7 +59,16 @@ function errors(modes: readonly BlendMode[], seed: number): { ours: number[]; ca
   let exact = ground.map(straight)
   for (const { mode, opacity, pixels } of layers) {
     put(source, pixels)
-    memory.kernels.blendRect(acc, source, PLANE_BYTES, STRIDE, TILE, COUNT / TILE, blendModeNumber(mode), opacity)
+    memory.kernels.blendRect(
+      acc,
+      source,
+      PLANE_BYTES,
+      STRIDE,
+      TILE,
+      COUNT / TILE,
+      blendModeNumber(mode),
+      opacity,
+    )
     show(lg, pixels)
     g.globalAlpha = opacity
     g.globalCompositeOperation = canvasName(mode)
@@ -83,9 +101,16 @@ function errors(modes: readonly BlendMode[], seed: number): { ours: number[]; ca
 /** Forty layers in float, rounded once, against the standard’s formulas in double precision; beside it the 8-bit canvas. */
 export function measurePrecision(): void {
   const all = PLAIN_MODES.filter((m) => m !== 'plus-lighter')
-  const separable = all.filter((m) => !['color-dodge', 'color-burn', 'hue', 'saturation', 'color', 'luminosity'].includes(m))
+  const separable = all.filter(
+    (m) => !['color-dodge', 'color-burn', 'hue', 'saturation', 'color', 'luminosity'].includes(m),
+  )
   const plain = errors(separable, 11)
-  note('40 layers, separable modes but dodge and burn: greatest error', Math.max(...plain.ours), 'levels', 0.51)
+  note(
+    '40 layers, separable modes but dodge and burn: greatest error',
+    Math.max(...plain.ours),
+    'levels',
+    0.51,
+  )
   note('The same on the 8-bit canvas: median error', share(plain.canvas, 0.5), 'levels')
   note('The same on the 8-bit canvas: greatest error', Math.max(...plain.canvas), 'levels')
   const every = errors(all, 12)
@@ -97,5 +122,9 @@ export function measurePrecision(): void {
     true,
   )
   note('Values that are no number', every.broken, '', 0)
-  note('The same on the 8-bit canvas: share within 0.51 levels', (every.canvas.filter((e) => e <= 0.51).length / every.canvas.length) * 100, '%')
+  note(
+    'The same on the 8-bit canvas: share within 0.51 levels',
+    (every.canvas.filter((e) => e <= 0.51).length / every.canvas.length) * 100,
+    '%',
+  )
 }

@@ -5,7 +5,13 @@ const results: Result[] = []
 const asData = process.argv.includes('--json')
 
 /** Notes a number; `asked` is what it must not exceed, or with `least` what it must reach. */
-export function note(name: string, value: number, unit: string, asked: number | null = null, least = false): void {
+export function note(
+  name: string,
+  value: number,
+  unit: string,
+  asked: number | null = null,
+  least = false,
+): void {
   results.push({ name, value, unit, asked, least })
   if (!asData)
     console.log(
@@ -19,7 +25,9 @@ export function finish(): never {
     const machine = `${cpus().length} × ${cpus()[0]?.model}, ${Math.round(totalmem() / 2 ** 30)} GiB`
     console.log(JSON.stringify({ date: new Date().toISOString(), machine, results }, null, 2))
   }
-  const missed = results.filter((r) => r.asked !== null && (r.least ? r.value < r.asked * 0.85 : r.value > r.asked * 1.15))
+  const missed = results.filter(
+    (r) => r.asked !== null && (r.least ? r.value < r.asked * 0.85 : r.value > r.asked * 1.15),
+  )
   for (const m of missed) console.error(`Missed: ${m.name}`)
   process.exit(missed.length > 0 ? 1 : 0)
 }

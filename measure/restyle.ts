@@ -16,7 +16,11 @@ const DRAGGED = [
 const LAYER = 'restyled'
 
 /** Sliders of treatments in the measured design, and the pictures of recipes on what is selected. */
-export async function measureRestyle(application: Application, design: Design, loaded: ReadonlyMap<string, LoadedSupply>): Promise<void> {
+export async function measureRestyle(
+  application: Application,
+  design: Design,
+  loaded: ReadonlyMap<string, LoadedSupply>,
+): Promise<void> {
   const first = Object.values(design.layers).find((l) => l.plane === 'backdrop' && l.kind === 'picture')
   if (!first) throw new Error('The measured design has no backdrop.')
   const treated: Design = structuredClone(design)
@@ -49,12 +53,17 @@ export async function measureRestyle(application: Application, design: Design, l
 /** What a thing that is dragged has, each by itself. */
 const WORN = ['shadow', 'rim', 'blur', 'painterly'] as const
 /** Drags of a treated and masked thing beneath ten others. */
-export async function measureTreatedDrags(application: Application, design: Design, loaded: ReadonlyMap<string, LoadedSupply>): Promise<void> {
+export async function measureTreatedDrags(
+  application: Application,
+  design: Design,
+  loaded: ReadonlyMap<string, LoadedSupply>,
+): Promise<void> {
   for (const kind of [...WORN, 'mask'] as const) {
     const own: Design = structuredClone(design)
     const dragged = Object.values(own.layers).find((l) => l.name === 'Dragged')
     if (!dragged) throw new Error('The measured design has nothing to drag.')
-    if (kind === 'mask') dragged.masks = { m: { ...newMask.shape({ id: 'm', order: 'a0' }, 'ellipse'), softness: 0.05 } }
+    if (kind === 'mask')
+      dragged.masks = { m: { ...newMask.shape({ id: 'm', order: 'a0' }, 'ellipse'), softness: 0.05 } }
     else dragged.treatments = { t: newTreatment(kind, { id: 't', order: 'a0' }) }
     const page = await application.browser.newPage({ viewport: { width: 1280, height: 800 } })
     await page.goto(`${application.base}/designs/${await application.open(own, loaded)}`)
@@ -84,15 +93,17 @@ const slide = (page: Page, treatment: Record<string, unknown>, setting: string):
               { x: 1, y: 1 },
             ]
           : 3 + n / 6
-      const write = (n: number) => (d: { layers: Record<string, { treatments: Record<string, unknown> }> }) => {
-        const own = d.layers[layer]
-        if (own) own.treatments = { t: { ...treatment, [setting]: value(n) } }
-      }
+      const write =
+        (n: number) => (d: { layers: Record<string, { treatments: Record<string, unknown> }> }) => {
+          const own = d.layers[layer]
+          if (own) own.treatments = { t: { ...treatment, [setting]: value(n) } }
+        }
       bench.select([layer])
       bench.edit('Begin', write(0) as never)
       const shown = async () => {
         const wanted = bench.store.getState().revision
-        while (Number(canvas.dataset.revision) < wanted || canvas.dataset.whole !== 'yes') await new Promise((r) => setTimeout(r, 4))
+        while (Number(canvas.dataset.revision) < wanted || canvas.dataset.whole !== 'yes')
+          await new Promise((r) => setTimeout(r, 4))
       }
       await shown()
       // Thumbnails and checks of all channels come first.
@@ -131,7 +142,9 @@ async function thumbnails(page: Page): Promise<{ first: number; all: number }> {
   await page.getByRole('button', { name: 'Recipes' }).waitFor()
   await page.waitForTimeout(3000)
   const run = await page.evaluate(async () => {
-    const button = [...document.querySelectorAll<HTMLButtonElement>('button')].find((b) => b.getAttribute('aria-label') === 'Recipes')
+    const button = [...document.querySelectorAll<HTMLButtonElement>('button')].find(
+      (b) => b.getAttribute('aria-label') === 'Recipes',
+    )
     const from = performance.now()
     button?.click()
     const until = async (selector: string, count: number): Promise<number> => {

@@ -40,7 +40,10 @@ export async function measureScaling(loaded: ReadonlyMap<string, LoadedSupply>):
  * The surface ms = a + b L + c M + d L M, straight in layers L and in megapixels M, that lies nearest by least squares
  * of relative distances; `each` is d, `farthest` the greatest relative distance of a point.
  */
-function bilinear(points: readonly { layers: number; megapixels: number; ms: number }[]): { each: number; farthest: number } {
+function bilinear(points: readonly { layers: number; megapixels: number; ms: number }[]): {
+  each: number
+  farthest: number
+} {
   const rows = points.map((p) => [1, p.layers, p.megapixels, p.layers * p.megapixels].map((v) => v / p.ms))
   // Normal equations of 4 unknowns, right side 1 for every point, solved by elimination.
   const m = [0, 1, 2, 3].map((i) => [
@@ -54,5 +57,8 @@ function bilinear(points: readonly { layers: number; megapixels: number; ms: num
       m[j] = (m[j] ?? []).map((v, n) => v - k * (m[i]?.[n] ?? 0))
     }
   const found = [0, 1, 2, 3].map((i) => (m[i]?.[4] ?? 0) / (m[i]?.[i] ?? 1))
-  return { each: found[3] ?? 0, farthest: Math.max(...rows.map((r) => Math.abs(r.reduce((s, v, i) => s + v * (found[i] ?? 0), 0) - 1))) }
+  return {
+    each: found[3] ?? 0,
+    farthest: Math.max(...rows.map((r) => Math.abs(r.reduce((s, v, i) => s + v * (found[i] ?? 0), 0) - 1))),
+  }
 }

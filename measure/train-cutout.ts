@@ -23,7 +23,10 @@ import { train } from './trainer/training'
 const FOLDER = '.cache/cutout-scenes'
 const WEIGHTS = 'core/cutout/weights.json'
 /** Scenes of one thing, and of several. */
-const SEEDS = [...Array.from({ length: 200 }, (_, n) => 2001 + n), ...Array.from({ length: 60 }, (_, n) => SEVERAL + n)]
+const SEEDS = [
+  ...Array.from({ length: 200 }, (_, n) => 2001 + n),
+  ...Array.from({ length: 60 }, (_, n) => SEVERAL + n),
+]
 /** Scenes that tell how good it is meanwhile. */
 const ASIDE = 20
 /** Samples each thread adds up before a step. */
@@ -46,7 +49,10 @@ function lookAt(net: Network, s: Sample, dabs: number): Float32Array {
   for (;;) {
     net.take(shownOf(set, s), s.planes.length)
     const made = net.run()
-    const dab = set.length < dabs ? nextDab({ width: s.width, height: s.height, alpha: s.truth }, bytesAsAlpha(made)) : null
+    const dab =
+      set.length < dabs
+        ? nextDab({ width: s.width, height: s.height, alpha: s.truth }, bytesAsAlpha(made))
+        : null
     if (!dab) return made
     set.push(dab)
   }
@@ -86,7 +92,9 @@ async function work(): Promise<void> {
     if (n % availableParallelism() !== own) continue
     const scene = await cutoutScene(seed, FOLDER, 360)
     const make = (k: number): Sample =>
-      which === 'look' ? lookSample(scene, k === 0 ? null : rnd) : fineSample(memory, look, scene, k === 0 ? null : rnd, k % 2 === 1)
+      which === 'look'
+        ? lookSample(scene, k === 0 ? null : rnd)
+        : fineSample(memory, look, scene, k === 0 ? null : rnd, k % 2 === 1)
     if (n < ASIDE) aside.push(make(0))
     else for (let k = 0; k < variants; k++) samples.push(make(k))
   }
@@ -163,9 +171,18 @@ async function trained(which: Which, minutes: number, goOn: boolean): Promise<vo
     minutes,
     earlier?.slice() ?? null,
     async (weights, share) => {
-      const answers = await ask({ weights, check: false, dabbed: which !== 'look' || (!goOn && share < 0.3) ? 0 : DABBED })
+      const answers = await ask({
+        weights,
+        check: false,
+        dabbed: which !== 'look' || (!goOn && share < 0.3) ? 0 : DABBED,
+      })
       const mean = (of: (a: Answer) => number) => answers.reduce((s, a) => s + of(a) / answers.length, 0)
-      return { loss: mean((a) => a.loss), gradient: Float32Array.from({ length: weights.length }, (_, n) => mean((a) => a.gradient[n] as number)) }
+      return {
+        loss: mean((a) => a.loss),
+        gradient: Float32Array.from({ length: weights.length }, (_, n) =>
+          mean((a) => a.gradient[n] as number),
+        ),
+      }
     },
     async (weights, line) => {
       const found = (await ask({ weights, check: true, dabbed: 0 })).flatMap((a) => a.found)
@@ -176,7 +193,9 @@ async function trained(which: Which, minutes: number, goOn: boolean): Promise<vo
           .reduce((s, x) => s + x / ASIDE, 0)
           .toFixed(4),
       )
-      console.log(`${which}, ${line}, overlap of those aside ${means.join(' ')}, least ${Math.min(...found).toFixed(2)}`)
+      console.log(
+        `${which}, ${line}, overlap of those aside ${means.join(' ')}, least ${Math.min(...found).toFixed(2)}`,
+      )
       keep(weights)
     },
   )

@@ -12,11 +12,19 @@ await main(async () => {
   await build()
   run('Preparing the data', process.execPath, ['scripts/run.mjs', 'cli/seed.ts'])
   const port = process.env.PORT ?? '3000'
-  const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-p', port, '-H', '127.0.0.1'], {
-    stdio: ['ignore', 'pipe', 'inherit'],
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
-  })
-  server.stdout.on('data', (text) => /Ready in/.test(String(text)) && say(`Vivid Layer is at http://127.0.0.1:${port}  (Ctrl + C ends it)`))
+  const server = spawn(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', 'start', '-p', port, '-H', '127.0.0.1'],
+    {
+      stdio: ['ignore', 'pipe', 'inherit'],
+      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+    },
+  )
+  server.stdout.on(
+    'data',
+    (text) =>
+      /Ready in/.test(String(text)) && say(`Vivid Layer is at http://127.0.0.1:${port}  (Ctrl + C ends it)`),
+  )
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill())
   server.on('exit', (code) => process.exit(code ?? 0))
 })

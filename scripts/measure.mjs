@@ -9,8 +9,12 @@ await main(async () => {
   await build()
   // Scenes for cutting out are traced by the run itself.
   spawnSync(process.execPath, ['scripts/kernels.mjs', '--tracer'], { stdio: 'inherit' })
-  const { status } = spawnSync(process.execPath, ['--no-warnings', await bundle('measure/measure.ts'), ...process.argv.slice(2)], {
-    stdio: 'inherit',
-  })
+  const { status } = spawnSync(
+    process.execPath,
+    ['--no-warnings', await bundle('measure/measure.ts'), ...process.argv.slice(2)],
+    {
+      stdio: 'inherit',
+    },
+  )
   process.exit(status ?? 1)
 })

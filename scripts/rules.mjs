@@ -22,9 +22,14 @@ const run = spawnSync(
   { encoding: 'utf8', maxBuffer: 256 * 1024 * 1024 },
 )
 const { summary, modules } = JSON.parse(run.stdout)
-const own = modules.filter((m) => /^(app|bench|cli|core|host|server|supplies|workers)\/.*\.tsx?$/.test(m.source))
-if (own.length < 100) throw new Error(`Only ${own.length} modules were read; the rules were not really checked.`)
+const own = modules.filter((m) =>
+  /^(app|bench|cli|core|host|server|supplies|workers)\/.*\.tsx?$/.test(m.source),
+)
+if (own.length < 100)
+  throw new Error(`Only ${own.length} modules were read; the rules were not really checked.`)
 for (const v of summary.violations)
-  console.error(`${v.rule.name}: ${v.from} -> ${v.to}${v.cycle ? ` (${v.cycle.map((c) => c.name ?? c).join(' -> ')})` : ''}`)
+  console.error(
+    `${v.rule.name}: ${v.from} -> ${v.to}${v.cycle ? ` (${v.cycle.map((c) => c.name ?? c).join(' -> ')})` : ''}`,
+  )
 if (summary.error > 0) process.exit(1)
 console.log(`Import rules hold over ${own.length} modules.`)

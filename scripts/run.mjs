@@ -21,6 +21,8 @@ export async function bundle(entry, outfile = `.cache/programs/${basename(entry)
 
 if (process.argv[1] && resolve(process.argv[1]) === resolve(import.meta.dirname, 'run.mjs')) {
   const [entry, ...rest] = process.argv.slice(2)
-  const { status } = spawnSync(process.execPath, ['--enable-source-maps', await bundle(entry), ...rest], { stdio: 'inherit' })
+  const { status } = spawnSync(process.execPath, ['--enable-source-maps', await bundle(entry), ...rest], {
+    stdio: 'inherit',
+  })
   process.exit(status ?? 1)
 }

@@ -28,12 +28,18 @@ const shot = async (name) => {
   await page.screenshot({ path: `docs/screenshots/${name}.png` })
 }
 const quiet = async () => {
-  await page.waitForFunction(() => document.querySelector('[data-testid="stage-canvas"]')?.dataset.whole === 'yes', undefined, { timeout: 60_000 })
+  await page.waitForFunction(
+    () => document.querySelector('[data-testid="stage-canvas"]')?.dataset.whole === 'yes',
+    undefined,
+    { timeout: 60_000 },
+  )
   // The checks of all pages and channels come last.
   await page.waitForFunction(
     () => {
       const s = window.vividBench.store.getState()
-      return Object.keys(s.design.pages).every((p) => Object.keys(s.design.channels).every((c) => s.findings[`${p}/${c}`]))
+      return Object.keys(s.design.pages).every((p) =>
+        Object.keys(s.design.channels).every((c) => s.findings[`${p}/${c}`]),
+      )
     },
     undefined,
     { timeout: 60_000 },
@@ -42,17 +48,24 @@ const quiet = async () => {
 try {
   await page.goto(base)
   await page.waitForFunction(
-    () => [...document.images].filter((i) => i.getBoundingClientRect().top < 900).every((i) => i.complete && i.naturalWidth > 0),
+    () =>
+      [...document.images]
+        .filter((i) => i.getBoundingClientRect().top < 900)
+        .every((i) => i.complete && i.naturalWidth > 0),
     undefined,
     { timeout: 120_000 },
   )
   await page.waitForTimeout(6000)
   await shot('shelf')
   await page.getByRole('button', { name: 'New design' }).first().click()
-  for (const name of [/^Square post,/, /^Tall story,/, /^Video thumbnail,/]) await page.getByRole('button', { name }).click()
+  for (const name of [/^Square post,/, /^Tall story,/, /^Video thumbnail,/])
+    await page.getByRole('button', { name }).click()
   await page.getByRole('button', { name: 'Arch and shelf' }).click()
   await page.waitForFunction(
-    () => [...document.querySelectorAll('[role="dialog"] img')].slice(0, 9).every((i) => i.complete && i.naturalWidth > 0),
+    () =>
+      [...document.querySelectorAll('[role="dialog"] img')]
+        .slice(0, 9)
+        .every((i) => i.complete && i.naturalWidth > 0),
     undefined,
     {
       timeout: 60_000,
@@ -159,7 +172,13 @@ try {
         fill: { kind: 'none' },
         stroke: { colour: '#c8743c', weight: 30, dash: [], cap: 'butt', join: 'miter' },
       }
-      own.placement = { ...own.placement, x: 540, y: 560, width: 640, height: 640 * (own.sourceHeight / own.sourceWidth) }
+      own.placement = {
+        ...own.placement,
+        x: 540,
+        y: 560,
+        width: 640,
+        height: 640 * (own.sourceHeight / own.sourceWidth),
+      }
       const rim = { kind: 'rim', on: true, strength: 1, place: 'outside', join: 'round' }
       own.treatments = {
         r: { ...rim, id: 'r', order: 'a0', width: 9, gap: 0, colour: '#fdf6ea' },
@@ -199,7 +218,9 @@ try {
     const dab = await at(x, y)
     await page.mouse.click(dab.x, dab.y)
     await page.waitForTimeout(800)
-    await page.waitForFunction(() => !window.vividBench.store.getState().cutting?.running, undefined, { timeout: 60_000 })
+    await page.waitForFunction(() => !window.vividBench.store.getState().cutting?.running, undefined, {
+      timeout: 60_000,
+    })
   }
   await page.evaluate(() => {
     const bench = window.vividBench
@@ -213,9 +234,13 @@ try {
   await quiet()
   await shot('woven')
   await page.goto(`${base}/designs/opening-day/export`)
-  await page.waitForFunction(() => [...document.images].every((i) => i.complete), undefined, { timeout: 60_000 })
+  await page.waitForFunction(() => [...document.images].every((i) => i.complete), undefined, {
+    timeout: 60_000,
+  })
   await page.getByRole('button', { name: 'Export 8 files' }).click()
-  await page.waitForFunction(() => document.body.textContent.includes('Fetch again'), undefined, { timeout: 120_000 })
+  await page.waitForFunction(() => document.body.textContent.includes('Fetch again'), undefined, {
+    timeout: 120_000,
+  })
   await shot('export')
 } finally {
   await chrome.close()

@@ -7,13 +7,21 @@ export const say = (text) => console.log(`· ${text}`)
 export class SetUpProblem extends Error {}
 
 export function run(what, command, args, options = {}) {
-  const { status, error } = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' }, ...options })
+  const { status, error } = spawnSync(command, args, {
+    stdio: 'inherit',
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+    ...options,
+  })
   if (status !== 0) throw new SetUpProblem(`${what} failed${error ? ` (${error.message})` : ''}.`)
 }
 
 const driver = 'node_modules/better-sqlite3/build/Release/better_sqlite3.node'
 function loads() {
-  return spawnSync(process.execPath, ['-e', "new (require('better-sqlite3'))(':memory:').close()"], { stdio: 'ignore' }).status === 0
+  return (
+    spawnSync(process.execPath, ['-e', "new (require('better-sqlite3'))(':memory:').close()"], {
+      stdio: 'ignore',
+    }).status === 0
+  )
 }
 
 export function install() {
@@ -23,9 +31,17 @@ export function install() {
   const mark = 'node_modules/.vivid-lock'
   if (!existsSync(mark) || readFileSync(mark, 'utf8') !== stamp) {
     say('Installing packages (npm ci) …')
-    const version = JSON.parse(readFileSync('package-lock.json', 'utf8')).packages['node_modules/better-sqlite3'].version
+    const version = JSON.parse(readFileSync('package-lock.json', 'utf8')).packages[
+      'node_modules/better-sqlite3'
+    ].version
     const kept = `.cache/better-sqlite3-${version}-${process.versions.modules}.node`
-    run('Installing packages', 'npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel=error'])
+    run('Installing packages', 'npm', [
+      'ci',
+      '--ignore-scripts',
+      '--no-audit',
+      '--no-fund',
+      '--loglevel=error',
+    ])
     run('Setting up esbuild', process.execPath, ['node_modules/esbuild/install.js'])
     if (existsSync(kept)) {
       mkdirSync('node_modules/better-sqlite3/build/Release', { recursive: true })
@@ -33,7 +49,11 @@ export function install() {
     }
     if (!loads()) {
       say('Compiling the database driver; this takes about two minutes, once …')
-      run('Compiling the database driver (a C++ compiler, make and python3 are needed)', 'npm', ['rebuild', 'better-sqlite3', '--loglevel=error'])
+      run('Compiling the database driver (a C++ compiler, make and python3 are needed)', 'npm', [
+        'rebuild',
+        'better-sqlite3',
+        '--loglevel=error',
+      ])
     }
     mkdirSync('.cache', { recursive: true })
     copyFileSync(driver, kept)
@@ -71,18 +91,26 @@ export async function build() {
   const mark = '.next/BUILD_ID'
   if (existsSync(mark) && statSync(mark).mtimeMs > newest) return
   say('Building the application …')
-  run('Building the application', process.execPath, ['node_modules/next/dist/bin/next', 'build'], { stdio: ['ignore', 'ignore', 'inherit'] })
+  run('Building the application', process.execPath, ['node_modules/next/dist/bin/next', 'build'], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+  })
 }
 
 /** Debian's Chromium, installed by apt where it may be. */
 export function browser() {
-  const found = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((p) => existsSync(p))
+  const found = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((p) =>
+    existsSync(p),
+  )
   if (found) return found
   if (process.getuid?.() !== 0)
-    throw new SetUpProblem('No Chromium was found. Install it (Debian: sudo apt-get install chromium) and run this again.')
+    throw new SetUpProblem(
+      'No Chromium was found. Install it (Debian: sudo apt-get install chromium) and run this again.',
+    )
   say('Installing Chromium by apt …')
   run('Updating the package lists', 'apt-get', ['update', '-qq'], { stdio: ['ignore', 'ignore', 'inherit'] })
-  run('Installing Chromium', 'apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { stdio: ['ignore', 'ignore', 'inherit'] })
+  run('Installing Chromium', 'apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+  })
   return '/usr/bin/chromium'
 }
 

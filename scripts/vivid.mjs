@@ -2,5 +2,9 @@
 import { spawnSync } from 'node:child_process'
 import { bundle } from './run.mjs'
 
-const { status } = spawnSync(process.execPath, ['--no-warnings', await bundle('cli/vivid.ts'), ...process.argv.slice(2)], { stdio: 'inherit' })
+const { status } = spawnSync(
+  process.execPath,
+  ['--no-warnings', await bundle('cli/vivid.ts'), ...process.argv.slice(2)],
+  { stdio: 'inherit' },
+)
 process.exit(status ?? 1)

@@ -20,8 +20,10 @@ const folder = () => {
   return made
 }
 const file = (data: string) => join(data, 'vivid.sqlite')
-const put = (db: Store, name: string) => db.insertInto('campaigns').values({ id: name, name, created_at: 'now' }).execute()
-const names = async (db: Store) => (await db.selectFrom('campaigns').select('name').orderBy('name').execute()).map((r) => r.name)
+const put = (db: Store, name: string) =>
+  db.insertInto('campaigns').values({ id: name, name, created_at: 'now' }).execute()
+const names = async (db: Store) =>
+  (await db.selectFrom('campaigns').select('name').orderBy('name').execute()).map((r) => r.name)
 
 describe('backups', () => {
   it('are whole while work goes on, one a day, the last seven of each kind', async () => {
@@ -91,7 +93,8 @@ describe('a database', () => {
     // 2 is FULL (SQLite documentation, PRAGMA synchronous).
     expect(sqliteOf(db).pragma('synchronous', { simple: true })).toBe(2)
     // As the version before left it.
-    for (const table of ['edits', 'versions']) await sql.raw(`alter table ${table} drop column who`).execute(db)
+    for (const table of ['edits', 'versions'])
+      await sql.raw(`alter table ${table} drop column who`).execute(db)
     await sql`delete from kysely_migration where name = '006-who-edits'`.execute(db)
     await db.destroy()
     await (await openStore(file(data))).destroy()

@@ -51,13 +51,17 @@ export async function backUp(sqlite: Database.Database, data: string, why: strin
   copy.close()
   if (damage) {
     await rm(temporary, { force: true })
-    throw new Problem('damaged', `The copy of the database is not whole (${damage}). Those made before are kept.`)
+    throw new Problem(
+      'damaged',
+      `The copy of the database is not whole (${damage}). Those made before are kept.`,
+    )
   }
   await rename(temporary, join(folder, name))
   await syncFolder(folder)
   const same = (await listBackups(data)).filter((b) => b.name.startsWith(`${why}-`))
   for (const old of same.slice(settings.backups())) await rm(old.path, { force: true })
-  for (const left of (await readdir(folder)).filter((n) => /\.part(-journal|-wal|-shm)?$/.test(n))) await rm(join(folder, left), { force: true })
+  for (const left of (await readdir(folder)).filter((n) => /\.part(-journal|-wal|-shm)?$/.test(n)))
+    await rm(join(folder, left), { force: true })
   return name
 }
 /** A copy now, by another program than the server, which may run meanwhile. Throws `missing` where there is no database. */
@@ -83,16 +87,25 @@ export async function backUpDaily(sqlite: Database.Database, data: string): Prom
  */
 export async function restoreBackup(data: string, name: string): Promise<string | null> {
   const path = join(folderOf(data), basename(name))
-  if (!existsSync(path)) throw missing(`There is no backup “${name}”. Nothing was changed; “restore” without a name lists them.`)
+  if (!existsSync(path))
+    throw missing(`There is no backup “${name}”. Nothing was changed; “restore” without a name lists them.`)
   const release = holdFolder(data)
   try {
     const copy = new Database(path, { readonly: true })
     const damage = damageOf(copy)
     copy.close()
-    if (damage) throw new Problem('damaged', `The backup “${name}” is damaged (${damage}). Nothing was changed; choose another.`)
+    if (damage)
+      throw new Problem(
+        'damaged',
+        `The backup “${name}” is damaged (${damage}). Nothing was changed; choose another.`,
+      )
     const database = join(/* turbopackIgnore: true */ data, 'vivid.sqlite')
-    const aside = existsSync(database) ? `${database}.before-${new Date().toISOString().replace(/[:.]/g, '-')}` : null
-    if (aside) for (const ending of ['', '-wal', '-shm']) if (existsSync(database + ending)) await rename(database + ending, aside + ending)
+    const aside = existsSync(database)
+      ? `${database}.before-${new Date().toISOString().replace(/[:.]/g, '-')}`
+      : null
+    if (aside)
+      for (const ending of ['', '-wal', '-shm'])
+        if (existsSync(database + ending)) await rename(database + ending, aside + ending)
     const from = new Database(path, { readonly: true })
     await from.backup(database)
     from.close()

@@ -36,7 +36,9 @@ const asked = z.object({
 // The layouts are made once; the supplies they show never change while the server runs.
 let made: Promise<Map<string, Design>> | undefined
 const layoutDesigns = (): Promise<Map<string, Design>> => {
-  made ??= loadSupplies().then((loaded) => new Map(startingLayouts.map((l) => [l.id, l.make(lookupIn(loaded))])))
+  made ??= loadSupplies().then(
+    (loaded) => new Map(startingLayouts.map((l) => [l.id, l.make(lookupIn(loaded))])),
+  )
   return made
 }
 /** A starting layout as a design on the channels it was made for; throws `missing` for an unknown name. */
@@ -45,7 +47,8 @@ export async function layoutDesign(id: string): Promise<Design> {
   if (!found) throw missing('There is no such starting layout. Choose another; nothing was created.')
   return found
 }
-export const listLayouts = (): { id: string; label: string; words: string }[] => startingLayouts.map(({ id, label, words }) => ({ id, label, words }))
+export const listLayouts = (): { id: string; label: string; words: string }[] =>
+  startingLayouts.map(({ id, label, words }) => ({ id, label, words }))
 
 /** An earlier design or a layout on the chosen channels, composed in the chosen master. */
 async function onChannels(from: Design, specs: readonly ChannelSpec[], master: string): Promise<Design> {
@@ -57,7 +60,8 @@ async function onChannels(from: Design, specs: readonly ChannelSpec[], master: s
   host.know(Object.fromEntries(infos.flatMap((i) => (i.light ? [[i.sha, i.light]] : []))))
   await host.ready(design)
   const composed = structuredClone(composedIn(design, master, host))
-  for (const id of Object.keys(composed.channels)) if (!specs.some((s) => s.id === id)) removeChannel(composed, id)
+  for (const id of Object.keys(composed.channels))
+    if (!specs.some((s) => s.id === id)) removeChannel(composed, id)
   return composed
 }
 
@@ -72,10 +76,16 @@ async function onPicture(
   const design = blankDesign(id, name, specs, how)
   const [info] = await sourceInfo([sha])
   const channel = design.channels[how.master]
-  if (info?.kind !== 'picture' || !channel) throw missing('The picture to begin with is not stored here. Nothing was created; upload it again.')
+  if (info?.kind !== 'picture' || !channel)
+    throw missing('The picture to begin with is not stored here. Nothing was created; upload it again.')
   const [w, h] = [channel.width + 2 * channel.bleed, channel.height + 2 * channel.bleed]
   const k = Math.max(w / info.width, h / info.height)
-  const box = boxAt((channel.width - info.width * k) / 2, (channel.height - info.height * k) / 2, info.width * k, info.height * k)
+  const box = boxAt(
+    (channel.width - info.width * k) / 2,
+    (channel.height - info.height * k) / 2,
+    info.width * k,
+    info.height * k,
+  )
   const layer = pictureLayer(
     { id: newId(), page: 'page1', plane: 'backdrop', order: 'a0' },
     'Backdrop',
@@ -89,9 +99,11 @@ async function onPicture(
 /** Begins a design: empty, from a layout, an earlier design or a picture. Returns its id; throws `bad-input` with a text for people. */
 export async function beginDesign(value: unknown): Promise<string> {
   const parsed = asked.safeParse(value)
-  if (!parsed.success) throw badInput(`${parsed.error.issues[0]?.message ?? 'The request is not valid.'} Nothing was created.`)
+  if (!parsed.success)
+    throw badInput(`${parsed.error.issues[0]?.message ?? 'The request is not valid.'} Nothing was created.`)
   const { name, campaign, channels, master, colour, from } = parsed.data
-  if (!channels.some((c) => c.id === master)) throw badInput('The master is not among the sizes. Nothing was created.')
+  if (!channels.some((c) => c.id === master))
+    throw badInput('The master is not among the sizes. Nothing was created.')
   const id = newId()
   const design =
     from === null
@@ -99,7 +111,11 @@ export async function beginDesign(value: unknown): Promise<string> {
       : from.kind === 'picture'
         ? await onPicture(id, name, channels, { master, colour }, from.sha)
         : {
-            ...(await onChannels(from.kind === 'layout' ? await layoutDesign(from.id) : (await loadDesign(from.id)).design, channels, master)),
+            ...(await onChannels(
+              from.kind === 'layout' ? await layoutDesign(from.id) : (await loadDesign(from.id)).design,
+              channels,
+              master,
+            )),
             id,
             name,
           }

@@ -21,14 +21,24 @@ const png = async (): Promise<Uint8Array> =>
       .toBuffer(),
   )
 const withPicture = (sha: string) => (d: Design) => {
-  d.layers.p = pictureLayer({ id: 'p', page: 'page1', plane: 'subject', order: 'a2' }, 'Photo', { sha, width: 24, height: 16 }, boxAt(0, 0, 24, 16))
+  d.layers.p = pictureLayer(
+    { id: 'p', page: 'page1', plane: 'subject', order: 'a2' },
+    'Photo',
+    { sha, width: 24, height: 16 },
+    boxAt(0, 0, 24, 16),
+  )
 }
 const LONG_AGO = new Date(Date.now() - 400 * 24 * 3600 * 1000)
 /** As if all of it had been uploaded and begun more than a year ago. */
 async function age(sha: string): Promise<void> {
   const db = await store()
   await db.updateTable('blobs').set({ created_at: LONG_AGO.toISOString() }).where('sha', '=', sha).execute()
-  await db.updateTable('blob_refs').set({ until: LONG_AGO.toISOString() }).where('sha', '=', sha).where('until', 'is not', null).execute()
+  await db
+    .updateTable('blob_refs')
+    .set({ until: LONG_AGO.toISOString() })
+    .where('sha', '=', sha)
+    .where('until', 'is not', null)
+    .execute()
 }
 
 describe('stored files', () => {
@@ -51,12 +61,25 @@ describe('stored files', () => {
   })
   it('of named versions and of steps that were undone stay', async () => {
     const d = await storedDesign()
-    const [{ info: one }, { info: two }] = [await storeUpload(await png(), 'one.png'), await storeUpload(await png(), 'two.png')]
+    const [{ info: one }, { info: two }] = [
+      await storeUpload(await png(), 'one.png'),
+      await storeUpload(await png(), 'two.png'),
+    ]
     const put = editOf(d, 0, withPicture(one.sha))
     await takeEdits(d.id, [put], 'tab-one')
     await takeEdits(
       d.id,
-      [{ ...put, id: 'undone-step', base: 1, way: 'undo', target: put.id, patches: put.inverse, inverse: put.patches }],
+      [
+        {
+          ...put,
+          id: 'undone-step',
+          base: 1,
+          way: 'undo',
+          target: put.id,
+          patches: put.inverse,
+          inverse: put.patches,
+        },
+      ],
       'tab-one',
     )
     const db = await store()
@@ -78,7 +101,9 @@ describe('stored files', () => {
     expect(await absentBlobs(await store(), [info.sha])).toEqual([info.sha])
     expect(lacking(design, [info.sha]).message).toMatch(/“Photo” needs a file that is missing or damaged/)
     // Work on the design goes on; only what would name it anew is refused.
-    expect((await takeEdits(d.id, [editOf(design, 1, setOpacity('a', 0.3))], 'tab-one')).results[0]?.kind).toBe('accepted')
+    expect(
+      (await takeEdits(d.id, [editOf(design, 1, setOpacity('a', 0.3))], 'tab-one')).results[0]?.kind,
+    ).toBe('accepted')
     await storeUpload(bytes, 'cut.png')
     expect(await damagedBlobs([info.sha])).toEqual([])
     // Of the same size, but other bytes.
@@ -103,13 +128,19 @@ describe('stored files', () => {
 
 describe('one row that cannot be read', () => {
   it('harms no other design: it is listed as such, and what is stored of it can be saved', async () => {
-    const [broken, whole] = [await storedDesign(['square-post'], 'Broken'), await storedDesign(['square-post'], 'Whole')]
+    const [broken, whole] = [
+      await storedDesign(['square-post'], 'Broken'),
+      await storedDesign(['square-post'], 'Whole'),
+    ]
     const db = await store()
     await db.updateTable('designs').set({ document: '{"layers":' }).where('id', '=', broken.id).execute()
     const list = await listDesigns()
     expect(list.find((d) => d.id === broken.id)).toMatchObject({ name: 'Broken', unreadable: true })
     expect(list.find((d) => d.id === whole.id)).toMatchObject({ name: 'Whole', pages: 1 })
-    await expect(loadDesign(broken.id)).rejects.toMatchObject({ kind: 'damaged', message: expect.stringMatching(/“Broken” cannot be read.*backup/s) })
+    await expect(loadDesign(broken.id)).rejects.toMatchObject({
+      kind: 'damaged',
+      message: expect.stringMatching(/“Broken” cannot be read.*backup/s),
+    })
     expect((await loadDesign(whole.id)).design).toEqual(whole)
   })
 })

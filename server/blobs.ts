@@ -17,7 +17,8 @@ import { dataFolder } from './paths'
 
 export type { SourceInfo } from '../host/intake'
 
-export const blobPath = (sha: string): string => join(/* turbopackIgnore: true */ dataFolder(), 'blobs', sha.slice(0, 2), sha)
+export const blobPath = (sha: string): string =>
+  join(/* turbopackIgnore: true */ dataFolder(), 'blobs', sha.slice(0, 2), sha)
 export const readBlob = async (sha: string): Promise<Uint8Array | null> =>
   existsSync(blobPath(sha)) ? new Uint8Array(await readFile(blobPath(sha))) : null
 
@@ -35,10 +36,14 @@ export async function damagedBlobs(shas: Iterable<string>): Promise<string[]> {
 /** That something cannot be made whole, with the names of what lacks its file. */
 export function lacking(design: Design, shas: readonly string[]): Problem {
   const gone = new Set(shas)
-  const needs = (l: Layer) => [...blobsOf({ layers: { [l.id]: l }, recipes: {}, reference: null })].some((sha) => gone.has(sha))
+  const needs = (l: Layer) =>
+    [...blobsOf({ layers: { [l.id]: l }, recipes: {}, reference: null })].some((sha) => gone.has(sha))
   const names = Object.values(design.layers).flatMap((l) => (needs(l) ? [`“${l.name}”`] : []))
   const more = names.length > 5 ? ` and ${names.length - 5} more` : ''
-  const whose = names.length > 0 ? `${names.slice(0, 5).join(', ')}${more} need${names.length === 1 ? 's' : ''}` : 'The design needs'
+  const whose =
+    names.length > 0
+      ? `${names.slice(0, 5).join(', ')}${more} need${names.length === 1 ? 's' : ''}`
+      : 'The design needs'
   return new Problem(
     'missing',
     `${whose} a file that is missing or damaged on the server, so nothing was made. The design is safe; upload the same file again, which mends it, or replace it.`,
@@ -53,7 +58,15 @@ async function writeBlob(sha: string, bytes: Uint8Array): Promise<void> {
 }
 
 type Detail = { light: LightGrid | null; parts: Record<string, string> | null }
-const infoOf = (row: { sha: string; kind: string; mime: string; width: number; height: number; opaque: number; detail: string }): SourceInfo => ({
+const infoOf = (row: {
+  sha: string
+  kind: string
+  mime: string
+  width: number
+  height: number
+  opaque: number
+  detail: string
+}): SourceInfo => ({
   sha: row.sha,
   kind: row.kind as SourceInfo['kind'],
   mime: row.mime,
@@ -78,14 +91,21 @@ export async function sourceInfo(shas: readonly string[]): Promise<SourceInfo[]>
 
 /** What a stored file is sent as; null where it is not here. */
 export async function blobType(sha: string): Promise<string | null> {
-  const row = await (await store()).selectFrom('blobs').select(['kind', 'mime']).where('sha', '=', sha).executeTakeFirst()
+  const row = await (await store())
+    .selectFrom('blobs')
+    .select(['kind', 'mime'])
+    .where('sha', '=', sha)
+    .executeTakeFirst()
   return row ? (row.kind === 'graphic' ? 'text/plain; charset=utf-8' : row.mime) : null
 }
 
 /** A design for the render thread, with the lightness of its pictures. */
 export async function drawn(design: Design): Promise<Drawn> {
   const infos = await sourceInfo([...blobsOf(design)])
-  return { design: JSON.stringify(design), lights: Object.fromEntries(infos.flatMap((i) => (i.light ? [[i.sha, i.light]] : []))) }
+  return {
+    design: JSON.stringify(design),
+    lights: Object.fromEntries(infos.flatMap((i) => (i.light ? [[i.sha, i.light]] : []))),
+  }
 }
 
 /** Which of these blobs are not stored: no row, no file, or a file of another size. */
@@ -94,7 +114,9 @@ export async function absentBlobs(db: Store, shas: Iterable<string>): Promise<st
   if (all.length === 0) return []
   const rows = await db.selectFrom('blobs').select(['sha', 'size_bytes']).where('sha', 'in', all).execute()
   const sizes = new Map(rows.map((r) => [r.sha, r.size_bytes]))
-  return all.filter((sha) => statSync(blobPath(sha), { throwIfNoEntry: false })?.size !== (sizes.get(sha) ?? -1))
+  return all.filter(
+    (sha) => statSync(blobPath(sha), { throwIfNoEntry: false })?.size !== (sizes.get(sha) ?? -1),
+  )
 }
 
 const DAY = 24 * 3600 * 1000
@@ -126,7 +148,11 @@ async function keepBlob(info: Found['info'], bytes: Uint8Array, owner: string | 
       .values(
         owner
           ? { owner, sha: info.sha, until: null }
-          : { owner: `upload:${randomUUID()}`, sha: info.sha, until: new Date(Date.now() + HELD_DAYS * DAY).toISOString() },
+          : {
+              owner: `upload:${randomUUID()}`,
+              sha: info.sha,
+              until: new Date(Date.now() + HELD_DAYS * DAY).toISOString(),
+            },
       )
       .onConflict((c) => c.doNothing())
       .execute()
@@ -138,7 +164,12 @@ async function keepAll(files: readonly Found[]): Promise<void> {
 }
 export type TakenIn = { info: SourceInfo; colours: ColourFamily[] }
 /** Takes in an upload, kept as it came, once it was read to its end. Throws problems with a text for people. */
-export async function storeUpload(bytes: Uint8Array, name: string, owner: string | null = null, signal?: AbortSignal): Promise<TakenIn> {
+export async function storeUpload(
+  bytes: Uint8Array,
+  name: string,
+  owner: string | null = null,
+  signal?: AbortSignal,
+): Promise<TakenIn> {
   const { info, colours, files } = await intake('upload', { bytes, name }, signal)
   await keepAll(files)
   await keepBlob(info, bytes, owner)
@@ -191,7 +222,11 @@ export async function storedBytes(): Promise<number> {
     .selectFrom('blobs')
     .select((e) => e.fn.sum<number | null>('size_bytes').as('sum'))
     .executeTakeFirstOrThrow()
-  return Number(sum ?? 0) + (statSync(join(/* turbopackIgnore: true */ dataFolder(), 'vivid.sqlite'), { throwIfNoEntry: false })?.size ?? 0)
+  return (
+    Number(sum ?? 0) +
+    (statSync(join(/* turbopackIgnore: true */ dataFolder(), 'vivid.sqlite'), { throwIfNoEntry: false })
+      ?.size ?? 0)
+  )
 }
 /** Temporary files of more than an hour ago, and files of more than a day ago without a row. */
 async function sweepFolder(db: Store): Promise<number> {

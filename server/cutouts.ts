@@ -14,19 +14,32 @@ async function storedTiles(made: Record<string, Uint8Array | 'full'>): Promise<R
   return tiles
 }
 
-export type CutOutAnswer = { width: number; height: number; tiles: Record<string, string>; colours: string | null }
+export type CutOutAnswer = {
+  width: number
+  height: number
+  tiles: Record<string, string>
+  colours: string | null
+}
 const asked = z.object({ source: shaSchema, dabs: dabsSchema })
 
 /** Cuts the main thing out of a stored picture and stores the mask's tiles; nothing of a design is changed. Given up by `signal`. */
-export async function storeCutOut(input: unknown, progress: (share: number) => void = () => undefined, signal?: AbortSignal): Promise<CutOutAnswer> {
+export async function storeCutOut(
+  input: unknown,
+  progress: (share: number) => void = () => undefined,
+  signal?: AbortSignal,
+): Promise<CutOutAnswer> {
   const read = asked.safeParse(input)
-  if (!read.success) throw badInput('This is not a cut out that can be made: a picture and its dabs are needed. Nothing was changed.')
+  if (!read.success)
+    throw badInput(
+      'This is not a cut out that can be made: a picture and its dabs are needed. Nothing was changed.',
+    )
   const { source, dabs } = read.data as { source: string; dabs: Dab[] }
   signal?.addEventListener('abort', stopMaskThread, { once: true })
   const made = await maskThread()
     .call('cutOut', { sha: source, dabs }, progress)
     .finally(() => signal?.removeEventListener('abort', stopMaskThread))
-  if (!made) throw missing('This picture is not stored here any more. The design is safe; upload the picture again.')
+  if (!made)
+    throw missing('This picture is not stored here any more. The design is safe; upload the picture again.')
   const tiles = await storedTiles(made.tiles)
   const colours = Object.keys(tiles).length > 0 ? (await storeUpload(made.colours, 'colours')).info.sha : null
   return { width: made.width, height: made.height, tiles, colours }
@@ -62,10 +75,13 @@ const pick = z.object({
 export async function storePick(input: unknown): Promise<PickAnswer> {
   const read = pick.safeParse(input)
   if (!read.success)
-    throw badInput('This is not a pick that can be made: a picture, what it is picked by and a point are needed. Nothing was changed.')
+    throw badInput(
+      'This is not a pick that can be made: a picture, what it is picked by and a point are needed. Nothing was changed.',
+    )
   const { source, ...asked } = read.data
   const made = await maskThread().call('pickTouching', { sha: source, asked })
-  if (!made) throw missing('This picture is not stored here any more. The design is safe; upload the picture again.')
+  if (!made)
+    throw missing('This picture is not stored here any more. The design is safe; upload the picture again.')
   return { ...made, tiles: await storedTiles(made.tiles) }
 }
 

@@ -133,7 +133,10 @@ function emptied(sqlite: Database.Database, data: string): string | null {
 }
 
 // One connection a process, also when development reloads modules.
-const held = globalThis as { vividStore?: Promise<Store>; vividFolder?: { path: string; release: () => void } }
+const held = globalThis as {
+  vividStore?: Promise<Store>
+  vividFolder?: { path: string; release: () => void }
+}
 export const store = (): Promise<Store> => {
   held.vividStore ??= open().catch((thrown: unknown) => {
     // Asked again once what was wrong is mended.
@@ -145,7 +148,8 @@ export const store = (): Promise<Store> => {
 async function open(): Promise<Store> {
   const file = dataPath('vivid.sqlite')
   // Held by the process: what nobody holds is closed by and by.
-  if (held.vividFolder?.path !== dataFolder()) held.vividFolder = { path: dataFolder(), release: holdFolder(dataFolder()) }
+  if (held.vividFolder?.path !== dataFolder())
+    held.vividFolder = { path: dataFolder(), release: holdFolder(dataFolder()) }
   return openStore(file)
 }
 

@@ -3,7 +3,15 @@ import { dirname } from 'node:path'
 import { unzipSync } from 'fflate'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { store } from './database'
-import { type Delivery, deliveredFile, deliveredZip, readDelivery, runDeliveries, startDelivery, stopDelivery } from './deliveries'
+import {
+  type Delivery,
+  deliveredFile,
+  deliveredZip,
+  readDelivery,
+  runDeliveries,
+  startDelivery,
+  stopDelivery,
+} from './deliveries'
 import { subscribe } from './events'
 import { openTemporaryStore, storedDesign } from './temporary-store.test-data'
 
@@ -92,7 +100,9 @@ describe('a delivery', () => {
       progress(0.75)
     }
     const { started } = await made()
-    const stop = subscribe(`delivery:${started.id}`, ({ event }) => seen.push(...(event as Delivery).files.map((f) => f.share)))
+    const stop = subscribe(`delivery:${started.id}`, ({ event }) =>
+      seen.push(...(event as Delivery).files.map((f) => f.share)),
+    )
     gate.open()
     await ended(started.id)
     stop()
@@ -178,10 +188,14 @@ describe('a delivery', () => {
 describe('a request that cannot be met', () => {
   it('says what is wrong, and that nothing was exported', async () => {
     const design = await storedDesign()
-    await expect(startDelivery(options(design.id, { channels: [] }))).rejects.toThrow(/at least one size.*Nothing was exported/s)
+    await expect(startDelivery(options(design.id, { channels: [] }))).rejects.toThrow(
+      /at least one size.*Nothing was exported/s,
+    )
     await expect(startDelivery(options(design.id, { pages: [] }))).rejects.toThrow(/at least one page/)
     await expect(startDelivery(options(design.id, { scale: 9 }))).rejects.toThrow(/Nothing was exported/)
-    await expect(startDelivery(options(design.id, { channels: ['not-there'] }))).rejects.toThrow(/None of these sizes/)
+    await expect(startDelivery(options(design.id, { channels: ['not-there'] }))).rejects.toThrow(
+      /None of these sizes/,
+    )
     await expect(startDelivery(options('nobody'))).rejects.toThrow(/no such design/)
     await expect(readDelivery('nobody')).rejects.toThrow(/no such delivery/)
   })

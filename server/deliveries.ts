@@ -77,7 +77,10 @@ export function fileNames(design: Design, o: DeliveryOptions): DeliveredFile[] {
         .map((c): DeliveredFile => {
           // Layers are written at 100 %, without the bleed that only a flat picture needs.
           const [extra, scale] = o.format === 'ora' ? [0, 1] : [o.bleed ? c.bleed * 2 : 0, o.scale]
-          const [width, height] = [Math.round((c.width + extra) * scale), Math.round((c.height + extra) * scale)]
+          const [width, height] = [
+            Math.round((c.width + extra) * scale),
+            Math.round((c.height + extra) * scale),
+          ]
           const words: Record<string, string> = {
             design: slug(design.name),
             page: slug(page.name),
@@ -105,7 +108,10 @@ const MOST_PX = 400_000_000
 const MOST_JPEG_SIDE = 65_535
 /** What could not be made, or not be opened by anybody, is refused before it is tried. */
 function refuseLargeFiles(files: readonly DeliveredFile[], format: DeliveryOptions['format']): void {
-  const large = files.find((f) => f.width * f.height > MOST_PX || (format === 'jpeg' && Math.max(f.width, f.height) > MOST_JPEG_SIDE))
+  const large = files.find(
+    (f) =>
+      f.width * f.height > MOST_PX || (format === 'jpeg' && Math.max(f.width, f.height) > MOST_JPEG_SIDE),
+  )
   if (large)
     throw tooLarge(
       `“${large.name}” would have ${large.width.toLocaleString('en')} × ${large.height.toLocaleString('en')} px, more than a file can have here (${MOST_PX / 1e6} million, a JPEG ${MOST_JPEG_SIDE.toLocaleString('en')} a side). Nothing was exported; choose a smaller scale.`,
@@ -114,7 +120,8 @@ function refuseLargeFiles(files: readonly DeliveredFile[], format: DeliveryOptio
 
 export async function startDelivery(value: unknown): Promise<Delivery> {
   const parsed = deliveryOptions.safeParse(value)
-  if (!parsed.success) throw badInput(`${parsed.error.issues[0]?.message ?? 'The options are not valid.'} Nothing was exported.`)
+  if (!parsed.success)
+    throw badInput(`${parsed.error.issues[0]?.message ?? 'The options are not valid.'} Nothing was exported.`)
   const { design } = await loadDesign(parsed.data.design)
   const files = fileNames(design, parsed.data)
   if (files.length === 0) throw badInput('None of these sizes is in the design. Nothing was exported.')
@@ -166,7 +173,8 @@ async function save(d: Delivery): Promise<void> {
   publish(`delivery:${d.id}`, d)
 }
 
-const running = ((globalThis as { vividDelivery?: { busy: boolean; stopped: Set<string> } }).vividDelivery ??= { busy: false, stopped: new Set() })
+const running = ((globalThis as { vividDelivery?: { busy: boolean; stopped: Set<string> } }).vividDelivery ??=
+  { busy: false, stopped: new Set() })
 
 /** Works through waiting deliveries, one after another; what a crash left working starts again. */
 export async function runDeliveries(): Promise<void> {
@@ -202,7 +210,8 @@ async function delivered(id: string): Promise<void> {
     try {
       await deliver(d)
     } catch (thrown) {
-      const message = problemIn(thrown)?.message ?? 'This delivery could not be made. The design is safe; start it again.'
+      const message =
+        problemIn(thrown)?.message ?? 'This delivery could not be made. The design is safe; start it again.'
       for (const file of d.files) if (file.state !== 'done') Object.assign(file, { state: 'failed', message })
       await save({ ...d, state: 'failed', error: message })
     }
@@ -250,12 +259,18 @@ async function deliver(d: Delivery): Promise<void> {
       if (stopped(d.id)) break
       const problem = problemIn(thrown)
       if (!problem) console.error(thrown)
-      Object.assign(file, { state: 'failed', message: problem?.message ?? 'This file could not be made. The design is safe; start it again.' })
+      Object.assign(file, {
+        state: 'failed',
+        message: problem?.message ?? 'This file could not be made. The design is safe; start it again.',
+      })
     }
     await save(d)
   }
   d.state = stopped(d.id) ? 'stopped' : d.files.some((f) => f.state === 'failed') ? 'failed' : 'done'
-  d.error = d.state === 'failed' ? 'Some files could not be made. The design is safe; the others can be fetched.' : null
+  d.error =
+    d.state === 'failed'
+      ? 'Some files could not be made. The design is safe; the others can be fetched.'
+      : null
   running.stopped.delete(d.id)
   await save(d)
 }
@@ -274,18 +289,26 @@ export async function stopDelivery(id: string): Promise<Delivery> {
 const deliveredPath = (id: string, name: string): string => dataPath('deliveries', id, name)
 
 /** One delivered file's bytes; the name must be one of the delivery's own. */
-export async function deliveredFile(id: string, name: string): Promise<{ bytes: Uint8Array<ArrayBuffer>; mime: string }> {
+export async function deliveredFile(
+  id: string,
+  name: string,
+): Promise<{ bytes: Uint8Array<ArrayBuffer>; mime: string }> {
   const d = await readDelivery(id)
   const file = d.files.find((f) => f.name === name && f.state === 'done')
-  if (!file || !existsSync(deliveredPath(id, name))) throw missing('This file has not been made. Start the export again.')
-  return { bytes: new Uint8Array(await readFile(deliveredPath(id, name))), mime: FORMATS[d.options.format].mime }
+  if (!file || !existsSync(deliveredPath(id, name)))
+    throw missing('This file has not been made. Start the export again.')
+  return {
+    bytes: new Uint8Array(await readFile(deliveredPath(id, name))),
+    mime: FORMATS[d.options.format].mime,
+  }
 }
 
 /** All files of a delivery in one zip, with a list of what is inside. */
 export async function deliveredZip(id: string): Promise<Uint8Array<ArrayBuffer>> {
   const d = await readDelivery(id)
   const files: Zippable = {}
-  for (const file of d.files) if (file.state === 'done') files[file.name] = [(await deliveredFile(id, file.name)).bytes, { level: 0 }]
+  for (const file of d.files)
+    if (file.state === 'done') files[file.name] = [(await deliveredFile(id, file.name)).bytes, { level: 0 }]
   files['contents.txt'] = strToU8(
     d.files
       .filter((f) => f.state === 'done')

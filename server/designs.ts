@@ -35,7 +35,11 @@ export async function createDesign(campaign: string, value: unknown): Promise<De
   const design = checkDesign(upgrade(value))
   const db = await store()
   // A new design has what all of its campaign have.
-  const house = await db.selectFrom('houses').select('document').where('campaign_id', '=', campaign).executeTakeFirst()
+  const house = await db
+    .selectFrom('houses')
+    .select('document')
+    .where('campaign_id', '=', campaign)
+    .executeTakeFirst()
   if (house) followHouse(design, houseSchema.parse(JSON.parse(house.document)))
   await refuseAbsent(db, design)
   await within(db, async (t) => {
@@ -72,9 +76,13 @@ export async function refuseAbsent(db: Store, design: Design, before?: Design): 
     [...blobsOf(design)].filter((sha) => !named.has(sha)),
   )
   if (absent.length > 0)
-    throw new Problem('missing', 'This edit uses a picture that has not been uploaded. Nothing stored was changed; upload it and try again.')
+    throw new Problem(
+      'missing',
+      'This edit uses a picture that has not been uploaded. Nothing stored was changed; upload it and try again.',
+    )
 }
-export const holdBlobs = (db: Store, design: Design): Promise<void> => holdBlobsFor(db, `design:${design.id}`, blobsOf(design))
+export const holdBlobs = (db: Store, design: Design): Promise<void> =>
+  holdBlobsFor(db, `design:${design.id}`, blobsOf(design))
 
 export async function loadDesign(id: string): Promise<DesignRow> {
   const db = await store()
@@ -135,7 +143,11 @@ export async function listDesigns(): Promise<ShelfDesign[]> {
       archived: r.archived === 1,
     }
     try {
-      return { ...own, ...shownOf(JSON.parse(r.document) as Design), findings: r.checked_revision === r.revision ? r.findings : null }
+      return {
+        ...own,
+        ...shownOf(JSON.parse(r.document) as Design),
+        findings: r.checked_revision === r.revision ? r.findings : null,
+      }
     } catch {
       // Only what is broken is: the others are as they were.
       return { ...own, findings: null, channels: [], page: '', pages: 0, words: '', unreadable: true }
@@ -143,7 +155,8 @@ export async function listDesigns(): Promise<ShelfDesign[]> {
   })
 }
 function shownOf(d: Design): Pick<ShelfDesign, 'name' | 'channels' | 'page' | 'pages' | 'words'> {
-  const ordered = <T extends { order: string }>(record: Record<string, T>) => Object.values(record).sort((a, b) => (a.order < b.order ? -1 : 1))
+  const ordered = <T extends { order: string }>(record: Record<string, T>) =>
+    Object.values(record).sort((a, b) => (a.order < b.order ? -1 : 1))
   return {
     name: d.name,
     channels: ordered(d.channels)
@@ -172,7 +185,11 @@ export async function storedOf(id: string): Promise<object> {
 export async function duplicateDesign(id: string): Promise<string> {
   const { design } = await loadDesign(id)
   const db = await store()
-  const row = await db.selectFrom('designs').select('campaign_id').where('id', '=', id).executeTakeFirstOrThrow()
+  const row = await db
+    .selectFrom('designs')
+    .select('campaign_id')
+    .where('id', '=', id)
+    .executeTakeFirstOrThrow()
   const copy = { ...design, id: newId(), name: `${design.name}, copy` }
   await createDesign(row.campaign_id, copy)
   return copy.id

@@ -1,5 +1,14 @@
 import { z } from 'zod'
-import { applyEdit, checkDesign, collide, type Edit, type EditAnswer, type EditResult, editSchema, type Logged } from '../core/design/edits'
+import {
+  applyEdit,
+  checkDesign,
+  collide,
+  type Edit,
+  type EditAnswer,
+  type EditResult,
+  editSchema,
+  type Logged,
+} from '../core/design/edits'
 import type { Design } from '../core/design/schema'
 import { badInput, Problem } from '../core/errors'
 import { now, type Store, store, within } from './database'
@@ -12,7 +21,16 @@ const SNAPSHOT_EVERY = 100
 /** Edits that are taken at once at most. */
 const MOST_AT_ONCE = 500
 
-type LogRow = { revision: number; id: string; name: string; way: string; target: string | null; patches: string; inverse: string; session: string }
+type LogRow = {
+  revision: number
+  id: string
+  name: string
+  way: string
+  target: string | null
+  patches: string
+  inverse: string
+  session: string
+}
 const loggedOf = (r: LogRow): Logged => ({
   revision: r.revision,
   session: r.session,
@@ -31,7 +49,10 @@ const sessionSchema = z.string().regex(/^[A-Za-z0-9_-]{1,60}$/)
 /** The name of the tab that sends edits; throws `bad-input` where there is none. */
 export function sessionOf(value: unknown): string {
   const parsed = sessionSchema.safeParse(value)
-  if (!parsed.success) throw badInput('Edits come with the name of the tab that made them (session). Nothing stored was changed; reload the page.')
+  if (!parsed.success)
+    throw badInput(
+      'Edits come with the name of the tab that made them (session). Nothing stored was changed; reload the page.',
+    )
   return parsed.data
 }
 export function listOfEdits(values: unknown): unknown[] {
@@ -43,13 +64,26 @@ export function listOfEdits(values: unknown): unknown[] {
 export function editFrom(value: unknown): Edit {
   const parsed = editSchema.safeParse(value)
   if (parsed.success) return parsed.data
-  throw badInput(`An edit is not valid: ${parsed.error.issues[0]?.message ?? 'unknown'}. It was not stored; what was saved is as it was.`)
+  throw badInput(
+    `An edit is not valid: ${parsed.error.issues[0]?.message ?? 'unknown'}. It was not stored; what was saved is as it was.`,
+  )
 }
 /** Those of these edits that are in the log already, with their revisions. */
-export async function knownOf(db: Store, designId: string, values: readonly unknown[]): Promise<Map<string, number>> {
-  const ids = values.flatMap((v) => (typeof v === 'object' && v !== null && 'id' in v && typeof v.id === 'string' ? [v.id] : []))
+export async function knownOf(
+  db: Store,
+  designId: string,
+  values: readonly unknown[],
+): Promise<Map<string, number>> {
+  const ids = values.flatMap((v) =>
+    typeof v === 'object' && v !== null && 'id' in v && typeof v.id === 'string' ? [v.id] : [],
+  )
   if (ids.length === 0) return new Map()
-  const rows = await db.selectFrom('edits').select(['id', 'revision']).where('design_id', '=', designId).where('id', 'in', ids).execute()
+  const rows = await db
+    .selectFrom('edits')
+    .select(['id', 'revision'])
+    .where('design_id', '=', designId)
+    .where('id', 'in', ids)
+    .execute()
   return new Map(rows.map((r) => [r.id, r.revision]))
 }
 
@@ -62,7 +96,12 @@ const conflictWith = (theirs: string | null, own: string | null): string =>
  * are stored, those after it were not looked at. An id that is there already is accepted without effect, so that sending again
  * is harmless. `who` is kept with them. Throws `missing` for no such design, `bad-input` for no session or list.
  */
-export async function takeEdits(designId: string, values: unknown, session: unknown, who: string | null = null): Promise<EditAnswer> {
+export async function takeEdits(
+  designId: string,
+  values: unknown,
+  session: unknown,
+  who: string | null = null,
+): Promise<EditAnswer> {
   const [from, list] = [sessionOf(session), listOfEdits(values)]
   return inTurn(designId, async () => {
     const db = await store()
@@ -73,7 +112,8 @@ export async function takeEdits(designId: string, values: unknown, session: unkn
     const results: EditResult[] = []
     let { design, revision } = row
     for (const value of list) {
-      const id = typeof value === 'object' && value !== null && 'id' in value ? String(value.id).slice(0, 40) : ''
+      const id =
+        typeof value === 'object' && value !== null && 'id' in value ? String(value.id).slice(0, 40) : ''
       const there = known.get(id)
       if (there !== undefined) {
         results.push({ id, kind: 'accepted', revision: there })
@@ -93,7 +133,11 @@ export async function takeEdits(designId: string, values: unknown, session: unkn
           continue
         }
         if (!next) {
-          results.push({ id, kind: 'conflict', message: conflictWith((against ?? theirs.at(-1))?.who ?? null, who) })
+          results.push({
+            id,
+            kind: 'conflict',
+            message: conflictWith((against ?? theirs.at(-1))?.who ?? null, who),
+          })
           break
         }
         await refuseAbsent(db, next, design)
@@ -119,7 +163,9 @@ async function since(
   revision: number,
   session: string,
 ): Promise<(Logged & { who: string | null })[]> {
-  const bases = list.flatMap((v) => (typeof v === 'object' && v !== null && 'base' in v && typeof v.base === 'number' ? [v.base] : []))
+  const bases = list.flatMap((v) =>
+    typeof v === 'object' && v !== null && 'base' in v && typeof v.base === 'number' ? [v.base] : [],
+  )
   const base = Math.min(revision, ...bases)
   if (base >= revision) return []
   const rows = await db
@@ -154,7 +200,8 @@ async function commit(
   const [document, { id }] = [JSON.stringify(design), before.design]
   await within(db, async (t) => {
     await keepByClock(t, before.design, before.revision)
-    for (const { edit, revision, before: state } of taken) if (edit.keep) await keepVersion(t, state, revision - 1, edit.keep, 'before', who)
+    for (const { edit, revision, before: state } of taken)
+      if (edit.keep) await keepVersion(t, state, revision - 1, edit.keep, 'before', who)
     await t
       .insertInto('edits')
       .values(
@@ -180,7 +227,10 @@ async function commit(
       .where('revision', '=', before.revision)
       .executeTakeFirstOrThrow()
     if (numUpdatedRows !== 1n)
-      throw new Problem('stopped', 'Another program changed this design at the same moment. Nothing was stored; it is tried again.')
+      throw new Problem(
+        'stopped',
+        'Another program changed this design at the same moment. Nothing was stored; it is tried again.',
+      )
     if (taken.some((a) => a.revision % SNAPSHOT_EVERY === 0))
       await t
         .insertInto('snapshots')
@@ -189,7 +239,11 @@ async function commit(
         .execute()
     await holdBlobs(t, design)
   })
-  publish(id, { edits: taken.map(({ revision, edit }): Logged => ({ revision, session, edit })) }, last.revision)
+  publish(
+    id,
+    { edits: taken.map(({ revision, edit }): Logged => ({ revision, session, edit })) },
+    last.revision,
+  )
 }
 
 /** The design as it was at a revision: the nearest snapshot before it and the log since. */

@@ -27,7 +27,11 @@ const MOST_WAITING = 4_000_000
  * A stream of server-sent events for a topic, ended when the browser goes. What `first` gives comes before anything that is told
  * meanwhile; a reader must pass over what it has already.
  */
-export function eventStream(topic: string, signal: AbortSignal, first?: () => Promise<Sent | null>): Response {
+export function eventStream(
+  topic: string,
+  signal: AbortSignal,
+  first?: () => Promise<Sent | null>,
+): Response {
   const encoder = new TextEncoder()
   let end: () => void = () => undefined
   const stream = new ReadableStream<Uint8Array>(
@@ -41,7 +45,8 @@ export function eventStream(topic: string, signal: AbortSignal, first?: () => Pr
           if ((controller.desiredSize ?? 0) < 0) end()
           else controller.enqueue(bytes)
         }
-        const send = ({ event, id }: Sent) => write(`${id === null ? '' : `id: ${id}\n`}data: ${JSON.stringify(event)}\n\n`)
+        const send = ({ event, id }: Sent) =>
+          write(`${id === null ? '' : `id: ${id}\n`}data: ${JSON.stringify(event)}\n\n`)
         const stop = subscribe(topic, (sent) => (early ? early.push(sent) : send(sent)))
         const beat = setInterval(() => write(': here\n\n'), 20_000)
         end = () => {
@@ -73,6 +78,10 @@ export function eventStream(topic: string, signal: AbortSignal, first?: () => Pr
     new ByteLengthQueuingStrategy({ highWaterMark: MOST_WAITING }),
   )
   return new Response(stream, {
-    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-cache, no-transform', connection: 'keep-alive' },
+    headers: {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-cache, no-transform',
+      connection: 'keep-alive',
+    },
   })
 }

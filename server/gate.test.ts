@@ -2,20 +2,35 @@ import { describe, expect, it } from 'vitest'
 import { type Asked, refusalOf, servedHosts } from './gate'
 import { refuseUnguarded, whoIn } from './serving'
 
-const asked = (change: Partial<Asked>): Asked => ({ method: 'POST', host: '127.0.0.1:3000', origin: null, fetchSite: null, ...change })
-const status = (change: Partial<Asked>, hosts: readonly string[] = []) => refusalOf(asked(change), hosts)?.status ?? null
+const asked = (change: Partial<Asked>): Asked => ({
+  method: 'POST',
+  host: '127.0.0.1:3000',
+  origin: null,
+  fetchSite: null,
+  ...change,
+})
+const status = (change: Partial<Asked>, hosts: readonly string[] = []) =>
+  refusalOf(asked(change), hosts)?.status ?? null
 
 describe('a request', () => {
   it('is answered for the loopback and for hosts that are named, for no other name that leads here', () => {
     for (const host of ['127.0.0.1:3000', 'localhost:3000', 'LOCALHOST', '[::1]:3000', '127.0.0.2'])
       expect(status({ host, method: 'GET' })).toBeNull()
-    for (const host of ['evil.example', 'localhost.evil.example', '127.0.0.1.evil.example:3000', '10.0.0.5', '', null, '[::2]:3000'])
+    for (const host of [
+      'evil.example',
+      'localhost.evil.example',
+      '127.0.0.1.evil.example:3000',
+      '10.0.0.5',
+      '',
+      null,
+      '[::2]:3000',
+    ])
       expect(status({ host, method: 'GET' })).toBe(421)
     const hosts = servedHosts(' studio.example , studio.example:8443')
-    expect([status({ host: 'studio.example', method: 'GET' }, hosts), status({ host: 'studio.example:8443', method: 'GET' }, hosts)]).toEqual([
-      null,
-      null,
-    ])
+    expect([
+      status({ host: 'studio.example', method: 'GET' }, hosts),
+      status({ host: 'studio.example:8443', method: 'GET' }, hosts),
+    ]).toEqual([null, null])
     expect(status({ host: 'other.example', method: 'GET' }, hosts)).toBe(421)
   })
   it('that changes anything comes from the application itself, or from no browser at all', () => {

@@ -30,7 +30,10 @@ function isServed(host: string, hosts: readonly string[]): boolean {
  * anything must come from this application's own pages: `Sec-Fetch-Site` (Fetch Metadata) says so, or the origin is the host.
  * Programs that are no browsers send neither.
  */
-export function refusalOf({ method, host, origin, fetchSite }: Asked, hosts: readonly string[]): Refusal | null {
+export function refusalOf(
+  { method, host, origin, fetchSite }: Asked,
+  hosts: readonly string[],
+): Refusal | null {
   if (!host || !isServed(host, hosts))
     return {
       status: 421,
@@ -39,7 +42,8 @@ export function refusalOf({ method, host, origin, fetchSite }: Asked, hosts: rea
   if (READS.has(method)) return null
   const foreign = {
     status: 403 as const,
-    message: 'This came from another site and was not taken. Nothing was changed; do it from the application itself.',
+    message:
+      'This came from another site and was not taken. Nothing was changed; do it from the application itself.',
   }
   if (fetchSite !== null) return fetchSite === 'same-origin' || fetchSite === 'none' ? null : foreign
   if (origin === null) return null

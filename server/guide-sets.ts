@@ -6,7 +6,10 @@ import { now, store } from './database'
 
 const setSchema = z.object({
   name: z.string().trim().min(1, 'Give the guide set a name.').max(80, 'The name has at most 80 characters.'),
-  guides: z.array(guideSchema).min(1, 'There is no guide to keep.').max(200, 'A set holds at most 200 guides.'),
+  guides: z
+    .array(guideSchema)
+    .min(1, 'There is no guide to keep.')
+    .max(200, 'A set holds at most 200 guides.'),
 })
 export type GuideSet = z.infer<typeof setSchema> & { id: string }
 
@@ -18,7 +21,8 @@ export async function listGuideSets(): Promise<GuideSet[]> {
 /** Keeps guides under a name; a set of this name is replaced. */
 export async function keepGuideSet(value: unknown): Promise<GuideSet> {
   const parsed = setSchema.safeParse(value)
-  if (!parsed.success) throw badInput(`${parsed.error.issues[0]?.message ?? 'This is no guide set.'} Nothing was stored.`)
+  if (!parsed.success)
+    throw badInput(`${parsed.error.issues[0]?.message ?? 'This is no guide set.'} Nothing was stored.`)
   const db = await store()
   const { name, guides } = parsed.data
   const id = newId()

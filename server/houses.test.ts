@@ -36,7 +36,9 @@ describe('a house set', () => {
   })
   it('that is damaged, or names a file that is not here, is refused and changes nothing', async () => {
     await begun('four', 'Winter')
-    await expect(keepHouse('four', { ...noHouse, swatches: { clay: { ...clay, colour: 'reddish' } } })).rejects.toThrow(/Nothing was changed/)
+    await expect(
+      keepHouse('four', { ...noHouse, swatches: { clay: { ...clay, colour: 'reddish' } } }),
+    ).rejects.toThrow(/Nothing was changed/)
     const marks = { m: { id: 'm', name: 'Seal', order: 'a0', source: 'a'.repeat(64) } }
     await expect(keepHouse('four', { ...noHouse, marks })).rejects.toThrow(/not been uploaded/)
     await expect(keepHouse('nowhere', noHouse)).rejects.toThrow(/no such design/)
@@ -51,11 +53,23 @@ describe('LUT files', () => {
     const made = await storeLut(cube, 'dusk.cube')
     expect(made.name).toBe('Dusk')
     expect((await storeLut(text('LUT_1D_SIZE 2\n0 0 0\n1 1 0.5\n'), 'other.cube')).name).toBe('other')
-    await expect(storeLut(text('LUT_1D_SIZE 3\n0 0 0\n'), 'x.cube')).rejects.toThrow(/What was set before stays/)
+    await expect(storeLut(text('LUT_1D_SIZE 3\n0 0 0\n'), 'x.cube')).rejects.toThrow(
+      /What was set before stays/,
+    )
     const d = blankDesign('packed', 'Packed')
-    const shape = shapeLayer({ id: 'a', page: 'page1', plane: 'subject', order: 'a0' }, 'A', 'rectangle', boxAt(0, 0, 9, 9))
-    d.layers.a = { ...shape, treatments: { t: { ...newTreatment('lut', { id: 't', order: 'a0' }), file: made } } } as Layer
+    const shape = shapeLayer(
+      { id: 'a', page: 'page1', plane: 'subject', order: 'a0' },
+      'A',
+      'rectangle',
+      boxAt(0, 0, 9, 9),
+    )
+    d.layers.a = {
+      ...shape,
+      treatments: { t: { ...newTreatment('lut', { id: 't', order: 'a0' }), file: made } },
+    } as Layer
     const packed = writePackage({ design: d, blobs: new Map([[made.source, cube]]) })
-    expect((await storePacked(packed, 'packed', null)).design.layers.a?.treatments.t).toMatchObject({ file: made })
+    expect((await storePacked(packed, 'packed', null)).design.layers.a?.treatments.t).toMatchObject({
+      file: made,
+    })
   })
 })

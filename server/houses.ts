@@ -9,11 +9,19 @@ import { takeEdits } from './edits'
 import { holdBlobsFor } from './holding'
 
 export async function houseOf(campaign: string): Promise<House> {
-  const row = await (await store()).selectFrom('houses').select('document').where('campaign_id', '=', campaign).executeTakeFirst()
+  const row = await (await store())
+    .selectFrom('houses')
+    .select('document')
+    .where('campaign_id', '=', campaign)
+    .executeTakeFirst()
   return row ? houseSchema.parse(JSON.parse(row.document)) : noHouse
 }
 async function campaignOf(design: string): Promise<string> {
-  const row = await (await store()).selectFrom('designs').select('campaign_id').where('id', '=', design).executeTakeFirst()
+  const row = await (await store())
+    .selectFrom('designs')
+    .select('campaign_id')
+    .where('id', '=', design)
+    .executeTakeFirst()
   if (!row) throw missing('There is no such design. It may have been removed; the shelf lists what is there.')
   return row.campaign_id
 }
@@ -26,12 +34,18 @@ export const houseOfDesign = async (design: string): Promise<House> => houseOf(a
  */
 export async function keepHouse(design: string, value: unknown): Promise<{ followed: number }> {
   const parsed = houseSchema.safeParse(value)
-  if (!parsed.success) throw badInput(`This house set cannot be kept: ${parsed.error.issues[0]?.message ?? 'unknown'}. Nothing was changed.`)
+  if (!parsed.success)
+    throw badInput(
+      `This house set cannot be kept: ${parsed.error.issues[0]?.message ?? 'unknown'}. Nothing was changed.`,
+    )
   const house = parsed.data
   const db = await store()
   const campaign = await campaignOf(design)
   const absent = await absentBlobs(db, blobsOfHouse(house))
-  if (absent.length > 0) throw missing('A mark of the house set has not been uploaded. Nothing was changed; upload it and try again.')
+  if (absent.length > 0)
+    throw missing(
+      'A mark of the house set has not been uploaded. Nothing was changed; upload it and try again.',
+    )
   const document = JSON.stringify(house)
   await within(db, async (t) => {
     await t
@@ -41,13 +55,26 @@ export async function keepHouse(design: string, value: unknown): Promise<{ follo
       .execute()
     await holdBlobsFor(t, `house:${campaign}`, blobsOfHouse(house))
   })
-  const others = await db.selectFrom('designs').select('id').where('campaign_id', '=', campaign).where('id', '!=', design).execute()
+  const others = await db
+    .selectFrom('designs')
+    .select('id')
+    .where('campaign_id', '=', campaign)
+    .where('id', '!=', design)
+    .execute()
   let followed = 0
   for (const { id } of others) {
     const { design: own, revision } = await loadDesign(id)
     const { patches, inverse } = record(own, (d) => followHouse(d, house))
     if (patches.length === 0) continue
-    const edit = { id: newId(), name: 'Follow the house set', base: revision, way: 'do' as const, target: null, patches, inverse }
+    const edit = {
+      id: newId(),
+      name: 'Follow the house set',
+      base: revision,
+      way: 'do' as const,
+      target: null,
+      patches,
+      inverse,
+    }
     const outcome = await takeEdits(id, [edit], `house-${newId()}`)
     if (outcome.results[0]?.kind === 'accepted') followed++
   }

@@ -18,7 +18,11 @@ describe('an answer that tells how far it is', () => {
       return { made: 3 }
     })
     expect(response.headers.get('content-type')).toBe(LINES)
-    expect(await linesOf(response)).toEqual([{ share: 0.25 }, { share: 0.5 }, { status: 200, answer: { made: 3 } }])
+    expect(await linesOf(response)).toEqual([
+      { share: 0.25 },
+      { share: 0.5 },
+      { status: 200, answer: { made: 3 } },
+    ])
   })
   it('says on its last line what went wrong on the way', async () => {
     const response = await answerAlong(async (progress) => {
@@ -26,7 +30,10 @@ describe('an answer that tells how far it is', () => {
       await soon()
       throw badInput('This cannot be done.')
     })
-    expect((await linesOf(response)).at(-1)).toEqual({ status: 400, answer: { kind: 'bad-input', message: 'This cannot be done.' } })
+    expect((await linesOf(response)).at(-1)).toEqual({
+      status: 400,
+      answer: { kind: 'bad-input', message: 'This cannot be done.' },
+    })
   })
   it('is like any other where nothing was told: a refusal keeps its status', async () => {
     const refused = await answerAlong(() => Promise.reject(badInput('No.')))

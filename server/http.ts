@@ -30,7 +30,10 @@ export async function answer(job: () => Promise<unknown>, missingStatus = 404): 
     const number = randomUUID().slice(0, 8)
     console.error(`[${number}]`, thrown)
     return Response.json(
-      { kind: 'stopped', message: `Something went wrong on the server (number ${number} in its log). What was saved is safe; try again.` },
+      {
+        kind: 'stopped',
+        message: `Something went wrong on the server (number ${number} in its log). What was saved is safe; try again.`,
+      },
       { status: 500 },
     )
   }
@@ -40,7 +43,9 @@ export async function answer(job: () => Promise<unknown>, missingStatus = 404): 
  * The same for work that takes seconds: as soon as it tells how far it is, the answer is a stream of lines of JSON, `share`
  * 0–1 while it runs and at last the `status` and the `answer`.
  */
-export async function answerAlong(job: (progress: (share: number) => void) => Promise<unknown>): Promise<Response> {
+export async function answerAlong(
+  job: (progress: (share: number) => void) => Promise<unknown>,
+): Promise<Response> {
   let write: (line: unknown) => void = () => undefined
   let begin: () => void = () => undefined
   const told: number[] = []

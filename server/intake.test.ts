@@ -5,7 +5,12 @@ import { intake, readInThreads } from './intake'
 
 /** Stands in for the threads: what each is asked for ends when a test says. */
 const threads = vi.hoisted(() => ({
-  asked: [] as { name: string; done: (value: unknown) => void; fail: (thrown: unknown) => void; stopped: boolean }[],
+  asked: [] as {
+    name: string
+    done: (value: unknown) => void
+    fail: (thrown: unknown) => void
+    stopped: boolean
+  }[],
 }))
 vi.mock('./render', () => {
   class ThreadEnded extends Error {}
@@ -76,7 +81,10 @@ describe('reading what people bring', () => {
     await vi.advanceTimersByTimeAsync(10)
     await vi.waitFor(() => expect(threads.asked).toHaveLength(2))
     await vi.advanceTimersByTimeAsync(21_000)
-    expect(await other).toMatchObject({ kind: 'too-large', message: expect.stringMatching(/over 20 s.*Nothing was stored/) })
+    expect(await other).toMatchObject({
+      kind: 'too-large',
+      message: expect.stringMatching(/over 20 s.*Nothing was stored/),
+    })
     expect(threads.asked[1]?.stopped).toBe(true)
     vi.useRealTimers()
     threads.asked[0]?.done({})
@@ -84,7 +92,9 @@ describe('reading what people bring', () => {
   })
   it('is given up when nobody waits any more, whether it has begun or not', async () => {
     const stops = [new AbortController(), new AbortController(), new AbortController()]
-    const all = stops.map((s, n) => intake('upload', file(`f${n}`), s.signal).catch((thrown: unknown) => (thrown as Problem).kind))
+    const all = stops.map((s, n) =>
+      intake('upload', file(`f${n}`), s.signal).catch((thrown: unknown) => (thrown as Problem).kind),
+    )
     await settle()
     stops[2]?.abort()
     stops[0]?.abort()
@@ -100,13 +110,21 @@ describe('reading what people bring', () => {
     const { ThreadEnded } = (await import('./render')) as unknown as { ThreadEnded: new () => Error }
     const log = vi.spyOn(console, 'error').mockImplementation(() => undefined)
     const kinds = []
-    for (const thrown of [new Problem('unsupported', 'No.'), new ThreadEnded(), new TypeError('x.y is undefined')]) {
+    for (const thrown of [
+      new Problem('unsupported', 'No.'),
+      new ThreadEnded(),
+      new TypeError('x.y is undefined'),
+    ]) {
       const one = intake('upload', file('f')).catch((t: unknown) => t)
       await vi.waitFor(() => expect(threads.asked.length).toBe(kinds.length + 1))
       threads.asked.at(-1)?.fail(thrown)
       kinds.push(await one)
     }
-    expect(kinds).toMatchObject([{ kind: 'unsupported', message: 'No.' }, { kind: 'too-large' }, { kind: 'bad-input' }])
+    expect(kinds).toMatchObject([
+      { kind: 'unsupported', message: 'No.' },
+      { kind: 'too-large' },
+      { kind: 'bad-input' },
+    ])
     expect((kinds[2] as Problem).message).not.toMatch(/undefined/)
     expect(log).toHaveBeenCalledTimes(1)
     log.mockRestore()

@@ -37,7 +37,11 @@ export function readInThreads(): void {
  * Reads what somebody brought. At most two at once, and no more than fits the memory for it; after 20 s or once nobody waits any
  * more the thread is ended. Throws what the reader finds wrong, `too-large` for what takes too long, `stopped`.
  */
-export async function intake<K extends keyof IntakeCalls>(call: K, input: Input<K>, signal?: AbortSignal): Promise<Output<K>> {
+export async function intake<K extends keyof IntakeCalls>(
+  call: K,
+  input: Input<K>,
+  signal?: AbortSignal,
+): Promise<Output<K>> {
   if (!state.threaded) return (intakeCalls[call] as (i: Input<K>) => Promise<Output<K>>)(input)
   const bytes = await memoryFor(input)
   await turn(bytes, signal)
@@ -61,7 +65,8 @@ async function memoryFor(input: object): Promise<number> {
     return bytes.byteLength * 4
   }
 }
-const fits = (bytes: number): boolean => state.running === 0 || (state.running < AT_ONCE && state.bytes + bytes <= settings.decodeBytes())
+const fits = (bytes: number): boolean =>
+  state.running === 0 || (state.running < AT_ONCE && state.bytes + bytes <= settings.decodeBytes())
 function turn(bytes: number, signal?: AbortSignal): Promise<void> {
   return new Promise((resolve, reject) => {
     const waiting: Waiting = {
@@ -91,7 +96,11 @@ function beginNext(): void {
 }
 const stopped = () => new Problem('stopped', 'This was given up. Nothing was stored.')
 
-function inThread<K extends keyof IntakeCalls>(call: K, input: Input<K>, signal?: AbortSignal): Promise<Output<K>> {
+function inThread<K extends keyof IntakeCalls>(
+  call: K,
+  input: Input<K>,
+  signal?: AbortSignal,
+): Promise<Output<K>> {
   const held = state.idle.pop()
   if (held) clearTimeout(held.timer)
   const thread = held?.thread ?? newRenderThread()
@@ -110,7 +119,12 @@ function inThread<K extends keyof IntakeCalls>(call: K, input: Input<K>, signal?
     const leave = () => end(stopped())
     const timer = setTimeout(
       () =>
-        end(new Problem('too-large', 'Reading this file takes too long here (over 20 s). Nothing was stored; reduce or simplify it and try again.')),
+        end(
+          new Problem(
+            'too-large',
+            'Reading this file takes too long here (over 20 s). Nothing was stored; reduce or simplify it and try again.',
+          ),
+        ),
       MOST_MS,
     )
     signal?.addEventListener('abort', leave, { once: true })
@@ -127,7 +141,12 @@ function inThread<K extends keyof IntakeCalls>(call: K, input: Input<K>, signal?
         }
         // A thread that ran out of its memory is gone; what a reader did not expect is damaged or very unusual.
         if (thrown instanceof ThreadEnded)
-          return end(new Problem('too-large', 'This file needs more memory than there is for it here. Nothing was stored; reduce it and try again.'))
+          return end(
+            new Problem(
+              'too-large',
+              'This file needs more memory than there is for it here. Nothing was stored; reduce it and try again.',
+            ),
+          )
         console.error(thrown)
         end(null)
         reject(

@@ -16,7 +16,12 @@ export async function sweepLeftovers(): Promise<number> {
     for (const name of await readdir(root, { recursive: true }).catch(() => [])) {
       const path = join(root, name)
       const found = await stat(path).catch(() => null)
-      if (!found?.isFile() || Date.now() - found.mtimeMs < HOUR || !(TEMPORARY.test(name) || found.size === 0)) continue
+      if (
+        !found?.isFile() ||
+        Date.now() - found.mtimeMs < HOUR ||
+        !(TEMPORARY.test(name) || found.size === 0)
+      )
+        continue
       await rm(path, { force: true })
       count++
     }

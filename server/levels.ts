@@ -20,17 +20,27 @@ const workingPath = (sha: string, level: number, deep: boolean): string =>
   dataPath('working', RECIPE, sha.slice(0, 2), `${sha}-${level}${deep ? '-16' : ''}.gz`)
 /** A level that was made already. */
 function made(sha: string, level: number): { path: string; deep: boolean } | undefined {
-  return [false, true].map((deep) => ({ path: workingPath(sha, level, deep), deep })).find(({ path }) => isMade(path))
+  return [false, true]
+    .map((deep) => ({ path: workingPath(sha, level, deep), deep }))
+    .find(({ path }) => isMade(path))
 }
 
 /** One level of a picture as raw RGBA, gzip-packed, with its size and whether it is opaque. */
 export async function levelFile(
   sha: string,
   level: number,
-): Promise<{ bytes: Uint8Array<ArrayBuffer>; width: number; height: number; opaque: boolean; deep: boolean }> {
-  if (!shaSchema.safeParse(sha).success || !Number.isInteger(level) || level < 0) throw badInput('This is not a level of a picture.')
+): Promise<{
+  bytes: Uint8Array<ArrayBuffer>
+  width: number
+  height: number
+  opaque: boolean
+  deep: boolean
+}> {
+  if (!shaSchema.safeParse(sha).success || !Number.isInteger(level) || level < 0)
+    throw badInput('This is not a level of a picture.')
   const [info] = await sourceInfo([sha])
-  if (info?.kind !== 'picture') throw missing('This picture is not stored here. The design is safe; upload the picture again.')
+  if (info?.kind !== 'picture')
+    throw missing('This picture is not stored here. The design is safe; upload the picture again.')
   const at = Math.min(level, keptLevels(info.width, info.height) - 1)
   // One decoding at a time for a picture: the level asked for next is often made along with this one.
   let found = made(sha, at)
@@ -44,8 +54,15 @@ export async function levelFile(
     }
   }
   let [width, height] = [info.width, info.height]
-  for (let n = 0; n < at; n++) [width, height] = [Math.max(1, (width + 1) >> 1), Math.max(1, (height + 1) >> 1)]
-  return { bytes: new Uint8Array(await readFile(found.path)), width, height, opaque: info.opaque, deep: found.deep }
+  for (let n = 0; n < at; n++)
+    [width, height] = [Math.max(1, (width + 1) >> 1), Math.max(1, (height + 1) >> 1)]
+  return {
+    bytes: new Uint8Array(await readFile(found.path)),
+    width,
+    height,
+    opaque: info.opaque,
+    deep: found.deep,
+  }
 }
 
 async function make(sha: string, from: number): Promise<void> {

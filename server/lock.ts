@@ -13,7 +13,9 @@ export function holdFolder(data: string): () => void {
     mkdirSync(data, { recursive: true })
     lock = new Database(join(/* turbopackIgnore: true */ data, 'lock.sqlite'), { timeout: 1500 })
     lock.pragma('locking_mode = EXCLUSIVE')
-    lock.exec('begin exclusive; create table if not exists held (at text); delete from held; insert into held values (datetime()); commit')
+    lock.exec(
+      'begin exclusive; create table if not exists held (at text); delete from held; insert into held values (datetime()); commit',
+    )
   } catch (thrown) {
     lock?.close()
     const code = typeof thrown === 'object' && thrown !== null && 'code' in thrown ? String(thrown.code) : ''

@@ -21,11 +21,15 @@ export const migrations: Record<string, Migration> = {
       await run(
         'create table blobs (sha text primary key, kind text not null, mime text not null, size_bytes integer not null, width integer not null, height integer not null, opaque integer not null, detail text not null, created_at text not null)',
       )
-      await run('create table blob_refs (owner text not null, sha text not null references blobs(sha), until text, primary key (owner, sha))')
+      await run(
+        'create table blob_refs (owner text not null, sha text not null references blobs(sha), until text, primary key (owner, sha))',
+      )
       await run(
         'create table supplies (id text primary key, sha text not null references blobs(sha), kind text not null, label text not null, words text not null, own integer not null, source text not null, licence text not null, blend text not null, focal text, transparent integer not null, orientation text not null, rank integer not null, created_at text not null)',
       )
-      await run('create virtual table supplies_words using fts5(id unindexed, text, tokenize = "unicode61 remove_diacritics 2", prefix = "2 3")')
+      await run(
+        'create virtual table supplies_words using fts5(id unindexed, text, tokenize = "unicode61 remove_diacritics 2", prefix = "2 3")',
+      )
       await run(
         'create table deliveries (id text primary key, design_id text not null references designs(id) on delete cascade, state text not null, options text not null, files text not null, done integer not null, total integer not null, error text, created_at text not null)',
       )
@@ -34,7 +38,9 @@ export const migrations: Record<string, Migration> = {
   '002-guide-sets': {
     async up(db: Kysely<unknown>) {
       await sql
-        .raw('create table guide_sets (id text primary key, name text not null unique, guides text not null, created_at text not null)')
+        .raw(
+          'create table guide_sets (id text primary key, name text not null unique, guides text not null, created_at text not null)',
+        )
         .execute(db)
     },
   },
@@ -50,13 +56,17 @@ export const migrations: Record<string, Migration> = {
   '004-house-sets': {
     async up(db: Kysely<unknown>) {
       await sql
-        .raw('create table houses (campaign_id text primary key references campaigns(id) on delete cascade, document text not null)')
+        .raw(
+          'create table houses (campaign_id text primary key references campaigns(id) on delete cascade, document text not null)',
+        )
         .execute(db)
     },
   },
   '005-versions-hold-their-files': {
     async up(db: Kysely<unknown>) {
-      const { rows } = await sql<{ id: string; document: string }>`select id, document from versions`.execute(db)
+      const { rows } = await sql<{ id: string; document: string }>`select id, document from versions`.execute(
+        db,
+      )
       // Any name of a stored file in it will do: one too many is held, none too few.
       for (const { id, document } of rows)
         for (const sha of new Set(document.match(/\b[0-9a-f]{64}\b/g) ?? []))
@@ -67,7 +77,8 @@ export const migrations: Record<string, Migration> = {
   },
   '006-who-edits': {
     async up(db: Kysely<unknown>) {
-      for (const table of ['edits', 'versions']) await sql.raw(`alter table ${table} add column who text`).execute(db)
+      for (const table of ['edits', 'versions'])
+        await sql.raw(`alter table ${table} add column who text`).execute(db)
     },
   },
 }

@@ -6,16 +6,28 @@ import { drawn, type SourceInfo, sourceInfo, storePacked, storeUpload } from './
 import { pictureThread } from './render'
 
 /** What a person chose of a file: which layers, and whether they stay layers or become one picture. */
-export const importChoice = z.object({ layers: z.array(z.string().max(200)).min(1).max(2000), as: z.enum(['layers', 'picture']) })
+export const importChoice = z.object({
+  layers: z.array(z.string().max(200)).min(1).max(2000),
+  as: z.enum(['layers', 'picture']),
+})
 export type ImportChoice = z.infer<typeof importChoice>
 /** What is placed: layers of an image `width` by `height`, and the pictures they show. */
-export type Imported = { width: number; height: number; layers: Layer[]; sources: SourceInfo[]; notes: string[] }
+export type Imported = {
+  width: number
+  height: number
+  layers: Layer[]
+  sources: SourceInfo[]
+  notes: string[]
+}
 
 /** The choice as it comes in an address: `?layers=0,1.2&as=layers`; null where none was made. */
 export function choiceIn(address: URL): ImportChoice | null {
   const layers = address.searchParams.get('layers')
   if (layers === null) return null
-  const parsed = importChoice.safeParse({ layers: layers.split(',').filter(Boolean), as: address.searchParams.get('as') ?? 'layers' })
+  const parsed = importChoice.safeParse({
+    layers: layers.split(',').filter(Boolean),
+    as: address.searchParams.get('as') ?? 'layers',
+  })
   if (!parsed.success) throw badInput('No layer was chosen. Nothing was stored; choose at least one.')
   return parsed.data
 }
@@ -32,7 +44,11 @@ export async function importOpenRaster(
   const master = design.channels[design.master]
   const [page] = Object.keys(design.pages)
   if (!master || !page) throw badInput(`“${name}” holds no picture. Nothing was stored.`)
-  const png = await pictureThread().call('flatten', { ...(await drawn(design)), page, channel: design.master })
+  const png = await pictureThread().call('flatten', {
+    ...(await drawn(design)),
+    page,
+    channel: design.master,
+  })
   const { info } = await storeUpload(png, `${name}.png`, null, signal)
   const [first] = Object.values(design.layers)
   if (!first) throw badInput(`“${name}” holds no picture. Nothing was stored.`)
@@ -46,7 +62,15 @@ export async function importOpenRaster(
     locked: false,
     opacity: 1,
     blend: 'normal',
-    placement: { x: master.width / 2, y: master.height / 2, width: master.width, height: master.height, rotation: 0, flipX: false, flipY: false },
+    placement: {
+      x: master.width / 2,
+      y: master.height / 2,
+      width: master.width,
+      height: master.height,
+      rotation: 0,
+      flipX: false,
+      flipY: false,
+    },
     source: info.sha,
     sourceWidth: info.width,
     sourceHeight: info.height,
@@ -55,7 +79,12 @@ export async function importOpenRaster(
   return { design: { ...design, layers: { [whole.id]: whole } }, notes }
 }
 
-export async function importedLayers(bytes: Uint8Array, name: string, choice: ImportChoice, signal?: AbortSignal): Promise<Imported> {
+export async function importedLayers(
+  bytes: Uint8Array,
+  name: string,
+  choice: ImportChoice,
+  signal?: AbortSignal,
+): Promise<Imported> {
   const { design, notes } = await importOpenRaster(bytes, name, choice, signal)
   const master = design.channels[design.master]
   return {

@@ -51,7 +51,9 @@ describe('a small picture of a page', () => {
     await pictureOf(heavier, 'page1', d.master, 100)
     expect(calls.count).toBe(tried)
     calls.answer = () => made('#2020c0')
-    expect(await px(await pictureOf({ ...d, name: 'Lighter' }, 'page1', d.master, 100), 94, 91)).toEqual([0x20, 0x20, 0xc0])
+    expect(await px(await pictureOf({ ...d, name: 'Lighter' }, 'page1', d.master, 100), 94, 91)).toEqual([
+      0x20, 0x20, 0xc0,
+    ])
   })
   it('without a last one is plain, with the mark; what fails otherwise is said', async () => {
     const d = blankDesign('new', 'New')

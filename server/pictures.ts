@@ -33,7 +33,12 @@ function sideFor(asked: number): number {
 }
 
 /** A rendered picture of one page on one channel, `longSide` px long; kept by the design's content. */
-export async function thumbnail(id: string, page: string, channel: string, longSide: number): Promise<Uint8Array<ArrayBuffer>> {
+export async function thumbnail(
+  id: string,
+  page: string,
+  channel: string,
+  longSide: number,
+): Promise<Uint8Array<ArrayBuffer>> {
   const { design } = await loadDesign(id)
   return pictureOf(design, page, channel, sideFor(longSide))
 }
@@ -64,8 +69,14 @@ const tooLong = new Set<string>()
  * A page of a design on one channel, `longSide` px long; kept by the design's content. A page that takes too long is shown as it
  * was when it last did not, with a mark.
  */
-export async function pictureOf(design: Design, page: string, channel: string, longSide: number): Promise<Uint8Array<ArrayBuffer>> {
-  if (!design.pages[page] || !design.channels[channel]) throw missing('This page or size is no longer in the design.')
+export async function pictureOf(
+  design: Design,
+  page: string,
+  channel: string,
+  longSide: number,
+): Promise<Uint8Array<ArrayBuffer>> {
+  if (!design.pages[page] || !design.channels[channel])
+    throw missing('This page or size is no longer in the design.')
   const shown = await drawn(design)
   const key = createHash('sha256').update(`${shown.design}/${page}/${channel}/${longSide}`).digest('hex')
   const place = createHash('sha256').update(`${design.id}/${page}/${channel}/${longSide}`).digest('hex')
@@ -84,10 +95,15 @@ export async function pictureOf(design: Design, page: string, channel: string, l
     return lastOf(last, longSide)
   }
 }
-const isLate = (thrown: unknown): boolean => typeof thrown === 'object' && thrown !== null && 'kind' in thrown && thrown.kind === 'stopped'
+const isLate = (thrown: unknown): boolean =>
+  typeof thrown === 'object' && thrown !== null && 'kind' in thrown && thrown.kind === 'stopped'
 
 /** One picture from the thread for them; a thread that does not come to an end is ended. */
-async function inTime<K extends 'thumbnail' | 'findings'>(call: K, input: RenderCalls[K]['in'], again = true): Promise<RenderCalls[K]['out']> {
+async function inTime<K extends 'thumbnail' | 'findings'>(
+  call: K,
+  input: RenderCalls[K]['in'],
+  again = true,
+): Promise<RenderCalls[K]['out']> {
   const thread = pictureThread()
   let ended = false
   const timer = setTimeout(
@@ -113,7 +129,9 @@ async function inTime<K extends 'thumbnail' | 'findings'>(call: K, input: Render
 async function lastOf(path: string, side: number): Promise<Uint8Array<ArrayBuffer>> {
   const under = isMade(path)
     ? sharp(await readFile(path))
-    : sharp({ create: { width: side, height: side, channels: 4, background: { r: 205, g: 205, b: 205, alpha: 1 } } }).png()
+    : sharp({
+        create: { width: side, height: side, channels: 4, background: { r: 205, g: 205, b: 205, alpha: 1 } },
+      }).png()
   const r = Math.max(6, Math.round(side * 0.05))
   const dot = (n: number) => `<circle cx="${r + (n * r) / 2.4}" cy="${r}" r="${r / 7}" fill="#fff"/>`
   const mark = `<svg xmlns="http://www.w3.org/2000/svg" width="${2 * r}" height="${2 * r}"><circle cx="${r}" cy="${r}" r="${r - 0.5}" fill="#1c1c1c" fill-opacity="0.8"/>${[-1, 0, 1].map(dot).join('')}</svg>`
@@ -140,6 +158,10 @@ export async function findingsOf(id: string) {
   const { design, revision } = await loadDesign(id)
   const found = await inTime('findings', await drawn(design))
   const db = await store()
-  await db.updateTable('designs').set({ findings: found.length, checked_revision: revision }).where('id', '=', id).execute()
+  await db
+    .updateTable('designs')
+    .set({ findings: found.length, checked_revision: revision })
+    .where('id', '=', id)
+    .execute()
   return { revision, findings: found }
 }

@@ -8,7 +8,8 @@ export function readDesign(document: string, what: string): Design {
   try {
     return checkDesign(upgrade(JSON.parse(document)))
   } catch (thrown) {
-    const why = thrown instanceof Problem ? thrown.message : `its text is broken (${messageOf(thrown).slice(0, 80)})`
+    const why =
+      thrown instanceof Problem ? thrown.message : `its text is broken (${messageOf(thrown).slice(0, 80)})`
     throw new Problem(
       'damaged',
       `${what} cannot be read: ${why.replace(/ Nothing stored was changed\.$/, '').replace(/\.$/, '')}. Nothing else is touched; what is stored of it can be saved from the shelf, and docs/safety.md tells how to bring back a backup.`,

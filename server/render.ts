@@ -17,12 +17,29 @@ export type RenderCalls = {
   cutOut: {
     in: { sha: string; dabs: Dab[] }
     /** Tiles by `column,row`: a grey PNG, or what covers all of it. */
-    out: { width: number; height: number; tiles: Record<string, Uint8Array | 'full'>; colours: Uint8Array } | null
+    out: {
+      width: number
+      height: number
+      tiles: Record<string, Uint8Array | 'full'>
+      colours: Uint8Array
+    } | null
   }
   /** Looks at a picture that may be cut out next; false where it is not stored. */
   study: { in: { sha: string }; out: boolean }
-  pickTouching: { in: { sha: string; asked: PickAsked }; out: { width: number; height: number; tiles: Record<string, Uint8Array | 'full'> } | null }
-  cleanSpecks: { in: SpecksAsked; out: { width: number; height: number; dots: number; holes: number; tiles: Record<string, Uint8Array | 'full'> } }
+  pickTouching: {
+    in: { sha: string; asked: PickAsked }
+    out: { width: number; height: number; tiles: Record<string, Uint8Array | 'full'> } | null
+  }
+  cleanSpecks: {
+    in: SpecksAsked
+    out: {
+      width: number
+      height: number
+      dots: number
+      holes: number
+      tiles: Record<string, Uint8Array | 'full'>
+    }
+  }
   /** Reads what somebody brought. */
   intake: { in: { call: keyof IntakeCalls; input: unknown }; out: unknown }
   findings: {
@@ -64,7 +81,11 @@ export const newRenderThread = (): RenderThread => new RenderThread()
 /** How long a thread waits for the next question, ms. */
 const IDLE_MS = 60_000
 
-type Waiting = { resolve: (value: never) => void; reject: (error: Error) => void; progress?: (share: number) => void }
+type Waiting = {
+  resolve: (value: never) => void
+  reject: (error: Error) => void
+  progress?: (share: number) => void
+}
 export class RenderThread {
   private readonly waiting = new Map<number, Waiting>()
   private readonly worker: Worker
@@ -86,7 +107,12 @@ export class RenderThread {
       }
       this.waiting.delete(reply.id)
       this.rest()
-      if (reply.error) w.reject(reply.error.kind ? new Problem(reply.error.kind, reply.error.message) : new Error(reply.error.message))
+      if (reply.error)
+        w.reject(
+          reply.error.kind
+            ? new Problem(reply.error.kind, reply.error.message)
+            : new Error(reply.error.message),
+        )
       else w.resolve(reply.value as never)
     })
     this.worker.on('error', (error) => {
@@ -101,18 +127,27 @@ export class RenderThread {
     this.leave()
   }
   private leave(): void {
-    for (const name of ['interactive', 'pictures', 'deliveries', 'masks'] as const) if (threads[name] === this) threads[name] = undefined
+    for (const name of ['interactive', 'pictures', 'deliveries', 'masks'] as const)
+      if (threads[name] === this) threads[name] = undefined
   }
   /** A thread that nobody asks anything of gives its memory back; the next question starts another. */
   private rest(): void {
     clearTimeout(this.idle)
     if (this.waiting.size === 0) this.idle = setTimeout(() => this.stop(), IDLE_MS).unref()
   }
-  call<K extends keyof RenderCalls>(call: K, input: RenderCalls[K]['in'], progress?: (share: number) => void): Promise<RenderCalls[K]['out']> {
+  call<K extends keyof RenderCalls>(
+    call: K,
+    input: RenderCalls[K]['in'],
+    progress?: (share: number) => void,
+  ): Promise<RenderCalls[K]['out']> {
     const id = ++this.last
     clearTimeout(this.idle)
     return new Promise((resolve, reject) => {
-      this.waiting.set(id, { resolve: resolve as (v: never) => void, reject, ...(progress ? { progress } : {}) })
+      this.waiting.set(id, {
+        resolve: resolve as (v: never) => void,
+        reject,
+        ...(progress ? { progress } : {}),
+      })
       this.worker.postMessage({ id, call, input } satisfies RenderMessage)
     })
   }

@@ -24,7 +24,10 @@ type Handler<P> = (request: Request, context?: { params: Promise<P> }) => Promis
  * What every route is made by: who is not let in is refused before anything is read, bodies are read as far as their limit,
  * problems become answers. `missingStatus` is that of a `missing`.
  */
-export function route<P = object>(job: (given: Given<P>) => Promise<unknown>, missingStatus = 404): Handler<P> {
+export function route<P = object>(
+  job: (given: Given<P>) => Promise<unknown>,
+  missingStatus = 404,
+): Handler<P> {
   return async (request, context) => {
     const refusal = refusalOf(
       {
@@ -48,7 +51,8 @@ export function route<P = object>(job: (given: Given<P>) => Promise<unknown>, mi
             json: (most = MOST_JSON) => jsonOf(request, most),
           })
         }, missingStatus)
-    for (const [name, value] of Object.entries(GUARDS)) if (!response.headers.has(name)) response.headers.set(name, value)
+    for (const [name, value] of Object.entries(GUARDS))
+      if (!response.headers.has(name)) response.headers.set(name, value)
     return response
   }
 }
@@ -56,7 +60,10 @@ export function route<P = object>(job: (given: Given<P>) => Promise<unknown>, mi
 /** Counted while it comes: what is too large is not kept, whatever it says of itself. */
 async function bodyOf(request: Request, most: number): Promise<Uint8Array<ArrayBuffer>> {
   const refuse = () =>
-    new Problem('too-large', `What was sent is larger than ${Math.round(most / 1024 / 1024)} MB. Nothing was stored; reduce it and try again.`)
+    new Problem(
+      'too-large',
+      `What was sent is larger than ${Math.round(most / 1024 / 1024)} MB. Nothing was stored; reduce it and try again.`,
+    )
   if (Number(request.headers.get('content-length') ?? 0) > most) throw refuse()
   const parts: Uint8Array[] = []
   let size = 0
@@ -82,11 +89,15 @@ async function jsonOf(request: Request, most: number): Promise<Record<string, un
   const type = request.headers.get('content-type') ?? ''
   // What a form of another site can send is never of this kind.
   if (!/^application\/json\s*(;|$)/i.test(type))
-    throw new Problem('unsupported', 'The request is not marked as JSON (content-type: application/json). Nothing stored was changed.')
+    throw new Problem(
+      'unsupported',
+      'The request is not marked as JSON (content-type: application/json). Nothing stored was changed.',
+    )
   const text = new TextDecoder().decode(await bodyOf(request, most))
   try {
     const value: unknown = JSON.parse(text)
-    if (typeof value === 'object' && value !== null && !Array.isArray(value)) return value as Record<string, unknown>
+    if (typeof value === 'object' && value !== null && !Array.isArray(value))
+      return value as Record<string, unknown>
   } catch {
     // Told below.
   }

@@ -15,7 +15,9 @@ import { addSupply, describeSupplies } from './supplies'
 export async function seed(say: (text: string) => void): Promise<void> {
   const db = await store()
   const loaded = await loadSupplies()
-  const have = new Set((await db.selectFrom('supplies').select(['id', 'sha']).execute()).map((r) => `${r.id}/${r.sha}`))
+  const have = new Set(
+    (await db.selectFrom('supplies').select(['id', 'sha']).execute()).map((r) => `${r.id}/${r.sha}`),
+  )
   let added = 0
   for (const [n, s] of supplies.entries()) {
     const found = loaded.get(s.id)
@@ -38,7 +40,10 @@ export async function seed(say: (text: string) => void): Promise<void> {
   }
   await describeSupplies()
   if (added > 0) say(`Took in ${added} supplies.`)
-  const { count } = await db.selectFrom('designs').select(db.fn.countAll<number>().as('count')).executeTakeFirstOrThrow()
+  const { count } = await db
+    .selectFrom('designs')
+    .select(db.fn.countAll<number>().as('count'))
+    .executeTakeFirstOrThrow()
   if (count > 0) {
     await sweepBlobs()
     return

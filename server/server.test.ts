@@ -20,8 +20,14 @@ describe('edits', () => {
   it('are taken on a known revision and harmless when sent twice', async () => {
     const d = await fresh()
     const first = edit(d, 0, opacity('a', 0.5))
-    expect(await takeEdits(d.id, [first], 'one')).toEqual({ revision: 1, results: [{ id: first.id, kind: 'accepted', revision: 1 }] })
-    expect(await takeEdits(d.id, [first], 'one')).toEqual({ revision: 1, results: [{ id: first.id, kind: 'accepted', revision: 1 }] })
+    expect(await takeEdits(d.id, [first], 'one')).toEqual({
+      revision: 1,
+      results: [{ id: first.id, kind: 'accepted', revision: 1 }],
+    })
+    expect(await takeEdits(d.id, [first], 'one')).toEqual({
+      revision: 1,
+      results: [{ id: first.id, kind: 'accepted', revision: 1 }],
+    })
     expect((await loadDesign(d.id)).design.layers.a?.opacity).toBe(0.5)
   })
   it('from another tab are rebased where they touch other fields', async () => {
@@ -37,7 +43,11 @@ describe('edits', () => {
   it('that touch the same field are in conflict: those before are stored, and what lost is kept whole as a version', async () => {
     const d = await fresh()
     await takeEdits(d.id, [edit(d, 0, opacity('a', 0.5))], 'one')
-    const mine = [edit(d, 0, opacity('b', 0.1)), edit(d, 0, opacity('a', 0.75)), edit(d, 0, (x) => void (x.name = 'Mine'))]
+    const mine = [
+      edit(d, 0, opacity('b', 0.1)),
+      edit(d, 0, opacity('a', 0.75)),
+      edit(d, 0, (x) => void (x.name = 'Mine')),
+    ]
     const answer = await takeEdits(d.id, mine, 'two')
     expect(answer.results.map((r) => r.kind)).toEqual(['accepted', 'conflict'])
     expect(await listVersions(d.id)).toEqual([])
@@ -64,10 +74,11 @@ describe('edits', () => {
     const d = await fresh()
     await takeEdits(d.id, [edit(d, 0, opacity('a', 0.5))], 'one')
     expect((await takeEdits(d.id, [edit(d, 1, opacity('a', 0.6))], 'two')).results[0]?.kind).toBe('accepted')
-    expect((await takeEdits(d.id, [edit(d, 0, opacity('b', 0.6)), edit(d, 1, opacity('a', 0.7))], 'three')).results.map((r) => r.kind)).toEqual([
-      'accepted',
-      'conflict',
-    ])
+    expect(
+      (
+        await takeEdits(d.id, [edit(d, 0, opacity('b', 0.6)), edit(d, 1, opacity('a', 0.7))], 'three')
+      ).results.map((r) => r.kind),
+    ).toEqual(['accepted', 'conflict'])
   })
   it('of one array are in conflict: a place in it is not the same place after another tab took an item out', () => {
     const of = (...paths: (string | number)[][]) => paths.map((path) => ({ path }))
@@ -80,7 +91,9 @@ describe('edits', () => {
     const d = await fresh()
     const keep = (n: number) => ({ ...edit(d, 0, opacity('a', n)), way: 'keep' as const })
     await takeEdits(d.id, [keep(0.5)], 'one')
-    expect((await takeEdits(d.id, [keep(0.6), edit(d, 0, opacity('b', 0.1))], 'two')).results.map((r) => r.kind)).toEqual(['passed', 'accepted'])
+    expect(
+      (await takeEdits(d.id, [keep(0.6), edit(d, 0, opacity('b', 0.1))], 'two')).results.map((r) => r.kind),
+    ).toEqual(['passed', 'accepted'])
   })
   it('are refused one by one: those before are stored, the rest is not looked at', async () => {
     const d = await fresh()
@@ -105,14 +118,21 @@ describe('edits', () => {
     for (const e of bad) {
       const good = edit(d, revision, opacity('b', 0.1 + revision / 100))
       const { results } = await takeEdits(d.id, [good, e, edit(d, revision, opacity('b', 0.9))], 'one')
-      expect(results).toMatchObject([{ kind: 'accepted' }, { kind: 'refused', message: expect.stringMatching(/[Nn]ot(hing)? stored/) }])
+      expect(results).toMatchObject([
+        { kind: 'accepted' },
+        { kind: 'refused', message: expect.stringMatching(/[Nn]ot(hing)? stored/) },
+      ])
       expect((await loadDesign(d.id)).revision).toBe(++revision)
     }
     await expect(takeEdits(d.id, [edit(d, 0, opacity('a', 0.5))], '')).rejects.toThrow(/session/)
   })
   it('say whose they are in a conflict and in versions, where that is known, and keep the beginning of a long name', async () => {
     const d = await fresh()
-    const long = { ...edit(d, 0, opacity('a', 0.5)), name: `Bring back “${'x'.repeat(300)}”`, keep: 'k'.repeat(300) }
+    const long = {
+      ...edit(d, 0, opacity('a', 0.5)),
+      name: `Bring back “${'x'.repeat(300)}”`,
+      keep: 'k'.repeat(300),
+    }
     expect((await takeEdits(d.id, [long], 'one', 'Mara')).results[0]?.kind).toBe('accepted')
     expect((await logOf(d.id))[0]?.edit.name).toHaveLength(120)
     expect(await listVersions(d.id)).toMatchObject([{ who: 'Mara', reason: 'before' }])
@@ -149,7 +169,8 @@ describe('edits', () => {
       await takeEdits(d.id, [e], 'one')
       d = record(d, opacity('a', n / 200)).design
     }
-    for (const n of [1, 57, 100, 103]) expect((await designAt(d.id, n)).layers.a?.opacity).toBeCloseTo(n / 200, 12)
+    for (const n of [1, 57, 100, 103])
+      expect((await designAt(d.id, n)).layers.a?.opacity).toBeCloseTo(n / 200, 12)
     expect(await logOf(d.id)).toHaveLength(105)
   })
 })
@@ -157,16 +178,27 @@ describe('edits', () => {
 describe('blobs and supplies', () => {
   const png = async () =>
     new Uint8Array(
-      await sharp({ create: { width: 30, height: 20, channels: 4, background: { r: 200, g: 90, b: 40, alpha: 0.5 } } })
+      await sharp({
+        create: { width: 30, height: 20, channels: 4, background: { r: 200, g: 90, b: 40, alpha: 0.5 } },
+      })
         .png()
         .toBuffer(),
     )
   it('are stored once under their hash, with what is needed to know of them', async () => {
     const bytes = await png()
-    const [{ info: one }, { info: two }] = [await storeUpload(bytes, 'patch.png'), await storeUpload(bytes, 'again.png')]
+    const [{ info: one }, { info: two }] = [
+      await storeUpload(bytes, 'patch.png'),
+      await storeUpload(bytes, 'again.png'),
+    ]
     expect(one.sha).toBe(two.sha)
     expect(Buffer.compare(Buffer.from((await readBlob(one.sha)) as Uint8Array), Buffer.from(bytes))).toBe(0)
-    expect((await sourceInfo([one.sha]))[0]).toMatchObject({ width: 30, height: 20, opaque: false, kind: 'picture', mime: 'image/png' })
+    expect((await sourceInfo([one.sha]))[0]).toMatchObject({
+      width: 30,
+      height: 20,
+      opaque: false,
+      kind: 'picture',
+      mime: 'image/png',
+    })
   })
   it.each(['jpeg', 'webp', 'avif', 'gif', 'tiff'] as const)('take %s', async (format) => {
     const bytes = new Uint8Array(
@@ -174,7 +206,11 @@ describe('blobs and supplies', () => {
         [format]()
         .toBuffer(),
     )
-    expect((await storeUpload(bytes, `x.${format}`)).info).toMatchObject({ width: 33, height: 21, mime: `image/${format}` })
+    expect((await storeUpload(bytes, `x.${format}`)).info).toMatchObject({
+      width: 33,
+      height: 21,
+      mime: `image/${format}`,
+    })
   })
   it('turn pictures upright as their orientation says (Exif 2.32, orientation 6)', async () => {
     const bytes = new Uint8Array(
@@ -191,7 +227,9 @@ describe('blobs and supplies', () => {
     )
     const { info } = await storeUpload(svg, 'label.svg')
     expect(info).toMatchObject({ kind: 'picture' })
-    expect(info.note).toBe('“label.svg” holds text, which cannot be outlines here: that part came in as a picture, the rest as it is.')
+    expect(info.note).toBe(
+      '“label.svg” holds text, which cannot be outlines here: that part came in as a picture, the rest as it is.',
+    )
     expect(info.stretches?.map((s) => [s.info.kind, s.name])).toEqual([
       ['graphic', 'Outlines'],
       ['picture', 'Text 1'],
@@ -204,7 +242,8 @@ describe('blobs and supplies', () => {
   })
   it('are found by prefixes of plain words', async () => {
     await addUpload(await png(), 'Glazed little bowl.png')
-    for (const q of ['bowl', 'glaz bo', 'LITTLE']) expect((await searchSupplies({ q })).items.map((i) => i.label)).toContain('Glazed little bowl')
+    for (const q of ['bowl', 'glaz bo', 'LITTLE'])
+      expect((await searchSupplies({ q })).items.map((i) => i.label)).toContain('Glazed little bowl')
     expect((await searchSupplies({ q: 'teapot' })).total).toBe(0)
     expect((await searchSupplies({ q: '"; drop table supplies' })).total).toBe(0)
   })

@@ -20,7 +20,10 @@ function listening(): string[] {
  * There is no sign-in of its own yet. Throws unless the server listens on the loopback alone, or `VIVID_HOSTS` names its hosts and
  * `VIVID_SIGN_IN=proxy` says that a reverse proxy with TLS and sign-in stands before it.
  */
-export function refuseUnguarded(env: Readonly<Record<string, string | undefined>> = process.env, addresses: readonly string[] = listening()): void {
+export function refuseUnguarded(
+  env: Readonly<Record<string, string | undefined>> = process.env,
+  addresses: readonly string[] = listening(),
+): void {
   if (addresses.every(isLoopback) || isProxied(env)) return
   throw new Problem(
     'bad-input',
@@ -28,7 +31,10 @@ export function refuseUnguarded(env: Readonly<Record<string, string | undefined>
   )
 }
 /** Who asks, by the header that `VIVID_USER_HEADER` names: only what a reverse proxy sets is believed. */
-export function whoIn(headers: Headers, env: Readonly<Record<string, string | undefined>> = process.env): string | null {
+export function whoIn(
+  headers: Headers,
+  env: Readonly<Record<string, string | undefined>> = process.env,
+): string | null {
   const name = env.VIVID_USER_HEADER
   return (isProxied(env) && name && headers.get(name)?.trim().slice(0, 80)) || null
 }

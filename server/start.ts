@@ -17,7 +17,10 @@ async function start(): Promise<void> {
   const db = await store()
   await sweepBlobs()
   await sweepLeftovers()
-  const copy = () => backUpDaily(sqliteOf(db), dataFolder()).catch((thrown: unknown) => console.error(problemIn(thrown)?.message ?? thrown))
+  const copy = () =>
+    backUpDaily(sqliteOf(db), dataFolder()).catch((thrown: unknown) =>
+      console.error(problemIn(thrown)?.message ?? thrown),
+    )
   await copy()
   setInterval(() => void copy(), 6 * HOUR).unref()
   void runDeliveries().catch((thrown: unknown) => console.error(thrown))

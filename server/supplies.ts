@@ -33,7 +33,8 @@ async function coloursOf(sha: string): Promise<ColourFamily[]> {
 
 /** How a thing is drawn: as the catalogue says, else as its kind suggests. */
 const mannerOf = (id: string, kind: string): Manner =>
-  shipped.find((s) => s.id === id)?.manner ?? (kind === 'graphic' ? 'flat' : kind === 'overlay' ? 'soft' : 'lifelike')
+  shipped.find((s) => s.id === id)?.manner ??
+  (kind === 'graphic' ? 'flat' : kind === 'overlay' ? 'soft' : 'lifelike')
 
 export async function addSupply(s: {
   id: string
@@ -83,7 +84,11 @@ export async function addSupply(s: {
 /** Supplies from before colours and manners were known are looked at once. */
 export async function describeSupplies(): Promise<void> {
   const db = await store()
-  for (const row of await db.selectFrom('supplies').select(['id', 'sha', 'kind']).where('colours', '=', '').execute()) {
+  for (const row of await db
+    .selectFrom('supplies')
+    .select(['id', 'sha', 'kind'])
+    .where('colours', '=', '')
+    .execute()) {
     const colours = (await coloursOf(row.sha)).join(' ')
     await db
       .updateTable('supplies')
@@ -124,7 +129,9 @@ export type SupplyQuery = {
   limit?: number
 }
 /** What a search needs of every supply, its words taken apart. */
-type Known = Pick<Row, 'id' | 'kind' | 'manner' | 'colours' | 'own' | 'transparent' | 'orientation'> & { words: string[] }
+type Known = Pick<Row, 'id' | 'kind' | 'manner' | 'colours' | 'own' | 'transparent' | 'orientation'> & {
+  words: string[]
+}
 type Row = Tables['supplies']
 let held: { key: string; all: Known[] } | null = null
 
@@ -137,7 +144,13 @@ async function everySupply(db: Store): Promise<Known[]> {
   }>`select count(*) n, max(created_at) last, sum(length(colours)) seen from supplies`.execute(db)
   const key = JSON.stringify(state.rows[0])
   if (held?.key === key) return held.all
-  const rows = await db.selectFrom('supplies').selectAll().orderBy('rank').orderBy('created_at').orderBy('id').execute()
+  const rows = await db
+    .selectFrom('supplies')
+    .selectAll()
+    .orderBy('rank')
+    .orderBy('created_at')
+    .orderBy('id')
+    .execute()
   const all = rows.map(({ id, kind, manner, colours, own, transparent, orientation, label, words }) => ({
     id,
     kind,
@@ -156,9 +169,14 @@ async function everySupply(db: Store): Promise<Known[]> {
 function likeness(a: Known, b: Known): number {
   const [one, other] = [new Set(a.words), new Set(b.words)]
   const common = [...one].filter((w) => other.has(w)).length
-  const colours = a.colours.split(' ').filter((c) => COLOUR_FAMILIES.includes(c as ColourFamily) && b.colours.split(' ').includes(c)).length
+  const colours = a.colours
+    .split(' ')
+    .filter((c) => COLOUR_FAMILIES.includes(c as ColourFamily) && b.colours.split(' ').includes(c)).length
   return (
-    (3 * common) / Math.max(1, one.size + other.size - common) + (a.kind === b.kind ? 0.6 : 0) + (a.manner === b.manner ? 0.3 : 0) + 0.15 * colours
+    (3 * common) / Math.max(1, one.size + other.size - common) +
+    (a.kind === b.kind ? 0.6 : 0) +
+    (a.manner === b.manner ? 0.3 : 0) +
+    0.15 * colours
   )
 }
 const ALIKE = 0.75
@@ -190,7 +208,8 @@ export async function searchSupplies(query: SupplyQuery): Promise<{ items: Suppl
       ALIKE,
     )
   const ids = rows.slice(query.offset ?? 0, (query.offset ?? 0) + (query.limit ?? 60)).map((r) => r.id)
-  const whole = ids.length > 0 ? await db.selectFrom('supplies').selectAll().where('id', 'in', ids).execute() : []
+  const whole =
+    ids.length > 0 ? await db.selectFrom('supplies').selectAll().where('id', 'in', ids).execute() : []
   const page = whole.sort((a, b) => ids.indexOf(a.id) - ids.indexOf(b.id))
   const infos = new Map((await sourceInfo(page.map((r) => r.sha))).map((i) => [i.sha, i]))
   return {
@@ -211,7 +230,9 @@ export async function searchSupplies(query: SupplyQuery): Promise<{ items: Suppl
               focal: r.focal ? JSON.parse(r.focal) : null,
               transparent: r.transparent === 1,
               orientation: r.orientation as Orientation,
-              colours: r.colours.split(' ').filter((c): c is ColourFamily => COLOUR_FAMILIES.includes(c as ColourFamily)),
+              colours: r.colours
+                .split(' ')
+                .filter((c): c is ColourFamily => COLOUR_FAMILIES.includes(c as ColourFamily)),
               manner: MANNERS.includes(r.manner as Manner) ? (r.manner as Manner) : 'lifelike',
               info,
             },

@@ -22,14 +22,30 @@ export function openTemporaryStore(): string {
 let count = 0
 export const editOf = (design: Design, base: number, change: (d: Design) => void): Edit => {
   const { patches, inverse } = record(design, change)
-  return { id: `test-${++count}-edit`, name: `Edit ${count}`, base, way: 'do', target: null, patches, inverse }
+  return {
+    id: `test-${++count}-edit`,
+    name: `Edit ${count}`,
+    base,
+    way: 'do',
+    target: null,
+    patches,
+    inverse,
+  }
 }
 
 /** A stored design with two shapes. */
-export async function storedDesign(channels: readonly string[] = ['square-post'], name = 'Fresh'): Promise<Design> {
+export async function storedDesign(
+  channels: readonly string[] = ['square-post'],
+  name = 'Fresh',
+): Promise<Design> {
   const design = blankDesign(`d${++count}x${Date.now().toString(36)}`, name, presetSpecs(channels))
   for (const [n, id] of ['a', 'b'].entries())
-    design.layers[id] = shapeLayer({ id, page: 'page1', plane: 'subject', order: `a${n}` }, id.toUpperCase(), 'rectangle', boxAt(0, 0, 100, 100))
+    design.layers[id] = shapeLayer(
+      { id, page: 'page1', plane: 'subject', order: `a${n}` },
+      id.toUpperCase(),
+      'rectangle',
+      boxAt(0, 0, 100, 100),
+    )
   await createDesign(await createCampaign('Tests'), design)
   return design
 }

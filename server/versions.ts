@@ -10,7 +10,14 @@ import { settings } from './settings'
 
 /** `time`: taken while working; `before`: ahead of a large step; `named`: by a person; `conflict`: what another tab had. */
 export type VersionReason = 'time' | 'before' | 'named' | 'conflict'
-export type VersionRow = { id: string; name: string; reason: VersionReason; revision: number; createdAt: string; who: string | null }
+export type VersionRow = {
+  id: string
+  name: string
+  reason: VersionReason
+  revision: number
+  createdAt: string
+  who: string | null
+}
 
 /** How long files outlast the last version that names them, ms. */
 const BACKED_UP_MS = 14 * 24 * 3600 * 1000
@@ -33,7 +40,16 @@ export async function keepVersion(
   await within(db, async (t) => {
     await t
       .insertInto('versions')
-      .values({ id, design_id: design.id, name: name.slice(0, 140), reason, revision, document: JSON.stringify(design), created_at: now(), who })
+      .values({
+        id,
+        design_id: design.id,
+        name: name.slice(0, 140),
+        reason,
+        revision,
+        document: JSON.stringify(design),
+        created_at: now(),
+        who,
+      })
       .execute()
     await holdBlobsFor(t, ownerOf(id), blobsOf(design))
   })
@@ -73,7 +89,14 @@ export async function keepByClock(db: Store, design: Design, revision: number): 
   if (last?.revision === revision) return
   const begun =
     last?.created_at ??
-    (await db.selectFrom('edits').select('created_at').where('design_id', '=', design.id).orderBy('revision').executeTakeFirst())?.created_at
+    (
+      await db
+        .selectFrom('edits')
+        .select('created_at')
+        .where('design_id', '=', design.id)
+        .orderBy('revision')
+        .executeTakeFirst()
+    )?.created_at
   // A clock that was set back takes one too many rather than none.
   const passed = begun ? Date.now() - Date.parse(begun) : 0
   if (!begun || (passed >= 0 && passed < EVERY_MS)) return
@@ -99,7 +122,14 @@ export async function listVersions(designId: string): Promise<VersionRow[]> {
     .where('design_id', '=', designId)
     .orderBy(NEWEST_FIRST)
     .execute()
-  return rows.map((r) => ({ id: r.id, name: r.name, reason: r.reason as VersionReason, revision: r.revision, createdAt: r.created_at, who: r.who }))
+  return rows.map((r) => ({
+    id: r.id,
+    name: r.name,
+    reason: r.reason as VersionReason,
+    revision: r.revision,
+    createdAt: r.created_at,
+    who: r.who,
+  }))
 }
 
 /** The design as it was in a version; throws `missing` where there is none. */
@@ -116,6 +146,11 @@ export async function versionOf(designId: string, id: string): Promise<Design> {
 
 export async function removeVersion(designId: string, id: string): Promise<void> {
   const db = await store()
-  const row = await db.selectFrom('versions').select('id').where('design_id', '=', designId).where('id', '=', id).executeTakeFirst()
+  const row = await db
+    .selectFrom('versions')
+    .select('id')
+    .where('design_id', '=', designId)
+    .where('id', '=', id)
+    .executeTakeFirst()
   await drop(db, row ? [row.id] : [])
 }

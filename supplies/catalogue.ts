@@ -41,13 +41,25 @@ const cutout = (id: string, label: string, words: string): Supply => ({
 })
 
 export const supplies: readonly Supply[] = [
-  photo('pale-corner', 'Pale corner', 'vase olive branch wall table sunlight upright studio', { x: 0.42, y: 0.6 }),
+  photo('pale-corner', 'Pale corner', 'vase olive branch wall table sunlight upright studio', {
+    x: 0.42,
+    y: 0.6,
+  }),
   photo('three-cups', 'Three cups', 'cups mugs dipped glaze blue rose white table', { x: 0.5, y: 0.55 }),
-  photo('kiln-shelf', 'Kiln shelf', 'shelf shelves vases bowls cups pots studio clay wall', { x: 0.5, y: 0.55 }),
+  photo('kiln-shelf', 'Kiln shelf', 'shelf shelves vases bowls cups pots studio clay wall', {
+    x: 0.5,
+    y: 0.55,
+  }),
   photo('stacked-bowls', 'Stacked bowls', 'bowls stack green dark upright speckle', { x: 0.5, y: 0.5 }),
   photo('glaze-close', 'Glaze close-up', 'glaze copper orange vase detail macro dark', { x: 0.5, y: 0.4 }),
-  photo('clay-table', 'Raw clay on the table', 'clay raw unglazed bowl pitcher pink studio', { x: 0.45, y: 0.55 }),
-  photo('leaves-at-window', 'Leaves at the window', 'eucalyptus leaves vase window light upright foliage', { x: 0.5, y: 0.5 }),
+  photo('clay-table', 'Raw clay on the table', 'clay raw unglazed bowl pitcher pink studio', {
+    x: 0.45,
+    y: 0.55,
+  }),
+  photo('leaves-at-window', 'Leaves at the window', 'eucalyptus leaves vase window light upright foliage', {
+    x: 0.5,
+    y: 0.5,
+  }),
   photo('evening-lights', 'Evening lights', 'bokeh lights dark evening vase gourd warm', { x: 0.45, y: 0.6 }),
   cutout('copper-bottle', 'Copper bottle vase', 'vase bottle copper orange glaze'),
   cutout('cobalt-moon-jar', 'Cobalt moon jar', 'vase jar round blue glaze'),
@@ -86,7 +98,15 @@ export const supplies: readonly Supply[] = [
     }),
   ),
   ...overlays.map(
-    (o): Supply => ({ id: o.name, kind: 'overlay', label: o.label, words: o.words, file: `overlays/${o.name}.webp`, blend: o.blend, manner: 'soft' }),
+    (o): Supply => ({
+      id: o.name,
+      kind: 'overlay',
+      label: o.label,
+      words: o.words,
+      file: `overlays/${o.name}.webp`,
+      blend: o.blend,
+      manner: 'soft',
+    }),
   ),
 ]
 

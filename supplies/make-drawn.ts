@@ -17,7 +17,11 @@ for (const [kind, list] of [
   for (const r of list) {
     if (!wanted(r.name)) continue
     const image = sharp(drawRaster(r), { raw: { width: r.width, height: r.height, channels: 4 } })
-    if (r.transparent) await image.webp({ quality: 88, alphaQuality: 96, effort: 5, smartSubsample: true }).toFile(`${folder}/${kind}/${r.name}.webp`)
-    else await image.removeAlpha().jpeg({ quality: 82, mozjpeg: true }).toFile(`${folder}/${kind}/${r.name}.jpg`)
+    if (r.transparent)
+      await image
+        .webp({ quality: 88, alphaQuality: 96, effort: 5, smartSubsample: true })
+        .toFile(`${folder}/${kind}/${r.name}.webp`)
+    else
+      await image.removeAlpha().jpeg({ quality: 82, mozjpeg: true }).toFile(`${folder}/${kind}/${r.name}.jpg`)
     console.log(r.name)
   }

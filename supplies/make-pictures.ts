@@ -37,8 +37,16 @@ for (const [kind, list] of [
     const pixels = develop(light, guides, scene.exposure, scene.cutout)
     const image = sharp(pixels, { raw: { width, height, channels: 4 } })
     if (kind === 'photos')
-      await image.removeAlpha().jpeg({ quality: 90, chromaSubsampling: '4:4:4', mozjpeg: true }).toFile(`${folder}/photos/${picture.name}.jpg`)
-    else await image.webp({ quality: 92, alphaQuality: 100, effort: 6 }).toFile(`${folder}/cutouts/${picture.name}.webp`)
-    console.log(`${picture.name}: ${scene.mesh.materials.length} triangles, ${((Date.now() - started) / 1000).toFixed(1)} s`)
+      await image
+        .removeAlpha()
+        .jpeg({ quality: 90, chromaSubsampling: '4:4:4', mozjpeg: true })
+        .toFile(`${folder}/photos/${picture.name}.jpg`)
+    else
+      await image
+        .webp({ quality: 92, alphaQuality: 100, effort: 6 })
+        .toFile(`${folder}/cutouts/${picture.name}.webp`)
+    console.log(
+      `${picture.name}: ${scene.mesh.materials.length} triangles, ${((Date.now() - started) / 1000).toFixed(1)} s`,
+    )
   }
 }

@@ -34,7 +34,9 @@ describe('the shipped supplies', () => {
   it('have photos large enough: three upright of 1800 × 2600 and more, the others 2400 wide and more', async () => {
     const sizes = await Promise.all(of('photo').map(async (s) => sharp(path(s.file)).metadata()))
     const upright = sizes.filter((m) => (m.height ?? 0) > (m.width ?? 0))
-    expect(upright.filter((m) => (m.width ?? 0) >= 1800 && (m.height ?? 0) >= 2600).length).toBeGreaterThanOrEqual(3)
+    expect(
+      upright.filter((m) => (m.width ?? 0) >= 1800 && (m.height ?? 0) >= 2600).length,
+    ).toBeGreaterThanOrEqual(3)
     for (const m of sizes) expect((m.width ?? 0) >= 2400 || (m.width ?? 0) >= 1800).toBe(true)
     for (const m of sizes.filter((x) => !upright.includes(x))) expect(m.width).toBeGreaterThanOrEqual(2400)
   })
@@ -46,12 +48,17 @@ describe('the shipped supplies', () => {
   })
   it('have cutouts with soft edges and free corners', async () => {
     for (const s of of('cutout')) {
-      const { data, info } = await sharp(path(s.file)).ensureAlpha().extractChannel(3).raw().toBuffer({ resolveWithObject: true })
+      const { data, info } = await sharp(path(s.file))
+        .ensureAlpha()
+        .extractChannel(3)
+        .raw()
+        .toBuffer({ resolveWithObject: true })
       const soft = data.reduce((n, a) => n + Number(a > 8 && a < 247), 0)
       const full = data.reduce((n, a) => n + Number(a >= 247), 0)
       expect(soft, s.id).toBeGreaterThan(info.width)
       expect(full + soft, s.id).toBeGreaterThan(info.width * info.height * 0.01)
-      for (const corner of [0, info.width - 1, data.length - info.width, data.length - 1]) expect(data[corner], s.id).toBeLessThan(40)
+      for (const corner of [0, info.width - 1, data.length - info.width, data.length - 1])
+        expect(data[corner], s.id).toBeLessThan(40)
     }
   })
   it('have overlays that add or take light: see-through, or black to be screened', async () => {
@@ -66,10 +73,13 @@ describe('the shipped supplies', () => {
       const parts = Object.keys(art.parts)
       expect(parts.length >= 1 && parts.length <= 6, `${s.id}: ${parts.join()}`).toBe(true)
       expect(art.pieces.length, s.id).toBeGreaterThan(0)
-      for (const colour of Object.values(art.parts)) expect(colour, s.id).toMatch(/^#[0-9a-f]{6}([0-9a-f]{2})?$/)
+      for (const colour of Object.values(art.parts))
+        expect(colour, s.id).toMatch(/^#[0-9a-f]{6}([0-9a-f]{2})?$/)
       for (const piece of art.pieces) expect(parts).toContain(piece.part)
     }
-    const several = of('graphic').filter((s) => Object.keys(readSvg(readFileSync(path(s.file), 'utf8')).parts).length >= 2)
+    const several = of('graphic').filter(
+      (s) => Object.keys(readSvg(readFileSync(path(s.file), 'utf8')).parts).length >= 2,
+    )
     expect(several.length).toBeGreaterThanOrEqual(24)
   })
   it('are found by words, and stay small enough to ship', () => {
@@ -85,7 +95,9 @@ describe('the shipped supplies', () => {
       expect(p.head.family).not.toBe(p.small.family)
     }
     expect(families.length).toBeGreaterThanOrEqual(16)
-    expect(new Set(families.map((f) => f.kind))).toEqual(new Set(['text', 'display', 'script', 'condensed', 'slab', 'mono', 'heavy']))
+    expect(new Set(families.map((f) => f.kind))).toEqual(
+      new Set(['text', 'display', 'script', 'condensed', 'slab', 'mono', 'heavy']),
+    )
   })
 })
 
@@ -102,7 +114,10 @@ describe('the sample designs', () => {
       for (const page of inOrder(design.pages)) {
         const layers = Object.values(design.layers).filter((l) => l.page === page.id)
         expect(new Set(layers.map((l) => l.plane)).size, design.name).toBeGreaterThanOrEqual(3)
-        expect(layers.some((l) => l.kind === 'type') && layers.some((l) => l.kind === 'picture'), design.name).toBe(true)
+        expect(
+          layers.some((l) => l.kind === 'type') && layers.some((l) => l.kind === 'picture'),
+          design.name,
+        ).toBe(true)
         for (const l of layers) expect(PLANES).toContain(l.plane)
       }
   })
@@ -125,7 +140,8 @@ describe('the sample designs', () => {
 describe('the builder of samples', () => {
   it('lays each thing above the last of its plane', () => {
     const b = new DesignBuilder('b', 'B', ['square-post'], 'square-post', '#ffffff', lookup)
-    for (const x of [0, 10, 20]) b.shape('setting', 'rectangle', { x, y: 0, width: 10, height: 10 }, solid('#123456'))
+    for (const x of [0, 10, 20])
+      b.shape('setting', 'rectangle', { x, y: 0, width: 10, height: 10 }, solid('#123456'))
     expect(inOrder(b.design.layers).map((l) => l.placement.x)).toEqual([5, 15, 25])
   })
   it('refuses a supply that is not there', () => {
@@ -142,7 +158,8 @@ describe('seeded randomness', () => {
     expect(list.slice(0, 20)).toEqual(Array.from({ length: 20 }, () => b()))
     expect(list.every((v) => v >= 0 && v < 1)).toBe(true)
     expect(list.reduce((s, v) => s + v, 0) / list.length).toBeCloseTo(0.5, 1)
-    for (let n = 0; n < 10; n++) expect(list.filter((v) => Math.floor(v * 10) === n).length).toBeGreaterThan(850)
+    for (let n = 0; n < 10; n++)
+      expect(list.filter((v) => Math.floor(v * 10) === n).length).toBeGreaterThan(850)
     expect(random(8)()).not.toBe(random(7)())
   })
   it('noise is smooth, stays in 0 to 1 and repeats at its period', () => {

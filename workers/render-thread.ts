@@ -6,7 +6,10 @@ import type { RenderMessage, RenderReply } from '../server/render'
 
 parentPort?.on('message', (message: RenderMessage) => {
   const reply = (r: Omit<RenderReply, 'id'>) => parentPort?.postMessage({ id: message.id, ...r })
-  const run = renderCalls[message.call] as (input: unknown, progress: (share: number) => void) => Promise<unknown>
+  const run = renderCalls[message.call] as (
+    input: unknown,
+    progress: (share: number) => void,
+  ) => Promise<unknown>
   run(message.input, (progress) => reply({ progress })).then(
     (value) => reply({ value }),
     (thrown: unknown) => {

@@ -11,12 +11,18 @@ scope.onmessage = ({ data }: MessageEvent<ToWorker>) => {
 }
 const post = (message: FromWorker, transfer: Transferable[] = []) => scope.postMessage(message, transfer)
 
-Promise.all([import('../bench/render/engine'), WebAssembly.compileStreaming(fetch('/generated/kernels.wasm'))]).then(
+Promise.all([
+  import('../bench/render/engine'),
+  WebAssembly.compileStreaming(fetch('/generated/kernels.wasm')),
+]).then(
   ([core, module]) => {
     engine = new core.Engine(module, post)
     for (const message of queue) engine.take(message)
     post({ kind: 'ready' })
   },
   (thrown: unknown) =>
-    post({ kind: 'trouble', message: `The picture engine could not start (${String(thrown)}). The design is safe; reload the page.` }),
+    post({
+      kind: 'trouble',
+      message: `The picture engine could not start (${String(thrown)}). The design is safe; reload the page.`,
+    }),
 )

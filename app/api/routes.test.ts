@@ -34,28 +34,56 @@ const at = <P extends object>(params: P) => ({ params: Promise.resolve(params) }
 const ask = (body?: unknown, method = 'POST', headers: Record<string, string> = {}) =>
   new Request('http://localhost/', {
     method,
-    headers: { ...(body === undefined || body instanceof Uint8Array ? {} : { 'content-type': 'application/json' }), ...headers },
+    headers: {
+      ...(body === undefined || body instanceof Uint8Array ? {} : { 'content-type': 'application/json' }),
+      ...headers,
+    },
     ...(body === undefined
       ? {}
-      : { body: body instanceof Uint8Array ? new Uint8Array(body) : typeof body === 'string' ? body : JSON.stringify(body) }),
+      : {
+          body:
+            body instanceof Uint8Array
+              ? new Uint8Array(body)
+              : typeof body === 'string'
+                ? body
+                : JSON.stringify(body),
+        }),
   })
 type Told = Record<string, unknown> & { status: number }
-const told = async (response: Response): Promise<Told> => ({ ...((await response.json()) as object), status: response.status })
+const told = async (response: Response): Promise<Told> => ({
+  ...((await response.json()) as object),
+  status: response.status,
+})
 const png = async (alpha = 0.5) =>
   new Uint8Array(
-    await sharp({ create: { width: 30, height: 20, channels: 4, background: { r: 200, g: 90, b: 40, alpha } } })
+    await sharp({
+      create: { width: 30, height: 20, channels: 4, background: { r: 200, g: 90, b: 40, alpha } },
+    })
       .png()
       .toBuffer(),
   )
 
 describe('designs', () => {
   const [{ group: _, ...square }] = channelPresets as [(typeof channelPresets)[number]]
-  const asked = { name: 'Opening', campaign: 'Autumn', channels: [square], master: 'square-post', colour: '#ffeedd' }
+  const asked = {
+    name: 'Opening',
+    campaign: 'Autumn',
+    channels: [square],
+    master: 'square-post',
+    colour: '#ffeedd',
+  }
   it('are begun from a name, a campaign and sizes, and listed on the shelf', async () => {
     const made = await told(await designs.POST(ask(asked)))
     expect(made.status).toBe(200)
-    const list = (await told(await designs.GET(ask(undefined, 'GET')))).designs as { id: string; campaign: string; channels: { master: boolean }[] }[]
-    expect(list.find((d) => d.id === made.id)).toMatchObject({ campaign: 'Autumn', channels: [{ master: true }] })
+    const list = (await told(await designs.GET(ask(undefined, 'GET')))).designs as {
+      id: string
+      campaign: string
+      channels: { master: boolean }[]
+    }[]
+    expect(list.find((d) => d.id === made.id)).toMatchObject({
+      campaign: 'Autumn',
+      channels: [{ master: true }],
+    })
     expect(await told(await design.GET(ask(undefined, 'GET'), at({ id: made.id as string })))).toMatchObject({
       status: 200,
       revision: 0,
@@ -100,18 +128,32 @@ describe('edits', () => {
   it('are taken, logged and answered with the revision', async () => {
     const d = await storedDesign()
     const first = editOf(d, 0, setOpacity('a', 0.5))
-    expect(await told(await edits.POST(ask({ session: 's', edits: [first] }), at({ id: d.id })))).toMatchObject({ status: 200, revision: 1 })
-    const logged = (await told(await log.GET(ask(undefined, 'GET'), at({ id: d.id })))).log as { edit: { id: string } }[]
+    expect(
+      await told(await edits.POST(ask({ session: 's', edits: [first] }), at({ id: d.id }))),
+    ).toMatchObject({ status: 200, revision: 1 })
+    const logged = (await told(await log.GET(ask(undefined, 'GET'), at({ id: d.id })))).log as {
+      edit: { id: string }
+    }[]
     expect(logged.map((l) => l.edit.id)).toEqual([first.id])
   })
   it('that collide are answered 409, and kept as a version when sent to be put aside', async () => {
     const d = await storedDesign()
     await edits.POST(ask({ session: 'one', edits: [editOf(d, 0, setOpacity('a', 0.5))] }), at({ id: d.id }))
-    const answer = await told(await edits.POST(ask({ session: 'two', edits: [editOf(d, 0, setOpacity('a', 0.9))] }), at({ id: d.id })))
+    const answer = await told(
+      await edits.POST(
+        ask({ session: 'two', edits: [editOf(d, 0, setOpacity('a', 0.9))] }),
+        at({ id: d.id }),
+      ),
+    )
     expect(answer).toMatchObject({ status: 409, revision: 1, results: [{ kind: 'conflict' }] })
     const lost = { session: 'two', edits: [editOf(d, 0, setOpacity('a', 0.9))] }
-    expect(await told(await asides.POST(ask(lost), at({ id: d.id })))).toMatchObject({ status: 200, left: [] })
-    const kept = (await told(await versions.GET(ask(undefined, 'GET'), at({ id: d.id })))).versions as { reason: string }[]
+    expect(await told(await asides.POST(ask(lost), at({ id: d.id })))).toMatchObject({
+      status: 200,
+      left: [],
+    })
+    const kept = (await told(await versions.GET(ask(undefined, 'GET'), at({ id: d.id })))).versions as {
+      reason: string
+    }[]
     expect(kept.map((v) => v.reason)).toEqual(['conflict'])
   })
   it('that name an absent picture are answered 422', async () => {
@@ -149,7 +191,9 @@ describe('edits', () => {
       const a = x.layers.a
       if (a) a.name = 'x'.repeat(100_000)
     })
-    expect(await told(await edits.POST(ask({ session: 's', edits: [long] }), at({ id: d.id })))).toMatchObject({ status: 400 })
+    expect(
+      await told(await edits.POST(ask({ session: 's', edits: [long] }), at({ id: d.id }))),
+    ).toMatchObject({ status: 400 })
     expect((await loadDesign(d.id)).design.layers.a?.name).toBe('A')
   })
   it('are told again to who missed them, after the last one that was heard', async () => {
@@ -159,24 +203,34 @@ describe('edits', () => {
     for (const n of [0, 1, 2]) await send(n, 0.5 + n / 10)
     const stop = new AbortController()
     const heard = async (address: string, headers: Record<string, string> = {}) => {
-      const response = await events.GET(new Request(address, { signal: stop.signal, headers }), at({ id: d.id }))
+      const response = await events.GET(
+        new Request(address, { signal: stop.signal, headers }),
+        at({ id: d.id }),
+      )
       const reader = (response.body as ReadableStream<Uint8Array>).getReader()
       let text = ''
       while (!text.includes('data:')) text += new TextDecoder().decode((await reader.read()).value)
-      const data = JSON.parse(/data: (.*)/.exec(text)?.[1] ?? '{}') as { edits: { revision: number; session: string }[] }
+      const data = JSON.parse(/data: (.*)/.exec(text)?.[1] ?? '{}') as {
+        edits: { revision: number; session: string }[]
+      }
       return [/id: (\d+)/.exec(text)?.[1], data.edits.map((e) => `${e.revision} ${e.session}`)]
     }
     expect(await heard('http://localhost/?after=1')).toEqual(['3', ['2 s', '3 s']])
     expect(await heard('http://localhost/?after=0', { 'last-event-id': '2' })).toEqual(['3', ['3 s']])
     stop.abort()
-    expect(await told(await edits.GET(ask(undefined, 'GET'), at({ id: d.id })))).toMatchObject({ status: 400 })
+    expect(await told(await edits.GET(ask(undefined, 'GET'), at({ id: d.id })))).toMatchObject({
+      status: 400,
+    })
     const since = await edits.GET(new Request('http://localhost/?after=2'), at({ id: d.id }))
     expect(await told(since)).toMatchObject({ revision: 3, edits: [{ revision: 3, session: 's' }] })
   })
   it('reach the other tabs as server-sent events', async () => {
     const d = await storedDesign()
     const stop = new AbortController()
-    const response = await events.GET(new Request('http://localhost/', { signal: stop.signal }), at({ id: d.id }))
+    const response = await events.GET(
+      new Request('http://localhost/', { signal: stop.signal }),
+      at({ id: d.id }),
+    )
     expect(response.headers.get('content-type')).toBe('text/event-stream')
     const reader = (response.body as ReadableStream<Uint8Array>).getReader()
     const text = async () => new TextDecoder().decode((await reader.read()).value)
@@ -193,19 +247,28 @@ describe('edits', () => {
 describe('files', () => {
   it('are stored under their hash and given back byte for byte, as nothing that a browser would run', async () => {
     const bytes = await png()
-    const made = await told(await blobs.POST(ask(bytes, 'POST', { 'x-file-name': encodeURIComponent('Schüssel.png') })))
+    const made = await told(
+      await blobs.POST(ask(bytes, 'POST', { 'x-file-name': encodeURIComponent('Schüssel.png') })),
+    )
     expect(made).toMatchObject({ status: 200, width: 30, height: 20, opaque: false })
     const back = await blob.GET(ask(undefined, 'GET'), at({ sha: made.sha as string }))
     expect(new Uint8Array(await back.arrayBuffer())).toEqual(bytes)
     expect(back.headers.get('x-content-type-options')).toBe('nosniff')
     expect(back.headers.get('content-security-policy')).toContain('sandbox')
-    const found = (await told(await supplies.GET(new Request('http://localhost/?q=schuss&own=1')))).items as { label: string; own: boolean }[]
+    const found = (await told(await supplies.GET(new Request('http://localhost/?q=schuss&own=1')))).items as {
+      label: string
+      own: boolean
+    }[]
     expect(found).toMatchObject([{ label: 'Schüssel', own: true }])
   })
   it.each([
     ['a renamed text file', new TextEncoder().encode('only words'), 415],
     ['nothing', new Uint8Array(), 400],
-    ['an SVG with a script', new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'), 400],
+    [
+      'an SVG with a script',
+      new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'),
+      400,
+    ],
     ['a damaged picture', new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 1, 2, 3]), 400],
   ])('%s is refused and says that nothing was stored', async (_what, bytes, status) => {
     const answer = await told(await blobs.POST(ask(bytes, 'POST', { 'x-file-name': 'thing.png' })))
@@ -214,7 +277,12 @@ describe('files', () => {
   })
   it('what says it is larger than may be is not read', async () => {
     const answer = await told(
-      await blobs.POST(ask(new Uint8Array(8), 'POST', { 'content-length': String(500 * 2 ** 20), 'x-file-name': '%E0%A4%A' })),
+      await blobs.POST(
+        ask(new Uint8Array(8), 'POST', {
+          'content-length': String(500 * 2 ** 20),
+          'x-file-name': '%E0%A4%A',
+        }),
+      ),
     )
     expect(answer).toMatchObject({ status: 413 })
     expect(answer.message).toMatch(/larger than 120 MB/)
@@ -244,7 +312,10 @@ describe('tiles of masks', () => {
   it('of another size or damaged are refused, and none of the stroke is stored', async () => {
     const small = writeGreyPng(new Uint8Array(64).fill(1), 8, 8)
     const refused = await told(await maskTiles.POST(form(tile(77), small)))
-    expect([refused.status, refused.message]).toEqual([400, expect.stringMatching(/256 px a side, not 8 × 8/)])
+    expect([refused.status, refused.message]).toEqual([
+      400,
+      expect.stringMatching(/256 px a side, not 8 × 8/),
+    ])
     const broken = tile(78)
     broken[60] = (broken[60] as number) ^ 1
     expect((await maskTiles.POST(form(broken))).status).toBe(400)
@@ -322,7 +393,11 @@ describe('OpenRaster files', () => {
       'data/a.png': await png(),
     })
   const named = (body: Uint8Array, query = '') =>
-    new Request(`http://localhost/${query}`, { method: 'POST', headers: { 'x-file-name': 'corner.ora' }, body: new Uint8Array(body) })
+    new Request(`http://localhost/${query}`, {
+      method: 'POST',
+      headers: { 'x-file-name': 'corner.ora' },
+      body: new Uint8Array(body),
+    })
   it('are looked into without storing anything', async () => {
     const found = await told(await inspect.POST(named(await layered())))
     expect(found).toMatchObject({ status: 200, width: 60, height: 40, own: false })
@@ -333,7 +408,12 @@ describe('OpenRaster files', () => {
   })
   it('give chosen layers to be placed, their pictures stored', async () => {
     const made = await told(await openRaster.POST(named(await layered(), '?layers=1&as=layers')))
-    expect(made).toMatchObject({ status: 200, width: 60, height: 40, layers: [{ name: 'top', placement: { x: 35, y: 20 } }] })
+    expect(made).toMatchObject({
+      status: 200,
+      width: 60,
+      height: 40,
+      layers: [{ name: 'top', placement: { x: 35, y: 20 } }],
+    })
     const [stored] = made.sources as { sha: string }[]
     expect((await blob.GET(ask(undefined, 'GET'), at({ sha: stored?.sha as string }))).status).toBe(200)
   })

@@ -12,16 +12,26 @@ import * as layouts from './layouts/route'
 openTemporaryStore()
 const at = <P extends object>(params: P) => ({ params: Promise.resolve(params) })
 const post = (body: unknown) =>
-  new Request('http://localhost/', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+  new Request('http://localhost/', {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  })
 
 describe('versions', () => {
   it('by name hold the stored state; looking at one gives the design as it was', async () => {
     const d = await storedDesign()
     await takeEdits(d.id, [editOf(d, 0, setOpacity('a', 0.5))], 'one')
-    const made = (await (await versions.POST(post({ name: ' Before the talk ' }), at({ id: d.id }))).json()) as { id: string }
+    const made = (await (
+      await versions.POST(post({ name: ' Before the talk ' }), at({ id: d.id }))
+    ).json()) as { id: string }
     await takeEdits(d.id, [editOf(d, 1, setOpacity('b', 0.1))], 'one')
-    expect(await listVersions(d.id)).toMatchObject([{ name: 'Before the talk', reason: 'named', revision: 1 }])
-    const seen = (await (await version.GET(new Request('http://localhost/'), at({ id: d.id, version: made.id }))).json()) as {
+    expect(await listVersions(d.id)).toMatchObject([
+      { name: 'Before the talk', reason: 'named', revision: 1 },
+    ])
+    const seen = (await (
+      await version.GET(new Request('http://localhost/'), at({ id: d.id, version: made.id }))
+    ).json()) as {
       design: typeof d
       sources: unknown[]
     }
@@ -35,7 +45,11 @@ describe('versions', () => {
   })
   it('are kept ahead of a step that asks for it, holding the state before it', async () => {
     const d = await storedDesign()
-    await takeEdits(d.id, [{ ...editOf(d, 0, setOpacity('a', 0.2)), keep: 'Before freeing everything' }], 'one')
+    await takeEdits(
+      d.id,
+      [{ ...editOf(d, 0, setOpacity('a', 0.2)), keep: 'Before freeing everything' }],
+      'one',
+    )
     const [kept] = await listVersions(d.id)
     expect(kept).toMatchObject({ name: 'Before freeing everything', reason: 'before', revision: 0 })
     expect((await versionOf(d.id, kept?.id ?? '')).layers.a?.opacity).toBe(1)
@@ -70,12 +84,21 @@ describe('versions', () => {
     const [first] = await listVersions(d.id)
     await version.DELETE(new Request('http://localhost/'), at({ id: d.id, version: first?.id ?? '' }))
     expect(await listVersions(d.id)).toHaveLength(1)
-    const gone = await version.GET(new Request('http://localhost/'), at({ id: d.id, version: first?.id ?? '' }))
+    const gone = await version.GET(
+      new Request('http://localhost/'),
+      at({ id: d.id, version: first?.id ?? '' }),
+    )
     expect(gone.status).toBe(404)
     expect(((await gone.json()) as { message: string }).message).toContain('The design itself is as it was')
     const small = await picture.GET(new Request('http://localhost/?side=4'), at({ id: d.id, version: 'x' }))
     expect(small.status).toBe(400)
-    expect(await (await store()).selectFrom('designs').select('revision').where('id', '=', d.id).executeTakeFirst()).toEqual({ revision: 0 })
+    expect(
+      await (await store())
+        .selectFrom('designs')
+        .select('revision')
+        .where('id', '=', d.id)
+        .executeTakeFirst(),
+    ).toEqual({ revision: 0 })
   })
 })
 
@@ -85,7 +108,11 @@ describe('guide sets', () => {
     await guideSets.POST(post({ name: 'Thirds', guides: [guide] }))
     await guideSets.POST(post({ name: 'Thirds', guides: [guide, { ...guide, id: 'g2', at: 66.67 }] }))
     const read = async () =>
-      ((await (await guideSets.GET(new Request('http://localhost/'))).json()) as { sets: { id: string; name: string; guides: unknown[] }[] }).sets
+      (
+        (await (await guideSets.GET(new Request('http://localhost/'))).json()) as {
+          sets: { id: string; name: string; guides: unknown[] }[]
+        }
+      ).sets
     expect((await read()).map((s) => [s.name, s.guides.length])).toEqual([['Thirds', 2]])
     await guideSets.DELETE(new Request(`http://localhost/?id=${(await read())[0]?.id}`))
     expect(await read()).toEqual([])
@@ -102,5 +129,8 @@ describe('guide sets', () => {
 })
 
 it('starting layouts are listed', async () => {
-  expect(((await (await layouts.GET(new Request('http://localhost/'))).json()) as { layouts: unknown[] }).layouts.length).toBeGreaterThanOrEqual(8)
+  expect(
+    ((await (await layouts.GET(new Request('http://localhost/'))).json()) as { layouts: unknown[] }).layouts
+      .length,
+  ).toBeGreaterThanOrEqual(8)
 })

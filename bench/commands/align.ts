@@ -27,7 +27,8 @@ export function alignBox(s: BenchState): Bounds | null {
 /** The one of the selection that stays put: as chosen, else the first. */
 export const stayingOf = (s: Pick<BenchState, 'stays' | 'selection'>): string | null =>
   s.stays && s.selection.includes(s.stays) ? s.stays : (s.selection[0] ?? null)
-const kept = (s: BenchState): string | null => (s.alignTo === 'stays' && s.selection.length > 1 ? stayingOf(s) : null)
+const kept = (s: BenchState): string | null =>
+  s.alignTo === 'stays' && s.selection.length > 1 ? stayingOf(s) : null
 
 /** Moves each selected thing, groups as one, by what `by` says. */
 function moveEach(b: Bench, name: string, by: (id: string, box: Bounds) => readonly [number, number]): void {
@@ -54,7 +55,10 @@ export function spread(b: Bench, axis: 'x' | 'y'): void {
   if (!all) return
   const within = s.alignTo === 'page' || s.alignTo === 'safe' ? (alignBox(s) ?? all) : all
   const boxes = s.selection.flatMap((id) => boundsOfIds(s, [id]) ?? [])
-  const steps = axis === 'x' ? distribute(boxes, 'x', within.left, within.right) : distribute(boxes, 'y', within.top, within.bottom)
+  const steps =
+    axis === 'x'
+      ? distribute(boxes, 'x', within.left, within.right)
+      : distribute(boxes, 'y', within.top, within.bottom)
   moveEach(b, 'Distribute', (id) => {
     const by = steps[s.selection.indexOf(id)] ?? 0
     return axis === 'x' ? [by, 0] : [0, by]
@@ -71,7 +75,10 @@ export function sizeAlike(b: Bench, which: 'width' | 'height' | 'both'): void {
   for (const id of s.selection) {
     const box = boundsOfIds(s, [id])
     if (!box || id === model) continue
-    const [kx, ky] = [widthOf(to) / Math.max(0.01, widthOf(box)), heightOf(to) / Math.max(0.01, heightOf(box))]
+    const [kx, ky] = [
+      widthOf(to) / Math.max(0.01, widthOf(box)),
+      heightOf(to) / Math.max(0.01, heightOf(box)),
+    ]
     const layer = s.design.layers[id]
     // Shapes and slots take both sides; everything else is not distorted.
     const free = (layer?.kind === 'shape' || layer?.kind === 'slot') && layer.placement.rotation % 90 === 0

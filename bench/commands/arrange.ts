@@ -31,7 +31,8 @@ function holderFor({ selection, design }: BenchState): { ids: string[]; holder: 
 }
 /** All layers of a page, back to front. */
 const flatOrder = (design: Design, page: string): string[] => {
-  const walk = (nodes: readonly LayerNode[]): string[] => nodes.flatMap((n) => [n.layer.id, ...walk(n.children), ...walk(n.insides)])
+  const walk = (nodes: readonly LayerNode[]): string[] =>
+    nodes.flatMap((n) => [n.layer.id, ...walk(n.children), ...walk(n.insides)])
   return walk(layerTree(design, page))
 }
 
@@ -42,10 +43,14 @@ const nextPlane = (by: 1 | -1) => (b: Bench) => {
   const first = design.layers[selection[0] ?? '']
   const to = first ? PLANES[PLANES.indexOf(first.plane) + by] : undefined
   if (!first || !to) return
-  b.edit('Move to another plane', (d) => moveInStack(d, selection, { plane: to, parent: null, above: by > 0 ? null : topOf(d, first.page, to) }))
+  b.edit('Move to another plane', (d) =>
+    moveInStack(d, selection, { plane: to, parent: null, above: by > 0 ? null : topOf(d, first.page, to) }),
+  )
 }
 const topOf = (
-  d: { layers: Record<string, { id: string; page: string; plane: string; parent: string | null; order: string }> },
+  d: {
+    layers: Record<string, { id: string; page: string; plane: string; parent: string | null; order: string }>
+  },
   page: string,
   plane: string,
 ): string | null =>
@@ -59,24 +64,42 @@ function flip(axis: 'x' | 'y') {
     const s = b.store.getState()
     const about = middleOfSelection(s)
     // A turned group leans the other way in the mirror.
-    if (about) transform(b, 'Flip', (l) => ({ id: l.id, placement: mirroredAbout(l.placement, about, axis) }), undefined, -2 * turnOfSelection(s))
+    if (about)
+      transform(
+        b,
+        'Flip',
+        (l) => ({ id: l.id, placement: mirroredAbout(l.placement, about, axis) }),
+        undefined,
+        -2 * turnOfSelection(s),
+      )
   }
 }
 const turn = (angle: number) => (b: Bench) => {
   const s = b.store.getState()
   const about = middleOfSelection(s)
-  if (about) transform(b, 'Turn', (l) => ({ id: l.id, placement: turnedAbout(l.placement, about, angle) }), undefined, angle)
+  if (about)
+    transform(
+      b,
+      'Turn',
+      (l) => ({ id: l.id, placement: turnedAbout(l.placement, about, angle) }),
+      undefined,
+      angle,
+    )
 }
 
 /** Scales the selection about its own centre, for keys. */
 const scaleBy = (k: number) => (b: Bench) => {
   const s = b.store.getState()
   const about = middleOfSelection(s)
-  if (about) transform(b, 'Scale', (l) => ({ id: l.id, placement: scaledAbout(l.placement, about, k), scale: k }))
+  if (about)
+    transform(b, 'Scale', (l) => ({ id: l.id, placement: scaledAbout(l.placement, about, k), scale: k }))
 }
 /** Slants by degrees, for keys; each about its own centre. */
 const slantBy = (by: number) => (b: Bench) =>
-  transform(b, 'Slant', (l) => ({ id: l.id, placement: { ...l.placement, skew: Math.min(75, Math.max(-75, (l.placement.skew ?? 0) + by)) } }))
+  transform(b, 'Slant', (l) => ({
+    id: l.id,
+    placement: { ...l.placement, skew: Math.min(75, Math.max(-75, (l.placement.skew ?? 0) + by)) },
+  }))
 /** A picture or graphic that may have an opening. */
 const framed = (s: BenchState): string | null => {
   const [id] = s.selection
@@ -85,8 +108,12 @@ const framed = (s: BenchState): string | null => {
 }
 const filled = (l: Layer | undefined): boolean => l?.kind === 'slot' && l.picture !== null
 /** Two are spread where they are aligned to something else than each other. */
-const enoughToSpread = needs('three selected things', (s) => s.selection.length > 2 || (s.selection.length > 1 && s.alignTo !== 'auto'))
-const stroked = (s: BenchState) => leavesOf(s.design, s.selection).flatMap((l) => ('stroke' in l && l.stroke.weight > 0 ? [l] : []))
+const enoughToSpread = needs(
+  'three selected things',
+  (s) => s.selection.length > 2 || (s.selection.length > 1 && s.alignTo !== 'auto'),
+)
+const stroked = (s: BenchState) =>
+  leavesOf(s.design, s.selection).flatMap((l) => ('stroke' in l && l.stroke.weight > 0 ? [l] : []))
 
 export const arrangeCommands = defineCommands([
   {
@@ -113,8 +140,22 @@ export const arrangeCommands = defineCommands([
     needs: someSelected,
     run: (b) => mirrorSelection(b, 'turned'),
   },
-  { id: 'back', label: 'One step back', section: 'Arrange', keys: ['['], needs: someSelected, run: steps('back', 'One step back') },
-  { id: 'forward', label: 'One step forward', section: 'Arrange', keys: [']'], needs: someSelected, run: steps('forward', 'One step forward') },
+  {
+    id: 'back',
+    label: 'One step back',
+    section: 'Arrange',
+    keys: ['['],
+    needs: someSelected,
+    run: steps('back', 'One step back'),
+  },
+  {
+    id: 'forward',
+    label: 'One step forward',
+    section: 'Arrange',
+    keys: [']'],
+    needs: someSelected,
+    run: steps('forward', 'One step forward'),
+  },
   {
     id: 'to-back',
     label: 'To the back of the plane',
@@ -131,12 +172,32 @@ export const arrangeCommands = defineCommands([
     needs: someSelected,
     run: steps('to-front', 'To the front'),
   },
-  { id: 'plane-back', label: 'To the next plane back', section: 'Arrange', keys: ['Alt+['], needs: someSelected, run: nextPlane(-1) },
-  { id: 'plane-forward', label: 'To the next plane forward', section: 'Arrange', keys: ['Alt+]'], needs: someSelected, run: nextPlane(1) },
+  {
+    id: 'plane-back',
+    label: 'To the next plane back',
+    section: 'Arrange',
+    keys: ['Alt+['],
+    needs: someSelected,
+    run: nextPlane(-1),
+  },
+  {
+    id: 'plane-forward',
+    label: 'To the next plane forward',
+    section: 'Arrange',
+    keys: ['Alt+]'],
+    needs: someSelected,
+    run: nextPlane(1),
+  },
   { id: 'flip-across', label: 'Flip left to right', section: 'Arrange', needs: someSelected, run: flip('x') },
   { id: 'flip-down', label: 'Flip top to bottom', section: 'Arrange', needs: someSelected, run: flip('y') },
   { id: 'turn-quarter', label: 'Turn by a quarter', section: 'Arrange', needs: someSelected, run: turn(90) },
-  { id: 'turn-quarter-back', label: 'Turn back by a quarter', section: 'Arrange', needs: someSelected, run: turn(-90) },
+  {
+    id: 'turn-quarter-back',
+    label: 'Turn back by a quarter',
+    section: 'Arrange',
+    needs: someSelected,
+    run: turn(-90),
+  },
   ...(['left', 'centre', 'right', 'top', 'middle', 'bottom'] as const).map((side) => ({
     id: `align-${side}`,
     label: `Align ${side}`,
@@ -188,14 +249,68 @@ export const arrangeCommands = defineCommands([
       })
     },
   },
-  { id: 'larger', label: 'Larger by a tenth', section: 'Arrange', keys: ['Alt+='], needs: someSelected, run: scaleBy(1.1) },
-  { id: 'smaller', label: 'Smaller by a tenth', section: 'Arrange', keys: ['Alt+-'], needs: someSelected, run: scaleBy(1 / 1.1) },
-  { id: 'turn-on', label: 'Turn by 1°', section: 'Arrange', keys: ['Alt+.'], needs: someSelected, run: turn(1) },
-  { id: 'turn-back', label: 'Turn back by 1°', section: 'Arrange', keys: ['Alt+,'], needs: someSelected, run: turn(-1) },
-  { id: 'turn-on-far', label: 'Turn by 15°', section: 'Arrange', keys: ['Alt+Shift+.'], needs: someSelected, run: turn(15) },
-  { id: 'turn-back-far', label: 'Turn back by 15°', section: 'Arrange', keys: ['Alt+Shift+,'], needs: someSelected, run: turn(-15) },
-  { id: 'slant-right', label: 'Slant to the right by 5°', section: 'Arrange', needs: someSelected, run: slantBy(5) },
-  { id: 'slant-left', label: 'Slant to the left by 5°', section: 'Arrange', needs: someSelected, run: slantBy(-5) },
+  {
+    id: 'larger',
+    label: 'Larger by a tenth',
+    section: 'Arrange',
+    keys: ['Alt+='],
+    needs: someSelected,
+    run: scaleBy(1.1),
+  },
+  {
+    id: 'smaller',
+    label: 'Smaller by a tenth',
+    section: 'Arrange',
+    keys: ['Alt+-'],
+    needs: someSelected,
+    run: scaleBy(1 / 1.1),
+  },
+  {
+    id: 'turn-on',
+    label: 'Turn by 1°',
+    section: 'Arrange',
+    keys: ['Alt+.'],
+    needs: someSelected,
+    run: turn(1),
+  },
+  {
+    id: 'turn-back',
+    label: 'Turn back by 1°',
+    section: 'Arrange',
+    keys: ['Alt+,'],
+    needs: someSelected,
+    run: turn(-1),
+  },
+  {
+    id: 'turn-on-far',
+    label: 'Turn by 15°',
+    section: 'Arrange',
+    keys: ['Alt+Shift+.'],
+    needs: someSelected,
+    run: turn(15),
+  },
+  {
+    id: 'turn-back-far',
+    label: 'Turn back by 15°',
+    section: 'Arrange',
+    keys: ['Alt+Shift+,'],
+    needs: someSelected,
+    run: turn(-15),
+  },
+  {
+    id: 'slant-right',
+    label: 'Slant to the right by 5°',
+    section: 'Arrange',
+    needs: someSelected,
+    run: slantBy(5),
+  },
+  {
+    id: 'slant-left',
+    label: 'Slant to the left by 5°',
+    section: 'Arrange',
+    needs: someSelected,
+    run: slantBy(-5),
+  },
   {
     id: 'weights-follow',
     label: 'Strokes and corners are sized along, or stay',
@@ -236,7 +351,13 @@ export const arrangeCommands = defineCommands([
         return {
           id: l.id,
           scale: k,
-          placement: { ...l.placement, x: resolved.width / 2, y: resolved.height / 2, width: l.placement.width * k, height: l.placement.height * k },
+          placement: {
+            ...l.placement,
+            x: resolved.width / 2,
+            y: resolved.height / 2,
+            width: l.placement.width * k,
+            height: l.placement.height * k,
+          },
         }
       })
     },
@@ -259,7 +380,9 @@ export const arrangeCommands = defineCommands([
     id: 'make-slot',
     label: 'Make a slot of the outline',
     section: 'Arrange',
-    needs: needs('a selected shape or graphic', (s) => s.selection.some((id) => slotFormOf(s.design.layers[id]))),
+    needs: needs('a selected shape or graphic', (s) =>
+      s.selection.some((id) => slotFormOf(s.design.layers[id])),
+    ),
     run: (b) => void makeSlots(b),
   },
   {
@@ -276,7 +399,10 @@ export const arrangeCommands = defineCommands([
     id: 'reframe',
     label: 'Pan and zoom the picture in its slot',
     section: 'Arrange',
-    needs: needs('a selected slot with a picture', (s) => s.reframing !== null || s.selection.some((id) => filled(s.design.layers[id]))),
+    needs: needs(
+      'a selected slot with a picture',
+      (s) => s.reframing !== null || s.selection.some((id) => filled(s.design.layers[id])),
+    ),
     run: (b) => {
       const { reframing, selection, design } = b.store.getState()
       b.set({ reframing: reframing ? null : (selection.find((id) => filled(design.layers[id])) ?? null) })
@@ -306,7 +432,9 @@ export const arrangeCommands = defineCommands([
     run: (b) => {
       const { selection, design } = b.store.getState()
       // Of a holder, everything that it holds.
-      const ids = selection.flatMap((id) => (design.layers[id]?.inside ? [id] : insidesOf(design, id).map((l) => l.id)))
+      const ids = selection.flatMap((id) =>
+        design.layers[id]?.inside ? [id] : insidesOf(design, id).map((l) => l.id),
+      )
       b.edit('Let go', (d) => release(d, ids))
       b.select(ids)
     },
@@ -347,7 +475,10 @@ export const arrangeCommands = defineCommands([
     id: 'follow-master',
     label: 'Follow the master again',
     section: 'Arrange',
-    needs: needs('something selected on another channel than the master', (s) => s.selection.length > 0 && s.channel !== s.design.master),
+    needs: needs(
+      'something selected on another channel than the master',
+      (s) => s.selection.length > 0 && s.channel !== s.design.master,
+    ),
     run: (b) => {
       const { selection, channel, design } = b.store.getState()
       b.edit('Follow the master again', (d) =>

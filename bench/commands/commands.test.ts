@@ -38,13 +38,9 @@ describe('the list of commands', () => {
     const key = (id: string) => keysOf(commandById(id), shippedKeys)
     expect(key('undo')).toContain('Mod+Z')
     expect(key('redo')).toContain('Mod+Shift+Z')
-    expect([key('copy'), key('cut'), key('select-all'), key('duplicate'), key('save')].map((k) => k[0])).toEqual([
-      'Mod+C',
-      'Mod+X',
-      'Mod+A',
-      'Mod+D',
-      'Mod+S',
-    ])
+    expect(
+      [key('copy'), key('cut'), key('select-all'), key('duplicate'), key('save')].map((k) => k[0]),
+    ).toEqual(['Mod+C', 'Mod+X', 'Mod+A', 'Mod+D', 'Mod+S'])
     expect(key('delete')).toContain('Delete')
   })
   it('without the single-letter keys still reaches everything from the list of commands', () => {
@@ -71,7 +67,9 @@ describe('the name of a pressed key', () => {
   it('is the character itself without modifiers, and Ctrl and Cmd are one', () => {
     expect(press({ key: 'f', code: 'KeyF' })).toBe('F')
     expect(press({ key: 'z', code: 'KeyY', ctrlKey: true })).toBe('Mod+Y')
-    expect(press({ key: 'd', code: 'KeyD', metaKey: true })).toBe(press({ key: 'd', code: 'KeyD', ctrlKey: true }))
+    expect(press({ key: 'd', code: 'KeyD', metaKey: true })).toBe(
+      press({ key: 'd', code: 'KeyD', ctrlKey: true }),
+    )
     expect(press({ key: 'ArrowLeft', code: 'ArrowLeft', shiftKey: true })).toBe('Shift+ArrowLeft')
   })
   it('is told to people in words', () => {
@@ -160,7 +158,9 @@ describe('arranging', () => {
     expect(layer(bench, 'card').placement.y).toBe(650)
   })
   it('keeps a group together when it is aligned', () => {
-    bench.edit('Group', (d) => group(d, ['disc', 'card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'G')))
+    bench.edit('Group', (d) =>
+      group(d, ['disc', 'card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'G')),
+    )
     run('align-right', ['g'])
     expect(layer(bench, 'card').placement.x + 100).toBe(1080)
     expect(layer(bench, 'card').placement.x - layer(bench, 'disc').placement.x).toBe(300)

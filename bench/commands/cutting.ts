@@ -31,7 +31,8 @@ async function part(bench: Bench): Promise<void> {
   )
   bench.select(made)
 }
-const inRegister = (s: BenchState): string[] => s.selection.filter((id) => s.design.layers[id]?.register || inRegisterWith(s.design, id).length > 0)
+const inRegister = (s: BenchState): string[] =>
+  s.selection.filter((id) => s.design.layers[id]?.register || inRegisterWith(s.design, id).length > 0)
 
 const aPhoto = needs('a selected picture that is not locked', (s) => cuttable(s).length > 0)
 
@@ -48,7 +49,13 @@ const area = (use: AreaUse, label: string, need: Need | null, hint: string) => (
 
 /** Photos and their cutouts, and what weaves through what. */
 export const cuttingCommands = defineCommands([
-  { id: 'cut-out', label: 'Cut out the main thing', section: 'Arrange', needs: aPhoto, run: (b) => void cutOut(b) },
+  {
+    id: 'cut-out',
+    label: 'Cut out the main thing',
+    section: 'Arrange',
+    needs: aPhoto,
+    run: (b) => void cutOut(b),
+  },
   {
     id: 'part-in-register',
     label: 'Part in register',
@@ -84,7 +91,12 @@ export const cuttingCommands = defineCommands([
     section: 'Arrange',
     run: mergeWholePage,
   },
-  area('patch', 'Hide patch', null, 'Draw a box over what is to be hidden; it takes its colour from around it.'),
+  area(
+    'patch',
+    'Hide patch',
+    null,
+    'Draw a box over what is to be hidden; it takes its colour from around it.',
+  ),
   {
     id: 'patch-match',
     label: 'Match the surroundings again',
@@ -103,15 +115,26 @@ export const cuttingCommands = defineCommands([
     id: 'to-shapes',
     label: 'Turn into plain shapes',
     section: 'Arrange',
-    needs: needs('selected type, or a shape or graphic', (s) => s.selection.some((id) => canShape(s.design.layers[id]))),
+    needs: needs('selected type, or a shape or graphic', (s) =>
+      s.selection.some((id) => canShape(s.design.layers[id])),
+    ),
     run: (b) => void toShapes(b),
   },
   {
     id: 'freeze',
     label: 'Freeze the merged copy',
     section: 'Arrange',
-    needs: needs('a selected merged copy', (s) => canPixel(s) && s.design.layers[s.selection[0] ?? '']?.kind === 'merged'),
+    needs: needs(
+      'a selected merged copy',
+      (s) => canPixel(s) && s.design.layers[s.selection[0] ?? '']?.kind === 'merged',
+    ),
     run: (b) => void toPixels(b),
   },
-  { id: 'weave-undo', label: 'Weave no more', section: 'Arrange', needs: needs('something woven', isWoven), run: undoWeaves },
+  {
+    id: 'weave-undo',
+    label: 'Weave no more',
+    section: 'Arrange',
+    needs: needs('something woven', isWoven),
+    run: undoWeaves,
+  },
 ])

@@ -23,26 +23,38 @@ export type Command = {
 export const defineCommands = (list: readonly Command[]): readonly Command[] => list
 
 /** What a command lacks for running now, for people; null where it can run. */
-export const lackOf = ({ needs: need }: Command, s: BenchState): string | null => (need && !need.met(s) ? need.what : null)
+export const lackOf = ({ needs: need }: Command, s: BenchState): string | null =>
+  need && !need.met(s) ? need.what : null
 
 export const someSelected = needs('something selected', (s) => s.selection.length > 0)
 export const oneSelected = needs('one selected thing', (s) => s.selection.length === 1)
 export const severalSelected = needs('two or more selected things', (s) => s.selection.length > 1)
-export const ofKind = (kind: Layer['kind'], what: string): Need => needs(what, (s) => s.selection.some((id) => s.design.layers[id]?.kind === kind))
+export const ofKind = (kind: Layer['kind'], what: string): Need =>
+  needs(what, (s) => s.selection.some((id) => s.design.layers[id]?.kind === kind))
 
 /** Signs that Alt or Shift would turn into others. */
 const SIGNS: Record<string, string> = { Period: '.', Comma: ',', Equal: '=', Minus: '-', Semicolon: ';' }
 
 /** The name of a pressed key in the form commands use. */
-export function keyName(e: Pick<KeyboardEvent, 'key' | 'code' | 'ctrlKey' | 'metaKey' | 'shiftKey' | 'altKey'>): string {
+export function keyName(
+  e: Pick<KeyboardEvent, 'key' | 'code' | 'ctrlKey' | 'metaKey' | 'shiftKey' | 'altKey'>,
+): string {
   const digit = /^Digit(\d)$/.exec(e.code)?.[1]
   const letter = /^Key([A-Z])$/.exec(e.code)?.[1]
   const base =
     digit ??
     (e.altKey || e.ctrlKey || e.metaKey ? letter : undefined) ??
     (e.altKey ? SIGNS[e.code] : undefined) ??
-    (e.code === 'BracketLeft' ? '[' : e.code === 'BracketRight' ? ']' : e.key.length === 1 ? e.key.toUpperCase() : e.key)
-  return [e.ctrlKey || e.metaKey ? 'Mod' : '', e.altKey ? 'Alt' : '', e.shiftKey ? 'Shift' : '', base].filter(Boolean).join('+')
+    (e.code === 'BracketLeft'
+      ? '['
+      : e.code === 'BracketRight'
+        ? ']'
+        : e.key.length === 1
+          ? e.key.toUpperCase()
+          : e.key)
+  return [e.ctrlKey || e.metaKey ? 'Mod' : '', e.altKey ? 'Alt' : '', e.shiftKey ? 'Shift' : '', base]
+    .filter(Boolean)
+    .join('+')
 }
 /** For people: `Ctrl + Shift + G`. */
 export const keyLabel = (keys: string): string => {

@@ -14,9 +14,14 @@ const pageAt = (s: BenchState, by: number) => {
   return pages[pages.findIndex((p) => p.id === s.page) + by]
 }
 /** Up to three names, and how many more. */
-const listed = (names: readonly string[]): string => [...names.slice(0, 3), ...(names.length > 3 ? [`${names.length - 3} more`] : [])].join(', ')
+const listed = (names: readonly string[]): string =>
+  [...names.slice(0, 3), ...(names.length > 3 ? [`${names.length - 3} more`] : [])].join(', ')
 /** What came of freeing, in words; what had to stay is named with the reason. */
-function toldOf({ freed, dropped, left }: Freed, layer: (id: string) => Layer | undefined, before: (id: string) => Layer | undefined): string {
+function toldOf(
+  { freed, dropped, left }: Freed,
+  layer: (id: string) => Layer | undefined,
+  before: (id: string) => Layer | undefined,
+): string {
   const gone = dropped.flatMap((id) => before(id) ?? []).map((l) => `“${layerName(l)}”`)
   const names = left.slice(0, 3).flatMap(({ id, why }) => {
     const l = layer(id)
@@ -24,7 +29,9 @@ function toldOf({ freed, dropped, left }: Freed, layer: (id: string) => Layer | 
   })
   const more = left.length > 3 ? [`${left.length - 3} more stay`] : []
   return [
-    freed.length === 1 ? 'One piece can be edited by itself now.' : `${freed.length} pieces can be edited by themselves now.`,
+    freed.length === 1
+      ? 'One piece can be edited by itself now.'
+      : `${freed.length} pieces can be edited by themselves now.`,
     gone.length > 0 ? `Dropped, as empty or repeated: ${listed(gone)}.` : '',
     [...names, ...more].join('; '),
   ]
@@ -34,13 +41,19 @@ function toldOf({ freed, dropped, left }: Freed, layer: (id: string) => Layer | 
 
 /** Artwork of the graphics in some layers, by their source. */
 async function artworkIn(design: Design, ids: readonly string[]): Promise<Map<string, Artwork>> {
-  const sources = new Set(ids.flatMap((id) => withMembers(design, id)).flatMap((l) => (l.kind === 'graphic' ? [l.source] : [])))
-  const read = await Promise.all([...sources].map(async (sha) => [sha, await serverLoader.graphic(sha)] as const))
+  const sources = new Set(
+    ids.flatMap((id) => withMembers(design, id)).flatMap((l) => (l.kind === 'graphic' ? [l.source] : [])),
+  )
+  const read = await Promise.all(
+    [...sources].map(async (sha) => [sha, await serverLoader.graphic(sha)] as const),
+  )
   return new Map(read.flatMap(([sha, text]) => (text ? [[sha, readSvg(text)] as const] : [])))
 }
 async function freeAll(b: Bench): Promise<void> {
   const s = b.store.getState()
-  const all = Object.values(s.design.layers).filter((l) => l.page === s.page && l.parent === null && !l.inside)
+  const all = Object.values(s.design.layers).filter(
+    (l) => l.page === s.page && l.parent === null && !l.inside,
+  )
   const ids = s.selection.length > 0 ? s.selection : all.map((l) => l.id)
   const hasGraphics = ids.some((id) => withMembers(s.design, id).some((l) => l.kind === 'graphic'))
   const art = hasGraphics ? await artworkIn(s.design, ids) : new Map<string, Artwork>()
@@ -65,13 +78,27 @@ async function freeAll(b: Bench): Promise<void> {
 const newPage = (copy: boolean) => (b: Bench) => {
   const { design, page, channel } = b.store.getState()
   const id = newId()
-  b.edit(copy ? 'Duplicate page' : 'Add page', (d) => addPage(d, id, `Page ${inOrder(design.pages).length + 1}`, page, newId, copy))
+  b.edit(copy ? 'Duplicate page' : 'Add page', (d) =>
+    addPage(d, id, `Page ${inOrder(design.pages).length + 1}`, page, newId, copy),
+  )
   b.show(id, channel)
 }
 
 export const designCommands = defineCommands([
-  { id: 'save', label: 'Save', section: 'Design', keys: ['Mod+S'], run: (b) => b.notify(b.sync.unsent === 0 ? 'Everything is saved.' : 'Saving…') },
-  { id: 'versions', label: 'Versions …', section: 'Design', keys: ['Alt+V'], run: (b) => b.set({ dialog: 'versions' }) },
+  {
+    id: 'save',
+    label: 'Save',
+    section: 'Design',
+    keys: ['Mod+S'],
+    run: (b) => b.notify(b.sync.unsent === 0 ? 'Everything is saved.' : 'Saving…'),
+  },
+  {
+    id: 'versions',
+    label: 'Versions …',
+    section: 'Design',
+    keys: ['Alt+V'],
+    run: (b) => b.set({ dialog: 'versions' }),
+  },
   {
     id: 'free-everything',
     label: 'Free everything: unpick groups and holders',
@@ -87,7 +114,10 @@ export const designCommands = defineCommands([
     id: `page-${way}`,
     label: by < 0 ? 'Move this page one place earlier' : 'Move this page one place later',
     section: 'Design' as const,
-    needs: needs(by < 0 ? 'a page before this one' : 'a page after this one', (s) => pageAt(s, by) !== undefined),
+    needs: needs(
+      by < 0 ? 'a page before this one' : 'a page after this one',
+      (s) => pageAt(s, by) !== undefined,
+    ),
     run: (b: Bench) => b.edit('Move the page', (d) => movePage(d, b.store.getState().page, by)),
   })),
   {
@@ -98,7 +128,12 @@ export const designCommands = defineCommands([
   },
   { id: 'add-page', label: 'Add a page', section: 'Design', run: newPage(false) },
   { id: 'duplicate-page', label: 'Duplicate this page', section: 'Design', run: newPage(true) },
-  { id: 'clear-page', label: 'Clear this page', section: 'Design', run: (b) => b.edit('Clear page', (d) => clearPage(d, b.store.getState().page)) },
+  {
+    id: 'clear-page',
+    label: 'Clear this page',
+    section: 'Design',
+    run: (b) => b.edit('Clear page', (d) => clearPage(d, b.store.getState().page)),
+  },
   {
     id: 'remove-page',
     label: 'Remove this page',

@@ -21,11 +21,14 @@ const nudge = (dx: number, dy: number) => (bench: Bench) => {
 const MANY = 5
 
 /** Planes that the selection lies in, back to front. */
-const planesOf = (s: BenchState) => PLANES.filter((p) => s.selection.some((id) => s.design.layers[id]?.plane === p))
+const planesOf = (s: BenchState) =>
+  PLANES.filter((p) => s.selection.some((id) => s.design.layers[id]?.plane === p))
 function groupSelection(b: Bench): void {
   const id = newId()
   const { selection, page } = b.store.getState()
-  b.edit('Group', (d) => group(d, selection, groupLayer({ id, page, plane: 'subject', order: 'a0' }, 'Group')))
+  b.edit('Group', (d) =>
+    group(d, selection, groupLayer({ id, page, plane: 'subject', order: 'a0' }, 'Group')),
+  )
   b.select([id])
 }
 
@@ -88,7 +91,14 @@ export const editCommands = defineCommands([
       b.select([])
     },
   },
-  { id: 'copy', label: 'Copy', section: 'Edit', keys: ['Mod+C'], needs: someSelected, run: (b) => void copySelection(b) },
+  {
+    id: 'copy',
+    label: 'Copy',
+    section: 'Edit',
+    keys: ['Mod+C'],
+    needs: someSelected,
+    run: (b) => void copySelection(b),
+  },
   {
     id: 'cut',
     label: 'Cut',
@@ -103,7 +113,13 @@ export const editCommands = defineCommands([
       })
     },
   },
-  { id: 'paste-in-place', label: 'Paste in the same place', section: 'Edit', keys: ['Mod+Shift+V'], run: (b) => void pasteText(b, null, true) },
+  {
+    id: 'paste-in-place',
+    label: 'Paste in the same place',
+    section: 'Edit',
+    keys: ['Mod+Shift+V'],
+    run: (b) => void pasteText(b, null, true),
+  },
   {
     id: 'group',
     label: 'Group',

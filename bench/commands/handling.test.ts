@@ -81,7 +81,9 @@ describe('aligning to one that stays put', () => {
     expect([layer(bench, 'disc').placement.width, layer(bench, 'disc').placement.height]).toEqual([200, 300])
     bench.undo()
     run('same-width', ['photo', 'card'])
-    expect([layer(bench, 'photo').placement.width, layer(bench, 'photo').placement.height]).toEqual([200, 200])
+    expect([layer(bench, 'photo').placement.width, layer(bench, 'photo').placement.height]).toEqual([
+      200, 200,
+    ])
     run('same-both', ['title', 'card'])
     // The text fits into 200 × 300 as it is: its letters shrink with it.
     const title = layer(bench, 'title')
@@ -114,7 +116,9 @@ describe('strokes and what they belong to', () => {
     put('one', 0, 0, 10, 10, 3)
     put('two', 0, 0, 10, 10, 7)
     run('same-weight', ['one', 'two'])
-    expect(['one', 'two'].map((id) => (layer(bench, id) as { stroke: { weight: number } }).stroke.weight)).toEqual([3, 3])
+    expect(
+      ['one', 'two'].map((id) => (layer(bench, id) as { stroke: { weight: number } }).stroke.weight),
+    ).toEqual([3, 3])
   })
 })
 
@@ -132,12 +136,21 @@ describe('by keys alone', () => {
     run('tool-shape')
     expect(drawInMiddle(bench)).toBe(true)
     const [id = ''] = state().selection
-    expect(layer(bench, id)).toMatchObject({ kind: 'shape', placement: { x: 540, y: 540, width: 270, height: 270 } })
+    expect(layer(bench, id)).toMatchObject({
+      kind: 'shape',
+      placement: { x: 540, y: 540, width: 270, height: 270 },
+    })
     expect(state().tool).toBe('pick')
     expect(drawInMiddle(bench)).toBe(false)
   })
   it('one goes into groups, texts and slots, and out again', () => {
-    bench.edit('Group', (d) => group(d, ['disc', 'card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'Pair')))
+    bench.edit('Group', (d) =>
+      group(
+        d,
+        ['disc', 'card'],
+        groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'Pair'),
+      ),
+    )
     run('go-in', ['g'])
     expect(state()).toMatchObject({ inside: 'g', selection: ['card'] })
     run('go-out')
@@ -165,10 +178,19 @@ describe('a group that was turned', () => {
   }
   const size = () => {
     const [a = [0, 0], b = [0, 0], , d = [0, 0]] = corners() ?? []
-    return [Math.hypot((b[0] ?? 0) - (a[0] ?? 0), (b[1] ?? 0) - (a[1] ?? 0)), Math.hypot((d[0] ?? 0) - (a[0] ?? 0), (d[1] ?? 0) - (a[1] ?? 0))]
+    return [
+      Math.hypot((b[0] ?? 0) - (a[0] ?? 0), (b[1] ?? 0) - (a[1] ?? 0)),
+      Math.hypot((d[0] ?? 0) - (a[0] ?? 0), (d[1] ?? 0) - (a[1] ?? 0)),
+    ]
   }
   beforeEach(() => {
-    bench.edit('Group', (d) => group(d, ['disc', 'card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'Pair')))
+    bench.edit('Group', (d) =>
+      group(
+        d,
+        ['disc', 'card'],
+        groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'Pair'),
+      ),
+    )
     bench.select(['g'])
   })
   it('keeps its box turned, of the same size, also when it is taken again', () => {
@@ -193,7 +215,10 @@ describe('a group that was turned', () => {
     g?.move({ x: (grip[0] ?? 0) + 40, y: (grip[1] ?? 0) + 60 }, free)
     g?.end()
     const after = corners()
-    expect(after?.[0]).toEqual([expect.closeTo(before?.[0]?.[0] ?? 0, 4), expect.closeTo(before?.[0]?.[1] ?? 0, 4)])
+    expect(after?.[0]).toEqual([
+      expect.closeTo(before?.[0]?.[0] ?? 0, 4),
+      expect.closeTo(before?.[0]?.[1] ?? 0, 4),
+    ])
     const [w = 0, h = 0] = size()
     expect(w / h).toBeCloseTo(5 / 3, 6)
     expect(w).toBeGreaterThan(500)
@@ -316,7 +341,15 @@ describe('guides', () => {
 describe('slots', () => {
   const picture = (more = {}) => ({ info: source({ width: 800, height: 400, ...more }), label: 'Cup' })
   const addOne = () => {
-    addSlot(bench, 'ellipse', { x: 200, y: 200, width: 200, height: 200, rotation: 0, flipX: false, flipY: false })
+    addSlot(bench, 'ellipse', {
+      x: 200,
+      y: 200,
+      width: 200,
+      height: 200,
+      rotation: 0,
+      flipX: false,
+      flipY: false,
+    })
     return state().selection[0] as string
   }
   it('are filled by a drop, found under the hand, and made of a shape', () => {
@@ -324,9 +357,18 @@ describe('slots', () => {
     expect(slotUnder(state(), { x: 190, y: 220 })).toBe(id)
     expect(slotUnder(state(), { x: 700, y: 220 })).toBeNull()
     fillSlot(bench, id, { ...picture(), focal: { x: 1, y: 0.5 } })
-    expect(layer(bench, id)).toMatchObject({ picture: { source: 'b'.repeat(64) }, zoom: 1, pan: { x: -1, y: 0 } })
+    expect(layer(bench, id)).toMatchObject({
+      picture: { source: 'b'.repeat(64) },
+      zoom: 1,
+      pan: { x: -1, y: 0 },
+    })
     run('make-slot', ['card'])
-    expect(layer(bench, 'card')).toMatchObject({ kind: 'slot', form: 'rectangle', picture: null, name: 'Card' })
+    expect(layer(bench, 'card')).toMatchObject({
+      kind: 'slot',
+      form: 'rectangle',
+      picture: null,
+      name: 'Card',
+    })
   })
   it('are panned and zoomed inside, the slot staying where it is', () => {
     const id = addOne()
@@ -349,7 +391,10 @@ describe('slots', () => {
     takeOut(bench, id)
     const [out = ''] = state().selection
     // 800 × 400 over 200 × 200: 400 × 200 about the same middle.
-    expect(layer(bench, out)).toMatchObject({ kind: 'picture', placement: { x: 200, y: 200, width: 400, height: 200 } })
+    expect(layer(bench, out)).toMatchObject({
+      kind: 'picture',
+      placement: { x: 200, y: 200, width: 400, height: 200 },
+    })
     expect(layer(bench, id)).toMatchObject({ picture: null })
     bench.undo()
     expect(layer(bench, id)).toMatchObject({ picture: { sourceWidth: 800 } })
@@ -369,10 +414,14 @@ describe('swapping a picture', () => {
     const [copy = ''] = state().selection
     const places = [layer(bench, 'photo').placement, layer(bench, copy).placement]
     swapPicture(bench, copy, next(), false)
-    expect([layer(bench, 'photo'), layer(bench, copy)].map((l) => (l.kind === 'picture' ? l.source[0] : ''))).toEqual(['a', 'c'])
+    expect(
+      [layer(bench, 'photo'), layer(bench, copy)].map((l) => (l.kind === 'picture' ? l.source[0] : '')),
+    ).toEqual(['a', 'c'])
     bench.undo()
     swapPicture(bench, copy, next(), true)
-    expect([layer(bench, 'photo'), layer(bench, copy)].map((l) => (l.kind === 'picture' ? l.source[0] : ''))).toEqual(['c', 'c'])
+    expect(
+      [layer(bench, 'photo'), layer(bench, copy)].map((l) => (l.kind === 'picture' ? l.source[0] : '')),
+    ).toEqual(['c', 'c'])
     expect([layer(bench, 'photo').placement, layer(bench, copy).placement]).toEqual(places)
   })
   it('of another proportion fills the same box, undistorted', () => {
@@ -386,10 +435,19 @@ describe('swapping a picture', () => {
     })
   })
   it('a candidate takes the last one’s place at the same depth', () => {
-    tryInPlace(bench, { info: source({ sha: 'd'.repeat(64), width: 100, height: 300 }), label: 'Vase' }, 'disc')
+    tryInPlace(
+      bench,
+      { info: source({ sha: 'd'.repeat(64), width: 100, height: 300 }), label: 'Vase' },
+      'disc',
+    )
     const [id = ''] = state().selection
     expect(state().design.layers.disc).toBeUndefined()
-    expect(layer(bench, id)).toMatchObject({ name: 'Vase', plane: 'subject', order: 'a0', placement: { x: 400, y: 600, height: 200 } })
+    expect(layer(bench, id)).toMatchObject({
+      name: 'Vase',
+      plane: 'subject',
+      order: 'a0',
+      placement: { x: 400, y: 600, height: 200 },
+    })
     bench.undo()
     expect(layer(bench, 'disc').name).toBe('Disc')
   })
@@ -400,7 +458,11 @@ describe('strewing and setting free', () => {
     run('strew', ['disc'])
     const [id = ''] = state().selection
     expect(state().design.layers.disc).toBeUndefined()
-    expect(layer(bench, id)).toMatchObject({ kind: 'strew', count: 24, things: [{ kind: 'shape', form: 'ellipse' }] })
+    expect(layer(bench, id)).toMatchObject({
+      kind: 'strew',
+      count: 24,
+      things: [{ kind: 'shape', form: 'ellipse' }],
+    })
     run('set-free')
     const [holder = ''] = state().selection
     const free = Object.values(state().design.layers).filter((l) => l.parent === holder)
@@ -431,7 +493,10 @@ describe('grouping', () => {
 describe('free everything', () => {
   it('keeps a version first, selects the pieces, and says what had to stay', () => {
     bench.edit('Group', (d) =>
-      group(d, ['disc', 'card'], { ...groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'Pair'), blend: 'multiply' }),
+      group(d, ['disc', 'card'], {
+        ...groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'Pair'),
+        blend: 'multiply',
+      }),
     )
     run('free-everything', ['g'])
     expect(state().notice?.text).toContain('“Pair” stays: the group blends as one, in multiply')
@@ -441,7 +506,10 @@ describe('free everything', () => {
     })
     run('free-everything', ['g'])
     expect(state().selection.sort()).toEqual(['card', 'disc'])
-    expect(state().history.done.at(-1)).toMatchObject({ name: 'Free everything', keep: 'Before freeing everything' })
+    expect(state().history.done.at(-1)).toMatchObject({
+      name: 'Free everything',
+      keep: 'Before freeing everything',
+    })
   })
   it('deleting more than five layers keeps a version too', () => {
     for (let n = 0; n < 6; n++) put(`p${n}`, n * 10, 0, 5, 5)

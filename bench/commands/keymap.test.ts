@@ -2,8 +2,19 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Command } from './define'
 import { assign, commandFor, isSingle, type Keymap, keysOf, restore, shippedKeys } from './keymap'
 
-const command = (id: string, ...keys: string[]): Command => ({ id, label: id, section: 'Edit', keys, run: () => undefined })
-const list = [command('fit', 'F'), command('undo', 'Mod+Z'), command('redo', 'Mod+Shift+Z', 'Mod+Y'), command('bare')]
+const command = (id: string, ...keys: string[]): Command => ({
+  id,
+  label: id,
+  section: 'Edit',
+  keys,
+  run: () => undefined,
+})
+const list = [
+  command('fit', 'F'),
+  command('undo', 'Mod+Z'),
+  command('redo', 'Mod+Shift+Z', 'Mod+Y'),
+  command('bare'),
+]
 const [fit, undo, redo, bare] = list as [Command, Command, Command, Command]
 
 describe('own keys', () => {
@@ -32,7 +43,8 @@ describe('own keys', () => {
       [redo, 'Mod+Z'],
     ] as const)
       map = assign(map, c, key, list).map
-    for (const key of ['Mod+Z', 'F', 'Mod+Y']) expect(list.filter((c) => keysOf(c, map).includes(key)).length).toBeLessThanOrEqual(1)
+    for (const key of ['Mod+Z', 'F', 'Mod+Y'])
+      expect(list.filter((c) => keysOf(c, map).includes(key)).length).toBeLessThanOrEqual(1)
     expect(commandFor('Mod+Z', list, map)).toBe(redo)
   })
   it('put back are the shipped ones again', () => {
@@ -74,10 +86,13 @@ describe('the browser’s storage', () => {
     vi.resetModules()
     expect((await fresh()).keymapStore.getState()).toEqual({ own: { fit: 'Mod+J' }, singleKeys: false })
   })
-  it.each(['{', '[]', '{"own":{"fit":7},"singleKeys":true}', 'null'])('with %s in it gives the shipped keys', async (text) => {
-    stored.set('keys', text)
-    expect((await fresh()).keymapStore.getState()).toEqual(shippedKeys)
-  })
+  it.each(['{', '[]', '{"own":{"fit":7},"singleKeys":true}', 'null'])(
+    'with %s in it gives the shipped keys',
+    async (text) => {
+      stored.set('keys', text)
+      expect((await fresh()).keymapStore.getState()).toEqual(shippedKeys)
+    },
+  )
   it('that refuses is no reason to fail', async () => {
     vi.stubGlobal('localStorage', {
       getItem: () => {

@@ -33,10 +33,14 @@ export function KeysDialog() {
     const key = keyName(e.nativeEvent)
     const { map: next, lost } = assign(map, command, key, commands)
     setKeymap(next)
-    setTold(`${command.label} has ${keyLabel(key)} now.${lost ? ` ${lost.label} had it and goes without.` : ''}`)
+    setTold(
+      `${command.label} has ${keyLabel(key)} now.${lost ? ` ${lost.label} had it and goes without.` : ''}`,
+    )
   }
   const asked = words.trim().toLowerCase()
-  const found = commands.filter((c) => `${c.label} ${c.section} ${keysOf(c, map).map(keyLabel).join(' ')}`.toLowerCase().includes(asked))
+  const found = commands.filter((c) =>
+    `${c.label} ${c.section} ${keysOf(c, map).map(keyLabel).join(' ')}`.toLowerCase().includes(asked),
+  )
   return (
     <DialogFrame
       open={open}
@@ -47,7 +51,12 @@ export function KeysDialog() {
     >
       <div className="flex items-center gap-3 border-b border-line px-4 py-2">
         <label className="field min-w-0 flex-1">
-          <input aria-label="Search the keys" placeholder="command or key" value={words} onChange={(e) => setWords(e.target.value)} />
+          <input
+            aria-label="Search the keys"
+            placeholder="command or key"
+            value={words}
+            onChange={(e) => setWords(e.target.value)}
+          />
         </label>
         <label className="flex items-center gap-2 text-small">
           <input
@@ -84,11 +93,15 @@ export function KeysDialog() {
               onBlur={() => setWaiting((w) => (w === c.id ? null : w))}
               onKeyDown={(e) => waiting === c.id && take(c, e)}
             >
-              {waiting === c.id ? 'press a key' : keysOf(c, map).slice(0, 2).map(keyLabel).join('  or  ') || 'none'}
+              {waiting === c.id
+                ? 'press a key'
+                : keysOf(c, map).slice(0, 2).map(keyLabel).join('  or  ') || 'none'}
             </button>
           </li>
         ))}
-        {found.length === 0 && <li className="px-2 py-6 text-center text-small text-soft">No command by that name or key.</li>}
+        {found.length === 0 && (
+          <li className="px-2 py-6 text-center text-small text-soft">No command by that name or key.</li>
+        )}
       </ul>
       <footer className="flex h-11 items-center gap-3 border-t border-line px-4">
         <output className="min-w-0 flex-1 truncate text-tiny text-soft">{told}</output>

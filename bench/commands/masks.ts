@@ -15,8 +15,13 @@ const adding = (choice: MaskChoice, label: string) => ({
 })
 const sized = (by: number) => (b: Bench) => {
   const { tool, brush, dab } = b.store.getState()
-  const next = (size: number, most: number) => Math.min(most, Math.max(1, Math.round(size * by + Math.sign(by - 1))))
-  b.set(tool === 'cut' ? { dab: { ...dab, size: next(dab.size, 1000) } } : { brush: { ...brush, size: next(brush.size, 2000) } })
+  const next = (size: number, most: number) =>
+    Math.min(most, Math.max(1, Math.round(size * by + Math.sign(by - 1))))
+  b.set(
+    tool === 'cut'
+      ? { dab: { ...dab, size: next(dab.size, 1000) } }
+      : { brush: { ...brush, size: next(brush.size, 2000) } },
+  )
 }
 const withBrush = needs('the brush or the dab', (s) => s.tool === 'brush' || s.tool === 'cut')
 
@@ -43,7 +48,8 @@ const combining = (how: keyof typeof WAYS) => ({
     b.select([id])
   },
 })
-const combined = (s: BenchState): boolean => s.selection.length === 1 && s.design.layers[s.selection[0] ?? '']?.kind === 'group'
+const combined = (s: BenchState): boolean =>
+  s.selection.length === 1 && s.design.layers[s.selection[0] ?? '']?.kind === 'group'
 
 /** Shapes made of several, live: their members stay and can be moved, edited and let go again. */
 export const combineCommands = defineCommands([
@@ -82,12 +88,48 @@ export const maskCommands = defineCommands([
   adding('colour', 'Mask by a picked colour'),
   adding('lightness', 'Knock out by lightness'),
   adding('layer', 'Mask by another layer'),
-  { id: 'paint-light', label: 'Paint light', words: 'dodge glow brush highlight', section: 'Arrange', run: (b) => paintLayer(b, 'light') },
-  { id: 'paint-shade', label: 'Paint shade', words: 'burn shadow brush', section: 'Arrange', run: (b) => paintLayer(b, 'shade') },
-  { id: 'paint-colour', label: 'Paint in a colour', words: 'brush', section: 'Arrange', run: (b) => paintLayer(b, 'colour') },
-  { id: 'lights-bubbles', label: 'Strew bubbles of light', words: 'bokeh lights', section: 'Arrange', run: (b) => strewLights(b, 'bubbles') },
-  { id: 'lights-sparks', label: 'Strew sparks', words: 'lights stars glitter', section: 'Arrange', run: (b) => strewLights(b, 'sparks') },
-  { id: 'lights-dust', label: 'Strew dust in the light', words: 'lights particles', section: 'Arrange', run: (b) => strewLights(b, 'dust') },
+  {
+    id: 'paint-light',
+    label: 'Paint light',
+    words: 'dodge glow brush highlight',
+    section: 'Arrange',
+    run: (b) => paintLayer(b, 'light'),
+  },
+  {
+    id: 'paint-shade',
+    label: 'Paint shade',
+    words: 'burn shadow brush',
+    section: 'Arrange',
+    run: (b) => paintLayer(b, 'shade'),
+  },
+  {
+    id: 'paint-colour',
+    label: 'Paint in a colour',
+    words: 'brush',
+    section: 'Arrange',
+    run: (b) => paintLayer(b, 'colour'),
+  },
+  {
+    id: 'lights-bubbles',
+    label: 'Strew bubbles of light',
+    words: 'bokeh lights',
+    section: 'Arrange',
+    run: (b) => strewLights(b, 'bubbles'),
+  },
+  {
+    id: 'lights-sparks',
+    label: 'Strew sparks',
+    words: 'lights stars glitter',
+    section: 'Arrange',
+    run: (b) => strewLights(b, 'sparks'),
+  },
+  {
+    id: 'lights-dust',
+    label: 'Strew dust in the light',
+    words: 'lights particles',
+    section: 'Arrange',
+    run: (b) => strewLights(b, 'dust'),
+  },
   {
     id: 'mask-copy',
     label: 'Copy the masks',
@@ -95,9 +137,29 @@ export const maskCommands = defineCommands([
     needs: needs('a thing with masks', (s) => Object.keys(maskedLayer(s)?.masks ?? {}).length > 0),
     run: takeMasks,
   },
-  { id: 'mask-paste', label: 'Paste masks', section: 'Arrange', needs: needs('copied masks, and where to', canPasteMasks), run: pasteMasks },
-  { id: 'brush-larger', label: 'Larger brush or dab', section: 'Tools', keys: ['.'], needs: withBrush, run: sized(1.15) },
-  { id: 'brush-smaller', label: 'Smaller brush or dab', section: 'Tools', keys: [','], needs: withBrush, run: sized(1 / 1.15) },
+  {
+    id: 'mask-paste',
+    label: 'Paste masks',
+    section: 'Arrange',
+    needs: needs('copied masks, and where to', canPasteMasks),
+    run: pasteMasks,
+  },
+  {
+    id: 'brush-larger',
+    label: 'Larger brush or dab',
+    section: 'Tools',
+    keys: ['.'],
+    needs: withBrush,
+    run: sized(1.15),
+  },
+  {
+    id: 'brush-smaller',
+    label: 'Smaller brush or dab',
+    section: 'Tools',
+    keys: [','],
+    needs: withBrush,
+    run: sized(1 / 1.15),
+  },
   {
     id: 'brush-other',
     label: 'Take away or bring back, drop or keep',
@@ -106,7 +168,9 @@ export const maskCommands = defineCommands([
     needs: withBrush,
     run: (b) => {
       const { tool, brush, dab } = b.store.getState()
-      b.set(tool === 'cut' ? { dab: { ...dab, keep: !dab.keep } } : { brush: { ...brush, hides: !brush.hides } })
+      b.set(
+        tool === 'cut' ? { dab: { ...dab, keep: !dab.keep } } : { brush: { ...brush, hides: !brush.hides } },
+      )
     },
   },
 ])

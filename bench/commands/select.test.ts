@@ -34,7 +34,12 @@ const paint = (id: string, colour: string) =>
 describe('selecting what is alike', () => {
   it('by kind: all ellipses for an ellipse, not the rectangle; members of groups too', () => {
     bench.edit('More', (d) => {
-      addLayers(d, [shapeLayer({ ...where('dot'), plane: 'subject' }, 'Dot', 'ellipse', { ...layer(bench, 'disc').placement, x: 900 })])
+      addLayers(d, [
+        shapeLayer({ ...where('dot'), plane: 'subject' }, 'Dot', 'ellipse', {
+          ...layer(bench, 'disc').placement,
+          x: 900,
+        }),
+      ])
       group(d, ['dot'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a5' }, 'G'))
     })
     run('select-kind', ['disc'])
@@ -56,8 +61,16 @@ describe('selecting what is alike', () => {
     const card = layer(bench, 'card')
     if (card.kind !== 'shape') throw new Error('no shape')
     const stops = { a: { offset: 0, colour: '#112233' }, b: { offset: 1, colour: '#445566' } }
-    const striped = { ...card, fill: { kind: 'linear' as const, angleDegrees: 0, stops }, stroke: { ...card.stroke, weight: 3, colour: '#778899' } }
-    expect([...coloursOf(striped, {})].map((c) => c.slice(0, 7)).sort()).toEqual(['#112233', '#445566', '#778899'])
+    const striped = {
+      ...card,
+      fill: { kind: 'linear' as const, angleDegrees: 0, stops },
+      stroke: { ...card.stroke, weight: 3, colour: '#778899' },
+    }
+    expect([...coloursOf(striped, {})].map((c) => c.slice(0, 7)).sort()).toEqual([
+      '#112233',
+      '#445566',
+      '#778899',
+    ])
   })
   it('by font; not offered where there is no type', () => {
     bench.edit('More', (d) => {
@@ -77,7 +90,17 @@ describe('selecting what is alike', () => {
       if (d.layers.card) d.layers.card.locked = true
     })
     bench.edit('More', (d) => {
-      addLayers(d, [{ ...shapeLayer({ ...where('ghost'), plane: 'subject' }, 'Ghost', 'rectangle', layer(bench, 'card').placement), shown: false }])
+      addLayers(d, [
+        {
+          ...shapeLayer(
+            { ...where('ghost'), plane: 'subject' },
+            'Ghost',
+            'rectangle',
+            layer(bench, 'card').placement,
+          ),
+          shown: false,
+        },
+      ])
     })
     run('select-kind', ['card'])
     expect(selected()).toEqual([])
@@ -89,7 +112,9 @@ describe('selecting what is alike', () => {
     expect(selected()).toEqual(['disc', 'title'])
   })
   it('inside a group all means its members', () => {
-    bench.edit('Group', (d) => group(d, ['disc', 'card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a5' }, 'G')))
+    bench.edit('Group', (d) =>
+      group(d, ['disc', 'card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a5' }, 'G')),
+    )
     bench.set({ inside: 'g' })
     run('select-all', [])
     expect(selected()).toEqual(['card', 'disc'])
@@ -98,7 +123,9 @@ describe('selecting what is alike', () => {
 
 describe('locking all but the selection', () => {
   it('locks the others in one step and leaves the way to the selected one open', () => {
-    bench.edit('Group', (d) => group(d, ['disc', 'card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a5' }, 'G')))
+    bench.edit('Group', (d) =>
+      group(d, ['disc', 'card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a5' }, 'G')),
+    )
     run('lock-others', ['disc'])
     const locked = Object.values(bench.store.getState().design.layers)
       .filter((l) => l.locked)
@@ -113,7 +140,11 @@ describe('locking all but the selection', () => {
   it('keeps the holder of something selected free', () => {
     bench.edit('Keep inside', (d) => keepInside(d, ['card'], 'disc'))
     run('lock-others', ['card'])
-    expect([layer(bench, 'disc').locked, layer(bench, 'card').locked, layer(bench, 'title').locked]).toEqual([false, false, true])
+    expect([layer(bench, 'disc').locked, layer(bench, 'card').locked, layer(bench, 'title').locked]).toEqual([
+      false,
+      false,
+      true,
+    ])
   })
 })
 
@@ -132,7 +163,9 @@ describe('peek', () => {
     expect(order).toEqual(['title', 'disc', 'photo', 'title'])
   })
   it('passes over what is locked, and takes a group once for all its members', async () => {
-    bench.edit('Group', (d) => group(d, ['disc', 'card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a5' }, 'G')))
+    bench.edit('Group', (d) =>
+      group(d, ['disc', 'card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a5' }, 'G')),
+    )
     bench.edit('Lock', (d) => {
       if (d.layers.title) d.layers.title.locked = true
     })
@@ -170,7 +203,10 @@ describe('seeing through the selection', () => {
   })
   it('halves the strength of those layers alone, in groups and holders too, and changes the keys around them', () => {
     const plan = {
-      nodes: [leaf('a'), { ...leaf('g'), kind: 'group' as const, closed: true, children: [leaf('b', 0.8), leaf('c')] }],
+      nodes: [
+        leaf('a'),
+        { ...leaf('g'), kind: 'group' as const, closed: true, children: [leaf('b', 0.8), leaf('c')] },
+      ],
       page: leaf('a').bounds,
       missing: [],
     }

@@ -42,7 +42,8 @@ const alike = (name: string, like: (a: Layer, b: Layer, s: BenchState) => boolea
 
 /** Locks everything on the page but some layers, their members, and the groups that they are in. */
 export function lockOthers(d: Design, page: string, keep: ReadonlySet<string>): void {
-  const holdsKept = (n: LayerNode): boolean => keep.has(n.layer.id) || [...n.children, ...n.insides].some(holdsKept)
+  const holdsKept = (n: LayerNode): boolean =>
+    keep.has(n.layer.id) || [...n.children, ...n.insides].some(holdsKept)
   const walk = (nodes: readonly LayerNode[]): void => {
     for (const n of nodes) {
       const own = d.layers[n.layer.id]
@@ -55,7 +56,13 @@ export function lockOthers(d: Design, page: string, keep: ReadonlySet<string>): 
 }
 
 export const selectCommands = defineCommands([
-  { id: 'select-all', label: 'Select all', section: 'Select', keys: ['Mod+A'], run: (b) => b.select(within(b.store.getState())) },
+  {
+    id: 'select-all',
+    label: 'Select all',
+    section: 'Select',
+    keys: ['Mod+A'],
+    run: (b) => b.select(within(b.store.getState())),
+  },
   {
     id: 'select-others',
     label: 'Select the others instead',
@@ -71,13 +78,18 @@ export const selectCommands = defineCommands([
     label: 'Select all of the same kind',
     section: 'Select',
     needs: someSelected,
-    run: alike('kind', (a, b) => a.kind === b.kind && (a.kind !== 'shape' || b.kind !== 'shape' || a.form === b.form)),
+    run: alike(
+      'kind',
+      (a, b) => a.kind === b.kind && (a.kind !== 'shape' || b.kind !== 'shape' || a.form === b.form),
+    ),
   },
   {
     id: 'select-colour',
     label: 'Select all of the same colour',
     section: 'Select',
-    needs: needs('something with a colour', (s) => leavesOf(s.design, s.selection).some((l) => coloursOf(l, s.design.swatches).size > 0)),
+    needs: needs('something with a colour', (s) =>
+      leavesOf(s.design, s.selection).some((l) => coloursOf(l, s.design.swatches).size > 0),
+    ),
     run: alike('colour', (a, b, s) => {
       const own = coloursOf(a, s.design.swatches)
       return [...coloursOf(b, s.design.swatches)].some((c) => own.has(c))
@@ -111,8 +123,19 @@ export const selectCommands = defineCommands([
       b.select([parent])
     },
   },
-  { id: 'peek', label: 'Peek: take the next thing beneath', section: 'Select', keys: ['Q'], run: (b) => void takeNext(b) },
-  { id: 'peek-list', label: 'Peek: list everything that lies here', section: 'Select', run: (b) => void openPeek(b) },
+  {
+    id: 'peek',
+    label: 'Peek: take the next thing beneath',
+    section: 'Select',
+    keys: ['Q'],
+    run: (b) => void takeNext(b),
+  },
+  {
+    id: 'peek-list',
+    label: 'Peek: list everything that lies here',
+    section: 'Select',
+    run: (b) => void openPeek(b),
+  },
   {
     id: 'lock-others',
     label: 'Lock all but the selection',
@@ -127,7 +150,9 @@ export const selectCommands = defineCommands([
     id: 'unlock-all',
     label: 'Unlock everything on the page',
     section: 'Select',
-    needs: needs('something locked', (s) => Object.values(s.design.layers).some((l) => l.page === s.page && l.locked)),
+    needs: needs('something locked', (s) =>
+      Object.values(s.design.layers).some((l) => l.page === s.page && l.locked),
+    ),
     run: (b) => {
       const { page } = b.store.getState()
       b.edit('Unlock everything', (d) => {

@@ -1,4 +1,14 @@
-import { Brush, Frame, MousePointer2, PenTool, Pipette, Scissors, Shapes, Type, Waypoints } from 'lucide-react'
+import {
+  Brush,
+  Frame,
+  MousePointer2,
+  PenTool,
+  Pipette,
+  Scissors,
+  Shapes,
+  Type,
+  Waypoints,
+} from 'lucide-react'
 import { SLOT_FORMS } from '@/core/design/schema'
 import type { ShapeForm, SlotForm } from '../state/bench-store'
 import { defineCommands } from './define'
@@ -7,7 +17,14 @@ export const SHAPE_FORMS: readonly ShapeForm[] = ['rectangle', 'ellipse', 'line'
 
 /** Tools keep the number of their place in the working order. */
 export const toolCommands = defineCommands([
-  { id: 'tool-pick', label: 'Pick', section: 'Tools', keys: ['1'], icon: MousePointer2, run: (b) => b.set({ tool: 'pick', sampleFor: null }) },
+  {
+    id: 'tool-pick',
+    label: 'Pick',
+    section: 'Tools',
+    keys: ['1'],
+    icon: MousePointer2,
+    run: (b) => b.set({ tool: 'pick', sampleFor: null }),
+  },
   {
     id: 'tool-slot',
     label: 'Slot',
@@ -16,7 +33,13 @@ export const toolCommands = defineCommands([
     icon: Frame,
     run: (b) => {
       const { tool, slotForm } = b.store.getState()
-      b.set({ tool: 'slot', slotForm: tool === 'slot' ? (SLOT_FORMS[(SLOT_FORMS.indexOf(slotForm) + 1) % SLOT_FORMS.length] as SlotForm) : slotForm })
+      b.set({
+        tool: 'slot',
+        slotForm:
+          tool === 'slot'
+            ? (SLOT_FORMS[(SLOT_FORMS.indexOf(slotForm) + 1) % SLOT_FORMS.length] as SlotForm)
+            : slotForm,
+      })
     },
   },
   {
@@ -29,14 +52,59 @@ export const toolCommands = defineCommands([
       const { tool, shapeForm } = b.store.getState()
       b.set({
         tool: 'shape',
-        shapeForm: tool === 'shape' ? (SHAPE_FORMS[(SHAPE_FORMS.indexOf(shapeForm) + 1) % SHAPE_FORMS.length] as ShapeForm) : shapeForm,
+        shapeForm:
+          tool === 'shape'
+            ? (SHAPE_FORMS[(SHAPE_FORMS.indexOf(shapeForm) + 1) % SHAPE_FORMS.length] as ShapeForm)
+            : shapeForm,
       })
     },
   },
-  { id: 'tool-path', label: 'Path', section: 'Tools', keys: ['4'], icon: PenTool, run: (b) => b.set({ tool: 'path' }) },
-  { id: 'tool-type', label: 'Type', section: 'Tools', keys: ['5'], icon: Type, run: (b) => b.set({ tool: 'type' }) },
-  { id: 'tool-brush', label: 'Brush', section: 'Tools', keys: ['6'], icon: Brush, run: (b) => b.set({ tool: 'brush' }) },
-  { id: 'tool-cut', label: 'Cut out', section: 'Tools', keys: ['7'], icon: Scissors, run: (b) => b.set({ tool: 'cut' }) },
-  { id: 'tool-weave', label: 'Weave', section: 'Tools', keys: ['8'], icon: Waypoints, run: (b) => b.set({ tool: 'weave' }) },
-  { id: 'tool-sample', label: 'Sample', section: 'Tools', keys: ['9'], icon: Pipette, run: (b) => b.set({ tool: 'sample', sampleFor: null }) },
+  {
+    id: 'tool-path',
+    label: 'Path',
+    section: 'Tools',
+    keys: ['4'],
+    icon: PenTool,
+    run: (b) => b.set({ tool: 'path' }),
+  },
+  {
+    id: 'tool-type',
+    label: 'Type',
+    section: 'Tools',
+    keys: ['5'],
+    icon: Type,
+    run: (b) => b.set({ tool: 'type' }),
+  },
+  {
+    id: 'tool-brush',
+    label: 'Brush',
+    section: 'Tools',
+    keys: ['6'],
+    icon: Brush,
+    run: (b) => b.set({ tool: 'brush' }),
+  },
+  {
+    id: 'tool-cut',
+    label: 'Cut out',
+    section: 'Tools',
+    keys: ['7'],
+    icon: Scissors,
+    run: (b) => b.set({ tool: 'cut' }),
+  },
+  {
+    id: 'tool-weave',
+    label: 'Weave',
+    section: 'Tools',
+    keys: ['8'],
+    icon: Waypoints,
+    run: (b) => b.set({ tool: 'weave' }),
+  },
+  {
+    id: 'tool-sample',
+    label: 'Sample',
+    section: 'Tools',
+    keys: ['9'],
+    icon: Pipette,
+    run: (b) => b.set({ tool: 'sample', sampleFor: null }),
+  },
 ])

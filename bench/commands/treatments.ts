@@ -1,6 +1,15 @@
 import { treatmentDefinitions } from '@/core/treatments/list'
 import { bendAlong, canBendAlong, canPasteBend, copyBend, pasteBend } from '../state/bending'
-import { addGrade, addTreatment, canPasteTreatments, copyTreatments, endLook, exaggerate, lookWithout, pasteTreatments } from '../state/treating'
+import {
+  addGrade,
+  addTreatment,
+  canPasteTreatments,
+  copyTreatments,
+  endLook,
+  exaggerate,
+  lookWithout,
+  pasteTreatments,
+} from '../state/treating'
 import { defineCommands, needs, someSelected } from './define'
 
 /** One command for each treatment, and what is done with several of them. */
@@ -13,7 +22,13 @@ export const treatmentCommands = defineCommands([
     needs: someSelected,
     run: (b: Parameters<typeof addTreatment>[0]) => addTreatment(b, d.kind),
   })),
-  { id: 'grade', label: 'Grade over what lies beneath', words: 'adjustment finish', section: 'Arrange', run: (b) => addGrade(b) },
+  {
+    id: 'grade',
+    label: 'Grade over what lies beneath',
+    words: 'adjustment finish',
+    section: 'Arrange',
+    run: (b) => addGrade(b),
+  },
   {
     id: 'grade-inside',
     label: 'Grade kept inside the selected thing',
@@ -40,8 +55,20 @@ export const treatmentCommands = defineCommands([
     run: bendAlong,
   },
   { id: 'bend-copy', label: 'Copy the bend', section: 'Arrange', needs: someSelected, run: copyBend },
-  { id: 'bend-paste', label: 'Paste the bend', section: 'Arrange', needs: needs('a copied bend, and where to', canPasteBend), run: pasteBend },
-  { id: 'treatments-copy', label: 'Copy the treatments', section: 'Arrange', needs: someSelected, run: copyTreatments },
+  {
+    id: 'bend-paste',
+    label: 'Paste the bend',
+    section: 'Arrange',
+    needs: needs('a copied bend, and where to', canPasteBend),
+    run: pasteBend,
+  },
+  {
+    id: 'treatments-copy',
+    label: 'Copy the treatments',
+    section: 'Arrange',
+    needs: someSelected,
+    run: copyTreatments,
+  },
   {
     id: 'treatments-paste',
     label: 'Paste treatments',
@@ -49,7 +76,15 @@ export const treatmentCommands = defineCommands([
     needs: needs('copied treatments, and where to', canPasteTreatments),
     run: pasteTreatments,
   },
-  { id: 'look-without', label: 'Without treatments, while held', section: 'View', keys: ['W'], needs: someSelected, run: lookWithout, end: endLook },
+  {
+    id: 'look-without',
+    label: 'Without treatments, while held',
+    section: 'View',
+    keys: ['W'],
+    needs: someSelected,
+    run: lookWithout,
+    end: endLook,
+  },
   {
     id: 'look-exaggerated',
     label: 'Last treatment exaggerated, while held',

@@ -13,10 +13,13 @@ import { commandFor, keymapStore } from './keymap'
 import { commands } from './list'
 
 const isField = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable="true"]') !== null
+  target instanceof HTMLElement &&
+  target.closest('input, textarea, select, [contenteditable="true"]') !== null
 const isControl = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
-  target.closest('button, [role="treeitem"], [role="slider"], [role="menuitem"], [role="option"], [role="tab"]') !== null
+  target.closest(
+    'button, [role="treeitem"], [role="slider"], [role="menuitem"], [role="option"], [role="tab"]',
+  ) !== null
 
 /** A tap takes the next thing beneath, holding opens the list of everything there. */
 const peekKey = {
@@ -61,14 +64,22 @@ export function useKeys(bench: Bench): void {
         if (e.key === 'Escape' || name === 'Mod+Z') inHand.drop()
         return
       }
-      if ((e.key === 'Delete' || e.key === 'Backspace') && !isField(e.target) && removePoint(bench)) return e.preventDefault()
+      if ((e.key === 'Delete' || e.key === 'Backspace') && !isField(e.target) && removePoint(bench))
+        return e.preventDefault()
       if (e.key === 'Enter' && !isControl(e.target) && finishPath(bench, false)) return e.preventDefault()
       if (e.key === 'Escape') return leaveOneLevel(bench)
       if (e.key === 'Enter' && bench.inGesture) {
         e.preventDefault()
         return inHand.keep()
       }
-      if (e.key === 'Enter' && name === 'Enter' && !isControl(e.target) && !isField(e.target) && drawInMiddle(bench)) return e.preventDefault()
+      if (
+        e.key === 'Enter' &&
+        name === 'Enter' &&
+        !isControl(e.target) &&
+        !isField(e.target) &&
+        drawInMiddle(bench)
+      )
+        return e.preventDefault()
       // What is kept of a picture in its slot is what is seen.
       if (e.key === 'Enter' && bench.store.getState().reframing) return bench.set({ reframing: null })
       if (!found) return
@@ -77,7 +88,12 @@ export function useKeys(bench: Bench): void {
         if (!e.repeat) peekKey.down(bench, e.code)
         return
       }
-      if (isControl(e.target) && /^(Arrow|Enter|Home|End)/.test(e.key) && !(e.target as HTMLElement).closest('[role="treeitem"]')) return
+      if (
+        isControl(e.target) &&
+        /^(Arrow|Enter|Home|End)/.test(e.key) &&
+        !(e.target as HTMLElement).closest('[role="treeitem"]')
+      )
+        return
       e.preventDefault()
       if (found.end && (e.repeat || lasting)) return
       if (lackOf(found, bench.store.getState())) return

@@ -10,9 +10,29 @@ import { defineCommands, needs, someSelected } from './define'
 export const STRONG_GROUNDS: readonly string[] = ['#ff2bd6', '#16e05a', '#1c1c1c']
 
 export const viewCommands = defineCommands([
-  { id: 'zoom-in', label: 'Zoom in', section: 'View', keys: ['Mod+=', 'Mod++', '+', '='], icon: ZoomIn, run: (b) => zoomBy(b, 1.25) },
-  { id: 'zoom-out', label: 'Zoom out', section: 'View', keys: ['Mod+-', '-'], icon: ZoomOut, run: (b) => zoomBy(b, 0.8) },
-  { id: 'zoom-full', label: 'Show at 100 %', section: 'View', keys: ['0', 'Mod+0'], run: (b) => zoomTo(b, 1 / (globalThis.devicePixelRatio || 1)) },
+  {
+    id: 'zoom-in',
+    label: 'Zoom in',
+    section: 'View',
+    keys: ['Mod+=', 'Mod++', '+', '='],
+    icon: ZoomIn,
+    run: (b) => zoomBy(b, 1.25),
+  },
+  {
+    id: 'zoom-out',
+    label: 'Zoom out',
+    section: 'View',
+    keys: ['Mod+-', '-'],
+    icon: ZoomOut,
+    run: (b) => zoomBy(b, 0.8),
+  },
+  {
+    id: 'zoom-full',
+    label: 'Show at 100 %',
+    section: 'View',
+    keys: ['0', 'Mod+0'],
+    run: (b) => zoomTo(b, 1 / (globalThis.devicePixelRatio || 1)),
+  },
   {
     id: 'zoom-fit',
     label: 'Fit the page',
@@ -140,7 +160,12 @@ export const viewCommands = defineCommands([
       const s = b.store.getState()
       const box = boundsOfIds(s, s.selection)
       if (!box) return
-      const made = [newGuide(b, 'x', box.left), newGuide(b, 'x', box.right), newGuide(b, 'y', box.top), newGuide(b, 'y', box.bottom)]
+      const made = [
+        newGuide(b, 'x', box.left),
+        newGuide(b, 'x', box.right),
+        newGuide(b, 'y', box.top),
+        newGuide(b, 'y', box.bottom),
+      ]
       b.edit('Add guides', (d) => {
         for (const g of made) d.guides[g.id] = g
       })
@@ -160,10 +185,25 @@ export const viewCommands = defineCommands([
     id: 'ruler-unit',
     label: 'Next unit of the rulers: px, mm, in, %',
     section: 'View',
-    run: (b) => b.set({ ruler: RULER_UNITS[(RULER_UNITS.indexOf(b.store.getState().ruler) + 1) % RULER_UNITS.length] ?? 'px' }),
+    run: (b) =>
+      b.set({
+        ruler: RULER_UNITS[(RULER_UNITS.indexOf(b.store.getState().ruler) + 1) % RULER_UNITS.length] ?? 'px',
+      }),
   },
-  { id: 'commands', label: 'Commands', section: 'View', keys: ['Mod+K'], run: (b) => b.set({ dialog: 'palette' }) },
-  { id: 'house', label: 'House set …', words: 'brand campaign swatches fonts marks', section: 'Design', run: (b) => b.set({ dialog: 'house' }) },
+  {
+    id: 'commands',
+    label: 'Commands',
+    section: 'View',
+    keys: ['Mod+K'],
+    run: (b) => b.set({ dialog: 'palette' }),
+  },
+  {
+    id: 'house',
+    label: 'House set …',
+    words: 'brand campaign swatches fonts marks',
+    section: 'Design',
+    run: (b) => b.set({ dialog: 'house' }),
+  },
   { id: 'keys', label: 'Keys …', section: 'View', run: (b) => b.set({ dialog: 'keys' }) },
   {
     id: 'theme',

@@ -21,7 +21,11 @@ const COMBINED = [
   { value: 'exclude', label: 'all but the overlap' },
 ]
 
-const shown = (state: BenchState) => ({ resolved: state.resolved, design: state.design, channel: state.channel })
+const shown = (state: BenchState) => ({
+  resolved: state.resolved,
+  design: state.design,
+  channel: state.channel,
+})
 
 /** Follows the hand when there is time. */
 export function BlendSection({ ids }: { ids: readonly string[] }) {
@@ -33,16 +37,20 @@ const Blend = memo(function Blend({ ids, s }: { ids: readonly string[]; s: Retur
   const layers = ids.flatMap((id) => resolvedOf(s, id)?.layer ?? s.design.layers[id] ?? [])
   const blend = shared(layers, (l) => l.blend)
   const opacity = shared(layers, (l) => l.opacity)
-  const writeBlend = (value: BlendMode) => (d: typeof s.design) => ids.forEach((id) => setOn(d, s.channel, id, 'blend', value))
+  const writeBlend = (value: BlendMode) => (d: typeof s.design) =>
+    ids.forEach((id) => setOn(d, s.channel, id, 'blend', value))
   const writeOpacity = (percent: number) => (d: typeof s.design) =>
     ids.forEach((id) => setOn(d, s.channel, id, 'opacity', Math.min(1, Math.max(0, percent / 100))))
   // Only where something is spared does a weaker body differ from a weaker layer.
   const holders = layers.filter(
-    (l) => l.kind !== 'grade' && (Object.keys(l.treatments).length > 0 || Object.values(s.design.layers).some((i) => i.inside === l.id)),
+    (l) =>
+      l.kind !== 'grade' &&
+      (Object.keys(l.treatments).length > 0 || Object.values(s.design.layers).some((i) => i.inside === l.id)),
   )
   const body = shared(holders, (l) => l.body)
   const writeBody = (percent: number) => (d: typeof s.design) => {
-    for (const { id } of holders) if (d.layers[id]) d.layers[id].body = Math.min(1, Math.max(0, percent / 100))
+    for (const { id } of holders)
+      if (d.layers[id]) d.layers[id].body = Math.min(1, Math.max(0, percent / 100))
   }
   const groups = layers.filter((l) => l.kind === 'group')
   return (
@@ -78,7 +86,8 @@ const Blend = memo(function Blend({ ids, s }: { ids: readonly string[]; s: Retur
       {holders.length > 0 && (
         <>
           <p className="mt-1 flex justify-between text-small text-soft">
-            Body strength <span className="tabular-nums">{body === null ? 'mixed' : `${Math.round(body * 100)} %`}</span>
+            Body strength{' '}
+            <span className="tabular-nums">{body === null ? 'mixed' : `${Math.round(body * 100)} %`}</span>
           </p>
           <Slider
             label="Body strength"
@@ -97,7 +106,8 @@ const Blend = memo(function Blend({ ids, s }: { ids: readonly string[]; s: Retur
           options={COMBINED}
           onChange={(v) =>
             bench.edit('What the members make', (d) => {
-              for (const g of groups) setCombine(d, g.id, v === 'none' ? null : (v as (typeof COMBINES)[number]))
+              for (const g of groups)
+                setCombine(d, g.id, v === 'none' ? null : (v as (typeof COMBINES)[number]))
             })
           }
         />

@@ -30,7 +30,8 @@ export function BrushOptions() {
   const bench = useBench()
   const { brush, on } = useBenchState((s) => ({ brush: s.brush, on: s.tool === 'brush' }))
   const paint = useBenchState((s) => paintInHand(s))
-  const set = (change: Partial<BrushState>) => bench.set({ brush: { ...bench.store.getState().brush, ...change } })
+  const set = (change: Partial<BrushState>) =>
+    bench.set({ brush: { ...bench.store.getState().brush, ...change } })
   return (
     <div role="group" aria-label="Brush" className="flex flex-col gap-1.5">
       <Either
@@ -55,7 +56,13 @@ export function BrushOptions() {
           </Button>
         </>
       )}
-      <TipSize label="Size of the brush" value={brush.size} min={1} max={2000} onChange={(size) => set({ size })} />
+      <TipSize
+        label="Size of the brush"
+        value={brush.size}
+        min={1}
+        max={2000}
+        onChange={(size) => set({ size })}
+      />
       {NUMBERS.map(([key, label, unit, min, max, times]) => (
         <div key={key} className="flex items-center gap-2">
           <div className="w-28 shrink-0">

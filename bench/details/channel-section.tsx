@@ -19,7 +19,11 @@ const told: Record<Behaviour['kind'], string> = {
 /** What the selection does on other sizes, and what it does differently where. */
 export function ChannelSection({ ids }: { ids: readonly string[] }) {
   const bench = useBench()
-  const s = useCalmState((state) => ({ design: state.design, channel: state.channel, leftOut: state.resolved.leftOut }))
+  const s = useCalmState((state) => ({
+    design: state.design,
+    channel: state.channel,
+    leftOut: state.resolved.leftOut,
+  }))
   const layers = ids.flatMap((id) => s.design.layers[id] ?? [])
   const kind = shared(layers, (l) => l.behaviour.kind)
   const importance = shared(layers, (l) => l.behaviour.importance)
@@ -55,7 +59,9 @@ export function ChannelSection({ ids }: { ids: readonly string[] }) {
             type="checkbox"
             className="accent-[var(--color-accent)]"
             checked={layers.every((l) => l.behaviour[key])}
-            onChange={(e) => set(key === 'keepsSize' ? 'Keeps its size' : 'Keeps clear', { [key]: e.target.checked })}
+            onChange={(e) =>
+              set(key === 'keepsSize' ? 'Keeps its size' : 'Keeps clear', { [key]: e.target.checked })
+            }
           />
           {key === 'keepsSize' ? 'Keeps its size' : 'Keeps clear of others'}
         </label>
@@ -71,10 +77,16 @@ export function ChannelSection({ ids }: { ids: readonly string[] }) {
           <span className="min-w-0 flex-1">
             <span className="block truncate">{s.design.channels[c]?.name}</span>
             <span className="block text-tiny text-soft">
-              {[...new Set(own.filter((x) => x.channel === c).map((x) => properties[x.property].words))].join(', ')}
+              {[...new Set(own.filter((x) => x.channel === c).map((x) => properties[x.property].words))].join(
+                ', ',
+              )}
             </span>
           </span>
-          <Button small title="Follow the master again" onClick={() => bench.edit('Follow the master again', (d) => followMaster(d, c, ids))}>
+          <Button
+            small
+            title="Follow the master again"
+            onClick={() => bench.edit('Follow the master again', (d) => followMaster(d, c, ids))}
+          >
             Follow master
           </Button>
         </div>

@@ -132,7 +132,13 @@ export function ColourField({ label, colour, named, name, against, onPreview, on
           </div>
           <div className="flex flex-wrap gap-1">
             {inOrder(swatches).map((w) => (
-              <Dot key={w.id} colour={w.colour} label={w.name} on={colour === `swatch:${w.id}`} onClick={() => onChange(`swatch:${w.id}`)} />
+              <Dot
+                key={w.id}
+                colour={w.colour}
+                label={w.name}
+                on={colour === `swatch:${w.id}`}
+                onClick={() => onChange(`swatch:${w.id}`)}
+              />
             ))}
             {Object.keys(swatches).length === 0 && <span className="text-tiny text-soft">None yet.</span>}
           </div>
@@ -193,7 +199,9 @@ function GoesWith({ hex, onChange }: { hex: string; onChange: (c: string) => voi
             Colours of the picture
           </button>
         )}
-        {pictured?.length === 0 && <span className="text-tiny text-soft">There is no picture on this page.</span>}
+        {pictured?.length === 0 && (
+          <span className="text-tiny text-soft">There is no picture on this page.</span>
+        )}
       </div>
     </>
   )
@@ -205,14 +213,21 @@ function ContrastNote({ layer, hex }: { layer: string; hex: string }) {
   const [ground, setGround] = useState<readonly number[] | null>(null)
   useEffect(() => {
     let gone = false
-    void bench.client.ask<number[] | null>({ ask: 'ground', layer }).then((found) => !gone && setGround(found))
+    void bench.client
+      .ask<number[] | null>({ ask: 'ground', layer })
+      .then((found) => !gone && setGround(found))
     return () => {
       gone = true
     }
   }, [bench, layer])
   if (!ground || ground.length === 0) return null
   const ratio = worstContrast(luminance(fromHex(hex)), ground)
-  const [word, tone] = ratio >= 4.5 ? ['readable', 'text-soft'] : ratio >= 3 ? ['readable when large', 'text-soft'] : ['hard to read', 'text-warn']
+  const [word, tone] =
+    ratio >= 4.5
+      ? ['readable', 'text-soft']
+      : ratio >= 3
+        ? ['readable when large', 'text-soft']
+        : ['hard to read', 'text-warn']
   return (
     <p className={`mt-2 text-tiny tabular-nums ${tone}`} role="status">
       Contrast {ratio.toFixed(1)} : 1, {word}
@@ -232,7 +247,17 @@ function Settle({ hex, onChange }: { hex: string; onChange: (c: string) => void 
     />
   )
 }
-const Dot = ({ colour, label, on, onClick }: { colour: string; label: string; on: boolean; onClick: () => void }) => (
+const Dot = ({
+  colour,
+  label,
+  on,
+  onClick,
+}: {
+  colour: string
+  label: string
+  on: boolean
+  onClick: () => void
+}) => (
   <button
     type="button"
     aria-label={label}

@@ -25,7 +25,10 @@ export function CurveEditor({ label, short, points: given, onShow, onKeep }: Pro
   const at = Math.min(chosen, points.length - 1)
   const point = points[at] as CurvePoint
   const curve = curveThrough(points)
-  const d = Array.from({ length: SIDE + 1 }, (_, n) => `${n === 0 ? 'M' : 'L'}${n} ${(SIDE * (1 - curve(n / SIDE))).toFixed(2)}`).join('')
+  const d = Array.from(
+    { length: SIDE + 1 },
+    (_, n) => `${n === 0 ? 'M' : 'L'}${n} ${(SIDE * (1 - curve(n / SIDE))).toFixed(2)}`,
+  ).join('')
   const placed = (n: number, to: CurvePoint): CurvePoint[] => {
     const low = n === 0 ? 0 : (points[n - 1] as CurvePoint).x + LEAST
     const high = n === points.length - 1 ? 1 : (points[n + 1] as CurvePoint).x - LEAST
@@ -42,7 +45,11 @@ export function CurveEditor({ label, short, points: given, onShow, onKeep }: Pro
   }
   if (!open)
     return (
-      <button type="button" className="h-6 rounded-control px-1 text-left text-small text-soft hover:bg-lit" onClick={() => setOpen(true)}>
+      <button
+        type="button"
+        className="h-6 rounded-control px-1 text-left text-small text-soft hover:bg-lit"
+        onClick={() => setOpen(true)}
+      >
         {short.toLowerCase()} …
       </button>
     )
@@ -70,7 +77,11 @@ export function CurveEditor({ label, short, points: given, onShow, onKeep }: Pro
           held.letGo()
         }}
       >
-        <path d={`M0 ${SIDE / 2}H${SIDE}M${SIDE / 2} 0V${SIDE}M0 ${SIDE}L${SIDE} 0`} className="fill-none stroke-line" strokeWidth="0.6" />
+        <path
+          d={`M0 ${SIDE / 2}H${SIDE}M${SIDE / 2} 0V${SIDE}M0 ${SIDE}L${SIDE} 0`}
+          className="fill-none stroke-line"
+          strokeWidth="0.6"
+        />
         <path d={d} className="fill-none stroke-ink" strokeWidth="1.4" />
         {points.map((p, n) => (
           <circle
@@ -99,7 +110,11 @@ export function CurveEditor({ label, short, points: given, onShow, onKeep }: Pro
         ))}
       </div>
       {points.length > 2 && (
-        <button type="button" className="h-6 self-start rounded-control px-1 text-tiny text-soft hover:bg-lit" onClick={() => onKeep(without(at))}>
+        <button
+          type="button"
+          className="h-6 self-start rounded-control px-1 text-tiny text-soft hover:bg-lit"
+          onClick={() => onKeep(without(at))}
+        >
           Take the point away
         </button>
       )}

@@ -22,7 +22,8 @@ export function CutOptions() {
   useEffect(() => {
     if (source) studyAhead(source)
   }, [source])
-  const set = (change: Partial<typeof dab>) => bench.set({ dab: { ...bench.store.getState().dab, ...change } })
+  const set = (change: Partial<typeof dab>) =>
+    bench.set({ dab: { ...bench.store.getState().dab, ...change } })
   return (
     <div role="group" aria-label="Cut out" className="flex flex-col gap-1.5">
       {cutting?.running ? (
@@ -53,12 +54,24 @@ export function CutOptions() {
             value={dab.keep}
             onChange={(keep) => set({ keep })}
           />
-          <TipSize label="Size of a dab" value={dab.size} min={2} max={1000} onChange={(size) => set({ size })} />
+          <TipSize
+            label="Size of a dab"
+            value={dab.size}
+            min={2}
+            max={1000}
+            onChange={(size) => set({ size })}
+          />
           <label className="flex items-center gap-2 text-small">
-            <input type="checkbox" checked={mask.cut?.clean ?? false} onChange={(e) => setClean(bench, e.target.checked)} />
+            <input
+              type="checkbox"
+              checked={mask.cut?.clean ?? false}
+              onChange={(e) => setClean(bench, e.target.checked)}
+            />
             take the old ground out of its edge
           </label>
-          <p className="text-tiny text-soft">Dab what is wrong: {dab.keep ? 'what is to stay' : 'what is to go'}. With Alt the other way.</p>
+          <p className="text-tiny text-soft">
+            Dab what is wrong: {dab.keep ? 'what is to stay' : 'what is to go'}. With Alt the other way.
+          </p>
         </>
       )}
     </div>

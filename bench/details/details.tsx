@@ -77,8 +77,22 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
       aria-label="Details"
       className="scroll-thin flex h-full w-[252px] shrink-0 flex-col overflow-y-auto border-r border-line bg-panel"
     >
-      {s.tool === 'slot' && <Forms label="Slot to draw" all={SLOT_FORMS} now={s.slotForm} onChange={(slotForm) => bench.set({ slotForm })} />}
-      {s.tool === 'shape' && <Forms label="Shape to draw" all={SHAPE_FORMS} now={s.shapeForm} onChange={(shapeForm) => bench.set({ shapeForm })} />}
+      {s.tool === 'slot' && (
+        <Forms
+          label="Slot to draw"
+          all={SLOT_FORMS}
+          now={s.slotForm}
+          onChange={(slotForm) => bench.set({ slotForm })}
+        />
+      )}
+      {s.tool === 'shape' && (
+        <Forms
+          label="Shape to draw"
+          all={SHAPE_FORMS}
+          now={s.shapeForm}
+          onChange={(shapeForm) => bench.set({ shapeForm })}
+        />
+      )}
       {Options && (
         <div className="border-b border-line px-3 py-2.5">
           <Options />
@@ -87,7 +101,11 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
       <SpecksPanel />
       <header className="border-b border-line px-3 py-2">
         <h2 className="truncate font-semibold">
-          {layers.length === 0 ? s.design.pages[s.resolved.page]?.name : layers.length === 1 && only ? layerName(only) : `${layers.length} things`}
+          {layers.length === 0
+            ? s.design.pages[s.resolved.page]?.name
+            : layers.length === 1 && only
+              ? layerName(only)
+              : `${layers.length} things`}
         </h2>
         <p className="text-tiny text-soft">
           {layers.length === 0
@@ -109,10 +127,16 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
           {leaves.length === 1 && leaves[0]?.kind === 'slot' && <SlotSection slot={leaves[0]} />}
           {layers.length === 1 && only?.kind === 'group' && only.mirror && <MirrorSection />}
           {leaves.length === 1 && leaves[0]?.kind === 'strew' && <StrewSection strew={leaves[0]} />}
-          {leaves.some((l) => l.kind === 'type') && <TypeSection leaves={leaves.flatMap((l) => (l.kind === 'type' ? [l] : []))} />}
+          {leaves.some((l) => l.kind === 'type') && (
+            <TypeSection leaves={leaves.flatMap((l) => (l.kind === 'type' ? [l] : []))} />
+          )}
           {leaves.some((l) => 'fill' in l || l.kind === 'graphic') && <FillSection leaves={leaves} />}
-          {leaves.some((l) => l.kind === 'shape') && <ShapeSection leaves={leaves.flatMap((l) => (l.kind === 'shape' ? [l] : []))} />}
-          {(leaves.length > 1 || leaves.some((l) => l.kind === 'picture' || l.kind === 'strew')) && <RecolourSection />}
+          {leaves.some((l) => l.kind === 'shape') && (
+            <ShapeSection leaves={leaves.flatMap((l) => (l.kind === 'shape' ? [l] : []))} />
+          )}
+          {(leaves.length > 1 || leaves.some((l) => l.kind === 'picture' || l.kind === 'strew')) && (
+            <RecolourSection />
+          )}
           {!layers.every(isAxis) && (
             <>
               <BlendSection ids={s.selection} />
@@ -128,7 +152,17 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
 })
 
 /** What the tool in hand draws next. */
-function Forms<F extends string>({ label, all, now, onChange }: { label: string; all: readonly F[]; now: F; onChange: (form: F) => void }) {
+function Forms<F extends string>({
+  label,
+  all,
+  now,
+  onChange,
+}: {
+  label: string
+  all: readonly F[]
+  now: F
+  onChange: (form: F) => void
+}) {
   return (
     <div className="flex gap-1 border-b border-line px-3 py-2" role="group" aria-label={label}>
       {all.map((f) => (

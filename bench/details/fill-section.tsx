@@ -21,13 +21,19 @@ const KINDS = [
 export function FillSection({ leaves }: { leaves: readonly Leaf[] }) {
   const bench = useBench()
   const channel = useBenchState((s) => s.channel)
-  const filled = leaves.filter((l): l is Filled => (l.kind === 'shape' && l.form !== 'line') || l.kind === 'slot' || l.kind === 'type')
+  const filled = leaves.filter(
+    (l): l is Filled => (l.kind === 'shape' && l.form !== 'line') || l.kind === 'slot' || l.kind === 'type',
+  )
   const graphics = leaves.flatMap((l) => (l.kind === 'graphic' ? [l] : []))
   const [first] = filled
-  const write = (fill: Paint) => (d: Draft<Design>) => filled.forEach((l) => setOn(d, channel, l.id, 'fill', fill))
+  const write = (fill: Paint) => (d: Draft<Design>) =>
+    filled.forEach((l) => setOn(d, channel, l.id, 'fill', fill))
   const base = first ? baseColour(first.fill) : '#c65a36'
   const change = (kind: string) => {
-    const stops = first && 'stops' in first.fill ? first.fill.stops : { a: { offset: 0, colour: base }, b: { offset: 1, colour: '#ffffff00' } }
+    const stops =
+      first && 'stops' in first.fill
+        ? first.fill.stops
+        : { a: { offset: 0, colour: base }, b: { offset: 1, colour: '#ffffff00' } }
     const made: Record<Paint['kind'], Paint> = {
       none: { kind: 'none' },
       solid: { kind: 'solid', colour: base },
@@ -45,7 +51,10 @@ export function FillSection({ leaves }: { leaves: readonly Leaf[] }) {
           <Choice
             label="Kind of fill"
             value={first.fill.kind}
-            options={KINDS.filter(([k]) => k !== 'none' || first.kind !== 'type').map(([value, label]) => ({ value, label }))}
+            options={KINDS.filter(([k]) => k !== 'none' || first.kind !== 'type').map(([value, label]) => ({
+              value,
+              label,
+            }))}
             onChange={change}
           />
           {first.fill.kind === 'solid' && (
@@ -58,7 +67,11 @@ export function FillSection({ leaves }: { leaves: readonly Leaf[] }) {
             />
           )}
           {first.fill.kind !== 'solid' && first.fill.kind !== 'none' && (
-            <GradientEditor paint={first.fill} onPreview={(p) => bench.preview(write(p))} onChange={(p) => bench.commit('Gradient', write(p))} />
+            <GradientEditor
+              paint={first.fill}
+              onPreview={(p) => bench.preview(write(p))}
+              onChange={(p) => bench.commit('Gradient', write(p))}
+            />
           )}
         </>
       )}
@@ -76,15 +89,26 @@ const baseColour = (fill: Paint): string =>
 /** Each named part of the graphics with its colour. */
 function Parts({ graphics }: { graphics: readonly LayerOf<'graphic'>[] }) {
   const bench = useBench()
-  const s = useOffStageState((state) => ({ channel: state.channel, sources: state.sources, design: state.design }))
-  const names = [...new Set(graphics.flatMap((g) => Object.keys({ ...s.sources[g.source]?.parts, ...g.parts })))]
+  const s = useOffStageState((state) => ({
+    channel: state.channel,
+    sources: state.sources,
+    design: state.design,
+  }))
+  const names = [
+    ...new Set(graphics.flatMap((g) => Object.keys({ ...s.sources[g.source]?.parts, ...g.parts }))),
+  ]
   const write = (part: string, colour: string) => (d: Draft<Design>) => {
-    for (const g of graphics) if (part in { ...s.sources[g.source]?.parts, ...g.parts }) setOn(d, s.channel, g.id, 'parts', { [part]: colour })
+    for (const g of graphics)
+      if (part in { ...s.sources[g.source]?.parts, ...g.parts })
+        setOn(d, s.channel, g.id, 'parts', { [part]: colour })
   }
   return (
     <>
       {names.map((part) => {
-        const colour = graphics.map((g) => g.parts[part] ?? s.sources[g.source]?.parts?.[part]).find((c) => c !== undefined) ?? '#000000'
+        const colour =
+          graphics
+            .map((g) => g.parts[part] ?? s.sources[g.source]?.parts?.[part])
+            .find((c) => c !== undefined) ?? '#000000'
         return (
           <ColourField
             key={part}

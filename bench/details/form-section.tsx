@@ -25,7 +25,15 @@ function BendFields({ bend }: { bend: Bend | undefined }) {
   const bench = useBench()
   const kind = kindOfBend(bend)
   const count = (label: string, short: string, value: number, onChange: (v: number) => void) => (
-    <NumberField label={label} short={short} min={2} max={6} digits={0} value={value} onChange={(v) => onChange(Math.round(v))} />
+    <NumberField
+      label={label}
+      short={short}
+      min={2}
+      max={6}
+      digits={0}
+      value={value}
+      onChange={(v) => onChange(Math.round(v))}
+    />
   )
   return (
     <>
@@ -53,7 +61,9 @@ function BendFields({ bend }: { bend: Bend | undefined }) {
         </div>
       )}
       {bend?.kind === 'curve' && (
-        <div className="col-span-2">{count('Handles on each curve', 'handles', bend.upper.length, (v) => bendAs(bench, kind, v))}</div>
+        <div className="col-span-2">
+          {count('Handles on each curve', 'handles', bend.upper.length, (v) => bendAs(bench, kind, v))}
+        </div>
       )}
       {bend?.kind === 'net' && (
         <>
@@ -69,11 +79,13 @@ function BendFields({ bend }: { bend: Bend | undefined }) {
 export function FormSection({ layer }: { layer: Layer }) {
   const bench = useBench()
   const { placement, id: own } = layer
-  const write = (next: (p: Placement) => Placement | null) => (d: { layers: Record<string, { placement: Placement }> }) => {
-    const layer = d.layers[own]
-    const made = layer && next(layer.placement)
-    if (layer && made) layer.placement = made
-  }
+  const write =
+    (next: (p: Placement) => Placement | null) =>
+    (d: { layers: Record<string, { placement: Placement }> }) => {
+      const layer = d.layers[own]
+      const made = layer && next(layer.placement)
+      if (layer && made) layer.placement = made
+    }
   const corner = (n: 0 | 1 | 2 | 3, axis: 'x' | 'y') => (percent: number) =>
     write((p) => withCorner(p, n, { ...(p.corners?.[n] ?? { x: 0, y: 0 }), [axis]: percent / 100 }))
   const formed = placement.corners !== undefined || placement.bend !== undefined

@@ -16,7 +16,15 @@ type Props = { paint: Gradient; onPreview: (p: Gradient) => void; onChange: (p: 
 
 type Stops = Record<string, GradientStop>
 /** Stops on a bar: drag to move, double click to add; each recoloured by itself. */
-export function StopsBar({ stops: given, onPreview, onChange }: { stops: Stops; onPreview: (s: Stops) => void; onChange: (s: Stops) => void }) {
+export function StopsBar({
+  stops: given,
+  onPreview,
+  onChange,
+}: {
+  stops: Stops
+  onPreview: (s: Stops) => void
+  onChange: (s: Stops) => void
+}) {
   const hand = useHeld(given)
   const all = hand.value
   const swatches = useBenchState((s) => s.design.swatches)
@@ -31,7 +39,9 @@ export function StopsBar({ stops: given, onPreview, onChange }: { stops: Stops; 
   }
   const add = (offset: number) => {
     const key = newId()
-    const near = stops.reduce((a, b) => (Math.abs(b[1].offset - offset) < Math.abs(a[1].offset - offset) ? b : a))
+    const near = stops.reduce((a, b) =>
+      Math.abs(b[1].offset - offset) < Math.abs(a[1].offset - offset) ? b : a,
+    )
     onChange({ ...all, [key]: { offset, colour: near[1].colour } })
     setChosen(key)
   }
@@ -127,12 +137,28 @@ export function StopsBar({ stops: given, onPreview, onChange }: { stops: Stops; 
 export function GradientEditor({ paint, onPreview, onChange }: Props) {
   return (
     <>
-      <StopsBar stops={paint.stops} onPreview={(stops) => onPreview({ ...paint, stops })} onChange={(stops) => onChange({ ...paint, stops })} />
+      <StopsBar
+        stops={paint.stops}
+        onPreview={(stops) => onPreview({ ...paint, stops })}
+        onChange={(stops) => onChange({ ...paint, stops })}
+      />
       <div className="grid grid-cols-3 gap-1.5">
         {'x' in paint && (
           <>
-            <Share label="Centre across" short="x" value={paint.x} show={(x) => onPreview({ ...paint, x })} keep={(x) => onChange({ ...paint, x })} />
-            <Share label="Centre down" short="y" value={paint.y} show={(y) => onPreview({ ...paint, y })} keep={(y) => onChange({ ...paint, y })} />
+            <Share
+              label="Centre across"
+              short="x"
+              value={paint.x}
+              show={(x) => onPreview({ ...paint, x })}
+              keep={(x) => onChange({ ...paint, x })}
+            />
+            <Share
+              label="Centre down"
+              short="y"
+              value={paint.y}
+              show={(y) => onPreview({ ...paint, y })}
+              keep={(y) => onChange({ ...paint, y })}
+            />
           </>
         )}
         {'radius' in paint && (
@@ -169,7 +195,14 @@ export function GradientEditor({ paint, onPreview, onChange }: Props) {
   )
 }
 
-type ShareProps = { label: string; short: string; min?: number; value: number; show: (v: number) => void; keep: (v: number) => void }
+type ShareProps = {
+  label: string
+  short: string
+  min?: number
+  value: number
+  show: (v: number) => void
+  keep: (v: number) => void
+}
 const Share = ({ label, short, min, value, show, keep }: ShareProps) => (
   <NumberField
     label={label}

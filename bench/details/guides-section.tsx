@@ -17,13 +17,20 @@ type GuideSet = { id: string; name: string; guides: Guide[] }
 /** Guides by number, in px of the channel or in percent of every channel; sets of them to keep and use again. */
 export function GuidesSection() {
   const bench = useBench()
-  const s = useBenchState((state) => ({ guides: state.design.guides, channel: state.resolved.channel, grid: state.design.grids[state.channel] }))
-  const list = guidesOn({ guides: s.guides }, s.channel).sort((a, b) => a.guide.axis.localeCompare(b.guide.axis) || a.at - b.at)
+  const s = useBenchState((state) => ({
+    guides: state.design.guides,
+    channel: state.resolved.channel,
+    grid: state.design.grids[state.channel],
+  }))
+  const list = guidesOn({ guides: s.guides }, s.channel).sort(
+    (a, b) => a.guide.axis.localeCompare(b.guide.axis) || a.at - b.at,
+  )
   const put = (name: string, guide: Guide) =>
     bench.edit(name, (d) => {
       d.guides[guide.id] = guide
     })
-  const add = (axis: Guide['axis']) => put('Add a guide', newGuide(bench, axis, (axis === 'x' ? s.channel.width : s.channel.height) / 2))
+  const add = (axis: Guide['axis']) =>
+    put('Add a guide', newGuide(bench, axis, (axis === 'x' ? s.channel.width : s.channel.height) / 2))
   return (
     <>
       <Section
@@ -55,7 +62,9 @@ export function GuidesSection() {
               aria-label={`In ${guide.unit === '%' ? 'percent, on every channel' : 'px, on this channel'}; change`}
               title={guide.unit === '%' ? 'In percent, on every channel' : 'In px, on this channel only'}
               className="h-7 w-8 rounded-control text-tiny hover:bg-well"
-              onClick={() => put('Unit of a guide', guideIn(guide, guide.unit === '%' ? 'px' : '%', s.channel))}
+              onClick={() =>
+                put('Unit of a guide', guideIn(guide, guide.unit === '%' ? 'px' : '%', s.channel))
+              }
             >
               {guide.unit}
             </button>
@@ -72,7 +81,9 @@ export function GuidesSection() {
             </IconButton>
           </div>
         ))}
-        {list.length === 0 && <p className="text-tiny text-soft">Drag one out of a ruler, or add one here.</p>}
+        {list.length === 0 && (
+          <p className="text-tiny text-soft">Drag one out of a ruler, or add one here.</p>
+        )}
         <Sets guides={list.map((l) => l.guide)} />
       </Section>
       <Columns />
@@ -107,7 +118,9 @@ function Sets({ guides }: { guides: readonly Guide[] }) {
     const r = await fetch('/api/guide-sets', asJson({ name: naming, guides })).catch(() => null)
     if (!r?.ok)
       return bench.notify(
-        r ? ((await r.json()) as { message: string }).message : 'The server does not answer. Nothing was kept; try again.',
+        r
+          ? ((await r.json()) as { message: string }).message
+          : 'The server does not answer. Nothing was kept; try again.',
         'trouble',
       )
     bench.notify(`The guide set “${naming}” is kept for every design.`)

@@ -24,8 +24,23 @@ import { frameOf } from '@/core/render/masked'
 import type { MaskView } from '../render/seeing'
 import { useBench, useBenchState } from '../state/bench-context'
 import { recolourPart } from '../state/colouring'
-import { cleanSpecks, followTouching, lookForSpecks, pickEverywhere, pickOnlyTouching } from '../state/mask-work'
-import { addMask, changeMask, dropMask, type MaskChoice, maskInHand, maskSources, reshapeMask, samplePicked } from '../state/masks'
+import {
+  cleanSpecks,
+  followTouching,
+  lookForSpecks,
+  pickEverywhere,
+  pickOnlyTouching,
+} from '../state/mask-work'
+import {
+  addMask,
+  changeMask,
+  dropMask,
+  type MaskChoice,
+  maskInHand,
+  maskSources,
+  reshapeMask,
+  samplePicked,
+} from '../state/masks'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { intoView } from '../ui/into-view'
@@ -104,12 +119,16 @@ export function MasksSection({ layer }: { layer: Layer }) {
         </Menu>
       }
     >
-      {masks.length === 0 && <p className="text-tiny text-soft">None. A mask hides parts; nothing of the layer is lost.</p>}
+      {masks.length === 0 && (
+        <p className="text-tiny text-soft">None. A mask hides parts; nothing of the layer is lost.</p>
+      )}
       {masks.map((m) => (
         <div
           key={m.id}
           ref={open === m.id && picking ? intoView : undefined}
-          className={open === m.id ? '-mx-1.5 flex flex-col gap-1.5 rounded-control border border-line p-1.5' : ''}
+          className={
+            open === m.id ? '-mx-1.5 flex flex-col gap-1.5 rounded-control border border-line p-1.5' : ''
+          }
         >
           <Head mask={m} open={open === m.id} />
           {open === m.id && <MaskControls mask={m} layer={layer} />}
@@ -130,11 +149,20 @@ function Head({ mask: m, open }: { mask: Mask; open: boolean }) {
         aria-expanded={open}
         aria-label={`Mask: ${name}`}
         className="flex h-6 min-w-0 flex-1 items-center gap-1.5 rounded-control px-1 text-left text-small hover:bg-lit"
-        onClick={() => bench.set({ mask: open ? null : m.id, tool: open || m.kind !== 'painted' ? 'pick' : m.cut ? 'cut' : 'brush' })}
+        onClick={() =>
+          bench.set({
+            mask: open ? null : m.id,
+            tool: open || m.kind !== 'painted' ? 'pick' : m.cut ? 'cut' : 'brush',
+          })
+        }
       >
         <Icon size={14} className="shrink-0 text-soft" />
         <span className="truncate">{name}</span>
-        {m.strength < 1 && <span className="ml-auto shrink-0 text-tiny text-soft tabular-nums">{Math.round(m.strength * 100)} %</span>}
+        {m.strength < 1 && (
+          <span className="ml-auto shrink-0 text-tiny text-soft tabular-nums">
+            {Math.round(m.strength * 100)} %
+          </span>
+        )}
       </button>
       <IconButton
         label={m.swap ? 'Swap back what it shows and hides' : 'Swap what it shows and hides'}
@@ -147,7 +175,9 @@ function Head({ mask: m, open }: { mask: Mask; open: boolean }) {
       <IconButton
         label={m.on ? 'Switch the mask off' : 'Switch the mask on'}
         className="!size-6"
-        onClick={() => changeMask(bench, m.on ? 'Switch a mask off' : 'Switch a mask on', m.id, { on: !m.on })}
+        onClick={() =>
+          changeMask(bench, m.on ? 'Switch a mask off' : 'Switch a mask on', m.id, { on: !m.on })
+        }
       >
         {m.on ? <Eye size={13} /> : <EyeOff size={13} />}
       </IconButton>
@@ -160,8 +190,10 @@ function Head({ mask: m, open }: { mask: Mask; open: boolean }) {
 
 const nameOf = (m: Mask, layers: Record<string, Layer>): string => {
   if (m.name) return m.name
-  if (m.kind === 'layer') return layers[m.layer] ? `From “${layerName(layers[m.layer] as Layer)}”` : 'From a layer that is gone'
-  if (m.kind === 'shape') return m.form === 'rectangle' ? 'Rectangle' : m.form === 'ellipse' ? 'Ellipse' : 'Polygon'
+  if (m.kind === 'layer')
+    return layers[m.layer] ? `From “${layerName(layers[m.layer] as Layer)}”` : 'From a layer that is gone'
+  if (m.kind === 'shape')
+    return m.form === 'rectangle' ? 'Rectangle' : m.form === 'ellipse' ? 'Ellipse' : 'Polygon'
   if (m.kind === 'picked') return m.by === 'colour' ? `Picked ${m.colour}` : 'Knocked out by lightness'
   if (m.kind === 'gradient') return m.form === 'linear' ? 'Fade along a line' : 'Fade from a point'
   if (m.kind === 'painted' && m.cut) return 'Cut out'
@@ -207,7 +239,12 @@ function MaskControls({ mask: m, layer }: { mask: Mask; layer: Layer }) {
         onKeep={(v) => changeMask(bench, 'Softness of a mask', m.id, soften(v))}
       />
       {m.kind !== 'layer' && m.kind !== 'painted' && m.kind !== 'picked' && (
-        <Choice label="What the mask moves with" value={m.frame} options={FRAMES} onChange={(v) => refit(bench, m, frame, v as Mask['frame'])} />
+        <Choice
+          label="What the mask moves with"
+          value={m.frame}
+          options={FRAMES}
+          onChange={(v) => refit(bench, m, frame, v as Mask['frame'])}
+        />
       )}
       {m.kind === 'shape' && m.form === 'rectangle' && (
         <Labelled
@@ -230,7 +267,12 @@ function MaskControls({ mask: m, layer }: { mask: Mask; layer: Layer }) {
           onChange={(v) => reshapeMask(bench, 'Corners of a mask', m, { corners: Math.round(v) })}
         />
       )}
-      <Choice label="How the mask is seen" value={view} options={VIEWS} onChange={(v) => bench.set({ maskView: v as MaskView })} />
+      <Choice
+        label="How the mask is seen"
+        value={view}
+        options={VIEWS}
+        onChange={(v) => bench.set({ maskView: v as MaskView })}
+      />
       {m.kind === 'picked' && <PickControls mask={m} picture={layer.kind === 'picture'} />}
       {m.kind === 'layer' && <LayerChoice mask={m} layer={layer} />}
       {m.kind === 'painted' && <SpecksField mask={m} />}
@@ -281,12 +323,22 @@ function PickControls({ mask: m, picture }: { mask: MaskOf<'picked'>; picture: b
   const bench = useBench()
   // The two ends of a range keep apart.
   const within = (key: 'tolerance' | 'fade' | 'from' | 'to', v: number) =>
-    key === 'fade' ? Math.max(0.002, v) : key === 'from' ? Math.min(v, m.to - 0.01) : key === 'to' ? Math.max(v, m.from + 0.01) : v
+    key === 'fade'
+      ? Math.max(0.002, v)
+      : key === 'from'
+        ? Math.min(v, m.to - 0.01)
+        : key === 'to'
+          ? Math.max(v, m.from + 0.01)
+          : v
   return (
     <>
       {m.by === 'colour' && (
         <div className="flex items-center gap-2">
-          <span aria-hidden="true" className="size-6 shrink-0 rounded-control border border-line" style={{ background: m.colour }} />
+          <span
+            aria-hidden="true"
+            className="size-6 shrink-0 rounded-control border border-line"
+            style={{ background: m.colour }}
+          />
           <span className="flex-1 text-small tabular-nums">{m.colour}</span>
           <Button small onClick={() => samplePicked(bench, m.id)}>
             <Pipette size={13} /> Sample
@@ -308,11 +360,17 @@ function PickControls({ mask: m, picture }: { mask: MaskOf<'picked'>; picture: b
         />
       ))}
       {picture && (
-        <Tick on={m.touching !== undefined} onChange={(on) => (on ? pickOnlyTouching(bench, m.id) : pickEverywhere(bench, m.id))}>
+        <Tick
+          on={m.touching !== undefined}
+          onChange={(on) => (on ? pickOnlyTouching(bench, m.id) : pickEverywhere(bench, m.id))}
+        >
           only what touches
         </Tick>
       )}
-      <Tick on={m.clean} onChange={(on) => reshapeMask(bench, 'Take the colour out of edges', m, { clean: on })}>
+      <Tick
+        on={m.clean}
+        onChange={(on) => reshapeMask(bench, 'Take the colour out of edges', m, { clean: on })}
+      >
         take its colour out of the edges
       </Tick>
     </>
@@ -344,7 +402,14 @@ function Labelled(p: {
           onDrag={p.onShow}
         />
       </div>
-      <Slider label={`${p.label} of the mask, slider`} min={0} max={p.max} value={Math.min(p.max, p.value)} onChange={p.onShow} onCommit={p.onKeep} />
+      <Slider
+        label={`${p.label} of the mask, slider`}
+        min={0}
+        max={p.max}
+        value={Math.min(p.max, p.value)}
+        onChange={p.onShow}
+        onCommit={p.onKeep}
+      />
     </div>
   )
 }
@@ -369,14 +434,21 @@ function LayerChoice({ mask, layer }: { mask: MaskOf<'layer'>; layer: Layer }) {
           { value: 'coverage', label: 'where it covers' },
           { value: 'lightness', label: 'how light it is' },
         ]}
-        onChange={(v) => reshapeMask(bench, 'What a mask goes by', mask, { by: v as 'coverage' | 'lightness' })}
+        onChange={(v) =>
+          reshapeMask(bench, 'What a mask goes by', mask, { by: v as 'coverage' | 'lightness' })
+        }
       />
     </div>
   )
 }
 
 /** Another thing to move with, the mask staying where it is now. */
-function refit(bench: ReturnType<typeof useBench>, m: Mask, from: Placement | null, frame: Mask['frame']): void {
+function refit(
+  bench: ReturnType<typeof useBench>,
+  m: Mask,
+  from: Placement | null,
+  frame: Mask['frame'],
+): void {
   const own = maskInHand({ ...bench.store.getState(), mask: m.id })?.own
   const to = own && frameOf({ frame }, own, bench.store.getState().resolved)
   if (!from || !to) return

@@ -29,8 +29,12 @@ function wordFor({ x, y }: Point): string {
 /** The parts that a cut mirror can keep: two, or of both axes four. */
 function partsOf(mirror: Mirror, now: Kept, rotation: number): { value: string; label: string }[] {
   const both = [true, false]
-  const all = mirror.way === 'both' ? both.flatMap((clockwise) => both.map((ahead) => ({ clockwise, ahead }))) : []
-  const two = mirror.way === 'turned' ? both.map((ahead) => ({ ...now, ahead })) : both.map((clockwise) => ({ ...now, clockwise }))
+  const all =
+    mirror.way === 'both' ? both.flatMap((clockwise) => both.map((ahead) => ({ clockwise, ahead }))) : []
+  const two =
+    mirror.way === 'turned'
+      ? both.map((ahead) => ({ ...now, ahead }))
+      : both.map((clockwise) => ({ ...now, clockwise }))
   return (all.length > 0 ? all : two).map((kept) => ({
     value: `${kept.clockwise}/${kept.ahead}`,
     label: `keeps the ${wordFor(keptWay(mirror, { rotation }, kept))} part`,
@@ -40,7 +44,11 @@ function partsOf(mirror: Mirror, now: Kept, rotation: number): { value: string; 
 /** How a group is repeated, and where its axis lies. */
 export function MirrorSection() {
   const bench = useBench()
-  const s = useCalmState((state) => ({ design: state.design, selection: state.selection, resolved: state.resolved }))
+  const s = useCalmState((state) => ({
+    design: state.design,
+    selection: state.selection,
+    resolved: state.resolved,
+  }))
   const found = mirrorInHand(s)
   if (!found) return null
   const { mirror, axis } = found
@@ -70,10 +78,18 @@ export function MirrorSection() {
         <div className="grid grid-cols-3 gap-1.5">
           <NumberField label="Axis across" short="x" value={at.x} onChange={(x) => setAxis(bench, { x })} />
           <NumberField label="Axis down" short="y" value={at.y} onChange={(y) => setAxis(bench, { y })} />
-          <NumberField label="Angle of the axis" short="∠" unit="°" value={at.rotation} onChange={(rotation) => setAxis(bench, { rotation })} />
+          <NumberField
+            label="Angle of the axis"
+            short="∠"
+            unit="°"
+            value={at.rotation}
+            onChange={(rotation) => setAxis(bench, { rotation })}
+          />
         </div>
       ) : (
-        <p className="text-tiny text-soft">Its axis is gone, so nothing is repeated. Mirror it again to have one.</p>
+        <p className="text-tiny text-soft">
+          Its axis is gone, so nothing is repeated. Mirror it again to have one.
+        </p>
       )}
       <Tick on={mirror.cut} onChange={(on) => setMirror(bench, { cut: on })}>
         What crosses the axis ends there

@@ -35,7 +35,10 @@ export function PageSection() {
             onChange={(c) => bench.commit('Page colour', write(c))}
           />
         )}
-        <Tick on={page.colour === 'transparent'} onChange={(on) => bench.edit('Page colour', write(on ? 'transparent' : '#ffffff'))}>
+        <Tick
+          on={page.colour === 'transparent'}
+          onChange={(on) => bench.edit('Page colour', write(on ? 'transparent' : '#ffffff'))}
+        >
           Transparent
         </Tick>
       </Section>
@@ -57,7 +60,9 @@ export function PageSection() {
           )}
           <dt className="text-soft">Safe area</dt>
           <dd className="text-right tabular-nums">
-            {[channel.safe.top, channel.safe.right, channel.safe.bottom, channel.safe.left].every((v) => v === channel.safe.top)
+            {[channel.safe.top, channel.safe.right, channel.safe.bottom, channel.safe.left].every(
+              (v) => v === channel.safe.top,
+            )
               ? `${channel.safe.top} px`
               : `${channel.safe.top} · ${channel.safe.right} · ${channel.safe.bottom} · ${channel.safe.left}`}
           </dd>
@@ -67,7 +72,8 @@ export function PageSection() {
         {!s.master && <Button onClick={() => commandById('arrange-again').run(bench)}>Arrange again</Button>}
         {s.resolved.leftOut.length > 0 && (
           <p className="text-tiny text-warn">
-            Left out for lack of room: {s.resolved.leftOut.map((id) => s.design.layers[id]?.name || 'a layer').join(', ')}.
+            Left out for lack of room:{' '}
+            {s.resolved.leftOut.map((id) => s.design.layers[id]?.name || 'a layer').join(', ')}.
           </p>
         )}
       </Section>

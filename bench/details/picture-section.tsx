@@ -13,7 +13,10 @@ import { Section } from './section'
 /** What a picture is, how large it is shown, and another in its place. */
 export function PictureSection({ picture }: { picture: LayerOf<'picture'> }) {
   const bench = useBench()
-  const uses = useBenchState((s) => Object.values(s.design.layers).filter((l) => sourcesOf(l).some((u) => u.sha === picture.source)).length)
+  const uses = useBenchState(
+    (s) =>
+      Object.values(s.design.layers).filter((l) => sourcesOf(l).some((u) => u.sha === picture.source)).length,
+  )
   const chooser = useRef<HTMLInputElement>(null)
   const every = useRef(false)
   const choose = (all: boolean) => {
@@ -23,7 +26,8 @@ export function PictureSection({ picture }: { picture: LayerOf<'picture'> }) {
   return (
     <Section title="Picture">
       <p className="text-tiny text-soft tabular-nums">
-        {picture.sourceWidth} × {picture.sourceHeight} px, shown at {Math.round((picture.placement.width / picture.sourceWidth) * 100)} %
+        {picture.sourceWidth} × {picture.sourceHeight} px, shown at{' '}
+        {Math.round((picture.placement.width / picture.sourceWidth) * 100)} %
         {uses > 1 ? `, used ${uses} times` : ''}
       </p>
       <input

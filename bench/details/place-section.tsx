@@ -24,7 +24,17 @@ import { stayingOf } from '../commands/align'
 import { keyLabel, lackOf } from '../commands/define'
 import { keymapStore, keysOf } from '../commands/keymap'
 import { commandById } from '../commands/list'
-import { grip, handledLeaves, type Leaf, middleOfSelection, movedAlong, type Target, transform, turnOfSelection, writeTargets } from '../state/acts'
+import {
+  grip,
+  handledLeaves,
+  type Leaf,
+  middleOfSelection,
+  movedAlong,
+  type Target,
+  transform,
+  turnOfSelection,
+  writeTargets,
+} from '../state/acts'
 import { useBench, useBenchState, useCalmState, useUnhurriedState } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
@@ -55,7 +65,12 @@ export function PlaceSection() {
 const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
   const bench = useBench()
   const channel = useBenchState((s) => s.resolved.channel)
-  const s = useCalmState((state) => ({ selection: state.selection, alignTo: state.alignTo, stays: state.stays, layers: state.design.layers }))
+  const s = useCalmState((state) => ({
+    selection: state.selection,
+    alignTo: state.alignTo,
+    stays: state.stays,
+    layers: state.design.layers,
+  }))
   const weights = useBenchState((state) => state.weightsFollow)
   const several = s.selection.length > 1
   const turned = useUnhurriedState((state) => turnOfSelection(state))
@@ -81,7 +96,9 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
       id: l.id,
       placement: turnedAbout(
         l.placement,
-        single ? { x: l.placement.x, y: l.placement.y } : (middleOfSelection(bench.store.getState()) ?? centreOf(box)),
+        single
+          ? { x: l.placement.x, y: l.placement.y }
+          : (middleOfSelection(bench.store.getState()) ?? centreOf(box)),
         single ? v - l.placement.rotation : v - turned,
       ),
     })
@@ -91,7 +108,11 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
       if (!single)
         return {
           id: l.id,
-          placement: scaledAbout(l.placement, { x: box.left, y: box.top }, value / (axis === 'width' ? width : height)),
+          placement: scaledAbout(
+            l.placement,
+            { x: box.left, y: box.top },
+            value / (axis === 'width' ? width : height),
+          ),
           scale: value / (axis === 'width' ? width : height),
         }
       const p = l.placement
@@ -106,7 +127,13 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
       const c = commandById(id)
       const lack = lackOf(c, bench.store.getState())
       return (
-        <IconButton key={id} label={c.label} hint={lack ? `needs ${lack}` : hintOf(c.id)} disabled={lack !== null} onClick={() => c.run(bench)}>
+        <IconButton
+          key={id}
+          label={c.label}
+          hint={lack ? `needs ${lack}` : hintOf(c.id)}
+          disabled={lack !== null}
+          onClick={() => c.run(bench)}
+        >
           <Icon size={15} />
         </IconButton>
       )
@@ -120,7 +147,14 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
           unit="px"
           value={left}
           units={across}
-          onChange={(v) => transform(bench, 'Move', (l) => ({ id: l.id, placement: moved(l.placement, v - left, 0) }), movedAlong(bench))}
+          onChange={(v) =>
+            transform(
+              bench,
+              'Move',
+              (l) => ({ id: l.id, placement: moved(l.placement, v - left, 0) }),
+              movedAlong(bench),
+            )
+          }
         />
         <NumberField
           label="Top"
@@ -128,17 +162,42 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
           unit="px"
           value={top}
           units={down}
-          onChange={(v) => transform(bench, 'Move', (l) => ({ id: l.id, placement: moved(l.placement, 0, v - top) }), movedAlong(bench))}
+          onChange={(v) =>
+            transform(
+              bench,
+              'Move',
+              (l) => ({ id: l.id, placement: moved(l.placement, 0, v - top) }),
+              movedAlong(bench),
+            )
+          }
         />
-        <NumberField label="Width" short="w" unit="px" min={1} value={width} units={across} onChange={(v) => run('Resize', sized('width', v))} />
-        <NumberField label="Height" short="h" unit="px" min={1} value={height} units={down} onChange={(v) => run('Resize', sized('height', v))} />
+        <NumberField
+          label="Width"
+          short="w"
+          unit="px"
+          min={1}
+          value={width}
+          units={across}
+          onChange={(v) => run('Resize', sized('width', v))}
+        />
+        <NumberField
+          label="Height"
+          short="h"
+          unit="px"
+          min={1}
+          value={height}
+          units={down}
+          onChange={(v) => run('Resize', sized('height', v))}
+        />
         <NumberField
           label="Turn"
           short="turn"
           unit="°"
           value={wrapDegrees(single ? only.placement.rotation : turned)}
           step={1}
-          onChange={(v) => transform(bench, 'Turn', turnTo(v), undefined, v - (single ? only.placement.rotation : turned))}
+          onChange={(v) =>
+            transform(bench, 'Turn', turnTo(v), undefined, v - (single ? only.placement.rotation : turned))
+          }
           onDrag={(v) => drag(turnTo(v))}
         />
         <NumberField
@@ -153,7 +212,10 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
         />
         <div className="col-span-2 flex items-center">
           {leaves.some((l) => 'stroke' in l) && (
-            <label className="mr-auto flex items-center gap-1.5 text-tiny" title="Strokes and corners grow and shrink with what they belong to">
+            <label
+              className="mr-auto flex items-center gap-1.5 text-tiny"
+              title="Strokes and corners grow and shrink with what they belong to"
+            >
               <input
                 type="checkbox"
                 className="accent-[var(--color-accent)]"
@@ -186,7 +248,13 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
                 return l ? [{ value: `stays:${id}`, label: `“${layerName(l).slice(0, 24)}” stays put` }] : []
               }),
             ]}
-            onChange={(v) => bench.set(v.startsWith('stays:') ? { alignTo: 'stays', stays: v.slice(6) } : { alignTo: v as typeof s.alignTo })}
+            onChange={(v) =>
+              bench.set(
+                v.startsWith('stays:')
+                  ? { alignTo: 'stays', stays: v.slice(6) }
+                  : { alignTo: v as typeof s.alignTo },
+              )
+            }
           />
           <div className="flex justify-between">
             {commands([

@@ -44,7 +44,11 @@ type Pictures = Record<string, Uint8ClampedArray<ArrayBuffer>>
 /** Pictures of the selection with each of the trials, as they come. */
 function usePictures(trials: readonly Trial[]): { pictures: Pictures; side: number } {
   const bench = useBench()
-  const s = useBenchState((state) => ({ page: state.page, channel: state.channel, selection: state.selection }))
+  const s = useBenchState((state) => ({
+    page: state.page,
+    channel: state.channel,
+    selection: state.selection,
+  }))
   const [pictures, setPictures] = useState<Pictures>({})
   const side = Math.round(SIDE * (globalThis.devicePixelRatio || 1))
   const names = trials.map((t) => t.name).join('|')
@@ -69,7 +73,10 @@ function Recipes({ layer, done }: { layer: Layer; done: () => void }) {
   const own = inOrder(recipes)
   const trials: Trial[] = [
     ...own.map((r) => ({ name: `own:${r.id}`, treatments: r.treatments })),
-    ...looks.map((l) => ({ name: l.name, treatments: Object.fromEntries(treatmentsIn(l).map((t) => [t.id, t])) })),
+    ...looks.map((l) => ({
+      name: l.name,
+      treatments: Object.fromEntries(treatmentsIn(l).map((t) => [t.id, t])),
+    })),
   ]
   const { pictures, side } = usePictures(trials)
   const card = (name: string, label: string, run: () => void) => (
@@ -104,13 +111,17 @@ function Recipes({ layer, done }: { layer: Layer; done: () => void }) {
       </div>
       <div className="flex flex-wrap gap-1">
         {own.map((r) => card(`own:${r.id}`, r.name, () => followRecipe(bench, r.id)))}
-        {own.length === 0 && <p className="text-tiny text-soft">None yet. What follows one changes with it.</p>}
+        {own.length === 0 && (
+          <p className="text-tiny text-soft">None yet. What follows one changes with it.</p>
+        )}
       </div>
       {GROUPS.map((group) => (
         <div key={group}>
           <h4 className="mt-2 mb-1 text-tiny text-soft">{group}</h4>
           <div className="flex flex-wrap gap-1">
-            {looks.filter((l) => l.group === group).map((l) => card(l.name, l.name, () => putOn(bench, `Recipe ${l.name}`, treatmentsIn(l))))}
+            {looks
+              .filter((l) => l.group === group)
+              .map((l) => card(l.name, l.name, () => putOn(bench, `Recipe ${l.name}`, treatmentsIn(l))))}
           </div>
         </div>
       ))}

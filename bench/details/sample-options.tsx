@@ -25,7 +25,9 @@ export function SampleOptions() {
       <Tick on={s.sampling.alone} onChange={(on) => bench.set({ sampling: { ...s.sampling, alone: on } })}>
         Only the selected layer
       </Tick>
-      {s.sampling.alone && !s.some && <p className="text-tiny text-soft">Nothing is selected: the picture is sampled.</p>}
+      {s.sampling.alone && !s.some && (
+        <p className="text-tiny text-soft">Nothing is selected: the picture is sampled.</p>
+      )}
     </div>
   )
 }

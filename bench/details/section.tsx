@@ -1,6 +1,14 @@
 import type { ReactNode } from 'react'
 
-export const Section = ({ title, aside, children }: { title: string; aside?: ReactNode; children: ReactNode }) => (
+export const Section = ({
+  title,
+  aside,
+  children,
+}: {
+  title: string
+  aside?: ReactNode
+  children: ReactNode
+}) => (
   <section aria-label={title} className="border-b border-line px-3 py-2.5">
     <div className="mb-1.5 flex h-5 items-center justify-between">
       <h3 className="text-small font-semibold">{title}</h3>
@@ -11,7 +19,10 @@ export const Section = ({ title, aside, children }: { title: string; aside?: Rea
 )
 
 /** One value of many: null where they differ. */
-export function shared<T, V extends string | number | boolean>(list: readonly T[], of: (item: T) => V): V | null {
+export function shared<T, V extends string | number | boolean>(
+  list: readonly T[],
+  of: (item: T) => V,
+): V | null {
   const [first, ...rest] = list
   if (first === undefined) return null
   const value = of(first)

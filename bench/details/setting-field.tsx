@@ -26,12 +26,20 @@ type Props = {
   onShow: (value: unknown) => void
   onKeep: (value: unknown) => void
 }
-type Editors = { [K in Field['kind']]: (p: Props & { field: Extract<Field, { kind: K }> }) => React.ReactNode }
+type Editors = {
+  [K in Field['kind']]: (p: Props & { field: Extract<Field, { kind: K }> }) => React.ReactNode
+}
 
 const editors: Editors = {
   number: (p) => <NumberSettingField {...p} />,
   colour: ({ of, field, value, onShow, onKeep }) => (
-    <ColourField named={field.label.toLowerCase()} label={`${field.label} of ${of}`} colour={value as string} onPreview={onShow} onChange={onKeep} />
+    <ColourField
+      named={field.label.toLowerCase()}
+      label={`${field.label} of ${of}`}
+      colour={value as string}
+      onPreview={onShow}
+      onChange={onKeep}
+    />
   ),
   choice: ({ of, field, value, onKeep }) => (
     <div className="flex items-center gap-2">
@@ -50,7 +58,13 @@ const editors: Editors = {
     </Tick>
   ),
   curve: ({ of, field, value, onShow, onKeep }) => (
-    <CurveEditor label={`${field.label} of ${of}`} short={field.label} points={value as CurvePoint[]} onShow={onShow} onKeep={onKeep} />
+    <CurveEditor
+      label={`${field.label} of ${of}`}
+      short={field.label}
+      points={value as CurvePoint[]}
+      onShow={onShow}
+      onKeep={onKeep}
+    />
   ),
   stops: ({ of, field, value, onShow, onKeep }) => (
     <StopsEditor label={`${field.label} of ${of}`} stops={value as Stop[]} onShow={onShow} onKeep={onKeep} />
@@ -81,7 +95,8 @@ function LutSettingField({ of, value, onKeep }: Props) {
   const chooser = useRef<HTMLInputElement>(null)
   const file = value as LutFile | null
   const take = async (look: (typeof shippedLooks)[number] | undefined) => {
-    const made = look && (await uploadLut(bench, new File([cubeOf(look)], `${look.name}.cube`, { type: 'text/plain' })))
+    const made =
+      look && (await uploadLut(bench, new File([cubeOf(look)], `${look.name}.cube`, { type: 'text/plain' })))
     if (made) onKeep(made)
   }
   return (
@@ -105,11 +120,17 @@ function LutSettingField({ of, value, onKeep }: Props) {
         options={[
           ...(file ? [] : [{ value: 'none', label: 'none yet' }]),
           ...shippedLooks.map((l) => ({ value: l.name, label: `${l.name} · ${l.says}` })),
-          ...(file && !shippedLooks.some((l) => l.name === file.name) ? [{ value: 'own', label: file.name }] : []),
+          ...(file && !shippedLooks.some((l) => l.name === file.name)
+            ? [{ value: 'own', label: file.name }]
+            : []),
         ]}
         onChange={(name) => void take(shippedLooks.find((l) => l.name === name))}
       />
-      <IconButton label="Choose a .cube file …" className="!size-7 shrink-0" onClick={() => chooser.current?.click()}>
+      <IconButton
+        label="Choose a .cube file …"
+        className="!size-7 shrink-0"
+        onClick={() => chooser.current?.click()}
+      >
         <FolderOpen size={14} />
       </IconButton>
     </div>
@@ -158,7 +179,13 @@ const Row = ({ children: [field, slider] }: { children: [React.ReactNode, React.
 )
 
 /** A share, in percent. */
-export const ShareField = (p: { label: string; short: string; value: number; onShow: (v: number) => void; onKeep: (v: number) => void }) => (
+export const ShareField = (p: {
+  label: string
+  short: string
+  value: number
+  onShow: (v: number) => void
+  onKeep: (v: number) => void
+}) => (
   <Row>
     <NumberField
       label={p.label}

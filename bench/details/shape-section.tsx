@@ -11,7 +11,8 @@ import { Section, shared } from './section'
 type Shape = LayerOf<'shape'>
 /** Lengths of dash and gap in weights of the line. */
 export const DASHES: Record<string, number[]> = { solid: [], dashed: [3, 2], dotted: [0, 2] }
-export const dashName = (dash: readonly number[]): string => Object.entries(DASHES).find(([, d]) => d.join() === dash.join())?.[0] ?? 'dashed'
+export const dashName = (dash: readonly number[]): string =>
+  Object.entries(DASHES).find(([, d]) => d.join() === dash.join())?.[0] ?? 'dashed'
 
 export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
   const bench = useBench()
@@ -34,7 +35,8 @@ export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
     onDrag: (v: number) => bench.preview(write((s) => change(s, v))),
   })
   // Borders may differ on a channel.
-  const border = (value: Partial<Stroke>) => (d: Draft<Design>) => leaves.forEach((l) => setOn(d, channel, l.id, 'stroke', value))
+  const border = (value: Partial<Stroke>) => (d: Draft<Design>) =>
+    leaves.forEach((l) => setOn(d, channel, l.id, 'stroke', value))
   return (
     <Section title={first.form === 'line' ? 'Line' : 'Border'}>
       <div className="grid grid-cols-2 gap-1.5">
@@ -52,7 +54,12 @@ export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
           label="Line style"
           value={shared(leaves, (l) => dashName(l.stroke.dash))}
           options={Object.keys(DASHES).map((d) => ({ value: d, label: d }))}
-          onChange={(v) => bench.edit('Line style', border({ dash: [...(DASHES[v] ?? [])], cap: v === 'dotted' ? 'round' : 'butt' }))}
+          onChange={(v) =>
+            bench.edit(
+              'Line style',
+              border({ dash: [...(DASHES[v] ?? [])], cap: v === 'dotted' ? 'round' : 'butt' }),
+            )
+          }
         />
       </div>
       {first.stroke.weight > 0 && (
@@ -64,7 +71,9 @@ export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
         />
       )}
       {!onMaster && first.form !== 'line' && first.form !== 'ellipse' && (
-        <p className="text-tiny text-soft">Corners are the same on every channel; change them on the master.</p>
+        <p className="text-tiny text-soft">
+          Corners are the same on every channel; change them on the master.
+        </p>
       )}
       {onMaster && first.form === 'rectangle' && (
         <NumberField
@@ -72,7 +81,11 @@ export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
           short="corners"
           unit="px"
           min={0}
-          value={leaves.every((l) => l.radii.every((r) => r === l.radii[0])) ? shared(leaves, (l) => l.radii[0]) : null}
+          value={
+            leaves.every((l) => l.radii.every((r) => r === l.radii[0]))
+              ? shared(leaves, (l) => l.radii[0])
+              : null
+          }
           {...number('Corner radius', (s, v) => {
             s.radii = [v, v, v, v]
           })}

@@ -22,7 +22,10 @@ const FORMS = ['rectangle', 'ellipse', 'polygon'] as const
 /** The picture in a slot: what it is, how far it is zoomed, where it lies; its outline. */
 export function SlotSection({ slot }: { slot: Slot }) {
   const bench = useBench()
-  const s = useBenchState((state) => ({ reframing: state.reframing === slot.id, master: state.channel === state.design.master }))
+  const s = useBenchState((state) => ({
+    reframing: state.reframing === slot.id,
+    master: state.channel === state.design.master,
+  }))
   const chooser = useRef<HTMLInputElement>(null)
   const write = (change: (l: Slot) => Partial<Slot>) => (d: { layers: Record<string, unknown> }) => {
     const layer = d.layers[slot.id] as Slot | undefined
@@ -64,7 +67,9 @@ export function SlotSection({ slot }: { slot: Slot }) {
           if (info) fillSlot(bench, slot.id, { info, label: file?.name ?? '' })
         }}
       />
-      {!slot.picture && <p className="text-tiny text-soft">Empty. Drop a picture on it, or take one from the supplies.</p>}
+      {!slot.picture && (
+        <p className="text-tiny text-soft">Empty. Drop a picture on it, or take one from the supplies.</p>
+      )}
       <div className="flex gap-1.5">
         <Button small onClick={() => chooser.current?.click()}>
           <ImageUp size={13} />
@@ -156,7 +161,11 @@ export function SlotSection({ slot }: { slot: Slot }) {
             >
               Fit to its focal point
             </Button>
-            <Button small title="Gives the whole picture back as a layer" onClick={() => takeOut(bench, slot.id)}>
+            <Button
+              small
+              title="Gives the whole picture back as a layer"
+              onClick={() => takeOut(bench, slot.id)}
+            >
               Take it out
             </Button>
           </div>
@@ -221,7 +230,12 @@ export function SlotSection({ slot }: { slot: Slot }) {
             label="Line style of the frame"
             value={dashName(slot.stroke.dash)}
             options={Object.keys(DASHES).map((d) => ({ value: d, label: d }))}
-            onChange={(name) => bench.edit('Line style', frame({ dash: [...(DASHES[name] ?? [])], cap: name === 'dotted' ? 'round' : 'butt' }))}
+            onChange={(name) =>
+              bench.edit(
+                'Line style',
+                frame({ dash: [...(DASHES[name] ?? [])], cap: name === 'dotted' ? 'round' : 'butt' }),
+              )
+            }
           />
           {slot.stroke.weight > 0 && (
             <div className="col-span-2">

@@ -27,8 +27,16 @@ export function SpecksPanel() {
           {!specks.busy && `${said(found.length - holes, 'dot')}, ${said(holes, 'hole')}`}
         </span>
       </div>
-      <TipSize label="Specks up to" min={1} max={400} value={specks.size} onChange={(size) => sizeSpecks(bench, size)} />
-      {!specks.busy && found.length === 0 && <p className="text-tiny text-soft">None of this size. A larger size finds larger ones.</p>}
+      <TipSize
+        label="Specks up to"
+        min={1}
+        max={400}
+        value={specks.size}
+        onChange={(size) => sizeSpecks(bench, size)}
+      />
+      {!specks.busy && found.length === 0 && (
+        <p className="text-tiny text-soft">None of this size. A larger size finds larger ones.</p>
+      )}
       {found.length > 0 && (
         <>
           <Tick on={ticked.length === found.length} onChange={(on) => spareAll(bench, !on)}>
@@ -36,16 +44,27 @@ export function SpecksPanel() {
           </Tick>
           <div className="scroll-thin grid max-h-40 grid-cols-2 gap-x-2 overflow-y-auto">
             {found.slice(0, MOST_LISTED).map((f, n) => (
-              <Tick key={`${f.x},${f.y}`} on={!specks.spared.includes(n)} onChange={() => spareSpeck(bench, n)}>
+              <Tick
+                key={`${f.x},${f.y}`}
+                on={!specks.spared.includes(n)}
+                onChange={() => spareSpeck(bench, n)}
+              >
                 {`${n + 1} ${f.hole ? 'hole' : 'dot'}, ${Math.max(1, Math.round(2 * f.radius))} px`}
               </Tick>
             ))}
           </div>
-          {found.length > MOST_LISTED && <p className="text-tiny text-soft">{`${found.length - MOST_LISTED} more are numbered on the stage.`}</p>}
+          {found.length > MOST_LISTED && (
+            <p className="text-tiny text-soft">{`${found.length - MOST_LISTED} more are numbered on the stage.`}</p>
+          )}
         </>
       )}
       <div className="flex gap-1.5">
-        <Button small look="dark" disabled={specks.busy !== null || ticked.length === 0} onClick={() => void cleanTicked(bench)}>
+        <Button
+          small
+          look="dark"
+          disabled={specks.busy !== null || ticked.length === 0}
+          onClick={() => void cleanTicked(bench)}
+        >
           {`Clean ${ticked.length}`}
         </Button>
         <Button small onClick={() => endSpecks(bench)}>

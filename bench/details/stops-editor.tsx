@@ -3,7 +3,12 @@ import { useRef } from 'react'
 import type { Stop } from '@/core/treatments/field'
 import { StopsBar } from './gradient-editor'
 
-type Props = { label: string; stops: readonly Stop[]; onShow: (stops: Stop[]) => void; onKeep: (stops: Stop[]) => void }
+type Props = {
+  label: string
+  stops: readonly Stop[]
+  onShow: (stops: Stop[]) => void
+  onKeep: (stops: Stop[]) => void
+}
 /** A list of stops as they are edited: each keeps its name while it is moved past others. */
 export function StopsEditor({ label, stops, onShow, onKeep }: Props) {
   const names = useRef<string[]>([])
@@ -17,7 +22,11 @@ export function StopsEditor({ label, stops, onShow, onKeep }: Props) {
   }
   return (
     <fieldset aria-label={label} className="flex flex-col gap-1.5">
-      <StopsBar stops={record} onPreview={(next) => told(next, onShow)} onChange={(next) => told(next, onKeep)} />
+      <StopsBar
+        stops={record}
+        onPreview={(next) => told(next, onShow)}
+        onChange={(next) => told(next, onKeep)}
+      />
     </fieldset>
   )
 }

@@ -40,7 +40,12 @@ export function StrewSection({ strew }: { strew: Strew }) {
     write((l) => {
       const next = { ...l[key], [end]: value }
       // The other end gives way, so that a range never turns round.
-      return { [key]: end === 'from' ? { from: value, to: Math.max(value, next.to) } : { from: Math.min(value, next.from), to: value } }
+      return {
+        [key]:
+          end === 'from'
+            ? { from: value, to: Math.max(value, next.to) }
+            : { from: Math.min(value, next.from), to: value },
+      }
     })
   return (
     <Section title="Strew">
@@ -70,7 +75,10 @@ export function StrewSection({ strew }: { strew: Strew }) {
           value={strew.seed}
           onChange={(v) => set('Seed', { seed: Math.round(v) })}
         />
-        <IconButton label="Strew anew" onClick={() => set('Strew anew', { seed: (strew.seed * 7919 + 12_553) % 1_000_000 })}>
+        <IconButton
+          label="Strew anew"
+          onClick={() => set('Strew anew', { seed: (strew.seed * 7919 + 12_553) % 1_000_000 })}
+        >
           <Dices size={15} />
         </IconButton>
       </div>

@@ -21,7 +21,8 @@ export function SwatchesSection() {
   const swatches = inOrder(design.swatches)
   const fromPicture = async () => {
     const colours = await pictureColours(bench)
-    if (colours.length === 0) return bench.notify('There is no picture on this page to take colours from. Place a photo first.')
+    if (colours.length === 0)
+      return bench.notify('There is no picture on this page to take colours from. Place a photo first.')
     addSwatches(
       bench,
       'Swatches from a picture',
@@ -56,7 +57,12 @@ export function SwatchesSection() {
           <IconButton label="Open design tokens" className="!size-6" onClick={() => chooser.current?.click()}>
             <Upload size={13} />
           </IconButton>
-          <IconButton label="Save as design tokens" className="!size-6" disabled={swatches.length === 0} onClick={save}>
+          <IconButton
+            label="Save as design tokens"
+            className="!size-6"
+            disabled={swatches.length === 0}
+            onClick={save}
+          >
             <Download size={13} />
           </IconButton>
         </>
@@ -93,7 +99,11 @@ export function SwatchesSection() {
                   }
                 >
                   {colours.map((c) => (
-                    <span key={c} className="size-5 rounded-[4px] ring-1 ring-black/15" style={{ background: c }} />
+                    <span
+                      key={c}
+                      className="size-5 rounded-[4px] ring-1 ring-black/15"
+                      style={{ background: c }}
+                    />
                   ))}
                 </MenuItem>
               </MenuPart>
@@ -103,8 +113,8 @@ export function SwatchesSection() {
       )}
       {swatches.length === 0 && (
         <p className="text-tiny text-soft">
-          Keep a colour as a swatch in any colour field, take some from a picture, or open design tokens. Change one here, and everything that uses it
-          follows.
+          Keep a colour as a swatch in any colour field, take some from a picture, or open design tokens.
+          Change one here, and everything that uses it follows.
         </p>
       )}
     </Section>
@@ -128,7 +138,11 @@ function Swatch({ swatch: w }: { swatch: Design['swatches'][string] }) {
           onChange={(c) => !c.startsWith('swatch:') && bench.commit(`Swatch ${w.name}`, set({ colour: c }))}
         />
       </div>
-      <IconButton label={`Remove the swatch ${w.name}`} className="!size-6" onClick={() => removeSwatch(bench, w.id)}>
+      <IconButton
+        label={`Remove the swatch ${w.name}`}
+        className="!size-6"
+        onClick={() => removeSwatch(bench, w.id)}
+      >
         <Trash2 size={13} />
       </IconButton>
     </div>

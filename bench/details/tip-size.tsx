@@ -8,7 +8,17 @@ export function TipSize({ label, value, min, max, onChange }: Props) {
   return (
     <div className="flex items-center gap-2">
       <div className="w-28 shrink-0">
-        <NumberField label={label} short="size" unit="px" min={min} max={max} digits={0} value={value} onChange={onChange} onDrag={onChange} />
+        <NumberField
+          label={label}
+          short="size"
+          unit="px"
+          min={min}
+          max={max}
+          digits={0}
+          value={value}
+          onChange={onChange}
+          onDrag={onChange}
+        />
       </div>
       <Slider
         label={`${label}, slider`}

@@ -57,7 +57,12 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
   const [dragged, setDragged] = useState<string | null>(null)
   const recipes = useBenchState((s) => s.design.recipes)
   const [own] = layers
-  useOpened(own?.id ?? '', own?.kind === 'grade', own ? treatmentsOf(withFollowed(own, recipes)) : [], setOpen)
+  useOpened(
+    own?.id ?? '',
+    own?.kind === 'grade',
+    own ? treatmentsOf(withFollowed(own, recipes)) : [],
+    setOpen,
+  )
   if (!own) return null
   const recipe = own.recipe ? recipes[own.recipe] : undefined
   const first = withFollowed(own, recipes)
@@ -73,10 +78,18 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
         <>
           {list.length > 0 && (
             <>
-              <Held label="Show without treatments while held" onDown={() => lookWithout(bench)} onUp={() => endLook(bench)}>
+              <Held
+                label="Show without treatments while held"
+                onDown={() => lookWithout(bench)}
+                onUp={() => endLook(bench)}
+              >
                 <EyeOff size={13} />
               </Held>
-              <IconButton label="Copy the treatments" className="!size-6" onClick={() => copyTreatments(bench)}>
+              <IconButton
+                label="Copy the treatments"
+                className="!size-6"
+                onClick={() => copyTreatments(bench)}
+              >
                 <Copy size={13} />
               </IconButton>
             </>
@@ -130,7 +143,11 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
           </Button>
         </div>
       )}
-      {list.length === 0 && <p className="text-tiny text-soft">None. Shadows, light, hue, grain: each can be changed and taken off again.</p>}
+      {list.length === 0 && (
+        <p className="text-tiny text-soft">
+          None. Shadows, light, hue, grain: each can be changed and taken off again.
+        </p>
+      )}
       {(list.length > 1 || recipe) && (
         <ShareField
           label="Strength of all treatments"
@@ -163,7 +180,12 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
 }
 
 /** Opens what was just added to the same thing, however that was done, and the one treatment that a grade was made for. */
-function useOpened(layer: string, made: boolean, list: readonly Treatment[], open: (id: string) => void): void {
+function useOpened(
+  layer: string,
+  made: boolean,
+  list: readonly Treatment[],
+  open: (id: string) => void,
+): void {
   const before = useRef({ layer: '', ids: [] as string[] })
   const ids = list.map((t) => t.id)
   const key = `${layer}:${ids.join()}`
@@ -198,7 +220,12 @@ function Card({ treatment: t, definition, which, layer, open, onOpen, onDrag, on
       onDrop={onDrop}
     >
       <div className="flex items-center gap-0.5">
-        <span draggable className="cursor-grab text-soft" onDragStart={onDrag} title="Drag to another place in the order">
+        <span
+          draggable
+          className="cursor-grab text-soft"
+          onDragStart={onDrag}
+          title="Drag to another place in the order"
+        >
           <GripVertical size={13} />
         </span>
         <button
@@ -213,12 +240,25 @@ function Card({ treatment: t, definition, which, layer, open, onOpen, onDrag, on
             e.stopPropagation()
             const list = treatmentsOf(layer)
             const at = list.findIndex((o) => o.id === t.id)
-            moveTreatment(bench, layer.id, t.id, (e.key === 'ArrowUp' ? list[at - 1]?.id : list[at + 2]?.id) ?? (e.key === 'ArrowUp' ? t.id : null))
+            moveTreatment(
+              bench,
+              layer.id,
+              t.id,
+              (e.key === 'ArrowUp' ? list[at - 1]?.id : list[at + 2]?.id) ??
+                (e.key === 'ArrowUp' ? t.id : null),
+            )
           }}
         >
-          <ChevronDown size={13} className={`shrink-0 text-soft transition-transform ${open ? '' : '-rotate-90'}`} />
+          <ChevronDown
+            size={13}
+            className={`shrink-0 text-soft transition-transform ${open ? '' : '-rotate-90'}`}
+          />
           <span className="truncate">{definition.label}</span>
-          {t.strength < 1 && <span className="ml-auto shrink-0 text-tiny text-soft tabular-nums">{Math.round(t.strength * 100)} %</span>}
+          {t.strength < 1 && (
+            <span className="ml-auto shrink-0 text-tiny text-soft tabular-nums">
+              {Math.round(t.strength * 100)} %
+            </span>
+          )}
         </button>
         <IconButton
           label={t.on ? `Switch ${definition.label} off` : `Switch ${definition.label} on`}
@@ -227,7 +267,11 @@ function Card({ treatment: t, definition, which, layer, open, onOpen, onDrag, on
         >
           {t.on ? <Eye size={13} /> : <EyeOff size={13} />}
         </IconButton>
-        <IconButton label={`Remove ${definition.label}`} className="!size-6" onClick={() => dropTreatment(bench, which)}>
+        <IconButton
+          label={`Remove ${definition.label}`}
+          className="!size-6"
+          onClick={() => dropTreatment(bench, which)}
+        >
           <Trash2 size={13} />
         </IconButton>
       </div>
@@ -238,7 +282,17 @@ function Card({ treatment: t, definition, which, layer, open, onOpen, onDrag, on
 
 const BLENDS = BLEND_MODES.slice(0, 17).map((mode) => ({ value: mode, label: blendModes[mode].label }))
 /** The settings form, drawn from the definition. */
-function Settings({ t, definition, which, layer }: { t: Treatment; definition: Definition; which: Nth; layer: Layer }) {
+function Settings({
+  t,
+  definition,
+  which,
+  layer,
+}: {
+  t: Treatment
+  definition: Definition
+  which: Nth
+  layer: Layer
+}) {
   const bench = useBench()
   const masks = masksOf(layer)
   const mixes = 'point' in definition || 'near' in definition
@@ -277,7 +331,10 @@ function Settings({ t, definition, which, layer }: { t: Treatment; definition: D
             value={t.mask ?? 'all'}
             options={[
               { value: 'all', label: 'everywhere' },
-              ...masks.map((m, n) => ({ value: m.id, label: m.name ?? `${MASK_NAMES[m.kind]} mask ${n + 1}` })),
+              ...masks.map((m, n) => ({
+                value: m.id,
+                label: m.name ?? `${MASK_NAMES[m.kind]} mask ${n + 1}`,
+              })),
             ]}
             onChange={(v) => changeTreatment(bench, 'mask', which, { mask: v === 'all' ? null : v })}
           />
@@ -293,7 +350,12 @@ function Settings({ t, definition, which, layer }: { t: Treatment; definition: D
           Set free as a layer
         </Button>
       )}
-      <Held wide label="Exaggerate while held" onDown={() => exaggerate(bench, which)} onUp={() => endLook(bench)}>
+      <Held
+        wide
+        label="Exaggerate while held"
+        onDown={() => exaggerate(bench, which)}
+        onUp={() => endLook(bench)}
+      >
         Exaggerate while held
       </Held>
     </div>

@@ -9,7 +9,14 @@ import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
 import { Section, shared } from './section'
 
-const weightNames: Record<number, string> = { 300: 'Light', 400: 'Regular', 500: 'Medium', 600: 'Semibold', 700: 'Bold', 800: 'Heavy' }
+const weightNames: Record<number, string> = {
+  300: 'Light',
+  400: 'Regular',
+  500: 'Medium',
+  600: 'Semibold',
+  700: 'Bold',
+  800: 'Heavy',
+}
 const ALIGNS = [
   ['start', AlignLeft, 'Align text at its start'],
   ['centre', AlignCenter, 'Centre text'],
@@ -31,7 +38,8 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
   }
   const set = async (name: string, style: Partial<TypeStyle>) => {
     // Faces are fetched first, so that the box is measured with them.
-    if (style.family || style.weight || style.italic !== undefined) await bench.fonts.open(leaves.flatMap((l) => filesFor({ ...l.style, ...style })))
+    if (style.family || style.weight || style.italic !== undefined)
+      await bench.fonts.open(leaves.flatMap((l) => filesFor({ ...l.style, ...style })))
     bench.commit(name, write(style))
   }
   const peek = async (family: string | null) => {
@@ -40,7 +48,10 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
     bench.preview(write({ family }))
   }
   const of = <K extends keyof TypeStyle>(key: K) => shared(leaves, (l) => l.style[key])
-  const unknown = leaves.reduce((n, l) => n + layoutType(bench.fonts, l.text, l.style, l.placement.width).unknown, 0)
+  const unknown = leaves.reduce(
+    (n, l) => n + layoutType(bench.fonts, l.text, l.style, l.placement.width).unknown,
+    0,
+  )
   const family = of('family')
   const size = of('size')
   return (
@@ -48,19 +59,25 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
       title="Type"
       aside={
         size !== null && size < smallest - 0.05 ? (
-          <span className="rounded bg-warn-ground px-1 text-tiny text-warn">below {Math.round(smallest)} px</span>
+          <span className="rounded bg-warn-ground px-1 text-tiny text-warn">
+            below {Math.round(smallest)} px
+          </span>
         ) : undefined
       }
     >
       {unknown > 0 && (
         <p className="rounded-control bg-warn-ground px-2 py-1 text-tiny text-warn">
-          {unknown} character{unknown === 1 ? ' has' : 's have'} no face here and {unknown === 1 ? 'is' : 'are'} drawn as a placeholder.
+          {unknown} character{unknown === 1 ? ' has' : 's have'} no face here and{' '}
+          {unknown === 1 ? 'is' : 'are'} drawn as a placeholder.
         </p>
       )}
       <Choice
         label="Typeface"
         value={family}
-        options={[...house, ...families.map((f) => f.name).filter((f) => !house.includes(f))].map((f) => ({ value: f, label: f }))}
+        options={[...house, ...families.map((f) => f.name).filter((f) => !house.includes(f))].map((f) => ({
+          value: f,
+          label: f,
+        }))}
         onPeek={(v) => void peek(v)}
         onChange={(v) => void set('Typeface', { family: v })}
       />
@@ -68,7 +85,10 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
         <Choice
           label="Weight"
           value={family ? String(nearestWeight(family, of('weight'))) : null}
-          options={(family ? weightsOf(family) : [400]).map((w) => ({ value: String(w), label: weightNames[w] ?? String(w) }))}
+          options={(family ? weightsOf(family) : [400]).map((w) => ({
+            value: String(w),
+            label: weightNames[w] ?? String(w),
+          }))}
           onChange={(v) => void set('Weight', { weight: Number(v) })}
         />
         <NumberField
@@ -106,8 +126,18 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
         />
       </div>
       <div className="flex justify-between">
-        <Toggles label="Alignment" options={ALIGNS} value={of('align')} onChange={(v) => void set('Alignment', { align: v })} />
-        <Toggles label="Case" options={CASES} value={of('case')} onChange={(v) => void set('Case', { case: v })} />
+        <Toggles
+          label="Alignment"
+          options={ALIGNS}
+          value={of('align')}
+          onChange={(v) => void set('Alignment', { align: v })}
+        />
+        <Toggles
+          label="Case"
+          options={CASES}
+          value={of('case')}
+          onChange={(v) => void set('Case', { case: v })}
+        />
       </div>
     </Section>
   )

@@ -31,7 +31,13 @@ export function WeaveOptions() {
           ? 'Press a crossing to let the lower one pass over it, and again to let it pass under. Drawing paints where it passes.'
           : 'Press on the stage where they cross, or select both first.'}
       </p>
-      <TipSize label="Size of the weave tip" min={4} max={1000} value={size} onChange={(weaveSize) => bench.set({ weaveSize })} />
+      <TipSize
+        label="Size of the weave tip"
+        min={4}
+        max={1000}
+        value={size}
+        onChange={(weaveSize) => bench.set({ weaveSize })}
+      />
       {gap !== null && (
         <NumberField
           label="Gap beside what passes over"

@@ -40,7 +40,11 @@ export const PLAIN: Options = {
 
 /** A size for people. */
 export const sizeLabel = (bytes: number): string =>
-  bytes === 0 ? '' : bytes < 1024 * 1024 ? `${Math.round(bytes / 1024)} KB` : `${(bytes / 1024 / 1024).toFixed(1)} MB`
+  bytes === 0
+    ? ''
+    : bytes < 1024 * 1024
+      ? `${Math.round(bytes / 1024)} KB`
+      : `${(bytes / 1024 / 1024).toFixed(1)} MB`
 
 /** Whether a delivery is still on its way. */
 export const isRunning = (d: Delivery | null): boolean => d?.state === 'waiting' || d?.state === 'working'
@@ -58,6 +62,8 @@ export function fetchFiles(delivery: Delivery, single: boolean): void {
   if (single)
     delivery.files
       .filter((f) => f.state === 'done')
-      .forEach((f, n) => setTimeout(() => get(`/api/deliveries/${delivery.id}/files/${encodeURIComponent(f.name)}`), n * 250))
+      .forEach((f, n) =>
+        setTimeout(() => get(`/api/deliveries/${delivery.id}/files/${encodeURIComponent(f.name)}`), n * 250),
+      )
   else get(`/api/deliveries/${delivery.id}/zip`)
 }

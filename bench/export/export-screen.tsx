@@ -7,16 +7,34 @@ import { inOrder } from '@/core/design/order'
 import type { Design } from '@/core/design/schema'
 import { asJson } from '../state/wire'
 import { Button } from '../ui/button'
-import { type Delivery, type ExportFinding, fetchFiles, isRunning, type Options, PLAIN, sizeLabel } from './delivery'
+import {
+  type Delivery,
+  type ExportFinding,
+  fetchFiles,
+  isRunning,
+  type Options,
+  PLAIN,
+  sizeLabel,
+} from './delivery'
 import { FilesTable } from './files-table'
 import { OptionsPanel } from './options-panel'
 
 /** Chosen adaptations become files: what comes out, how large, and what the checks say. */
-export function ExportScreen({ design, campaign, revision }: { design: Design; campaign: string; revision: number }) {
+export function ExportScreen({
+  design,
+  campaign,
+  revision,
+}: {
+  design: Design
+  campaign: string
+  revision: number
+}) {
   const channels = useMemo(() => inOrder(design.channels), [design])
   const pages = useMemo(() => inOrder(design.pages), [design])
   const [ticked, setTicked] = useState<ReadonlySet<string>>(() => new Set(channels.map((c) => c.id)))
-  const [onPages, setOnPages] = useState<ReadonlySet<string>>(() => new Set(pages.slice(0, 1).map((p) => p.id)))
+  const [onPages, setOnPages] = useState<ReadonlySet<string>>(
+    () => new Set(pages.slice(0, 1).map((p) => p.id)),
+  )
   const [options, setOptions] = useState<Options>(PLAIN)
   const [delivery, setDelivery] = useState<Delivery | null>(null)
   const [findings, setFindings] = useState<ExportFinding[] | null>(null)
@@ -49,7 +67,10 @@ export function ExportScreen({ design, campaign, revision }: { design: Design; c
   const count = [...ticked].length * [...onPages].length
   const running = isRunning(delivery)
   const start = async () => {
-    const r = await fetch('/api/deliveries', asJson({ ...options, design: design.id, channels: [...ticked], pages: [...onPages] })).catch(() => null)
+    const r = await fetch(
+      '/api/deliveries',
+      asJson({ ...options, design: design.id, channels: [...ticked], pages: [...onPages] }),
+    ).catch(() => null)
     const answer = r
       ? ((await r.json()) as Delivery & { message?: string })
       : { message: 'The server does not answer. The design is safe; try again.' }
@@ -123,7 +144,11 @@ export function ExportScreen({ design, campaign, revision }: { design: Design; c
                       type="checkbox"
                       className="size-3.5 accent-[var(--color-accent)]"
                       checked={on}
-                      onChange={() => setTicked((t) => (t.has(c.id) ? new Set([...t].filter((x) => x !== c.id)) : new Set([...t, c.id])))}
+                      onChange={() =>
+                        setTicked((t) =>
+                          t.has(c.id) ? new Set([...t].filter((x) => x !== c.id)) : new Set([...t, c.id]),
+                        )
+                      }
                     />
                     <span className="font-medium">{c.name}</span>
                   </span>

@@ -4,7 +4,11 @@ import type { Channel, Design } from '@/core/design/schema'
 import { Progress } from '../ui/progress'
 import { type Delivery, type ExportFinding, isRunning, type Options, sizeLabel } from './delivery'
 
-const FORMAT_NAMES: Record<Options['format'], (quality: number) => string> = { png: () => 'PNG', jpeg: (q) => `JPEG ${q}`, ora: () => 'OpenRaster' }
+const FORMAT_NAMES: Record<Options['format'], (quality: number) => string> = {
+  png: () => 'PNG',
+  jpeg: (q) => `JPEG ${q}`,
+  ora: () => 'OpenRaster',
+}
 
 /** What comes out: each file with its size in pixels, its measured weight and what the checks say. */
 export function FilesTable({
@@ -25,7 +29,12 @@ export function FilesTable({
   const rows = delivery?.files ?? []
   const running = isRunning(delivery)
   return (
-    <div role="region" aria-label="Files" tabIndex={0} className="scroll-thin h-[232px] shrink-0 overflow-y-auto border-t border-line bg-panel">
+    <div
+      role="region"
+      aria-label="Files"
+      tabIndex={0}
+      className="scroll-thin h-[232px] shrink-0 overflow-y-auto border-t border-line bg-panel"
+    >
       <table className="w-full text-small">
         <thead className="sticky top-0 bg-panel text-left text-tiny text-soft">
           <tr className="border-b border-line [&>th]:px-4 [&>th]:py-1.5 [&>th]:font-normal">
@@ -40,7 +49,8 @@ export function FilesTable({
           {pages.flatMap((p) =>
             channels.map((c) => {
               const file = rows.find((f) => f.page === p.id && f.channel === c.id)
-              const [extra, scale] = options.format === 'ora' ? [0, 1] : [options.bleed ? c.bleed * 2 : 0, options.scale]
+              const [extra, scale] =
+                options.format === 'ora' ? [0, 1] : [options.bleed ? c.bleed * 2 : 0, options.scale]
               const found = (findings ?? []).filter((f) => f.channel === c.id && f.page === p.id)
               return (
                 <tr key={`${p.id}${c.id}`} className="border-b border-line/60 [&>td]:px-4 [&>td]:py-1.5">
@@ -49,7 +59,9 @@ export function FilesTable({
                     {several && <span className="font-normal text-soft"> · {p.name}</span>}
                   </td>
                   <td className="text-soft tabular-nums">
-                    {file ? `${file.width} × ${file.height}` : `${Math.round((c.width + extra) * scale)} × ${Math.round((c.height + extra) * scale)}`}
+                    {file
+                      ? `${file.width} × ${file.height}`
+                      : `${Math.round((c.width + extra) * scale)} × ${Math.round((c.height + extra) * scale)}`}
                   </td>
                   <td className="max-w-52 truncate text-soft">
                     {file?.state === 'done' && delivery ? (
@@ -69,7 +81,9 @@ export function FilesTable({
                     {file?.state === 'done' ? (
                       <>
                         {sizeLabel(file.bytes)}
-                        {file.message && <span className="block max-w-64 text-tiny text-soft">{file.message}</span>}
+                        {file.message && (
+                          <span className="block max-w-64 text-tiny text-soft">{file.message}</span>
+                        )}
                       </>
                     ) : file?.state === 'failed' ? (
                       <span className="text-warn">{file.message}</span>

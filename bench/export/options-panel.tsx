@@ -27,7 +27,10 @@ export function OptionsPanel({
   delivery: Delivery | null
 }) {
   return (
-    <aside aria-label="Options" className="scroll-thin flex w-[304px] shrink-0 flex-col overflow-y-auto border-l border-line bg-panel">
+    <aside
+      aria-label="Options"
+      className="scroll-thin flex w-[304px] shrink-0 flex-col overflow-y-auto border-l border-line bg-panel"
+    >
       <Part title="Format">
         <Segments
           label="Format"
@@ -55,7 +58,8 @@ export function OptionsPanel({
         )}
         {options.format === 'ora' && (
           <p className="text-tiny text-soft">
-            Layers as pictures at 100 %, for other programs; the design itself travels inside. What OpenRaster cannot say is merged and listed.
+            Layers as pictures at 100 %, for other programs; the design itself travels inside. What OpenRaster
+            cannot say is merged and listed.
           </p>
         )}
         {options.format !== 'ora' && (
@@ -93,7 +97,11 @@ export function OptionsPanel({
                 type="checkbox"
                 className="accent-[var(--color-accent)]"
                 checked={onPages.has(p.id)}
-                onChange={() => setOnPages((t) => (t.has(p.id) ? new Set([...t].filter((x) => x !== p.id)) : new Set([...t, p.id])))}
+                onChange={() =>
+                  setOnPages((t) =>
+                    t.has(p.id) ? new Set([...t].filter((x) => x !== p.id)) : new Set([...t, p.id]),
+                  )
+                }
               />
               {p.name}
             </label>
@@ -109,7 +117,11 @@ export function OptionsPanel({
       )}
       <Part title="Names">
         <label className="field">
-          <input aria-label="File name pattern" value={options.pattern} onChange={(e) => set({ pattern: e.target.value })} />
+          <input
+            aria-label="File name pattern"
+            value={options.pattern}
+            onChange={(e) => set({ pattern: e.target.value })}
+          />
         </label>
         <p className="text-tiny text-soft">{'{design} {page} {channel} {width} {height}'}</p>
       </Part>

@@ -35,7 +35,17 @@ export function HouseDialog() {
   )
 }
 
-const Part = ({ title, note, aside, children }: { title: string; note: string; aside?: ReactNode; children: ReactNode }) => (
+const Part = ({
+  title,
+  note,
+  aside,
+  children,
+}: {
+  title: string
+  note: string
+  aside?: ReactNode
+  children: ReactNode
+}) => (
   <section aria-label={title} className="flex min-w-0 flex-col gap-1">
     <div className="flex h-6 items-center justify-between">
       <h3 className="text-small font-semibold">{title}</h3>
@@ -45,7 +55,17 @@ const Part = ({ title, note, aside, children }: { title: string; note: string; a
     {children}
   </section>
 )
-const Row = ({ on, label, onChange, children }: { on: boolean; label: string; onChange: (on: boolean) => void; children: ReactNode }) => (
+const Row = ({
+  on,
+  label,
+  onChange,
+  children,
+}: {
+  on: boolean
+  label: string
+  onChange: (on: boolean) => void
+  children: ReactNode
+}) => (
   <button
     type="button"
     role="checkbox"
@@ -54,7 +74,9 @@ const Row = ({ on, label, onChange, children }: { on: boolean; label: string; on
     className="flex h-7 items-center gap-2 rounded-control px-1.5 text-left text-small hover:bg-well"
     onClick={() => onChange(!on)}
   >
-    <span className={`flex size-4 items-center justify-center rounded-[4px] border ${on ? 'border-accent bg-accent text-white' : 'border-line'}`}>
+    <span
+      className={`flex size-4 items-center justify-center rounded-[4px] border ${on ? 'border-accent bg-accent text-white' : 'border-line'}`}
+    >
       {on && <Check size={11} />}
     </span>
     {children}
@@ -67,12 +89,19 @@ function Swatches() {
   return (
     <Part title="Swatches" note="Tick those of this design that all are to have.">
       {inOrder(swatches).map((w) => (
-        <Row key={w.id} on={w.id in house.swatches} label={`Swatch ${w.name}`} onChange={(on) => void withSwatch(bench, w.id, on)}>
+        <Row
+          key={w.id}
+          on={w.id in house.swatches}
+          label={`Swatch ${w.name}`}
+          onChange={(on) => void withSwatch(bench, w.id, on)}
+        >
           <span className="size-4 rounded-[4px] ring-1 ring-black/15" style={{ background: w.colour }} />
           <span className="truncate">{w.name}</span>
         </Row>
       ))}
-      {Object.keys(swatches).length === 0 && <p className="text-tiny text-soft">This design has no swatches yet.</p>}
+      {Object.keys(swatches).length === 0 && (
+        <p className="text-tiny text-soft">This design has no swatches yet.</p>
+      )}
     </Part>
   )
 }
@@ -82,11 +111,18 @@ function Recipes() {
   return (
     <Part title="Recipes" note="Treatments that things in all designs can follow.">
       {inOrder(recipes).map((r) => (
-        <Row key={r.id} on={r.id in house.recipes} label={`Recipe ${r.name}`} onChange={(on) => void withRecipe(bench, r.id, on)}>
+        <Row
+          key={r.id}
+          on={r.id in house.recipes}
+          label={`Recipe ${r.name}`}
+          onChange={(on) => void withRecipe(bench, r.id, on)}
+        >
           <span className="truncate">{r.name}</span>
         </Row>
       ))}
-      {Object.keys(recipes).length === 0 && <p className="text-tiny text-soft">Keep the treatments of a layer as a recipe first.</p>}
+      {Object.keys(recipes).length === 0 && (
+        <p className="text-tiny text-soft">Keep the treatments of a layer as a recipe first.</p>
+      )}
     </Part>
   )
 }
@@ -99,7 +135,11 @@ function Faces() {
       {fonts.map((family) => (
         <div key={family} className="flex h-7 items-center gap-1 pl-1.5 text-small">
           <span className="min-w-0 flex-1 truncate">{family}</span>
-          <IconButton label={`Take ${family} out of the house set`} className="!size-6" onClick={() => void withFont(bench, family, false)}>
+          <IconButton
+            label={`Take ${family} out of the house set`}
+            className="!size-6"
+            onClick={() => void withFont(bench, family, false)}
+          >
             <Trash2 size={13} />
           </IconButton>
         </div>
@@ -107,7 +147,10 @@ function Faces() {
       <Choice
         label="Typeface for the house set"
         value="add"
-        options={[{ value: 'add', label: 'add a typeface …' }, ...others.map((f) => ({ value: f.name, label: f.name }))]}
+        options={[
+          { value: 'add', label: 'add a typeface …' },
+          ...others.map((f) => ({ value: f.name, label: f.name })),
+        ]}
         onChange={(family) => family !== 'add' && void withFont(bench, family, true)}
       />
     </Part>
@@ -136,13 +179,22 @@ function Marks() {
               className="checker-dim flex size-16 items-center justify-center rounded-control p-1"
               onClick={() => {
                 const info = sources[m.source]
-                if (info) placeSource(bench, { info, label: m.name, kind: info.kind === 'graphic' ? 'graphic' : 'cutout' })
+                if (info)
+                  placeSource(bench, {
+                    info,
+                    label: m.name,
+                    kind: info.kind === 'graphic' ? 'graphic' : 'cutout',
+                  })
                 bench.set({ dialog: null })
               }}
             >
               {/* Previews are small WebP of our own server; nothing is gained from another optimiser. */}
               {/* biome-ignore lint/performance/noImgElement: see above */}
-              <img src={`/api/blobs/${m.source}/preview`} alt="" className="max-h-full max-w-full object-contain" />
+              <img
+                src={`/api/blobs/${m.source}/preview`}
+                alt=""
+                className="max-h-full max-w-full object-contain"
+              />
             </button>
             <IconButton
               label={`Take the mark ${m.name} out of the house set`}

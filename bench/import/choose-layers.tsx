@@ -15,14 +15,19 @@ const inspect = async (file: File): Promise<Held> => {
     body: file,
   }).catch(() => null)
   const value = answer ? ((await answer.json()) as Held & { message?: string }) : null
-  if (!answer?.ok || !value) throw new Error(value?.message ?? 'The server does not answer. Nothing was stored; try again.')
+  if (!answer?.ok || !value)
+    throw new Error(value?.message ?? 'The server does not answer. Nothing was stored; try again.')
   return value
 }
 /** The layers of a file, front first: members of a stack follow it. */
 function frontFirst(choices: readonly OraChoice[]): OraChoice[] {
   const under = (parent: string): OraChoice[] =>
     choices
-      .filter((c) => (parent === '' ? c.depth === 0 : c.path.startsWith(`${parent}.`) && c.depth === parent.split('.').length))
+      .filter((c) =>
+        parent === ''
+          ? c.depth === 0
+          : c.path.startsWith(`${parent}.`) && c.depth === parent.split('.').length,
+      )
       .reverse()
       .flatMap((c) => [c, ...(c.kind === 'stack' ? under(c.path) : [])])
   return under('')
@@ -62,7 +67,11 @@ export function ChooseLayers({
           return
         }
         setHeld(value)
-        setTicked(new Set(value.choices.filter((c) => c.kind === 'layer' && shownIn(value.choices, c)).map((c) => c.path)))
+        setTicked(
+          new Set(
+            value.choices.filter((c) => c.kind === 'layer' && shownIn(value.choices, c)).map((c) => c.path),
+          ),
+        )
       },
       (thrown: Error) => !stale && setTrouble(thrown.message),
     )
@@ -72,7 +81,8 @@ export function ChooseLayers({
   }, [file])
   const rows = useMemo(() => (held ? frontFirst(held.choices) : []), [held])
   const layers = rows.filter((r) => r.kind === 'layer')
-  const flip = (paths: readonly string[], on: boolean) => setTicked((t) => new Set(on ? [...t, ...paths] : [...t].filter((p) => !paths.includes(p))))
+  const flip = (paths: readonly string[], on: boolean) =>
+    setTicked((t) => new Set(on ? [...t, ...paths] : [...t].filter((p) => !paths.includes(p))))
   const bring = async () => {
     setBusy(true)
     setTrouble(null)
@@ -120,17 +130,24 @@ export function ChooseLayers({
         </div>
       )}
       <ul className="min-h-0 flex-1 overflow-y-auto py-1" aria-busy={!held && !trouble}>
-        {!held && !trouble && [0, 1, 2].map((n) => <li key={n} className="mx-3 my-1.5 h-12 rounded-control bg-well" />)}
+        {!held &&
+          !trouble &&
+          [0, 1, 2].map((n) => <li key={n} className="mx-3 my-1.5 h-12 rounded-control bg-well" />)}
         {rows.map((row) => (
           <Row key={row.path} row={row} all={rows} ticked={ticked} flip={flip} />
         ))}
       </ul>
       {trouble && (
-        <p role="alert" className={`px-4 py-2.5 text-small text-accent ${held ? 'border-t border-line' : ''}`}>
+        <p
+          role="alert"
+          className={`px-4 py-2.5 text-small text-accent ${held ? 'border-t border-line' : ''}`}
+        >
           {trouble}
         </p>
       )}
-      <footer className={`${trouble !== null && !held ? 'hidden' : 'flex'} items-center gap-4 border-t border-line px-4 py-2.5`}>
+      <footer
+        className={`${trouble !== null && !held ? 'hidden' : 'flex'} items-center gap-4 border-t border-line px-4 py-2.5`}
+      >
         <fieldset className="flex gap-4" disabled={!held}>
           <legend className="sr-only">As what</legend>
           {(
@@ -140,12 +157,23 @@ export function ChooseLayers({
             ] as const
           ).map(([value, label]) => (
             <label key={value} className="flex items-center gap-1.5 text-small">
-              <input type="radio" name="import-as" className="accent-[var(--color-accent)]" checked={as === value} onChange={() => setAs(value)} />
+              <input
+                type="radio"
+                name="import-as"
+                className="accent-[var(--color-accent)]"
+                checked={as === value}
+                onChange={() => setAs(value)}
+              />
               {label}
             </label>
           ))}
         </fieldset>
-        <Button look="primary" className="ml-auto" disabled={!held || busy || ticked.size === 0} onClick={() => void bring()}>
+        <Button
+          look="primary"
+          className="ml-auto"
+          disabled={!held || busy || ticked.size === 0}
+          onClick={() => void bring()}
+        >
           {busy ? 'Bringing in …' : 'Bring in'}
         </Button>
       </footer>
@@ -167,12 +195,22 @@ function Row({
   ticked: ReadonlySet<string>
   flip: (paths: readonly string[], on: boolean) => void
 }) {
-  const paths = row.kind === 'layer' ? [row.path] : all.filter((r) => r.kind === 'layer' && r.path.startsWith(`${row.path}.`)).map((r) => r.path)
+  const paths =
+    row.kind === 'layer'
+      ? [row.path]
+      : all.filter((r) => r.kind === 'layer' && r.path.startsWith(`${row.path}.`)).map((r) => r.path)
   const on = paths.filter((p) => ticked.has(p)).length
-  const marks = [row.visible ? null : 'hidden', row.operator, row.opacity < 1 ? `${Math.round(row.opacity * 100)} %` : null].filter(Boolean)
+  const marks = [
+    row.visible ? null : 'hidden',
+    row.operator,
+    row.opacity < 1 ? `${Math.round(row.opacity * 100)} %` : null,
+  ].filter(Boolean)
   return (
     <li>
-      <label className="flex min-h-9 items-center gap-2.5 py-1 pr-4 hover:bg-well" style={{ paddingLeft: `calc(1rem + ${row.depth * 1.25}rem)` }}>
+      <label
+        className="flex min-h-9 items-center gap-2.5 py-1 pr-4 hover:bg-well"
+        style={{ paddingLeft: `calc(1rem + ${row.depth * 1.25}rem)` }}
+      >
         <input
           type="checkbox"
           className="accent-[var(--color-accent)]"
@@ -185,11 +223,17 @@ function Row({
         />
         {row.picture ? (
           // biome-ignore lint/performance/noImgElement: a small picture in a data address
-          <img src={row.picture} alt="" className="checker size-12 rounded-control border border-line object-contain" />
+          <img
+            src={row.picture}
+            alt=""
+            className="checker size-12 rounded-control border border-line object-contain"
+          />
         ) : (
           <Folder size={15} className="text-soft" />
         )}
-        <span className="min-w-0 flex-1 truncate text-small">{row.name || (row.kind === 'stack' ? 'Group' : 'Layer')}</span>
+        <span className="min-w-0 flex-1 truncate text-small">
+          {row.name || (row.kind === 'stack' ? 'Group' : 'Layer')}
+        </span>
         {marks.length > 0 && <span className="text-tiny text-soft">{marks.join(' · ')}</span>}
       </label>
     </li>

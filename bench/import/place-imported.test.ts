@@ -8,19 +8,39 @@ import { type Imported, laidOut, placeImported } from './place-imported'
 
 vi.mock('idb-keyval', () => import('../state/idb.test-data'))
 
-const at = (id: string, order: string, parent: string | null = null) => ({ id, page: 'page1', plane: 'subject' as const, order, parent })
+const at = (id: string, order: string, parent: string | null = null) => ({
+  id,
+  page: 'page1',
+  plane: 'subject' as const,
+  order,
+  parent,
+})
 const info = source()
 const picture = (id: string, order: string, x: number, parent: string | null = null): Layer =>
   pictureLayer(at(id, order, parent), id, { sha: info.sha, width: 100, height: 50 }, boxAt(x, 20, 100, 50))
-const imported = (layers: Layer[], width = 400, height = 300): Imported => ({ width, height, layers, sources: [info], notes: [] })
+const imported = (layers: Layer[], width = 400, height = 300): Imported => ({
+  width,
+  height,
+  layers,
+  sources: [info],
+  notes: [],
+})
 
 describe('layers of an image on a page', () => {
   it('are centred as large as they are where they fit, and never enlarged', () => {
     const [l] = laidOut(imported([picture('a', 'a0', 10)]), { width: 1080, height: 1080 })
-    expect(l?.placement).toMatchObject({ width: 100, height: 50, x: 60 + (1080 - 400) / 2, y: 45 + (1080 - 300) / 2 })
+    expect(l?.placement).toMatchObject({
+      width: 100,
+      height: 50,
+      x: 60 + (1080 - 400) / 2,
+      y: 45 + (1080 - 300) / 2,
+    })
   })
   it('are made smaller with the image, each keeping its place in it', () => {
-    const [a, b] = laidOut(imported([picture('a', 'a0', 0), picture('b', 'a1', 300)], 2160, 2160), { width: 1080, height: 1080 })
+    const [a, b] = laidOut(imported([picture('a', 'a0', 0), picture('b', 'a1', 300)], 2160, 2160), {
+      width: 1080,
+      height: 1080,
+    })
     expect(a?.placement.width).toBe(50)
     expect((b?.placement.x ?? 0) - (a?.placement.x ?? 0)).toBe(150)
   })
@@ -47,7 +67,9 @@ describe('placing what was chosen', () => {
     return asked
   }
   it('several layers come as a group, named after the file, in one step', async () => {
-    const asked = answering(imported([picture('p', 'a0', 0), groupLayer(at('g', 'a1'), 'Pots'), picture('q', 'a0', 50, 'g')]))
+    const asked = answering(
+      imported([picture('p', 'a0', 0), groupLayer(at('g', 'a1'), 'Pots'), picture('q', 'a0', 50, 'g')]),
+    )
     await placeImported(bench, file, { layers: ['0', '1.0'], as: 'layers' })
     expect(asked[0]).toBe('/api/open-raster?layers=0,1.0&as=layers')
     const s = bench.store.getState()
@@ -67,7 +89,9 @@ describe('placing what was chosen', () => {
   })
   it('a refusal is told and nothing is changed', async () => {
     answering({ message: 'The entry “data/a.png” is damaged. Nothing was stored.' }, 400)
-    await expect(placeImported(bench, file, { layers: ['0'], as: 'layers' })).rejects.toThrow(/data\/a\.png.*damaged/)
+    await expect(placeImported(bench, file, { layers: ['0'], as: 'layers' })).rejects.toThrow(
+      /data\/a\.png.*damaged/,
+    )
     expect(bench.store.getState().history.done).toEqual([])
   })
 })

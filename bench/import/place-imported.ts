@@ -8,7 +8,13 @@ import { spotFor } from '../state/placing'
 import type { Chosen } from './choose-layers'
 
 /** What the server gives: layers of an image `width` by `height`, and the pictures they show. */
-export type Imported = { width: number; height: number; layers: Layer[]; sources: SourceInfo[]; notes: string[] }
+export type Imported = {
+  width: number
+  height: number
+  layers: Layer[]
+  sources: SourceInfo[]
+  notes: string[]
+}
 
 /**
  * Layers of an image, laid on a page: the image is fitted into it and centred, never enlarged. The same image lands in
@@ -17,15 +23,22 @@ export type Imported = { width: number; height: number; layers: Layer[]; sources
 export function laidOut(made: Imported, page: { width: number; height: number }): Layer[] {
   const k = Math.min(1, page.width / made.width, page.height / made.height)
   const [dx, dy] = [(page.width - made.width * k) / 2, (page.height - made.height * k) / 2]
-  return made.layers.map((l) => (l.kind === 'group' ? l : { ...l, placement: moved(scaledAbout(l.placement, { x: 0, y: 0 }, k), dx, dy) }))
+  return made.layers.map((l) =>
+    l.kind === 'group' ? l : { ...l, placement: moved(scaledAbout(l.placement, { x: 0, y: 0 }, k), dx, dy) },
+  )
 }
 
 /** Sends a file with what was chosen of it and places what comes back, several layers as a group. Throws with a text for people. */
 export async function placeImported(bench: Bench, file: File, chosen: Chosen): Promise<void> {
   const address = `/api/open-raster?layers=${chosen.layers.join(',')}&as=${chosen.as}`
-  const answer = await fetch(address, { method: 'POST', headers: { 'x-file-name': encodeURIComponent(file.name) }, body: file }).catch(() => null)
+  const answer = await fetch(address, {
+    method: 'POST',
+    headers: { 'x-file-name': encodeURIComponent(file.name) },
+    body: file,
+  }).catch(() => null)
   const made = answer ? ((await answer.json()) as Imported & { message?: string }) : null
-  if (!answer?.ok || !made) throw new Error(made?.message ?? 'The server does not answer. The design is safe; try again.')
+  if (!answer?.ok || !made)
+    throw new Error(made?.message ?? 'The server does not answer. The design is safe; try again.')
   for (const source of made.sources) bench.addSource(source)
   const s = bench.store.getState()
   const master = s.design.channels[s.design.master]
@@ -37,12 +50,19 @@ export async function placeImported(bench: Bench, file: File, chosen: Chosen): P
   const before = `Before importing ${file.name}`.slice(0, 120)
   const name = file.name.replace(/\.[a-z0-9]+$/i, '')
   if (roots.length === 1 && only) {
-    const placed = layers.map((l) => (l.parent === null ? { ...l, parent, ...(l.id === only.id ? { inside, order } : {}) } : l))
+    const placed = layers.map((l) =>
+      l.parent === null ? { ...l, parent, ...(l.id === only.id ? { inside, order } : {}) } : l,
+    )
     bench.edit('Place layers', (d) => addLayers(d, placed), before)
     bench.select([only.id])
   } else {
     const group = groupLayer({ id: newId(), page, plane, parent, inside, order }, name)
-    bench.edit('Place layers', (d) => addLayers(d, [group, ...layers.map((l) => (l.parent === null ? { ...l, parent: group.id } : l))]), before)
+    bench.edit(
+      'Place layers',
+      (d) =>
+        addLayers(d, [group, ...layers.map((l) => (l.parent === null ? { ...l, parent: group.id } : l))]),
+      before,
+    )
     bench.select([group.id])
   }
   for (const note of made.notes.slice(0, 3)) bench.notify(note)

@@ -34,7 +34,10 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
   }, [bench, s.page, ids])
   const spare = channelPresets.filter((p) => !s.design.channels[p.id])
   return (
-    <nav aria-label="Lineup" className="flex h-[92px] shrink-0 items-stretch gap-1 border-b border-line bg-panel px-3">
+    <nav
+      aria-label="Lineup"
+      className="flex h-[92px] shrink-0 items-stretch gap-1 border-b border-line bg-panel px-3"
+    >
       <div className="scroll-thin flex min-w-0 flex-1 items-end gap-1 overflow-x-auto overflow-y-hidden py-1.5">
         {channels.map((c) => (
           <Thumb key={c.id} id={c.id} name={c.name} width={c.width} height={c.height} />
@@ -77,7 +80,9 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
     master: state.design.master === id,
     page: state.page,
     findings: (state.findings[`${state.page}/${id}`] ?? []).length,
-    changes: Object.values(state.design.changes).filter((c) => c.channel === id && state.design.layers[c.target]?.page === state.page).length,
+    changes: Object.values(state.design.changes).filter(
+      (c) => c.channel === id && state.design.layers[c.target]?.page === state.page,
+    ).length,
   }))
   const canvas = useRef<HTMLCanvasElement>(null)
   useEffect(() => {
@@ -85,7 +90,11 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
     if (!c || !s.thumb) return
     c.width = s.thumb.width
     c.height = s.thumb.height
-    c.getContext('2d')?.putImageData(new ImageData(new Uint8ClampedArray(s.thumb.data), s.thumb.width, s.thumb.height), 0, 0)
+    c.getContext('2d')?.putImageData(
+      new ImageData(new Uint8ClampedArray(s.thumb.data), s.thumb.width, s.thumb.height),
+      0,
+      0,
+    )
     c.dataset.revision = String(s.thumb.revision)
   }, [s.thumb])
   const k = Math.min(HEIGHT / height, (HEIGHT * 1.9) / width)
@@ -116,7 +125,9 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
               style={{ width: Math.round(width * k), height: Math.round(height * k) }}
             />
           </span>
-          <span className={`text-tiny leading-4 whitespace-nowrap ${s.current ? 'font-semibold' : 'text-soft'}`}>
+          <span
+            className={`text-tiny leading-4 whitespace-nowrap ${s.current ? 'font-semibold' : 'text-soft'}`}
+          >
             {name}
             {s.master && <span className="font-normal text-soft"> · master</span>}
           </span>
@@ -143,7 +154,10 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
         )}
       </div>
       <MenuBody>
-        <MenuItem onSelect={() => bench.edit('Follow the master again', (d) => followMaster(d, id, null))} disabled={s.changes === 0}>
+        <MenuItem
+          onSelect={() => bench.edit('Follow the master again', (d) => followMaster(d, id, null))}
+          disabled={s.changes === 0}
+        >
           Follow the master again
         </MenuItem>
         <MenuItem
@@ -154,7 +168,9 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
         >
           Arrange again
         </MenuItem>
-        <MenuItem onSelect={() => bench.edit('Remove channel', (d) => removeChannel(d, id))}>Remove from the lineup</MenuItem>
+        <MenuItem onSelect={() => bench.edit('Remove channel', (d) => removeChannel(d, id))}>
+          Remove from the lineup
+        </MenuItem>
       </MenuBody>
     </DropdownMenu.Root>
   )

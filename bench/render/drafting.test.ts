@@ -14,13 +14,21 @@ import { plainSeeing } from './seeing'
 
 const SIDE = 768
 const host = openHost(async () => null)
-const at = (id: string, order: string) => ({ id, page: 'page1', plane: 'subject' as const, order, parent: null })
+const at = (id: string, order: string) => ({
+  id,
+  page: 'page1',
+  plane: 'subject' as const,
+  order,
+  parent: null,
+})
 /** A disc under seven layers that cover the page: so much above the hand that moving it is drafted. */
 function design(): Design {
   const [spec] = presetSpecs(['square-post'])
   if (!spec) throw new Error('no preset')
   const d = blankDesign('d', 'D', [{ ...spec, width: SIDE, height: SIDE }], { colour: '#ead9c0' })
-  const over = (['screen', 'multiply', 'normal', 'plus-lighter', 'soft-light', 'screen', 'multiply'] as const).map(
+  const over = (
+    ['screen', 'multiply', 'normal', 'plus-lighter', 'soft-light', 'screen', 'multiply'] as const
+  ).map(
     (blend, n): Layer => ({
       ...shapeLayer(at(`over${n}`, `a${n + 2}`), 'Over', 'rectangle', boxAt(0, 0, SIDE, SIDE), {
         kind: 'solid',
@@ -30,7 +38,10 @@ function design(): Design {
       opacity: 0.5,
     }),
   )
-  const disc = shapeLayer(at('disc', 'a1'), 'Disc', 'ellipse', boxAt(100, 120, 520, 500), { kind: 'solid', colour: '#c2412a' })
+  const disc = shapeLayer(at('disc', 'a1'), 'Disc', 'ellipse', boxAt(100, 120, 520, 500), {
+    kind: 'solid',
+    colour: '#c2412a',
+  })
   for (const l of [disc, ...over]) d.layers[l.id] = l
   return d
 }
@@ -46,12 +57,16 @@ let posted: FromWorker[] = []
 beforeEach(() => {
   vi.stubGlobal('fetch', async (url: string) => {
     const path = `public${url}`
-    return existsSync(path) ? new Response(new Uint8Array(readFileSync(path))) : new Response(null, { status: 404 })
+    return existsSync(path)
+      ? new Response(new Uint8Array(readFileSync(path)))
+      : new Response(null, { status: 404 })
   })
   // An engine that is still at work writes into its own list, not into the next test's.
   const own: FromWorker[] = []
   posted = own
-  engine = new Engine(new WebAssembly.Module(readFileSync('core/pixels/kernels.wasm')), (message) => own.push(message))
+  engine = new Engine(new WebAssembly.Module(readFileSync('core/pixels/kernels.wasm')), (message) =>
+    own.push(message),
+  )
 })
 afterEach(() => vi.unstubAllGlobals())
 const frames = () => posted.filter((m): m is Frame => m.kind === 'frame')
@@ -76,10 +91,19 @@ const exact = async (d: Design) =>
       host.renderer,
     )
   ).data
-const worst = (a: Uint8ClampedArray, b: Uint8ClampedArray) => a.reduce((most, v, n) => Math.max(most, Math.abs(v - (b[n] as number))), 0)
+const worst = (a: Uint8ClampedArray, b: Uint8ClampedArray) =>
+  a.reduce((most, v, n) => Math.max(most, Math.abs(v - (b[n] as number))), 0)
 const open = async () => {
   engine.take({ kind: 'design', design: design(), revision: 1, sources: [] })
-  engine.take({ kind: 'view', view: { page: 'page1', channel: 'square-post', scale: 1, visible: { left: 0, top: 0, right: SIDE, bottom: SIDE } } })
+  engine.take({
+    kind: 'view',
+    view: {
+      page: 'page1',
+      channel: 'square-post',
+      scale: 1,
+      visible: { left: 0, top: 0, right: SIDE, bottom: SIDE },
+    },
+  })
   await shown(1)
 }
 
@@ -103,7 +127,9 @@ describe('a gesture beneath much', () => {
       [20, 700],
     ] as const)
       for (let k = 0; k < 3; k++)
-        expect(Math.abs((draft[(y * SIDE + x) * 4 + k] as number) - (full[(y * SIDE + x) * 4 + k] as number))).toBeLessThanOrEqual(1)
+        expect(
+          Math.abs((draft[(y * SIDE + x) * 4 + k] as number) - (full[(y * SIDE + x) * 4 + k] as number)),
+        ).toBeLessThanOrEqual(1)
     await until(() => worst(painted(), full) === 0)
   })
   it('is made ready as soon as something is selected, before it moves', async () => {
@@ -126,7 +152,8 @@ describe('a gesture beneath much', () => {
     const before = frames().length
     await until(() => frames().length > before)
     const full = painted()
-    for (let k = 0; k < 3; k++) expect(Math.abs((draft[middle + k] as number) - (full[middle + k] as number))).toBeLessThanOrEqual(1)
+    for (let k = 0; k < 3; k++)
+      expect(Math.abs((draft[middle + k] as number) - (full[middle + k] as number))).toBeLessThanOrEqual(1)
   })
   it('goes on being drafted when the view is scaled with the hand in mid-air', async () => {
     await open()
@@ -135,7 +162,12 @@ describe('a gesture beneath much', () => {
     const side = Math.round(SIDE * 1.25)
     engine.take({
       kind: 'view',
-      view: { page: 'page1', channel: 'square-post', scale: 1.25, visible: { left: 0, top: 0, right: side, bottom: side } },
+      view: {
+        page: 'page1',
+        channel: 'square-post',
+        scale: 1.25,
+        visible: { left: 0, top: 0, right: side, bottom: side },
+      },
     })
     await until(() => frames().some((f) => f.scale === 1.25 && f.whole))
     const drafted = [vi.spyOn(Drafts.prototype, 'part'), vi.spyOn(Drafts.prototype, 'enlargedParts')]

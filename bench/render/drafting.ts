@@ -27,11 +27,14 @@ export function* tilesIn(b: Bounds): Generator<[number, number]> {
   for (let row = Math.floor(b.top / TILE); row * TILE < b.bottom; row++)
     for (let column = Math.floor(b.left / TILE); column * TILE < b.right; column++) yield [column, row]
 }
-const boundsOfHand = (nodes: readonly PlanNode[], { first, last }: Hand): Bounds => unionOf(nodes.slice(first, last + 1).map((n) => n.bounds))
+const boundsOfHand = (nodes: readonly PlanNode[], { first, last }: Hand): Bounds =>
+  unionOf(nodes.slice(first, last + 1).map((n) => n.bounds))
 
 /** Whether moving something in a box would blend so much above it that drafts are worth their keep. */
 function worthDrafting(nodes: readonly PlanNode[], hand: Hand, area: Bounds): boolean {
-  return nodes.slice(hand.last + 1).reduce((sum, n) => sum + areaOf(intersect(n.bounds, area)), 0) > MOST_PIXELS
+  return (
+    nodes.slice(hand.last + 1).reduce((sum, n) => sum + areaOf(intersect(n.bounds, area)), 0) > MOST_PIXELS
+  )
 }
 
 /** What a megapixel of a node's treatments takes besides, ms. */
@@ -41,7 +44,15 @@ function treatingRate(node: PlanNode): number {
   return own + treatingRate(node.inner)
 }
 /** Works that take long. */
-const LONG: ReadonlySet<NearWork['op']> = new Set(['dabs', 'zoom', 'spin', 'smear', 'wear', 'print', 'displace'])
+const LONG: ReadonlySet<NearWork['op']> = new Set([
+  'dabs',
+  'zoom',
+  'spin',
+  'smear',
+  'wear',
+  'print',
+  'displace',
+])
 
 /** Draws the stage while the hand moves, so that no frame is late; knows from its own past how long frames take. */
 export class Drafter {
@@ -81,7 +92,13 @@ export class Drafter {
   }
 
   /** Parts of tiles that show what changed in `clip`; null where nothing is drafted. What is not among them is drawn in full. */
-  draw(page: ResolvedPage, made: Plan, clip: Bounds, view: StageView, due: readonly [number, number][]): Tile[] | null {
+  draw(
+    page: ResolvedPage,
+    made: Plan,
+    clip: Bounds,
+    view: StageView,
+    due: readonly [number, number][],
+  ): Tile[] | null {
     const { kept } = this
     const hand = kept && handBetween(kept.made.nodes, made.nodes)
     const seen = intersect(clip, view.visible)
@@ -131,7 +148,9 @@ export class Drafter {
     if (!hand || factor === 1) return []
     const clip = reduced(seen, factor)
     return [...tilesIn(clip)].flatMap(([column, row]) =>
-      (this.drafts.enlargedParts(made, column, row, hand, clip, factor, on) ?? []).filter((t) => wanted.has(`${t.column},${t.row}`)),
+      (this.drafts.enlargedParts(made, column, row, hand, clip, factor, on) ?? []).filter((t) =>
+        wanted.has(`${t.column},${t.row}`),
+      ),
     )
   }
 

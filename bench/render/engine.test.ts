@@ -1,7 +1,15 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { blankDesign, boxAt, groupLayer, pictureLayer, presetSpecs, shapeLayer, typeLayer } from '@/core/design/blank'
+import {
+  blankDesign,
+  boxAt,
+  groupLayer,
+  pictureLayer,
+  presetSpecs,
+  shapeLayer,
+  typeLayer,
+} from '@/core/design/blank'
 import { record } from '@/core/design/edits'
 import type { Design, Layer } from '@/core/design/schema'
 import { TILE } from '@/core/pixels/memory'
@@ -15,10 +23,13 @@ import type { FromWorker, Question } from './protocol'
 
 type Frame = Extract<FromWorker, { kind: 'frame' }>
 const SHA = 'a'.repeat(64)
-const SVG = '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><path fill="#226622" d="M0 0H10V10Z"/></svg>'
+const SVG =
+  '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><path fill="#226622" d="M0 0H10V10Z"/></svg>'
 const picture = await (async () => {
   const sharp = (await import('sharp')).default
-  const noise = Buffer.from(Uint8Array.from({ length: 300 * 200 * 3 }, (_, n) => (n * 7919 + (n >> 5) * 31) % 256))
+  const noise = Buffer.from(
+    Uint8Array.from({ length: 300 * 200 * 3 }, (_, n) => (n * 7919 + (n >> 5) * 31) % 256),
+  )
   return new Uint8Array(
     await sharp(noise, { raw: { width: 300, height: 200, channels: 3 } })
       .png()
@@ -32,7 +43,9 @@ async function serve(url: string): Promise<Response> {
   const font = /\/generated\/fonts\/(.+)$/.exec(url)?.[1]
   if (font) {
     const path = `public/generated/fonts/${font}`
-    return existsSync(path) ? new Response(new Uint8Array(readFileSync(path))) : new Response(null, { status: 404 })
+    return existsSync(path)
+      ? new Response(new Uint8Array(readFileSync(path)))
+      : new Response(null, { status: 404 })
   }
   asked.push(url)
   await answering()
@@ -41,16 +54,34 @@ async function serve(url: string): Promise<Response> {
   const memory = openMemory()
   let p = await decodePicture(picture, 'p')
   for (let n = 0; n < Number(level); n++) p = halvePicture(memory, p)
-  return new Response(new Uint8Array(gzipSync(p.data)), { headers: { 'x-width': String(p.width), 'x-height': String(p.height), 'x-opaque': '1' } })
+  return new Response(new Uint8Array(gzipSync(p.data)), {
+    headers: { 'x-width': String(p.width), 'x-height': String(p.height), 'x-opaque': '1' },
+  })
 }
 
-const at = (id: string, plane: Layer['plane'], order = 'a0', parent: string | null = null) => ({ id, page: 'page1', plane, order, parent })
+const at = (id: string, plane: Layer['plane'], order = 'a0', parent: string | null = null) => ({
+  id,
+  page: 'page1',
+  plane,
+  order,
+  parent,
+})
 function sample(): Design {
   const [spec] = presetSpecs(['square-post'])
   if (!spec) throw new Error('no preset')
-  const design = blankDesign('e', 'E', [{ ...spec, width: 400, height: 300 }, ...presetSpecs(['link-card'])], { colour: '#f3e6d2' })
+  const design = blankDesign(
+    'e',
+    'E',
+    [{ ...spec, width: 400, height: 300 }, ...presetSpecs(['link-card'])],
+    { colour: '#f3e6d2' },
+  )
   const layers: Layer[] = [
-    pictureLayer(at('photo', 'backdrop'), 'Photo', { sha: SHA, width: 300, height: 200 }, boxAt(0, 0, 400, 267)),
+    pictureLayer(
+      at('photo', 'backdrop'),
+      'Photo',
+      { sha: SHA, width: 300, height: 200 },
+      boxAt(0, 0, 400, 267),
+    ),
     { ...shapeLayer(at('disc', 'subject'), 'Disc', 'ellipse', boxAt(60, 60, 120, 120)), blend: 'multiply' },
     shapeLayer(at('line', 'subject', 'a1'), 'Line', 'line', boxAt(200, 100, 150, 4)),
     typeLayer(at('title', 'message'), 'Kiln', boxAt(80, 200, 240, 80), { size: 64 }),
@@ -69,12 +100,19 @@ beforeEach(() => {
   const own: FromWorker[] = []
   posted = own
   answering = async () => undefined
-  engine = new Engine(new WebAssembly.Module(readFileSync('core/pixels/kernels.wasm')), (message) => own.push(message))
+  engine = new Engine(new WebAssembly.Module(readFileSync('core/pixels/kernels.wasm')), (message) =>
+    own.push(message),
+  )
   host = openHost(async (sha) => (sha === SHA ? picture : new TextEncoder().encode(SVG)))
 })
 afterEach(() => vi.unstubAllGlobals())
 
-const view = { page: 'page1', channel: 'square-post', scale: 1, visible: { left: 0, top: 0, right: 400, bottom: 300 } }
+const view = {
+  page: 'page1',
+  channel: 'square-post',
+  scale: 1,
+  visible: { left: 0, top: 0, right: 400, bottom: 300 },
+}
 const frames = () => posted.filter((m): m is Frame => m.kind === 'frame')
 const until = <T>(find: () => T | undefined | false): Promise<T> =>
   vi.waitFor(() => {
@@ -103,7 +141,8 @@ function painted(width: number, height: number): Uint8ClampedArray {
       for (let y = 0; y < t.height; y++)
         for (let x = 0; x < t.width; x++) {
           const [px, py] = [t.column * TILE + t.x + x, t.row * TILE + t.y + y]
-          if (px < width && py < height) out.set(t.data.subarray((y * t.width + x) * 4, (y * t.width + x) * 4 + 4), (py * width + px) * 4)
+          if (px < width && py < height)
+            out.set(t.data.subarray((y * t.width + x) * 4, (y * t.width + x) * 4 + 4), (py * width + px) * 4)
         }
   return out
 }
@@ -180,12 +219,17 @@ describe('the stage', () => {
   })
   it('asks only for the size that is seen', async () => {
     engine.take({ kind: 'design', design: sample(), revision: 1, sources: [] })
-    engine.take({ kind: 'view', view: { ...view, scale: 0.25, visible: { left: 0, top: 0, right: 100, bottom: 75 } } })
+    engine.take({
+      kind: 'view',
+      view: { ...view, scale: 0.25, visible: { left: 0, top: 0, right: 100, bottom: 75 } },
+    })
     await whole(1)
     expect(asked.filter((u) => u.includes('/levels/')).map((u) => u.slice(-1))).toEqual(['1'])
   })
   it('goes on where a source is gone', async () => {
-    vi.stubGlobal('fetch', async (url: string) => (url.includes('/levels/') ? new Response(null, { status: 404 }) : serve(url)))
+    vi.stubGlobal('fetch', async (url: string) =>
+      url.includes('/levels/') ? new Response(null, { status: 404 }) : serve(url),
+    )
     await start()
     expect(frames().at(-1)?.whole).toBe(true)
   })
@@ -196,7 +240,9 @@ describe('the stage', () => {
     })
     engine.take({ kind: 'design', design: sample(), revision: 1, sources: [] })
     engine.take({ kind: 'view', view })
-    expect(await until(() => posted.find((m) => m.kind === 'trouble'))).toMatchObject({ message: expect.stringMatching(/./) })
+    expect(await until(() => posted.find((m) => m.kind === 'trouble'))).toMatchObject({
+      message: expect.stringMatching(/./),
+    })
   })
 })
 
@@ -215,7 +261,12 @@ describe('what is under a point', () => {
   it('passes over what is nearly see-through, also by its group', async () => {
     const design = sample()
     design.layers.g = { ...groupLayer(at('g', 'subject', 'a2'), 'G'), opacity: 0.04 } as Layer
-    design.layers.inner = shapeLayer(at('inner', 'subject', 'a0', 'g'), 'Inner', 'rectangle', boxAt(300, 200, 80, 80))
+    design.layers.inner = shapeLayer(
+      at('inner', 'subject', 'a0', 'g'),
+      'Inner',
+      'rectangle',
+      boxAt(300, 200, 80, 80),
+    )
     await start(design)
     expect(await ask<string[]>({ ask: 'hit', x: 340, y: 240 })).not.toContain('inner')
   })
@@ -223,7 +274,9 @@ describe('what is under a point', () => {
     await start()
     const data = await rendered(sample())
     const n = (120 * 400 + 90) * 4
-    expect(await ask<number[]>({ ask: 'sample', x: 90, y: 120, radius: 0 })).toEqual([...data.slice(n, n + 4)])
+    expect(await ask<number[]>({ ask: 'sample', x: 90, y: 120, radius: 0 })).toEqual([
+      ...data.slice(n, n + 4),
+    ])
     const around = await ask<number[]>({ ask: 'sample', x: 395, y: 290, radius: 2 })
     expect(around).toEqual([0xf3, 0xe6, 0xd2, 255])
   })
@@ -232,17 +285,39 @@ describe('what is under a point', () => {
 describe('the quiet work', () => {
   it('makes a thumbnail of every channel of the lineup, and again after an edit', async () => {
     engine.take({ kind: 'design', design: sample(), revision: 1, sources: [] })
-    engine.take({ kind: 'lineup', page: 'page1', channels: ['square-post', 'link-card'], height: 50, ratio: 1 })
-    const thumbs = (revision: number) => posted.flatMap((m) => (m.kind === 'thumb' && m.revision >= revision ? [m] : []))
+    engine.take({
+      kind: 'lineup',
+      page: 'page1',
+      channels: ['square-post', 'link-card'],
+      height: 50,
+      ratio: 1,
+    })
+    const thumbs = (revision: number) =>
+      posted.flatMap((m) => (m.kind === 'thumb' && m.revision >= revision ? [m] : []))
     await until(() => new Set(thumbs(1).map((t) => t.channel)).size === 2)
-    expect(thumbs(1).find((t) => t.channel === 'link-card')).toMatchObject({ width: 95, height: 50, arrangement: { solver: 1 } })
-    engine.take({ kind: 'edit', patches: change(sample(), (d) => void delete d.layers.disc).patches, revision: 2, preview: false })
+    expect(thumbs(1).find((t) => t.channel === 'link-card')).toMatchObject({
+      width: 95,
+      height: 50,
+      arrangement: { solver: 1 },
+    })
+    engine.take({
+      kind: 'edit',
+      patches: change(sample(), (d) => void delete d.layers.disc).patches,
+      revision: 2,
+      preview: false,
+    })
     await until(() => new Set(thumbs(2).map((t) => t.channel)).size === 2)
   })
   it('makes pictures of single layers, once for each look', async () => {
     engine.take({ kind: 'design', design: sample(), revision: 1, sources: [] })
     const pictures = () => posted.flatMap((m) => (m.kind === 'layer' ? [m.id] : []))
-    const order = { kind: 'layers', page: 'page1', channel: 'square-post', ids: ['disc', 'title'], side: 32 } as const
+    const order = {
+      kind: 'layers',
+      page: 'page1',
+      channel: 'square-post',
+      ids: ['disc', 'title'],
+      side: 32,
+    } as const
     engine.take({ ...order, ids: [...order.ids] })
     await until(() => pictures().length === 2)
     engine.take({ ...order, ids: [...order.ids] })
@@ -266,9 +341,19 @@ describe('the quiet work', () => {
     engine.take({ kind: 'check', page: 'page1' })
     const checked = () => posted.flatMap((m) => (m.kind === 'findings' ? [`${m.page}/${m.channel}`] : []))
     await until(() => checked().length === 4)
-    expect(checked()).toEqual(['page1/square-post', 'page1/link-card', 'page0/square-post', 'page0/link-card'])
+    expect(checked()).toEqual([
+      'page1/square-post',
+      'page1/link-card',
+      'page0/square-post',
+      'page0/link-card',
+    ])
     engine.take({ kind: 'view', view })
-    engine.take({ kind: 'edit', patches: change(design, (d) => void delete d.layers.disc).patches, revision: 2, preview: true })
+    engine.take({
+      kind: 'edit',
+      patches: change(design, (d) => void delete d.layers.disc).patches,
+      revision: 2,
+      preview: true,
+    })
     await whole(2)
     expect(checked()).toHaveLength(4)
   })

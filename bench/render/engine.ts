@@ -49,7 +49,8 @@ const boxOf = (column: number, row: number): Bounds => ({
   bottom: (row + 1) * TILE,
 })
 const onTile = (b: Bounds, column: number, row: number): boolean => overlaps(b, boxOf(column, row))
-const liesWithin = (column: number, row: number, b: Bounds): boolean => areaOf(intersect(b, boxOf(column, row))) === TILE * TILE
+const liesWithin = (column: number, row: number, b: Bounds): boolean =>
+  areaOf(intersect(b, boxOf(column, row))) === TILE * TILE
 const isDrafted = (key: string | undefined): boolean => key?.endsWith('~') ?? false
 
 type Post = (message: FromWorker, transfer?: Transferable[]) => void
@@ -103,8 +104,14 @@ export class Engine {
     this.memory = new PixelMemory(module)
     this.sources = new SourceBook(this.memory, serverLoader, SOURCE_BYTES)
     this.renderer = new Renderer(this.memory, this.sources, STAGE_TILES)
-    this.host = { fonts: this.fonts, sources: this.sources, renderer: new Renderer(this.memory, this.sources, QUIET_TILES) }
-    this.drafter = new Drafter(new Drafts(this.renderer), this.renderer.counts, (page, view) => this.planned(page, view))
+    this.host = {
+      fonts: this.fonts,
+      sources: this.sources,
+      renderer: new Renderer(this.memory, this.sources, QUIET_TILES),
+    }
+    this.drafter = new Drafter(new Drafts(this.renderer), this.renderer.counts, (page, view) =>
+      this.planned(page, view),
+    )
     this.painting = new Painting(this.sources, post, () => this.schedule())
     this.quiet = new QuietWork({
       host: this.host,
@@ -139,7 +146,9 @@ export class Engine {
       case 'view':
         if (
           this.view &&
-          (this.view.scale !== message.view.scale || this.view.page !== message.view.page || this.view.channel !== message.view.channel)
+          (this.view.scale !== message.view.scale ||
+            this.view.page !== message.view.page ||
+            this.view.channel !== message.view.channel)
         )
           this.forget()
         this.view = message.view
@@ -208,14 +217,22 @@ export class Engine {
     }
   }
 
-  private async resolved(page: string, channel: string): Promise<{ page: ResolvedPage; revision: number } | null> {
+  private async resolved(
+    page: string,
+    channel: string,
+  ): Promise<{ page: ResolvedPage; revision: number } | null> {
     const [design, revision] = [this.shown, this.revision]
     if (!design?.pages[page] || !design.channels[channel]) return null
-    const fresh = Object.values(design.layers).flatMap((l) => (l.kind === 'type' && !this.opened.has(l.style) ? [l.style] : []))
+    const fresh = Object.values(design.layers).flatMap((l) =>
+      l.kind === 'type' && !this.opened.has(l.style) ? [l.style] : [],
+    )
     const due = fresh.flatMap(filesFor).filter((f) => !this.fonts.face(f))
     if (due.length > 0) await this.fonts.open(due)
     for (const style of fresh) this.opened.add(style)
-    return { page: resolve(design, { page, channel }, { fonts: this.fonts, lightOf: this.lightOf }), revision }
+    return {
+      page: resolve(design, { page, channel }, { fonts: this.fonts, lightOf: this.lightOf }),
+      revision,
+    }
   }
 
   /** Sources that a plan lacks are fetched; drawing goes on with what is here until they come. */
@@ -252,7 +269,8 @@ export class Engine {
       this.readyDue = !this.painting.busy
     } else if (!this.drafter.holds) this.keepAside(view)
     // Where the design is the same as a frame ago, only what was painted since has changed.
-    const painted = this.complete && this.completeOf === this.shown ? this.painting.takeDirty(found.page, view.scale) : null
+    const painted =
+      this.complete && this.completeOf === this.shown ? this.painting.takeDirty(found.page, view.scale) : null
     const clip = painted ?? (this.complete ? changedBetween(this.complete, made.nodes) : undefined)
     const { shown: drawnOf } = this
     const stroke = this.painting.shown
@@ -264,11 +282,19 @@ export class Engine {
         const key = `${this.renderer.tileKey(made, column, row)}`
         const posted = this.posted.get(`${column},${row}`)
         if (posted === key || (drafting && posted === drafted(key))) continue
-        if (painted && posted !== undefined && !isDrafted(posted) && !onTile(painted, column, row)) this.posted.set(`${column},${row}`, key)
+        if (painted && posted !== undefined && !isDrafted(posted) && !onTile(painted, column, row))
+          this.posted.set(`${column},${row}`, key)
         else due.push([column, row])
       }
-    const middle = { x: (view.visible.left + view.visible.right) / 2 / TILE, y: (view.visible.top + view.visible.bottom) / 2 / TILE }
-    due.sort((a, b) => Math.hypot(a[0] + 0.5 - middle.x, a[1] + 0.5 - middle.y) - Math.hypot(b[0] + 0.5 - middle.x, b[1] + 0.5 - middle.y))
+    const middle = {
+      x: (view.visible.left + view.visible.right) / 2 / TILE,
+      y: (view.visible.top + view.visible.bottom) / 2 / TILE,
+    }
+    due.sort(
+      (a, b) =>
+        Math.hypot(a[0] + 0.5 - middle.x, a[1] + 0.5 - middle.y) -
+        Math.hypot(b[0] + 0.5 - middle.x, b[1] + 0.5 - middle.y),
+    )
     let tiles: Tile[] = []
     const send = (whole: boolean) => {
       this.post(
@@ -289,14 +315,17 @@ export class Engine {
     }
     const same = this.complete !== null && showsTheSame(this.complete, made.nodes)
     // What is out of sight does not follow changes: it is made whole when it comes back.
-    if (!same) for (const place of [...this.posted.keys()]) if (!inSight(place, view.visible)) this.posted.delete(place)
+    if (!same)
+      for (const place of [...this.posted.keys()])
+        if (!inSight(place, view.visible)) this.posted.delete(place)
     // A frame that only makes drafts anew in full leaves the stage complete even when it is broken off.
     this.complete = same ? made.nodes : null
     const here = due.filter((d) => this.posted.has(d.join()))
     const sketch = (drafting && clip && this.drafter.draw(found.page, made, clip, view, here)) || []
     const sketched = new Set(sketch.map((t) => `${t.column},${t.row}`))
     tiles.push(...sketch)
-    for (const t of sketch) this.posted.set(`${t.column},${t.row}`, drafted(this.renderer.tileKey(made, t.column, t.row)))
+    for (const t of sketch)
+      this.posted.set(`${t.column},${t.row}`, drafted(this.renderer.tileKey(made, t.column, t.row)))
     let last = performance.now()
     let late = false
     for (const [column, row] of due) {
@@ -308,7 +337,9 @@ export class Engine {
         if (this.wanted) return
       }
       const place = `${column},${row}`
-      const beside = sketched.has(place) ? !liesWithin(column, row, made.page) : !onTile(made.page, column, row)
+      const beside = sketched.has(place)
+        ? !liesWithin(column, row, made.page)
+        : !onTile(made.page, column, row)
       if (sketched.has(place) && !beside) continue
       // What lies beside the page waits for the hand to rest, where it would make the frame late.
       const before = performance.now()
@@ -340,7 +371,11 @@ export class Engine {
   private keepAside(view: StageView): void {
     const { kept } = this
     if (!kept?.pages[view.page] || !kept.channels[view.channel]) return
-    const page = resolve(kept, { page: view.page, channel: view.channel }, { fonts: this.fonts, lightOf: this.lightOf })
+    const page = resolve(
+      kept,
+      { page: view.page, channel: view.channel },
+      { fonts: this.fonts, lightOf: this.lightOf },
+    )
     this.drafter.keep(page, this.planned(page, { scale: view.scale, seen: view.visible }))
   }
 
@@ -354,7 +389,8 @@ export class Engine {
 
   private ready(): boolean {
     const { view } = this
-    this.readyDue = view !== null && this.complete !== null && !this.previewing && this.drafter.ready(this.hand, view)
+    this.readyDue =
+      view !== null && this.complete !== null && !this.previewing && this.drafter.ready(this.hand, view)
     return this.readyDue
   }
 
@@ -387,7 +423,9 @@ export class Engine {
       )
     if (question.ask === 'specks') {
       const { layer, size, clean } = question
-      return clean ? cleanedSpecks(found.page, layer, size, clean, host) : specksOf(found.page, layer, size, host)
+      return clean
+        ? cleanedSpecks(found.page, layer, size, clean, host)
+        : specksOf(found.page, layer, size, host)
     }
     if (question.ask === 'crossings') {
       const { a, b } = question
@@ -396,7 +434,12 @@ export class Engine {
     }
     if (question.ask !== 'pixels') return null
     // Planned and rendered apart from what the stage keeps, so that it can be compared with what is shown.
-    const pixels = await renderRegion(await prepare(found.page, view.scale, host), question.region, renderer, { memoryKey })
+    const pixels = await renderRegion(
+      await prepare(found.page, view.scale, host),
+      question.region,
+      renderer,
+      { memoryKey },
+    )
     return { ...pixels, revision: found.revision }
   }
 }

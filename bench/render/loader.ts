@@ -26,5 +26,7 @@ export const serverLoader: SourceLoader = {
 
 async function unpack(answer: Response): Promise<Uint8Array> {
   if (!answer.body) return new Uint8Array()
-  return new Uint8Array(await new Response(answer.body.pipeThrough(new DecompressionStream('gzip'))).arrayBuffer())
+  return new Uint8Array(
+    await new Response(answer.body.pipeThrough(new DecompressionStream('gzip'))).arrayBuffer(),
+  )
 }

@@ -22,10 +22,25 @@ function design(mask: Partial<MaskOf<'painted'>> = {}): Design {
   const [spec] = presetSpecs(['square-post'])
   if (!spec) throw new Error('no preset')
   const d = blankDesign('p', 'P', [{ ...spec, width: SIDE, height: SIDE }], { colour: '#ead9c0' })
-  const at = (id: string, order: string) => ({ id, page: 'page1', plane: 'subject' as const, order, parent: null })
-  const card = shapeLayer(at('card', 'a0'), 'Card', 'rectangle', boxAt(16, 16, 480, 480), { kind: 'solid', colour: '#c2412a' })
+  const at = (id: string, order: string) => ({
+    id,
+    page: 'page1',
+    plane: 'subject' as const,
+    order,
+    parent: null,
+  })
+  const card = shapeLayer(at('card', 'a0'), 'Card', 'rectangle', boxAt(16, 16, 480, 480), {
+    kind: 'solid',
+    colour: '#c2412a',
+  })
   card.masks = { m: { ...newMask.painted({ id: 'm', order: 'a0' }, 960, 960), ...mask } }
-  const veil = { ...shapeLayer(at('veil', 'a1'), 'Veil', 'ellipse', boxAt(100, 100, 300, 300), { kind: 'solid', colour: '#3a55c9' }), opacity: 0.5 }
+  const veil = {
+    ...shapeLayer(at('veil', 'a1'), 'Veil', 'ellipse', boxAt(100, 100, 300, 300), {
+      kind: 'solid',
+      colour: '#3a55c9',
+    }),
+    opacity: 0.5,
+  }
   for (const l of [card, veil] as Layer[]) d.layers[l.id] = l
   return d
 }
@@ -41,7 +56,9 @@ beforeEach(() => {
   })
   const own: FromWorker[] = []
   posted = own
-  engine = new Engine(new WebAssembly.Module(readFileSync('core/pixels/kernels.wasm')), (message) => own.push(message))
+  engine = new Engine(new WebAssembly.Module(readFileSync('core/pixels/kernels.wasm')), (message) =>
+    own.push(message),
+  )
 })
 afterEach(() => vi.unstubAllGlobals())
 const frames = () => posted.filter((m): m is Frame => m.kind === 'frame')
@@ -51,7 +68,12 @@ const until = <T>(find: () => T | undefined | false): Promise<T> =>
     if (!found) throw new Error('not yet')
     return found
   }, 20_000)
-const view = { page: 'page1', channel: 'square-post', scale: 1, visible: { left: 0, top: 0, right: SIDE, bottom: SIDE } }
+const view = {
+  page: 'page1',
+  channel: 'square-post',
+  scale: 1,
+  visible: { left: 0, top: 0, right: SIDE, bottom: SIDE },
+}
 async function open(d = design()) {
   engine.take({ kind: 'design', design: d, revision: 1, sources: [] })
   engine.take({ kind: 'view', view })
@@ -59,8 +81,12 @@ async function open(d = design()) {
 }
 let sent = 0
 function paint(points: readonly (readonly [number, number])[], how: Partial<Brush> = {}): number {
-  engine.take({ kind: 'paint', paint: { act: 'start', layer: 'card', mask: 'm', brush: { ...brush, ...how } } })
-  for (const [x, y] of points) engine.take({ kind: 'paint', paint: { act: 'to', points: [{ x, y, pressure: 1 }], n: ++sent } })
+  engine.take({
+    kind: 'paint',
+    paint: { act: 'start', layer: 'card', mask: 'm', brush: { ...brush, ...how } },
+  })
+  for (const [x, y] of points)
+    engine.take({ kind: 'paint', paint: { act: 'to', points: [{ x, y, pressure: 1 }], n: ++sent } })
   return sent
 }
 async function finish(): Promise<PaintedMessage> {
@@ -75,11 +101,20 @@ function shown(): Uint8ClampedArray {
   for (const f of frames())
     for (const t of f.tiles)
       for (let y = 0; y < t.height; y++)
-        out.set(t.data.subarray(y * t.width * 4, (y + 1) * t.width * 4), ((t.row * TILE + t.y + y) * SIDE + t.column * TILE + t.x) * 4)
+        out.set(
+          t.data.subarray(y * t.width * 4, (y + 1) * t.width * 4),
+          ((t.row * TILE + t.y + y) * SIDE + t.column * TILE + t.x) * 4,
+        )
   return out
 }
 const exact = async (d: Design) =>
-  (await renderRegion(await prepare(await host.resolve(d, 'page1', 'square-post'), 1, host), view.visible, host.renderer)).data
+  (
+    await renderRegion(
+      await prepare(await host.resolve(d, 'page1', 'square-post'), 1, host),
+      view.visible,
+      host.renderer,
+    )
+  ).data
 const withTiles = (d: Design, tiles: Record<string, string>) =>
   record(d, (draft) => {
     const mask = draft.layers.card?.masks.m
@@ -113,7 +148,9 @@ describe('a stroke', () => {
     const made = await finish()
     expect(made.tiles['0,0']).toBe('none')
     expect(made.blobs.length).toBe(Object.values(made.tiles).filter((t) => t.length === 64).length)
-    expect(Object.keys(made.tiles).every((place) => place.split(',').every((v) => Number(v) * MASK_TILE < 430))).toBe(true)
+    expect(
+      Object.keys(made.tiles).every((place) => place.split(',').every((v) => Number(v) * MASK_TILE < 430)),
+    ).toBe(true)
   })
   it('paints only where it went', async () => {
     await open()
@@ -136,7 +173,9 @@ describe('a stroke', () => {
     await until(() => frames().some((f) => f.stroke >= n))
     const live = shown()
     const two = await finish()
-    expect(different(live, await exact(withTiles(withTiles(design(), one.tiles).design, two.tiles).design))).toBe(-1)
+    expect(
+      different(live, await exact(withTiles(withTiles(design(), one.tiles).design, two.tiles).design)),
+    ).toBe(-1)
   })
   it('given up leaves the mask as it was', async () => {
     await open()
@@ -162,7 +201,12 @@ describe('a stroke', () => {
   })
   it('on a mask whose tiles are gone says so and paints nothing', async () => {
     stored.set('e'.repeat(64), new Uint8Array([9, 9, 9]))
-    engine.take({ kind: 'design', design: design({ tiles: { '0,0': 'e'.repeat(64) } }), revision: 1, sources: [] })
+    engine.take({
+      kind: 'design',
+      design: design({ tiles: { '0,0': 'e'.repeat(64) } }),
+      revision: 1,
+      sources: [],
+    })
     engine.take({ kind: 'view', view })
     paint([[200, 200]])
     const said = await until(() => posted.find((m) => m.kind === 'trouble'))
@@ -171,7 +215,9 @@ describe('a stroke', () => {
 })
 
 describe('a mask looked at', () => {
-  const half = { tiles: { '0,0': 'none' as const, '0,1': 'none' as const, '0,2': 'none' as const, '0,3': 'none' as const } }
+  const half = {
+    tiles: { '0,0': 'none' as const, '0,1': 'none' as const, '0,2': 'none' as const, '0,3': 'none' as const },
+  }
   const at = (x: number, y: number) => [...shown().subarray((y * SIDE + x) * 4, (y * SIDE + x) * 4 + 3)]
   it('alone is white where it shows and black where it hides', async () => {
     await open(design(half))
@@ -185,7 +231,10 @@ describe('a mask looked at', () => {
   it('over the design is red where it hides', async () => {
     await open(design(half))
     const plain = at(300, 450)
-    engine.take({ kind: 'seeing', seeing: { ...plainSeeing, mask: { layer: 'card', id: 'm', as: 'overlay' } } })
+    engine.take({
+      kind: 'seeing',
+      seeing: { ...plainSeeing, mask: { layer: 'card', id: 'm', as: 'overlay' } },
+    })
     await until(() => (at(60, 450)[1] as number) < 130)
     expect(at(300, 450)).toEqual(plain)
     expect(at(60, 450)[0]).toBeGreaterThan(200)

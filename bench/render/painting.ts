@@ -23,7 +23,8 @@ export type PaintMessage =
 
 type Target = { layer: string; mask: MaskOf<'painted'> }
 
-const hexOf = (bytes: ArrayBuffer): string => [...new Uint8Array(bytes)].map((b) => b.toString(16).padStart(2, '0')).join('')
+const hexOf = (bytes: ArrayBuffer): string =>
+  [...new Uint8Array(bytes)].map((b) => b.toString(16).padStart(2, '0')).join('')
 
 /** Strokes on masks, one at a time, in the order in which they are told. */
 export class Painting {
@@ -118,18 +119,34 @@ export class Painting {
     const frame = own && target && frameOf(target.mask, own, page)
     if (!dirty || !frame || !target || frame.corners || frame.bend) return null
     const k = [frame.width / target.mask.width, frame.height / target.mask.height] as const
-    const box = { left: dirty.left * k[0], top: dirty.top * k[1], right: dirty.right * k[0], bottom: dirty.bottom * k[1] }
-    const unit = compose(scaling(1 / frame.width, 1 / frame.height), compose(frameMatrix(frame), scaling(scale)))
+    const box = {
+      left: dirty.left * k[0],
+      top: dirty.top * k[1],
+      right: dirty.right * k[0],
+      bottom: dirty.bottom * k[1],
+    }
+    const unit = compose(
+      scaling(1 / frame.width, 1 / frame.height),
+      compose(frameMatrix(frame), scaling(scale)),
+    )
     const soft = target.mask.softness * Math.min(frame.width, frame.height) * scale
     const b = grow(mapBounds(unit, box), 3 + soft * 2)
-    return { left: Math.floor(b.left), top: Math.floor(b.top), right: Math.ceil(b.right), bottom: Math.ceil(b.bottom) }
+    return {
+      left: Math.floor(b.left),
+      top: Math.floor(b.top),
+      right: Math.ceil(b.right),
+      bottom: Math.ceil(b.bottom),
+    }
   }
 }
 
 /** `full` or `none` where a tile is one of them all over, as far as it lies in the mask. */
 function flatOf(bytes: Uint8Array, place: string, width: number, height: number): 'full' | 'none' | null {
   const [column, row] = place.split(',').map(Number) as [number, number]
-  const [w, h] = [Math.min(MASK_TILE, width - column * MASK_TILE), Math.min(MASK_TILE, height - row * MASK_TILE)]
+  const [w, h] = [
+    Math.min(MASK_TILE, width - column * MASK_TILE),
+    Math.min(MASK_TILE, height - row * MASK_TILE),
+  ]
   const first = bytes[0]
   if (first !== 0 && first !== 255) return null
   for (let y = 0; y < h; y++) for (let x = 0; x < w; x++) if (bytes[y * MASK_TILE + x] !== first) return null

@@ -18,7 +18,11 @@ export type SourceInfo = {
   parts: Record<string, string> | null
   note?: string
   /** Of a vector file that cannot all be held as outlines: what shows the same, back to front, boxes in shares of the whole. */
-  stretches?: { info: SourceInfo; name: string; box: { x: number; y: number; width: number; height: number } }[]
+  stretches?: {
+    info: SourceInfo
+    name: string
+    box: { x: number; y: number; width: number; height: number }
+  }[]
 }
 
 /** What the stage shows: page and channel at a scale (device px per px of the page), the visible part in px of the view. */
@@ -40,7 +44,15 @@ export type ToWorker =
   | { kind: 'lineup'; page: string; channels: string[]; height: number; ratio: number }
   | { kind: 'layers'; page: string; channel: string; ids: string[]; side: number }
   /** Pictures of layers with other treatments, in this order; none gives up what is left. `turn` is told with each. */
-  | { kind: 'trials'; turn: number; page: string; channel: string; ids: string[]; trials: Trial[]; side: number }
+  | {
+      kind: 'trials'
+      turn: number
+      page: string
+      channel: string
+      ids: string[]
+      trials: Trial[]
+      side: number
+    }
   /** Checks all pages and channels after every edit, this page first. */
   | { kind: 'check'; page: string }
   | { kind: 'ask'; id: number; question: Question }
@@ -67,7 +79,15 @@ export type Question =
 export type Trial = { name: string; treatments: Layer['treatments'] }
 
 /** A tile or a part of one, px from the tile's corner. */
-export type Tile = { column: number; row: number; x: number; y: number; width: number; height: number; data: Uint8ClampedArray<ArrayBuffer> }
+export type Tile = {
+  column: number
+  row: number
+  x: number
+  y: number
+  width: number
+  height: number
+  data: Uint8ClampedArray<ArrayBuffer>
+}
 export type FromWorker =
   | {
       kind: 'frame'

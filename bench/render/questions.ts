@@ -15,7 +15,11 @@ const NEAR = 4
 
 /** What is treated and masked, under all of it. */
 const bodyOf = (node: PlanNode): PlanNode =>
-  node.kind === 'masked' || node.kind === 'filter' ? bodyOf(node.inner) : node.kind === 'exact' ? bodyOf(node.own) : node
+  node.kind === 'masked' || node.kind === 'filter'
+    ? bodyOf(node.inner)
+    : node.kind === 'exact'
+      ? bodyOf(node.own)
+      : node
 
 /** Ids of the layers with coverage of 5 % and more at a point of the view, front first; fine lines within 4 px of it. */
 export function hitAt(nodes: readonly PlanNode[], x: number, y: number, renderer: Renderer): string[] {
@@ -23,7 +27,9 @@ export function hitAt(nodes: readonly PlanNode[], x: number, y: number, renderer
     const b = node.bounds
     if (x < b.left - NEAR || x > b.right + NEAR || y < b.top - NEAR || y > b.bottom + NEAR) return false
     for (let j = -NEAR; j <= NEAR; j++)
-      for (let i = -NEAR; i <= NEAR; i++) if (i * i + j * j <= NEAR * NEAR && renderer.alphaAt(node, x + i, y + j) * strength >= TAKEN) return true
+      for (let i = -NEAR; i <= NEAR; i++)
+        if (i * i + j * j <= NEAR * NEAR && renderer.alphaAt(node, x + i, y + j) * strength >= TAKEN)
+          return true
     return false
   }
   /** What is inside shows as far as its holder covers. */
@@ -38,7 +44,12 @@ export function hitAt(nodes: readonly PlanNode[], x: number, y: number, renderer
       const body = bodyOf(node)
       const here = renderer.alphaAt(node, x, y) * strength >= TAKEN
       // Of a shape made of several, and of a group that is masked or treated, that member is meant which lies there.
-      const parts = body.kind === 'combined' ? body.members : body !== node && body.kind === 'group' ? body.children : null
+      const parts =
+        body.kind === 'combined'
+          ? body.members
+          : body !== node && body.kind === 'group'
+            ? body.children
+            : null
       if (parts) {
         const found = here ? walk(parts, strength) : []
         // What a treatment put around all of them is theirs together.
@@ -52,7 +63,13 @@ export function hitAt(nodes: readonly PlanNode[], x: number, y: number, renderer
 }
 
 /** The mean colour around a point of the view, 8-bit RGBA; `radius` 0 is one pixel. */
-async function colourAt(plan: Plan, x: number, y: number, radius: number, renderer: Renderer): Promise<number[]> {
+async function colourAt(
+  plan: Plan,
+  x: number,
+  y: number,
+  radius: number,
+  renderer: Renderer,
+): Promise<number[]> {
   const region = { left: x - radius, top: y - radius, right: x + radius + 1, bottom: y + radius + 1 }
   const { data } = await renderRegion(plan, region, renderer, { memoryKey: 'stage' })
   const sum = [0, 0, 0, 0]
@@ -63,12 +80,18 @@ async function colourAt(plan: Plan, x: number, y: number, radius: number, render
     sum[3] = (sum[3] as number) + alpha
   }
   const cover = (sum[3] as number) / 255
-  return cover === 0 ? [0, 0, 0, 0] : [...sum.slice(0, 3).map((v) => Math.round(v / cover)), Math.round((sum[3] as number) / (data.length / 4))]
+  return cover === 0
+    ? [0, 0, 0, 0]
+    : [
+        ...sum.slice(0, 3).map((v) => Math.round(v / cover)),
+        Math.round((sum[3] as number) / (data.length / 4)),
+      ]
 }
 
 /** What can be said of the stage's plan as it is; undefined for a question that needs more. */
 export function answerFrom(question: Question, stage: Plan, renderer: Renderer): unknown {
-  if (question.ask === 'hit') return hitAt(stage.nodes, Math.floor(question.x), Math.floor(question.y), renderer)
+  if (question.ask === 'hit')
+    return hitAt(stage.nodes, Math.floor(question.x), Math.floor(question.y), renderer)
   if (question.ask === 'sample') {
     const own = question.layer ? nodeWith(stage.nodes, question.layer) : null
     const read = own ? { ...stage, nodes: [{ ...own, mode: 0, opacity: 1 }] } : stage
@@ -85,7 +108,11 @@ export function withoutRims(page: ResolvedPage, ids: readonly string[]): Resolve
     const children = { children: l.children.map(bare), insides: l.insides.map(bare) }
     if (!ids.includes(l.layer.id)) return { ...l, ...children }
     const kept = Object.values(l.layer.treatments).filter((t) => !AROUND.has(t.kind))
-    return { ...l, ...children, layer: { ...l.layer, treatments: Object.fromEntries(kept.map((t) => [t.id, t])) } }
+    return {
+      ...l,
+      ...children,
+      layer: { ...l.layer, treatments: Object.fromEntries(kept.map((t) => [t.id, t])) },
+    }
   }
   return { ...page, layers: page.layers.map(bare), everything: page.everything.map(bare) }
 }
@@ -93,13 +120,24 @@ export function withoutRims(page: ResolvedPage, ids: readonly string[]): Resolve
 const AROUND: ReadonlySet<string> = new Set(['rim', 'shadow', 'contact', 'halo', 'edge-light'])
 
 /** One layer's own pixels, px at a scale from the trim corner, and the scale. */
-export type LayerPixels = { left: number; top: number; width: number; height: number; scale: number; data: Uint8ClampedArray<ArrayBuffer> }
+export type LayerPixels = {
+  left: number
+  top: number
+  width: number
+  height: number
+  scale: number
+  data: Uint8ClampedArray<ArrayBuffer>
+}
 /** A page on which a layer shows nothing but what one of its treatments adds. */
 export function withOnly(page: ResolvedPage, id: string, treatment: string): ResolvedPage {
   const mapped = (l: ResolvedLayer): ResolvedLayer => {
     if (l.layer.id !== id) return { ...l, children: l.children.map(mapped), insides: l.insides.map(mapped) }
     const own = l.layer.treatments[treatment]
-    return { ...l, insides: [], layer: { ...l.layer, body: 0, treatments: own ? { [treatment]: { ...own, on: true } } : {} } }
+    return {
+      ...l,
+      insides: [],
+      layer: { ...l.layer, body: 0, treatments: own ? { [treatment]: { ...own, on: true } } : {} },
+    }
   }
   return { ...page, layers: page.layers.map(mapped), everything: page.everything.map(mapped) }
 }
@@ -118,7 +156,10 @@ export async function layerPixels(
   if (!node) return null
   // What hangs far over the page is left out.
   const { width, height } = page
-  const region = intersect(node.bounds, scaledWhole({ left: -width, top: -height, right: 2 * width, bottom: 2 * height }, scale))
+  const region = intersect(
+    node.bounds,
+    scaledWhole({ left: -width, top: -height, right: 2 * width, bottom: 2 * height }, scale),
+  )
   if (isEmpty(region)) return null
   const side = Math.max(region.right - region.left, region.bottom - region.top)
   if (side > most) return layerPixels(page, id, (scale * most) / (side + 2), most, host, memoryKey)

@@ -59,8 +59,12 @@ export class QuietWork {
     const { checking } = this
     if (previewing || !checking) return
     // The page in sight first, then the others.
-    const pages = inOrder(shown.pages).sort((a, b) => Number(b.id === checking.page) - Number(a.id === checking.page))
-    this.checksDue = pages.flatMap((page) => inOrder(shown.channels).map((c) => ({ page: page.id, channel: c.id })))
+    const pages = inOrder(shown.pages).sort(
+      (a, b) => Number(b.id === checking.page) - Number(a.id === checking.page),
+    )
+    this.checksDue = pages.flatMap((page) =>
+      inOrder(shown.channels).map((c) => ({ page: page.id, channel: c.id })),
+    )
   }
 
   /** Does one piece; false when there is none. Findings are left out where the design is only shown. */
@@ -82,15 +86,26 @@ export class QuietWork {
     const found = await this.at.resolved(lineup.page, channel)
     if (!found) return
     const { page, revision } = found
-    const scale = Math.min((lineup.height * lineup.ratio) / page.height, (lineup.height * 1.9 * lineup.ratio) / page.width)
+    const scale = Math.min(
+      (lineup.height * lineup.ratio) / page.height,
+      (lineup.height * 1.9 * lineup.ratio) / page.width,
+    )
     const made = plan(page, { scale }, this.at.host)
     this.at.load(made, () => {
       if (!this.thumbsDue.includes(channel)) this.thumbsDue.push(channel)
     })
-    const region = { left: 0, top: 0, right: Math.max(1, Math.round(page.width * scale)), bottom: Math.max(1, Math.round(page.height * scale)) }
+    const region = {
+      left: 0,
+      top: 0,
+      right: Math.max(1, Math.round(page.width * scale)),
+      bottom: Math.max(1, Math.round(page.height * scale)),
+    }
     const picture = await renderRegion(made, region, this.at.host.renderer, { memoryKey: `thumb-${channel}` })
     const { leftOut, arrangement, chosenAnew } = page
-    this.at.post({ kind: 'thumb', revision, page: lineup.page, channel, ...picture, leftOut, arrangement, chosenAnew }, [picture.data.buffer])
+    this.at.post(
+      { kind: 'thumb', revision, page: lineup.page, channel, ...picture, leftOut, arrangement, chosenAnew },
+      [picture.data.buffer],
+    )
   }
 
   private async check({ page, channel }: { page: string; channel: string }): Promise<void> {

@@ -17,7 +17,12 @@ function design(): Design {
   if (!spec) throw new Error('no preset')
   const d = blankDesign('d', 'D', [{ ...spec, width: SIDE, height: SIDE }], { colour: '#ffffff' })
   const add = (id: string, order: string, x: number, colour: string) =>
-    addLayers(d, [shapeLayer({ id, page: 'page1', plane: 'subject', order }, id, 'rectangle', boxAt(x, 20, 40, 40), { kind: 'solid', colour })])
+    addLayers(d, [
+      shapeLayer({ id, page: 'page1', plane: 'subject', order }, id, 'rectangle', boxAt(x, 20, 40, 40), {
+        kind: 'solid',
+        colour,
+      }),
+    ])
   add('red', 'a0', 10, '#ff0000')
   add('green', 'a1', 30, '#00ff00')
   add('blue', 'a2', 50, '#0000ff')
@@ -26,7 +31,9 @@ function design(): Design {
 async function seen(d: Design, seeing: Partial<Seeing>) {
   const page = await host.resolve(structuredClone(d), 'page1', d.master)
   const made = seenAs(plan(page, { scale: 1 }, host), { ...plainSeeing, ...seeing })
-  const { data } = await renderRegion(made, { left: 0, top: 0, right: SIDE, bottom: SIDE }, host.renderer, { memoryKey: `seeing-${count++}` })
+  const { data } = await renderRegion(made, { left: 0, top: 0, right: SIDE, bottom: SIDE }, host.renderer, {
+    memoryKey: `seeing-${count++}`,
+  })
   return (x: number, y: number) => [...data.slice((y * SIDE + x) * 4, (y * SIDE + x) * 4 + 4)]
 }
 
@@ -76,10 +83,15 @@ describe('ways of looking', () => {
       const d = design()
       group(d, ['red', 'green'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'G'))
       const g = d.layers.g
-      if (g) Object.assign(g, { blend: mode, treatments: { t: { ...newTreatment(kind, { id: 't', order: 'a0' }), strength: 1, ...change } } })
+      if (g)
+        Object.assign(g, {
+          blend: mode,
+          treatments: { t: { ...newTreatment(kind, { id: 't', order: 'a0' }), strength: 1, ...change } },
+        })
       return d
     }
-    const planned = async (d: Design) => plan(await host.resolve(structuredClone(d), 'page1', d.master), { scale: 1 }, host)
+    const planned = async (d: Design) =>
+      plan(await host.resolve(structuredClone(d), 'page1', d.master), { scale: 1 }, host)
     it('members are met by a click, the front one first', async () => {
       const { nodes } = await planned(treated())
       // What lies around all of them is theirs together, behind them.

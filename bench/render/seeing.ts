@@ -2,7 +2,17 @@ import { literalPaint } from '@/core/colour/gradient'
 import { type Bounds, grow, intersect, union } from '@/core/geometry/bounds'
 import { apply, identity, inverse } from '@/core/geometry/matrix'
 import { quickHash } from '@/core/hash'
-import { type Fill, type FillNode, type MaskedNode, nodeWith, onlyOf, type PlanNode, shownIn, shows, withShown } from '@/core/render/nodes'
+import {
+  type Fill,
+  type FillNode,
+  type MaskedNode,
+  nodeWith,
+  onlyOf,
+  type PlanNode,
+  shownIn,
+  shows,
+  withShown,
+} from '@/core/render/nodes'
 import type { Plan } from '@/core/render/plan'
 import { type Outline, outlineBounds } from '@/core/vector/path'
 import { strokeOutlines } from '@/core/vector/stroke'
@@ -31,7 +41,9 @@ export function seenAs(made: Plan, seeing: Seeing): Plan {
   let nodes = made.nodes
   if (seeing.faint.length > 0) {
     const faint = new Set(seeing.faint)
-    nodes = nodes.map((n) => everywhere(n, (own) => (faint.has(own.id) ? { ...own, opacity: own.opacity * STRENGTH } : own)))
+    nodes = nodes.map((n) =>
+      everywhere(n, (own) => (faint.has(own.id) ? { ...own, opacity: own.opacity * STRENGTH } : own)),
+    )
   }
   if (seeing.solo) nodes = onlyOf(nodes, seeing.solo)
   if (seeing.bare) {
@@ -41,8 +53,13 @@ export function seenAs(made: Plan, seeing: Seeing): Plan {
   const ground = seeing.ground ?? (seeing.bare === 'all' ? '#ffffff' : null)
   if (ground) nodes = [flat(ground, made.page), ...nodes.filter((n) => n.id !== '')]
   const seen = seeing.mask && maskIn(made.nodes, seeing.mask.layer, seeing.mask.id)
-  if (seen && seeing.mask?.as === 'alone') nodes = [flat('#000000', made.page), through(flat('#ffffff', made.page), seen.step, false)]
-  else if (seen) nodes = [...nodes, { ...through(flat('#e5182d', intersect(made.page, seen.bounds)), seen.step, true), opacity: 0.55 }]
+  if (seen && seeing.mask?.as === 'alone')
+    nodes = [flat('#000000', made.page), through(flat('#ffffff', made.page), seen.step, false)]
+  else if (seen)
+    nodes = [
+      ...nodes,
+      { ...through(flat('#e5182d', intersect(made.page, seen.bounds)), seen.step, true), opacity: 0.55 },
+    ]
   return nodes === made.nodes ? made : { ...made, nodes }
 }
 
@@ -65,14 +82,26 @@ function everywhere(node: PlanNode, change: (n: PlanNode) => PlanNode): PlanNode
     )
   return own
 }
-function withInner(node: PlanNode, before: readonly PlanNode[], inner: PlanNode[], make: (inner: PlanNode[]) => PlanNode): PlanNode {
+function withInner(
+  node: PlanNode,
+  before: readonly PlanNode[],
+  inner: PlanNode[],
+  make: (inner: PlanNode[]) => PlanNode,
+): PlanNode {
   if (inner.every((n, k) => n === before[k])) return node
-  return { ...make(inner), key: quickHash(`${node.key}~${inner.map((n) => `${n.key}/${n.opacity}`).join('|')}`) }
+  return {
+    ...make(inner),
+    key: quickHash(`${node.key}~${inner.map((n) => `${n.key}/${n.opacity}`).join('|')}`),
+  }
 }
 
 type Step = MaskedNode['masks'][number]
 /** A layer's mask as it is rendered, wherever the layer lies; null where it leaves nothing of it to be seen. */
-function maskIn(nodes: readonly PlanNode[], layer: string, id: string): { step: Step; bounds: Bounds } | null {
+function maskIn(
+  nodes: readonly PlanNode[],
+  layer: string,
+  id: string,
+): { step: Step; bounds: Bounds } | null {
   for (const node of nodes) {
     const step = node.kind === 'masked' && node.id === layer ? node.masks.find((m) => m.id === id) : undefined
     if (step && node.kind === 'masked') return { step, bounds: node.inner.bounds }
@@ -93,7 +122,9 @@ function through(colour: FillNode, step: Step, hidden: boolean): MaskedNode {
     mode: 0,
     opacity: 1,
     fine: false,
-    key: quickHash(`seen${colour.key}/${step.node?.key}/${mask.swap}/${JSON.stringify(step.by)}/${step.soft?.sigma}/${step.soft?.factor}`),
+    key: quickHash(
+      `seen${colour.key}/${step.node?.key}/${mask.swap}/${JSON.stringify(step.by)}/${step.soft?.sigma}/${step.soft?.factor}`,
+    ),
   }
 }
 
@@ -106,7 +137,8 @@ function bared(node: PlanNode, only: ReadonlySet<string> | null): PlanNode[] {
     if (node.kind === 'masked') return bared(node.inner, null)
     if (node.kind === 'combined') return node.members.flatMap((n) => bared(n, null))
     if (node.kind === 'filter') return bared(node.inner, null)
-    if (node.kind === 'held') return [...bared(node.holder, null), ...node.insides.flatMap((n) => bared(n, null))]
+    if (node.kind === 'held')
+      return [...bared(node.holder, null), ...node.insides.flatMap((n) => bared(n, null))]
     if (node.kind !== 'picture' && node.kind !== 'fill') return []
     const held = bares.get(node) ?? lines(node)
     bares.set(node, held)
@@ -128,7 +160,10 @@ function bared(node: PlanNode, only: ReadonlySet<string> | null): PlanNode[] {
   const members = [...only].filter((id) => shows(node, id))
   const inside = members.flatMap((id) => nodeWith([node], id) ?? [])
   if (inside.length === 0) return [node]
-  return [...withShown([node], (n) => (members.includes(n.id) ? null : undefined)), ...inside.flatMap((n) => bared(n, null))]
+  return [
+    ...withShown([node], (n) => (members.includes(n.id) ? null : undefined)),
+    ...inside.flatMap((n) => bared(n, null)),
+  ]
 }
 
 function lines(node: Extract<PlanNode, { kind: 'picture' | 'fill' }>): FillNode {
@@ -140,10 +175,12 @@ function lines(node: Extract<PlanNode, { kind: 'picture' | 'fill' }>): FillNode 
     [3, '#ffffff'],
     [1.2, '#1c1c1c'],
   ].flatMap(([weight, colour]): Fill[] => {
-    const stroked = strokeOutlines(outlines, weight as number, { cap: 'butt', join: 'round' }).flatMap((o) => {
-      const bounds = outlineBounds([o])
-      return bounds ? [{ points: o.points, bounds }] : []
-    })
+    const stroked = strokeOutlines(outlines, weight as number, { cap: 'butt', join: 'round' }).flatMap(
+      (o) => {
+        const bounds = outlineBounds([o])
+        return bounds ? [{ points: o.points, bounds }] : []
+      },
+    )
     return [
       {
         outlines: stroked,
@@ -158,22 +195,47 @@ function lines(node: Extract<PlanNode, { kind: 'picture' | 'fill' }>): FillNode 
   })
   const all = fills.flatMap((f) => f.outlines.map((o) => o.bounds))
   const bounds = whole(grow(all.length > 0 ? all.reduce(union) : node.bounds, 1))
-  return { kind: 'fill', id: node.id, fills, bounds, fine: true, mode: 0, opacity: 1, key: quickHash(`bare${node.key}`) }
+  return {
+    kind: 'fill',
+    id: node.id,
+    fills,
+    bounds,
+    fine: true,
+    mode: 0,
+    opacity: 1,
+    key: quickHash(`bare${node.key}`),
+  }
 }
 function cornersOf(node: Extract<PlanNode, { kind: 'picture' }>): Float64Array {
   const toView = inverse(node.toSource) ?? identity
   const [w, h] = [node.sourceWidth, node.sourceHeight]
   return Float64Array.from(
-    [apply(toView, { x: 0, y: 0 }), apply(toView, { x: w, y: 0 }), apply(toView, { x: w, y: h }), apply(toView, { x: 0, y: h })].flatMap((p) => [
-      p.x,
-      p.y,
-    ]),
+    [
+      apply(toView, { x: 0, y: 0 }),
+      apply(toView, { x: w, y: 0 }),
+      apply(toView, { x: w, y: h }),
+      apply(toView, { x: 0, y: h }),
+    ].flatMap((p) => [p.x, p.y]),
   )
 }
-const whole = (b: Bounds): Bounds => ({ left: Math.floor(b.left), top: Math.floor(b.top), right: Math.ceil(b.right), bottom: Math.ceil(b.bottom) })
+const whole = (b: Bounds): Bounds => ({
+  left: Math.floor(b.left),
+  top: Math.floor(b.top),
+  right: Math.ceil(b.right),
+  bottom: Math.ceil(b.bottom),
+})
 
 function flat(colour: string, page: Bounds): FillNode {
-  const points = Float64Array.of(page.left, page.top, page.right, page.top, page.right, page.bottom, page.left, page.bottom)
+  const points = Float64Array.of(
+    page.left,
+    page.top,
+    page.right,
+    page.top,
+    page.right,
+    page.bottom,
+    page.left,
+    page.bottom,
+  )
   return {
     kind: 'fill',
     id: '',
@@ -183,7 +245,15 @@ function flat(colour: string, page: Bounds): FillNode {
     bounds: page,
     key: quickHash(`flat${colour}${page.left},${page.top},${page.right},${page.bottom}`),
     fills: [
-      { outlines: [{ points, bounds: page }], evenOdd: false, paint: { kind: 'solid', colour }, opacity: 1, toBox: identity, width: 1, height: 1 },
+      {
+        outlines: [{ points, bounds: page }],
+        evenOdd: false,
+        paint: { kind: 'solid', colour },
+        opacity: 1,
+        toBox: identity,
+        width: 1,
+        height: 1,
+      },
     ],
   }
 }

@@ -32,7 +32,10 @@ export class Trials {
     // A grade is seen on what lies beneath it.
     const graded = found.some((l) => l.layer.kind === 'grade')
     const boxes = found.flatMap((l) => layerBounds(l) ?? [])
-    const bounds: Bounds | null = graded || boxes.length === 0 ? { left: 0, top: 0, right: page.width, bottom: page.height } : boxes.reduce(union)
+    const bounds: Bounds | null =
+      graded || boxes.length === 0
+        ? { left: 0, top: 0, right: page.width, bottom: page.height }
+        : boxes.reduce(union)
     const treated = (l: ResolvedLayer): ResolvedLayer => ({
       ...l,
       children: l.children.map(treated),
@@ -50,12 +53,25 @@ export class Trials {
           }
         : {}),
     })
-    const scale = (asked.side / Math.max(bounds.right - bounds.left, bounds.bottom - bounds.top)) * (graded ? 1 : 0.86)
+    const scale =
+      (asked.side / Math.max(bounds.right - bounds.left, bounds.bottom - bounds.top)) * (graded ? 1 : 0.86)
     const shown = graded ? page.layers.map(treated) : found.map(treated)
-    const made = await prepare({ ...page, ...(graded ? {} : { colour: 'transparent' }), layers: shown }, scale, this.host)
-    const centre = { x: Math.round(((bounds.left + bounds.right) / 2) * scale), y: Math.round(((bounds.top + bounds.bottom) / 2) * scale) }
+    const made = await prepare(
+      { ...page, ...(graded ? {} : { colour: 'transparent' }), layers: shown },
+      scale,
+      this.host,
+    )
+    const centre = {
+      x: Math.round(((bounds.left + bounds.right) / 2) * scale),
+      y: Math.round(((bounds.top + bounds.bottom) / 2) * scale),
+    }
     const half = asked.side / 2
-    const region = { left: centre.x - half, top: centre.y - half, right: centre.x + half, bottom: centre.y + half }
+    const region = {
+      left: centre.x - half,
+      top: centre.y - half,
+      right: centre.x + half,
+      bottom: centre.y + half,
+    }
     const { data } = await renderRegion(made, region, this.host.renderer, { memoryKey: 'trial' })
     // What was chosen meanwhile is not told of.
     if (asked.trials[0] === trial && (this.asked === null || this.asked.turn === asked.turn))

@@ -3,12 +3,27 @@ import { useEffect, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import type { SourceInfo } from '../render/protocol'
 
-export type Earlier = { id: string; name: string; page: string; revision: number; channels: readonly { id: string; master: boolean }[] }
+export type Earlier = {
+  id: string
+  name: string
+  page: string
+  revision: number
+  channels: readonly { id: string; master: boolean }[]
+}
 /** What a design begins with; null for an empty page. */
-export type Beginning = { kind: 'layout'; id: string } | { kind: 'design'; id: string } | { kind: 'picture'; info: SourceInfo; name: string } | null
+export type Beginning =
+  | { kind: 'layout'; id: string }
+  | { kind: 'design'; id: string }
+  | { kind: 'picture'; info: SourceInfo; name: string }
+  | null
 
 type Layout = { id: string; label: string; words: string }
-type Props = { from: Beginning; channel: string | null; designs: readonly Earlier[]; onChange: (from: Beginning) => void }
+type Props = {
+  from: Beginning
+  channel: string | null
+  designs: readonly Earlier[]
+  onChange: (from: Beginning) => void
+}
 
 /** Empty, a starting layout, a picture, or an earlier design: seen as it comes out on the master. */
 export function BeginWith({ from, channel, designs, onChange }: Props) {
@@ -25,9 +40,16 @@ export function BeginWith({ from, channel, designs, onChange }: Props) {
     if (!file) return
     setBusy(true)
     try {
-      const r = await fetch('/api/blobs', { method: 'POST', headers: { 'x-file-name': encodeURIComponent(file.name) }, body: file })
+      const r = await fetch('/api/blobs', {
+        method: 'POST',
+        headers: { 'x-file-name': encodeURIComponent(file.name) },
+        body: file,
+      })
       const info = (await r.json()) as SourceInfo & { message?: string }
-      if (!r.ok || info.kind !== 'picture') toast.error(info.message ?? 'A design can begin with a photo. The graphic was kept among your supplies.')
+      if (!r.ok || info.kind !== 'picture')
+        toast.error(
+          info.message ?? 'A design can begin with a photo. The graphic was kept among your supplies.',
+        )
       else onChange({ kind: 'picture', info, name: file.name })
     } catch {
       toast.error('The server does not answer. Nothing was stored; try again.')
@@ -37,7 +59,9 @@ export function BeginWith({ from, channel, designs, onChange }: Props) {
   const seen = channel && !channel.startsWith('own-') ? `&channel=${channel}` : ''
   return (
     <section aria-label="Begin with" className="mt-4">
-      <h3 className="mb-2 border-b border-line pb-1 text-tiny font-semibold tracking-wide text-soft">Begin with</h3>
+      <h3 className="mb-2 border-b border-line pb-1 text-tiny font-semibold tracking-wide text-soft">
+        Begin with
+      </h3>
       <ul
         className="grid grid-cols-[repeat(auto-fill,minmax(112px,1fr))] gap-2.5"
         onDragOver={(e) => e.preventDefault()}
@@ -49,7 +73,11 @@ export function BeginWith({ from, channel, designs, onChange }: Props) {
         <Card label="An empty page" on={from === null} onClick={() => onChange(null)}>
           <FilePlus size={20} className="text-soft" />
         </Card>
-        <Card label={from?.kind === 'picture' ? from.name : 'A picture …'} on={from?.kind === 'picture'} onClick={() => chooser.current?.click()}>
+        <Card
+          label={from?.kind === 'picture' ? from.name : 'A picture …'}
+          on={from?.kind === 'picture'}
+          onClick={() => chooser.current?.click()}
+        >
           {busy ? (
             <LoaderCircle size={20} className="animate-spin text-soft" />
           ) : from?.kind === 'picture' ? (
@@ -58,15 +86,30 @@ export function BeginWith({ from, channel, designs, onChange }: Props) {
             <ImageUp size={20} className="text-soft" />
           )}
         </Card>
-        {layouts === null && Array.from({ length: 6 }, (_, n) => <li key={n} className="h-[124px] animate-pulse rounded-control bg-well" />)}
+        {layouts === null &&
+          Array.from({ length: 6 }, (_, n) => (
+            <li key={n} className="h-[124px] animate-pulse rounded-control bg-well" />
+          ))}
         {layouts?.map((l) => (
-          <Card key={l.id} label={l.label} on={from?.kind === 'layout' && from.id === l.id} onClick={() => onChange({ kind: 'layout', id: l.id })}>
+          <Card
+            key={l.id}
+            label={l.label}
+            on={from?.kind === 'layout' && from.id === l.id}
+            onClick={() => onChange({ kind: 'layout', id: l.id })}
+          >
             <Picture src={`/api/layouts/${l.id}/picture?side=240${seen}`} />
           </Card>
         ))}
         {designs.slice(0, 12).map((d) => (
-          <Card key={d.id} label={d.name} on={from?.kind === 'design' && from.id === d.id} onClick={() => onChange({ kind: 'design', id: d.id })}>
-            <Picture src={`/api/designs/${d.id}/thumb?page=${d.page}&channel=${d.channels.find((c) => c.master)?.id}&side=240&r=${d.revision}`} />
+          <Card
+            key={d.id}
+            label={d.name}
+            on={from?.kind === 'design' && from.id === d.id}
+            onClick={() => onChange({ kind: 'design', id: d.id })}
+          >
+            <Picture
+              src={`/api/designs/${d.id}/thumb?page=${d.page}&channel=${d.channels.find((c) => c.master)?.id}&side=240&r=${d.revision}`}
+            />
           </Card>
         ))}
       </ul>
@@ -84,7 +127,17 @@ export function BeginWith({ from, channel, designs, onChange }: Props) {
   )
 }
 
-const Card = ({ label, on, onClick, children }: { label: string; on: boolean; onClick: () => void; children: React.ReactNode }) => (
+const Card = ({
+  label,
+  on,
+  onClick,
+  children,
+}: {
+  label: string
+  on: boolean
+  onClick: () => void
+  children: React.ReactNode
+}) => (
   <li>
     <button type="button" aria-pressed={on} className="block w-full text-left" onClick={onClick}>
       <span
@@ -96,5 +149,7 @@ const Card = ({ label, on, onClick, children }: { label: string; on: boolean; on
     </button>
   </li>
 )
-/* biome-ignore lint/performance/noImgElement: small pictures of our own server */
-const Picture = ({ src }: { src: string }) => <img src={src} alt="" loading="lazy" className="max-h-full max-w-full rounded-[2px]" />
+const Picture = ({ src }: { src: string }) => (
+  // biome-ignore lint/performance/noImgElement: small pictures of our own server
+  <img src={src} alt="" loading="lazy" className="max-h-full max-w-full rounded-[2px]" />
+)

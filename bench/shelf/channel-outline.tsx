@@ -43,7 +43,15 @@ export function ChannelOutline({
             strokeWidth={c.width / w}
           />
           {c.clear.map((b) => (
-            <rect key={`${b.x}${b.y}`} x={b.x} y={b.y} width={b.width} height={b.height} fill="currentColor" fillOpacity={0.16} />
+            <rect
+              key={`${b.x}${b.y}`}
+              x={b.x}
+              y={b.y}
+              width={b.width}
+              height={b.height}
+              fill="currentColor"
+              fillOpacity={0.16}
+            />
           ))}
         </svg>
         {on && (

@@ -75,7 +75,11 @@ export function NewDesign({
         channels: [...channels.filter((c) => c.id === first), ...channels.filter((c) => c.id !== first)],
         master: first,
         colour: ground,
-        from: from && (from.kind === 'picture' ? { kind: 'picture', sha: from.info.sha } : { kind: from.kind, id: from.id }),
+        from:
+          from &&
+          (from.kind === 'picture'
+            ? { kind: 'picture', sha: from.info.sha }
+            : { kind: from.kind, id: from.id }),
       }),
     ).catch(() => null)
     const answer = r
@@ -113,7 +117,9 @@ export function NewDesign({
                   aria-label={g}
                   className={`mt-3 ${g === 'Web' ? 'order-3 w-full' : g === 'Social' ? 'order-1 min-w-[36%]' : 'order-2 flex-1'}`}
                 >
-                  <h3 className="mb-2 border-b border-line pb-1 text-tiny font-semibold tracking-wide text-soft">{g}</h3>
+                  <h3 className="mb-2 border-b border-line pb-1 text-tiny font-semibold tracking-wide text-soft">
+                    {g}
+                  </h3>
                   <ul className="flex flex-wrap items-end gap-x-5 gap-y-3">
                     {all
                       .filter((c) => c.group === g)
@@ -141,7 +147,10 @@ export function NewDesign({
                 // A picture alone says its own size.
                 if (next?.kind === 'picture' && chosen.length === 0) {
                   const k = Math.min(1, 8000 / Math.max(next.info.width, next.info.height))
-                  const [w, h] = [Math.max(8, Math.round(next.info.width * k)), Math.max(8, Math.round(next.info.height * k))]
+                  const [w, h] = [
+                    Math.max(8, Math.round(next.info.width * k)),
+                    Math.max(8, Math.round(next.info.height * k)),
+                  ]
                   addOwn(ownChannel(`own-${Date.now().toString(36)}`, 'The picture’s size', w, h))
                 }
               }}
@@ -150,11 +159,21 @@ export function NewDesign({
           <footer className="flex items-center gap-2 border-t border-line px-7 py-3">
             <label className="field h-8 w-52">
               <span className="text-soft">Name</span>
-              <input aria-label="Name of the design" placeholder="Untitled design" value={name} onChange={(e) => setName(e.target.value)} />
+              <input
+                aria-label="Name of the design"
+                placeholder="Untitled design"
+                value={name}
+                onChange={(e) => setName(e.target.value)}
+              />
             </label>
             <label className="field h-8 w-56">
               <span className="text-soft">Campaign</span>
-              <input aria-label="Campaign" list="campaigns" value={where} onChange={(e) => setWhere(e.target.value)} />
+              <input
+                aria-label="Campaign"
+                list="campaigns"
+                value={where}
+                onChange={(e) => setWhere(e.target.value)}
+              />
             </label>
             <datalist id="campaigns">
               {campaigns.map((c) => (
@@ -175,7 +194,12 @@ export function NewDesign({
                 ? 'Nothing chosen yet'
                 : `${chosen.length} size${chosen.length === 1 ? '' : 's'}, composed in ${all.find((c) => c.id === first)?.name}`}
             </span>
-            <Button look="primary" className="h-8 px-4" disabled={chosen.length === 0 || busy} onClick={() => void create()}>
+            <Button
+              look="primary"
+              className="h-8 px-4"
+              disabled={chosen.length === 0 || busy}
+              onClick={() => void create()}
+            >
               {busy ? 'Creating …' : 'Begin'}
             </Button>
           </footer>

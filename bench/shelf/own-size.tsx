@@ -28,11 +28,17 @@ export function OwnSize({ onAdd }: { onAdd: (spec: Spec) => void }) {
   const add = () => {
     const id = `own-${Date.now().toString(36)}`
     const name = `${width} × ${height}${unit === 'px' ? '' : ` ${unit}`}`
-    onAdd(unit === 'px' ? ownChannel(id, name, Math.round(w), Math.round(h)) : printChannel(id, name, w * mm, h * mm, dots, over * mm, 5, 7))
+    onAdd(
+      unit === 'px'
+        ? ownChannel(id, name, Math.round(w), Math.round(h))
+        : printChannel(id, name, w * mm, h * mm, dots, over * mm, 5, 7),
+    )
   }
   return (
     <section aria-label="Own size" className="mt-4">
-      <h3 className="mb-2 border-b border-line pb-1 text-tiny font-semibold tracking-wide text-soft">Own size</h3>
+      <h3 className="mb-2 border-b border-line pb-1 text-tiny font-semibold tracking-wide text-soft">
+        Own size
+      </h3>
       <div className="flex items-center gap-2">
         <label className="field w-28">
           <span className="text-soft">width</span>
@@ -43,7 +49,12 @@ export function OwnSize({ onAdd }: { onAdd: (spec: Spec) => void }) {
           <input aria-label="Height" value={height} onChange={(e) => setHeight(e.target.value)} />
         </label>
         <div className="w-20">
-          <Choice label="Unit" value={unit} options={['px', 'mm', 'cm', 'in'].map((u) => ({ value: u, label: u }))} onChange={setUnit} />
+          <Choice
+            label="Unit"
+            value={unit}
+            options={['px', 'mm', 'cm', 'in'].map((u) => ({ value: u, label: u }))}
+            onChange={setUnit}
+          />
         </div>
         {unit !== 'px' && (
           <>

@@ -8,11 +8,21 @@ const ROW = 92
 const GAP = 8
 
 /** Packs adaptations beside the master in rows; print sizes count by their shape. */
-export function sheetLayout(channels: readonly SheetChannel[]): { width: number; height: number; places: Place[] } {
+export function sheetLayout(channels: readonly SheetChannel[]): {
+  width: number
+  height: number
+  places: Place[]
+} {
   const [master, ...rest] = channels
   if (!master) return { width: 160, height: MASTER, places: [] }
   const k = Math.min(MASTER / master.height, 290 / master.width)
-  const first: Place = { channel: master, x: 0, y: 0, width: Math.round(master.width * k), height: Math.round(master.height * k) }
+  const first: Place = {
+    channel: master,
+    x: 0,
+    y: 0,
+    width: Math.round(master.width * k),
+    height: Math.round(master.height * k),
+  }
   if (rest.length === 0) return { width: first.width, height: MASTER, places: [first] }
   const sized = rest.map((c) => {
     const s = Math.min(ROW / c.height, 132 / c.width)

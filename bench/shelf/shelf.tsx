@@ -1,5 +1,16 @@
 'use client'
-import { Archive, ArchiveRestore, CircleAlert, Copy, Download, Ellipsis, Plus, Search, Upload, X } from 'lucide-react'
+import {
+  Archive,
+  ArchiveRestore,
+  CircleAlert,
+  Copy,
+  Download,
+  Ellipsis,
+  Plus,
+  Search,
+  Upload,
+  X,
+} from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useRef, useState } from 'react'
@@ -49,7 +60,11 @@ export function Shelf({ designs, stored }: { designs: readonly ShelfDesign[]; st
   const chooser = useRef<HTMLInputElement>(null)
   const campaigns = useMemo(() => {
     const words = query.toLowerCase().split(/\s+/).filter(Boolean)
-    const found = designs.filter((d) => d.archived === archived && words.every((w) => `${d.name} ${d.campaign} ${d.words}`.toLowerCase().includes(w)))
+    const found = designs.filter(
+      (d) =>
+        d.archived === archived &&
+        words.every((w) => `${d.name} ${d.campaign} ${d.words}`.toLowerCase().includes(w)),
+    )
     const sorted =
       sort === 'name'
         ? [...found].sort((a, b) => a.name.localeCompare(b.name))
@@ -69,10 +84,14 @@ export function Shelf({ designs, stored }: { designs: readonly ShelfDesign[]; st
     else toast.error(answer.message ?? 'This did not work. Nothing was changed.')
   }
   const openFile = (file: File, choice = '') =>
-    call(`/api/packages${choice}`, { method: 'POST', headers: { 'x-file-name': encodeURIComponent(file.name) }, body: file }, ({ id, notes }) => {
-      for (const note of notes?.slice(0, 5) ?? []) toast(note, { duration: 9000 })
-      router.push(`/designs/${id}`)
-    })
+    call(
+      `/api/packages${choice}`,
+      { method: 'POST', headers: { 'x-file-name': encodeURIComponent(file.name) }, body: file },
+      ({ id, notes }) => {
+        for (const note of notes?.slice(0, 5) ?? []) toast(note, { duration: 9000 })
+        router.push(`/designs/${id}`)
+      },
+    )
   const count = designs.filter((d) => d.archived).length
   // What closed tabs left unsent goes out, whichever design it is of.
   useEffect(() => {
@@ -104,7 +123,11 @@ export function Shelf({ designs, stored }: { designs: readonly ShelfDesign[]; st
         </label>
         <div className="ml-auto flex items-center gap-2">
           {count > 0 && (
-            <Button look={archived ? 'dark' : 'ghost'} aria-pressed={archived} onClick={() => setArchived(!archived)}>
+            <Button
+              look={archived ? 'dark' : 'ghost'}
+              aria-pressed={archived}
+              onClick={() => setArchived(!archived)}
+            >
               Archive ({count})
             </Button>
           )}
@@ -116,7 +139,10 @@ export function Shelf({ designs, stored }: { designs: readonly ShelfDesign[]; st
               onChange={(v) => setSort(v as keyof typeof SORTS)}
             />
           </div>
-          <IconButton label="Open a .vivid package or an OpenRaster file" onClick={() => chooser.current?.click()}>
+          <IconButton
+            label="Open a .vivid package or an OpenRaster file"
+            onClick={() => chooser.current?.click()}
+          >
             <Upload size={15} />
           </IconButton>
           <input
@@ -139,7 +165,8 @@ export function Shelf({ designs, stored }: { designs: readonly ShelfDesign[]; st
       {stored !== null && (
         <p className="flex items-center gap-2 border-b border-warn/30 bg-warn-ground px-7 py-2 text-small text-warn">
           <CircleAlert size={14} />
-          {(stored / 1e9).toFixed(1)} GB are stored on this server. Remove versions that nobody needs, or make room and raise VIVID_WARN_GB.
+          {(stored / 1e9).toFixed(1)} GB are stored on this server. Remove versions that nobody needs, or make
+          room and raise VIVID_WARN_GB.
         </p>
       )}
       <ChooseLayers
@@ -160,7 +187,8 @@ export function Shelf({ designs, stored }: { designs: readonly ShelfDesign[]; st
             <div className="mb-3 flex items-baseline gap-3">
               <h2 className="font-display text-xl">{campaign}</h2>
               <p className="text-small text-soft">
-                {list.length} design{list.length === 1 ? '' : 's'} · {list.reduce((n, d) => n + d.channels.length, 0)} sizes
+                {list.length} design{list.length === 1 ? '' : 's'} ·{' '}
+                {list.reduce((n, d) => n + d.channels.length, 0)} sizes
               </p>
             </div>
             <ul className="flex flex-wrap items-stretch gap-4">
@@ -184,8 +212,14 @@ export function Shelf({ designs, stored }: { designs: readonly ShelfDesign[]; st
         ))}
         {campaigns.length === 0 && (
           <div className="flex flex-col items-center gap-3 py-24 text-center">
-            <h2 className="font-display text-xl">{query ? 'Nothing matches' : archived ? 'The archive is empty' : 'The shelf is empty'}</h2>
-            <p className="max-w-sm text-soft">{query ? 'No design, campaign or text holds these words.' : 'Compose once, and every size follows.'}</p>
+            <h2 className="font-display text-xl">
+              {query ? 'Nothing matches' : archived ? 'The archive is empty' : 'The shelf is empty'}
+            </h2>
+            <p className="max-w-sm text-soft">
+              {query
+                ? 'No design, campaign or text holds these words.'
+                : 'Compose once, and every size follows.'}
+            </p>
             {query ? (
               <Button onClick={() => setQuery('')}>Clear the search</Button>
             ) : (
@@ -237,17 +271,24 @@ function Card({
           <CircleAlert size={15} /> {d.name} cannot be read
         </span>
         <span className="text-soft">
-          What is stored of this one design is damaged; all others are untouched. Save what is there, then bring back a backup as docs/safety.md
-          tells.
+          What is stored of this one design is damaged; all others are untouched. Save what is there, then
+          bring back a backup as docs/safety.md tells.
         </span>
-        <a className="mt-auto flex items-center gap-1.5 pt-2 font-semibold underline-offset-2 hover:underline" href={`/api/designs/${d.id}/stored`}>
+        <a
+          className="mt-auto flex items-center gap-1.5 pt-2 font-semibold underline-offset-2 hover:underline"
+          href={`/api/designs/${d.id}/stored`}
+        >
           <Download size={13} /> Save what is there
         </a>
       </li>
     )
   return (
     <li className="group relative flex flex-col rounded-[10px] border border-line bg-panel p-3 hover:border-soft/50">
-      <Link href={`/designs/${d.id}`} className="flex flex-1 flex-col outline-offset-4" aria-label={`Open ${d.name}`}>
+      <Link
+        href={`/designs/${d.id}`}
+        className="flex flex-1 flex-col outline-offset-4"
+        aria-label={`Open ${d.name}`}
+      >
         <ContactSheet design={d.id} page={d.page} revision={d.revision} channels={d.channels} />
         <span className="mt-auto flex items-baseline gap-2 pt-3 text-small">
           <span className="font-semibold">{d.name}</span>
@@ -283,7 +324,11 @@ function Card({
           <Download size={13} />
           Download as .vivid
         </MenuItem>
-        <MenuItem onSelect={() => void call(`/api/designs/${d.id}`, asJson({ archived: !d.archived }, 'PATCH'), refresh)}>
+        <MenuItem
+          onSelect={() =>
+            void call(`/api/designs/${d.id}`, asJson({ archived: !d.archived }, 'PATCH'), refresh)
+          }
+        >
           {d.archived ? <ArchiveRestore size={13} /> : <Archive size={13} />}
           {d.archived ? 'Take out of the archive' : 'Archive'}
         </MenuItem>

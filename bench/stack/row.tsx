@@ -1,5 +1,16 @@
 'use client'
-import { ChevronDown, ChevronRight, Eye, EyeOff, FlipHorizontal2, Focus, Folder, Link2, Lock, LockOpen } from 'lucide-react'
+import {
+  ChevronDown,
+  ChevronRight,
+  Eye,
+  EyeOff,
+  FlipHorizontal2,
+  Focus,
+  Folder,
+  Link2,
+  Lock,
+  LockOpen,
+} from 'lucide-react'
 import { type DragEvent, type KeyboardEvent, memo, useState } from 'react'
 import { layerName } from '@/core/design/blank'
 import { isAxis } from '@/core/design/mirror'
@@ -25,18 +36,35 @@ type Props = {
   onKey: (row: LayerRow, e: KeyboardEvent<HTMLElement>) => void
 }
 
-const COMBINE_MARKS = { join: 'joined', punch: 'punched', overlap: 'overlap', exclude: 'but overlap' } as const
+const COMBINE_MARKS = {
+  join: 'joined',
+  punch: 'punched',
+  overlap: 'overlap',
+  exclude: 'but overlap',
+} as const
 const Landing = () => <div className="mx-2 h-0.5 rounded" style={{ background: 'var(--hue)' }} />
 
 /** Whether a row looks and is spoken as before; what it holds counts only where it is read anew. */
 const same = (a: Props, b: Props): boolean =>
   (Object.keys(b) as (keyof Props)[]).every((k) => k === 'row' || a[k] === b[k]) &&
-  (['depth', 'bracket', 'first', 'last', 'open', 'tied', 'spoken', 'woven'] as const).every((k) => a.row[k] === b.row[k]) &&
+  (['depth', 'bracket', 'first', 'last', 'open', 'tied', 'spoken', 'woven'] as const).every(
+    (k) => a.row[k] === b.row[k],
+  ) &&
   a.row.node.layer === b.row.node.layer &&
   a.row.node.changed.length === b.row.node.changed.length
 
 /** A layer in the stack: its picture, name, and only the marks that apply. */
-export const Row = memo(function Row({ row, chosen, solo, drop, toggle, choose, onOver, onDrop, onKey }: Props) {
+export const Row = memo(function Row({
+  row,
+  chosen,
+  solo,
+  drop,
+  toggle,
+  choose,
+  onOver,
+  onDrop,
+  onKey,
+}: Props) {
   const bench = useBench()
   const [naming, setNaming] = useState(false)
   // What is only offered under the pointer is made only there: hundreds of rows stay light.
@@ -145,8 +173,15 @@ export const Row = memo(function Row({ row, chosen, solo, drop, toggle, choose, 
             <Link2 size={12} aria-hidden="true" />
           </span>
         )}
-        {row.node.changed.length > 0 && <span title="Differs from the master on this channel" className="size-1.5 shrink-0 rounded-full bg-accent" />}
-        {marks && !naming && !under && <span className="max-w-24 shrink-0 truncate text-tiny text-soft">{marks}</span>}
+        {row.node.changed.length > 0 && (
+          <span
+            title="Differs from the master on this channel"
+            className="size-1.5 shrink-0 rounded-full bg-accent"
+          />
+        )}
+        {marks && !naming && !under && (
+          <span className="max-w-24 shrink-0 truncate text-tiny text-soft">{marks}</span>
+        )}
         <Mark
           under={under}
           label={solo ? 'Show everything again' : 'Show this alone'}
@@ -172,7 +207,11 @@ export const Row = memo(function Row({ row, chosen, solo, drop, toggle, choose, 
           under={under}
           label={layer.shown ? 'Hide' : 'Show'}
           on={!layer.shown}
-          onClick={() => bench.edit(layer.shown ? 'Hide' : 'Show', (d) => setOn(d, bench.store.getState().channel, layer.id, 'shown', !layer.shown))}
+          onClick={() =>
+            bench.edit(layer.shown ? 'Hide' : 'Show', (d) =>
+              setOn(d, bench.store.getState().channel, layer.id, 'shown', !layer.shown),
+            )
+          }
         >
           {layer.shown ? <Eye size={13} /> : <EyeOff size={13} />}
         </Mark>
@@ -227,8 +266,15 @@ const NameField = ({ name, onName }: { name: string; onName: (name: string) => v
 
 /** Ties what is inside to the layer that holds it, which lies beneath. */
 const Bracket = ({ left, first, last }: { left: number; first: boolean; last: boolean }) => (
-  <span aria-hidden="true" className="pointer-events-none absolute inset-y-0 z-10" style={{ left, color: 'var(--hue)' }}>
-    <span className="absolute left-0 border-l-[1.5px] border-current" style={{ top: first ? 18 : 0, bottom: last ? -4 : 0 }} />
+  <span
+    aria-hidden="true"
+    className="pointer-events-none absolute inset-y-0 z-10"
+    style={{ left, color: 'var(--hue)' }}
+  >
+    <span
+      className="absolute left-0 border-l-[1.5px] border-current"
+      style={{ top: first ? 18 : 0, bottom: last ? -4 : 0 }}
+    />
     <span className="absolute top-[17px] left-0 w-2 border-t-[1.5px] border-current" />
   </span>
 )

@@ -12,13 +12,18 @@ const host = openHost(async () => null)
 const rows = (d: Design, closed: string[] = []) =>
   rowsOf(resolve(structuredClone(d), { page: 'page1', channel: d.master }, host).layers, d, new Set(closed))
 const names = (d: Design, closed: string[] = []) =>
-  rows(d, closed).map((r) => (r.kind === 'plane' ? `[${r.plane} ${r.count}]` : `${'  '.repeat(r.depth + r.bracket)}${r.node.layer.id}`))
-const layerRow = (d: Design, id: string) => rows(d).find((r): r is LayerRow => r.kind === 'layer' && r.node.layer.id === id)
+  rows(d, closed).map((r) =>
+    r.kind === 'plane' ? `[${r.plane} ${r.count}]` : `${'  '.repeat(r.depth + r.bracket)}${r.node.layer.id}`,
+  )
+const layerRow = (d: Design, id: string) =>
+  rows(d).find((r): r is LayerRow => r.kind === 'layer' && r.node.layer.id === id)
 
 function design(): Design {
   const d = blankDesign('d', 'D')
   const add = (id: string, plane: Plane, order: string) =>
-    addLayers(d, [shapeLayer({ id, page: 'page1', plane, order }, id.toUpperCase(), 'rectangle', boxAt(0, 0, 10, 10))])
+    addLayers(d, [
+      shapeLayer({ id, page: 'page1', plane, order }, id.toUpperCase(), 'rectangle', boxAt(0, 0, 10, 10)),
+    ])
   add('wall', 'backdrop', 'a0')
   add('cup', 'subject', 'a0')
   add('bowl', 'subject', 'a1')
@@ -45,9 +50,20 @@ describe('the stack as a list', () => {
   })
   it('shows members below their group, insides above their holder, and closed groups closed', () => {
     const d = design()
-    group(d, ['cup', 'bowl'], groupLayer({ id: 'pair', page: 'page1', plane: 'subject', order: 'a0' }, 'Pair'))
+    group(
+      d,
+      ['cup', 'bowl'],
+      groupLayer({ id: 'pair', page: 'page1', plane: 'subject', order: 'a0' }, 'Pair'),
+    )
     keepInside(d, ['vase'], 'pair')
-    expect(names(d).filter((n) => !n.startsWith('['))).toEqual(['leaf', '  vase', 'pair', '  bowl', '  cup', 'wall'])
+    expect(names(d).filter((n) => !n.startsWith('['))).toEqual([
+      'leaf',
+      '  vase',
+      'pair',
+      '  bowl',
+      '  cup',
+      'wall',
+    ])
     expect(names(d, ['pair']).filter((n) => !n.startsWith('['))).toEqual(['leaf', '  vase', 'pair', 'wall'])
   })
   it('speaks place, depth and state', () => {
@@ -56,7 +72,9 @@ describe('the stack as a list', () => {
     const cup = d.layers.cup
     if (!cup) throw new Error('no layer')
     Object.assign(cup, { locked: true, shown: false, opacity: 0.4, blend: 'multiply' })
-    expect(layerRow(d, 'cup')?.spoken).toBe('3 of 3 in Subject, hidden, locked, tied to LEAF, 40 percent, multiply')
+    expect(layerRow(d, 'cup')?.spoken).toBe(
+      '3 of 3 in Subject, hidden, locked, tied to LEAF, 40 percent, multiply',
+    )
     keepInside(d, ['bowl'], 'vase')
     expect(layerRow(d, 'bowl')?.spoken).toContain('inside VASE')
     expect(layerRow(d, 'vase')?.spoken).toContain('holds 1')
@@ -82,7 +100,11 @@ describe('the stack as a list', () => {
   })
   it('over a group’s edge a member leaves it', () => {
     const d = design()
-    group(d, ['cup', 'bowl'], groupLayer({ id: 'pair', page: 'page1', plane: 'subject', order: 'a0' }, 'Pair'))
+    group(
+      d,
+      ['cup', 'bowl'],
+      groupLayer({ id: 'pair', page: 'page1', plane: 'subject', order: 'a0' }, 'Pair'),
+    )
     expect(nextPlace(rows(d), 'bowl', -1)).toEqual({ plane: 'subject', parent: null, above: 'pair' })
     expect(nextPlace(rows(d), 'bowl', 1)).toEqual({ plane: 'subject', parent: 'pair', above: null })
   })

@@ -23,14 +23,29 @@ export type PlaneRow = { kind: 'plane'; plane: Plane; count: number; front: stri
 export type StackRow = PlaneRow | LayerRow
 
 /** The stack as a list: each plane, then its layers front first, members below their group, insides above their holder. */
-export function rowsOf(layers: readonly ResolvedLayer[], design: Pick<Design, 'layers'>, closed: ReadonlySet<string>): StackRow[] {
+export function rowsOf(
+  layers: readonly ResolvedLayer[],
+  design: Pick<Design, 'layers'>,
+  closed: ReadonlySet<string>,
+): StackRow[] {
   const out: StackRow[] = []
-  const woven = new Set(Object.values(design.layers).flatMap((l) => Object.values(l.weaves).flatMap((w) => [l.id, w.other])))
+  const woven = new Set(
+    Object.values(design.layers).flatMap((l) => Object.values(l.weaves).flatMap((w) => [l.id, w.other])),
+  )
   const nameOf = (id: string) => (design.layers[id] ? layerName(design.layers[id]) : '')
-  const walk = (node: ResolvedLayer, depth: number, bracket: number, first: boolean, last: boolean, place: string) => {
+  const walk = (
+    node: ResolvedLayer,
+    depth: number,
+    bracket: number,
+    first: boolean,
+    last: boolean,
+    place: string,
+  ) => {
     const { layer } = node
     const inner = [...node.insides].reverse()
-    inner.forEach((m, n) => walk(m, depth, bracket + 1, n === 0, n === inner.length - 1, `kept inside ${layerName(layer)}`))
+    inner.forEach((m, n) =>
+      walk(m, depth, bracket + 1, n === 0, n === inner.length - 1, `kept inside ${layerName(layer)}`),
+    )
     const open = layer.kind === 'group' && !closed.has(layer.id)
     const tied = tiedTo(design, layer).map(layerName).join(', ')
     const spoken = [
@@ -45,10 +60,23 @@ export function rowsOf(layers: readonly ResolvedLayer[], design: Pick<Design, 'l
       woven.has(layer.id) ? `woven with ${wovenWith(design, layer.id).map(nameOf).join(', ')}` : '',
       node.insides.length > 0 ? `holds ${node.insides.length}` : '',
     ]
-    out.push({ kind: 'layer', node, depth, bracket, first, last, open, tied, woven: woven.has(layer.id), spoken: spoken.filter(Boolean).join(', ') })
+    out.push({
+      kind: 'layer',
+      node,
+      depth,
+      bracket,
+      first,
+      last,
+      open,
+      tied,
+      woven: woven.has(layer.id),
+      spoken: spoken.filter(Boolean).join(', '),
+    })
     if (open) {
       const members = [...node.children].reverse()
-      members.forEach((m, n) => walk(m, depth + 1, bracket, false, false, `${n + 1} of ${members.length} in ${layerName(layer)}`))
+      members.forEach((m, n) =>
+        walk(m, depth + 1, bracket, false, false, `${n + 1} of ${members.length} in ${layerName(layer)}`),
+      )
     }
   }
   for (const plane of [...PLANES].reverse()) {
@@ -60,22 +88,36 @@ export function rowsOf(layers: readonly ResolvedLayer[], design: Pick<Design, 'l
 }
 
 /** Where a row moved one step up or down comes to lie, for keys; null where it cannot go on. */
-export function nextPlace(rows: readonly StackRow[], id: string, way: -1 | 1): { plane: Plane; parent: string | null; above: string | null } | null {
+export function nextPlace(
+  rows: readonly StackRow[],
+  id: string,
+  way: -1 | 1,
+): { plane: Plane; parent: string | null; above: string | null } | null {
   const layers = rows.filter((r): r is LayerRow => r.kind === 'layer')
   const own = layers.find((r) => r.node.layer.id === id)
   if (!own) return null
   const { plane, parent } = own.node.layer
   const band = layers
-    .filter((r) => r.node.layer.plane === plane && r.node.layer.parent === parent && r.bracket === own.bracket)
+    .filter(
+      (r) => r.node.layer.plane === plane && r.node.layer.parent === parent && r.bracket === own.bracket,
+    )
     .map((r) => r.node.layer.id)
   const at = band.indexOf(id)
   const to = PLANES[PLANES.indexOf(plane) - way]
   // Over the edge of a group it leaves the group, over the edge of a plane it goes to the next.
-  if (way < 0 && at === 0) return parent ? { plane, parent: null, above: parent } : to ? { plane: to, parent: null, above: null } : null
+  if (way < 0 && at === 0)
+    return parent
+      ? { plane, parent: null, above: parent }
+      : to
+        ? { plane: to, parent: null, above: null }
+        : null
   if (way > 0 && at === band.length - 1) {
     if (!parent && !to) return null
     const outer = layers
-      .filter((r) => r.node.layer.plane === (parent ? plane : to) && r.node.layer.parent === null && r.bracket === 0)
+      .filter(
+        (r) =>
+          r.node.layer.plane === (parent ? plane : to) && r.node.layer.parent === null && r.bracket === 0,
+      )
       .map((r) => r.node.layer.id)
     return parent
       ? { plane, parent: null, above: outer[outer.indexOf(parent) + 1] ?? null }

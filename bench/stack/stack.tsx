@@ -1,6 +1,16 @@
 'use client'
 import { FolderPlus } from 'lucide-react'
-import { type DragEvent, type KeyboardEvent, memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
+import {
+  type DragEvent,
+  type KeyboardEvent,
+  memo,
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react'
 import { layerName } from '@/core/design/blank'
 import { moveInStack } from '@/core/design/commands'
 import { type Plane, planeLabels } from '@/core/design/planes'
@@ -12,7 +22,14 @@ import { IconButton } from '../ui/button'
 import { LAYER_TYPE, Row } from './row'
 import { type LayerRow, nextPlace, type PlaneRow, rowsOf, type StackRow } from './rows'
 
-type Drop = { plane: Plane; parent: string | null; above: string | null; inside: string | null; at: string; how: 'over' | 'under' | 'in' }
+type Drop = {
+  plane: Plane
+  parent: string | null
+  above: string | null
+  inside: string | null
+  at: string
+  how: 'over' | 'under' | 'in'
+}
 
 const shown = (state: BenchState) => ({
   resolved: state.resolved,
@@ -49,7 +66,11 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
     return () => clearTimeout(wait)
   }, [bench, s.design, s.page, s.channel])
 
-  const toggle = useCallback((id: string) => setClosed((c) => (c.has(id) ? new Set([...c].filter((x) => x !== id)) : new Set([...c, id]))), [])
+  const toggle = useCallback(
+    (id: string) =>
+      setClosed((c) => (c.has(id) ? new Set([...c].filter((x) => x !== id)) : new Set([...c, id]))),
+    [],
+  )
   const choose = useCallback(
     (id: string, e: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) => {
       const { selection, design } = bench.store.getState()
@@ -59,7 +80,8 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
         bench.select(ids.slice(Math.min(a, b), Math.max(a, b) + 1))
         return
       }
-      if (e.ctrlKey || e.metaKey) bench.select(selection.includes(id) ? selection.filter((x) => x !== id) : [...selection, id])
+      if (e.ctrlKey || e.metaKey)
+        bench.select(selection.includes(id) ? selection.filter((x) => x !== id) : [...selection, id])
       else bench.select([id])
       anchor.current = id
       bench.set({ inside: design.layers[id]?.parent ?? null })
@@ -112,7 +134,8 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
         const next = items[to]
         next?.focus()
         next?.scrollIntoView({ block: 'nearest' })
-        if (next && e.shiftKey) choose(next.dataset.layer ?? '', { shiftKey: true, ctrlKey: false, metaKey: false })
+        if (next && e.shiftKey)
+          choose(next.dataset.layer ?? '', { shiftKey: true, ctrlKey: false, metaKey: false })
       }
       const up = e.key === 'ArrowUp'
       if ((up || e.key === 'ArrowDown') && e.altKey) {
@@ -121,7 +144,9 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
         if (to) {
           bench.select([layer.id])
           bench.edit('Move in the stack', (d) => moveInStack(d, [layer.id], to))
-          requestAnimationFrame(() => list.current?.querySelector<HTMLElement>(`[data-layer="${layer.id}"]`)?.focus())
+          requestAnimationFrame(() =>
+            list.current?.querySelector<HTMLElement>(`[data-layer="${layer.id}"]`)?.focus(),
+          )
         } else setSaid(`${layerName(layer)} cannot go further ${up ? 'to the front' : 'back'}.`)
       } else if (up) go(at - 1)
       else if (e.key === 'ArrowDown') go(at + 1)
@@ -129,7 +154,8 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
       else if (e.key === 'End') go(items.length - 1)
       else if (e.key === 'ArrowRight' && layer.kind === 'group' && !row.open) toggle(layer.id)
       else if (e.key === 'ArrowLeft' && layer.kind === 'group' && row.open) toggle(layer.id)
-      else if (e.key === 'ArrowLeft' && layer.parent) list.current?.querySelector<HTMLElement>(`[data-layer="${layer.parent}"]`)?.focus()
+      else if (e.key === 'ArrowLeft' && layer.parent)
+        list.current?.querySelector<HTMLElement>(`[data-layer="${layer.parent}"]`)?.focus()
       else if (e.key === 'Enter' || e.key === ' ') choose(layer.id, e)
       else return
       e.preventDefault()
@@ -139,13 +165,27 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
   )
   const overPlane = (row: PlaneRow) => (e: DragEvent) => {
     e.preventDefault()
-    setDrop({ plane: row.plane, parent: null, inside: null, above: row.front, at: `plane-${row.plane}`, how: 'under' })
+    setDrop({
+      plane: row.plane,
+      parent: null,
+      inside: null,
+      above: row.front,
+      at: `plane-${row.plane}`,
+      how: 'under',
+    })
   }
   return (
-    <aside aria-label="Stack" className="flex h-full w-[264px] shrink-0 flex-col border-l border-line bg-panel">
+    <aside
+      aria-label="Stack"
+      className="flex h-full w-[264px] shrink-0 flex-col border-l border-line bg-panel"
+    >
       <header className="flex h-9 items-center gap-1 border-b border-line px-3">
         <h2 className="mr-auto text-small font-semibold">Stack</h2>
-        <IconButton label="Group the selection (Ctrl + G)" disabled={s.selection.length === 0} onClick={() => commandById('group').run(bench)}>
+        <IconButton
+          label="Group the selection (Ctrl + G)"
+          disabled={s.selection.length === 0}
+          onClick={() => commandById('group').run(bench)}
+        >
           <FolderPlus size={15} />
         </IconButton>
       </header>
@@ -158,7 +198,12 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
         onDragEnd={() => setDrop(null)}
       >
         {byPlane(rows).map(({ head, layers }) => (
-          <section key={head.plane} role="group" aria-label={planeLabels[head.plane]} style={{ ['--hue' as string]: `var(--plane-${head.plane})` }}>
+          <section
+            key={head.plane}
+            role="group"
+            aria-label={planeLabels[head.plane]}
+            style={{ ['--hue' as string]: `var(--plane-${head.plane})` }}
+          >
             <div
               className={`flex items-center gap-2 border-t border-line px-3 text-tiny font-semibold ${head.count === 0 ? 'h-6' : 'h-7'}`}
               style={{ color: 'var(--hue)' }}
@@ -167,9 +212,13 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
             >
               <span className="size-2 rounded-[2px]" style={{ background: 'var(--hue)' }} />
               {planeLabels[head.plane]}
-              {head.count > 0 && <span className="ml-auto font-normal text-soft tabular-nums">{head.count}</span>}
+              {head.count > 0 && (
+                <span className="ml-auto font-normal text-soft tabular-nums">{head.count}</span>
+              )}
             </div>
-            {drop?.at === `plane-${head.plane}` && <div className="mx-2 h-0.5 rounded" style={{ background: 'var(--hue)' }} />}
+            {drop?.at === `plane-${head.plane}` && (
+              <div className="mx-2 h-0.5 rounded" style={{ background: 'var(--hue)' }} />
+            )}
             {layers.map((row) => (
               <Row
                 key={row.node.layer.id}
@@ -188,7 +237,8 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
         ))}
         {s.resolved.layers.length === 0 && (
           <p className="px-3 py-4 text-small text-soft">
-            Nothing here yet. Drag something from the supplies below, drop a file on the stage, or press 5 and write.
+            Nothing here yet. Drag something from the supplies below, drop a file on the stage, or press 5 and
+            write.
           </p>
         )}
       </div>

@@ -26,7 +26,10 @@ export function BendGrips() {
   const shares = (count: number) => Array.from({ length: count }, (_, n) => n / (count - 1))
   const rows = bend.kind === 'net' ? shares(bend.rows) : bend.kind === 'curve' && bend.lower ? [0, 1] : [0.5]
   const columns = bend.kind === 'net' ? shares(bend.columns) : []
-  const d = [...rows.map((t) => line((k) => warp.point(k, t))), ...columns.map((u) => line((k) => warp.point(u, k)))].join('')
+  const d = [
+    ...rows.map((t) => line((k) => warp.point(k, t))),
+    ...columns.map((u) => line((k) => warp.point(u, k))),
+  ].join('')
   return (
     <>
       <Line d={d} colour="var(--ink)" dash="3 3" />

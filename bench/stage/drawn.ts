@@ -14,5 +14,13 @@ export type Drawn = {
 }
 /** Apart from the bench's state, and no state of the stage's: only what draws it follows every move of the hand. */
 export type DrawnStore = StoreApi<Drawn>
-export const nothingDrawn: Drawn = { lines: [], marks: [], note: null, at: null, marquee: null, hover: null, brush: null }
+export const nothingDrawn: Drawn = {
+  lines: [],
+  marks: [],
+  note: null,
+  at: null,
+  marquee: null,
+  hover: null,
+  brush: null,
+}
 export const newDrawn = (): DrawnStore => createStore(() => nothingDrawn)

@@ -7,12 +7,16 @@ import type { Bench, BenchState } from '../state/bench-store'
 import type { Gesture } from './gestures'
 
 /** The gradient of the one thing selected, with its box; null where there is none. */
-export function fadeInHand(s: Pick<BenchState, 'design' | 'resolved' | 'selection'>): { id: string; paint: Gradient; placement: Placement } | null {
+export function fadeInHand(
+  s: Pick<BenchState, 'design' | 'resolved' | 'selection'>,
+): { id: string; paint: Gradient; placement: Placement } | null {
   const [id, more] = s.selection
   const layer = id && !more ? resolvedOf(s, id)?.layer : undefined
   if (!layer || !('fill' in layer) || layer.placement.bend || layer.placement.corners) return null
   const { fill } = layer
-  return fill.kind === 'solid' || fill.kind === 'none' ? null : { id: layer.id, paint: fill, placement: layer.placement }
+  return fill.kind === 'solid' || fill.kind === 'none'
+    ? null
+    : { id: layer.id, paint: fill, placement: layer.placement }
 }
 
 /** Moves an end of the gradient in the hand, or one of its stops along it. */
@@ -30,7 +34,9 @@ export function fadeGesture(bench: Bench, what: 'from' | 'to' | 'stop', stop: st
       return stop && held ? { ...paint, stops: { ...paint.stops, [stop]: { ...held, offset } } } : paint
     }
     const next = withEnd(paint, placement, what, p)
-    return straight && 'angleDegrees' in next ? { ...next, angleDegrees: Math.round(next.angleDegrees / 15) * 15 } : next
+    return straight && 'angleDegrees' in next
+      ? { ...next, angleDegrees: Math.round(next.angleDegrees / 15) * 15 }
+      : next
   }
   return {
     name: 'Gradient',
@@ -40,7 +46,12 @@ export function fadeGesture(bench: Bench, what: 'from' | 'to' | 'stop', stop: st
       last = moved(p, m.shift)
       bench.preview(write(last))
       const at = what === 'stop' && stop ? last.stops[stop]?.offset : undefined
-      const note = at !== undefined ? `${Math.round(at * 100)} %` : 'angleDegrees' in last && what === 'to' ? `${Math.round(last.angleDegrees)}°` : ''
+      const note =
+        at !== undefined
+          ? `${Math.round(at * 100)} %`
+          : 'angleDegrees' in last && what === 'to'
+            ? `${Math.round(last.angleDegrees)}°`
+            : ''
       return { lines: [], note }
     },
     end: () => last && bench.commit('Gradient', write(last)),

@@ -22,7 +22,15 @@ export function FadeGrips() {
   const end = (what: 'from' | 'to', p: Point) => (
     <g data-handle={`fade-${what}`} style={{ cursor: 'move' }}>
       <circle cx={p.x} cy={p.y} r={11} fill="transparent" />
-      <rect x={p.x - 4} y={p.y - 4} width={8} height={8} fill="#fff" stroke="rgb(0 0 0 / 0.7)" transform={`rotate(45 ${p.x} ${p.y})`} />
+      <rect
+        x={p.x - 4}
+        y={p.y - 4}
+        width={8}
+        height={8}
+        fill="#fff"
+        stroke="rgb(0 0 0 / 0.7)"
+        transform={`rotate(45 ${p.x} ${p.y})`}
+      />
     </g>
   )
   return (
@@ -36,11 +44,21 @@ export function FadeGrips() {
         const [dx, dy] =
           paint.kind === 'conic'
             ? [0, 0]
-            : [(-(to.y - from.y) / Math.hypot(to.x - from.x, to.y - from.y)) * 13, ((to.x - from.x) / Math.hypot(to.x - from.x, to.y - from.y)) * 13]
+            : [
+                (-(to.y - from.y) / Math.hypot(to.x - from.x, to.y - from.y)) * 13,
+                ((to.x - from.x) / Math.hypot(to.x - from.x, to.y - from.y)) * 13,
+              ]
         return (
           <g key={id} data-handle="fade-stop" data-stop={id} style={{ cursor: 'grab' }}>
             <circle cx={p.x + dx} cy={p.y + dy} r={10} fill="transparent" />
-            <circle cx={p.x + dx} cy={p.y + dy} r={6} fill={lookUp(stop.colour, s.design.swatches).slice(0, 7)} stroke="#fff" strokeWidth={2} />
+            <circle
+              cx={p.x + dx}
+              cy={p.y + dy}
+              r={6}
+              fill={lookUp(stop.colour, s.design.swatches).slice(0, 7)}
+              stroke="#fff"
+              strokeWidth={2}
+            />
             <circle cx={p.x + dx} cy={p.y + dy} r={7} fill="none" stroke="rgb(0 0 0 / 0.55)" />
           </g>
         )

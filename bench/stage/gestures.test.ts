@@ -55,7 +55,9 @@ describe('moving', () => {
     expect(copy).not.toBe('disc')
     expect(at('disc').x).toBe(400)
     expect(at(copy).x).toBe(460)
-    expect(Object.values(bench.store.getState().design.layers).filter((l) => l.name === 'Disc')).toHaveLength(2)
+    expect(Object.values(bench.store.getState().design.layers).filter((l) => l.name === 'Disc')).toHaveLength(
+      2,
+    )
   })
   it('snaps to the page’s centre and says so; with S held it does not', () => {
     take(['disc'])
@@ -175,7 +177,9 @@ describe('sizing several', () => {
     expect(at('card')).toMatchObject({ width: 400, x: 1100 })
   })
   it('a group is sized as one', () => {
-    bench.edit('Group', (d) => group(d, ['disc', 'card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'G')))
+    bench.edit('Group', (d) =>
+      group(d, ['disc', 'card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'G')),
+    )
     take(['g'])
     const g = must(resizeMany(bench, -1, -1, { x: 300, y: 500 }))
     g.move({ x: 550, y: 650 }, plain)
@@ -197,7 +201,10 @@ describe('turning', () => {
   it('with Shift in steps of 15°, and near a quarter it settles there', () => {
     take(['card'])
     const g = must(turnGesture(bench, { x: 800, y: 650 }))
-    const toward = (degrees: number) => ({ x: 700 + Math.cos((degrees * Math.PI) / 180) * 100, y: 650 + Math.sin((degrees * Math.PI) / 180) * 100 })
+    const toward = (degrees: number) => ({
+      x: 700 + Math.cos((degrees * Math.PI) / 180) * 100,
+      y: 650 + Math.sin((degrees * Math.PI) / 180) * 100,
+    })
     g.move(toward(37), { ...plain, shift: true })
     expect(at('card').rotation).toBeCloseTo(30, 9)
     g.move(toward(90.8), { ...plain, free: false })

@@ -16,9 +16,25 @@ import {
   turnedBox,
   wrapDegrees,
 } from '@/core/geometry/placement'
-import { gapBetween, marginsWithin, type SnapLine, type SnapMark, snapBox, snapEdge } from '@/core/geometry/snap'
+import {
+  gapBetween,
+  marginsWithin,
+  type SnapLine,
+  type SnapMark,
+  snapBox,
+  snapEdge,
+} from '@/core/geometry/snap'
 import { withCorner } from '@/core/geometry/warp'
-import { boundsOfIds, grip, handledLeaves, type Leaf, middleOfSelection, type Target, turnOfSelection, writeTargets } from '../state/acts'
+import {
+  boundsOfIds,
+  grip,
+  handledLeaves,
+  type Leaf,
+  middleOfSelection,
+  type Target,
+  turnOfSelection,
+  writeTargets,
+} from '../state/acts'
 import type { Bench } from '../state/bench-store'
 import { offerGrouping } from '../state/grouping'
 import { rememberStep } from '../state/repeat'
@@ -29,7 +45,12 @@ export type Modifiers = { shift: boolean; alt: boolean; free: boolean }
 export type Told = { lines: SnapLine[]; marks?: SnapMark[]; note: string }
 /** A drag in the hand. `move` gets the pointer in px of the page; lines and a note are drawn meanwhile. */
 /** `pressed` is what a press does that moves nothing. */
-export type Gesture = { name: string; move: (p: Point, m: Modifiers) => Told | null; end: () => void; pressed?: () => void }
+export type Gesture = {
+  name: string
+  move: (p: Point, m: Modifiers) => Told | null
+  end: () => void
+  pressed?: () => void
+}
 
 /** Runs a gesture whose outcome is a list of targets from the state at its start. */
 function targeting(
@@ -68,7 +89,8 @@ export function moveGesture(bench: Bench, from: Point): Gesture | null {
   if (!box || leaves.length === 0) return null
   let field = fieldAround(s, moving)
   const page: Bounds = { left: 0, top: 0, right: s.resolved.width, bottom: s.resolved.height }
-  const beside = s.design.layers[s.stays ?? ''] && !moving.includes(s.stays ?? '') ? boundsOfIds(s, [s.stays ?? '']) : null
+  const beside =
+    s.design.layers[s.stays ?? ''] && !moving.includes(s.stays ?? '') ? boundsOfIds(s, [s.stays ?? '']) : null
   let copied = false
   const work = (p: Point, m: Modifiers) => {
     let [dx, dy] = [p.x - from.x, p.y - from.y]
@@ -86,7 +108,11 @@ export function moveGesture(bench: Bench, from: Point): Gesture | null {
     // Nothing met: how far it is from the page's edges, or from the one that stays put.
     if (met.length === 0 && marks.length === 0) {
       const gap = beside ? gapBetween(at, beside) : null
-      marks = gap ? [gap.x, gap.y].filter((g) => g !== null) : overlaps(at, page) ? marginsWithin(at, page) : []
+      marks = gap
+        ? [gap.x, gap.y].filter((g) => g !== null)
+        : overlaps(at, page)
+          ? marginsWithin(at, page)
+          : []
     }
     return {
       targets: leaves.map((l): Target => ({ id: l.id, placement: moved(l.placement, dx, dy) })),
@@ -136,7 +162,9 @@ const words: Record<SnapLine['of'], string> = {
 const markWords = { gap: 'equal gaps', size: 'same size' }
 /** What is met, in words; equal distances count only where there are at least two. */
 const noteOf = (lines: readonly SnapLine[], marks: readonly SnapMark[]): string | null => {
-  const equal = marks.filter((m) => marks.some((o) => o !== m && o.axis === m.axis && Math.abs(o.to - o.from - (m.to - m.from)) < 0.01))
+  const equal = marks.filter((m) =>
+    marks.some((o) => o !== m && o.axis === m.axis && Math.abs(o.to - o.from - (m.to - m.from)) < 0.01),
+  )
   const told = [...new Set([...lines.map((l) => words[l.of]), ...equal.map((m) => markWords[m.of])])]
   return told.length > 0 && (lines.length > 0 || equal.length > 0) ? told.join(', ') : null
 }
@@ -162,13 +190,23 @@ export function resizeOne(bench: Bench, leaf: Leaf, hx: number, hy: number, from
         else if (snap.dy !== 0) [dx, dy] = followY(after, snap.dy, hx, hy, ratio, leaf)
       } else [dx, dy] = [dx + snap.dx, dy + snap.dy]
       met = snap.lines
-      marks = snap.marks.filter((k) => !how.proportional || k.axis === (snap.dx !== 0 || snap.marks.some((o) => o.axis === 'x') ? 'x' : 'y'))
+      marks = snap.marks.filter(
+        (k) =>
+          !how.proportional ||
+          k.axis === (snap.dx !== 0 || snap.marks.some((o) => o.axis === 'x') ? 'x' : 'y'),
+      )
     }
     let placement = resized(leaf.placement, hx, hy, dx, dy, how)
     const factor = placement.height / leaf.placement.height
     const isType = leaf.kind === 'type'
     if (isType && !corner) placement = hy !== 0 ? leaf.placement : placement
-    const scale = corner ? (how.proportional ? factor : isType ? Math.min(factor, placement.width / leaf.placement.width) : 1) : 1
+    const scale = corner
+      ? how.proportional
+        ? factor
+        : isType
+          ? Math.min(factor, placement.width / leaf.placement.width)
+          : 1
+      : 1
     return {
       targets: [{ id: leaf.id, placement, scale }],
       lines: met,
@@ -183,11 +221,25 @@ const meaningOf = (corner: boolean, m: Modifiers): string =>
     .filter(Boolean)
     .map((w) => `  ${w}`)
     .join('')
-const followX = (after: Bounds, by: number, hx: number, hy: number, ratio: number, leaf: Leaf): [number, number] => {
+const followX = (
+  after: Bounds,
+  by: number,
+  hx: number,
+  hy: number,
+  ratio: number,
+  leaf: Leaf,
+): [number, number] => {
   const width = widthOf(after) + by * hx
   return [(width - leaf.placement.width) * hx, (width * ratio - leaf.placement.height) * hy]
 }
-const followY = (after: Bounds, by: number, hx: number, hy: number, ratio: number, leaf: Leaf): [number, number] => {
+const followY = (
+  after: Bounds,
+  by: number,
+  hx: number,
+  hy: number,
+  ratio: number,
+  leaf: Leaf,
+): [number, number] => {
   const height = heightOf(after) + by * hy
   return [(height / ratio - leaf.placement.width) * hx, (height - leaf.placement.height) * hy]
 }
@@ -216,13 +268,17 @@ export function resizeMany(bench: Bench, hx: number, hy: number, from: Point): G
     if (hx === 0 || hy === 0) {
       const [kx, ky] = hx === 0 ? [1, factor] : [factor, 1]
       return {
-        targets: leaves.map((l): Target => ({ id: l.id, placement: stretchedAbout(l.placement, about, kx, ky) })),
+        targets: leaves.map(
+          (l): Target => ({ id: l.id, placement: stretchedAbout(l.placement, about, kx, ky) }),
+        ),
         lines: [],
         note: `${Math.round(factor * 100)} % ${hx === 0 ? 'high' : 'wide'}`,
       }
     }
     return {
-      targets: leaves.map((l): Target => ({ id: l.id, placement: scaledAbout(l.placement, about, factor), scale: factor })),
+      targets: leaves.map(
+        (l): Target => ({ id: l.id, placement: scaledAbout(l.placement, about, factor), scale: factor }),
+      ),
       lines: [],
       note: `${Math.round(factor * 100)} %`,
     }
@@ -259,7 +315,11 @@ export function turnGesture(bench: Bench, from: Point): Gesture | null {
 export function slantGesture(bench: Bench, leaf: Leaf, hx: number, hy: number, from: Point): Gesture {
   return targeting(bench, 'Slant', (p, m) => {
     const placement = slanted(leaf.placement, hx, hy, p.x - from.x, p.y - from.y, m.shift ? 5 : 0)
-    return { targets: [{ id: leaf.id, placement }], lines: [], note: `slant ${Math.round((placement.skew ?? 0) * 10) / 10}°` }
+    return {
+      targets: [{ id: leaf.id, placement }],
+      lines: [],
+      note: `slant ${Math.round((placement.skew ?? 0) * 10) / 10}°`,
+    }
   })
 }
 
@@ -281,7 +341,10 @@ export function cornerGesture(bench: Bench, leaf: Leaf, corner: 0 | 1 | 2 | 3, f
     move(p, m) {
       const to = apply(back, p)
       const by = { x: (to.x - grip.x) / leaf.placement.width, y: (to.y - grip.y) / leaf.placement.height }
-      if (m.shift) Math.abs(by.x) * leaf.placement.width > Math.abs(by.y) * leaf.placement.height ? (by.y = 0) : (by.x = 0)
+      if (m.shift)
+        Math.abs(by.x) * leaf.placement.width > Math.abs(by.y) * leaf.placement.height
+          ? (by.y = 0)
+          : (by.x = 0)
       last = withCorner(placement, corner, { x: start.x + by.x, y: start.y + by.y }) ?? last
       if (!last) return null
       bench.preview(write, true)

@@ -12,7 +12,13 @@ import { toStage } from './view'
 /** A new guide for the channel shown: in percent where the rulers are, else in px of this channel. */
 export function newGuide(bench: Bench, axis: Guide['axis'], px: number): Guide {
   const { ruler, resolved } = bench.store.getState()
-  const blank: Guide = { id: newId(), axis, at: 0, unit: ruler === '%' ? '%' : 'px', channel: ruler === '%' ? null : resolved.channel.id }
+  const blank: Guide = {
+    id: newId(),
+    axis,
+    at: 0,
+    unit: ruler === '%' ? '%' : 'px',
+    channel: ruler === '%' ? null : resolved.channel.id,
+  }
   return guideMoved(blank, resolved.channel, px)
 }
 
@@ -23,7 +29,10 @@ export function guideGesture(bench: Bench, axis: Guide['axis'], id: string | nul
   const held = id ? s.design.guides[id] : newGuide(bench, axis, 0)
   if (!held) return null
   // A guide does not snap to itself.
-  const others = { ...s.design, guides: Object.fromEntries(Object.entries(s.design.guides).filter(([key]) => key !== held.id)) }
+  const others = {
+    ...s.design,
+    guides: Object.fromEntries(Object.entries(s.design.guides).filter(([key]) => key !== held.id)),
+  }
   const field = fieldAround({ ...s, design: others }, [])
   let last: Guide | null = null
   let gone = false
@@ -52,7 +61,12 @@ export function guideGesture(bench: Bench, axis: Guide['axis'], id: string | nul
       last = guideMoved(held, channel, px)
       bench.preview(write, true)
       const share = (px / (axis === 'x' ? channel.width : channel.height)) * 100
-      return { lines: [], note: gone ? 'let go to remove' : `${Math.round(guideAt(last, channel) ?? px)} px  ${Math.round(share * 10) / 10} %` }
+      return {
+        lines: [],
+        note: gone
+          ? 'let go to remove'
+          : `${Math.round(guideAt(last, channel) ?? px)} px  ${Math.round(share * 10) / 10} %`,
+      }
     },
     end() {
       if (last && !(gone && !id)) bench.commit(gone ? 'Remove a guide' : name, write)

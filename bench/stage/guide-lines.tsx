@@ -28,10 +28,26 @@ export const GuideLines = memo(function GuideLines({ width, height }: { width: n
     <g>
       <g className="pointer-events-none">
         {pairs('x').map(([from, to]) => (
-          <rect key={`c${from}`} x={x(from)} y={top} width={x(to) - x(from)} height={bottom - top} fill="#2a7fb8" fillOpacity={0.09} />
+          <rect
+            key={`c${from}`}
+            x={x(from)}
+            y={top}
+            width={x(to) - x(from)}
+            height={bottom - top}
+            fill="#2a7fb8"
+            fillOpacity={0.09}
+          />
         ))}
         {pairs('y').map(([from, to]) => (
-          <rect key={`r${from}`} x={left} y={y(from)} width={right - left} height={y(to) - y(from)} fill="#2a7fb8" fillOpacity={0.09} />
+          <rect
+            key={`r${from}`}
+            x={left}
+            y={y(from)}
+            width={right - left}
+            height={y(to) - y(from)}
+            fill="#2a7fb8"
+            fillOpacity={0.09}
+          />
         ))}
         {s.overlays.thirds &&
           [1, 2].map((n) => (
@@ -51,11 +67,19 @@ export const GuideLines = memo(function GuideLines({ width, height }: { width: n
           return (
             <g
               key={guide.id}
-              {...(free ? { 'data-handle': 'guide', 'data-guide': guide.id, 'data-axis': guide.axis } : { className: 'pointer-events-none' })}
+              {...(free
+                ? { 'data-handle': 'guide', 'data-guide': guide.id, 'data-axis': guide.axis }
+                : { className: 'pointer-events-none' })}
               style={{ cursor: guide.axis === 'x' ? 'ew-resize' : 'ns-resize' }}
             >
               <path d={d} stroke="#fff" strokeOpacity={0.6} strokeWidth={2.5} fill="none" />
-              <path d={d} stroke="#0b7c8c" strokeWidth={1} strokeDasharray={guide.unit === '%' ? '7 3' : undefined} fill="none" />
+              <path
+                d={d}
+                stroke="#0b7c8c"
+                strokeWidth={1}
+                strokeDasharray={guide.unit === '%' ? '7 3' : undefined}
+                fill="none"
+              />
               {free && <path d={d} stroke="transparent" strokeWidth={7} fill="none" />}
             </g>
           )

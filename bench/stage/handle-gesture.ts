@@ -13,13 +13,27 @@ import { maskGesture } from './mask-gesture'
 const cornerAt = (hx: number, hy: number): number => (hy < 0 ? (hx < 0 ? 0 : 1) : hx > 0 ? 2 : 3)
 
 /** What dragging a handle does, by its name in `data-handle`; with `pulls` (Ctrl or Cmd) corners and sides are pulled. */
-export function handleGesture(bench: Bench, { dataset }: HTMLElement, from: Point, pulls: boolean): Gesture | null {
+export function handleGesture(
+  bench: Bench,
+  { dataset }: HTMLElement,
+  from: Point,
+  pulls: boolean,
+): Gesture | null {
   const name = dataset.handle ?? ''
   const [hx, hy] = [Number(dataset.x ?? 0), Number(dataset.y ?? 0)]
-  if (name === 'ruler' || name === 'guide') return guideGesture(bench, dataset.axis === 'x' ? 'x' : 'y', dataset.guide ?? null)
-  if (name.startsWith('fade-')) return fadeGesture(bench, name.slice(5) as 'from' | 'to' | 'stop', dataset.stop ?? null)
-  if (name === 'kept-side') return { name: 'Mirror', move: () => null, end: () => undefined, pressed: () => keepOther(bench) }
-  if (name === 'speck') return { name: 'Specks', move: () => null, end: () => undefined, pressed: () => spareSpeck(bench, Number(dataset.index)) }
+  if (name === 'ruler' || name === 'guide')
+    return guideGesture(bench, dataset.axis === 'x' ? 'x' : 'y', dataset.guide ?? null)
+  if (name.startsWith('fade-'))
+    return fadeGesture(bench, name.slice(5) as 'from' | 'to' | 'stop', dataset.stop ?? null)
+  if (name === 'kept-side')
+    return { name: 'Mirror', move: () => null, end: () => undefined, pressed: () => keepOther(bench) }
+  if (name === 'speck')
+    return {
+      name: 'Specks',
+      move: () => null,
+      end: () => undefined,
+      pressed: () => spareSpeck(bench, Number(dataset.index)),
+    }
   if (name === 'bend') return bendGesture(bench, Number(dataset.index))
   if (name.startsWith('mask-')) {
     const kind = name.slice(5) as 'size' | 'turn' | 'from' | 'to'
@@ -27,8 +41,12 @@ export function handleGesture(bench: Bench, { dataset }: HTMLElement, from: Poin
   }
   const s = bench.store.getState()
   const leaves = handledLeaves(bench)
-  const only = s.selection.length === 1 && s.design.layers[s.selection[0] ?? '']?.kind !== 'group' ? leaves[0] : undefined
-  const corner = name === 'corner' ? Number(dataset.corner) : pulls && hx !== 0 && hy !== 0 ? cornerAt(hx, hy) : -1
+  const only =
+    s.selection.length === 1 && s.design.layers[s.selection[0] ?? '']?.kind !== 'group'
+      ? leaves[0]
+      : undefined
+  const corner =
+    name === 'corner' ? Number(dataset.corner) : pulls && hx !== 0 && hy !== 0 ? cornerAt(hx, hy) : -1
   const slants = only && name === 'size' && pulls && (hx === 0) !== (hy === 0)
   if (only && slants) return slantGesture(bench, only, hx, hy, from)
   if (only && corner >= 0) return cornerGesture(bench, only, corner as 0 | 1 | 2 | 3, from)

@@ -32,7 +32,10 @@ export function maskEnds(mask: MaskOf<'gradient'>, frame: Placement): [Point, Po
 }
 
 /** Whether a point of the page lies on the mask in the hand, so that it is moved by it. */
-export function overMask(s: Pick<BenchState, 'design' | 'resolved' | 'selection' | 'mask'>, p: Point): boolean {
+export function overMask(
+  s: Pick<BenchState, 'design' | 'resolved' | 'selection' | 'mask'>,
+  p: Point,
+): boolean {
   const found = maskInHand(s)
   if (!found) return false
   const { mask, frame } = found
@@ -45,7 +48,12 @@ export function overMask(s: Pick<BenchState, 'design' | 'resolved' | 'selection'
   return q.x >= 0 && q.y >= 0 && q.x <= own.width && q.y <= own.height
 }
 
-export type MaskGrip = { kind: 'move' } | { kind: 'size'; hx: number; hy: number } | { kind: 'turn' } | { kind: 'from' } | { kind: 'to' }
+export type MaskGrip =
+  | { kind: 'move' }
+  | { kind: 'size'; hx: number; hy: number }
+  | { kind: 'turn' }
+  | { kind: 'from' }
+  | { kind: 'to' }
 
 /** Moving, sizing and turning the mask in the hand, in its own frame; the layer stays as it is. */
 export function maskGesture(bench: Bench, grip: MaskGrip, from: Point): Gesture | null {
@@ -64,7 +72,8 @@ export function maskGesture(bench: Bench, grip: MaskGrip, from: Point): Gesture 
         const own = { x: (at.x / frame.width) as number, y: at.y / frame.height }
         if (m.shift) {
           // Straight across or down.
-          if (Math.abs((own.x - other.x) * frame.width) > Math.abs((own.y - other.y) * frame.height)) own.y = other.y
+          if (Math.abs((own.x - other.x) * frame.width) > Math.abs((own.y - other.y) * frame.height))
+            own.y = other.y
           else own.x = other.x
         }
         last = grip.kind === 'from' ? { from: own } : { to: own }
@@ -87,7 +96,11 @@ export function maskGesture(bench: Bench, grip: MaskGrip, from: Point): Gesture 
       let note: string
       if (grip.kind === 'size') {
         const corner = grip.hx !== 0 && grip.hy !== 0
-        next = resized(own, grip.hx, grip.hy, dx, dy, { proportional: corner && !m.shift, fromCentre: m.alt, smallest: 2 })
+        next = resized(own, grip.hx, grip.hy, dx, dy, {
+          proportional: corner && !m.shift,
+          fromCentre: m.alt,
+          smallest: 2,
+        })
         note = `${Math.round(next.width)} × ${Math.round(next.height)}`
       } else if (grip.kind === 'turn') {
         const turn = mask.turnDegrees + angleTo(at) - angleTo(start)

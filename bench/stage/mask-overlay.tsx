@@ -27,7 +27,9 @@ export function MaskGrips({ width, height }: Size) {
     return (
       <>
         <Line d={path(corners)} colour={colour} dash="4 3" />
-        {!s.moving && <Handles corners={corners} sides colour={colour} stage={{ width, height }} of="mask-" />}
+        {!s.moving && (
+          <Handles corners={corners} sides colour={colour} stage={{ width, height }} of="mask-" />
+        )}
       </>
     )
   }
@@ -81,8 +83,19 @@ export function CutDabs() {
           stroke="rgb(0 0 0 / 0.6)"
           strokeWidth={2}
         />
-        <circle cx={at.x} cy={at.y} r={r} stroke="#fff" strokeWidth={1} strokeDasharray={n < dabs.length ? undefined : '3 2'} />
-        <path d={`M${at.x - 3} ${at.y}H${at.x + 3}${dab.keep ? `M${at.x} ${at.y - 3}V${at.y + 3}` : ''}`} stroke="#fff" strokeWidth={1.5} />
+        <circle
+          cx={at.x}
+          cy={at.y}
+          r={r}
+          stroke="#fff"
+          strokeWidth={1}
+          strokeDasharray={n < dabs.length ? undefined : '3 2'}
+        />
+        <path
+          d={`M${at.x - 3} ${at.y}H${at.x + 3}${dab.keep ? `M${at.x} ${at.y - 3}V${at.y + 3}` : ''}`}
+          stroke="#fff"
+          strokeWidth={1.5}
+        />
       </g>
     )
   })
@@ -106,9 +119,15 @@ export function BrushOutline({ at, zoom }: { at: Point; zoom: number }) {
   return (
     <>
       {ring(Math.max(1.5, r), 'rim', brush.hides ? undefined : '4 3')}
-      {brush.hardness < 0.95 && r > 12 && <circle cx={at.x} cy={at.y} r={r * brush.hardness} fill="none" stroke="#fff" strokeOpacity={0.5} />}
+      {brush.hardness < 0.95 && r > 12 && (
+        <circle cx={at.x} cy={at.y} r={r * brush.hardness} fill="none" stroke="#fff" strokeOpacity={0.5} />
+      )}
       {r > 9 && (
-        <path d={`M${at.x - 3} ${at.y}H${at.x + 3}${brush.hides ? '' : `M${at.x} ${at.y - 3}V${at.y + 3}`}`} stroke="#fff" strokeWidth={1.5} />
+        <path
+          d={`M${at.x - 3} ${at.y}H${at.x + 3}${brush.hides ? '' : `M${at.x} ${at.y - 3}V${at.y + 3}`}`}
+          stroke="#fff"
+          strokeWidth={1.5}
+        />
       )}
     </>
   )

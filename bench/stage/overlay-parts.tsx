@@ -43,7 +43,9 @@ export function Handles({
   const [a, b, c, d] = corners as [Point, Point, Point, Point]
   const [xs, ys] = [corners.map((p) => p.x), corners.map((p) => p.y)]
   // Of a thing larger than the view the handles come in to where they can be reached.
-  const large = Math.max(...xs) - Math.min(...xs) > stage.width - REACH || Math.max(...ys) - Math.min(...ys) > stage.height - REACH
+  const large =
+    Math.max(...xs) - Math.min(...xs) > stage.width - REACH ||
+    Math.max(...ys) - Math.min(...ys) > stage.height - REACH
   const within = (v: number, length: number) => Math.min(length - REACH, Math.max(REACH, v))
   const at = (hx: number, hy: number): Point => {
     const p = onBox(hx, hy)
@@ -59,7 +61,13 @@ export function Handles({
   const small = Math.hypot(b.x - a.x, b.y - a.y) < 36 || Math.hypot(d.x - a.x, d.y - a.y) < 36
   const cursor = (hx: number, hy: number) => {
     const turn = (((Math.atan2(hy, hx) + angle) * 180) / Math.PI + 360) % 180
-    return turn < 22.5 || turn > 157.5 ? 'ew-resize' : turn < 67.5 ? 'nwse-resize' : turn < 112.5 ? 'ns-resize' : 'nesw-resize'
+    return turn < 22.5 || turn > 157.5
+      ? 'ew-resize'
+      : turn < 67.5
+        ? 'nwse-resize'
+        : turn < 112.5
+          ? 'ns-resize'
+          : 'nesw-resize'
   }
   return (
     <g>
@@ -90,7 +98,16 @@ export function Handles({
           >
             <rect x={-9} y={-9} width={18} height={18} fill="transparent" />
             {x !== 0 && y !== 0 ? (
-              <rect x={-4.5} y={-4.5} width={9} height={9} rx={2} fill="#fff" stroke={colour} strokeWidth={1.5} />
+              <rect
+                x={-4.5}
+                y={-4.5}
+                width={9}
+                height={9}
+                rx={2}
+                fill="#fff"
+                stroke={colour}
+                strokeWidth={1.5}
+              />
             ) : (
               <rect
                 x={x === 0 ? -7 : -2.5}

@@ -52,10 +52,20 @@ function cornersOf(s: Seen, id: string): Point[] | null {
 }
 
 /** Handles at the pulled corners of a perspective, where the picture itself has them. */
-function PulledCorners({ placement, at, colour }: { placement: Placement; at: (x: number, y: number) => Point; colour: string }) {
+function PulledCorners({
+  placement,
+  at,
+  colour,
+}: {
+  placement: Placement
+  at: (x: number, y: number) => Point
+  colour: string
+}) {
   const warp = warpOf(placement)
   if (!warp || !placement.corners) return null
-  const places = [warp.point(0, 0), warp.point(1, 0), warp.point(1, 1), warp.point(0, 1)].map((p) => at(p.x, p.y))
+  const places = [warp.point(0, 0), warp.point(1, 0), warp.point(1, 1), warp.point(0, 1)].map((p) =>
+    at(p.x, p.y),
+  )
   return (
     <g>
       <path
@@ -66,7 +76,13 @@ function PulledCorners({ placement, at, colour }: { placement: Placement; at: (x
         className="pointer-events-none"
       />
       {places.map((p, n) => (
-        <g key={n} data-handle="corner" data-corner={n} style={{ cursor: 'move' }} transform={`translate(${p.x} ${p.y}) rotate(45)`}>
+        <g
+          key={n}
+          data-handle="corner"
+          data-corner={n}
+          style={{ cursor: 'move' }}
+          transform={`translate(${p.x} ${p.y}) rotate(45)`}
+        >
           <rect x={-8} y={-8} width={16} height={16} fill="transparent" />
           <rect x={-4.5} y={-4.5} width={9} height={9} fill={colour} stroke="#fff" strokeWidth={1.5} />
         </g>
@@ -87,7 +103,8 @@ const Note = ({ text, x, y }: { text: string; x: number; y: number }) => (
 
 /** A measuring line with its length in px of the page. */
 function Distance({ mark: m, at }: { mark: SnapMark; at: (x: number, y: number) => Point }) {
-  const [a, b] = m.axis === 'x' ? [at(m.from, m.across), at(m.to, m.across)] : [at(m.across, m.from), at(m.across, m.to)]
+  const [a, b] =
+    m.axis === 'x' ? [at(m.from, m.across), at(m.to, m.across)] : [at(m.across, m.from), at(m.across, m.to)]
   const [nx, ny] = m.axis === 'x' ? [0, 4] : [4, 0]
   const length = Math.hypot(b.x - a.x, b.y - a.y)
   if (length < 3) return null
@@ -145,7 +162,11 @@ function Reframed({ s, id, width, height }: { s: Seen; id: string; width: number
   const whole = path(placedCorners(picturePlacement(slot)).map((p) => toStage(s.view, p)))
   return (
     <g className="pointer-events-none">
-      <path d={`M-9 -9H${width + 9}V${height + 9}H-9Z${own}`} fillRule="evenodd" fill="rgb(40 40 40 / 0.45)" />
+      <path
+        d={`M-9 -9H${width + 9}V${height + 9}H-9Z${own}`}
+        fillRule="evenodd"
+        fill="rgb(40 40 40 / 0.45)"
+      />
       <path d={whole} fill="none" stroke="#fff" strokeWidth={1.5} strokeDasharray="6 4" />
     </g>
   )
@@ -168,7 +189,15 @@ function Outlines() {
         const c = cornersOf(s, id)
         return c && <Line key={id} d={path(c)} colour={colourOf(s, id)} />
       })}
-      {several && <path d={path(cornersOfBox(s.view, several))} fill="none" stroke="#fff" strokeDasharray="3 3" className="pointer-events-none" />}
+      {several && (
+        <path
+          d={path(cornersOfBox(s.view, several))}
+          fill="none"
+          stroke="#fff"
+          strokeDasharray="3 3"
+          className="pointer-events-none"
+        />
+      )}
       {s.lit && lit && (
         <path
           d={path(lit)}
@@ -185,12 +214,19 @@ function Outlines() {
 
 /** The selection's handles; none while it moves, is typed in or another tool is taken. */
 function Grips({ width, height }: Size) {
-  const idle = useBenchState((s) => !s.inHand && !s.editingType && s.tool === 'pick' && s.mask === null && s.selection.length > 0)
+  const idle = useBenchState(
+    (s) => !s.inHand && !s.editingType && s.tool === 'pick' && s.mask === null && s.selection.length > 0,
+  )
   return idle && <IdleGrips width={width} height={height} />
 }
 function IdleGrips({ width, height }: Size) {
   const bench = useBench()
-  const s = useBenchState((state) => ({ view: state.view, resolved: state.resolved, design: state.design, selection: state.selection }))
+  const s = useBenchState((state) => ({
+    view: state.view,
+    resolved: state.resolved,
+    design: state.design,
+    selection: state.selection,
+  }))
   const handled = handledLeaves(bench)
   if (handled.length === 0) return null
   const one = s.selection.length === 1 ? s.design.layers[s.selection[0] ?? ''] : undefined
@@ -199,11 +235,20 @@ function IdleGrips({ width, height }: Size) {
   if (!corners) return null
   const placed = one && one.kind !== 'group' ? resolvedOf(s, one.id)?.layer.placement : undefined
   const colour = several ? 'var(--ink)' : colourOf(s, one?.id ?? '')
-  const upright = handled.every((l) => l.placement.rotation % 90 === 0) && (one === undefined || one.placement.rotation === 0)
+  const upright =
+    handled.every((l) => l.placement.rotation % 90 === 0) &&
+    (one === undefined || one.placement.rotation === 0)
   return (
     <>
-      <Handles corners={corners} sides={(one !== undefined && one.kind !== 'group') || upright} colour={colour} stage={{ width, height }} />
-      {placed && <PulledCorners placement={placed} at={(x, y) => toStage(s.view, { x, y })} colour={colour} />}
+      <Handles
+        corners={corners}
+        sides={(one !== undefined && one.kind !== 'group') || upright}
+        colour={colour}
+        stage={{ width, height }}
+      />
+      {placed && (
+        <PulledCorners placement={placed} at={(x, y) => toStage(s.view, { x, y })} colour={colour} />
+      )}
     </>
   )
 }
@@ -215,7 +260,12 @@ function Hovered({ drawn, width, height }: { drawn: DrawnStore } & Size) {
   return hover && !selected && <HoveredLayer id={hover} width={width} height={height} />
 }
 function HoveredLayer({ id, width, height }: { id: string } & Size) {
-  const s = useBenchState((state) => ({ view: state.view, resolved: state.resolved, design: state.design, selection: state.selection }))
+  const s = useBenchState((state) => ({
+    view: state.view,
+    resolved: state.resolved,
+    design: state.design,
+    selection: state.selection,
+  }))
   const c = cornersOf(s, id)
   return (
     <>
@@ -229,7 +279,11 @@ function HoveredLayer({ id, width, height }: { id: string } & Size) {
 function KeptSide({ at, way }: { at: Point; way: Point }) {
   const turn = (Math.atan2(way.y, way.x) * 180) / Math.PI
   return (
-    <g data-handle="kept-side" style={{ cursor: 'pointer' }} transform={`translate(${at.x + way.x * 22} ${at.y + way.y * 22}) rotate(${turn})`}>
+    <g
+      data-handle="kept-side"
+      style={{ cursor: 'pointer' }}
+      transform={`translate(${at.x + way.x * 22} ${at.y + way.y * 22}) rotate(${turn})`}
+    >
       <title>The kept side: press to keep the other</title>
       <circle r={13} fill="transparent" />
       <path d="M-6 -7L8 0L-6 7L-3 0Z" fill={MEASURE} stroke="#fff" strokeWidth={1.5} strokeLinejoin="round" />
@@ -239,8 +293,17 @@ function KeptSide({ at, way }: { at: Point; way: Point }) {
 
 /** The axis of a mirror that is selected, or that something selected lies in, right across the stage. */
 function Axes({ width, height }: Size) {
-  const s = useBenchState((state) => ({ view: state.view, resolved: state.resolved, design: state.design, selection: state.selection }))
-  const groups = new Set(s.selection.flatMap((id) => (s.design.layers[id]?.kind === 'group' ? [id] : (s.design.layers[id]?.parent ?? []))))
+  const s = useBenchState((state) => ({
+    view: state.view,
+    resolved: state.resolved,
+    design: state.design,
+    selection: state.selection,
+  }))
+  const groups = new Set(
+    s.selection.flatMap((id) =>
+      s.design.layers[id]?.kind === 'group' ? [id] : (s.design.layers[id]?.parent ?? []),
+    ),
+  )
   const kept = keptInHand(s)
   return [...groups].map((id) => {
     const own = resolvedOf(s, id)
@@ -256,7 +319,9 @@ function Axes({ width, height }: Size) {
     const r = axis.rotation
     const d =
       mirror.way === 'turned'
-        ? Array.from({ length: mirror.count }, (_, n) => ray(r + (360 * (n + 0.5)) / mirror.count, false)).join('')
+        ? Array.from({ length: mirror.count }, (_, n) =>
+            ray(r + (360 * (n + 0.5)) / mirror.count, false),
+          ).join('')
         : ray(r, true) + (mirror.way === 'both' ? ray(r + 90, true) : '')
     return (
       <g key={id}>
@@ -279,23 +344,39 @@ function Marks({ drawn, width, height }: { drawn: DrawnStore } & Size) {
     <g className="pointer-events-none">
       {d.lines.map((l, n) => {
         const p = at(l.axis === 'x' ? l.at : 0, l.axis === 'y' ? l.at : 0)
-        return <Line key={n} d={l.axis === 'x' ? `M${p.x} 0V${height}` : `M0 ${p.y}H${width}`} colour={MEASURE} />
+        return (
+          <Line key={n} d={l.axis === 'x' ? `M${p.x} 0V${height}` : `M0 ${p.y}H${width}`} colour={MEASURE} />
+        )
       })}
       {d.marks.map((m, n) => (
         <Distance key={n} mark={m} at={at} />
       ))}
-      {d.marquee && <path d={path(cornersOfBox(view, d.marquee))} fill="oklch(0.57 0.18 38 / 0.12)" stroke="var(--color-accent)" strokeWidth={1} />}
+      {d.marquee && (
+        <path
+          d={path(cornersOfBox(view, d.marquee))}
+          fill="oklch(0.57 0.18 38 / 0.12)"
+          stroke="var(--color-accent)"
+          strokeWidth={1}
+        />
+      )}
       {d.brush && <BrushOutline at={d.brush} zoom={view.zoom} />}
       <CutDabs />
       <WeaveSites />
       <PathPoints />
-      {d.note && d.at && <Note text={d.note} x={Math.min(d.at.x + 14, width - 130)} y={Math.max(8, d.at.y - 28)} />}
+      {d.note && d.at && (
+        <Note text={d.note} x={Math.min(d.at.x + 14, width - 130)} y={Math.max(8, d.at.y - 28)} />
+      )}
     </g>
   )
 }
 
 function SlotInHand({ width, height }: Size) {
-  const s = useBenchState((state) => ({ view: state.view, resolved: state.resolved, design: state.design, selection: state.selection }))
+  const s = useBenchState((state) => ({
+    view: state.view,
+    resolved: state.resolved,
+    design: state.design,
+    selection: state.selection,
+  }))
   const id = useBenchState((state) => state.reframing)
   return id && <Reframed s={s} id={id} width={width} height={height} />
 }

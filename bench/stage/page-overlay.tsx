@@ -42,16 +42,32 @@ export const PageOverlay = memo(function PageOverlay({ width, height }: { width:
       height={s.height}
       bleed={s.overlays.hidden ? 0 : s.bleed}
       safe={
-        s.overlays.hidden || !s.overlays.safe ? null : { left: safe.left, top: safe.top, right: s.width - safe.right, bottom: s.height - safe.bottom }
+        s.overlays.hidden || !s.overlays.safe
+          ? null
+          : { left: safe.left, top: safe.top, right: s.width - safe.right, bottom: s.height - safe.bottom }
       }
       clear={clear.map((c) => ({ left: c.x, top: c.y, right: c.x + c.width, bottom: c.y + c.height }))}
-      findings={s.overlays.hidden ? [] : (s.findings ?? []).filter((f) => !s.gone || !isGone(bench.store.getState(), f))}
+      findings={
+        s.overlays.hidden
+          ? []
+          : (s.findings ?? []).filter((f) => !s.gone || !isGone(bench.store.getState(), f))
+      }
     />
   )
 })
-const isGone = (s: Pick<BenchState, 'design'>, f: Finding): boolean => f.layer !== null && !s.design.layers[f.layer]
+const isGone = (s: Pick<BenchState, 'design'>, f: Finding): boolean =>
+  f.layer !== null && !s.design.layers[f.layer]
 
-function Lines({ stage, view, width, height, bleed, safe, clear, findings }: Shown & { stage: { width: number; height: number } }) {
+function Lines({
+  stage,
+  view,
+  width,
+  height,
+  bleed,
+  safe,
+  clear,
+  findings,
+}: Shown & { stage: { width: number; height: number } }) {
   const box = (b: Bounds): string => {
     const [a, c] = [toStage(view, { x: b.left, y: b.top }), toStage(view, { x: b.right, y: b.bottom })]
     return `M${a.x} ${a.y}H${c.x}V${c.y}H${a.x}Z`
@@ -59,7 +75,10 @@ function Lines({ stage, view, width, height, bleed, safe, clear, findings }: Sho
   const page = { left: 0, top: 0, right: width, bottom: height }
   const outer = `M-9 -9H${stage.width + 9}V${stage.height + 9}H-9Z`
   return (
-    <svg className="pointer-events-none absolute inset-0 size-full overflow-hidden will-change-transform" aria-hidden="true">
+    <svg
+      className="pointer-events-none absolute inset-0 size-full overflow-hidden will-change-transform"
+      aria-hidden="true"
+    >
       <path d={`${outer}${box(page)}`} fillRule="evenodd" className="fill-stage" fillOpacity={0.72} />
       <g fill="none">
         {bleed > 0 && (
@@ -75,12 +94,24 @@ function Lines({ stage, view, width, height, bleed, safe, clear, findings }: Sho
             <path d={box(safe)} stroke="rgb(0 0 0 / 0.4)" strokeWidth={1} />
             <path d={box(safe)} stroke="rgb(255 255 255 / 0.85)" strokeWidth={1} strokeDasharray="4 4" />
             {clear.map((c) => (
-              <path key={`${c.left}/${c.top}`} d={box(c)} fill="rgb(0 0 0 / 0.28)" stroke="rgb(255 255 255 / 0.8)" strokeDasharray="3 3" />
+              <path
+                key={`${c.left}/${c.top}`}
+                d={box(c)}
+                fill="rgb(0 0 0 / 0.28)"
+                stroke="rgb(255 255 255 / 0.8)"
+                strokeDasharray="3 3"
+              />
             ))}
           </>
         )}
         {findings.map((f) => (
-          <path key={`${f.check}/${f.layer}`} d={box(f.at)} stroke="#e5a100" strokeWidth={1.5} strokeDasharray="6 4" />
+          <path
+            key={`${f.check}/${f.layer}`}
+            d={box(f.at)}
+            stroke="#e5a100"
+            strokeWidth={1.5}
+            strokeDasharray="6 4"
+          />
         ))}
       </g>
     </svg>

@@ -2,7 +2,13 @@ import { TILE } from '@/core/pixels/memory'
 import type { FromWorker, Tile } from '../render/protocol'
 
 type Frame = Extract<FromWorker, { kind: 'frame' }>
-export type PaintView = { page: string; channel: string; scale: number /** the trim corner, device px */; originX: number; originY: number }
+export type PaintView = {
+  page: string
+  channel: string
+  scale: number /** the trim corner, device px */
+  originX: number
+  originY: number
+}
 
 /** Shows finished tiles on the stage's canvas; while a new scale is being rendered the old picture is stretched. */
 export class Painter {
@@ -51,7 +57,13 @@ export class Painter {
     copy.getContext('2d')?.drawImage(this.canvas, 0, 0)
     const c = this.context
     c.clearRect(0, 0, this.canvas.width, this.canvas.height)
-    c.drawImage(copy, to.originX - from.originX * k, to.originY - from.originY * k, copy.width * k, copy.height * k)
+    c.drawImage(
+      copy,
+      to.originX - from.originX * k,
+      to.originY - from.originY * k,
+      copy.width * k,
+      copy.height * k,
+    )
     this.stretched = true
   }
 
@@ -69,7 +81,16 @@ export class Painter {
     } else
       for (const t of frame.tiles) {
         const held = this.tiles.get(`${t.column},${t.row}`)
-        if (held) this.context.putImageData(held, view.originX + t.column * TILE, view.originY + t.row * TILE, t.x, t.y, t.width, t.height)
+        if (held)
+          this.context.putImageData(
+            held,
+            view.originX + t.column * TILE,
+            view.originY + t.row * TILE,
+            t.x,
+            t.y,
+            t.width,
+            t.height,
+          )
       }
     spent(unused)
     this.canvas.dataset.view = `${frame.page}/${frame.channel}@${frame.scale}`
@@ -84,8 +105,10 @@ export class Painter {
     const held = this.tiles.get(key)
     if (held && t.width === TILE) held.data.set(t.data, t.y * TILE * 4)
     else if (held)
-      for (let y = 0; y < t.height; y++) held.data.set(t.data.subarray(y * t.width * 4, (y + 1) * t.width * 4), ((t.y + y) * TILE + t.x) * 4)
-    else if (t.width === TILE && t.height === TILE) this.tiles.set(key, new ImageData(t.data.slice(), TILE, TILE))
+      for (let y = 0; y < t.height; y++)
+        held.data.set(t.data.subarray(y * t.width * 4, (y + 1) * t.width * 4), ((t.y + y) * TILE + t.x) * 4)
+    else if (t.width === TILE && t.height === TILE)
+      this.tiles.set(key, new ImageData(t.data.slice(), TILE, TILE))
     return t.data.buffer
   }
 
@@ -93,7 +116,11 @@ export class Painter {
     const v = this.view
     if (!v) return false
     for (let row = Math.floor(-v.originY / TILE); row * TILE < this.canvas.height - v.originY; row++)
-      for (let column = Math.floor(-v.originX / TILE); column * TILE < this.canvas.width - v.originX; column++)
+      for (
+        let column = Math.floor(-v.originX / TILE);
+        column * TILE < this.canvas.width - v.originX;
+        column++
+      )
         if (!this.tiles.has(`${column},${row}`)) return false
     return true
   }
@@ -106,7 +133,8 @@ export class Painter {
     for (const [key, image] of this.tiles) {
       const [column, row] = key.split(',').map(Number) as [number, number]
       const [x, y] = [view.originX + column * TILE, view.originY + row * TILE]
-      if (x <= this.canvas.width && y <= this.canvas.height && x >= -TILE && y >= -TILE) c.putImageData(image, x, y)
+      if (x <= this.canvas.width && y <= this.canvas.height && x >= -TILE && y >= -TILE)
+        c.putImageData(image, x, y)
     }
   }
 }

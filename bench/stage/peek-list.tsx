@@ -14,7 +14,11 @@ const NONE: Design['layers'] = {}
 /** Everything under the pointer, front first; a row lights its layer up on the stage, taking it closes the list. */
 export function PeekList({ width, height }: { width: number; height: number }) {
   const bench = useBench()
-  const s = useBenchState((state) => ({ peek: state.peek, layers: state.peek ? state.design.layers : NONE, selection: state.selection }))
+  const s = useBenchState((state) => ({
+    peek: state.peek,
+    layers: state.peek ? state.design.layers : NONE,
+    selection: state.selection,
+  }))
   const list = useRef<HTMLUListElement>(null)
   const open = s.peek !== null
   useEffect(() => {
@@ -35,7 +39,9 @@ export function PeekList({ width, height }: { width: number; height: number }) {
   const top = Math.max(8, Math.min(s.peek.at.y - 20, height - tall - 8))
   const step = (by: number) => {
     const rows = [...(list.current?.querySelectorAll<HTMLElement>('button') ?? [])]
-    rows[Math.min(rows.length - 1, Math.max(0, rows.indexOf(document.activeElement as HTMLElement) + by))]?.focus()
+    rows[
+      Math.min(rows.length - 1, Math.max(0, rows.indexOf(document.activeElement as HTMLElement) + by))
+    ]?.focus()
   }
   return (
     <div
@@ -75,7 +81,10 @@ export function PeekList({ width, height }: { width: number; height: number }) {
                 onFocus={() => bench.set({ lit: id })}
                 onClick={(e) => take(id, e.shiftKey)}
               >
-                <span className="h-5 w-1 shrink-0 rounded-full" style={{ background: `var(--plane-${layer.plane})` }} />
+                <span
+                  className="h-5 w-1 shrink-0 rounded-full"
+                  style={{ background: `var(--plane-${layer.plane})` }}
+                />
                 <LayerPicture id={id} />
                 <span className="min-w-0 flex-1 truncate">{layerName(layer)}</span>
                 {group && <span className="max-w-16 truncate text-tiny text-soft">{layerName(group)}</span>}

@@ -22,7 +22,12 @@ export async function thingsAt(bench: Bench, at: Point): Promise<string[]> {
 /** Where to look, CSS px of the stage: at the pointer, or without one in the middle of the selection or of the page. */
 function spot(bench: Bench): Point {
   const s = bench.store.getState()
-  const box = boundsOfIds(s, s.selection) ?? { left: 0, top: 0, right: s.resolved.width, bottom: s.resolved.height }
+  const box = boundsOfIds(s, s.selection) ?? {
+    left: 0,
+    top: 0,
+    right: s.resolved.width,
+    bottom: s.resolved.height,
+  }
   return last ?? toStage(s.view, centreOf(box))
 }
 

@@ -13,7 +13,8 @@ export function PinnedPicture() {
   const hidden = useBenchState((s) => s.overlays.hidden)
   const [width, setWidth] = useState(220)
   const drag = useRef<{ x: number; from: number } | null>(null)
-  const shown = pinned ?? (reference && { url: `/api/blobs/${reference.source}/preview?side=1200`, name: reference.name })
+  const shown =
+    pinned ?? (reference && { url: `/api/blobs/${reference.source}/preview?side=1200`, name: reference.name })
   if (!shown || hidden) return null
   const size = (next: number) => setWidth(Math.min(MOST, Math.max(LEAST, next)))
   return (

@@ -9,7 +9,9 @@ import type { Gesture } from './gestures'
 function slotIn(bench: Bench) {
   const s = bench.store.getState()
   const [seen, own] = [resolvedOf(s, s.reframing ?? '')?.layer, s.design.layers[s.reframing ?? '']]
-  return seen?.kind === 'slot' && own?.kind === 'slot' && isFilled(seen) && isFilled(own) ? { seen, own } : null
+  return seen?.kind === 'slot' && own?.kind === 'slot' && isFilled(seen) && isFilled(own)
+    ? { seen, own }
+    : null
 }
 
 /** Moving the picture inside its slot, the slot staying where it is. */
@@ -33,7 +35,10 @@ export function reframeGesture(bench: Bench, from: Point): Gesture | null {
       if (m.shift) Math.abs(by.x) > Math.abs(by.y) ? (by.y = 0) : (by.x = 0)
       last = reframed(own, by)
       bench.preview(write, true)
-      return { lines: [], note: `${Math.round(last.pan.x * 100)} %, ${Math.round(last.pan.y * 100)} %  zoom ${Math.round(last.zoom * 100)} %` }
+      return {
+        lines: [],
+        note: `${Math.round(last.pan.x * 100)} %, ${Math.round(last.pan.y * 100)} %  zoom ${Math.round(last.zoom * 100)} %`,
+      }
     },
     end: () => bench.commit('Pan in the slot', write),
   }

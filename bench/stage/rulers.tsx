@@ -20,7 +20,10 @@ export const Rulers = memo(function Rulers({ width, height }: { width: number; h
     const k = pxOf(side) * zoom
     const step = STEPS.find((n) => n * k >= 52) ?? 10_000
     const first = Math.ceil(-from / k / step)
-    return Array.from({ length: Math.max(0, Math.ceil(length / (k * step))) + 1 }, (_, n) => Math.round((first + n) * step * 100) / 100)
+    return Array.from(
+      { length: Math.max(0, Math.ceil(length / (k * step))) + 1 },
+      (_, n) => Math.round((first + n) * step * 100) / 100,
+    )
       .map((value) => ({ value, at: value * k + from }))
       .filter((m) => m.at < length)
   }
@@ -71,7 +74,9 @@ export const Rulers = memo(function Rulers({ width, height }: { width: number; h
         title="Unit of the rulers"
         className="absolute top-0 left-0 flex h-4 w-4 items-center justify-center bg-panel text-[8px] font-semibold text-soft hover:text-ink"
         onPointerDown={(e) => e.stopPropagation()}
-        onClick={() => bench.set({ ruler: RULER_UNITS[(RULER_UNITS.indexOf(unit) + 1) % RULER_UNITS.length] ?? 'px' })}
+        onClick={() =>
+          bench.set({ ruler: RULER_UNITS[(RULER_UNITS.indexOf(unit) + 1) % RULER_UNITS.length] ?? 'px' })
+        }
       >
         {unit}
       </button>

@@ -13,7 +13,10 @@ export const reachOf = (s: Pick<BenchState, 'view'>): number => SNAP_REACH / s.v
 const MOST_NEIGHBOURS = 80
 
 /** The boxes of what is not being moved, those that fill the page left out. */
-export function neighbourBoxes(s: Pick<BenchState, 'design' | 'resolved'>, moving: readonly string[]): Bounds[] {
+export function neighbourBoxes(
+  s: Pick<BenchState, 'design' | 'resolved'>,
+  moving: readonly string[],
+): Bounds[] {
   const held = new Set(leavesOf(s.design, moving).map((l) => l.id))
   const page = s.resolved
   return s.resolved.layers
@@ -24,13 +27,23 @@ export function neighbourBoxes(s: Pick<BenchState, 'design' | 'resolved'>, movin
 }
 
 /** Everything that the channel shown offers to snap to, but what is being moved. */
-export function fieldAround(s: Pick<BenchState, 'design' | 'resolved' | 'channel'>, moving: readonly string[]): SnapField {
+export function fieldAround(
+  s: Pick<BenchState, 'design' | 'resolved' | 'channel'>,
+  moving: readonly string[],
+): SnapField {
   const { resolved: page } = s
   const box: Bounds = { left: 0, top: 0, right: page.width, bottom: page.height }
   const grid = s.design.grids[s.channel]
   const lines: SnapLine[] = [
-    ...guidesOn(s.design, page.channel).map(({ guide, at }) => ({ axis: guide.axis, at, of: 'guide' as const })),
+    ...guidesOn(s.design, page.channel).map(({ guide, at }) => ({
+      axis: guide.axis,
+      at,
+      of: 'guide' as const,
+    })),
     ...(grid ? gridLines(page, grid) : []),
   ]
-  return snapField(box, page.safe, neighbourBoxes(s, moving), { lines, bleed: page.bleed > 0 ? grow(box, page.bleed) : undefined })
+  return snapField(box, page.safe, neighbourBoxes(s, moving), {
+    lines,
+    bleed: page.bleed > 0 ? grow(box, page.bleed) : undefined,
+  })
 }

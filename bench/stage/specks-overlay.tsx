@@ -9,9 +9,23 @@ export function SpeckRings() {
     const r = Math.max(7, f.radius * s.view.zoom + 4)
     const spared = s.specks?.spared.includes(n)
     return (
-      <g key={`${f.x},${f.y}`} data-handle="speck" data-index={n} style={{ cursor: 'pointer' }} opacity={spared ? 0.55 : 1}>
+      <g
+        key={`${f.x},${f.y}`}
+        data-handle="speck"
+        data-index={n}
+        style={{ cursor: 'pointer' }}
+        opacity={spared ? 0.55 : 1}
+      >
         <circle cx={at.x} cy={at.y} r={r} fill="transparent" stroke="rgb(0 0 0 / 0.7)" strokeWidth={3} />
-        <circle cx={at.x} cy={at.y} r={r} fill="none" stroke="#fff" strokeWidth={1.4} strokeDasharray={spared ? '3 3' : undefined} />
+        <circle
+          cx={at.x}
+          cy={at.y}
+          r={r}
+          fill="none"
+          stroke="#fff"
+          strokeWidth={1.4}
+          strokeDasharray={spared ? '3 3' : undefined}
+        />
         <text
           x={at.x + r + 2}
           y={at.y - r + 4}

@@ -103,7 +103,10 @@ export function Stage() {
         solo: s.solo,
         bare: s.bareLines,
         ground: s.strongGround,
-        mask: s.mask && s.maskView !== 'result' && s.selection.length === 1 ? { layer: s.selection[0] ?? '', id: s.mask, as: s.maskView } : null,
+        mask:
+          s.mask && s.maskView !== 'result' && s.selection.length === 1
+            ? { layer: s.selection[0] ?? '', id: s.mask, as: s.maskView }
+            : null,
       }),
     [bench, s.seeThrough, s.selection, s.solo, s.bareLines, s.strongGround, s.mask, s.maskView],
   )
@@ -117,19 +120,42 @@ export function Stage() {
       const r = box.getBoundingClientRect()
       // While a picture is moved in its slot the wheel over it zooms the picture.
       const over = toPage(state.view, { x: e.clientX - r.left, y: e.clientY - r.top })
-      if (state.reframing && !e.ctrlKey && !e.metaKey && overSlot(state, state.reframing, over) && zoomInSlot(bench, e.deltaY)) return
+      if (
+        state.reframing &&
+        !e.ctrlKey &&
+        !e.metaKey &&
+        overSlot(state, state.reframing, over) &&
+        zoomInSlot(bench, e.deltaY)
+      )
+        return
       if (e.ctrlKey || e.metaKey)
-        bench.set({ view: zoomAbout(state, { x: e.clientX - r.left, y: e.clientY - r.top }, state.view.zoom * Math.exp(-e.deltaY * 0.0022)) })
+        bench.set({
+          view: zoomAbout(
+            state,
+            { x: e.clientX - r.left, y: e.clientY - r.top },
+            state.view.zoom * Math.exp(-e.deltaY * 0.0022),
+          ),
+        })
       else
         bench.set({
-          view: { ...state.view, x: state.view.x - (e.shiftKey ? e.deltaY : e.deltaX), y: state.view.y - (e.shiftKey ? 0 : e.deltaY), fitted: false },
+          view: {
+            ...state.view,
+            x: state.view.x - (e.shiftKey ? e.deltaY : e.deltaX),
+            y: state.view.y - (e.shiftKey ? 0 : e.deltaY),
+            fitted: false,
+          },
         })
     }
     box.addEventListener('wheel', onWheel, { passive: false })
     return () => box.removeEventListener('wheel', onWheel)
   }, [bench, pointer.frame])
 
-  const pageStyle = { left: s.view.x, top: s.view.y, width: width * s.view.zoom, height: height * s.view.zoom }
+  const pageStyle = {
+    left: s.view.x,
+    top: s.view.y,
+    width: width * s.view.zoom,
+    height: height * s.view.zoom,
+  }
   return (
     <section
       ref={pointer.frame}
@@ -137,7 +163,15 @@ export function Stage() {
       aria-label="Stage"
       tabIndex={0}
       className="relative h-full touch-none overflow-hidden bg-stage outline-none select-none"
-      style={{ cursor: isPanning() ? 'grab' : s.tool === 'pick' ? 'default' : s.tool === 'brush' || s.tool === 'cut' ? 'none' : 'crosshair' }}
+      style={{
+        cursor: isPanning()
+          ? 'grab'
+          : s.tool === 'pick'
+            ? 'default'
+            : s.tool === 'brush' || s.tool === 'cut'
+              ? 'none'
+              : 'crosshair',
+      }}
       onPointerDown={pointer.onPointerDown}
       onPointerMove={pointer.onPointerMove}
       onPointerUp={pointer.onPointerUp}

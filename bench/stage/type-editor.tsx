@@ -24,7 +24,11 @@ function Editor() {
   const layer = s.editingType ? resolvedOf(s, s.editingType)?.layer : undefined
   const type = layer?.kind === 'type' ? layer : undefined
   const id = type?.id
-  const [range, setRange] = useState<{ from: number; to: number; back: boolean }>({ from: 0, to: 0, back: false })
+  const [range, setRange] = useState<{ from: number; to: number; back: boolean }>({
+    from: 0,
+    to: 0,
+    back: false,
+  })
   const dragging = useRef<number | null>(null)
   const typed = useRef<string | null>(null)
 
@@ -47,10 +51,13 @@ function Editor() {
       typed.current = null
       const layers = bench.store.getState().design.layers
       if (text === null) {
-        if (layers[id]?.kind === 'type' && layers[id].text === '') bench.edit('Remove empty text', (d) => removeLayers(d, [id]))
+        if (layers[id]?.kind === 'type' && layers[id].text === '')
+          bench.edit('Remove empty text', (d) => removeLayers(d, [id]))
         return
       }
-      bench.commit('Type', (d) => (text.trim() === '' ? removeLayers(d, [id]) : writeType(bench, d, id, { text })))
+      bench.commit('Type', (d) =>
+        text.trim() === '' ? removeLayers(d, [id]) : writeType(bench, d, id, { text }),
+      )
     }
   }, [id, bench])
 
@@ -70,7 +77,9 @@ function Editor() {
   const spot = onScreen({ x: caret.x, y: caret.top })
   const foot = onScreen({ x: caret.x, y: caret.top + caret.height })
   const outlines = boxes.map(({ x, y, width, height }) =>
-    shownOutline(placement, { left: x, top: y, right: x + width, bottom: y + height }).map((p) => toStage(s.view, p)),
+    shownOutline(placement, { left: x, top: y, right: x + width, bottom: y + height }).map((p) =>
+      toStage(s.view, p),
+    ),
   )
   /** Where in the text's own box the pointer is. */
   const under = (e: { clientX: number; clientY: number; currentTarget: Element }): Point | null => {
@@ -82,7 +91,11 @@ function Editor() {
     return p ? indexAt(layout, p.x, p.y) : 0
   }
   const select = (from: number, to: number) => {
-    field.current?.setSelectionRange(Math.min(from, to), Math.max(from, to), to < from ? 'backward' : 'forward')
+    field.current?.setSelectionRange(
+      Math.min(from, to),
+      Math.max(from, to),
+      to < from ? 'backward' : 'forward',
+    )
     field.current?.focus({ preventScroll: true })
     read()
   }
@@ -109,7 +122,14 @@ function Editor() {
       onPointerDown={(e) => {
         const at = indexUnder(e)
         const p = under(e)
-        if (!p || p.x < -20 / z || p.y < -20 / z || p.x > placement.width + 20 / z || p.y > layout.height + 20 / z) return
+        if (
+          !p ||
+          p.x < -20 / z ||
+          p.y < -20 / z ||
+          p.x > placement.width + 20 / z ||
+          p.y > layout.height + 20 / z
+        )
+          return
         e.stopPropagation()
         e.preventDefault()
         if (e.detail === 2) {
@@ -123,19 +143,32 @@ function Editor() {
           select(dragging.current, at)
         }
       }}
-      onPointerMove={(e) => dragging.current !== null && e.buttons === 1 && select(dragging.current, indexUnder(e))}
+      onPointerMove={(e) =>
+        dragging.current !== null && e.buttons === 1 && select(dragging.current, indexUnder(e))
+      }
       onPointerUp={() => {
         dragging.current = null
       }}
     >
       <svg className="pointer-events-none absolute inset-0 size-full" aria-hidden="true">
         {outlines.map((points, n) => (
-          <polygon key={n} points={points.map((p) => `${p.x},${p.y}`).join(' ')} fill="oklch(0.57 0.18 38 / 0.32)" />
+          <polygon
+            key={n}
+            points={points.map((p) => `${p.x},${p.y}`).join(' ')}
+            fill="oklch(0.57 0.18 38 / 0.32)"
+          />
         ))}
         {range.from === range.to && (
           <g data-caret className="animate-[caret_1.1s_steps(2)_infinite]">
             <line x1={spot.x} y1={spot.y} x2={foot.x} y2={foot.y} stroke="#fff" strokeWidth={2.8} />
-            <line x1={spot.x} y1={spot.y} x2={foot.x} y2={foot.y} stroke="var(--color-accent)" strokeWidth={1.8} />
+            <line
+              x1={spot.x}
+              y1={spot.y}
+              x2={foot.x}
+              y2={foot.y}
+              stroke="var(--color-accent)"
+              strokeWidth={1.8}
+            />
           </g>
         )}
       </svg>

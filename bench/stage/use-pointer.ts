@@ -49,7 +49,8 @@ const LONG_PRESS_MS = 550
 const DWELL_MS = 120
 
 /** A pen's pressure; all else presses with full force. */
-const pressureOf = (e: { pointerType: string; pressure: number }): number => (e.pointerType === 'pen' ? e.pressure : 1)
+const pressureOf = (e: { pointerType: string; pressure: number }): number =>
+  e.pointerType === 'pen' ? e.pressure : 1
 /** The drag in the hand, for the keys that keep it or put it back. */
 export const inHand: { keep: () => void; drop: () => void; painting: () => boolean } = {
   keep: () => undefined,
@@ -88,7 +89,11 @@ export function useStagePointer(bench: Bench) {
     [bench],
   )
 
-  const modifiers = (e: { shiftKey: boolean; altKey: boolean }): Modifiers => ({ shift: e.shiftKey, alt: e.altKey, free: held.free })
+  const modifiers = (e: { shiftKey: boolean; altKey: boolean }): Modifiers => ({
+    shift: e.shiftKey,
+    alt: e.altKey,
+    free: held.free,
+  })
   const follow = (at: Point, m: Modifiers) => {
     const p = press.current
     if (!p) return
@@ -97,7 +102,14 @@ export function useStagePointer(bench: Bench) {
     p.last = at
     if (p.kind === 'pan') {
       const { view } = bench.store.getState()
-      bench.set({ view: { ...view, x: p.panFrom.x + at.x - p.start.x, y: p.panFrom.y + at.y - p.start.y, fitted: false } })
+      bench.set({
+        view: {
+          ...view,
+          x: p.panFrom.x + at.x - p.start.x,
+          y: p.panFrom.y + at.y - p.start.y,
+          fitted: false,
+        },
+      })
     } else if (p.kind === 'gesture' && p.gesture) {
       const made = p.gesture.move(pageAt(at), m)
       if (made) setDrawn({ ...nothingDrawn, lines: made.lines, marks: made.marks ?? [], note: made.note, at })
@@ -132,7 +144,10 @@ export function useStagePointer(bench: Bench) {
     // What the pointer hovered over a moment ago, nothing having changed since, need not be asked for again.
     const known = hovered.current
     const ids =
-      known && known.revision === s.revision && known.view === s.view && Math.hypot(known.at.x - at.x, known.at.y - at.y) < 0.5
+      known &&
+      known.revision === s.revision &&
+      known.view === s.view &&
+      Math.hypot(known.at.x - at.x, known.at.y - at.y) < 0.5
         ? known.ids
         : await hit(p.startPage)
     p.waiting = false
@@ -152,7 +167,10 @@ export function useStagePointer(bench: Bench) {
         return
       }
     } else {
-      if (additive) bench.select(s.selection.includes(top) ? s.selection.filter((id) => id !== top) : [...s.selection, top])
+      if (additive)
+        bench.select(
+          s.selection.includes(top) ? s.selection.filter((id) => id !== top) : [...s.selection, top],
+        )
       else if (!s.selection.includes(top)) bench.select([top])
       p.gesture = moveGesture(bench, p.startPage)
     }
@@ -189,7 +207,9 @@ export function useStagePointer(bench: Bench) {
         .map((l) => l.layer.id)
       // With Shift what is met comes on top; where all of it is selected already it is taken away.
       const all = met.length > 0 && met.every((id) => s.selection.includes(id))
-      bench.select(!p.additive ? met : all ? s.selection.filter((id) => !met.includes(id)) : [...s.selection, ...met])
+      bench.select(
+        !p.additive ? met : all ? s.selection.filter((id) => !met.includes(id)) : [...s.selection, ...met],
+      )
     } else if (p.kind === 'draw') {
       // What is drawn lies on whole pixels of the page.
       const whole = (q: Point): Point => ({ x: Math.round(q.x), y: Math.round(q.y) })
@@ -204,7 +224,12 @@ export function useStagePointer(bench: Bench) {
               Math.max(2, w),
               s.tool === 'shape' && s.shapeForm === 'line' ? Math.max(1, h) : Math.max(2, h),
             )
-          : boxAt(Math.round(from.x - side / 2), Math.round(from.y - side / 2), side, s.tool === 'shape' && s.shapeForm === 'line' ? 4 : side)
+          : boxAt(
+              Math.round(from.x - side / 2),
+              Math.round(from.y - side / 2),
+              side,
+              s.tool === 'shape' && s.shapeForm === 'line' ? 4 : side,
+            )
       if (s.tool === 'area') {
         void takeArea(bench, s.areaFor, box)
         bench.set({ tool: 'pick' })
@@ -240,15 +265,25 @@ export function useStagePointer(bench: Bench) {
     const { sampling, selection } = bench.store.getState()
     const layer = sampling.alone && selection.length === 1 ? selection[0] : undefined
     const radius = Math.round(sampling.radius * (globalThis.devicePixelRatio || 1))
-    const rgba = await bench.client.ask<[number, number, number, number] | null>({ ask: 'sample', x: at.x * k, y: at.y * k, radius, layer })
+    const rgba = await bench.client.ask<[number, number, number, number] | null>({
+      ask: 'sample',
+      x: at.x * k,
+      y: at.y * k,
+      radius,
+      layer,
+    })
     if (!rgba) return
-    if (rgba[3] === 0) return bench.notify('There is nothing of the selected layer there. Sample where it shows.')
+    if (rgba[3] === 0)
+      return bench.notify('There is nothing of the selected layer there. Sample where it shows.')
     const colour = toHex({ r: rgba[0] / 255, g: rgba[1] / 255, b: rgba[2] / 255, a: 1 })
     const s = bench.store.getState()
     if (s.sampleFor) s.sampleFor(colour, at)
     else {
       const leaves = handledLeaves(bench).filter((l) => 'fill' in l)
-      if (leaves.length > 0) bench.edit('Sampled colour', (d) => leaves.forEach((l) => setOn(d, s.channel, l.id, 'fill', { kind: 'solid', colour })))
+      if (leaves.length > 0)
+        bench.edit('Sampled colour', (d) =>
+          leaves.forEach((l) => setOn(d, s.channel, l.id, 'fill', { kind: 'solid', colour })),
+        )
       else {
         void navigator.clipboard?.writeText(colour).catch(() => undefined)
         bench.notify(`${colour} was sampled and copied.`)
@@ -304,7 +339,8 @@ export function useStagePointer(bench: Bench) {
       } else if (s.tool === 'sample') {
         press.current = null
         void sample(p.startPage)
-      } else if (s.tool === 'slot' || s.tool === 'shape' || s.tool === 'type' || s.tool === 'area') p.kind = 'draw'
+      } else if (s.tool === 'slot' || s.tool === 'shape' || s.tool === 'type' || s.tool === 'area')
+        p.kind = 'draw'
       else if (s.mask && s.tool === 'pick' && !target && overMask(s, p.startPage)) {
         p.gesture = maskGesture(bench, { kind: 'move' }, p.startPage)
         p.kind = 'gesture'
@@ -335,7 +371,8 @@ export function useStagePointer(bench: Bench) {
       if (tool === 'brush' || tool === 'cut' || tool === 'weave') setDrawn({ ...nothingDrawn, brush: at })
       if (p?.stroke) {
         const events = e.nativeEvent.getCoalescedEvents?.() ?? []
-        for (const c of events.length > 0 ? events : [e.nativeEvent]) p.stroke.to(pageAt(local(c)), pressureOf(c))
+        for (const c of events.length > 0 ? events : [e.nativeEvent])
+          p.stroke.to(pageAt(local(c)), pressureOf(c))
         return
       }
       if (!p) {

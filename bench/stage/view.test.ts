@@ -21,14 +21,19 @@ describe('the view', () => {
   })
   it('fitted shows the whole page with its bleed and a margin, in the middle', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 50, max: 8000 }), fc.integer({ min: 50, max: 8000 }), fc.integer({ min: 0, max: 90 }), (width, height, bleed) => {
-        const v = fitView({ width, height, bleed })
-        expect(v.x - bleed * v.zoom).toBeGreaterThanOrEqual(33)
-        expect(v.y - bleed * v.zoom).toBeGreaterThanOrEqual(33)
-        expect(v.x + (width + bleed) * v.zoom).toBeLessThanOrEqual(767.6)
-        expect(v.y + (height + bleed) * v.zoom).toBeLessThanOrEqual(567.6)
-        expect(Math.abs(v.x + (width * v.zoom) / 2 - 400)).toBeLessThanOrEqual(0.5)
-      }),
+      fc.property(
+        fc.integer({ min: 50, max: 8000 }),
+        fc.integer({ min: 50, max: 8000 }),
+        fc.integer({ min: 0, max: 90 }),
+        (width, height, bleed) => {
+          const v = fitView({ width, height, bleed })
+          expect(v.x - bleed * v.zoom).toBeGreaterThanOrEqual(33)
+          expect(v.y - bleed * v.zoom).toBeGreaterThanOrEqual(33)
+          expect(v.x + (width + bleed) * v.zoom).toBeLessThanOrEqual(767.6)
+          expect(v.y + (height + bleed) * v.zoom).toBeLessThanOrEqual(567.6)
+          expect(Math.abs(v.x + (width * v.zoom) / 2 - 400)).toBeLessThanOrEqual(0.5)
+        },
+      ),
       { seed: 2, endOnFailure: true },
     )
   })
@@ -47,25 +52,42 @@ describe('the view', () => {
 })
 
 describe('the contact sheet', () => {
-  const channel = (id: string, width: number, height: number) => ({ id, name: id, width, height, master: false })
+  const channel = (id: string, width: number, height: number) => ({
+    id,
+    name: id,
+    width,
+    height,
+    master: false,
+  })
   it('keeps shapes, and nothing lies on anything else', () => {
-    const sizes = fc.array(fc.tuple(fc.integer({ min: 200, max: 4000 }), fc.integer({ min: 200, max: 4000 })), { minLength: 1, maxLength: 9 })
+    const sizes = fc.array(
+      fc.tuple(fc.integer({ min: 200, max: 4000 }), fc.integer({ min: 200, max: 4000 })),
+      { minLength: 1, maxLength: 9 },
+    )
     fc.assert(
       fc.property(sizes, (list) => {
         const { places, width, height } = sheetLayout(list.map(([w, h], n) => channel(`c${n}`, w, h)))
         expect(places).toHaveLength(list.length)
         for (const [n, p] of places.entries()) {
-          expect(p.x >= 0 && p.y >= 0 && p.x + p.width <= width + 1 && p.y + p.height <= height + 1).toBe(true)
-          expect(Math.abs(p.width - (p.height * p.channel.width) / p.channel.height)).toBeLessThan(1 + p.channel.width / p.channel.height)
+          expect(p.x >= 0 && p.y >= 0 && p.x + p.width <= width + 1 && p.y + p.height <= height + 1).toBe(
+            true,
+          )
+          expect(Math.abs(p.width - (p.height * p.channel.width) / p.channel.height)).toBeLessThan(
+            1 + p.channel.width / p.channel.height,
+          )
           for (const q of places.slice(n + 1))
-            expect(p.x + p.width <= q.x || q.x + q.width <= p.x || p.y + p.height <= q.y || q.y + q.height <= p.y).toBe(true)
+            expect(
+              p.x + p.width <= q.x || q.x + q.width <= p.x || p.y + p.height <= q.y || q.y + q.height <= p.y,
+            ).toBe(true)
         }
       }),
       { seed: 3, endOnFailure: true },
     )
   })
   it('of a design on one channel is that channel, large; of none it is empty', () => {
-    expect(sheetLayout([channel('a', 1080, 1080)]).places).toMatchObject([{ x: 0, y: 0, width: 196, height: 196 }])
+    expect(sheetLayout([channel('a', 1080, 1080)]).places).toMatchObject([
+      { x: 0, y: 0, width: 196, height: 196 },
+    ])
     expect(sheetLayout([]).places).toEqual([])
   })
 })

@@ -15,13 +15,27 @@ export const setStageSize = (next: { width: number; height: number }): void => {
 export function fitView(page: { width: number; height: number; bleed: number }, margin = 34): View {
   const zoom = Math.max(
     LEAST_ZOOM,
-    Math.min((size.width - 2 * margin) / (page.width + 2 * page.bleed), (size.height - 2 * margin) / (page.height + 2 * page.bleed)),
+    Math.min(
+      (size.width - 2 * margin) / (page.width + 2 * page.bleed),
+      (size.height - 2 * margin) / (page.height + 2 * page.bleed),
+    ),
   )
-  return { zoom, x: Math.round((size.width - page.width * zoom) / 2), y: Math.round((size.height - page.height * zoom) / 2), fitted: true }
+  return {
+    zoom,
+    x: Math.round((size.width - page.width * zoom) / 2),
+    y: Math.round((size.height - page.height * zoom) / 2),
+    fitted: true,
+  }
 }
 
-export const toPage = (view: View, p: Point): Point => ({ x: (p.x - view.x) / view.zoom, y: (p.y - view.y) / view.zoom })
-export const toStage = (view: View, p: Point): Point => ({ x: p.x * view.zoom + view.x, y: p.y * view.zoom + view.y })
+export const toPage = (view: View, p: Point): Point => ({
+  x: (p.x - view.x) / view.zoom,
+  y: (p.y - view.y) / view.zoom,
+})
+export const toStage = (view: View, p: Point): Point => ({
+  x: p.x * view.zoom + view.x,
+  y: p.y * view.zoom + view.y,
+})
 
 /** Zooms about a point of the stage that stays where it is. */
 export function zoomAbout(s: BenchState, at: Point, zoom: number): View {
@@ -35,7 +49,8 @@ export function zoomTo(bench: Bench, zoom: number): void {
   // On whole pixels, so that a view at 100 % is the delivered picture.
   bench.set({ view: { ...view, x: Math.round(view.x), y: Math.round(view.y) } })
 }
-export const zoomBy = (bench: Bench, factor: number): void => zoomTo(bench, bench.store.getState().view.zoom * factor)
+export const zoomBy = (bench: Bench, factor: number): void =>
+  zoomTo(bench, bench.store.getState().view.zoom * factor)
 export function panBy(bench: Bench, dx: number, dy: number): void {
   const { view } = bench.store.getState()
   bench.set({ view: { ...view, x: view.x + dx, y: view.y + dy, fitted: false } })
@@ -44,15 +59,31 @@ export function panBy(bench: Bench, dx: number, dy: number): void {
 export function fitBox(box: Bounds): View {
   const zoom = Math.min(
     MOST_ZOOM,
-    Math.max(LEAST_ZOOM, Math.min((size.width * 0.72) / Math.max(1, widthOf(box)), (size.height * 0.72) / Math.max(1, heightOf(box)))),
+    Math.max(
+      LEAST_ZOOM,
+      Math.min(
+        (size.width * 0.72) / Math.max(1, widthOf(box)),
+        (size.height * 0.72) / Math.max(1, heightOf(box)),
+      ),
+    ),
   )
   const c = centreOf(box)
-  return { zoom, x: Math.round(size.width / 2 - c.x * zoom), y: Math.round(size.height / 2 - c.y * zoom), fitted: false }
+  return {
+    zoom,
+    x: Math.round(size.width / 2 - c.x * zoom),
+    y: Math.round(size.height / 2 - c.y * zoom),
+    fitted: false,
+  }
 }
 /** The middle of what is seen of the page, px of the page; the page's own middle where nothing of it is in view. */
 export function seenMiddle(s: Pick<BenchState, 'view' | 'resolved'>): Point {
   const [a, b] = [toPage(s.view, { x: 0, y: 0 }), toPage(s.view, { x: size.width, y: size.height })]
   const { width, height } = s.resolved
-  const seen = { left: Math.max(0, a.x), top: Math.max(0, a.y), right: Math.min(width, b.x), bottom: Math.min(height, b.y) }
+  const seen = {
+    left: Math.max(0, a.x),
+    top: Math.max(0, a.y),
+    right: Math.min(width, b.x),
+    bottom: Math.min(height, b.y),
+  }
   return seen.right > seen.left && seen.bottom > seen.top ? centreOf(seen) : { x: width / 2, y: height / 2 }
 }

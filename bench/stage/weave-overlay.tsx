@@ -16,7 +16,14 @@ export function WeaveSites() {
     const at = toStage(s.view, site.at)
     return (
       <g key={n} fill="none">
-        <circle cx={at.x} cy={at.y} r={9} fill={site.over ? '#fff' : 'rgb(0 0 0 / 0.35)'} stroke="rgb(0 0 0 / 0.6)" strokeWidth={2.5} />
+        <circle
+          cx={at.x}
+          cy={at.y}
+          r={9}
+          fill={site.over ? '#fff' : 'rgb(0 0 0 / 0.35)'}
+          stroke="rgb(0 0 0 / 0.6)"
+          strokeWidth={2.5}
+        />
         <circle cx={at.x} cy={at.y} r={9} stroke="#fff" strokeWidth={1.2} />
         <path
           d={site.over ? `M${at.x - 5} ${at.y}H${at.x + 5}` : `M${at.x} ${at.y - 5}V${at.y + 5}`}

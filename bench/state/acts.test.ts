@@ -33,13 +33,26 @@ describe('where a new thing goes', () => {
     placeSource(bench, { info: source(), label: 'Bowl' })
     expect(theNew()).toMatchObject({ plane: 'subject', name: 'Bowl' })
     bench.select([])
-    placeSource(bench, { info: source({ sha: 'c'.repeat(64), kind: 'graphic', parts: { leaf: '#226622' } }), label: 'Sprig' })
+    placeSource(bench, {
+      info: source({ sha: 'c'.repeat(64), kind: 'graphic', parts: { leaf: '#226622' } }),
+      label: 'Sprig',
+    })
     expect(theNew()).toMatchObject({ plane: 'setting', kind: 'graphic', parts: { leaf: '#226622' } })
     bench.select([])
-    placeSource(bench, { info: source({ sha: 'd'.repeat(64) }), label: 'Paper', kind: 'texture', blend: 'multiply' })
+    placeSource(bench, {
+      info: source({ sha: 'd'.repeat(64) }),
+      label: 'Paper',
+      kind: 'texture',
+      blend: 'multiply',
+    })
     expect(theNew()).toMatchObject({ plane: 'finish', blend: 'multiply', opacity: 0.5 })
     bench.select([])
-    placeSource(bench, { info: source({ sha: 'e'.repeat(64) }), label: 'Rays', kind: 'overlay', blend: 'screen' })
+    placeSource(bench, {
+      info: source({ sha: 'e'.repeat(64) }),
+      label: 'Rays',
+      kind: 'overlay',
+      blend: 'screen',
+    })
     expect(theNew()).toMatchObject({ plane: 'front', blend: 'screen' })
   })
   it('never in front of nothing because the backdrop was selected', () => {
@@ -80,7 +93,11 @@ describe('placing', () => {
 describe('make backdrop', () => {
   const backdrops = () => places('backdrop')
   it('fills the page at the very back, its focal point kept in the middle as far as it goes', () => {
-    makeBackdrop(bench, { info: source({ width: 3000, height: 1000 }), label: 'Shelf', focal: { x: 0.25, y: 0.5 } })
+    makeBackdrop(bench, {
+      info: source({ width: 3000, height: 1000 }),
+      label: 'Shelf',
+      focal: { x: 0.25, y: 0.5 },
+    })
     const b = placedBounds(theNew().placement)
     expect(b.left <= 0 && b.right >= 1080 && heightOf(b) >= 1080).toBe(true)
     expect(b.left + widthOf(b) * 0.25).toBeCloseTo(540, 6)
@@ -105,7 +122,11 @@ describe('make backdrop', () => {
 describe('drawing and writing', () => {
   it('a shape takes the first swatch, else the house colour', () => {
     addShape(bench, 'ellipse', boxAt(10, 20, 30, 40))
-    expect(theNew()).toMatchObject({ form: 'ellipse', name: 'Ellipse', fill: { kind: 'solid', colour: '#c65a36' } })
+    expect(theNew()).toMatchObject({
+      form: 'ellipse',
+      name: 'Ellipse',
+      fill: { kind: 'solid', colour: '#c65a36' },
+    })
     bench.edit('Swatch', (d) => {
       d.swatches.s1 = { id: 's1', name: 'Pine', colour: '#1c3b35', order: 'a0' }
     })
@@ -138,10 +159,18 @@ describe('drawing and writing', () => {
     bench.edit('Text', (d) => writeType(bench, d, 'title', { text: 'Kiln opening', style: { size: 60 } }))
     bench.edit('Case', (d) => writeType(bench, d, 'title', { style: { case: 'upper' } }))
     const { design } = bench.store.getState()
-    expect(layer(bench, 'title')).toMatchObject({ text: 'Autumn kiln opening', style: { size: 96, case: 'as-typed' } })
+    expect(layer(bench, 'title')).toMatchObject({
+      text: 'Autumn kiln opening',
+      style: { size: 96, case: 'as-typed' },
+    })
     expect(design.changes[changeKey('link-card', 'title', 'text')]).toMatchObject({ value: 'Kiln opening' })
-    expect(design.changes[changeKey('link-card', 'title', 'style')]).toMatchObject({ value: { size: 60, case: 'upper' } })
-    expect(resolvedOf(bench.store.getState(), 'title')?.layer).toMatchObject({ text: 'Kiln opening', style: { size: 60, case: 'upper' } })
+    expect(design.changes[changeKey('link-card', 'title', 'style')]).toMatchObject({
+      value: { size: 60, case: 'upper' },
+    })
+    expect(resolvedOf(bench.store.getState(), 'title')?.layer).toMatchObject({
+      text: 'Kiln opening',
+      style: { size: 60, case: 'upper' },
+    })
   })
 })
 
@@ -169,7 +198,12 @@ describe('moving and sizing', () => {
       }
     })
     const double = (id: string) =>
-      transform(bench, 'Scale', (l) => ({ id: l.id, placement: scaledAbout(l.placement, { x: 0, y: 0 }, 2), scale: 2 }), [id])
+      transform(
+        bench,
+        'Scale',
+        (l) => ({ id: l.id, placement: scaledAbout(l.placement, { x: 0, y: 0 }, 2), scale: 2 }),
+        [id],
+      )
     double('card')
     double('title')
     expect(layer(bench, 'card')).toMatchObject({ stroke: { weight: 12 }, radii: [20, 20, 20, 20] })
@@ -183,7 +217,12 @@ describe('moving and sizing', () => {
     expect(handledLeaves(bench, ['disc', 'card']).map((l) => l.id)).toEqual(['card'])
   })
   it('the box around several is their common one', () => {
-    expect(boundsOfIds(bench.store.getState(), ['disc', 'card'])).toEqual({ left: 300, top: 500, right: 800, bottom: 800 })
+    expect(boundsOfIds(bench.store.getState(), ['disc', 'card'])).toEqual({
+      left: 300,
+      top: 500,
+      right: 800,
+      bottom: 800,
+    })
     expect(boundsOfIds(bench.store.getState(), [])).toBeNull()
   })
 })
@@ -198,7 +237,9 @@ describe('files', () => {
   it('are placed one beside the other, named after themselves', async () => {
     serve((name) => Response.json(source({ sha: (name === 'one.png' ? 'b' : 'c').repeat(64) })))
     await placeFiles(bench, [file('one.png'), file('two.JPG')], { x: 100, y: 100 })
-    const made = Object.values(bench.store.getState().design.layers).filter((l) => ['one', 'two'].includes(l.name))
+    const made = Object.values(bench.store.getState().design.layers).filter((l) =>
+      ['one', 'two'].includes(l.name),
+    )
     expect(made.map((l) => [l.name, l.placement.x, l.placement.y])).toEqual([
       ['one', 100, 100],
       ['two', 140, 140],
@@ -206,10 +247,15 @@ describe('files', () => {
   })
   it('that are refused are told in the server’s words; the others are placed', async () => {
     serve((name) =>
-      name === 'bad.png' ? Response.json({ message: '“bad.png” is damaged. Nothing was stored.' }, { status: 400 }) : Response.json(source()),
+      name === 'bad.png'
+        ? Response.json({ message: '“bad.png” is damaged. Nothing was stored.' }, { status: 400 })
+        : Response.json(source()),
     )
     await placeFiles(bench, [file('bad.png'), file('good.png')])
-    expect(bench.store.getState().notice).toMatchObject({ text: '“bad.png” is damaged. Nothing was stored.', tone: 'trouble' })
+    expect(bench.store.getState().notice).toMatchObject({
+      text: '“bad.png” is damaged. Nothing was stored.',
+      tone: 'trouble',
+    })
     expect(theNew().name).toBe('good')
   })
   it('that cannot be sent are told so', async () => {

@@ -14,14 +14,19 @@ import { layoutType } from '@/core/type/layout'
 import type { Bench, BenchState } from './bench-store'
 
 /** Device px per px of the page on the stage. */
-export const stageScale = (s: Pick<BenchState, 'view'>): number => s.view.zoom * (globalThis.devicePixelRatio || 1)
+export const stageScale = (s: Pick<BenchState, 'view'>): number =>
+  s.view.zoom * (globalThis.devicePixelRatio || 1)
 
 export type Leaf = Exclude<Layer, { kind: 'group' }>
 
-export const resolvedOf = (s: Pick<BenchState, 'resolved'>, id: string): ResolvedLayer | null => findResolved(s.resolved.layers, id)
+export const resolvedOf = (s: Pick<BenchState, 'resolved'>, id: string): ResolvedLayer | null =>
+  findResolved(s.resolved.layers, id)
 
 /** The selected things that can be handled, groups opened into their members, as they are on the channel shown. */
-export function handledLeaves(bench: Bench, ids: readonly string[] = bench.store.getState().selection): Leaf[] {
+export function handledLeaves(
+  bench: Bench,
+  ids: readonly string[] = bench.store.getState().selection,
+): Leaf[] {
   const s = bench.store.getState()
   return leavesOf(s.design, ids)
     .filter((l) => !isLocked(s.design, l.id))
@@ -38,7 +43,10 @@ export const movedAlong = (bench: Bench): string[] => {
 }
 
 /** The upright box around things on the channel shown, px of the page; null for none. */
-export function boundsOfIds(s: Pick<BenchState, 'resolved' | 'design'>, ids: readonly string[]): Bounds | null {
+export function boundsOfIds(
+  s: Pick<BenchState, 'resolved' | 'design'>,
+  ids: readonly string[],
+): Bounds | null {
   const boxes = leavesOf(s.design, ids).flatMap((l) => {
     const found = resolvedOf(s, l.id)?.layer
     return found ? [placedBounds(found.placement)] : []
@@ -55,7 +63,9 @@ export function turnOfSelection(s: Pick<BenchState, 'design' | 'selection'>): nu
 
 /** The point that the selection turns, grows and is mirrored about; of a turned group the middle of its turned box. */
 export function middleOfSelection(s: Pick<BenchState, 'design' | 'selection' | 'resolved'>): Point | null {
-  const placements = leavesOf(s.design, s.selection).flatMap((l) => resolvedOf(s, l.id)?.layer.placement ?? [])
+  const placements = leavesOf(s.design, s.selection).flatMap(
+    (l) => resolvedOf(s, l.id)?.layer.placement ?? [],
+  )
   const [a, , c] = turnedBox(placements, turnOfSelection(s)) ?? []
   return a && c ? { x: (a.x + c.x) / 2, y: (a.y + c.y) / 2 } : null
 }
@@ -90,7 +100,8 @@ export function writeTargets(
     if (was.layer.kind === 'slot' && layer.kind === 'slot' && isFilled(was.layer) && channel.id === d.master)
       layer.pan = refitted(was.layer, { ...was.layer, placement: t.placement })
     if (!t.scale || t.scale === 1) continue
-    if (was.layer.kind === 'type') setOn(d, channel.id, t.id, 'style', { size: Math.max(1, was.layer.style.size * t.scale) })
+    if (was.layer.kind === 'type')
+      setOn(d, channel.id, t.id, 'style', { size: Math.max(1, was.layer.style.size * t.scale) })
     if (!s.weightsFollow || channel.id !== d.master) continue
     const sized = withWeights(was.layer, t.scale)
     layer.treatments = sized.treatments
@@ -104,11 +115,19 @@ export function writeTargets(
 /** What `writeTargets` needs of the state at a gesture's start. */
 export function grip(bench: Bench, leaves: readonly Leaf[]): Map<string, { layer: Leaf; base: Placement }> {
   const s = bench.store.getState()
-  return new Map(leaves.map((layer) => [layer.id, { layer, base: resolvedOf(s, layer.id)?.base ?? layer.placement }]))
+  return new Map(
+    leaves.map((layer) => [layer.id, { layer, base: resolvedOf(s, layer.id)?.base ?? layer.placement }]),
+  )
 }
 
 /** Moves, scales or turns the selection in one recorded step. */
-export function transform(bench: Bench, name: string, change: (layer: Leaf) => Target | null, ids?: readonly string[], turned = 0): void {
+export function transform(
+  bench: Bench,
+  name: string,
+  change: (layer: Leaf) => Target | null,
+  ids?: readonly string[],
+  turned = 0,
+): void {
   const leaves = handledLeaves(bench, ids)
   const before = grip(bench, leaves)
   if (leaves.length === 0 && bench.store.getState().selection.length > 0)
@@ -127,11 +146,21 @@ export function fitType(bench: Bench, layer: Extract<Layer, { kind: 'type' }>): 
   const p = layer.placement
   const grow = height - p.height
   const r = (p.rotation * Math.PI) / 180
-  return { ...p, height: Math.max(1, height), x: p.x - Math.sin(r) * (grow / 2), y: p.y + Math.cos(r) * (grow / 2) }
+  return {
+    ...p,
+    height: Math.max(1, height),
+    x: p.x - Math.sin(r) * (grow / 2),
+    y: p.y + Math.cos(r) * (grow / 2),
+  }
 }
 
 /** Text or style of a type layer on the channel shown; on the master its box follows its lines. */
-export function writeType(bench: Bench, d: Design, id: string, change: { text?: string; style?: Partial<TypeStyle> }): void {
+export function writeType(
+  bench: Bench,
+  d: Design,
+  id: string,
+  change: { text?: string; style?: Partial<TypeStyle> },
+): void {
   const s = bench.store.getState()
   if (change.text !== undefined) setOn(d, s.channel, id, 'text', change.text)
   if (change.style) {

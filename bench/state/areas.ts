@@ -45,7 +45,13 @@ function copyArea(bench: Bench, box: Placement): void {
       if (!layer || !frame || !back) continue
       const at = apply(back, { x: box.x, y: box.y })
       const mask = newMask.shape({ id: newId(), order: orderAfter(layer) }, 'rectangle')
-      putMask(d, id, { ...mask, ...at, width: box.width / frame.width, height: box.height / frame.height, turnDegrees: -frame.rotation })
+      putMask(d, id, {
+        ...mask,
+        ...at,
+        width: box.width / frame.width,
+        height: box.height / frame.height,
+        turnDegrees: -frame.rotation,
+      })
       layer.name = `${layerName(layer)}, part`
       made.push(id)
     }
@@ -57,8 +63,14 @@ function copyArea(bench: Bench, box: Placement): void {
 function addMerged(bench: Bench, box: Placement): void {
   const s = bench.store.getState()
   const below = s.design.layers[s.selection.at(-1) ?? '']
-  const spot = below ? { page: below.page, plane: below.plane, parent: below.parent } : { page: s.page, plane: 'front' as const, parent: null }
-  const layer = mergedLayer({ id: newId(), ...spot, order: orderAbove(s.design, spot, below?.id ?? null) }, 'Merged copy', toMaster(s, box))
+  const spot = below
+    ? { page: below.page, plane: below.plane, parent: below.parent }
+    : { page: s.page, plane: 'front' as const, parent: null }
+  const layer = mergedLayer(
+    { id: newId(), ...spot, order: orderAbove(s.design, spot, below?.id ?? null) },
+    'Merged copy',
+    toMaster(s, box),
+  )
   bench.edit('Merged copy', (d) => addLayers(d, [layer]))
   bench.select([layer.id])
 }
@@ -69,20 +81,32 @@ export function mergeWholePage(bench: Bench): void {
   const { width, height, bleed } = s.resolved
   const spot = { page: s.page, plane: 'finish' as const, parent: null }
   const box = toMaster(s, boxAt(-bleed, -bleed, width + 2 * bleed, height + 2 * bleed))
-  const layer = mergedLayer({ id: newId(), ...spot, order: orderAbove(s.design, spot, null) }, 'Merged page', box)
-  bench.edit('Merged copy of the page', (d) => addLayers(d, [{ ...layer, behaviour: { ...layer.behaviour, kind: 'cover' } }]))
+  const layer = mergedLayer(
+    { id: newId(), ...spot, order: orderAbove(s.design, spot, null) },
+    'Merged page',
+    box,
+  )
+  bench.edit('Merged copy of the page', (d) =>
+    addLayers(d, [{ ...layer, behaviour: { ...layer.behaviour, kind: 'cover' } }]),
+  )
   bench.select([layer.id])
 }
 
 /** The mean colour along a line of the stage, px of the page. */
-async function alongside(bench: Bench, from: { x: number; y: number }, to: { x: number; y: number }): Promise<[number, number, number]> {
+async function alongside(
+  bench: Bench,
+  from: { x: number; y: number },
+  to: { x: number; y: number },
+): Promise<[number, number, number]> {
   const k = stageScale(bench.store.getState())
   const sum: [number, number, number] = [0, 0, 0]
   const count = 7
   for (let n = 0; n < count; n++) {
     const t = (n + 0.5) / count
     const [x, y] = [(from.x + (to.x - from.x) * t) * k, (from.y + (to.y - from.y) * t) * k]
-    const rgba = (await bench.client.ask<number[] | null>({ ask: 'sample', x, y, radius: 1 })) ?? [128, 128, 128]
+    const rgba = (await bench.client.ask<number[] | null>({ ask: 'sample', x, y, radius: 1 })) ?? [
+      128, 128, 128,
+    ]
     for (let c = 0; c < 3; c++) sum[c] = (sum[c] as number) + (rgba[c] as number) / count
   }
   return sum
@@ -92,7 +116,10 @@ async function fromSurroundings(bench: Bench, b: Bounds): Promise<Paint> {
   const { resolved } = bench.store.getState()
   const off = Math.max(2, Math.min(b.right - b.left, b.bottom - b.top) * 0.06)
   const page = { left: 1, top: 1, right: resolved.width - 1, bottom: resolved.height - 1 }
-  const within = (x: number, y: number) => ({ x: Math.min(page.right, Math.max(page.left, x)), y: Math.min(page.bottom, Math.max(page.top, y)) })
+  const within = (x: number, y: number) => ({
+    x: Math.min(page.right, Math.max(page.left, x)),
+    y: Math.min(page.bottom, Math.max(page.top, y)),
+  })
   const [left, right, top, bottom] = [
     await alongside(bench, within(b.left - off, b.top), within(b.left - off, b.bottom)),
     await alongside(bench, within(b.right + off, b.top), within(b.right + off, b.bottom)),
@@ -103,7 +130,11 @@ async function fromSurroundings(bench: Bench, b: Bounds): Promise<Paint> {
   const across = apart(left, right) >= apart(top, bottom)
   const hex = ([r, g, bl]: [number, number, number]) => toHex({ r: r / 255, g: g / 255, b: bl / 255, a: 1 })
   const [from, to] = across ? [left, right] : [top, bottom]
-  return { kind: 'linear', angleDegrees: across ? 0 : 90, stops: { a: { offset: 0, colour: hex(from) }, b: { offset: 1, colour: hex(to) } } }
+  return {
+    kind: 'linear',
+    angleDegrees: across ? 0 : 90,
+    stops: { a: { offset: 0, colour: hex(from) }, b: { offset: 1, colour: hex(to) } },
+  }
 }
 
 /** A shape coloured from its surroundings, its edge soft, that covers what it lies on. */
@@ -111,11 +142,24 @@ async function addPatch(bench: Bench, box: Placement): Promise<void> {
   const fill = await fromSurroundings(bench, placedBounds(box))
   const s = bench.store.getState()
   const top = s.design.layers[s.selection.at(-1) ?? '']
-  const spot = top ? { page: top.page, plane: top.plane, parent: top.parent, order: orderAbove(s.design, top, top.id) } : spotFor(s, 'shape')
+  const spot = top
+    ? { page: top.page, plane: top.plane, parent: top.parent, order: orderAbove(s.design, top, top.id) }
+    : spotFor(s, 'shape')
   const layer = shapeLayer({ id: newId(), ...spot }, 'Hide patch', 'rectangle', toMaster(s, box), fill)
-  const mask = { ...newMask.shape({ id: newId(), order: 'a0' }, 'rectangle'), width: 0.94, height: 0.94, softness: 0.06 }
+  const mask = {
+    ...newMask.shape({ id: newId(), order: 'a0' }, 'rectangle'),
+    width: 0.94,
+    height: 0.94,
+    softness: 0.06,
+  }
   bench.edit('Hide patch', (d) =>
-    addLayers(d, [{ ...layer, behaviour: { ...layer.behaviour, kind: 'ride', host: top?.id ?? null }, masks: { [mask.id]: mask } }]),
+    addLayers(d, [
+      {
+        ...layer,
+        behaviour: { ...layer.behaviour, kind: 'ride', host: top?.id ?? null },
+        masks: { [mask.id]: mask },
+      },
+    ]),
   )
   bench.select([layer.id])
 }
@@ -144,9 +188,18 @@ export async function setFree(bench: Bench, id: string, treatment: string): Prom
     colour: (c) => c,
     lut: () => null,
   })
-  const made = await bench.client.ask<LayerPixels | null>({ ask: 'layer', layer: id, only: treatment, scale: MOST_SCALE, most: MOST_SIDE })
+  const made = await bench.client.ask<LayerPixels | null>({
+    ask: 'layer',
+    layer: id,
+    only: treatment,
+    scale: MOST_SCALE,
+    most: MOST_SIDE,
+  })
   if (!made || !part) return bench.notify('There is nothing of this to be seen here, so it was not set free.')
-  const info = await upload(bench, new File([writeColourPng(made.data, made.width, made.height)], 'pixels.png', { type: 'image/png' }))
+  const info = await upload(
+    bench,
+    new File([writeColourPng(made.data, made.width, made.height)], 'pixels.png', { type: 'image/png' }),
+  )
   if (!info || !bench.store.getState().design.layers[id]) return
   bench.addSource(info)
   const spot = { page: layer.page, plane: layer.plane, parent: layer.parent, inside: layer.inside }
@@ -154,9 +207,20 @@ export async function setFree(bench: Bench, id: string, treatment: string): Prom
   const { left, top, width, height, scale } = made
   const placement = toMaster(s, boxAt(left / scale, top / scale, width / scale, height / scale))
   const name = `${definition.label} of ${layerName(layer)}`
-  const picture = pictureLayer({ id: newId(), ...spot, order }, name, { sha: info.sha, width: info.width, height: info.height }, placement)
+  const picture = pictureLayer(
+    { id: newId(), ...spot, order },
+    name,
+    { sha: info.sha, width: info.width, height: info.height },
+    placement,
+  )
   bench.edit(`Set free: ${definition.label.toLowerCase()}`, (d) => {
-    addLayers(d, [{ ...picture, blend: part.blend ?? 'normal', behaviour: { ...picture.behaviour, kind: 'ride', host: id } }])
+    addLayers(d, [
+      {
+        ...picture,
+        blend: part.blend ?? 'normal',
+        behaviour: { ...picture.behaviour, kind: 'ride', host: id },
+      },
+    ])
     delete d.layers[id]?.treatments[treatment]
   })
   bench.select([picture.id])
@@ -170,7 +234,12 @@ export const canPixel = (s: Pick<BenchState, 'design' | 'selection'>): boolean =
 export async function toPixels(bench: Bench): Promise<void> {
   const s = bench.store.getState()
   const [id = ''] = s.selection
-  const made = await bench.client.ask<LayerPixels | null>({ ask: 'layer', layer: id, scale: MOST_SCALE, most: MOST_SIDE })
+  const made = await bench.client.ask<LayerPixels | null>({
+    ask: 'layer',
+    layer: id,
+    scale: MOST_SCALE,
+    most: MOST_SIDE,
+  })
   if (!made) return bench.notify('There is nothing of this to be seen here, so no pixels were made of it.')
   const png = writeColourPng(made.data, made.width, made.height)
   const info = await upload(bench, new File([png], 'pixels.png', { type: 'image/png' }))

@@ -61,9 +61,11 @@ export function useUnhurriedState<T>(pick: (state: BenchState) => T): T {
   const held = useRef<{ value: T; at: number } | null>(null)
   return useBenchState((state) => {
     const now = performance.now()
-    if (!state.moving || !held.current || now - held.current.at > 150) held.current = { value: pick(state), at: now }
+    if (!state.moving || !held.current || now - held.current.at > 150)
+      held.current = { value: pick(state), at: now }
     return held.current.value
   })
 }
 /** A part of the bench's state; arrays and objects are compared shallowly. */
-export const useBenchState = <T,>(pick: (state: BenchState) => T): T => useStore(useBench().store, useShallow(pick))
+export const useBenchState = <T,>(pick: (state: BenchState) => T): T =>
+  useStore(useBench().store, useShallow(pick))

@@ -29,7 +29,13 @@ export type SlotForm = (typeof SLOT_FORMS)[number]
 export type ShapeForm = 'rectangle' | 'ellipse' | 'line' | 'polygon' | 'star'
 /** `x`, `y`: where the trim corner lies on the stage, CSS px; `zoom`: CSS px per px of the page. */
 export type View = { zoom: number; x: number; y: number; fitted: boolean }
-export type Thumb = { revision: number; width: number; height: number; data: Uint8ClampedArray<ArrayBuffer>; leftOut: string[] }
+export type Thumb = {
+  revision: number
+  width: number
+  height: number
+  data: Uint8ClampedArray<ArrayBuffer>
+  leftOut: string[]
+}
 
 /** A command that a notice offers. */
 export type NoticeAction = { label: string; command: string }
@@ -56,7 +62,14 @@ export type BenchState = {
   layerPictures: Record<string, Uint8ClampedArray<ArrayBuffer>>
   findings: Record<string, Finding[]>
   sources: Record<string, SourceInfo>
-  overlays: { safe: boolean; hidden: boolean; guides: boolean; guidesLocked: boolean; columns: boolean; thirds: boolean }
+  overlays: {
+    safe: boolean
+    hidden: boolean
+    guides: boolean
+    guidesLocked: boolean
+    columns: boolean
+    thirds: boolean
+  }
   /** What the sampling tool gives its colour to. */
   sampleFor: ((colour: string, at?: Point) => void) | null
   /** How much the sampling tool reads: px of the screen around the point, and whether only of the selected layer. */

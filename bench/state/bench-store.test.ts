@@ -1,7 +1,16 @@
 import { describe, expect, it, vi } from 'vitest'
 import { record } from '@/core/design/edits'
 import { arrangementKey, type Design } from '@/core/design/schema'
-import { fromOtherTab, fromWorker, layer, newServer, openBench, PATIENCE, sampleDesign, toStage } from './bench.test-data'
+import {
+  fromOtherTab,
+  fromWorker,
+  layer,
+  newServer,
+  openBench,
+  PATIENCE,
+  sampleDesign,
+  toStage,
+} from './bench.test-data'
 import { kept } from './idb.test-data'
 
 vi.mock('idb-keyval', () => import('./idb.test-data'))
@@ -86,7 +95,11 @@ describe('a gesture', () => {
     bench.preview(opacity('disc', 0.3))
     expect(bench.inGesture).toBe(true)
     bench.cancel()
-    expect([bench.inGesture, layer(bench, 'disc').opacity, bench.store.getState().history.done.length]).toEqual([false, 1, 0])
+    expect([
+      bench.inGesture,
+      layer(bench, 'disc').opacity,
+      bench.store.getState().history.done.length,
+    ]).toEqual([false, 1, 0])
     expect(server.sent).toEqual([])
     expect(toStage().at(-1)).toMatchObject({ kind: 'edit', patches: [], preview: false })
   })
@@ -113,13 +126,18 @@ describe('after a reload', () => {
     const { patches, inverse, design: after } = record(design, opacity('disc', 0.4))
     server.log = [{ id: 'earlier-1', name: 'Earlier', base: 0, way: 'do', target: null, patches, inverse }]
     const bench = await openBench(server, after)
-    await vi.waitFor(() => expect(bench.store.getState().history.done.map((e) => e.name)).toEqual(['Earlier']), PATIENCE)
+    await vi.waitFor(
+      () => expect(bench.store.getState().history.done.map((e) => e.name)).toEqual(['Earlier']),
+      PATIENCE,
+    )
     bench.undo()
     expect(layer(bench, 'disc').opacity).toBe(1)
   })
   it('edits that could not be sent are taken up again', async () => {
     const { patches, inverse } = record(sampleDesign(), opacity('disc', 0.2))
-    kept.set('unsent/sample', [{ id: 'unsent-1', name: 'Unsent', base: 0, way: 'do', target: null, patches, inverse }])
+    kept.set('unsent/sample', [
+      { id: 'unsent-1', name: 'Unsent', base: 0, way: 'do', target: null, patches, inverse },
+    ])
     const server = newServer()
     const bench = await openBench(server)
     await vi.waitFor(() => expect(layer(bench, 'disc').opacity).toBe(0.2), PATIENCE)
@@ -140,19 +158,32 @@ describe('after a reload', () => {
     const server = newServer()
     server.take = (edits) => ({
       status: 400,
-      body: { revision: 0, results: [{ id: edits[0]?.id, kind: 'refused', problem: 'bad-input', message: 'It does not fit.' }] },
+      body: {
+        revision: 0,
+        results: [{ id: edits[0]?.id, kind: 'refused', problem: 'bad-input', message: 'It does not fit.' }],
+      },
     })
     const bench = await openBench(server)
-    await vi.waitFor(() => expect(bench.store.getState().notice?.text).toMatch(/could not be stored and lies aside/), PATIENCE)
+    await vi.waitFor(
+      () => expect(bench.store.getState().notice?.text).toMatch(/could not be stored and lies aside/),
+      PATIENCE,
+    )
     expect(bench.store.getState().save.aside).toBe(1)
-    expect(kept.get('aside/sample')).toMatchObject([{ edit: { id: 'unsent-2' }, message: 'It does not fit.' }])
+    expect(kept.get('aside/sample')).toMatchObject([
+      { edit: { id: 'unsent-2' }, message: 'It does not fit.' },
+    ])
   })
 })
 
 describe('another tab', () => {
   const theirs = (change: (d: Design) => void, revision = 1) => {
     const { patches, inverse } = record(sampleDesign(), change)
-    return [{ revision, edit: { id: nextId(), name: 'Theirs', base: 0, way: 'do' as const, target: null, patches, inverse } }]
+    return [
+      {
+        revision,
+        edit: { id: nextId(), name: 'Theirs', base: 0, way: 'do' as const, target: null, patches, inverse },
+      },
+    ]
   }
   it('has its edits shown here, without becoming steps of this one', async () => {
     const bench = await openBench()
@@ -175,7 +206,10 @@ describe('another tab', () => {
       }),
     )
     bench.undo()
-    expect(bench.store.getState().notice).toMatchObject({ tone: 'trouble', text: expect.stringMatching(/another tab changed the same thing/) })
+    expect(bench.store.getState().notice).toMatchObject({
+      tone: 'trouble',
+      text: expect.stringMatching(/another tab changed the same thing/),
+    })
     expect(bench.store.getState().design.layers.disc).toBeUndefined()
   })
   it('a selection never holds what is gone', async () => {
@@ -219,11 +253,15 @@ describe('arrangements', () => {
     const bench = await openBench(server)
     bench.edit('Fade', opacity('disc', 0.5))
     thumb()
-    expect(bench.store.getState().design.arrangements[arrangementKey('page1', 'link-card')]).toEqual(arrangement)
+    expect(bench.store.getState().design.arrangements[arrangementKey('page1', 'link-card')]).toEqual(
+      arrangement,
+    )
     await vi.waitFor(() => expect(server.sent.map((e) => e.way)).toEqual(['do', 'keep']), PATIENCE)
     bench.undo()
     expect(layer(bench, 'disc').opacity).toBe(1)
-    expect(bench.store.getState().design.arrangements[arrangementKey('page1', 'link-card')]).toEqual(arrangement)
+    expect(bench.store.getState().design.arrangements[arrangementKey('page1', 'link-card')]).toEqual(
+      arrangement,
+    )
   })
   it('are not written again while they hold, nor in the middle of a gesture', async () => {
     const bench = await openBench()
@@ -243,7 +281,12 @@ describe('what is in sight', () => {
     bench.select(['title'])
     bench.show('page1', 'link-card')
     const s = bench.store.getState()
-    expect([s.channel, s.resolved.width, s.resolved.height, s.selection]).toEqual(['link-card', 1200, 630, ['title']])
+    expect([s.channel, s.resolved.width, s.resolved.height, s.selection]).toEqual([
+      'link-card',
+      1200,
+      630,
+      ['title'],
+    ])
     expect(s.view.fitted).toBe(true)
   })
   it('a page or channel that is removed gives way to what is left', async () => {
@@ -264,7 +307,14 @@ describe('what is in sight', () => {
   })
   it('a click inside a group that was gone into takes its member, else the whole group', async () => {
     const design = sampleDesign()
-    design.layers.g = { ...(design.layers.card as Design['layers'][string]), id: 'g', kind: 'group', open: true, name: 'G', order: 'a2' } as never
+    design.layers.g = {
+      ...(design.layers.card as Design['layers'][string]),
+      id: 'g',
+      kind: 'group',
+      open: true,
+      name: 'G',
+      order: 'a2',
+    } as never
     for (const id of ['disc', 'card']) {
       const l = design.layers[id]
       if (l) l.parent = 'g'

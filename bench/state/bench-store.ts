@@ -27,8 +27,11 @@ export function createBench(loaded: Loaded) {
   const infos = new Map(loaded.sources.map((s) => [s.sha, s]))
   const lightOf: LightOf = (sha) => infos.get(sha)?.light ?? null
   const firstPage = inOrder(loaded.design.pages)[0]?.id ?? ''
-  const resolveNow = (design: Design, page: string, channel: string) => resolve(design, { page, channel }, { fonts, lightOf })
-  const store: StoreApi<BenchState> = createStore(() => openedState(loaded, firstPage, resolveNow(loaded.design, firstPage, loaded.design.master)))
+  const resolveNow = (design: Design, page: string, channel: string) =>
+    resolve(design, { page, channel }, { fonts, lightOf })
+  const store: StoreApi<BenchState> = createStore(() =>
+    openedState(loaded, firstPage, resolveNow(loaded.design, firstPage, loaded.design.master)),
+  )
   const { getState, setState } = store
   let client: RenderClient | null = null
   let gesture: { base: Design; last: Design } | null = null
@@ -45,7 +48,8 @@ export function createBench(loaded: Loaded) {
     replaced: (design, note) => {
       replaceDesign(design)
       void readLog()
-      if (note) notify(note.text, 'trouble', note.versions ? { label: 'Versions', command: 'versions' } : undefined)
+      if (note)
+        notify(note.text, 'trouble', note.versions ? { label: 'Versions', command: 'versions' } : undefined)
     },
   })
   /** What can be taken back: the log of the design, and what is on its way. */
@@ -124,7 +128,16 @@ export function createBench(loaded: Loaded) {
       }
       return
     }
-    const edit: Edit = { id: newId(), name, base: sync.revision, way: 'do', target: null, patches, inverse, ...(keep ? { keep } : {}) }
+    const edit: Edit = {
+      id: newId(),
+      name,
+      base: sync.revision,
+      way: 'do',
+      target: null,
+      patches,
+      inverse,
+      ...(keep ? { keep } : {}),
+    }
     show(design, { history: advance(getState().history, edit) })
     client?.commit(patches, getState().revision)
     sync.push(edit)
@@ -133,7 +146,15 @@ export function createBench(loaded: Loaded) {
   /** When each revision was first on the stage; read by measuring. */
   const frames = {
     shown: [] as { revision: number; stroke: number; at: number; milliseconds: number }[],
-    note({ revision, stroke, milliseconds }: { revision: number; stroke: number; milliseconds: number }): void {
+    note({
+      revision,
+      stroke,
+      milliseconds,
+    }: {
+      revision: number
+      stroke: number
+      milliseconds: number
+    }): void {
       const last = frames.shown.at(-1)
       if (last?.revision === revision && last.stroke === stroke) return
       frames.shown.push({ revision, stroke, at: performance.now(), milliseconds })
@@ -160,13 +181,24 @@ export function createBench(loaded: Loaded) {
           setState({
             thumbs: {
               ...thumbs,
-              [`${m.page}/${m.channel}`]: { revision: m.revision, width: m.width, height: m.height, data: m.data, leftOut: m.leftOut },
+              [`${m.page}/${m.channel}`]: {
+                revision: m.revision,
+                width: m.width,
+                height: m.height,
+                data: m.data,
+                leftOut: m.leftOut,
+              },
             },
           })
-          if (m.arrangement && (m.chosenAnew || !getState().design.arrangements[arrangementKey(m.page, m.channel)]))
+          if (
+            m.arrangement &&
+            (m.chosenAnew || !getState().design.arrangements[arrangementKey(m.page, m.channel)])
+          )
             bench.keepArrangement(m.page, m.channel, m.arrangement)
-        } else if (m.kind === 'layer' && m.data) setState({ layerPictures: { ...getState().layerPictures, [m.id]: m.data } })
-        else if (m.kind === 'findings') setState({ findings: { ...getState().findings, [`${m.page}/${m.channel}`]: m.findings } })
+        } else if (m.kind === 'layer' && m.data)
+          setState({ layerPictures: { ...getState().layerPictures, [m.id]: m.data } })
+        else if (m.kind === 'findings')
+          setState({ findings: { ...getState().findings, [`${m.page}/${m.channel}`]: m.findings } })
         else if (m.kind === 'painted') void keepStroke(bench, m)
         else if (m.kind === 'trouble') notify(m.message, 'trouble')
       })
@@ -229,7 +261,10 @@ export function createBench(loaded: Loaded) {
       try {
         take(edit, true)
       } catch {
-        notify('This step no longer fits, as another tab changed the same thing since. Nothing was changed.', 'trouble')
+        notify(
+          'This step no longer fits, as another tab changed the same thing since. Nothing was changed.',
+          'trouble',
+        )
       }
     },
     /** An arrangement that was chosen is stored with the design, outside the history. */
@@ -247,7 +282,15 @@ export function createBench(loaded: Loaded) {
       if (patches.length === 0) return
       show(next)
       client?.commit(patches, getState().revision)
-      sync.push({ id: newId(), name: 'Arrange', base: sync.revision, way: 'keep', target: null, patches, inverse })
+      sync.push({
+        id: newId(),
+        name: 'Arrange',
+        base: sync.revision,
+        way: 'keep',
+        target: null,
+        patches,
+        inverse,
+      })
     },
     /** A design as it would be seen on the page and channel shown. */
     resolveOf: (design: Design): ResolvedPage => resolveNow(design, getState().page, getState().channel),

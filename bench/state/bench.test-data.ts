@@ -42,7 +42,8 @@ class FakeWorker {
   }
   postMessage(message: ToWorker): void {
     this.got.push(message)
-    if (message.kind === 'ask') this.onmessage?.({ data: { kind: 'answer', id: message.id, value: answers.to(message.question) } })
+    if (message.kind === 'ask')
+      this.onmessage?.({ data: { kind: 'answer', id: message.id, value: answers.to(message.question) } })
   }
   terminate(): void {}
 }
@@ -71,7 +72,9 @@ export function stubBrowser(server: Server): void {
     const font = /\/generated\/fonts\/(.+)$/.exec(url)?.[1]
     if (font) {
       const path = `public/generated/fonts/${font}`
-      return existsSync(path) ? new Response(new Uint8Array(readFileSync(path))) : new Response(null, { status: 404 })
+      return existsSync(path)
+        ? new Response(new Uint8Array(readFileSync(path)))
+        : new Response(null, { status: 404 })
     }
     if (url.endsWith('/edits')) {
       const answer = server.take((JSON.parse(how?.body ?? '{}') as { edits: Edit[] }).edits)
@@ -100,14 +103,21 @@ export const toStage = (): ToWorker[] => FakeWorker.all[0]?.got ?? []
 export const fromWorker = (message: FromWorker): void => FakeWorker.all[1]?.onmessage?.({ data: message })
 /** Edits of another tab, as the server would tell them. */
 export const fromOtherTab = (edits: { revision: number; edit: Edit }[], session = 'other'): void =>
-  FakeEvents.all.at(-1)?.onmessage?.({ data: JSON.stringify({ edits: edits.map((e) => ({ ...e, session })) }) })
+  FakeEvents.all
+    .at(-1)
+    ?.onmessage?.({ data: JSON.stringify({ edits: edits.map((e) => ({ ...e, session })) }) })
 
 const where = (id: string, plane: Layer['plane'], order: string) => ({ id, page: 'page1', plane, order })
 /** A square post and a link card with a picture, two shapes and a text. */
 export function sampleDesign(): Design {
   const design = blankDesign('sample', 'Sample', presetSpecs(['square-post', 'link-card']))
   const layers: Layer[] = [
-    pictureLayer(where('photo', 'backdrop', 'a0'), 'Photo', { sha: 'a'.repeat(64), width: 1080, height: 1080 }, boxAt(0, 0, 1080, 1080)),
+    pictureLayer(
+      where('photo', 'backdrop', 'a0'),
+      'Photo',
+      { sha: 'a'.repeat(64), width: 1080, height: 1080 },
+      boxAt(0, 0, 1080, 1080),
+    ),
     shapeLayer(where('disc', 'subject', 'a0'), 'Disc', 'ellipse', boxAt(300, 500, 200, 200)),
     shapeLayer(where('card', 'subject', 'a1'), 'Card', 'rectangle', boxAt(600, 500, 200, 300)),
     typeLayer(where('title', 'message', 'a0'), 'Autumn kiln opening', boxAt(80, 80, 900, 110), { size: 96 }),

@@ -19,8 +19,11 @@ type Seen = Pick<BenchState, 'design' | 'resolved' | 'selection'>
 export function bentInHand(s: Seen): { layer: Layer; box: Placement } | null {
   const [id, more] = s.selection
   const own = id && !more ? resolvedOf(s, id) : null
-  const box = own && (own.layer.kind === 'group' ? frameOf({ frame: 'layer' }, own, s.resolved) : own.layer.placement)
-  return own && box && own.layer.kind !== 'grade' ? { layer: own.layer, box: { ...box, bend: own.layer.placement.bend } as Placement } : null
+  const box =
+    own && (own.layer.kind === 'group' ? frameOf({ frame: 'layer' }, own, s.resolved) : own.layer.placement)
+  return own && box && own.layer.kind !== 'grade'
+    ? { layer: own.layer, box: { ...box, bend: own.layer.placement.bend } as Placement }
+    : null
 }
 /** px of the page to fractions of the box, before its perspective. */
 const intoUnit = (box: Placement) => inverse(compose(scaling(box.width, box.height), matrixOf(box)))
@@ -55,7 +58,13 @@ export function bendAs(bench: Bench, kind: BendKind | null, across = HANDLES, do
   setBend(bench, bendFrom(kind, now, across, down))
 }
 /** Moves a handle of the bend to a point of the page. */
-export function moveHandle(bench: Bench, index: number, to: Point, only: 'shown' | 'kept', from?: Bend): void {
+export function moveHandle(
+  bench: Bench,
+  index: number,
+  to: Point,
+  only: 'shown' | 'kept',
+  from?: Bend,
+): void {
   const found = bentInHand(bench.store.getState())
   const bend = from ?? found?.layer.placement.bend
   const back = found && intoUnit(found.box)
@@ -68,7 +77,9 @@ const limited = (v: number): number => Math.round(Math.min(20, Math.max(-20, v))
 /** A drawn line and what is to be bent along it, where both are selected. */
 const lineAndThing = (s: Seen): { line: Extract<Layer, { kind: 'shape' }>; thing: string } | null => {
   const layers = s.selection.flatMap((id) => resolvedOf(s, id)?.layer ?? [])
-  const line = layers.find((l) => l.kind === 'shape' && (l.form === 'path' || l.form === 'line') && l.fill.kind === 'none')
+  const line = layers.find(
+    (l) => l.kind === 'shape' && (l.form === 'path' || l.form === 'line') && l.fill.kind === 'none',
+  )
   const thing = layers.find((l) => l.id !== line?.id)
   return layers.length === 2 && line?.kind === 'shape' && thing ? { line, thing: thing.id } : null
 }
@@ -95,7 +106,8 @@ export function bendAlong(bench: Bench): void {
 function evenly(flat: Float64Array, count: number): Point[] {
   const at = (n: number): Point => ({ x: flat[2 * n] as number, y: flat[2 * n + 1] as number })
   const lengths = [0]
-  for (let n = 1; n * 2 < flat.length; n++) lengths.push((lengths[n - 1] as number) + Math.hypot(at(n).x - at(n - 1).x, at(n).y - at(n - 1).y))
+  for (let n = 1; n * 2 < flat.length; n++)
+    lengths.push((lengths[n - 1] as number) + Math.hypot(at(n).x - at(n - 1).x, at(n).y - at(n - 1).y))
   const whole = lengths.at(-1) as number
   return Array.from({ length: count }, (_, k) => {
     const wanted = (whole * k) / (count - 1)
@@ -105,7 +117,10 @@ function evenly(flat: Float64Array, count: number): Point[] {
     )
     const [from, to] = [lengths[n - 1] as number, lengths[n] as number]
     const share = to > from ? (wanted - from) / (to - from) : 0
-    return { x: at(n - 1).x + (at(n).x - at(n - 1).x) * share, y: at(n - 1).y + (at(n).y - at(n - 1).y) * share }
+    return {
+      x: at(n - 1).x + (at(n).x - at(n - 1).x) * share,
+      y: at(n - 1).y + (at(n).y - at(n - 1).y) * share,
+    }
   })
 }
 

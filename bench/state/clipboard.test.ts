@@ -48,10 +48,19 @@ describe('copy and paste', () => {
     })
     bench.show('page2', 'square-post')
     await pasteText(bench, null, true)
-    expect(layer(bench, selection()[0] as string)).toMatchObject({ page: 'page2', placement: { x: 400, y: 600 } })
+    expect(layer(bench, selection()[0] as string)).toMatchObject({
+      page: 'page2',
+      placement: { x: 400, y: 600 },
+    })
   })
   it('takes groups over with all they hold', async () => {
-    bench.edit('Group', (d) => group(d, ['disc', 'card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'Pair')))
+    bench.edit('Group', (d) =>
+      group(
+        d,
+        ['disc', 'card'],
+        groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'Pair'),
+      ),
+    )
     bench.select(['g'])
     await copySelection(bench)
     const before = count()
@@ -66,10 +75,16 @@ describe('copy and paste', () => {
     bench.select(['photo'])
     await copySelection(bench)
     const { title, ...rest } = sampleDesign().layers
-    const other = await openBench(newServer(), { ...sampleDesign(), id: 'other', layers: title ? { title } : rest })
+    const other = await openBench(newServer(), {
+      ...sampleDesign(),
+      id: 'other',
+      layers: title ? { title } : rest,
+    })
     await pasteText(other, clipboard, false)
     expect(other.store.getState().sources['a'.repeat(64)]).toBeDefined()
-    expect(Object.values(other.store.getState().design.layers)).toContainEqual(expect.objectContaining({ name: 'Photo', source: 'a'.repeat(64) }))
+    expect(Object.values(other.store.getState().design.layers)).toContainEqual(
+      expect.objectContaining({ name: 'Photo', source: 'a'.repeat(64) }),
+    )
   })
   it('keeps a rider with its host when both are copied, and lets go of one left behind', async () => {
     bench.edit('Ride', (d) => {
@@ -87,9 +102,17 @@ describe('copy and paste', () => {
     expect(layer(bench, selection()[0] as string).behaviour.host).toBeNull()
   })
   it('goes by what was copied along, in masks and treatments too; by the original where that was left behind', async () => {
-    const mask = { ...newMask.shape({ id: 'm', order: 'a0' }, 'rectangle'), kind: 'layer', layer: 'disc', by: 'coverage' }
+    const mask = {
+      ...newMask.shape({ id: 'm', order: 'a0' }, 'rectangle'),
+      kind: 'layer',
+      layer: 'disc',
+      by: 'coverage',
+    }
     const displaced = { ...newTreatment('displace', { id: 't', order: 'a0' }), layer: 'disc' }
-    bench.edit('Go by', (d) => void Object.assign(d.layers.card ?? {}, { masks: { m: mask }, treatments: { t: displaced } }))
+    bench.edit(
+      'Go by',
+      (d) => void Object.assign(d.layers.card ?? {}, { masks: { m: mask }, treatments: { t: displaced } }),
+    )
     const copied = async (...ids: string[]) => {
       bench.select(ids)
       await copySelection(bench)
@@ -98,12 +121,22 @@ describe('copy and paste', () => {
       return { names, card: layer(bench, names.at(-1) as string) }
     }
     const both = await copied('disc', 'card')
-    expect(both.card).toMatchObject({ masks: { m: { layer: both.names[0] } }, treatments: { t: { layer: both.names[0] } } })
+    expect(both.card).toMatchObject({
+      masks: { m: { layer: both.names[0] } },
+      treatments: { t: { layer: both.names[0] } },
+    })
     const alone = await copied('card')
-    expect(alone.card).toMatchObject({ masks: { m: { layer: 'disc' } }, treatments: { t: { layer: 'disc' } } })
+    expect(alone.card).toMatchObject({
+      masks: { m: { layer: 'disc' } },
+      treatments: { t: { layer: 'disc' } },
+    })
     // In a design that knows neither, a mask by nothing goes.
     const { title } = sampleDesign().layers
-    const other = await openBench(newServer(), { ...sampleDesign(), id: 'other', layers: title ? { title } : {} })
+    const other = await openBench(newServer(), {
+      ...sampleDesign(),
+      id: 'other',
+      layers: title ? { title } : {},
+    })
     await pasteText(other, clipboard, false)
     const pasted = Object.values(other.store.getState().design.layers).find((l) => l.name === 'Card')
     expect(pasted?.masks).toEqual({})
@@ -111,7 +144,9 @@ describe('copy and paste', () => {
   })
   it('lands above the selection in its plane and group; mode and opacity travel along', async () => {
     bench.edit('Look', (d) => void Object.assign(d.layers.disc ?? {}, { blend: 'multiply', opacity: 0.4 }))
-    bench.edit('Group', (d) => group(d, ['card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'One')))
+    bench.edit('Group', (d) =>
+      group(d, ['card'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'One')),
+    )
     bench.select(['disc'])
     await copySelection(bench)
     bench.select(['card'])
@@ -125,12 +160,21 @@ describe('copy and paste', () => {
     })
     bench.select(['title'])
     await pasteText(bench, clipboard, true)
-    expect(layer(bench, selection()[0] as string)).toMatchObject({ parent: null, plane: 'message', placement: { x: 400, y: 600 } })
+    expect(layer(bench, selection()[0] as string)).toMatchObject({
+      parent: null,
+      plane: 'message',
+      placement: { x: 400, y: 600 },
+    })
   })
   it('keeps what differs per channel, and on another channel the place where it was seen', async () => {
     bench.show('page1', 'link-card')
     bench.edit('Place', (d) => {
-      d.changes['link-card.disc.opacity'] = { channel: 'link-card', target: 'disc', property: 'opacity', value: 0.3 }
+      d.changes['link-card.disc.opacity'] = {
+        channel: 'link-card',
+        target: 'disc',
+        property: 'opacity',
+        value: 0.3,
+      }
     })
     const at = () => bench.store.getState().resolved.layers.map((l) => l.layer)
     const seen = at().find((l) => l.id === 'disc')?.placement
@@ -173,10 +217,15 @@ describe('copy and paste', () => {
 })
 
 describe('pasting from elsewhere', () => {
-  const data = (text: string, files: File[] = []) => ({ files, getData: () => text }) as unknown as DataTransfer
+  const data = (text: string, files: File[] = []) =>
+    ({ files, getData: () => text }) as unknown as DataTransfer
   it('plain words become a text, no smaller than the channel allows', async () => {
     await pasteFiles(bench, data('Three days of glaze'))
-    expect(layer(bench, selection()[0] as string)).toMatchObject({ kind: 'type', text: 'Three days of glaze', plane: 'message' })
+    expect(layer(bench, selection()[0] as string)).toMatchObject({
+      kind: 'type',
+      text: 'Three days of glaze',
+      plane: 'message',
+    })
     const made = layer(bench, selection()[0] as string)
     expect(made.kind === 'type' && made.style.size).toBeGreaterThanOrEqual(28)
   })

@@ -6,7 +6,16 @@ import { withFollowed } from '@/core/design/follow'
 import { withReferences } from '@/core/design/references'
 import { placedBy } from '@/core/design/register'
 import { findResolved } from '@/core/design/resolve'
-import { type Change, changeKey, changeSchema, type Design, type Layer, layerSchema, MAX_TEXT, placementSchema } from '@/core/design/schema'
+import {
+  type Change,
+  changeKey,
+  changeSchema,
+  type Design,
+  type Layer,
+  layerSchema,
+  MAX_TEXT,
+  placementSchema,
+} from '@/core/design/schema'
 import { sourcesOf } from '@/core/design/sources-of'
 import { withMembers } from '@/core/design/tree'
 import { centreOf, unionOf } from '@/core/geometry/bounds'
@@ -58,7 +67,9 @@ export function parcelOf(bench: Bench, ids: readonly string[] = bench.store.getS
         : {
             channel: s.channel,
             places: Object.fromEntries(
-              layers.flatMap((l) => (l.kind === 'group' ? [] : [[l.id, resolvedOf(s, l.id)?.layer.placement ?? l.placement]])),
+              layers.flatMap((l) =>
+                l.kind === 'group' ? [] : [[l.id, resolvedOf(s, l.id)?.layer.placement ?? l.placement]],
+              ),
             ),
           },
   }
@@ -81,7 +92,12 @@ export async function pasteFiles(bench: Bench, data: DataTransfer): Promise<void
 }
 
 /** Pastes layers, or plain text as a text box; at a point where one is given. */
-export async function pasteText(bench: Bench, given: string | null, inPlace: boolean, at?: Point): Promise<void> {
+export async function pasteText(
+  bench: Bench,
+  given: string | null,
+  inPlace: boolean,
+  at?: Point,
+): Promise<void> {
   let text = given
   if (text === null)
     try {
@@ -113,17 +129,25 @@ function pasteParcel(bench: Bench, p: Parcel, inPlace: boolean, at?: Point): voi
   const leaves = p.layers.filter((l) => l.kind !== 'group')
   const box = leaves.length > 0 ? unionOf(leaves.map((l) => placedBounds(l.placement))) : null
   const off =
-    inPlace || !p.layers.some((l) => s.design.layers[l.id]?.page === s.page) ? 0 : Math.round(Math.min(s.resolved.width, s.resolved.height) * 0.02)
+    inPlace || !p.layers.some((l) => s.design.layers[l.id]?.page === s.page)
+      ? 0
+      : Math.round(Math.min(s.resolved.width, s.resolved.height) * 0.02)
   const step = at && box ? { x: at.x - centreOf(box).x, y: at.y - centreOf(box).y } : { x: off, y: off }
   const ties = new Map<string, string>()
   // Above the selection in its plane and group; with none, each in the plane it came from.
   const target = s.design.layers[s.selection.at(-1) ?? '']
-  const spot = target && target.plane !== 'backdrop' ? { plane: target.plane, parent: target.parent, inside: target.inside ?? null } : null
+  const spot =
+    target && target.plane !== 'backdrop'
+      ? { plane: target.plane, parent: target.parent, inside: target.inside ?? null }
+      : null
   const made = p.layers.map((l): Layer => {
     const root = p.roots.includes(l.id)
     const plane = spot?.plane ?? l.plane
     if (l.tie && !ties.has(l.tie)) ties.set(l.tie, newId())
-    const references = withReferences(l, (other) => names.get(other) ?? (s.design.layers[other] ? other : null))
+    const references = withReferences(
+      l,
+      (other) => names.get(other) ?? (s.design.layers[other] ? other : null),
+    )
     return {
       ...l,
       id: names.get(l.id) as string,
@@ -135,11 +159,15 @@ function pasteParcel(bench: Bench, p: Parcel, inPlace: boolean, at?: Point): voi
       ...references,
       behaviour: { ...l.behaviour, host: nameOf(l.behaviour.host) },
       // What was pasted is not woven with what it was copied beside.
-      weaves: Object.fromEntries(Object.entries(references.weaves).filter(([id]) => names.has(l.weaves[id]?.other ?? ''))),
+      weaves: Object.fromEntries(
+        Object.entries(references.weaves).filter(([id]) => names.has(l.weaves[id]?.other ?? '')),
+      ),
       parent: root ? (spot?.parent ?? null) : nameOf(l.parent),
       inside: l.inside && names.has(l.inside) ? nameOf(l.inside) : root ? (spot?.inside ?? null) : null,
       placement: moved(
-        (l.register && !names.has(l.register) ? s.design.layers[placedBy(s.design, l.id)]?.placement : undefined) ?? l.placement,
+        (l.register && !names.has(l.register)
+          ? s.design.layers[placedBy(s.design, l.id)]?.placement
+          : undefined) ?? l.placement,
         step.x,
         step.y,
       ),
@@ -157,7 +185,8 @@ function pasteParcel(bench: Bench, p: Parcel, inPlace: boolean, at?: Point): voi
     }
     for (const c of p.changes) {
       const to = names.get(c.target)
-      if (to && d.channels[c.channel]) d.changes[changeKey(c.channel, to, c.property)] = { ...c, target: to } as Change
+      if (to && d.channels[c.channel])
+        d.changes[changeKey(c.channel, to, c.property)] = { ...c, target: to } as Change
     }
   }
   bench.edit(roots.length === 1 ? 'Paste' : `Paste ${roots.length} layers`, (d) => {
@@ -168,7 +197,13 @@ function pasteParcel(bench: Bench, p: Parcel, inPlace: boolean, at?: Point): voi
 }
 
 /** On another channel than the master, pasted things come to lie where they were seen there. */
-function keepSeen(bench: Bench, d: Design, p: Parcel, names: ReadonlyMap<string, string>, add: (d: Design) => void): void {
+function keepSeen(
+  bench: Bench,
+  d: Design,
+  p: Parcel,
+  names: ReadonlyMap<string, string>,
+  add: (d: Design) => void,
+): void {
   const s = bench.store.getState()
   const channel = d.channels[s.channel]
   if (!channel || s.channel === d.master || !p.seen) return
@@ -189,7 +224,12 @@ function pasteWords(bench: Bench, text: string, at?: Point): void {
   const layer = typeLayer(
     { id: newId(), ...spotFor(s, 'type') },
     taken,
-    boxAt(at ? at.x - width / 2 : s.resolved.width * 0.15, at?.y ?? s.resolved.height * 0.3, width, size * plainStyle.leading * lines),
+    boxAt(
+      at ? at.x - width / 2 : s.resolved.width * 0.15,
+      at?.y ?? s.resolved.height * 0.3,
+      width,
+      size * plainStyle.leading * lines,
+    ),
     { size },
   )
   bench.edit('Paste text', (d) => addLayers(d, [layer]))

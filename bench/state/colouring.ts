@@ -24,7 +24,8 @@ const pixelsOf = (bench: Bench, layer: string): Promise<LayerPixels | null> =>
 const coloured = (bench: Bench): Leaf[] => handledLeaves(bench).filter((l) => !isAxis(l))
 
 /** Whether a thing's colours are settings, and not those of a picture. */
-const hasSettings = (l: Leaf): boolean => l.kind === 'shape' || l.kind === 'type' || l.kind === 'graphic' || (l.kind === 'slot' && !l.picture)
+const hasSettings = (l: Leaf): boolean =>
+  l.kind === 'shape' || l.kind === 'type' || l.kind === 'graphic' || (l.kind === 'slot' && !l.picture)
 
 type Ground = { bench: Bench; means: ReadonlyMap<string, string> }
 /** A thing in another colour as a whole, light and shade kept. Pictures get, or have changed, a treatment that recolours. */
@@ -39,7 +40,10 @@ function recolour(d: Draft<Design>, leaf: Leaf, to: string, { bench, means }: Gr
     const mean = means.get(leaf.id)
     if (held) held.to = to
     else if (mean) {
-      const made = newTreatment('recolour', { id: `${leaf.id}~c`.slice(-40), order: keyBetween(treatmentsOf(layer).at(-1)?.order ?? null, null) })
+      const made = newTreatment('recolour', {
+        id: `${leaf.id}~c`.slice(-40),
+        order: keyBetween(treatmentsOf(layer).at(-1)?.order ?? null, null),
+      })
       layer.treatments[made.id] = { ...made, from: mean, to }
     }
     return
@@ -47,7 +51,9 @@ function recolour(d: Draft<Design>, leaf: Leaf, to: string, { bench, means }: Gr
   if (leaf.kind === 'graphic') {
     const all = { ...s.sources[leaf.source]?.parts, ...leaf.parts }
     const middle = middleOf(Object.values(all).map(read))
-    const parts = Object.fromEntries(Object.entries(all).map(([part, c]) => [part, recoloured(read(c), middle, literal)]))
+    const parts = Object.fromEntries(
+      Object.entries(all).map(([part, c]) => [part, recoloured(read(c), middle, literal)]),
+    )
     setOn(d, s.channel, leaf.id, 'parts', parts)
     return
   }
@@ -61,14 +67,19 @@ function recolour(d: Draft<Design>, leaf: Leaf, to: string, { bench, means }: Gr
         : leaf.fill.kind === 'solid'
           ? read(leaf.fill.colour)
           : middleOf(Object.values(leaf.fill.stops).map((t) => read(t.colour)))
-    setOn(d, s.channel, leaf.id, 'stroke', { colour: middle ? recoloured(read(leaf.stroke.colour), middle, literal) : to })
+    setOn(d, s.channel, leaf.id, 'stroke', {
+      colour: middle ? recoloured(read(leaf.stroke.colour), middle, literal) : to,
+    })
   }
 }
 function refilled(fill: Paint, to: string, read: (c: string) => string): Paint | null {
   if (fill.kind === 'none') return null
   if (fill.kind === 'solid') return { kind: 'solid', colour: to }
   const middle = middleOf(Object.values(fill.stops).map((t) => read(t.colour)))
-  const stops = Object.entries(fill.stops).map(([id, t]) => [id, { ...t, colour: recoloured(read(t.colour), middle, read(to)) }])
+  const stops = Object.entries(fill.stops).map(([id, t]) => [
+    id,
+    { ...t, colour: recoloured(read(t.colour), middle, read(to)) },
+  ])
   return { ...fill, stops: Object.fromEntries(stops) }
 }
 
@@ -76,7 +87,8 @@ function refilled(fill: Paint, to: string, read: (c: string) => string): Paint |
 function ownColour(bench: Bench, leaf: Leaf, means: ReadonlyMap<string, string>): string {
   const s = bench.store.getState()
   const read = (c: string) => lookUp(c, s.design.swatches)
-  if (leaf.kind === 'graphic') return middleOf(Object.values({ ...s.sources[leaf.source]?.parts, ...leaf.parts }).map(read))
+  if (leaf.kind === 'graphic')
+    return middleOf(Object.values({ ...s.sources[leaf.source]?.parts, ...leaf.parts }).map(read))
   if (hasSettings(leaf) && 'fill' in leaf) {
     if (leaf.fill.kind === 'solid') return read(leaf.fill.colour)
     if (leaf.fill.kind === 'none') return 'stroke' in leaf ? read(leaf.stroke.colour) : '#808080'
@@ -126,7 +138,10 @@ export function recolourAll(bench: Bench, to: string, only: 'shown' | 'kept'): v
 /** Gives what is selected the design's swatches, the dark ones to what is dark. */
 export async function recolourInSwatches(bench: Bench): Promise<void> {
   const swatches = inOrder(bench.store.getState().design.swatches)
-  if (swatches.length < 2) return bench.notify('The design has fewer than two swatches. Keep the colours of the set as swatches first.')
+  if (swatches.length < 2)
+    return bench.notify(
+      'The design has fewer than two swatches. Keep the colours of the set as swatches first.',
+    )
   const means = await readMeans(bench)
   const leaves = coloured(bench)
   const by = new Map(swatches.map((w) => [w.colour, w.id]))
@@ -146,12 +161,16 @@ export async function recolourInSwatches(bench: Bench): Promise<void> {
 export async function recolourPart(bench: Bench, layer: string, mask: string): Promise<void> {
   const pixels = await pixelsOf(bench, layer)
   const from = pixels && meanColour(pixels)
-  if (!from) return bench.notify('This mask leaves nothing of the layer to be seen, so there is no part to recolour.')
+  if (!from)
+    return bench.notify('This mask leaves nothing of the layer to be seen, so there is no part to recolour.')
   const id = newId()
   bench.edit('Recolour a part', (d) => {
     const own = d.layers[layer]
     if (!own) return
-    const made = newTreatment('recolour', { id, order: keyBetween(treatmentsOf(own).at(-1)?.order ?? null, null) })
+    const made = newTreatment('recolour', {
+      id,
+      order: keyBetween(treatmentsOf(own).at(-1)?.order ?? null, null),
+    })
     own.treatments[id] = { ...made, from, to: from, mask }
   })
 }
@@ -163,8 +182,13 @@ export async function pictureColours(bench: Bench, count = 6): Promise<string[]>
   const chosen = coloured(bench).filter(pictured)
   // What only washes over the page is no picture to take colours from.
   const solid = (l: Layer) => l.blend === 'normal' && l.opacity > 0.6 && l.plane !== 'finish'
-  const all = chosen.length > 0 ? chosen : Object.values(s.design.layers).filter((l) => l.page === s.page && l.shown && pictured(l) && solid(l))
-  const largest = [...all].sort((a, b) => b.placement.width * b.placement.height - a.placement.width * a.placement.height)[0]
+  const all =
+    chosen.length > 0
+      ? chosen
+      : Object.values(s.design.layers).filter((l) => l.page === s.page && l.shown && pictured(l) && solid(l))
+  const largest = [...all].sort(
+    (a, b) => b.placement.width * b.placement.height - a.placement.width * a.placement.height,
+  )[0]
   const pixels = largest && (await pixelsOf(bench, largest.id))
   return pixels ? paletteOf(pixels, count) : []
 }

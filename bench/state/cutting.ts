@@ -20,7 +20,9 @@ export const cutOf = (layer: Layer | null | undefined): MaskOf<'painted'> | null
 
 type Seen = Pick<BenchState, 'design' | 'resolved' | 'selection' | 'mask'>
 /** The selected picture with its frame and the dabs that correct its cut. */
-export function cutInHand(s: Seen): { layer: LayerOf<'picture'>; frame: Placement; dabs: readonly Dab[] } | null {
+export function cutInHand(
+  s: Seen,
+): { layer: LayerOf<'picture'>; frame: Placement; dabs: readonly Dab[] } | null {
   const layer = maskedLayer(s)
   const own = layer?.kind === 'picture' ? resolvedOf(s, layer.id) : null
   const frame = own && frameOf({ frame: 'layer' }, own, s.resolved)
@@ -53,7 +55,9 @@ export function stopCutting(bench: Bench): void {
 /** Separates the main thing of each selected picture, or only of one; what was cut before is cut anew. */
 export async function cutOut(bench: Bench, layers = cuttable(bench.store.getState())): Promise<void> {
   if (layers.length === 0)
-    return bench.notify('Select a photo on the stage first: its main thing is cut out. A picture in a slot is not cut out; place it as a layer.')
+    return bench.notify(
+      'Select a photo on the stage first: its main thing is cut out. A picture in a slot is not cut out; place it as a layer.',
+    )
   const open = layers.filter((l) => isSeeThrough(bench, l))
   for (const layer of layers) if (!open.includes(layer) && !(await cut(bench, layer, [], 'Cut out'))) return
   const [first] = open
@@ -66,15 +70,27 @@ export async function cutOut(bench: Bench, layers = cuttable(bench.store.getStat
   )
 }
 
-async function cut(bench: Bench, layer: LayerOf<'picture'>, dabs: readonly Dab[], name: string): Promise<boolean> {
+async function cut(
+  bench: Bench,
+  layer: LayerOf<'picture'>,
+  dabs: readonly Dab[],
+  name: string,
+): Promise<boolean> {
   running?.abort()
   const mine = new AbortController()
   running = mine
   const before = cutOf(layer)
   const pending = dabs.slice(before?.cut?.dabs.length ?? 0)
-  const tell = (share: number) => running === mine && bench.set({ cutting: { layer: layer.id, dabs: pending, running: true, share } })
+  const tell = (share: number) =>
+    running === mine && bench.set({ cutting: { layer: layer.id, dabs: pending, running: true, share } })
   tell(0)
-  const made = await asked<CutOutAnswer>(bench, '/api/cutouts', { source: layer.source, dabs }, mine.signal, tell)
+  const made = await asked<CutOutAnswer>(
+    bench,
+    '/api/cutouts',
+    { source: layer.source, dabs },
+    mine.signal,
+    tell,
+  )
   if (running !== mine) return false
   running = null
   bench.set({ cutting: null })
@@ -95,7 +111,8 @@ function keep(bench: Bench, id: string, made: CutOutAnswer, dabs: readonly Dab[]
   if (layer?.kind !== 'picture') return
   const before = cutOf(layer)
   const mask: MaskOf<'painted'> = {
-    ...(before ?? newMask.painted({ id: newId(), order: orderAfter(layer) }, made.width, made.height, 'none')),
+    ...(before ??
+      newMask.painted({ id: newId(), order: orderAfter(layer) }, made.width, made.height, 'none')),
     width: made.width,
     height: made.height,
     tiles: made.tiles,
@@ -141,7 +158,12 @@ export function beginDabs(bench: Bench, at: Point, other: boolean): StrokeInHand
     to,
     end() {
       if (made.length === 0) return bench.set({ cutting: null })
-      void cut(bench, layer, [...dabs, ...made].slice(-400), keepIt ? 'Keep in the cut out' : 'Drop from the cut out')
+      void cut(
+        bench,
+        layer,
+        [...dabs, ...made].slice(-400),
+        keepIt ? 'Keep in the cut out' : 'Drop from the cut out',
+      )
     },
     drop: () => bench.set({ cutting: null }),
   }

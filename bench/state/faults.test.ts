@@ -27,7 +27,12 @@ vi.mock('idb-keyval', async () => {
       if (storage.broken.has(session)) throw new Error('the storage is gone')
       return write(...args)
     }
-  return { ...real, set: guarded(real.set as never), del: guarded(real.del as never), update: guarded(real.update as never) }
+  return {
+    ...real,
+    set: guarded(real.set as never),
+    del: guarded(real.del as never),
+    update: guarded(real.update as never),
+  }
 })
 
 const SCHEDULES = 420
@@ -87,7 +92,14 @@ class Stream {
   }
 }
 
-type Made = { edit: Edit; token: string; session: string; base: number; refusable: boolean; keptSaid: boolean }
+type Made = {
+  edit: Edit
+  token: string
+  session: string
+  base: number
+  refusable: boolean
+  keptSaid: boolean
+}
 /** A tab as a person sees it: the design shown, what it says of saving, and what was done in it. */
 class Tab {
   shown: Design
@@ -174,7 +186,13 @@ const pause = async (ms: number) => {
 }
 
 let count = 0
-async function run({ tabs: many, steps: list }: { tabs: number; steps: { tab: number; what: string; value: number }[] }): Promise<void> {
+async function run({
+  tabs: many,
+  steps: list,
+}: {
+  tabs: number
+  steps: { tab: number; what: string; value: number }[]
+}): Promise<void> {
   kept.clear()
   storage.broken.clear()
   storage.dead.clear()
@@ -188,7 +206,9 @@ async function run({ tabs: many, steps: list }: { tabs: number; steps: { tab: nu
   vi.stubGlobal('navigator', { locks })
   vi.stubGlobal('EventSource', Stream)
   vi.stubGlobal('fetch', async (url: string, how?: { method?: string; body?: string }) => {
-    const body = how?.body ? (JSON.parse(how.body) as { session: string; edits: unknown[]; into?: string }) : null
+    const body = how?.body
+      ? (JSON.parse(how.body) as { session: string; edits: unknown[]; into?: string })
+      : null
     const tab = body ? bySession(body.session) : undefined
     // Recovered edits go out under the name of a tab that is gone.
     const fault = tab && !tab.dead ? tab.fault : 'none'
@@ -196,11 +216,16 @@ async function run({ tabs: many, steps: list }: { tabs: number; steps: { tab: nu
     const response = await answer(async () => {
       if (url.endsWith('/asides')) return setAside(id, body?.edits, body?.session, body?.into)
       if (body) return takeEdits(id, body.edits, body.session)
-      if (url.includes('/edits?after=')) return { revision: (await loadDesign(id)).revision, edits: await logOf(id, Number(url.split('=')[1])) }
+      if (url.includes('/edits?after='))
+        return {
+          revision: (await loadDesign(id)).revision,
+          edits: await logOf(id, Number(url.split('=')[1])),
+        }
       return loadDesign(id)
     })
     if (fault === 'lost after') throw new TypeError('Failed to fetch')
-    if (tab?.dead && storage.dead.has(tab.sync.session) && !recovering.has(tab.sync.session)) return new Promise(() => undefined)
+    if (tab?.dead && storage.dead.has(tab.sync.session) && !recovering.has(tab.sync.session))
+      return new Promise(() => undefined)
     return response
   })
   const recovering = new Set<string>()
@@ -288,26 +313,45 @@ async function run({ tabs: many, steps: list }: { tabs: number; steps: { tab: nu
 
   const [{ design }, log, versions] = [await loadDesign(id), await logOf(id), await listVersions(id)]
   const inLog = new Map(log.map((l) => [l.edit.id, l]))
-  const documents = (await Promise.all(versions.map((v) => versionOf(id, v.id)))).map((d) => JSON.stringify(d))
-  const removedIn = async () => (await Promise.all(versions.map((v) => versionOf(id, v.id)))).some((d) => !d.layers.b)
-  const aside = new Set([...((kept.get(`aside/${id}`) ?? []) as Aside[]), ...tabs.flatMap((t) => t.sync.unstored)].map((a) => a.edit.id))
+  const documents = (await Promise.all(versions.map((v) => versionOf(id, v.id)))).map((d) =>
+    JSON.stringify(d),
+  )
+  const removedIn = async () =>
+    (await Promise.all(versions.map((v) => versionOf(id, v.id)))).some((d) => !d.layers.b)
+  const aside = new Set(
+    [...((kept.get(`aside/${id}`) ?? []) as Aside[]), ...tabs.flatMap((t) => t.sync.unstored)].map(
+      (a) => a.edit.id,
+    ),
+  )
   const anyRemoved = await removedIn()
   for (const tab of all)
     for (const m of tab.made) {
       const isRemoval = m.edit.patches.some((p) => p.op === 'remove')
-      const held = inLog.has(m.edit.id) || aside.has(m.edit.id) || documents.some((d) => d.includes(`"${m.token}"`)) || (isRemoval && anyRemoved)
-      const overwritten = tab.made.slice(tab.made.indexOf(m) + 1).some((later) => samePath(later.edit, m.edit))
+      const held =
+        inLog.has(m.edit.id) ||
+        aside.has(m.edit.id) ||
+        documents.some((d) => d.includes(`"${m.token}"`)) ||
+        (isRemoval && anyRemoved)
+      const overwritten = tab.made
+        .slice(tab.made.indexOf(m) + 1)
+        .some((later) => samePath(later.edit, m.edit))
       // A version holds the last of several names that one tab gave the same thing.
       const inLater = overwritten && versions.length > 0
       const unkept = tab.dead && !m.keptSaid && !tab.saidSaved.has(m.edit.id)
-      expect(held || inLater || unkept, `${m.token} ${JSON.stringify(m.edit.patches)} of ${tab.dead ? 'a dead' : 'a live'} tab is nowhere`).toBe(true)
+      expect(
+        held || inLater || unkept,
+        `${m.token} ${JSON.stringify(m.edit.patches)} of ${tab.dead ? 'a dead' : 'a live'} tab is nowhere`,
+      ).toBe(true)
       if (m.refusable) expect(inLog.has(m.edit.id)).toBe(false)
     }
   // Nobody overwrote what they had not seen.
   for (const { revision, session, edit } of log) {
     const made = all.flatMap((t) => t.made).find((m) => m.edit.id === edit.id)
-    const before = log.filter((l) => l.revision < revision && l.session !== session && samePath(l.edit, edit)).at(-1)
-    if (made && before) expect(before.revision, `${made.token} overwrote ${before.edit.id}`).toBeLessThanOrEqual(made.base)
+    const before = log
+      .filter((l) => l.revision < revision && l.session !== session && samePath(l.edit, edit))
+      .at(-1)
+    if (made && before)
+      expect(before.revision, `${made.token} overwrote ${before.edit.id}`).toBeLessThanOrEqual(made.base)
   }
   // Every tab that lives shows what is stored, and says so.
   for (const tab of tabs) {
@@ -317,7 +361,9 @@ async function run({ tabs: many, steps: list }: { tabs: number; steps: { tab: nu
   for (const tab of all) if (!tab.dead) tab.sync.close()
 }
 const samePath = (a: Edit, b: Edit): boolean =>
-  a.patches.some((p) => b.patches.some((q) => p.path.every((k, n) => q.path[n] === k) || q.path.every((k, n) => p.path[n] === k)))
+  a.patches.some((p) =>
+    b.patches.some((q) => p.path.every((k, n) => q.path[n] === k) || q.path.every((k, n) => p.path[n] === k)),
+  )
 
 describe('tabs that lose their network, their answers, their stream, their storage and their lives', () => {
   afterEach(() => {

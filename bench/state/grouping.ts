@@ -20,5 +20,8 @@ export function offerGrouping(bench: Bench, ids: readonly string[]): void {
   const boxes = ids.flatMap((id) => boundsOfIds(s, [id]) ?? [])
   const joined = boxes.every((b) => boxes.some((o) => o !== b && overlaps(o, b)))
   if (joined)
-    bench.notify('These were moved together three times. As a group they would stay together.', 'plain', { label: 'Group them', command: 'group' })
+    bench.notify('These were moved together three times. As a group they would stay together.', 'plain', {
+      label: 'Group them',
+      command: 'group',
+    })
 }

@@ -14,9 +14,15 @@ async function send(bench: Bench, house: House): Promise<boolean> {
   try {
     const answer = await fetch(`/api/designs/${bench.store.getState().design.id}/house`, asJson(house, 'PUT'))
     if (answer.ok) return true
-    bench.notify(((await answer.json()) as { message?: string }).message ?? 'The house set could not be kept.', 'trouble')
+    bench.notify(
+      ((await answer.json()) as { message?: string }).message ?? 'The house set could not be kept.',
+      'trouble',
+    )
   } catch {
-    bench.notify('The house set could not be kept: the server does not answer. This design is safe; change it again later.', 'trouble')
+    bench.notify(
+      'The house set could not be kept: the server does not answer. This design is safe; change it again later.',
+      'trouble',
+    )
   }
   return false
 }
@@ -35,7 +41,11 @@ export function watchHouse(bench: Bench): () => void {
     })
     .catch(() => undefined)
   const quiet = bench.store.subscribe((now, before) => {
-    if (!ready || (now.design.swatches === before.design.swatches && now.design.recipes === before.design.recipes)) return
+    if (
+      !ready ||
+      (now.design.swatches === before.design.swatches && now.design.recipes === before.design.recipes)
+    )
+      return
     clearTimeout(due)
     due = setTimeout(() => {
       const { house, design } = bench.store.getState()
@@ -50,7 +60,8 @@ export function watchHouse(bench: Bench): () => void {
   }
 }
 
-const last = (record: Record<string, { id: string; order: string }>) => keyBetween(inOrder(record).at(-1)?.order ?? null, null)
+const last = (record: Record<string, { id: string; order: string }>) =>
+  keyBetween(inOrder(record).at(-1)?.order ?? null, null)
 /** Changes what the house set holds; swatches and recipes that it gains are this design's. */
 export async function changeHouse(bench: Bench, change: (house: House) => House): Promise<void> {
   const next = change(bench.store.getState().house)
@@ -70,9 +81,15 @@ export const withRecipe = (bench: Bench, id: string, on: boolean): Promise<void>
     return { ...house, recipes: on && own ? { ...others, [id]: { ...own, order: last(others) } } : others }
   })
 export const withFont = (bench: Bench, family: string, on: boolean): Promise<void> =>
-  changeHouse(bench, (house) => ({ ...house, fonts: [...house.fonts.filter((f) => f !== family), ...(on ? [family] : [])] }))
+  changeHouse(bench, (house) => ({
+    ...house,
+    fonts: [...house.fonts.filter((f) => f !== family), ...(on ? [family] : [])],
+  }))
 export const withoutMark = (bench: Bench, id: string): Promise<void> =>
-  changeHouse(bench, (house) => ({ ...house, marks: Object.fromEntries(Object.entries(house.marks).filter(([key]) => key !== id)) }))
+  changeHouse(bench, (house) => ({
+    ...house,
+    marks: Object.fromEntries(Object.entries(house.marks).filter(([key]) => key !== id)),
+  }))
 /** Makes the selected pictures and graphics marks of the house. */
 export function addMarks(bench: Bench): Promise<void> | undefined {
   const { design, selection, house } = bench.store.getState()

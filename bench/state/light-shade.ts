@@ -19,12 +19,26 @@ const PAINTS: Record<PaintKind, { name: string; colour: string; blend: BlendMode
 function above(s: BenchState) {
   const top = s.design.layers[s.selection.at(-1) ?? '']
   return top
-    ? { page: top.page, plane: top.plane, parent: top.parent, inside: top.inside, order: orderAbove(s.design, top, top.id) }
+    ? {
+        page: top.page,
+        plane: top.plane,
+        parent: top.parent,
+        inside: top.inside,
+        order: orderAbove(s.design, top, top.id),
+      }
     : spotFor(s, 'picture', 'front')
 }
 const pageBox = (s: BenchState): Placement => {
   const { width, height, bleed } = s.resolved
-  return { x: width / 2, y: height / 2, width: width + 2 * bleed, height: height + 2 * bleed, rotation: 0, flipX: false, flipY: false }
+  return {
+    x: width / 2,
+    y: height / 2,
+    width: width + 2 * bleed,
+    height: height + 2 * bleed,
+    rotation: 0,
+    flipX: false,
+    flipY: false,
+  }
 }
 
 /** A layer of one colour over the page, of which a brush lets be seen what it paints; taken in the hand at once. */
@@ -35,22 +49,37 @@ export function paintLayer(bench: Bench, kind: PaintKind): void {
   const [width, height] = [Math.min(4096, Math.round(box.width)), Math.min(4096, Math.round(box.height))]
   const mask = newMask.painted({ id: newId(), order: 'a0' }, width, height, 'none')
   const layer = shapeLayer({ id: newId(), ...above(s) }, name, 'rectangle', box, { kind: 'solid', colour })
-  bench.edit(`Paint ${name.toLowerCase()}`, (d) => addLayers(d, [{ ...layer, blend, masks: { [mask.id]: { ...mask, name: 'Paint' } } }]))
+  bench.edit(`Paint ${name.toLowerCase()}`, (d) =>
+    addLayers(d, [{ ...layer, blend, masks: { [mask.id]: { ...mask, name: 'Paint' } } }]),
+  )
   bench.select([layer.id])
-  const soft = kind === 'colour' ? {} : { hardness: 0, size: Math.round(0.16 * Math.min(s.resolved.width, s.resolved.height)) }
+  const soft =
+    kind === 'colour'
+      ? {}
+      : { hardness: 0, size: Math.round(0.16 * Math.min(s.resolved.width, s.resolved.height)) }
   bench.set({ mask: mask.id, tool: 'brush', brush: { ...s.brush, hides: false, flow, ...soft } })
 }
 
 /** The paint layer in the hand: one colour, seen where it was painted. */
-export function paintInHand(s: Pick<BenchState, 'design' | 'selection'>): (LayerOf<'shape'> & { fill: { kind: 'solid'; colour: string } }) | null {
+export function paintInHand(
+  s: Pick<BenchState, 'design' | 'selection'>,
+): (LayerOf<'shape'> & { fill: { kind: 'solid'; colour: string } }) | null {
   const layer = maskedLayer(s)
   if (layer?.kind !== 'shape' || layer.fill.kind !== 'solid') return null
-  const painted = Object.values(layer.masks).some((m) => m.kind === 'painted' && m.ground === 'none' && !m.cut)
+  const painted = Object.values(layer.masks).some(
+    (m) => m.kind === 'painted' && m.ground === 'none' && !m.cut,
+  )
   return painted ? { ...layer, fill: layer.fill } : null
 }
 
 export type LightKind = 'bubbles' | 'sparks' | 'dust'
-type Dot = { form: 'ellipse' | 'star'; corners?: number; inner?: number; radius?: number; stops: readonly (readonly [number, string])[] }
+type Dot = {
+  form: 'ellipse' | 'star'
+  corners?: number
+  inner?: number
+  radius?: number
+  stops: readonly (readonly [number, string])[]
+}
 const thing = ({ form, corners = 4, inner = 0.5, radius = 1, stops }: Dot): StrewThing => ({
   kind: 'shape',
   ratio: 1,
@@ -143,11 +172,23 @@ export function strewLights(bench: Bench, kind: LightKind): void {
   const b = s.selection.length > 0 ? boundsOfIds(s, s.selection) : null
   const page = pageBox(s)
   const box = b
-    ? { ...page, x: (b.left + b.right) / 2, y: (b.top + b.bottom) / 2, width: b.right - b.left, height: b.bottom - b.top }
+    ? {
+        ...page,
+        x: (b.left + b.right) / 2,
+        y: (b.top + b.bottom) / 2,
+        width: b.right - b.left,
+        height: b.bottom - b.top,
+      }
     : { ...page, width: s.resolved.width * 0.94, height: s.resolved.height * 0.94 }
   const { things, ...how } = LIGHTS[kind]
   const name = kind[0]?.toUpperCase() + kind.slice(1)
-  const layer = strewLayer({ id: newId(), ...above(s) }, name, things, toMaster(s, box), Math.floor(Math.random() * 1e6))
+  const layer = strewLayer(
+    { id: newId(), ...above(s) },
+    name,
+    things,
+    toMaster(s, box),
+    Math.floor(Math.random() * 1e6),
+  )
   bench.edit(`Strew ${kind}`, (d) => addLayers(d, [{ ...layer, ...how, blend: 'plus-lighter' }]))
   bench.select([layer.id])
 }

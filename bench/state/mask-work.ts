@@ -7,7 +7,10 @@ import { maskedLayer, maskInHand } from './masks'
 import { asJson } from './wire'
 
 /** The answer of a stream of lines that tells first how far the work is. */
-async function lastLine(response: Response, progress: (share: number) => void): Promise<{ ok: boolean; answer: unknown }> {
+async function lastLine(
+  response: Response,
+  progress: (share: number) => void,
+): Promise<{ ok: boolean; answer: unknown }> {
   const reader = response.body?.pipeThrough(new TextDecoderStream()).getReader()
   let rest = ''
   for (;;) {
@@ -41,12 +44,15 @@ export async function asked<T>(
       ...(signal ? { signal } : {}),
     })
     const inLines = response.headers.get('content-type')?.includes('ndjson')
-    const found = inLines ? await lastLine(response, progress) : { ok: response.ok, answer: await response.json() }
+    const found = inLines
+      ? await lastLine(response, progress)
+      : { ok: response.ok, answer: await response.json() }
     const answer = found.answer as T & { message?: string }
     if (found.ok) return answer
     bench.notify(answer.message ?? 'The server could not do this. Nothing was changed; try again.', 'trouble')
   } catch {
-    if (!signal?.aborted) bench.notify('The server does not answer. Nothing was changed; try again.', 'trouble')
+    if (!signal?.aborted)
+      bench.notify('The server does not answer. Nothing was changed; try again.', 'trouble')
   }
   return null
 }
@@ -61,7 +67,8 @@ export function pickOnlyTouching(bench: Bench, id: string): void {
       const back = found && inverse(frameMatrix(found.frame))
       if (found?.mask.kind !== 'picked' || !back || !at) return
       const p = apply(back, at)
-      if (p.x < 0 || p.y < 0 || p.x > 1 || p.y > 1) return bench.notify('That place is beside the picture. Nothing was changed.')
+      if (p.x < 0 || p.y < 0 || p.x > 1 || p.y > 1)
+        return bench.notify('That place is beside the picture. Nothing was changed.')
       void findTouching(bench, found.mask, p)
     },
   })
@@ -70,20 +77,42 @@ async function findTouching(bench: Bench, mask: MaskOf<'picked'>, at: Point): Pr
   const layer = maskedLayer(bench.store.getState())
   if (layer?.kind !== 'picture') return
   const { by, colour, tolerance, fade, from, to } = mask
-  const made = await asked<PickAnswer>(bench, '/api/mask-picks', { source: layer.source, by, colour, tolerance, fade, from, to, x: at.x, y: at.y })
+  const made = await asked<PickAnswer>(bench, '/api/mask-picks', {
+    source: layer.source,
+    by,
+    colour,
+    tolerance,
+    fade,
+    from,
+    to,
+    x: at.x,
+    y: at.y,
+  })
   if (!made) return
-  if (Object.keys(made.tiles).length === 0) return bench.notify('Nothing is picked at that place. Press where it is, or raise the tolerance.')
+  if (Object.keys(made.tiles).length === 0)
+    return bench.notify('Nothing is picked at that place. Press where it is, or raise the tolerance.')
   bench.edit('Pick only what touches', (d) => {
     const own = d.layers[layer.id]?.masks[mask.id]
     if (own?.kind === 'picked')
-      own.touching = { ...at, width: made.width, height: made.height, tiles: made.tiles, for: touchingKey(own, layer.source) }
+      own.touching = {
+        ...at,
+        width: made.width,
+        height: made.height,
+        tiles: made.tiles,
+        for: touchingKey(own, layer.source),
+      }
   })
 }
 /** Finds anew what touches, after what is picked was changed. */
 export function followTouching(bench: Bench, id: string): void {
   const layer = maskedLayer(bench.store.getState())
   const mask = layer?.masks[id]
-  if (layer?.kind === 'picture' && mask?.kind === 'picked' && mask.touching && mask.touching.for !== touchingKey(mask, layer.source))
+  if (
+    layer?.kind === 'picture' &&
+    mask?.kind === 'picked' &&
+    mask.touching &&
+    mask.touching.for !== touchingKey(mask, layer.source)
+  )
     void findTouching(bench, mask, mask.touching)
 }
 export function pickEverywhere(bench: Bench, id: string): void {

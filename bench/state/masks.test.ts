@@ -4,7 +4,17 @@ import { checkDesign, record } from '@/core/design/edits'
 import { masksOf } from '@/core/design/mask'
 import { maskDependsOn } from '@/core/design/mask-commands'
 import { layer, openBench, sampleDesign } from './bench.test-data'
-import { addMask, canPasteMasks, changeMask, dropMask, maskInHand, paintedSize, pasteMasks, reshapeMask, takeMasks } from './masks'
+import {
+  addMask,
+  canPasteMasks,
+  changeMask,
+  dropMask,
+  maskInHand,
+  paintedSize,
+  pasteMasks,
+  reshapeMask,
+  takeMasks,
+} from './masks'
 
 vi.mock('idb-keyval', () => import('./idb.test-data'))
 
@@ -58,9 +68,18 @@ describe('masks of what is selected', () => {
   })
   it('painted have the px of the picture under them, else twice those of the box, within bounds', async () => {
     const bench = await openBench()
-    expect(paintedSize(layer(bench, 'photo'), { width: 10, height: 10 })).toEqual({ width: 1080, height: 1080 })
-    expect(paintedSize(layer(bench, 'disc'), { width: 200, height: 100 })).toEqual({ width: 400, height: 200 })
-    expect(paintedSize(layer(bench, 'disc'), { width: 4000, height: 1000 })).toEqual({ width: 4096, height: 1024 })
+    expect(paintedSize(layer(bench, 'photo'), { width: 10, height: 10 })).toEqual({
+      width: 1080,
+      height: 1080,
+    })
+    expect(paintedSize(layer(bench, 'disc'), { width: 200, height: 100 })).toEqual({
+      width: 400,
+      height: 200,
+    })
+    expect(paintedSize(layer(bench, 'disc'), { width: 4000, height: 1000 })).toEqual({
+      width: 4096,
+      height: 1024,
+    })
   })
 })
 
@@ -87,14 +106,24 @@ describe('masks that go by another layer', () => {
     expect(maskDependsOn(design, 'disc', 'card')).toBe(true)
     const circle = record(design, (d) => {
       const card = d.layers.card
-      if (card) card.masks.n = { ...(d.layers.disc?.masks.m as NonNullable<typeof card.masks.n>), id: 'n', layer: 'disc' } as never
+      if (card)
+        card.masks.n = {
+          ...(d.layers.disc?.masks.m as NonNullable<typeof card.masks.n>),
+          id: 'n',
+          layer: 'disc',
+        } as never
     }).design
-    expect(() => checkDesign(JSON.parse(JSON.stringify(circle)))).toThrow(/goes by a layer that this one is part of/)
+    expect(() => checkDesign(JSON.parse(JSON.stringify(circle)))).toThrow(
+      /goes by a layer that this one is part of/,
+    )
     expect(() => checkDesign(JSON.parse(JSON.stringify(design)))).not.toThrow()
   })
   it('go with it: removed with that layer, and copied together they go by the copy', () => {
     let n = 0
-    const copied = record(byCard(), (d) => void duplicateLayers(d, ['disc', 'card'], () => `new-${++n}`, { x: 0, y: 0 })).design
+    const copied = record(
+      byCard(),
+      (d) => void duplicateLayers(d, ['disc', 'card'], () => `new-${++n}`, { x: 0, y: 0 }),
+    ).design
     const copy = Object.values(copied.layers).find((l) => l.id.startsWith('new') && l.name === 'Disc')
     const target = copy?.masks.m
     expect(target?.kind === 'layer' && copied.layers[target.layer]?.name).toBe('Card')

@@ -1,6 +1,13 @@
 import { newId } from '@/core/design/blank'
 import { type Mask, type MaskOf, newMask } from '@/core/design/mask'
-import { copyMasks, maskDependsOn, orderAfter, putMask, removeMask, setMask } from '@/core/design/mask-commands'
+import {
+  copyMasks,
+  maskDependsOn,
+  orderAfter,
+  putMask,
+  removeMask,
+  setMask,
+} from '@/core/design/mask-commands'
 import type { ResolvedLayer } from '@/core/design/resolve'
 import type { Design, Layer, Placement } from '@/core/design/schema'
 import { frameOf } from '@/core/render/masked'
@@ -25,16 +32,29 @@ export function maskInHand(s: Seen): MaskInHand | null {
 
 /** Layers that a mask may go by: any on the page whose pixels do not come from the masked one. */
 export const maskSources = (s: Pick<BenchState, 'design'>, layer: Layer): Layer[] =>
-  Object.values(s.design.layers).filter((l) => l.page === layer.page && l.id !== layer.id && !maskDependsOn(s.design, l.id, layer.id))
+  Object.values(s.design.layers).filter(
+    (l) => l.page === layer.page && l.id !== layer.id && !maskDependsOn(s.design, l.id, layer.id),
+  )
 
-export type MaskChoice = MaskOf<'shape'>['form'] | MaskOf<'gradient'>['form'] | 'layer' | 'painted' | 'colour' | 'lightness'
+export type MaskChoice =
+  | MaskOf<'shape'>['form']
+  | MaskOf<'gradient'>['form']
+  | 'layer'
+  | 'painted'
+  | 'colour'
+  | 'lightness'
 /** Longest side of a new painted mask on a thing that has no px of its own. */
 const MOST_PAINTED = 4096
 
 /** px of a new painted mask: those of the picture under it, else of the box, at most 4096 a side. */
-export function paintedSize(layer: Layer, frame: Pick<Placement, 'width' | 'height'>): { width: number; height: number } {
+export function paintedSize(
+  layer: Layer,
+  frame: Pick<Placement, 'width' | 'height'>,
+): { width: number; height: number } {
   const own =
-    layer.kind === 'picture' ? { width: layer.sourceWidth, height: layer.sourceHeight } : { width: frame.width * 2, height: frame.height * 2 }
+    layer.kind === 'picture'
+      ? { width: layer.sourceWidth, height: layer.sourceHeight }
+      : { width: frame.width * 2, height: frame.height * 2 }
   const k = Math.min(1, (layer.kind === 'picture' ? 16_384 : MOST_PAINTED) / Math.max(own.width, own.height))
   return { width: Math.max(1, Math.round(own.width * k)), height: Math.max(1, Math.round(own.height * k)) }
 }
@@ -48,7 +68,8 @@ export function addMask(bench: Bench, choice: MaskChoice): void {
   const start = { id: newId(), order: orderAfter(layer) }
   const frame = frameOf({ frame: 'layer' }, own, s.resolved)
   const beneath = choice === 'layer' ? maskSources(s, layer)[0] : undefined
-  if (choice === 'layer' && !beneath) return bench.notify('There is no other layer on this page that it could go by.')
+  if (choice === 'layer' && !beneath)
+    return bench.notify('There is no other layer on this page that it could go by.')
   const mask =
     choice === 'linear' || choice === 'radial'
       ? newMask.gradient(start, choice)
@@ -57,7 +78,10 @@ export function addMask(bench: Bench, choice: MaskChoice): void {
         : choice === 'layer'
           ? newMask.layer(start, beneath?.id ?? '')
           : choice === 'painted'
-            ? newMask.painted(start, ...(Object.values(paintedSize(layer, frame ?? layer.placement)) as [number, number]))
+            ? newMask.painted(
+                start,
+                ...(Object.values(paintedSize(layer, frame ?? layer.placement)) as [number, number]),
+              )
             : newMask.shape(start, choice)
   bench.edit('Add a mask', (d) => putMask(d, layer.id, mask))
   if (mask.kind === 'picked' && mask.by === 'colour') samplePicked(bench, mask.id)
@@ -84,7 +108,13 @@ export function dropMask(bench: Bench, mask: string): void {
   if (bench.store.getState().mask === mask) bench.set({ mask: null })
 }
 /** A change to one mask, as a step of its own or shown while a slider is dragged. */
-export function changeMask(bench: Bench, name: string, mask: string, change: Parameters<typeof setMask>[3], only: 'shown' | 'kept' = 'kept'): void {
+export function changeMask(
+  bench: Bench,
+  name: string,
+  mask: string,
+  change: Parameters<typeof setMask>[3],
+  only: 'shown' | 'kept' = 'kept',
+): void {
   const layer = maskedLayer(bench.store.getState())
   if (!layer) return
   const write = (d: Design) => setMask(d, layer.id, mask, change)
@@ -112,7 +142,9 @@ export function reshapeMask<K extends Mask['kind']>(
 /** The layer whose masks were copied last. */
 let copied: string | null = null
 export const canPasteMasks = (s: Pick<BenchState, 'design' | 'selection'>): boolean =>
-  copied !== null && Object.keys(s.design.layers[copied]?.masks ?? {}).length > 0 && s.selection.some((id) => id !== copied)
+  copied !== null &&
+  Object.keys(s.design.layers[copied]?.masks ?? {}).length > 0 &&
+  s.selection.some((id) => id !== copied)
 export function takeMasks(bench: Bench): void {
   copied = maskedLayer(bench.store.getState())?.id ?? null
   if (copied) bench.notify('Its masks are copied; paste them on other layers.')

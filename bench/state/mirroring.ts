@@ -33,13 +33,17 @@ export function mirrorSelection(bench: Bench, way: Mirror['way']): void {
   const beside = central && box.right + (box.right - box.left) <= s.resolved.width
   const cut = central && !beside
   const point = beside ? { x: box.right, y: home.y } : cut ? { x: home.x, y: middle.y } : middle
-  const towards = Math.abs(home.x - point.x) + Math.abs(home.y - point.y) < 1 ? 0 : (Math.atan2(home.y - point.y, home.x - point.x) * 180) / Math.PI
+  const towards =
+    Math.abs(home.x - point.x) + Math.abs(home.y - point.y) < 1
+      ? 0
+      : (Math.atan2(home.y - point.y, home.x - point.x) * 180) / Math.PI
   const rotation = way === 'turned' ? Math.round(towards) : 90
   const length = 0.3 * Math.min(s.resolved.width, s.resolved.height)
   const only = s.selection.length === 1 && first.kind === 'group' && !first.combine ? first : null
   const id = only?.id ?? newId()
   bench.edit('Mirror', (d) => {
-    if (!only) group(d, s.selection, groupLayer({ id, page: s.page, plane: first.plane, order: 'a0' }, 'Mirror'))
+    if (!only)
+      group(d, s.selection, groupLayer({ id, page: s.page, plane: first.plane, order: 'a0' }, 'Mirror'))
     const own = d.layers[id]
     if (own?.kind !== 'group') return
     own.mirror = { way, count: 6, cut }
@@ -50,7 +54,12 @@ export function mirrorSelection(bench: Bench, way: Mirror['way']): void {
     )
     const order = keyBetween(membersOf(d, id).at(-1)?.order ?? null, null)
     const where = { id: newId(), page: own.page, plane: own.plane, parent: id, order }
-    addLayers(d, [axisLayer(where, toMaster(s, { ...point, width: length, height: 1, rotation, flipX: false, flipY: false }))])
+    addLayers(d, [
+      axisLayer(
+        where,
+        toMaster(s, { ...point, width: length, height: 1, rotation, flipX: false, flipY: false }),
+      ),
+    ])
   })
   bench.select([id])
 }
@@ -78,12 +87,16 @@ export function setMirror(bench: Bench, change: Partial<Mirror>, only: 'shown' |
 }
 
 /** The part that the selected mirror keeps where it is cut; null where it has no axis. */
-export function keptInHand(s: Pick<BenchState, 'design' | 'selection' | 'resolved'>): { kept: Kept; way: Point; group: string } | null {
+export function keptInHand(
+  s: Pick<BenchState, 'design' | 'selection' | 'resolved'>,
+): { kept: Kept; way: Point; group: string } | null {
   const found = mirrorInHand(s)
   const own = found && resolvedOf(s, found.group.id)
   const axis = own && mirrorOf(own)?.axis
   if (!found?.mirror.cut || !own || !axis) return null
-  const stored = own.children.flatMap((m) => (m.layer.shown && !isAxis(m.layer) ? (layerBounds(m) ?? []) : []))
+  const stored = own.children.flatMap((m) =>
+    m.layer.shown && !isAxis(m.layer) ? (layerBounds(m) ?? []) : [],
+  )
   const kept = keptPart(found.mirror, axis, stored)
   return { kept, way: keptWay(found.mirror, axis, kept), group: found.group.id }
 }
@@ -95,11 +108,17 @@ export function keepOther(bench: Bench): void {
   const { clockwise, ahead } = now.kept
   if (mirror.way === 'across') setMirror(bench, { kept: { clockwise: !clockwise, ahead } })
   else if (mirror.way === 'turned') setMirror(bench, { kept: { clockwise, ahead: !ahead } })
-  else setMirror(bench, { kept: clockwise === ahead ? { clockwise: !clockwise, ahead } : { clockwise, ahead: !ahead } })
+  else
+    setMirror(bench, {
+      kept: clockwise === ahead ? { clockwise: !clockwise, ahead } : { clockwise, ahead: !ahead },
+    })
 }
 
 /** Moves or turns the axis; what is stored stays. */
 export function setAxis(bench: Bench, change: { x?: number; y?: number; rotation?: number }): void {
   const axis = mirrorInHand(bench.store.getState())?.axis
-  if (axis) transform(bench, 'Move the axis', (l) => ({ id: l.id, placement: { ...l.placement, ...change } }), [axis.id])
+  if (axis)
+    transform(bench, 'Move the axis', (l) => ({ id: l.id, placement: { ...l.placement, ...change } }), [
+      axis.id,
+    ])
 }

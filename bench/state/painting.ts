@@ -40,7 +40,12 @@ function paintedInHand(bench: Bench): Painted | null {
   const frame = own && frameOf({ frame: 'layer' }, own, s.resolved)
   if (!frame) return null
   const size = paintedSize(layer, frame)
-  const mask = newMask.painted({ id: newId(), order: orderAfter(layer) }, size.width, size.height, s.brush.hides ? 'full' : 'none')
+  const mask = newMask.painted(
+    { id: newId(), order: orderAfter(layer) },
+    size.width,
+    size.height,
+    s.brush.hides ? 'full' : 'none',
+  )
   bench.edit('Add a mask', (d) => putMask(d, layer.id, mask))
   bench.set({ mask: mask.id })
   return paintedInHand(bench)
@@ -61,7 +66,12 @@ let sent = 0
 let ended: { mask: string; at: Point } | null = null
 
 /** Begins to paint at a point of the page; with `straight` in a straight line from where the last stroke ended. */
-export function beginStroke(bench: Bench, at: Point, pressure: number, straight: boolean): StrokeInHand | null {
+export function beginStroke(
+  bench: Bench,
+  at: Point,
+  pressure: number,
+  straight: boolean,
+): StrokeInHand | null {
   const target = paintedInHand(bench)
   const back = target && inverse(frameMatrix(target.frame))
   if (!target || !back) return null
@@ -102,7 +112,13 @@ export function beginStroke(bench: Bench, at: Point, pressure: number, straight:
       bench.client.paint({ act: 'to', points: [toMask(last, pressure)], n: ++sent })
       bench.client.paint({
         act: 'end',
-        name: paintInHand(bench.store.getState()) ? (brush.hides ? 'Wipe off' : 'Paint') : brush.hides ? 'Take away by brush' : 'Bring back by brush',
+        name: paintInHand(bench.store.getState())
+          ? brush.hides
+            ? 'Wipe off'
+            : 'Paint'
+          : brush.hides
+            ? 'Take away by brush'
+            : 'Bring back by brush',
       })
       ended = { mask: mask.id, at: last }
     },
@@ -111,7 +127,10 @@ export function beginStroke(bench: Bench, at: Point, pressure: number, straight:
 }
 
 /** Stores what a stroke touched and makes it a step of the history. What cannot be stored is taken back, and said. */
-export async function keepStroke(bench: Bench, made: Extract<FromWorker, { kind: 'painted' }>): Promise<void> {
+export async function keepStroke(
+  bench: Bench,
+  made: Extract<FromWorker, { kind: 'painted' }>,
+): Promise<void> {
   const stored = await storeTiles(made.blobs)
   if (stored !== true) {
     bench.client.paint({ act: 'drop' })
@@ -129,7 +148,9 @@ export async function keepStroke(bench: Bench, made: Extract<FromWorker, { kind:
   })
   bench.client.paint({ act: 'kept' })
 }
-export async function storeTiles(blobs: readonly { sha: string; png: Uint8Array<ArrayBuffer> }[]): Promise<true | string> {
+export async function storeTiles(
+  blobs: readonly { sha: string; png: Uint8Array<ArrayBuffer> }[],
+): Promise<true | string> {
   if (blobs.length === 0) return true
   const form = new FormData()
   for (const { sha, png } of blobs) form.append('tiles', new Blob([png], { type: 'image/png' }), sha)
@@ -137,7 +158,11 @@ export async function storeTiles(blobs: readonly { sha: string; png: Uint8Array<
     try {
       const answer = await fetch('/api/mask-tiles', { method: 'POST', body: form })
       if (answer.ok) return true
-      if (answer.status < 500) return ((await answer.json()) as { message?: string }).message ?? 'The stroke could not be stored and was taken back.'
+      if (answer.status < 500)
+        return (
+          ((await answer.json()) as { message?: string }).message ??
+          'The stroke could not be stored and was taken back.'
+        )
     } catch {
       await new Promise((r) => setTimeout(r, 400 * (tries + 1)))
     }

@@ -41,14 +41,30 @@ export function pathInHand(s: Seen): EditedPath | null {
   if (!layer) return null
   const found = maskInHand(s)
   if (found?.mask.kind === 'path')
-    return { layer, mask: found.mask.id, frame: found.frame, outlines: mapPoints(pointsOf(parsePath(found.mask.d)), frameMatrix(found.frame)) }
+    return {
+      layer,
+      mask: found.mask.id,
+      frame: found.frame,
+      outlines: mapPoints(pointsOf(parsePath(found.mask.d)), frameMatrix(found.frame)),
+    }
   const own = layer.kind === 'shape' && layer.form === 'path' ? resolvedOf(s, layer.id)?.layer : null
   if (own?.kind !== 'shape' || !own.d) return null
-  return { layer, mask: null, frame: own.placement, outlines: mapPoints(pointsOf(parsePath(own.d)), frameMatrix(own.placement)) }
+  return {
+    layer,
+    mask: null,
+    frame: own.placement,
+    outlines: mapPoints(pointsOf(parsePath(own.d)), frameMatrix(own.placement)),
+  }
 }
 
 /** Writes outlines of the page back; a shape's box follows them on the master. */
-function write(bench: Bench, d: Design, edited: EditedPath, outlines: readonly PointOutline[], fit: boolean): void {
+function write(
+  bench: Bench,
+  d: Design,
+  edited: EditedPath,
+  outlines: readonly PointOutline[],
+  fit: boolean,
+): void {
   const back = inverse(frameMatrix(edited.frame))
   const layer = d.layers[edited.layer.id]
   if (!back || !layer) return
@@ -67,19 +83,36 @@ function write(bench: Bench, d: Design, edited: EditedPath, outlines: readonly P
   }
   const { placement: p } = layer
   const [w, h] = [Math.max(1e-4, box.right - box.left), Math.max(1e-4, box.bottom - box.top)]
-  const middle = apply(matrixOf(p), { x: ((box.left + box.right) / 2) * p.width, y: ((box.top + box.bottom) / 2) * p.height })
-  layer.placement = { ...p, x: middle.x, y: middle.y, width: Math.max(0.01, p.width * w), height: Math.max(0.01, p.height * h) }
+  const middle = apply(matrixOf(p), {
+    x: ((box.left + box.right) / 2) * p.width,
+    y: ((box.top + box.bottom) / 2) * p.height,
+  })
+  layer.placement = {
+    ...p,
+    x: middle.x,
+    y: middle.y,
+    width: Math.max(0.01, p.width * w),
+    height: Math.max(0.01, p.height * h),
+  }
   layer.d = pathData(pathOf(mapPoints(inFrame, [1 / w, 0, 0, 1 / h, -box.left / w, -box.top / h])))
 }
 
 const away = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y)
 type Taken = { outline: number; index: number; part: 'at' | 'before' | 'after' }
-function pointNear(outlines: readonly PointOutline[], p: Point, within: number, hand: Taken | null): Taken | null {
+function pointNear(
+  outlines: readonly PointOutline[],
+  p: Point,
+  within: number,
+  hand: Taken | null,
+): Taken | null {
   let [best, least] = [null as Taken | null, within]
   outlines.forEach((o, outline) =>
     o.points.forEach((q, index) => {
       // Control points can be taken where they are shown: at the point in the hand.
-      const parts = hand?.outline === outline && hand.index === index ? (['before', 'after', 'at'] as const) : (['at'] as const)
+      const parts =
+        hand?.outline === outline && hand.index === index
+          ? (['before', 'after', 'at'] as const)
+          : (['at'] as const)
       for (const part of parts) {
         const at = q[part]
         if (at && away(at, p) <= least) [best, least] = [{ outline, index, part }, away(at, p)]
@@ -88,8 +121,14 @@ function pointNear(outlines: readonly PointOutline[], p: Point, within: number, 
   )
   return best
 }
-const replaced = (outlines: readonly PointOutline[], { outline, index }: Taken, point: PathPoint): PointOutline[] =>
-  outlines.map((o, n) => (n === outline ? { ...o, points: o.points.map((q, k) => (k === index ? point : q)) } : o))
+const replaced = (
+  outlines: readonly PointOutline[],
+  { outline, index }: Taken,
+  point: PathPoint,
+): PointOutline[] =>
+  outlines.map((o, n) =>
+    n === outline ? { ...o, points: o.points.map((q, k) => (k === index ? point : q)) } : o,
+  )
 
 /** A press with the path tool: takes a point of the path in the hand, sets one on it, or goes on drawing a new one. */
 export function beginPath(bench: Bench, at: Point, other: boolean): StrokeInHand | null {
@@ -102,13 +141,27 @@ export function beginPath(bench: Bench, at: Point, other: boolean): StrokeInHand
     const on = nearestOn(edited.outlines, at)
     if (on && on.distance <= within) {
       const outlines = withPointAt(edited.outlines, on)
-      return takePoint(bench, edited, outlines, { outline: on.outline, index: on.index + 1, part: 'at' }, false, 'Add a point')
+      return takePoint(
+        bench,
+        edited,
+        outlines,
+        { outline: on.outline, index: on.index + 1, part: 'at' },
+        false,
+        'Add a point',
+      )
     }
   }
   return drawPoint(bench, at, within)
 }
 
-function takePoint(bench: Bench, edited: EditedPath, outlines: readonly PointOutline[], taken: Taken, other: boolean, name: string): StrokeInHand {
+function takePoint(
+  bench: Bench,
+  edited: EditedPath,
+  outlines: readonly PointOutline[],
+  taken: Taken,
+  other: boolean,
+  name: string,
+): StrokeInHand {
   bench.set({ pointInHand: { ...taken, part: 'at' } })
   const own = outlines[taken.outline]?.points[taken.index] as PathPoint
   let moved: PointOutline[] | null = name === 'Add a point' ? [...outlines] : null
@@ -132,7 +185,8 @@ function takePoint(bench: Bench, edited: EditedPath, outlines: readonly PointOut
       if (!drawn && other && taken.part === 'at')
         moved = replaced(outlines, taken, turnedSmooth(outlines[taken.outline] as PointOutline, taken.index))
       const last = moved
-      if (last) bench.commit(other && !drawn ? 'Corner or curve' : name, (d) => write(bench, d, edited, last, true))
+      if (last)
+        bench.commit(other && !drawn ? 'Corner or curve' : name, (d) => write(bench, d, edited, last, true))
     },
     drop: () => bench.cancel(),
   }
@@ -148,7 +202,10 @@ function drawPoint(bench: Bench, at: Point, within: number): StrokeInHand {
       if (away(p, at) < within / 2) return
       const pulled = (q: PathPoint): PathPoint => movedControl(q, 'after', p, true)
       const pen = bench.store.getState().pen ?? []
-      if (closes) bench.set({ pen: pen.map((q, n) => (n === 0 ? { ...q, before: pulled({ ...q, after: null }).before } : q)) })
+      if (closes)
+        bench.set({
+          pen: pen.map((q, n) => (n === 0 ? { ...q, before: pulled({ ...q, after: null }).before } : q)),
+        })
       else bench.set({ pen: pen.map((q, n) => (n === pen.length - 1 ? pulled(q) : q)) })
     },
     end: () => closes && finishPath(bench, true),
@@ -181,10 +238,24 @@ export function finishPath(bench: Bench, closed: boolean): boolean {
   const box = pointBounds(outlines)
   if (!box) return true
   const [w, h] = [Math.max(1, box.right - box.left), Math.max(1, box.bottom - box.top)]
-  const placement = { x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2, width: w, height: h, rotation: 0, flipX: false, flipY: false }
+  const placement = {
+    x: (box.left + box.right) / 2,
+    y: (box.top + box.bottom) / 2,
+    width: w,
+    height: h,
+    rotation: 0,
+    flipX: false,
+    flipY: false,
+  }
   const toBox: Matrix = [1 / w, 0, 0, 1 / h, -box.left / w, -box.top / h]
   const colour = usedColour(s)
-  const base = shapeLayer({ id: newId(), ...spotFor(s, 'shape') }, 'Path', 'path', placement, closed ? { kind: 'solid', colour } : { kind: 'none' })
+  const base = shapeLayer(
+    { id: newId(), ...spotFor(s, 'shape') },
+    'Path',
+    'path',
+    placement,
+    closed ? { kind: 'solid', colour } : { kind: 'none' },
+  )
   const made: LayerOf<'shape'> = {
     ...base,
     d: pathData(pathOf(mapPoints(outlines, toBox))),
@@ -207,7 +278,8 @@ export function removePoint(bench: Bench): boolean {
   if (!edited || !s.pointInHand) return false
   const left = withoutPoint(edited.outlines, s.pointInHand.outline, s.pointInHand.index)
   bench.set({ pointInHand: null })
-  if (left.length === 0) bench.notify('An outline needs two points. It was left as it is; delete the whole of it instead.')
+  if (left.length === 0)
+    bench.notify('An outline needs two points. It was left as it is; delete the whole of it instead.')
   else bench.edit('Remove a point', (d) => write(bench, d, edited, left, true))
   return true
 }

@@ -1,5 +1,15 @@
 import { luminance } from '@/core/colour/colour'
-import { boxAt, graphicLayer, groupLayer, newId, pictureLayer, plainStyle, shapeLayer, slotLayer, typeLayer } from '@/core/design/blank'
+import {
+  boxAt,
+  graphicLayer,
+  groupLayer,
+  newId,
+  pictureLayer,
+  plainStyle,
+  shapeLayer,
+  slotLayer,
+  typeLayer,
+} from '@/core/design/blank'
 import { addLayers, orderAbove } from '@/core/design/commands'
 import { inOrder, keyBetween, keysBetween } from '@/core/design/order'
 import type { Plane } from '@/core/design/planes'
@@ -34,7 +44,14 @@ export function spotFor(
     anchor && !(kind === 'type' && anchor.plane === 'backdrop') && anchor.plane !== 'backdrop'
       ? { page: s.page, plane: anchor.plane, parent: anchor.parent, inside: anchor.inside ?? null }
       : { page: s.page, plane: plane ?? planeFor[kind], parent: null, inside: null }
-  return { ...spot, order: orderAbove(s.design, spot, anchor && spot.parent === anchor.parent && spot.plane === anchor.plane ? anchor.id : null) }
+  return {
+    ...spot,
+    order: orderAbove(
+      s.design,
+      spot,
+      anchor && spot.parent === anchor.parent && spot.plane === anchor.plane ? anchor.id : null,
+    ),
+  }
 }
 
 /** The channel's own px to px of the master, where new things are put. */
@@ -42,7 +59,13 @@ export function toMaster(s: BenchState, box: Placement): Placement {
   const [from, to] = [s.resolved, s.design.channels[s.design.master]]
   if (!to || s.channel === s.design.master) return box
   const k = Math.min(to.width / from.width, to.height / from.height)
-  return { ...box, x: (box.x / from.width) * to.width, y: (box.y / from.height) * to.height, width: box.width * k, height: box.height * k }
+  return {
+    ...box,
+    x: (box.x / from.width) * to.width,
+    y: (box.y / from.height) * to.height,
+    width: box.width * k,
+    height: box.height * k,
+  }
 }
 
 function putNew(bench: Bench, name: string, layer: Layer): void {
@@ -58,7 +81,13 @@ function fitting(s: BenchState, width: number, height: number, share: number, at
   return boxAt(centre.x - (width * k) / 2, centre.y - (height * k) / 2, width * k, height * k)
 }
 
-export type Placing = { info: SourceInfo; label: string; blend?: string; focal?: { x: number; y: number } | null; kind?: string }
+export type Placing = {
+  info: SourceInfo
+  label: string
+  blend?: string
+  focal?: { x: number; y: number } | null
+  kind?: string
+}
 
 export function placeSource(bench: Bench, p: Placing, at?: Point): void {
   bench.addSource(p.info)
@@ -77,15 +106,24 @@ export function placeSource(bench: Bench, p: Placing, at?: Point): void {
     putNew(bench, 'Place graphic', layer)
     return
   }
-  const spot = covers || (p.kind === 'overlay' && s.selection.length === 0) ? spotFor(s, 'picture', plane) : spotFor(s, 'picture')
-  const box = covers ? coverBox(bench, p.info, p.focal) : toMaster(s, fitting(s, p.info.width, p.info.height, share, at))
+  const spot =
+    covers || (p.kind === 'overlay' && s.selection.length === 0)
+      ? spotFor(s, 'picture', plane)
+      : spotFor(s, 'picture')
+  const box = covers
+    ? coverBox(bench, p.info, p.focal)
+    : toMaster(s, fitting(s, p.info.width, p.info.height, share, at))
   const made = pictureLayer(
     { id: newId(), ...spot },
     p.label,
     { sha: p.info.sha, width: p.info.width, height: p.info.height, ...(p.focal ? { focal: p.focal } : {}) },
     box,
   )
-  putNew(bench, 'Place picture', { ...made, ...(p.blend ? { blend: p.blend as Layer['blend'] } : {}), ...(covers ? { opacity: 0.5 } : {}) })
+  putNew(bench, 'Place picture', {
+    ...made,
+    ...(p.blend ? { blend: p.blend as Layer['blend'] } : {}),
+    ...(covers ? { opacity: 0.5 } : {}),
+  })
 }
 
 /** Lays a texture over everything in front, on every page of the design in one step: in its fitting mode, with a dial. */
@@ -101,7 +139,12 @@ export function textureOverAll(bench: Bench, p: Placing): void {
       parent: null,
       order: orderAbove(s.design, { page: page.id, plane: 'finish', parent: null }, null),
     }
-    const layer = pictureLayer(where, p.label, { sha: p.info.sha, width: p.info.width, height: p.info.height }, box)
+    const layer = pictureLayer(
+      where,
+      p.label,
+      { sha: p.info.sha, width: p.info.width, height: p.info.height },
+      box,
+    )
     return { ...layer, blend: (p.blend ?? 'multiply') as Layer['blend'], opacity: 0.5 }
   })
   bench.edit('Texture over everything', (d) => addLayers(d, made))
@@ -116,25 +159,43 @@ export function tryInPlace(bench: Bench, p: Placing, id: string): void {
   const { placement: was } = old
   const k = Math.min(was.width / p.info.width, was.height / p.info.height)
   const placement = { ...was, width: p.info.width * k, height: p.info.height * k }
-  const where = { id: newId(), page: old.page, plane: old.plane, parent: old.parent, inside: old.inside, order: old.order }
+  const where = {
+    id: newId(),
+    page: old.page,
+    plane: old.plane,
+    parent: old.parent,
+    inside: old.inside,
+    order: old.order,
+  }
   const made: Layer =
     p.info.kind === 'graphic'
       ? graphicLayer(where, p.label, p.info.sha, p.info.parts ?? {}, placement)
       : pictureLayer(
           where,
           p.label,
-          { sha: p.info.sha, width: p.info.width, height: p.info.height, ...(p.focal ? { focal: p.focal } : {}) },
+          {
+            sha: p.info.sha,
+            width: p.info.width,
+            height: p.info.height,
+            ...(p.focal ? { focal: p.focal } : {}),
+          },
           placement,
         )
   bench.edit('Try another', (d) => {
     delete d.layers[id]
     for (const [key, c] of Object.entries(d.changes)) if (c.target === id) delete d.changes[key]
-    addLayers(d, [{ ...made, opacity: old.opacity, blend: p.blend ? (p.blend as Layer['blend']) : old.blend }])
+    addLayers(d, [
+      { ...made, opacity: old.opacity, blend: p.blend ? (p.blend as Layer['blend']) : old.blend },
+    ])
   })
   bench.select([where.id])
 }
 
-function coverBox(bench: Bench, info: Pick<SourceInfo, 'width' | 'height'>, focal?: { x: number; y: number } | null): Placement {
+function coverBox(
+  bench: Bench,
+  info: Pick<SourceInfo, 'width' | 'height'>,
+  focal?: { x: number; y: number } | null,
+): Placement {
   const { design } = bench.store.getState()
   const c = design.channels[design.master]
   if (!c) return boxAt(0, 0, info.width, info.height)
@@ -179,16 +240,26 @@ function orderBelow(d: Design, spot: { page: string; plane: Plane; parent: null 
 
 export function addShape(bench: Bench, form: ShapeForm, box: Placement): void {
   const s = bench.store.getState()
-  const layer = shapeLayer({ id: newId(), ...spotFor(s, 'shape') }, form[0]?.toUpperCase() + form.slice(1), form, toMaster(s, box), {
-    kind: 'solid',
-    colour: usedColour(s),
-  })
+  const layer = shapeLayer(
+    { id: newId(), ...spotFor(s, 'shape') },
+    form[0]?.toUpperCase() + form.slice(1),
+    form,
+    toMaster(s, box),
+    {
+      kind: 'solid',
+      colour: usedColour(s),
+    },
+  )
   putNew(bench, `Draw ${form}`, layer)
 }
 export function addSlot(bench: Bench, form: SlotForm, box: Placement): void {
   const s = bench.store.getState()
   const count = Object.values(s.design.layers).filter((l) => l.kind === 'slot').length
-  putNew(bench, `Draw slot`, slotLayer({ id: newId(), ...spotFor(s, 'slot') }, `Slot ${count + 1}`, form, toMaster(s, box)))
+  putNew(
+    bench,
+    `Draw slot`,
+    slotLayer({ id: newId(), ...spotFor(s, 'slot') }, `Slot ${count + 1}`, form, toMaster(s, box)),
+  )
 }
 export const usedColour = (s: BenchState): string => {
   const swatch = Object.values(s.design.swatches)[0]
@@ -198,7 +269,10 @@ export const usedColour = (s: BenchState): string => {
 /** A text box, ready to type, in a colour that shows on what lies beneath. */
 export async function addType(bench: Bench, at: Point, width?: number): Promise<void> {
   const s = bench.store.getState()
-  const size = Math.max(s.resolved.channel.smallestType, Math.round(Math.min(s.resolved.width, s.resolved.height) * 0.075))
+  const size = Math.max(
+    s.resolved.channel.smallestType,
+    Math.round(Math.min(s.resolved.width, s.resolved.height) * 0.075),
+  )
   const w = width ?? Math.min(s.resolved.width * 0.6, s.resolved.width - at.x - 8)
   const under = await bench.client.ask<[number, number, number, number] | null>({
     ask: 'sample',
@@ -206,7 +280,9 @@ export async function addType(bench: Bench, at: Point, width?: number): Promise<
     y: at.y * stageScale(s),
     radius: 3,
   })
-  const dark = under ? luminance({ r: under[0] / 255, g: under[1] / 255, b: under[2] / 255 }) < 0.32 && under[3] > 40 : false
+  const dark = under
+    ? luminance({ r: under[0] / 255, g: under[1] / 255, b: under[2] / 255 }) < 0.32 && under[3] > 40
+    : false
   const master = s.design.channels[s.design.master]
   const k = master ? Math.min(master.width / s.resolved.width, master.height / s.resolved.height) : 1
   const style = { ...plainStyle, size: s.channel === s.design.master ? size : size * k }
@@ -233,12 +309,23 @@ function placeStretches(
   const page = s.resolved
   const k = Math.min((0.6 * page.width) / size.width, (0.6 * page.height) / size.height)
   const [w, h] = [size.width * k, size.height * k]
-  const corner = at ? { x: at.x - w / 2, y: at.y - h / 2 } : { x: (page.width - w) / 2, y: (page.height - h) / 2 }
+  const corner = at
+    ? { x: at.x - w / 2, y: at.y - h / 2 }
+    : { x: (page.width - w) / 2, y: (page.height - h) / 2 }
   const group = groupLayer({ id: newId(), ...spotFor(s, 'graphic') }, name)
   const keys = keysBetween(null, null, stretches.length)
   const layers = stretches.map(({ info, name: own, box }, n): Layer => {
-    const where = { id: newId(), page: group.page, plane: group.plane, parent: group.id, order: keys[n] as string }
-    const place = toMaster(s, boxAt(corner.x + box.x * w, corner.y + box.y * h, box.width * w, box.height * h))
+    const where = {
+      id: newId(),
+      page: group.page,
+      plane: group.plane,
+      parent: group.id,
+      order: keys[n] as string,
+    }
+    const place = toMaster(
+      s,
+      boxAt(corner.x + box.x * w, corner.y + box.y * h, box.width * w, box.height * h),
+    )
     if (info.kind === 'graphic') return graphicLayer(where, own, info.sha, info.parts ?? {}, place)
     return pictureLayer(where, own, { sha: info.sha, width: info.width, height: info.height }, place)
   })
@@ -259,11 +346,21 @@ export async function placeFiles(bench: Bench, files: readonly File[], at?: Poin
     if (!info) continue
     const point = at ? { x: at.x + n * 40, y: at.y + n * 40 } : undefined
     if (info.stretches) {
-      placeStretches(bench, info.stretches, file.name.replace(/\.[a-z0-9]+$/i, ''), { width: info.width, height: info.height }, point)
+      placeStretches(
+        bench,
+        info.stretches,
+        file.name.replace(/\.[a-z0-9]+$/i, ''),
+        { width: info.width, height: info.height },
+        point,
+      )
       n++
       continue
     }
-    placeSource(bench, { info, label: file.name.replace(/\.[a-z0-9]+$/i, ''), kind: info.opaque ? 'photo' : 'cutout' }, point)
+    placeSource(
+      bench,
+      { info, label: file.name.replace(/\.[a-z0-9]+$/i, ''), kind: info.opaque ? 'photo' : 'cutout' },
+      point,
+    )
     n++
   }
 }

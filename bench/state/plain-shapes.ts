@@ -16,11 +16,18 @@ export async function toShapes(bench: Bench): Promise<void> {
     const layer = design.layers[id]
     if (!layer || !canShape(layer) || isLocked(design, id)) continue
     const text = layer.kind === 'graphic' ? await serverLoader.graphic(layer.source) : null
-    const layers = plainShapes(layer, orderAbove(design, layer, id), bench.fonts, text ? readSvg(text) : null, newId)
+    const layers = plainShapes(
+      layer,
+      orderAbove(design, layer, id),
+      bench.fonts,
+      text ? readSvg(text) : null,
+      newId,
+    )
     if (layers) made.push({ from: id, layers })
     else left++
   }
-  if (left > 0) bench.notify('Of what is bent, slanted or very rich in detail no shapes were made. It was left as it is.')
+  if (left > 0)
+    bench.notify('Of what is bent, slanted or very rich in detail no shapes were made. It was left as it is.')
   if (made.length === 0) return
   bench.edit('Turn into plain shapes', (d) => {
     for (const { from, layers } of made) {

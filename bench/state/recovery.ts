@@ -8,7 +8,13 @@ const BATCH = 100
  * Sends what tabs left unsent that are gone, under their own names and on their own bases: what they had sent already is known by
  * its id. What lost goes into a version, what is refused is put aside; where the server does not answer, all stays as it is.
  */
-export async function recoverUnsent({ design, besides }: { design?: string; besides?: string } = {}): Promise<Recovered> {
+export async function recoverUnsent({
+  design,
+  besides,
+}: {
+  design?: string
+  besides?: string
+} = {}): Promise<Recovered> {
   const out: Recovered = { stored: 0, versions: 0, aside: [], text: null }
   for (const queue of await readUnsent(design)) {
     if (queue.session === besides) continue
@@ -25,7 +31,11 @@ export async function recoverUnsent({ design, besides }: { design?: string; besi
         ]
       : []),
     ...(out.versions > 0 ? ['what another tab had changed first is kept as a version'] : []),
-    ...(out.aside.length > 0 ? [`${count(out.aside.length, 'edit')} could not be stored and ${out.aside.length === 1 ? 'lies' : 'lie'} aside`] : []),
+    ...(out.aside.length > 0
+      ? [
+          `${count(out.aside.length, 'edit')} could not be stored and ${out.aside.length === 1 ? 'lies' : 'lie'} aside`,
+        ]
+      : []),
   ]
   const said = parts.join('; ')
   return { ...out, text: said ? `${said.slice(0, 1).toUpperCase()}${said.slice(1)}.` : null }
@@ -40,7 +50,9 @@ async function deliver({ key, design, session, edits }: Unsent, out: Recovered):
     await dropUnsent(key, ids)
   }
   const putAside = async (id: string, message: string) => {
-    const more = rest.filter((e) => e.id === id).map((edit): Aside => ({ edit, message, at: new Date().toISOString() }))
+    const more = rest
+      .filter((e) => e.id === id)
+      .map((edit): Aside => ({ edit, message, at: new Date().toISOString() }))
     if (more.length === 0 || !(await keepAside(design, more))) throw new Error('not kept')
     out.aside.push(...more)
     await done(new Set([id]))
@@ -65,7 +77,10 @@ async function deliver({ key, design, session, edits }: Unsent, out: Recovered):
       await afterAside(batch, lost.left)
     }
   }
-  async function afterAside(sent: readonly { id: string }[], left: readonly { id: string; message: string }[]): Promise<void> {
+  async function afterAside(
+    sent: readonly { id: string }[],
+    left: readonly { id: string; message: string }[],
+  ): Promise<void> {
     for (const { id, message } of left) await putAside(id, message)
     await done(new Set(sent.map((e) => e.id)))
   }

@@ -15,7 +15,9 @@ export function rememberStep(bench: Bench, from: Bounds): void {
 export function stepOf(bench: Bench): { x: number; y: number } | null {
   const held = steps.get(bench)
   const { selection } = bench.store.getState()
-  return held && held.ids.length === selection.length && held.ids.every((id) => selection.includes(id)) ? held : null
+  return held && held.ids.length === selection.length && held.ids.every((id) => selection.includes(id))
+    ? held
+    : null
 }
 /** The new copies repeat the step when they are duplicated in turn. */
 export function repeatStep(bench: Bench, step: { x: number; y: number }): void {

@@ -22,7 +22,10 @@ const design = () => bench.store.getState().design
 
 describe('recolouring', () => {
   it('gives shapes the colour, gradients with their shading, pictures a treatment that goes by their mean', async () => {
-    answers.to = (q) => (q.ask === 'layer' ? { left: 0, top: 0, width: 1, height: 1, scale: 1, data: Uint8ClampedArray.of(198, 90, 54, 255) } : null)
+    answers.to = (q) =>
+      q.ask === 'layer'
+        ? { left: 0, top: 0, width: 1, height: 1, scale: 1, data: Uint8ClampedArray.of(198, 90, 54, 255) }
+        : null
     const stops = { a: { offset: 0, colour: '#404040' }, b: { offset: 1, colour: '#c0c0c0' } }
     bench.edit('A gradient', (d) => {
       const card = d.layers.card
@@ -80,7 +83,9 @@ describe('recolouring', () => {
     })
     bench.select(['disc', 'card'])
     await recolourInSwatches(bench)
-    expect([fill('disc'), fill('card')]).toEqual([`swatch:${ink}`, `swatch:${cream}`].map((colour) => ({ kind: 'solid', colour })))
+    expect([fill('disc'), fill('card')]).toEqual(
+      [`swatch:${ink}`, `swatch:${cream}`].map((colour) => ({ kind: 'solid', colour })),
+    )
     removeSwatch(bench, ink ?? '')
     expect(fill('disc')).toEqual({ kind: 'solid', colour: '#142e2a' })
     expect(Object.keys(design().swatches)).toEqual([cream])
@@ -130,7 +135,12 @@ describe('a bend', () => {
     bench.edit('A line', (d) => {
       const disc = d.layers.disc
       if (disc?.kind === 'shape')
-        Object.assign(disc, { form: 'path', d: 'M0 0.5C0.3 0 0.7 1 1 0.5', fill: { kind: 'none' }, stroke: { ...disc.stroke, weight: 4 } })
+        Object.assign(disc, {
+          form: 'path',
+          d: 'M0 0.5C0.3 0 0.7 1 1 0.5',
+          fill: { kind: 'none' },
+          stroke: { ...disc.stroke, weight: 4 },
+        })
     })
     bench.select(['disc', 'title'])
     bendAlong(bench)
@@ -146,19 +156,26 @@ describe('light and shade', () => {
     bench.select(['card'])
     paintLayer(bench, 'shade')
     const paint = paintInHand(bench.store.getState())
-    expect([paint?.blend, paint?.fill.colour, bench.store.getState().tool, bench.store.getState().brush.hides]).toEqual([
-      'multiply',
-      '#3a2433',
-      'brush',
-      false,
-    ])
+    expect([
+      paint?.blend,
+      paint?.fill.colour,
+      bench.store.getState().tool,
+      bench.store.getState().brush.hides,
+    ]).toEqual(['multiply', '#3a2433', 'brush', false])
     expect(Object.values(paint?.masks ?? {}).map((m) => m.name)).toEqual(['Paint'])
   })
-  it.each(['bubbles', 'sparks', 'dust'] as const)('%s are strewn as one layer that stays editable', (kind) => {
-    bench.select([])
-    strewLights(bench, kind)
-    const [id = ''] = bench.store.getState().selection
-    const made = layer(bench, id)
-    expect([made.kind, made.blend, made.kind === 'strew' && made.things.every((t) => t.kind === 'shape')]).toEqual(['strew', 'plus-lighter', true])
-  })
+  it.each(['bubbles', 'sparks', 'dust'] as const)(
+    '%s are strewn as one layer that stays editable',
+    (kind) => {
+      bench.select([])
+      strewLights(bench, kind)
+      const [id = ''] = bench.store.getState().selection
+      const made = layer(bench, id)
+      expect([
+        made.kind,
+        made.blend,
+        made.kind === 'strew' && made.things.every((t) => t.kind === 'shape'),
+      ]).toEqual(['strew', 'plus-lighter', true])
+    },
+  )
 })

@@ -24,21 +24,38 @@ export async function makeSlots(bench: Bench): Promise<void> {
     const text = await serverLoader.graphic(layer.source)
     if (!text) continue
     const art = readSvg(text)
-    const d = pathData(art.pieces.filter((p) => !p.stroke).flatMap((p) => mapPath(p.path, scaling(1 / art.width, 1 / art.height))))
+    const d = pathData(
+      art.pieces
+        .filter((p) => !p.stroke)
+        .flatMap((p) => mapPath(p.path, scaling(1 / art.width, 1 / art.height))),
+    )
     if (d.length > 0 && d.length < 60_000) outlines.set(id, d)
   }
   const left = selection.filter((id) => design.layers[id]?.kind === 'graphic' && !outlines.has(id))
-  if (left.length > 0) bench.notify('A graphic of nothing but lines, or of very many pieces, has no inside to hold a picture. It was left as it is.')
+  if (left.length > 0)
+    bench.notify(
+      'A graphic of nothing but lines, or of very many pieces, has no inside to hold a picture. It was left as it is.',
+    )
   bench.edit('Make a slot', (d) => {
     for (const id of selection) {
       const layer = d.layers[id]
       const outline = outlines.get(id)
       if (layer?.kind === 'graphic' && outline) {
         const { kind: _k, source: _s, parts: _p, ...common } = layer
-        d.layers[id] = { ...slotLayer(common, layer.name, 'rectangle', layer.placement), ...common, form: 'path', d: outline }
+        d.layers[id] = {
+          ...slotLayer(common, layer.name, 'rectangle', layer.placement),
+          ...common,
+          form: 'path',
+          d: outline,
+        }
       } else if (layer?.kind === 'shape' && slotFormOf(layer)) {
         const { kind: _k, form, inner: _i, d: own, ...common } = layer
-        const path = form === 'star' ? pathData(mapPath(shapePath(layer), scaling(1 / layer.placement.width, 1 / layer.placement.height))) : own
+        const path =
+          form === 'star'
+            ? pathData(
+                mapPath(shapePath(layer), scaling(1 / layer.placement.width, 1 / layer.placement.height)),
+              )
+            : own
         d.layers[id] = {
           ...common,
           kind: 'slot',
@@ -53,7 +70,8 @@ export async function makeSlots(bench: Bench): Promise<void> {
   })
 }
 /** Whether a layer has an outline that can hold a picture. */
-export const slotFormOf = (l: Layer | undefined): boolean => l?.kind === 'graphic' || (l?.kind === 'shape' && l.form !== 'line')
+export const slotFormOf = (l: Layer | undefined): boolean =>
+  l?.kind === 'graphic' || (l?.kind === 'shape' && l.form !== 'line')
 
 /** Puts a slot into the largest see-through opening of a frame: beneath it, tied to it. */
 export async function slotInOpening(bench: Bench, id: string): Promise<void> {
@@ -62,7 +80,8 @@ export async function slotInOpening(bench: Bench, id: string): Promise<void> {
   const s = bench.store.getState()
   const frame = s.design.layers[id]
   const [largest] = found
-  if (!frame || !largest) return bench.notify('This has no see-through opening that a picture could show through.')
+  if (!frame || !largest)
+    return bench.notify('This has no see-through opening that a picture could show through.')
   const points = largest.map((p) => ({ x: p.x / k, y: p.y / k }))
   const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)]
   const [left, top] = [Math.min(...xs), Math.min(...ys)]
@@ -78,7 +97,11 @@ export async function slotInOpening(bench: Bench, id: string): Promise<void> {
     inside: frame.inside,
     order: keyBetween(under, frame.order),
   }
-  const slot = { ...slotLayer(where, `Opening of ${layerName(frame)}`, 'rectangle', toMaster(s, boxAt(left, top, w, h))), form: 'path' as const, d }
+  const slot = {
+    ...slotLayer(where, `Opening of ${layerName(frame)}`, 'rectangle', toMaster(s, boxAt(left, top, w, h))),
+    form: 'path' as const,
+    d,
+  }
   const name = newId()
   bench.edit('Slot in the opening', (draft) => {
     addLayers(draft, [slot])

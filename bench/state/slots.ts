@@ -14,12 +14,20 @@ import { upload } from './uploads'
 
 /** Puts a picture into a slot: it covers it, its focal point in view. */
 export function fillSlot(bench: Bench, id: string, p: Pick<Placing, 'info' | 'label' | 'focal'>): void {
-  if (p.info.kind !== 'picture') return bench.notify('A slot holds a photo or cutout. The graphic was not placed; drop it beside the slot.')
+  if (p.info.kind !== 'picture')
+    return bench.notify(
+      'A slot holds a photo or cutout. The graphic was not placed; drop it beside the slot.',
+    )
   bench.addSource(p.info)
   bench.edit('Fill the slot', (d) => {
     const layer = d.layers[id]
     if (layer?.kind !== 'slot') return
-    const picture = { source: p.info.sha, sourceWidth: p.info.width, sourceHeight: p.info.height, focal: p.focal ?? { x: 0.5, y: 0.5 } }
+    const picture = {
+      source: p.info.sha,
+      sourceWidth: p.info.width,
+      sourceHeight: p.info.height,
+      focal: p.focal ?? { x: 0.5, y: 0.5 },
+    }
     layer.picture = picture
     layer.zoom = 1
     layer.pan = panToFocal({ ...layer, picture })
@@ -35,9 +43,21 @@ export function takeOut(bench: Bench, id: string): void {
   bench.edit('Take the picture out', (d) => {
     const layer = d.layers[id]
     if (layer?.kind !== 'slot') return
-    const where = { id: made, page: slot.page, plane: slot.plane, parent: slot.parent, inside: slot.inside, order: orderAbove(d, slot, id) }
+    const where = {
+      id: made,
+      page: slot.page,
+      plane: slot.plane,
+      parent: slot.parent,
+      inside: slot.inside,
+      order: orderAbove(d, slot, id),
+    }
     addLayers(d, [
-      pictureLayer(where, `${slot.name}, picture`, { sha: source, width: sourceWidth, height: sourceHeight, focal }, picturePlacement(slot)),
+      pictureLayer(
+        where,
+        `${slot.name}, picture`,
+        { sha: source, width: sourceWidth, height: sourceHeight, focal },
+        picturePlacement(slot),
+      ),
     ])
     Object.assign(layer, { picture: null, zoom: 1, turn: 0, pan: { x: 0, y: 0 } })
   })
@@ -45,7 +65,9 @@ export function takeOut(bench: Bench, id: string): void {
 }
 /** The slot under a point of the page, front first; null for none. */
 export function slotUnder(s: BenchState, at: Point): string | null {
-  const slots = flatResolved(s.resolved.layers).filter((l) => l.layer.kind === 'slot' && l.layer.shown && !isLocked(s.design, l.layer.id))
+  const slots = flatResolved(s.resolved.layers).filter(
+    (l) => l.layer.kind === 'slot' && l.layer.shown && !isLocked(s.design, l.layer.id),
+  )
   return slots.reverse().find((l) => holds(placedBounds(l.layer.placement), at))?.layer.id ?? null
 }
 /** Whether a point lies in a slot's box, whatever lies over it. */
@@ -54,13 +76,23 @@ export function overSlot(s: Pick<BenchState, 'resolved'>, id: string, at: Point)
   return slot !== undefined && holds(placedBounds(slot.placement), at)
 }
 /** Another picture in the place of one: box, scale and turn stay; of this copy only or of all that show the same. */
-export function swapPicture(bench: Bench, id: string, p: Pick<Placing, 'info' | 'focal'>, every: boolean): void {
+export function swapPicture(
+  bench: Bench,
+  id: string,
+  p: Pick<Placing, 'info' | 'focal'>,
+  every: boolean,
+): void {
   const s = bench.store.getState()
   const old = sourcesOf(s.design.layers[id] as Layer)[0]?.sha
   if (!old || p.info.kind !== 'picture') return
   bench.addSource(p.info)
   const { info, focal } = p
-  const picture = { source: info.sha, sourceWidth: info.width, sourceHeight: info.height, focal: focal ?? { x: 0.5, y: 0.5 } }
+  const picture = {
+    source: info.sha,
+    sourceWidth: info.width,
+    sourceHeight: info.height,
+    focal: focal ?? { x: 0.5, y: 0.5 },
+  }
   bench.edit(every ? 'Swap every use of the picture' : 'Swap the picture', (d) => {
     for (const l of Object.values(d.layers)) {
       if (!every && l.id !== id) continue
@@ -71,13 +103,19 @@ export function swapPicture(bench: Bench, id: string, p: Pick<Placing, 'info' | 
         else d.layers[l.id] = slotFrom(l, picture)
       } else if (l.kind === 'slot' && l.picture?.source === old) l.picture = picture
       else if (l.kind === 'strew')
-        for (const t of l.things) if (t.kind === 'picture' && t.source === old) Object.assign(t, picture, { ratio: info.width / info.height })
+        for (const t of l.things)
+          if (t.kind === 'picture' && t.source === old)
+            Object.assign(t, picture, { ratio: info.width / info.height })
     }
   })
 }
 function slotFrom(l: LayerOf<'picture'>, picture: LayerOf<'slot'>['picture']): LayerOf<'slot'> {
   const { source: _s, sourceWidth: _w, sourceHeight: _h, focal: _f, kind: _k, ...common } = l
-  const slot: LayerOf<'slot'> = { ...slotLayer(l, l.name, 'rectangle', l.placement, { kind: 'none' }), ...common, picture }
+  const slot: LayerOf<'slot'> = {
+    ...slotLayer(l, l.name, 'rectangle', l.placement, { kind: 'none' }),
+    ...common,
+    picture,
+  }
   return isFilled(slot) ? { ...slot, pan: panToFocal(slot) } : slot
 }
 

@@ -19,7 +19,10 @@ export function beginSpecks(bench: Bench): void {
   if (!layer || more) return bench.notify('Select one thing whose specks are to be found.')
   if (s.design.layers[layer]?.locked) return bench.notify('This is locked. Unlock it to clean it.')
   const size = Math.max(6, Math.round(Math.min(s.resolved.width, s.resolved.height) * 0.02))
-  bench.set({ specks: { layer, size, found: null, spared: [], busy: 'looking', before: s.strongGround }, strongGround: LOUD })
+  bench.set({
+    specks: { layer, size, found: null, spared: [], busy: 'looking', before: s.strongGround },
+    strongGround: LOUD,
+  })
   void look(bench, size)
 }
 /** Looks anew, up to another size. */
@@ -65,12 +68,25 @@ export async function cleanTicked(bench: Bench): Promise<void> {
   const layer = specks && s.design.layers[specks.layer]
   if (!specks || !layer || ticked.length === 0) return
   bench.set({ specks: { ...specks, busy: 'cleaning' } })
-  const made = await bench.client.ask<Cleaned | null>({ ask: 'specks', layer: specks.layer, size: specks.size, clean: ticked })
+  const made = await bench.client.ask<Cleaned | null>({
+    ask: 'specks',
+    layer: specks.layer,
+    size: specks.size,
+    clean: ticked,
+  })
   const stored = made?.mask ? await storeTiles(made.mask.blobs) : true
-  const patch = made?.patch && stored === true ? await upload(bench, new File([made.patch.png], 'patch.png', { type: 'image/png' })) : null
+  const patch =
+    made?.patch && stored === true
+      ? await upload(bench, new File([made.patch.png], 'patch.png', { type: 'image/png' }))
+      : null
   if (!made || stored !== true || (made.patch && !patch)) {
     bench.set({ specks: { ...specks, busy: null } })
-    bench.notify(typeof stored === 'string' ? stored : 'The specks could not be cleaned. The design is as it was; try again.', 'trouble')
+    bench.notify(
+      typeof stored === 'string'
+        ? stored
+        : 'The specks could not be cleaned. The design is as it was; try again.',
+      'trouble',
+    )
     return
   }
   const name = layerName(layer)
@@ -79,7 +95,11 @@ export async function cleanTicked(bench: Bench): Promise<void> {
     if (!own) return
     if (made.mask) {
       const { width, height, tiles } = made.mask
-      putMask(d, layer.id, { ...newMask.painted({ id: newId(), order: orderAfter(own) }, width, height, 'full'), tiles, name: 'Specks' })
+      putMask(d, layer.id, {
+        ...newMask.painted({ id: newId(), order: orderAfter(own) }, width, height, 'full'),
+        tiles,
+        name: 'Specks',
+      })
     }
     if (!made.patch || !patch) return
     const { x, y, width, height } = made.patch

@@ -27,7 +27,14 @@ export function strewSelection(bench: Bench): void {
     flipY: false,
   }
   bench.edit('Strew', (d) => {
-    const where = { id, page: top.page, plane: top.plane, parent: top.parent, inside: top.inside, order: orderAbove(d, top, top.id) }
+    const where = {
+      id,
+      page: top.page,
+      plane: top.plane,
+      parent: top.parent,
+      inside: top.inside,
+      order: orderAbove(d, top, top.id),
+    }
     addLayers(d, [strewLayer(where, 'Strew', list, box, Math.floor(Math.random() * 1e6))])
     removeLayers(
       d,
@@ -53,7 +60,15 @@ export function setFree(bench: Bench): void {
       const keys = keysBetween(null, null, copies.length)
       const ids = copies.map((copy, n) => {
         const id = newId()
-        addLayers(d, [{ ...copy, id, name: `${strew.name} ${n + 1}`, inside: strew.inside, order: keys[n] as string } as Layer])
+        addLayers(d, [
+          {
+            ...copy,
+            id,
+            name: `${strew.name} ${n + 1}`,
+            inside: strew.inside,
+            order: keys[n] as string,
+          } as Layer,
+        ])
         return id
       })
       const holder = newId()
@@ -62,7 +77,14 @@ export function setFree(bench: Bench): void {
         open: strew.blend === 'normal' && strew.opacity === 1,
       })
       const [own, g] = [d.layers[strew.id], d.layers[holder]]
-      if (own && g) Object.assign(g, { order: own.order, blend: own.blend, opacity: own.opacity, inside: own.inside, tie: own.tie })
+      if (own && g)
+        Object.assign(g, {
+          order: own.order,
+          blend: own.blend,
+          opacity: own.opacity,
+          inside: own.inside,
+          tie: own.tie,
+        })
       removeLayers(d, [strew.id])
       made.push(holder)
     }

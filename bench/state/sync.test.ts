@@ -99,7 +99,13 @@ describe('sending edits', () => {
         const at = edits.findIndex((e) => e.id === 'refused-one')
         if (at < 0) return take(edits)
         const { body } = take(edits.slice(0, at)) as { body: { results: object[] } }
-        return { status: 422, body: { ...body, results: [...body.results, { id: 'refused-one', kind: 'refused', problem: 'missing', message }] } }
+        return {
+          status: 422,
+          body: {
+            ...body,
+            results: [...body.results, { id: 'refused-one', kind: 'refused', problem: 'missing', message }],
+          },
+        }
       }
       return () => {
         server.take = take
@@ -115,7 +121,11 @@ describe('sending edits', () => {
       await vi.advanceTimersByTimeAsync(60_000)
       expect(sent()).toEqual(['first-one'])
       expect(states.at(-1)).toMatchObject({ state: 'refused', message: 'A picture is missing.' })
-      expect((kept.get(keyOf(sync)) as Edit[]).map((e) => e.id)).toEqual(['refused-one', 'third-one', 'fourth-one'])
+      expect((kept.get(keyOf(sync)) as Edit[]).map((e) => e.id)).toEqual([
+        'refused-one',
+        'third-one',
+        'fourth-one',
+      ])
       expect(sync.unstored.map((a) => a.edit.id)).toEqual(['refused-one', 'third-one', 'fourth-one'])
     })
     it('goes on without it: it is put aside with its reason, the rest is stored', async () => {
@@ -127,7 +137,9 @@ describe('sending edits', () => {
       await settle()
       expect(sent()).toEqual(['first-one', 'third-one'])
       expect(states.at(-1)).toMatchObject({ state: 'saved', aside: 1 })
-      expect((await readAside('d1')).map((a: Aside) => [a.edit.id, a.message])).toEqual([['refused-one', 'A picture is missing.']])
+      expect((await readAside('d1')).map((a: Aside) => [a.edit.id, a.message])).toEqual([
+        ['refused-one', 'A picture is missing.'],
+      ])
       expect(replaced.at(-1)?.name).toBe('third-one')
       await sync.putAway()
       expect(await readAside('d1')).toEqual([])
@@ -161,7 +173,16 @@ describe('sending edits', () => {
       const lost = edits.findIndex((e) => e.id === 'mine-lost')
       if (lost < 0) return take(edits)
       const { body } = take(edits.slice(0, lost)) as { body: { results: object[] } }
-      return { status: 409, body: { ...body, results: [...body.results, { id: 'mine-lost', kind: 'conflict', message: 'Another tab was first.' }] } }
+      return {
+        status: 409,
+        body: {
+          ...body,
+          results: [
+            ...body.results,
+            { id: 'mine-lost', kind: 'conflict', message: 'Another tab was first.' },
+          ],
+        },
+      }
     }
     server.aside = () => {
       if (server.asides.length === 1) sync.push(edit('made-meanwhile'))
@@ -173,7 +194,10 @@ describe('sending edits', () => {
       [['mine-lost', 'mine-after'], undefined],
       [['made-meanwhile'], 'version-1'],
     ])
-    expect(replaced.at(-1)).toMatchObject({ name: 'first-one', text: expect.stringContaining('yours is kept as a version') })
+    expect(replaced.at(-1)).toMatchObject({
+      name: 'first-one',
+      text: expect.stringContaining('yours is kept as a version'),
+    })
     expect([sync.unsent, states.at(-1)?.state]).toEqual([0, 'saved'])
   })
   it('sends at most a hundred at a time', async () => {
@@ -190,20 +214,23 @@ describe('sending edits', () => {
     expect(server.sent).toHaveLength(230)
     expect(server.sent.map((e) => e.id)).toEqual(Array.from({ length: 230 }, (_, n) => `edit-${n}-of-many`))
   })
-  it.each(['rejects', 'throws at once'])('goes on where the storage of the browser %s, and says that nothing is kept there', async (how) => {
-    Object.assign(trouble, how === 'rejects' ? { on: true } : { atOnce: true })
-    const take = server.take
-    server.take = () => 'offline'
-    const sync = made()
-    sync.open()
-    sync.push(edit('first-one'))
-    await settle()
-    expect(states.at(-1)).toMatchObject({ state: 'offline', kept: false })
-    server.take = take
-    await vi.advanceTimersByTimeAsync(1100)
-    expect(server.sent).toHaveLength(1)
-    expect(states.at(-1)?.state).toBe('saved')
-  })
+  it.each(['rejects', 'throws at once'])(
+    'goes on where the storage of the browser %s, and says that nothing is kept there',
+    async (how) => {
+      Object.assign(trouble, how === 'rejects' ? { on: true } : { atOnce: true })
+      const take = server.take
+      server.take = () => 'offline'
+      const sync = made()
+      sync.open()
+      sync.push(edit('first-one'))
+      await settle()
+      expect(states.at(-1)).toMatchObject({ state: 'offline', kept: false })
+      server.take = take
+      await vi.advanceTimersByTimeAsync(1100)
+      expect(server.sent).toHaveLength(1)
+      expect(states.at(-1)?.state).toBe('saved')
+    },
+  )
 })
 
 describe('hearing from other tabs', () => {
@@ -251,7 +278,8 @@ describe('hearing from other tabs', () => {
   it('opens a stream anew that the browser gave up, from where it stands', async () => {
     const sync = made(2)
     sync.open()
-    const stream = (sync as unknown as { events: { readyState: number; onerror: () => void; url: string } }).events
+    const stream = (sync as unknown as { events: { readyState: number; onerror: () => void; url: string } })
+      .events
     fromOtherTab([{ revision: 3, edit: edit('theirs-one') }])
     stream.readyState = 2
     stream.onerror()

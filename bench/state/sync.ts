@@ -95,7 +95,8 @@ export class Sync {
   }
   /** Waits until everything is with the server, at most ten seconds; not at all where the person must say first. */
   async settled(): Promise<boolean> {
-    for (let n = 0; n < 100 && this.queue.length > 0 && !this.refused; n++) await new Promise((r) => setTimeout(r, 100))
+    for (let n = 0; n < 100 && this.queue.length > 0 && !this.refused; n++)
+      await new Promise((r) => setTimeout(r, 100))
     return this.queue.length === 0
   }
 
@@ -149,7 +150,10 @@ export class Sync {
     void this.flush()
   }
 
-  private tell(state: SaveState, message: string | null = state === this.status.state ? this.status.message : null): void {
+  private tell(
+    state: SaveState,
+    message: string | null = state === this.status.state ? this.status.message : null,
+  ): void {
     this.status = { ...this.status, state, message, aside: this.asides.length }
     this.hooks.told(this.status)
   }
@@ -280,12 +284,18 @@ export class Sync {
         this.tries = 0
       }
       this.tries = 0
-      this.tell(this.refused ? 'refused' : 'saved', (this.refused as { message: string } | null)?.message ?? null)
+      this.tell(
+        this.refused ? 'refused' : 'saved',
+        (this.refused as { message: string } | null)?.message ?? null,
+      )
     } catch (thrown) {
       if (thrown instanceof Refused) this.refuse(this.queue[0]?.id ?? '', thrown.message)
       else {
         this.tries = Math.min(this.tries + 1, 6)
-        this.tell('offline', thrown instanceof Unanswered ? thrown.message : 'The server’s answer could not be read.')
+        this.tell(
+          'offline',
+          thrown instanceof Unanswered ? thrown.message : 'The server’s answer could not be read.',
+        )
         if (!this.closed) this.again = setTimeout(() => void this.flush(), 500 * 2 ** this.tries)
         // The answer was lost, but the stream told of them.
         this.sayIfSaved()
@@ -296,7 +306,8 @@ export class Sync {
     }
   }
   private sayIfSaved(): void {
-    if (this.queue.length === 0 && !this.refused && !this.losing && this.status.state !== 'saved') this.tell('saved')
+    if (this.queue.length === 0 && !this.refused && !this.losing && this.status.state !== 'saved')
+      this.tell('saved')
   }
   private refuse(id: string, message: string): void {
     this.refused = { id, message }
@@ -327,7 +338,8 @@ export class Sync {
     const [sent] = batch
     // An answer that tells of none of them would be asked for without end.
     if (sent && this.queue[0]?.id === sent.id && last?.kind === 'accepted') await this.catchUp()
-    if (sent && this.queue[0]?.id === sent.id && !this.refused && !this.losing) throw new Unanswered('The server’s answer tells of no edit.')
+    if (sent && this.queue[0]?.id === sent.id && !this.refused && !this.losing)
+      throw new Unanswered('The server’s answer tells of no edit.')
   }
 
   /** All that is unsent goes into a version, what is made meanwhile too; then what is stored is shown. */
@@ -347,7 +359,10 @@ export class Sync {
     // What came while the stored state was fetched goes the same way.
     if (this.queue.length > 0) return
     this.losing = null
-    this.hooks.replaced(this.stored, { text: `${losing.note} Its state is shown here; yours is kept as a version.`, versions: true })
+    this.hooks.replaced(this.stored, {
+      text: `${losing.note} Its state is shown here; yours is kept as a version.`,
+      versions: true,
+    })
   }
 
   private async recover(): Promise<void> {
@@ -358,7 +373,10 @@ export class Sync {
     if (found.aside.length > 0) this.tell(this.status.state)
     if (found.text) {
       await this.catchUp().catch(() => undefined)
-      this.hooks.replaced(this.seen()[0], { text: found.text, ...(found.versions > 0 ? { versions: true } : {}) })
+      this.hooks.replaced(this.seen()[0], {
+        text: found.text,
+        ...(found.versions > 0 ? { versions: true } : {}),
+      })
     }
   }
 }

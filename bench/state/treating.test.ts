@@ -136,7 +136,10 @@ describe('a recipe of the design', () => {
     })
     await pasteText(other, clipboard, true)
     const [id = ''] = other.store.getState().selection
-    expect([layer(other, id).recipe, treatmentsOf(layer(other, id)).map((t) => t.kind)]).toEqual([null, ['tint']])
+    expect([layer(other, id).recipe, treatmentsOf(layer(other, id)).map((t) => t.kind)]).toEqual([
+      null,
+      ['tint'],
+    ])
     await pasteText(bench, clipboard, true)
     const [own = ''] = bench.store.getState().selection
     expect(layer(bench, own).recipe).toBe(layer(bench, 'card').recipe)

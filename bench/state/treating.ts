@@ -23,7 +23,9 @@ const labelOf = (kind: string): string => treatmentKinds.get(kind)?.label ?? kin
 
 /** Where the treatments of some layers are held, each once: in themselves or in the recipes they follow. */
 function heldOf(d: Draft<Design>, ids: readonly string[]) {
-  return [...new Set(ids.flatMap((id) => treatedBy(d, id) ?? []))] as (Pick<Layer, 'treatments'> & { kind?: string })[]
+  return [...new Set(ids.flatMap((id) => treatedBy(d, id) ?? []))] as (Pick<Layer, 'treatments'> & {
+    kind?: string
+  })[]
 }
 
 /** Which of a layer's treatments is meant, on each of several layers: the nth of its kind. */
@@ -36,8 +38,10 @@ export const nthOf = (layer: Pick<Layer, 'treatments'>, id: string): Nth | null 
     .findIndex((t) => t.id === id)
   return { kind: own.kind, n }
 }
-const found = (layer: { treatments: Record<string, Treatment> } | undefined, { kind, n }: Nth): Treatment | undefined =>
-  layer && treatmentsOf(layer).filter((t) => t.kind === kind)[n]
+const found = (
+  layer: { treatments: Record<string, Treatment> } | undefined,
+  { kind, n }: Nth,
+): Treatment | undefined => layer && treatmentsOf(layer).filter((t) => t.kind === kind)[n]
 
 /** What a grade made for one thing begins with: stops that show at once what it does, or the treatment's first settings. */
 const BEGINS: Record<string, Record<string, unknown>> = {
@@ -53,17 +57,32 @@ const BEGINS: Record<string, Record<string, unknown>> = {
  * A grade above the selection, or in front of everything, over all that lies beneath it; or kept inside the thing selected. It
  * begins with one treatment and is called by what it does.
  */
-export function addGrade(bench: Bench, { within = false, kind = 'curves' }: { within?: boolean; kind?: string } = {}): void {
+export function addGrade(
+  bench: Bench,
+  { within = false, kind = 'curves' }: { within?: boolean; kind?: string } = {},
+): void {
   const s = bench.store.getState()
   const below = s.design.layers[s.selection.at(-1) ?? '']
   if (within && !below) return bench.notify('Select the thing that the grade is to be kept inside.')
-  const spot = below ? { page: below.page, plane: below.plane, parent: below.parent } : { page: s.page, plane: 'finish' as const, parent: null }
+  const spot = below
+    ? { page: below.page, plane: below.plane, parent: below.parent }
+    : { page: s.page, plane: 'finish' as const, parent: null }
   const { width, height, bleed } = s.resolved
   const box = boxAt(-bleed, -bleed, width + 2 * bleed, height + 2 * bleed)
-  const layer = gradeLayer({ id: newId(), ...spot, order: orderAbove(s.design, spot, below?.id ?? null) }, '', toMaster(s, box))
+  const layer = gradeLayer(
+    { id: newId(), ...spot, order: orderAbove(s.design, spot, below?.id ?? null) },
+    '',
+    toMaster(s, box),
+  )
   const first = { ...newTreatment(kind, { id: newId(), order: 'a0' }), ...BEGINS[kind] }
   bench.edit('Grade', (d) =>
-    addLayers(d, [{ ...layer, inside: within && below ? below.id : (below?.inside ?? null), treatments: { [first.id]: first } }]),
+    addLayers(d, [
+      {
+        ...layer,
+        inside: within && below ? below.id : (below?.inside ?? null),
+        treatments: { [first.id]: first },
+      },
+    ]),
   )
   bench.select([layer.id])
 }
@@ -78,7 +97,10 @@ export function addTreatment(bench: Bench, kind: string): void {
   if (ids.length === 0) return
   bench.edit(labelOf(kind), (d) => {
     for (const layer of heldOf(d, ids)) {
-      const made = newTreatment(kind, { id: newId(), order: keyBetween(treatmentsOf(layer).at(-1)?.order ?? null, null) })
+      const made = newTreatment(kind, {
+        id: newId(),
+        order: keyBetween(treatmentsOf(layer).at(-1)?.order ?? null, null),
+      })
       layer.treatments[made.id] = { ...made, ...last.get(kind) }
     }
   })
@@ -86,7 +108,13 @@ export function addTreatment(bench: Bench, kind: string): void {
 
 type Change = Partial<Treatment>
 /** Changes the nth treatment of a kind of each selected thing. */
-export function changeTreatment(bench: Bench, what: string, which: Nth, change: Change, only: 'shown' | 'kept' = 'kept'): void {
+export function changeTreatment(
+  bench: Bench,
+  what: string,
+  which: Nth,
+  change: Change,
+  only: 'shown' | 'kept' = 'kept',
+): void {
   const ids = only === 'shown' ? treatable(bench.store.getState()) : treatableOrTold(bench)
   const write = (d: Draft<Design>) => {
     for (const held of heldOf(d, ids)) {
@@ -118,7 +146,10 @@ export function thickenFirst(bench: Bench, which: Nth): void {
       const before = list[list.findIndex((t) => t.id === own.id) - 1]
       if (before?.kind === 'thicken') before.by = (before.by as number) + (own.radius as number) / 2
       else {
-        const made = newTreatment('thicken', { id: newId(), order: keyBetween(before?.order ?? null, own.order) })
+        const made = newTreatment('thicken', {
+          id: newId(),
+          order: keyBetween(before?.order ?? null, own.order),
+        })
         held.treatments[made.id] = { ...made, by: Math.max(0.5, (own.radius as number) / 2) }
       }
     }
@@ -139,10 +170,14 @@ export function moveTreatment(bench: Bench, layer: string, id: string, before: s
 let copied: Treatment[] = []
 export function copyTreatments(bench: Bench): void {
   const { design, selection } = bench.store.getState()
-  const layer = selection.map((id) => treatedBy(design, id)).find((l) => l && Object.keys(l.treatments).length > 0)
+  const layer = selection
+    .map((id) => treatedBy(design, id))
+    .find((l) => l && Object.keys(l.treatments).length > 0)
   if (!layer) return bench.notify('Select a thing that has treatments.')
   copied = treatmentsOf(layer)
-  bench.notify(`${copied.length} ${copied.length === 1 ? 'treatment' : 'treatments'} copied; select what is to have them.`)
+  bench.notify(
+    `${copied.length} ${copied.length === 1 ? 'treatment' : 'treatments'} copied; select what is to have them.`,
+  )
 }
 export const canPasteTreatments = (s: BenchState): boolean => copied.length > 0 && s.selection.length > 0
 /** How much of all their treatments together shows on what is selected. */
@@ -194,7 +229,12 @@ export function keepRecipe(bench: Bench, id: string): void {
   const recipe = newId()
   bench.edit('Keep a recipe', (d) => {
     const order = keyBetween(inOrder(d.recipes).at(-1)?.order ?? null, null)
-    d.recipes[recipe] = { id: recipe, name, order, treatments: Object.fromEntries(list.map((t) => [t.id, { ...t, mask: null }])) }
+    d.recipes[recipe] = {
+      id: recipe,
+      name,
+      order,
+      treatments: Object.fromEntries(list.map((t) => [t.id, { ...t, mask: null }])),
+    }
     const layer = d.layers[id]
     if (layer) layer.recipe = recipe
   })
@@ -202,12 +242,17 @@ export function keepRecipe(bench: Bench, id: string): void {
 }
 /** Lets all that is selected follow a recipe of the design; null lets go, what was shown becomes their own. */
 export function followRecipe(bench: Bench, recipe: string | null): void {
-  const name = recipe ? `Follow ${bench.store.getState().design.recipes[recipe]?.name ?? 'a recipe'}` : 'Follow no recipe'
+  const name = recipe
+    ? `Follow ${bench.store.getState().design.recipes[recipe]?.name ?? 'a recipe'}`
+    : 'Follow no recipe'
   bench.edit(name, (d) => {
     for (const id of treatable(bench.store.getState())) {
       const layer = d.layers[id]
       if (!layer) continue
-      if (!recipe) layer.treatments = Object.fromEntries(Object.entries(treatedBy(d, id)?.treatments ?? {}).map(([key, t]) => [key, { ...t }]))
+      if (!recipe)
+        layer.treatments = Object.fromEntries(
+          Object.entries(treatedBy(d, id)?.treatments ?? {}).map(([key, t]) => [key, { ...t }]),
+        )
       layer.recipe = recipe
     }
   })
@@ -233,7 +278,9 @@ export function lookWithout(bench: Bench): void {
 export function exaggerate(bench: Bench, which?: Nth): void {
   if (bench.inGesture) return
   const { design, selection } = bench.store.getState()
-  const first = selection.map((id) => treatedBy(design, id)).find((l) => l && Object.keys(l.treatments).length > 0)
+  const first = selection
+    .map((id) => treatedBy(design, id))
+    .find((l) => l && Object.keys(l.treatments).length > 0)
   const meant = which ?? (first && nthOf(first, treatmentsOf(first).at(-1)?.id ?? ''))
   if (!meant) return
   bench.preview((d) => {
@@ -250,7 +297,9 @@ export function endLook(bench: Bench): void {
 function exaggerated(t: Treatment): Change {
   const fields = treatmentKinds.get(t.kind)?.fields ?? {}
   const amounts = Object.entries(fields).flatMap(([key, f]): [string, number][] =>
-    f.kind === 'number' && f.amount ? [[key, Math.max(f.least, Math.min(f.most, 2 * (t[key] as number)))]] : [],
+    f.kind === 'number' && f.amount
+      ? [[key, Math.max(f.least, Math.min(f.most, 2 * (t[key] as number)))]]
+      : [],
   )
   return { strength: 1, ...Object.fromEntries(amounts) }
 }

@@ -19,7 +19,8 @@ async function tried(job: () => Promise<unknown>): Promise<boolean> {
     return false
   }
 }
-export const keepUnsent = (key: string, edits: readonly Edit[]): Promise<boolean> => tried(() => (edits.length > 0 ? set(key, edits) : del(key)))
+export const keepUnsent = (key: string, edits: readonly Edit[]): Promise<boolean> =>
+  tried(() => (edits.length > 0 ? set(key, edits) : del(key)))
 /** Takes out of a kept queue what was dealt with, and no more: its tab may have added to it. */
 export const dropUnsent = (key: string, ids: ReadonlySet<string>): Promise<boolean> =>
   tried(() => update<Edit[]>(key, (held) => (held ?? []).filter((e) => !ids.has(e.id))))
@@ -28,7 +29,8 @@ export const dropUnsent = (key: string, ids: ReadonlySet<string>): Promise<boole
 export async function readUnsent(design?: string): Promise<Unsent[]> {
   try {
     return (await entries<string, Edit[]>()).flatMap(([key, edits]) => {
-      if (typeof key !== 'string' || !key.startsWith(UNSENT) || !Array.isArray(edits) || edits.length === 0) return []
+      if (typeof key !== 'string' || !key.startsWith(UNSENT) || !Array.isArray(edits) || edits.length === 0)
+        return []
       const [of = '', session = ''] = key.slice(UNSENT.length).split('/')
       // Before tabs had queues of their own, one of all tabs lay under the design.
       return design && of !== design ? [] : [{ key, design: of, session: session || 'earlier', edits }]
@@ -60,7 +62,9 @@ const locks = (): LockManager | undefined => globalThis.navigator?.locks
 /** Runs a job while no other tab holds a name; `null` where one does. Where the browser has no locks, nobody is thought to. */
 export async function whileFree<T>(name: string, job: () => Promise<T>): Promise<T | null> {
   const manager = locks()
-  return manager ? (manager.request(name, { ifAvailable: true }, (lock) => (lock ? job() : null)) as Promise<T | null>) : job()
+  return manager
+    ? (manager.request(name, { ifAvailable: true }, (lock) => (lock ? job() : null)) as Promise<T | null>)
+    : job()
 }
 /** Holds a name for as long as the tab lives or until it is released; resolves once it is held. */
 export function hold(name: string): { held: Promise<void>; release: () => void } {

@@ -1,7 +1,15 @@
 import { newId } from '@/core/design/blank'
 import { frameMatrix } from '@/core/design/mask-frame'
 import type { Design } from '@/core/design/schema'
-import { canWeave, setWeave, setWeaveGap, unweave, type WeaveMark, weaveOf, wovenWith } from '@/core/design/weave'
+import {
+  canWeave,
+  setWeave,
+  setWeaveGap,
+  unweave,
+  type WeaveMark,
+  weaveOf,
+  wovenWith,
+} from '@/core/design/weave'
 import { apply, inverse, type Point } from '@/core/geometry/matrix'
 import type { Crossing } from '@/core/render/crossings'
 import { frameOf } from '@/core/render/masked'
@@ -18,14 +26,25 @@ export function pairInHand(s: Seen): Pair | null {
   const [a, b] = s.selection
   if (s.selection.length !== 2 || !a || !b || !canWeave(s.design, a, b)) return null
   const found = weaveOf(s.design, a, b)
-  if (found) return { carrier: found.carrier, other: found.weave.other, id: found.weave.id, marks: Object.values(found.weave.marks) }
+  if (found)
+    return {
+      carrier: found.carrier,
+      other: found.weave.other,
+      id: found.weave.id,
+      marks: Object.values(found.weave.marks),
+    }
   return { carrier: a, other: b, id: newId(), marks: [] }
 }
 function framesOf(s: Seen, pair: Pair) {
   const [own, theirs] = [resolvedOf(s, pair.carrier), resolvedOf(s, pair.other)]
-  const [a, b] = [own && frameOf({ frame: 'layer' }, own, s.resolved), theirs && frameOf({ frame: 'layer' }, theirs, s.resolved)]
+  const [a, b] = [
+    own && frameOf({ frame: 'layer' }, own, s.resolved),
+    theirs && frameOf({ frame: 'layer' }, theirs, s.resolved),
+  ]
   const [toA, toB] = [a && inverse(frameMatrix(a)), b && inverse(frameMatrix(b))]
-  return own && theirs && a && toA && toB ? { own, theirs, short: Math.min(a.width, a.height), toA, toB } : null
+  return own && theirs && a && toA && toB
+    ? { own, theirs, short: Math.min(a.width, a.height), toA, toB }
+    : null
 }
 /** The crossings of the pair in the hand where they are now, px of the page; `over` where the lower of both passes over the upper. */
 export function sitesInHand(s: Seen): Site[] {
@@ -54,7 +73,9 @@ async function pairAt(bench: Bench, at: Point): Promise<Pair | null> {
   const one = selection.length === 1 && met.includes(selection[0] ?? '') ? selection[0] : met[0]
   const two = met.find((id) => id !== one)
   if (!one || !two) {
-    bench.notify('Press where two things cross: the lower one then passes over the upper, and with another press under it again.')
+    bench.notify(
+      'Press where two things cross: the lower one then passes over the upper, and with another press under it again.',
+    )
     return null
   }
   if (!canWeave(design, one, two)) {
@@ -68,7 +89,8 @@ async function pairAt(bench: Bench, at: Point): Promise<Pair | null> {
 /** Where the two of a pair cross now, px of the page. */
 async function crossings(bench: Bench, pair: Pair): Promise<Crossing[]> {
   const k = stageScale(bench.store.getState())
-  const found = (await bench.client.ask<Crossing[] | null>({ ask: 'crossings', a: pair.carrier, b: pair.other })) ?? []
+  const found =
+    (await bench.client.ask<Crossing[] | null>({ ask: 'crossings', a: pair.carrier, b: pair.other })) ?? []
   return found.map((c) => c.map((p) => ({ x: p.x / k, y: p.y / k, radius: p.radius / k })))
 }
 
@@ -80,10 +102,12 @@ export async function flipCrossing(bench: Bench, at: Point): Promise<void> {
   const s = bench.store.getState()
   const frames = framesOf(s, pair)
   if (!frames) return
-  const away = (c: Crossing, q: Point): number => Math.min(...c.map((p) => Math.hypot(p.x - q.x, p.y - q.y) - p.radius))
+  const away = (c: Crossing, q: Point): number =>
+    Math.min(...c.map((p) => Math.hypot(p.x - q.x, p.y - q.y) - p.radius))
   const nearest = (q: Point): Crossing | undefined => [...places].sort((a, b) => away(a, q) - away(b, q))[0]
   const hit = nearest(at)
-  if (!hit || away(hit, at) > 24 / s.view.zoom) return bench.notify('They do not cross here. Press where both of them are.')
+  if (!hit || away(hit, at) > 24 / s.view.zoom)
+    return bench.notify('They do not cross here. Press where both of them are.')
   const before = sitesOf(pair.marks, frames.own, frames.theirs, s.resolved)
   const natural = !isAbove(s, pair.carrier, pair.other)
   // Every crossing is told anew; what was painted on the one that is pressed goes.
@@ -159,7 +183,8 @@ export function beginWeave(bench: Bench, at: Point): StrokeInHand {
       add(p)
       bench.preview((d) => void put(d), true)
     },
-    end: () => (made.length === 0 ? void flipCrossing(bench, at) : bench.commit('Weave by hand', (d) => void put(d))),
+    end: () =>
+      made.length === 0 ? void flipCrossing(bench, at) : bench.commit('Weave by hand', (d) => void put(d)),
     drop: () => bench.cancel(),
   }
 }
@@ -183,4 +208,5 @@ export function undoWeaves(bench: Bench): void {
   const { selection } = bench.store.getState()
   bench.edit('Weave no more', (d) => unweave(d, selection))
 }
-export const isWoven = (s: Pick<BenchState, 'design' | 'selection'>): boolean => s.selection.some((id) => wovenWith(s.design, id).length > 0)
+export const isWoven = (s: Pick<BenchState, 'design' | 'selection'>): boolean =>
+  s.selection.some((id) => wovenWith(s.design, id).length > 0)

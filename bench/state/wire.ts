@@ -2,7 +2,10 @@ import type { Edit, EditAnswer, Logged } from '@/core/design/edits'
 import type { Design } from '@/core/design/schema'
 
 /** A body of JSON, marked as such: the server takes no other. */
-export const asJson = (body: object, method: 'POST' | 'PUT' | 'PATCH' = 'POST'): RequestInit & { body: string } => ({
+export const asJson = (
+  body: object,
+  method: 'POST' | 'PUT' | 'PATCH' = 'POST',
+): RequestInit & { body: string } => ({
   method,
   headers: { 'content-type': 'application/json' },
   body: JSON.stringify(body),
@@ -22,7 +25,8 @@ async function asked(url: string, body?: object): Promise<{ status: number; valu
   } catch {
     throw new Unanswered('The server does not answer.')
   }
-  if (response.status >= 500) throw new Unanswered((value as { message?: string }).message ?? 'The server cannot answer now.')
+  if (response.status >= 500)
+    throw new Unanswered((value as { message?: string }).message ?? 'The server cannot answer now.')
   return { status: response.status, value }
 }
 /** A refusal of the whole request: none of it was looked at. */
@@ -33,7 +37,11 @@ const taken = <T>({ status, value }: { status: number; value: unknown }): T => {
 }
 
 /** Sends edits of a session; throws `Unanswered` or, where not even one was looked at, `Refused`. */
-export async function sendEdits(design: string, session: string, edits: readonly Edit[]): Promise<EditAnswer> {
+export async function sendEdits(
+  design: string,
+  session: string,
+  edits: readonly Edit[],
+): Promise<EditAnswer> {
   const answer = await asked(`/api/designs/${design}/edits`, { session, edits })
   const value = answer.value as Partial<EditAnswer>
   return value.results ? (value as EditAnswer) : taken<EditAnswer>(answer)
@@ -47,6 +55,10 @@ export const sendAside = async (
 ): Promise<{ version: string; left: { id: string; message: string }[] }> =>
   taken(await asked(`/api/designs/${design}/asides`, { session, edits, ...(into ? { into } : {}) }))
 /** What was stored after a revision. */
-export const fetchSince = async (design: string, after: number): Promise<{ revision: number; edits: Logged[] }> =>
+export const fetchSince = async (
+  design: string,
+  after: number,
+): Promise<{ revision: number; edits: Logged[] }> =>
   taken(await asked(`/api/designs/${design}/edits?after=${after}`))
-export const fetchDesign = async (design: string): Promise<{ revision: number; design: Design }> => taken(await asked(`/api/designs/${design}`))
+export const fetchDesign = async (design: string): Promise<{ revision: number; design: Design }> =>
+  taken(await asked(`/api/designs/${design}`))

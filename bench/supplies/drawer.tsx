@@ -68,7 +68,8 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
     const { design, selection } = bench.store.getState()
     const old = design.layers[last.current ?? '']
     // The candidate before gives way, as long as it is still what is selected.
-    if (trying && old && selection.length === 1 && selection[0] === old.id) tryInPlace(bench, placingOf(item), old.id)
+    if (trying && old && selection.length === 1 && selection[0] === old.id)
+      tryInPlace(bench, placingOf(item), old.id)
     else placeSource(bench, placingOf(item))
     last.current = bench.store.getState().selection[0] ?? null
   }
@@ -141,11 +142,17 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
             e.target.value = ''
           }}
         />
-        <IconButton label={open ? 'Close supplies' : 'Open supplies'} aria-expanded={open} onClick={() => setOpen(!open)}>
+        <IconButton
+          label={open ? 'Close supplies' : 'Open supplies'}
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
           {open ? <ChevronDown size={16} /> : <ChevronUp size={16} />}
         </IconButton>
       </header>
-      {open && filters.tab !== 'type' && <FilterRow filters={filters} set={set} trying={trying} onTrying={setTrying} total={total} />}
+      {open && filters.tab !== 'type' && (
+        <FilterRow filters={filters} set={set} trying={trying} onTrying={setTrying} total={total} />
+      )}
       {open && (
         <div className="scroll-thin min-h-0 flex-1 overflow-y-auto px-3 pb-3">
           {filters.tab === 'type' ? (
@@ -180,7 +187,12 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
             <>
               <ul className="grid grid-cols-[repeat(auto-fill,minmax(104px,1fr))] gap-2">
                 {items.map((i) => (
-                  <Tile key={i.id} item={i} onPlace={place} onLike={(item) => set({ ...noFilters, like: { id: item.id, label: item.label } })} />
+                  <Tile
+                    key={i.id}
+                    item={i}
+                    onPlace={place}
+                    onLike={(item) => set({ ...noFilters, like: { id: item.id, label: item.label } })}
+                  />
                 ))}
               </ul>
               {total !== null && items.length < total && <Sentinel key={items.length} onSeen={more} />}
@@ -197,11 +209,20 @@ function Sentinel({ onSeen }: { onSeen: () => Promise<void> }) {
   const seen = useCallback(
     (el: HTMLElement | null) => {
       if (!el) return
-      const watch = new IntersectionObserver(([entry]) => entry?.isIntersecting && void onSeen(), { rootMargin: '240px' })
+      const watch = new IntersectionObserver(([entry]) => entry?.isIntersecting && void onSeen(), {
+        rootMargin: '240px',
+      })
       watch.observe(el)
       return () => watch.disconnect()
     },
     [onSeen],
   )
-  return <p ref={seen} className="h-8 animate-pulse rounded-control bg-well" role="status" aria-label="Fetching more" />
+  return (
+    <p
+      ref={seen}
+      className="h-8 animate-pulse rounded-control bg-well"
+      role="status"
+      aria-label="Fetching more"
+    />
+  )
 }

@@ -26,7 +26,13 @@ const SHAPES = [
   ['square', Square],
 ] as const
 
-type Props = { filters: Filters; set: (change: Partial<Filters>) => void; trying: boolean; onTrying: (on: boolean) => void; total: number | null }
+type Props = {
+  filters: Filters
+  set: (change: Partial<Filters>) => void
+  trying: boolean
+  onTrying: (on: boolean) => void
+  total: number | null
+}
 
 /** Everything that narrows the supplies, always in sight while it does. */
 export function FilterRow({ filters: f, set, trying, onTrying, total }: Props) {
@@ -45,7 +51,10 @@ export function FilterRow({ filters: f, set, trying, onTrying, total }: Props) {
             className={`size-6 rounded-full border-2 p-px ${f.colour === c ? 'border-ink' : 'border-transparent hover:border-line'}`}
             onClick={() => set({ colour: f.colour === c ? null : c })}
           >
-            <span className="block size-full rounded-full border border-line" style={{ background: SWATCH[c] }} />
+            <span
+              className="block size-full rounded-full border border-line"
+              style={{ background: SWATCH[c] }}
+            />
           </button>
         ))}
       </div>
@@ -77,14 +86,29 @@ export function FilterRow({ filters: f, set, trying, onTrying, total }: Props) {
           </button>
         ))}
       </div>
-      <button type="button" aria-pressed={f.transparent} className={chip(f.transparent)} onClick={() => set({ transparent: !f.transparent })}>
+      <button
+        type="button"
+        aria-pressed={f.transparent}
+        className={chip(f.transparent)}
+        onClick={() => set({ transparent: !f.transparent })}
+      >
         has transparency
       </button>
-      <button type="button" aria-pressed={f.used} className={chip(f.used)} onClick={() => set({ used: !f.used, like: null })}>
+      <button
+        type="button"
+        aria-pressed={f.used}
+        className={chip(f.used)}
+        onClick={() => set({ used: !f.used, like: null })}
+      >
         used in this design
       </button>
       {f.like && (
-        <button type="button" className={chip(true)} onClick={() => set({ like: null })} aria-label={`No longer like ${f.like.label}`}>
+        <button
+          type="button"
+          className={chip(true)}
+          onClick={() => set({ like: null })}
+          aria-label={`No longer like ${f.like.label}`}
+        >
           like {f.like.label}
           <X size={11} />
         </button>
@@ -96,8 +120,16 @@ export function FilterRow({ filters: f, set, trying, onTrying, total }: Props) {
             Clear {activeFilters(f)}
           </Button>
         )}
-        <label className="flex items-center gap-1.5 text-ink" title="The next thing you take comes in the place of the one placed last">
-          <input type="checkbox" className="accent-[var(--color-accent)]" checked={trying} onChange={(e) => onTrying(e.target.checked)} />
+        <label
+          className="flex items-center gap-1.5 text-ink"
+          title="The next thing you take comes in the place of the one placed last"
+        >
+          <input
+            type="checkbox"
+            className="accent-[var(--color-accent)]"
+            checked={trying}
+            onChange={(e) => onTrying(e.target.checked)}
+          />
           try in its place
         </label>
       </span>

@@ -24,7 +24,12 @@ export function Pairings() {
     const line = typeLayer(
       { id: newId(), ...spot, order: keyBetween(spot.order, null) },
       'And a line that goes with it',
-      boxAt(width * 0.08, height * 0.1 + size * p.head.leading * 2 + short * 0.02, width * 0.8, small * p.small.leading),
+      boxAt(
+        width * 0.08,
+        height * 0.1 + size * p.head.leading * 2 + short * 0.02,
+        width * 0.8,
+        small * p.small.leading,
+      ),
       { ...p.small, size: small },
     )
     bench.edit('Place type pairing', (d) => addLayers(d, [head, line]))
@@ -52,7 +57,17 @@ export function Pairings() {
     </ul>
   )
 }
-function PairingFace({ family, weight, size, children }: { family: string; weight: number; size: number; children: React.ReactNode }) {
+function PairingFace({
+  family,
+  weight,
+  size,
+  children,
+}: {
+  family: string
+  weight: number
+  size: number
+  children: React.ReactNode
+}) {
   const slug = family.toLowerCase().replaceAll(' ', '-')
   return (
     <>

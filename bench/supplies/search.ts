@@ -30,11 +30,28 @@ export type Filters = {
   /** Only what this design shows. */
   used: boolean
 }
-export const noFilters: Filters = { tab: '', words: '', colour: null, orientation: null, manner: null, transparent: false, like: null, used: false }
+export const noFilters: Filters = {
+  tab: '',
+  words: '',
+  colour: null,
+  orientation: null,
+  manner: null,
+  transparent: false,
+  like: null,
+  used: false,
+}
 
 /** How many things narrow the supplies, the kind apart. */
 export const activeFilters = (f: Filters): number =>
-  [f.words.trim() !== '', f.colour !== null, f.orientation !== null, f.manner !== null, f.transparent, f.like !== null, f.used].filter(Boolean).length
+  [
+    f.words.trim() !== '',
+    f.colour !== null,
+    f.orientation !== null,
+    f.manner !== null,
+    f.transparent,
+    f.like !== null,
+    f.used,
+  ].filter(Boolean).length
 
 export const placingOf = (i: Item): Placing => ({
   info: i.info,
@@ -93,7 +110,14 @@ export function useSupplies(filters: Filters, open: boolean) {
     fetching.current = false
     if (!r?.ok) return
     const next = (await r.json()) as Found
-    setFound((f) => (f ? { items: [...f.items, ...next.items.filter((i) => !f.items.some((o) => o.id === i.id))], total: next.total } : f))
+    setFound((f) =>
+      f
+        ? {
+            items: [...f.items, ...next.items.filter((i) => !f.items.some((o) => o.id === i.id))],
+            total: next.total,
+          }
+        : f,
+    )
   }, [found, filters])
   return { found, trouble, more, again: () => setAsked((n) => n + 1) }
 }

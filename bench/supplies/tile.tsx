@@ -30,7 +30,9 @@ export function Tile({ item, onPlace, onLike }: Props) {
           e.dataTransfer.setData(SUPPLY_TYPE, JSON.stringify(placing))
         }}
       >
-        <span className={`flex h-[88px] items-center justify-center overflow-hidden rounded-control ${item.transparent ? 'checker-dim' : 'bg-well'}`}>
+        <span
+          className={`flex h-[88px] items-center justify-center overflow-hidden rounded-control ${item.transparent ? 'checker-dim' : 'bg-well'}`}
+        >
           {/* Previews are small WebP of our own server; nothing is gained from another optimiser. */}
           {/* biome-ignore lint/performance/noImgElement: see above */}
           <img
@@ -38,7 +40,9 @@ export function Tile({ item, onPlace, onLike }: Props) {
             alt=""
             loading="lazy"
             draggable={false}
-            className={item.transparent ? 'max-h-full max-w-full object-contain p-1' : 'size-full object-cover'}
+            className={
+              item.transparent ? 'max-h-full max-w-full object-contain p-1' : 'size-full object-cover'
+            }
           />
         </span>
         <span className="mt-0.5 flex items-baseline gap-1 text-tiny text-soft">
@@ -88,19 +92,30 @@ function Acts({ item, onPlace, onLike }: Props) {
       {(item.kind === 'texture' || item.kind === 'overlay') && picture && (
         <MenuItem onSelect={() => textureOverAll(bench, placing)}>Over everything, on all pages</MenuItem>
       )}
-      {picture && only?.kind === 'slot' && <MenuItem onSelect={() => fillSlot(bench, only.id, placing)}>Fill the selected slot</MenuItem>}
+      {picture && only?.kind === 'slot' && (
+        <MenuItem onSelect={() => fillSlot(bench, only.id, placing)}>Fill the selected slot</MenuItem>
+      )}
       {picture && only && old && (
-        <MenuItem onSelect={() => swapPicture(bench, only.id, placing, false)}>Swap the selected picture, this one</MenuItem>
+        <MenuItem onSelect={() => swapPicture(bench, only.id, placing, false)}>
+          Swap the selected picture, this one
+        </MenuItem>
       )}
       {picture && only && old && uses > 1 && (
-        <MenuItem onSelect={() => swapPicture(bench, only.id, placing, true)}>Swap it wherever it is used, {uses} times</MenuItem>
+        <MenuItem onSelect={() => swapPicture(bench, only.id, placing, true)}>
+          Swap it wherever it is used, {uses} times
+        </MenuItem>
       )}
       <MenuItem onSelect={() => onLike(item)}>More like this</MenuItem>
       <MenuItem
         onSelect={() => {
           bench.addSource(item.info)
           bench.edit('Pin a reference picture', (d) => {
-            d.reference = { source: item.sha, name: item.label, width: item.info.width, height: item.info.height }
+            d.reference = {
+              source: item.sha,
+              name: item.label,
+              width: item.info.width,
+              height: item.info.height,
+            }
           })
         }}
       >

@@ -34,7 +34,8 @@ describe('commands', () => {
     expect(new Set(commands.map((c) => c.id)).size).toBe(commands.length)
   })
   it('are found by what is pressed, whatever the keyboard writes with a modifier', () => {
-    const press = (e: Partial<KeyboardEvent>) => keyName({ key: '', code: '', ctrlKey: false, metaKey: false, shiftKey: false, altKey: false, ...e })
+    const press = (e: Partial<KeyboardEvent>) =>
+      keyName({ key: '', code: '', ctrlKey: false, metaKey: false, shiftKey: false, altKey: false, ...e })
     expect(press({ key: 'z', code: 'KeyZ', metaKey: true })).toBe('Mod+Z')
     expect(press({ key: '{', code: 'BracketLeft', shiftKey: true })).toBe('Shift+[')
     expect(press({ key: '5', code: 'Digit5' })).toBe('5')
@@ -53,14 +54,22 @@ describe('contact sheets', () => {
       [1500, 500],
       [1754, 2480],
       [1748, 1240],
-    ].map(([width, height], n) => ({ id: String(n), name: '', width: width as number, height: height as number, master: n === 0 }))
+    ].map(([width, height], n) => ({
+      id: String(n),
+      name: '',
+      width: width as number,
+      height: height as number,
+      master: n === 0,
+    }))
     const { places, width, height } = sheetLayout(channels)
     expect(places).toHaveLength(8)
     for (const [n, a] of places.entries()) {
       expect(Math.abs(a.width / a.height - a.channel.width / a.channel.height)).toBeLessThan(0.05)
       expect(a.x + a.width <= width && a.y + a.height <= height).toBe(true)
       for (const b of places.slice(n + 1))
-        expect(a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height).toBe(false)
+        expect(
+          a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height,
+        ).toBe(false)
     }
   })
 })

@@ -3,7 +3,12 @@
  * gives px for each unit; null where the text is no number.
  */
 export function readLength(text: string, units: Record<string, number> = {}): number | null {
-  const source = text.toLowerCase().replaceAll('×', '*').replaceAll('÷', '/').replaceAll('−', '-').replaceAll(',', '.')
+  const source = text
+    .toLowerCase()
+    .replaceAll('×', '*')
+    .replaceAll('÷', '/')
+    .replaceAll('−', '-')
+    .replaceAll(',', '.')
   const tokens = source.match(/\d+\.?\d*|\.\d+|[a-z%°]+|[-+*/()]/g)
   if (!tokens || tokens.join('') !== source.replace(/\s+/g, '')) return null
   let at = 0

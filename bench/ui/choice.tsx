@@ -16,7 +16,15 @@ type Props = {
 }
 
 /** A drop-down list. `onPeek` is told what the pointer or keys rest on, so that it can be tried before it is taken. */
-export function Choice({ label, value, options, onChange, onPeek, className = '', placeholder = 'mixed' }: Props) {
+export function Choice({
+  label,
+  value,
+  options,
+  onChange,
+  onPeek,
+  className = '',
+  placeholder = 'mixed',
+}: Props) {
   const [open, setOpen] = useState(false)
   const chosen = options.find((o) => o.value === value)
   const turn = (to: boolean) => {

@@ -4,7 +4,14 @@ import { Dialog } from 'radix-ui'
 import type { ReactNode } from 'react'
 import { IconButton } from './button'
 
-type Props = { open: boolean; onClose: () => void; title: string; note: string /** its width, as classes */; className: string; children: ReactNode }
+type Props = {
+  open: boolean
+  onClose: () => void
+  title: string
+  note: string /** its width, as classes */
+  className: string
+  children: ReactNode
+}
 
 /** A dialog in the middle of the window: its title with a note, a way out, and what it holds, which scrolls by itself. */
 export function DialogFrame({ open, onClose, title, note, className, children }: Props) {

@@ -1,6 +1,11 @@
 'use client'
 
-type Props<V> = { options: readonly (readonly [V, string])[]; value: V | null; onChange: (value: V) => void; disabled?: (value: V) => boolean }
+type Props<V> = {
+  options: readonly (readonly [V, string])[]
+  value: V | null
+  onChange: (value: V) => void
+  disabled?: (value: V) => boolean
+}
 /** Two or three ways side by side, one of them in force; null where none is. */
 export function Either<V extends string | boolean>({ options, value, onChange, disabled }: Props<V>) {
   return (

@@ -18,7 +18,12 @@ export const MenuBody = ({ align = 'start', wide = false, children }: Align & { 
   </DropdownMenu.Portal>
 )
 /** A menu under what opens it. Not modal: the rest stays within reach of screen readers. */
-export const Menu = ({ trigger, align, wide, children }: Align & { trigger: ReactNode; children: ReactNode }) => (
+export const Menu = ({
+  trigger,
+  align,
+  wide,
+  children,
+}: Align & { trigger: ReactNode; children: ReactNode }) => (
   <DropdownMenu.Root modal={false}>
     <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
     <MenuBody align={align ?? 'start'} wide={wide ?? false}>

@@ -1,4 +1,10 @@
-type Props = { label: string; value: string; placeholder?: string; className?: string; onKeep: (name: string) => void }
+type Props = {
+  label: string
+  value: string
+  placeholder?: string
+  className?: string
+  onKeep: (name: string) => void
+}
 /** A name that is taken when it is left or Enter is pressed; its keys are no commands. */
 export const NameInput = ({ label, value, placeholder, className, onKeep }: Props) => (
   <input

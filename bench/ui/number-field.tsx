@@ -21,7 +21,13 @@ type Props = {
 }
 
 /** What is wrong with what was typed, for people; null where it can be taken. */
-export function whyNot(text: string, read: number | null, min: number, max: number, units?: Record<string, number>): string | null {
+export function whyNot(
+  text: string,
+  read: number | null,
+  min: number,
+  max: number,
+  units?: Record<string, number>,
+): string | null {
   if (read === null) {
     const known = ['px', ...Object.keys(units ?? {})].join(', ')
     return text.trim() === ''
@@ -34,7 +40,19 @@ export function whyNot(text: string, read: number | null, min: number, max: numb
 }
 
 /** Takes arithmetic and units, arrow keys (Shift for ten steps) and dragging on its label. What cannot be taken is said; the last good value stays. */
-export function NumberField({ label, short, value: given, unit, min = -1e6, max = 1e6, step = 1, digits = 1, units, onChange, onDrag }: Props) {
+export function NumberField({
+  label,
+  short,
+  value: given,
+  unit,
+  min = -1e6,
+  max = 1e6,
+  step = 1,
+  digits = 1,
+  units,
+  onChange,
+  onDrag,
+}: Props) {
   const held = useHeld(given)
   const { value } = held
   const [text, setText] = useState<string | null>(null)
@@ -105,7 +123,12 @@ export function NumberField({ label, short, value: given, unit, min = -1e6, max 
           } else if ((e.key === 'ArrowUp' || e.key === 'ArrowDown') && value !== null) {
             e.preventDefault()
             setText(null)
-            onChange(clamp(Math.round((value + (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1)) * 1e4) / 1e4))
+            onChange(
+              clamp(
+                Math.round((value + (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1)) * 1e4) /
+                  1e4,
+              ),
+            )
           }
           e.stopPropagation()
         }}

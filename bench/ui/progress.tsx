@@ -1,5 +1,13 @@
 /** How far something is, 0–1. */
-export const Progress = ({ label, share, wide = false }: { label: string; share: number; wide?: boolean }) => (
+export const Progress = ({
+  label,
+  share,
+  wide = false,
+}: {
+  label: string
+  share: number
+  wide?: boolean
+}) => (
   <span
     className={`block h-1 overflow-hidden rounded-full bg-line ${wide ? 'w-full' : 'w-28'}`}
     role="progressbar"
@@ -8,6 +16,9 @@ export const Progress = ({ label, share, wide = false }: { label: string; share:
     aria-valuemin={0}
     aria-valuemax={100}
   >
-    <span className="block h-full bg-ink transition-[width] duration-300" style={{ width: `${share * 100}%` }} />
+    <span
+      className="block h-full bg-ink transition-[width] duration-300"
+      style={{ width: `${share * 100}%` }}
+    />
   </span>
 )

@@ -3,7 +3,15 @@ import { Slider as Base } from 'radix-ui'
 import { useRef } from 'react'
 import { useHeld } from './use-held'
 
-type Props = { label: string; value: number; min: number; max: number; step?: number; onChange: (v: number) => void; onCommit: (v: number) => void }
+type Props = {
+  label: string
+  value: number
+  min: number
+  max: number
+  step?: number
+  onChange: (v: number) => void
+  onCommit: (v: number) => void
+}
 export function Slider({ label, value, min, max, step = 1, onChange, onCommit }: Props) {
   const held = useHeld(value)
   const shown = useRef<number | null>(null)

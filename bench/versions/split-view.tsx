@@ -27,7 +27,8 @@ export function SplitView({ before, after, beforeLabel, afterLabel }: Props) {
         }
         onPointerMove={(e) => {
           const r = e.currentTarget.getBoundingClientRect()
-          if (e.pointerType === 'mouse' || e.buttons > 0) setShare(Math.min(100, Math.max(0, ((e.clientX - r.left) / r.width) * 100)))
+          if (e.pointerType === 'mouse' || e.buttons > 0)
+            setShare(Math.min(100, Math.max(0, ((e.clientX - r.left) / r.width) * 100)))
         }}
       >
         {/* biome-ignore lint/performance/noImgElement: pictures of our own server, shown as they are */}
@@ -63,7 +64,9 @@ export function SplitView({ before, after, beforeLabel, afterLabel }: Props) {
         )}
       </div>
       {failed ? (
-        <p className="absolute rounded-control bg-panel px-3 py-2 text-small">This picture could not be made. The version itself is kept.</p>
+        <p className="absolute rounded-control bg-panel px-3 py-2 text-small">
+          This picture could not be made. The version itself is kept.
+        </p>
       ) : (
         came < 2 && <LoaderCircle className="absolute animate-spin text-soft" aria-label="Rendering" />
       )}
@@ -71,7 +74,9 @@ export function SplitView({ before, after, beforeLabel, afterLabel }: Props) {
   )
 }
 const Tag = ({ className, children }: { className: string; children: string }) => (
-  <span className={`pointer-events-none absolute top-2 max-w-[40%] truncate rounded bg-black/65 px-1.5 py-0.5 text-tiny text-white ${className}`}>
+  <span
+    className={`pointer-events-none absolute top-2 max-w-[40%] truncate rounded bg-black/65 px-1.5 py-0.5 text-tiny text-white ${className}`}
+  >
     {children}
   </span>
 )

@@ -12,21 +12,37 @@ import { Choice } from '../ui/choice'
 import { DialogFrame } from '../ui/dialog-frame'
 import { SplitView } from './split-view'
 
-type Version = { id: string; name: string; reason: 'time' | 'before' | 'named' | 'conflict'; revision: number; createdAt: string; who: string | null }
+type Version = {
+  id: string
+  name: string
+  reason: 'time' | 'before' | 'named' | 'conflict'
+  revision: number
+  createdAt: string
+  who: string | null
+}
 const MARKS = { time: Clock, before: ShieldCheck, named: Star, conflict: GitBranch } as const
 
 /** Puts the design back to what a version holds, as one step that can be undone. */
 export async function bringBack(bench: Bench, version: Pick<Version, 'id' | 'name'>): Promise<boolean> {
   const { design } = bench.store.getState()
   const answer = await fetch(`/api/designs/${design.id}/versions/${version.id}`).catch(() => null)
-  const told = answer ? ((await answer.json()) as { design?: Design; sources?: SourceInfo[]; message?: string }) : null
+  const told = answer
+    ? ((await answer.json()) as { design?: Design; sources?: SourceInfo[]; message?: string })
+    : null
   if (!answer?.ok || !told?.design) {
-    bench.notify(told?.message ?? 'The server does not answer. The design is as it was; try again.', 'trouble')
+    bench.notify(
+      told?.message ?? 'The server does not answer. The design is as it was; try again.',
+      'trouble',
+    )
     return false
   }
   for (const s of told.sources ?? []) bench.addSource(s)
   const { id: _id, version: _version, name: _name, ...content } = told.design
-  bench.edit(`Bring back “${version.name}”`, (d) => Object.assign(d, content), `Before bringing back “${version.name}”`.slice(0, 120))
+  bench.edit(
+    `Bring back “${version.name}”`,
+    (d) => Object.assign(d, content),
+    `Before bringing back “${version.name}”`.slice(0, 120),
+  )
   bench.notify(`“${version.name}” is back. Undo returns to what was here before.`)
   return true
 }
@@ -40,7 +56,12 @@ export function VersionsDialog() {
 
 function Versions({ onClose }: { onClose: () => void }) {
   const bench = useBench()
-  const s = useBenchState((state) => ({ design: state.design, page: state.page, channel: state.channel, save: state.save.state }))
+  const s = useBenchState((state) => ({
+    design: state.design,
+    page: state.page,
+    channel: state.channel,
+    save: state.save.state,
+  }))
   const [list, setList] = useState<Version[] | null>(null)
   const [trouble, setTrouble] = useState(false)
   const [chosen, setChosen] = useState<string | null>(null)
@@ -66,13 +87,18 @@ function Versions({ onClose }: { onClose: () => void }) {
     setBusy(true)
     if (!(await bench.sync.settled())) {
       setBusy(false)
-      return bench.notify('Not everything is stored yet, so this version would lack it. Nothing was kept; see beside the design’s name.', 'trouble')
+      return bench.notify(
+        'Not everything is stored yet, so this version would lack it. Nothing was kept; see beside the design’s name.',
+        'trouble',
+      )
     }
     const r = await fetch(`${base}/versions`, asJson({ name: name.trim() })).catch(() => null)
     setBusy(false)
     if (!r?.ok)
       return bench.notify(
-        r ? ((await r.json()) as { message: string }).message : 'The server does not answer. Nothing was kept; try again.',
+        r
+          ? ((await r.json()) as { message: string }).message
+          : 'The server does not answer. Nothing was kept; try again.',
         'trouble',
       )
     setName('')
@@ -80,7 +106,8 @@ function Versions({ onClose }: { onClose: () => void }) {
     await read()
   }
   const version = list?.find((v) => v.id === chosen) ?? null
-  const picture = (v: Version, side: number) => `${base}/versions/${v.id}/picture?side=${side}&page=${page}&channel=${channel}`
+  const picture = (v: Version, side: number) =>
+    `${base}/versions/${v.id}/picture?side=${side}&page=${page}&channel=${channel}`
   return (
     <DialogFrame
       open
@@ -121,10 +148,13 @@ function Versions({ onClose }: { onClose: () => void }) {
             )}
             {list === null &&
               !trouble &&
-              Array.from({ length: 4 }, (_, n) => <li key={n} className="mb-1 h-[68px] animate-pulse rounded-control bg-well" />)}
+              Array.from({ length: 4 }, (_, n) => (
+                <li key={n} className="mb-1 h-[68px] animate-pulse rounded-control bg-well" />
+              ))}
             {list?.length === 0 && (
               <li className="p-3 text-small text-soft">
-                Nothing kept yet. Give the present state a name above; the first version by the clock comes after ten minutes of work.
+                Nothing kept yet. Give the present state a name above; the first version by the clock comes
+                after ten minutes of work.
               </li>
             )}
             {list?.map((v) => {
@@ -150,7 +180,12 @@ function Versions({ onClose }: { onClose: () => void }) {
                       <span className="line-clamp-2 text-small leading-tight font-semibold">{v.name}</span>
                       <span className="mt-0.5 flex items-center gap-1 text-tiny text-soft tabular-nums">
                         <Mark size={11} />
-                        {new Date(v.createdAt).toLocaleString(undefined, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })}
+                        {new Date(v.createdAt).toLocaleString(undefined, {
+                          day: 'numeric',
+                          month: 'short',
+                          hour: '2-digit',
+                          minute: '2-digit',
+                        })}
                         {v.who && ` · ${v.who}`}
                       </span>
                     </span>
@@ -193,7 +228,8 @@ function Versions({ onClose }: { onClose: () => void }) {
               className="ml-auto"
               disabled={!version}
               onClick={() => {
-                if (version) bench.set({ pinned: { url: picture(version, 1200), name: version.name }, dialog: null })
+                if (version)
+                  bench.set({ pinned: { url: picture(version, 1200), name: version.name }, dialog: null })
               }}
             >
               Pin beside the stage
@@ -220,7 +256,9 @@ function Versions({ onClose }: { onClose: () => void }) {
               afterLabel="Now"
             />
           ) : (
-            <p className="m-auto max-w-72 text-center text-small">Choose a version to see it beside the design as it is now.</p>
+            <p className="m-auto max-w-72 text-center text-small">
+              Choose a version to see it beside the design as it is now.
+            </p>
           )}
         </div>
       </div>

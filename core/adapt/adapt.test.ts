@@ -14,7 +14,11 @@ import { edgesCrossed, nodeBounds, unitsOf } from './units'
 
 const fonts = openFonts()
 const context = { fonts, lightOf: () => null }
-beforeAll(() => fonts.open(allFontFiles().filter((f) => /fraunces|anton|karla|caveat|zilla|noto-sans|instrument/.test(f.slug))))
+beforeAll(() =>
+  fonts.open(
+    allFontFiles().filter((f) => /fraunces|anton|karla|caveat|zilla|noto-sans|instrument/.test(f.slug)),
+  ),
+)
 
 const COUNT = 300
 type Case = { design: Design; page: ResolvedPage; name: string }
@@ -71,7 +75,8 @@ describe(`${COUNT} made designs on eight channels`, () => {
       ? typeOn(c.page)
           .filter(
             ({ layout, layer, top }) =>
-              layout.height > layer.placement.height + 1 || (top && layout.lines.some((l) => l.width > layer.placement.width + 1)),
+              layout.height > layer.placement.height + 1 ||
+              (top && layout.lines.some((l) => l.width > layer.placement.width + 1)),
           )
           .map(({ layout, layer }) => `${layer.name} ${layout.height} in ${layer.placement.height}`)
       : [],
@@ -83,7 +88,9 @@ describe(`${COUNT} made designs on eight channels`, () => {
           types.slice(n + 1).flatMap((b) => {
             if (overlapArea(a.box, b.box) <= 1) return []
             const [ma, mb] = [c.design.layers[a.layer.id], c.design.layers[b.layer.id]]
-            return ma && mb && overlapArea(placedBounds(ma.placement), placedBounds(mb.placement)) > 1 ? [] : [`${a.layer.name} over ${b.layer.name}`]
+            return ma && mb && overlapArea(placedBounds(ma.placement), placedBounds(mb.placement)) > 1
+              ? []
+              : [`${a.layer.name} over ${b.layer.name}`]
           }),
         )
       : []
@@ -97,18 +104,34 @@ describe(`${COUNT} made designs on eight channels`, () => {
         const to = c.page.layers.find((l) => l.layer.id === u.id)
         const box = to ? placedBounds(to.layer.placement) : null
         if (!box) return [`${u.id} is gone`]
-        const [was, is] = [edgesCrossed(u.bounds, master.width, master.height), edgesCrossed(box, c.page.width, c.page.height)]
-        return (['left', 'right', 'top', 'bottom'] as const).filter((e) => was[e] && !is[e]).map((e) => `${u.node.layer.name} left the ${e} edge`)
+        const [was, is] = [
+          edgesCrossed(u.bounds, master.width, master.height),
+          edgesCrossed(box, c.page.width, c.page.height),
+        ]
+        return (['left', 'right', 'top', 'bottom'] as const)
+          .filter((e) => was[e] && !is[e])
+          .map((e) => `${u.node.layer.name} left the ${e} edge`)
       })
   })
   every('cover the page with its bleed and keep focal points in view', (c) =>
     c.page.layers.flatMap(({ layer }) => {
       if (layer.kind !== 'picture' || layer.plane !== 'backdrop') return []
       const box = placedBounds(layer.placement)
-      const outer = { left: -c.page.bleed, top: -c.page.bleed, right: c.page.width + c.page.bleed, bottom: c.page.height + c.page.bleed }
-      const focal = apply(matrixOf(layer.placement), { x: layer.placement.width * layer.focal.x, y: layer.placement.height * layer.focal.y })
+      const outer = {
+        left: -c.page.bleed,
+        top: -c.page.bleed,
+        right: c.page.width + c.page.bleed,
+        bottom: c.page.height + c.page.bleed,
+      }
+      const focal = apply(matrixOf(layer.placement), {
+        x: layer.placement.width * layer.focal.x,
+        y: layer.placement.height * layer.focal.y,
+      })
       const inView = focal.x >= 0 && focal.y >= 0 && focal.x <= c.page.width && focal.y <= c.page.height
-      return [...(contains(box, outer, 0.5) ? [] : ['the photo does not cover']), ...(inView ? [] : [`focal point at ${focal.x}, ${focal.y}`])]
+      return [
+        ...(contains(box, outer, 0.5) ? [] : ['the photo does not cover']),
+        ...(inView ? [] : [`focal point at ${focal.x}, ${focal.y}`]),
+      ]
     }),
   )
   every('neither merely scale nor letterbox where the ratio differs by more than 15 %', (c) => {
@@ -121,7 +144,12 @@ describe(`${COUNT} made designs on eight channels`, () => {
     const moved = layerTree(c.design, 'page1').some((node) => {
       const [from, to] = [nodeBounds(node), c.page.layers.find((l) => l.layer.id === node.layer.id)]
       const box = to ? nodeBounds(to) : null
-      return from && box && Math.max(Math.abs(box.left - from.left * k - dx), Math.abs(box.top - from.top * k - dy)) > short * 0.01
+      return (
+        from &&
+        box &&
+        Math.max(Math.abs(box.left - from.left * k - dx), Math.abs(box.top - from.top * k - dy)) >
+          short * 0.01
+      )
     })
     return moved ? [] : ['only scaled']
   })
@@ -139,16 +167,25 @@ describe(`${COUNT} made designs on eight channels`, () => {
     const from = subject && c.design.layers[subject.layer.id]
     if (!subject || !from) return []
     const [at, was] = [placedBounds(subject.layer.placement), placedBounds(from.placement)]
-    const free = !Object.values(c.design.layers).some((l) => l.kind === 'type' && overlapArea(placedBounds(l.placement), was) > 1)
+    const free = !Object.values(c.design.layers).some(
+      (l) => l.kind === 'type' && overlapArea(placedBounds(l.placement), was) > 1,
+    )
     // What must be there stays, even where there is no room around the subject.
     const spare = typeOn(c.page).some((t) => t.top && t.layer.behaviour.importance !== 'must')
-    return free && spare ? typeOn(c.page).flatMap((t) => (overlapArea(t.box, at) > areaOf(t.box) * 0.01 ? [`${t.layer.name} meets it`] : [])) : []
+    return free && spare
+      ? typeOn(c.page).flatMap((t) =>
+          overlapArea(t.box, at) > areaOf(t.box) * 0.01 ? [`${t.layer.name} meets it`] : [],
+        )
+      : []
   })
   every('scale pictures evenly', (c) =>
     c.page.layers.flatMap(({ layer }) => {
       const from = c.design.layers[layer.id]
       if (layer.kind !== 'picture' || !from) return []
-      const [a, b] = [layer.placement.width / from.placement.width, layer.placement.height / from.placement.height]
+      const [a, b] = [
+        layer.placement.width / from.placement.width,
+        layer.placement.height / from.placement.height,
+      ]
       return Math.abs(a / b - 1) < 1e-6 ? [] : [`${layer.name} ${a} × ${b}`]
     }),
   )
@@ -162,7 +199,8 @@ describe(`${COUNT} made designs on eight channels`, () => {
       const kept = typeOn(c.page)
         .filter((t) => t.top)
         .map((t) => ranks[t.layer.behaviour.importance])
-      if (out.length > 0 && kept.length > 0) expect(Math.max(...out)).toBeLessThanOrEqual(Math.min(2, Math.max(...kept)))
+      if (out.length > 0 && kept.length > 0)
+        expect(Math.max(...out)).toBeLessThanOrEqual(Math.min(2, Math.max(...kept)))
     }
   })
 })
@@ -182,7 +220,9 @@ describe('arrangements', () => {
 
   it('are the same for the same design', () => {
     const design = first()
-    expect(on(design, 'wide-header').arrangement).toEqual(on(structuredClone(design), 'wide-header').arrangement)
+    expect(on(design, 'wide-header').arrangement).toEqual(
+      on(structuredClone(design), 'wide-header').arrangement,
+    )
   })
   it('stay while things are dragged on the master: no layout flips', () => {
     const design = stored(first())
@@ -194,7 +234,13 @@ describe('arrangements', () => {
       for (let step = 1; step <= 12; step++) {
         const moved: Design = {
           ...design,
-          layers: { ...design.layers, [subject.id]: { ...subject, placement: { ...subject.placement, x: subject.placement.x + step * 9 } } },
+          layers: {
+            ...design.layers,
+            [subject.id]: {
+              ...subject,
+              placement: { ...subject.placement, x: subject.placement.x + step * 9 },
+            },
+          },
         }
         const after = on(moved, c.id)
         expect(after.chosenAnew).toBe(false)
@@ -202,9 +248,12 @@ describe('arrangements', () => {
         for (const l of after.layers) {
           const was = before.layers.find((b) => b.layer.id === l.layer.id)
           if (was && l.layer.kind === 'type')
-            expect(Math.hypot(l.layer.placement.x - was.layer.placement.x, l.layer.placement.y - was.layer.placement.y)).toBeLessThan(
-              Math.min(c.width, c.height) * 0.12,
-            )
+            expect(
+              Math.hypot(
+                l.layer.placement.x - was.layer.placement.x,
+                l.layer.placement.y - was.layer.placement.y,
+              ),
+            ).toBeLessThan(Math.min(c.width, c.height) * 0.12)
         }
         before = after
       }
@@ -214,7 +263,10 @@ describe('arrangements', () => {
     const design = stored(first())
     const text = Object.values(design.layers).find((l) => l.name === 'Text 1')
     if (text?.kind !== 'type') throw new Error('no text')
-    const long: Design = { ...design, layers: { ...design.layers, [text.id]: { ...text, text: 'Incomprehensibilities '.repeat(9) } } }
+    const long: Design = {
+      ...design,
+      layers: { ...design.layers, [text.id]: { ...text, text: 'Incomprehensibilities '.repeat(9) } },
+    }
     const page = on(long, 'video-thumbnail')
     for (const t of typeOn(page)) expect(contains(page.safe, t.box, 1.5)).toBe(true)
   })
@@ -242,9 +294,16 @@ describe('arrangements', () => {
       stroke: { colour: '#000000', weight: 0, dash: [], cap: 'butt', join: 'miter' },
     } as unknown as Design['layers'][string]
     const page = on({ ...design, layers: { ...design.layers, plate: made } }, 'link-card')
-    const [back, text] = [page.layers.find((l) => l.layer.id === 'plate'), page.layers.find((l) => l.layer.id === title.id)]
+    const [back, text] = [
+      page.layers.find((l) => l.layer.id === 'plate'),
+      page.layers.find((l) => l.layer.id === title.id),
+    ]
     if (!text) return
-    expect(back && contains(placedBounds(back.layer.placement), placedBounds(text.layer.placement), 1)).toBe(true)
-    expect(areaOf(placedBounds(back?.layer.placement ?? p))).toBeLessThan(areaOf(placedBounds(text.layer.placement)) * 3)
+    expect(back && contains(placedBounds(back.layer.placement), placedBounds(text.layer.placement), 1)).toBe(
+      true,
+    )
+    expect(areaOf(placedBounds(back?.layer.placement ?? p))).toBeLessThan(
+      areaOf(placedBounds(text.layer.placement)) * 3,
+    )
   })
 })

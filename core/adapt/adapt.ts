@@ -8,7 +8,19 @@ import { measureType } from '../type/layout'
 import { keepsClear, type Outcome, placeBlock, placeByMove, rideOn } from './blocks'
 import { clearBoxes, freeBoxes, safeArea } from './free-space'
 import type { LightOf } from './lightness'
-import { anchor, carriedNode, cover, edge, type Frame, moveBounds, movedNode, moveTo, spanBox, stretchedLayer, typesetLayer } from './place'
+import {
+  anchor,
+  carriedNode,
+  cover,
+  edge,
+  type Frame,
+  moveBounds,
+  movedNode,
+  moveTo,
+  spanBox,
+  stretchedLayer,
+  typesetLayer,
+} from './place'
 import { carryOut, type Situation, search } from './solve'
 import { type Align, type StackedText, type Text, widestPiece } from './type-stack'
 import { type Block, blocksOf, typesIn, type Unit, unitsOf } from './units'
@@ -21,7 +33,8 @@ export type Adapted = {
   chosenAnew: boolean
 }
 
-const isText = (u: Unit): u is Unit & { node: { layer: LayerOf<'type'> } } => u.kind === 'reads' && u.node.layer.kind === 'type'
+const isText = (u: Unit): u is Unit & { node: { layer: LayerOf<'type'> } } =>
+  u.kind === 'reads' && u.node.layer.kind === 'type'
 
 function frameOf(master: Channel, channel: Channel): Frame {
   return {
@@ -36,7 +49,9 @@ const sizeOf = (b: Bounds) => ({ width: widthOf(b), height: heightOf(b) })
 const alignOf = (unit: Unit & { node: { layer: LayerOf<'type'> } }): Align => unit.node.layer.style.align
 
 /** Texts near each other in reading order form a cluster; the one with the largest letters leads. */
-function clustersOf(units: readonly (Unit & { node: { layer: LayerOf<'type'> } })[]): (Unit & { node: { layer: LayerOf<'type'> } })[][] {
+function clustersOf(
+  units: readonly (Unit & { node: { layer: LayerOf<'type'> } })[],
+): (Unit & { node: { layer: LayerOf<'type'> } })[][] {
   const sorted = [...units].sort((a, b) => a.bounds.top - b.bounds.top || a.bounds.left - b.bounds.left)
   const out: (typeof sorted)[] = []
   for (const unit of sorted) {
@@ -57,19 +72,28 @@ function clustersOf(units: readonly (Unit & { node: { layer: LayerOf<'type'> } }
 
 /** Beyond this a text is a label up or down an edge; in the stack it is set upright. */
 const MOST_TURN = 30
-const turnOf = (layer: Layer): number => (Math.abs(layer.placement.rotation) <= MOST_TURN ? layer.placement.rotation : 0)
+const turnOf = (layer: Layer): number =>
+  Math.abs(layer.placement.rotation) <= MOST_TURN ? layer.placement.rotation : 0
 /** A label up or down an edge keeps its turn, unless the channel is too small for it at its smallest type. */
 function isLabel(u: Unit & { node: { layer: LayerOf<'type'> } }, channel: Channel): boolean {
   const { layer } = u.node
   if (Math.abs(layer.placement.rotation) <= MOST_TURN) return false
   const [least, safe] = [channel.smallestType / layer.style.size, safeArea(channel)]
-  return freeBoxes(safe, clearBoxes(channel)).some((b) => widthOf(u.bounds) * least <= widthOf(b) && heightOf(u.bounds) * least <= heightOf(b))
+  return freeBoxes(safe, clearBoxes(channel)).some(
+    (b) => widthOf(u.bounds) * least <= widthOf(b) && heightOf(u.bounds) * least <= heightOf(b),
+  )
 }
 /** A plate that is turned as its text is. */
 const turnsAlong = (plate: Layer, text: Layer): boolean =>
-  plate.kind !== 'group' && turnOf(text) !== 0 && Math.abs(plate.placement.rotation - text.placement.rotation) < 0.01
+  plate.kind !== 'group' &&
+  turnOf(text) !== 0 &&
+  Math.abs(plate.placement.rotation - text.placement.rotation) < 0.01
 
-function textsOf(cluster: ReturnType<typeof clustersOf>[number], plates: ReadonlyMap<string, Unit>, fonts: FontBook): Text[] {
+function textsOf(
+  cluster: ReturnType<typeof clustersOf>[number],
+  plates: ReadonlyMap<string, Unit>,
+  fonts: FontBook,
+): Text[] {
   let before: Unit | null = null
   return cluster.map((unit): Text => {
     const { layer } = unit.node
@@ -81,7 +105,10 @@ function textsOf(cluster: ReturnType<typeof clustersOf>[number], plates: Readonl
         : [sizeOf(unit.bounds), sizeOf(plate.bounds)]
       : [layer.placement, layer.placement]
     const gap: number = before
-      ? Math.max(0.12 * layer.style.size, Math.min(1.2 * layer.style.size, (plate ?? unit).bounds.top - before.bounds.bottom))
+      ? Math.max(
+          0.12 * layer.style.size,
+          Math.min(1.2 * layer.style.size, (plate ?? unit).bounds.top - before.bounds.bottom),
+        )
       : 0
     before = plate ?? unit
     return {
@@ -100,12 +127,22 @@ function textsOf(cluster: ReturnType<typeof clustersOf>[number], plates: Readonl
 }
 
 /** A wide band near the bottom that the subject stands on. */
-function floorOf(units: readonly Unit[], placed: ReadonlyMap<string, Bounds>, subject: Block | null, master: Channel): Situation['floor'] {
+function floorOf(
+  units: readonly Unit[],
+  placed: ReadonlyMap<string, Bounds>,
+  subject: Block | null,
+  master: Channel,
+): Situation['floor'] {
   if (!subject) return null
   for (const u of units) {
-    if (u.kind !== 'span' || widthOf(u.bounds) < heightOf(u.bounds) || u.bounds.bottom < master.height - 2) continue
+    if (u.kind !== 'span' || widthOf(u.bounds) < heightOf(u.bounds) || u.bounds.bottom < master.height - 2)
+      continue
     const to = placed.get(u.id)
-    if (to && subject.bounds.bottom > u.bounds.top - heightOf(subject.bounds) * 0.06 && subject.bounds.bottom <= u.bounds.bottom + 1)
+    if (
+      to &&
+      subject.bounds.bottom > u.bounds.top - heightOf(subject.bounds) * 0.06 &&
+      subject.bounds.bottom <= u.bounds.bottom + 1
+    )
       return { master: u.bounds.top, channel: to.top }
   }
   return null
@@ -147,7 +184,11 @@ function layOut(
   const texts = units.filter(isText)
   const textIds = new Set(texts.map((t) => t.id))
   const plates = new Map(
-    units.flatMap((u) => (u.kind === 'ride' && u.host && textIds.has(u.host) && u.node.layer.plane === 'message' ? [[u.host, u] as const] : [])),
+    units.flatMap((u) =>
+      u.kind === 'ride' && u.host && textIds.has(u.host) && u.node.layer.plane === 'message'
+        ? [[u.host, u] as const]
+        : [],
+    ),
   )
   const out: Outcome = new Map()
   const boxes = new Map<string, Bounds>()
@@ -163,7 +204,12 @@ function layOut(
         u.node.layer.kind === 'group'
           ? movedNode(
               u.node,
-              moveTo(u.bounds, Math.min(widthOf(box) / widthOf(u.bounds), heightOf(box) / heightOf(u.bounds)), centreOf(box).x, centreOf(box).y),
+              moveTo(
+                u.bounds,
+                Math.min(widthOf(box) / widthOf(u.bounds), heightOf(box) / heightOf(u.bounds)),
+                centreOf(box).x,
+                centreOf(box).y,
+              ),
             )
           : carriedNode(u.node, stretchedLayer(u.node.layer, box, frame.short)),
       )
@@ -179,7 +225,11 @@ function layOut(
   const [lead, ...rest] = clusters
   const beneath = units.flatMap((u): Layer[] => {
     const placed = out.get(u.id)
-    return placed && placed.layer.kind !== 'group' && u.node.layer.plane !== 'front' && u.node.layer.plane !== 'finish' && u.node.layer.shown
+    return placed &&
+      placed.layer.kind !== 'group' &&
+      u.node.layer.plane !== 'front' &&
+      u.node.layer.plane !== 'finish' &&
+      u.node.layer.shown
       ? [placed.layer]
       : []
   })
@@ -194,7 +244,9 @@ function layOut(
     lightOf: context.lightOf,
     ground: 0.2126 * g.r + 0.7152 * g.g + 0.0722 * g.b,
     inFront: units.flatMap((u) =>
-      u.kind === 'edge' && (u.node.layer.plane === 'front' || u.node.layer.plane === 'message') && u.node.layer.blend === 'normal'
+      u.kind === 'edge' &&
+      (u.node.layer.plane === 'front' || u.node.layer.plane === 'message') &&
+      u.node.layer.blend === 'normal'
         ? [boxes.get(u.id) ?? u.bounds]
         : [],
     ),
@@ -213,7 +265,8 @@ function layOut(
 
   const stacked = solution.stacks.flatMap((s) => s.texts)
   for (const t of stacked) placeText(t, units, solution.arrangement.align, situation, plates, out, boxes)
-  if (subject && solution.subject) for (const u of subject.units) placeByMove(u, solution.subject, out, boxes, channel)
+  if (subject && solution.subject)
+    for (const u of subject.units) placeByMove(u, solution.subject, out, boxes, channel)
   const typeBoxes = [...stacked.map((t) => boxes.get(t.id) ?? t.box), ...fixed]
   const subjectBox = subject && solution.subject ? moveBounds(subject.bounds, solution.subject) : null
   /** What has its place: a thing that keeps clear stays off all of it, everything else off those that keep clear. */
@@ -226,16 +279,26 @@ function layOut(
     const placed = placeBlock(block, frame, typeBoxes, avoid, out, boxes)
     if (placed && labels && block.units.some((u) => u.node.layer.kind === 'type'))
       crowded ||= meetsAny(block, boxes, [...typeBoxes, ...clearBoxes(channel)])
-    if (placed) others.push({ box: unionOf(block.units.map((u) => boxes.get(u.id) ?? u.bounds)), clear: keepsClear(block) })
+    if (placed)
+      others.push({
+        box: unionOf(block.units.map((u) => boxes.get(u.id) ?? u.bounds)),
+        clear: keepsClear(block),
+      })
     if (!placed) noRoom.push(...block.units.map((u) => u.id))
-    else if (block.units.some((u) => typesIn(u.node).length > 0)) for (const u of block.units) typeBoxes.push(boxes.get(u.id) ?? u.bounds)
+    else if (block.units.some((u) => typesIn(u.node).length > 0))
+      for (const u of block.units) typeBoxes.push(boxes.get(u.id) ?? u.bounds)
   }
   for (const u of units) if (u.kind === 'ride' && !out.has(u.id)) rideOn(u, units, frame, out, boxes)
 
-  const leftOut = [...solution.arrangement.leftOut, ...noRoom].flatMap((id) => [id, ...units.filter((u) => u.host === id).map((u) => u.id)])
+  const leftOut = [...solution.arrangement.leftOut, ...noRoom].flatMap((id) => [
+    id,
+    ...units.filter((u) => u.host === id).map((u) => u.id),
+  ])
   const hidden = new Set(leftOut)
   return {
-    nodes: units.flatMap((u) => (hidden.has(u.id) ? [] : [out.get(u.id) ?? movedNode(u.node, anchor(u.node, u.bounds, frame))])),
+    nodes: units.flatMap((u) =>
+      hidden.has(u.id) ? [] : [out.get(u.id) ?? movedNode(u.node, anchor(u.node, u.bounds, frame))],
+    ),
     arrangement: solution.arrangement,
     leftOut,
     chosenAnew: stored !== null && kept === null,
@@ -270,9 +333,19 @@ function placeText(
   const k = t.size / unit.node.layer.style.size
   if (turnsAlong(plate.node.layer, unit.node.layer)) {
     const [was, wasPlate] = [unit.node.layer.placement, plate.node.layer.placement]
-    const half = { x: (widthOf(t.box) + (wasPlate.width - was.width) * k) / 2, y: (heightOf(t.box) + (wasPlate.height - was.height) * k) / 2 }
-    const c = { x: centreOf(t.box).x + (wasPlate.x - was.x) * k, y: centreOf(t.box).y + (wasPlate.y - was.y) * k }
-    const layer = stretchedLayer(plate.node.layer, { left: c.x - half.x, top: c.y - half.y, right: c.x + half.x, bottom: c.y + half.y }, k)
+    const half = {
+      x: (widthOf(t.box) + (wasPlate.width - was.width) * k) / 2,
+      y: (heightOf(t.box) + (wasPlate.height - was.height) * k) / 2,
+    }
+    const c = {
+      x: centreOf(t.box).x + (wasPlate.x - was.x) * k,
+      y: centreOf(t.box).y + (wasPlate.y - was.y) * k,
+    }
+    const layer = stretchedLayer(
+      plate.node.layer,
+      { left: c.x - half.x, top: c.y - half.y, right: c.x + half.x, bottom: c.y + half.y },
+      k,
+    )
     out.set(plate.id, carriedNode(plate.node, layer))
     boxes.set(plate.id, placedBounds(layer.placement))
     return

@@ -25,6 +25,8 @@ export function freeBoxes(area: Bounds, obstacles: readonly Bounds[]): Bounds[] 
         : [b],
     )
   return free
-    .filter((b, n) => !free.some((other, m) => m !== n && contains(other, b) && (m < n || !contains(b, other))))
+    .filter(
+      (b, n) => !free.some((other, m) => m !== n && contains(other, b) && (m < n || !contains(b, other))),
+    )
     .sort((a, b) => areaOf(b) - areaOf(a))
 }

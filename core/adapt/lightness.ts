@@ -42,7 +42,12 @@ export function lightBeneath(
           {
             layer,
             back,
-            grid: layer.kind === 'picture' ? lightOf(layer.source) : layer.kind === 'slot' && layer.picture ? lightOf(layer.picture.source) : null,
+            grid:
+              layer.kind === 'picture'
+                ? lightOf(layer.source)
+                : layer.kind === 'slot' && layer.picture
+                  ? lightOf(layer.picture.source)
+                  : null,
             flat: flatLight(layer, swatches),
           },
         ]
@@ -67,7 +72,8 @@ export function lightBeneath(
       }
       const a = here.alpha * layer.opacity
       if (layer.blend === 'multiply') light *= 1 - a + a * here.light
-      else if (layer.blend === 'screen' || layer.blend === 'plus-lighter') light += a * here.light * (1 - light)
+      else if (layer.blend === 'screen' || layer.blend === 'plus-lighter')
+        light += a * here.light * (1 - light)
       else if (layer.blend === 'normal') light += (here.light - light) * a
     }
     sum += light

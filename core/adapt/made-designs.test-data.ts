@@ -1,5 +1,14 @@
 import { random } from '../../supplies/draw/random'
-import { blankDesign, boxAt, graphicLayer, groupLayer, pictureLayer, presetSpecs, shapeLayer, typeLayer } from '../design/blank'
+import {
+  blankDesign,
+  boxAt,
+  graphicLayer,
+  groupLayer,
+  pictureLayer,
+  presetSpecs,
+  shapeLayer,
+  typeLayer,
+} from '../design/blank'
 import { demoChannelIds } from '../design/channels'
 import { keyBetween } from '../design/order'
 import type { Plane } from '../design/planes'
@@ -30,7 +39,8 @@ export function makeDesign(seed: number, fonts: FontBook): Design {
   if (seed % 3 === 0) {
     const texts = named('Text ')
     const turned = texts[Math.floor(rnd() * texts.length)]
-    if (turned) turned.placement = { ...turned.placement, rotation: rnd() < 0.8 ? Math.round((rnd() - 0.5) * 40) : -90 }
+    if (turned)
+      turned.placement = { ...turned.placement, rotation: rnd() < 0.8 ? Math.round((rnd() - 0.5) * 40) : -90 }
   }
   if (seed % 5 === 0) for (const l of named('Subject 1')) l.behaviour = { ...l.behaviour, keepsClear: true }
   return design
@@ -43,7 +53,10 @@ function makeUpright(seed: number, fonts: FontBook): Design {
   }
   const between = (a: number, b: number) => a + rnd() * (b - a)
   const master = pick(['square-post', 'portrait-post', 'video-thumbnail', 'tall-story', 'postcard'])
-  const design = blankDesign(`made-${seed}`, `Made ${seed}`, presetSpecs(demoChannelIds), { master, colour: '#f2e6d4' })
+  const design = blankDesign(`made-${seed}`, `Made ${seed}`, presetSpecs(demoChannelIds), {
+    master,
+    colour: '#f2e6d4',
+  })
   const c = design.channels[master] as Channel
   const [W, H] = [c.width, c.height]
   const short = Math.min(W, H)
@@ -81,13 +94,32 @@ function makeUpright(seed: number, fonts: FontBook): Design {
     )
   }
   if (rnd() < 0.4)
-    add(shapeLayer(where('setting'), 'Band', 'rectangle', boxAt(-c.bleed - 10, H * between(0.72, 0.86), W + 2 * c.bleed + 20, H * 0.4)))
+    add(
+      shapeLayer(
+        where('setting'),
+        'Band',
+        'rectangle',
+        boxAt(-c.bleed - 10, H * between(0.72, 0.86), W + 2 * c.bleed + 20, H * 0.4),
+      ),
+    )
   const subjects = 1 + Math.floor(rnd() * 3)
   const centre = { x: between(0.35, 0.75) * W, y: between(0.55, 0.7) * H }
   for (let k = 0; k < subjects; k++) {
     const size = short * between(0.18, 0.42)
-    const box = boxAt(centre.x + (k - 1) * short * 0.18 - size / 2, centre.y - size / 2, size, size * between(0.7, 1.3))
-    add(pictureLayer(where('subject'), `Subject ${k + 1}`, { sha: 'b'.repeat(64), width: 900, height: 1100 }, box))
+    const box = boxAt(
+      centre.x + (k - 1) * short * 0.18 - size / 2,
+      centre.y - size / 2,
+      size,
+      size * between(0.7, 1.3),
+    )
+    add(
+      pictureLayer(
+        where('subject'),
+        `Subject ${k + 1}`,
+        { sha: 'b'.repeat(64), width: 900, height: 1100 },
+        box,
+      ),
+    )
   }
   for (const corner of ['left', 'right'] as const)
     if (rnd() < 0.4) {
@@ -109,10 +141,15 @@ function makeUpright(seed: number, fonts: FontBook): Design {
     group.placement = boxAt(x, y, size, size)
     add(shapeLayer(where('message', group.id), 'Disc', 'ellipse', boxAt(x, y, size, size)))
     add({
-      ...typeLayer(where('message', group.id), '−20 %', boxAt(x + size * 0.14, y + size * 0.35, size * 0.72, size * 0.3), {
-        size: size * 0.24,
-        align: 'centre',
-      }),
+      ...typeLayer(
+        where('message', group.id),
+        '−20 %',
+        boxAt(x + size * 0.14, y + size * 0.35, size * 0.72, size * 0.3),
+        {
+          size: size * 0.24,
+          align: 'centre',
+        },
+      ),
       name: 'Badge text',
     })
   }

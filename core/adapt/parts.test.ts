@@ -4,7 +4,17 @@ import { openFonts } from '../../host/fonts'
 import { boxAt, graphicLayer, groupLayer, pictureLayer, shapeLayer, typeLayer } from '../design/blank'
 import type { Channel, Layer } from '../design/schema'
 import type { LayerNode } from '../design/tree'
-import { areaOf, type Bounds, boundsOf, centreOf, contains, heightOf, overlapArea, overlaps, widthOf } from '../geometry/bounds'
+import {
+  areaOf,
+  type Bounds,
+  boundsOf,
+  centreOf,
+  contains,
+  heightOf,
+  overlapArea,
+  overlaps,
+  widthOf,
+} from '../geometry/bounds'
 import { placedBounds } from '../geometry/placement'
 import { allFontFiles } from '../type/catalogue'
 import { measureType } from '../type/layout'
@@ -22,8 +32,12 @@ const shape = (id: string, plane: Layer['plane'], box: ReturnType<typeof boxAt>,
   ...shapeLayer(where(id, plane), id, 'rectangle', box),
   ...more,
 })
-const picture = (id: string, plane: Layer['plane'], box: ReturnType<typeof boxAt>, focal = { x: 0.5, y: 0.5 }) =>
-  pictureLayer(where(id, plane), id, { sha: 'a'.repeat(64), width: 800, height: 600, focal }, box)
+const picture = (
+  id: string,
+  plane: Layer['plane'],
+  box: ReturnType<typeof boxAt>,
+  focal = { x: 0.5, y: 0.5 },
+) => pictureLayer(where(id, plane), id, { sha: 'a'.repeat(64), width: 800, height: 600, focal }, box)
 const channel = (width: number, height: number, more: Partial<Channel> = {}): Channel => ({
   id: 'c',
   name: 'C',
@@ -52,21 +66,35 @@ describe('what a layer does when nobody said so', () => {
     const u = unitOf(layer, children)
     return behaviourOf(u.node, u.bounds, master)
   }
-  it('what fills the page covers', () => expect(kind(picture('a', 'backdrop', boxAt(-5, 0, 1010, 1000)))).toBe('cover'))
-  it('type reads, wherever it lies', () => expect(kind(typeLayer(where('t', 'finish'), 'Hello', boxAt(-50, 0, 300, 80)))).toBe('reads'))
-  it('a band from side to side spans', () => expect(kind(shape('b', 'setting', boxAt(-2, 800, 1004, 210)))).toBe('span'))
+  it('what fills the page covers', () =>
+    expect(kind(picture('a', 'backdrop', boxAt(-5, 0, 1010, 1000)))).toBe('cover'))
+  it('type reads, wherever it lies', () =>
+    expect(kind(typeLayer(where('t', 'finish'), 'Hello', boxAt(-50, 0, 300, 80)))).toBe('reads'))
+  it('a band from side to side spans', () =>
+    expect(kind(shape('b', 'setting', boxAt(-2, 800, 1004, 210)))).toBe('span'))
   it('an outline around the page spans', () => {
     expect(kind(shape('f', 'front', boxAt(40, 40, 920, 920), { fill: { kind: 'none' } }))).toBe('span')
-    expect(kind(graphicLayer(where('g', 'front'), 'G', 'c'.repeat(64), { a: '#000000' }, boxAt(40, 40, 920, 920)))).toBe('span')
+    expect(
+      kind(graphicLayer(where('g', 'front'), 'G', 'c'.repeat(64), { a: '#000000' }, boxAt(40, 40, 920, 920))),
+    ).toBe('span')
   })
-  it('what hangs over an edge stays on it', () => expect(kind(picture('l', 'front', boxAt(-80, 600, 300, 300)))).toBe('edge'))
+  it('what hangs over an edge stays on it', () =>
+    expect(kind(picture('l', 'front', boxAt(-80, 600, 300, 300)))).toBe('edge'))
   it('a badge with words keeps its place, even where it hangs over an edge', () => {
     const words = node({ ...typeLayer(where('w', 'message'), 'New', boxAt(900, 20, 80, 40)), parent: 'g' })
     expect(kind(groupLayer(where('g', 'message'), 'Badge'), [words])).toBe('anchor')
   })
-  it('everything else keeps its place', () => expect(kind(picture('s', 'subject', boxAt(300, 300, 300, 400)))).toBe('anchor'))
+  it('everything else keeps its place', () =>
+    expect(kind(picture('s', 'subject', boxAt(300, 300, 300, 400)))).toBe('anchor'))
   it('what a person said goes before all of it', () => {
-    const said = { kind: 'cover', keepsSize: false, keepsClear: false, keepsWeight: false, host: null, importance: 'must' } as const
+    const said = {
+      kind: 'cover',
+      keepsSize: false,
+      keepsClear: false,
+      keepsWeight: false,
+      host: null,
+      importance: 'must',
+    } as const
     expect(kind({ ...shape('s', 'subject', boxAt(300, 300, 50, 50)), behaviour: said })).toBe('cover')
   })
 })
@@ -81,7 +109,14 @@ describe('what belongs together', () => {
     expect(unitsOf([plate, text, other], master)[0]?.kind).toBe('anchor')
   })
   it('a shadow set to ride takes the nearest thing beneath, or keeps its own place', () => {
-    const ride = { kind: 'ride', keepsSize: false, keepsClear: false, keepsWeight: false, host: null, importance: 'may' } as const
+    const ride = {
+      kind: 'ride',
+      keepsSize: false,
+      keepsClear: false,
+      keepsWeight: false,
+      host: null,
+      importance: 'may',
+    } as const
     const cup = node(picture('cup', 'subject', boxAt(100, 500, 200, 300)))
     const bowl = node(picture('bowl', 'subject', boxAt(600, 500, 200, 200)))
     const shadow = node({ ...picture('shadow', 'subject', boxAt(590, 680, 220, 40)), behaviour: ride })
@@ -102,7 +137,12 @@ describe('what belongs together', () => {
     expect(blocks.find((b) => b.main)?.units.length).toBe(2)
   })
   it('riding is followed over several hosts, and never for ever', () => {
-    const unit = (id: string, host: string | null): Unit => ({ ...unitOf(shape(id, 'front', boxAt(0, 0, 9, 9))), id, host, kind: 'ride' })
+    const unit = (id: string, host: string | null): Unit => ({
+      ...unitOf(shape(id, 'front', boxAt(0, 0, 9, 9))),
+      id,
+      host,
+      kind: 'ride',
+    })
     const chain = [unit('a', 'b'), unit('b', 't')]
     expect(rides(chain[0] as Unit, chain, new Set(['t']))).toBe(true)
     const ring = [unit('a', 'b'), unit('b', 'a')]
@@ -149,7 +189,11 @@ describe('free space', () => {
 describe('placing', () => {
   const wide = channel(1500, 500)
   it('cover fills the page and its bleed without stretching, the focal point in view', () => {
-    const sizes = fc.tuple(fc.integer({ min: 300, max: 3000 }), fc.integer({ min: 300, max: 3000 }), fc.integer({ min: 0, max: 12 }))
+    const sizes = fc.tuple(
+      fc.integer({ min: 300, max: 3000 }),
+      fc.integer({ min: 300, max: 3000 }),
+      fc.integer({ min: 0, max: 12 }),
+    )
     fc.assert(
       fc.property(
         sizes,
@@ -172,7 +216,12 @@ describe('placing', () => {
     const unit = unitOf(picture('leaf', 'front', boxAt(-120, 640, 300, 420)))
     const f = frame([1000, 1000], wide)
     const box = moveBounds(unit.bounds, edge(unit, f))
-    expect(edgesCrossed(box, wide.width, wide.height)).toMatchObject({ left: true, bottom: true, right: false, top: false })
+    expect(edgesCrossed(box, wide.width, wide.height)).toMatchObject({
+      left: true,
+      bottom: true,
+      right: false,
+      top: false,
+    })
     expect(widthOf(box) / 300).toBeCloseTo(0.5, 6)
   })
   it('over a bleed what hangs over reaches past it', () => {
@@ -192,7 +241,14 @@ describe('placing', () => {
   it('keeps its size where it is told to', () => {
     const layer = {
       ...picture('s', 'subject', boxAt(100, 200, 200, 300)),
-      behaviour: { kind: 'anchor', keepsSize: true, keepsClear: false, keepsWeight: false, host: null, importance: 'must' },
+      behaviour: {
+        kind: 'anchor',
+        keepsSize: true,
+        keepsClear: false,
+        keepsWeight: false,
+        host: null,
+        importance: 'must',
+      },
     } as Layer
     const unit = unitOf(layer)
     expect(anchor(unit.node, unit.bounds, frame([1000, 1000], wide)).scale).toBe(1)
@@ -217,11 +273,31 @@ describe('placing', () => {
 
 describe('stacking texts', () => {
   const text = (id: string, words: string, size: number, more: Partial<Text> = {}): Text => {
-    const layer = typeLayer(where(id, 'message'), words, boxAt(0, 0, 800, size * 1.2), { family: 'Instrument Sans', weight: 600, size, leading: 1.2 })
+    const layer = typeLayer(where(id, 'message'), words, boxAt(0, 0, 800, size * 1.2), {
+      family: 'Instrument Sans',
+      weight: 600,
+      size,
+      leading: 1.2,
+    })
     const measure = measureType(fonts, layer.text, layer.style)
-    return { id, layer, measure, size, gap: size * 0.4, importance: 'must', turn: 0, padX: 0, padY: 0, widest: widestPiece(measure), ...more }
+    return {
+      id,
+      layer,
+      measure,
+      size,
+      gap: size * 0.4,
+      importance: 'must',
+      turn: 0,
+      padX: 0,
+      padY: 0,
+      widest: widestPiece(measure),
+      ...more,
+    }
   }
-  const pair = () => [text('head', 'Autumn kiln opening', 90), text('line', 'Three days of bowls, cups and vases from the first firing', 36)]
+  const pair = () => [
+    text('head', 'Autumn kiln opening', 90),
+    text('line', 'Three days of bowls, cups and vases from the first firing', 36),
+  ]
   it('keeps them in the box, in order, without meeting', () => {
     fc.assert(
       fc.property(
@@ -246,12 +322,28 @@ describe('stacking texts', () => {
     const made = stackTexts(pair(), boundsOf(0, 0, 900, 900), 0.1, 40, 'start', 0)
     expect(made?.texts.map((t) => t.size)).toEqual([40, 40])
     expect(stackTexts(pair(), boundsOf(0, 0, 900, 60), 0.1, 40, 'start', 0)).toBeNull()
-    expect(stackTexts([text('long', 'Incomprehensibilities', 90)], boundsOf(0, 0, 300, 900), 1, 28, 'start', 0)).toBeNull()
+    expect(
+      stackTexts([text('long', 'Incomprehensibilities', 90)], boundsOf(0, 0, 300, 900), 1, 28, 'start', 0),
+    ).toBeNull()
   })
   it('takes the largest factor that fits', () => {
-    const roomy = fitStack(pair(), boundsOf(0, 0, 2000, 2000), { base: 1, most: 1.4, smallest: 24, align: 'start', hang: 0, whole: false })
+    const roomy = fitStack(pair(), boundsOf(0, 0, 2000, 2000), {
+      base: 1,
+      most: 1.4,
+      smallest: 24,
+      align: 'start',
+      hang: 0,
+      whole: false,
+    })
     expect(roomy?.scale).toBe(1.4)
-    const tight = fitStack(pair(), boundsOf(0, 0, 700, 220), { base: 1, most: 1.4, smallest: 24, align: 'start', hang: 0, whole: false })
+    const tight = fitStack(pair(), boundsOf(0, 0, 700, 220), {
+      base: 1,
+      most: 1.4,
+      smallest: 24,
+      align: 'start',
+      hang: 0,
+      whole: false,
+    })
     expect(tight && tight.scale < 1).toBe(true)
   })
   it('whole keeps a headline on the lines its author gave it', () => {
@@ -264,7 +356,14 @@ describe('stacking texts', () => {
   })
   it('leaves room for a plate on all sides', () => {
     const [head] = pair()
-    const made = stackTexts([{ ...(head as Text), padX: 30, padY: 20 }], boundsOf(0, 0, 1200, 400), 1, 24, 'start', 0)
+    const made = stackTexts(
+      [{ ...(head as Text), padX: 30, padY: 20 }],
+      boundsOf(0, 0, 1200, 400),
+      1,
+      24,
+      'start',
+      0,
+    )
     const [set] = made?.texts ?? []
     expect((set?.box.left ?? 0) - (made?.bounds.left ?? 0)).toBeCloseTo(30, 6)
     expect((made?.bounds.bottom ?? 0) - (set?.box.bottom ?? 0)).toBeCloseTo(20, 6)
@@ -288,7 +387,11 @@ describe('stacking texts', () => {
     }
   })
   it('the least important of the later ones is left out first, never the only one', () => {
-    const list = [text('a', 'A', 40, { importance: 'must' }), text('b', 'B', 40, { importance: 'may' }), text('c', 'C', 40, { importance: 'may' })]
+    const list = [
+      text('a', 'A', 40, { importance: 'must' }),
+      text('b', 'B', 40, { importance: 'may' }),
+      text('c', 'C', 40, { importance: 'may' }),
+    ]
     expect(leastOf(list)?.id).toBe('c')
     expect(leastOf(list.slice(0, 2))?.id).toBe('b')
     expect(leastOf(list.slice(0, 1))).toBeNull()
@@ -311,16 +414,24 @@ describe('lightness beneath', () => {
     expect(under([flat('#808080', { blend: 'screen' })], 0.5).mean).toBeCloseTo(1 - 0.5 * (1 - 128 / 255), 3)
   })
   it('tells the spread where half is light and half dark', () => {
-    const half = shape('h', 'setting', boxAt(0, 0, 50, 100), { fill: { kind: 'solid', colour: '#000000' } }) as Layer
+    const half = shape('h', 'setting', boxAt(0, 0, 50, 100), {
+      fill: { kind: 'solid', colour: '#000000' },
+    }) as Layer
     const { mean, spread } = under([half])
     expect(mean).toBeCloseTo(0.5, 9)
     expect(spread).toBeCloseTo(0.5, 9)
   })
   it('off the page there is only the ground', () => {
-    expect(lightBeneath(boundsOf(200, 200, 50, 50), page, [flat('#000000')], {}, () => null, 0.8)).toEqual({ mean: 0.8, spread: 0 })
+    expect(lightBeneath(boundsOf(200, 200, 50, 50), page, [flat('#000000')], {}, () => null, 0.8)).toEqual({
+      mean: 0.8,
+      spread: 0,
+    })
   })
   it('of a gradient is the mean of its stops', () => {
-    const stops = { a: { id: 'a', offset: 0, colour: '#000000' }, b: { id: 'b', offset: 1, colour: '#ffffff' } }
+    const stops = {
+      a: { id: 'a', offset: 0, colour: '#000000' },
+      b: { id: 'b', offset: 1, colour: '#ffffff' },
+    }
     expect(paintLight({ kind: 'linear', angleDegrees: 0, stops } as never, {}).light).toBeCloseTo(0.5, 9)
   })
   it('overlaps count by area', () => expect(overlapArea(page, boundsOf(90, 90, 100, 100))).toBe(100))

@@ -39,7 +39,12 @@ const floorFor = (node: LayerNode, scale: number, smallest: number): number => {
 export function cover(unit: Unit, f: Frame): Move {
   const { channel, master } = f
   const b = unit.bounds
-  const outer = { left: -channel.bleed, top: -channel.bleed, right: channel.width + channel.bleed, bottom: channel.height + channel.bleed }
+  const outer = {
+    left: -channel.bleed,
+    top: -channel.bleed,
+    right: channel.width + channel.bleed,
+    bottom: channel.height + channel.bleed,
+  }
   const scale = Math.max(widthOf(outer) / widthOf(b), heightOf(outer) / heightOf(b))
   const focal = unit.node.layer.kind === 'picture' ? unit.node.layer.focal : { x: 0.5, y: 0.5 }
   const at = { x: b.left + widthOf(b) * focal.x, y: b.top + heightOf(b) * focal.y }
@@ -65,9 +70,11 @@ export function edge(unit: Unit, f: Frame): Move {
   if (e.top && e.bottom) scale = Math.max(scale, (channel.height + 2 * channel.bleed) / heightOf(b))
   scale = floorFor(unit.node, scale, channel.smallestType)
   /** How far over the edge: at least the whole bleed, never the whole thing. */
-  const over = (by: number, size: number) => Math.min(size * scale * 0.9, Math.max(by * scale, channel.bleed + 2))
+  const over = (by: number, size: number) =>
+    Math.min(size * scale * 0.9, Math.max(by * scale, channel.bleed + 2))
   const c = centreOf(b)
-  const along = (at: number, from: number, to: number, size: number) => Math.min(to + size / 2 - 2, Math.max(2 - size / 2, (at / from) * to))
+  const along = (at: number, from: number, to: number, size: number) =>
+    Math.min(to + size / 2 - 2, Math.max(2 - size / 2, (at / from) * to))
   const x =
     e.left && e.right
       ? channel.width / 2
@@ -103,7 +110,10 @@ export function fractional(b: Bounds, scale: number, { master, channel }: Frame)
     const share = before + after > 0 ? before / (before + after) : 0.5
     return share * (to - size) + size / 2
   }
-  return [one(b.left, b.right, master.width, channel.width), one(b.top, b.bottom, master.height, channel.height)]
+  return [
+    one(b.left, b.right, master.width, channel.width),
+    one(b.top, b.bottom, master.height, channel.height),
+  ]
 }
 
 /** A band, rule or border: as long as its share of the page, as thick as the short side says. */
@@ -151,20 +161,33 @@ const movedPlacement = (p: Placement, m: Move): Placement => ({
 export function movedLayer(layer: Layer, m: Move): Layer {
   const placement = movedPlacement(layer.placement, m)
   if (layer.kind === 'type')
-    return stable(layer, { ...withTreatments(layer, m.scale), placement, style: { ...layer.style, size: layer.style.size * m.scale } })
+    return stable(layer, {
+      ...withTreatments(layer, m.scale),
+      placement,
+      style: { ...layer.style, size: layer.style.size * m.scale },
+    })
   return stable(layer, { ...withWeights(layer, m.scale), placement })
 }
 /** The lengths of treatments multiplied, unless the layer keeps its weight. */
 function withTreatments<L extends Layer>(layer: L, by: number): L {
   if (by === 1 || layer.behaviour.keepsWeight || Object.keys(layer.treatments).length === 0) return layer
-  return { ...layer, treatments: Object.fromEntries(Object.entries(layer.treatments).map(([id, t]) => [id, sizedTreatment(t, by)])) }
+  return {
+    ...layer,
+    treatments: Object.fromEntries(
+      Object.entries(layer.treatments).map(([id, t]) => [id, sizedTreatment(t, by)]),
+    ),
+  }
 }
 /** Strokes, corner radii and lengths of treatments multiplied, unless the layer keeps its weight. */
 export function withWeights<L extends Layer>(whole: L, by: number): L {
   if (whole.behaviour.keepsWeight) return whole
   const layer = withTreatments(whole, by)
   if (!('stroke' in layer)) return layer
-  return { ...layer, radii: layer.radii.map((r) => r * by) as typeof layer.radii, stroke: { ...layer.stroke, weight: layer.stroke.weight * by } }
+  return {
+    ...layer,
+    radii: layer.radii.map((r) => r * by) as typeof layer.radii,
+    stroke: { ...layer.stroke, weight: layer.stroke.weight * by },
+  }
 }
 export const movedNode = (node: LayerNode, m: Move): LayerNode => ({
   layer: movedLayer(node.layer, m),
@@ -176,7 +199,10 @@ export const movedNode = (node: LayerNode, m: Move): LayerNode => ({
 export function carriedNode(node: LayerNode, layer: Layer): LayerNode {
   if (node.insides.length === 0) return { layer, children: [], insides: [] }
   const [from, to] = [placedBounds(node.layer.placement), placedBounds(layer.placement)]
-  const scale = Math.max(widthOf(to) / Math.max(0.01, widthOf(from)), heightOf(to) / Math.max(0.01, heightOf(from)))
+  const scale = Math.max(
+    widthOf(to) / Math.max(0.01, widthOf(from)),
+    heightOf(to) / Math.max(0.01, heightOf(from)),
+  )
   const move = moveTo(from, scale, centreOf(to).x, centreOf(to).y)
   return { layer, children: [], insides: node.insides.map((c) => movedNode(c, move)) }
 }

@@ -1,5 +1,15 @@
 import type { Arrangement, Channel, Design, Layer } from '../design/schema'
-import { areaOf, type Bounds, centreOf, contains, grow, heightOf, overlapArea, overlaps, widthOf } from '../geometry/bounds'
+import {
+  areaOf,
+  type Bounds,
+  centreOf,
+  contains,
+  grow,
+  heightOf,
+  overlapArea,
+  overlaps,
+  widthOf,
+} from '../geometry/bounds'
 import { clearBoxes, freeBoxes, safeArea } from './free-space'
 import { type LightOf, lightBeneath, paintLight } from './lightness'
 import { type Frame, fractional, type Move, moveBounds, moveTo } from './place'
@@ -54,7 +64,10 @@ function masterSide(s: Situation): Side {
   if (!s.textBounds || !s.subject) return 'over'
   const [t, o] = [s.textBounds, s.subject.bounds]
   const [dx, dy] = [centreOf(t).x - centreOf(o).x, centreOf(t).y - centreOf(o).y]
-  const [gapX, gapY] = [Math.abs(dx) - (widthOf(t) + widthOf(o)) / 2, Math.abs(dy) - (heightOf(t) + heightOf(o)) / 2]
+  const [gapX, gapY] = [
+    Math.abs(dx) - (widthOf(t) + widthOf(o)) / 2,
+    Math.abs(dy) - (heightOf(t) + heightOf(o)) / 2,
+  ]
   if (overlapArea(t, o) > 0.6 * Math.min(areaOf(t), areaOf(o))) return 'over'
   if (gapY >= gapX) return dy < 0 ? 'top' : 'bottom'
   return dx < 0 ? 'left' : 'right'
@@ -66,7 +79,13 @@ function candidates(s: Situation): Candidate[] {
   const safe = safeArea(channel)
   const page = { left: 0, top: 0, right: channel.width, bottom: channel.height }
   const own = masterSide(s)
-  const mirrored: Record<Side, Side> = { left: 'right', right: 'left', top: 'bottom', bottom: 'top', over: 'over' }
+  const mirrored: Record<Side, Side> = {
+    left: 'right',
+    right: 'left',
+    top: 'bottom',
+    bottom: 'top',
+    over: 'over',
+  }
   const out: Candidate[] = []
   const add = (side: Side, text: Bounds, subject: Bounds, align: Align, hang: number, cost: number) => {
     if (widthOf(text) < 24 || heightOf(text) < 16) return
@@ -76,7 +95,8 @@ function candidates(s: Situation): Candidate[] {
       subject,
       align,
       hang,
-      nearness: cost + (side === own ? 0 : side === mirrored[own] ? 1.6 : 0.9) + (align === s.align ? 0 : 0.7),
+      nearness:
+        cost + (side === own ? 0 : side === mirrored[own] ? 1.6 : 0.9) + (align === s.align ? 0 : 0.7),
     })
   }
   const pad = Math.min(channel.width, channel.height) * 0.02
@@ -90,8 +110,17 @@ function candidates(s: Situation): Candidate[] {
           const cut = free.left + widthOf(free) * share
           const cutRight = free.right - widthOf(free) * share
           for (const hang of [0.5, 0.12]) {
-            for (const align of aligns) add('left', { ...free, right: cut - pad }, { ...page, left: cut + pad }, align, hang, rank)
-            for (const align of aligns) add('right', { ...free, left: cutRight + pad }, { ...page, right: cutRight - pad }, align, hang, rank)
+            for (const align of aligns)
+              add('left', { ...free, right: cut - pad }, { ...page, left: cut + pad }, align, hang, rank)
+            for (const align of aligns)
+              add(
+                'right',
+                { ...free, left: cutRight + pad },
+                { ...page, right: cutRight - pad },
+                align,
+                hang,
+                rank,
+              )
           }
           const cutDown = free.top + heightOf(free) * share
           const cutUp = free.bottom - heightOf(free) * share
@@ -106,8 +135,18 @@ function candidates(s: Situation): Candidate[] {
         if (w < 0.9) {
           const x = s.textBounds ? centreOf(s.textBounds).x / s.frame.master.width : 0.5
           const width = widthOf(free) * Math.max(0.35, w)
-          const left = Math.min(free.right - width, Math.max(free.left, free.left + widthOf(free) * x - width / 2))
-          add('over', { ...free, left, right: left + width }, page, s.align, hang, rank + Math.abs(hang - at) * 0.5)
+          const left = Math.min(
+            free.right - width,
+            Math.max(free.left, free.left + widthOf(free) * x - width / 2),
+          )
+          add(
+            'over',
+            { ...free, left, right: left + width },
+            page,
+            s.align,
+            hang,
+            rank + Math.abs(hang - at) * 0.5,
+          )
         }
       }
     })
@@ -130,11 +169,21 @@ function placeSubject(s: Situation, box: Bounds): Move | null {
     const bottom = s.floor.channel + (b.bottom - s.floor.master) * scale
     return { ...centred, dy: Math.min(bottom, channel.height - 2) - b.bottom * scale }
   }
-  if (low) return { ...centred, dy: channel.height - (master.height - b.bottom) * Math.min(scale, frame.short) - b.bottom * scale }
+  if (low)
+    return {
+      ...centred,
+      dy: channel.height - (master.height - b.bottom) * Math.min(scale, frame.short) - b.bottom * scale,
+    }
   const [fx, fy] = fractional(b, scale, frame)
   const half = { x: (widthOf(b) * scale) / 2, y: (heightOf(b) * scale) / 2 }
-  const clampTo = (v: number, from: number, to: number) => (from > to ? (from + to) / 2 : Math.min(to, Math.max(from, v)))
-  return moveTo(b, scale, clampTo(fx, box.left + half.x, box.right - half.x), clampTo(fy, box.top + half.y, box.bottom - half.y))
+  const clampTo = (v: number, from: number, to: number) =>
+    from > to ? (from + to) / 2 : Math.min(to, Math.max(from, v))
+  return moveTo(
+    b,
+    scale,
+    clampTo(fx, box.left + half.x, box.right - half.x),
+    clampTo(fy, box.top + half.y, box.bottom - half.y),
+  )
 }
 
 /** Groups of texts that stand apart keep their corner of the safe area; null where they meet each other or a clear box. */
@@ -147,35 +196,67 @@ function placeApart(s: Situation, scale: number): Stack[] | null {
     const third = (v: number) => (v < 0.34 ? 0 : v > 0.66 ? 1 : 0.5)
     const [ax, ay] = [third(c.x / master.width), third(c.y / master.height)]
     const options = boxes.flatMap((box) => {
-      const width = Math.min(widthOf(box), Math.max(widthOf(cluster.bounds) * area * 1.15, channel.smallestType * 6))
+      const width = Math.min(
+        widthOf(box),
+        Math.max(widthOf(cluster.bounds) * area * 1.15, channel.smallestType * 6),
+      )
       const left = box.left + (widthOf(box) - width) * ax
       const align: Align = ax === 0 ? 'start' : ax === 1 ? 'end' : cluster.align
-      const stack = stackTexts(cluster.texts, { ...box, left, right: left + width }, area * Math.min(scale, 1.12), channel.smallestType, align, ay)
+      const stack = stackTexts(
+        cluster.texts,
+        { ...box, left, right: left + width },
+        area * Math.min(scale, 1.12),
+        channel.smallestType,
+        align,
+        ay,
+      )
       return stack ? [stack] : []
     })
     const way = (k: Stack) =>
-      Math.hypot(centreOf(k.bounds).x / channel.width - c.x / master.width, centreOf(k.bounds).y / channel.height - c.y / master.height)
+      Math.hypot(
+        centreOf(k.bounds).x / channel.width - c.x / master.width,
+        centreOf(k.bounds).y / channel.height - c.y / master.height,
+      )
     const best = options.sort((a, b) => way(a) - way(b))[0]
-    if (!best || out.some((o) => overlaps(grow(o.bounds, channel.smallestType * 0.3), best.bounds))) return null
+    if (!best || out.some((o) => overlaps(grow(o.bounds, channel.smallestType * 0.3), best.bounds)))
+      return null
     out.push(best)
   }
   return out
 }
 
-type Tried = { candidate: Candidate; stacks: Stack[]; scale: number; subject: Move | null; leftOut: string[]; score: number }
+type Tried = {
+  candidate: Candidate
+  stacks: Stack[]
+  scale: number
+  subject: Move | null
+  leftOut: string[]
+  score: number
+}
 
-function attempt(s: Situation, c: Candidate, most: number, leftOut: readonly string[], whole: boolean): Tried | null {
+function attempt(
+  s: Situation,
+  c: Candidate,
+  most: number,
+  leftOut: readonly string[],
+  whole: boolean,
+): Tried | null {
   const { channel, area } = s.frame
   const keep = (t: Text) => !leftOut.includes(t.id)
   const fit = { base: area, most, smallest: channel.smallestType, align: c.align, hang: c.hang, whole }
   const subject = placeSubject(s, c.subject)
-  const apart = { ...s, apart: s.apart.map((a) => ({ ...a, texts: a.texts.filter(keep) })).filter((a) => a.texts.length > 0) }
+  const apart = {
+    ...s,
+    apart: s.apart.map((a) => ({ ...a, texts: a.texts.filter(keep) })).filter((a) => a.texts.length > 0),
+  }
   const separate = (): { stacks: Stack[]; scale: number } | null => {
     const fitted = fitStack(s.texts.filter(keep), c.text, fit)
     if (!fitted) return null
     const others = placeApart(apart, fitted.scale)
     const around = grow(fitted.stack.bounds, channel.smallestType * 0.4)
-    return others && !others.some((o) => overlaps(around, o.bounds)) ? { stacks: [fitted.stack, ...others], scale: fitted.scale } : null
+    return others && !others.some((o) => overlaps(around, o.bounds))
+      ? { stacks: [fitted.stack, ...others], scale: fitted.scale }
+      : null
   }
   const joined = (): { stacks: Stack[]; scale: number } | null => {
     const all = [...s.texts, ...s.apart.flatMap((a) => a.texts)].filter(keep)
@@ -207,7 +288,8 @@ function score(s: Situation, t: Tried): number {
     const outside = 1 - overlapArea(box, page) / Math.max(1, areaOf(box))
     total += outside * 8
     const price = s.keepClear ? 60 : masterOverlap(s) > 0.3 ? 1.5 : 7
-    for (const stack of t.stacks) total += (overlapArea(stack.bounds, box) / Math.max(1, areaOf(stack.bounds))) * price
+    for (const stack of t.stacks)
+      total += (overlapArea(stack.bounds, box) / Math.max(1, areaOf(stack.bounds))) * price
   }
   const largest = Math.max(...all.map((x) => x.size))
   for (const stack of t.stacks)
@@ -217,7 +299,8 @@ function score(s: Situation, t: Tried): number {
       // Lines the author did not ask for; a headline torn apart reads worst.
       const lines = authorLines(text)
       total += Math.max(0, set.lines - lines) * (text.size > largest * 0.7 ? 1.7 : 0.3)
-      total += (s.inFront.reduce((sum, b) => sum + overlapArea(b, set.box), 0) / Math.max(1, areaOf(set.box))) * 5
+      total +=
+        (s.inFront.reduce((sum, b) => sum + overlapArea(b, set.box), 0) / Math.max(1, areaOf(set.box))) * 5
     }
   for (const stack of t.stacks.slice(0, 1)) {
     if (stack.texts.length === 0) continue
@@ -228,8 +311,10 @@ function score(s: Situation, t: Tried): number {
     const c = centreOf(stack.bounds)
     if (s.textBounds)
       total +=
-        Math.hypot(c.x / channel.width - centreOf(s.textBounds).x / master.width, c.y / channel.height - centreOf(s.textBounds).y / master.height) *
-        1.4
+        Math.hypot(
+          c.x / channel.width - centreOf(s.textBounds).x / master.width,
+          c.y / channel.height - centreOf(s.textBounds).y / master.height,
+        ) * 1.4
     // Balance: the common centre of type and subject near the middle.
     const parts = [stack.bounds, ...(box ? [box] : [])]
     const weight = parts.reduce((sum, b) => sum + areaOf(b), 0) || 1
@@ -239,7 +324,9 @@ function score(s: Situation, t: Tried): number {
   return total
 }
 const masterOverlap = (s: Situation): number =>
-  s.textBounds && s.subject ? overlapArea(s.textBounds, s.subject.bounds) / Math.max(1, areaOf(s.textBounds)) : 0
+  s.textBounds && s.subject
+    ? overlapArea(s.textBounds, s.subject.bounds) / Math.max(1, areaOf(s.textBounds))
+    : 0
 
 /** Whether type lies on a subject that keeps clear of others. */
 function meets(s: Situation, t: Tried): boolean {
@@ -319,7 +406,14 @@ export function carryOut(s: Situation, a: Arrangement): Solution | null {
   const { channel } = s.frame
   const text = fromShare(a.text, channel)
   if (!contains(safeArea(channel), text, 1) || clearBoxes(channel).some((b) => overlaps(b, text))) return null
-  const c: Candidate = { side: 'over', text, subject: fromShare(a.subject, channel), align: a.align, hang: a.hang, nearness: 0 }
+  const c: Candidate = {
+    side: 'over',
+    text,
+    subject: fromShare(a.subject, channel),
+    align: a.align,
+    hang: a.hang,
+    nearness: 0,
+  }
   const present = [...s.texts, ...s.apart.flatMap((x) => x.texts)].map((t) => t.id)
   const leftOut = a.leftOut.filter((id) => present.includes(id))
   if (present.length > 0 && leftOut.length === present.length) return null

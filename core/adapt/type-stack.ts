@@ -20,7 +20,8 @@ export type StackedText = { id: string; size: number; box: Bounds; lines: number
 export type Stack = { texts: StackedText[]; bounds: Bounds; headline: number }
 export type Align = 'start' | 'centre' | 'end'
 
-export const widestPiece = (m: Measure): number => Math.max(0.1, ...m.paragraphs.flatMap((p) => p.map((s) => s.width - s.trailing)))
+export const widestPiece = (m: Measure): number =>
+  Math.max(0.1, ...m.paragraphs.flatMap((p) => p.map((s) => s.width - s.trailing)))
 
 /** Glyphs of tight lines reach beyond their line boxes by about this share of the size (*common practice*: 1.15 leading holds them). */
 const overhang = (t: Text): number => Math.max(0, (1.16 - t.measure.leading) / 2)
@@ -29,9 +30,25 @@ const overhang = (t: Text): number => Math.max(0, (1.16 - t.measure.leading) / 2
  * Stacks texts in a box at a factor of their master size, none below `smallest`; null where they do not fit. `hang` is
  * where the stack lies in a taller box: 0 top, 1 bottom.
  */
-export function stackTexts(texts: readonly Text[], box: Bounds, factor: number, smallest: number, align: Align, hang: number): Stack | null {
+export function stackTexts(
+  texts: readonly Text[],
+  box: Bounds,
+  factor: number,
+  smallest: number,
+  align: Align,
+  hang: number,
+): Stack | null {
   const width = widthOf(box)
-  const rows: { text: Text; size: number; width: number; height: number; padX: number; padY: number; gap: number; lines: number }[] = []
+  const rows: {
+    text: Text
+    size: number
+    width: number
+    height: number
+    padX: number
+    padY: number
+    gap: number
+    lines: number
+  }[] = []
   let total = 0
   for (const text of texts) {
     const size = Math.max(smallest, text.size * factor)
@@ -96,14 +113,23 @@ function wrapTurned(
     if (text.turn === 0) return { width: w, height: reachY, padX: plateX / 2, padY: plateY / 2, lines }
     // A hair of air, as turned corners are not whole numbers.
     const air = 0.05
-    if (reachX + air <= width) return { width: w, height: reachY + air, padX: (reachX + air - w) / 2, padY: (reachY + air - height) / 2, lines }
+    if (reachX + air <= width)
+      return {
+        width: w,
+        height: reachY + air,
+        padX: (reachX + air - w) / 2,
+        padY: (reachY + air - height) / 2,
+        lines,
+      }
     inner = (width - fullY * s) / c - plateX - slack - 0.5
   }
   return null
 }
 
 /** Factors tried from large to small, in multiples of the area ratio. */
-const LADDER = [1.4, 1.25, 1.12, 1, 0.9, 0.8, 0.72, 0.64, 0.57, 0.5, 0.44, 0.38, 0.33, 0.28, 0.24, 0.2, 0.16, 0.12, 0.08]
+const LADDER = [
+  1.4, 1.25, 1.12, 1, 0.9, 0.8, 0.72, 0.64, 0.57, 0.5, 0.44, 0.38, 0.33, 0.28, 0.24, 0.2, 0.16, 0.12, 0.08,
+]
 
 /** Lines as the author set them: explicit breaks, or what the box on the master made of the words. */
 export const authorLines = (t: Text): number =>
@@ -119,7 +145,11 @@ export type Fit = {
 }
 
 /** The largest factor of the ladder, not above `most`, whose stack fits; the stack with it. */
-export function fitStack(texts: readonly Text[], box: Bounds, f: Fit): { stack: Stack; scale: number } | null {
+export function fitStack(
+  texts: readonly Text[],
+  box: Bounds,
+  f: Fit,
+): { stack: Stack; scale: number } | null {
   const large = Math.max(0, ...texts.map((t) => t.size)) * 0.7
   const torn = (stack: Stack) =>
     stack.texts.some((set, n) => {

@@ -1,7 +1,17 @@
 import { withCopies } from '../design/mirror'
 import type { BehaviourKind, Channel, Layer, LayerOf } from '../design/schema'
 import type { LayerNode } from '../design/tree'
-import { areaOf, type Bounds, centreOf, contains, grow, heightOf, overlapArea, union, widthOf } from '../geometry/bounds'
+import {
+  areaOf,
+  type Bounds,
+  centreOf,
+  contains,
+  grow,
+  heightOf,
+  overlapArea,
+  union,
+  widthOf,
+} from '../geometry/bounds'
 import { placedBounds } from '../geometry/placement'
 
 /** What is adapted as one: a layer at the top level, a group with all it holds. */
@@ -36,10 +46,15 @@ const reaches = (b: Bounds, width: number, height: number): Edges => ({
 })
 
 /** A thing that is only an outline, or drawn to go round. */
-const isFrame = (layer: Layer): boolean => (layer.kind === 'shape' && layer.fill.kind === 'none') || layer.kind === 'graphic'
+const isFrame = (layer: Layer): boolean =>
+  (layer.kind === 'shape' && layer.fill.kind === 'none') || layer.kind === 'graphic'
 
 /** Kind first, plane second, place third: what a layer does on other sizes when nobody said so. */
-export function behaviourOf(node: LayerNode, bounds: Bounds, master: Pick<Channel, 'width' | 'height'>): BehaviourKind {
+export function behaviourOf(
+  node: LayerNode,
+  bounds: Bounds,
+  master: Pick<Channel, 'width' | 'height'>,
+): BehaviourKind {
   const { layer } = node
   if (layer.behaviour.kind !== 'auto') return layer.behaviour.kind
   if (layer.kind === 'type') return 'reads'
@@ -59,9 +74,20 @@ export function behaviourOf(node: LayerNode, bounds: Bounds, master: Pick<Channe
 export function unitsOf(tree: readonly LayerNode[], master: Pick<Channel, 'width' | 'height'>): Unit[] {
   const units = tree.flatMap((node): Unit[] => {
     const bounds = nodeBounds(node)
-    return bounds ? [{ id: node.layer.id, node, bounds, kind: behaviourOf(node, bounds, master), host: node.layer.behaviour.host }] : []
+    return bounds
+      ? [
+          {
+            id: node.layer.id,
+            node,
+            bounds,
+            kind: behaviourOf(node, bounds, master),
+            host: node.layer.behaviour.host,
+          },
+        ]
+      : []
   })
-  for (const unit of units) if (unit.kind === 'anchor' || unit.kind === 'ride') unit.host ??= plateHost(unit, units)
+  for (const unit of units)
+    if (unit.kind === 'anchor' || unit.kind === 'ride') unit.host ??= plateHost(unit, units)
   for (const unit of units) {
     if (unit.host && units.some((u) => u.id === unit.host && u !== unit)) unit.kind = 'ride'
     else {
@@ -76,15 +102,21 @@ export function unitsOf(tree: readonly LayerNode[], master: Pick<Channel, 'width
 function plateHost(unit: Unit, units: readonly Unit[]): string | null {
   const { layer } = unit.node
   if (layer.plane !== 'message' || (layer.kind !== 'shape' && layer.kind !== 'graphic')) return null
-  const inside = units.filter((u) => u.kind === 'reads' && contains(grow(unit.bounds, heightOf(u.bounds) * 0.15), u.bounds))
+  const inside = units.filter(
+    (u) => u.kind === 'reads' && contains(grow(unit.bounds, heightOf(u.bounds) * 0.15), u.bounds),
+  )
   const [text, more] = inside
   return text && !more && areaOf(unit.bounds) < areaOf(text.bounds) * 5 ? text.id : null
 }
 
 function nearestBeneath(unit: Unit, units: readonly Unit[]): string | null {
-  const before = units.slice(0, units.indexOf(unit)).filter((u) => u.kind === 'anchor' || u.kind === 'reads' || u.kind === 'edge')
+  const before = units
+    .slice(0, units.indexOf(unit))
+    .filter((u) => u.kind === 'anchor' || u.kind === 'reads' || u.kind === 'edge')
   const c = centreOf(unit.bounds)
-  const way = (u: Unit) => Math.hypot(centreOf(u.bounds).x - c.x, centreOf(u.bounds).y - c.y) - (overlapArea(u.bounds, unit.bounds) > 0 ? 1e6 : 0)
+  const way = (u: Unit) =>
+    Math.hypot(centreOf(u.bounds).x - c.x, centreOf(u.bounds).y - c.y) -
+    (overlapArea(u.bounds, unit.bounds) > 0 ? 1e6 : 0)
   return before.sort((a, b) => way(a) - way(b))[0]?.id ?? null
 }
 
@@ -104,7 +136,8 @@ export function blocksOf(units: readonly Unit[], texts: ReadonlySet<string>): Bl
     for (const j of joined) blocks.splice(blocks.indexOf(j), 1)
     blocks.push(merged)
   }
-  const weight = (b: Block) => b.units.reduce((sum, u) => sum + (u.node.layer.plane === 'subject' ? areaOf(u.bounds) : 0), 0)
+  const weight = (b: Block) =>
+    b.units.reduce((sum, u) => sum + (u.node.layer.plane === 'subject' ? areaOf(u.bounds) : 0), 0)
   const first = blocks.filter((b) => weight(b) > 0).sort((a, b) => weight(b) - weight(a))[0]
   if (first) first.main = true
   return blocks
@@ -124,5 +157,9 @@ function belongs(a: Unit, b: Unit): boolean {
   if (a.host === b.id || b.host === a.id) return true
   // Badges and single decorations stay free; things that stand before and behind each other hold together.
   const held = (u: Unit) => u.node.layer.plane === 'setting' || u.node.layer.plane === 'subject'
-  return held(a) && held(b) && overlapArea(a.bounds, b.bounds) > 0.08 * Math.min(areaOf(a.bounds), areaOf(b.bounds))
+  return (
+    held(a) &&
+    held(b) &&
+    overlapArea(a.bounds, b.bounds) > 0.08 * Math.min(areaOf(a.bounds), areaOf(b.bounds))
+  )
 }

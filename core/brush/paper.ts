@@ -23,7 +23,8 @@ export function paperDepth(): Float32Array {
         const [s, t] = [smooth(u - i), smooth(v - j)]
         const top = at(i, j) + (at(i + 1, j) - at(i, j)) * s
         const low = at(i, j + 1) + (at(i + 1, j + 1) - at(i, j + 1)) * s
-        out[y * MASK_TILE + x] = (out[y * MASK_TILE + x] as number) + (top + (low - top) * t) * (k === 0 ? 0.6 : 0.4)
+        out[y * MASK_TILE + x] =
+          (out[y * MASK_TILE + x] as number) + (top + (low - top) * t) * (k === 0 ? 0.6 : 0.4)
       }
   })
   for (let n = 0; n < out.length; n++) out[n] = Math.min(1, Math.max(0, ((out[n] as number) - 0.42) * 3.2))

@@ -8,7 +8,8 @@ import { type Brush, markAt, Stroke, type StrokePoint, steadied } from './stroke
 const memory = openMemory()
 const hard: Brush = { rx: 20, ry: 20, hardness: 1, flow: 1, strength: 1, step: 0.1, hides: true }
 const at = (x: number, y: number, pressure = 1): StrokePoint => ({ x, y, pressure })
-const stroke = (brush: Partial<Brush> = {}, base: number | Uint8Array = 255) => new Stroke(memory, 600, 500, { ...hard, ...brush }, () => base)
+const stroke = (brush: Partial<Brush> = {}, base: number | Uint8Array = 255) =>
+  new Stroke(memory, 600, 500, { ...hard, ...brush }, () => base)
 const value = (s: Stroke, x: number, y: number, base = 255): number => {
   const tile = s.tile(`${Math.floor(x / MASK_TILE)},${Math.floor(y / MASK_TILE)}`)
   return tile ? (tile[(y % MASK_TILE) * MASK_TILE + (x % MASK_TILE)] as number) : base
@@ -43,7 +44,10 @@ describe('a stroke', () => {
   it('is the same however finely its way is told', () => {
     fc.assert(
       fc.property(fc.array(fc.double({ min: 0.01, max: 0.99, noNaN: true }), { maxLength: 8 }), (cuts) => {
-        const [one, many] = [stroke({ hardness: 0.3, flow: 0.4, step: 0.2 }), stroke({ hardness: 0.3, flow: 0.4, step: 0.2 })]
+        const [one, many] = [
+          stroke({ hardness: 0.3, flow: 0.4, step: 0.2 }),
+          stroke({ hardness: 0.3, flow: 0.4, step: 0.2 }),
+        ]
         one.to(at(60, 60))
         one.to(at(300, 180))
         many.to(at(60, 60))
@@ -77,7 +81,9 @@ describe('a stroke', () => {
     // Neighbours across the seam differ no more than within a tile.
     const step = (x: number) =>
       Array.from({ length: MASK_TILE }, (_, y) =>
-        Math.abs((depth[y * MASK_TILE + x] as number) - (depth[y * MASK_TILE + ((x + 1) % MASK_TILE)] as number)),
+        Math.abs(
+          (depth[y * MASK_TILE + x] as number) - (depth[y * MASK_TILE + ((x + 1) % MASK_TILE)] as number),
+        ),
       )
     const mean = (list: number[]) => list.reduce((a, b) => a + b, 0) / list.length
     expect(mean(step(MASK_TILE - 1))).toBeLessThan(1.6 * mean(step(100)))
@@ -121,15 +127,19 @@ describe('a stroke', () => {
 describe('a mark', () => {
   it('falls from its hardness to its rim, never upwards', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 1, max: 800, noNaN: true }), (hardness, radius) => {
-        let last = 1
-        for (let n = 0; n <= 100; n++) {
-          const now = markAt(n / 100, hardness, radius)
-          expect(now).toBeLessThanOrEqual(last)
-          last = now
-        }
-        expect([markAt(0, hardness, radius), markAt(1, hardness, radius)]).toEqual([1, 0])
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 1, max: 800, noNaN: true }),
+        (hardness, radius) => {
+          let last = 1
+          for (let n = 0; n <= 100; n++) {
+            const now = markAt(n / 100, hardness, radius)
+            expect(now).toBeLessThanOrEqual(last)
+            last = now
+          }
+          expect([markAt(0, hardness, radius), markAt(1, hardness, radius)]).toEqual([1, 0])
+        },
+      ),
       { endOnFailure: true },
     )
   })

@@ -24,7 +24,8 @@ const BYTES = MASK_TILE * MASK_TILE
 const TILE_BLOCK = 6 * BYTES
 
 /** From which share of its radius a mark falls: even the hardest rim is a px wide, or it would be jagged. */
-const edgeOf = (hardness: number, radius: number): number => Math.min(hardness, 1 - 1 / Math.max(1, radius), 0.999)
+const edgeOf = (hardness: number, radius: number): number =>
+  Math.min(hardness, 1 - 1 / Math.max(1, radius), 0.999)
 
 /** How strongly a mark covers at a share of its radius: whole up to its hardness, then falling smoothly to its rim. */
 export function markAt(share: number, hardness: number, radius: number): number {
@@ -107,7 +108,8 @@ export class Stroke {
     }
     if (box.right <= box.left || box.bottom <= box.top) return null
     for (let row = Math.floor(box.top / MASK_TILE); row * MASK_TILE < box.bottom; row++)
-      for (let column = Math.floor(box.left / MASK_TILE); column * MASK_TILE < box.right; column++) this.markTile(column, row, p, rx, ry, box)
+      for (let column = Math.floor(box.left / MASK_TILE); column * MASK_TILE < box.right; column++)
+        this.markTile(column, row, p, rx, ry, box)
     return box
   }
 
@@ -154,7 +156,9 @@ export class Stroke {
 export function steadied(share: number): (p: StrokePoint) => StrokePoint {
   let at: StrokePoint | null = null
   return (p) => {
-    at = at ? { x: at.x + (p.x - at.x) * (1 - share), y: at.y + (p.y - at.y) * (1 - share), pressure: p.pressure } : p
+    at = at
+      ? { x: at.x + (p.x - at.x) * (1 - share), y: at.y + (p.y - at.y) * (1 - share), pressure: p.pressure }
+      : p
     return at
   }
 }

@@ -1,6 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { openHost } from '../../host/project'
-import { axisLayer, blankDesign, boxAt, groupLayer, pictureLayer, presetSpecs, shapeLayer, typeLayer } from '../design/blank'
+import {
+  axisLayer,
+  blankDesign,
+  boxAt,
+  groupLayer,
+  pictureLayer,
+  presetSpecs,
+  shapeLayer,
+  typeLayer,
+} from '../design/blank'
 import type { Design, Layer } from '../design/schema'
 import { newTreatment } from '../treatments/list'
 import { checkPage } from './check-page'
@@ -33,7 +42,11 @@ describe('checks', () => {
   it('go by where type is shown: an arc that swings out of the safe area is found, one within it is not', async () => {
     const bent = (angleDegrees: number) => {
       const t = text(boxAt(70, 70, 900, 80))
-      return { ...t, text: 'Kiln opening in the early autumn', placement: { ...t.placement, bend: { kind: 'arc' as const, angleDegrees } } }
+      return {
+        ...t,
+        text: 'Kiln opening in the early autumn',
+        placement: { ...t.placement, bend: { kind: 'arc' as const, angleDegrees } },
+      }
     }
     expect(await found([bent(-4)])).toEqual([])
     // Arched downward the ends rise over the upper edge.
@@ -52,7 +65,12 @@ describe('checks', () => {
     }
   })
   it('find what shows a file that is not there, by its name', async () => {
-    const photo = pictureLayer(where('p', 'backdrop'), 'Photo of bowls', { sha: 'a'.repeat(64), width: 1080, height: 1080 }, boxAt(0, 0, 1080, 1080))
+    const photo = pictureLayer(
+      where('p', 'backdrop'),
+      'Photo of bowls',
+      { sha: 'a'.repeat(64), width: 1080, height: 1080 },
+      boxAt(0, 0, 1080, 1080),
+    )
     expect(await found([photo, text()])).toContain('missing-file')
     expect(await found([{ ...photo, shown: false }, text()])).not.toContain('missing-file')
   })
@@ -66,30 +84,45 @@ describe('checks', () => {
     // Small type needs 4.5: #767676 has 4.54, #7d7d7d 4.12.
     expect(await found([text(undefined, 30, '#767676')])).toEqual([])
     expect(await found([text(undefined, 30, '#7d7d7d')])).toEqual(['contrast'])
-    const dark = shapeLayer(where('s', 'setting'), 'Dark', 'rectangle', boxAt(0, 0, 1080, 1080), { kind: 'solid', colour: '#202020' })
+    const dark = shapeLayer(where('s', 'setting'), 'Dark', 'rectangle', boxAt(0, 0, 1080, 1080), {
+      kind: 'solid',
+      colour: '#202020',
+    })
     expect(await found([dark, text()])).toEqual(['contrast'])
   })
   it('find characters that no shipped typeface has, and show where they are', async () => {
-    expect(await found([typeLayer(where('t', 'message'), 'Glaze Ж Ω und Öfen 12 €', boxAt(100, 100, 800, 80), { size: 60 })])).not.toContain(
-      'known-characters',
-    )
-    const odd = typeLayer(where('t', 'message'), 'Clay \u{1F3FA} bowl', boxAt(100, 100, 800, 80), { size: 60 })
+    expect(
+      await found([
+        typeLayer(where('t', 'message'), 'Glaze Ж Ω und Öfen 12 €', boxAt(100, 100, 800, 80), { size: 60 }),
+      ]),
+    ).not.toContain('known-characters')
+    const odd = typeLayer(where('t', 'message'), 'Clay \u{1F3FA} bowl', boxAt(100, 100, 800, 80), {
+      size: 60,
+    })
     const design: Design = blankDesign('c', 'C', presetSpecs(['square-post']), { colour: '#ffffff' })
     design.layers.t = odd
-    const [finding] = (await checkPage(await host.resolve(design, 'page1', 'square-post'), host)).filter((f) => f.check === 'known-characters')
+    const [finding] = (await checkPage(await host.resolve(design, 'page1', 'square-post'), host)).filter(
+      (f) => f.check === 'known-characters',
+    )
     expect(finding?.text).toContain('\u{1F3FA}')
     // Beyond the first word, before the end of the box.
     expect((finding?.at.left ?? 0) > 200 && (finding?.at.right ?? 0) < 900).toBe(true)
   })
   it('find pictures enlarged beyond their pixels, not textures and lights', async () => {
-    const picture = pictureLayer(where('p', 'subject'), 'P', { sha: 'a'.repeat(64), width: 100, height: 100 }, boxAt(100, 300, 300, 300))
+    const picture = pictureLayer(
+      where('p', 'subject'),
+      'P',
+      { sha: 'a'.repeat(64), width: 100, height: 100 },
+      boxAt(100, 300, 300, 300),
+    )
     const enlarged = async (l: Layer) => (await found([l])).filter((kind) => kind !== 'missing-file')
     expect(await enlarged(picture)).toEqual(['enlarged'])
     expect(await enlarged({ ...picture, blend: 'multiply' })).toEqual([])
     expect(await enlarged({ ...picture, placement: boxAt(100, 300, 118, 118) })).toEqual([])
   })
   it('find a backdrop that does not cover a transparent page', async () => {
-    const back = (width: number) => shapeLayer(where('b', 'backdrop'), 'B', 'rectangle', boxAt(0, 0, width, 1080))
+    const back = (width: number) =>
+      shapeLayer(where('b', 'backdrop'), 'B', 'rectangle', boxAt(0, 0, width, 1080))
     expect(await found([back(1080)], 'square-post', 'transparent')).toEqual([])
     expect(await found([back(1000)], 'square-post', 'transparent')).toEqual(['coverage'])
   })
@@ -97,23 +130,36 @@ describe('checks', () => {
 
 describe('checks on the picture', () => {
   const plate = (id: string, box: Layer['placement'], more: Partial<Layer> = {}): Layer =>
-    ({ ...shapeLayer(where(id, 'subject', `a${id}`), id, 'rectangle', box, { kind: 'solid', colour: '#c0b090' }), ...more }) as Layer
+    ({
+      ...shapeLayer(where(id, 'subject', `a${id}`), id, 'rectangle', box, {
+        kind: 'solid',
+        colour: '#c0b090',
+      }),
+      ...more,
+    }) as Layer
   it('find slivers between things that nearly meet and at the page’s edge, not where they meet or stand apart', async () => {
-    const pair = (gap: number) => found([plate('a', boxAt(100, 100, 300, 400)), plate('b', boxAt(400 + gap, 120, 300, 400))])
+    const pair = (gap: number) =>
+      found([plate('a', boxAt(100, 100, 300, 400)), plate('b', boxAt(400 + gap, 120, 300, 400))])
     expect(await pair(1.5)).toEqual(['slivers'])
     for (const gap of [-20, 0, 24]) expect(await pair(gap)).toEqual([])
     expect(await found([plate('a', boxAt(2, 100, 300, 400))])).toEqual(['slivers'])
     expect(await found([plate('a', boxAt(0, 100, 300, 400))])).toEqual([])
   })
   it('find nothing in the axis of a mirror, which has no pixels', async () => {
-    const group = { ...groupLayer(where('m', 'subject'), 'M'), mirror: { way: 'across' as const, count: 2, cut: false } }
+    const group = {
+      ...groupLayer(where('m', 'subject'), 'M'),
+      mirror: { way: 'across' as const, count: 2, cut: false },
+    }
     const axis = axisLayer({ ...where('x', 'subject', 'a5'), parent: 'm' }, boxAt(400, 500, 300, 1))
-    expect(await found([group, axis, { ...plate('a', boxAt(100, 100, 299, 399.5)), parent: 'm' }])).toEqual([])
+    expect(await found([group, axis, { ...plate('a', boxAt(100, 100, 299, 399.5)), parent: 'm' }])).toEqual(
+      [],
+    )
   })
   it('find what a print edge takes away: a hairline, not a bar, nor a hairline that is thickened first', async () => {
     const edge = (radius: number) => ({ ...newTreatment('print-edge', { id: 'e', order: 'a1' }), radius })
     const thick = { ...newTreatment('thicken', { id: 't', order: 'a0' }), by: 6 }
-    const line = (height: number, treatments: Layer['treatments']) => plate('a', boxAt(100, 400, 500, height), { treatments } as Partial<Layer>)
+    const line = (height: number, treatments: Layer['treatments']) =>
+      plate('a', boxAt(100, 400, 500, height), { treatments } as Partial<Layer>)
     expect(await found([line(3, { e: edge(7) })])).toContain('vanishing')
     expect(await found([line(60, { e: edge(7) })])).not.toContain('vanishing')
     expect(await found([line(3, { t: thick, e: edge(7) })])).not.toContain('vanishing')
@@ -123,11 +169,17 @@ describe('checks on the picture', () => {
     const round = plate('a', boxAt(100, 100, 400, 400), { radii: [60, 60, 60, 60] } as Partial<Layer>)
     expect(await found([round, plate('b', boxAt(100, 100, 200, 100))])).toEqual(['corners'])
     expect(await found([round, plate('b', boxAt(130, 130, 200, 100))])).toEqual([])
-    expect(await found([round, plate('b', boxAt(100, 100, 200, 100), { radii: [60, 0, 0, 0] } as Partial<Layer>)])).toEqual([])
+    expect(
+      await found([round, plate('b', boxAt(100, 100, 200, 100), { radii: [60, 0, 0, 0] } as Partial<Layer>)]),
+    ).toEqual([])
     expect(await found([round, plate('b', boxAt(100, 100, 200, 100), { inside: 'a' })])).toEqual([])
   })
   it('find a decoration over letters, not one beneath or beside them', async () => {
-    const spot = (x: number) => shapeLayer(where('f', 'front'), 'Dot', 'ellipse', boxAt(x, 90, 120, 120), { kind: 'solid', colour: '#d0a040' })
+    const spot = (x: number) =>
+      shapeLayer(where('f', 'front'), 'Dot', 'ellipse', boxAt(x, 90, 120, 120), {
+        kind: 'solid',
+        colour: '#d0a040',
+      })
     const strew = (x: number): Layer => {
       const { kind: _k, id: _i, name: _n, page: _p, plane: _l, parent: _r, order: _o, ...rest } = spot(x)
       return {

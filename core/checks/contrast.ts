@@ -30,7 +30,8 @@ export const contrast = defineCheck('contrast', 'Type readable on its ground', (
   }),
 )
 
-const without = (nodes: readonly PlanNode[], id: string): PlanNode[] => withShown(nodes, (n) => (n.id === id ? null : undefined))
+const without = (nodes: readonly PlanNode[], id: string): PlanNode[] =>
+  withShown(nodes, (n) => (n.id === id ? null : undefined))
 /** Relative luminances of what lies beneath a node's own px, taken evenly; null where nothing of it is seen. */
 export function groundUnder(plan: Plan, id: string, renderer: Renderer): number[] | null {
   const node = nodeWith(plan.nodes, id)
@@ -47,7 +48,13 @@ export function groundUnder(plan: Plan, id: string, renderer: Renderer): number[
         for (let x = Math.max(box.left, left); x < Math.min(box.right, left + TILE); x += step) {
           if (renderer.alphaAt(node, x, y) < 0.9 * node.opacity) continue
           const k = ((y - top) * TILE + (x - left)) * 4
-          out.push(luminance({ r: (ground[k] as number) / 255, g: (ground[k + 1] as number) / 255, b: (ground[k + 2] as number) / 255 }))
+          out.push(
+            luminance({
+              r: (ground[k] as number) / 255,
+              g: (ground[k + 1] as number) / 255,
+              b: (ground[k + 2] as number) / 255,
+            }),
+          )
         }
     }
   return out.length > 0 ? out : null
@@ -61,7 +68,12 @@ function typeContrast({ plan, scale, host }: CheckContext, id: string, at: Bound
   if (!node) return null
   const bare: Plan = { ...plan, nodes: without(plan.nodes, id) }
   const box = intersect(
-    { left: Math.floor(at.left * scale), top: Math.floor(at.top * scale), right: Math.ceil(at.right * scale), bottom: Math.ceil(at.bottom * scale) },
+    {
+      left: Math.floor(at.left * scale),
+      top: Math.floor(at.top * scale),
+      right: Math.ceil(at.right * scale),
+      bottom: Math.ceil(at.bottom * scale),
+    },
     plan.page,
   )
   const ratios: number[] = []
@@ -75,7 +87,12 @@ function typeContrast({ plan, scale, host }: CheckContext, id: string, at: Bound
         for (let x = Math.max(box.left, left); x < Math.min(box.right, left + TILE); x += step) {
           if (host.renderer.alphaAt(node, x, y) < 0.9) continue
           const k = ((y - top) * TILE + (x - left)) * 4
-          const of = (p: Uint8ClampedArray) => luminance({ r: (p[k] as number) / 255, g: (p[k + 1] as number) / 255, b: (p[k + 2] as number) / 255 })
+          const of = (p: Uint8ClampedArray) =>
+            luminance({
+              r: (p[k] as number) / 255,
+              g: (p[k + 1] as number) / 255,
+              b: (p[k + 2] as number) / 255,
+            })
           ratios.push(contrastRatio(of(seen), of(ground)))
         }
     }

@@ -15,7 +15,12 @@ function windsAround(points: Float64Array, p: Point): boolean {
   let winding = 0
   for (let n = 0; n < points.length; n += 2) {
     const m = (n + 2) % points.length
-    const [x0, y0, x1, y1] = [points[n], points[n + 1], points[m], points[m + 1]] as [number, number, number, number]
+    const [x0, y0, x1, y1] = [points[n], points[n + 1], points[m], points[m + 1]] as [
+      number,
+      number,
+      number,
+      number,
+    ]
     const side = (x1 - x0) * (p.y - y0) - (p.x - x0) * (y1 - y0)
     if (y0 <= p.y && y1 > p.y && side > 0) winding++
     else if (y0 > p.y && y1 <= p.y && side < 0) winding--
@@ -36,7 +41,9 @@ function container(l: Layer): Float64Array | null {
   if (!l.shown || (l.kind !== 'shape' && l.kind !== 'slot')) return null
   if (l.kind === 'shape' && (l.fill.kind === 'none' || l.form === 'line')) return null
   const round = l.form === 'rectangle' ? Math.max(...l.radii) > 2 : l.form === 'ellipse'
-  return round ? (flatten(l.kind === 'shape' ? shapePath(l) : slotPath(l), identity, 0.1)[0]?.points ?? null) : null
+  return round
+    ? (flatten(l.kind === 'shape' ? shapePath(l) : slotPath(l), identity, 0.1)[0]?.points ?? null)
+    : null
 }
 /** Things with sharp corners. */
 const sharp = (l: Layer): boolean =>
@@ -62,11 +69,17 @@ export const sharpCorners = defineCheck('corners', 'Corners within their contain
       const inside = at.map((p) => apply(back, p))
       // It lies in the container's box with all of itself, and with a corner beyond its rounding.
       if (!inside.every((p) => inBox(p, 0.5))) return []
-      const middle = { x: inside.reduce((s, p) => s + p.x, 0) / 4, y: inside.reduce((s, p) => s + p.y, 0) / 4 }
+      const middle = {
+        x: inside.reduce((s, p) => s + p.x, 0) / 4,
+        y: inside.reduce((s, p) => s + p.y, 0) / 4,
+      }
       const out = at.filter((_, k) => {
         const p = inside[k] as Point
         const long = Math.hypot(middle.x - p.x, middle.y - p.y) || 1
-        return !windsAround(outline, { x: p.x + ((middle.x - p.x) / long) * SEEN, y: p.y + ((middle.y - p.y) / long) * SEEN })
+        return !windsAround(outline, {
+          x: p.x + ((middle.x - p.x) / long) * SEEN,
+          y: p.y + ((middle.y - p.y) / long) * SEEN,
+        })
       })
       const [first] = out
       if (!first) return []

@@ -10,8 +10,16 @@ export const coverage = defineCheck('coverage', 'Page covered', ({ page, plan, s
   for (let row = Math.floor(plan.page.top / TILE); row * TILE < plan.page.bottom; row++)
     for (let column = Math.floor(plan.page.left / TILE); column * TILE < plan.page.right; column++) {
       const bytes = host.renderer.tileBytes(plan, column, row, 'check')
-      for (let y = Math.max(0, plan.page.top - row * TILE); y < Math.min(TILE, plan.page.bottom - row * TILE); y++)
-        for (let x = Math.max(0, plan.page.left - column * TILE); x < Math.min(TILE, plan.page.right - column * TILE); x++) {
+      for (
+        let y = Math.max(0, plan.page.top - row * TILE);
+        y < Math.min(TILE, plan.page.bottom - row * TILE);
+        y++
+      )
+        for (
+          let x = Math.max(0, plan.page.left - column * TILE);
+          x < Math.min(TILE, plan.page.right - column * TILE);
+          x++
+        ) {
           if ((bytes[(y * TILE + x) * 4 + 3] as number) >= 250) continue
           count++
           b.left = Math.min(b.left, column * TILE + x)

@@ -18,7 +18,10 @@ function decorationsOver(c: CheckContext, id: string): { id: string; node: PlanN
   const order = flatResolved(c.page.layers).map((l) => l.layer)
   const own = order.findIndex((l) => l.id === id)
   return order.slice(own + 1).flatMap((l) => {
-    const node = ADORNS.has(l.kind) && l.shown && l.opacity >= HIDES && l.blend === 'normal' ? nodeWith(c.plan.nodes, l.id) : null
+    const node =
+      ADORNS.has(l.kind) && l.shown && l.opacity >= HIDES && l.blend === 'normal'
+        ? nodeWith(c.plan.nodes, l.id)
+        : null
     return node ? [{ id: l.id, node }] : []
   })
 }
@@ -38,7 +41,8 @@ export const covered = defineCheck('covered', 'Type and faces uncovered', (c) =>
       for (let x = Math.floor(at.left * c.scale); x < at.right * c.scale; x += step) {
         if (renderer.alphaAt(text, x, y) < 0.5) continue
         letters++
-        for (const o of over) if (renderer.alphaAt(o.node, x, y) >= HIDES) hidden.set(o.id, (hidden.get(o.id) ?? 0) + 1)
+        for (const o of over)
+          if (renderer.alphaAt(o.node, x, y) >= HIDES) hidden.set(o.id, (hidden.get(o.id) ?? 0) + 1)
       }
     const [worst] = [...hidden].sort((a, b) => b[1] - a[1])
     if (!worst || letters < 12 || worst[1] / letters < MOST_COVERED) return []
@@ -52,9 +56,15 @@ export const covered = defineCheck('covered', 'Type and faces uncovered', (c) =>
   })
   const focal = flatResolved(c.page.layers).flatMap(({ layer }): Found[] => {
     // A point in the very middle was never chosen.
-    if (layer.kind !== 'picture' || !layer.shown || (layer.focal.x === 0.5 && layer.focal.y === 0.5)) return []
-    const p = apply(matrixOf(layer.placement), { x: layer.focal.x * layer.placement.width, y: layer.focal.y * layer.placement.height })
-    const worst = decorationsOver(c, layer.id).find((o) => renderer.alphaAt(o.node, Math.floor(p.x * c.scale), Math.floor(p.y * c.scale)) >= HIDES)
+    if (layer.kind !== 'picture' || !layer.shown || (layer.focal.x === 0.5 && layer.focal.y === 0.5))
+      return []
+    const p = apply(matrixOf(layer.placement), {
+      x: layer.focal.x * layer.placement.width,
+      y: layer.focal.y * layer.placement.height,
+    })
+    const worst = decorationsOver(c, layer.id).find(
+      (o) => renderer.alphaAt(o.node, Math.floor(p.x * c.scale), Math.floor(p.y * c.scale)) >= HIDES,
+    )
     if (!worst) return []
     const r = 0.04 * Math.min(c.page.width, c.page.height)
     return [

@@ -4,7 +4,14 @@ import type { Host } from '../render/picture'
 import type { Plan } from '../render/plan'
 
 /** One place where a rule found a mistake. `at` is px of the channel. */
-export type Finding = { check: string; layer: string | null; at: Bounds; text: string; channel: string; page: string }
+export type Finding = {
+  check: string
+  layer: string | null
+  at: Bounds
+  text: string
+  channel: string
+  page: string
+}
 export type Found = Pick<Finding, 'layer' | 'at' | 'text'>
 export type CheckContext = { page: ResolvedPage; plan: Plan; scale: number; host: Host }
 export type Check = { kind: string; label: string; run: (c: CheckContext) => Finding[] }

@@ -7,7 +7,13 @@ import { defineCheck } from './define'
 export const emptySlot = defineCheck('empty-slot', 'Slots filled', ({ page }) =>
   flatResolved(page.layers).flatMap(({ layer }) =>
     layer.kind === 'slot' && layer.shown && layer.picture === null
-      ? [{ layer: layer.id, at: shownBounds(layer.placement), text: `The slot “${layerName(layer)}” is empty.` }]
+      ? [
+          {
+            layer: layer.id,
+            at: shownBounds(layer.placement),
+            text: `The slot “${layerName(layer)}” is empty.`,
+          },
+        ]
       : [],
   ),
 )

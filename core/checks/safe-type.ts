@@ -9,7 +9,14 @@ export const safeType = defineCheck('safe-type', 'Type in the safe area', ({ pag
       const box = page.clear[n]
       return box && overlaps(box, at)
     })
-    if (under) return [{ layer: layer.id, at, text: `“${layerName(layer)}” lies where the ${under.label || 'destination'} will cover it.` }]
+    if (under)
+      return [
+        {
+          layer: layer.id,
+          at,
+          text: `“${layerName(layer)}” lies where the ${under.label || 'destination'} will cover it.`,
+        },
+      ]
     if (contains(page.safe, at, 1.5)) return []
     return [{ layer: layer.id, at, text: `“${layerName(layer)}” reaches out of the safe area.` }]
   }),

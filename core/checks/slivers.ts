@@ -22,21 +22,41 @@ function solid(l: Layer): boolean {
   )
     return false
   return (
-    (l.kind === 'shape' && l.form === 'rectangle' && l.fill.kind !== 'none') || (l.kind === 'slot' && l.form === 'rectangle' && l.picture !== null)
+    (l.kind === 'shape' && l.form === 'rectangle' && l.fill.kind !== 'none') ||
+    (l.kind === 'slot' && l.form === 'rectangle' && l.picture !== null)
   )
 }
 function gapBetween(a: Bounds, b: Bounds): Bounds | null {
-  const overlap = (a0: number, a1: number, b0: number, b1: number) => (Math.min(a1, b1) - Math.max(a0, b0)) / Math.max(1, Math.min(a1 - a0, b1 - b0))
+  const overlap = (a0: number, a1: number, b0: number, b1: number) =>
+    (Math.min(a1, b1) - Math.max(a0, b0)) / Math.max(1, Math.min(a1 - a0, b1 - b0))
   for (const [left, right] of [
     [a, b],
     [b, a],
   ] as const) {
     const across = right.left - left.right
-    if (across >= NARROW.from && across <= NARROW.to && overlap(left.top, left.bottom, right.top, right.bottom) >= ALONG)
-      return { left: left.right, right: right.left, top: Math.max(left.top, right.top), bottom: Math.min(left.bottom, right.bottom) }
+    if (
+      across >= NARROW.from &&
+      across <= NARROW.to &&
+      overlap(left.top, left.bottom, right.top, right.bottom) >= ALONG
+    )
+      return {
+        left: left.right,
+        right: right.left,
+        top: Math.max(left.top, right.top),
+        bottom: Math.min(left.bottom, right.bottom),
+      }
     const down = right.top - left.bottom
-    if (down >= NARROW.from && down <= NARROW.to && overlap(left.left, left.right, right.left, right.right) >= ALONG)
-      return { top: left.bottom, bottom: right.top, left: Math.max(left.left, right.left), right: Math.min(left.right, right.right) }
+    if (
+      down >= NARROW.from &&
+      down <= NARROW.to &&
+      overlap(left.left, left.right, right.left, right.right) >= ALONG
+    )
+      return {
+        top: left.bottom,
+        bottom: right.top,
+        left: Math.max(left.left, right.left),
+        right: Math.min(left.right, right.right),
+      }
   }
   return null
 }
@@ -64,7 +84,11 @@ export const slivers = defineCheck('slivers', 'No slivers of ground', ({ page })
     ]
     for (const [side, gap, at] of edges)
       if (gap >= NARROW.from && gap <= NARROW.to)
-        found.push({ layer: one.id, at, text: `“${layerName(one)}” leaves a sliver of ${gap.toFixed(1)} px at the ${side} edge of the page.` })
+        found.push({
+          layer: one.id,
+          at,
+          text: `“${layerName(one)}” leaves a sliver of ${gap.toFixed(1)} px at the ${side} edge of the page.`,
+        })
   })
   return found
 })

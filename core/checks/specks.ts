@@ -16,7 +16,11 @@ const SEEN = 40
 /** Stray dots that a mask or cutout left. */
 export const strays = defineCheck('specks', 'No stray specks', ({ page, plan, scale, host }) =>
   flatResolved(page.layers).flatMap(({ layer }): Found[] => {
-    if (!layer.shown || !Object.values(layer.masks).some((m) => m.on && (m.kind === 'painted' || m.kind === 'picked'))) return []
+    if (
+      !layer.shown ||
+      !Object.values(layer.masks).some((m) => m.on && (m.kind === 'painted' || m.kind === 'picked'))
+    )
+      return []
     const node = nodeWith(plan.nodes, layer.id)
     const box = node && intersect(scaledWhole(placedBounds(layer.placement), scale), plan.page)
     if (!node || !box || isEmpty(box)) return []

@@ -5,7 +5,11 @@ import { shownBounds } from '../geometry/warp'
 import type { FontBook } from '../type/fonts'
 import { layoutType, type TypeLayout } from '../type/layout'
 
-export type SetType = { layer: LayerOf<'type'>; layout: TypeLayout /** box of the lines on the page */; at: Bounds }
+export type SetType = {
+  layer: LayerOf<'type'>
+  layout: TypeLayout /** box of the lines on the page */
+  at: Bounds
+}
 
 /** All type that is seen on a page, laid out; empty texts are passed over. */
 export function shownType(page: ResolvedPage, fonts: FontBook): SetType[] {
@@ -15,7 +19,15 @@ export function shownType(page: ResolvedPage, fonts: FontBook): SetType[] {
     // Each line by itself, as the corner of a short line reaches less far where the text is turned.
     const boxes = layout.lines
       .filter((l) => l.glyphs.length > 0)
-      .map((l): Bounds => shownBounds(layer.placement, { left: l.left, top: l.top, right: l.left + l.width, bottom: l.top + l.height }))
+      .map(
+        (l): Bounds =>
+          shownBounds(layer.placement, {
+            left: l.left,
+            top: l.top,
+            right: l.left + l.width,
+            bottom: l.top + l.height,
+          }),
+      )
     const [first, ...rest] = boxes
     return first ? [{ layer, layout, at: rest.reduce(union, first) }] : []
   })

@@ -17,12 +17,16 @@ const LEAST_PART = 6
 type Printed = { before: PlanNode; after: PlanNode }
 function printEdgeIn(node: PlanNode, id: string): Printed | null {
   if (node.kind === 'filter')
-    return 'near' in node.work && node.work.near.op === 'print' ? { before: node.inner, after: node } : printEdgeIn(node.inner, id)
+    return 'near' in node.work && node.work.near.op === 'print'
+      ? { before: node.inner, after: node }
+      : printEdgeIn(node.inner, id)
   if (node.kind === 'masked') return printEdgeIn(node.inner, id)
   if (node.kind === 'exact') return printEdgeIn(node.own, id)
   if (node.kind === 'reduced') {
     const fine = printEdgeIn(node.source, id)
-    return fine && { before: reducedNode(fine.before, node.factor), after: reducedNode(fine.after, node.factor) }
+    return (
+      fine && { before: reducedNode(fine.before, node.factor), after: reducedNode(fine.after, node.factor) }
+    )
   }
   if (node.kind !== 'group') return null
   for (const child of node.children) {
@@ -33,30 +37,49 @@ function printEdgeIn(node: PlanNode, id: string): Printed | null {
 }
 
 /** Fine parts, such as lettering, that a print edge takes away. */
-export const vanishing = defineCheck('vanishing', 'Nothing lost to a print edge', ({ page, plan, scale, host }) =>
-  flatResolved(page.layers).flatMap(({ layer }): Found[] => {
-    if (!layer.shown || !Object.values(layer.treatments).some((t) => t.on && t.kind === 'print-edge')) return []
-    const whole = nodeWith(plan.nodes, layer.id)
-    const edge = whole && printEdgeIn(whole, layer.id)
-    const box = edge && intersect(edge.before.bounds, plan.page)
-    if (!edge || !box || isEmpty(box)) return []
-    const width = box.right - box.left
-    const [before, after] = [coverIn(edge.before, box, host.renderer), coverIn(edge.after, box, host.renderer)]
-    const lost = [...connectedParts(width, box.bottom - box.top, (n) => (before[n] as number) >= SEEN)].filter((part) => {
-      const sum = (of: Uint8Array) => part.reduce((s, n) => s + (of[n] as number), 0)
-      return part.length >= LEAST_PART && sum(after) < LOST * sum(before)
-    })
-    const [first] = lost
-    if (!first) return []
-    const xs = first.map((n) => box.left + (n % width))
-    const ys = first.map((n) => box.top + Math.floor(n / width))
-    const at = { left: Math.min(...xs), top: Math.min(...ys), right: Math.max(...xs) + 1, bottom: Math.max(...ys) + 1 }
-    return [
-      {
-        layer: layer.id,
-        at: { left: at.left / scale, top: at.top / scale, right: at.right / scale, bottom: at.bottom / scale },
-        text: `${lost.length === 1 ? 'A fine part' : `${lost.length} fine parts`} of “${layerName(layer)}” would be lost to its print edge. Thicken it first, or make the edge less soft.`,
-      },
-    ]
-  }),
+export const vanishing = defineCheck(
+  'vanishing',
+  'Nothing lost to a print edge',
+  ({ page, plan, scale, host }) =>
+    flatResolved(page.layers).flatMap(({ layer }): Found[] => {
+      if (!layer.shown || !Object.values(layer.treatments).some((t) => t.on && t.kind === 'print-edge'))
+        return []
+      const whole = nodeWith(plan.nodes, layer.id)
+      const edge = whole && printEdgeIn(whole, layer.id)
+      const box = edge && intersect(edge.before.bounds, plan.page)
+      if (!edge || !box || isEmpty(box)) return []
+      const width = box.right - box.left
+      const [before, after] = [
+        coverIn(edge.before, box, host.renderer),
+        coverIn(edge.after, box, host.renderer),
+      ]
+      const lost = [
+        ...connectedParts(width, box.bottom - box.top, (n) => (before[n] as number) >= SEEN),
+      ].filter((part) => {
+        const sum = (of: Uint8Array) => part.reduce((s, n) => s + (of[n] as number), 0)
+        return part.length >= LEAST_PART && sum(after) < LOST * sum(before)
+      })
+      const [first] = lost
+      if (!first) return []
+      const xs = first.map((n) => box.left + (n % width))
+      const ys = first.map((n) => box.top + Math.floor(n / width))
+      const at = {
+        left: Math.min(...xs),
+        top: Math.min(...ys),
+        right: Math.max(...xs) + 1,
+        bottom: Math.max(...ys) + 1,
+      }
+      return [
+        {
+          layer: layer.id,
+          at: {
+            left: at.left / scale,
+            top: at.top / scale,
+            right: at.right / scale,
+            bottom: at.bottom / scale,
+          },
+          text: `${lost.length === 1 ? 'A fine part' : `${lost.length} fine parts`} of “${layerName(layer)}” would be lost to its print edge. Thicken it first, or make the edge less soft.`,
+        },
+      ]
+    }),
 )

@@ -14,7 +14,10 @@ describe('sRGB transfer (IEC 61966-2-1)', () => {
   })
   it('agrees with a second library over the whole range', () => {
     for (let v = 0; v <= 255; v += 5)
-      expect(toLinear(v / 255)).toBeCloseTo(new Color('srgb', [v / 255, 0, 0]).to('srgb-linear').coords[0] ?? Number.NaN, 10)
+      expect(toLinear(v / 255)).toBeCloseTo(
+        new Color('srgb', [v / 255, 0, 0]).to('srgb-linear').coords[0] ?? Number.NaN,
+        10,
+      )
   })
 })
 
@@ -56,7 +59,12 @@ describe('reading colours', () => {
     )
   })
   it('says no to what is none', () => {
-    expect([readColour('reddish'), readColour(''), readColour('#12'), readColour('12 apples')]).toEqual([null, null, null, null])
+    expect([readColour('reddish'), readColour(''), readColour('#12'), readColour('12 apples')]).toEqual([
+      null,
+      null,
+      null,
+      null,
+    ])
   })
   it('finds a swatch’s colour, and grey where it is gone', () => {
     expect(lookUp('swatch:a', { a: { id: 'a', name: 'A', order: 'a0', colour: '#123456' } })).toBe('#123456')

@@ -15,7 +15,13 @@ export function readColour(text: string): string | null {
   const colour = parse(bare)
   if (!colour) return null
   const rgb = toRgb(colour)
-  const fixed = { mode: 'rgb' as const, r: clamp(rgb.r), g: clamp(rgb.g), b: clamp(rgb.b), alpha: rgb.alpha ?? 1 }
+  const fixed = {
+    mode: 'rgb' as const,
+    r: clamp(rgb.r),
+    g: clamp(rgb.g),
+    b: clamp(rgb.b),
+    alpha: rgb.alpha ?? 1,
+  }
   return fixed.alpha < 1 ? formatHex8(fixed) : formatHex(fixed)
 }
 
@@ -41,11 +47,13 @@ export function lookUp(colour: string, swatches: Design['swatches']): string {
 }
 
 /** Relative luminance, WCAG 2.2. */
-export const luminance = ({ r, g, b }: Pick<Rgba, 'r' | 'g' | 'b'>): number => 0.2126 * toLinear(r) + 0.7152 * toLinear(g) + 0.0722 * toLinear(b)
+export const luminance = ({ r, g, b }: Pick<Rgba, 'r' | 'g' | 'b'>): number =>
+  0.2126 * toLinear(r) + 0.7152 * toLinear(g) + 0.0722 * toLinear(b)
 /** The contrast with a ground of several luminances that all but a quarter of it reaches. */
 export function worstContrast(own: number, ground: readonly number[]): number {
   const ratios = ground.map((g) => contrastRatio(own, g)).sort((a, b) => a - b)
   return ratios[Math.floor(ratios.length / 4)] ?? 1
 }
 /** Contrast ratio of two relative luminances, 1–21, WCAG 2.2. */
-export const contrastRatio = (one: number, other: number): number => (Math.max(one, other) + 0.05) / (Math.min(one, other) + 0.05)
+export const contrastRatio = (one: number, other: number): number =>
+  (Math.max(one, other) + 0.05) / (Math.min(one, other) + 0.05)

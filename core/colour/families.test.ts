@@ -35,7 +35,8 @@ describe('colour words', () => {
     ['white', '#fffafa'],
   ])('%s is what %s is called', (word, hex) => expect(named(hex)).toBe(word))
   it('every colour has a word', () => {
-    for (let n = 0; n < 4096; n++) expect(COLOUR_FAMILIES).toContain(familyOf((n & 15) / 15, ((n >> 4) & 15) / 15, (n >> 8) / 15))
+    for (let n = 0; n < 4096; n++)
+      expect(COLOUR_FAMILIES).toContain(familyOf((n & 15) / 15, ((n >> 4) & 15) / 15, (n >> 8) / 15))
   })
   it('a picture has the words that take a fair share of it, see-through parts left out', () => {
     const of = (...list: [number, number, number, number][]) => familiesOf(list.flat())
@@ -43,7 +44,11 @@ describe('colour words', () => {
       [255, 0, 0, 255],
       [0, 0, 255, 255],
       [0, 128, 0, 0],
-    ] as [number, number, number, number][] as [[number, number, number, number], [number, number, number, number], [number, number, number, number]]
+    ] as [number, number, number, number][] as [
+      [number, number, number, number],
+      [number, number, number, number],
+      [number, number, number, number],
+    ]
     expect(of(blue, red, red, clear, clear, clear)).toEqual(['red', 'blue'])
     expect(of(...Array.from({ length: 20 }, () => red), blue)).toEqual(['red'])
     expect(of(clear)).toEqual([])

@@ -1,7 +1,20 @@
 import { converter } from 'culori'
 
 /** The basic colour words of English (Berlin and Kay 1969) with teal, as people ask for pictures. */
-export const COLOUR_FAMILIES = ['red', 'orange', 'yellow', 'green', 'teal', 'blue', 'violet', 'pink', 'brown', 'black', 'grey', 'white'] as const
+export const COLOUR_FAMILIES = [
+  'red',
+  'orange',
+  'yellow',
+  'green',
+  'teal',
+  'blue',
+  'violet',
+  'pink',
+  'brown',
+  'black',
+  'grey',
+  'white',
+] as const
 export type ColourFamily = (typeof COLOUR_FAMILIES)[number]
 
 const toOklch = converter('oklch')
@@ -27,7 +40,9 @@ export function familyOf(r: number, g: number, b: number): ColourFamily {
   const hue = (h ?? 0) % 360
   const family = HUES.find(([to]) => hue < to)?.[1] ?? 'pink'
   // Dark or dull orange is brown.
-  return (family === 'orange' || (family === 'red' && hue > 30) || (family === 'yellow' && hue < 88)) && (l < 0.56 || c < 0.07) && l < 0.72
+  return (family === 'orange' || (family === 'red' && hue > 30) || (family === 'yellow' && hue < 88)) &&
+    (l < 0.56 || c < 0.07) &&
+    l < 0.72
     ? 'brown'
     : family
 }

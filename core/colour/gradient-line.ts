@@ -20,7 +20,10 @@ export function gradientEnds(paint: Gradient, { width, height }: Box): { from: P
     return { from, to: { x: from.x + c * reach, y: from.y + s * reach } }
   }
   const half = (Math.abs(width * c) + Math.abs(height * s)) / 2
-  return { from: { x: width / 2 - c * half, y: height / 2 - s * half }, to: { x: width / 2 + c * half, y: height / 2 + s * half } }
+  return {
+    from: { x: width / 2 - c * half, y: height / 2 - s * half },
+    to: { x: width / 2 + c * half, y: height / 2 + s * half },
+  }
 }
 
 const degrees = (p: Point): number => (angleOf(p.y, p.x) * 180) / Math.PI
@@ -28,12 +31,14 @@ const degrees = (p: Point): number => (angleOf(p.y, p.x) * 180) / Math.PI
 export function withEnd(paint: Gradient, box: Box, end: 'from' | 'to', p: Point): Gradient {
   const { width, height } = box
   if (paint.kind === 'linear') {
-    const away = end === 'to' ? { x: p.x - width / 2, y: p.y - height / 2 } : { x: width / 2 - p.x, y: height / 2 - p.y }
+    const away =
+      end === 'to' ? { x: p.x - width / 2, y: p.y - height / 2 } : { x: width / 2 - p.x, y: height / 2 - p.y }
     return lengthOf(away.x, away.y) < 0.5 ? paint : { ...paint, angleDegrees: degrees(away) }
   }
   if (end === 'from') return { ...paint, x: p.x / width, y: p.y / height }
   const [dx, dy] = [p.x - paint.x * width, p.y - paint.y * height]
-  if (paint.kind === 'conic') return lengthOf(dx, dy) < 0.5 ? paint : { ...paint, angleDegrees: degrees({ x: dx, y: dy }) }
+  if (paint.kind === 'conic')
+    return lengthOf(dx, dy) < 0.5 ? paint : { ...paint, angleDegrees: degrees({ x: dx, y: dy }) }
   return { ...paint, radius: Math.max(0.01, lengthOf((2 * dx) / width, (2 * dy) / height)) }
 }
 
@@ -44,14 +49,19 @@ export function offsetAt(paint: Gradient, box: Box, p: Point): number {
     const turn = (degrees({ x: p.x - from.x, y: p.y - from.y }) - paint.angleDegrees) / 360
     return turn - Math.floor(turn)
   }
-  if (paint.kind === 'radial') return Math.min(1, lengthOf((2 * (p.x - from.x)) / box.width, (2 * (p.y - from.y)) / box.height) / paint.radius)
+  if (paint.kind === 'radial')
+    return Math.min(
+      1,
+      lengthOf((2 * (p.x - from.x)) / box.width, (2 * (p.y - from.y)) / box.height) / paint.radius,
+    )
   const [dx, dy] = [to.x - from.x, to.y - from.y]
   return Math.min(1, Math.max(0, ((p.x - from.x) * dx + (p.y - from.y) * dy) / (dx * dx + dy * dy)))
 }
 /** Where on its line a share of a gradient lies, px of its box; of a conic one on the circle through its end. */
 export function placeOf(paint: Gradient, box: Box, offset: number): Point {
   const { from, to } = gradientEnds(paint, box)
-  if (paint.kind !== 'conic') return { x: from.x + (to.x - from.x) * offset, y: from.y + (to.y - from.y) * offset }
+  if (paint.kind !== 'conic')
+    return { x: from.x + (to.x - from.x) * offset, y: from.y + (to.y - from.y) * offset }
   const r = ((paint.angleDegrees + 360 * offset) * Math.PI) / 180
   const reach = lengthOf(to.x - from.x, to.y - from.y)
   return { x: from.x + cosine(r) * reach, y: from.y + sine(r) * reach }

@@ -10,7 +10,8 @@ import { type Gradient, gradientEnds, offsetAt, placeOf, withEnd } from './gradi
 
 const host = openHost(async () => null)
 type Stop = readonly [number, string]
-const stops = (list: readonly Stop[]) => Object.fromEntries(list.map(([offset, colour], n) => [`s${n}`, { id: `s${n}`, offset, colour }]))
+const stops = (list: readonly Stop[]) =>
+  Object.fromEntries(list.map(([offset, colour], n) => [`s${n}`, { id: `s${n}`, offset, colour }]))
 
 const SIDE = 200
 /** A square of a paint, rendered by the whole pipeline at 100 %. */
@@ -18,13 +19,21 @@ async function painted(fill: Paint): Promise<Uint8ClampedArray> {
   const [spec] = presetSpecs(['square-post'])
   if (!spec) throw new Error('no preset')
   const design = blankDesign('g', 'G', [{ ...spec, width: SIDE, height: SIDE }], { colour: 'transparent' })
-  design.layers.a = shapeLayer({ id: 'a', page: 'page1', plane: 'subject', order: 'a0' }, 'A', 'rectangle', boxAt(0, 0, SIDE, SIDE), fill)
+  design.layers.a = shapeLayer(
+    { id: 'a', page: 'page1', plane: 'subject', order: 'a0' },
+    'A',
+    'rectangle',
+    boxAt(0, 0, SIDE, SIDE),
+    fill,
+  )
   const made = await prepare(await host.resolve(design, 'page1', 'square-post'), 1, host)
   return (await renderRegion(made, { left: 0, top: 0, right: SIDE, bottom: SIDE }, host.renderer)).data
 }
 /** The same by another renderer’s canvas (premultiplied interpolation is what CSS and SVG want; opaque stops agree anyhow). */
 function theirs(
-  draw: (g: ReturnType<ReturnType<typeof createCanvas>['getContext']>) => ReturnType<typeof g.createLinearGradient>,
+  draw: (
+    g: ReturnType<ReturnType<typeof createCanvas>['getContext']>,
+  ) => ReturnType<typeof g.createLinearGradient>,
   list: readonly Stop[],
 ) {
   const g = createCanvas(SIDE, SIDE).getContext('2d')
@@ -75,7 +84,13 @@ describe('gradients against a second renderer, within 2 levels (one of them is t
     ).toBeLessThanOrEqual(2)
   })
   it('around a point, from an angle', async () => {
-    const ours = await painted({ kind: 'conic', x: 0.4, y: 0.55, angleDegrees: 30, stops: stops(three) } as Paint)
+    const ours = await painted({
+      kind: 'conic',
+      x: 0.4,
+      y: 0.55,
+      angleDegrees: 30,
+      stops: stops(three),
+    } as Paint)
     const other = theirs((g) => g.createConicGradient(Math.PI / 6, 0.4 * SIDE, 0.55 * SIDE), three)
     // Beside the ray where the last colour meets the first, which each smooths in its own way, and the middle.
     let worst = 0
@@ -86,7 +101,10 @@ describe('gradients against a second renderer, within 2 levels (one of them is t
         const seam = Math.abs(turn - Math.round(turn)) * 2 * Math.PI * Math.hypot(dx, dy)
         if (seam < 2 || Math.hypot(dx, dy) < 24) continue
         for (let k = 0; k < 4; k++)
-          worst = Math.max(worst, Math.abs((ours[(y * SIDE + x) * 4 + k] as number) - (other[(y * SIDE + x) * 4 + k] as number)))
+          worst = Math.max(
+            worst,
+            Math.abs((ours[(y * SIDE + x) * 4 + k] as number) - (other[(y * SIDE + x) * 4 + k] as number)),
+          )
       }
     expect(worst).toBeLessThanOrEqual(3)
   })
@@ -112,7 +130,8 @@ describe('gradients against a second renderer, within 2 levels (one of them is t
         const middle = turnAt(x + 0.5, y + 0.5)
         if (away < 24 || Math.min(middle, 1 - middle) * 2 * Math.PI * away > 1) continue
         let mean = 0
-        for (let k = 0; k < 256; k++) mean += (255 * turnAt(x + ((k & 15) + 0.5) / 16, y + ((k >> 4) + 0.5) / 16)) / 256
+        for (let k = 0; k < 256; k++)
+          mean += (255 * turnAt(x + ((k & 15) + 0.5) / 16, y + ((k >> 4) + 0.5) / 16)) / 256
         worst = Math.max(worst, Math.abs(mean - (ours[(y * SIDE + x) * 4] as number)))
         count++
       }
@@ -130,7 +149,8 @@ describe('gradients against a second renderer, within 2 levels (one of them is t
       ]),
     } as Paint)
     const row = Array.from({ length: SIDE }, (_, x) => data[(100 * SIDE + x) * 4] as number)
-    for (let x = 1; x < SIDE; x++) expect(Math.abs((row[x] as number) - (row[x - 1] as number))).toBeLessThanOrEqual(2)
+    for (let x = 1; x < SIDE; x++)
+      expect(Math.abs((row[x] as number) - (row[x - 1] as number))).toBeLessThanOrEqual(2)
     expect(row[0]).toBeLessThanOrEqual(0x51)
     expect(row.at(-1)).toBeGreaterThanOrEqual(0x8b)
   })
@@ -190,23 +210,30 @@ describe('a gradient on the stage', () => {
         const at = gradientEnds(paint, box)[end]
         const moved = { x: at.x + 11, y: at.y - 7 }
         const next = withEnd(paint, box, end, moved)
-        const [lies, other] = [gradientEnds(next, box)[end], gradientEnds(next, box)[end === 'from' ? 'to' : 'from']]
+        const [lies, other] = [
+          gradientEnds(next, box)[end],
+          gradientEnds(next, box)[end === 'from' ? 'to' : 'from'],
+        ]
         if (paint.kind !== 'linear' && end === 'from') expect(lies.x).toBeCloseTo(moved.x, 6)
         else if (paint.kind === 'radial') expect(offsetAt(next, box, moved)).toBeCloseTo(1, 6)
         // The line points at the hand.
         else {
           const cross = (lies.x - other.x) * (moved.y - other.y) - (lies.y - other.y) * (moved.x - other.x)
           const middle = paint.kind === 'linear' ? { x: box.width / 2, y: box.height / 2 } : other
-          const turned = (lies.x - middle.x) * (moved.y - middle.y) - (lies.y - middle.y) * (moved.x - middle.x)
+          const turned =
+            (lies.x - middle.x) * (moved.y - middle.y) - (lies.y - middle.y) * (moved.x - middle.x)
           expect(Math.min(Math.abs(cross), Math.abs(turned))).toBeLessThan(1e-3)
         }
       }
   })
   it('has stops that are found where they are shown', () => {
-    for (const paint of each) for (const offset of [0.1, 0.35, 0.8]) expect(offsetAt(paint, box, placeOf(paint, box, offset))).toBeCloseTo(offset, 6)
+    for (const paint of each)
+      for (const offset of [0.1, 0.35, 0.8])
+        expect(offsetAt(paint, box, placeOf(paint, box, offset))).toBeCloseTo(offset, 6)
   })
   it('needs two stops', () => {
-    const says = (stops: object) => paintSchema.safeParse({ kind: 'linear', angleDegrees: 0, stops }).error?.issues[0]?.message
+    const says = (stops: object) =>
+      paintSchema.safeParse({ kind: 'linear', angleDegrees: 0, stops }).error?.issues[0]?.message
     expect(says({ a: { offset: 0, colour: '#000000' } })).toMatch(/two stops/)
     expect(says({ a: { offset: 1, colour: '#000000' }, b: { offset: 0, colour: '#ffffff' } })).toBeUndefined()
   })
@@ -227,13 +254,18 @@ describe('stops', () => {
   it('of one colour are that colour throughout', () => {
     const table = gradientTable([{ offset: 0.3, colour: '#336699' }])
     for (let n = 0; n < TABLE_SIZE; n += 64)
-      expect([...table.slice(n * 4, n * 4 + 4)].map((v) => Math.round(v * 255))).toEqual([0x33, 0x66, 0x99, 255])
+      expect([...table.slice(n * 4, n * 4 + 4)].map((v) => Math.round(v * 255))).toEqual([
+        0x33, 0x66, 0x99, 255,
+      ])
   })
   it('may be swatches: a plan is keyed by the colours behind them', () => {
     const swatches = { a: { id: 'a', name: 'A', colour: '#aa3300', order: 'a0' } }
     const paint = { kind: 'linear', angleDegrees: 0, stops: stops([[0, 'swatch:a']]) } as Paint
     expect(JSON.stringify(literalPaint(paint, swatches))).toContain('#aa3300')
-    expect(literalPaint({ kind: 'solid', colour: 'swatch:a' }, swatches)).toEqual({ kind: 'solid', colour: '#aa3300' })
+    expect(literalPaint({ kind: 'solid', colour: 'swatch:a' }, swatches)).toEqual({
+      kind: 'solid',
+      colour: '#aa3300',
+    })
     expect(literalPaint({ kind: 'none' }, swatches)).toEqual({ kind: 'none' })
   })
 })

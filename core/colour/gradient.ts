@@ -9,7 +9,10 @@ import { fromOklab, toOklab } from './oklab'
 export const TABLE_SIZE = 1025
 
 /** Stops in order of offset, colours literal. */
-export function stopsOf(stops: Record<string, GradientStop>, swatches: Design['swatches']): { offset: number; colour: string }[] {
+export function stopsOf(
+  stops: Record<string, GradientStop>,
+  swatches: Design['swatches'],
+): { offset: number; colour: string }[] {
   return Object.values(stops)
     .map((s) => ({ offset: s.offset, colour: lookUp(s.colour, swatches) }))
     .sort((a, b) => a.offset - b.offset)
@@ -43,7 +46,8 @@ export function gradientTable(
     const share = t <= from.at || to.at <= from.at ? 0 : Math.min(1, (t - from.at) / (to.at - from.at))
     const w = eased ? share * share * (3 - 2 * share) : share
     const a = from.a + (to.a - from.a) * w
-    const mix = (x: number, y: number) => (a > 0 ? (x * from.a * (1 - w) + y * to.a * w) / a : x + (y - x) * w)
+    const mix = (x: number, y: number) =>
+      a > 0 ? (x * from.a * (1 - w) + y * to.a * w) / a : x + (y - x) * w
     const c = [mix(from.c[0], to.c[0]), mix(from.c[1], to.c[1]), mix(from.c[2], to.c[2])] as const
     if (oklab) {
       const { r, g, b } = fromOklab({ l: c[0], a: c[1], b: c[2] })
@@ -73,7 +77,11 @@ export function gradientMap(
     const r = (paint.angleDegrees * Math.PI) / 180
     const [c, s] = [cosine(r), sine(r)]
     const length = Math.abs(width * c) + Math.abs(height * s)
-    return { form: 0, x: row(c / length, s / length, 0.5 - (c * width + s * height) / 2 / length), y: [0, 0, 0] }
+    return {
+      form: 0,
+      x: row(c / length, s / length, 0.5 - (c * width + s * height) / 2 / length),
+      y: [0, 0, 0],
+    }
   }
   if (paint.kind === 'conic') {
     const r = (paint.angleDegrees * Math.PI) / 180

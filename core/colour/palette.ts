@@ -10,7 +10,12 @@ function sampled({ width, height, data }: Pixels): (Oklab & { weight: number })[
   const step = Math.max(1, Math.floor((width * height) / SAMPLES))
   const out: (Oklab & { weight: number })[] = []
   for (let n = 0; n < width * height; n += step) {
-    const [r, g, b, a] = [0, 1, 2, 3].map((k) => (data[n * 4 + k] as number) / 255) as [number, number, number, number]
+    const [r, g, b, a] = [0, 1, 2, 3].map((k) => (data[n * 4 + k] as number) / 255) as [
+      number,
+      number,
+      number,
+      number,
+    ]
     if (a > 0.03) out.push({ ...toOklab({ r, g, b }), weight: a })
   }
   return out
@@ -50,7 +55,8 @@ export function paletteOf(picture: Pixels, count: number): string[] {
     const groups = middles.map((): typeof points => [])
     for (const p of points) {
       let best = 0
-      for (let k = 1; k < middles.length; k++) if (apart(p, middles[k] as Oklab) < apart(p, middles[best] as Oklab)) best = k
+      for (let k = 1; k < middles.length; k++)
+        if (apart(p, middles[k] as Oklab) < apart(p, middles[best] as Oklab)) best = k
       groups[best]?.push(p)
     }
     shares = groups.map((g) => g.reduce((sum, p) => sum + p.weight, 0))

@@ -33,7 +33,10 @@ export function shared(colours: readonly string[], set: readonly string[]): stri
   const rank = colours.map((c, n) => ({ n, l: light(c) })).sort((a, b) => a.l - b.l || a.n - b.n)
   const out: string[] = []
   rank.forEach(({ n }, k) => {
-    const at = colours.length === 1 ? Math.floor(sorted.length / 2) : Math.round((k * (sorted.length - 1)) / (colours.length - 1))
+    const at =
+      colours.length === 1
+        ? Math.floor(sorted.length / 2)
+        : Math.round((k * (sorted.length - 1)) / (colours.length - 1))
     out[n] = sorted[at] ?? (colours[n] as string)
   })
   return out

@@ -42,10 +42,15 @@ describe('harmonies', () => {
     )
   })
   it('are as many as they are called, and tones go from dark to light', () => {
-    expect([harmony('#c65a36', 'three'), harmony('#c65a36', 'four'), harmony('#c65a36', 'near')].map((l) => l.length)).toEqual([2, 3, 2])
+    expect(
+      [harmony('#c65a36', 'three'), harmony('#c65a36', 'four'), harmony('#c65a36', 'near')].map(
+        (l) => l.length,
+      ),
+    ).toEqual([2, 3, 2])
     const light = tones('#c65a36', 5).map((c) => oklch(c)?.l ?? 0)
     expect([...light].sort((a, b) => a - b)).toEqual(light)
-    for (const c of tones('#c65a36', 5)) if ((oklch(c)?.c ?? 0) > 0.03) expect(turned(hueOf(c), hueOf('#c65a36'))).toBeLessThan(8)
+    for (const c of tones('#c65a36', 5))
+      if ((oklch(c)?.c ?? 0) > 0.03) expect(turned(hueOf(c), hueOf('#c65a36'))).toBeLessThan(8)
   })
 })
 
@@ -56,7 +61,8 @@ describe('a palette of a picture', () => {
     for (let y = 0; y < height; y++) {
       let x = 0
       widths.forEach((w, k) => {
-        for (let n = 0; n < w; n++, x++) data.set([...(colours[k] as [number, number, number]), 255], (y * width + x) * 4)
+        for (let n = 0; n < w; n++, x++)
+          data.set([...(colours[k] as [number, number, number]), 255], (y * width + x) * 4)
       })
     }
     return { width, height, data }
@@ -87,7 +93,9 @@ describe('a palette of a picture', () => {
     }
     const made = paletteOf({ width: 64, height: 64, data }, 4)
     for (const [r, g, b] of spots) {
-      const near = Math.min(...made.map((m) => unlike(m, { mode: 'rgb', r: r / 255, g: g / 255, b: b / 255 })))
+      const near = Math.min(
+        ...made.map((m) => unlike(m, { mode: 'rgb', r: r / 255, g: g / 255, b: b / 255 })),
+      )
       expect(near).toBeLessThan(6)
     }
   })
@@ -105,7 +113,8 @@ describe('recolouring', () => {
     fc.assert(
       fc.property(hex, hex, (a, b) => {
         const [x, y] = [recoloured(a, '#808080', '#6a7fb0'), recoloured(b, '#808080', '#6a7fb0')]
-        if (light(a) - light(b) > 0.15 && light(x) < 0.9 && light(y) > 0.1) expect(light(x)).toBeGreaterThan(light(y) - 0.06)
+        if (light(a) - light(b) > 0.15 && light(x) < 0.9 && light(y) > 0.1)
+          expect(light(x)).toBeGreaterThan(light(y) - 0.06)
       }),
       { numRuns: 300, endOnFailure: true },
     )
@@ -113,9 +122,15 @@ describe('recolouring', () => {
     expect(recoloured('#11223344', '#112233', '#2f6f8f')).toBe('#2f6f8f44')
   })
   it('gives a set by lightness: the darkest takes the darkest, the lightest the lightest', () => {
-    expect(shared(['#eeeeee', '#222222', '#888888'], ['#fbeeda', '#c65a36', '#142e2a'])).toEqual(['#fbeeda', '#142e2a', '#c65a36'])
+    expect(shared(['#eeeeee', '#222222', '#888888'], ['#fbeeda', '#c65a36', '#142e2a'])).toEqual([
+      '#fbeeda',
+      '#142e2a',
+      '#c65a36',
+    ])
     expect(shared(['#222222', '#eeeeee'], ['#fbeeda', '#c65a36', '#142e2a'])).toEqual(['#142e2a', '#fbeeda'])
     expect(shared(['#222222'], [])).toEqual(['#222222'])
-    expect(differenceEuclidean('oklab')(middleOf(['#000000', '#ffffff']), { mode: 'oklab', l: 0.5, a: 0, b: 0 })).toBeLessThan(0.01)
+    expect(
+      differenceEuclidean('oklab')(middleOf(['#000000', '#ffffff']), { mode: 'oklab', l: 0.5, a: 0, b: 0 }),
+    ).toBeLessThan(0.01)
   })
 })

@@ -23,7 +23,8 @@ const FROM_CONES: Square = [
   [0.4323053, 0.5183603, 0.0492912],
   [-0.0085287, 0.0400428, 0.9684867],
 ]
-const times = (m: Square, v: Row): Row => m.map((r) => r[0] * v[0] + r[1] * v[1] + r[2] * v[2]) as unknown as Row
+const times = (m: Square, v: Row): Row =>
+  m.map((r) => r[0] * v[0] + r[1] * v[1] + r[2] * v[2]) as unknown as Row
 const product = (a: Square, b: Square): Square => {
   const columns = [0, 1, 2].map((k) => times(a, [b[0][k] as number, b[1][k] as number, b[2][k] as number]))
   return [0, 1, 2].map((r) => columns.map((c) => c[r] as number)) as unknown as Square
@@ -32,7 +33,10 @@ const product = (a: Square, b: Square): Square => {
 /** The white of daylight of a correlated colour temperature of 4000 to 25 000 K, as XYZ with Y = 1 (CIE 15, daylight locus). */
 export function daylight(kelvin: number): Row {
   const t = 1000 / kelvin
-  const x = kelvin <= 7000 ? -4.607 * t ** 3 + 2.9678 * t ** 2 + 0.09911 * t + 0.244063 : -2.0064 * t ** 3 + 1.9018 * t ** 2 + 0.24748 * t + 0.23704
+  const x =
+    kelvin <= 7000
+      ? -4.607 * t ** 3 + 2.9678 * t ** 2 + 0.09911 * t + 0.244063
+      : -2.0064 * t ** 3 + 1.9018 * t ** 2 + 0.24748 * t + 0.23704
   const y = -3 * x * x + 2.87 * x - 0.275
   return [x / y, 1, (1 - x - y) / y]
 }

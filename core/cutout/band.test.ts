@@ -4,15 +4,23 @@ import { matte } from './matting'
 import { halved, type Pixels } from './picture'
 
 const size = { width: 40, height: 30 }
-const cut = Uint8Array.from({ length: 1200 }, (_, n) => (Math.hypot((n % 40) - 20, Math.floor(n / 40) - 15) < 9 ? 1 : 0))
+const cut = Uint8Array.from({ length: 1200 }, (_, n) =>
+  Math.hypot((n % 40) - 20, Math.floor(n / 40) - 15) < 9 ? 1 : 0,
+)
 
 /** How far a px is from the nearest one beside the contour of the cut, by steps to the four neighbours, tried one by one. */
 function stepsFrom(n: number): number {
   const { width } = size
   const beside = [...cut.keys()].filter((m) =>
-    [m - 1, m + 1, m - width, m + width].some((k) => k >= 0 && k < cut.length && Math.abs((k % width) - (m % width)) < 2 && cut[k] !== cut[m]),
+    [m - 1, m + 1, m - width, m + width].some(
+      (k) => k >= 0 && k < cut.length && Math.abs((k % width) - (m % width)) < 2 && cut[k] !== cut[m],
+    ),
   )
-  return Math.min(...beside.map((m) => Math.abs((m % width) - (n % width)) + Math.abs(Math.floor(m / width) - Math.floor(n / width))))
+  return Math.min(
+    ...beside.map(
+      (m) => Math.abs((m % width) - (n % width)) + Math.abs(Math.floor(m / width) - Math.floor(n / width)),
+    ),
+  )
 }
 
 describe('the band along the edge of a cut', () => {
@@ -44,7 +52,8 @@ describe('the band along the edge of a cut', () => {
     expect([open[kept], alpha[kept], open[dropped], alpha[dropped]]).toEqual([0, 255, 0, 0])
   })
   it('is nowhere in a cut that is all or nothing', () => {
-    for (const v of [0, 1]) expect(bandAlong(priorOf(new Uint8Array(1200).fill(v), size), size, null).band).toHaveLength(0)
+    for (const v of [0, 1])
+      expect(bandAlong(priorOf(new Uint8Array(1200).fill(v), size), size, null).band).toHaveLength(0)
   })
 })
 
@@ -54,10 +63,13 @@ describe('an edge on twice the size', () => {
     const grain = (n: number) => ((n * 7919) % 13) - 6
     const share = (x: number, y: number) => {
       let inside = 0
-      for (let k = 0; k < 64; k++) if (Math.hypot(x + ((k % 8) + 0.5) / 8 - 160, y + ((k >> 3) + 0.5) / 8 - 120) < 70) inside++
+      for (let k = 0; k < 64; k++)
+        if (Math.hypot(x + ((k % 8) + 0.5) / 8 - 160, y + ((k >> 3) + 0.5) / 8 - 120) < 70) inside++
       return inside / 64
     }
-    const truth = Float32Array.from({ length: width * height }, (_, n) => share(n % width, Math.floor(n / width)))
+    const truth = Float32Array.from({ length: width * height }, (_, n) =>
+      share(n % width, Math.floor(n / width)),
+    )
     const data = Uint8Array.from({ length: width * height * 4 }, (_, k) => {
       const n = k >> 2
       const [f, g] = [[150, 70, 40, 255][k & 3] as number, [196, 188, 160, 255][k & 3] as number]

@@ -74,7 +74,11 @@ export function doubled(alpha: Uint8Array, from: Size, to: Size): Prior {
 }
 
 /** The px that a prior leaves in doubt and those beside them; all others are settled by it or by a person (`settledBy`). */
-export function bandAlong({ shares, doubt }: Prior, { width, height }: Size, settled: Uint8Array | null): Band {
+export function bandAlong(
+  { shares, doubt }: Prior,
+  { width, height }: Size,
+  settled: Uint8Array | null,
+): Band {
   const open = new Uint8Array(shares.length)
   const alpha = shares.slice()
   const band: number[] = []

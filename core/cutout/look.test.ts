@@ -8,7 +8,9 @@ import { FINE, shownFinely } from './refine'
 const noise = (width: number, height: number): Pixels => ({
   width,
   height,
-  data: Uint8Array.from({ length: width * height * 4 }, (_, n) => (n % 4 === 3 ? 255 : (n * 7919 + (n >> 3) * 104729) % 256)),
+  data: Uint8Array.from({ length: width * height * 4 }, (_, n) =>
+    n % 4 === 3 ? 255 : (n * 7919 + (n >> 3) * 104729) % 256,
+  ),
 })
 
 describe('what networks are shown', () => {
@@ -16,23 +18,29 @@ describe('what networks are shown', () => {
     [40, 30],
     [41, 31],
     [9, 64],
-  ])('of a picture of %d × %d are as many planes of half its size as they take, every value a number of a few units', (width, height) => {
-    const lab = toLab(noise(width, height))
-    const half = ((width + 1) >> 1) * ((height + 1) >> 1)
-    const first = [...shown(lab), ...shownOf([], lab)]
-    const second = shownFinely(lab, new Float32Array(width * height).fill(0.7))
-    expect([first.length, second.length]).toEqual([SHAPE.inputs, FINE.inputs])
-    for (const plane of [...first, ...second]) {
-      expect(plane).toHaveLength(half)
-      expect(plane.every((v) => Math.abs(v) < 8)).toBe(true)
-    }
-  })
+  ])(
+    'of a picture of %d × %d are as many planes of half its size as they take, every value a number of a few units',
+    (width, height) => {
+      const lab = toLab(noise(width, height))
+      const half = ((width + 1) >> 1) * ((height + 1) >> 1)
+      const first = [...shown(lab), ...shownOf([], lab)]
+      const second = shownFinely(lab, new Float32Array(width * height).fill(0.7))
+      expect([first.length, second.length]).toEqual([SHAPE.inputs, FINE.inputs])
+      for (const plane of [...first, ...second]) {
+        expect(plane).toHaveLength(half)
+        expect(plane.every((v) => Math.abs(v) < 8)).toBe(true)
+      }
+    },
+  )
   it('has each px’s own lightness in one of four planes', () => {
     const lab = toLab(noise(12, 10))
     const planes = shown(lab)
     for (let y = 0; y < 10; y++)
       for (let x = 0; x < 12; x++)
-        expect(planes[(x & 1) + 2 * (y & 1)]?.[(y >> 1) * 6 + (x >> 1)]).toBeCloseTo((lab.l[y * 12 + x] as number) * 2 - 1, 6)
+        expect(planes[(x & 1) + 2 * (y & 1)]?.[(y >> 1) * 6 + (x >> 1)]).toBeCloseTo(
+          (lab.l[y * 12 + x] as number) * 2 - 1,
+          6,
+        )
   })
   it('has dabs where they lie, those that keep apart from those that drop, and less the further off', () => {
     const size = { width: 80, height: 60 }

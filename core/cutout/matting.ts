@@ -15,12 +15,16 @@ const RAYS = 16
 /** Columns and rows to the px at each distance along each of them. */
 const FAR = REACH + 4
 const stepsOf = (of: (angle: number) => number): Int32Array =>
-  Int32Array.from({ length: RAYS * FAR }, (_, n) => Math.round(of((Math.floor(n / FAR) * 2 * Math.PI) / RAYS) * (n % FAR)))
+  Int32Array.from({ length: RAYS * FAR }, (_, n) =>
+    Math.round(of((Math.floor(n / FAR) * 2 * Math.PI) / RAYS) * (n % FAR)),
+  )
 const [ACROSS, DOWN] = [stepsOf(Math.cos), stepsOf(Math.sin)]
 
 /** How much a neighbour counts by how unlike it is, the square of its difference in levels, and by where it lies of 5 × 5. */
 const LIKE = Float64Array.from({ length: 1024 }, (_, d) => Math.exp(-d / 60))
-const BESIDE = Float64Array.from({ length: 25 }, (_, n) => Math.exp(-(((n % 5) - 2) ** 2 + (Math.floor(n / 5) - 2) ** 2) / 4))
+const BESIDE = Float64Array.from({ length: 25 }, (_, n) =>
+  Math.exp(-(((n % 5) - 2) ** 2 + (Math.floor(n / 5) - 2) ** 2) / 4),
+)
 
 export type Matte = Band & {
   width: number
@@ -54,7 +58,8 @@ const shareOf = (along: number, apart: number, trust: number, before: number): n
 /** What it costs to be off the mixture by a square of levels, and off the prior, between colours that are a square apart. */
 const costOf = (off: number, fromPrior: number, away: number, apart: number): number =>
   off / 60 + (0.6 + 0.5 * away * away) * fromPrior * fromPrior + 60 / (apart + 60)
-const sureBy = (cost: number, apart: number): number => Math.exp(-cost / 3) * (apart / (apart + 300)) + LEAST_SURE
+const sureBy = (cost: number, apart: number): number =>
+  Math.exp(-cost / 3) * (apart / (apart + 300)) + LEAST_SURE
 
 /**
  * What a subject covers in the band along its edge: of the settled colours met in several directions the pair that
@@ -62,7 +67,12 @@ const sureBy = (cost: number, apart: number): number => Math.exp(-cost / 3) * (a
  * sampling for real-time alpha matting”, Eurographics 2010); where both are alike the prior decides. With a matte of half
  * the size, `coarse`, both colours are those found there.
  */
-export function matte(picture: Pixels, prior: Prior, settled: Uint8Array | null, coarse: Matte | null = null): Matte {
+export function matte(
+  picture: Pixels,
+  prior: Prior,
+  settled: Uint8Array | null,
+  coarse: Matte | null = null,
+): Matte {
   const found = bandAlong(prior, picture, settled)
   const away = fromContour(prior, found, picture.width)
   const told = coarse ? taken(picture, prior, found, away, coarse) : sampled(picture, prior, found, away)
@@ -73,13 +83,26 @@ export function matte(picture: Pixels, prior: Prior, settled: Uint8Array | null,
 }
 
 /** By what is settled around each px. */
-function sampled({ width, height, data }: Pixels, { shares }: Prior, { alpha, band, open }: Band, away: Uint8Array): Told {
+function sampled(
+  { width, height, data }: Pixels,
+  { shares }: Prior,
+  { alpha, band, open }: Band,
+  away: Uint8Array,
+): Told {
   const told = toldOf(band.length)
   const { rough, sure, colours, grounds } = told
   const f = new Float32Array(8 * 4)
   const g = new Float32Array(8 * 4)
 
-  const sample = (into: Float32Array, at: number, x: number, y: number, ray: number, far: number, inside: boolean): void => {
+  const sample = (
+    into: Float32Array,
+    at: number,
+    x: number,
+    y: number,
+    ray: number,
+    far: number,
+    inside: boolean,
+  ): void => {
     let [r, gr, b, k] = [0, 0, 0, 0]
     for (let step = 0; step < 3; step++) {
       const s = ray * FAR + far + step
@@ -129,9 +152,19 @@ function sampled({ width, height, data }: Pixels, { shares }: Prior, { alpha, ba
     const trust = trustOf(d)
     let [best, bestAlpha, bestF, bestG, bestApart] = [Infinity, before, 0, 0, 0]
     for (let i = 0; i < fs; i++) {
-      const [fr, fg, fb, fd] = [f[i * 4] as number, f[i * 4 + 1] as number, f[i * 4 + 2] as number, f[i * 4 + 3] as number]
+      const [fr, fg, fb, fd] = [
+        f[i * 4] as number,
+        f[i * 4 + 1] as number,
+        f[i * 4 + 2] as number,
+        f[i * 4 + 3] as number,
+      ]
       for (let j = 0; j < gs; j++) {
-        const [gr, gg, gb, gd] = [g[j * 4] as number, g[j * 4 + 1] as number, g[j * 4 + 2] as number, g[j * 4 + 3] as number]
+        const [gr, gg, gb, gd] = [
+          g[j * 4] as number,
+          g[j * 4 + 1] as number,
+          g[j * 4 + 2] as number,
+          g[j * 4 + 3] as number,
+        ]
         const [dr, dg, db] = [fr - gr, fg - gg, fb - gb]
         const apart = dr * dr + dg * dg + db * db
         const t = shareOf((pr - gr) * dr + (pg - gg) * dg + (pb - gb) * db, apart, trust, before)
@@ -157,7 +190,13 @@ function sampled({ width, height, data }: Pixels, { shares }: Prior, { alpha, ba
 }
 
 /** By the colours of both that were found on half the size. */
-function taken({ width, data }: Pixels, { shares }: Prior, { band }: Band, away: Uint8Array, coarse: Matte): Told {
+function taken(
+  { width, data }: Pixels,
+  { shares }: Prior,
+  { band }: Band,
+  away: Uint8Array,
+  coarse: Matte,
+): Told {
   const told = toldOf(band.length)
   const { rough, sure, colours, grounds } = told
   const sums = new Float64Array(6)
@@ -180,7 +219,8 @@ function taken({ width, data }: Pixels, { shares }: Prior, { band }: Band, away:
     // Beside its end the band is as at its end.
     if (count === 0)
       for (let b = Math.max(0, v - 1); b <= Math.min(coarse.height - 1, v + 1); b++)
-        for (let a = Math.max(0, u - 1); a <= Math.min(coarse.width - 1, u + 1); a++) add(b * coarse.width + a)
+        for (let a = Math.max(0, u - 1); a <= Math.min(coarse.width - 1, u + 1); a++)
+          add(b * coarse.width + a)
     const [pr, pg, pb] = [data[n * 4] as number, data[n * 4 + 1] as number, data[n * 4 + 2] as number]
     if (count === 0) {
       leave(told, k, before, [pr, pg, pb])
@@ -190,8 +230,16 @@ function taken({ width, data }: Pixels, { shares }: Prior, { band }: Band, away:
       colours[k * 3 + c] = (sums[c] as number) / count
       grounds[k * 3 + c] = (sums[c + 3] as number) / count
     }
-    const [gr, gg, gb] = [grounds[k * 3] as number, grounds[k * 3 + 1] as number, grounds[k * 3 + 2] as number]
-    const [dr, dg, db] = [(colours[k * 3] as number) - gr, (colours[k * 3 + 1] as number) - gg, (colours[k * 3 + 2] as number) - gb]
+    const [gr, gg, gb] = [
+      grounds[k * 3] as number,
+      grounds[k * 3 + 1] as number,
+      grounds[k * 3 + 2] as number,
+    ]
+    const [dr, dg, db] = [
+      (colours[k * 3] as number) - gr,
+      (colours[k * 3 + 1] as number) - gg,
+      (colours[k * 3 + 2] as number) - gb,
+    ]
     const apart = dr * dr + dg * dg + db * db
     const d = away[k] as number
     const t = shareOf((pr - gr) * dr + (pg - gg) * dg + (pb - gb) * db, apart, trustOf(d), before)
@@ -214,7 +262,12 @@ const likeness = (data: Pixels['data'], n: number, m: number, beside: number): n
 }
 
 /** Tells the share of each px of the band by what it and its neighbours of the same colour, up to `reach` px away, are by themselves. */
-function calm({ width, height, data }: Pixels, { alpha, band, open, place }: Band, { rough, sure }: Told, reach: 1 | 2): void {
+function calm(
+  { width, height, data }: Pixels,
+  { alpha, band, open, place }: Band,
+  { rough, sure }: Told,
+  reach: 1 | 2,
+): void {
   for (let k = 0; k < band.length; k++) {
     const n = band[k] as number
     const [x, y] = [n % width, Math.floor(n / width)]
@@ -232,11 +285,17 @@ function calm({ width, height, data }: Pixels, { alpha, band, open, place }: Ban
       }
     const t = total > 0 ? sum / total : (rough[k] as number)
     const doubt = 1 - Math.min(1, (2 * total) / Math.max(1e-6, nears))
-    alpha[n] = Math.round(255 * Math.min(1, Math.max(0, (t - 0.5) * (1 + SHARPEN * doubt) + 0.5 + WHOLE * doubt)))
+    alpha[n] = Math.round(
+      255 * Math.min(1, Math.max(0, (t - 0.5) * (1 + SHARPEN * doubt) + 0.5 + WHOLE * doubt)),
+    )
   }
 }
 /** The colours of both, in the mean of neighbours of the same colour in the band. */
-function calmedColours({ width, height, data }: Pixels, { band, open, place }: Band, told: Told): Pick<Matte, 'colours' | 'grounds'> {
+function calmedColours(
+  { width, height, data }: Pixels,
+  { band, open, place }: Band,
+  told: Told,
+): Pick<Matte, 'colours' | 'grounds'> {
   const [colours, grounds] = [new Float32Array(band.length * 3), new Float32Array(band.length * 3)]
   for (let k = 0; k < band.length; k++) {
     const n = band[k] as number

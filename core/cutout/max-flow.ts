@@ -23,7 +23,12 @@ const FAR = 1 << 30
  * source. `links` has eight capacities a cell in the order of `STEPS`, 0 over the border; they are used up. Gives 1 for
  * cells of the source's side.
  */
-export function leastCut(width: number, height: number, terminal: Float32Array, links: Float32Array): Uint8Array {
+export function leastCut(
+  width: number,
+  height: number,
+  terminal: Float32Array,
+  links: Float32Array,
+): Uint8Array {
   const count = width * height
   const step = Int32Array.from(STEPS, ([x, y]) => y * width + x)
   const rest = Float64Array.from(terminal)
@@ -210,7 +215,10 @@ export function leastCut(width: number, height: number, terminal: Float32Array, 
         found = mine ? d ^ 1 : d
         from = mine ? m : n
         break
-      } else if ((stamp[m] as number) <= (stamp[n] as number) && (distance[m] as number) > (distance[n] as number)) {
+      } else if (
+        (stamp[m] as number) <= (stamp[n] as number) &&
+        (distance[m] as number) > (distance[n] as number)
+      ) {
         parent[m] = (d ^ 1) + 1
         stamp[m] = stamp[n] as number
         distance[m] = (distance[n] as number) + 1

@@ -15,7 +15,12 @@ export type Shape = {
 }
 /** A convolution of a network: where its weights begin among all. */
 export type Convolution = { inputs: number; outputs: number; weights: number; biases: number }
-export type Plan = { down: { first: Convolution; second: Convolution }[]; up: Convolution[]; last: Convolution; size: number }
+export type Plan = {
+  down: { first: Convolution; second: Convolution }[]
+  up: Convolution[]
+  last: Convolution
+  size: number
+}
 
 /** The convolutions of a shape and the places of their weights; `size` is the count of all. */
 export function planOf(shape: Shape): Plan {
@@ -36,7 +41,14 @@ export function planOf(shape: Shape): Plan {
 }
 
 /** Planes of one size in pixel memory, each with a border of zeros (`core/pixels/kernels/convolve.ts`). */
-export type Planes = { at: number; width: number; height: number; stride: number; plane: number; count: number }
+export type Planes = {
+  at: number
+  width: number
+  height: number
+  stride: number
+  plane: number
+  count: number
+}
 const BEFORE = 4
 export function planesOf(memory: PixelMemory, width: number, height: number, count: number): Planes {
   const stride = 4 * (2 * BEFORE + ((width + 7) & ~7))
@@ -46,7 +58,11 @@ export function planesOf(memory: PixelMemory, width: number, height: number, cou
   return { at, width, height, stride, plane, count }
 }
 /** Some of the planes. */
-export const some = (p: Planes, from: number, count: number): Planes => ({ ...p, at: p.at + from * p.plane, count })
+export const some = (p: Planes, from: number, count: number): Planes => ({
+  ...p,
+  at: p.at + from * p.plane,
+  count,
+})
 /** The floats of row `y` of plane `n`. */
 export const rowOf = (memory: PixelMemory, p: Planes, n: number, y: number): Float32Array =>
   memory.floats(p.at + n * p.plane + (y + 1) * p.stride + 4 * BEFORE, p.width)
@@ -55,7 +71,11 @@ export const rowOf = (memory: PixelMemory, p: Planes, n: number, y: number): Flo
 export function pooled(memory: PixelMemory, to: Planes, from: Planes): void {
   for (let n = 0; n < from.count; n++)
     for (let y = 0; y < to.height; y++) {
-      const [out, a, b] = [rowOf(memory, to, n, y), rowOf(memory, from, n, 2 * y), rowOf(memory, from, n, Math.min(2 * y + 1, from.height - 1))]
+      const [out, a, b] = [
+        rowOf(memory, to, n, y),
+        rowOf(memory, from, n, 2 * y),
+        rowOf(memory, from, n, Math.min(2 * y + 1, from.height - 1)),
+      ]
       for (let x = 0; x < to.width; x++) {
         const [u, v] = [2 * x, Math.min(2 * x + 1, from.width - 1)]
         out[x] = ((a[u] as number) + (a[v] as number) + (b[u] as number) + (b[v] as number)) / 4
@@ -106,7 +126,12 @@ export class Network {
       const below = smallest ? 0 : (this.plan.up[n] as Convolution).inputs - planes
       const input = make((this.plan.down[n] as Plan['down'][0]).first.inputs)
       const joined = make(below + planes)
-      this.sizes.push({ input, first: make(planes), joined, given: smallest ? joined : make(shape.up[n] as number) })
+      this.sizes.push({
+        input,
+        first: make(planes),
+        joined,
+        given: smallest ? joined : make(shape.up[n] as number),
+      })
       if (!smallest) [w, h] = [(w + 1) >> 1, (h + 1) >> 1]
     })
     ;[w, h] = [(width + 1) >> 1, (height + 1) >> 1]
@@ -128,13 +153,26 @@ export class Network {
   convolve(to: Planes, from: Planes, c: Convolution, linear = false): void {
     const at = (n: number) => this.weights + 4 * n
     const { plane, stride, width, height } = from
-    this.memory.kernels.convolve(to.at, from.at, plane, stride, width, height, c.inputs, c.outputs, at(c.weights), at(c.biases), linear ? 1 : 0)
+    this.memory.kernels.convolve(
+      to.at,
+      from.at,
+      plane,
+      stride,
+      width,
+      height,
+      c.inputs,
+      c.outputs,
+      at(c.weights),
+      at(c.biases),
+      linear ? 1 : 0,
+    )
   }
   /** Takes planes of half the picture's size in, from the `first` on. */
   take(planes: readonly Float32Array[], first = 0): void {
     const { input } = this.sizes[0] as (typeof this.sizes)[0]
     planes.forEach((plane, n) => {
-      for (let y = 0; y < input.height; y++) rowOf(this.memory, input, first + n, y).set(plane.subarray(y * input.width, (y + 1) * input.width))
+      for (let y = 0; y < input.height; y++)
+        rowOf(this.memory, input, first + n, y).set(plane.subarray(y * input.width, (y + 1) * input.width))
     })
   }
   /** What the network makes of what it took, in log odds. */
@@ -154,7 +192,10 @@ export class Network {
     this.convolve(this.last, (sizes[0] as (typeof sizes)[0]).given, plan.last, true)
     const out = new Float32Array(this.width * this.height)
     for (let y = 0; y < this.height; y++) {
-      const rows = [0, 1].map((k) => rowOf(memory, this.last, 2 * (y & 1) + k, y >> 1)) as [Float32Array, Float32Array]
+      const rows = [0, 1].map((k) => rowOf(memory, this.last, 2 * (y & 1) + k, y >> 1)) as [
+        Float32Array,
+        Float32Array,
+      ]
       for (let x = 0; x < this.width; x++) out[y * this.width + x] = rows[x & 1 ? 1 : 0][x >> 1] as number
     }
     return out

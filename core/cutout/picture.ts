@@ -72,7 +72,10 @@ const EVEN = 0xff00ff
 /** The mean of four px, a channel at a time; whole numbers of 32 bits all the way. */
 const meanOf = (a: number, b: number, c: number, d: number): number => {
   const first = (((((a & EVEN) + (b & EVEN)) | 0) + (((c & EVEN) + (d & EVEN)) | 0)) | 0) + 0x20002
-  const second = ((((((a >>> 8) & EVEN) + ((b >>> 8) & EVEN)) | 0) + ((((c >>> 8) & EVEN) + ((d >>> 8) & EVEN)) | 0)) | 0) + 0x20002
+  const second =
+    ((((((a >>> 8) & EVEN) + ((b >>> 8) & EVEN)) | 0) + ((((c >>> 8) & EVEN) + ((d >>> 8) & EVEN)) | 0)) |
+      0) +
+    0x20002
   return ((first >>> 2) & EVEN) | (((second >>> 2) & EVEN) << 8)
 }
 /** Half the size, each px the mean of four. */
@@ -85,7 +88,12 @@ export function halved(p: Pixels): Pixels {
     const low = Math.min(p.height - 1, 2 * y + 1) * p.width
     let n = y * width
     for (let x = 0; x < p.width - 1; x += 2)
-      to[n++] = meanOf(from[top + x] as number, from[top + x + 1] as number, from[low + x] as number, from[low + x + 1] as number)
+      to[n++] = meanOf(
+        from[top + x] as number,
+        from[top + x + 1] as number,
+        from[low + x] as number,
+        from[low + x + 1] as number,
+      )
     // The last of an odd row stands for two.
     const [a, b] = [from[top + p.width - 1] as number, from[low + p.width - 1] as number]
     if (p.width % 2 === 1) to[n] = meanOf(a, a, b, b)
@@ -94,7 +102,11 @@ export function halved(p: Pixels): Pixels {
 }
 
 /** What is known of each px of a picture brought to another size, bilinearly. */
-export function stretched(from: Float32Array, { width: w, height: h }: Size, { width, height }: Size): Float32Array {
+export function stretched(
+  from: Float32Array,
+  { width: w, height: h }: Size,
+  { width, height }: Size,
+): Float32Array {
   const out = new Float32Array(width * height)
   for (let y = 0; y < height; y++) {
     const v = Math.min(h - 1, Math.max(0, ((y + 0.5) * h) / height - 0.5))
@@ -121,7 +133,12 @@ export function fitted(width: number, height: number, most: number): Size {
 }
 
 /** The box around what is `least` or more of a plane, with some room; null where nothing is. */
-export function boxWhere(plane: ArrayLike<number>, { width, height }: Size, least: number, room: number): Bounds | null {
+export function boxWhere(
+  plane: ArrayLike<number>,
+  { width, height }: Size,
+  least: number,
+  room: number,
+): Bounds | null {
   const is = (n: number) => (plane[n] as number) >= least
   let [left, top, right, bottom] = [width, height, 0, 0]
   for (let y = 0, row = 0; y < height; y++, row += width) {
@@ -136,5 +153,10 @@ export function boxWhere(plane: ArrayLike<number>, { width, height }: Size, leas
     top = Math.min(top, y)
     bottom = y
   }
-  return top === height ? null : intersect(grow({ left, top, right: right + 1, bottom: bottom + 1 }, room), boundsOf(0, 0, width, height))
+  return top === height
+    ? null
+    : intersect(
+        grow({ left, top, right: right + 1, bottom: bottom + 1 }, room),
+        boundsOf(0, 0, width, height),
+      )
 }

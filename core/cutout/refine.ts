@@ -19,7 +19,13 @@ export function shownFinely(p: Lab, prior: Float32Array, bins = binsOf(p)): Floa
 }
 
 /** What a thing covers of each px, 0–1, from what is known of it on a coarser picture. */
-export function refined(memory: PixelMemory, weights: Float32Array, p: Lab, prior: Float32Array, bins = binsOf(p)): Float32Array {
+export function refined(
+  memory: PixelMemory,
+  weights: Float32Array,
+  p: Lab,
+  prior: Float32Array,
+  bins = binsOf(p),
+): Float32Array {
   const network = new Network(memory, FINE, p.width, p.height)
   network.values = weights
   network.take(shownFinely(p, prior, bins))

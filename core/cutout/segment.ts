@@ -60,18 +60,27 @@ function linksOf(p: Lab, smooth: number, only: readonly number[] | null = null):
     const v = y + (down[d] as number)
     if (u < 0 || v < 0 || u >= width || v >= height) return
     const [n, m] = [y * width + x, v * width + u]
-    const cost = (smooth * (0.04 + Math.exp(-beta * difference(n, m)))) / (u !== x && v !== y ? Math.SQRT2 : 1)
+    const cost =
+      (smooth * (0.04 + Math.exp(-beta * difference(n, m)))) / (u !== x && v !== y ? Math.SQRT2 : 1)
     out[n * 8 + d] = cost
     out[m * 8 + (d ^ 1)] = cost
   }
   if (only) for (const n of only) for (let d = 0; d < 8; d++) link(n % width, Math.floor(n / width), d)
   // Every second step leads on, the one after it back.
-  else for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) for (let d = 0; d < 8; d += 2) link(x, y, d)
+  else
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++) for (let d = 0; d < 8; d += 2) link(x, y, d)
   return out
 }
 
 /** Leaves the parts that are believed in, of some size or the most of all, and those that a dab keeps. */
-function mainParts(cut: Uint8Array, belief: Float32Array, settled: Uint8Array, width: number, height: number): Uint8Array {
+function mainParts(
+  cut: Uint8Array,
+  belief: Float32Array,
+  settled: Uint8Array,
+  width: number,
+  height: number,
+): Uint8Array {
   const parts = [...connectedParts(width, height, (n) => cut[n] === 1, within(1))].map((cells) => ({
     cells,
     sum: cells.reduce((s, n) => s + (belief[n] as number), 0),
@@ -80,7 +89,8 @@ function mainParts(cut: Uint8Array, belief: Float32Array, settled: Uint8Array, w
   const most = parts.reduce((m, p) => Math.max(m, p.sum), 0)
   const out = new Uint8Array(cut.length)
   for (const { cells, sum, kept } of parts)
-    if (kept || sum === most || (sum > cells.length * PART_BELIEF && cells.length > PART_SIZE)) for (const n of cells) out[n] = 1
+    if (kept || sum === most || (sum > cells.length * PART_BELIEF && cells.length > PART_SIZE))
+      for (const n of cells) out[n] = 1
   return out
 }
 
@@ -88,11 +98,20 @@ function mainParts(cut: Uint8Array, belief: Float32Array, settled: Uint8Array, w
  * How far each px is from a dab, by ways that shun edges and what is believed otherwise: px of plain picture, each step over a full
  * edge counting some forty, from one side to the other `OTHERWISE`.
  */
-function waysFrom(seeds: Uint8Array, edges: Float32Array, belief: Float32Array, width: number, height: number): Float32Array {
+function waysFrom(
+  seeds: Uint8Array,
+  edges: Float32Array,
+  belief: Float32Array,
+  width: number,
+  height: number,
+): Float32Array {
   const out = Float32Array.from(seeds, (s) => (s ? 0 : 1e6))
   const pass = (n: number, m: number, length: number) => {
     const e = Math.min(2.5, edges[n] as number)
-    const way = (out[m] as number) + length * (1 + 8 * e * e) + OTHERWISE * Math.abs((belief[n] as number) - (belief[m] as number))
+    const way =
+      (out[m] as number) +
+      length * (1 + 8 * e * e) +
+      OTHERWISE * Math.abs((belief[n] as number) - (belief[m] as number))
     if (way < (out[n] as number)) out[n] = way
   }
   for (let round = 0; round < 3; round++) {
@@ -117,7 +136,12 @@ function waysFrom(seeds: Uint8Array, edges: Float32Array, belief: Float32Array, 
 }
 
 /** What is believed of a picture with a person's dabs: what they lie on goes with them up to its `edges` (`edgesOf`). */
-export function heldTo(p: Size, first: Float32Array, dabs: readonly Dab[], edges: () => Float32Array): Float32Array {
+export function heldTo(
+  p: Size,
+  first: Float32Array,
+  dabs: readonly Dab[],
+  edges: () => Float32Array,
+): Float32Array {
   if (dabs.length === 0) return first
   const { width, height } = p
   const settled = settledBy(dabs, width, height)
@@ -157,10 +181,19 @@ export function segment(p: Lab, held: Float32Array, dabs: readonly Dab[]): Uint8
     for (let n = 0; n < count; n++) {
       const s = settled[n]
       const b = Math.min(0.98, Math.max(0.02, belief[n] as number))
-      terminal[n] = s ? (s === KEEP ? 1e4 : -1e4) : COLOUR * (colours[n] as number) + BELIEF * Math.log(b / (1 - b))
+      terminal[n] = s
+        ? s === KEEP
+          ? 1e4
+          : -1e4
+        : COLOUR * (colours[n] as number) + BELIEF * Math.log(b / (1 - b))
     }
     cut = mainParts(leastCut(width, height, terminal, links.slice()), held, settled, width, height)
-    const near = blurred(Float32Array.from(cut), width, height, Math.max(1, Math.round(Math.min(width, height) * SPREAD)))
+    const near = blurred(
+      Float32Array.from(cut),
+      width,
+      height,
+      Math.max(1, Math.round(Math.min(width, height) * SPREAD)),
+    )
     belief = near.map((v, n) => (1 - FIRST) * v + FIRST * (held[n] as number))
   }
   return cut
@@ -177,7 +210,12 @@ const WHOLE = 0.4
  * A cut on twice the size: its contour is looked for anew in a band around the coarser one, by the colours of both sides and
  * the edges of the finer picture. `coarse` has this picture's size, `bins` are its colours (`binsOf`).
  */
-export function sharpened(p: Lab, coarse: Uint8Array, settled: Uint8Array | null, bins = binsOf(p)): Uint8Array {
+export function sharpened(
+  p: Lab,
+  coarse: Uint8Array,
+  settled: Uint8Array | null,
+  bins = binsOf(p),
+): Uint8Array {
   const { width, height } = p
   const count = width * height
   const odds = oddsOf(bins, coarse)
@@ -209,13 +247,20 @@ export function sharpened(p: Lab, coarse: Uint8Array, settled: Uint8Array | null
   for (const n of band) {
     const s = settled?.[n]
     const colour = Math.max(-4, Math.min(4, odds[bins[n] as number] as number))
-    terminal[n] = s ? (s === KEEP ? 1e4 : -1e4) : FINE_COLOUR * colour + sideOf(n) * STAY * (away[n] as number) + WHOLE
+    terminal[n] = s
+      ? s === KEEP
+        ? 1e4
+        : -1e4
+      : FINE_COLOUR * colour + sideOf(n) * STAY * (away[n] as number) + WHOLE
     // What lies beside the band holds to its side, all beyond is not asked.
     for (const [dx, dy] of STEPS) {
       const m = n + dy * width + dx
-      if ((away[m] as number) === far) terminal[m] = settled?.[m] ? (settled[m] === KEEP ? 1e4 : -1e4) : 1e4 * sideOf(m)
+      if ((away[m] as number) === far)
+        terminal[m] = settled?.[m] ? (settled[m] === KEEP ? 1e4 : -1e4) : 1e4 * sideOf(m)
     }
   }
   const cut = leastCut(width, height, terminal, linksOf(p, SMOOTH, band))
-  return coarse.map((side, n) => ((away[n] as number) <= BAND ? (cut[n] as number) : settled?.[n] ? (settled[n] === KEEP ? 1 : 0) : side))
+  return coarse.map((side, n) =>
+    (away[n] as number) <= BAND ? (cut[n] as number) : settled?.[n] ? (settled[n] === KEEP ? 1 : 0) : side,
+  )
 }

@@ -5,7 +5,8 @@ import { patchOver, specksIn, withoutSpecks } from './specks'
 const [W, H] = [60, 40]
 const blank = () => new Uint8Array(W * H)
 const disc = (to: Uint8Array, cx: number, cy: number, r: number, v: number) => {
-  for (let y = 0; y < H; y++) for (let x = 0; x < W; x++) if (Math.hypot(x - cx, y - cy) <= r) to[y * W + x] = v
+  for (let y = 0; y < H; y++)
+    for (let x = 0; x < W; x++) if (Math.hypot(x - cx, y - cy) <= r) to[y * W + x] = v
 }
 
 describe('specks of a mask', () => {
@@ -26,7 +27,8 @@ describe('specks of a mask', () => {
     const alpha = Uint8Array.from({ length: W * H }, (_, n) => ((n * 2654435761) >>> 24 > 200 ? 255 : 0))
     const once = withoutSpecks(alpha, W, H, 3)
     expect(once.dots + once.holes).toBeGreaterThan(50)
-    for (const v of [0, 255]) expect(withoutSpecks(blank().fill(v), W, H, 500).alpha.every((a) => a === v)).toBe(true)
+    for (const v of [0, 255])
+      expect(withoutSpecks(blank().fill(v), W, H, 500).alpha.every((a) => a === v)).toBe(true)
   })
 })
 
@@ -60,10 +62,13 @@ describe('picking only what touches', () => {
   it('leaves what hangs together with the place over sides, and nothing of the same colour elsewhere', () => {
     const rgba = new Uint8Array(W * H * 4)
     const inA = (x: number, y: number) =>
-      (x > 4 && x < 20 && y > 4 && y < 30) || (x >= 20 && x < 30 && y === 29) || (x > 29 && x < 34 && y > 20 && y < 30)
+      (x > 4 && x < 20 && y > 4 && y < 30) ||
+      (x >= 20 && x < 30 && y === 29) ||
+      (x > 29 && x < 34 && y > 20 && y < 30)
     const inB = (x: number, y: number) => x > 40 && x < 55 && y > 5 && y < 20
     for (let y = 0; y < H; y++)
-      for (let x = 0; x < W; x++) rgba.set(inA(x, y) || inB(x, y) ? [200, 40, 40, 255] : [240, 240, 240, 255], (y * W + x) * 4)
+      for (let x = 0; x < W; x++)
+        rgba.set(inA(x, y) || inB(x, y) ? [200, 40, 40, 255] : [240, 240, 240, 255], (y * W + x) * 4)
     const pick = { by: 'colour' as const, colour: '#c82828', tolerance: 0.05, fade: 0.05, from: 0, to: 1 }
     const a = touchingIn(rgba, W, H, { ...pick, x: 10 / W, y: 10 / H })
     let wanted = 0

@@ -37,7 +37,8 @@ export function specksIn(alpha: Uint8Array, width: number, height: number, size:
         if (x > 0 && !seen[n - 1] && belongs(alpha[n - 1] as number)) stack.push(mark(n - 1))
         if (x < width - 1 && !seen[n + 1] && belongs(alpha[n + 1] as number)) stack.push(mark(n + 1))
         if (y > 0 && !seen[n - width] && belongs(alpha[n - width] as number)) stack.push(mark(n - width))
-        if (y < height - 1 && !seen[n + width] && belongs(alpha[n + width] as number)) stack.push(mark(n + width))
+        if (y < height - 1 && !seen[n + width] && belongs(alpha[n + width] as number))
+          stack.push(mark(n + width))
       }
       largest = Math.max(largest, area)
       if (area <= most && !(hole && border)) small.push({ hole, area, px })
@@ -58,7 +59,12 @@ export function specksIn(alpha: Uint8Array, width: number, height: number, size:
 }
 
 /** A coverage without its specks under a size: dots become nothing and holes whole, their soft edges too; how many of each were found. */
-export function withoutSpecks(alpha: Uint8Array, width: number, height: number, size: number): { alpha: Uint8Array; dots: number; holes: number } {
+export function withoutSpecks(
+  alpha: Uint8Array,
+  width: number,
+  height: number,
+  size: number,
+): { alpha: Uint8Array; dots: number; holes: number } {
   const out = Uint8Array.from(alpha)
   const found = specksIn(alpha, width, height, size)
   for (const { hole, px } of found) for (const n of px) out[n] = hole ? 255 : 0
@@ -78,7 +84,12 @@ export function spread(px: Iterable<number>, width: number, height: number, by: 
 }
 
 /** What fills holes: each in the mean colour of what is covered around it; RGBA, straight, see-through elsewhere. */
-export function patchOver(holes: readonly Speck[], rgba: Uint8ClampedArray, width: number, height: number): Uint8ClampedArray<ArrayBuffer> {
+export function patchOver(
+  holes: readonly Speck[],
+  rgba: Uint8ClampedArray,
+  width: number,
+  height: number,
+): Uint8ClampedArray<ArrayBuffer> {
   const out = new Uint8ClampedArray(width * height * 4)
   for (const { px } of holes) {
     const sum = [0, 0, 0]
@@ -90,7 +101,8 @@ export function patchOver(holes: readonly Speck[], rgba: Uint8ClampedArray, widt
     }
     if (count === 0) continue
     // Beneath the thing it may go on under its edge.
-    for (const n of spread(px, width, height, 1)) out.set([...sum.map((v) => Math.round(v / count)), 255], n * 4)
+    for (const n of spread(px, width, height, 1))
+      out.set([...sum.map((v) => Math.round(v / count)), 255], n * 4)
   }
   return out
 }

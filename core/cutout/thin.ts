@@ -16,7 +16,11 @@ function grown(from: Uint8Array, { width, height }: Size, radius: number, value:
     // Run by run.
     for (let first = row.indexOf(value); first >= 0; ) {
       const next = row.indexOf(1 - value, first)
-      across.fill(value, start + Math.max(0, first - radius), start + (next < 0 ? width : Math.min(width, next + radius)))
+      across.fill(
+        value,
+        start + Math.max(0, first - radius),
+        start + (next < 0 ? width : Math.min(width, next + radius)),
+      )
       first = next < 0 ? -1 : row.indexOf(value, next)
     }
   }
@@ -44,14 +48,22 @@ export function thinOf(set: Uint8Array, size: Size, radius: number): Uint8Array 
 }
 
 /** What is thin of where a belief lies over `least`, or with `below` of where it lies under that. */
-const partsOf = (belief: Float32Array, least: number, below: boolean, size: Size, radius: number): Uint8Array => {
+const partsOf = (
+  belief: Float32Array,
+  least: number,
+  below: boolean,
+  size: Size,
+  radius: number,
+): Uint8Array => {
   const set = new Uint8Array(belief.length)
   for (let n = 0; n < set.length; n++) if ((belief[n] as number) < least === below) set[n] = 1
   return thinOf(set, size, radius)
 }
 /** What is thin of a thing that is believed in, 0–1 a px, and of its ground. */
-export const stemsOf = (belief: Float32Array, size: Size, radius: number): Uint8Array => partsOf(belief, JOINED, false, size, radius)
-export const gapsOf = (belief: Float32Array, size: Size, radius: number): Uint8Array => partsOf(belief, LEFT, true, size, radius)
+export const stemsOf = (belief: Float32Array, size: Size, radius: number): Uint8Array =>
+  partsOf(belief, JOINED, false, size, radius)
+export const gapsOf = (belief: Float32Array, size: Size, radius: number): Uint8Array =>
+  partsOf(belief, LEFT, true, size, radius)
 
 /** Whether a cut left out more of what is thin than lies along any edge. */
 export function leftOut(cut: Uint8Array, stems: Uint8Array): boolean {
@@ -64,7 +76,13 @@ export function leftOut(cut: Uint8Array, stems: Uint8Array): boolean {
  * A cut with the stems that it left out, as a cut shuns what is thin: those that hang on to it, be it by way of each other; and
  * without the gaps that it closed up to `2 × radius` px beside them.
  */
-export function joined(cut: Uint8Array, stems: Uint8Array, gaps: Uint8Array, size: Size, radius: number): Uint8Array {
+export function joined(
+  cut: Uint8Array,
+  stems: Uint8Array,
+  gaps: Uint8Array,
+  size: Size,
+  radius: number,
+): Uint8Array {
   const { width } = size
   const out = Uint8Array.from(cut)
   const around = (n: number, each: (m: number) => void): void => {

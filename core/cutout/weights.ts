@@ -3,7 +3,11 @@ import { type Convolution, type Plan, planOf, type Shape } from './network'
 /** Weights of a network as they are stored: whole numbers of 8 bits, each output's a multiple of its own scale, in base64. */
 export type StoredWeights = { values: string; scales: number[]; biases: number[] }
 
-const convolutionsOf = ({ down, up, last }: Plan): Convolution[] => [...down.flatMap((d) => [d.first, d.second]), ...up, last]
+const convolutionsOf = ({ down, up, last }: Plan): Convolution[] => [
+  ...down.flatMap((d) => [d.first, d.second]),
+  ...up,
+  last,
+]
 /** The output that a weight of a convolution belongs to: they lie by four outputs. */
 const outputOf = (n: number, { inputs }: Convolution): number => Math.floor(n / (inputs * 36)) * 4 + (n & 3)
 
@@ -17,7 +21,9 @@ export function packed(shape: Shape, weights: Float32Array): StoredWeights {
     })
     const scale = Array.from(most, (m) => Number((m / 127).toPrecision(6)))
     scales.push(...scale)
-    biases.push(...Array.from(weights.subarray(c.biases, c.biases + c.outputs), (b) => Number(b.toPrecision(6))))
+    biases.push(
+      ...Array.from(weights.subarray(c.biases, c.biases + c.outputs), (b) => Number(b.toPrecision(6))),
+    )
     own.forEach((w, n) => {
       values.push(Math.max(-127, Math.min(127, Math.round(w / (scale[outputOf(n, c)] as number)))) & 255)
     })
@@ -32,7 +38,8 @@ export function unpacked(shape: Shape, stored: StoredWeights): Float32Array {
   let [at, first] = [0, 0]
   for (const c of convolutionsOf(plan)) {
     for (let n = 0; n < c.biases - c.weights; n++)
-      out[c.weights + n] = ((values.charCodeAt(at++) << 24) >> 24) * (stored.scales[first + outputOf(n, c)] as number)
+      out[c.weights + n] =
+        ((values.charCodeAt(at++) << 24) >> 24) * (stored.scales[first + outputOf(n, c)] as number)
     for (let o = 0; o < c.outputs; o++) out[c.biases + o] = stored.biases[first++] as number
   }
   return out

@@ -15,4 +15,7 @@ export const unitSchema = z.number().min(0).max(1)
 /** `#rrggbb`, `#rrggbbaa` or `swatch:ID`. */
 export const colourSchema = z
   .string()
-  .regex(/^(#[0-9a-f]{6}([0-9a-f]{2})?|swatch:[A-Za-z0-9_-]{1,40})$/i, 'a colour is #rrggbb, #rrggbbaa or a swatch')
+  .regex(
+    /^(#[0-9a-f]{6}([0-9a-f]{2})?|swatch:[A-Za-z0-9_-]{1,40})$/i,
+    'a colour is #rrggbb, #rrggbbaa or a swatch',
+  )

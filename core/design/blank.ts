@@ -27,7 +27,10 @@ export function channelsOf(specs: readonly ChannelSpec[]): Record<string, Channe
   const keys = keysBetween(null, null, specs.length)
   return Object.fromEntries(specs.map((s, n) => [s.id, channelFrom(s, keys[n] as string)]))
 }
-const channelFrom = ({ id, name, width, height, bleed, safe, clear, smallestType, print }: ChannelSpec, order: string): Channel => ({
+const channelFrom = (
+  { id, name, width, height, bleed, safe, clear, smallestType, print }: ChannelSpec,
+  order: string,
+): Channel => ({
   id,
   name,
   order,
@@ -72,7 +75,14 @@ export function blankDesign(
   }
 }
 
-const behaviour: Behaviour = { kind: 'auto', keepsSize: false, keepsClear: false, keepsWeight: false, host: null, importance: 'should' }
+const behaviour: Behaviour = {
+  kind: 'auto',
+  keepsSize: false,
+  keepsClear: false,
+  keepsWeight: false,
+  host: null,
+  importance: 'should',
+}
 export const solidStroke: Stroke = { colour: '#1c1c1c', weight: 0, dash: [], cap: 'butt', join: 'miter' }
 export const plainStyle: TypeStyle = {
   family: 'Instrument Sans',
@@ -85,7 +95,14 @@ export const plainStyle: TypeStyle = {
   case: 'as-typed',
 }
 
-export type Where = { id: string; page: string; plane: Plane; parent?: string | null; inside?: string | null; order: string }
+export type Where = {
+  id: string
+  page: string
+  plane: Plane
+  parent?: string | null
+  inside?: string | null
+  order: string
+}
 const common = (where: Where, name: string, placement: Placement) => ({
   id: where.id,
   name,
@@ -180,7 +197,13 @@ export const slotLayer = (
   zoom: 1,
   pan: { x: 0, y: 0 },
 })
-export const strewLayer = (where: Where, name: string, things: LayerOf<'strew'>['things'], placement: Placement, seed: number): LayerOf<'strew'> => ({
+export const strewLayer = (
+  where: Where,
+  name: string,
+  things: LayerOf<'strew'>['things'],
+  placement: Placement,
+  seed: number,
+): LayerOf<'strew'> => ({
   ...common(where, name, placement),
   kind: 'strew',
   ground: 'area',
@@ -192,7 +215,13 @@ export const strewLayer = (where: Where, name: string, things: LayerOf<'strew'>[
   follow: false,
   things,
 })
-export const typeLayer = (where: Where, text: string, placement: Placement, style: Partial<TypeStyle> = {}, colour = '#1c1c1c'): LayerOf<'type'> => ({
+export const typeLayer = (
+  where: Where,
+  text: string,
+  placement: Placement,
+  style: Partial<TypeStyle> = {},
+  colour = '#1c1c1c',
+): LayerOf<'type'> => ({
   ...common(where, '', placement),
   kind: 'type',
   text,
@@ -207,10 +236,16 @@ export const gradeLayer = (where: Where, name: string, placement: Placement): La
   ...common(where, name, placement),
   kind: 'grade',
 })
-export const groupLayer = (where: Where, name: string): LayerOf<'group'> => ({ ...common(where, name, boxAt(0, 0, 1, 1)), kind: 'group', open: true })
+export const groupLayer = (where: Where, name: string): LayerOf<'group'> => ({
+  ...common(where, name, boxAt(0, 0, 1, 1)),
+  kind: 'group',
+  open: true,
+})
 
 /** What a layer is called: its name, or a type layer's first words, or what a grade does. */
-export function layerName(layer: Pick<LayerOf<'group'>, 'name'> & { kind: string; text?: string; treatments?: Layer['treatments'] }): string {
+export function layerName(
+  layer: Pick<LayerOf<'group'>, 'name'> & { kind: string; text?: string; treatments?: Layer['treatments'] },
+): string {
   if (layer.name) return layer.name
   if (layer.kind === 'grade') return gradeName(layer.treatments ?? {})
   const words = (layer.text ?? '').replace(/\s+/g, ' ').trim()

@@ -15,7 +15,10 @@ export const blendModes = {
   'color-dodge': { label: 'Colour dodge', formula: 'cb = 0: 0; cs = 1: 1; min(1, cb ÷ (1 − cs))' },
   'color-burn': { label: 'Colour burn', formula: 'cb = 1: 1; cs = 0: 0; 1 − min(1, (1 − cb) ÷ cs)' },
   'hard-light': { label: 'Hard light', formula: 'cs ≤ ½: multiply(cb, 2cs); screen(cb, 2cs − 1)' },
-  'soft-light': { label: 'Soft light', formula: 'cb − (1 − 2cs) × cb × (1 − cb), or cb + (2cs − 1) × (D(cb) − cb)' },
+  'soft-light': {
+    label: 'Soft light',
+    formula: 'cb − (1 − 2cs) × cb × (1 − cb), or cb + (2cs − 1) × (D(cb) − cb)',
+  },
   difference: { label: 'Difference', formula: '|cb − cs|' },
   exclusion: { label: 'Exclusion', formula: 'cb + cs − 2 × cb × cs' },
   hue: { label: 'Hue', formula: 'SetLum(SetSat(cs, Sat(cb)), Lum(cb))' },

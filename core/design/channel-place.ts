@@ -30,7 +30,11 @@ export function nearestAnchor(p: Point, c: Pick<Channel, 'width' | 'height'>): A
 }
 
 /** A placement by hand on a channel as a change: offset in fractions of the short side, size as a factor of the adapted size. */
-export function toChannelPlace(placement: Placement, adapted: Placement, c: Pick<Channel, 'width' | 'height'>): ChannelPlace {
+export function toChannelPlace(
+  placement: Placement,
+  adapted: Placement,
+  c: Pick<Channel, 'width' | 'height'>,
+): ChannelPlace {
   const anchor = nearestAnchor(placement, c)
   const at = anchorPoint(anchor, c)
   const short = Math.min(c.width, c.height)

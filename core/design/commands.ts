@@ -6,7 +6,15 @@ import { inOrder, keyBetween, keysBetween } from './order'
 import type { Plane } from './planes'
 import { withReferences } from './references'
 import { partFromRegister, placedBy } from './register'
-import { type ChangeProperty, type Channel, changeKey, type Design, type Layer, type LayerOf, type Placement } from './schema'
+import {
+  type ChangeProperty,
+  type Channel,
+  changeKey,
+  type Design,
+  type Layer,
+  type LayerOf,
+  type Placement,
+} from './schema'
 import { insidesOf, membersOf, siblingsOf, withMembers } from './tree'
 
 /** Pure changes on a draft of the design. Each is one step of a person's work; ids of new things are given. */
@@ -58,15 +66,24 @@ export function removeLayers(d: Design, ids: readonly string[]): void {
     gone.add(empty.id)
   }
   for (const [key, c] of Object.entries(d.changes)) if (gone.has(c.target)) delete d.changes[key]
-  for (const layer of Object.values(d.layers)) for (const w of Object.values(layer.weaves)) if (gone.has(w.other)) delete layer.weaves[w.id]
+  for (const layer of Object.values(d.layers))
+    for (const w of Object.values(layer.weaves)) if (gone.has(w.other)) delete layer.weaves[w.id]
   // A mask that went by one of them would hide nothing any more.
   for (const layer of maskedBy(d, gone))
-    for (const m of Object.values(layer.masks)) if (m.kind === 'layer' && gone.has(m.layer)) delete layer.masks[m.id]
+    for (const m of Object.values(layer.masks))
+      if (m.kind === 'layer' && gone.has(m.layer)) delete layer.masks[m.id]
 }
 
 /** Copies layers with all they hold, their changes too, directly above the originals; returns new ids by old. */
-export function duplicateLayers(d: Design, ids: readonly string[], newId: () => string, shift: { x: number; y: number }): Map<string, string> {
-  const roots = ids.filter((id) => !ids.some((other) => other !== id && withMembers(d, other).some((l) => l.id === id)))
+export function duplicateLayers(
+  d: Design,
+  ids: readonly string[],
+  newId: () => string,
+  shift: { x: number; y: number },
+): Map<string, string> {
+  const roots = ids.filter(
+    (id) => !ids.some((other) => other !== id && withMembers(d, other).some((l) => l.id === id)),
+  )
   const names = new Map<string, string>()
   for (const root of roots) for (const layer of withMembers(d, root)) names.set(layer.id, newId())
   const ties = tiesOfCopies(d, [...names.keys()], newId)
@@ -83,7 +100,10 @@ export function duplicateLayers(d: Design, ids: readonly string[], newId: () => 
         ...withReferences(layer, (other) => names.get(other) ?? other),
         // Copied alone it has a place of its own.
         register: names.get(layer.register ?? '') ?? null,
-        placement: layer.register && !names.has(layer.register) ? (d.layers[placedBy(d, layer.id)]?.placement ?? layer.placement) : layer.placement,
+        placement:
+          layer.register && !names.has(layer.register)
+            ? (d.layers[placedBy(d, layer.id)]?.placement ?? layer.placement)
+            : layer.placement,
       })
       d.layers[id] = {
         ...copy,
@@ -168,7 +188,8 @@ function settle(d: Design, id: string, plane: Plane, parent: string | null): voi
   follow(id)
 }
 /** Ids of a group's members, theirs too; what is kept inside a member counts as one. */
-const membersBelow = (d: Design, id: string): string[] => membersOf(d, id).flatMap((m) => withMembers(d, m.id).map((l) => l.id))
+const membersBelow = (d: Design, id: string): string[] =>
+  membersOf(d, id).flatMap((m) => withMembers(d, m.id).map((l) => l.id))
 
 /**
  * Keeps layers inside another: they show only where it has coverage, in their order, above what is inside already.
@@ -191,7 +212,14 @@ export function release(d: Design, ids: readonly string[]): void {
     layer.inside = holder.inside
   }
 }
-const PLANE_RANK: Record<Plane, number> = { backdrop: 0, setting: 1, subject: 2, message: 3, front: 4, finish: 5 }
+const PLANE_RANK: Record<Plane, number> = {
+  backdrop: 0,
+  setting: 1,
+  subject: 2,
+  message: 3,
+  front: 4,
+  finish: 5,
+}
 function stackRank(d: Design, id: string): number {
   const layer = d.layers[id]
   if (!layer) return 0
@@ -207,7 +235,11 @@ function dropEmptyGroups(d: Design): void {
 }
 
 /** One step back or forward, or all the way, in the layer's own band. */
-export function step(d: Design, ids: readonly string[], way: 'back' | 'forward' | 'to-back' | 'to-front'): void {
+export function step(
+  d: Design,
+  ids: readonly string[],
+  way: 'back' | 'forward' | 'to-back' | 'to-front',
+): void {
   const list = [...ids].sort((a, b) => stackRank(d, a) - stackRank(d, b))
   for (const id of way === 'forward' || way === 'to-back' ? list.reverse() : list) {
     const layer = d.layers[id]
@@ -226,7 +258,14 @@ export function group(d: Design, ids: readonly string[], made: Layer): void {
   const sorted = [...ids].sort((a, b) => stackRank(d, a) - stackRank(d, b))
   const top = d.layers[sorted.at(-1) ?? '']
   if (!top) return
-  d.layers[made.id] = { ...made, page: top.page, plane: top.plane, parent: top.parent, inside: top.inside, order: orderAbove(d, top, top.id) }
+  d.layers[made.id] = {
+    ...made,
+    page: top.page,
+    plane: top.plane,
+    parent: top.parent,
+    inside: top.inside,
+    order: orderAbove(d, top, top.id),
+  }
   const keys = keysBetween(null, null, sorted.length)
   sorted.forEach((id, n) => {
     const layer = d.layers[id]
@@ -242,7 +281,11 @@ export function group(d: Design, ids: readonly string[], made: Layer): void {
 }
 
 /** Makes a group's members one shape in some way, or single again with `null`. */
-export function setCombine(d: Design, id: string, how: NonNullable<LayerOf<'group'>['combine']> | null): void {
+export function setCombine(
+  d: Design,
+  id: string,
+  how: NonNullable<LayerOf<'group'>['combine']> | null,
+): void {
   const own = d.layers[id]
   if (own?.kind !== 'group') return
   if (how) own.combine = how
@@ -280,7 +323,13 @@ export function ungroup(d: Design, ids: readonly string[]): string[] {
 }
 
 /** Places a layer: on the master itself, elsewhere as an offset and factor against what adapting gives. */
-export function place(d: Design, channel: Channel, id: string, placement: Placement, adapted: Placement): void {
+export function place(
+  d: Design,
+  channel: Channel,
+  id: string,
+  placement: Placement,
+  adapted: Placement,
+): void {
   const layer = d.layers[id]
   if (!layer) return
   if (channel.id === d.master) layer.placement = placement
@@ -294,9 +343,15 @@ export function place(d: Design, channel: Channel, id: string, placement: Placem
 }
 
 /** Drops what differs on a channel: of some layers, or of all. */
-export function followMaster(d: Design, channel: string, ids: readonly string[] | null, property?: ChangeProperty): void {
+export function followMaster(
+  d: Design,
+  channel: string,
+  ids: readonly string[] | null,
+  property?: ChangeProperty,
+): void {
   for (const [key, c] of Object.entries(d.changes))
-    if (c.channel === channel && (!ids || ids.includes(c.target)) && (!property || c.property === property)) delete d.changes[key]
+    if (c.channel === channel && (!ids || ids.includes(c.target)) && (!property || c.property === property))
+      delete d.changes[key]
 }
 
 /** Adds a channel at the end of the lineup. */
@@ -314,11 +369,23 @@ export function removeChannel(d: Design, id: string): void {
 }
 
 /** A new page after another, empty or as an independent copy; returns nothing, ids are given. */
-export function addPage(d: Design, id: string, name: string, after: string, newId: () => string, copy: boolean): void {
+export function addPage(
+  d: Design,
+  id: string,
+  name: string,
+  after: string,
+  newId: () => string,
+  copy: boolean,
+): void {
   const pages = Object.values(d.pages).sort((a, b) => (a.order < b.order ? -1 : 1))
   const at = pages.findIndex((p) => p.id === after)
   const from = d.pages[after]
-  d.pages[id] = { id, name, colour: from?.colour ?? '#ffffff', order: keyBetween(pages[at]?.order ?? null, pages[at + 1]?.order ?? null) }
+  d.pages[id] = {
+    id,
+    name,
+    colour: from?.colour ?? '#ffffff',
+    order: keyBetween(pages[at]?.order ?? null, pages[at + 1]?.order ?? null),
+  }
   if (!copy) return
   const layers = Object.values(d.layers).filter((l) => l.page === after)
   const names = new Map(layers.map((l) => [l.id, newId()]))
@@ -341,7 +408,10 @@ export function addPage(d: Design, id: string, name: string, after: string, newI
   }
   for (const [key, a] of Object.entries(d.arrangements))
     if (key.startsWith(`${after}.`))
-      d.arrangements[`${id}.${key.slice(after.length + 1)}`] = { ...copyOf(a), leftOut: a.leftOut.map((l) => names.get(l) ?? l) }
+      d.arrangements[`${id}.${key.slice(after.length + 1)}`] = {
+        ...copyOf(a),
+        leftOut: a.leftOut.map((l) => names.get(l) ?? l),
+      }
 }
 export function clearPage(d: Design, id: string): void {
   removeLayers(
@@ -361,7 +431,8 @@ export function removePage(d: Design, id: string): void {
 export function turnGroups(d: Design, ids: readonly string[], by: number): void {
   for (const id of new Set(ids.flatMap((g) => withMembers(d, g).map((l) => l.id)))) {
     const layer = d.layers[id]
-    if (layer?.kind === 'group') layer.placement = { ...layer.placement, rotation: wrapDegrees(layer.placement.rotation + by) }
+    if (layer?.kind === 'group')
+      layer.placement = { ...layer.placement, rotation: wrapDegrees(layer.placement.rotation + by) }
   }
 }
 /** Moves a page so many places on among the pages. */

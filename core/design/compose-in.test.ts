@@ -18,7 +18,8 @@ describe('composing in another channel', () => {
     const made = checkDesign(composedIn(design, 'link-card', host))
     expect(made.master).toBe('link-card')
     const after = await host.resolve(made, 'page1', 'link-card')
-    const boxes = (layers: typeof before.layers) => Object.fromEntries(flatResolved(layers).map((l) => [l.layer.id, placedBounds(l.layer.placement)]))
+    const boxes = (layers: typeof before.layers) =>
+      Object.fromEntries(flatResolved(layers).map((l) => [l.layer.id, placedBounds(l.layer.placement)]))
     expect(boxes(after.layers)).toEqual(boxes(before.layers))
     // The old master follows now, and everything is still on its page.
     const square = await host.resolve(made, 'page1', 'square-post')

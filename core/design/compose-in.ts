@@ -12,7 +12,9 @@ export function composedIn(design: Design, channel: string, context: AdaptContex
   const [from, to] = [design.channels[design.master], design.channels[channel]]
   const layers: Design['layers'] = {}
   for (const page of Object.keys(design.pages)) {
-    const seen = new Map(flatResolved(resolve(design, { page, channel }, context).layers).map((l) => [l.layer.id, l.layer]))
+    const seen = new Map(
+      flatResolved(resolve(design, { page, channel }, context).layers).map((l) => [l.layer.id, l.layer]),
+    )
     for (const layer of Object.values(design.layers)) {
       if (layer.page !== page) continue
       const here = seen.get(layer.id)
@@ -21,6 +23,8 @@ export function composedIn(design: Design, channel: string, context: AdaptContex
     }
   }
   // A place on a channel is told in factors of what adapting gives, which is another now; everything else stays.
-  const changes = Object.fromEntries(Object.entries(design.changes).filter(([, c]) => c.channel !== channel && c.property !== 'place'))
+  const changes = Object.fromEntries(
+    Object.entries(design.changes).filter(([, c]) => c.channel !== channel && c.property !== 'place'),
+  )
   return { ...design, master: channel, layers, changes, arrangements: {} }
 }

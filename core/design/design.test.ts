@@ -28,7 +28,8 @@ function sample(): Design {
     design.layers[l.id] = l
   return checkDesign(design)
 }
-const order = (d: Design, plane: Layer['plane']) => siblingsOf(d, { page: 'page1', plane, parent: null }).map((l) => l.id)
+const order = (d: Design, plane: Layer['plane']) =>
+  siblingsOf(d, { page: 'page1', plane, parent: null }).map((l) => l.id)
 const ids = () => {
   let n = 0
   return () => `new${++n}`
@@ -59,33 +60,48 @@ describe('a property', () => {
       (d) => setOn(d, 'square-post', 'a', 'text', 'no words'),
     )
     const before = sample().layers.a
-    expect(design.layers.a).toEqual({ ...before, stroke: { ...(before && 'stroke' in before ? before.stroke : {}), weight: 3 } })
+    expect(design.layers.a).toEqual({
+      ...before,
+      stroke: { ...(before && 'stroke' in before ? before.stroke : {}), weight: 3 },
+    })
     expect(design.changes).toEqual({})
   })
-  it.each(Object.keys(properties) as ChangeProperty[])('set on a channel and let follow again gives the master: %s', (property) => {
-    const values: Record<ChangeProperty, unknown> = {
-      place: toChannelPlace(boxAt(10, 10, 50, 50), boxAt(0, 0, 100, 100), sample().channels['wide-header'] as Channel),
-      shown: false,
-      text: 'Other words',
-      order: 'a9',
-      style: { size: 33 },
-      opacity: 0.25,
-      blend: 'multiply',
-      fill: { kind: 'solid', colour: '#102030' },
-      stroke: { weight: 7 },
-      parts: { body: '#102030' },
-    }
-    const set = record(sample(), (d) => setOn(d, 'wide-header', 'a', property, values[property] as never)).design
-    expect(checkDesign(set)).toEqual(set)
-    expect(Object.keys(set.changes)).toEqual([`wide-header.a.${property}`])
-    const layer = set.layers.a as Layer
-    const change = Object.values(set.changes)[0] as Change
-    const there = withChange(layer, change, set.channels['wide-header'] as Channel)
-    // A layer that has the property shows the value; another is as it was.
-    if (property !== 'place' && property in layer) expect(there).toMatchObject({ [property]: values[property] })
-    else if (property !== 'place') expect(there).toBe(layer)
-    expect(record(set, (d) => commands.followMaster(d, 'wide-header', ['a'], property)).design).toEqual(sample())
-  })
+  it.each(Object.keys(properties) as ChangeProperty[])(
+    'set on a channel and let follow again gives the master: %s',
+    (property) => {
+      const values: Record<ChangeProperty, unknown> = {
+        place: toChannelPlace(
+          boxAt(10, 10, 50, 50),
+          boxAt(0, 0, 100, 100),
+          sample().channels['wide-header'] as Channel,
+        ),
+        shown: false,
+        text: 'Other words',
+        order: 'a9',
+        style: { size: 33 },
+        opacity: 0.25,
+        blend: 'multiply',
+        fill: { kind: 'solid', colour: '#102030' },
+        stroke: { weight: 7 },
+        parts: { body: '#102030' },
+      }
+      const set = record(sample(), (d) =>
+        setOn(d, 'wide-header', 'a', property, values[property] as never),
+      ).design
+      expect(checkDesign(set)).toEqual(set)
+      expect(Object.keys(set.changes)).toEqual([`wide-header.a.${property}`])
+      const layer = set.layers.a as Layer
+      const change = Object.values(set.changes)[0] as Change
+      const there = withChange(layer, change, set.channels['wide-header'] as Channel)
+      // A layer that has the property shows the value; another is as it was.
+      if (property !== 'place' && property in layer)
+        expect(there).toMatchObject({ [property]: values[property] })
+      else if (property !== 'place') expect(there).toBe(layer)
+      expect(record(set, (d) => commands.followMaster(d, 'wide-header', ['a'], property)).design).toEqual(
+        sample(),
+      )
+    },
+  )
 })
 
 describe('commands', () => {
@@ -103,10 +119,17 @@ describe('commands', () => {
   })
   it('group where the topmost lies and ungroup in place, in order', () => {
     const grouped = record(sample(), (d) =>
-      commands.group(d, ['a', 'c'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'G')),
+      commands.group(
+        d,
+        ['a', 'c'],
+        groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'G'),
+      ),
     ).design
     expect(order(grouped, 'subject')).toEqual(['b', 'g'])
-    expect(siblingsOf(grouped, { page: 'page1', plane: 'subject', parent: 'g' }).map((l) => l.id)).toEqual(['a', 'c'])
+    expect(siblingsOf(grouped, { page: 'page1', plane: 'subject', parent: 'g' }).map((l) => l.id)).toEqual([
+      'a',
+      'c',
+    ])
     const freed = record(checkDesign(grouped), (d) => void commands.ungroup(d, ['g'])).design
     expect(order(freed, 'subject')).toEqual(['b', 'a', 'c'])
     expect(freed.layers.g).toBeUndefined()
@@ -115,9 +138,13 @@ describe('commands', () => {
     const grouped = record(sample(), (d) =>
       commands.group(d, ['a'], groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'G')),
     ).design
-    const moved = record(grouped, (d) => commands.moveInStack(d, ['g'], { plane: 'front', parent: null, above: null })).design
+    const moved = record(grouped, (d) =>
+      commands.moveInStack(d, ['g'], { plane: 'front', parent: null, above: null }),
+    ).design
     expect(moved.layers.a?.plane).toBe('front')
-    const out = record(moved, (d) => commands.moveInStack(d, ['a'], { plane: 'setting', parent: null, above: null })).design
+    const out = record(moved, (d) =>
+      commands.moveInStack(d, ['a'], { plane: 'setting', parent: null, above: null }),
+    ).design
     expect([out.layers.g, out.layers.a?.parent]).toEqual([undefined, null])
     checkDesign(out)
   })
@@ -181,7 +208,11 @@ describe('history', () => {
         })
         const end = JSON.stringify(design)
         const log: Edit[] = [...history.done]
-        for (let undo = undoOf(history, `undo-${log.length}`, 0); undo; undo = undoOf(history, `undo-${log.length}`, 0)) {
+        for (
+          let undo = undoOf(history, `undo-${log.length}`, 0);
+          undo;
+          undo = undoOf(history, `undo-${log.length}`, 0)
+        ) {
           design = applyEdit(design, undo.patches)
           history = advance(history, undo)
           log.push(undo)
@@ -189,7 +220,11 @@ describe('history', () => {
         expect(JSON.parse(JSON.stringify(design))).toEqual(JSON.parse(start))
         // The same stacks come out of the log alone, as after a reload.
         expect(historyOf(log).undone.map((e) => e.id)).toEqual(history.undone.map((e) => e.id))
-        for (let redo = redoOf(history, 'redo', 0); redo; redo = redoOf(history, `redo-${history.done.length}`, 0)) {
+        for (
+          let redo = redoOf(history, 'redo', 0);
+          redo;
+          redo = redoOf(history, `redo-${history.done.length}`, 0)
+        ) {
           design = applyEdit(design, redo.patches)
           history = advance(history, redo)
         }
@@ -234,7 +269,10 @@ describe('structure', () => {
     [
       'a group inside itself',
       (d) => {
-        d.layers.g = { ...groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'G'), parent: 'g' }
+        d.layers.g = {
+          ...groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'G'),
+          parent: 'g',
+        }
       },
       /itself/,
     ],
@@ -272,7 +310,9 @@ describe('structure', () => {
 
 describe('channels (common practice)', () => {
   it('px = round(mm / 25.4 × ppi), pt = 1/72 in', () => {
-    expect([mmToPx(297, 150), mmToPx(420, 150), mmToPx(148, 300), mmToPx(105, 300), mmToPx(3, 300)]).toEqual([1754, 2480, 1748, 1240, 35])
+    expect([mmToPx(297, 150), mmToPx(420, 150), mmToPx(148, 300), mmToPx(105, 300), mmToPx(3, 300)]).toEqual([
+      1754, 2480, 1748, 1240, 35,
+    ])
     expect(ptToPx(14, 150)).toBeCloseTo(29.1667, 4)
     expect(ptToPx(7, 300)).toBeCloseTo(29.1667, 4)
   })
@@ -286,9 +326,11 @@ describe('channels (common practice)', () => {
     const place = toChannelPlace(p, boxAt(0, 0, 100, 50), c)
     expect(place.anchor).toBe('se')
     const at = anchorPoint(place.anchor, c)
-    expect([at.x + place.dx * 500, at.y + place.dy * 500, place.factorX * 100, place.factorY * 50].map((v) => +v.toFixed(9))).toEqual([
-      1300, 350, 200, 100,
-    ])
+    expect(
+      [at.x + place.dx * 500, at.y + place.dy * 500, place.factorX * 100, place.factorY * 50].map(
+        (v) => +v.toFixed(9),
+      ),
+    ).toEqual([1300, 350, 200, 100])
     for (const anchor of ANCHORS) expect(nearestAnchor(anchorPoint(anchor, c), c)).toBe(anchor)
   })
 })

@@ -34,20 +34,26 @@ export type Edit = z.infer<typeof editSchema>
 export type { Patch }
 
 /** Runs a pure change on a design and records it both ways; no patches where nothing changed. */
-export function record(design: Design, change: (draft: Design) => void): { design: Design; patches: Patch[]; inverse: Patch[] } {
+export function record(
+  design: Design,
+  change: (draft: Design) => void,
+): { design: Design; patches: Patch[]; inverse: Patch[] } {
   const [next, patches, inverse] = produceWithPatches(design, change)
   return { design: next, patches, inverse }
 }
 
 /** Applies recorded patches; throws `bad-input` where they do not fit the design. The same design where there are none. */
-export const applyEdit = (design: Design, patches: readonly z.infer<typeof patchSchema>[]): Design => applyWithin(design, patches)
+export const applyEdit = (design: Design, patches: readonly z.infer<typeof patchSchema>[]): Design =>
+  applyWithin(design, patches)
 
 /** Validates a whole design: the schema and its structural rules. Throws `bad-input` with the first thing found. */
 export function checkDesign(value: unknown): Design {
   const parsed = designSchema.safeParse(value)
   if (!parsed.success) {
     const issue = parsed.error.issues[0]
-    throw badInput(`The design is not valid at ${issue?.path.join('.') || 'its top'}: ${issue?.message ?? 'unknown'}. Nothing stored was changed.`)
+    throw badInput(
+      `The design is not valid at ${issue?.path.join('.') || 'its top'}: ${issue?.message ?? 'unknown'}. Nothing stored was changed.`,
+    )
   }
   checkStructure(parsed.data)
   return parsed.data

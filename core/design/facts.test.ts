@@ -34,20 +34,25 @@ describe('scaling (fact 19)', () => {
   })
   it('of a group by k multiplies every distance and size by k', () => {
     fc.assert(
-      fc.property(fc.array(placement, { minLength: 2, maxLength: 5 }), fc.double({ min: 0.2, max: 5, noNaN: true }), (list: Placement[], k) => {
-        const about = centreOf(unionOf(list.map(placedBounds)))
-        const after = list.map((p) => scaledAbout(p, about, k))
-        const close = (a: number, b: number) => expect(Math.abs(a - b)).toBeLessThan(1e-6 * (1 + Math.abs(b)))
-        list.forEach((p, n) => {
-          const [q, other, was] = [after[n], after[0], list[0]]
-          if (!q || !other || !was) return
-          close(q.width, p.width * k)
-          close(Math.hypot(q.x - other.x, q.y - other.y), Math.hypot(p.x - was.x, p.y - was.y) * k)
-        })
-        const [before, then] = [unionOf(list.map(placedBounds)), unionOf(after.map(placedBounds))]
-        close(widthOf(then), widthOf(before) * k)
-        close(heightOf(then), heightOf(before) * k)
-      }),
+      fc.property(
+        fc.array(placement, { minLength: 2, maxLength: 5 }),
+        fc.double({ min: 0.2, max: 5, noNaN: true }),
+        (list: Placement[], k) => {
+          const about = centreOf(unionOf(list.map(placedBounds)))
+          const after = list.map((p) => scaledAbout(p, about, k))
+          const close = (a: number, b: number) =>
+            expect(Math.abs(a - b)).toBeLessThan(1e-6 * (1 + Math.abs(b)))
+          list.forEach((p, n) => {
+            const [q, other, was] = [after[n], after[0], list[0]]
+            if (!q || !other || !was) return
+            close(q.width, p.width * k)
+            close(Math.hypot(q.x - other.x, q.y - other.y), Math.hypot(p.x - was.x, p.y - was.y) * k)
+          })
+          const [before, then] = [unionOf(list.map(placedBounds)), unionOf(after.map(placedBounds))]
+          close(widthOf(then), widthOf(before) * k)
+          close(heightOf(then), heightOf(before) * k)
+        },
+      ),
       { endOnFailure: true },
     )
   })
@@ -55,12 +60,19 @@ describe('scaling (fact 19)', () => {
 
 describe('strokes (fact 17)', () => {
   const card = {
-    ...shapeLayer({ id: 'c', page: 'page1', plane: 'setting', order: 'a0' }, 'C', 'rectangle', boxAt(0, 0, 10, 10)),
+    ...shapeLayer(
+      { id: 'c', page: 'page1', plane: 'setting', order: 'a0' },
+      'C',
+      'rectangle',
+      boxAt(0, 0, 10, 10),
+    ),
     stroke: { colour: '#000000', weight: 4, dash: [], cap: 'butt' as const, join: 'miter' as const },
   }
   it('that scale are multiplied by the factor; that do not are unchanged', () => {
     expect(withWeights(card, 2.5).stroke.weight).toBe(10)
-    expect(withWeights({ ...card, behaviour: { ...card.behaviour, keepsWeight: true } }, 2.5).stroke.weight).toBe(4)
+    expect(
+      withWeights({ ...card, behaviour: { ...card.behaviour, keepsWeight: true } }, 2.5).stroke.weight,
+    ).toBe(4)
   })
 })
 

@@ -10,10 +10,16 @@ const host = openHost(async () => null)
 function design(): Design {
   const d = blankDesign('r', 'R', presetSpecs(['square-post', 'tall-story']), { colour: '#ffffff' })
   for (const id of ['a', 'b', 'c']) {
-    const layer = shapeLayer({ id, page: 'page1', plane: 'subject', order: `a${id}`, parent: null }, id, 'rectangle', boxAt(100, 100, 200, 200), {
-      kind: 'solid',
-      colour: '#c04020',
-    })
+    const layer = shapeLayer(
+      { id, page: 'page1', plane: 'subject', order: `a${id}`, parent: null },
+      id,
+      'rectangle',
+      boxAt(100, 100, 200, 200),
+      {
+        kind: 'solid',
+        colour: '#c04020',
+      },
+    )
     const own = newTreatment('invert', { id: 'own', order: 'a0' })
     d.layers[id] = { ...layer, treatments: { own }, recipe: id === 'c' ? null : 'sticker' }
   }
@@ -23,7 +29,12 @@ function design(): Design {
 }
 const kinds = async (d: Design, channel = 'square-post') => {
   const page = await host.resolve(d, 'page1', channel)
-  return Object.fromEntries(flatResolved(page.layers).map((l) => [l.layer.id, Object.values(l.layer.treatments).map((t) => [t.kind, t.width])]))
+  return Object.fromEntries(
+    flatResolved(page.layers).map((l) => [
+      l.layer.id,
+      Object.values(l.layer.treatments).map((t) => [t.kind, t.width]),
+    ]),
+  )
 }
 
 describe('a followed recipe', () => {

@@ -20,16 +20,25 @@ const at = (id: string, order: string) => ({ id, page: 'page1', plane: 'subject'
 const box = (id: string, order: string, x: number, y: number, w: number, h: number, colour: string): Layer =>
   shapeLayer(at(id, order), id, 'rectangle', boxAt(x, y, w, h), { kind: 'solid', colour })
 const drawn = async (design: Design) => {
-  const page = resolve(copy(design), { page: 'page1', channel: design.master }, { fonts: host.fonts, lightOf: () => null })
+  const page = resolve(
+    copy(design),
+    { page: 'page1', channel: design.master },
+    { fonts: host.fonts, lightOf: () => null },
+  )
   return (await renderPage(page, 1, { left: 0, top: 0, right: SIDE, bottom: SIDE }, host)).data
 }
-const apart = (a: Uint8ClampedArray, b: Uint8ClampedArray): number => a.reduce((most, v, n) => Math.max(most, Math.abs(v - (b[n] ?? 0))), 0)
+const apart = (a: Uint8ClampedArray, b: Uint8ClampedArray): number =>
+  a.reduce((most, v, n) => Math.max(most, Math.abs(v - (b[n] ?? 0))), 0)
 const copy = (d: Design): Design => structuredClone(d)
 
 describe('freeing everything', () => {
   it('takes nested plain groups apart, in order, and leaves the picture as it is', async () => {
     const d = blank()
-    addLayers(d, [box('a', 'a0', 10, 10, 50, 50, '#c65a36'), box('b', 'a1', 30, 30, 50, 50, '#47743a'), box('c', 'a2', 50, 20, 40, 60, '#3a55c9')])
+    addLayers(d, [
+      box('a', 'a0', 10, 10, 50, 50, '#c65a36'),
+      box('b', 'a1', 30, 30, 50, 50, '#47743a'),
+      box('c', 'a2', 50, 20, 40, 60, '#3a55c9'),
+    ])
     group(d, ['a', 'b'], groupLayer(at('in', 'a0'), 'Inner'))
     group(d, ['in', 'c'], groupLayer(at('out', 'a0'), 'Outer'))
     const before = await drawn(d)
@@ -56,18 +65,28 @@ describe('freeing everything', () => {
       { ...box('c', 'a2', 0, 0, 9, 9, '#000000'), blend: 'multiply' },
     ])
     group(d, ['a', 'b'], { ...groupLayer(at('fades', 'a0'), 'F'), opacity: 0.5 })
-    expect(freeEverything(d, ['fades']).left).toEqual([{ id: 'fades', why: 'the group fades as one while its members overlap' }])
+    expect(freeEverything(d, ['fades']).left).toEqual([
+      { id: 'fades', why: 'the group fades as one while its members overlap' },
+    ])
     group(d, ['fades', 'c'], { ...groupLayer(at('closed', 'a0'), 'C'), open: false })
     expect(freeEverything(d, ['closed']).left.map((l) => l.id)).toEqual(['fades', 'closed'])
     const e = blank()
-    addLayers(e, [shapeLayer(at('disc', 'a0'), 'Disc', 'ellipse', boxAt(10, 10, 60, 60)), box('in', 'a1', 40, 40, 60, 60, '#3a55c9')])
+    addLayers(e, [
+      shapeLayer(at('disc', 'a0'), 'Disc', 'ellipse', boxAt(10, 10, 60, 60)),
+      box('in', 'a1', 40, 40, 60, 60, '#3a55c9'),
+    ])
     keepInside(e, ['in'], 'disc')
-    expect(freeEverything(e, ['disc']).left).toEqual([{ id: 'disc', why: 'what is kept inside is cut to a shape' }])
+    expect(freeEverything(e, ['disc']).left).toEqual([
+      { id: 'disc', why: 'what is kept inside is cut to a shape' },
+    ])
     expect(e.layers.in?.inside).toBe('disc')
   })
   it('lets go what lies wholly on its opaque holder, and makes a slot of a shape that crops one picture', async () => {
     const d = blank()
-    addLayers(d, [box('plate', 'a0', 10, 10, 90, 90, '#c65a36'), { ...box('in', 'a1', 30, 30, 40, 40, '#3a55c9'), blend: 'screen' }])
+    addLayers(d, [
+      box('plate', 'a0', 10, 10, 90, 90, '#c65a36'),
+      { ...box('in', 'a1', 30, 30, 40, 40, '#3a55c9'), blend: 'screen' },
+    ])
     keepInside(d, ['in'], 'plate')
     const before = await drawn(d)
     expect(freeEverything(d, ['plate'])).toEqual({ freed: ['plate', 'in'], dropped: [], left: [] })
@@ -75,7 +94,12 @@ describe('freeing everything', () => {
     expect(apart(before, await drawn(d))).toBeLessThanOrEqual(1)
 
     const e = blank()
-    const picture = pictureLayer(at('p', 'a1'), 'P', { sha: 'a'.repeat(64), width: 400, height: 200 }, boxAt(0, 20, 160, 80))
+    const picture = pictureLayer(
+      at('p', 'a1'),
+      'P',
+      { sha: 'a'.repeat(64), width: 400, height: 200 },
+      boxAt(0, 20, 160, 80),
+    )
     addLayers(e, [shapeLayer(at('disc', 'a0'), 'Disc', 'ellipse', boxAt(30, 30, 60, 60)), picture])
     keepInside(e, ['p'], 'disc')
     expect(freeEverything(e, ['disc'])).toEqual({ freed: ['disc'], dropped: [], left: [] })
@@ -83,7 +107,11 @@ describe('freeing everything', () => {
     const slot = e.layers.disc
     expect(slot).toMatchObject({ kind: 'slot', form: 'ellipse', picture: { source: 'a'.repeat(64) } })
     if (slot?.kind !== 'slot') throw new Error('no slot')
-    expect([slot.zoom, slot.pan.x, slot.pan.y]).toEqual([expect.closeTo(4 / 3, 9), expect.closeTo(20 / 50, 9), expect.closeTo(0, 9)])
+    expect([slot.zoom, slot.pan.x, slot.pan.y]).toEqual([
+      expect.closeTo(4 / 3, 9),
+      expect.closeTo(20 / 50, 9),
+      expect.closeTo(0, 9),
+    ])
   })
   it('drops empty and repeated helpers', () => {
     const d = blank()
@@ -94,10 +122,16 @@ describe('freeing everything', () => {
       { ...shapeLayer(at('bare', 'a3'), 'Bare', 'ellipse', boxAt(0, 0, 40, 20)), fill: { kind: 'none' } },
     ])
     group(d, ['a', 'twice', 'empty', 'bare'], groupLayer(at('g', 'a0'), 'G'))
-    expect(freeEverything(d, ['g'])).toMatchObject({ freed: ['twice'], dropped: ['a', 'empty', 'bare'], left: [] })
+    expect(freeEverything(d, ['g'])).toMatchObject({
+      freed: ['twice'],
+      dropped: ['a', 'empty', 'bare'],
+      left: [],
+    })
   })
   it('never changes the picture of random stacks by more than a level', async () => {
-    const mode = fc.constantFrom('normal', 'normal', 'normal', 'multiply', 'screen') as fc.Arbitrary<Layer['blend']>
+    const mode = fc.constantFrom('normal', 'normal', 'normal', 'multiply', 'screen') as fc.Arbitrary<
+      Layer['blend']
+    >
     const thing = fc.record({
       x: fc.integer({ min: -10, max: 90 }),
       y: fc.integer({ min: -10, max: 90 }),
@@ -119,11 +153,18 @@ describe('freeing everything', () => {
         groups.forEach((g, k) => {
           const ids = g.members.map((t, n) => {
             const id = `t${k}-${n}`
-            addLayers(d, [{ ...box(id, `a${k}${n + 1}`, t.x, t.y, t.w, t.w, t.c), blend: t.blend, opacity: t.o }])
+            addLayers(d, [
+              { ...box(id, `a${k}${n + 1}`, t.x, t.y, t.w, t.w, t.c), blend: t.blend, opacity: t.o },
+            ])
             return id
           })
           if (g.held && ids.length > 1) keepInside(d, ids.slice(1), ids[0] as string)
-          group(d, g.held ? ids.slice(0, 1) : ids, { ...groupLayer(at(`g${k}`, 'a0'), 'G'), open: g.open, blend: g.blend, opacity: g.o })
+          group(d, g.held ? ids.slice(0, 1) : ids, {
+            ...groupLayer(at(`g${k}`, 'a0'), 'G'),
+            open: g.open,
+            blend: g.blend,
+            opacity: g.o,
+          })
         })
         const all = Object.keys(d.layers).filter((id) => id.startsWith('g'))
         if (all.length > 1) group(d, all.slice(0, 2), { ...groupLayer(at('top', 'a0'), 'T'), open: true })
@@ -137,7 +178,8 @@ describe('freeing everything', () => {
         checkStructure(d)
         expect(apart(before, await drawn(d))).toBeLessThanOrEqual(1)
         // What is neither named nor held is no group any more.
-        for (const l of Object.values(d.layers)) if (l.kind === 'group') expect(found.left.map((f) => f.id)).toContain(l.id)
+        for (const l of Object.values(d.layers))
+          if (l.kind === 'group') expect(found.left.map((f) => f.id)).toContain(l.id)
       }),
       { numRuns: 60, endOnFailure: true, seed: 11 },
     )

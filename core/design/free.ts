@@ -26,7 +26,9 @@ export type Openable = { art: ReadonlyMap<string, Artwork>; newId: () => string 
 export function freeEverything(d: Design, given: readonly string[], open?: Openable): Freed {
   const out: Freed = { freed: [], dropped: [], left: [] }
   const ids = open ? given.flatMap((id) => opened(d, id, open, out)) : given
-  const roots = ids.filter((id) => !ids.some((other) => other !== id && withMembers(d, other).some((l) => l.id === id)))
+  const roots = ids.filter(
+    (id) => !ids.some((other) => other !== id && withMembers(d, other).some((l) => l.id === id)),
+  )
   for (const id of roots) {
     const before = withMembers(d, id).map((l) => l.id)
     unpick(d, id, out)
@@ -50,7 +52,12 @@ function opened(d: Design, id: string, open: Openable, out: Freed): string[] {
   for (const l of withMembers(d, id)) {
     const art = l.kind === 'graphic' ? open.art.get(l.source) : undefined
     if (l.kind !== 'graphic' || !art || !isStructured(art)) continue
-    const bare = Object.keys(l.treatments).length === 0 && !isMasked(l) && !changed(d, l.id) && l.body === 1 && insidesOf(d, l.id).length === 0
+    const bare =
+      Object.keys(l.treatments).length === 0 &&
+      !isMasked(l) &&
+      !changed(d, l.id) &&
+      l.body === 1 &&
+      insidesOf(d, l.id).length === 0
     const { layers, unlike } = bare
       ? graphicLayers(l, l.order, art, d.swatches, open.newId)
       : { layers: [], unlike: 'it is treated or masked as a whole' }
@@ -103,18 +110,24 @@ function whyGrouped(d: Design, group: LayerOf<'group'>): string | null {
   if (isMasked(group)) return 'the group is masked as a whole'
   const closed = !group.open || !plain(group)
   if (members.length <= 1)
-    return closed && members.some((m) => isOperator(blendModeNumber(m.blend))) ? 'its member takes away what lies beneath it' : null
+    return closed && members.some((m) => isOperator(blendModeNumber(m.blend)))
+      ? 'its member takes away what lies beneath it'
+      : null
   if (!plain(group)) return `the group blends as one, in ${group.blend}`
   if (closed && !members.every((m) => allPlain(d, m))) return 'its members blend with each other only'
   if (strength(group) === 1) return null
   const boxes = members.map((m) => leavesOf(d, [m.id]).map((l) => shownBounds(l.placement)))
-  const apart = boxes.every((own, n) => boxes.every((other, k) => k <= n || !own.some((a) => other.some((b) => overlaps(a, b)))))
-  if (!apart || !members.every((m) => allPlain(d, m))) return 'the group fades as one while its members overlap'
+  const apart = boxes.every((own, n) =>
+    boxes.every((other, k) => k <= n || !own.some((a) => other.some((b) => overlaps(a, b)))),
+  )
+  if (!apart || !members.every((m) => allPlain(d, m)))
+    return 'the group fades as one while its members overlap'
   return null
 }
 /** Whether a layer is laid over what lies beneath by `source-over` alone; what a closed group or a holder does within is its own. */
 const allPlain = (d: Design, layer: Layer): boolean =>
-  plain(layer) && (layer.kind !== 'group' || !layer.open || membersOf(d, layer.id).every((m) => allPlain(d, m)))
+  plain(layer) &&
+  (layer.kind !== 'group' || !layer.open || membersOf(d, layer.id).every((m) => allPlain(d, m)))
 
 function takeApart(d: Design, group: LayerOf<'group'>): void {
   const members = membersOf(d, group.id)
@@ -140,14 +153,26 @@ function whyHeld(d: Design, holder: Layer, inner: Layer): string | null {
   if (changed(d, holder.id) || changed(d, inner.id)) return 'what is kept inside differs on another channel'
   if (!inner.shown) return null
   if (isMasked(holder)) return 'what is kept inside is masked with its holder'
-  const opaque = holder.kind === 'shape' && holder.form === 'rectangle' && holder.radii.every((r) => r === 0) && isOpaque(d, holder.fill)
-  if (!opaque || !plain(holder) || strength(holder) < 1 || holder.placement.corners || holder.placement.bend || !holder.shown)
+  const opaque =
+    holder.kind === 'shape' &&
+    holder.form === 'rectangle' &&
+    holder.radii.every((r) => r === 0) &&
+    isOpaque(d, holder.fill)
+  if (
+    !opaque ||
+    !plain(holder) ||
+    strength(holder) < 1 ||
+    holder.placement.corners ||
+    holder.placement.bend ||
+    !holder.shown
+  )
     return 'what is kept inside is cut to a shape'
   const back = inverse(matrixOf(holder.placement))
   if (!back) return 'what is kept inside is cut to a shape'
   const area = boundsOf(0, 0, holder.placement.width, holder.placement.height)
   const inside = leavesOf(d, [inner.id]).every((l) => {
-    const reach = 'stroke' in l ? l.stroke.weight : l.kind === 'type' ? l.style.size : l.kind === 'strew' ? Infinity : 0
+    const reach =
+      'stroke' in l ? l.stroke.weight : l.kind === 'type' ? l.style.size : l.kind === 'strew' ? Infinity : 0
     if (l.placement.corners || l.placement.bend) return false
     const box = mapBounds(
       compose(matrixOf(l.placement), back),
@@ -170,7 +195,13 @@ const isOpaque = (d: Design, paint: Paint): boolean => {
 /** A shape that crops one picture is a slot with that picture; false where the picture would differ. */
 function intoSlot(d: Design, holder: Layer, inner: Layer): boolean {
   if (isMasked(holder) || isMasked(inner)) return false
-  if (holder.kind !== 'shape' || inner.kind !== 'picture' || insidesOf(d, holder.id).length !== 1 || insidesOf(d, inner.id).length > 0) return false
+  if (
+    holder.kind !== 'shape' ||
+    inner.kind !== 'picture' ||
+    insidesOf(d, holder.id).length !== 1 ||
+    insidesOf(d, inner.id).length > 0
+  )
+    return false
   if (
     holder.form === 'line' ||
     holder.form === 'star' ||
@@ -180,7 +211,8 @@ function intoSlot(d: Design, holder: Layer, inner: Layer): boolean {
     !isOpaque(d, holder.fill)
   )
     return false
-  if (!plain(inner) || strength(inner) < 1 || !inner.shown || changed(d, inner.id) || changed(d, holder.id)) return false
+  if (!plain(inner) || strength(inner) < 1 || !inner.shown || changed(d, inner.id) || changed(d, holder.id))
+    return false
   const [h, p] = [holder.placement, inner.placement]
   if (h.corners || h.bend || p.corners || p.bend || p.flipX !== h.flipX || p.flipY !== h.flipY) return false
   if (Math.abs(h.rotation - p.rotation) > 1e-6 || (h.skew ?? 0) !== (p.skew ?? 0)) return false
@@ -193,7 +225,12 @@ function intoSlot(d: Design, holder: Layer, inner: Layer): boolean {
     ...common,
     kind: 'slot',
     form,
-    picture: { source: inner.source, sourceWidth: inner.sourceWidth, sourceHeight: inner.sourceHeight, focal: inner.focal },
+    picture: {
+      source: inner.source,
+      sourceWidth: inner.sourceWidth,
+      sourceHeight: inner.sourceHeight,
+      focal: inner.focal,
+    },
     zoom: Math.max(1, zoom),
     pan: { x: 0, y: 0 },
   }
@@ -221,7 +258,9 @@ function dropHelpers(d: Design, ids: readonly string[], out: Freed): void {
       (layer.kind === 'type' && layer.text.trim() === '') ||
       (layer.kind === 'shape' && layer.fill.kind === 'none' && layer.stroke.weight === 0) ||
       (layer.kind === 'group' && membersOf(d, id).length === 0)
-    const twice = Object.values(d.layers).some((o) => o.id !== id && ids.includes(o.id) && o.page === layer.page && sameAs(d, layer, o))
+    const twice = Object.values(d.layers).some(
+      (o) => o.id !== id && ids.includes(o.id) && o.page === layer.page && sameAs(d, layer, o),
+    )
     if (!nothing && !twice) continue
     removeLayers(d, [id])
     out.dropped.push(id)
@@ -229,13 +268,19 @@ function dropHelpers(d: Design, ids: readonly string[], out: Freed): void {
 }
 /** Whether a layer is a hidden copy of a shown one, or a crisp opaque rectangle exactly behind its like. */
 function sameAs(d: Design, a: Layer, b: Layer): boolean {
-  const bare = ({ id: _i, name: _n, order: _o, shown: _s, locked: _l, tie: _t, ...rest }: Layer) => JSON.stringify(rest)
+  const bare = ({ id: _i, name: _n, order: _o, shown: _s, locked: _l, tie: _t, ...rest }: Layer) =>
+    JSON.stringify(rest)
   if (a.shown && !b.shown) return false
   if (bare(a) !== bare(b)) return false
   if (!a.shown) return b.shown || a.order < b.order
-  if (a.kind !== 'shape' || a.form !== 'rectangle' || a.stroke.weight > 0 || a.radii.some((r) => r > 0)) return false
+  if (a.kind !== 'shape' || a.form !== 'rectangle' || a.stroke.weight > 0 || a.radii.some((r) => r > 0))
+    return false
   const p = a.placement
   const crisp =
-    p.rotation === 0 && !p.skew && !p.corners && !p.bend && [p.x - p.width / 2, p.y - p.height / 2, p.width, p.height].every(Number.isInteger)
+    p.rotation === 0 &&
+    !p.skew &&
+    !p.corners &&
+    !p.bend &&
+    [p.x - p.width / 2, p.y - p.height / 2, p.width, p.height].every(Number.isInteger)
   return crisp && !isMasked(a) && plain(a) && strength(a) === 1 && isOpaque(d, a.fill) && a.order < b.order
 }

@@ -3,7 +3,8 @@ import { type Treatment, treatmentKinds } from '../treatments/list'
 import { byOrder } from './order'
 
 const HEX = /^#[0-9a-f]{6}/i
-const word = (colour: unknown): string | null => (typeof colour === 'string' && HEX.test(colour) ? colourName(colour.slice(0, 7)) : null)
+const word = (colour: unknown): string | null =>
+  typeof colour === 'string' && HEX.test(colour) ? colourName(colour.slice(0, 7)) : null
 const capital = (text: string): string => text.slice(0, 1).toUpperCase() + text.slice(1)
 
 /** From which colour to which a treatment maps what is dark and what is light; null where it does nothing of the kind. */
@@ -20,7 +21,8 @@ function nameOf(t: Treatment): string {
   const [dark, light] = mapped ? mapped.map(word) : []
   if (dark && light) return capital(`${dark} to ${light}`)
   const file = Object.values(t).find(
-    (v): v is { source: string; name: string } => typeof v === 'object' && v !== null && 'source' in v && 'name' in v,
+    (v): v is { source: string; name: string } =>
+      typeof v === 'object' && v !== null && 'source' in v && 'name' in v,
   )
   return file?.name || label
 }

@@ -18,14 +18,24 @@ function designOf(text: string) {
   const [spec] = presetSpecs(['square-post'])
   if (!spec) throw new Error('no preset')
   const d = blankDesign('s', 'S', [{ ...spec, width: 240, height: 240 }], { colour: '#ead9c0' })
-  d.layers.g = { ...graphicLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'G', sha, art.parts, boxAt(20, 20, 200, 200)) }
+  d.layers.g = {
+    ...graphicLayer(
+      { id: 'g', page: 'page1', plane: 'subject', order: 'a0' },
+      'G',
+      sha,
+      art.parts,
+      boxAt(20, 20, 200, 200),
+    ),
+  }
   let n = 0
   return { d, open: { art: new Map([[sha, art]]), newId: () => `n${n++}` } }
 }
 const all = Object.entries(corpus).flatMap(([chapter, files]) =>
   Object.entries(files).map(([name, inside]) => [`${chapter}: ${name}`, inside] as const),
 )
-const structured = all.filter(([, inside]) => /gradient|clip-path|mask|pattern|opacity|symbol|<svg x/i.test(inside))
+const structured = all.filter(([, inside]) =>
+  /gradient|clip-path|mask|pattern|opacity|symbol|<svg x/i.test(inside),
+)
 
 describe('a graphic that is opened', () => {
   it('looks as it did, in layers of its own, for all of the files that can be', async () => {
@@ -42,7 +52,11 @@ describe('a graphic that is opened', () => {
       }
       opened++
       const off = difference(before, await rendered(d, 1, host))
-      expect({ name, mean: off.mean < 0.6 ? 'near' : off.mean, over: off.over < 0.01 ? 'few' : off.over }).toEqual({
+      expect({
+        name,
+        mean: off.mean < 0.6 ? 'near' : off.mean,
+        over: off.over < 0.01 ? 'few' : off.over,
+      }).toEqual({
         name,
         mean: 'near',
         over: 'few',
@@ -62,7 +76,9 @@ describe('a graphic that is opened', () => {
     const came = freeEverything(d, ['g'], open)
     const named = Object.values(d.layers).map((l) => l.name)
     expect(named).toEqual(expect.arrayContaining(['ground', 'leaf', 'card, clip', 'seal, clip']))
-    const holders = Object.values(d.layers).filter((l) => Object.values(d.layers).some((i) => i.inside === l.id))
+    const holders = Object.values(d.layers).filter((l) =>
+      Object.values(d.layers).some((i) => i.inside === l.id),
+    )
     expect(holders.map((h) => [h.kind, h.body])).toEqual([
       ['shape', 0],
       ['shape', 0],

@@ -12,7 +12,10 @@ import type { Design, Layer, LayerOf, Paint, Placement, Stroke } from './schema'
 const MOST_DATA = 60_000
 
 /** A path in a box of its own, turned and flipped about the box of the layer it comes from; null where it has no extent. */
-export function boxedPath(path: Path, from: Placement): { d: string; placement: Placement; left: number; top: number } | null {
+export function boxedPath(
+  path: Path,
+  from: Placement,
+): { d: string; placement: Placement; left: number; top: number } | null {
   const outlines = pointsOf(path)
   const box = pointBounds(outlines)
   if (!box) return null
@@ -22,7 +25,10 @@ export function boxedPath(path: Path, from: Placement): { d: string; placement: 
   const [dx, dy] = [(box.left + box.right) / 2 - from.width / 2, (box.top + box.bottom) / 2 - from.height / 2]
   const [fx, fy] = [from.flipX ? -dx : dx, from.flipY ? -dy : dy]
   const r = (from.rotation * Math.PI) / 180
-  const middle = { x: from.x + fx * Math.cos(r) - fy * Math.sin(r), y: from.y + fx * Math.sin(r) + fy * Math.cos(r) }
+  const middle = {
+    x: from.x + fx * Math.cos(r) - fy * Math.sin(r),
+    y: from.y + fx * Math.sin(r) + fy * Math.cos(r),
+  }
   return { d, placement: { ...from, ...middle, width: w, height: h }, left: box.left, top: box.top }
 }
 
@@ -36,11 +42,19 @@ export type Opened = { layers: Layer[]; unlike: string | null }
  * The layers that draw what a graphic draws, in a group with its place in the stack `order`: pieces as shapes, clips as
  * holders with what they cut kept inside, masks as hidden groups that masks go by. Without layers where they would look otherwise.
  */
-export function graphicLayers(layer: LayerOf<'graphic'>, order: string, art: Artwork, swatches: Design['swatches'], newId: () => string): Opened {
+export function graphicLayers(
+  layer: LayerOf<'graphic'>,
+  order: string,
+  art: Artwork,
+  swatches: Design['swatches'],
+  newId: () => string,
+): Opened {
   const { placement } = layer
-  if (placement.bend || placement.corners || placement.skew) return { layers: [], unlike: 'it is bent or slanted' }
+  if (placement.bend || placement.corners || placement.skew)
+    return { layers: [], unlike: 'it is bent or slanted' }
   const fit = scaling(placement.width / art.width, placement.height / art.height)
-  if (Math.abs(fit[0] / fit[3] - 1) > 0.01 && art.pieces.some((p) => p.stroke)) return { layers: [], unlike: 'its lines are stretched one way' }
+  if (Math.abs(fit[0] / fit[3] - 1) > 0.01 && art.pieces.some((p) => p.stroke))
+    return { layers: [], unlike: 'its lines are stretched one way' }
   const made: Layer[] = []
   let unlike: string | null = null
   const where = (parent: string, key: string, inside: string | null = null) => ({
@@ -52,7 +66,13 @@ export function graphicLayers(layer: LayerOf<'graphic'>, order: string, art: Art
     order: key,
   })
   const colourOf = (part: string): string => layer.parts[part] ?? art.parts[part] ?? '#000000'
-  const shapeFor = (path: Path, at: ReturnType<typeof where>, name: string, fill: Paint, stroke: Stroke = solidStroke): LayerOf<'shape'> | null => {
+  const shapeFor = (
+    path: Path,
+    at: ReturnType<typeof where>,
+    name: string,
+    fill: Paint,
+    stroke: Stroke = solidStroke,
+  ): LayerOf<'shape'> | null => {
     const boxed = boxedPath(mapPath(path, fit), placement)
     if (!boxed) return null
     if (boxed.d.length > MOST_DATA) {
@@ -65,22 +85,44 @@ export function graphicLayers(layer: LayerOf<'graphic'>, order: string, art: Art
     const name = piece.name ?? piece.part
     const colour = colourOf(piece.part)
     const weight = piece.stroke ? piece.stroke.weight * Math.sqrt(Math.abs(fit[0] * fit[3])) : 0
-    const stroke: Stroke = piece.stroke ? { ...piece.stroke, colour, weight, dash: [...piece.stroke.dash] } : solidStroke
+    const stroke: Stroke = piece.stroke
+      ? { ...piece.stroke, colour, weight, dash: [...piece.stroke.dash] }
+      : solidStroke
     if (piece.gradient && piece.stroke) unlike = 'a line of it has a gradient'
     const path = mapPath(piece.path, fit)
     const boxed = boxedPath(path, placement)
-    const graded = piece.gradient && boxed ? gradientPaint(piece.gradient, boxed, fit, (part) => lookUp(colourOf(part), swatches)) : null
+    const graded =
+      piece.gradient && boxed
+        ? gradientPaint(piece.gradient, boxed, fit, (part) => lookUp(colourOf(part), swatches))
+        : null
     const solid: Paint = piece.stroke ? { kind: 'none' } : { kind: 'solid', colour }
     const shape = shapeFor(piece.path, where(parent, key, inside), name, graded ?? solid, stroke)
     if (!shape) return
     const radial = piece.gradient?.form === 'radial' && !graded && boxed ? piece.gradient : null
-    made.push({ ...shape, opacity: piece.opacity, ...(piece.evenOdd ? { evenOdd: true } : {}), ...(radial ? { body: 0 } : {}) })
+    made.push({
+      ...shape,
+      opacity: piece.opacity,
+      ...(piece.evenOdd ? { evenOdd: true } : {}),
+      ...(radial ? { body: 0 } : {}),
+    })
     if (!radial || !boxed) return
-    const ground = radialGround(radial, boxed, fit, placement, (part) => lookUp(colourOf(part), swatches), where(parent, `${key}V`, shape.id))
+    const ground = radialGround(
+      radial,
+      boxed,
+      fit,
+      placement,
+      (part) => lookUp(colourOf(part), swatches),
+      where(parent, `${key}V`, shape.id),
+    )
     if (ground) made.push(ground)
     else unlike = 'a gradient of it is slanted'
   }
-  const putAll = (nodes: readonly ArtNode[], parent: string, inside: string | null = null, from: string | null = null): void => {
+  const putAll = (
+    nodes: readonly ArtNode[],
+    parent: string,
+    inside: string | null = null,
+    from: string | null = null,
+  ): void => {
     const keys = keysBetween(from, null, nodes.length)
     nodes.forEach((node, n) => {
       if (node.piece) put(node.piece, parent, keys[n] as string, inside)
@@ -89,7 +131,12 @@ export function graphicLayers(layer: LayerOf<'graphic'>, order: string, art: Art
   }
   const putGroup = (group: ArtGroup, parent: string, key: string, inside: string | null): void => {
     const name = group.name ?? 'Group'
-    const box = { ...groupLayer(where(parent, key, inside), name), open: false, opacity: group.opacity, blend: group.blend }
+    const box = {
+      ...groupLayer(where(parent, key, inside), name),
+      open: false,
+      opacity: group.opacity,
+      blend: group.blend,
+    }
     made.push(box)
     // Each clip holds the next, the last one what they all cut.
     let at = box.id
@@ -114,7 +161,10 @@ export function graphicLayers(layer: LayerOf<'graphic'>, order: string, art: Art
       const mask = newMask.layer({ id: newId(), order: 'a0' }, hidden.id)
       box.masks = { [mask.id]: { ...mask, by: group.mask.by } }
       if (group.mask.within) {
-        const cut = shapeFor(group.mask.within, where(at, 'a0'), `${name}, region`, { kind: 'solid', colour: '#000000' })
+        const cut = shapeFor(group.mask.within, where(at, 'a0'), `${name}, region`, {
+          kind: 'solid',
+          colour: '#000000',
+        })
         if (!cut) return
         made.push({ ...cut, body: 0 })
         const held = { ...groupLayer(where(at, 'a1', cut.id), name), open: false }
@@ -126,7 +176,14 @@ export function graphicLayers(layer: LayerOf<'graphic'>, order: string, art: Art
   }
   const whole = {
     ...groupLayer(
-      { id: newId(), page: layer.page, plane: layer.plane, parent: layer.parent, inside: layer.inside, order },
+      {
+        id: newId(),
+        page: layer.page,
+        plane: layer.plane,
+        parent: layer.parent,
+        inside: layer.inside,
+        order,
+      },
       `${layerName(layer)}, pieces`,
     ),
     open: false,
@@ -157,7 +214,12 @@ const mixed = (a: string, b: string, t: number): string => {
 }
 
 /** A linear gradient as a shape's own fill: along a line of its box, with the stops that lie on it; null for a radial one. */
-function gradientPaint(gradient: ArtGradient, boxed: { placement: Placement; left: number; top: number }, fit: Matrix, colour: Colour): Paint | null {
+function gradientPaint(
+  gradient: ArtGradient,
+  boxed: { placement: Placement; left: number; top: number },
+  fit: Matrix,
+  colour: Colour,
+): Paint | null {
   if (gradient.form !== 'linear') return null
   const toUnit = compose(scaling(1 / fit[0], 1 / fit[3]), gradient.toUnit)
   const { width, height } = boxed.placement
@@ -171,7 +233,10 @@ function gradientPaint(gradient: ArtGradient, boxed: { placement: Placement; lef
   // Where the line of the box begins and ends in the gradient (CSS Images 3 §3.1).
   const middle = a * (width / 2) + c * (height / 2) + e
   const [from, to] = [middle - (size * length) / 2, middle + (size * length) / 2]
-  const stops = gradient.stops.map((s) => ({ offset: (s.offset - from) / (to - from), colour: hexOf(s.part, s.alpha, colour) }))
+  const stops = gradient.stops.map((s) => ({
+    offset: (s.offset - from) / (to - from),
+    colour: hexOf(s.part, s.alpha, colour),
+  }))
   const at = (t: number): string => {
     const after = stops.findIndex((s) => s.offset >= t)
     const [low, high] = [stops[after - 1], stops[after]]
@@ -225,7 +290,16 @@ function radialGround(
     flipY: false,
   }
   const stops = Object.fromEntries(
-    gradient.stops.map((s, n) => [`s${String(n).padStart(3, '0')}`, { offset: s.offset, colour: hexOf(s.part, s.alpha, colour) }]),
+    gradient.stops.map((s, n) => [
+      `s${String(n).padStart(3, '0')}`,
+      { offset: s.offset, colour: hexOf(s.part, s.alpha, colour) },
+    ]),
   )
-  return shapeLayer(at, 'Gradient', 'rectangle', placement, { kind: 'radial', x: 0.5, y: 0.5, radius: 1 / reach, stops })
+  return shapeLayer(at, 'Gradient', 'rectangle', placement, {
+    kind: 'radial',
+    x: 0.5,
+    y: 0.5,
+    radius: 1 / reach,
+    stops,
+  })
 }

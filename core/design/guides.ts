@@ -1,7 +1,8 @@
 import type { Channel, Design, Guide } from './schema'
 
 type Size = Pick<Channel, 'id' | 'width' | 'height'>
-const sideOf = (axis: Guide['axis'], c: Pick<Channel, 'width' | 'height'>): number => (axis === 'x' ? c.width : c.height)
+const sideOf = (axis: Guide['axis'], c: Pick<Channel, 'width' | 'height'>): number =>
+  axis === 'x' ? c.width : c.height
 
 /** Where a guide lies on a channel, px; null where it belongs to another. */
 export function guideAt(guide: Guide, channel: Size): number | null {
@@ -19,7 +20,10 @@ export const guidesOn = (design: Pick<Design, 'guides'>, channel: Size): { guide
 /** A guide moved to px of a channel, in its own unit; percent is kept to a hundredth. */
 export const guideMoved = (guide: Guide, channel: Size, px: number): Guide => ({
   ...guide,
-  at: guide.unit === '%' ? Math.round((px / sideOf(guide.axis, channel)) * 1e4) / 100 : Math.round(px * 10) / 10,
+  at:
+    guide.unit === '%'
+      ? Math.round((px / sideOf(guide.axis, channel)) * 1e4) / 100
+      : Math.round(px * 10) / 10,
 })
 
 /** The same line in the other unit: percent lies on every channel, px on one. */

@@ -10,19 +10,43 @@ export function advance(history: History, edit: Edit): History {
   if (edit.way === 'keep') return history
   if (edit.way === 'undo') {
     const target = history.done.find((e) => e.id === edit.target)
-    return target ? { done: history.done.filter((e) => e !== target), undone: [...history.undone, target] } : history
+    return target
+      ? { done: history.done.filter((e) => e !== target), undone: [...history.undone, target] }
+      : history
   }
   const target = history.undone.find((e) => e.id === edit.target)
-  return target ? { done: [...history.done, target], undone: history.undone.filter((e) => e !== target) } : history
+  return target
+    ? { done: [...history.done, target], undone: history.undone.filter((e) => e !== target) }
+    : history
 }
 export const historyOf = (log: readonly Edit[]): History => log.reduce(advance, emptyHistory)
 
 /** The edit that takes the last step back, or null. */
 export function undoOf(history: History, id: string, base: number): Edit | null {
   const last = history.done.at(-1)
-  return last ? { id, name: last.name, base, way: 'undo', target: last.id, patches: last.inverse, inverse: last.patches } : null
+  return last
+    ? {
+        id,
+        name: last.name,
+        base,
+        way: 'undo',
+        target: last.id,
+        patches: last.inverse,
+        inverse: last.patches,
+      }
+    : null
 }
 export function redoOf(history: History, id: string, base: number): Edit | null {
   const last = history.undone.at(-1)
-  return last ? { id, name: last.name, base, way: 'redo', target: last.id, patches: last.patches, inverse: last.inverse } : null
+  return last
+    ? {
+        id,
+        name: last.name,
+        base,
+        way: 'redo',
+        target: last.id,
+        patches: last.patches,
+        inverse: last.inverse,
+      }
+    : null
 }

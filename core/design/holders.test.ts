@@ -1,6 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { blankDesign, boxAt, groupLayer, presetSpecs, shapeLayer } from './blank'
-import { duplicateLayers, group, keepInside, moveInStack, release, removeLayers, step, ungroup } from './commands'
+import {
+  duplicateLayers,
+  group,
+  keepInside,
+  moveInStack,
+  release,
+  removeLayers,
+  step,
+  ungroup,
+} from './commands'
 import { checkDesign, record } from './edits'
 import type { Design } from './schema'
 import { insidesOf, isLocked, isShown, layerTree, leavesOf, withMembers } from './tree'
@@ -8,15 +17,26 @@ import { insidesOf, isLocked, isShown, layerTree, leavesOf, withMembers } from '
 function designOf(...ids: string[]): Design {
   const design = blankDesign('h', 'H', presetSpecs(['square-post', 'link-card']))
   for (const [n, id] of ids.entries())
-    design.layers[id] = shapeLayer({ id, page: 'page1', plane: 'subject', order: `a${n}` }, id, 'rectangle', boxAt(n * 10, 0, 50, 50))
+    design.layers[id] = shapeLayer(
+      { id, page: 'page1', plane: 'subject', order: `a${n}` },
+      id,
+      'rectangle',
+      boxAt(n * 10, 0, 50, 50),
+    )
   return design
 }
 /** Runs a change and checks that what comes out is a valid design. */
-const changed = (design: Design, change: (d: Design) => void): Design => checkDesign(record(design, change).design)
+const changed = (design: Design, change: (d: Design) => void): Design =>
+  checkDesign(record(design, change).design)
 /** The page as nested names: holder(insides), group[members]. */
 const drawn = (design: Design): string => {
   const walk = (nodes: ReturnType<typeof layerTree>): string =>
-    nodes.map((n) => `${n.layer.name}${n.children.length ? `[${walk(n.children)}]` : ''}${n.insides.length ? `(${walk(n.insides)})` : ''}`).join(' ')
+    nodes
+      .map(
+        (n) =>
+          `${n.layer.name}${n.children.length ? `[${walk(n.children)}]` : ''}${n.insides.length ? `(${walk(n.insides)})` : ''}`,
+      )
+      .join(' ')
   return walk(layerTree(design, 'page1'))
 }
 const make = { id: 'g', page: 'page1', plane: 'subject', order: 'a0' } as const
@@ -38,7 +58,9 @@ describe('keeping inside', () => {
   it('takes things over from another plane and out of a group', () => {
     const d = designOf('a', 'b', 'c')
     const grouped = changed(d, (x) => group(x, ['b', 'c'], groupLayer(make, 'g')))
-    const other = changed(grouped, (x) => moveInStack(x, ['a'], { plane: 'front', parent: null, above: null }))
+    const other = changed(grouped, (x) =>
+      moveInStack(x, ['a'], { plane: 'front', parent: null, above: null }),
+    )
     const held = changed(other, (x) => keepInside(x, ['b'], 'a'))
     expect(held.layers.b).toMatchObject({ plane: 'front', parent: null, inside: 'a' })
     expect(drawn(held)).toBe('g[c] a(b)')
@@ -52,7 +74,9 @@ describe('keeping inside', () => {
   })
   it('dragging out of the holder lets go too', () => {
     const held = changed(designOf('a', 'b', 'c'), (x) => keepInside(x, ['b'], 'a'))
-    expect(drawn(changed(held, (x) => moveInStack(x, ['b'], { plane: 'subject', parent: null, above: 'c' })))).toBe('a c b')
+    expect(
+      drawn(changed(held, (x) => moveInStack(x, ['b'], { plane: 'subject', parent: null, above: 'c' }))),
+    ).toBe('a c b')
   })
 })
 
@@ -103,7 +127,9 @@ describe('a holder', () => {
 
 describe('designs with holders', () => {
   it('from before are read: nothing is inside anything', () => {
-    const old = JSON.parse(JSON.stringify(designOf('a'))) as { layers: Record<string, Record<string, unknown>> }
+    const old = JSON.parse(JSON.stringify(designOf('a'))) as {
+      layers: Record<string, Record<string, unknown>>
+    }
     for (const l of Object.values(old.layers)) delete l.inside
     expect(checkDesign(old).layers.a?.inside).toBeNull()
   })

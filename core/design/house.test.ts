@@ -8,7 +8,14 @@ const swatch = (id: string, colour: string, order = 'a0') => ({ id, name: id, or
 const house: House = {
   ...noHouse,
   swatches: { clay: swatch('clay', '#c65a36'), ink: swatch('ink', '#142e2a', 'a1') },
-  recipes: { film: { id: 'film', name: 'Film', order: 'a0', treatments: { t: newTreatment('grain', { id: 't', order: 'a0' }) } } },
+  recipes: {
+    film: {
+      id: 'film',
+      name: 'Film',
+      order: 'a0',
+      treatments: { t: newTreatment('grain', { id: 't', order: 'a0' }) },
+    },
+  },
 }
 
 describe('a house set', () => {
@@ -36,7 +43,12 @@ describe('a house set', () => {
     expect(houseSchema.safeParse(next).success).toBe(true)
   })
   it('is refused with recipes of kinds that are not known here', () => {
-    const newer = { ...noHouse, recipes: { x: { id: 'x', name: 'X', order: 'a0', treatments: { t: { id: 't', kind: 'of-tomorrow' } } } } }
+    const newer = {
+      ...noHouse,
+      recipes: {
+        x: { id: 'x', name: 'X', order: 'a0', treatments: { t: { id: 't', kind: 'of-tomorrow' } } },
+      },
+    }
     expect(houseSchema.safeParse(newer).error?.issues[0]?.message).toMatch(/may come from a newer version/)
   })
 })

@@ -8,7 +8,9 @@ const name = z.string().max(200)
 /** What the designs of a campaign share: its colours, faces, marks and recipes. */
 export const houseSchema = z.object({
   swatches: z.record(id, z.object({ id, name, order: orderSchema, colour: colourSchema })).default({}),
-  recipes: z.record(id, z.object({ id, name, order: orderSchema, treatments: z.record(id, treatmentSchema) })).default({}),
+  recipes: z
+    .record(id, z.object({ id, name, order: orderSchema, treatments: z.record(id, treatmentSchema) }))
+    .default({}),
   fonts: z.array(z.string().max(80)).max(40).default([]),
   marks: z.record(id, z.object({ id, name, order: orderSchema, source: shaSchema })).default({}),
 })
@@ -39,7 +41,13 @@ export function followHouse(d: Pick<Design, 'swatches' | 'recipes'>, house: Hous
 /** What of a house set a design has otherwise by now, taken over into it; null where nothing differs. */
 export function houseAfter(house: House, d: Pick<Design, 'swatches' | 'recipes'>): House | null {
   const taken = <T extends Kept>(own: Record<string, T>, held: Record<string, T>): Record<string, T> =>
-    Object.fromEntries(Object.entries(held).map(([key, was]) => [key, own[key] ? { ...own[key], order: was.order } : was]))
-  const next = { ...house, swatches: taken(d.swatches, house.swatches), recipes: taken(d.recipes, house.recipes) }
+    Object.fromEntries(
+      Object.entries(held).map(([key, was]) => [key, own[key] ? { ...own[key], order: was.order } : was]),
+    )
+  const next = {
+    ...house,
+    swatches: taken(d.swatches, house.swatches),
+    recipes: taken(d.recipes, house.recipes),
+  }
   return JSON.stringify(next) === JSON.stringify(house) ? null : next
 }

@@ -6,7 +6,8 @@ import { withMembers } from './tree'
 /** Pure changes to masks; each is one step of a person's work. */
 
 /** The order key after a layer's last mask. */
-export const orderAfter = (layer: Pick<Layer, 'masks'>): string => keyBetween(masksOf(layer).at(-1)?.order ?? null, null)
+export const orderAfter = (layer: Pick<Layer, 'masks'>): string =>
+  keyBetween(masksOf(layer).at(-1)?.order ?? null, null)
 
 export function putMask(d: Design, layer: string, mask: Mask): void {
   const own = d.layers[layer]
@@ -56,4 +57,6 @@ export function maskDependsOn(design: Pick<Design, 'layers'>, layer: string, on:
 }
 /** Layers whose masks go by one of these. */
 export const maskedBy = (design: Pick<Design, 'layers'>, ids: ReadonlySet<string>): Layer[] =>
-  Object.values(design.layers).filter((l) => Object.values(l.masks).some((m) => m.kind === 'layer' && ids.has(m.layer)))
+  Object.values(design.layers).filter((l) =>
+    Object.values(l.masks).some((m) => m.kind === 'layer' && ids.has(m.layer)),
+  )

@@ -4,7 +4,8 @@ import type { Mask } from './mask'
 import type { Placement } from './schema'
 
 /** Fractions of a frame onto the page, px. */
-export const frameMatrix = (frame: Placement): Matrix => compose(scaling(frame.width, frame.height), matrixOf(frame))
+export const frameMatrix = (frame: Placement): Matrix =>
+  compose(scaling(frame.width, frame.height), matrixOf(frame))
 
 /**
  * A mask's places as fractions of another frame, so that it stays where it is on the page. A box that turns or slants
@@ -14,8 +15,12 @@ export function inFrame(mask: Mask, from: Placement, to: Placement): Partial<Mas
   const back = inverse(frameMatrix(to))
   if (!back) return {}
   const across = compose(frameMatrix(from), back)
-  const softness = Math.min(2, (mask.softness * Math.min(from.width, from.height)) / Math.min(to.width, to.height))
-  if (mask.kind === 'gradient') return { softness, from: apply(across, mask.from), to: apply(across, mask.to) }
+  const softness = Math.min(
+    2,
+    (mask.softness * Math.min(from.width, from.height)) / Math.min(to.width, to.height),
+  )
+  if (mask.kind === 'gradient')
+    return { softness, from: apply(across, mask.from), to: apply(across, mask.to) }
   if (mask.kind === 'shape') {
     const middle = apply(across, mask)
     const turn = from.rotation - to.rotation

@@ -30,7 +30,13 @@ const common = {
    */
   frame: z.enum(['layer', 'page-stretched', 'page-kept']),
 }
-const area = { x: share, y: share, width: extent, height: extent, turnDegrees: z.number().min(-3600).max(3600) }
+const area = {
+  x: share,
+  y: share,
+  width: extent,
+  height: extent,
+  turnDegrees: z.number().min(-3600).max(3600),
+}
 
 export const MASK_FORMS = ['rectangle', 'ellipse', 'polygon'] as const
 const shapeMask = z.object({
@@ -118,7 +124,13 @@ const paintedMask = z
      * which with `clean` half-covered px show instead of what was behind them.
      */
     /** Where specks were cleaned: the size up to which, px of the mask, and the tiles as they were before. */
-    specks: z.object({ size: z.number().min(1).max(2000), ground: z.enum(['full', 'none']), before: z.record(tileKey, tile) }).optional(),
+    specks: z
+      .object({
+        size: z.number().min(1).max(2000),
+        ground: z.enum(['full', 'none']),
+        before: z.record(tileKey, tile),
+      })
+      .optional(),
     cut: z.object({ dabs: dabsSchema, colours: sha.nullable(), clean: z.boolean() }).optional(),
   })
   .refine(
@@ -130,13 +142,28 @@ const paintedMask = z
     'a tile of a painted mask lies outside of it',
   )
 
-export const maskSchema = z.discriminatedUnion('kind', [shapeMask, pathMask, gradientMask, layerMask, pickedMask, paintedMask])
+export const maskSchema = z.discriminatedUnion('kind', [
+  shapeMask,
+  pathMask,
+  gradientMask,
+  layerMask,
+  pickedMask,
+  paintedMask,
+])
 export type Mask = z.infer<typeof maskSchema>
 export type MaskKind = Mask['kind']
 export type MaskOf<K extends MaskKind> = Extract<Mask, { kind: K }>
 
 type Start = { id: string; order: string; frame?: Mask['frame'] }
-const start = ({ id, order, frame = 'layer' }: Start) => ({ id, order, on: true, strength: 1, softness: 0, swap: false, frame })
+const start = ({ id, order, frame = 'layer' }: Start) => ({
+  id,
+  order,
+  on: true,
+  strength: 1,
+  softness: 0,
+  swap: false,
+  frame,
+})
 
 /** New masks as a person gets them: visible at once, easy to take hold of. */
 export const newMask = {
@@ -157,11 +184,18 @@ export const newMask = {
     ...start(at),
     kind: 'gradient',
     form,
-    ...(form === 'linear' ? { from: { x: 0.5, y: 1 }, to: { x: 0.5, y: 0.35 } } : { from: { x: 0.5, y: 0.5 }, to: { x: 1, y: 0.5 } }),
+    ...(form === 'linear'
+      ? { from: { x: 0.5, y: 1 }, to: { x: 0.5, y: 0.35 } }
+      : { from: { x: 0.5, y: 0.5 }, to: { x: 1, y: 0.5 } }),
     // A radial one shows its middle.
     swap: form === 'radial',
   }),
-  layer: (at: Start, layer: string): MaskOf<'layer'> => ({ ...start(at), kind: 'layer', layer, by: 'coverage' }),
+  layer: (at: Start, layer: string): MaskOf<'layer'> => ({
+    ...start(at),
+    kind: 'layer',
+    layer,
+    by: 'coverage',
+  }),
   picked: (at: Start, by: MaskOf<'picked'>['by']): MaskOf<'picked'> => ({
     ...start(at),
     kind: 'picked',
@@ -175,7 +209,12 @@ export const newMask = {
     // What is picked is what is to go.
     swap: true,
   }),
-  painted: (at: Start, width: number, height: number, ground: 'full' | 'none' = 'full'): MaskOf<'painted'> => ({
+  painted: (
+    at: Start,
+    width: number,
+    height: number,
+    ground: 'full' | 'none' = 'full',
+  ): MaskOf<'painted'> => ({
     ...start(at),
     kind: 'painted',
     width,
@@ -197,20 +236,33 @@ export const MASK_NAMES: Record<MaskKind, string> = {
 const COLOURS_SIDE = 1280
 /** The size of the picture that holds a cutout's own colours: its photo's, halved until it is small enough. */
 export function coloursSize(width: number, height: number): { width: number; height: number } {
-  return Math.max(width, height) <= COLOURS_SIDE ? { width, height } : coloursSize((width + 1) >> 1, (height + 1) >> 1)
+  return Math.max(width, height) <= COLOURS_SIDE
+    ? { width, height }
+    : coloursSize((width + 1) >> 1, (height + 1) >> 1)
 }
 /** Blobs that a mask is made of: tiles that are stored, now and before specks were cleaned, and a cutout's colours. */
 export function blobsOfMask(mask: Mask): string[] {
-  const stored = (tiles: Record<string, string>) => Object.values(tiles).filter((t) => t !== 'full' && t !== 'none')
+  const stored = (tiles: Record<string, string>) =>
+    Object.values(tiles).filter((t) => t !== 'full' && t !== 'none')
   if (mask.kind === 'picked') return mask.touching ? stored(mask.touching.tiles) : []
   if (mask.kind !== 'painted') return []
-  return [...stored(mask.tiles), ...stored(mask.specks?.before ?? {}), ...(mask.cut?.colours ? [mask.cut.colours] : [])]
+  return [
+    ...stored(mask.tiles),
+    ...stored(mask.specks?.before ?? {}),
+    ...(mask.cut?.colours ? [mask.cut.colours] : []),
+  ]
 }
 /** What a mask that is picked only where it touches is made for: other tiles are wanted where this differs. */
 export const touchingKey = (m: MaskOf<'picked'>, source: string): string =>
-  [source.slice(0, 16), m.by, m.by === 'colour' ? `${m.colour}/${m.tolerance}/${m.fade}` : `${m.from}/${m.to}`].join('/')
+  [
+    source.slice(0, 16),
+    m.by,
+    m.by === 'colour' ? `${m.colour}/${m.tolerance}/${m.fade}` : `${m.from}/${m.to}`,
+  ].join('/')
 /** A layer's masks in their order. */
 export const masksOf = (layer: { masks: Record<string, Mask> }): Mask[] => {
   const all = Object.values(layer.masks)
-  return all.length < 2 ? all : all.sort((a, b) => (a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : 1))
+  return all.length < 2
+    ? all
+    : all.sort((a, b) => (a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : 1))
 }

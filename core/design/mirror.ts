@@ -17,9 +17,11 @@ export function mirrorOf(node: Node): { mirror: Mirror; axis: Placement } | null
 }
 
 /** A map about a point. */
-const about = (m: Matrix, { x, y }: Point): Matrix => compose(compose(translation(-x, -y), m), translation(x, y))
+const about = (m: Matrix, { x, y }: Point): Matrix =>
+  compose(compose(translation(-x, -y), m), translation(x, y))
 /** Reflection across the line through the origin at an angle: to the axis, over it, and back. */
-const across = (angleDegrees: number): Matrix => compose(compose(turning(-angleDegrees), [1, 0, 0, -1, 0, 0]), turning(angleDegrees))
+const across = (angleDegrees: number): Matrix =>
+  compose(compose(turning(-angleDegrees), [1, 0, 0, -1, 0, 0]), turning(angleDegrees))
 
 /** Where each copy lies: maps of the page, the one that leaves the stored part where it is left out. */
 export function copiesOf(mirror: Mirror, axis: Pick<Placement, 'x' | 'y' | 'rotation'>): Matrix[] {
@@ -40,7 +42,11 @@ const ON_AXIS = 0.01
  * Which part of the page is kept where copies are cut: what a person chose, else where the middle of what is stored lies; a
  * middle on the axis keeps the left, or the upper, part. Told from places on the page, so it is the same at every scale.
  */
-export function keptPart(mirror: Mirror, axis: Pick<Placement, 'x' | 'y' | 'rotation'>, stored: readonly Bounds[]): Kept {
+export function keptPart(
+  mirror: Mirror,
+  axis: Pick<Placement, 'x' | 'y' | 'rotation'>,
+  stored: readonly Bounds[],
+): Kept {
   if (mirror.kept) return mirror.kept
   const along = turning(axis.rotation)
   const home = stored.length > 0 ? centreOf(stored.reduce(union)) : axis
@@ -51,7 +57,11 @@ export function keptPart(mirror: Mirror, axis: Pick<Placement, 'x' | 'y' | 'rota
   return { clockwise: told(along[2], along[3]), ahead: told(along[0], along[1]) }
 }
 /** The middle of the part that is kept, as a way from the axis' point. */
-export function keptWay(mirror: Mirror, axis: Pick<Placement, 'rotation'>, { clockwise, ahead }: Kept): Point {
+export function keptWay(
+  mirror: Mirror,
+  axis: Pick<Placement, 'rotation'>,
+  { clockwise, ahead }: Kept,
+): Point {
   const [cx, cy, dx, dy] = turning(axis.rotation)
   const [side, forward] = [clockwise ? 1 : -1, ahead ? 1 : -1]
   if (mirror.way === 'across') return { x: side * dx, y: side * dy }
@@ -63,19 +73,28 @@ export function keptWay(mirror: Mirror, axis: Pick<Placement, 'rotation'>, { clo
  * The part of the page that belongs to the stored part where copies are cut at the axis: a half, a quarter or a sector from
  * the axis' point, `far` px long.
  */
-export function ownPart(mirror: Mirror, axis: Pick<Placement, 'x' | 'y' | 'rotation'>, kept: Kept, far: number): Point[] {
+export function ownPart(
+  mirror: Mirror,
+  axis: Pick<Placement, 'x' | 'y' | 'rotation'>,
+  kept: Kept,
+  far: number,
+): Point[] {
   const at = (angleDegrees: number, length = far): Point => {
     const m = turning(angleDegrees)
     return { x: axis.x + m[0] * length, y: axis.y + m[1] * length }
   }
   const r = axis.rotation
   const [up, ahead] = [kept.clockwise ? 1 : -1, kept.ahead ? 0 : 180]
-  if (mirror.way === 'across') return [at(r), at(r + 45 * up, far * Math.SQRT2), at(r + 135 * up, far * Math.SQRT2), at(r + 180)]
-  if (mirror.way === 'both') return [axis, at(r + ahead), at(r + (ahead === 0 ? 45 : 135) * up, far * Math.SQRT2), at(r + 90 * up)]
+  if (mirror.way === 'across')
+    return [at(r), at(r + 45 * up, far * Math.SQRT2), at(r + 135 * up, far * Math.SQRT2), at(r + 180)]
+  if (mirror.way === 'both')
+    return [axis, at(r + ahead), at(r + (ahead === 0 ? 45 : 135) * up, far * Math.SQRT2), at(r + 90 * up)]
   const half = 180 / mirror.count
   // A wide sector needs a corner between its two sides.
   const middle =
-    mirror.count > 2 ? [at(r + ahead, far / turning(half)[0])] : [at(r + ahead - 45, far * Math.SQRT2), at(r + ahead + 45, far * Math.SQRT2)]
+    mirror.count > 2
+      ? [at(r + ahead, far / turning(half)[0])]
+      : [at(r + ahead - 45, far * Math.SQRT2), at(r + ahead + 45, far * Math.SQRT2)]
   return [axis, at(r + ahead - half), ...middle, at(r + ahead + half)]
 }
 

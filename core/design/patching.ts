@@ -2,14 +2,30 @@ import { produce } from 'immer'
 import { badInput } from '../errors'
 
 /** A patch as it comes from elsewhere: nothing of it is known to fit. */
-export type LoosePatch = { op: 'add' | 'remove' | 'replace'; path: readonly (string | number)[]; value?: unknown }
+export type LoosePatch = {
+  op: 'add' | 'remove' | 'replace'
+  path: readonly (string | number)[]
+  value?: unknown
+}
 
 /** What of a document no patch may name: the id says which document it is, the version how it is read. */
 const FIXED: ReadonlySet<string | number> = new Set(['id', 'version'])
 
 /** Whether an array has, or with a patch gets, an item or a length. */
-function fitsArray(array: readonly unknown[], key: string | number, { op, value }: LoosePatch, last: boolean): boolean {
-  if (key === 'length') return last && op === 'replace' && Number.isInteger(value) && (value as number) >= 0 && (value as number) <= array.length
+function fitsArray(
+  array: readonly unknown[],
+  key: string | number,
+  { op, value }: LoosePatch,
+  last: boolean,
+): boolean {
+  if (key === 'length')
+    return (
+      last &&
+      op === 'replace' &&
+      Number.isInteger(value) &&
+      (value as number) >= 0 &&
+      (value as number) <= array.length
+    )
   if (!Number.isInteger(key)) return false
   return (key as number) >= 0 && (key as number) < array.length + (last && op === 'add' ? 1 : 0)
 }
@@ -36,7 +52,9 @@ export const applyWithin = <T extends object>(document: T, patches: readonly Loo
   produce(document, (draft) => {
     for (const patch of patches) {
       if (!fits(draft, patch))
-        throw badInput('This edit does not fit the design as it is now. Nothing stored was changed; reload to see the latest state.')
+        throw badInput(
+          'This edit does not fit the design as it is now. Nothing stored was changed; reload to see the latest state.',
+        )
       let at = draft as Record<string | number, unknown>
       for (const key of patch.path.slice(0, -1)) at = at[key] as Record<string | number, unknown>
       const key = patch.path.at(-1) as string | number

@@ -28,12 +28,19 @@ async function pixels(d: Design): Promise<Uint8ClampedArray> {
   const page = await host.resolve(d, 'page1', 'square-post')
   return (await renderPage(page, 1, { left: 0, top: 0, right: SIDE, bottom: SIDE }, host)).data
 }
-const worst = (a: Uint8ClampedArray, b: Uint8ClampedArray) => a.reduce((most, v, n) => Math.max(most, Math.abs(v - (b[n] ?? 0))), 0)
+const worst = (a: Uint8ClampedArray, b: Uint8ClampedArray) =>
+  a.reduce((most, v, n) => Math.max(most, Math.abs(v - (b[n] ?? 0))), 0)
 
 describe('plain shapes', () => {
   it.each([
-    ['type of two lines, turned', typeLayer(at, 'Kiln\nopening', { ...boxAt(40, 60, 320, 200), rotation: 14 }, { size: 84 }, '#7a2f1c')],
-    ['a star, flipped', { ...shapeLayer(at, 'S', 'star', { ...boxAt(60, 80, 200, 240), flipX: true, rotation: -20 }, colour) }],
+    [
+      'type of two lines, turned',
+      typeLayer(at, 'Kiln\nopening', { ...boxAt(40, 60, 320, 200), rotation: 14 }, { size: 84 }, '#7a2f1c'),
+    ],
+    [
+      'a star, flipped',
+      { ...shapeLayer(at, 'S', 'star', { ...boxAt(60, 80, 200, 240), flipX: true, rotation: -20 }, colour) },
+    ],
     [
       'a rounded plate with a border',
       {
@@ -49,7 +56,12 @@ describe('plain shapes', () => {
     expect(worst(await pixels(design(...(made ?? []))), before)).toBeLessThanOrEqual(3)
   })
   it('of rim lines are rings of their own beneath and on it; of those inside or with a gap none are made', async () => {
-    const rim = (id: string, more: object) => ({ ...newTreatment('rim', { id, order: `a${id}` }), strength: 1, gap: 0, ...more })
+    const rim = (id: string, more: object) => ({
+      ...newTreatment('rim', { id, order: `a${id}` }),
+      strength: 1,
+      gap: 0,
+      ...more,
+    })
     const star = shapeLayer(at, 'S', 'star', boxAt(80, 80, 240, 240), colour)
     const two = {
       ...star,
@@ -64,7 +76,9 @@ describe('plain shapes', () => {
     const [before, after] = [await pixels(design(two)), await pixels(design(...(made ?? [])))]
     expect(before.filter((v, n) => Math.abs(v - (after[n] ?? 0)) > 40).length).toBeLessThan(60)
     for (const more of [{ place: 'inside' }, { place: 'outside', gap: 5 }])
-      expect(plainShapes({ ...star, treatments: { a: rim('a', more) } }, 'a1', host.fonts, null, newId)).toBeNull()
+      expect(
+        plainShapes({ ...star, treatments: { a: rim('a', more) } }, 'a1', host.fonts, null, newId),
+      ).toBeNull()
   })
   it('of a graphic look as it did, part by part', async () => {
     const bytes = readFileSync('supplies/generated/graphics/aster.svg')
@@ -77,7 +91,13 @@ describe('plain shapes', () => {
     expect(worst(await pixels(design(...(made ?? []))), await pixels(design(layer)))).toBeLessThanOrEqual(3)
   })
   it('are not made of what is bent or slanted', () => {
-    const bent = shapeLayer(at, 'B', 'rectangle', { ...boxAt(10, 10, 90, 90), bend: { kind: 'arc', angleDegrees: 40 } }, colour)
+    const bent = shapeLayer(
+      at,
+      'B',
+      'rectangle',
+      { ...boxAt(10, 10, 90, 90), bend: { kind: 'arc', angleDegrees: 40 } },
+      colour,
+    )
     expect(plainShapes(bent, 'a1', host.fonts, null, newId)).toBeNull()
   })
 })

@@ -17,10 +17,14 @@ type Piece = { name: string; path: Path; fill: Paint; stroke: Stroke; opacity?: 
 
 /** Whether a layer has outlines that shapes can be made of. */
 export const canShape = (l: Layer | undefined): boolean =>
-  l?.kind === 'type' || l?.kind === 'graphic' || (l?.kind === 'shape' && (l.form !== 'path' || rimsOf(l).length > 0))
+  l?.kind === 'type' ||
+  l?.kind === 'graphic' ||
+  (l?.kind === 'shape' && (l.form !== 'path' || rimsOf(l).length > 0))
 
 const rimsOf = (layer: Layer): Rim[] =>
-  treatmentsOf(layer).filter((t): t is Rim => t.kind === 'rim' && t.on && t.strength > 0 && (t.width as number) > 0)
+  treatmentsOf(layer).filter(
+    (t): t is Rim => t.kind === 'rim' && t.on && t.strength > 0 && (t.width as number) > 0,
+  )
 /**
  * Rim lines as pieces: those outside as the outlines filled and stroked twice as wide, the widest beneath; those on the edge
  * as strokes on top. Null for what strokes cannot show: lines inside, or with a gap.
@@ -30,9 +34,20 @@ function ringsAround(layer: Layer, pieces: readonly Piece[]): { under: Piece[]; 
   if (rims.some((r) => r.place === 'inside' || (r.place === 'outside' && r.gap > 0))) return null
   const rings = ringsOf(rims, 1).map(({ rim, to }) => {
     const outside = rim.place === 'outside'
-    const stroke: Stroke = { ...solidStroke, colour: rim.colour, weight: 2 * to, join: rim.join === 'mitred' ? 'miter' : 'round' }
+    const stroke: Stroke = {
+      ...solidStroke,
+      colour: rim.colour,
+      weight: 2 * to,
+      join: rim.join === 'mitred' ? 'miter' : 'round',
+    }
     const fill: Paint = outside ? { kind: 'solid', colour: rim.colour } : { kind: 'none' }
-    return { outside, to, made: pieces.map((p): Piece => ({ name: `Rim of ${p.name}`, path: p.path, fill, stroke, opacity: rim.strength })) }
+    return {
+      outside,
+      to,
+      made: pieces.map(
+        (p): Piece => ({ name: `Rim of ${p.name}`, path: p.path, fill, stroke, opacity: rim.strength }),
+      ),
+    }
   })
   const under = rings.filter((r) => r.outside).sort((a, b) => b.to - a.to)
   return { under: under.flatMap((r) => r.made), over: rings.filter((r) => !r.outside).flatMap((r) => r.made) }
@@ -40,7 +55,8 @@ function ringsAround(layer: Layer, pieces: readonly Piece[]): { under: Piece[]; 
 
 function piecesOf(layer: Layer, fonts: FontBook, art: Artwork | null): Piece[] {
   const { width, height } = layer.placement
-  if (layer.kind === 'shape') return [{ name: layerName(layer), path: shapePath(layer), fill: layer.fill, stroke: layer.stroke }]
+  if (layer.kind === 'shape')
+    return [{ name: layerName(layer), path: shapePath(layer), fill: layer.fill, stroke: layer.stroke }]
   if (layer.kind === 'type') {
     const { lines, size } = layoutType(fonts, layer.text, layer.style, width)
     return lines.flatMap((line, n): Piece[] => {
@@ -71,7 +87,13 @@ function piecesOf(layer: Layer, fonts: FontBook, art: Artwork | null): Piece[] {
  * Plain path shapes of what a layer draws, in a group with its place in the stack `order`; `art` is a graphic's artwork. Null
  * where the shapes would look otherwise: what is bent, slanted, too rich in detail, or has rim lines inside or with a gap.
  */
-export function plainShapes(layer: Layer, order: string, fonts: FontBook, art: Artwork | null, newId: () => string): Layer[] | null {
+export function plainShapes(
+  layer: Layer,
+  order: string,
+  fonts: FontBook,
+  art: Artwork | null,
+  newId: () => string,
+): Layer[] | null {
   const { placement } = layer
   if (placement.bend || placement.corners || placement.skew) return null
   if (layer.kind === 'graphic' && art && isStructured(art)) {
@@ -83,7 +105,10 @@ export function plainShapes(layer: Layer, order: string, fonts: FontBook, art: A
   if (!rings) return null
   const pieces = [...rings.under, ...own, ...rings.over]
   const group = {
-    ...groupLayer({ id: newId(), page: layer.page, plane: layer.plane, parent: layer.parent, order }, `${layerName(layer)}, shapes`),
+    ...groupLayer(
+      { id: newId(), page: layer.page, plane: layer.plane, parent: layer.parent, order },
+      `${layerName(layer)}, shapes`,
+    ),
     blend: layer.blend,
     opacity: layer.opacity,
   }
@@ -91,7 +116,13 @@ export function plainShapes(layer: Layer, order: string, fonts: FontBook, art: A
   const shapes = pieces.flatMap((piece, n): LayerOf<'shape'>[] => {
     const at = boxedPath(piece.path, placement)
     if (!at || at.d.length > MOST_DATA) return []
-    const where = { id: newId(), page: layer.page, plane: layer.plane, parent: group.id, order: keys[n] as string }
+    const where = {
+      id: newId(),
+      page: layer.page,
+      plane: layer.plane,
+      parent: group.id,
+      order: keys[n] as string,
+    }
     return [
       {
         ...shapeLayer(where, piece.name, 'path', at.placement, piece.fill),

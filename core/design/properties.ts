@@ -23,7 +23,9 @@ const merged =
   <P extends ChangeProperty>(key: P) =>
   (layer: Layer, value: ValueOf<P>): Layer => {
     const held = (layer as Record<string, unknown>)[key]
-    return typeof held === 'object' && held !== null ? ({ ...layer, [key]: { ...held, ...(value as object) } } as Layer) : layer
+    return typeof held === 'object' && held !== null
+      ? ({ ...layer, [key]: { ...held, ...(value as object) } } as Layer)
+      : layer
   }
 
 /** All of them: what is true of one is said here and nowhere else. */
@@ -63,10 +65,20 @@ export const properties: { [P in ChangeProperty]: Property<P> } = {
 
 /** A layer with what differs on a channel. */
 export const withChange = (layer: Layer, change: Change, channel: Channel): Layer =>
-  (properties[change.property].put as (l: Layer, v: unknown, c: Channel) => Layer)(layer, change.value, channel)
+  (properties[change.property].put as (l: Layer, v: unknown, c: Channel) => Layer)(
+    layer,
+    change.value,
+    channel,
+  )
 
 /** Sets a property: on the master itself, elsewhere as what differs there. Of entries, those not named stay as they are. */
-export function setOn<P extends ChangeProperty>(d: Design, channel: string, id: string, property: P, value: ValueOf<P>): void {
+export function setOn<P extends ChangeProperty>(
+  d: Design,
+  channel: string,
+  id: string,
+  property: P,
+  value: ValueOf<P>,
+): void {
   const layer = d.layers[id]
   if (!layer) return
   const entries = properties[property].merge === 'entries'

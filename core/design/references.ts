@@ -5,7 +5,10 @@ import type { Layer } from './schema'
  * What a layer says of others, under other names: masks and treatments that go by a layer, weaves, what it rides on. `nameOf` gives
  * null for what is not there: a mask by it and a weave with it go.
  */
-export function withReferences(layer: Layer, nameOf: (id: string) => string | null): Pick<Layer, 'masks' | 'weaves' | 'treatments' | 'behaviour'> {
+export function withReferences(
+  layer: Layer,
+  nameOf: (id: string) => string | null,
+): Pick<Layer, 'masks' | 'weaves' | 'treatments' | 'behaviour'> {
   const masks: [string, Layer['masks'][string]][] = []
   for (const [id, m] of Object.entries(layer.masks)) {
     const other = m.kind === 'layer' ? nameOf(m.layer) : null

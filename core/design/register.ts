@@ -6,7 +6,8 @@ export function placedBy(design: Pick<Design, 'layers'>, id: string): string {
   const seen = new Set<string>()
   for (let at = id; ; ) {
     const to = design.layers[at]?.register
-    if (!to || !design.layers[to] || seen.has(at) || design.layers[to]?.page !== design.layers[at]?.page) return at
+    if (!to || !design.layers[to] || seen.has(at) || design.layers[to]?.page !== design.layers[at]?.page)
+      return at
     seen.add(at)
     at = to
   }
@@ -30,7 +31,8 @@ export function partInRegister(d: Design, photo: string, id: string, order: stri
   const made = pictureLayer(where, `${own.name || 'Photo'}, cut out`, source, own.placement)
   d.layers[id] = { ...made, masks, treatments, weaves, blend, opacity, focal, behaviour, register: photo }
   Object.assign(own, { masks: {}, treatments: {}, weaves: {}, blend: 'normal', opacity: 1 })
-  for (const layer of Object.values(d.layers)) for (const w of Object.values(layer.weaves)) if (w.other === photo) w.other = id
+  for (const layer of Object.values(d.layers))
+    for (const w of Object.values(layer.weaves)) if (w.other === photo) w.other = id
 }
 /** Lets parts go: each has a place of its own from now on, where it lies on every channel. */
 export function partFromRegister(d: Design, ids: readonly string[]): void {
@@ -43,6 +45,7 @@ export function partFromRegister(d: Design, ids: readonly string[]): void {
     if (!from || root === id) continue
     layer.placement = { ...from.placement }
     for (const c of Object.values(d.changes))
-      if (c.target === root && c.property === 'place') d.changes[changeKey(c.channel, id, c.property)] = { ...c, target: id, value: { ...c.value } }
+      if (c.target === root && c.property === 'place')
+        d.changes[changeKey(c.channel, id, c.property)] = { ...c, target: id, value: { ...c.value } }
   }
 }

@@ -6,7 +6,15 @@ import { inRecipes } from './follow'
 import { byOrder } from './order'
 import { properties, withChange } from './properties'
 import { placedBy } from './register'
-import { type Arrangement, arrangementKey, type Change, type ChangeProperty, type Channel, type Design, type Layer } from './schema'
+import {
+  type Arrangement,
+  arrangementKey,
+  type Change,
+  type ChangeProperty,
+  type Channel,
+  type Design,
+  type Layer,
+} from './schema'
 import { type LayerNode, layerTree } from './tree'
 
 export type ResolvedLayer = {
@@ -40,7 +48,8 @@ export type ResolvedPage = {
 
 const changesOf = (design: Design, channel: string): Map<string, Change[]> => {
   const out = new Map<string, Change[]>()
-  for (const c of Object.values(design.changes)) if (c.channel === channel) out.set(c.target, [...(out.get(c.target) ?? []), c])
+  for (const c of Object.values(design.changes))
+    if (c.channel === channel) out.set(c.target, [...(out.get(c.target) ?? []), c])
   return out
 }
 
@@ -48,11 +57,16 @@ const changesOf = (design: Design, channel: string): Map<string, Change[]> => {
  * The layers of one page on one channel: the only reader of a channel's changes. Throws `missing` for a page or
  * channel that the design does not have.
  */
-export function resolve(design: Design, at: { page: string; channel: string }, context: AdaptContext): ResolvedPage {
+export function resolve(
+  design: Design,
+  at: { page: string; channel: string },
+  context: AdaptContext,
+): ResolvedPage {
   const page = design.pages[at.page]
   const channel = design.channels[at.channel]
   const master = design.channels[design.master]
-  if (!page || !channel || !master) throw missing('This page or channel is no longer in the design. Nothing was lost; choose another.')
+  if (!page || !channel || !master)
+    throw missing('This page or channel is no longer in the design. Nothing was lost; choose another.')
   const tree = inRecipes(layerTree(design, at.page), design)
   const common = {
     page: at.page,
@@ -88,7 +102,14 @@ export function resolve(design: Design, at: { page: string; channel: string }, c
   const nodes = apart ? merge(design, early, adapted.nodes) : adapted.nodes
   const layers = nodes.map((n) => finished(n, changes, channel))
   const sorted = inRegister(sortBands(layers), design)
-  return { ...common, layers: sorted, everything: sorted, leftOut: adapted.leftOut, arrangement: adapted.arrangement, chosenAnew: adapted.chosenAnew }
+  return {
+    ...common,
+    layers: sorted,
+    everything: sorted,
+    leftOut: adapted.leftOut,
+    arrangement: adapted.arrangement,
+    chosenAnew: adapted.chosenAnew,
+  }
 }
 
 /** A layer that holds nothing comes out as the same object each time, as long as it is the same. */
@@ -109,7 +130,12 @@ function untouched(node: LayerNode): ResolvedLayer {
   return made
 }
 
-function withChanges(node: LayerNode, changes: ReadonlyMap<string, Change[]>, channel: Channel, which: (p: ChangeProperty) => boolean): LayerNode {
+function withChanges(
+  node: LayerNode,
+  changes: ReadonlyMap<string, Change[]>,
+  channel: Channel,
+  which: (p: ChangeProperty) => boolean,
+): LayerNode {
   const own = (changes.get(node.layer.id) ?? []).filter((c) => which(c.property))
   return {
     layer: own.reduce((l, c) => withChange(l, c, channel), node.layer),
@@ -147,8 +173,15 @@ function inRegister(layers: ResolvedLayer[], design: Design): ResolvedLayer[] {
     const part = l.layer.register ? places.get(placedBy(design, l.layer.id)) : undefined
     const children = l.children.length === 0 ? l.children : l.children.map(moved)
     const insides = l.insides.length === 0 ? l.insides : l.insides.map(moved)
-    if (!part || part === l) return children === l.children && insides === l.insides ? l : { ...l, children, insides }
-    return { ...l, children, insides, layer: { ...l.layer, placement: part.layer.placement }, base: part.base }
+    if (!part || part === l)
+      return children === l.children && insides === l.insides ? l : { ...l, children, insides }
+    return {
+      ...l,
+      children,
+      insides,
+      layer: { ...l.layer, placement: part.layer.placement },
+      base: part.base,
+    }
   }
   return layers.map(moved)
 }
@@ -156,7 +189,9 @@ function inRegister(layers: ResolvedLayer[], design: Design): ResolvedLayer[] {
 /** Within each plane and group the order of a channel's own changes counts. */
 function sortBands(layers: ResolvedLayer[]): ResolvedLayer[] {
   const planes = [...new Set(layers.map((l) => l.layer.plane))]
-  return planes.flatMap((plane) => layers.filter((l) => l.layer.plane === plane).sort((a, b) => byOrder(a.layer, b.layer)))
+  return planes.flatMap((plane) =>
+    layers.filter((l) => l.layer.plane === plane).sort((a, b) => byOrder(a.layer, b.layer)),
+  )
 }
 
 /** A layer anywhere in a resolved page. */

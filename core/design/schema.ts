@@ -23,15 +23,31 @@ const mixing = {
   /** Slow near each stop. */
   eased: z.boolean().optional(),
 }
-const stopsSchema = z.record(id, stopSchema).refine((stops) => Object.keys(stops).length >= 2, 'a gradient has two stops at least')
+const stopsSchema = z
+  .record(id, stopSchema)
+  .refine((stops) => Object.keys(stops).length >= 2, 'a gradient has two stops at least')
 /** Gradient geometry is in fractions of the layer's own box; stops are a record by id, ordered by offset. */
 export const paintSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('none') }),
   z.object({ kind: z.literal('solid'), colour: colourSchema }),
   z.object({ kind: z.literal('linear'), angleDegrees: finite, stops: stopsSchema, ...mixing }),
-  z.object({ kind: z.literal('radial'), x: finite, y: finite, radius: positive, stops: stopsSchema, ...mixing }),
+  z.object({
+    kind: z.literal('radial'),
+    x: finite,
+    y: finite,
+    radius: positive,
+    stops: stopsSchema,
+    ...mixing,
+  }),
   /** Around a point, clockwise from an angle; 0° to the right. */
-  z.object({ kind: z.literal('conic'), x: finite, y: finite, angleDegrees: finite, stops: stopsSchema, ...mixing }),
+  z.object({
+    kind: z.literal('conic'),
+    x: finite,
+    y: finite,
+    angleDegrees: finite,
+    stops: stopsSchema,
+    ...mixing,
+  }),
 ])
 
 export const strokeSchema = z.object({
@@ -51,7 +67,8 @@ const offsetSchema = z.object({ x: z.number().min(-20).max(20), y: z.number().mi
 const cornersSchema = z
   .tuple([offsetSchema, offsetSchema, offsetSchema, offsetSchema])
   .refine(
-    ([a, b, c, d]) => isConvex([a, { x: 1 + b.x, y: b.y }, { x: 1 + c.x, y: 1 + c.y }, { x: d.x, y: 1 + d.y }]),
+    ([a, b, c, d]) =>
+      isConvex([a, { x: 1 + b.x, y: b.y }, { x: 1 + c.x, y: 1 + c.y }, { x: d.x, y: 1 + d.y }]),
     'the four corners of a perspective must not fold over',
   )
 /** A live deformation of the box: along an arc, along or between curves, or by a net of points given in fractions of the box, row by row. */
@@ -160,7 +177,12 @@ const graphicContent = {
   parts: z.record(z.string().max(60), colourSchema),
 }
 /** px; top left, top right, bottom right, bottom left. */
-const radiiSchema = z.tuple([positive.or(z.literal(0)), positive.or(z.literal(0)), positive.or(z.literal(0)), positive.or(z.literal(0))])
+const radiiSchema = z.tuple([
+  positive.or(z.literal(0)),
+  positive.or(z.literal(0)),
+  positive.or(z.literal(0)),
+  positive.or(z.literal(0)),
+])
 const shapeContent = {
   form: z.enum(['rectangle', 'ellipse', 'line', 'polygon', 'star', 'path']),
   /** Of a path: SVG path data in fractions of the box. */
@@ -280,7 +302,12 @@ export const layerSchema = z.discriminatedUnion('kind', [
   gradeSchema,
 ])
 
-const insets = z.object({ top: z.number().min(0), right: z.number().min(0), bottom: z.number().min(0), left: z.number().min(0) })
+const insets = z.object({
+  top: z.number().min(0),
+  right: z.number().min(0),
+  bottom: z.number().min(0),
+  left: z.number().min(0),
+})
 export const channelSchema = z.object({
   id,
   name,
@@ -292,11 +319,28 @@ export const channelSchema = z.object({
   bleed: z.number().min(0).max(2000),
   safe: insets,
   /** Boxes that the destination covers, px from the trim corner. */
-  clear: z.array(z.object({ x: z.number(), y: z.number(), width: z.number().min(1), height: z.number().min(1), label: name })).max(8),
+  clear: z
+    .array(
+      z.object({
+        x: z.number(),
+        y: z.number(),
+        width: z.number().min(1),
+        height: z.number().min(1),
+        label: name,
+      }),
+    )
+    .max(8),
   /** px. */
   smallestType: z.number().min(1).max(1000),
   /** For print; px = round(mm / 25.4 × ppi). */
-  print: z.object({ widthMm: positive, heightMm: positive, bleedMm: z.number().min(0), ppi: z.number().min(36).max(1200) }).nullable(),
+  print: z
+    .object({
+      widthMm: positive,
+      heightMm: positive,
+      bleedMm: z.number().min(0),
+      ppi: z.number().min(36).max(1200),
+    })
+    .nullable(),
 })
 
 export const ANCHORS = ['nw', 'n', 'ne', 'w', 'c', 'e', 'sw', 's', 'se'] as const
@@ -323,7 +367,12 @@ export const changeSchema = z.discriminatedUnion('property', [
   z.object({ channel: id, target: id, property: z.literal('style'), value: typeStyleSchema.partial() }),
   z.object({ channel: id, target: id, property: z.literal('fill'), value: paintSchema }),
   z.object({ channel: id, target: id, property: z.literal('stroke'), value: strokeSchema.partial() }),
-  z.object({ channel: id, target: id, property: z.literal('parts'), value: z.record(z.string(), colourSchema) }),
+  z.object({
+    channel: id,
+    target: id,
+    property: z.literal('parts'),
+    value: z.record(z.string(), colourSchema),
+  }),
   z.object({ channel: id, target: id, property: z.literal('order'), value: order }),
 ])
 
@@ -367,7 +416,10 @@ export const designSchema = z.object({
   colourSpace: z.literal('srgb'),
   output: z.object({ bitDepth: z.literal(8) }),
   channels: z.record(id, channelSchema),
-  pages: z.record(id, z.object({ id, name, order, colour: z.union([colourSchema, z.literal('transparent')]) })),
+  pages: z.record(
+    id,
+    z.object({ id, name, order, colour: z.union([colourSchema, z.literal('transparent')]) }),
+  ),
   layers: z.record(id, layerSchema),
   swatches: z.record(id, z.object({ id, name, order, colour: colourSchema })),
   /** Named lists of treatments. */
@@ -376,7 +428,10 @@ export const designSchema = z.object({
   /** By channel. */
   grids: z.record(id, gridSchema).default({}),
   /** A picture pinned in view beside the stage; never delivered. */
-  reference: z.object({ source: shaSchema, name, width: positive, height: positive }).nullable().default(null),
+  reference: z
+    .object({ source: shaSchema, name, width: positive, height: positive })
+    .nullable()
+    .default(null),
   changes: z.record(z.string().max(140), changeSchema),
   arrangements: z.record(z.string().max(90), arrangementSchema),
 })
@@ -404,5 +459,6 @@ export type Importance = Behaviour['importance']
 export type ChannelPlace = z.infer<typeof channelPlaceSchema>
 export type Anchor = (typeof ANCHORS)[number]
 
-export const changeKey = (channel: string, target: string, property: ChangeProperty): string => `${channel}.${target}.${property}`
+export const changeKey = (channel: string, target: string, property: ChangeProperty): string =>
+  `${channel}.${target}.${property}`
 export const arrangementKey = (page: string, channel: string): string => `${page}.${channel}`

@@ -40,7 +40,12 @@ describe('a picture in a slot', () => {
         (ratio, dx, dy, zoom, px, py) => {
           const s = slot({
             pan: { x: px, y: py },
-            picture: { source: 'a'.repeat(64), sourceWidth: Math.round(600 * ratio), sourceHeight: 600, focal: { x: 0.5, y: 0.5 } },
+            picture: {
+              source: 'a'.repeat(64),
+              sourceWidth: Math.round(600 * ratio),
+              sourceHeight: 600,
+              focal: { x: 0.5, y: 0.5 },
+            },
           })
           const next = { ...s, ...reframed(s, { x: dx, y: dy }, zoom) }
           const b = pictureBox(next)
@@ -48,7 +53,9 @@ describe('a picture in a slot', () => {
           expect(b.y).toBeLessThanOrEqual(1e-6)
           expect(b.x + b.width).toBeGreaterThanOrEqual(300 - 1e-6)
           expect(b.y + b.height).toBeGreaterThanOrEqual(200 - 1e-6)
-          expect(Math.abs(next.pan.x) <= 1 && Math.abs(next.pan.y) <= 1 && next.zoom >= 1 && next.zoom <= 20).toBe(true)
+          expect(
+            Math.abs(next.pan.x) <= 1 && Math.abs(next.pan.y) <= 1 && next.zoom >= 1 && next.zoom <= 20,
+          ).toBe(true)
         },
       ),
       { endOnFailure: true, seed: 4 },
@@ -57,30 +64,46 @@ describe('a picture in a slot', () => {
   it('turned inside still covers every corner of the slot, and shows the same in its middle', () => {
     const number = (min: number, max: number) => fc.double({ min, max, noNaN: true })
     fc.assert(
-      fc.property(number(-180, 180), number(-1, 1), number(-1, 1), number(1, 4), number(0.3, 3), fc.boolean(), (turn, px, py, zoom, ratio, flipX) => {
-        const s = slot({
-          turn,
-          zoom,
-          pan: { x: px, y: py },
-          placement: { ...boxAt(100, 100, 300, 200), rotation: 25, flipX },
-          picture: { source: 'a'.repeat(64), sourceWidth: Math.round(600 * ratio), sourceHeight: 600, focal: { x: 0.5, y: 0.5 } },
-        })
-        const back = inverse(matrixOf(picturePlacement(s)))
-        const p = picturePlacement(s)
-        for (const corner of placedCorners(s.placement)) {
-          const q = apply(back as NonNullable<typeof back>, corner)
-          expect(q.x).toBeGreaterThanOrEqual(-1e-6)
-          expect(q.y).toBeGreaterThanOrEqual(-1e-6)
-          expect(q.x).toBeLessThanOrEqual(p.width + 1e-6)
-          expect(q.y).toBeLessThanOrEqual(p.height + 1e-6)
-        }
-      }),
+      fc.property(
+        number(-180, 180),
+        number(-1, 1),
+        number(-1, 1),
+        number(1, 4),
+        number(0.3, 3),
+        fc.boolean(),
+        (turn, px, py, zoom, ratio, flipX) => {
+          const s = slot({
+            turn,
+            zoom,
+            pan: { x: px, y: py },
+            placement: { ...boxAt(100, 100, 300, 200), rotation: 25, flipX },
+            picture: {
+              source: 'a'.repeat(64),
+              sourceWidth: Math.round(600 * ratio),
+              sourceHeight: 600,
+              focal: { x: 0.5, y: 0.5 },
+            },
+          })
+          const back = inverse(matrixOf(picturePlacement(s)))
+          const p = picturePlacement(s)
+          for (const corner of placedCorners(s.placement)) {
+            const q = apply(back as NonNullable<typeof back>, corner)
+            expect(q.x).toBeGreaterThanOrEqual(-1e-6)
+            expect(q.y).toBeGreaterThanOrEqual(-1e-6)
+            expect(q.x).toBeLessThanOrEqual(p.width + 1e-6)
+            expect(q.y).toBeLessThanOrEqual(p.height + 1e-6)
+          }
+        },
+      ),
       { endOnFailure: true },
     )
     const far = slot({ zoom: 3, pan: { x: 0.4, y: -0.3 } })
     const middle = (of: Filled) => {
       const p = picturePlacement(of)
-      const q = apply(inverse(matrixOf(p)) as NonNullable<ReturnType<typeof inverse>>, { x: of.placement.x, y: of.placement.y })
+      const q = apply(inverse(matrixOf(p)) as NonNullable<ReturnType<typeof inverse>>, {
+        x: of.placement.x,
+        y: of.placement.y,
+      })
       return [q.x / p.width, q.y / p.height]
     }
     const [before, after] = [middle(far), middle({ ...far, ...turnedInside(far, 20) })]
@@ -100,7 +123,10 @@ describe('a picture in a slot', () => {
       [0, 1],
     ] as const) {
       const [dx, dy] = [(u - 0.5) * box.width, (v - 0.5) * box.height]
-      const want = apply(matrixOf(s.placement), { x: box.x + box.width / 2 + dx * c - dy * sn, y: box.y + box.height / 2 + dx * sn + dy * c })
+      const want = apply(matrixOf(s.placement), {
+        x: box.x + box.width / 2 + dx * c - dy * sn,
+        y: box.y + box.height / 2 + dx * sn + dy * c,
+      })
       const have = shownPoint(p)({ x: u * p.width, y: v * p.height })
       expect([have.x, have.y]).toEqual([expect.closeTo(want.x, 6), expect.closeTo(want.y, 6)])
     }
@@ -130,7 +156,10 @@ describe('a picture in a slot', () => {
   it('follows the hand px for px until its edge is reached', () => {
     const s = slot({ zoom: 2 })
     const moved = { ...s, ...reframed(s, { x: 40, y: -30 }) }
-    expect([pictureBox(moved).x - pictureBox(s).x, pictureBox(moved).y - pictureBox(s).y]).toEqual([expect.closeTo(40, 9), expect.closeTo(-30, 9)])
+    expect([pictureBox(moved).x - pictureBox(s).x, pictureBox(moved).y - pictureBox(s).y]).toEqual([
+      expect.closeTo(40, 9),
+      expect.closeTo(-30, 9),
+    ])
   })
   it('zooming keeps what is in the slot’s middle', () => {
     const s = slot({ zoom: 1.5, pan: { x: 0.2, y: -0.3 } })
@@ -143,8 +172,14 @@ describe('a picture in a slot', () => {
     expect([x, y]).toEqual([expect.closeTo(u, 9), expect.closeTo(v, 9)])
   })
   it('brings the focal point as near to the middle as its way allows', () => {
-    expect(panToFocal(slot({ picture: { ...slot().picture, focal: { x: 0.5, y: 0.6 } } })).y).toBeCloseTo(-0.6, 9)
-    expect(panToFocal(slot({ picture: { ...slot().picture, focal: { x: 0.1, y: 0 } } }))).toEqual({ x: 0, y: 1 })
+    expect(panToFocal(slot({ picture: { ...slot().picture, focal: { x: 0.5, y: 0.6 } } })).y).toBeCloseTo(
+      -0.6,
+      9,
+    )
+    expect(panToFocal(slot({ picture: { ...slot().picture, focal: { x: 0.1, y: 0 } } }))).toEqual({
+      x: 0,
+      y: 1,
+    })
   })
   it('goes through the slot’s turn and slant, its perspective and its bend', () => {
     const corners = [
@@ -153,8 +188,16 @@ describe('a picture in a slot', () => {
       { x: 0.05, y: -0.1 },
       { x: 0, y: 0.1 },
     ] as NonNullable<LayerOf<'slot'>['placement']['corners']>
-    for (const more of [{ rotation: 30, skew: 12 }, { corners, rotation: -20 }, { bend: { kind: 'arc' as const, angleDegrees: 50 } }]) {
-      const s = slot({ zoom: 1.4, pan: { x: 0.3, y: -0.2 }, placement: { ...boxAt(100, 100, 300, 200), ...more } })
+    for (const more of [
+      { rotation: 30, skew: 12 },
+      { corners, rotation: -20 },
+      { bend: { kind: 'arc' as const, angleDegrees: 50 } },
+    ]) {
+      const s = slot({
+        zoom: 1.4,
+        pan: { x: 0.3, y: -0.2 },
+        placement: { ...boxAt(100, 100, 300, 200), ...more },
+      })
       const [box, own, inner] = [pictureBox(s), shownPoint(s.placement), shownPoint(picturePlacement(s))]
       for (const [x, y] of [
         [20, 30],
@@ -174,7 +217,9 @@ describe('a slot on the page', () => {
   // A picture of four colours, one a quarter.
   const pixel = (x: number, y: number): [number, number, number] => [x < 30 ? 250 : 10, y < 30 ? 250 : 10, 90]
   const source = 'c'.repeat(64)
-  const raw = Uint8Array.from(Array.from({ length: SIDE * SIDE }, (_, n) => pixel(n % SIDE, Math.floor(n / SIDE))).flat())
+  const raw = Uint8Array.from(
+    Array.from({ length: SIDE * SIDE }, (_, n) => pixel(n % SIDE, Math.floor(n / SIDE))).flat(),
+  )
   const host = openHost(
     async () =>
       new Uint8Array(
@@ -211,7 +256,12 @@ describe('a slot on the page', () => {
     expect((await draw(filled({ picture: null, fill: { kind: 'none' } })))(50, 50)).toEqual([255, 255, 255])
   })
   it('its frame lies over the picture’s edge', async () => {
-    const seen = await draw(filled({ form: 'rectangle', stroke: { colour: '#ff0000', weight: 8, dash: [], cap: 'butt', join: 'miter' } }))
+    const seen = await draw(
+      filled({
+        form: 'rectangle',
+        stroke: { colour: '#ff0000', weight: 8, dash: [], cap: 'butt', join: 'miter' },
+      }),
+    )
     expect(seen(22, 50)).toEqual([255, 0, 0])
     expect(seen(17, 50)).toEqual([255, 0, 0])
     expect(seen(28, 35)).toEqual([250, 250, 90])

@@ -29,7 +29,8 @@ function spanOf(slot: Slot): { width: number; height: number } {
 export function pictureBox(slot: Filled): { x: number; y: number; width: number; height: number } {
   const { width: w, height: h } = slot.placement
   const span = spanOf(slot)
-  const k = Math.max(span.width / slot.picture.sourceWidth, span.height / slot.picture.sourceHeight) * slot.zoom
+  const k =
+    Math.max(span.width / slot.picture.sourceWidth, span.height / slot.picture.sourceHeight) * slot.zoom
   const [width, height] = [slot.picture.sourceWidth * k, slot.picture.sourceHeight * k]
   const { c, s } = turnOf(slot)
   const [dx, dy] = [(slot.pan.x * (width - span.width)) / 2, (slot.pan.y * (height - span.height)) / 2]
@@ -47,12 +48,16 @@ export function picturePlacement(slot: Filled): Placement {
   const warp = warpOf(p)
   const turn = slot.turn ?? 0
   // In a mirror a turn goes the other way round.
-  if (!warp && !(turn && p.skew)) return { ...plain, rotation: p.rotation + (p.flipX === p.flipY ? turn : -turn) }
+  if (!warp && !(turn && p.skew))
+    return { ...plain, rotation: p.rotation + (p.flipX === p.flipY ? turn : -turn) }
   const { c, s } = turnOf(slot)
   /** A place of the picture's box in fractions of the slot's. */
   const inSlot = (u: number, v: number) => {
     const [dx, dy] = [(u - 0.5) * box.width, (v - 0.5) * box.height]
-    return { x: (box.x + box.width / 2 + dx * c - dy * s) / p.width, y: (box.y + box.height / 2 + dx * s + dy * c) / p.height }
+    return {
+      x: (box.x + box.width / 2 + dx * c - dy * s) / p.width,
+      y: (box.y + box.height / 2 + dx * s + dy * c) / p.height,
+    }
   }
   if (!p.bend) {
     const map = p.corners ? squareToQuad(quadOf(p.corners)) : identityHomography
@@ -74,7 +79,11 @@ export function picturePlacement(slot: Filled): Placement {
 }
 
 /** The offset of the picture's middle from the slot's, px along the picture's own axes. */
-const offsetOf = (slot: Filled, box: { width: number; height: number }, span: { width: number; height: number }) => ({
+const offsetOf = (
+  slot: Filled,
+  box: { width: number; height: number },
+  span: { width: number; height: number },
+) => ({
   x: (slot.pan.x * (box.width - span.width)) / 2,
   y: (slot.pan.y * (box.height - span.height)) / 2,
 })
@@ -82,7 +91,11 @@ const clamp = (v: number, least: number, most: number) => Math.min(most, Math.ma
 const share = (free: number, offset: number) => (free < 1e-6 ? 0 : clamp((2 * offset) / free, -1, 1))
 
 /** Pan and zoom after the picture was moved by px of the slot's own axes and enlarged about the slot's centre. */
-export function reframed(slot: Filled, by: { x: number; y: number }, zoom: number = slot.zoom): Pick<Slot, 'pan' | 'zoom'> {
+export function reframed(
+  slot: Filled,
+  by: { x: number; y: number },
+  zoom: number = slot.zoom,
+): Pick<Slot, 'pan' | 'zoom'> {
   const z = clamp(zoom, 1, 20)
   const box = pictureBox(slot)
   const span = spanOf(slot)
@@ -91,11 +104,17 @@ export function reframed(slot: Filled, by: { x: number; y: number }, zoom: numbe
   const { c, s } = turnOf(slot)
   // The offset of the picture's centre from the slot's, scaled with the picture, the hand's way along its axes.
   const off = { x: before.x * k + by.x * c + by.y * s, y: before.y * k - by.x * s + by.y * c }
-  return { zoom: z, pan: { x: share(box.width * k - span.width, off.x), y: share(box.height * k - span.height, off.y) } }
+  return {
+    zoom: z,
+    pan: { x: share(box.width * k - span.width, off.x), y: share(box.height * k - span.height, off.y) },
+  }
 }
 
 /** Pan after the picture was turned: what is in the slot's middle stays there as far as the picture still covers. */
-export const turnedInside = (slot: Filled, turn: number): Pick<Slot, 'pan' | 'turn'> => ({ turn, pan: refitted(slot, { ...slot, turn }) })
+export const turnedInside = (slot: Filled, turn: number): Pick<Slot, 'pan' | 'turn'> => ({
+  turn,
+  pan: refitted(slot, { ...slot, turn }),
+})
 
 /**
  * Pan of a slot that changed its shape: what was in its middle stays there, and its picture's focal point stays in sight,
@@ -110,7 +129,12 @@ export function refitted(before: Filled, after: Filled): Slot['pan'] {
     // The place of the picture, in fractions, that lay in the middle; moved so far that the focal point is in the slot.
     const middle = 0.5 - offset / oldSize
     const half = room / size / 2
-    const inSight = Math.abs(focus - (0.5 - offset / oldSize)) <= half + 1e-9 ? middle : focus > middle ? focus - half * 0.8 : focus + half * 0.8
+    const inSight =
+      Math.abs(focus - (0.5 - offset / oldSize)) <= half + 1e-9
+        ? middle
+        : focus > middle
+          ? focus - half * 0.8
+          : focus + half * 0.8
     return share(size - room, (0.5 - inSight) * size)
   }
   return {
@@ -124,5 +148,8 @@ export function panToFocal(slot: Filled): Slot['pan'] {
   const box = pictureBox({ ...slot, pan: { x: 0, y: 0 } })
   const span = spanOf(slot)
   const { focal } = slot.picture
-  return { x: share(box.width - span.width, (0.5 - focal.x) * box.width), y: share(box.height - span.height, (0.5 - focal.y) * box.height) }
+  return {
+    x: share(box.width - span.width, (0.5 - focal.x) * box.width),
+    y: share(box.height - span.height, (0.5 - focal.y) * box.height),
+  }
 }

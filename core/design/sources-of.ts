@@ -8,7 +8,10 @@ export type UsedSource = { sha: string; kind: 'picture' | 'graphic' }
 export function sourcesOf(layer: Layer): UsedSource[] {
   if (layer.kind === 'picture' || layer.kind === 'graphic') return [{ sha: layer.source, kind: layer.kind }]
   if (layer.kind === 'slot') return layer.picture ? [{ sha: layer.picture.source, kind: 'picture' }] : []
-  if (layer.kind === 'strew') return layer.things.flatMap((t): UsedSource[] => (t.kind === 'shape' ? [] : [{ sha: t.source, kind: t.kind }]))
+  if (layer.kind === 'strew')
+    return layer.things.flatMap((t): UsedSource[] =>
+      t.kind === 'shape' ? [] : [{ sha: t.source, kind: t.kind }],
+    )
   return []
 }
 
@@ -17,7 +20,11 @@ const maskTilesOf = (layer: Layer): string[] => masksOf(layer).flatMap(blobsOfMa
 
 /** Every blob that a design names, pinned pictures too. */
 export function blobsOf(design: Pick<Design, 'layers' | 'reference' | 'recipes'>): Set<string> {
-  const shown = Object.values(design.layers).flatMap((l) => [...sourcesOf(l).map((s) => s.sha), ...maskTilesOf(l), ...filesOf(l.treatments)])
+  const shown = Object.values(design.layers).flatMap((l) => [
+    ...sourcesOf(l).map((s) => s.sha),
+    ...maskTilesOf(l),
+    ...filesOf(l.treatments),
+  ])
   shown.push(...Object.values(design.recipes).flatMap((r) => filesOf(r.treatments)))
   return new Set(design.reference ? [...shown, design.reference.source] : shown)
 }

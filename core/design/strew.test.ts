@@ -28,24 +28,34 @@ describe('strewing', () => {
   })
   it('keeps sizes and angles within their ranges and the thing’s proportion', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 999 }), fc.constantFrom('area', 'disc', 'edge', 'ring', 'line'), (seed, ground) => {
-        const list = strewn(strew({ seed, ground, count: 30, size: { from: 0.1, to: 0.2 }, angle: { from: -20, to: 30 } }))
-        for (const { placement: p } of list) {
-          // Fractions of the box's shorter side, 200 px.
-          expect(p.width).toBeGreaterThanOrEqual(20 - 1e-9)
-          expect(p.width).toBeLessThanOrEqual(40 + 1e-9)
-          expect(p.width / p.height).toBeCloseTo(2, 9)
-          expect(p.rotation).toBeGreaterThanOrEqual(-20)
-          expect(p.rotation).toBeLessThanOrEqual(30)
-          expect(p.x >= 100 - 1e-6 && p.x <= 500 + 1e-6 && p.y >= 200 - 1e-6 && p.y <= 400 + 1e-6).toBe(true)
-        }
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 999 }),
+        fc.constantFrom('area', 'disc', 'edge', 'ring', 'line'),
+        (seed, ground) => {
+          const list = strewn(
+            strew({ seed, ground, count: 30, size: { from: 0.1, to: 0.2 }, angle: { from: -20, to: 30 } }),
+          )
+          for (const { placement: p } of list) {
+            // Fractions of the box's shorter side, 200 px.
+            expect(p.width).toBeGreaterThanOrEqual(20 - 1e-9)
+            expect(p.width).toBeLessThanOrEqual(40 + 1e-9)
+            expect(p.width / p.height).toBeCloseTo(2, 9)
+            expect(p.rotation).toBeGreaterThanOrEqual(-20)
+            expect(p.rotation).toBeLessThanOrEqual(30)
+            expect(p.x >= 100 - 1e-6 && p.x <= 500 + 1e-6 && p.y >= 200 - 1e-6 && p.y <= 400 + 1e-6).toBe(
+              true,
+            )
+          }
+        },
+      ),
       { endOnFailure: true, seed: 3 },
     )
   })
   it('lies along what it is asked to: the edge of the box, its ellipse, its middle', () => {
     for (const { placement: p } of strewn(strew({ ground: 'edge', count: 40 })))
-      expect(Math.min(Math.abs(p.x - 100), Math.abs(p.x - 500), Math.abs(p.y - 200), Math.abs(p.y - 400))).toBeLessThan(1e-6)
+      expect(
+        Math.min(Math.abs(p.x - 100), Math.abs(p.x - 500), Math.abs(p.y - 200), Math.abs(p.y - 400)),
+      ).toBeLessThan(1e-6)
     for (const { placement: p } of strewn(strew({ ground: 'ring', count: 40 })))
       expect(((p.x - 300) / 200) ** 2 + ((p.y - 300) / 100) ** 2).toBeCloseTo(1, 9)
     expect(strewn(strew({ ground: 'line', count: 4 })).map((l) => [l.placement.x, l.placement.y])).toEqual([
@@ -57,7 +67,9 @@ describe('strewing', () => {
   })
   it('spreads evenly: every quarter of the box has about a quarter of the copies', () => {
     const list = strewn(strew({ count: 200 }))
-    const quarters = [0, 1, 2, 3].map((q) => list.filter((l) => (l.placement.x > 300 ? 1 : 0) + (l.placement.y > 300 ? 2 : 0) === q).length)
+    const quarters = [0, 1, 2, 3].map(
+      (q) => list.filter((l) => (l.placement.x > 300 ? 1 : 0) + (l.placement.y > 300 ? 2 : 0) === q).length,
+    )
     // Of random points 99.9 % of quarters would lie in 30 to 70 of 200; a low-discrepancy sequence is far closer.
     for (const n of quarters) expect(Math.abs(n - 50)).toBeLessThan(6)
   })
@@ -71,17 +83,28 @@ describe('strewing', () => {
     })
     const mirrored = strewn(strew({ count: 12, placement: { ...boxAt(100, 200, 400, 200), flipX: true } }))
     plain.forEach((l, n) =>
-      expect(mirrored[n]?.placement).toMatchObject({ x: expect.closeTo(600 - l.placement.x, 6), y: expect.closeTo(l.placement.y, 6), flipX: true }),
+      expect(mirrored[n]?.placement).toMatchObject({
+        x: expect.closeTo(600 - l.placement.x, 6),
+        y: expect.closeTo(l.placement.y, 6),
+        flipX: true,
+      }),
     )
   })
   it('follows the bend of its box: along an arc copies lie on its circle and turn with it', () => {
     const bent = strew({ ground: 'line', count: 5, angle: { from: 0, to: 0 }, size: { from: 0.2, to: 0.2 } })
-    const list = strewn({ ...bent, placement: { ...bent.placement, bend: { kind: 'arc', angleDegrees: 90 } } })
+    const list = strewn({
+      ...bent,
+      placement: { ...bent.placement, bend: { kind: 'arc', angleDegrees: 90 } },
+    })
     // The middle line, 400 px long, becomes a quarter of a circle whose middle lies below its own.
     const radius = 400 / (Math.PI / 2)
     list.forEach(({ placement: p }, n) => {
       const shown = shownPoint(p)
-      const [left, middle, right] = [0, 0.5, 1].map((s) => shown({ x: s * p.width, y: p.height / 2 })) as [Point, Point, Point]
+      const [left, middle, right] = [0, 0.5, 1].map((s) => shown({ x: s * p.width, y: p.height / 2 })) as [
+        Point,
+        Point,
+        Point,
+      ]
       expect(Math.hypot(middle.x - 300, middle.y - (300 + radius))).toBeCloseTo(radius, 0)
       const angle = ((n + 0.5) / 5 - 0.5) * 90
       expect((Math.atan2(right.y - left.y, right.x - left.x) * 180) / Math.PI).toBeCloseTo(angle, 0)
@@ -111,8 +134,13 @@ describe('strewing', () => {
   })
   it('takes pictures, graphics, shapes and filled slots, nothing else', () => {
     const picture = { sha: 'a'.repeat(64), width: 30, height: 10 }
-    expect(thingOf(pictureLayer(at, 'P', picture, boxAt(0, 0, 60, 20)))).toMatchObject({ kind: 'picture', ratio: 3 })
-    expect(thingOf(graphicLayer(at, 'G', 'b'.repeat(64), { leaf: '#00ff00' }, boxAt(0, 0, 10, 20)))).toMatchObject({
+    expect(thingOf(pictureLayer(at, 'P', picture, boxAt(0, 0, 60, 20)))).toMatchObject({
+      kind: 'picture',
+      ratio: 3,
+    })
+    expect(
+      thingOf(graphicLayer(at, 'G', 'b'.repeat(64), { leaf: '#00ff00' }, boxAt(0, 0, 10, 20))),
+    ).toMatchObject({
       kind: 'graphic',
       ratio: 0.5,
       parts: { leaf: '#00ff00' },

@@ -9,7 +9,8 @@ export const THING_SIDE = 100
 
 /** A number of 0 to 1 from a seed and two counters, by integer arithmetic alone (the finaliser of MurmurHash3, from memory). */
 export function dice(seed: number, n: number, channel: number): number {
-  let h = (Math.imul(seed + 1, 0x9e3779b1) ^ Math.imul(n + 1, 0x85ebca6b) ^ Math.imul(channel + 1, 0xc2b2ae35)) | 0
+  let h =
+    (Math.imul(seed + 1, 0x9e3779b1) ^ Math.imul(n + 1, 0x85ebca6b) ^ Math.imul(channel + 1, 0xc2b2ae35)) | 0
   h ^= h >>> 16
   h = Math.imul(h, 0x85ebca6b)
   h ^= h >>> 13
@@ -47,7 +48,12 @@ const grounds: Record<LayerOf<'strew'>['ground'], (layer: LayerOf<'strew'>, n: n
       [1, 1, -1, 0, w],
       [0, 1, 0, -1, h],
     ] as const) {
-      if (at <= length) return { x: x + (dx * at) / length, y: y + (dy * at) / length, along: dx > 0 ? 0 : dy > 0 ? 90 : dx < 0 ? 180 : -90 }
+      if (at <= length)
+        return {
+          x: x + (dx * at) / length,
+          y: y + (dy * at) / length,
+          along: dx > 0 ? 0 : dy > 0 ? 90 : dx < 0 ? 180 : -90,
+        }
       at -= length
     }
     return { x: 0, y: 0, along: 0 }
@@ -64,7 +70,9 @@ const spread = (seed: number, n: number): Point => ({
 })
 
 /** The copies of a strew as layers of their own, back to front; they carry its id. The same seed gives the same copies everywhere. */
-export function strewn(layer: LayerOf<'strew'>): Exclude<Layer, { kind: 'group' | 'strew' | 'slot' | 'type' | 'merged' | 'grade' }>[] {
+export function strewn(
+  layer: LayerOf<'strew'>,
+): Exclude<Layer, { kind: 'group' | 'strew' | 'slot' | 'type' | 'merged' | 'grade' }>[] {
   const { placement: p } = layer
   const short = Math.min(p.width, p.height)
   const toPage = matrixOf(p)
@@ -75,7 +83,10 @@ export function strewn(layer: LayerOf<'strew'>): Exclude<Layer, { kind: 'group' 
     const free = layer.ground === 'area' || layer.ground === 'disc'
     // Off a path to its side; on an area in any direction.
     const way = ((free ? dice(layer.seed, n, 4) * 360 : spot.along - 90) * Math.PI) / 180
-    const at = apply(toPage, { x: spot.x * p.width + cosine(way) * off, y: spot.y * p.height + sine(way) * off })
+    const at = apply(toPage, {
+      x: spot.x * p.width + cosine(way) * off,
+      y: spot.y * p.height + sine(way) * off,
+    })
     const thing = layer.things[Math.floor(dice(layer.seed, n, 5) * layer.things.length)] as StrewThing
     const side = Math.max(0.5, between(layer.size, dice(layer.seed, n, 1)) * short)
     const turn = between(layer.angle, dice(layer.seed, n, 2)) + (layer.follow ? spot.along : 0)
@@ -94,7 +105,17 @@ export function strewn(layer: LayerOf<'strew'>): Exclude<Layer, { kind: 'group' 
 }
 
 function copyOf(layer: LayerOf<'strew'>, thing: StrewThing, placement: Placement) {
-  const { ground: _g, seed: _s, count: _c, size: _z, angle: _a, distance: _d, follow: _f, things: _t, ...own } = layer
+  const {
+    ground: _g,
+    seed: _s,
+    count: _c,
+    size: _z,
+    angle: _a,
+    distance: _d,
+    follow: _f,
+    things: _t,
+    ...own
+  } = layer
   const { ratio: _r, ...content } = thing
   const plain = { ...own, placement, opacity: 1, body: 1, blend: 'normal' as const, masks: {}, inside: null }
   if (content.kind !== 'shape') return { ...plain, ...content }
@@ -113,9 +134,20 @@ export function thingOf(layer: Layer): StrewThing | null {
   const ratio = Math.min(1e4, Math.max(0.01, width / height))
   const k = THING_SIDE / Math.max(width, height)
   if (layer.kind === 'picture')
-    return { kind: 'picture', ratio, source: layer.source, sourceWidth: layer.sourceWidth, sourceHeight: layer.sourceHeight, focal: layer.focal }
+    return {
+      kind: 'picture',
+      ratio,
+      source: layer.source,
+      sourceWidth: layer.sourceWidth,
+      sourceHeight: layer.sourceHeight,
+      focal: layer.focal,
+    }
   if (layer.kind === 'slot' && layer.picture)
-    return { kind: 'picture', ratio: layer.picture.sourceWidth / layer.picture.sourceHeight, ...layer.picture }
+    return {
+      kind: 'picture',
+      ratio: layer.picture.sourceWidth / layer.picture.sourceHeight,
+      ...layer.picture,
+    }
   if (layer.kind === 'graphic') return { kind: 'graphic', ratio, source: layer.source, parts: layer.parts }
   if (layer.kind === 'shape')
     return {

@@ -16,7 +16,8 @@ export function checkStructure(design: Design): void {
   if (Object.keys(design.pages).length === 0) fail('A design needs a page.')
   if (Object.keys(design.layers).length > MAX_LAYERS) fail(`A design holds at most ${MAX_LAYERS} layers.`)
   for (const record of [design.channels, design.pages, design.layers, design.swatches])
-    for (const [key, entry] of Object.entries(record)) if (key !== entry.id) fail(`The entry ${key} carries another id.`)
+    for (const [key, entry] of Object.entries(record))
+      if (key !== entry.id) fail(`The entry ${key} carries another id.`)
   for (const layer of Object.values(design.layers)) {
     if (!design.pages[layer.page]) fail(`The layer ${layer.id} lies on a page that is not there.`)
     let depth = 0
@@ -54,7 +55,8 @@ export function checkStructure(design: Design): void {
       if (key !== w.id || w.other === layer.id) fail(`A weave of the layer ${layer.id} is filed wrongly.`)
   }
   for (const [key, c] of Object.entries(design.changes)) {
-    if (key !== `${c.channel}.${c.target}.${c.property}`) fail(`The change ${key} is filed under another name.`)
+    if (key !== `${c.channel}.${c.target}.${c.property}`)
+      fail(`The change ${key} is filed under another name.`)
     if (!design.channels[c.channel]) fail(`A change is for a channel that is not there.`)
   }
 }

@@ -10,7 +10,12 @@ function four(): Design {
   addLayers(
     d,
     ['a', 'b', 'c', 'e'].map((id, n) =>
-      shapeLayer({ id, page: 'page1', plane: 'subject', order: `a${n}` }, id.toUpperCase(), 'rectangle', boxAt(0, 0, 10, 10)),
+      shapeLayer(
+        { id, page: 'page1', plane: 'subject', order: `a${n}` },
+        id.toUpperCase(),
+        'rectangle',
+        boxAt(0, 0, 10, 10),
+      ),
     ),
   )
   return d
@@ -71,12 +76,21 @@ describe('ties', () => {
 describe('guides', () => {
   const square = { id: 'square-post', width: 1080, height: 1080 }
   const story = { id: 'tall-story', width: 1080, height: 1920 }
-  const guide = (more: Partial<Guide>): Guide => ({ id: 'g', axis: 'y', at: 25, unit: '%', channel: null, ...more })
+  const guide = (more: Partial<Guide>): Guide => ({
+    id: 'g',
+    axis: 'y',
+    at: 25,
+    unit: '%',
+    channel: null,
+    ...more,
+  })
   it('in percent lie on every channel, in px on one', () => {
     expect([guideAt(guide({}), square), guideAt(guide({}), story)]).toEqual([270, 480])
     const px = guide({ at: 300, unit: 'px', channel: 'square-post' })
     expect([guideAt(px, square), guideAt(px, story)]).toEqual([300, null])
-    expect(guidesOn({ guides: { g: guide({}), h: { ...px, id: 'h' } } }, story).map((g) => g.at)).toEqual([480])
+    expect(guidesOn({ guides: { g: guide({}), h: { ...px, id: 'h' } } }, story).map((g) => g.at)).toEqual([
+      480,
+    ])
   })
   it('keep their line when the unit changes, and are moved in their own unit', () => {
     const px = guideIn(guide({}), 'px', square)

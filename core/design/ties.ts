@@ -6,7 +6,12 @@ export function withTied(design: Pick<Design, 'layers'>, ids: readonly string[])
   const found = new Set(ids)
   const tiesOf = (id: string): (string | null)[] => {
     const above: (string | null)[] = []
-    for (let at: Layer | undefined = design.layers[id]; at; at = at.parent ? design.layers[at.parent] : undefined) above.push(at.tie ?? null)
+    for (
+      let at: Layer | undefined = design.layers[id];
+      at;
+      at = at.parent ? design.layers[at.parent] : undefined
+    )
+      above.push(at.tie ?? null)
     return [...above, ...withMembers(design, id).map((l) => l.tie ?? null)]
   }
   for (const id of found) {
@@ -17,7 +22,8 @@ export function withTied(design: Pick<Design, 'layers'>, ids: readonly string[])
   }
   // What lies in a group that moves as a whole moves with it.
   const within = (id: string): boolean => {
-    for (let at = design.layers[id]?.parent; at; at = design.layers[at]?.parent) if (found.has(at)) return true
+    for (let at = design.layers[id]?.parent; at; at = design.layers[at]?.parent)
+      if (found.has(at)) return true
     return false
   }
   return [...found].filter((id) => ids.includes(id) || !within(id))
@@ -26,7 +32,8 @@ export function withTied(design: Pick<Design, 'layers'>, ids: readonly string[])
 /** Ties layers to each other; what they were tied to before comes along. */
 export function tie(d: Design, ids: readonly string[], name: string): void {
   const old = new Set(ids.map((id) => d.layers[id]?.tie).filter((t) => t))
-  for (const layer of Object.values(d.layers)) if (ids.includes(layer.id) || (layer.tie && old.has(layer.tie))) layer.tie = name
+  for (const layer of Object.values(d.layers))
+    if (ids.includes(layer.id) || (layer.tie && old.has(layer.tie))) layer.tie = name
 }
 
 /** Unties layers; one that is left alone in a tie is untied too. */
@@ -36,7 +43,11 @@ export function untie(d: Design, ids: readonly string[]): void {
     if (layer) layer.tie = null
   }
   for (const layer of Object.values(d.layers))
-    if (layer.tie && !Object.values(d.layers).some((l) => l !== layer && l.id !== layer.id && l.tie === layer.tie)) layer.tie = null
+    if (
+      layer.tie &&
+      !Object.values(d.layers).some((l) => l !== layer && l.id !== layer.id && l.tie === layer.tie)
+    )
+      layer.tie = null
 }
 
 /** What a layer is tied to, itself left out. */

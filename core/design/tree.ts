@@ -6,7 +6,8 @@ import type { Design, Layer } from './schema'
 export type LayerNode = { layer: Layer; children: LayerNode[]; insides: LayerNode[] }
 
 /** The holder of a layer, where it is there. */
-const holderOf = (design: Pick<Design, 'layers'>, layer: Layer): Layer | undefined => (layer.inside ? design.layers[layer.inside] : undefined)
+const holderOf = (design: Pick<Design, 'layers'>, layer: Layer): Layer | undefined =>
+  layer.inside ? design.layers[layer.inside] : undefined
 
 /** The layers of a page as trees, back to front through all planes. */
 export function layerTree(design: Pick<Design, 'layers'>, page: string): LayerNode[] {
@@ -56,7 +57,8 @@ function indexOf(design: Pick<Design, 'layers'>): Index | null {
   const held = indexes.get(layers)
   if (held) return held
   const made: Index = { members: new Map(), insides: new Map() }
-  const put = (map: Map<string, Layer[]>, key: string, layer: Layer) => map.set(key, [...(map.get(key) ?? []), layer])
+  const put = (map: Map<string, Layer[]>, key: string, layer: Layer) =>
+    map.set(key, [...(map.get(key) ?? []), layer])
   for (const layer of Object.values(layers)) {
     if (layer.inside) put(made.insides, layer.inside, layer)
     if (layer.parent && !holderOf(design, layer)) put(made.members, layer.parent, layer)
@@ -93,9 +95,13 @@ export function withMembers(design: Pick<Design, 'layers'>, id: string): Layer[]
 }
 
 /** Things that have pixels of their own: the members of groups instead of the groups. */
-export const leavesOf = (design: Pick<Design, 'layers'>, ids: readonly string[]): Exclude<Layer, { kind: 'group' }>[] => {
+export const leavesOf = (
+  design: Pick<Design, 'layers'>,
+  ids: readonly string[],
+): Exclude<Layer, { kind: 'group' }>[] => {
   const seen = new Map<string, Exclude<Layer, { kind: 'group' }>>()
-  for (const id of ids) for (const layer of withMembers(design, id)) if (layer.kind !== 'group') seen.set(layer.id, layer)
+  for (const id of ids)
+    for (const layer of withMembers(design, id)) if (layer.kind !== 'group') seen.set(layer.id, layer)
   return [...seen.values()]
 }
 
@@ -107,8 +113,10 @@ export function outermost(design: Pick<Design, 'layers'>, id: string): string {
 }
 
 /** Whether a layer is drawn and can be handled as far as its groups and holders say. */
-export const isShown = (design: Pick<Design, 'layers'>, id: string): boolean => chain(design, id).every((l) => l.shown)
-export const isLocked = (design: Pick<Design, 'layers'>, id: string): boolean => chain(design, id).some((l) => l.locked)
+export const isShown = (design: Pick<Design, 'layers'>, id: string): boolean =>
+  chain(design, id).every((l) => l.shown)
+export const isLocked = (design: Pick<Design, 'layers'>, id: string): boolean =>
+  chain(design, id).some((l) => l.locked)
 function chain(design: Pick<Design, 'layers'>, id: string): Layer[] {
   const out: Layer[] = []
   for (

@@ -11,7 +11,9 @@ export function upgrade(value: unknown): unknown {
   let design = value as Json
   const version = () => Number(design.version)
   if (version() > SCHEMA_VERSION)
-    throw badInput('This design was made by a newer version of Vivid Layer. Nothing was changed; update and open it again.')
+    throw badInput(
+      'This design was made by a newer version of Vivid Layer. Nothing was changed; update and open it again.',
+    )
   while (version() < SCHEMA_VERSION) {
     const step = steps[version()]
     if (!step) throw badInput('This design has no known version. Nothing was changed.')

@@ -30,12 +30,18 @@ export const weaveSchema = z.object({
   other: id,
   /** px of the page left free on the upper one beside what passes over it; none where it is left out. */
   gap: z.number().min(0).max(500).optional(),
-  marks: z.record(id, markSchema).refine((m) => Object.keys(m).length <= MOST_MARKS, `a weave knows at most ${MOST_MARKS} places`),
+  marks: z
+    .record(id, markSchema)
+    .refine((m) => Object.keys(m).length <= MOST_MARKS, `a weave knows at most ${MOST_MARKS} places`),
 })
 export type Weave = z.infer<typeof weaveSchema>
 
 /** The weave of two layers, whichever carries it. */
-export function weaveOf(design: Pick<Design, 'layers'>, a: string, b: string): { carrier: string; weave: Weave } | null {
+export function weaveOf(
+  design: Pick<Design, 'layers'>,
+  a: string,
+  b: string,
+): { carrier: string; weave: Weave } | null {
   for (const [carrier, other] of [
     [a, b],
     [b, a],
@@ -48,15 +54,34 @@ export function weaveOf(design: Pick<Design, 'layers'>, a: string, b: string): {
 /** Whether two layers can be woven: of one page, and neither made of the other. */
 export function canWeave(design: Pick<Design, 'layers'>, a: string, b: string): boolean {
   const [one, two] = [design.layers[a], design.layers[b]]
-  return Boolean(one && two && a !== b && one.page === two.page && !maskDependsOn(design, a, b) && !maskDependsOn(design, b, a))
+  return Boolean(
+    one &&
+      two &&
+      a !== b &&
+      one.page === two.page &&
+      !maskDependsOn(design, a, b) &&
+      !maskDependsOn(design, b, a),
+  )
 }
 /** Puts marks in the place of those that a weave has; without any the weave is gone. */
-export function setWeave(d: Design, carrier: string, other: string, id: string, marks: readonly WeaveMark[]): void {
+export function setWeave(
+  d: Design,
+  carrier: string,
+  other: string,
+  id: string,
+  marks: readonly WeaveMark[],
+): void {
   const layer = d.layers[carrier]
   if (!layer) return
   const gap = layer.weaves[id]?.gap
   if (marks.length === 0) delete layer.weaves[id]
-  else layer.weaves[id] = { id, other, ...(gap ? { gap } : {}), marks: Object.fromEntries(marks.slice(-MOST_MARKS).map((m) => [m.id, m])) }
+  else
+    layer.weaves[id] = {
+      id,
+      other,
+      ...(gap ? { gap } : {}),
+      marks: Object.fromEntries(marks.slice(-MOST_MARKS).map((m) => [m.id, m])),
+    }
 }
 /** Leaves so many px free beside what passes over, in the weave of two layers. */
 export function setWeaveGap(d: Design, carrier: string, id: string, gap: number): void {
@@ -67,10 +92,15 @@ export function setWeaveGap(d: Design, carrier: string, id: string, gap: number)
 /** Weaves of layers are undone: each passes wholly over or under again. */
 export function unweave(d: Design, ids: readonly string[]): void {
   for (const layer of Object.values(d.layers))
-    for (const w of Object.values(layer.weaves)) if (ids.includes(layer.id) || (ids.length === 1 && ids.includes(w.other))) delete layer.weaves[w.id]
+    for (const w of Object.values(layer.weaves))
+      if (ids.includes(layer.id) || (ids.length === 1 && ids.includes(w.other))) delete layer.weaves[w.id]
 }
 /** Layers that one is woven with, by either's weave. */
 export const wovenWith = (design: Pick<Design, 'layers'>, id: string): string[] =>
   Object.values(design.layers).flatMap((l) =>
-    l.id === id ? Object.values(l.weaves).map((w) => w.other) : Object.values(l.weaves).some((w) => w.other === id) ? [l.id] : [],
+    l.id === id
+      ? Object.values(l.weaves).map((w) => w.other)
+      : Object.values(l.weaves).some((w) => w.other === id)
+        ? [l.id]
+        : [],
   )

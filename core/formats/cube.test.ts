@@ -17,7 +17,13 @@ function through(lut: Lut, [r, g, b]: Rgb): number[] {
   ;[r, g, b, 1].forEach((v, p) => {
     plane(p).fill(v)
   })
-  const node = { work: { point: lutWork(lut) }, strength: 1, blend: 0, masks: [], step: 1 } as unknown as FilterNode
+  const node = {
+    work: { point: lutWork(lut) },
+    strength: 1,
+    blend: 0,
+    masks: [],
+    step: 1,
+  } as unknown as FilterNode
   filters.apply(node, raster, { x: 0, y: 0, width: 4, height: 1, offset: 0 }, 0, 0)
   const out = [0, 1, 2].map((p) => plane(p)[0] as number)
   memory.releaseTile(raster)
@@ -53,7 +59,8 @@ function tetrahedral(lut: Lut, colour: Rgb): number[] {
   for (const k of order) {
     corner[k] = (corner[k] as number) + 1
     const next = entry(corner)
-    for (const c of [0, 1, 2]) out[c] = (out[c] as number) + (fraction[k] as number) * ((next[c] as number) - (before[c] as number))
+    for (const c of [0, 1, 2])
+      out[c] = (out[c] as number) + (fraction[k] as number) * ((next[c] as number) - (before[c] as number))
     before = next
   }
   return out
@@ -61,14 +68,19 @@ function tetrahedral(lut: Lut, colour: Rgb): number[] {
 
 describe('a .cube file', () => {
   it('of a cube is read with its title, and colours go through it as in double precision', () => {
-    const wavy = (r: number, g: number, b: number): Rgb => [0.5 + 0.5 * Math.sin(5 * r + 2 * g), 0.5 + 0.4 * Math.cos(4 * g - b), 0.3 + 0.6 * r * b]
+    const wavy = (r: number, g: number, b: number): Rgb => [
+      0.5 + 0.5 * Math.sin(5 * r + 2 * g),
+      0.5 + 0.4 * Math.cos(4 * g - b),
+      0.3 + 0.6 * r * b,
+    ]
     const lut = readCube(cubeFile(9, wavy))
     expect([lut.title, lut.kind, lut.size, lut.values.length]).toEqual(['Warm', 'cube', 9, 3 * 9 ** 3])
     const unit = fc.double({ min: 0, max: 1, noNaN: true })
     fc.assert(
       fc.property(fc.tuple(unit, unit, unit), (c) => {
         const [made, exact] = [through(lut, c), tetrahedral(lut, c)]
-        for (const k of [0, 1, 2]) expect(Math.abs((made[k] as number) - (exact[k] as number)) * 255).toBeLessThan(0.5)
+        for (const k of [0, 1, 2])
+          expect(Math.abs((made[k] as number) - (exact[k] as number)) * 255).toBeLessThan(0.5)
       }),
       { numRuns: 300, endOnFailure: true },
     )
@@ -121,7 +133,11 @@ describe('a .cube file', () => {
     ['has headings late', 'LUT_1D_SIZE 2\n0 0 0\nTITLE "x"\n', /after the first colour/],
     ['is of something else', 'hello 1 2\n', /no heading/],
     ['is empty', '\n\n', /neither LUT_1D_SIZE nor LUT_3D_SIZE/],
-    ['has a domain that ends early', 'DOMAIN_MIN 1 0 0\nLUT_1D_SIZE 2\n0 0 0\n1 1 1\n', /ends before it begins/],
+    [
+      'has a domain that ends early',
+      'DOMAIN_MIN 1 0 0\nLUT_1D_SIZE 2\n0 0 0\n1 1 1\n',
+      /ends before it begins/,
+    ],
   ])('that %s is refused, and what was set before stays', (_, text, says) => {
     expect(() => readCube(text)).toThrow(says)
     expect(() => readCube(text)).toThrow(/What was set before stays/)

@@ -48,7 +48,11 @@ export function readCube(text: string): Lut {
       if (count > 0) throw wrong(n, `“${head}” stands after the first colour; all headings come before`)
       if (head === 'TITLE') title = rest.join(' ').replace(/^"|"$/g, '').slice(0, 80)
       else if (head === 'LUT_1D_SIZE' || head === 'LUT_3D_SIZE') {
-        if (kind) throw wrong(n, 'it has two tables, a way of writing that other programs have; save the cube by itself')
+        if (kind)
+          throw wrong(
+            n,
+            'it has two tables, a way of writing that other programs have; save the cube by itself',
+          )
         kind = head === 'LUT_1D_SIZE' ? 'channels' : 'cube'
         size = sizeIn(n, rest, kind)
         values = new Float32Array(3 * (kind === 'cube' ? size ** 3 : size))
@@ -63,12 +67,14 @@ export function readCube(text: string): Lut {
     }
     if (!kind) throw wrong(n, 'colours come before LUT_1D_SIZE or LUT_3D_SIZE says how many there are')
     const colour = threeIn(n, words)
-    if (3 * count >= values.length) throw wrong(n, `it has more colours than the ${values.length / 3} that its size says`)
+    if (3 * count >= values.length)
+      throw wrong(n, `it has more colours than the ${values.length / 3} that its size says`)
     values.set(colour, 3 * count)
     count++
   }
   if (!kind) throw wrong(null, 'neither LUT_1D_SIZE nor LUT_3D_SIZE is in it')
-  if (3 * count < values.length) throw wrong(null, `it has ${count} colours, but its size says ${values.length / 3}`)
+  if (3 * count < values.length)
+    throw wrong(null, `it has ${count} colours, but its size says ${values.length / 3}`)
   if (from.some((low, k) => low >= (to[k] as number))) throw wrong(null, 'its domain ends before it begins')
   return { title, kind, size, from, to, values }
 }
@@ -76,7 +82,8 @@ function sizeIn(line: number, words: readonly string[], kind: Lut['kind']): numb
   const size = numberIn(line, words[0])
   const most = kind === 'cube' ? MOST_SIDE : MOST_LENGTH
   if (!Number.isInteger(size) || size < 2) throw wrong(line, 'a size is a whole number from 2')
-  if (size > most) throw wrong(line, `it has ${size} entries a side; at most ${most} can be used, save it with fewer`)
+  if (size > most)
+    throw wrong(line, `it has ${size} entries a side; at most ${most} can be used, save it with fewer`)
   return size
 }
 function threeIn(line: number, words: readonly string[]): [number, number, number] {
@@ -85,11 +92,14 @@ function threeIn(line: number, words: readonly string[]): [number, number, numbe
 }
 function numberIn(line: number, word: string | undefined): number {
   const value = word !== undefined && NUMBER.test(word) ? Number(word) : Number.NaN
-  if (!Number.isFinite(value) || Math.abs(value) > 1e9) throw wrong(line, `“${(word ?? '').slice(0, 20)}” is not a number that can be used`)
+  if (!Number.isFinite(value) || Math.abs(value) > 1e9)
+    throw wrong(line, `“${(word ?? '').slice(0, 20)}” is not a number that can be used`)
   return value
 }
 const wrong = (line: number | null, what: string) =>
-  badInput(`This LUT file cannot be used${line === null ? '' : `, line ${line + 1}`}: ${what}. What was set before stays.`)
+  badInput(
+    `This LUT file cannot be used${line === null ? '' : `, line ${line + 1}`}: ${what}. What was set before stays.`,
+  )
 
 const works = new WeakMap<Lut, PointWork>()
 /** What a table does to pixels; made once for each. Cubes are read within tetrahedra, single channels linearly. */
@@ -100,7 +110,8 @@ export function lutWork(lut: Lut): PointWork {
   works.set(lut, made)
   return made
 }
-const within = (lut: Lut, k: 0 | 1 | 2) => (v: number) => Math.min(1, Math.max(0, (v - lut.from[k]) / (lut.to[k] - lut.from[k])))
+const within = (lut: Lut, k: 0 | 1 | 2) => (v: number) =>
+  Math.min(1, Math.max(0, (v - lut.from[k]) / (lut.to[k] - lut.from[k])))
 function channelsWork(lut: Lut): PointWork {
   const read = (k: 0 | 1 | 2) => (v: number) => {
     const t = within(lut, k)(v) * (lut.size - 1)

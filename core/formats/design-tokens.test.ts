@@ -9,7 +9,10 @@ describe('design tokens', () => {
       { name: 'Clay', colour: '#fbeeda' },
     ]
     const text = writeTokens(colours)
-    expect(JSON.parse(text).Clay).toEqual({ $type: 'color', $value: { colorSpace: 'srgb', components: [0.77647, 0.35294, 0.21176], hex: '#c65a36' } })
+    expect(JSON.parse(text).Clay).toEqual({
+      $type: 'color',
+      $value: { colorSpace: 'srgb', components: [0.77647, 0.35294, 0.21176], hex: '#c65a36' },
+    })
     expect(readTokens(text)).toEqual([
       { name: 'Clay', colour: '#c65a36' },
       { name: 'Ink dark', colour: '#142e2a80' },

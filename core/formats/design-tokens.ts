@@ -19,13 +19,19 @@ export function writeTokens(colours: readonly NamedColour[]): string {
     for (let n = 2; key in out; n++) key = `${tokenName(name)} ${n}`
     out[key] = {
       $type: 'color',
-      $value: { colorSpace: 'srgb', components: [short(r), short(g), short(b)], ...(a < 1 ? { alpha: short(a) } : {}), hex: colour.slice(0, 7) },
+      $value: {
+        colorSpace: 'srgb',
+        components: [short(r), short(g), short(b)],
+        ...(a < 1 ? { alpha: short(a) } : {}),
+        hex: colour.slice(0, 7),
+      },
     }
   }
   return `${JSON.stringify(out, null, 2)}\n`
 }
 
-const refused = (what: string) => badInput(`These design tokens cannot be used: ${what}. Nothing was changed.`)
+const refused = (what: string) =>
+  badInput(`These design tokens cannot be used: ${what}. Nothing was changed.`)
 /** The most colours that are read from one file. */
 const MOST = 200
 const LEVELS = 12
@@ -45,20 +51,31 @@ export function readTokens(text: string): NamedColour[] {
   const found: { path: string[]; value: unknown }[] = []
   walk(root, [], null, found)
   const byPath = new Map(found.map((t) => [t.path.join('.'), t.value]))
-  const colours = found.map(({ path, value }) => ({ name: path.join(' ').slice(0, 60), colour: colourOf(value, byPath, path.join('.')) }))
+  const colours = found.map(({ path, value }) => ({
+    name: path.join(' ').slice(0, 60),
+    colour: colourOf(value, byPath, path.join('.')),
+  }))
   if (colours.length === 0) throw refused('there is no token of the type “color” in the file')
-  if (colours.length > MOST) throw refused(`there are ${colours.length} colours in the file, at most ${MOST} can be taken in`)
+  if (colours.length > MOST)
+    throw refused(`there are ${colours.length} colours in the file, at most ${MOST} can be taken in`)
   return colours
 }
-const isObject = (v: unknown): v is Record<string, unknown> => typeof v === 'object' && v !== null && !Array.isArray(v)
-function walk(node: Record<string, unknown>, path: string[], type: unknown, out: { path: string[]; value: unknown }[]): void {
+const isObject = (v: unknown): v is Record<string, unknown> =>
+  typeof v === 'object' && v !== null && !Array.isArray(v)
+function walk(
+  node: Record<string, unknown>,
+  path: string[],
+  type: unknown,
+  out: { path: string[]; value: unknown }[],
+): void {
   if (path.length > LEVELS) throw refused(`groups lie more than ${LEVELS} deep in each other`)
   const own = node.$type ?? type
   if ('$value' in node) {
     if (own === 'color') out.push({ path, value: node.$value })
     return
   }
-  for (const [key, inner] of Object.entries(node)) if (!key.startsWith('$') && isObject(inner)) walk(inner, [...path, key], own, out)
+  for (const [key, inner] of Object.entries(node))
+    if (!key.startsWith('$') && isObject(inner)) walk(inner, [...path, key], own, out)
 }
 function colourOf(value: unknown, byPath: ReadonlyMap<string, unknown>, name: string): string {
   let held = value
@@ -88,11 +105,18 @@ const percents = (c: string, at: readonly number[]): string =>
     .join(' ')
 function fromComponents(value: Record<string, unknown>): string | null {
   const { colorSpace, components, alpha, hex } = value
-  const numbers = Array.isArray(components) && components.length === 3 && components.every((v) => v === 'none' || Number.isFinite(v))
+  const numbers =
+    Array.isArray(components) &&
+    components.length === 3 &&
+    components.every((v) => v === 'none' || Number.isFinite(v))
   const a = typeof alpha === 'number' && alpha >= 0 && alpha <= 1 ? alpha : 1
   if (!numbers || typeof colorSpace !== 'string') return typeof hex === 'string' ? readColour(hex) : null
   if (colorSpace === 'srgb') {
-    const [r, g, b] = components.map((v) => (v === 'none' ? 0 : Math.min(1, Math.max(0, v)))) as [number, number, number]
+    const [r, g, b] = components.map((v) => (v === 'none' ? 0 : Math.min(1, Math.max(0, v)))) as [
+      number,
+      number,
+      number,
+    ]
     return toHex({ r, g, b, a })
   }
   const list = components.join(' ')

@@ -3,13 +3,15 @@ import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { readGreyPng, writeGreyPng } from './grey-png'
 
-const picture = fc.tuple(fc.integer({ min: 1, max: 40 }), fc.integer({ min: 1, max: 40 })).chain(([width, height]) =>
-  fc.record({
-    width: fc.constant(width),
-    height: fc.constant(height),
-    grey: fc.uint8Array({ minLength: width * height, maxLength: width * height }),
-  }),
-)
+const picture = fc
+  .tuple(fc.integer({ min: 1, max: 40 }), fc.integer({ min: 1, max: 40 }))
+  .chain(([width, height]) =>
+    fc.record({
+      width: fc.constant(width),
+      height: fc.constant(height),
+      grey: fc.uint8Array({ minLength: width * height, maxLength: width * height }),
+    }),
+  )
 
 describe('grey PNG', () => {
   it('is read by libvips as it was written', async () => {

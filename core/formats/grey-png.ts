@@ -21,20 +21,34 @@ type Deflate = (raw: Uint8Array) => Uint8Array
 const deflate: Deflate = (raw) => zlibSync(raw, { level: 3 })
 
 /** One grey picture, row by row, as PNG. */
-export const writeGreyPng = (grey: Uint8Array, width: number, height: number, by = deflate): Uint8Array<ArrayBuffer> =>
-  writePng(grey, width, height, 1, by)
+export const writeGreyPng = (
+  grey: Uint8Array,
+  width: number,
+  height: number,
+  by = deflate,
+): Uint8Array<ArrayBuffer> => writePng(grey, width, height, 1, by)
 /** One picture of straight RGBA, row by row, as PNG. */
-export const writeColourPng = (rgba: Uint8Array | Uint8ClampedArray, width: number, height: number): Uint8Array<ArrayBuffer> =>
-  writePng(rgba, width, height, 4, deflate)
+export const writeColourPng = (
+  rgba: Uint8Array | Uint8ClampedArray,
+  width: number,
+  height: number,
+): Uint8Array<ArrayBuffer> => writePng(rgba, width, height, 4, deflate)
 
-function writePng(px: Uint8Array | Uint8ClampedArray, width: number, height: number, channels: 1 | 4, by: Deflate): Uint8Array<ArrayBuffer> {
+function writePng(
+  px: Uint8Array | Uint8ClampedArray,
+  width: number,
+  height: number,
+  channels: 1 | 4,
+  by: Deflate,
+): Uint8Array<ArrayBuffer> {
   const line = width * channels
   const raw = new Uint8Array((line + 1) * height)
   // Filter 2, the difference to the row above: masks are mostly even.
   for (let y = 0; y < height; y++) {
     const at = y * (line + 1)
     raw[at] = 2
-    for (let x = 0; x < line; x++) raw[at + 1 + x] = (px[y * line + x] as number) - (y > 0 ? (px[(y - 1) * line + x] as number) : 0)
+    for (let x = 0; x < line; x++)
+      raw[at + 1 + x] = (px[y * line + x] as number) - (y > 0 ? (px[(y - 1) * line + x] as number) : 0)
   }
   const header = new Uint8Array(13)
   const view = new DataView(header.buffer)
@@ -73,11 +87,24 @@ export function readGreyPng(bytes: Uint8Array): { width: number; height: number;
   for (let at = 8; at + 12 <= bytes.length; ) {
     const length = view.getUint32(at)
     const type = String.fromCharCode(...bytes.subarray(at + 4, at + 8))
-    if (at + 12 + length > bytes.length || view.getUint32(at + 8 + length) !== crc(bytes.subarray(at + 4, at + 8 + length))) fail()
+    if (
+      at + 12 + length > bytes.length ||
+      view.getUint32(at + 8 + length) !== crc(bytes.subarray(at + 4, at + 8 + length))
+    )
+      fail()
     const data = bytes.subarray(at + 8, at + 8 + length)
     if (type === 'IHDR') {
       ;[width, height] = [view.getUint32(at + 8), view.getUint32(at + 12)]
-      if (width < 1 || height < 1 || width > 4096 || height > 4096 || data[8] !== 8 || data[9] !== 0 || data[12] !== 0) fail()
+      if (
+        width < 1 ||
+        height < 1 ||
+        width > 4096 ||
+        height > 4096 ||
+        data[8] !== 8 ||
+        data[9] !== 0 ||
+        data[12] !== 0
+      )
+        fail()
     } else if (type === 'IDAT') parts.push(data)
     at += 12 + length
   }
@@ -106,7 +133,16 @@ function unfiltered(raw: Uint8Array, width: number, height: number): Uint8Array 
       const left = x > 0 ? (out[y * width + x - 1] as number) : 0
       const up = y > 0 ? (out[(y - 1) * width + x] as number) : 0
       const corner = x > 0 && y > 0 ? (out[(y - 1) * width + x - 1] as number) : 0
-      const guess = filter === 1 ? left : filter === 2 ? up : filter === 3 ? (left + up) >> 1 : filter === 4 ? paeth(left, up, corner) : 0
+      const guess =
+        filter === 1
+          ? left
+          : filter === 2
+            ? up
+            : filter === 3
+              ? (left + up) >> 1
+              : filter === 4
+                ? paeth(left, up, corner)
+                : 0
       out[y * width + x] = (raw[y * (width + 1) + 1 + x] as number) + guess
     }
   }

@@ -27,7 +27,11 @@ describe('.vivid packages', () => {
   })
   const design = strToU8(JSON.stringify(sample().design))
   it.each<[string, Uint8Array, RegExp]>([
-    ['a path that leaves the package', zipSync({ '../x': strToU8('no'), 'design.json': design }), /unsafe path/],
+    [
+      'a path that leaves the package',
+      zipSync({ '../x': strToU8('no'), 'design.json': design }),
+      /unsafe path/,
+    ],
     ['an absolute path', zipSync({ '/etc/x': strToU8('no'), 'design.json': design }), /unsafe path/],
     ['a missing picture', zipSync({ 'design.json': design }), /lacks a picture/],
     ['no design', zipSync({ mimetype: strToU8('x') }), /holds no design/],

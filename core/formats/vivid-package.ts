@@ -10,13 +10,17 @@ import { safeUnzip } from './safe-zip'
 export type VividPackage = { design: Design; blobs: Map<string, Uint8Array> }
 
 export function writePackage({ design, blobs }: VividPackage): Uint8Array {
-  const files: Zippable = { mimetype: [strToU8('application/x-vivid-layer'), { level: 0 }], 'design.json': strToU8(JSON.stringify(design)) }
+  const files: Zippable = {
+    mimetype: [strToU8('application/x-vivid-layer'), { level: 0 }],
+    'design.json': strToU8(JSON.stringify(design)),
+  }
   for (const [sha, bytes] of blobs) files[`blobs/${sha}`] = [bytes, { level: 0 }]
   return zipSync(files, { mtime: new Date('2026-01-01T00:00:00Z') })
 }
 
 /** Reads a package; throws `bad-input` where it is damaged, holds unsafe paths or lacks a blob. */
-export const readPackage = (bytes: Uint8Array): VividPackage => designIn(safeUnzip(bytes, '.vivid package'), '')
+export const readPackage = (bytes: Uint8Array): VividPackage =>
+  designIn(safeUnzip(bytes, '.vivid package'), '')
 
 /** The design and its blobs among the entries of a zip, under a folder. */
 export function designIn(entries: Readonly<Record<string, Uint8Array>>, folder: string): VividPackage {

@@ -4,7 +4,10 @@ import { safeUnzip } from './safe-zip'
 import { crc32, entriesOf } from './zip-directory'
 
 const made = () =>
-  zipSync({ 'a.txt': strToU8('Kiln opening on Saturday, kiln opening on Saturday'), 'folder/b.txt': [strToU8('bread'), { level: 0 }] })
+  zipSync({
+    'a.txt': strToU8('Kiln opening on Saturday, kiln opening on Saturday'),
+    'folder/b.txt': [strToU8('bread'), { level: 0 }],
+  })
 
 describe('the directory of a zip', () => {
   it('CRC-32 of “123456789” is CBF43926 (the check value of ISO 3309)', () => {
@@ -13,7 +16,11 @@ describe('the directory of a zip', () => {
   })
   it('lists names and sums as the writer put them', () => {
     expect(entriesOf(made())).toEqual([
-      { name: 'a.txt', encrypted: false, crc: crc32(strToU8('Kiln opening on Saturday, kiln opening on Saturday')) },
+      {
+        name: 'a.txt',
+        encrypted: false,
+        crc: crc32(strToU8('Kiln opening on Saturday, kiln opening on Saturday')),
+      },
       { name: 'folder/b.txt', encrypted: false, crc: crc32(strToU8('bread')) },
     ])
     expect(entriesOf(strToU8('no zip at all'))).toEqual([])
@@ -25,7 +32,9 @@ describe('opening a zip', () => {
     const bytes = made()
     const at = bytes.findIndex((_, n) => new TextDecoder().decode(bytes.subarray(n, n + 5)) === 'bread')
     bytes[at] = 'B'.charCodeAt(0)
-    expect(() => safeUnzip(bytes, 'OpenRaster file')).toThrow(/“folder\/b\.txt” of the OpenRaster file is damaged.*Nothing was stored/)
+    expect(() => safeUnzip(bytes, 'OpenRaster file')).toThrow(
+      /“folder\/b\.txt” of the OpenRaster file is damaged.*Nothing was stored/,
+    )
   })
   it('names an entry that is encrypted', () => {
     const bytes = made()
@@ -35,7 +44,9 @@ describe('opening a zip', () => {
       if (view.getUint32(n, true) === 0x04034b50) bytes[n + 6] = (bytes[n + 6] as number) | 1
       if (view.getUint32(n, true) === 0x02014b50) bytes[n + 8] = (bytes[n + 8] as number) | 1
     }
-    expect(() => safeUnzip(bytes, 'OpenRaster file')).toThrow(/“a\.txt” of the OpenRaster file is encrypted.*without a password/)
+    expect(() => safeUnzip(bytes, 'OpenRaster file')).toThrow(
+      /“a\.txt” of the OpenRaster file is encrypted.*without a password/,
+    )
   })
   it('gives the content of a sound one', () => {
     expect(new TextDecoder().decode(safeUnzip(made(), 'x')['folder/b.txt'])).toBe('bread')

@@ -12,8 +12,16 @@ export function entriesOf(bytes: Uint8Array): ZipEntry[] {
   if (end < 0) return []
   const out: ZipEntry[] = []
   let at = view.getUint32(end + 16, true)
-  for (let n = view.getUint16(end + 10, true); n > 0 && at + 46 <= bytes.length && view.getUint32(at, true) === ENTRY; n--) {
-    const [nameLength, extra, comment] = [view.getUint16(at + 28, true), view.getUint16(at + 30, true), view.getUint16(at + 32, true)]
+  for (
+    let n = view.getUint16(end + 10, true);
+    n > 0 && at + 46 <= bytes.length && view.getUint32(at, true) === ENTRY;
+    n--
+  ) {
+    const [nameLength, extra, comment] = [
+      view.getUint16(at + 28, true),
+      view.getUint16(at + 30, true),
+      view.getUint16(at + 32, true),
+    ]
     out.push({
       name: new TextDecoder().decode(bytes.subarray(at + 46, at + 46 + nameLength)),
       encrypted: (view.getUint16(at + 8, true) & 1) === 1,

@@ -15,7 +15,10 @@ const at = (bend: Bend) => {
   if (!warp) throw new Error('not bent')
   return warp.point
 }
-const curve = (points: readonly (readonly [number, number])[], lower: readonly (readonly [number, number])[] | null = null): Bend => {
+const curve = (
+  points: readonly (readonly [number, number])[],
+  lower: readonly (readonly [number, number])[] | null = null,
+): Bend => {
   const of = (list: typeof points) => list.map(([x, y]) => ({ x, y }))
   return { kind: 'curve', upper: of(points), lower: lower && of(lower) }
 }
@@ -71,7 +74,12 @@ describe('a bend along a curve', () => {
     )
     expect(Math.max(...lengths) / Math.min(...lengths)).toBeLessThan(1.02)
     for (const s of [0.2, 0.5, 0.8]) {
-      const [top, low, before, after] = [point(s, 0), point(s, 1), point(s - 0.002, 0.5), point(s + 0.002, 0.5)]
+      const [top, low, before, after] = [
+        point(s, 0),
+        point(s, 1),
+        point(s - 0.002, 0.5),
+        point(s + 0.002, 0.5),
+      ]
       expect(Math.hypot(low.x - top.x, low.y - top.y)).toBeCloseTo(H, 4)
       const dot = (low.x - top.x) * (after.x - before.x) + (low.y - top.y) * (after.y - before.y)
       expect(Math.abs(dot) / (H * Math.hypot(after.x - before.x, after.y - before.y))).toBeLessThan(0.02)
@@ -121,7 +129,13 @@ describe('handles', () => {
 
 describe('a bent group', () => {
   const host = openHost(async () => null)
-  const where = (id: string, order: string, parent: string | null) => ({ id, page: 'page1', plane: 'subject' as const, order, parent })
+  const where = (id: string, order: string, parent: string | null) => ({
+    id,
+    page: 'page1',
+    plane: 'subject' as const,
+    order,
+    parent,
+  })
   const solid = { kind: 'solid' as const, colour: '#c04020' }
   async function seen(layers: readonly Layer[]) {
     const [spec] = presetSpecs(['square-post'])
@@ -137,10 +151,16 @@ describe('a bent group', () => {
     const one = shapeLayer(where('one', 'a0', null), 'One', 'rectangle', boxAt(50, 150, 200, 40), solid)
     const whole = await seen([{ ...one, placement: { ...one.placement, bend } }])
     const group = groupLayer(where('g', 'a0', null), 'G')
-    const part = (id: string, x: number, width: number) => shapeLayer(where(id, `a${id}`, 'g'), id, 'rectangle', boxAt(x, 150, width, 40), solid)
-    const many = await seen([{ ...group, placement: { ...group.placement, bend } }, part('0', 50, 80), part('1', 130, 120)])
+    const part = (id: string, x: number, width: number) =>
+      shapeLayer(where(id, `a${id}`, 'g'), id, 'rectangle', boxAt(x, 150, width, 40), solid)
+    const many = await seen([
+      { ...group, placement: { ...group.placement, bend } },
+      part('0', 50, 80),
+      part('1', 130, 120),
+    ])
     let far = 0
-    for (let n = 3; n < whole.data.length; n += 4) if (Math.abs((whole.data[n] as number) - (many.data[n] as number)) > 100) far++
+    for (let n = 3; n < whole.data.length; n += 4)
+      if (Math.abs((whole.data[n] as number) - (many.data[n] as number)) > 100) far++
     // Along the seam of both parts and the edge px only.
     expect(far).toBeLessThan(40)
     const bounds = many.page.layers[0] && layerBounds(many.page.layers[0])

@@ -18,8 +18,12 @@ function lineThrough(points: readonly Point[]): (share: number) => Point {
     const held = points[k]
     if (held) return held
     // Beyond an end as the last three would go on, or the last two.
-    const [p, q, r] = (k < 0 ? [points[0], points[1], points[2]] : [points[last], points[last - 1], points[last - 2]]) as [Point, Point, Point?]
-    return r ? { x: 3 * p.x - 3 * q.x + r.x, y: 3 * p.y - 3 * q.y + r.y } : { x: 2 * p.x - q.x, y: 2 * p.y - q.y }
+    const [p, q, r] = (
+      k < 0 ? [points[0], points[1], points[2]] : [points[last], points[last - 1], points[last - 2]]
+    ) as [Point, Point, Point?]
+    return r
+      ? { x: 3 * p.x - 3 * q.x + r.x, y: 3 * p.y - 3 * q.y + r.y }
+      : { x: 2 * p.x - q.x, y: 2 * p.y - q.y }
   }
   const place = (u: number): Point => {
     const k = Math.min(last - 1, Math.max(0, Math.floor(u)))
@@ -37,7 +41,8 @@ function lineThrough(points: readonly Point[]): (share: number) => Point {
     if (whole === 0) return marks[0] as Point
     if (share <= 0 || share >= 1) {
       // Straight on, in the direction that the end has.
-      const [end, near] = share <= 0 ? [marks[0] as Point, marks[1] as Point] : [marks.at(-1) as Point, marks.at(-2) as Point]
+      const [end, near] =
+        share <= 0 ? [marks[0] as Point, marks[1] as Point] : [marks.at(-1) as Point, marks.at(-2) as Point]
       const step = lengthOf(end.x - near.x, end.y - near.y)
       const beyond = ((share <= 0 ? -share : share - 1) * whole) / Math.max(1e-12, step)
       return { x: end.x + (end.x - near.x) * beyond, y: end.y + (end.y - near.y) * beyond }
@@ -98,7 +103,8 @@ export function bendFrom(kind: BendKind, now: UnitMap, across: number, down = ac
   const shares = (count: number) => Array.from({ length: count }, (_, n) => n / (count - 1))
   const short = ({ x, y }: Point): Point => ({ x: Math.round(x * 1e5) / 1e5, y: Math.round(y * 1e5) / 1e5 })
   const line = (t: number) => shares(across).map((s) => short(now(s, t)))
-  if (kind === 'net') return { kind: 'net', columns: across, rows: down, points: shares(down).flatMap((t) => line(t)) }
+  if (kind === 'net')
+    return { kind: 'net', columns: across, rows: down, points: shares(down).flatMap((t) => line(t)) }
   if (kind === 'curve') return { kind: 'curve', upper: line(0.5), lower: null }
   if (kind === 'two') return { kind: 'curve', upper: line(0), lower: line(1) }
   return { kind: 'arc', angleDegrees: 60 }

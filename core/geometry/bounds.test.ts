@@ -22,7 +22,9 @@ import {
 import { turning } from './matrix'
 
 const whole = fc.integer({ min: -500, max: 500 })
-const boxes: fc.Arbitrary<Bounds> = fc.tuple(whole, whole, fc.nat(400), fc.nat(400)).map(([x, y, w, h]) => boundsOf(x, y, w, h))
+const boxes: fc.Arbitrary<Bounds> = fc
+  .tuple(whole, whole, fc.nat(400), fc.nat(400))
+  .map(([x, y, w, h]) => boundsOf(x, y, w, h))
 const check = (rule: (a: Bounds, b: Bounds) => void) =>
   fc.assert(
     fc.property(boxes, boxes, (a, b) => void rule(a, b)),
@@ -37,7 +39,9 @@ describe('boxes', () => {
     })
   })
   it('share an area by inclusion and exclusion: |a ∪ b| ≥ |a| + |b| − |a ∩ b|', () => {
-    check((a, b) => expect(areaOf(union(a, b))).toBeGreaterThanOrEqual(areaOf(a) + areaOf(b) - overlapArea(a, b)))
+    check((a, b) =>
+      expect(areaOf(union(a, b))).toBeGreaterThanOrEqual(areaOf(a) + areaOf(b) - overlapArea(a, b)),
+    )
   })
   it('hold both of what they join, and lie in both of what they have in common', () => {
     check((a, b) => {

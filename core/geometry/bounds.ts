@@ -3,7 +3,12 @@ import { apply, type Matrix, type Point } from './matrix'
 /** An axis-aligned box; `right` and `bottom` are exclusive for pixels. */
 export type Bounds = { left: number; top: number; right: number; bottom: number }
 
-export const boundsOf = (x: number, y: number, width: number, height: number): Bounds => ({ left: x, top: y, right: x + width, bottom: y + height })
+export const boundsOf = (x: number, y: number, width: number, height: number): Bounds => ({
+  left: x,
+  top: y,
+  right: x + width,
+  bottom: y + height,
+})
 export const widthOf = (b: Bounds): number => b.right - b.left
 export const heightOf = (b: Bounds): number => b.bottom - b.top
 export const areaOf = (b: Bounds): number => Math.max(0, widthOf(b)) * Math.max(0, heightOf(b))
@@ -28,8 +33,18 @@ export function unionOf(all: readonly Bounds[]): Bounds {
   if (!first) throw new RangeError('no bounds to join')
   return rest.reduce(union, first)
 }
-export const grow = (b: Bounds, by: number): Bounds => ({ left: b.left - by, top: b.top - by, right: b.right + by, bottom: b.bottom + by })
-export const scaled = (b: Bounds, by: number): Bounds => ({ left: b.left * by, top: b.top * by, right: b.right * by, bottom: b.bottom * by })
+export const grow = (b: Bounds, by: number): Bounds => ({
+  left: b.left - by,
+  top: b.top - by,
+  right: b.right + by,
+  bottom: b.bottom + by,
+})
+export const scaled = (b: Bounds, by: number): Bounds => ({
+  left: b.left * by,
+  top: b.top * by,
+  right: b.right * by,
+  bottom: b.bottom * by,
+})
 /** The whole px that a box at a scale touches. */
 export const scaledWhole = (b: Bounds, by: number): Bounds => ({
   left: Math.floor(b.left * by),
@@ -43,11 +58,16 @@ export const shift = (b: Bounds, dx: number, dy: number): Bounds => ({
   right: b.right + dx,
   bottom: b.bottom + dy,
 })
-export const overlaps = (a: Bounds, b: Bounds): boolean => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
+export const overlaps = (a: Bounds, b: Bounds): boolean =>
+  a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
 export const contains = (outer: Bounds, inner: Bounds, slack = 0): boolean =>
-  inner.left >= outer.left - slack && inner.top >= outer.top - slack && inner.right <= outer.right + slack && inner.bottom <= outer.bottom + slack
+  inner.left >= outer.left - slack &&
+  inner.top >= outer.top - slack &&
+  inner.right <= outer.right + slack &&
+  inner.bottom <= outer.bottom + slack
 export const overlapArea = (a: Bounds, b: Bounds): number => areaOf(intersect(a, b))
-export const holds = (b: Bounds, p: Point): boolean => p.x >= b.left && p.x <= b.right && p.y >= b.top && p.y <= b.bottom
+export const holds = (b: Bounds, p: Point): boolean =>
+  p.x >= b.left && p.x <= b.right && p.y >= b.top && p.y <= b.bottom
 
 /** The box around a mapped box. */
 export function mapBounds(m: Matrix, b: Bounds): Bounds {

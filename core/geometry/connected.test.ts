@@ -2,7 +2,11 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { BY_SIDES, connectedParts, within } from './connected'
 
-const cells = (text: string[]) => ({ width: text[0]?.length ?? 0, height: text.length, belongs: (n: number) => text.join('')[n] === '#' })
+const cells = (text: string[]) => ({
+  width: text[0]?.length ?? 0,
+  height: text.length,
+  belongs: (n: number) => text.join('')[n] === '#',
+})
 const parts = (text: string[], near = BY_SIDES) => {
   const { width, height, belongs } = cells(text)
   return [...connectedParts(width, height, belongs, near)]
@@ -22,7 +26,8 @@ describe('connected parts of a grid', () => {
         const found = [...connectedParts(7, 6, (n) => set[n] === true)]
         expect(found.flat().sort((a, b) => a - b)).toEqual([...set.keys()].filter((n) => set[n]))
         const of = new Map(found.flatMap((p, k) => p.map((n) => [n, k] as const)))
-        for (let n = 0; n < 42; n++) if (n % 7 < 6 && of.has(n) && of.has(n + 1)) expect(of.get(n)).toBe(of.get(n + 1))
+        for (let n = 0; n < 42; n++)
+          if (n % 7 < 6 && of.has(n) && of.has(n + 1)) expect(of.get(n)).toBe(of.get(n + 1))
       }),
       { numRuns: 60, endOnFailure: true },
     )

@@ -8,12 +8,18 @@ export const BY_SIDES: Neighbours = [
 ]
 /** All cells up to `reach` columns and rows away. */
 export const within = (reach: number): Neighbours =>
-  Array.from({ length: (2 * reach + 1) ** 2 }, (_, n) => [(n % (2 * reach + 1)) - reach, Math.floor(n / (2 * reach + 1)) - reach] as const).filter(
-    ([x, y]) => x !== 0 || y !== 0,
-  )
+  Array.from(
+    { length: (2 * reach + 1) ** 2 },
+    (_, n) => [(n % (2 * reach + 1)) - reach, Math.floor(n / (2 * reach + 1)) - reach] as const,
+  ).filter(([x, y]) => x !== 0 || y !== 0)
 
 /** The parts of a grid's cells that belong and hang together, each as its cells, row by row from the first of each. */
-export function* connectedParts(width: number, height: number, belongs: (cell: number) => boolean, near: Neighbours = BY_SIDES): Generator<number[]> {
+export function* connectedParts(
+  width: number,
+  height: number,
+  belongs: (cell: number) => boolean,
+  near: Neighbours = BY_SIDES,
+): Generator<number[]> {
   const seen = new Uint8Array(width * height)
   for (let start = 0; start < seen.length; start++) {
     if (seen[start] || !belongs(start)) continue

@@ -24,13 +24,25 @@ export function sine(x: number): number {
   const quarter = Math.round(x / HALF_PI)
   const rest = x - quarter * HALF_PI
   const q = ((quarter % 4) + 4) % 4
-  return q === 0 ? smallSine(rest) : q === 1 ? smallCosine(rest) : q === 2 ? -smallSine(rest) : -smallCosine(rest)
+  return q === 0
+    ? smallSine(rest)
+    : q === 1
+      ? smallCosine(rest)
+      : q === 2
+        ? -smallSine(rest)
+        : -smallCosine(rest)
 }
 export const cosine = (x: number): number => {
   const quarter = Math.round(x / HALF_PI)
   const rest = x - quarter * HALF_PI
   const q = ((quarter % 4) + 4) % 4
-  return q === 0 ? smallCosine(rest) : q === 1 ? -smallSine(rest) : q === 2 ? -smallCosine(rest) : smallSine(rest)
+  return q === 0
+    ? smallCosine(rest)
+    : q === 1
+      ? -smallSine(rest)
+      : q === 2
+        ? -smallCosine(rest)
+        : smallSine(rest)
 }
 
 export const lengthOf = (x: number, y: number): number => Math.sqrt(x * x + y * y)

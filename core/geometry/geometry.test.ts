@@ -2,7 +2,15 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { boxAt } from '../design/blank'
 import { apply, compose, determinant, inverse, turning } from './matrix'
-import { matrixOf, mirroredAbout, placedBounds, resized, scaledAbout, turnedAbout, wrapDegrees } from './placement'
+import {
+  matrixOf,
+  mirroredAbout,
+  placedBounds,
+  resized,
+  scaledAbout,
+  turnedAbout,
+  wrapDegrees,
+} from './placement'
 import { snapBox, snapField } from './snap'
 
 const number = fc.double({ min: -900, max: 900, noNaN: true })
@@ -73,23 +81,39 @@ describe('matrices', () => {
   })
   it('are exact for quarter turns', () => {
     expect(apply(turning(90), { x: 3, y: 4 })).toEqual({ x: -4, y: 3 })
-    expect(placedBounds({ ...boxAt(10, 10, 30, 10), rotation: 90 })).toEqual({ left: 20, top: 0, right: 30, bottom: 30 })
+    expect(placedBounds({ ...boxAt(10, 10, 30, 10), rotation: 90 })).toEqual({
+      left: 20,
+      top: 0,
+      right: 30,
+      bottom: 30,
+    })
   })
 })
 
 describe('snapping', () => {
-  const lines = snapField({ left: 0, top: 0, right: 1080, bottom: 1080 }, { left: 54, top: 54, right: 1026, bottom: 1026 }, [
-    { left: 700, top: 100, right: 800, bottom: 200 },
-  ])
+  const lines = snapField(
+    { left: 0, top: 0, right: 1080, bottom: 1080 },
+    { left: 54, top: 54, right: 1026, bottom: 1026 },
+    [{ left: 700, top: 100, right: 800, bottom: 200 }],
+  )
   it('brings the nearest edge or centre onto the nearest line, within reach only', () => {
-    expect(snapBox({ left: 57, top: 300, right: 157, bottom: 400 }, lines, 6)).toMatchObject({ dx: -3, dy: 0 })
+    expect(snapBox({ left: 57, top: 300, right: 157, bottom: 400 }, lines, 6)).toMatchObject({
+      dx: -3,
+      dy: 0,
+    })
     expect(snapBox({ left: 487, top: 300, right: 587, bottom: 400 }, lines, 6).dx).toBe(3)
-    expect(snapBox({ left: 300, top: 300, right: 410, bottom: 400 }, lines, 6)).toEqual({ dx: 0, dy: 0, lines: [], marks: [] })
+    expect(snapBox({ left: 300, top: 300, right: 410, bottom: 400 }, lines, 6)).toEqual({
+      dx: 0,
+      dy: 0,
+      lines: [],
+      marks: [],
+    })
   })
   it('says which lines were met', () => {
-    expect(snapBox({ left: 698, top: 98, right: 760, bottom: 140 }, lines, 6).lines.map((l) => `${l.axis} ${l.at} ${l.of}`)).toEqual([
-      'x 700 neighbour',
-      'y 100 neighbour',
-    ])
+    expect(
+      snapBox({ left: 698, top: 98, right: 760, bottom: 140 }, lines, 6).lines.map(
+        (l) => `${l.axis} ${l.at} ${l.of}`,
+      ),
+    ).toEqual(['x 700 neighbour', 'y 100 neighbour'])
   })
 })

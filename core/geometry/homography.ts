@@ -51,7 +51,17 @@ export function squareToQuad([p0, p1, p2, p3]: Quad): Homography | null {
   if (Math.abs(determinant) < 1e-12) return null
   const g = (sx * dy2 - dx2 * sy) / determinant
   const h = (dx1 * sy - sx * dy1) / determinant
-  return [p1.x - p0.x + g * p1.x, p3.x - p0.x + h * p3.x, p0.x, p1.y - p0.y + g * p1.y, p3.y - p0.y + h * p3.y, p0.y, g, h, 1]
+  return [
+    p1.x - p0.x + g * p1.x,
+    p3.x - p0.x + h * p3.x,
+    p0.x,
+    p1.y - p0.y + g * p1.y,
+    p3.y - p0.y + h * p3.y,
+    p0.y,
+    g,
+    h,
+    1,
+  ]
 }
 
 /** Whether four corners turn the same way at each: only then is their perspective map one to one inside them. */

@@ -28,12 +28,22 @@ export const compose = (first: Matrix, second: Matrix): Matrix => [
   second[1] * first[4] + second[3] * first[5] + second[5],
 ]
 
-export const apply = (m: Matrix, p: Point): Point => ({ x: m[0] * p.x + m[2] * p.y + m[4], y: m[1] * p.x + m[3] * p.y + m[5] })
+export const apply = (m: Matrix, p: Point): Point => ({
+  x: m[0] * p.x + m[2] * p.y + m[4],
+  y: m[1] * p.x + m[3] * p.y + m[5],
+})
 export const determinant = (m: Matrix): number => m[0] * m[3] - m[1] * m[2]
 
 /** The inverse map, or null where the map flattens the plane. */
 export function inverse(m: Matrix): Matrix | null {
   const d = determinant(m)
   if (Math.abs(d) < 1e-12) return null
-  return [m[3] / d, -m[1] / d, -m[2] / d, m[0] / d, (m[2] * m[5] - m[3] * m[4]) / d, (m[1] * m[4] - m[0] * m[5]) / d]
+  return [
+    m[3] / d,
+    -m[1] / d,
+    -m[2] / d,
+    m[0] / d,
+    (m[2] * m[5] - m[3] * m[4]) / d,
+    (m[1] * m[4] - m[0] * m[5]) / d,
+  ]
 }

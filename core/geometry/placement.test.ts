@@ -72,11 +72,14 @@ describe('a placement’s matrix', () => {
 
 describe('turning and mirroring', () => {
   it('turning there and back is nothing; the distance to the point turned about stays', () => {
-    check(fc.tuple(placements, number(-900, 900), number(-900, 900), number(-720, 720)), ([p, x, y, angle]) => {
-      const there = turnedAbout(p, { x, y }, angle)
-      expect(Math.hypot(there.x - x, there.y - y)).toBeCloseTo(Math.hypot(p.x - x, p.y - y), 6)
-      near(turnedAbout(there, { x, y }, -angle), p, 1e-5)
-    })
+    check(
+      fc.tuple(placements, number(-900, 900), number(-900, 900), number(-720, 720)),
+      ([p, x, y, angle]) => {
+        const there = turnedAbout(p, { x, y }, angle)
+        expect(Math.hypot(there.x - x, there.y - y)).toBeCloseTo(Math.hypot(p.x - x, p.y - y), 6)
+        near(turnedAbout(there, { x, y }, -angle), p, 1e-5)
+      },
+    )
   })
   it('mirroring twice in the same line is nothing, and turns the other way', () => {
     check(fc.tuple(placements, number(-900, 900)), ([p, at]) => {
@@ -102,17 +105,24 @@ describe('turning and mirroring', () => {
 })
 
 describe('a box resized by a handle', () => {
-  const handles = fc.constantFrom(...[-1, 0, 1].flatMap((x) => [-1, 0, 1].map((y) => [x, y] as const)).filter(([x, y]) => x !== 0 || y !== 0))
+  const handles = fc.constantFrom(
+    ...[-1, 0, 1]
+      .flatMap((x) => [-1, 0, 1].map((y) => [x, y] as const))
+      .filter(([x, y]) => x !== 0 || y !== 0),
+  )
   /** The point of a box opposite a handle, on the page. */
   const opposite = (p: Placement, [hx, hy]: readonly [number, number]) => {
     const at = apply(turning(p.rotation), { x: (-hx * p.width) / 2, y: (-hy * p.height) / 2 })
     return { x: p.x + at.x, y: p.y + at.y }
   }
   it('keeps the point opposite the handle, however it is turned', () => {
-    check(fc.tuple(placements, handles, number(-800, 800), number(-800, 800), fc.boolean()), ([p, handle, dx, dy, proportional]) => {
-      const made = resized(p, handle[0], handle[1], dx, dy, { proportional, fromCentre: false })
-      near(opposite(made, handle), opposite(p, handle), 1e-5)
-    })
+    check(
+      fc.tuple(placements, handles, number(-800, 800), number(-800, 800), fc.boolean()),
+      ([p, handle, dx, dy, proportional]) => {
+        const made = resized(p, handle[0], handle[1], dx, dy, { proportional, fromCentre: false })
+        near(opposite(made, handle), opposite(p, handle), 1e-5)
+      },
+    )
   })
   it('from the centre keeps the centre', () => {
     check(fc.tuple(placements, handles, number(-800, 800), number(-800, 800)), ([p, handle, dx, dy]) => {
@@ -133,7 +143,15 @@ describe('a box resized by a handle', () => {
     })
   })
   it('corners are told clockwise from the top left as the thing itself sees them', () => {
-    const [a, b, c, d] = placedCorners({ x: 50, y: 20, width: 100, height: 40, rotation: 90, flipX: true, flipY: false })
+    const [a, b, c, d] = placedCorners({
+      x: 50,
+      y: 20,
+      width: 100,
+      height: 40,
+      rotation: 90,
+      flipX: true,
+      flipY: false,
+    })
     near(a, { x: 70, y: -30 })
     near(b, { x: 70, y: 70 })
     near(c, { x: 30, y: 70 })
@@ -179,19 +197,37 @@ describe('slanting and stretching', () => {
   })
   it('dragging a side along itself moves that side by as much and leaves the opposite one', () => {
     const side = (p: Placement, hx: number, hy: number) =>
-      apply(matrixOf({ ...p, flipX: false, flipY: false }), { x: ((1 + hx) / 2) * p.width, y: ((1 + hy) / 2) * p.height })
+      apply(matrixOf({ ...p, flipX: false, flipY: false }), {
+        x: ((1 + hx) / 2) * p.width,
+        y: ((1 + hy) / 2) * p.height,
+      })
     check(
-      fc.tuple(placements, number(-20, 20), fc.constantFrom([0, -1], [0, 1], [1, 0], [-1, 0]), number(-0.6, 0.6)),
+      fc.tuple(
+        placements,
+        number(-20, 20),
+        fc.constantFrom([0, -1], [0, 1], [1, 0], [-1, 0]),
+        number(-0.6, 0.6),
+      ),
       ([plainBox, skew, [hx = 0, hy = 0], share]) => {
         const p = { ...plainBox, skew }
-        const along = apply(turning(p.rotation), hy !== 0 ? { x: share * p.height, y: 0 } : { x: 0, y: share * p.width })
+        const along = apply(
+          turning(p.rotation),
+          hy !== 0 ? { x: share * p.height, y: 0 } : { x: 0, y: share * p.width },
+        )
         const after = slanted(p, hx, hy, along.x, along.y)
         near(side(after, -hx, -hy), side(p, -hx, -hy), 1e-4)
         if (after === p) return
         const before = side(p, hx, hy)
-        near(side(after, hx, hy), { x: before.x + along.x, y: before.y + along.y }, 1e-3 * (1 + p.width + p.height))
+        near(
+          side(after, hx, hy),
+          { x: before.x + along.x, y: before.y + along.y },
+          1e-3 * (1 + p.width + p.height),
+        )
         // A shear keeps the area.
-        expect(Math.abs(determinant(matrixOf(after))) * after.width * after.height).toBeCloseTo(p.width * p.height, 1)
+        expect(Math.abs(determinant(matrixOf(after))) * after.width * after.height).toBeCloseTo(
+          p.width * p.height,
+          1,
+        )
       },
     )
   })

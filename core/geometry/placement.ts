@@ -21,23 +21,37 @@ export function matrixOf(p: Placement): Matrix {
 }
 
 /** The upright box around a placed layer, px of the page; what a perspective or bend does is not in it. */
-export const placedBounds = (p: Placement): Bounds => mapBounds(matrixOf(p), { left: 0, top: 0, right: p.width, bottom: p.height })
+export const placedBounds = (p: Placement): Bounds =>
+  mapBounds(matrixOf(p), { left: 0, top: 0, right: p.width, bottom: p.height })
 
 /** The corners of a placed box: top left, top right, bottom right, bottom left as the layer itself sees them. */
 export function placedCorners(p: Placement): [Point, Point, Point, Point] {
   const m = matrixOf({ ...p, flipX: false, flipY: false })
-  return [apply(m, { x: 0, y: 0 }), apply(m, { x: p.width, y: 0 }), apply(m, { x: p.width, y: p.height }), apply(m, { x: 0, y: p.height })]
+  return [
+    apply(m, { x: 0, y: 0 }),
+    apply(m, { x: p.width, y: 0 }),
+    apply(m, { x: p.width, y: p.height }),
+    apply(m, { x: 0, y: p.height }),
+  ]
 }
 
 /** The box around placed layers along axes turned by an angle: top left, top right, bottom right, bottom left of the turned box; null for none. */
-export function turnedBox(all: readonly Placement[], angleDegrees: number): [Point, Point, Point, Point] | null {
+export function turnedBox(
+  all: readonly Placement[],
+  angleDegrees: number,
+): [Point, Point, Point, Point] | null {
   const back = turning(-angleDegrees)
   const corners = all.flatMap((p) => placedCorners(p).map((q) => apply(back, q)))
   if (corners.length === 0) return null
   const [xs, ys] = [corners.map((p) => p.x), corners.map((p) => p.y)]
   const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
   const on = turning(angleDegrees)
-  return [apply(on, { x: left, y: top }), apply(on, { x: right, y: top }), apply(on, { x: right, y: bottom }), apply(on, { x: left, y: bottom })]
+  return [
+    apply(on, { x: left, y: top }),
+    apply(on, { x: right, y: top }),
+    apply(on, { x: right, y: bottom }),
+    apply(on, { x: left, y: bottom }),
+  ]
 }
 
 export const moved = (p: Placement, dx: number, dy: number): Placement => ({ ...p, x: p.x + dx, y: p.y + dy })
@@ -82,11 +96,20 @@ export function slanted(p: Placement, hx: number, hy: number, dx: number, dy: nu
   const skew = (Math.atan(before * (1 + v * v) - v) * 180) / Math.PI
   if (Math.abs(skew) > 75) return p
   const c = 1 / Math.hypot(1, v)
-  return keepingSide({ ...p, rotation: wrapDegrees(p.rotation + turn), width: p.width / c, height: p.height * c, skew }, p, hx, hy)
+  return keepingSide(
+    { ...p, rotation: wrapDegrees(p.rotation + turn), width: p.width / c, height: p.height * c, skew },
+    p,
+    hx,
+    hy,
+  )
 }
 /** Moved so that the middle of the side opposite to a handle lies where it lay. */
 function keepingSide(next: Placement, before: Placement, hx: number, hy: number): Placement {
-  const side = (p: Placement) => apply(matrixOf({ ...p, flipX: false, flipY: false }), { x: ((1 - hx) / 2) * p.width, y: ((1 - hy) / 2) * p.height })
+  const side = (p: Placement) =>
+    apply(matrixOf({ ...p, flipX: false, flipY: false }), {
+      x: ((1 - hx) / 2) * p.width,
+      y: ((1 - hy) / 2) * p.height,
+    })
   const [from, to] = [side(before), side(next)]
   return { ...next, x: next.x + from.x - to.x, y: next.y + from.y - to.y }
 }
@@ -132,13 +155,18 @@ export function resized(
   if (how.proportional && hx !== 0 && hy !== 0) {
     // The pointer's way projected on the diagonal gives one factor for both sides.
     const length = p.width * p.width + p.height * p.height
-    const factor = Math.max(least / Math.min(p.width, p.height), 1 + ((own.x * hx * p.width + own.y * hy * p.height) * reach) / length)
+    const factor = Math.max(
+      least / Math.min(p.width, p.height),
+      1 + ((own.x * hx * p.width + own.y * hy * p.height) * reach) / length,
+    )
     width = p.width * factor
     height = p.height * factor
   }
   if (hx === 0) width = p.width
   if (hy === 0) height = p.height
-  const drift = how.fromCentre ? { x: 0, y: 0 } : apply(axes, { x: ((width - p.width) / 2) * hx, y: ((height - p.height) / 2) * hy })
+  const drift = how.fromCentre
+    ? { x: 0, y: 0 }
+    : apply(axes, { x: ((width - p.width) / 2) * hx, y: ((height - p.height) / 2) * hy })
   return { ...p, x: p.x + drift.x, y: p.y + drift.y, width, height }
 }
 

@@ -9,43 +9,57 @@ const places = (b: Bounds) => ({ x: [b.left, centreOf(b).x, b.right], y: [b.top,
 
 describe('snapping to lines', () => {
   it('offers the page’s edges and centre, the safe area, the bleed, and each neighbour’s edges and centre', () => {
-    const field = snapField(page, safe, [boundsOf(100, 200, 50, 60)], { bleed: boundsOf(-18, -18, 1116, 1116) })
+    const field = snapField(page, safe, [boundsOf(100, 200, 50, 60)], {
+      bleed: boundsOf(-18, -18, 1116, 1116),
+    })
     expect(field.x.map((l) => l.at)).toEqual([0, 1080, 540, 54, 1026, -18, 1098, 100, 150, 125])
     expect(field.y.filter((l) => l.of === 'neighbour').map((l) => l.at)).toEqual([200, 260, 230])
   })
   it('moves by less than the reach, onto a line, or not at all', () => {
     const field = snapField(page, safe, [boundsOf(300, 400, 200, 100)])
     fc.assert(
-      fc.property(fc.integer({ min: -50, max: 1100 }), fc.integer({ min: -50, max: 1100 }), fc.integer({ min: 4, max: 400 }), (x, y, side) => {
-        const box = boundsOf(x, y, side, side)
-        const snap = snapBox(box, field, 6)
-        expect(Math.abs(snap.dx)).toBeLessThan(6)
-        expect(Math.abs(snap.dy)).toBeLessThan(6)
-        const after = places(shift(box, snap.dx, snap.dy))
-        for (const axis of ['x', 'y'] as const) {
-          const met = snap.lines.filter((l) => l.axis === axis)
-          for (const line of met) expect(after[axis].some((p) => Math.abs(p - line.at) < 1e-6)).toBe(true)
-          // Nothing nearer was passed over.
-          const before = places(box)[axis]
-          const nearest = Math.min(...field[axis].flatMap((l) => before.map((p) => Math.abs(l.at - p))))
-          const by = Math.abs(axis === 'x' ? snap.dx : snap.dy)
-          expect(by).toBeCloseTo(nearest < 6 ? nearest : 0, 9)
-        }
-      }),
+      fc.property(
+        fc.integer({ min: -50, max: 1100 }),
+        fc.integer({ min: -50, max: 1100 }),
+        fc.integer({ min: 4, max: 400 }),
+        (x, y, side) => {
+          const box = boundsOf(x, y, side, side)
+          const snap = snapBox(box, field, 6)
+          expect(Math.abs(snap.dx)).toBeLessThan(6)
+          expect(Math.abs(snap.dy)).toBeLessThan(6)
+          const after = places(shift(box, snap.dx, snap.dy))
+          for (const axis of ['x', 'y'] as const) {
+            const met = snap.lines.filter((l) => l.axis === axis)
+            for (const line of met) expect(after[axis].some((p) => Math.abs(p - line.at) < 1e-6)).toBe(true)
+            // Nothing nearer was passed over.
+            const before = places(box)[axis]
+            const nearest = Math.min(...field[axis].flatMap((l) => before.map((p) => Math.abs(l.at - p))))
+            const by = Math.abs(axis === 'x' ? snap.dx : snap.dy)
+            expect(by).toBeCloseTo(nearest < 6 ? nearest : 0, 9)
+          }
+        },
+      ),
       { endOnFailure: true, seed: 5 },
     )
   })
   it('a moving edge snaps alone; a side that is not moved does not', () => {
     const field = snapField(page, safe, [])
     expect(snapEdge(boundsOf(900, 100, 122, 50), 1, 0, field, 6)).toMatchObject({ dx: 4, dy: 0 })
-    expect(snapEdge(boundsOf(543, 52, 122, 50), 0, 0, field, 6)).toEqual({ dx: 0, dy: 0, lines: [], marks: [] })
+    expect(snapEdge(boundsOf(543, 52, 122, 50), 0, 0, field, 6)).toEqual({
+      dx: 0,
+      dy: 0,
+      lines: [],
+      marks: [],
+    })
     expect(snapEdge(boundsOf(540, 543, 122, 50), -1, -1, field, 6)).toMatchObject({ dx: 0, dy: -3 })
   })
   it('tells every line that is met at once', () => {
     // As wide as the safe area: both its sides and the centre meet.
     const snap = snapBox(boundsOf(52, 300, 972, 10), snapField(page, safe, []), 6)
     expect(snap.dx).toBe(2)
-    expect(new Set(snap.lines.filter((l) => l.axis === 'x').map((l) => l.of))).toEqual(new Set(['safe', 'centre']))
+    expect(new Set(snap.lines.filter((l) => l.axis === 'x').map((l) => l.of))).toEqual(
+      new Set(['safe', 'centre']),
+    )
   })
 })
 
@@ -88,12 +102,16 @@ describe('columns, margins, distances', () => {
     // 1080 − 2 × 60 − 3 × 20 = 900: four columns of 225.
     const lines = gridLines({ width: 1080, height: 500 }, { columns: 4, rows: 0, gutter: 20, margin: 60 })
     expect(lines.map((l) => l.at)).toEqual([60, 285, 305, 530, 550, 775, 795, 1020])
-    expect(gridLines({ width: 100, height: 100 }, { columns: 4, rows: 0, gutter: 40, margin: 60 })).toEqual([])
+    expect(gridLines({ width: 100, height: 100 }, { columns: 4, rows: 0, gutter: 40, margin: 60 })).toEqual(
+      [],
+    )
   })
   it('measures the way to another box and to the edges around', () => {
     const gap = gapBetween(boundsOf(0, 0, 100, 100), boundsOf(140, 50, 10, 10))
     expect([gap.x?.from, gap.x?.to, gap.x?.across, gap.y]).toEqual([100, 140, 55, null])
-    expect(marginsWithin(boundsOf(10, 20, 30, 40), page).map((m) => m.to - m.from)).toEqual([10, 1040, 20, 1020])
+    expect(marginsWithin(boundsOf(10, 20, 30, 40), page).map((m) => m.to - m.from)).toEqual([
+      10, 1040, 20, 1020,
+    ])
   })
   it('spreads boxes of any size with equal gaps, first and last where they are', () => {
     const boxes = [boundsOf(0, 0, 100, 10), boundsOf(500, 0, 100, 10), boundsOf(150, 0, 50, 10)]

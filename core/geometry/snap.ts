@@ -2,7 +2,11 @@ import { type Bounds, centreOf, heightOf, widthOf } from './bounds'
 
 type Axis = 'x' | 'y'
 /** A line that things snap to; `axis` x is an upright line at `at`. */
-export type SnapLine = { axis: Axis; at: number; of: 'page' | 'centre' | 'safe' | 'bleed' | 'guide' | 'column' | 'neighbour' }
+export type SnapLine = {
+  axis: Axis
+  at: number
+  of: 'page' | 'centre' | 'safe' | 'bleed' | 'guide' | 'column' | 'neighbour'
+}
 /** A distance that is met elsewhere too: a gap, or a side as long as a neighbour's; drawn along `axis` from `from` to `to` at `across`. */
 export type SnapMark = { axis: Axis; from: number; to: number; across: number; of: 'gap' | 'size' }
 export type Snap = { dx: number; dy: number; lines: SnapLine[]; marks: SnapMark[] }
@@ -39,7 +43,9 @@ export function snapField(
 /** A box seen along one axis: from, to, and its middle across. */
 type Span = { from: number; to: number; across: number }
 const spanOf = (b: Bounds, axis: Axis): Span =>
-  axis === 'x' ? { from: b.left, to: b.right, across: centreOf(b).y } : { from: b.top, to: b.bottom, across: centreOf(b).x }
+  axis === 'x'
+    ? { from: b.left, to: b.right, across: centreOf(b).y }
+    : { from: b.top, to: b.bottom, across: centreOf(b).x }
 const meetsAcross = (a: Bounds, b: Bounds, axis: Axis): boolean =>
   axis === 'x' ? a.top < b.bottom && b.top < a.bottom : a.left < b.right && b.left < a.right
 
@@ -73,7 +79,10 @@ function gapOffers(box: Bounds, neighbours: readonly Bounds[], axis: Axis, reach
 }
 
 const bestOf = (offers: readonly Offer[]): Offer | null =>
-  offers.reduce<Offer | null>((best, o) => (!best || Math.abs(o.by) < Math.abs(best.by) - 1e-9 ? o : best), null)
+  offers.reduce<Offer | null>(
+    (best, o) => (!best || Math.abs(o.by) < Math.abs(best.by) - 1e-9 ? o : best),
+    null,
+  )
 
 function lineOffer(places: readonly number[], lines: readonly SnapLine[], reach: number): Offer | null {
   let best = reach
@@ -107,13 +116,29 @@ function along(
 
 /** The small step that brings a box's edges or centre onto the nearest lines or into equal gaps within `reach` px. */
 export function snapBox(box: Bounds, field: SnapField, reach: number): Snap {
-  const x = along([box.left, centreOf(box).x, box.right], field.x, gapOffers(box, field.neighbours, 'x', reach), reach)
-  const y = along([box.top, centreOf(box).y, box.bottom], field.y, gapOffers(box, field.neighbours, 'y', reach), reach)
+  const x = along(
+    [box.left, centreOf(box).x, box.right],
+    field.x,
+    gapOffers(box, field.neighbours, 'x', reach),
+    reach,
+  )
+  const y = along(
+    [box.top, centreOf(box).y, box.bottom],
+    field.y,
+    gapOffers(box, field.neighbours, 'y', reach),
+    reach,
+  )
   return { dx: x.by, dy: y.by, lines: [...x.lines, ...y.lines], marks: [...x.marks, ...y.marks] }
 }
 
 /** Sides as long as a neighbour's; `sign` says which way the moving edge grows the box. */
-function sizeOffers(box: Bounds, neighbours: readonly Bounds[], axis: Axis, sign: number, reach: number): Offer[] {
+function sizeOffers(
+  box: Bounds,
+  neighbours: readonly Bounds[],
+  axis: Axis,
+  sign: number,
+  reach: number,
+): Offer[] {
   const own = spanOf(box, axis)
   const out: Offer[] = []
   for (const b of neighbours) {
@@ -138,8 +163,24 @@ function sizeOffers(box: Bounds, neighbours: readonly Bounds[], axis: Axis, sign
  */
 export function snapEdge(box: Bounds, hx: number, hy: number, field: SnapField, reach: number): Snap {
   const none = { by: 0, lines: [], marks: [] }
-  const x = hx === 0 ? none : along([hx < 0 ? box.left : box.right], field.x, sizeOffers(box, field.neighbours, 'x', hx, reach), reach)
-  const y = hy === 0 ? none : along([hy < 0 ? box.top : box.bottom], field.y, sizeOffers(box, field.neighbours, 'y', hy, reach), reach)
+  const x =
+    hx === 0
+      ? none
+      : along(
+          [hx < 0 ? box.left : box.right],
+          field.x,
+          sizeOffers(box, field.neighbours, 'x', hx, reach),
+          reach,
+        )
+  const y =
+    hy === 0
+      ? none
+      : along(
+          [hy < 0 ? box.top : box.bottom],
+          field.y,
+          sizeOffers(box, field.neighbours, 'y', hy, reach),
+          reach,
+        )
   return { dx: x.by, dy: y.by, lines: [...x.lines, ...y.lines], marks: [...x.marks, ...y.marks] }
 }
 
@@ -151,10 +192,12 @@ export function gridLines(
   const one = (axis: Axis, length: number, count: number): SnapLine[] => {
     const width = (length - 2 * grid.margin - grid.gutter * (count - 1)) / count
     if (count === 0 || width <= 0) return []
-    return Array.from({ length: count }, (_, n) => grid.margin + n * (width + grid.gutter)).flatMap((from) => [
-      { axis, at: from, of: 'column' as const },
-      { axis, at: from + width, of: 'column' as const },
-    ])
+    return Array.from({ length: count }, (_, n) => grid.margin + n * (width + grid.gutter)).flatMap(
+      (from) => [
+        { axis, at: from, of: 'column' as const },
+        { axis, at: from + width, of: 'column' as const },
+      ],
+    )
   }
   return [...one('x', page.width, grid.columns), ...one('y', page.height, grid.rows)]
 }
@@ -164,7 +207,10 @@ export function gapBetween(a: Bounds, b: Bounds): { x: SnapMark | null; y: SnapM
   const one = (axis: Axis): SnapMark | null => {
     const [p, q] = [spanOf(a, axis), spanOf(b, axis)]
     const [first, second] = p.from <= q.from ? [p, q] : [q, p]
-    const across = axis === 'x' ? overlapMiddle(a.top, a.bottom, b.top, b.bottom) : overlapMiddle(a.left, a.right, b.left, b.right)
+    const across =
+      axis === 'x'
+        ? overlapMiddle(a.top, a.bottom, b.top, b.bottom)
+        : overlapMiddle(a.left, a.right, b.left, b.right)
     return second.from > first.to ? { axis, from: first.to, to: second.from, across, of: 'gap' } : null
   }
   return { x: one('x'), y: one('y') }
@@ -177,7 +223,13 @@ const overlapMiddle = (a: number, b: number, c: number, d: number): number => {
 /** The margins of a box within another: left, right, top, bottom. */
 export function marginsWithin(box: Bounds, outer: Bounds): SnapMark[] {
   const c = centreOf(box)
-  const mark = (axis: Axis, from: number, to: number, across: number): SnapMark => ({ axis, from, to, across, of: 'gap' })
+  const mark = (axis: Axis, from: number, to: number, across: number): SnapMark => ({
+    axis,
+    from,
+    to,
+    across,
+    of: 'gap',
+  })
   return [
     mark('x', outer.left, box.left, c.y),
     mark('x', box.right, outer.right, c.y),
@@ -188,7 +240,9 @@ export function marginsWithin(box: Bounds, outer: Bounds): SnapMark[] {
 
 /** Shares a row out evenly: the centres stay in order, gaps become equal between `from` and `to`. Returns each one's step. */
 export function distribute(boxes: readonly Bounds[], axis: Axis, from: number, to: number): number[] {
-  const order = boxes.map((b, n) => ({ n, span: spanOf(b, axis) })).sort((a, b) => a.span.from + a.span.to - b.span.from - b.span.to)
+  const order = boxes
+    .map((b, n) => ({ n, span: spanOf(b, axis) }))
+    .sort((a, b) => a.span.from + a.span.to - b.span.from - b.span.to)
   const total = boxes.reduce((sum, b) => sum + (axis === 'x' ? widthOf(b) : heightOf(b)), 0)
   const gap = boxes.length > 1 ? (to - from - total) / (boxes.length - 1) : 0
   const out = boxes.map(() => 0)

@@ -2,7 +2,15 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { boxAt } from '../design/blank'
 import { type Placement, placementSchema } from '../design/schema'
-import { applyHomography, composeHomographies, fromAffine, inverseHomography, isConvex, type Quad, squareToQuad } from './homography'
+import {
+  applyHomography,
+  composeHomographies,
+  fromAffine,
+  inverseHomography,
+  isConvex,
+  type Quad,
+  squareToQuad,
+} from './homography'
 import { scaling, translation } from './matrix'
 import { placedBounds } from './placement'
 import { placeUnder, shownBounds, shownPoint, warpOf } from './warp'
@@ -25,7 +33,10 @@ describe('a perspective map', () => {
     expect(at.y).toBeCloseTo(4 / 3, 12)
   })
   it('takes each corner of the square to its own corner, and back again', () => {
-    const corner = fc.record({ x: fc.double({ min: -0.3, max: 0.3, noNaN: true }), y: fc.double({ min: -0.3, max: 0.3, noNaN: true }) })
+    const corner = fc.record({
+      x: fc.double({ min: -0.3, max: 0.3, noNaN: true }),
+      y: fc.double({ min: -0.3, max: 0.3, noNaN: true }),
+    })
     const square = [
       { x: 0, y: 0 },
       { x: 1, y: 0 },
@@ -34,14 +45,19 @@ describe('a perspective map', () => {
     ]
     fc.assert(
       fc.property(fc.tuple(corner, corner, corner, corner), (offsets) => {
-        const quad = square.map((p, n) => ({ x: p.x + (offsets[n]?.x ?? 0), y: p.y + (offsets[n]?.y ?? 0) })) as unknown as Quad
+        const quad = square.map((p, n) => ({
+          x: p.x + (offsets[n]?.x ?? 0),
+          y: p.y + (offsets[n]?.y ?? 0),
+        })) as unknown as Quad
         if (!isConvex(quad)) return
         const map = squareToQuad(quad)
         const back = map && inverseHomography(map)
         if (!map || !back) throw new Error('no map')
         for (const [n, p] of square.entries()) {
           const there = applyHomography(map, p)
-          expect(Math.abs(there.x - (quad[n]?.x ?? 0)) + Math.abs(there.y - (quad[n]?.y ?? 0))).toBeLessThan(1e-9)
+          expect(Math.abs(there.x - (quad[n]?.x ?? 0)) + Math.abs(there.y - (quad[n]?.y ?? 0))).toBeLessThan(
+            1e-9,
+          )
           const again = applyHomography(back, there)
           expect(Math.abs(again.x - p.x) + Math.abs(again.y - p.y)).toBeLessThan(1e-6)
         }
@@ -57,7 +73,10 @@ describe('a perspective map', () => {
       { x: 1, y: 2 },
     ])
     if (!map) throw new Error('no map')
-    const both = composeHomographies(composeHomographies(map, fromAffine(scaling(10))), fromAffine(translation(5, 7)))
+    const both = composeHomographies(
+      composeHomographies(map, fromAffine(scaling(10))),
+      fromAffine(translation(5, 7)),
+    )
     const at = applyHomography(both, { x: 0.5, y: 0.5 })
     expect(at.x).toBeCloseTo(25, 9)
     expect(at.y).toBeCloseTo(40 / 3 + 7, 9)
@@ -103,7 +122,10 @@ describe('a bend', () => {
       expect(plain?.point(s, t).x).toBeCloseTo(100 + 400 * s, 9)
       expect(plain?.point(s, t).y).toBeCloseTo(200 + 100 * t, 9)
     }
-    const pulled = warpOf({ ...p, bend: { kind: 'net', columns: 4, rows: 3, points: even.with(5, { x: 0.4, y: 0.7 }) } })
+    const pulled = warpOf({
+      ...p,
+      bend: { kind: 'net', columns: 4, rows: 3, points: even.with(5, { x: 0.4, y: 0.7 }) },
+    })
     expect(pulled?.point(1 / 3, 0.5).x).toBeCloseTo(100 + 400 * 0.4, 9)
     expect(pulled?.point(1 / 3, 0.5).y).toBeCloseTo(200 + 100 * 0.7, 9)
   })
@@ -154,6 +176,7 @@ describe('what is shown of a warped box', () => {
   it('of a plain box is the box around its corners', () => {
     const b = shownBounds(p)
     const plain = placedBounds(p)
-    for (const side of ['left', 'top', 'right', 'bottom'] as const) expect(b[side]).toBeCloseTo(plain[side], 9)
+    for (const side of ['left', 'top', 'right', 'bottom'] as const)
+      expect(b[side]).toBeCloseTo(plain[side], 9)
   })
 })

@@ -2,7 +2,16 @@ import type { Bend, Placement } from '../design/schema'
 import { curved, through } from './bend'
 import type { Bounds } from './bounds'
 import { cosine, sine } from './exact'
-import { applyHomography, composeHomographies, fromAffine, type Homography, inverseHomography, isConvex, type Quad, squareToQuad } from './homography'
+import {
+  applyHomography,
+  composeHomographies,
+  fromAffine,
+  type Homography,
+  inverseHomography,
+  isConvex,
+  type Quad,
+  squareToQuad,
+} from './homography'
 import { apply, compose, inverse, type Point, scaling } from './matrix'
 import { matrixOf } from './placement'
 
@@ -39,7 +48,11 @@ export function warpOf(p: Placement): Warp | null {
 
 type UnitMap = (s: number, t: number) => Point
 const bentPoint = (bend: Bend, width: number, height: number): UnitMap =>
-  bend.kind === 'arc' ? arc(bend.angleDegrees, width, height) : bend.kind === 'curve' ? curved(bend, width, height) : net(bend)
+  bend.kind === 'arc'
+    ? arc(bend.angleDegrees, width, height)
+    : bend.kind === 'curve'
+      ? curved(bend, width, height)
+      : net(bend)
 
 /**
  * The box around a circular arc: its middle line keeps its length, upright lines become radii. Positive angles arch
@@ -72,8 +85,10 @@ function net(bend: Extract<Bend, { kind: 'net' }>): UnitMap {
     const [u, v] = [s * (columns - 1), t * (rows - 1)]
     const c = Math.min(columns - 2, Math.max(0, Math.floor(u)))
     const r = Math.min(rows - 2, Math.max(0, Math.floor(v)))
-    const along = (axis: 'x' | 'y', row: number) => through(at(c - 1, row, axis), at(c, row, axis), at(c + 1, row, axis), at(c + 2, row, axis), u - c)
-    const value = (axis: 'x' | 'y') => through(along(axis, r - 1), along(axis, r), along(axis, r + 1), along(axis, r + 2), v - r)
+    const along = (axis: 'x' | 'y', row: number) =>
+      through(at(c - 1, row, axis), at(c, row, axis), at(c + 1, row, axis), at(c + 2, row, axis), u - c)
+    const value = (axis: 'x' | 'y') =>
+      through(along(axis, r - 1), along(axis, r), along(axis, r + 1), along(axis, r + 2), v - r)
     return { x: value('x'), y: value('y') }
   }
 }
@@ -144,11 +159,16 @@ export function shownOutline(p: Placement, box: Bounds): Point[] {
   const steps = p.bend ? STEPS : 1
   return corners.flatMap((from, n) => {
     const to = corners[(n + 1) % 4] as Point
-    return Array.from({ length: steps }, (_, k) => point({ x: from.x + ((to.x - from.x) * k) / steps, y: from.y + ((to.y - from.y) * k) / steps }))
+    return Array.from({ length: steps }, (_, k) =>
+      point({ x: from.x + ((to.x - from.x) * k) / steps, y: from.y + ((to.y - from.y) * k) / steps }),
+    )
   })
 }
 /** The upright box around what is shown of a layer, or of a part of its box, px of the page. */
-export function shownBounds(p: Placement, box: Bounds = { left: 0, top: 0, right: p.width, bottom: p.height }): Bounds {
+export function shownBounds(
+  p: Placement,
+  box: Bounds = { left: 0, top: 0, right: p.width, bottom: p.height },
+): Bounds {
   const outline = shownOutline(p, box)
   const [xs, ys] = [outline.map((q) => q.x), outline.map((q) => q.y)]
   return { left: Math.min(...xs), top: Math.min(...ys), right: Math.max(...xs), bottom: Math.max(...ys) }
@@ -173,7 +193,12 @@ export function placeUnder(p: Placement, at: Point): Point | null {
   const step = 1e-4
   for (let n = 0; n < 24; n++) {
     const [here, right, low] = [warp.point(s, t), warp.point(s + step, t), warp.point(s, t + step)]
-    const [a, b, c, d] = [(right.x - here.x) / step, (low.x - here.x) / step, (right.y - here.y) / step, (low.y - here.y) / step]
+    const [a, b, c, d] = [
+      (right.x - here.x) / step,
+      (low.x - here.x) / step,
+      (right.y - here.y) / step,
+      (low.y - here.y) / step,
+    ]
     const determinant = a * d - b * c
     if (Math.abs(determinant) < 1e-9) return null
     const [dx, dy] = [at.x - here.x, at.y - here.y]

@@ -60,15 +60,24 @@ export function blendPixel(mode: BlendMode, b: Pixel, s: Pixel): Pixel {
   const operator = operators[mode]
   if (operator) {
     const [fa, fb] = operator(ab, as)
-    return [0, 1, 2, 3].map((k) => as * fa * (k === 3 ? 1 : (s[k] as number)) + ab * fb * (k === 3 ? 1 : (b[k] as number))) as Pixel
+    return [0, 1, 2, 3].map(
+      (k) => as * fa * (k === 3 ? 1 : (s[k] as number)) + ab * fb * (k === 3 ? 1 : (b[k] as number)),
+    ) as Pixel
   }
-  if (mode === 'plus-lighter') return [0, 1, 2, 3].map((k) => Math.min(1, k === 3 ? ab + as : (b[k] as number) * ab + (s[k] as number) * as)) as Pixel
+  if (mode === 'plus-lighter')
+    return [0, 1, 2, 3].map((k) =>
+      Math.min(1, k === 3 ? ab + as : (b[k] as number) * ab + (s[k] as number) * as),
+    ) as Pixel
   const [cb, cs]: [Rgb, Rgb] = [
     [b[0], b[1], b[2]],
     [s[0], s[1], s[2]],
   ]
   const one = separable[mode]
-  const mixed = one ? (cb.map((v, k) => one(v, cs[k] as number)) as Rgb) : (whole[mode] as (b: Rgb, s: Rgb) => Rgb)(cb, cs)
-  const out = cb.map((v, k) => as * ((1 - ab) * (cs[k] as number) + ab * (mixed[k] as number)) + (1 - as) * ab * v) as Rgb
+  const mixed = one
+    ? (cb.map((v, k) => one(v, cs[k] as number)) as Rgb)
+    : (whole[mode] as (b: Rgb, s: Rgb) => Rgb)(cb, cs)
+  const out = cb.map(
+    (v, k) => as * ((1 - ab) * (cs[k] as number) + ab * (mixed[k] as number)) + (1 - as) * ab * v,
+  ) as Rgb
   return [...out, as + ab * (1 - as)]
 }

@@ -14,7 +14,10 @@ function kernel(mode: BlendMode, beneath: readonly Pixel[], source: readonly Pix
   const [b, s] = [memory.tile(), memory.tile()]
   const count = Math.ceil(beneath.length / 4) * 4
   const put = (at: number, list: readonly Pixel[]) => {
-    for (let k = 0; k < 4; k++) memory.floats(at + k * PLANE_BYTES, count).set(list.map((p) => (k < 3 ? (p[k] as number) * p[3] : p[3])))
+    for (let k = 0; k < 4; k++)
+      memory
+        .floats(at + k * PLANE_BYTES, count)
+        .set(list.map((p) => (k < 3 ? (p[k] as number) * p[3] : p[3])))
   }
   put(b, beneath)
   put(s, source)
@@ -93,28 +96,40 @@ describe('blend modes against the standard in double precision', () => {
   const pixel = fc.tuple(unit, unit, unit, unit) as fc.Arbitrary<Pixel>
   it.each(BLEND_MODES)('%s', (mode) => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(pixel, pixel), { minLength: 4, maxLength: 16 }), unit, (pairs, opacity) => {
-        const out = kernel(
-          mode,
-          pairs.map((p) => p[0]),
-          pairs.map((p) => p[1]),
-          opacity,
-        )
-        out.forEach((got, n) => {
-          const [b, s] = pairs[n] as [Pixel, Pixel]
-          // Near the equality tests of dodge and burn the tolerance of 1e-5 decides; those points are passed over.
-          const near = (v: number, at: number) => Math.abs(v - at) < 1e-4
-          if (
-            (mode === 'color-dodge' || mode === 'color-burn') &&
-            [0, 1, 2].some((k) => near(b[k] as number, 0) || near(b[k] as number, 1) || near(s[k] as number, 0) || near(s[k] as number, 1))
+      fc.property(
+        fc.array(fc.tuple(pixel, pixel), { minLength: 4, maxLength: 16 }),
+        unit,
+        (pairs, opacity) => {
+          const out = kernel(
+            mode,
+            pairs.map((p) => p[0]),
+            pairs.map((p) => p[1]),
+            opacity,
           )
-            return
-          if (b[3] < 1e-3 || s[3] * opacity < 1e-3) return
-          const expected = blendPixel(mode, b, [s[0], s[1], s[2], s[3] * opacity])
-          for (let k = 0; k < 4; k++)
-            expect(Math.abs((got[k] as number) - (expected[k] as number))).toBeLessThan(mode === 'hue' || mode === 'saturation' ? 2e-3 : 2e-4)
-        })
-      }),
+          out.forEach((got, n) => {
+            const [b, s] = pairs[n] as [Pixel, Pixel]
+            // Near the equality tests of dodge and burn the tolerance of 1e-5 decides; those points are passed over.
+            const near = (v: number, at: number) => Math.abs(v - at) < 1e-4
+            if (
+              (mode === 'color-dodge' || mode === 'color-burn') &&
+              [0, 1, 2].some(
+                (k) =>
+                  near(b[k] as number, 0) ||
+                  near(b[k] as number, 1) ||
+                  near(s[k] as number, 0) ||
+                  near(s[k] as number, 1),
+              )
+            )
+              return
+            if (b[3] < 1e-3 || s[3] * opacity < 1e-3) return
+            const expected = blendPixel(mode, b, [s[0], s[1], s[2], s[3] * opacity])
+            for (let k = 0; k < 4; k++)
+              expect(Math.abs((got[k] as number) - (expected[k] as number))).toBeLessThan(
+                mode === 'hue' || mode === 'saturation' ? 2e-3 : 2e-4,
+              )
+          })
+        },
+      ),
       { numRuns: 60, seed: 7, endOnFailure: true },
     )
   })
@@ -138,7 +153,8 @@ describe('every mode over a grid of colours and alphas', () => {
       )
       out.forEach((got, n) => {
         const expected = blendPixel(mode, b, pixels[n] as Pixel)
-        for (let k = 0; k < 4; k++) expect(Math.abs((got[k] as number) - (expected[k] as number))).toBeLessThan(1e-4)
+        for (let k = 0; k < 4; k++)
+          expect(Math.abs((got[k] as number) - (expected[k] as number))).toBeLessThan(1e-4)
       })
     }
   })
@@ -146,9 +162,19 @@ describe('every mode over a grid of colours and alphas', () => {
 
 describe('composites against libvips', () => {
   // libvips weighs translucent sources twice in its separable modes; opaque layers, and `over` at any alpha, are comparable.
-  const modes = (['normal', 'multiply', 'screen', 'overlay', 'darken', 'lighten', 'hard-light', 'difference', 'exclusion'] as const).map(
-    (mode) => [mode, VIPS_NAMES[mode] as Blend] as const,
-  )
+  const modes = (
+    [
+      'normal',
+      'multiply',
+      'screen',
+      'overlay',
+      'darken',
+      'lighten',
+      'hard-light',
+      'difference',
+      'exclusion',
+    ] as const
+  ).map((mode) => [mode, VIPS_NAMES[mode] as Blend] as const)
   it.each(modes)('%s within two levels', async (mode, blend) => {
     const W = 64
     const noise = (seed: number) =>
@@ -164,7 +190,12 @@ describe('composites against libvips', () => {
     const pixels = (d: Uint8Array) =>
       Array.from(
         { length: W * W },
-        (_, n): Pixel => [(d[n * 4] as number) / 255, (d[n * 4 + 1] as number) / 255, (d[n * 4 + 2] as number) / 255, (d[n * 4 + 3] as number) / 255],
+        (_, n): Pixel => [
+          (d[n * 4] as number) / 255,
+          (d[n * 4 + 1] as number) / 255,
+          (d[n * 4 + 2] as number) / 255,
+          (d[n * 4 + 3] as number) / 255,
+        ],
       )
     const [beneath, source] = [pixels(b), pixels(s)]
     let worst = 0
@@ -173,7 +204,9 @@ describe('composites against libvips', () => {
         const at = (n + k) * 4
         worst = Math.max(worst, Math.abs(p[3] * 255 - (theirs[at + 3] as number)))
         // Colour of nearly transparent pixels is lost to 8 bits on their side.
-        if (p[3] > 0.1) for (let c = 0; c < 3; c++) worst = Math.max(worst, Math.abs(((p[c] as number) / p[3]) * 255 - (theirs[at + c] as number)))
+        if (p[3] > 0.1)
+          for (let c = 0; c < 3; c++)
+            worst = Math.max(worst, Math.abs(((p[c] as number) / p[3]) * 255 - (theirs[at + c] as number)))
       })
     expect(worst).toBeLessThanOrEqual(2)
   })
@@ -193,7 +226,10 @@ describe('facts of the trade (common practice)', () => {
     ).toEqual([0.2, 0.6, 0.9])
   })
   it('a backdrop at 70 % over white turns black into 77 and 128 into 166', () => {
-    const over = (v: number) => Math.round((kernel('normal', [[1, 1, 1, 1]], [[v / 255, v / 255, v / 255, 1]], 0.7)[0] as Pixel)[0] * 255)
+    const over = (v: number) =>
+      Math.round(
+        (kernel('normal', [[1, 1, 1, 1]], [[v / 255, v / 255, v / 255, 1]], 0.7)[0] as Pixel)[0] * 255,
+      )
     expect([over(0), over(128), over(255)]).toEqual([77, 166, 255])
   })
   it('a gradient at 95 % leaves about 13 of 255 levels of a photo, at 100 % none', () => {

@@ -20,10 +20,23 @@ type Cover = [cover: number, coverStride: number]
 export type Kernels = {
   memory: WebAssembly.Memory
   blendRect(...args: [beneath: number, source: number, ...Rect, mode: number, opacity: number]): void
-  blendPicture(...args: [beneath: number, ...Rect, source: number, width: number, x: number, y: number, mode: number, opacity: number]): void
+  blendPicture(
+    ...args: [
+      beneath: number,
+      ...Rect,
+      source: number,
+      width: number,
+      x: number,
+      y: number,
+      mode: number,
+      opacity: number,
+    ]
+  ): void
   clearRect(...args: [at: number, ...Rect]): void
   copyRect(...args: [to: number, from: number, ...Rect]): void
-  withinRect(...args: [result: number, beneath: number, cover: number, sourceAlpha: number, ...Rect, opacity: number]): void
+  withinRect(
+    ...args: [result: number, beneath: number, cover: number, sourceAlpha: number, ...Rect, opacity: number]
+  ): void
   scaleRect(...args: [raster: number, ...Rect, by: number]): void
   mixRect(...args: [beneath: number, source: number, ...Rect, share: number]): void
   brushMark(
@@ -60,8 +73,21 @@ export type Kernels = {
     ]
   ): void
   coverFrom(...args: [to: number, toStride: number, from: number, ...Rect, lightness: number]): void
-  maskRect(...args: [raster: number, plane: number, stride: number, ...Cover, count: number, rows: number, strength: number, swap: number]): void
-  combinePlane(...args: [to: number, from: number, stride: number, count: number, rows: number, how: number]): void
+  maskRect(
+    ...args: [
+      raster: number,
+      plane: number,
+      stride: number,
+      ...Cover,
+      count: number,
+      rows: number,
+      strength: number,
+      swap: number,
+    ]
+  ): void
+  combinePlane(
+    ...args: [to: number, from: number, stride: number, count: number, rows: number, how: number]
+  ): void
   maskClean(
     ...args: [
       raster: number,
@@ -96,7 +122,17 @@ export type Kernels = {
       seedY: number,
     ]
   ): number
-  distanceField(...args: [out: number, cover: number, line: number, width: number, height: number, inside: number, most: number]): void
+  distanceField(
+    ...args: [
+      out: number,
+      cover: number,
+      line: number,
+      width: number,
+      height: number,
+      inside: number,
+      most: number,
+    ]
+  ): void
   ringCover(
     ...args: [
       to: number,
@@ -112,12 +148,35 @@ export type Kernels = {
       high: number,
     ]
   ): void
-  coverBytes(...args: [to: number, toStride: number, from: number, stride: number, count: number, rows: number]): void
+  coverBytes(
+    ...args: [to: number, toStride: number, from: number, stride: number, count: number, rows: number]
+  ): void
   maskColours(
-    ...args: [raster: number, plane: number, stride: number, ...Cover, from: number, count: number, rows: number, strength: number, swap: number]
+    ...args: [
+      raster: number,
+      plane: number,
+      stride: number,
+      ...Cover,
+      from: number,
+      count: number,
+      rows: number,
+      strength: number,
+      swap: number,
+    ]
   ): void
   pickFrom(
-    ...args: [to: number, toStride: number, from: number, ...Rect, tone: number, a: number, b: number, c: number, tolerance: number, fade: number]
+    ...args: [
+      to: number,
+      toStride: number,
+      from: number,
+      ...Rect,
+      tone: number,
+      a: number,
+      b: number,
+      c: number,
+      tolerance: number,
+      fade: number,
+    ]
   ): void
   blurPlane(
     ...args: [
@@ -134,16 +193,38 @@ export type Kernels = {
     ]
   ): void
   enlargePlane(
-    ...args: [to: number, toStride: number, from: number, fromStride: number, count: number, rows: number, x: number, y: number, k: number]
+    ...args: [
+      to: number,
+      toStride: number,
+      from: number,
+      fromStride: number,
+      count: number,
+      rows: number,
+      x: number,
+      y: number,
+      k: number,
+    ]
   ): void
   /** `factor` px of what is read to one, from (x, y) on. */
   reducePlane(
-    ...args: [to: number, toStride: number, from: number, fromStride: number, count: number, rows: number, x: number, y: number, factor: number]
+    ...args: [
+      to: number,
+      toStride: number,
+      from: number,
+      fromStride: number,
+      count: number,
+      rows: number,
+      x: number,
+      y: number,
+      factor: number,
+    ]
   ): void
   doubleRaster(...args: [to: number, from: number, ...Rect]): void
   doubleToBytes(...args: [to: number, from: number, ...Rect, split: number]): void
   runBegin(...args: [a: number, b: number, most: number, ...Rect]): void
-  runAdd(...args: [a: number, b: number, most: number, source: number, ...Rect, mode: number, opacity: number]): void
+  runAdd(
+    ...args: [a: number, b: number, most: number, source: number, ...Rect, mode: number, opacity: number]
+  ): void
   runApply(...args: [raster: number, a: number, b: number, most: number, ...Rect]): void
   isOpaque(...args: [raster: number, ...Rect]): number
   coverageBegin(at: number, width: number, height: number): void
@@ -166,13 +247,38 @@ export type Kernels = {
       mapStride: number,
     ]
   ): void
-  copyPicture(...args: [out: number, ...Rect, source: number, width: number, x: number, y: number, opaque: number]): void
+  copyPicture(
+    ...args: [out: number, ...Rect, source: number, width: number, x: number, y: number, opaque: number]
+  ): void
   mapAffine(...args: [...Map, a: number, b: number, c: number, d: number, e: number, f: number]): void
-  mapPerspective(...args: [...Map, a: number, b: number, c: number, d: number, e: number, f: number, g: number, h: number, i: number]): void
+  mapPerspective(
+    ...args: [
+      ...Map,
+      a: number,
+      b: number,
+      c: number,
+      d: number,
+      e: number,
+      f: number,
+      g: number,
+      h: number,
+      i: number,
+    ]
+  ): void
   mapClear(...args: Map): void
   mapTriangle(...args: [...Map, ...Corner, ...Corner, ...Corner]): void
   sampleMapped(
-    ...args: [out: number, ...Rect, u: number, v: number, mapStride: number, ...Cover, ...Source, patch: number, patchPixels: number]
+    ...args: [
+      out: number,
+      ...Rect,
+      u: number,
+      v: number,
+      mapStride: number,
+      ...Cover,
+      ...Source,
+      patch: number,
+      patchPixels: number,
+    ]
   ): void
   sampleUpright(
     ...args: [
@@ -197,7 +303,9 @@ export type Kernels = {
   mapLight(...args: [raster: number, ...Rect, table: number]): void
   mapCube(...args: [raster: number, ...Rect, table: number, side: number]): void
   oklabRect(...args: [raster: number, ...Rect, settings: number]): void
-  grainRect(...args: [raster: number, ...Rect, ...Place, size: number, amount: number, colours: number, seed: number]): void
+  grainRect(
+    ...args: [raster: number, ...Rect, ...Place, size: number, amount: number, colours: number, seed: number]
+  ): void
   screenRect(
     ...args: [
       raster: number,
@@ -227,10 +335,44 @@ export type Kernels = {
       seed: number,
     ]
   ): void
-  pairShift(...args: [to: number, from: number, stride: number, ...Part, x0: number, y0: number, x1: number, y1: number, most: number]): void
-  mapPlanes(...args: [raster: number, ...Rect, from: number, fromPlane: number, fromStride: number, ...Affine]): void
-  weavePx(...args: [to: number, toStride: number, from: number, plane: number, stride: number, count: number, rows: number]): void
-  partPx(...args: [to: number, plane: number, stride: number, from: number, fromStride: number, count: number, rows: number]): void
+  pairShift(
+    ...args: [
+      to: number,
+      from: number,
+      stride: number,
+      ...Part,
+      x0: number,
+      y0: number,
+      x1: number,
+      y1: number,
+      most: number,
+    ]
+  ): void
+  mapPlanes(
+    ...args: [raster: number, ...Rect, from: number, fromPlane: number, fromStride: number, ...Affine]
+  ): void
+  weavePx(
+    ...args: [
+      to: number,
+      toStride: number,
+      from: number,
+      plane: number,
+      stride: number,
+      count: number,
+      rows: number,
+    ]
+  ): void
+  partPx(
+    ...args: [
+      to: number,
+      plane: number,
+      stride: number,
+      from: number,
+      fromStride: number,
+      count: number,
+      rows: number,
+    ]
+  ): void
   convolve(
     ...args: [
       out: number,
@@ -283,11 +425,43 @@ export type Kernels = {
       across: number,
     ]
   ): void
-  sharpenRect(...args: [raster: number, ...Rect, soft: number, softPlane: number, softStride: number, amount: number, threshold: number]): void
+  sharpenRect(
+    ...args: [
+      raster: number,
+      ...Rect,
+      soft: number,
+      softPlane: number,
+      softStride: number,
+      amount: number,
+      threshold: number,
+    ]
+  ): void
   squarePlane(...args: [to: number, from: number, stride: number, count: number, rows: number]): void
-  guideLine(...args: [mean: number, square: number, stride: number, count: number, rows: number, spared: number]): void
-  guideApply(...args: [raster: number, stride: number, a: number, b: number, fromStride: number, count: number, rows: number]): void
-  dabWeigh(...args: [from: number, plane: number, square: number, stride: number, count: number, rows: number, sharp: number]): void
+  guideLine(
+    ...args: [mean: number, square: number, stride: number, count: number, rows: number, spared: number]
+  ): void
+  guideApply(
+    ...args: [
+      raster: number,
+      stride: number,
+      a: number,
+      b: number,
+      fromStride: number,
+      count: number,
+      rows: number,
+    ]
+  ): void
+  dabWeigh(
+    ...args: [
+      from: number,
+      plane: number,
+      square: number,
+      stride: number,
+      count: number,
+      rows: number,
+      sharp: number,
+    ]
+  ): void
   dabRect(...args: [...Drawn, weights: number, ...Part, places: number]): void
   lightSquare(...args: [to: number, from: number, ...Rect]): void
   displaceRect(
@@ -304,7 +478,9 @@ export type Kernels = {
       seed: number,
     ]
   ): void
-  mostPlane(...args: [to: number, toStride: number, from: number, stride: number, count: number, rows: number]): void
+  mostPlane(
+    ...args: [to: number, toStride: number, from: number, stride: number, count: number, rows: number]
+  ): void
   straightenRect(...args: [raster: number, ...Rect]): void
   addRect(...args: [to: number, from: number, ...Rect]): void
   clipRect(...args: [raster: number, ...Rect, edge: number, slope: number]): void

@@ -47,7 +47,8 @@ export class PixelMemory {
   }
   /** Bytes from an address on, copied out; into a buffer that was handed back, where there is one. */
   copyOut(at: number, length: number): Uint8ClampedArray<ArrayBuffer> {
-    if (!this.spare || length > OUT_BYTES) return new Uint8ClampedArray(this.kernels.memory.buffer.slice(at, at + length) as ArrayBuffer)
+    if (!this.spare || length > OUT_BYTES)
+      return new Uint8ClampedArray(this.kernels.memory.buffer.slice(at, at + length) as ArrayBuffer)
     const out = new Uint8ClampedArray(this.spare.pop() ?? new ArrayBuffer(OUT_BYTES), 0, length)
     out.set(new Uint8Array(this.kernels.memory.buffer, at, length))
     return out
@@ -55,7 +56,8 @@ export class PixelMemory {
   /** Takes back buffers that were copied out and are no longer read: fresh ones cost more than the copy. */
   handBack(buffers: readonly ArrayBuffer[]): void {
     this.spare ??= []
-    for (const b of buffers) if (b.byteLength === OUT_BYTES && this.spare.length < MOST_SPARE) this.spare.push(b)
+    for (const b of buffers)
+      if (b.byteLength === OUT_BYTES && this.spare.length < MOST_SPARE) this.spare.push(b)
   }
   /** Floats at an address; stale after the memory grows. */
   floats(at: number, count: number): Float32Array {
@@ -86,7 +88,10 @@ export class PixelMemory {
     const at = align(this.top)
     const held = this.kernels.memory.buffer.byteLength
     if (at + bytes > held && !this.grow(Math.max(SLAB, at + bytes - held)) && !this.grow(at + bytes - held))
-      throw new Problem('too-large', 'There is not enough memory for this picture. The design is safe; close other designs and try again.')
+      throw new Problem(
+        'too-large',
+        'There is not enough memory for this picture. The design is safe; close other designs and try again.',
+      )
     this.top = at + bytes
     return at
   }

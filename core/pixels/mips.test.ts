@@ -6,14 +6,27 @@ import { random } from '../../supplies/draw/random'
 import { halvePicture, isOpaque, levelCount, levelSize } from './mips'
 
 const memory = openMemory()
-function noise(width: number, height: number, alpha: (x: number, y: number) => number = () => 255): Uint8Array {
+function noise(
+  width: number,
+  height: number,
+  alpha: (x: number, y: number) => number = () => 255,
+): Uint8Array {
   const rnd = random(width * 31 + height)
   const data = new Uint8Array(width * height * 4)
   for (let n = 0; n < width * height; n++)
-    data.set([rnd() * 255, rnd() * 255, rnd() * 255, alpha(n % width, Math.floor(n / width))].map(Math.round), n * 4)
+    data.set(
+      [rnd() * 255, rnd() * 255, rnd() * 255, alpha(n % width, Math.floor(n / width))].map(Math.round),
+      n * 4,
+    )
   return data
 }
-const eight = (data: Uint8Array, width: number, height: number) => ({ data, width, height, deep: false, opaque: false })
+const eight = (data: Uint8Array, width: number, height: number) => ({
+  data,
+  width,
+  height,
+  deep: false,
+  opaque: false,
+})
 const mean = (data: Uint8Array, channel: number): number => {
   let sum = 0
   for (let n = channel; n < data.length; n += 4) sum += data[n] as number
@@ -62,7 +75,8 @@ describe('half-size levels', () => {
     const out = halvePicture(memory, eight(data, 5, 3))
     expect([out.width, out.height]).toEqual([3, 2])
     // The odd corner has only itself to be the mean of.
-    for (const channel of [0, 1, 2]) expect(out.data[(1 * 3 + 2) * 4 + channel]).toBe(data[(2 * 5 + 4) * 4 + channel])
+    for (const channel of [0, 1, 2])
+      expect(out.data[(1 * 3 + 2) * 4 + channel]).toBe(data[(2 * 5 + 4) * 4 + channel])
   })
   it('never lighten or darken a flat picture', () => {
     let level = eight(new Uint8Array(100 * 70 * 4).fill(137), 100, 70)

@@ -4,7 +4,8 @@ import type { PixelMemory } from './memory'
 /** The coarsest level is the first whose longer side is at most this, px. */
 const SMALLEST = 64
 const STRIP_BYTES = 8 * 1024 * 1024
-export const levelCount = (width: number, height: number): number => Math.max(1, Math.ceil(Math.log2(Math.max(width, height) / SMALLEST)) + 1)
+export const levelCount = (width: number, height: number): number =>
+  Math.max(1, Math.ceil(Math.log2(Math.max(width, height) / SMALLEST)) + 1)
 export const levelSize = (size: number, level: number): number => {
   let s = size
   for (let n = 0; n < level; n++) s = Math.max(1, (s + 1) >> 1)

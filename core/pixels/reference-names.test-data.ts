@@ -26,7 +26,8 @@ const OTHERWISE: Partial<Record<BlendMode, string>> = {
   'dst-atop': 'destination-atop',
 }
 /** What a 2D canvas calls a mode, as its `globalCompositeOperation`. */
-export const canvasName = (mode: BlendMode): GlobalCompositeOperation => (OTHERWISE[mode] ?? mode) as GlobalCompositeOperation
+export const canvasName = (mode: BlendMode): GlobalCompositeOperation =>
+  (OTHERWISE[mode] ?? mode) as GlobalCompositeOperation
 
 /** The modes without the Porter–Duff operators. */
 export const PLAIN_MODES = BLEND_MODES.slice(0, 1 + BLEND_MODES.indexOf('plus-lighter'))

@@ -9,7 +9,10 @@ export const stampIn = (n: PlanNode): string => `${n.key}/${n.mode}/${n.opacity}
 export function beneathNode(before: BeneathNode | null, nodes: readonly PlanNode[]): BeneathNode | null {
   if (nodes.length === 0) return before
   // A grade reaches as far as what it is put on.
-  const boxes = [...(before ? [before.bounds] : []), ...nodes.flatMap((n) => (gradesBeneath(n) ? [] : [n.bounds]))]
+  const boxes = [
+    ...(before ? [before.bounds] : []),
+    ...nodes.flatMap((n) => (gradesBeneath(n) ? [] : [n.bounds])),
+  ]
   if (boxes.length === 0) return null
   return {
     kind: 'beneath',

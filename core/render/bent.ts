@@ -4,7 +4,10 @@ import { carried, carrierOf, shownBounds } from '../geometry/warp'
 import { frameOf } from './masked'
 
 /** The members of a group, bent as the group's box is: each by a net of its own, so that nothing is resampled twice. */
-export function bentMembers(group: ResolvedLayer, page: Pick<ResolvedPage, 'width' | 'height' | 'master'>): ResolvedLayer[] {
+export function bentMembers(
+  group: ResolvedLayer,
+  page: Pick<ResolvedPage, 'width' | 'height' | 'master'>,
+): ResolvedLayer[] {
   const { bend } = group.layer.placement
   const frame = bend && frameOf({ frame: 'layer' }, group, page)
   const through = frame && carrierOf({ ...frame, bend })
@@ -13,7 +16,8 @@ export function bentMembers(group: ResolvedLayer, page: Pick<ResolvedPage, 'widt
     ...l,
     children: l.children.map(bent),
     insides: l.insides.map(bent),
-    layer: l.layer.kind === 'group' ? l.layer : { ...l.layer, placement: carried(l.layer.placement, through) },
+    layer:
+      l.layer.kind === 'group' ? l.layer : { ...l.layer, placement: carried(l.layer.placement, through) },
   })
   return group.children.map(bent)
 }

@@ -8,14 +8,23 @@ import { renderPage } from './picture'
 
 const SIDE = 300
 const host = openHost(async () => null)
-const at = (id: string, order: string) => ({ id, page: 'page1', plane: 'subject' as const, order, parent: 'g' })
+const at = (id: string, order: string) => ({
+  id,
+  page: 'page1',
+  plane: 'subject' as const,
+  order,
+  parent: 'g',
+})
 const solid = (colour: string) => ({ kind: 'solid' as const, colour })
 
 function design(how: LayerOf<'group'>['combine'], members: Layer[]): Design {
   const [spec] = presetSpecs(['square-post'])
   if (!spec) throw new Error('no preset')
   const d = blankDesign('c', 'C', [{ ...spec, width: SIDE, height: SIDE }], { colour: '#ffffff' })
-  const group = { ...groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'G'), ...(how ? { combine: how } : {}) }
+  const group = {
+    ...groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'G'),
+    ...(how ? { combine: how } : {}),
+  }
   for (const l of [group, ...members]) d.layers[l.id] = l
   return d
 }
@@ -49,8 +58,20 @@ describe('shapes combined', () => {
   })
   it('a hole is truly see-through, and only the upper one makes it', async () => {
     const ring = (inner: 'above' | 'beneath') => [
-      shapeLayer(at('outer', inner === 'above' ? 'a0' : 'a1'), 'Outer', 'ellipse', boxAt(40, 40, 220, 220), solid('#c02020')),
-      shapeLayer(at('inner', inner === 'above' ? 'a1' : 'a0'), 'Inner', 'ellipse', boxAt(110, 110, 80, 80), solid('#2020c0')),
+      shapeLayer(
+        at('outer', inner === 'above' ? 'a0' : 'a1'),
+        'Outer',
+        'ellipse',
+        boxAt(40, 40, 220, 220),
+        solid('#c02020'),
+      ),
+      shapeLayer(
+        at('inner', inner === 'above' ? 'a1' : 'a0'),
+        'Inner',
+        'ellipse',
+        boxAt(110, 110, 80, 80),
+        solid('#2020c0'),
+      ),
     ]
     const beneath = {
       ...shapeLayer(at('under', 'a0'), 'Under', 'rectangle', boxAt(0, 0, SIDE, SIDE), solid('#30a040')),
@@ -78,7 +99,11 @@ describe('shapes combined', () => {
   })
   it('a gradient goes on from the lowest one’s box over all of it; type can punch too', async () => {
     const [low, high] = two() as [Layer, Layer]
-    const fade = { kind: 'linear' as const, angleDegrees: 0, stops: { a: { offset: 0, colour: '#000000' }, b: { offset: 1, colour: '#808080' } } }
+    const fade = {
+      kind: 'linear' as const,
+      angleDegrees: 0,
+      stops: { a: { offset: 0, colour: '#000000' }, b: { offset: 1, colour: '#808080' } },
+    }
     const s = await seen(design('join', [{ ...low, fill: fade } as Layer, high]))
     expect(s.at(60, 100)[0]).toBeLessThan(30)
     expect(s.at(230, 230)).toEqual([0x80, 0x80, 0x80])

@@ -6,7 +6,9 @@ import { renderPage } from './picture'
 export type Levels = { width: number; height: number; data: Float64Array }
 
 export const premultiplied = (width: number, height: number, bytes: Uint8ClampedArray): Levels => {
-  const data = Float64Array.from(bytes, (v, n) => (n % 4 === 3 ? v : (v * (bytes[n - (n % 4) + 3] as number)) / 255))
+  const data = Float64Array.from(bytes, (v, n) =>
+    n % 4 === 3 ? v : (v * (bytes[n - (n % 4) + 3] as number)) / 255,
+  )
   return { width, height, data }
 }
 /** The first page of a design on its master, at a scale. */
@@ -34,7 +36,9 @@ export function reducedTo(full: Levels, scale: number): Levels {
       for (const [sy, down] of spans(y, full.height))
         for (const [sx, across] of spans(x, full.width)) {
           weight += down * across
-          for (let k = 0; k < 4; k++) data[at + k] = (data[at + k] as number) + down * across * (full.data[(sy * full.width + sx) * 4 + k] as number)
+          for (let k = 0; k < 4; k++)
+            data[at + k] =
+              (data[at + k] as number) + down * across * (full.data[(sy * full.width + sx) * 4 + k] as number)
         }
       for (let k = 0; k < 4; k++) data[at + k] = (data[at + k] as number) / weight
     }
@@ -49,7 +53,9 @@ export function difference(a: Levels, b: Levels): { mean: number; over: number }
     for (let x = 0; x < width; x++) {
       let most = 0
       for (let k = 0; k < 4; k++) {
-        const off = Math.abs((a.data[(y * a.width + x) * 4 + k] as number) - (b.data[(y * b.width + x) * 4 + k] as number))
+        const off = Math.abs(
+          (a.data[(y * a.width + x) * 4 + k] as number) - (b.data[(y * b.width + x) * 4 + k] as number),
+        )
         sum += off
         most = Math.max(most, off)
       }

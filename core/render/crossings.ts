@@ -16,18 +16,29 @@ const BRIDGED = within(4)
 const MOST_POINTS = 24
 
 /** Where two layers of a plan cross: each connected part of what both cover. */
-export function crossingsOf(nodes: readonly PlanNode[], a: string, b: string, renderer: Renderer): Crossing[] {
+export function crossingsOf(
+  nodes: readonly PlanNode[],
+  a: string,
+  b: string,
+  renderer: Renderer,
+): Crossing[] {
   const [one, two] = [nodeWith(nodes, a), nodeWith(nodes, b)]
   if (!one || !two) return []
   const box = intersect(one.bounds, two.bounds)
   if (isEmpty(box)) return []
   const step = Math.max(1, (box.right - box.left) / GRID, (box.bottom - box.top) / GRID)
-  const [columns, rows] = [Math.max(1, Math.ceil((box.right - box.left) / step)), Math.max(1, Math.ceil((box.bottom - box.top) / step))]
+  const [columns, rows] = [
+    Math.max(1, Math.ceil((box.right - box.left) / step)),
+    Math.max(1, Math.ceil((box.bottom - box.top) / step)),
+  ]
   const both = new Uint8Array(columns * rows)
   for (let row = 0; row < rows; row++)
     for (let column = 0; column < columns; column++) {
       const [x, y] = [Math.floor(box.left + (column + 0.5) * step), Math.floor(box.top + (row + 0.5) * step)]
-      if (renderer.alphaAt({ ...one, opacity: 1 }, x, y) >= CROSSING && renderer.alphaAt({ ...two, opacity: 1 }, x, y) >= CROSSING)
+      if (
+        renderer.alphaAt({ ...one, opacity: 1 }, x, y) >= CROSSING &&
+        renderer.alphaAt({ ...two, opacity: 1 }, x, y) >= CROSSING
+      )
         both[row * columns + column] = 1
     }
   const depth = depthsOf(both, columns, rows)
@@ -43,7 +54,10 @@ export function crossingsOf(nodes: readonly PlanNode[], a: string, b: string, re
       const last = spread.at(-1) as number
       let far = 0
       part.forEach((n, k) => {
-        away[k] = Math.min(away[k] as number, Math.hypot((n % columns) - (last % columns), Math.floor(n / columns) - Math.floor(last / columns)))
+        away[k] = Math.min(
+          away[k] as number,
+          Math.hypot((n % columns) - (last % columns), Math.floor(n / columns) - Math.floor(last / columns)),
+        )
         if ((away[k] as number) > (away[far] as number)) far = k
       })
       if ((away[far] as number) <= Math.max(3, 1.5 * (depth[best] as number))) break

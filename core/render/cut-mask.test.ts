@@ -38,7 +38,12 @@ async function shown(change: Partial<NonNullable<MaskOf<'painted'>['cut']>>): Pr
   }
   const where = { id: 'p', page: 'page1', plane: 'subject' as const, order: 'a0', parent: null }
   design.layers.p = {
-    ...pictureLayer(where, 'P', { sha: await flat(100, 120, 20), width: SIDE, height: SIDE }, boxAt(0, 0, SIDE, SIDE)),
+    ...pictureLayer(
+      where,
+      'P',
+      { sha: await flat(100, 120, 20), width: SIDE, height: SIDE },
+      boxAt(0, 0, SIDE, SIDE),
+    ),
     masks: { m: mask },
   }
   expect([...blobsOf(design)]).toEqual(expect.arrayContaining(cut.colours ? [cut.colours] : []))

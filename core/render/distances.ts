@@ -9,7 +9,14 @@ const ALPHA_PLANE = 3 * PLANE_BYTES
 const MOST_BYTES = 200 * 1024 * 1024
 
 /** A measured silhouette: sixteenths of a px outwards, and where it is asked for inwards, 16 bits each; its sharp corners, px of the view. */
-export type Measured = { outside: number; inside: number; bounds: Bounds; width: number; bytes: number; corners: readonly Corner[] }
+export type Measured = {
+  outside: number
+  inside: number
+  bounds: Bounds
+  width: number
+  bytes: number
+  corners: readonly Corner[]
+}
 
 /** How far each px is from a silhouette, measured once for all of it: then any width of a ring costs the same. */
 export class Distances {
@@ -55,17 +62,21 @@ export class Distances {
     memory.bytes.fill(0, cover, cover + width * height)
     // A row of tiles at a time: a large thing has more than are kept.
     for (let row = Math.floor(bounds.top / TILE); row * TILE < bounds.bottom; row++)
-      this.reading.readTiles(silhouette, intersect(bounds, { ...bounds, top: row * TILE, bottom: (row + 1) * TILE }), (tiles) => {
-        for (const { raster, part, left, top } of tiles)
-          kernels.coverBytes(
-            cover + (part.top - bounds.top) * width + part.left - bounds.left,
-            width,
-            raster + ALPHA_PLANE + (part.top - top) * STRIDE + (part.left - left) * 4,
-            STRIDE,
-            part.right - part.left,
-            part.bottom - part.top,
-          )
-      })
+      this.reading.readTiles(
+        silhouette,
+        intersect(bounds, { ...bounds, top: row * TILE, bottom: (row + 1) * TILE }),
+        (tiles) => {
+          for (const { raster, part, left, top } of tiles)
+            kernels.coverBytes(
+              cover + (part.top - bounds.top) * width + part.left - bounds.left,
+              width,
+              raster + ALPHA_PLANE + (part.top - top) * STRIDE + (part.left - left) * 4,
+              STRIDE,
+              part.right - part.left,
+              part.bottom - part.top,
+            )
+        },
+      )
     const line = memory.block((width + 1) * 16)
     const most = 2000
     const outside = memory.block(width * height * 2)

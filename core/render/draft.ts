@@ -26,10 +26,15 @@ export type PlacedPart = TilePart & { column: number; row: number }
 /** A run of layers over an opaque ground: each of its pixels becomes a × it + b, at most `most`. */
 type Run = { a: number; b: number; most: number }
 
-const RUNNABLE: readonly number[] = (['normal', 'multiply', 'screen', 'plus-lighter'] as const).map(blendModeNumber)
+const RUNNABLE: readonly number[] = (['normal', 'multiply', 'screen', 'plus-lighter'] as const).map(
+  blendModeNumber,
+)
 /** Whether a node can be part of a run: its mode is linear in what lies beneath. */
 const canRun = (node: PlanNode): boolean =>
-  node.kind !== 'grade' && node.kind !== 'exact' && !(node.kind === 'group' && !node.closed) && RUNNABLE.includes(node.mode)
+  node.kind !== 'grade' &&
+  node.kind !== 'exact' &&
+  !(node.kind === 'group' && !node.closed) &&
+  RUNNABLE.includes(node.mode)
 
 /** Consecutive nodes that can be one run, and those that stand alone. */
 function runsOf<T extends { node: PlanNode }>(links: readonly T[]): (T | T[])[] {
@@ -44,14 +49,18 @@ function runsOf<T extends { node: PlanNode }>(links: readonly T[]): (T | T[])[] 
 }
 
 /** Whether a node takes coverage away from what lies beneath it. */
-const opens = (node: PlanNode): boolean => (node.kind === 'group' && !node.closed ? node.children.some(opens) : lessensCoverage(node.mode))
+const opens = (node: PlanNode): boolean =>
+  node.kind === 'group' && !node.closed ? node.children.some(opens) : lessensCoverage(node.mode)
 
 /** A node's pixels as they are kept while it moves: drawn as if it lay at a fraction of a px, shown from (x, y) on. */
 type Kept = { key: string; x: number; y: number; bounds: Bounds; draw: () => PlanNode }
 
 /** The pixels of a node that moves; in `steps` of a px, 0 for exactly where it is. */
 function keptOf(node: PictureNode | FillNode, body: Body, steps: number): Kept {
-  const [toX, toY] = [body.x, body.y].map((v) => (steps > 0 ? Math.round(v * steps) / steps : v)) as [number, number]
+  const [toX, toY] = [body.x, body.y].map((v) => (steps > 0 ? Math.round(v * steps) / steps : v)) as [
+    number,
+    number,
+  ]
   const [x, y] = [Math.floor(toX), Math.floor(toY)]
   const [dx, dy] = [toX - body.x - x, toY - body.y - y]
   // A fraction of a px stands for all that differ from it by less than can be seen.
@@ -71,7 +80,10 @@ function moved(node: PictureNode | FillNode, dx: number, dy: number): PictureNod
   const fills = node.fills.map((fill) => ({
     ...fill,
     toBox: compose(translation(-dx, -dy), fill.toBox),
-    outlines: fill.outlines.map((o) => ({ points: o.points.map((v, n) => v + (n % 2 === 0 ? dx : dy)), bounds: shift(o.bounds, dx, dy) })),
+    outlines: fill.outlines.map((o) => ({
+      points: o.points.map((v, n) => v + (n % 2 === 0 ? dx : dy)),
+      bounds: shift(o.bounds, dx, dy),
+    })),
   }))
   return { ...node, fills }
 }
@@ -95,7 +107,15 @@ function within(part: PlacedPart, box: Bounds): PlacedPart | null {
     const from = ((seen.top - top + y) * width + seen.left - left) * 4
     part.data.copyWithin(y * w * 4, from, from + w * 4)
   }
-  return { column, row, x: seen.left - column * TILE, y: seen.top - row * TILE, width: w, height: h, data: part.data.subarray(0, w * h * 4) }
+  return {
+    column,
+    row,
+    x: seen.left - column * TILE,
+    y: seen.top - row * TILE,
+    width: w,
+    height: h,
+    data: part.data.subarray(0, w * h * 4),
+  }
 }
 
 /** Draws drafts of tiles for a hand in motion, from what the renderer keeps. */
@@ -108,7 +128,11 @@ export class Drafts {
    * a float shows; null where the ground is see-through, as runs need an opaque one. Only what lies on the page is drafted.
    */
   part(plan: Plan, column: number, row: number, hand: Hand, clip: Bounds): TilePart | null {
-    const placed = this.draw(plan, column, row, hand, clip, 0, (raster, part) => ({ column, row, ...this.renderer.toPart(raster, part) }))
+    const placed = this.draw(plan, column, row, hand, clip, 0, (raster, part) => ({
+      column,
+      row,
+      ...this.renderer.toPart(raster, part),
+    }))
     return placed && within(placed, plan.page)
   }
 
@@ -116,9 +140,19 @@ export class Drafts {
    * The same from a plan at half or a quarter of the scale, enlarged bilinearly: parts of tiles of the full scale.
    * `column`, `row` and `clip` are the smaller scale's, `page` the full one's.
    */
-  enlargedParts(plan: Plan, column: number, row: number, hand: Hand, clip: Bounds, factor: 2 | 4, page: Bounds): PlacedPart[] | null {
+  enlargedParts(
+    plan: Plan,
+    column: number,
+    row: number,
+    hand: Hand,
+    clip: Bounds,
+    factor: 2 | 4,
+    page: Bounds,
+  ): PlacedPart[] | null {
     const parts = this.draw(plan, column, row, hand, clip, SMALL_STEPS, (raster, part) =>
-      factor === 2 ? this.doubled(raster, part, column * 2, row * 2) : this.doubledTwice(raster, part, column * 4, row * 4),
+      factor === 2
+        ? this.doubled(raster, part, column * 2, row * 2)
+        : this.doubledTwice(raster, part, column * 4, row * 4),
     )
     return parts?.flatMap((p) => within(p, page) ?? []) ?? null
   }
@@ -129,11 +163,21 @@ export class Drafts {
     // A quarter of the raster at a time makes a raster of its own.
     const parts = QUARTERS.flatMap(([dx, dy]) => {
       const [x0, y0] = [Math.max(part.x, dx * HALF_TILE), Math.max(part.y, dy * HALF_TILE)]
-      const [x1, y1] = [Math.min(part.x + part.width, (dx + 1) * HALF_TILE), Math.min(part.y + part.height, (dy + 1) * HALF_TILE)]
+      const [x1, y1] = [
+        Math.min(part.x + part.width, (dx + 1) * HALF_TILE),
+        Math.min(part.y + part.height, (dy + 1) * HALF_TILE),
+      ]
       if (x1 <= x0 || y1 <= y0) return []
       const [x, y] = [2 * (x0 - dx * HALF_TILE), 2 * (y0 - dy * HALF_TILE)]
       const region = { x, y, width: 2 * (x1 - x0), height: 2 * (y1 - y0), offset: y * STRIDE + x * 4 }
-      memory.kernels.doubleRaster(twice + region.offset, raster + y0 * STRIDE + x0 * 4, PLANE_BYTES, STRIDE, x1 - x0, y1 - y0)
+      memory.kernels.doubleRaster(
+        twice + region.offset,
+        raster + y0 * STRIDE + x0 * 4,
+        PLANE_BYTES,
+        STRIDE,
+        x1 - x0,
+        y1 - y0,
+      )
       return this.doubled(twice, region, column + 2 * dx, row + 2 * dy)
     })
     memory.releaseTile(twice)
@@ -141,11 +185,19 @@ export class Drafts {
   }
 
   /** A part of a raster twice as large, cut at the borders of the four tiles from `column`, `row` on. */
-  private doubled(raster: number, { x, y, width, height, offset }: Region, column: number, row: number): PlacedPart[] {
+  private doubled(
+    raster: number,
+    { x, y, width, height, offset }: Region,
+    column: number,
+    row: number,
+  ): PlacedPart[] {
     const { memory } = this.renderer
     const out = memory.tile()
     // Where the borders of the tiles cut it, px of the raster; each part's rows come next to each other.
-    const [across, down] = [Math.min(width, Math.max(0, HALF_TILE - x)), Math.min(height, Math.max(0, HALF_TILE - y))]
+    const [across, down] = [
+      Math.min(width, Math.max(0, HALF_TILE - x)),
+      Math.min(height, Math.max(0, HALF_TILE - y)),
+    ]
     memory.kernels.doubleToBytes(out, raster + offset, PLANE_BYTES, STRIDE, width, height, across)
     const parts = QUARTERS.flatMap(([dx, dy]): PlacedPart[] => {
       const w = 2 * (dx === 0 ? across : width - across)
@@ -186,11 +238,17 @@ export class Drafts {
     const { kernels } = memory
     const acc = memory.tile()
     const held = made.held.map((l) =>
-      (l.node.kind === 'picture' || l.node.kind === 'fill') && l.node.body ? { ...l, kept: keptOf(l.node, l.node.body, steps) } : l,
+      (l.node.kind === 'picture' || l.node.kind === 'fill') && l.node.body
+        ? { ...l, kept: keptOf(l.node, l.node.body, steps) }
+        : l,
     )
     // Strips go through all steps at once, so that they stay in the processor's near caches.
     for (let y = part.y; y < part.y + part.height; y += STRIP) {
-      const strip = { ...clip, top: Math.max(clip.top, top + y), bottom: Math.min(clip.bottom, top + y + STRIP) }
+      const strip = {
+        ...clip,
+        top: Math.max(clip.top, top + y),
+        bottom: Math.min(clip.bottom, top + y + STRIP),
+      }
       const r = regionIn(strip, left, top)
       if (!r) continue
       const rect = [PLANE_BYTES, STRIDE, r.width, r.height] as const
@@ -200,7 +258,14 @@ export class Drafts {
         else this.renderer.blend(acc, link.node, link.region, left, top, strip)
       for (const step of made.steps)
         if ('node' in step) this.renderer.blend(acc, step.node, step.region, left, top, strip)
-        else kernels.runApply(acc + r.offset, step.a + r.offset, step.b + r.offset, step.most + r.offset, ...rect)
+        else
+          kernels.runApply(
+            acc + r.offset,
+            step.a + r.offset,
+            step.b + r.offset,
+            step.most + r.offset,
+            ...rect,
+          )
     }
     const result = use(acc, part)
     memory.releaseTile(acc)
@@ -216,7 +281,11 @@ export class Drafts {
     const scratch = memory.tile()
     kernels.clearRect(scratch + to.offset, PLANE_BYTES, STRIDE, to.width, to.height)
     const seen = intersect(
-      shift({ left: left + to.x, top: top + to.y, right: left + to.x + to.width, bottom: top + to.y + to.height }, -kept.x, -kept.y),
+      shift(
+        { left: left + to.x, top: top + to.y, right: left + to.x + to.width, bottom: top + to.y + to.height },
+        -kept.x,
+        -kept.y,
+      ),
       kept.bounds,
     )
     let drawn: PlanNode | null = null
@@ -230,9 +299,25 @@ export class Drafts {
         const part = intersect(seen, { left: x, top: y, right: x + TILE, bottom: y + TILE })
         const at = (part.top + kept.y - top) * STRIDE + (part.left + kept.x - left) * 4
         const from = (part.top - y) * STRIDE + (part.left - x) * 4
-        kernels.copyRect(scratch + at, raster + from, PLANE_BYTES, STRIDE, part.right - part.left, part.bottom - part.top)
+        kernels.copyRect(
+          scratch + at,
+          raster + from,
+          PLANE_BYTES,
+          STRIDE,
+          part.right - part.left,
+          part.bottom - part.top,
+        )
       }
-    kernels.blendRect(acc + to.offset, scratch + to.offset, PLANE_BYTES, STRIDE, to.width, to.height, node.mode, node.opacity)
+    kernels.blendRect(
+      acc + to.offset,
+      scratch + to.offset,
+      PLANE_BYTES,
+      STRIDE,
+      to.width,
+      to.height,
+      node.mode,
+      node.opacity,
+    )
     memory.releaseTile(scratch)
   }
 
@@ -246,7 +331,10 @@ export class Drafts {
     const [left, top] = [column * TILE, row * TILE]
     const clip = { left, top, right: left + TILE, bottom: top + TILE }
     const everywhere = { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity }
-    const made = factor === 1 ? [this.part(plan, column, row, hand, clip)] : this.enlargedParts(plan, column, row, hand, clip, factor, everywhere)
+    const made =
+      factor === 1
+        ? [this.part(plan, column, row, hand, clip)]
+        : this.enlargedParts(plan, column, row, hand, clip, factor, everywhere)
     this.renderer.memory.handBack((made ?? []).flatMap((p) => p?.data.buffer ?? []))
   }
 
@@ -255,10 +343,16 @@ export class Drafts {
     const [left, top] = [column * TILE, row * TILE]
     const beneath = this.renderer.chain(plan, left, top).filter((l) => l.index < hand.first)
     const key = beneath.at(-1)?.key
-    if (key !== undefined && !this.renderer.cache.has(`p${key}`)) this.renderer.cache.keep(`p${key}`, this.flattened(beneath, left, top))
+    if (key !== undefined && !this.renderer.cache.has(`p${key}`))
+      this.renderer.cache.keep(`p${key}`, this.flattened(beneath, left, top))
   }
 
-  private draftOf(plan: Plan, left: number, top: number, hand: Hand): { ground: number; held: Link[]; steps: (Link | Run)[] } | null {
+  private draftOf(
+    plan: Plan,
+    left: number,
+    top: number,
+    hand: Hand,
+  ): { ground: number; held: Link[]; steps: (Link | Run)[] } | null {
     const chain = this.renderer.chain(plan, left, top)
     const beneath = chain.filter((l) => l.index < hand.first)
     const held = chain.filter((l) => l.index >= hand.first && l.index <= hand.last)
@@ -269,7 +363,12 @@ export class Drafts {
     if (ground === null) return null
     const steps = runsOf(above).map((run) => (Array.isArray(run) ? this.run(run, left, top) : run))
     // Where making the last drove out the first, there is too little room for drafts.
-    return this.renderer.cache.holdsAll([ground, ...steps.flatMap((s) => ('a' in s ? [s.a, s.b, s.most] : []))]) ? { ground, held, steps } : null
+    return this.renderer.cache.holdsAll([
+      ground,
+      ...steps.flatMap((s) => ('a' in s ? [s.a, s.b, s.most] : [])),
+    ])
+      ? { ground, held, steps }
+      : null
   }
 
   /** Members of open groups lie in the stack like others, as long as nothing is done to the group as a whole. */
@@ -299,7 +398,8 @@ export class Drafts {
   private flattened(beneath: readonly Link[], left: number, top: number): number {
     const acc = this.renderer.memory.tile()
     this.renderer.memory.kernels.clearRect(acc, PLANE_BYTES, STRIDE, TILE, TILE)
-    for (const { node, region } of beneath) this.renderer.cache.passing(() => this.renderer.blend(acc, node, region, left, top))
+    for (const { node, region } of beneath)
+      this.renderer.cache.passing(() => this.renderer.blend(acc, node, region, left, top))
     return acc
   }
 
@@ -307,15 +407,31 @@ export class Drafts {
     const key = quickHash(links.map((l) => `${l.node.key}/${l.node.mode}/${l.node.opacity}`).join('|'))
     const keys = ['a', 'b', 'm'].map((name) => `r${name}${key}@${left},${top}`)
     const [heldA, heldB, heldMost] = keys.map((k) => this.renderer.cache.take(k))
-    if (heldA !== undefined && heldB !== undefined && heldMost !== undefined) return { a: heldA, b: heldB, most: heldMost }
+    if (heldA !== undefined && heldB !== undefined && heldMost !== undefined)
+      return { a: heldA, b: heldB, most: heldMost }
     const { kernels } = this.renderer.memory
-    const [a, b, most] = [this.renderer.memory.tile(), this.renderer.memory.tile(), this.renderer.memory.tile()]
+    const [a, b, most] = [
+      this.renderer.memory.tile(),
+      this.renderer.memory.tile(),
+      this.renderer.memory.tile(),
+    ]
     kernels.runBegin(a, b, most, PLANE_BYTES, STRIDE, TILE, TILE)
     for (const { node, region } of links) {
       this.renderer.cache.passing(() => {
         const raster = this.renderer.nodeRaster(node, region, left, top)
         const at = region.offset
-        kernels.runAdd(a + at, b + at, most + at, raster + at, PLANE_BYTES, STRIDE, region.width, region.height, node.mode, node.opacity)
+        kernels.runAdd(
+          a + at,
+          b + at,
+          most + at,
+          raster + at,
+          PLANE_BYTES,
+          STRIDE,
+          region.width,
+          region.height,
+          node.mode,
+          node.opacity,
+        )
       })
     }
     for (const [n, raster] of [a, b, most].entries()) {

@@ -29,7 +29,12 @@ const outlined = (points: Float64Array): Fill['outlines'][number] => ({
 function cornersOf(node: PictureNode): Fill['outlines'][number] {
   const toView = inverse(node.toSource) ?? identity
   const [w, h] = [node.sourceWidth, node.sourceHeight]
-  const all = [apply(toView, { x: 0, y: 0 }), apply(toView, { x: w, y: 0 }), apply(toView, { x: w, y: h }), apply(toView, { x: 0, y: h })]
+  const all = [
+    apply(toView, { x: 0, y: 0 }),
+    apply(toView, { x: w, y: 0 }),
+    apply(toView, { x: w, y: h }),
+    apply(toView, { x: 0, y: h }),
+  ]
   return outlined(Float64Array.from(all.flatMap((p) => [p.x, p.y])))
 }
 
@@ -57,14 +62,36 @@ export class Drawing {
    * Where a part of an 8-bit picture lies in its source, px, if it lies on the source's own grid at 100 % and wholly
    * within it; else null.
    */
-  onGrid(node: PictureNode, region: Region, left: number, top: number): { at: number; width: number; x: number; y: number } | null {
+  onGrid(
+    node: PictureNode,
+    region: Region,
+    left: number,
+    top: number,
+  ): { at: number; width: number; x: number; y: number } | null {
     const k = 1 / 2 ** node.level
     const m = compose(compose(translation(left + region.x, top + region.y), node.toSource), scaling(k))
     const [x, y] = [m[4], m[5]]
-    if (node.warped || m[0] !== 1 || m[1] !== 0 || m[2] !== 0 || m[3] !== 1 || !Number.isInteger(x) || !Number.isInteger(y)) return null
-    if (x < 0 || y < 0 || x + region.width > node.sourceWidth * k || y + region.height > node.sourceHeight * k) return null
+    if (
+      node.warped ||
+      m[0] !== 1 ||
+      m[1] !== 0 ||
+      m[2] !== 0 ||
+      m[3] !== 1 ||
+      !Number.isInteger(x) ||
+      !Number.isInteger(y)
+    )
+      return null
+    if (
+      x < 0 ||
+      y < 0 ||
+      x + region.width > node.sourceWidth * k ||
+      y + region.height > node.sourceHeight * k
+    )
+      return null
     const found = this.sources.picture(node.source, node.level)
-    return found && found.level === node.level && !found.held.deep ? { at: found.held.at, width: found.held.width, x, y } : null
+    return found && found.level === node.level && !found.held.deep
+      ? { at: found.held.at, width: found.held.width, x, y }
+      : null
   }
 
   /** A picture's own pixels; transparent where its source is not here. `left`, `top` is the tile's corner in the view. */
@@ -84,7 +111,18 @@ export class Drawing {
     const [right, low] = [node.sourceWidth * k, node.sourceHeight * k]
     const size = [region.width, region.height] as const
     const grid = this.onGrid(node, region, left, top)
-    if (grid) kernels.copyPicture(out, PLANE_BYTES, STRIDE, ...size, grid.at, grid.width, grid.x, grid.y, held.opaque ? 1 : 0)
+    if (grid)
+      kernels.copyPicture(
+        out,
+        PLANE_BYTES,
+        STRIDE,
+        ...size,
+        grid.at,
+        grid.width,
+        grid.x,
+        grid.y,
+        held.opaque ? 1 : 0,
+      )
     else if (
       !node.warped &&
       m[1] === 0 &&
@@ -114,7 +152,13 @@ export class Drawing {
       )
     else {
       const [u, v] = [this.map, this.map + MAP_PLANE]
-      this.coverOf([node.warped ? outlined(node.warped.outline.points) : cornersOf(node)], false, region, left, top)
+      this.coverOf(
+        [node.warped ? outlined(node.warped.outline.points) : cornersOf(node)],
+        false,
+        region,
+        left,
+        top,
+      )
       if (node.warped) this.mapUnit(node.warped.toUnit, region, left, top, right, low)
       else kernels.mapAffine(u, v, MAP_STRIDE, region.width + 1, region.height + 1, ...m)
       kernels.sampleMapped(
@@ -148,15 +192,32 @@ export class Drawing {
   }
 
   /** Fills the map of a part of the view with places in a warped box `width` by `height` large. */
-  private mapUnit(to: ToUnit, region: Region, left: number, top: number, width: number, height: number): void {
+  private mapUnit(
+    to: ToUnit,
+    region: Region,
+    left: number,
+    top: number,
+    width: number,
+    height: number,
+  ): void {
     const { kernels } = this.memory
     const [u, v] = [this.map, this.map + MAP_PLANE]
     const [x0, y0, columns, rows] = [left + region.x, top + region.y, region.width + 1, region.height + 1]
     if (to.kind === 'perspective') {
-      const m = composeHomographies(composeHomographies(fromAffine(translation(x0, y0)), to.map), fromAffine(scaling(width, height)))
+      const m = composeHomographies(
+        composeHomographies(fromAffine(translation(x0, y0)), to.map),
+        fromAffine(scaling(width, height)),
+      )
       // Seen from the front, so that what lies beyond the horizon can be told by its sign.
       const w = m[6] * (columns / 2) + m[7] * (rows / 2) + m[8]
-      kernels.mapPerspective(u, v, MAP_STRIDE, columns, rows, ...((w < 0 ? m.map((n) => -n) : m) as unknown as Homography))
+      kernels.mapPerspective(
+        u,
+        v,
+        MAP_STRIDE,
+        columns,
+        rows,
+        ...((w < 0 ? m.map((n) => -n) : m) as unknown as Homography),
+      )
       return
     }
     kernels.mapClear(u, v, MAP_STRIDE, columns, rows)
@@ -172,7 +233,12 @@ export class Drawing {
         continue
       const at = (corner: number) => {
         const i = n * 12 + corner * 4
-        return [(t[i] as number) - x0, (t[i + 1] as number) - y0, (t[i + 2] as number) * width, (t[i + 3] as number) * height] as const
+        return [
+          (t[i] as number) - x0,
+          (t[i + 1] as number) - y0,
+          (t[i + 2] as number) * width,
+          (t[i + 3] as number) * height,
+        ] as const
       }
       kernels.mapTriangle(u, v, MAP_STRIDE, columns, rows, ...at(0), ...at(1), ...at(2))
     }
@@ -190,18 +256,39 @@ export class Drawing {
     const scratch = this.memory.tile()
     for (const fill of node.fills) {
       this.fill(scratch, fill, region, left, top)
-      kernels.blendRect(raster + region.offset, scratch + region.offset, PLANE_BYTES, STRIDE, region.width, region.height, 0, fill.opacity)
+      kernels.blendRect(
+        raster + region.offset,
+        scratch + region.offset,
+        PLANE_BYTES,
+        STRIDE,
+        region.width,
+        region.height,
+        0,
+        fill.opacity,
+      )
     }
     this.memory.releaseTile(scratch)
   }
 
   /** Coverage of outlines on a part of the view, into the cover plane. */
-  private coverOf(outlines: Fill['outlines'], evenOdd: boolean, region: Region, left: number, top: number): void {
+  private coverOf(
+    outlines: Fill['outlines'],
+    evenOdd: boolean,
+    region: Region,
+    left: number,
+    top: number,
+  ): void {
     const { kernels } = this.memory
     const [x0, y0] = [left + region.x, top + region.y]
     kernels.coverageBegin(this.sums, region.width, region.height)
     for (const { points, bounds } of outlines) {
-      if (bounds.bottom <= y0 || bounds.top >= y0 + region.height || bounds.left >= x0 + region.width || bounds.right <= x0) continue
+      if (
+        bounds.bottom <= y0 ||
+        bounds.top >= y0 + region.height ||
+        bounds.left >= x0 + region.width ||
+        bounds.right <= x0
+      )
+        continue
       let px = (points[points.length - 2] as number) - x0
       let py = (points[points.length - 1] as number) - y0
       for (let n = 0; n < points.length; n += 2) {
@@ -224,7 +311,19 @@ export class Drawing {
     if (paint.kind === 'none') return
     if (paint.kind === 'solid') {
       const c = fromHex(paint.colour)
-      kernels.fillSolid(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height, this.cover, STRIDE, c.r, c.g, c.b, c.a)
+      kernels.fillSolid(
+        raster + region.offset,
+        PLANE_BYTES,
+        STRIDE,
+        region.width,
+        region.height,
+        this.cover,
+        STRIDE,
+        c.r,
+        c.g,
+        c.b,
+        c.a,
+      )
       return
     }
     const { toUnit } = fill

@@ -61,22 +61,45 @@ export class Filters {
     })
   }
   /** Puts a node's pixels in place of others, or only their colours. */
-  replace(raster: number, node: PlanNode, region: Region, left: number, top: number, coloursOnly: boolean): void {
+  replace(
+    raster: number,
+    node: PlanNode,
+    region: Region,
+    left: number,
+    top: number,
+    coloursOnly: boolean,
+  ): void {
     const { memory } = this
     const { kernels } = memory
     const [at, rect] = [region.offset, [PLANE_BYTES, STRIDE, region.width, region.height] as const]
     const made = memory.tile()
     kernels.clearRect(made + at, ...rect)
-    const box = { left: left + region.x, top: top + region.y, right: left + region.x + region.width, bottom: top + region.y + region.height }
+    const box = {
+      left: left + region.x,
+      top: top + region.y,
+      right: left + region.x + region.width,
+      bottom: top + region.y + region.height,
+    }
     const [part, whole] = [regionIn(intersect(node.bounds, box), left, top), regionIn(node.bounds, left, top)]
     if (part && whole) {
       const own = this.reading.rasterOf(node, whole, left, top)
       kernels.copyRect(made + part.offset, own + part.offset, PLANE_BYTES, STRIDE, part.width, part.height)
-      if (node.opacity < 1) kernels.scaleRect(made + part.offset, PLANE_BYTES, STRIDE, part.width, part.height, node.opacity)
+      if (node.opacity < 1)
+        kernels.scaleRect(made + part.offset, PLANE_BYTES, STRIDE, part.width, part.height, node.opacity)
     }
     if (coloursOnly) {
       kernels.straightenRect(made + at, ...rect)
-      kernels.maskRect(made + at, PLANE_BYTES, STRIDE, raster + ALPHA + at, STRIDE, region.width, region.height, 1, 0)
+      kernels.maskRect(
+        made + at,
+        PLANE_BYTES,
+        STRIDE,
+        raster + ALPHA + at,
+        STRIDE,
+        region.width,
+        region.height,
+        1,
+        0,
+      )
     }
     kernels.copyRect(raster + at, made + at, ...rect)
     memory.releaseTile(made)
@@ -96,7 +119,17 @@ export class Filters {
         scratch.gatherPart(source, read)
         for (let p = 0; p < 4; p++) {
           const to = raster + p * PLANE_BYTES + region.offset + y * STRIDE + x * 4
-          this.memory.kernels.reducePlane(to, STRIDE, scratch.a + p * PLANE, SIDE_BYTES, width, height, fromX - read.x, fromY - read.y, factor)
+          this.memory.kernels.reducePlane(
+            to,
+            STRIDE,
+            scratch.a + p * PLANE,
+            SIDE_BYTES,
+            width,
+            height,
+            fromX - read.x,
+            fromY - read.y,
+            factor,
+          )
         }
       }
   }
@@ -106,8 +139,14 @@ export class Filters {
     const { memory } = this
     const within = (v: number, from: number, to: number) => Math.min(Math.max(v, from), to - 1)
     const [x0, y0] = [left + region.x, top + region.y]
-    const [fromX, toX] = [within(x0, edge.left, edge.right), within(x0 + region.width - 1, edge.left, edge.right) + 1]
-    const [fromY, toY] = [within(y0, edge.top, edge.bottom), within(y0 + region.height - 1, edge.top, edge.bottom) + 1]
+    const [fromX, toX] = [
+      within(x0, edge.left, edge.right),
+      within(x0 + region.width - 1, edge.left, edge.right) + 1,
+    ]
+    const [fromY, toY] = [
+      within(y0, edge.top, edge.bottom),
+      within(y0 + region.height - 1, edge.top, edge.bottom) + 1,
+    ]
     this.reading.readTiles(source, { left: fromX, top: fromY, right: toX, bottom: toY }, (tiles) => {
       memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
       const out = memory.floats(raster, 4 * TILE * TILE)
@@ -124,7 +163,11 @@ export class Filters {
             if (tile.part.left === edge.left && x0 < edge.left)
               out.fill(own[from + edge.left] as number, to + x0, to + Math.min(edge.left, x0 + region.width))
             if (tile.part.right === edge.right && x0 + region.width > edge.right)
-              out.fill(own[from + edge.right - 1] as number, to + Math.max(x0, edge.right), to + x0 + region.width)
+              out.fill(
+                own[from + edge.right - 1] as number,
+                to + Math.max(x0, edge.right),
+                to + x0 + region.width,
+              )
           }
         }
       }
@@ -141,15 +184,33 @@ export class Filters {
     scratch.gatherPart(source, read)
     // From px of the part to px of the buffer, middles to middles.
     const m = compose(compose(translation(x0 + 0.5, y0 + 0.5), back), translation(-x - 0.5, -y - 0.5))
-    this.memory.kernels.mapPlanes(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height, scratch.a, PLANE, SIDE_BYTES, ...m)
+    this.memory.kernels.mapPlanes(
+      raster + region.offset,
+      PLANE_BYTES,
+      STRIDE,
+      region.width,
+      region.height,
+      scratch.a,
+      PLANE,
+      SIDE_BYTES,
+      ...m,
+    )
   }
 
   /** What is made of a copy is mixed with what was there. */
-  private mix(node: Mixed, raster: number, region: Region, left: number, top: number, make: (place: Place) => void): void {
+  private mix(
+    node: Mixed,
+    raster: number,
+    region: Region,
+    left: number,
+    top: number,
+    make: (place: Place) => void,
+  ): void {
     const { memory } = this
     const { kernels } = memory
     // Wholly, everywhere and as it is: it can be made in place.
-    if (node.strength === 1 && node.blend === 0 && node.masks.length === 0) return make({ raster, region, left, top })
+    if (node.strength === 1 && node.blend === 0 && node.masks.length === 0)
+      return make({ raster, region, left, top })
     const rect = [PLANE_BYTES, STRIDE, region.width, region.height] as const
     const made = memory.tile()
     const at = region.offset
@@ -176,7 +237,17 @@ export class Filters {
     kernels.straightenRect(made + at, ...rect)
     kernels.blendRect(under + at, made + at, ...rect, mode, 1)
     kernels.copyRect(made + at, under + at, ...rect)
-    kernels.maskRect(made + at, PLANE_BYTES, STRIDE, cover + ALPHA + at, STRIDE, region.width, region.height, 1, 0)
+    kernels.maskRect(
+      made + at,
+      PLANE_BYTES,
+      STRIDE,
+      cover + ALPHA + at,
+      STRIDE,
+      region.width,
+      region.height,
+      1,
+      0,
+    )
     memory.releaseTile(cover)
     memory.releaseTile(under)
   }
@@ -190,13 +261,34 @@ export class Filters {
     kernels.clearRect(share + at, PLANE_BYTES, STRIDE, region.width, region.height)
     // What was made is weighed by the share, what was there by the rest.
     const full = memory.floats(share, TILE * TILE)
-    for (let y = region.y; y < region.y + region.height; y++) full.fill(node.strength, y * TILE + region.x, y * TILE + region.x + region.width)
+    for (let y = region.y; y < region.y + region.height; y++)
+      full.fill(node.strength, y * TILE + region.x, y * TILE + region.x + region.width)
     for (const step of node.masks) {
       this.covering.cover(one, step, region, left, top)
-      kernels.maskRect(share + at, PLANE_BYTES, STRIDE, one + at, STRIDE, region.width, region.height, step.strength, step.swap ? 1 : 0)
+      kernels.maskRect(
+        share + at,
+        PLANE_BYTES,
+        STRIDE,
+        one + at,
+        STRIDE,
+        region.width,
+        region.height,
+        step.strength,
+        step.swap ? 1 : 0,
+      )
     }
     const weigh = (tile: number, swap: number) =>
-      kernels.maskRect(tile + at, PLANE_BYTES, STRIDE, share + at, STRIDE, region.width, region.height, 1, swap)
+      kernels.maskRect(
+        tile + at,
+        PLANE_BYTES,
+        STRIDE,
+        share + at,
+        STRIDE,
+        region.width,
+        region.height,
+        1,
+        swap,
+      )
     weigh(made, 0)
     weigh(raster, 1)
     kernels.addRect(raster + at, made + at, PLANE_BYTES, STRIDE, region.width, region.height)
@@ -209,14 +301,18 @@ export class Filters {
     const rect = [raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height] as const
     const [x, y] = [left + region.x, top + region.y]
     if (work.op === 'shape') {
-      const [before, after] = [work.before ? this.scratch.table(work.before) : 0, work.after ? this.scratch.table(work.after, 16384) : 0]
+      const [before, after] = [
+        work.before ? this.scratch.table(work.before) : 0,
+        work.after ? this.scratch.table(work.after, 16384) : 0,
+      ]
       kernels.shapeRect(...rect, before, work.matrix ? this.scratch.table(work.matrix, 32768) : 0, after)
     } else if (work.op === 'light') kernels.mapLight(...rect, this.scratch.table(work.table))
     else if (work.op === 'cube') {
       if (work.before) kernels.shapeRect(...rect, this.scratch.table(work.before), 0, 0)
       kernels.mapCube(...rect, this.scratch.cube(work.table), work.side)
     } else if (work.op === 'oklab') kernels.oklabRect(...rect, this.scratch.table(work.settings))
-    else if (work.op === 'grain') kernels.grainRect(...rect, x, y, step, work.size, work.amount, work.colours ? 1 : 0, work.seed)
+    else if (work.op === 'grain')
+      kernels.grainRect(...rect, x, y, step, work.size, work.amount, work.colours ? 1 : 0, work.seed)
     else {
       const r = (work.turnDegrees * Math.PI) / 180
       const k = step / work.pitch

@@ -15,8 +15,10 @@ const WHITE: Paint = { kind: 'solid', colour: '#ffffff' }
 export function graphicNode(layer: LayerOf<'graphic'>, art: Artwork, c: Context): PlanNode | null {
   const fit = scaling(layer.placement.width / art.width, layer.placement.height / art.height)
   const plain = { ...layer, blend: 'normal' as const, opacity: 1 }
-  const fills = (specs: readonly FillSpec[], of: Pick<typeof layer, 'blend' | 'opacity'> = plain): PlanNode | null =>
-    fillNode({ ...layer, ...of }, specs, c, layer.placement.width, layer.placement.height)
+  const fills = (
+    specs: readonly FillSpec[],
+    of: Pick<typeof layer, 'blend' | 'opacity'> = plain,
+  ): PlanNode | null => fillNode({ ...layer, ...of }, specs, c, layer.placement.width, layer.placement.height)
   const specOf = (piece: Piece): FillSpec => drawnSpec(piece, layer, art, fit, c)
   const nodesOf = (list: readonly ArtNode[]): PlanNode[] => {
     const out: PlanNode[] = []
@@ -41,12 +43,19 @@ export function graphicNode(layer: LayerOf<'graphic'>, art: Artwork, c: Context)
     const inner = groupNode({ id: layer.id, blend: 'normal', opacity: 1 }, nodesOf(group.children), true)
     if (!inner) return null
     const cover = (pieces: readonly { path: Piece['path']; evenOdd: boolean }[]) =>
-      fills(pieces.map(({ path, evenOdd }) => ({ path: mapPath(path, fit), evenOdd, opacity: 1, paint: WHITE })))
-    const nodes = group.clips.map((clip): Pick<MaskStep, 'node' | 'by'> => ({ node: cover(clip), by: 'coverage' }))
+      fills(
+        pieces.map(({ path, evenOdd }) => ({ path: mapPath(path, fit), evenOdd, opacity: 1, paint: WHITE })),
+      )
+    const nodes = group.clips.map(
+      (clip): Pick<MaskStep, 'node' | 'by'> => ({ node: cover(clip), by: 'coverage' }),
+    )
     if (group.mask) {
       const { within, by, children } = group.mask
       if (within) nodes.push({ node: cover([{ path: within, evenOdd: false }]), by: 'coverage' })
-      nodes.push({ node: groupNode({ id: layer.id, blend: 'normal', opacity: 1 }, nodesOf(children), true), by })
+      nodes.push({
+        node: groupNode({ id: layer.id, blend: 'normal', opacity: 1 }, nodesOf(children), true),
+        by,
+      })
     }
     const how = { mode: blendModeNumber(group.blend), opacity: group.opacity }
     if (nodes.length === 0) return { ...inner, ...how }
@@ -68,12 +77,20 @@ function drawnSpec(piece: Piece, layer: LayerOf<'graphic'>, art: Artwork, fit: M
     path: mapPath(piece.path, fit),
     evenOdd: piece.evenOdd,
     opacity: piece.opacity,
-    ...(piece.gradient ? gradientSpec(piece.gradient, colour, fit) : { paint: { kind: 'solid' as const, colour: colour(piece.part) } }),
-    ...(piece.stroke ? { stroke: { ...piece.stroke, weight: piece.stroke.weight * weight, dash: [...piece.stroke.dash] } } : {}),
+    ...(piece.gradient
+      ? gradientSpec(piece.gradient, colour, fit)
+      : { paint: { kind: 'solid' as const, colour: colour(piece.part) } }),
+    ...(piece.stroke
+      ? { stroke: { ...piece.stroke, weight: piece.stroke.weight * weight, dash: [...piece.stroke.dash] } }
+      : {}),
   }
 }
 /** A gradient in units of its own: linear along x from 0 to 1, radial within the unit circle. */
-function gradientSpec({ form, toUnit, stops }: ArtGradient, colour: (part: string) => string, fit: Matrix): Pick<FillSpec, 'paint' | 'toUnit'> {
+function gradientSpec(
+  { form, toUnit, stops }: ArtGradient,
+  colour: (part: string) => string,
+  fit: Matrix,
+): Pick<FillSpec, 'paint' | 'toUnit'> {
   const list = stops.map(({ offset, part, alpha }) => {
     const hex = colour(part)
     const own = hex.length > 7 ? Number.parseInt(hex.slice(7), 16) / 255 : 1
@@ -84,6 +101,8 @@ function gradientSpec({ form, toUnit, stops }: ArtGradient, colour: (part: strin
   })
   const record = Object.fromEntries(list.map((s, n) => [`s${String(n).padStart(4, '0')}`, s]))
   const paint: Paint =
-    form === 'linear' ? { kind: 'linear', angleDegrees: 0, stops: record } : { kind: 'radial', x: 0, y: 0, radius: 2, stops: record }
+    form === 'linear'
+      ? { kind: 'linear', angleDegrees: 0, stops: record }
+      : { kind: 'radial', x: 0, y: 0, radius: 2, stops: record }
   return { paint, toUnit: compose(scaling(1 / fit[0], 1 / fit[3]), toUnit) }
 }

@@ -11,8 +11,20 @@ import { prepare, renderRegion } from './picture'
 
 const host = openHost(async () => null)
 const SIDE = 64
-const where = (id: string, order: string, parent: string | null = null) => ({ id, page: 'page1', plane: 'subject' as const, order, parent })
-const box = (id: string, order: string, colour: string, place = boxAt(0, 0, SIDE, SIDE), more: Partial<Layer> = {}) =>
+const where = (id: string, order: string, parent: string | null = null) => ({
+  id,
+  page: 'page1',
+  plane: 'subject' as const,
+  order,
+  parent,
+})
+const box = (
+  id: string,
+  order: string,
+  colour: string,
+  place = boxAt(0, 0, SIDE, SIDE),
+  more: Partial<Layer> = {},
+) =>
   ({ ...shapeLayer(where(id, order), id, 'rectangle', place, { kind: 'solid', colour }), ...more }) as Layer
 function designOf(layers: Layer[], colour = 'transparent'): Design {
   const [spec] = presetSpecs(['square-post'])
@@ -21,7 +33,8 @@ function designOf(layers: Layer[], colour = 'transparent'): Design {
   for (const l of layers) design.layers[l.id] = l
   return design
 }
-const keep = (design: Design, ids: string[], holder: string) => record(design, (d) => keepInside(d, ids, holder)).design
+const keep = (design: Design, ids: string[], holder: string) =>
+  record(design, (d) => keepInside(d, ids, holder)).design
 async function rendered(design: Design): Promise<(x: number, y: number) => number[]> {
   const made = await prepare(await host.resolve(design, 'page1', 'square-post'), 1, host)
   const { data } = await renderRegion(made, { left: 0, top: 0, right: SIDE, bottom: SIDE }, host.renderer)
@@ -30,7 +43,12 @@ async function rendered(design: Design): Promise<(x: number, y: number) => numbe
 
 describe('what is kept inside', () => {
   it('shows only where its holder has coverage, to the part of a pixel', async () => {
-    const disc = { ...shapeLayer(where('disc', 'a0'), 'disc', 'ellipse', boxAt(8, 8, 48, 48), { kind: 'solid', colour: '#c2412a' }) } as Layer
+    const disc = {
+      ...shapeLayer(where('disc', 'a0'), 'disc', 'ellipse', boxAt(8, 8, 48, 48), {
+        kind: 'solid',
+        colour: '#c2412a',
+      }),
+    } as Layer
     const plain = await rendered(designOf([disc]))
     const held = await rendered(keep(designOf([disc, box('in', 'a1', '#3a55c9')]), ['in'], 'disc'))
     for (let n = 0; n < SIDE * SIDE; n += 7) {
@@ -41,7 +59,13 @@ describe('what is kept inside', () => {
     expect(held(2, 2)[3]).toBe(0)
   })
   it('leaves the holder to be seen where it is not', async () => {
-    const at = await rendered(keep(designOf([box('holder', 'a0', '#c2412a'), box('in', 'a1', '#3a55c9', boxAt(0, 0, 32, SIDE))]), ['in'], 'holder'))
+    const at = await rendered(
+      keep(
+        designOf([box('holder', 'a0', '#c2412a'), box('in', 'a1', '#3a55c9', boxAt(0, 0, 32, SIDE))]),
+        ['in'],
+        'holder',
+      ),
+    )
     expect([at(10, 10), at(50, 10)]).toEqual([
       [0x3a, 0x55, 0xc9, 255],
       [0xc2, 0x41, 0x2a, 255],
@@ -74,7 +98,10 @@ describe('what is kept inside', () => {
           if (ab < 0.05) return
           // The holder’s own strength by its colour’s alpha, the inside’s by its opacity.
           const holder = box('holder', 'a0', `${hex([...cb])}${hex([ab]).slice(1)}`)
-          const inside = box('in', 'a1', hex([...cs]), boxAt(0, 0, SIDE, SIDE), { opacity: as, blend: mode as BlendMode })
+          const inside = box('in', 'a1', hex([...cs]), boxAt(0, 0, SIDE, SIDE), {
+            opacity: as,
+            blend: mode as BlendMode,
+          })
           const at = (await rendered(keep(designOf([holder, inside]), ['in'], 'holder')))(20, 20)
           for (let k = 0; k < 3; k++) {
             const [b, s] = [cb[k] as number, cs[k] as number]
@@ -97,7 +124,14 @@ describe('what is kept inside', () => {
     g.fillRect(20, 0, 44, 64)
     const theirs = g.getImageData(0, 0, SIDE, SIDE).data
     const at = await rendered(
-      keep(designOf([box('h', 'a0', '#c2412a99', boxAt(8, 8, 40, 40)), box('i', 'a1', '#3a55c980', boxAt(20, 0, 44, 64))]), ['i'], 'h'),
+      keep(
+        designOf([
+          box('h', 'a0', '#c2412a99', boxAt(8, 8, 40, 40)),
+          box('i', 'a1', '#3a55c980', boxAt(20, 0, 44, 64)),
+        ]),
+        ['i'],
+        'h',
+      ),
     )
     for (const [x, y] of [
       [10, 10],
@@ -107,12 +141,17 @@ describe('what is kept inside', () => {
     ] as const) {
       const n = (y * SIDE + x) * 4
       if ((theirs[n + 3] as number) === 0) expect(at(x, y)[3]).toBe(0)
-      else for (let k = 0; k < 4; k++) expect(Math.abs((at(x, y)[k] as number) - (theirs[n + k] as number))).toBeLessThanOrEqual(2)
+      else
+        for (let k = 0; k < 4; k++)
+          expect(Math.abs((at(x, y)[k] as number) - (theirs[n + k] as number))).toBeLessThanOrEqual(2)
     }
   })
   it('takes the holder’s mode and opacity with it as one thing', async () => {
     const ground = '#808080'
-    const layers = [box('h', 'a0', '#ffffff', boxAt(0, 0, SIDE, SIDE), { opacity: 0.5, blend: 'multiply' }), box('i', 'a1', '#404040')]
+    const layers = [
+      box('h', 'a0', '#ffffff', boxAt(0, 0, SIDE, SIDE), { opacity: 0.5, blend: 'multiply' }),
+      box('i', 'a1', '#404040'),
+    ]
     const at = await rendered(keep(designOf(layers, ground), ['i'], 'h'))
     // The group is #404040 throughout; multiplied on #808080 and half of it: (1 − ½)·128 + ½·(128·64/255).
     expect(at(5, 5)[0]).toBe(Math.round(0.5 * 128 + 0.5 * ((128 * 64) / 255)))
@@ -131,7 +170,8 @@ describe('what is kept inside', () => {
     expect(at(50, 50)[3]).toBe(0)
   })
   it('works with a group as holder: its members’ common coverage', async () => {
-    const member = (id: string, order: string, place: ReturnType<typeof boxAt>) => ({ ...box(id, order, '#ffffff', place), parent: 'g' }) as Layer
+    const member = (id: string, order: string, place: ReturnType<typeof boxAt>) =>
+      ({ ...box(id, order, '#ffffff', place), parent: 'g' }) as Layer
     const design = designOf([
       groupLayer(where('g', 'a0'), 'G'),
       member('l', 'a0', boxAt(0, 0, 16, 64)),

@@ -11,13 +11,23 @@ import { type Context, type FillSpec, fillNode, groupNode, heldNode, miss, pictu
 import type { PlanNode } from './nodes'
 
 /** What each kind of layer needs computed; null where there is nothing to see. */
-export const makers: { [K in Exclude<Layer['kind'], 'group' | 'merged' | 'grade'>]: (layer: LayerOf<K>, c: Context) => PlanNode | null } = {
+export const makers: {
+  [K in Exclude<Layer['kind'], 'group' | 'merged' | 'grade'>]: (
+    layer: LayerOf<K>,
+    c: Context,
+  ) => PlanNode | null
+} = {
   picture: pictureNode,
   shape(layer, c) {
     const path = shapePath(layer)
     const fills: FillSpec[] = []
     if (layer.form !== 'line' && layer.fill.kind !== 'none')
-      fills.push({ path, evenOdd: layer.evenOdd ?? false, paint: literalPaint(layer.fill, c.swatches), opacity: 1 })
+      fills.push({
+        path,
+        evenOdd: layer.evenOdd ?? false,
+        paint: literalPaint(layer.fill, c.swatches),
+        opacity: 1,
+      })
     if (layer.stroke.weight > 0)
       fills.push({
         path,
@@ -33,14 +43,28 @@ export const makers: { [K in Exclude<Layer['kind'], 'group' | 'merged' | 'grade'
     const see = layer.fill.kind === 'none'
     const path = slotPath(layer)
     const { width, height } = layer.placement
-    const paint = literalPaint(see && layer.picture ? { kind: 'solid', colour: '#000000' } : layer.fill, c.swatches)
-    const ground = paint.kind === 'none' ? null : fillNode(bare, [{ path, evenOdd: false, paint, opacity: 1 }], c, width, height)
+    const paint = literalPaint(
+      see && layer.picture ? { kind: 'solid', colour: '#000000' } : layer.fill,
+      c.swatches,
+    )
+    const ground =
+      paint.kind === 'none'
+        ? null
+        : fillNode(bare, [{ path, evenOdd: false, paint, opacity: 1 }], c, width, height)
     const picture = isFilled(layer) ? makers.picture(pictureIn(layer), c) : null
     const body = ground && picture ? heldNode(ground, [picture], see ? 0 : 1) : see ? null : ground
     if (layer.stroke.weight === 0) return body
     const rim = fillNode(
       layer,
-      [{ path, evenOdd: false, paint: { kind: 'solid', colour: lookUp(layer.stroke.colour, c.swatches) }, opacity: 1, stroke: layer.stroke }],
+      [
+        {
+          path,
+          evenOdd: false,
+          paint: { kind: 'solid', colour: lookUp(layer.stroke.colour, c.swatches) },
+          opacity: 1,
+          stroke: layer.stroke,
+        },
+      ],
       c,
       width,
       height,
@@ -64,7 +88,9 @@ export const makers: { [K in Exclude<Layer['kind'], 'group' | 'merged' | 'grade'
   type(layer, c) {
     const layout = layoutType(c.fonts, layer.text, layer.style, layer.placement.width)
     const path: Path = layout.lines.flatMap((line) =>
-      line.glyphs.flatMap((g) => mapPath(g.face.outline(g.glyph), [layout.size, 0, 0, layout.size, g.x, g.y])),
+      line.glyphs.flatMap((g) =>
+        mapPath(g.face.outline(g.glyph), [layout.size, 0, 0, layout.size, g.x, g.y]),
+      ),
     )
     if (path.length === 0) return null
     return fillNode(
@@ -78,7 +104,27 @@ export const makers: { [K in Exclude<Layer['kind'], 'group' | 'merged' | 'grade'
 }
 
 /** The picture in a slot as a layer. */
-function pictureIn(slot: LayerOf<'slot'> & { picture: NonNullable<LayerOf<'slot'>['picture']> }): LayerOf<'picture'> {
-  const { form: _f, d: _d, radii: _r, corners: _c, fill: _p, stroke: _s, picture, zoom: _z, pan: _n, ...common } = slot
-  return { ...common, ...picture, kind: 'picture', placement: picturePlacement(slot), blend: 'normal', opacity: 1 }
+function pictureIn(
+  slot: LayerOf<'slot'> & { picture: NonNullable<LayerOf<'slot'>['picture']> },
+): LayerOf<'picture'> {
+  const {
+    form: _f,
+    d: _d,
+    radii: _r,
+    corners: _c,
+    fill: _p,
+    stroke: _s,
+    picture,
+    zoom: _z,
+    pan: _n,
+    ...common
+  } = slot
+  return {
+    ...common,
+    ...picture,
+    kind: 'picture',
+    placement: picturePlacement(slot),
+    blend: 'normal',
+    opacity: 1,
+  }
 }

@@ -9,10 +9,15 @@ const MOST_BEYOND = 2.6
  * less; where the other is reduced far more, as much coarser as the sampler needs.
  */
 export function levelOf(reductionX: number, reductionY: number): number {
-  const reduction = Math.max(1, Math.min(reductionX, reductionY), Math.max(reductionX, reductionY) / MOST_BEYOND)
+  const reduction = Math.max(
+    1,
+    Math.min(reductionX, reductionY),
+    Math.max(reductionX, reductionY) / MOST_BEYOND,
+  )
   return Math.max(0, Math.floor(Math.log2(reduction) + 0.25))
 }
-export const levelFor = (toSource: Matrix): number => levelOf(lengthOf(toSource[0], toSource[2]), lengthOf(toSource[1], toSource[3]))
+export const levelFor = (toSource: Matrix): number =>
+  levelOf(lengthOf(toSource[0], toSource[2]), lengthOf(toSource[1], toSource[3]))
 
 /** Levels that a warped picture needs, finest and coarsest: at its corners and in its middle. */
 export function levelsOf(w: Warped, width: number, height: number): [number, number] {
@@ -21,7 +26,9 @@ export function levelsOf(w: Warped, width: number, height: number): [number, num
     return levelOf(r.x, r.y)
   }
   if (w.toUnit.kind === 'net') {
-    const all = [at(0.25, 0.25), at(0.7, 0.25), at(0.25, 0.7), at(0.7, 0.7), at(0.5, 0.5)].sort((a, b) => a - b)
+    const all = [at(0.25, 0.25), at(0.7, 0.25), at(0.25, 0.7), at(0.7, 0.7), at(0.5, 0.5)].sort(
+      (a, b) => a - b,
+    )
     return [all[2] ?? 0, all[2] ?? 0]
   }
   const all = [at(0, 0), at(1, 0), at(1, 1), at(0, 1)]

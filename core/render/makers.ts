@@ -2,7 +2,16 @@ import { literalPaint } from '../colour/gradient'
 import { blendModeNumber } from '../design/blend-modes'
 import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
 import type { Design, Layer, LayerOf, Paint } from '../design/schema'
-import { type Bounds, boundsOf, grow, intersect, isEmpty, mapBounds, overlaps, union } from '../geometry/bounds'
+import {
+  type Bounds,
+  boundsOf,
+  grow,
+  intersect,
+  isEmpty,
+  mapBounds,
+  overlaps,
+  union,
+} from '../geometry/bounds'
 import { compose, inverse, type Matrix, scaling } from '../geometry/matrix'
 import { matrixOf } from '../geometry/placement'
 import { quickHash } from '../hash'
@@ -10,7 +19,15 @@ import type { FontBook } from '../type/fonts'
 import { flatten, type Outline, outlineBounds, type Path } from '../vector/path'
 import { dashed, strokeOutlines } from '../vector/stroke'
 import { levelFor, levelsOf } from './levels'
-import { type Body, type Combine, type Fill, type FillNode, gradesBeneath, type PictureNode, type PlanNode } from './nodes'
+import {
+  type Body,
+  type Combine,
+  type Fill,
+  type FillNode,
+  gradesBeneath,
+  type PictureNode,
+  type PlanNode,
+} from './nodes'
 import type { SourceBook } from './sources'
 import { flattenForWarp, throughWarp, warpedAt, warpedBounds } from './warped'
 import type { Woven } from './woven'
@@ -61,11 +78,21 @@ export function miss(c: Context, key: string, what: Missing): void {
   c.standIns++
 }
 
-const whole = (b: Bounds): Bounds => ({ left: Math.floor(b.left), top: Math.floor(b.top), right: Math.ceil(b.right), bottom: Math.ceil(b.bottom) })
+const whole = (b: Bounds): Bounds => ({
+  left: Math.floor(b.left),
+  top: Math.floor(b.top),
+  right: Math.ceil(b.right),
+  bottom: Math.ceil(b.bottom),
+})
 export const keyOf = (...parts: unknown[]): string => quickHash(JSON.stringify(parts))
 
 /** Where a map puts a thing, and a key of all else that makes its pixels. */
-const bodyAt = (toView: Matrix, own: string, extent: Bounds): Body => ({ key: `b${own}`, x: toView[4], y: toView[5], extent })
+const bodyAt = (toView: Matrix, own: string, extent: Bounds): Body => ({
+  key: `b${own}`,
+  x: toView[4],
+  y: toView[5],
+  extent,
+})
 
 const prepared = (outlines: Outline[]): Fill['outlines'] =>
   outlines.flatMap((o) => {
@@ -75,7 +102,10 @@ const prepared = (outlines: Outline[]): Fill['outlines'] =>
 
 /** A picture in a box. */
 export function pictureNode(
-  layer: Pick<LayerOf<'picture'>, 'id' | 'placement' | 'source' | 'sourceWidth' | 'sourceHeight' | 'blend' | 'opacity'>,
+  layer: Pick<
+    LayerOf<'picture'>,
+    'id' | 'placement' | 'source' | 'sourceWidth' | 'sourceHeight' | 'blend' | 'opacity'
+  >,
   c: Context,
 ): PictureNode | null {
   const { placement: p } = layer
@@ -84,12 +114,15 @@ export function pictureNode(
   if (!back) return null
   const toSource = compose(back, scaling(layer.sourceWidth / p.width, layer.sourceHeight / p.height))
   const warped = warpedAt(p, c.scale)
-  const [finest, coarsest] = warped ? levelsOf(warped, layer.sourceWidth, layer.sourceHeight) : [levelFor(toSource), levelFor(toSource)]
+  const [finest, coarsest] = warped
+    ? levelsOf(warped, layer.sourceWidth, layer.sourceHeight)
+    : [levelFor(toSource), levelFor(toSource)]
   const bounds = warped ? warpedBounds(warped) : mapBounds(toView, boundsOf(0, 0, p.width, p.height))
   let all = true
   for (let level = finest; level <= coarsest && !c.whole; level++)
     if (!c.sources.hasPicture(layer.source, level)) {
-      if (!c.asIs && (!c.seen || overlaps(bounds, c.seen))) miss(c, `${layer.source}/${level}`, { sha: layer.source, level })
+      if (!c.asIs && (!c.seen || overlaps(bounds, c.seen)))
+        miss(c, `${layer.source}/${level}`, { sha: layer.source, level })
       else c.standIns++
       all = false
     }
@@ -107,7 +140,9 @@ export function pictureNode(
     sourceWidth: layer.sourceWidth,
     sourceHeight: layer.sourceHeight,
     key: keyOf('picture', layer.source, here.level, coarsest, toSource, p.corners, p.bend),
-    ...(warped ? {} : { body: bodyAt(toView, keyOf(layer.source, here.level, toSource.slice(0, 4)), bounds) }),
+    ...(warped
+      ? {}
+      : { body: bodyAt(toView, keyOf(layer.source, here.level, toSource.slice(0, 4)), bounds) }),
     bounds: whole(grow(bounds, 0.5)),
     mode: blendModeNumber(layer.blend),
     opacity: layer.opacity,
@@ -127,11 +162,17 @@ export function heldNode(own: PlanNode, insides: readonly PlanNode[], body: numb
     holder,
     insides: [...insides],
     body,
-    key: quickHash(`held${holder.key}/${body}|${insides.map((n) => `${n.key}/${n.mode}/${n.opacity}`).join('|')}`),
+    key: quickHash(
+      `held${holder.key}/${body}|${insides.map((n) => `${n.key}/${n.mode}/${n.opacity}`).join('|')}`,
+    ),
   }
 }
 /** Nodes as one closed or open picture; `layer` gives its mode and opacity. */
-export function groupNode(layer: Pick<Layer, 'id' | 'blend' | 'opacity'>, children: readonly PlanNode[], closed: boolean): PlanNode | null {
+export function groupNode(
+  layer: Pick<Layer, 'id' | 'blend' | 'opacity'>,
+  children: readonly PlanNode[],
+  closed: boolean,
+): PlanNode | null {
   // A grade reaches as far as what it is put on.
   const [first, ...rest] = closed ? children.filter((n) => !gradesBeneath(n)) : children
   if (!first) return null
@@ -149,7 +190,8 @@ export function groupNode(layer: Pick<Layer, 'id' | 'blend' | 'opacity'>, childr
 }
 
 /** Two nodes as members of a shape in one layer's fill. */
-export const pairOf = (layer: Layer, a: PlanNode, b: PlanNode): { layer: Layer; node: PlanNode }[] => [a, b].map((node) => ({ layer, node }))
+export const pairOf = (layer: Layer, a: PlanNode, b: PlanNode): { layer: Layer; node: PlanNode }[] =>
+  [a, b].map((node) => ({ layer, node }))
 
 /** Members as one shape, back to front: coverage from all of them, the paint from the lowest. Null where nothing is left. */
 export function combinedNode(
@@ -161,7 +203,8 @@ export function combinedNode(
   const [first, ...rest] = members
   if (!first) return null
   const bounds = rest.reduce(
-    (b, { node }) => (how === 'punch' ? b : how === 'overlap' ? intersect(b, node.bounds) : union(b, node.bounds)),
+    (b, { node }) =>
+      how === 'punch' ? b : how === 'overlap' ? intersect(b, node.bounds) : union(b, node.bounds),
     first.node.bounds,
   )
   if (isEmpty(bounds)) return null
@@ -183,14 +226,27 @@ export function combinedNode(
 /** A layer's fill wherever it is asked for, as if the layer went on; null for what has none. */
 function paintOver(layer: Layer, c: Context): FillNode | null {
   const own = 'fill' in layer ? layer.fill : null
-  const fill: Paint | null = own?.kind === 'none' && 'stroke' in layer ? { kind: 'solid', colour: layer.stroke.colour } : own
+  const fill: Paint | null =
+    own?.kind === 'none' && 'stroke' in layer ? { kind: 'solid', colour: layer.stroke.colour } : own
   if (!fill || fill.kind === 'none') return null
   const far = (2 * Math.max(c.reach.right - c.reach.left, c.reach.bottom - c.reach.top)) / c.scale
   const { width, height } = layer.placement
-  const path: Path = [['M', -far, -far], ['L', width + far, -far], ['L', width + far, height + far], ['L', -far, height + far], ['Z']]
+  const path: Path = [
+    ['M', -far, -far],
+    ['L', width + far, -far],
+    ['L', width + far, height + far],
+    ['L', -far, height + far],
+    ['Z'],
+  ]
   const { corners: _c, bend: _b, ...placement } = layer.placement
   const flat = { ...layer, placement, blend: 'normal', opacity: 1 } as Layer
-  return fillNode(flat, [{ path, evenOdd: false, paint: literalPaint(fill, c.swatches), opacity: 1 }], c, width, height)
+  return fillNode(
+    flat,
+    [{ path, evenOdd: false, paint: literalPaint(fill, c.swatches), opacity: 1 }],
+    c,
+    width,
+    height,
+  )
 }
 
 export type FillSpec = {
@@ -203,7 +259,13 @@ export type FillSpec = {
   stroke?: Pick<LayerOf<'shape'>['stroke'], 'weight' | 'cap' | 'join' | 'dash'>
 }
 
-export function fillNode(layer: Layer, specs: readonly FillSpec[], c: Context, width: number, height: number): FillNode | null {
+export function fillNode(
+  layer: Layer,
+  specs: readonly FillSpec[],
+  c: Context,
+  width: number,
+  height: number,
+): FillNode | null {
   const placed = matrixOf(layer.placement)
   const toView = compose(placed, scaling(c.scale))
   const toBox = inverse(toView)
@@ -261,4 +323,5 @@ export function fillNode(layer: Layer, specs: readonly FillSpec[], c: Context, w
   }
 }
 const isFine = (layer: Layer, b: Bounds): boolean =>
-  (layer.kind === 'shape' && (layer.form === 'line' || layer.fill.kind === 'none')) || Math.min(b.right - b.left, b.bottom - b.top) < 8
+  (layer.kind === 'shape' && (layer.form === 'line' || layer.fill.kind === 'none')) ||
+  Math.min(b.right - b.left, b.bottom - b.top) < 8

@@ -10,7 +10,13 @@ import { prepare, renderPage, renderRegion } from './picture'
 const SIDE = 320
 const blobs = new Map<string, Uint8Array>()
 const host = openHost(async (sha) => blobs.get(sha) ?? null)
-const at = (id: string, order: string) => ({ id, page: 'page1', plane: 'subject' as const, order, parent: null })
+const at = (id: string, order: string) => ({
+  id,
+  page: 'page1',
+  plane: 'subject' as const,
+  order,
+  parent: null,
+})
 const start = { id: 'm1', order: 'a0' }
 const black = { kind: 'solid' as const, colour: '#000000' }
 
@@ -20,7 +26,11 @@ function design(masks: Mask[], more: Layer[] = [], own: Partial<Layer> = {}): De
   if (!spec) throw new Error('no preset')
   const d = blankDesign('m', 'M', [{ ...spec, width: SIDE, height: SIDE }], { colour: '#ffffff' })
   const square = shapeLayer(at('square', 'a0'), 'Square', 'rectangle', boxAt(40, 40, 240, 240), black)
-  for (const l of [{ ...square, ...own, masks: Object.fromEntries(masks.map((m) => [m.id, m])) } as Layer, ...more]) d.layers[l.id] = l
+  for (const l of [
+    { ...square, ...own, masks: Object.fromEntries(masks.map((m) => [m.id, m])) } as Layer,
+    ...more,
+  ])
+    d.layers[l.id] = l
   return d
 }
 /** How much of the black is left at each px, 0–1. */
@@ -48,7 +58,9 @@ describe('a mask by shape, path and gradient', () => {
     const [a, b] = [await left(design([turned])), await left(design([{ ...turned, swap: true }]))]
     for (let n = 0; n < a.all.length; n++) {
       const inside = n % SIDE >= 40 && n % SIDE < 280 && n / SIDE >= 40 && n / SIDE < 280
-      expect(Math.abs((a.all[n] as number) + (b.all[n] as number) - (inside ? 1 : 0))).toBeLessThanOrEqual(1 / 255 + 1e-9)
+      expect(Math.abs((a.all[n] as number) + (b.all[n] as number) - (inside ? 1 : 0))).toBeLessThanOrEqual(
+        1 / 255 + 1e-9,
+      )
     }
   })
   it('takes away only as much as its strength says; switched off or without strength nothing', async () => {
@@ -58,8 +70,22 @@ describe('a mask by shape, path and gradient', () => {
     expect((await left(design([{ ...box, on: false }]))).at(60, 60)).toBe(1)
   })
   it('several hide each by its own: what is left is their product', async () => {
-    const half = { ...newMask.shape(start, 'rectangle'), x: 0.25, y: 0.5, width: 0.5, height: 1, strength: 0.5 }
-    const upper = { ...newMask.shape({ id: 'm2', order: 'a1' }, 'rectangle'), x: 0.5, y: 0.25, width: 1, height: 0.5, strength: 0.6 }
+    const half = {
+      ...newMask.shape(start, 'rectangle'),
+      x: 0.25,
+      y: 0.5,
+      width: 0.5,
+      height: 1,
+      strength: 0.5,
+    }
+    const upper = {
+      ...newMask.shape({ id: 'm2', order: 'a1' }, 'rectangle'),
+      x: 0.5,
+      y: 0.25,
+      width: 1,
+      height: 0.5,
+      strength: 0.6,
+    }
     const both = await left(design([half, upper]))
     expect(both.at(100, 100)).toBe(1)
     expect(both.at(220, 100)).toBeCloseTo(0.5, 2)
@@ -75,13 +101,17 @@ describe('a mask by shape, path and gradient', () => {
     const fade = { ...newMask.gradient(start, 'linear'), from: { x: 0.25, y: 0.5 }, to: { x: 0.75, y: 0.5 } }
     const seen = await left(design([fade]))
     for (const x of [50, 90, 100, 130, 160, 200, 219, 230, 270])
-      expect(Math.abs(seen.at(x, 120) - Math.min(1, Math.max(0, (x + 0.5 - 100) / 120)))).toBeLessThanOrEqual(1.01 / 255)
+      expect(Math.abs(seen.at(x, 120) - Math.min(1, Math.max(0, (x + 0.5 - 100) / 120)))).toBeLessThanOrEqual(
+        1.01 / 255,
+      )
   })
   it('by a radial gradient fades outwards from its middle', async () => {
     const spot = { ...newMask.gradient(start, 'radial'), from: { x: 0.5, y: 0.5 }, to: { x: 0.75, y: 0.5 } }
     const seen = await left(design([spot]))
     for (const x of [160, 170, 190, 210, 230])
-      expect(Math.abs(seen.at(x, 160) - Math.max(0, 1 - Math.hypot(x + 0.5 - 160, 0.5) / 60))).toBeLessThanOrEqual(2 / 255)
+      expect(
+        Math.abs(seen.at(x, 160) - Math.max(0, 1 - Math.hypot(x + 0.5 - 160, 0.5) / 60)),
+      ).toBeLessThanOrEqual(2 / 255)
   })
 })
 
@@ -90,29 +120,35 @@ describe('softness', () => {
   const phi = (x: number): number => {
     const z = Math.abs(x) / Math.SQRT2
     const t = 1 / (1 + 0.3275911 * z)
-    const poly = t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))))
+    const poly =
+      t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))))
     const erf = 1 - poly * Math.exp(-z * z)
     return x < 0 ? (1 - erf) / 2 : (1 + erf) / 2
   }
   // A half plane softened by a Gaussian is its distribution function.
-  it.each([2, 6, 12, 30, 75, 160])('of %d px is that of a true Gaussian within a level, across all tiles', async (soft) => {
-    const half = {
-      ...newMask.shape(start, 'rectangle'),
-      x: -9.5,
-      y: 0.5,
-      width: 20,
-      height: 40,
-      softness: soft / SIDE,
-      frame: 'page-stretched' as const,
-    }
-    const d = design([half])
-    const square = d.layers.square
-    if (square) square.placement = boxAt(0, 0, SIDE, SIDE)
-    const seen = await left(d)
-    for (let x = 0; x < SIDE; x++)
-      for (const y of [3, 130, 255, 256, 300])
-        expect(Math.abs(seen.at(x, y) - phi((160 - (x + 0.5)) / (soft / 2)))).toBeLessThanOrEqual((soft < 3 ? 2.1 : 1.6) / 255)
-  })
+  it.each([2, 6, 12, 30, 75, 160])(
+    'of %d px is that of a true Gaussian within a level, across all tiles',
+    async (soft) => {
+      const half = {
+        ...newMask.shape(start, 'rectangle'),
+        x: -9.5,
+        y: 0.5,
+        width: 20,
+        height: 40,
+        softness: soft / SIDE,
+        frame: 'page-stretched' as const,
+      }
+      const d = design([half])
+      const square = d.layers.square
+      if (square) square.placement = boxAt(0, 0, SIDE, SIDE)
+      const seen = await left(d)
+      for (let x = 0; x < SIDE; x++)
+        for (const y of [3, 130, 255, 256, 300])
+          expect(Math.abs(seen.at(x, y) - phi((160 - (x + 0.5)) / (soft / 2)))).toBeLessThanOrEqual(
+            (soft < 3 ? 2.1 : 1.6) / 255,
+          )
+    },
+  )
   it('keeps what is shown and hidden together: swapped softness is the complement', async () => {
     const disc = { ...newMask.shape(start, 'ellipse'), softness: 0.2 }
     const [a, b] = [await left(design([disc])), await left(design([{ ...disc, swap: true }]))]
@@ -130,7 +166,9 @@ describe('softness', () => {
     const made = await prepare(page, 2, host)
     const whole = await renderRegion(made, { left: 0, top: 0, right: 640, bottom: 640 }, host.renderer)
     const part = await renderRegion(made, { left: 200, top: 230, right: 330, bottom: 290 }, host.renderer)
-    for (let y = 0; y < 60; y++) for (let x = 0; x < 130; x++) expect(part.data[(y * 130 + x) * 4]).toBe(whole.data[((y + 230) * 640 + x + 200) * 4])
+    for (let y = 0; y < 60; y++)
+      for (let x = 0; x < 130; x++)
+        expect(part.data[(y * 130 + x) * 4]).toBe(whole.data[((y + 230) * 640 + x + 200) * 4])
   })
 })
 
@@ -155,7 +193,9 @@ describe('what a mask moves with', () => {
     const [wide] = presetSpecs(['link-card'])
     if (!wide) throw new Error('no preset')
     const make = (frame: Mask['frame']) => {
-      const d = design([{ ...newMask.shape(start, 'rectangle'), x: 0.5, y: 0.5, width: 0.5, height: 0.5, frame }])
+      const d = design([
+        { ...newMask.shape(start, 'rectangle'), x: 0.5, y: 0.5, width: 0.5, height: 0.5, frame },
+      ])
       d.channels['link-card'] = { ...wide, id: 'link-card', order: 'a1', width: 640, height: SIDE }
       const square = d.layers.square
       if (square) {
@@ -166,21 +206,44 @@ describe('what a mask moves with', () => {
     }
     const stretched = await left(make('page-stretched'), 'link-card')
     const kept = await left(make('page-kept'), 'link-card')
-    expect([stretched.at(170, 160), stretched.at(150, 160), kept.at(170, 160), kept.at(250, 160)]).toEqual([1, 0, 0, 1])
+    expect([stretched.at(170, 160), stretched.at(150, 160), kept.at(170, 160), kept.at(250, 160)]).toEqual([
+      1, 0, 0, 1,
+    ])
   })
   it('a group: the mask lies over the box around its members and hides them as one', async () => {
-    const group = { ...groupLayer(at('group', 'a0'), 'Group'), masks: { m1: { ...corner, x: 0.5, y: 0.5, width: 0.5, height: 1 } } }
-    const left1 = { ...shapeLayer(at('one', 'a0'), 'One', 'rectangle', boxAt(40, 40, 100, 240), black), parent: 'group' }
-    const right1 = { ...shapeLayer(at('two', 'a1'), 'Two', 'rectangle', boxAt(180, 40, 100, 240), black), parent: 'group' }
+    const group = {
+      ...groupLayer(at('group', 'a0'), 'Group'),
+      masks: { m1: { ...corner, x: 0.5, y: 0.5, width: 0.5, height: 1 } },
+    }
+    const left1 = {
+      ...shapeLayer(at('one', 'a0'), 'One', 'rectangle', boxAt(40, 40, 100, 240), black),
+      parent: 'group',
+    }
+    const right1 = {
+      ...shapeLayer(at('two', 'a1'), 'Two', 'rectangle', boxAt(180, 40, 100, 240), black),
+      parent: 'group',
+    }
     const d = design([], [group, left1, right1])
     delete d.layers.square
     const seen = await left(d)
-    expect([seen.at(60, 160), seen.at(120, 160), seen.at(160, 160), seen.at(200, 160), seen.at(260, 160)]).toEqual([0, 1, 0, 1, 0])
+    expect([
+      seen.at(60, 160),
+      seen.at(120, 160),
+      seen.at(160, 160),
+      seen.at(200, 160),
+      seen.at(260, 160),
+    ]).toEqual([0, 1, 0, 1, 0])
   })
 })
 
 describe('a mask from another layer', () => {
-  const disc = { ...shapeLayer(at('disc', 'a1'), 'Disc', 'ellipse', boxAt(100, 100, 120, 120), { kind: 'solid', colour: '#808080' }), shown: false }
+  const disc = {
+    ...shapeLayer(at('disc', 'a1'), 'Disc', 'ellipse', boxAt(100, 100, 120, 120), {
+      kind: 'solid',
+      colour: '#808080',
+    }),
+    shown: false,
+  }
   it('shows where that one covers, though it is hidden itself', async () => {
     const seen = await left(design([newMask.layer(start, 'disc')], [disc]))
     expect([seen.at(160, 160), seen.at(60, 60)]).toEqual([1, 0])
@@ -190,7 +253,10 @@ describe('a mask from another layer', () => {
     expect(seen.at(160, 160)).toBeCloseTo(128 / 255, 2)
   })
   it('that is type shows letters only', async () => {
-    const word = { ...typeLayer(at('word', 'a1'), 'I', boxAt(100, 60, 120, 200), { size: 180, weight: 700 }), shown: false }
+    const word = {
+      ...typeLayer(at('word', 'a1'), 'I', boxAt(100, 60, 120, 200), { size: 180, weight: 700 }),
+      shown: false,
+    }
     const seen = await left(design([newMask.layer(start, 'word')], [word]))
     const share = seen.all.reduce((sum, v) => sum + v, 0) / (240 * 240)
     expect(share).toBeGreaterThan(0.02)
@@ -204,7 +270,9 @@ describe('a mask from another layer', () => {
 describe('a painted mask', () => {
   const tile = (value: (x: number, y: number) => number): string => {
     const png = writeGreyPng(
-      Uint8Array.from({ length: MASK_TILE * MASK_TILE }, (_, n) => value(n % MASK_TILE, Math.floor(n / MASK_TILE))),
+      Uint8Array.from({ length: MASK_TILE * MASK_TILE }, (_, n) =>
+        value(n % MASK_TILE, Math.floor(n / MASK_TILE)),
+      ),
       MASK_TILE,
       MASK_TILE,
     )
@@ -217,27 +285,39 @@ describe('a painted mask', () => {
     const painted = { ...newMask.painted(start, 480, 480), tiles: { '0,0': checks } }
     const seen = await left(design([painted]))
     // Two px of the mask are one of the page: checks of 8 px within the first 128.
-    expect([seen.at(43, 43), seen.at(51, 43), seen.at(51, 51), seen.at(200, 60), seen.at(60, 200)]).toEqual([1, 0, 1, 1, 1])
+    expect([seen.at(43, 43), seen.at(51, 43), seen.at(51, 51), seen.at(200, 60), seen.at(60, 200)]).toEqual([
+      1, 0, 1, 1, 1,
+    ])
     const bare = await left(design([{ ...painted, ground: 'none' }]))
     expect([bare.at(43, 43), bare.at(51, 43), bare.at(200, 60)]).toEqual([1, 0, 0])
   })
   it('of nothing shows all or hides all, as its ground says', async () => {
     expect((await left(design([newMask.painted(start, 100, 100)]))).at(160, 160)).toBe(1)
     expect((await left(design([newMask.painted(start, 100, 100, 'none')]))).at(160, 160)).toBe(0)
-    expect((await left(design([{ ...newMask.painted(start, 100, 100, 'none'), swap: true }]))).at(160, 160)).toBe(1)
+    expect(
+      (await left(design([{ ...newMask.painted(start, 100, 100, 'none'), swap: true }]))).at(160, 160),
+    ).toBe(1)
   })
   it('has the same mean at any scale, whatever is painted', async () => {
     await fc.assert(
-      fc.asyncProperty(fc.integer({ min: 1, max: 60 }), fc.integer({ min: 3, max: 40 }), async (period, width) => {
-        const stripes = tile((x) => (x % (period + width) < width ? 255 : 0))
-        const painted = { ...newMask.painted(start, 256, 256), tiles: { '0,0': stripes } }
-        const want = Array.from({ length: 256 }, (_, x) => (x % (period + width) < width ? 1 : 0)).reduce<number>((a, v) => a + v, 0) / 256
-        for (const scale of [1, 0.5, 0.21]) {
-          const seen = await left(design([painted]), 'square-post', scale)
-          const sum = seen.all.reduce((a, v) => a + v, 0) / (240 * 240 * scale * scale)
-          expect(Math.abs(sum - want)).toBeLessThan(0.04)
-        }
-      }),
+      fc.asyncProperty(
+        fc.integer({ min: 1, max: 60 }),
+        fc.integer({ min: 3, max: 40 }),
+        async (period, width) => {
+          const stripes = tile((x) => (x % (period + width) < width ? 255 : 0))
+          const painted = { ...newMask.painted(start, 256, 256), tiles: { '0,0': stripes } }
+          const want =
+            Array.from({ length: 256 }, (_, x) => (x % (period + width) < width ? 1 : 0)).reduce<number>(
+              (a, v) => a + v,
+              0,
+            ) / 256
+          for (const scale of [1, 0.5, 0.21]) {
+            const seen = await left(design([painted]), 'square-post', scale)
+            const sum = seen.all.reduce((a, v) => a + v, 0) / (240 * 240 * scale * scale)
+            expect(Math.abs(sum - want)).toBeLessThan(0.04)
+          }
+        },
+      ),
       { numRuns: 8, endOnFailure: true },
     )
   })
@@ -256,7 +336,11 @@ describe('a picked mask', () => {
     const d = blankDesign('k', 'K', [{ ...spec, width: SIDE, height: SIDE }], { colour: ground })
     const fan = { ...shapeLayer(at('fan', 'a0'), 'Fan', 'rectangle', boxAt(20, 20, 280, 200)) }
     const stops = { a: { offset: 0, colour: '#000000' }, b: { offset: 1, colour: '#ffffff' } }
-    const layer = { ...fan, fill: { kind: 'linear' as const, angleDegrees: 0, stops }, masks: Object.fromEntries(masks.map((m) => [m.id, m])) }
+    const layer = {
+      ...fan,
+      fill: { kind: 'linear' as const, angleDegrees: 0, stops },
+      masks: Object.fromEntries(masks.map((m) => [m.id, m])),
+    }
     d.layers[layer.id] = layer
     return d
   }
@@ -274,7 +358,9 @@ describe('a picked mask', () => {
       await left(bars([], '#ffffff')),
     ]
     for (let n = 0; n < whole.all.length; n++)
-      expect(Math.abs((shown.all[n] as number) + (hidden.all[n] as number) - (whole.all[n] as number))).toBeLessThanOrEqual(1.01 / 255)
+      expect(
+        Math.abs((shown.all[n] as number) + (hidden.all[n] as number) - (whole.all[n] as number)),
+      ).toBeLessThanOrEqual(1.01 / 255)
     const twice = await left(bars([{ ...plain, swap: !!plain.swap }], '#ffffff'))
     expect([...twice.all]).toEqual([...shown.all])
   })
@@ -285,7 +371,8 @@ describe('a picked mask', () => {
       await seen(bars([knocked], '#000000')),
       await seen(bars([knocked], '#d02020')),
     ]
-    for (let n = 0; n < before.length; n++) expect(Math.abs((before[n] as number) - (onWhite[n] as number))).toBeLessThanOrEqual(1)
+    for (let n = 0; n < before.length; n++)
+      expect(Math.abs((before[n] as number) - (onWhite[n] as number))).toBeLessThanOrEqual(1)
     for (let x = 20; x < 300; x += 7) {
       const px = (100 * SIDE + x) * 4
       // Only black ink was left: over black nothing is seen, over red it darkens as ink does.
@@ -294,7 +381,14 @@ describe('a picked mask', () => {
     }
   })
   it('by colour takes what is near it, black to white being 1 apart', async () => {
-    const near = { ...newMask.picked(start, 'colour'), colour: '#000000', tolerance: 0.5, fade: 0.002, clean: false, swap: false }
+    const near = {
+      ...newMask.picked(start, 'colour'),
+      colour: '#000000',
+      tolerance: 0.5,
+      fade: 0.002,
+      clean: false,
+      swap: false,
+    }
     const d = await left(bars([near], '#ffffff'))
     // Left of the middle the fan is darker than half.
     for (const [x, there] of [
@@ -320,7 +414,10 @@ describe('a picked mask', () => {
   })
   it('softened picks the same, only softer', async () => {
     const plain = { ...knocked, clean: false, from: 0.45, to: 0.55 }
-    const [sharp, soft] = [await left(bars([plain], '#ffffff')), await left(bars([{ ...plain, softness: 0.12 }], '#ffffff'))]
+    const [sharp, soft] = [
+      await left(bars([plain], '#ffffff')),
+      await left(bars([{ ...plain, softness: 0.12 }], '#ffffff')),
+    ]
     expect([sharp.at(60, 100) > 0.5, soft.at(60, 100) > 0.5]).toEqual([true, true])
     expect(Math.abs(soft.at(172, 100) - sharp.at(172, 100))).toBeGreaterThan(0.05)
   })

@@ -8,7 +8,13 @@ import { renderPage } from './picture'
 
 const SIDE = 200
 const host = openHost(async () => null)
-const at = (id: string, order: string) => ({ id, page: 'page1', plane: 'subject' as const, order, parent: null })
+const at = (id: string, order: string) => ({
+  id,
+  page: 'page1',
+  plane: 'subject' as const,
+  order,
+  parent: null,
+})
 const solid = (colour: string) => ({ kind: 'solid' as const, colour })
 function design(...layers: Layer[]): Design {
   const [spec] = presetSpecs(['square-post'])
@@ -23,7 +29,8 @@ async function seen(d: Design) {
   return { data, at: (x: number, y: number) => [...data.slice((y * SIDE + x) * 4, (y * SIDE + x) * 4 + 3)] }
 }
 const under = () => shapeLayer(at('u', 'a0'), 'U', 'ellipse', boxAt(20.3, 30.7, 120, 90), solid('#3060a0'))
-const copy = (more: Partial<Layer> = {}) => ({ ...mergedLayer(at('m', 'a1'), 'M', boxAt(40, 40, 100, 100)), ...more }) as Layer
+const copy = (more: Partial<Layer> = {}) =>
+  ({ ...mergedLayer(at('m', 'a1'), 'M', boxAt(40, 40, 100, 100)), ...more }) as Layer
 
 describe('a merged copy', () => {
   it('shows exactly what lies beneath it, and changes with it', async () => {
@@ -35,13 +42,18 @@ describe('a merged copy', () => {
     )
   })
   it('multiplied on itself darkens by its own colours within its box only, and takes masks', async () => {
-    const [plain, twice] = [await seen(design(under())), await seen(design(under(), copy({ blend: 'multiply' })))]
+    const [plain, twice] = [
+      await seen(design(under())),
+      await seen(design(under(), copy({ blend: 'multiply' }))),
+    ]
     const square = (c: number[]) => c.map((v) => Math.round((v * v) / 255))
     for (const [x, y] of [
       [80, 75],
       [130, 130],
     ] as const)
-      twice.at(x, y).forEach((v, n) => expect(Math.abs(v - (square(plain.at(x, y))[n] as number))).toBeLessThanOrEqual(1))
+      twice
+        .at(x, y)
+        .forEach((v, n) => expect(Math.abs(v - (square(plain.at(x, y))[n] as number))).toBeLessThanOrEqual(1))
     expect(twice.at(25, 75)).toEqual(plain.at(25, 75))
     const mask = { ...newMask.shape({ id: 'k', order: 'a0' }, 'rectangle'), x: 0.25, width: 0.5, height: 1 }
     const masked = await seen(design(under(), copy({ blend: 'multiply', masks: { k: mask } })))

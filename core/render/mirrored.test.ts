@@ -9,13 +9,25 @@ import { renderPage } from './picture'
 
 const SIDE = 200
 const host = openHost(async () => null)
-const at = (id: string, order: string, parent: string | null = 'm') => ({ id, page: 'page1', plane: 'subject' as const, order, parent })
+const at = (id: string, order: string, parent: string | null = 'm') => ({
+  id,
+  page: 'page1',
+  plane: 'subject' as const,
+  order,
+  parent,
+})
 const solid = (colour: string) => ({ kind: 'solid' as const, colour })
 const bar = (x: number, y: number, w: number, h: number, colour = '#c04020', id = 's'): LayerOf<'shape'> =>
   shapeLayer(at(id, `a${id}`), id, 'rectangle', boxAt(x, y, w, h), solid(colour))
 /** An axis through a point, at an angle. */
 function axis(x: number, y: number, rotation: number): LayerOf<'shape'> {
-  const made = shapeLayer(at('axis', 'a0'), 'Axis', 'line', { ...boxAt(x - 50, y - 0.5, 100, 1), rotation }, { kind: 'none' })
+  const made = shapeLayer(
+    at('axis', 'a0'),
+    'Axis',
+    'line',
+    { ...boxAt(x - 50, y - 0.5, 100, 1), rotation },
+    { kind: 'none' },
+  )
   return { ...made, axis: true, stroke: { ...made.stroke, weight: 0 } }
 }
 function design(mirror: Mirror, layers: readonly Layer[]): Design {
@@ -36,9 +48,19 @@ const across: Mirror = { way: 'across', count: 2, cut: false }
 describe('a mirror', () => {
   it('repeats what is stored across an upright axis px for px, its treatments too', async () => {
     // A shadow thrown to the left is thrown to the right on the other side.
-    const shadow = { ...newTreatment('shadow', { id: 't', order: 'a0' }), angle: 180, distance: 14, softness: 0, strength: 1 }
-    const px = await seen(across, [axis(100, 100, 90), { ...bar(30, 40.5, 41, 60), treatments: { t: shadow } }])
-    for (let y = 20; y < 180; y += 3) for (let x = 0; x < SIDE; x++) expect(px(x, y)).toEqual(px(SIDE - 1 - x, y))
+    const shadow = {
+      ...newTreatment('shadow', { id: 't', order: 'a0' }),
+      angle: 180,
+      distance: 14,
+      softness: 0,
+      strength: 1,
+    }
+    const px = await seen(across, [
+      axis(100, 100, 90),
+      { ...bar(30, 40.5, 41, 60), treatments: { t: shadow } },
+    ])
+    for (let y = 20; y < 180; y += 3)
+      for (let x = 0; x < SIDE; x++) expect(px(x, y)).toEqual(px(SIDE - 1 - x, y))
     expect(px(40, 60)).toEqual([192, 64, 32, 255])
     expect(px(20, 60)[3]).toBe(255)
     expect(px(179, 60)[3]).toBe(255)
@@ -53,16 +75,26 @@ describe('a mirror', () => {
     ] as const)
       expect(four(x, y)).toEqual([192, 64, 32, 255])
     expect(four(100, 80)[3]).toBe(0)
-    const turned = await seen({ way: 'turned', count: 4, cut: false }, [axis(100, 100, 0), bar(140, 90, 40, 20)])
+    const turned = await seen({ way: 'turned', count: 4, cut: false }, [
+      axis(100, 100, 0),
+      bar(140, 90, 40, 20),
+    ])
     // Quarter turns about a corner of the px grid move whole px.
-    for (let y = 0; y < SIDE; y += 2) for (let x = 0; x < SIDE; x += 2) expect(turned(x, y)).toEqual(turned(SIDE - 1 - y, x))
+    for (let y = 0; y < SIDE; y += 2)
+      for (let x = 0; x < SIDE; x += 2) expect(turned(x, y)).toEqual(turned(SIDE - 1 - y, x))
   })
   it('turned by a fifth lies where the same thing turned by hand lies', async () => {
-    const five = await seen({ way: 'turned', count: 5, cut: false }, [axis(100, 100, 0), bar(140, 90, 40, 20)])
+    const five = await seen({ way: 'turned', count: 5, cut: false }, [
+      axis(100, 100, 0),
+      bar(140, 90, 40, 20),
+    ])
     for (let n = 0; n < 5; n++) {
       const r = (2 * Math.PI * n) / 5
       const place = (x: number, y: number) =>
-        five(Math.floor(100 + x * Math.cos(r) - y * Math.sin(r)), Math.floor(100 + x * Math.sin(r) + y * Math.cos(r)))
+        five(
+          Math.floor(100 + x * Math.cos(r) - y * Math.sin(r)),
+          Math.floor(100 + x * Math.sin(r) + y * Math.cos(r)),
+        )
       for (const [x, y] of [
         [42, 0],
         [60, 7],
@@ -78,7 +110,11 @@ describe('a mirror', () => {
     }
   })
   it('cuts what crosses the axis without a seam, or lets both overlap', async () => {
-    const layers = [axis(90.5, 100, 90), bar(20, 60, 100, 40, '#c04020', 's'), bar(80, 60, 40, 20, '#2040c0', 'u')]
+    const layers = [
+      axis(90.5, 100, 90),
+      bar(20, 60, 100, 40, '#c04020', 's'),
+      bar(80, 60, 40, 20, '#2040c0', 'u'),
+    ]
     const cut = await seen({ ...across, cut: true }, layers)
     const lap = await seen(across, layers)
     for (let x = 20; x < 161; x++) expect(cut(x, 90)).toEqual([192, 64, 32, 255])
@@ -90,7 +126,10 @@ describe('a mirror', () => {
     ])
     expect(lap(115, 70)).toEqual([32, 64, 192, 255])
     expect(lap(65, 70)).toEqual([192, 64, 32, 255])
-    const sectors = await seen({ way: 'turned', count: 6, cut: true }, [axis(100, 100, 0), bar(0, 0, 200, 200)])
+    const sectors = await seen({ way: 'turned', count: 6, cut: true }, [
+      axis(100, 100, 0),
+      bar(0, 0, 200, 200),
+    ])
     for (const [x, y] of [
       [100, 100],
       [120, 100],
@@ -117,7 +156,8 @@ describe('a mirror', () => {
         const { data } = await renderPage(page, scale, { left: 0, top: 0, right: w, bottom: h }, host)
         const px = (x: number, y: number) => [...data.slice((y * w + x) * 4, (y * w + x) * 4 + 4)]
         // Column x is column 499 − x of 500.
-        for (let y = 1; y < h; y += 7) for (let x = 0; x < w / 2; x += 3) expect(px(x, y)).toEqual(px(w - 1 - x, y))
+        for (let y = 1; y < h; y += 7)
+          for (let x = 0; x < w / 2; x += 3) expect(px(x, y)).toEqual(px(w - 1 - x, y))
         const left = kept?.clockwise !== false
         expect(px(40 * scale, 80 * scale)).toEqual(left ? [32, 64, 192, 255] : [192, 64, 32, 255])
         expect(px(40 * scale, 140 * scale)).toEqual(left ? [192, 64, 32, 255] : [64, 160, 32, 255])
@@ -127,7 +167,11 @@ describe('a mirror', () => {
   it('without its axis shows what is stored alone, and its box goes around all copies', async () => {
     const alone = await seen(across, [bar(30, 40, 40, 60)])
     expect([alone(40, 60)[3], alone(160, 60)[3]]).toEqual([255, 0])
-    const page = await host.resolve(design(across, [axis(100, 100, 90), bar(30, 40, 40, 60)]), 'page1', 'square-post')
+    const page = await host.resolve(
+      design(across, [axis(100, 100, 90), bar(30, 40, 40, 60)]),
+      'page1',
+      'square-post',
+    )
     const box = page.layers[0] && layerBounds(page.layers[0])
     expect([box?.left, box?.right]).toEqual([30, 170])
   })

@@ -15,11 +15,19 @@ const WHITE: Paint = { kind: 'solid', colour: '#ffffff' }
 const PLUS = blendModeNumber('plus-lighter')
 
 /** What a mirrored group shows: the stored part and its copies; null where nothing is stored. `make` plans its members. */
-export function mirroredNode(own: ResolvedLayer, c: Context, make: (members: readonly ResolvedLayer[], c: Context) => PlanNode[]): PlanNode | null {
+export function mirroredNode(
+  own: ResolvedLayer,
+  c: Context,
+  make: (members: readonly ResolvedLayer[], c: Context) => PlanNode[],
+): PlanNode | null {
   const found = mirrorOf(own)
   const members = own.children.filter((m) => !isAxis(m.layer))
   // What is seen of a copy may lie elsewhere in what is stored.
-  const half = groupNode({ id: own.layer.id, blend: 'normal', opacity: 1 }, make(members, found ? { ...c, seen: undefined } : c), true)
+  const half = groupNode(
+    { id: own.layer.id, blend: 'normal', opacity: 1 },
+    make(members, found ? { ...c, seen: undefined } : c),
+    true,
+  )
   if (!half || !found) return half && groupNode(own.layer, [half], true)
   const { mirror, axis } = found
   const onView = (m: Matrix): Matrix => compose(compose(scaling(1 / c.scale), m), scaling(c.scale))
@@ -47,7 +55,10 @@ export function mirroredNode(own: ResolvedLayer, c: Context, make: (members: rea
       flipX: false,
       flipY: false,
     }
-    const path = [...corners.map((p, n) => [n === 0 ? 'M' : 'L', p.x - box.left, p.y - box.top] as const), ['Z'] as const]
+    const path = [
+      ...corners.map((p, n) => [n === 0 ? 'M' : 'L', p.x - box.left, p.y - box.top] as const),
+      ['Z'] as const,
+    ]
     const sector = fillNode(
       bare(`${own.layer.id}~`, placement),
       [{ path: path as never, evenOdd: false, paint: WHITE, opacity: 1 }],
@@ -58,7 +69,17 @@ export function mirroredNode(own: ResolvedLayer, c: Context, make: (members: rea
     if (!sector) return []
     const key = quickHash(`part${node.key}/${sector.key}`)
     return [
-      { kind: 'masked', id: own.layer.id, key, bounds: node.bounds, mode: PLUS, opacity: 1, fine: false, inner: node, masks: [coverStep(sector)] },
+      {
+        kind: 'masked',
+        id: own.layer.id,
+        key,
+        bounds: node.bounds,
+        mode: PLUS,
+        opacity: 1,
+        fine: false,
+        inner: node,
+        masks: [coverStep(sector)],
+      },
     ]
   }
   return groupNode(own.layer, [...copies.flatMap((k) => within(k.node, k.map)), ...within(half, null)], true)
@@ -72,7 +93,12 @@ function mappedNode(source: PlanNode, map: Matrix): MappedNode {
     id: source.id,
     source,
     back: inverse(map) ?? map,
-    bounds: { left: Math.floor(b.left), top: Math.floor(b.top), right: Math.ceil(b.right), bottom: Math.ceil(b.bottom) },
+    bounds: {
+      left: Math.floor(b.left),
+      top: Math.floor(b.top),
+      right: Math.ceil(b.right),
+      bottom: Math.ceil(b.bottom),
+    },
     mode: 0,
     opacity: 1,
     fine: false,

@@ -19,19 +19,31 @@ function doublings(length: number): number {
 
 type Four = [number, number, number, number]
 /** Smears towards a point of the box by so many times the distance from it, or around it by so many radians, on either side. */
-function about(s: Scratch, near: Near, place: Place, w: { x: number; y: number }, amount: number, around: boolean): void {
+function about(
+  s: Scratch,
+  near: Near,
+  place: Place,
+  w: { x: number; y: number },
+  amount: number,
+  around: boolean,
+): void {
   const onto = inverse(near.box)
   if (!onto || amount <= 0) return
   const { region, left, top } = place
   const point = apply(onto, { x: w.x, y: w.y })
   const [cx, cy] = [point.x / near.factor, point.y / near.factor]
   const box = boxOf(place)
-  const sides = [box.left / near.factor - cx, box.top / near.factor - cy, box.right / near.factor - cx, box.bottom / near.factor - cy].map(
-    Math.abs,
-  ) as Four
+  const sides = [
+    box.left / near.factor - cx,
+    box.top / near.factor - cy,
+    box.right / near.factor - cx,
+    box.bottom / near.factor - cy,
+  ].map(Math.abs) as Four
   // Around it everything is as far away as the furthest corner; towards it no side further than itself.
   const far = lengthOf(Math.max(sides[0], sides[2]), Math.max(sides[1], sides[3]))
-  const [l, t, r, b] = sides.map((side) => Math.min(MOST_LOOK, Math.ceil(amount * (around ? far : side)) + 3)) as Four
+  const [l, t, r, b] = sides.map((side) =>
+    Math.min(MOST_LOOK, Math.ceil(amount * (around ? far : side)) + 3),
+  ) as Four
   const read = s.gather(near, place, { left: l, top: t, right: r, bottom: b })
   const pole = { x: cx - 0.5 - read.x, y: cy - 0.5 - read.y }
   const inner = { left: l, top: t, right: read.width - r, bottom: read.height - b }
@@ -50,7 +62,15 @@ const boxOf = ({ region, left, top }: Place) => ({
 /** A softer one changes nothing that could be seen, px. */
 export const LEAST_BLUR = 0.05
 
-type Works = { [K in NearWork['op']]: (s: Scratch, w: Extract<NearWork, { op: K }>, near: Near, place: Place, step: number) => void }
+type Works = {
+  [K in NearWork['op']]: (
+    s: Scratch,
+    w: Extract<NearWork, { op: K }>,
+    near: Near,
+    place: Place,
+    step: number,
+  ) => void
+}
 /** What each work that looks around a pixel does to a raster; `step` is px of the page to one of the view. */
 export const nearWorks: Works = {
   blur: (s, w, near, place) => {
@@ -95,7 +115,15 @@ export const nearWorks: Works = {
       s.bring(slopes + place.region.offset, STRIDE, a + 4 * PLANE, read, place, near.factor)
       s.bring(means + place.region.offset, STRIDE, a + p * PLANE, read, place, near.factor)
       const at = place.region.offset
-      kernels.guideApply(place.raster + p * PLANE_BYTES + at, STRIDE, slopes + at, means + at, STRIDE, place.region.width, place.region.height)
+      kernels.guideApply(
+        place.raster + p * PLANE_BYTES + at,
+        STRIDE,
+        slopes + at,
+        means + at,
+        STRIDE,
+        place.region.width,
+        place.region.height,
+      )
     }
     memory.releaseTile(slopes)
     memory.releaseTile(means)
@@ -105,7 +133,10 @@ export const nearWorks: Works = {
     const length = lengthOf(dx, dy)
     if (length < 0.5) return
     const count = doublings(length)
-    const [across, down] = [dx, dy].map((way) => Math.ceil(Math.abs(way) / 2) + 2 * count + 3) as [number, number]
+    const [across, down] = [dx, dy].map((way) => Math.ceil(Math.abs(way) / 2) + 2 * count + 3) as [
+      number,
+      number,
+    ]
     const read = s.gather(near, place, { left: across, top: down, right: across, bottom: down })
     const shifts = (n: number) => {
       const [x, y] = [dx / 2 ** (n + 2), dy / 2 ** (n + 2)]
@@ -125,18 +156,40 @@ export const nearWorks: Works = {
     kernels.lightSquare(a + 4 * PLANE, a, PLANE, SIDE_BYTES, (read.width + 3) & ~3, read.height)
     s.blur(near.sigma, read, [0, 1, 2, 3, 4])
     kernels.dabWeigh(a, PLANE, a + 4 * PLANE, SIDE_BYTES, (read.width + 3) & ~3, read.height, w.sharp)
-    const places = Array.from({ length: 8 }, (_, n) => [cosine((n * Math.PI) / 4) * radius * 0.75, sine((n * Math.PI) / 4) * radius * 0.75]).flat()
+    const places = Array.from({ length: 8 }, (_, n) => [
+      cosine((n * Math.PI) / 4) * radius * 0.75,
+      sine((n * Math.PI) / 4) * radius * 0.75,
+    ]).flat()
     const at = s.told(places)
     const { raster, region, left, top } = place
     if (near.factor === 1) {
       const to = [raster + region.offset, PLANE_BYTES, STRIDE, a, PLANE, SIDE_BYTES, a + 4 * PLANE] as const
-      kernels.dabRect(...to, left + region.x - read.x, top + region.y - read.y, region.width, region.height, at)
+      kernels.dabRect(
+        ...to,
+        left + region.x - read.x,
+        top + region.y - read.y,
+        region.width,
+        region.height,
+        at,
+      )
       return
     }
     const skip = reach + Math.ceil(radius * 0.75) + 1
     const { b } = s
     const inner = [read.width - 2 * skip, read.height - 2 * skip] as const
-    kernels.dabRect(b + skip * SIDE_BYTES + skip * 4, PLANE, SIDE_BYTES, a, PLANE, SIDE_BYTES, a + 4 * PLANE, skip, skip, ...inner, at)
+    kernels.dabRect(
+      b + skip * SIDE_BYTES + skip * 4,
+      PLANE,
+      SIDE_BYTES,
+      a,
+      PLANE,
+      SIDE_BYTES,
+      a + 4 * PLANE,
+      skip,
+      skip,
+      ...inner,
+      at,
+    )
     s.bringAll(b, read, place, near.factor)
   },
   displace: (s, w, near, place, step) => {
@@ -151,7 +204,15 @@ export const nearWorks: Works = {
       if (whole) {
         const own = s.reading.rasterOf(near.map, whole, left, top)
         const part = regionIn(intersect(near.map.bounds, boxOf(place)), left, top)
-        if (part) memory.kernels.copyRect(map + part.offset, own + part.offset, PLANE_BYTES, STRIDE, part.width, part.height)
+        if (part)
+          memory.kernels.copyRect(
+            map + part.offset,
+            own + part.offset,
+            PLANE_BYTES,
+            STRIDE,
+            part.width,
+            part.height,
+          )
       }
     }
     const read = s.gather(near, place, look)
@@ -179,13 +240,30 @@ export const nearWorks: Works = {
     const { raster, region } = place
     const ways = [-1, 0, 1]
     ways.forEach((way, p) => {
-      s.bring(raster + p * PLANE_BYTES + region.offset, STRIDE, a + p * PLANE, read, place, near.factor, way * w.dx, way * w.dy)
+      s.bring(
+        raster + p * PLANE_BYTES + region.offset,
+        STRIDE,
+        a + p * PLANE,
+        read,
+        place,
+        near.factor,
+        way * w.dx,
+        way * w.dy,
+      )
     })
     const own = memory.tile()
     ways.forEach((way, n) => {
       const to = n === 0 ? raster + ALPHA : own
       s.bring(to + region.offset, STRIDE, a + 3 * PLANE, read, place, near.factor, way * w.dx, way * w.dy)
-      if (n > 0) memory.kernels.mostPlane(raster + ALPHA + region.offset, STRIDE, own + region.offset, STRIDE, region.width, region.height)
+      if (n > 0)
+        memory.kernels.mostPlane(
+          raster + ALPHA + region.offset,
+          STRIDE,
+          own + region.offset,
+          STRIDE,
+          region.width,
+          region.height,
+        )
     })
     memory.releaseTile(own)
   },

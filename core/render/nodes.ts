@@ -106,7 +106,17 @@ export type RimNode = Common & {
 export type FilterNode = Common & {
   kind: 'filter'
   inner: PlanNode
-  work: { point: PointWork } | { near: NearWork; source: PlanNode; factor: number; sigma: number; reach: number; box: Matrix; map: PlanNode | null }
+  work:
+    | { point: PointWork }
+    | {
+        near: NearWork
+        source: PlanNode
+        factor: number
+        sigma: number
+        reach: number
+        box: Matrix
+        map: PlanNode | null
+      }
   strength: number
   blend: number
   masks: MaskStep[]
@@ -156,7 +166,8 @@ export type PlanNode =
   | HeldNode
 
 type ByKind<T> = { [K in PlanNode['kind']]: (node: Extract<PlanNode, { kind: K }>) => T }
-const ofMasks = (masks: readonly MaskStep[]): PlanNode[] => masks.flatMap((m) => [m.node, m.colours].filter((n) => n !== null))
+const ofMasks = (masks: readonly MaskStep[]): PlanNode[] =>
+  masks.flatMap((m) => [m.node, m.colours].filter((n) => n !== null))
 const parts: ByKind<PlanNode[]> = {
   picture: () => [],
   fill: () => [],
@@ -171,17 +182,24 @@ const parts: ByKind<PlanNode[]> = {
   reduced: (n) => [n.source],
   beneath: (n) => (n.before ? [n.before, ...n.nodes] : n.nodes),
   grade: (n) => [...(n.made ? [n.made] : []), ...n.steps, ...ofMasks(n.masks)],
-  filter: (n) => [n.inner, ...('near' in n.work ? [n.work.source, ...(n.work.map ? [n.work.map] : [])] : []), ...ofMasks(n.masks)],
+  filter: (n) => [
+    n.inner,
+    ...('near' in n.work ? [n.work.source, ...(n.work.map ? [n.work.map] : [])] : []),
+    ...ofMasks(n.masks),
+  ],
 }
 /** All nodes that a node's pixels are made of, directly. One may be part of several: what walks them remembers where it was. */
 export const partsOf = (node: PlanNode): PlanNode[] => (parts[node.kind] as (n: PlanNode) => PlanNode[])(node)
 
 /** Whether a node changes what lies beneath it and covers nothing itself. */
-export const gradesBeneath = (node: PlanNode): boolean => node.kind === 'grade' || (node.kind === 'exact' && gradesBeneath(node.own))
+export const gradesBeneath = (node: PlanNode): boolean =>
+  node.kind === 'grade' || (node.kind === 'exact' && gradesBeneath(node.own))
 
 type Change = (node: PlanNode) => PlanNode | null
 const list = (nodes: readonly PlanNode[], change: Change): PlanNode[] => nodes.flatMap((n) => change(n) ?? [])
-const shown: { [K in PlanNode['kind']]?: (node: Extract<PlanNode, { kind: K }>, change: Change) => PlanNode | null } = {
+const shown: {
+  [K in PlanNode['kind']]?: (node: Extract<PlanNode, { kind: K }>, change: Change) => PlanNode | null
+} = {
   group: (n, change) => ({ ...n, children: list(n.children, change) }),
   held(n, change) {
     const holder = change(n.holder)
@@ -207,7 +225,11 @@ const shown: { [K in PlanNode['kind']]?: (node: Extract<PlanNode, { kind: K }>, 
     const source = change(n.source)
     return source && { ...n, source }
   },
-  beneath: (n, change) => ({ ...n, before: n.before && (change(n.before) as BeneathNode | null), nodes: list(n.nodes, change) }),
+  beneath: (n, change) => ({
+    ...n,
+    before: n.before && (change(n.before) as BeneathNode | null),
+    nodes: list(n.nodes, change),
+  }),
   grade: (n, change) => ({ ...n, made: n.made && change(n.made) }),
   filter(n, change) {
     const inner = change(n.inner)
@@ -220,7 +242,10 @@ const shown: { [K in PlanNode['kind']]?: (node: Extract<PlanNode, { kind: K }>, 
  * Nodes with some of what they show changed or, where the change gives null, left out; the same node where nothing of it
  * changed. What masks go by is not shown.
  */
-export function withShown(nodes: readonly PlanNode[], change: (node: PlanNode) => PlanNode | null | undefined): PlanNode[] {
+export function withShown(
+  nodes: readonly PlanNode[],
+  change: (node: PlanNode) => PlanNode | null | undefined,
+): PlanNode[] {
   const told = new Map<PlanNode, PlanNode | null>()
   const changed: Change = (node) => {
     const held = told.get(node)
@@ -232,13 +257,18 @@ export function withShown(nodes: readonly PlanNode[], change: (node: PlanNode) =
   }
   const through = (node: PlanNode): PlanNode | null => {
     const keys: string[] = []
-    const remade = (shown[node.kind] as ((n: PlanNode, c: Change) => PlanNode | null) | undefined)?.(node, (inner) => {
-      const now = changed(inner)
-      if (now !== inner) keys.push(`${inner.key}>${now?.key ?? ''}/${now?.opacity}`)
-      return now
-    })
+    const remade = (shown[node.kind] as ((n: PlanNode, c: Change) => PlanNode | null) | undefined)?.(
+      node,
+      (inner) => {
+        const now = changed(inner)
+        if (now !== inner) keys.push(`${inner.key}>${now?.key ?? ''}/${now?.opacity}`)
+        return now
+      },
+    )
     if (remade === null) return null
-    return remade === undefined || keys.length === 0 ? node : { ...remade, key: quickHash(`${node.key}~${keys.join('|')}`) }
+    return remade === undefined || keys.length === 0
+      ? node
+      : { ...remade, key: quickHash(`${node.key}~${keys.join('|')}`) }
   }
   return list(nodes, changed)
 }
@@ -253,9 +283,11 @@ const holding: { [K in PlanNode['kind']]?: (node: Extract<PlanNode, { kind: K }>
   reduced: (n) => [n.source],
 }
 /** The nodes that a node shows where they lie; not what it goes by or shows elsewhere (masks, copies, mirror pictures). */
-export const shownIn = (node: PlanNode): PlanNode[] => (holding[node.kind] as ((n: PlanNode) => PlanNode[]) | undefined)?.(node) ?? []
+export const shownIn = (node: PlanNode): PlanNode[] =>
+  (holding[node.kind] as ((n: PlanNode) => PlanNode[]) | undefined)?.(node) ?? []
 /** Whether a node is a layer's own or shows it. */
-export const shows = (node: PlanNode, id: string): boolean => node.id === id || shownIn(node).some((n) => shows(n, id))
+export const shows = (node: PlanNode, id: string): boolean =>
+  node.id === id || shownIn(node).some((n) => shows(n, id))
 
 /** The node of a layer, wherever it lies; null where it is not seen. */
 export function nodeWith(nodes: readonly PlanNode[], id: string): PlanNode | null {

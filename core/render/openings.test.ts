@@ -36,14 +36,23 @@ describe('see-through openings', () => {
     const [spec] = presetSpecs(['square-post'])
     if (!spec) throw new Error('no preset')
     const d = blankDesign('o', 'O', [spec], { colour: '#ffffff' })
-    const frame = shapeLayer({ id: 'f', page: 'page1', plane: 'subject', order: 'a0' }, 'F', 'rectangle', boxAt(20, 20, 1000, 1000), { kind: 'none' })
+    const frame = shapeLayer(
+      { id: 'f', page: 'page1', plane: 'subject', order: 'a0' },
+      'F',
+      'rectangle',
+      boxAt(20, 20, 1000, 1000),
+      { kind: 'none' },
+    )
     frame.stroke = { ...frame.stroke, weight: 12 }
     d.layers.f = frame
     const plan = await prepare(await host.resolve(d, 'page1', spec.id), 1, host)
     expect(openingsOf(plan.nodes, 'f', host.renderer)).toHaveLength(1)
   })
   it('have outlines of few points, none of the others far off', () => {
-    const circle = Array.from({ length: 200 }, (_, n) => ({ x: 50 * Math.cos((n / 100) * Math.PI), y: 50 * Math.sin((n / 100) * Math.PI) }))
+    const circle = Array.from({ length: 200 }, (_, n) => ({
+      x: 50 * Math.cos((n / 100) * Math.PI),
+      y: 50 * Math.sin((n / 100) * Math.PI),
+    }))
     const few = simplified(circle, 0.8)
     expect(few.length).toBeLessThan(40)
     for (const p of few) expect(Math.hypot(p.x, p.y)).toBeCloseTo(50, 6)

@@ -23,7 +23,10 @@ export function openingsOf(nodes: readonly PlanNode[], id: string, renderer: Ren
   const open = new Uint8Array(columns * rows)
   for (let row = 0; row < rows; row++)
     for (let column = 0; column < columns; column++) {
-      const [x, y] = [Math.floor(bounds.left + (column - 0.5) * step), Math.floor(bounds.top + (row - 0.5) * step)]
+      const [x, y] = [
+        Math.floor(bounds.left + (column - 0.5) * step),
+        Math.floor(bounds.top + (row - 0.5) * step),
+      ]
       open[row * columns + column] = renderer.alphaAt({ ...node, opacity: 1 }, x, y) < 0.5 ? 1 : 0
     }
   const parts = [...connectedParts(columns, rows, (n) => open[n] === 1)]
@@ -32,7 +35,12 @@ export function openingsOf(nodes: readonly PlanNode[], id: string, renderer: Ren
   return holes
     .filter((h) => h.length > columns * rows * LEAST_SHARE)
     .sort((a, b) => b.length - a.length)
-    .map((h) => outlineOf(new Set(h), columns).map(({ x, y }) => ({ x: bounds.left + (x - 1) * step, y: bounds.top + (y - 1) * step })))
+    .map((h) =>
+      outlineOf(new Set(h), columns).map(({ x, y }) => ({
+        x: bounds.left + (x - 1) * step,
+        y: bounds.top + (y - 1) * step,
+      })),
+    )
 }
 
 /** Walks around cells with their open side on the left; corners on whole numbers, then made simple and half a cell wider. */
@@ -56,7 +64,10 @@ function outlineOf(cells: ReadonlySet<number>, columns: number): Point[] {
   } while ((x !== sx || y !== sy) && points.length < 20_000)
   const simple = simplified(points, 0.8)
   return simple.map((p, n) => {
-    const [a, b] = [simple[(n + simple.length - 1) % simple.length], simple[(n + 1) % simple.length]] as [Point, Point]
+    const [a, b] = [simple[(n + simple.length - 1) % simple.length], simple[(n + 1) % simple.length]] as [
+      Point,
+      Point,
+    ]
     const [tx, ty] = [b.x - a.x, b.y - a.y]
     const long = lengthOf(tx, ty) || 1
     return { x: p.x + (ty / long) * 0.8, y: p.y - (tx / long) * 0.8 }

@@ -28,7 +28,8 @@ export function partNode(
   at: (c: Context) => PlanNode | null,
 ): PlanNode | null {
   const masks: MaskStep[] = []
-  const formed = part.form === 'vignette' || part.form === 'leak' ? null : formStep(part, frame, c, silhouette, at)
+  const formed =
+    part.form === 'vignette' || part.form === 'leak' ? null : formStep(part, frame, c, silhouette, at)
   if (formed) masks.push(formed.step)
   if (part.within === 'own') masks.push(coverStep(silhouette))
   else if (part.within) {
@@ -46,9 +47,17 @@ export function partNode(
     )
   const all = formed && !part.inverse ? formed.bounds : silhouette.bounds
   const seen = part.within === 'own' ? intersect(all, silhouette.bounds) : all
-  const bounds = { left: Math.floor(seen.left), top: Math.floor(seen.top), right: Math.ceil(seen.right), bottom: Math.ceil(seen.bottom) }
+  const bounds = {
+    left: Math.floor(seen.left),
+    top: Math.floor(seen.top),
+    right: Math.ceil(seen.right),
+    bottom: Math.ceil(seen.bottom),
+  }
   if (isEmpty(bounds)) return null
-  const inner = part.form === 'vignette' || part.form === 'leak' ? fadeNode(part, frame, c) : flatNode(own.layer.id, part.colour, bounds)
+  const inner =
+    part.form === 'vignette' || part.form === 'leak'
+      ? fadeNode(part, frame, c)
+      : flatNode(own.layer.id, part.colour, bounds)
   if (!inner) return null
   return {
     kind: 'masked',
@@ -77,10 +86,18 @@ function formStep(
   // What only moves is softened by less than can be seen, which places it between px.
   const soft = sigma >= 0.3 ? softening(sigma) : moved ? { factor: 1, sigma: 0.2 } : null
   const small = soft && soft.factor > 1 ? smaller(c, soft.factor) : c
-  const plain = part.form === 'ellipse' ? ellipseNode(part, frame, small) : soft && soft.factor > 1 ? at(small) : silhouette
+  const plain =
+    part.form === 'ellipse'
+      ? ellipseNode(part, frame, small)
+      : soft && soft.factor > 1
+        ? at(small)
+        : silhouette
   const by = ((part.thicken ?? 0) / c.scale) * small.scale
-  const node = plain && part.form === 'silhouette' && Math.abs(by) >= 0.05 ? thickenedNode(plain, by, small) : plain
-  const bounds = node ? shift(soft ? grow(scaled(node.bounds, soft.factor), softReach(soft)) : node.bounds, offset.x, offset.y) : NOWHERE
+  const node =
+    plain && part.form === 'silhouette' && Math.abs(by) >= 0.05 ? thickenedNode(plain, by, small) : plain
+  const bounds = node
+    ? shift(soft ? grow(scaled(node.bounds, soft.factor), softReach(soft)) : node.bounds, offset.x, offset.y)
+    : NOWHERE
   const step: MaskStep = {
     id: silhouette.id,
     node,
@@ -110,7 +127,13 @@ function ellipseNode(part: Part, frame: Placement, c: Context): FillNode | null 
     corners: 4,
     inner: 1,
   }
-  return fillNode(layer, [{ path: shapePath(layer), evenOdd: false, paint: WHITE, opacity: 1 }], c, width, height)
+  return fillNode(
+    layer,
+    [{ path: shapePath(layer), evenOdd: false, paint: WHITE, opacity: 1 }],
+    c,
+    width,
+    height,
+  )
 }
 
 /** One colour over a whole box of the view. */
@@ -126,7 +149,17 @@ export function flatNode(id: string, colour: string, bounds: Bounds): FillNode {
     opacity: 1,
     bounds,
     key: quickHash(`flat${colour}/${Object.values(bounds)}`),
-    fills: [{ outlines: [{ points, bounds }], evenOdd: false, paint, opacity: 1, toBox: [1, 0, 0, 1, 0, 0], width: 1, height: 1 }],
+    fills: [
+      {
+        outlines: [{ points, bounds }],
+        evenOdd: false,
+        paint,
+        opacity: 1,
+        toBox: [1, 0, 0, 1, 0, 0],
+        width: 1,
+        height: 1,
+      },
+    ],
   }
 }
 /** A colour that fades over the box: from its corners inwards, or from one side. */
@@ -134,7 +167,8 @@ function fadeNode(part: Part, frame: Placement, c: Context): FillNode | null {
   const { width, height } = frame
   const clear = `${part.colour.slice(0, 7)}00`
   const start = part.wide ?? 0.5
-  const stops = (list: readonly [number, string][]) => Object.fromEntries(list.map(([offset, colour], n) => [String(n), { offset, colour }]))
+  const stops = (list: readonly [number, string][]) =>
+    Object.fromEntries(list.map(([offset, colour], n) => [String(n), { offset, colour }]))
   const eased = (from: number, to: number, out: boolean): [number, string][] =>
     [0, 0.25, 0.5, 0.75, 1].map((t) => {
       const share = t * t * (3 - 2 * t)
@@ -143,8 +177,18 @@ function fadeNode(part: Part, frame: Placement, c: Context): FillNode | null {
     })
   const paint: Paint =
     part.form === 'vignette'
-      ? { kind: 'radial', x: 0.5, y: 0.5, radius: Math.SQRT2, stops: stops([[0, clear], ...eased(Math.min(0.98, start / Math.SQRT2), 1, true)]) }
-      : { kind: 'linear', angleDegrees: part.angleDegrees ?? 0, stops: stops([...eased(0, Math.min(1, start), false), [1, clear]]) }
+      ? {
+          kind: 'radial',
+          x: 0.5,
+          y: 0.5,
+          radius: Math.SQRT2,
+          stops: stops([[0, clear], ...eased(Math.min(0.98, start / Math.SQRT2), 1, true)]),
+        }
+      : {
+          kind: 'linear',
+          angleDegrees: part.angleDegrees ?? 0,
+          stops: stops([...eased(0, Math.min(1, start), false), [1, clear]]),
+        }
   const path: Path = [['M', 0, 0], ['L', width, 0], ['L', width, height], ['L', 0, height], ['Z']]
   return fillNode(bare('fade', frame), [{ path, evenOdd: false, paint, opacity: 1 }], c, width, height)
 }

@@ -1,7 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { openFonts } from '../../host/fonts'
 import { openMemory } from '../../host/kernels'
-import { blankDesign, boxAt, graphicLayer, groupLayer, pictureLayer, presetSpecs, shapeLayer, typeLayer } from '../design/blank'
+import {
+  blankDesign,
+  boxAt,
+  graphicLayer,
+  groupLayer,
+  pictureLayer,
+  presetSpecs,
+  shapeLayer,
+  typeLayer,
+} from '../design/blank'
 import { resolve } from '../design/resolve'
 import type { Design, Layer } from '../design/schema'
 import { allFontFiles } from '../type/catalogue'
@@ -22,10 +31,18 @@ const sources = () =>
       data: new Uint8Array((400 >> level) * (300 >> level) * 4),
     }),
     tile: async () => null,
-    graphic: async () => '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><path fill="#123456" d="M0 0H10V10Z"/></svg>',
+    graphic: async () =>
+      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><path fill="#123456" d="M0 0H10V10Z"/></svg>',
   })
-const at = (id: string, order = 'a0', parent: string | null = null) => ({ id, page: 'page1', plane: 'subject' as const, order, parent })
-const picture = (box = boxAt(0, 0, 400, 300), id = 'p') => pictureLayer(at(id), id, { sha: 'a'.repeat(64), width: 400, height: 300 }, box)
+const at = (id: string, order = 'a0', parent: string | null = null) => ({
+  id,
+  page: 'page1',
+  plane: 'subject' as const,
+  order,
+  parent,
+})
+const picture = (box = boxAt(0, 0, 400, 300), id = 'p') =>
+  pictureLayer(at(id), id, { sha: 'a'.repeat(64), width: 400, height: 300 }, box)
 const square = (id: string, more: Partial<Layer> = {}, parent: string | null = null) =>
   ({ ...shapeLayer(at(id, 'a0', parent), id, 'rectangle', boxAt(10, 10, 100, 100)), ...more }) as Layer
 
@@ -35,15 +52,19 @@ function designOf(layers: Layer[], colour = 'transparent'): Design {
   return design
 }
 const planOf = (design: Design, scale = 1, book = sources()): Plan =>
-  plan(resolve(design, { page: 'page1', channel: 'square-post' }, { fonts, lightOf: () => null }), { scale }, { fonts, sources: book })
+  plan(
+    resolve(design, { page: 'page1', channel: 'square-post' }, { fonts, lightOf: () => null }),
+    { scale },
+    { fonts, sources: book },
+  )
 
 describe('the plan', () => {
   it('asks for the level of a picture that the view needs, and says what is missing', () => {
     expect(planOf(designOf([picture()])).missing).toEqual([{ sha: 'a'.repeat(64), level: 0 }])
     expect(planOf(designOf([picture()]), 0.25).missing).toEqual([{ sha: 'a'.repeat(64), level: 2 }])
-    expect(planOf(designOf([graphicLayer(at('g'), 'G', 'b'.repeat(64), {}, boxAt(0, 0, 50, 50))])).missing).toEqual([
-      { sha: 'b'.repeat(64), level: null },
-    ])
+    expect(
+      planOf(designOf([graphicLayer(at('g'), 'G', 'b'.repeat(64), {}, boxAt(0, 0, 50, 50))])).missing,
+    ).toEqual([{ sha: 'b'.repeat(64), level: null }])
   })
   it('takes a stand-in until the level has come, and another key then', async () => {
     const book = sources()
@@ -66,11 +87,13 @@ describe('the plan', () => {
     expect(key({ placement: boxAt(11, 10, 100, 100) })).not.toBe(key({}))
   })
   it('gives a group the keys of what it holds and how they blend', () => {
-    const group = (opacity: number) => planOf(designOf([groupLayer(at('g'), 'G'), square('s', { opacity }, 'g')])).nodes[0]?.key
+    const group = (opacity: number) =>
+      planOf(designOf([groupLayer(at('g'), 'G'), square('s', { opacity }, 'g')])).nodes[0]?.key
     expect(group(1)).not.toBe(group(0.5))
   })
   it('a group with a mode of its own is closed (W3C Compositing and Blending 1, §3.3)', () => {
-    const closed = (more: object) => planOf(designOf([{ ...groupLayer(at('g'), 'G'), ...more } as Layer, square('s', {}, 'g')])).nodes[0]
+    const closed = (more: object) =>
+      planOf(designOf([{ ...groupLayer(at('g'), 'G'), ...more } as Layer, square('s', {}, 'g')])).nodes[0]
     expect(closed({})).toMatchObject({ kind: 'group', closed: false })
     expect(closed({ blend: 'multiply' })).toMatchObject({ closed: true })
     expect(closed({ open: false })).toMatchObject({ closed: true })
@@ -93,14 +116,23 @@ describe('the plan', () => {
     const design = designOf([square('a'), square('b', { order: 'a1' })])
     const book = sources()
     const first = planOf(design, 1, book)
-    const moved: Design = { ...design, layers: { ...design.layers, b: { ...(design.layers.b as Layer), placement: boxAt(50, 10, 100, 100) } } }
+    const moved: Design = {
+      ...design,
+      layers: { ...design.layers, b: { ...(design.layers.b as Layer), placement: boxAt(50, 10, 100, 100) } },
+    }
     const then = planOf(moved, 1, book)
     expect(then.nodes[0]).toBe(first.nodes[0])
     expect(then.nodes[1]).not.toBe(first.nodes[1])
   })
   it('asks again for a picture that was let go for want of room', async () => {
     const loader: SourceLoader = {
-      picture: async () => ({ width: 40, height: 30, opaque: true, deep: false, data: new Uint8Array(40 * 30 * 4) }),
+      picture: async () => ({
+        width: 40,
+        height: 30,
+        opaque: true,
+        deep: false,
+        data: new Uint8Array(40 * 30 * 4),
+      }),
       graphic: async () => null,
       tile: async () => null,
     }
@@ -126,8 +158,16 @@ describe('the plan', () => {
     expect(planOf(designOf([square('s')])).nodes[0]?.fine).toBe(false)
   })
   it('bounds hold the stroke, which reaches half its weight beyond the shape', () => {
-    const outlined = { ...square('o'), stroke: { colour: '#000000', weight: 20, dash: [], cap: 'butt', join: 'miter' } } as Layer
-    expect(planOf(designOf([outlined])).nodes[0]?.bounds).toEqual({ left: 0, top: 0, right: 120, bottom: 120 })
+    const outlined = {
+      ...square('o'),
+      stroke: { colour: '#000000', weight: 20, dash: [], cap: 'butt', join: 'miter' },
+    } as Layer
+    expect(planOf(designOf([outlined])).nodes[0]?.bounds).toEqual({
+      left: 0,
+      top: 0,
+      right: 120,
+      bottom: 120,
+    })
   })
 })
 
@@ -152,8 +192,16 @@ describe('the level of a picture', () => {
 
 describe('a layer’s box', () => {
   it('of a group is that of what it holds', () => {
-    const design = designOf([groupLayer(at('g'), 'G'), square('s', {}, 'g'), square('t', { placement: boxAt(200, 300, 50, 60) }, 'g')])
-    const [group] = resolve(design, { page: 'page1', channel: 'square-post' }, { fonts, lightOf: () => null }).layers
+    const design = designOf([
+      groupLayer(at('g'), 'G'),
+      square('s', {}, 'g'),
+      square('t', { placement: boxAt(200, 300, 50, 60) }, 'g'),
+    ])
+    const [group] = resolve(
+      design,
+      { page: 'page1', channel: 'square-post' },
+      { fonts, lightOf: () => null },
+    ).layers
     expect(group && layerBounds(group)).toEqual({ left: 10, top: 10, right: 250, bottom: 360 })
   })
 })

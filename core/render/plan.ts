@@ -43,14 +43,19 @@ const memo = new WeakMap<Layer, Held[]>()
 /** Whether what a node reads is still held: sources are let go where room is short. */
 function isHere(node: PlanNode, c: Context): boolean {
   if (node.kind !== 'picture' || c.whole) return partsOf(node).every((n) => isHere(n, c))
-  for (let level = node.level; level <= node.coarsest; level++) if (!c.sources.hasPicture(node.source, level)) return false
+  for (let level = node.level; level <= node.coarsest; level++)
+    if (!c.sources.hasPicture(node.source, level)) return false
   return true
 }
 
 /** Nodes are made once for each scale, whoever reads them. */
 const scaleKey = (c: Context): string => `${c.scale}${c.seen ? '' : '*'}`
 
-function nodeOf(resolved: ResolvedLayer, c: Context, beneath: Beneath = (at) => c.beneath(resolved.layer.id, at)): PlanNode | null {
+function nodeOf(
+  resolved: ResolvedLayer,
+  c: Context,
+  beneath: Beneath = (at) => c.beneath(resolved.layer.id, at),
+): PlanNode | null {
   const made = c.made.get(resolved) ?? new Map<string, PlanNode | null>()
   c.made.set(resolved, made)
   const key = scaleKey(c)
@@ -66,13 +71,19 @@ function freshNode(resolved: ResolvedLayer, c: Context, beneath: Beneath): PlanN
   if (layer.kind === 'grade') return gradeNode(resolved, c, beneath)
   const made = (at: Context): PlanNode | null => {
     const bare = ownNode(resolved, at, beneath)
-    return bare && hasAny(layer.masks) ? maskedNode(bare, resolved, at, (other) => plain(ownNode(resolved, other, beneath))) : bare
+    return bare && hasAny(layer.masks)
+      ? maskedNode(bare, resolved, at, (other) => plain(ownNode(resolved, other, beneath)))
+      : bare
   }
   // What is kept inside is part of the thing that treatments go around.
   const filled = (at: Context, count = resolved.insides.length): PlanNode | null => {
     const own = made(at)
     const insides = own
-      ? resolved.insides.slice(0, count).flatMap((l, n) => nodeOf(l, at, l.layer.kind === 'grade' ? (other) => filled(other, n) : undefined) ?? [])
+      ? resolved.insides
+          .slice(0, count)
+          .flatMap(
+            (l, n) => nodeOf(l, at, l.layer.kind === 'grade' ? (other) => filled(other, n) : undefined) ?? [],
+          )
       : []
     if (count === resolved.insides.length) holding = insides.length > 0
     return own && insides.length > 0 ? heldNode(own, insides, layer.body) : own
@@ -84,7 +95,11 @@ function freshNode(resolved: ResolvedLayer, c: Context, beneath: Beneath): PlanN
   const body = holding ? 1 : layer.body
   const node = hasAny(layer.treatments) ? treatedNode(filled, untreated, resolved, body, c) : untreated
   if (!node) return null
-  return reaching(hasAny(layer.treatments) || body === 1 ? node : { ...node, opacity: node.opacity * body }, layer.blend, c)
+  return reaching(
+    hasAny(layer.treatments) || body === 1 ? node : { ...node, opacity: node.opacity * body },
+    layer.blend,
+    c,
+  )
 }
 
 const plain = (node: PlanNode | null): PlanNode | null => node && { ...node, mode: 0, opacity: 1 }
@@ -99,11 +114,16 @@ function ownNode(resolved: ResolvedLayer, c: Context, beneath: Beneath): PlanNod
     })
     return combinedNode(layer, layer.combine, members, c)
   }
-  if (layer.kind === 'group' && layer.mirror) return mirroredNode({ ...resolved, children: c.membersOf(resolved) }, c, stacked)
+  if (layer.kind === 'group' && layer.mirror)
+    return mirroredNode({ ...resolved, children: c.membersOf(resolved) }, c, stacked)
   if (layer.kind === 'group') {
     const children = stacked(c.membersOf(resolved), c)
     const graded = children.some(gradesBeneath)
-    return groupNode(layer, children, graded || !layer.open || layer.blend !== 'normal' || hasAny(layer.masks) || hasAny(layer.treatments))
+    return groupNode(
+      layer,
+      children,
+      graded || !layer.open || layer.blend !== 'normal' || hasAny(layer.masks) || hasAny(layer.treatments),
+    )
   }
   if (layer.kind === 'merged') return mergedNode(layer, c, beneath)
   if (layer.kind === 'grade') return null
@@ -113,7 +133,8 @@ function ownNode(resolved: ResolvedLayer, c: Context, beneath: Beneath): PlanNod
   const before = c.standIns
   const node = (makers[layer.kind] as (l: Layer, c: Context) => PlanNode | null)(layer, c)
   // A node made from a stand-in is made again when its source has come.
-  if (c.standIns === before) memo.set(layer, [...held.slice(-7), { scale: c.scale, swatches: c.swatches, node }])
+  if (c.standIns === before)
+    memo.set(layer, [...held.slice(-7), { scale: c.scale, swatches: c.swatches, node }])
   return node
 }
 
@@ -125,7 +146,11 @@ function withWoven(l: ResolvedLayer, c: Context): PlanNode[] {
   const nodes = [own, ...wovenOver(l.layer.id, c)]
   return c.hasRough && isSmaller(c) ? exactly(l, own, nodes, c) : nodes
 }
-const [NORMAL, MULTIPLY, SCREEN] = [blendModeNumber('normal'), blendModeNumber('multiply'), blendModeNumber('screen')]
+const [NORMAL, MULTIPLY, SCREEN] = [
+  blendModeNumber('normal'),
+  blendModeNumber('multiply'),
+  blendModeNumber('screen'),
+]
 /** A layer's nodes; where its blending is not linear and what it blends is rough, as one that is made finer with all beneath. */
 function exactly(l: ResolvedLayer, own: PlanNode, nodes: PlanNode[], c: Context): PlanNode[] {
   if (own.mode === NORMAL) return nodes
@@ -142,7 +167,8 @@ function exactly(l: ResolvedLayer, own: PlanNode, nodes: PlanNode[], c: Context)
   return [{ ...own, kind: 'exact', own, made, key: quickHash(`exact${own.key}/${made.key}`) } as PlanNode]
 }
 /** Nodes of layers back to front. */
-const stacked = (layers: readonly ResolvedLayer[], c: Context): PlanNode[] => layers.flatMap((l) => withWoven(l, c))
+const stacked = (layers: readonly ResolvedLayer[], c: Context): PlanNode[] =>
+  layers.flatMap((l) => withWoven(l, c))
 
 /** Whether a layer reads the picture of what lies beneath it. */
 const readsBeneath = ({ layer }: ResolvedLayer): boolean => layer.kind === 'merged' || layer.kind === 'grade'
@@ -202,14 +228,21 @@ function drawsIt(nodes: readonly PlanNode[], wanted: PlanNode): boolean {
     if (node.key === wanted.key) return true
     if (told.has(node.key)) return false
     told.add(node.key)
-    const drawn = node.kind === 'filter' && replacesAll(node) ? partsOf(node).filter((p) => p !== node.inner) : partsOf(node)
+    const drawn =
+      node.kind === 'filter' && replacesAll(node)
+        ? partsOf(node).filter((p) => p !== node.inner)
+        : partsOf(node)
     return drawn.some(draws)
   }
   return nodes.some(draws)
 }
 
 /** What must be computed to see a page at a scale. Pure but for the memo of unchanged layers. */
-export function plan(page: ResolvedPage, view: View, context: { fonts: FontBook; sources: SourceBook }): Plan {
+export function plan(
+  page: ResolvedPage,
+  view: View,
+  context: { fonts: FontBook; sources: SourceBook },
+): Plan {
   const bounds = pageBounds(page, view.scale)
   const bentOnes = new Map<ResolvedLayer, ResolvedLayer[]>()
   const membersOf = (group: ResolvedLayer): ResolvedLayer[] => {
@@ -255,7 +288,12 @@ export function plan(page: ResolvedPage, view: View, context: { fonts: FontBook;
       const found = find(id)?.found
       const node = found ? once(id, () => nodeOf(shownOf(found), at)) : null
       // A weak layer hides as weakly.
-      return node && (node.opacity < 1 ? groupNode({ id, blend: 'normal', opacity: 1 }, [{ ...node, mode: 0 }], true) : { ...node, mode: 0 })
+      return (
+        node &&
+        (node.opacity < 1
+          ? groupNode({ id, blend: 'normal', opacity: 1 }, [{ ...node, mode: 0 }], true)
+          : { ...node, mode: 0 })
+      )
     },
     ownNodeFor(id, at) {
       const found = find(id)?.found
@@ -288,7 +326,16 @@ export function plan(page: ResolvedPage, view: View, context: { fonts: FontBook;
 function groundNode(page: ResolvedPage, bounds: Bounds): FillNode | null {
   if (page.colour === 'transparent') return null
   const paint: Paint = { kind: 'solid', colour: lookUp(page.colour, page.swatches) }
-  const points = Float64Array.of(bounds.left, bounds.top, bounds.right, bounds.top, bounds.right, bounds.bottom, bounds.left, bounds.bottom)
+  const points = Float64Array.of(
+    bounds.left,
+    bounds.top,
+    bounds.right,
+    bounds.top,
+    bounds.right,
+    bounds.bottom,
+    bounds.left,
+    bounds.bottom,
+  )
   return {
     kind: 'fill',
     id: '',
@@ -297,6 +344,16 @@ function groundNode(page: ResolvedPage, bounds: Bounds): FillNode | null {
     opacity: 1,
     bounds,
     key: keyOf('ground', paint, bounds),
-    fills: [{ outlines: [{ points, bounds }], evenOdd: false, paint, opacity: 1, toBox: [1, 0, 0, 1, 0, 0], width: 1, height: 1 }],
+    fills: [
+      {
+        outlines: [{ points, bounds }],
+        evenOdd: false,
+        paint,
+        opacity: 1,
+        toBox: [1, 0, 0, 1, 0, 0],
+        width: 1,
+        height: 1,
+      },
+    ],
   }
 }

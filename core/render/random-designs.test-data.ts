@@ -47,18 +47,29 @@ async function madePicture(side: number, seed: number, cut: boolean) {
   for (let y = 0; y < side; y++)
     for (let x = 0; x < side; x++) {
       const [u, v] = [x / side, y / side]
-      const hill = 0.5 + 0.3 * Math.sin(5 * a * u + c) * Math.cos(4 * b * v) + (u > 0.62 && v > 0.3 ? 0.18 : 0) + (chance() - 0.5) * 0.03
+      const hill =
+        0.5 +
+        0.3 * Math.sin(5 * a * u + c) * Math.cos(4 * b * v) +
+        (u > 0.62 && v > 0.3 ? 0.18 : 0) +
+        (chance() - 0.5) * 0.03
       const away = Math.hypot(u - 0.5, v - 0.5)
       const alpha = cut ? Math.min(1, Math.max(0, (0.42 - away) * 40)) : 1
       const value = (k: number) => Math.round(255 * Math.min(1, Math.max(0, hill * k)))
-      raw.set([value(1.05), value(0.82 + 0.2 * u), value(0.6 + 0.3 * v), Math.round(alpha * 255)], (y * side + x) * 4)
+      raw.set(
+        [value(1.05), value(0.82 + 0.2 * u), value(0.6 + 0.3 * v), Math.round(alpha * 255)],
+        (y * side + x) * 4,
+      )
     }
   const png = await sharp(raw, { raw: { width: side, height: side, channels: 4 } })
     .png()
     .toBuffer()
   return { sha: keep(new Uint8Array(png)), width: side, height: side }
 }
-const pictures = await Promise.all([madePicture(360, 7, false), madePicture(300, 11, true), madePicture(512, 23, false)])
+const pictures = await Promise.all([
+  madePicture(360, 7, false),
+  madePicture(300, 11, true),
+  madePicture(512, 23, false),
+])
 /** A photo-like picture of 512 px a side. */
 export const shippedPicture = pictures[2] as (typeof pictures)[0]
 const drawn = keep(
@@ -68,7 +79,9 @@ const drawn = keep(
 )
 const paintedTile = keep(
   writeGreyPng(
-    Uint8Array.from({ length: 256 * 256 }, (_, n) => Math.round(127 + 120 * Math.sin((n % 256) / 21) * Math.cos(n / 256 / 17))),
+    Uint8Array.from({ length: 256 * 256 }, (_, n) =>
+      Math.round(127 + 120 * Math.sin((n % 256) / 21) * Math.cos(n / 256 / 17)),
+    ),
     256,
     256,
   ),
@@ -82,7 +95,10 @@ const modes = BLEND_MODES.filter((m) => m !== 'color-dodge' && m !== 'color-burn
 function setting(field: Field, layers: readonly string[]): fc.Arbitrary<unknown> {
   if (field.kind === 'number') {
     const reach = field.reach ?? field.most
-    const [low, high] = [Math.max(field.least, field.first - 0.3 * (reach - field.least)), Math.min(reach, field.first + 0.3 * (reach - field.least))]
+    const [low, high] = [
+      Math.max(field.least, field.first - 0.3 * (reach - field.least)),
+      Math.min(reach, field.first + 0.3 * (reach - field.least)),
+    ]
     return field.whole ? fc.integer({ min: Math.ceil(low), max: Math.floor(high) }) : unit(low, high)
   }
   if (field.kind === 'colour') return colour
@@ -93,9 +109,15 @@ function setting(field: Field, layers: readonly string[]): fc.Arbitrary<unknown>
 }
 const treatmentOf = (kind: string, layers: readonly string[]): fc.Arbitrary<Treatment> => {
   const definition = treatmentDefinitions.find((d) => d.kind === kind)
-  const fields = Object.fromEntries(Object.entries(definition?.fields ?? {}).map(([key, f]) => [key, setting(f, layers)]))
+  const fields = Object.fromEntries(
+    Object.entries(definition?.fields ?? {}).map(([key, f]) => [key, setting(f, layers)]),
+  )
   return fc
-    .tuple(fc.record(fields), fc.constantFrom(1, 1, 0.7, 0.35), fc.constantFrom<BlendMode | undefined>(undefined, undefined, 'multiply', 'screen'))
+    .tuple(
+      fc.record(fields),
+      fc.constantFrom(1, 1, 0.7, 0.35),
+      fc.constantFrom<BlendMode | undefined>(undefined, undefined, 'multiply', 'screen'),
+    )
     .map(
       ([settings, strength, blend]) =>
         ({
@@ -162,7 +184,16 @@ const maskArbitrary = (layers: readonly string[]): fc.Arbitrary<Mask> => {
           from: { x: 0.1, y: 0.2 },
           to: { x: 0.9, y: 0.6 },
         },
-        { ...at, on: true, strength: 1, softness: 0, swap: false, frame: 'layer', kind: 'path', d: 'M0.1 0.1L0.9 0.2L0.5 0.95Z' },
+        {
+          ...at,
+          on: true,
+          strength: 1,
+          softness: 0,
+          swap: false,
+          frame: 'layer',
+          kind: 'path',
+          d: 'M0.1 0.1L0.9 0.2L0.5 0.95Z',
+        },
         {
           ...at,
           on: true,
@@ -181,7 +212,17 @@ const maskArbitrary = (layers: readonly string[]): fc.Arbitrary<Mask> => {
         },
         painted,
         ...layers.map(
-          (layer): Mask => ({ ...at, on: true, strength: 1, softness: 0, swap: false, frame: 'layer', kind: 'layer', layer, by: 'lightness' }),
+          (layer): Mask => ({
+            ...at,
+            on: true,
+            strength: 1,
+            softness: 0,
+            swap: false,
+            frame: 'layer',
+            kind: 'layer',
+            layer,
+            by: 'lightness',
+          }),
         ),
       ),
       softness: fc.constantFrom(0, 0, 0.1, 0.4),
@@ -193,25 +234,38 @@ const maskArbitrary = (layers: readonly string[]): fc.Arbitrary<Mask> => {
 
 const fill = fc.oneof(
   colour.map((c) => ({ kind: 'solid' as const, colour: c })),
-  fc
-    .tuple(colour, colour)
-    .map(([a, b]) => ({ kind: 'linear' as const, angleDegrees: 30, stops: { a: { offset: 0, colour: a }, b: { offset: 1, colour: b } } })),
+  fc.tuple(colour, colour).map(([a, b]) => ({
+    kind: 'linear' as const,
+    angleDegrees: 30,
+    stops: { a: { offset: 0, colour: a }, b: { offset: 1, colour: b } },
+  })),
 )
 const where = { id: '', page: 'page1', plane: 'subject' as const, order: 'a0', parent: null }
 const leaves: Record<string, fc.Arbitrary<Layer>> = {
-  picture: fc.tuple(place, fc.constantFrom(...pictures)).map(([p, source]) => pictureLayer(where, 'P', source, p)),
+  picture: fc
+    .tuple(place, fc.constantFrom(...pictures))
+    .map(([p, source]) => pictureLayer(where, 'P', source, p)),
   graphic: place.map((p) => graphicLayer(where, 'G', drawn, {}, p)),
-  shape: fc.tuple(place, fc.constantFrom('rectangle', 'ellipse', 'star', 'polygon'), fill, fc.constantFrom(0, 0, 6)).map(([p, form, f, weight]) => {
-    const made = shapeLayer(where, 'S', form as 'star', p, f)
-    return { ...made, stroke: { ...made.stroke, weight } }
-  }),
+  shape: fc
+    .tuple(place, fc.constantFrom('rectangle', 'ellipse', 'star', 'polygon'), fill, fc.constantFrom(0, 0, 6))
+    .map(([p, form, f, weight]) => {
+      const made = shapeLayer(where, 'S', form as 'star', p, f)
+      return { ...made, stroke: { ...made.stroke, weight } }
+    }),
   slot: fc.tuple(place, fc.constantFrom(...pictures), fc.boolean()).map(([p, s, filled]) => {
     const made = slotLayer(where, 'O', 'ellipse', p)
-    return filled ? { ...made, zoom: 1.3, picture: { source: s.sha, sourceWidth: s.width, sourceHeight: s.height, focal: { x: 0.5, y: 0.5 } } } : made
+    return filled
+      ? {
+          ...made,
+          zoom: 1.3,
+          picture: { source: s.sha, sourceWidth: s.width, sourceHeight: s.height, focal: { x: 0.5, y: 0.5 } },
+        }
+      : made
   }),
-  type: fc
-    .tuple(place, fill)
-    .map(([p, f]) => ({ ...typeLayer(where, 'Kiln', { ...p, width: 200, height: 90 }, { size: 78, weight: 700 }), fill: f })),
+  type: fc.tuple(place, fill).map(([p, f]) => ({
+    ...typeLayer(where, 'Kiln', { ...p, width: 200, height: 90 }, { size: 78, weight: 700 }),
+    fill: f,
+  })),
   strew: place.map((p) =>
     strewLayer(
       where,
@@ -232,7 +286,9 @@ const leaves: Record<string, fc.Arbitrary<Layer>> = {
       3,
     ),
   ),
-  merged: fc.tuple(place, fc.boolean()).map(([p, wide]) => mergedLayer(where, 'M', wide ? boxAt(0, 0, PAGE.width, PAGE.height) : p)),
+  merged: fc
+    .tuple(place, fc.boolean())
+    .map(([p, wide]) => mergedLayer(where, 'M', wide ? boxAt(0, 0, PAGE.width, PAGE.height) : p)),
   grade: fc.constant(gradeLayer(where, 'Grade', boxAt(0, 0, PAGE.width, PAGE.height))),
 }
 
@@ -268,7 +324,9 @@ const dressed = (made: fc.Arbitrary<Layer>, ask: Ask, layers: readonly string[])
           ...layer,
           ...how,
           masks: Object.fromEntries(masks.map((m) => [m.id, m])),
-          treatments: Object.fromEntries(treatments.map((t, n) => [`t${n}`, { ...t, id: `t${n}`, order: `a${n}` }])),
+          treatments: Object.fromEntries(
+            treatments.map((t, n) => [`t${n}`, { ...t, id: `t${n}`, order: `a${n}` }]),
+          ),
         }) as Layer,
     )
 const leaf = (ask: Ask, layers: readonly string[]): fc.Arbitrary<Layer> =>
@@ -292,14 +350,20 @@ const group = (ask: Ask): fc.Arbitrary<Made> =>
         own.masks = {}
       }
       const plain = list.filter((l) => (own.combine ? l.kind === 'shape' || l.kind === 'type' : true))
-      const members: Made[] = (plain.length > 0 ? plain : [shapeLayer(where, 'S', 'ellipse', boxAt(60, 60, 120, 90))]).map((l) => ({
+      const members: Made[] = (
+        plain.length > 0 ? plain : [shapeLayer(where, 'S', 'ellipse', boxAt(60, 60, 120, 90))]
+      ).map((l) => ({
         layer: l,
         members: [],
         insides: [],
       }))
       if (form === 'mirror' || form === 'turned' || form === 'cut') {
         own.mirror = { way: form === 'turned' ? 'turned' : 'across', count: 5, cut: form === 'cut' }
-        members.push({ layer: axisLayer(where, { ...boxAt(65, 144.5, 200, 1), rotation: 90 }), members: [], insides: [] })
+        members.push({
+          layer: axisLayer(where, { ...boxAt(65, 144.5, 200, 1), rotation: 90 }),
+          members: [],
+          insides: [],
+        })
       }
       return { layer: own, members, insides: [] }
     })
@@ -311,7 +375,9 @@ const entry = (ask: Ask): fc.Arbitrary<Made> =>
       weight: 1,
       arbitrary: fc
         .tuple(dressed(leaves.shape as fc.Arbitrary<Layer>, ask, []), leaf(ask, []))
-        .map(([layer, inside]): Made => ({ layer, members: [], insides: [{ ...inside, masks: {} } as Layer] })),
+        .map(
+          ([layer, inside]): Made => ({ layer, members: [], insides: [{ ...inside, masks: {} } as Layer] }),
+        ),
     },
   )
 
@@ -320,12 +386,30 @@ export function designFrom(list: readonly Made[], colour: string, woven: boolean
   const [spec] = presetSpecs(['square-post'])
   if (!spec) throw new Error('no preset')
   const d = blankDesign('r', 'R', [{ ...spec, ...PAGE }], { colour })
-  const put = (layer: Layer, id: string, order: string, parent: string | null, inside: string | null): void => {
+  const put = (
+    layer: Layer,
+    id: string,
+    order: string,
+    parent: string | null,
+    inside: string | null,
+  ): void => {
     d.layers[id] = { ...layer, id, order, parent, inside } as Layer
   }
   const key = (n: number) => `a${String(n).padStart(3, '0')}x`
-  put(pictureLayer(where, 'Ground', pictures[0] as (typeof pictures)[0], boxAt(-10, -20, 350, 330)), 'l0', key(0), null, null)
-  put(shapeLayer(where, 'Disc', 'ellipse', boxAt(90, 70, 130, 140), { kind: 'solid', colour: '#e8b77a' }), 'l1', key(1), null, null)
+  put(
+    pictureLayer(where, 'Ground', pictures[0] as (typeof pictures)[0], boxAt(-10, -20, 350, 330)),
+    'l0',
+    key(0),
+    null,
+    null,
+  )
+  put(
+    shapeLayer(where, 'Disc', 'ellipse', boxAt(90, 70, 130, 140), { kind: 'solid', colour: '#e8b77a' }),
+    'l1',
+    key(1),
+    null,
+    null,
+  )
   list.forEach((made, n) => {
     const id = `l${n + 2}`
     put(made.layer, id, key(n + 2), null, null)
@@ -342,7 +426,17 @@ export function designFrom(list: readonly Made[], colour: string, woven: boolean
       w: {
         id: 'w',
         other: 'l1',
-        marks: { a: { id: 'a', crossing: 'c', own: { x: 0.5, y: 0.5 }, other: { x: 0.4, y: 0.5 }, radius: 0.2, over: true, painted: true } },
+        marks: {
+          a: {
+            id: 'a',
+            crossing: 'c',
+            own: { x: 0.5, y: 0.5 },
+            other: { x: 0.4, y: 0.5 },
+            radius: 0.2,
+            over: true,
+            painted: true,
+          },
+        },
       },
     } as unknown as Layer['weaves']
   checkStructure(designSchema.parse(d))
@@ -350,7 +444,11 @@ export function designFrom(list: readonly Made[], colour: string, woven: boolean
 }
 export const designs = (ask: Ask = everything): fc.Arbitrary<Design> =>
   fc
-    .tuple(fc.array(entry(ask), { minLength: 1, maxLength: 4 }), fc.constantFrom('#f4efe6', '#20242a', 'transparent'), fc.nat(4))
+    .tuple(
+      fc.array(entry(ask), { minLength: 1, maxLength: 4 }),
+      fc.constantFrom('#f4efe6', '#20242a', 'transparent'),
+      fc.nat(4),
+    )
     .map(([list, colour, weave]) => designFrom(list, colour, weave === 0))
 
 /** Kinds of layers, masks and treatments that a design holds, for counting. */
@@ -358,11 +456,19 @@ export const kindsIn = (d: Design): string[] =>
   Object.values(d.layers).flatMap((l) => [
     `layer ${l.kind}`,
     ...(l.kind === 'group'
-      ? [l.combine ? `combine ${l.combine}` : l.mirror ? `mirror ${l.mirror.cut ? 'cut' : l.mirror.way}` : `group ${l.open ? 'open' : 'closed'}`]
+      ? [
+          l.combine
+            ? `combine ${l.combine}`
+            : l.mirror
+              ? `mirror ${l.mirror.cut ? 'cut' : l.mirror.way}`
+              : `group ${l.open ? 'open' : 'closed'}`,
+        ]
       : []),
     ...(l.placement.bend ? ['bend'] : []),
     ...(l.placement.corners ? ['perspective'] : []),
     ...(Object.keys(l.weaves).length > 0 ? ['weave'] : []),
     ...Object.values(l.masks).map((m) => `mask ${m.kind}`),
-    ...Object.values(l.treatments).map((t) => `treatment ${t.kind}${l.kind === 'grade' ? ' in a grade' : ''}`),
+    ...Object.values(l.treatments).map(
+      (t) => `treatment ${t.kind}${l.kind === 'grade' ? ' in a grade' : ''}`,
+    ),
   ])

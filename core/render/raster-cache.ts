@@ -49,7 +49,8 @@ export class RasterCache {
   private letGo(newest: string): boolean {
     let [least, credit] = ['', Infinity]
     for (const [key, entry] of this.held)
-      if (entry.credit < credit && key !== newest && !this.pinned.has(entry.raster)) [least, credit] = [key, entry.credit]
+      if (entry.credit < credit && key !== newest && !this.pinned.has(entry.raster))
+        [least, credit] = [key, entry.credit]
     if (credit === Infinity) return false
     this.floor = Math.max(this.floor, credit)
     this.drop(least)

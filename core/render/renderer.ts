@@ -7,7 +7,15 @@ import { beginningOf } from './beneath'
 import { Distances } from './distances'
 import { Drawing } from './drawing'
 import { Filters, replacesAll } from './filters'
-import { type BeneathNode, type CombinedNode, coverStep, type FilterNode, type HeldNode, type MaskedNode, type PlanNode } from './nodes'
+import {
+  type BeneathNode,
+  type CombinedNode,
+  coverStep,
+  type FilterNode,
+  type HeldNode,
+  type MaskedNode,
+  type PlanNode,
+} from './nodes'
 import type { Plan } from './plan'
 import { RasterCache } from './raster-cache'
 import type { Reading, ReadTile } from './reading'
@@ -21,9 +29,16 @@ import type { SourceBook } from './sources'
 export type Link = { node: PlanNode; region: Region; key: string; index: number }
 
 /** Pixels of a part of a tile, px from the tile's corner. */
-export type TilePart = { x: number; y: number; width: number; height: number; data: Uint8ClampedArray<ArrayBuffer> }
+export type TilePart = {
+  x: number
+  y: number
+  width: number
+  height: number
+  data: Uint8ClampedArray<ArrayBuffer>
+}
 
-const sameRegion = (a: Region, b: Region): boolean => a.offset === b.offset && a.width === b.width && a.height === b.height
+const sameRegion = (a: Region, b: Region): boolean =>
+  a.offset === b.offset && a.width === b.width && a.height === b.height
 
 /** The chains of a plan's tiles by place: they are asked for several times a frame. */
 const chainsOf = new WeakMap<Plan, Map<string, Link[]>>()
@@ -105,7 +120,14 @@ export class Renderer {
    * (px of the view, around everything that changed) only that part is made, once what lies beneath is kept; `use` is
    * told the part that is valid.
    */
-  tile<T>(plan: Plan, column: number, row: number, memoryKey: string, use: (raster: number, valid: Region) => T, clip?: Bounds): T {
+  tile<T>(
+    plan: Plan,
+    column: number,
+    row: number,
+    memoryKey: string,
+    use: (raster: number, valid: Region) => T,
+    clip?: Bounds,
+  ): T {
     const [left, top] = [column * TILE, row * TILE]
     const chain = this.chain(plan, left, top)
     const place = `${memoryKey}:${column},${row}`
@@ -131,9 +153,23 @@ export class Renderer {
         from = first - 1
         this.memory.kernels.clearRect(acc, PLANE_BYTES, STRIDE, TILE, TILE)
         const own = this.nodeRaster(begun.node, under, left, top)
-        this.memory.kernels.copyRect(acc + under.offset, own + under.offset, PLANE_BYTES, STRIDE, under.width, under.height)
+        this.memory.kernels.copyRect(
+          acc + under.offset,
+          own + under.offset,
+          PLANE_BYTES,
+          STRIDE,
+          under.width,
+          under.height,
+        )
       } else if (prefix !== undefined)
-        this.memory.kernels.copyRect(acc + valid.offset, prefix + valid.offset, PLANE_BYTES, STRIDE, valid.width, valid.height)
+        this.memory.kernels.copyRect(
+          acc + valid.offset,
+          prefix + valid.offset,
+          PLANE_BYTES,
+          STRIDE,
+          valid.width,
+          valid.height,
+        )
       else this.memory.kernels.clearRect(acc + valid.offset, PLANE_BYTES, STRIDE, valid.width, valid.height)
       for (let n = from + 1; n < chain.length; n++) {
         const link = chain[n]
@@ -169,12 +205,14 @@ export class Renderer {
   alphaAt(node: PlanNode, x: number, y: number): number {
     if (node.kind === 'grade') return 0
     if (node.kind === 'exact') return this.alphaAt(node.own, x, y)
-    if (x < node.bounds.left || y < node.bounds.top || x >= node.bounds.right || y >= node.bounds.bottom) return 0
+    if (x < node.bounds.left || y < node.bounds.top || x >= node.bounds.right || y >= node.bounds.bottom)
+      return 0
     const [column, row] = [Math.floor(x / TILE), Math.floor(y / TILE)]
     const region = regionIn(node.bounds, column * TILE, row * TILE)
     if (!region) return 0
     const raster = this.nodeRaster(node, region, column * TILE, row * TILE)
-    const value = this.memory.floats(raster + ALPHA + (y - row * TILE) * STRIDE + (x - column * TILE) * 4, 1)[0] ?? 0
+    const value =
+      this.memory.floats(raster + ALPHA + (y - row * TILE) * STRIDE + (x - column * TILE) * 4, 1)[0] ?? 0
     return value * node.opacity
   }
 
@@ -192,9 +230,24 @@ export class Renderer {
         return
       }
       const through = this.memory.tile()
-      kernels.copyRect(through + region.offset, acc + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
+      kernels.copyRect(
+        through + region.offset,
+        acc + region.offset,
+        PLANE_BYTES,
+        STRIDE,
+        region.width,
+        region.height,
+      )
       this.blendAll(through, node.children, left, top, clip)
-      kernels.mixRect(acc + region.offset, through + region.offset, PLANE_BYTES, STRIDE, region.width, region.height, node.opacity)
+      kernels.mixRect(
+        acc + region.offset,
+        through + region.offset,
+        PLANE_BYTES,
+        STRIDE,
+        region.width,
+        region.height,
+        node.opacity,
+      )
       this.memory.releaseTile(through)
       return
     }
@@ -216,13 +269,30 @@ export class Renderer {
       )
       return
     }
-    if (node.kind === 'masked' && node.masks.some((m) => m.fleeting)) this.cache.passing(() => this.blendRaster(acc, node, region, region, left, top))
+    if (node.kind === 'masked' && node.masks.some((m) => m.fleeting))
+      this.cache.passing(() => this.blendRaster(acc, node, region, region, left, top))
     else this.blendRaster(acc, node, whole, region, left, top)
   }
-  private blendRaster(acc: number, node: PlanNode, whole: Region, region: Region, left: number, top: number): void {
+  private blendRaster(
+    acc: number,
+    node: PlanNode,
+    whole: Region,
+    region: Region,
+    left: number,
+    top: number,
+  ): void {
     const { kernels } = this.memory
     const raster = this.nodeRaster(node, whole, left, top)
-    kernels.blendRect(acc + region.offset, raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height, node.mode, node.opacity)
+    kernels.blendRect(
+      acc + region.offset,
+      raster + region.offset,
+      PLANE_BYTES,
+      STRIDE,
+      region.width,
+      region.height,
+      node.mode,
+      node.opacity,
+    )
     this.counts.blended++
   }
   private blendAll(acc: number, nodes: readonly PlanNode[], left: number, top: number, clip?: Bounds): void {
@@ -276,7 +346,8 @@ export class Renderer {
     else if (node.kind === 'held') this.drawHeld(raster, node, region, left, top)
     else if (node.kind === 'combined') this.drawCombined(raster, node, region, left, top)
     else if (node.kind === 'filter') this.drawFilter(raster, node, region, left, top)
-    else if (node.kind === 'grade') this.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
+    else if (node.kind === 'grade')
+      this.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
     else if (node.kind === 'reduced') this.filters.reduced(node, raster, region, left, top)
     else if (node.kind === 'edged') this.filters.edged(node, raster, region, left, top)
     else if (node.kind === 'beneath') this.drawBeneath(raster, node, region, left, top)
@@ -299,7 +370,14 @@ export class Renderer {
     const part = node.before && regionIn(node.before.bounds, left, top)
     if (node.before && part) {
       const before = this.nodeRaster(node.before, part, left, top)
-      kernels.copyRect(raster + part.offset, before + part.offset, PLANE_BYTES, STRIDE, part.width, part.height)
+      kernels.copyRect(
+        raster + part.offset,
+        before + part.offset,
+        PLANE_BYTES,
+        STRIDE,
+        part.width,
+        part.height,
+      )
     }
     this.blendAll(raster, node.nodes, left, top)
   }
@@ -328,7 +406,15 @@ export class Renderer {
       kernels.copyRect(before + at, raster + at, ...size)
       kernels.blendRect(raster + at, source + at, ...size, inside.mode, inside.opacity)
       // An operator says itself what becomes of what is there.
-      if (!isOperator(inside.mode)) kernels.withinRect(raster + at, before + at, cover + ALPHA + at, source + ALPHA + at, ...size, inside.opacity)
+      if (!isOperator(inside.mode))
+        kernels.withinRect(
+          raster + at,
+          before + at,
+          cover + ALPHA + at,
+          source + ALPHA + at,
+          ...size,
+          inside.opacity,
+        )
     }
     this.memory.releaseTile(before)
     this.memory.releaseTile(cover)
@@ -341,13 +427,29 @@ export class Renderer {
     const [cover, own] = [this.memory.tile(), this.memory.tile()]
     node.members.forEach((member, n) => {
       this.covering.cover(n === 0 ? cover : own, coverStep(member), region, left, top)
-      if (n > 0) kernels.combinePlane(cover + region.offset, own + region.offset, STRIDE, ...rect, COMBINES.indexOf(node.how))
+      if (n > 0)
+        kernels.combinePlane(
+          cover + region.offset,
+          own + region.offset,
+          STRIDE,
+          ...rect,
+          COMBINES.indexOf(node.how),
+        )
     })
     this.memory.releaseTile(own)
     kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, ...rect)
     const whole = regionIn(node.paint.bounds, left, top)
     if (whole) this.blend(raster, node.paint, whole, left, top, node.bounds)
-    kernels.maskRect(raster + region.offset, PLANE_BYTES, STRIDE, cover + region.offset, STRIDE, ...rect, 1, 0)
+    kernels.maskRect(
+      raster + region.offset,
+      PLANE_BYTES,
+      STRIDE,
+      cover + region.offset,
+      STRIDE,
+      ...rect,
+      1,
+      0,
+    )
     this.memory.releaseTile(cover)
   }
 
@@ -362,12 +464,31 @@ export class Renderer {
     const cover = this.memory.tile()
     for (const step of node.masks) {
       this.covering.cover(cover, step, region, left, top)
-      const args = [raster + region.offset, PLANE_BYTES, STRIDE, cover + region.offset, STRIDE, ...rect, step.strength, step.swap ? 1 : 0] as const
+      const args = [
+        raster + region.offset,
+        PLANE_BYTES,
+        STRIDE,
+        cover + region.offset,
+        STRIDE,
+        ...rect,
+        step.strength,
+        step.swap ? 1 : 0,
+      ] as const
       const own = step.colours && regionIn(intersect(step.colours.bounds, node.bounds), left, top)
       if (step.colours && own) {
         const from = this.nodeRaster(step.colours, regionIn(step.colours.bounds, left, top) ?? own, left, top)
         const [at, size] = [own.offset, [own.width, own.height] as const]
-        kernels.maskColours(raster + at, PLANE_BYTES, STRIDE, cover + at, STRIDE, from + at, ...size, step.strength, step.swap ? 1 : 0)
+        kernels.maskColours(
+          raster + at,
+          PLANE_BYTES,
+          STRIDE,
+          cover + at,
+          STRIDE,
+          from + at,
+          ...size,
+          step.strength,
+          step.swap ? 1 : 0,
+        )
       }
       if (step.clean) kernels.maskClean(...args, step.clean.r, step.clean.g, step.clean.b)
       else kernels.maskRect(...args)
@@ -392,7 +513,13 @@ export class Renderer {
       )
         this.drawing.picture(raster, inner, region, left, top)
       else {
-        this.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
+        this.memory.kernels.clearRect(
+          raster + region.offset,
+          PLANE_BYTES,
+          STRIDE,
+          region.width,
+          region.height,
+        )
         if (whole) this.blend(raster, inner, whole, left, top, node.bounds)
       }
     }

@@ -11,8 +11,15 @@ import { renderPage } from './picture'
 const SIDE = 320
 const blobs = new Map<string, Uint8Array>()
 const host = openHost(async (sha) => blobs.get(sha) ?? null)
-const at = (id: string, order: string) => ({ id, page: 'page1', plane: 'subject' as const, order, parent: null })
-const rim = (change: Partial<Rim> & { id: string }): Rim => ({ ...newTreatment('rim', { id: change.id, order: `a${change.id}` }), ...change }) as Rim
+const at = (id: string, order: string) => ({
+  id,
+  page: 'page1',
+  plane: 'subject' as const,
+  order,
+  parent: null,
+})
+const rim = (change: Partial<Rim> & { id: string }): Rim =>
+  ({ ...newTreatment('rim', { id: change.id, order: `a${change.id}` }), ...change }) as Rim
 
 function design(layer: Layer, rims: Rim[]): Design {
   const [spec] = presetSpecs(['square-post'])
@@ -26,7 +33,11 @@ async function seen(d: Design) {
   const { data } = await renderPage(page, 1, { left: 0, top: 0, right: SIDE, bottom: SIDE }, host)
   return { data, at: (x: number, y: number) => [...data.slice((y * SIDE + x) * 4, (y * SIDE + x) * 4 + 3)] }
 }
-const disc = (): Layer => shapeLayer(at('disc', 'a0'), 'Disc', 'ellipse', boxAt(100, 100, 120, 120), { kind: 'solid', colour: '#000000' })
+const disc = (): Layer =>
+  shapeLayer(at('disc', 'a0'), 'Disc', 'ellipse', boxAt(100, 100, 120, 120), {
+    kind: 'solid',
+    colour: '#000000',
+  })
 /** Pixels of a square as a picture that lies `from` px from the page's corner. */
 async function asPicture(data: Buffer, side: number, from: number): Promise<Layer> {
   const png = new Uint8Array(
@@ -36,7 +47,12 @@ async function asPicture(data: Buffer, side: number, from: number): Promise<Laye
   )
   const sha = sha256(png)
   blobs.set(sha, png)
-  return pictureLayer(at('picture', 'a0'), 'Picture', { sha, width: side, height: side }, boxAt(from, from, side, side))
+  return pictureLayer(
+    at('picture', 'a0'),
+    'Picture',
+    { sha, width: side, height: side },
+    boxAt(from, from, side, side),
+  )
 }
 /** The same disc as a picture with transparency. */
 async function pictured(): Promise<Layer> {
@@ -44,7 +60,9 @@ async function pictured(): Promise<Layer> {
   for (let y = 0; y < 120; y++)
     for (let x = 0; x < 120; x++) {
       let inside = 0
-      for (let v = 0; v < 8; v++) for (let u = 0; u < 8; u++) if (Math.hypot(x + (u + 0.5) / 8 - 60, y + (v + 0.5) / 8 - 60) < 60) inside++
+      for (let v = 0; v < 8; v++)
+        for (let u = 0; u < 8; u++)
+          if (Math.hypot(x + (u + 0.5) / 8 - 60, y + (v + 0.5) / 8 - 60) < 60) inside++
       data[(y * 120 + x) * 4 + 3] = Math.round((inside / 64) * 255)
     }
   return asPicture(data, 120, 100)
@@ -75,21 +93,24 @@ function redAlong(s: Awaited<ReturnType<typeof seen>>, angle: number): { from: n
 const ANGLES = [0, 0.3, 0.7854, 1.1, 2.3, 3.7, 5.2]
 
 describe('a rim line', () => {
-  it.each(['drawn', 'pictured'] as const)('of a %s disc is a ring of even width outside, on and inside its edge', async (kind) => {
-    const layer = kind === 'drawn' ? disc() : await pictured()
-    for (const [place, from] of [
-      ['outside', 60],
-      ['centre', 55],
-      ['inside', 50],
-    ] as const) {
-      const s = await seen(design(layer, [rim({ id: 'a', place, width: 10, colour: RED })]))
-      for (const angle of ANGLES) {
-        const found = redAlong(s, angle)
-        expect(Math.abs(found.width - 10)).toBeLessThan(0.6)
-        expect(Math.abs(found.from - from)).toBeLessThan(0.8)
+  it.each(['drawn', 'pictured'] as const)(
+    'of a %s disc is a ring of even width outside, on and inside its edge',
+    async (kind) => {
+      const layer = kind === 'drawn' ? disc() : await pictured()
+      for (const [place, from] of [
+        ['outside', 60],
+        ['centre', 55],
+        ['inside', 50],
+      ] as const) {
+        const s = await seen(design(layer, [rim({ id: 'a', place, width: 10, colour: RED })]))
+        for (const angle of ANGLES) {
+          const found = redAlong(s, angle)
+          expect(Math.abs(found.width - 10)).toBeLessThan(0.6)
+          expect(Math.abs(found.from - from)).toBeLessThan(0.8)
+        }
       }
-    }
-  })
+    },
+  )
   it('several lie one beyond the other, with their gaps, each in its colour', async () => {
     const rims = [
       rim({ id: 'a', width: 6, colour: RED }),
@@ -108,7 +129,10 @@ describe('a rim line', () => {
     }
   })
   it('has mitred or round corners on a square', async () => {
-    const square = shapeLayer(at('s', 'a0'), 'S', 'rectangle', boxAt(100, 100, 120, 120), { kind: 'solid', colour: '#000000' })
+    const square = shapeLayer(at('s', 'a0'), 'S', 'rectangle', boxAt(100, 100, 120, 120), {
+      kind: 'solid',
+      colour: '#000000',
+    })
     const of = (join: Rim['join']) => seen(design(square, [rim({ id: 'a', width: 20, join, colour: RED })]))
     expect((await of('mitred')).at(83, 83)).toEqual([255, 0, 0])
     expect((await of('round')).at(83, 83)).toEqual([255, 255, 255])
@@ -119,15 +143,20 @@ describe('a rim line', () => {
     const r = Math.PI / 9
     const way = (x: number, y: number) => {
       const [u, v] = [x - 90, y - 90]
-      return Math.max(Math.abs(Math.cos(r) * u + Math.sin(r) * v), Math.abs(-Math.sin(r) * u + Math.cos(r) * v))
+      return Math.max(
+        Math.abs(Math.cos(r) * u + Math.sin(r) * v),
+        Math.abs(-Math.sin(r) * u + Math.cos(r) * v),
+      )
     }
     const share = (x: number, y: number, inside: (w: number) => boolean) => {
       let sum = 0
-      for (let v = 0; v < 6; v++) for (let u = 0; u < 6; u++) if (inside(way(x + (u + 0.5) / 6, y + (v + 0.5) / 6))) sum++
+      for (let v = 0; v < 6; v++)
+        for (let u = 0; u < 6; u++) if (inside(way(x + (u + 0.5) / 6, y + (v + 0.5) / 6))) sum++
       return sum / 36
     }
     const data = Buffer.alloc(180 * 180 * 4)
-    for (let n = 0; n < 180 * 180; n++) data[n * 4 + 3] = Math.round(share(n % 180, Math.floor(n / 180), (w) => w >= 30 && w <= 52) * 255)
+    for (let n = 0; n < 180 * 180; n++)
+      data[n * 4 + 3] = Math.round(share(n % 180, Math.floor(n / 180), (w) => w >= 30 && w <= 52) * 255)
     const layer = await asPicture(data, 180, 70)
     const cases: [Partial<Rim>[], (w: number) => boolean][] = [
       [[{ width: 9 }], (w) => (w > 52 && w <= 61) || (w < 30 && w >= 21)],
@@ -171,7 +200,11 @@ describe('a rim line', () => {
 describe('distances to a silhouette', () => {
   const measured = (cover: Uint8Array, width: number, height: number, inside: boolean): Int16Array => {
     const memory = openMemory()
-    const [at, out, line] = [memory.block(width * height), memory.block(width * height * 2), memory.block((width + 1) * 16)]
+    const [at, out, line] = [
+      memory.block(width * height),
+      memory.block(width * height * 2),
+      memory.block((width + 1) * 16),
+    ]
     memory.bytes.set(cover, at)
     memory.kernels.distanceField(out, at, line, width, height, inside ? 1 : 0, 2000)
     return new Int16Array(memory.kernels.memory.buffer.slice(out, out + width * height * 2))
@@ -203,7 +236,12 @@ describe('distances to a silhouette', () => {
       const cover = Uint8Array.from({ length: side * side }, (_, n) => {
         let inside = 0
         for (let v = 0; v < 16; v++)
-          for (let u = 0; u < 16; u++) if (((n % side) + (u + 0.5) / 16 - 40) * c + (Math.floor(n / side) + (v + 0.5) / 16 - 40) * s < 0.3) inside++
+          for (let u = 0; u < 16; u++)
+            if (
+              ((n % side) + (u + 0.5) / 16 - 40) * c + (Math.floor(n / side) + (v + 0.5) / 16 - 40) * s <
+              0.3
+            )
+              inside++
         return Math.round((inside / 256) * 255)
       })
       const found = measured(cover, side, side, false)

@@ -16,18 +16,37 @@ const MOST_MEASURED = 42_000_000
 const FURTHEST = 2000
 
 /** Rim lines around a silhouette, back to front: those outside lie beneath the thing, the others on it. */
-export function ringsAround(silhouette: PlanNode, rims: readonly Rim[], c: Context): { under: PlanNode[]; over: PlanNode[] } {
-  const made = ringsOf(rims, c.scale).map(({ rim, from, to }) => ({ rim, node: ringNode(silhouette, rim, from, to, c) }))
+export function ringsAround(
+  silhouette: PlanNode,
+  rims: readonly Rim[],
+  c: Context,
+): { under: PlanNode[]; over: PlanNode[] } {
+  const made = ringsOf(rims, c.scale).map(({ rim, from, to }) => ({
+    rim,
+    node: ringNode(silhouette, rim, from, to, c),
+  }))
   const of = (under: boolean) =>
-    made.flatMap(({ rim, node }) => (node && (rim.place === 'outside') === under ? [{ ...node, mode: 0, opacity: rim.strength }] : []))
+    made.flatMap(({ rim, node }) =>
+      node && (rim.place === 'outside') === under ? [{ ...node, mode: 0, opacity: rim.strength }] : [],
+    )
   // Outer rings first, so that an inner one lies over their edge.
   return { under: of(true).reverse(), over: of(false) }
 }
 
-const PLAIN_RIM = { id: 'rim', kind: 'rim', order: 'a', on: true, strength: 1, width: 1, gap: 0, join: 'round' } as const
+const PLAIN_RIM = {
+  id: 'rim',
+  kind: 'rim',
+  order: 'a',
+  on: true,
+  strength: 1,
+  width: 1,
+  gap: 0,
+  join: 'round',
+} as const
 /** A thing made wider by so many px of the view, in the colours of what is near, or narrower. */
 export function thickenedNode(node: PlanNode, by: number, c: Context): PlanNode | null {
-  const colour = node.kind === 'fill' && node.fills[0]?.paint.kind === 'solid' ? node.fills[0].paint.colour : '#808080'
+  const colour =
+    node.kind === 'fill' && node.fills[0]?.paint.kind === 'solid' ? node.fills[0].paint.colour : '#808080'
   const rim: Rim = { ...PLAIN_RIM, place: by > 0 ? 'outside' : 'inside', colour }
   const ring = ringNode(node, rim, 0, Math.abs(by), c)
   if (!ring) return node
@@ -52,13 +71,17 @@ function ringNode(body: PlanNode, rim: Rim, from: number, end: number, c: Contex
   const to = Math.min(end, FURTHEST)
   const sign = rim.place === 'inside' ? -1 : 1
   // Under the thing itself a ring goes on a little, so that no hairline is left between both.
-  const [low, high] = rim.place === 'centre' ? [-to, to] : sign > 0 ? [from === 0 ? -1 : from, to] : [-to, -from]
+  const [low, high] =
+    rim.place === 'centre' ? [-to, to] : sign > 0 ? [from === 0 ? -1 : from, to] : [-to, -from]
   const mitred = rim.join === 'mitred'
   const furthest = Math.max(0, high) * (mitred ? MITRE_LIMIT : 1)
   const bounds = grow(body.bounds, Math.ceil(furthest) + 1)
   // Of something huge only what is seen is measured, and as far around as its edge matters.
   const all = grow(body.bounds, Math.ceil(furthest) + 2)
-  const measured = areaOf(all) <= MOST_MEASURED || !c.seen ? all : intersect(all, grow(c.seen, Math.ceil(Math.max(furthest, -low)) + 300))
+  const measured =
+    areaOf(all) <= MOST_MEASURED || !c.seen
+      ? all
+      : intersect(all, grow(c.seen, Math.ceil(Math.max(furthest, -low)) + 300))
   if (isEmpty(measured) || areaOf(measured) > MOST_MEASURED) return null
   return {
     kind: 'rim',
@@ -73,12 +96,21 @@ function ringNode(body: PlanNode, rim: Rim, from: number, end: number, c: Contex
     mode: 0,
     opacity: 1,
     bounds,
-    key: quickHash(`rim${body.key}/${low}/${high}/${colour}/${rim.join}/${measured === all ? '' : Object.values(measured)}`),
+    key: quickHash(
+      `rim${body.key}/${low}/${high}/${colour}/${rim.join}/${measured === all ? '' : Object.values(measured)}`,
+    ),
   }
 }
 
 /** The ring of what has outlines: they themselves made wider. */
-function drawnRing(body: FillNode, rim: Rim, from: number, to: number, colour: string, c: Context): PlanNode | null {
+function drawnRing(
+  body: FillNode,
+  rim: Rim,
+  from: number,
+  to: number,
+  colour: string,
+  c: Context,
+): PlanNode | null {
   const paint: Paint = { kind: 'solid', colour }
   const wide = (reach: number): FillNode | null => {
     const outlines = body.fills.flatMap((f) =>
@@ -94,8 +126,21 @@ function drawnRing(body: FillNode, rim: Rim, from: number, to: number, colour: s
       const bounds = outlineBounds([o])
       return bounds ? [{ points: o.points, bounds }] : []
     })
-    const fill: Fill = { outlines: prepared, evenOdd: false, paint, opacity: 1, toBox: [1, 0, 0, 1, 0, 0], width: 1, height: 1 }
-    const bounds = { left: Math.floor(extent.left), top: Math.floor(extent.top), right: Math.ceil(extent.right), bottom: Math.ceil(extent.bottom) }
+    const fill: Fill = {
+      outlines: prepared,
+      evenOdd: false,
+      paint,
+      opacity: 1,
+      toBox: [1, 0, 0, 1, 0, 0],
+      width: 1,
+      height: 1,
+    }
+    const bounds = {
+      left: Math.floor(extent.left),
+      top: Math.floor(extent.top),
+      right: Math.ceil(extent.right),
+      bottom: Math.ceil(extent.bottom),
+    }
     return {
       kind: 'fill',
       id: body.id,
@@ -107,8 +152,12 @@ function drawnRing(body: FillNode, rim: Rim, from: number, to: number, colour: s
       key: quickHash(`wide${body.key}/${reach}/${rim.join}/${colour}`),
     }
   }
-  const plain = { ...bare(body.id, { x: 0, y: 0, width: 1, height: 1, rotation: 0, flipX: false, flipY: false }), fill: paint }
-  const both = (how: 'punch' | 'overlap' | 'join', a: PlanNode, b: PlanNode) => combinedNode(plain, how, pairOf(plain, a, b), c)
+  const plain = {
+    ...bare(body.id, { x: 0, y: 0, width: 1, height: 1, rotation: 0, flipX: false, flipY: false }),
+    fill: paint,
+  }
+  const both = (how: 'punch' | 'overlap' | 'join', a: PlanNode, b: PlanNode) =>
+    combinedNode(plain, how, pairOf(plain, a, b), c)
   const outer = wide(to)
   if (!outer || rim.place === 'centre') return outer
   // Under the ring before it, which lies over it, it goes on a little too.

@@ -36,7 +36,19 @@ export class Rings {
     this.ring(cover, measured, part, left, top, node.low, node.high)
     if (node.mitred) this.mitre(cover, node, measured, part, left, top)
     const c = fromHex(node.colour)
-    kernels.fillSolid(raster + part.offset, PLANE_BYTES, STRIDE, part.width, part.height, cover + part.offset, STRIDE, c.r, c.g, c.b, c.a)
+    kernels.fillSolid(
+      raster + part.offset,
+      PLANE_BYTES,
+      STRIDE,
+      part.width,
+      part.height,
+      cover + part.offset,
+      STRIDE,
+      c.r,
+      c.g,
+      c.b,
+      c.a,
+    )
     this.memory.releaseTile(cover)
   }
 
@@ -55,11 +67,27 @@ export class Rings {
     const count = Math.min(part.x + part.width, bounds.right - left) - from
     this.memory.floats(cover, TILE * TILE).fill(0)
     const at = [left + from - bounds.left, top + part.y - bounds.top, count, part.height] as const
-    this.memory.kernels.ringCover(cover + part.y * STRIDE + from * 4, STRIDE, outside, inside, width, ...at, low, high)
+    this.memory.kernels.ringCover(
+      cover + part.y * STRIDE + from * 4,
+      STRIDE,
+      outside,
+      inside,
+      width,
+      ...at,
+      low,
+      high,
+    )
   }
 
   /** Makes the round corners of a ring's coverage mitred: outwards those that stick out, inwards those that go in. */
-  private mitre(cover: number, { low, high }: RimNode, measured: Measured, part: Region, left: number, top: number): void {
+  private mitre(
+    cover: number,
+    { low, high }: RimNode,
+    measured: Measured,
+    part: Region,
+    left: number,
+    top: number,
+  ): void {
     const [form, there] = [this.memory.tile(), this.memory.tile()]
     for (const [reach, near, convex] of [
       [high, low, true],
@@ -76,7 +104,15 @@ export class Rings {
     this.memory.releaseTile(form)
   }
   /** Draws what lies in the mitres of an offset into a raster; false where nothing of them is here. */
-  private mitres(raster: number, { corners }: Measured, reach: number, convex: boolean, part: Region, left: number, top: number): boolean {
+  private mitres(
+    raster: number,
+    { corners }: Measured,
+    reach: number,
+    convex: boolean,
+    part: Region,
+    left: number,
+    top: number,
+  ): boolean {
     const box = boxOf(part, left, top)
     const outlines = mitresAt(corners, reach, convex).flatMap((points) => {
       const bounds = outlineBounds([{ points, closed: true }])
@@ -95,13 +131,18 @@ export class Rings {
     this.drawing.fill(raster, fill, part, left, top)
     return true
   }
-  private change(cover: number, form: number, part: Region, there: number, to: (own: number, mitre: number, beyond: number) => number): void {
-    const [own, mitre, beyond] = [cover, form + ALPHA, there].map((at) => this.memory.floats(at, TILE * TILE)) as [
-      Float32Array,
-      Float32Array,
-      Float32Array,
-    ]
+  private change(
+    cover: number,
+    form: number,
+    part: Region,
+    there: number,
+    to: (own: number, mitre: number, beyond: number) => number,
+  ): void {
+    const [own, mitre, beyond] = [cover, form + ALPHA, there].map((at) =>
+      this.memory.floats(at, TILE * TILE),
+    ) as [Float32Array, Float32Array, Float32Array]
     for (let y = part.y; y < part.y + part.height; y++)
-      for (let n = y * TILE + part.x; n < y * TILE + part.x + part.width; n++) own[n] = to(own[n] as number, mitre[n] as number, beyond[n] as number)
+      for (let n = y * TILE + part.x; n < y * TILE + part.x + part.width; n++)
+        own[n] = to(own[n] as number, mitre[n] as number, beyond[n] as number)
   }
 }

@@ -35,7 +35,9 @@ export function finer(c: Context, factor: number): Context {
 
 /** Whether anything on a page is made at the scale of the master. */
 export const hasRough = (page: ResolvedPage): boolean =>
-  flatResolved(page.everything).some(({ layer }) => treatmentsOf(layer).some((t) => t.on && treatmentKinds.get(t.kind)?.exactAt === 'master'))
+  flatResolved(page.everything).some(({ layer }) =>
+    treatmentsOf(layer).some((t) => t.on && treatmentKinds.get(t.kind)?.exactAt === 'master'),
+  )
 
 const told = new WeakMap<PlanNode, boolean>()
 /** Whether a node shows anything that was made finer and reduced. */

@@ -20,12 +20,18 @@ describe('a design at a smaller scale', () => {
         const full = await rendered(design, 1, host)
         for (const scale of SCALES) {
           const { mean, over } = difference(reducedTo(full, scale), await rendered(design, scale, host))
-          expect({ scale, mean: mean <= MEAN ? 'near' : mean, over: over <= OVER ? 'few' : over }).toEqual({ scale, mean: 'near', over: 'few' })
+          expect({ scale, mean: mean <= MEAN ? 'near' : mean, over: over <= OVER ? 'few' : over }).toEqual({
+            scale,
+            mean: 'near',
+            over: 'few',
+          })
         }
       }),
       { numRuns: DESIGNS, seed: 17, endOnFailure: true },
     )
-    const kinds = ['picture', 'graphic', 'shape', 'slot', 'type', 'strew', 'group', 'merged', 'grade'].map((k) => `layer ${k}`)
+    const kinds = ['picture', 'graphic', 'shape', 'slot', 'type', 'strew', 'group', 'merged', 'grade'].map(
+      (k) => `layer ${k}`,
+    )
     const masks = ['shape', 'path', 'gradient', 'layer', 'picked', 'painted'].map((k) => `mask ${k}`)
     const groups = [
       'mirror across',

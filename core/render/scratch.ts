@@ -42,13 +42,26 @@ export type Near = Extract<FilterNode['work'], { near: NearWork }>
 export type Read = { x: number; y: number; width: number; height: number }
 
 /** How many px lie between a px and the furthest that two shifts of it need, on either side. */
-const beside = (one: number, other: number): number => (one === 0 && other === 0 ? 0 : Math.ceil(Math.max(Math.abs(one), Math.abs(other))) + 1)
+const beside = (one: number, other: number): number =>
+  one === 0 && other === 0 ? 0 : Math.ceil(Math.max(Math.abs(one), Math.abs(other))) + 1
 /**
  * From where to where rays take px, for each two of them: as far as they are in a part, or its neighbours, or are smeared
  * into it; in px from the distance `first` on. The ways are cosines and sines by turns.
  */
-function spansOf(ways: Float32Array, { left, top, right, bottom }: Bounds, pole: Point, amount: number, first: number, count: number): Int32Array {
-  const [l, t, r, b] = [left - BESIDE - pole.x, top - BESIDE - pole.y, right + BESIDE - pole.x, bottom + BESIDE - pole.y]
+function spansOf(
+  ways: Float32Array,
+  { left, top, right, bottom }: Bounds,
+  pole: Point,
+  amount: number,
+  first: number,
+  count: number,
+): Int32Array {
+  const [l, t, r, b] = [
+    left - BESIDE - pole.x,
+    top - BESIDE - pole.y,
+    right + BESIDE - pole.x,
+    bottom + BESIDE - pole.y,
+  ]
   const within = l <= 0 && r >= 0 && t <= 0 && b >= 0
   const out = new Int32Array(ways.length / 2)
   for (let n = 0; n < out.length; n += 2) {
@@ -82,7 +95,11 @@ export class Scratch {
 
   private get blocks() {
     const { memory } = this
-    return (this.held ??= { a: memory.block(PLANE * 5), b: memory.block(PLANE * 5), table: memory.block(TABLE_BYTES) })
+    return (this.held ??= {
+      a: memory.block(PLANE * 5),
+      b: memory.block(PLANE * 5),
+      table: memory.block(TABLE_BYTES),
+    })
   }
   get a(): number {
     return this.blocks.a
@@ -111,7 +128,10 @@ export class Scratch {
   gather(near: Near, { region, left, top }: Place, look: number | Bounds): Read {
     const { factor, source } = near
     const by = typeof look === 'number' ? { left: look, top: look, right: look, bottom: look } : look
-    const [x, y] = [Math.floor((left + region.x) / factor - 0.5) - by.left, Math.floor((top + region.y) / factor - 0.5) - by.top]
+    const [x, y] = [
+      Math.floor((left + region.x) / factor - 0.5) - by.left,
+      Math.floor((top + region.y) / factor - 0.5) - by.top,
+    ]
     const width = Math.ceil(region.width / factor) + 3 + by.left + by.right
     const height = Math.ceil(region.height / factor) + 3 + by.top + by.bottom
     const read = { x, y, width, height }
@@ -125,20 +145,48 @@ export class Scratch {
     const box = { left: x, top: y, right: x + width, bottom: y + height }
     const seen = intersect(source.bounds, box)
     this.reading.readTiles(source, box, (tiles) => {
-      this.clearBut({ left: seen.left - x, top: seen.top - y, right: seen.right - x, bottom: seen.bottom - y }, (width + 3) & ~3, height + 1)
+      this.clearBut(
+        { left: seen.left - x, top: seen.top - y, right: seen.right - x, bottom: seen.bottom - y },
+        (width + 3) & ~3,
+        height + 1,
+      )
       for (const { raster, part, left, top } of tiles) {
         const from = raster + (part.top - top) * STRIDE + (part.left - left) * 4
         const to = a + (part.top - y) * SIDE_BYTES + (part.left - x) * 4
         for (let p = 0; p < 4; p++)
-          kernels.enlargePlane(to + p * PLANE, SIDE_BYTES, from + p * PLANE_BYTES, STRIDE, part.right - part.left, part.bottom - part.top, 0, 0, 1)
-        if (source.opacity < 1) kernels.scaleRect(to, PLANE, SIDE_BYTES, (part.right - part.left + 3) & ~3, part.bottom - part.top, source.opacity)
+          kernels.enlargePlane(
+            to + p * PLANE,
+            SIDE_BYTES,
+            from + p * PLANE_BYTES,
+            STRIDE,
+            part.right - part.left,
+            part.bottom - part.top,
+            0,
+            0,
+            1,
+          )
+        if (source.opacity < 1)
+          kernels.scaleRect(
+            to,
+            PLANE,
+            SIDE_BYTES,
+            (part.right - part.left + 3) & ~3,
+            part.bottom - part.top,
+            source.opacity,
+          )
       }
     })
   }
   /** Clears a corner of the first buffer but a part of it that will be filled. */
   private clearBut(part: Bounds, width: number, height: number): void {
     const clear = (left: number, top: number, right: number, bottom: number) =>
-      this.memory.kernels.clearRect(this.a + top * SIDE_BYTES + left * 4, PLANE, SIDE_BYTES, right - left, bottom - top)
+      this.memory.kernels.clearRect(
+        this.a + top * SIDE_BYTES + left * 4,
+        PLANE,
+        SIDE_BYTES,
+        right - left,
+        bottom - top,
+      )
     if (part.right <= part.left || part.bottom <= part.top) return clear(0, 0, width, height)
     clear(0, 0, width, part.top)
     clear(0, part.top, part.left, part.bottom)
@@ -153,17 +201,69 @@ export class Scratch {
     const reach = weights.length - 1
     const at = this.told(weights)
     for (const p of planes) {
-      kernels.blurPlane(b + p * PLANE, a + p * PLANE, SIDE_BYTES, reach, 0, width - 2 * reach, height, 4, at, reach)
-      kernels.blurPlane(a + p * PLANE, b + p * PLANE, SIDE_BYTES, reach, reach, width - 2 * reach, height - 2 * reach, SIDE_BYTES, at, reach)
+      kernels.blurPlane(
+        b + p * PLANE,
+        a + p * PLANE,
+        SIDE_BYTES,
+        reach,
+        0,
+        width - 2 * reach,
+        height,
+        4,
+        at,
+        reach,
+      )
+      kernels.blurPlane(
+        a + p * PLANE,
+        b + p * PLANE,
+        SIDE_BYTES,
+        reach,
+        reach,
+        width - 2 * reach,
+        height - 2 * reach,
+        SIDE_BYTES,
+        at,
+        reach,
+      )
     }
   }
   /** Brings a plane of a buffer to the scale of the raster. */
-  bring(to: number, toStride: number, from: number, read: Read, { region, left, top }: Place, factor: number, dx = 0, dy = 0): void {
-    const [x, y] = [(left + region.x + 0.5 - dx) / factor - 0.5 - read.x, (top + region.y + 0.5 - dy) / factor - 0.5 - read.y]
-    this.memory.kernels.enlargePlane(to, toStride, from, SIDE_BYTES, region.width, region.height, x, y, 1 / factor)
+  bring(
+    to: number,
+    toStride: number,
+    from: number,
+    read: Read,
+    { region, left, top }: Place,
+    factor: number,
+    dx = 0,
+    dy = 0,
+  ): void {
+    const [x, y] = [
+      (left + region.x + 0.5 - dx) / factor - 0.5 - read.x,
+      (top + region.y + 0.5 - dy) / factor - 0.5 - read.y,
+    ]
+    this.memory.kernels.enlargePlane(
+      to,
+      toStride,
+      from,
+      SIDE_BYTES,
+      region.width,
+      region.height,
+      x,
+      y,
+      1 / factor,
+    )
   }
   bringAll(from: number, read: Read, place: Place, factor: number): void {
-    for (let p = 0; p < 4; p++) this.bring(place.raster + p * PLANE_BYTES + place.region.offset, STRIDE, from + p * PLANE, read, place, factor)
+    for (let p = 0; p < 4; p++)
+      this.bring(
+        place.raster + p * PLANE_BYTES + place.region.offset,
+        STRIDE,
+        from + p * PLANE,
+        read,
+        place,
+        factor,
+      )
   }
 
   /** Softens the source and brings it onto the raster. */
@@ -182,11 +282,22 @@ export class Scratch {
     this.memory.kernels.weavePx(this.b, PX_BYTES, this.a, PLANE, SIDE_BYTES, (width + 3) & ~3, height)
     for (let top = inner.top; top < inner.bottom; top += BLOCK)
       for (let left = inner.left; left < inner.right; left += BLOCK) {
-        const block = { left, top, right: Math.min(inner.right, left + BLOCK), bottom: Math.min(inner.bottom, top + BLOCK) }
+        const block = {
+          left,
+          top,
+          right: Math.min(inner.right, left + BLOCK),
+          bottom: Math.min(inner.bottom, top + BLOCK),
+        }
         this.smearBlock({ width, height }, block, pole, amount, around)
       }
   }
-  private smearBlock({ width, height }: Pick<Read, 'width' | 'height'>, inner: Bounds, pole: Point, amount: number, around: boolean): void {
+  private smearBlock(
+    { width, height }: Pick<Read, 'width' | 'height'>,
+    inner: Bounds,
+    pole: Point,
+    amount: number,
+    around: boolean,
+  ): void {
     const { kernels } = this.memory
     const { a, b } = this
     const sides = [
@@ -195,7 +306,10 @@ export class Scratch {
       [inner.left - pole.x, inner.bottom - pole.y],
       [inner.right - pole.x, inner.bottom - pole.y],
     ] as const
-    const nearest = lengthOf(Math.max(inner.left - pole.x, 0, pole.x - inner.right), Math.max(inner.top - pole.y, 0, pole.y - inner.bottom))
+    const nearest = lengthOf(
+      Math.max(inner.left - pole.x, 0, pole.x - inner.right),
+      Math.max(inner.top - pole.y, 0, pole.y - inner.bottom),
+    )
     const furthest = Math.max(...sides.map(([x, y]) => lengthOf(x, y)), 2)
     // Seen from without, the part lies to both sides of the way to its middle.
     const within = nearest < 2
@@ -220,10 +334,25 @@ export class Scratch {
       ways[2 * n + 1] = y
       ;[x, y] = [x * turnX - y * turnY, y * turnX + x * turnY]
     }
-    const spans = around ? new Int32Array(rays).map((_, n) => (n % 2 ? count : 0)) : spansOf(ways, inner, pole, amount, first, count)
+    const spans = around
+      ? new Int32Array(rays).map((_, n) => (n % 2 ? count : 0))
+      : spansOf(ways, inner, pole, amount, first, count)
     const [waysAt, spansAt] = [this.told(ways), this.table(new Float32Array(spans.buffer), SPANS)]
     const about = [pole.x, pole.y] as const
-    kernels.castRays(a, b, PX_BYTES, width, height, ...about, waysAt, spansAt, rays, first, count, around ? 1 : 0)
+    kernels.castRays(
+      a,
+      b,
+      PX_BYTES,
+      width,
+      height,
+      ...about,
+      waysAt,
+      spansAt,
+      rays,
+      first,
+      count,
+      around ? 1 : 0,
+    )
     const of = [c, s, start, apart, rays, first, count, amount, around ? 1 : 0] as const
     for (let y = inner.top; y < inner.bottom; y += NEAR)
       for (let x = inner.left; x < inner.right; x += NEAR) {
@@ -233,13 +362,29 @@ export class Scratch {
   }
   /** Smeared px as planes of the first buffer. */
   parted({ width, height }: Read): number {
-    this.memory.kernels.partPx(this.a, PLANE, SIDE_BYTES, this.b + SMEARED, PX_BYTES, (width + 3) & ~3, height)
+    this.memory.kernels.partPx(
+      this.a,
+      PLANE,
+      SIDE_BYTES,
+      this.b + SMEARED,
+      PX_BYTES,
+      (width + 3) & ~3,
+      height,
+    )
     return this.a
   }
   /** Smeared px from (x, y) on as a part of a raster. */
   partInto({ raster, region }: Place, x: number, y: number): void {
     const from = this.b + SMEARED + y * PX_BYTES + x * 8
-    this.memory.kernels.partPx(raster + region.offset, PLANE_BYTES, STRIDE, from, PX_BYTES, region.width, region.height)
+    this.memory.kernels.partPx(
+      raster + region.offset,
+      PLANE_BYTES,
+      STRIDE,
+      from,
+      PX_BYTES,
+      region.width,
+      region.height,
+    )
   }
 
   /** The same by plain shifts, which are quicker; each time a little more of the buffer's border is no longer made. */
@@ -257,7 +402,8 @@ export class Scratch {
       across += beside(by[0], by[2])
       down += beside(by[1], by[3])
       const part = [across, down, read.width - 2 * across, read.height - 2 * down] as const
-      for (const p of planes) this.memory.kernels.pairShift(to + p * PLANE, from + p * PLANE, SIDE_BYTES, ...part, ...by, most)
+      for (const p of planes)
+        this.memory.kernels.pairShift(to + p * PLANE, from + p * PLANE, SIDE_BYTES, ...part, ...by, most)
       ;[from, to] = [to, from]
     }
     return from

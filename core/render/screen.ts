@@ -14,9 +14,14 @@ export function screenTable(lines: boolean): Float32Array {
   else {
     const side = 512
     const counts = new Float64Array(ENTRIES)
-    const wave = Float64Array.from({ length: side }, (_, n) => 0.25 * cosine((2 * Math.PI * (n + 0.5)) / side))
+    const wave = Float64Array.from(
+      { length: side },
+      (_, n) => 0.25 * cosine((2 * Math.PI * (n + 0.5)) / side),
+    )
     for (const a of wave)
-      for (const b of wave) counts[Math.round((0.5 - a - b) * (ENTRIES - 1))] = (counts[Math.round((0.5 - a - b) * (ENTRIES - 1))] as number) + 1
+      for (const b of wave)
+        counts[Math.round((0.5 - a - b) * (ENTRIES - 1))] =
+          (counts[Math.round((0.5 - a - b) * (ENTRIES - 1))] as number) + 1
     let sum = 0
     for (let n = 0; n < ENTRIES; n++) {
       sum += counts[n] as number

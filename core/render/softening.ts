@@ -26,11 +26,14 @@ export function softening(sigma: number, finest = FINEST): { factor: number; sig
   return { factor, sigma: factor === 1 ? own : Math.sqrt(own * own - 0.25) }
 }
 /** How far a softened thing reaches beyond itself, px of the view. */
-export const softReach = (soft: { factor: number; sigma: number }): number => (Math.ceil(soft.sigma * REACH) + 2) * soft.factor
+export const softReach = (soft: { factor: number; sigma: number }): number =>
+  (Math.ceil(soft.sigma * REACH) + 2) * soft.factor
 
 /** A Gaussian's weights from the middle on, their sum over both sides 1. */
 export function gaussian(sigma: number): Float32Array {
-  const half = Array.from({ length: Math.ceil(sigma * REACH) + 1 }, (_, n) => Math.exp((-n * n) / (2 * sigma * sigma)))
+  const half = Array.from({ length: Math.ceil(sigma * REACH) + 1 }, (_, n) =>
+    Math.exp((-n * n) / (2 * sigma * sigma)),
+  )
   const sum = half.reduce((a, w, n) => a + (n === 0 ? w : 2 * w), 0)
   return Float32Array.from(half, (w) => w / sum)
 }
@@ -52,14 +55,24 @@ export class Covering {
   cover(plane: number, step: MaskStep, region: Region, left: number, top: number): void {
     const { bytes } = this.memory
     const clear = () => {
-      for (let y = 0; y < region.height; y++) bytes.fill(0, plane + region.offset + y * STRIDE, plane + region.offset + y * STRIDE + region.width * 4)
+      for (let y = 0; y < region.height; y++)
+        bytes.fill(
+          0,
+          plane + region.offset + y * STRIDE,
+          plane + region.offset + y * STRIDE + region.width * 4,
+        )
     }
     const { node, soft } = step
     if (!node) return clear()
     const { x = 0, y = 0 } = step.offset ?? {}
     if (soft) return this.soft(plane, node, soft, step.by, region, left - x, top - y)
     clear()
-    const box = { left: left + region.x, top: top + region.y, right: left + region.x + region.width, bottom: top + region.y + region.height }
+    const box = {
+      left: left + region.x,
+      top: top + region.y,
+      right: left + region.x + region.width,
+      bottom: top + region.y + region.height,
+    }
     const part = regionIn(intersect(node.bounds, box), left, top)
     const whole = regionIn(node.bounds, left, top)
     if (!part || !whole) return
@@ -68,11 +81,34 @@ export class Covering {
   }
 
   /** What a raster is a mask by, into a plane. */
-  private read(to: number, toStride: number, from: number, count: number, rows: number, by: MaskStep['by']): void {
+  private read(
+    to: number,
+    toStride: number,
+    from: number,
+    count: number,
+    rows: number,
+    by: MaskStep['by'],
+  ): void {
     const { kernels } = this.memory
     if (by === 'touch') return this.touched(to, toStride, from, count, rows)
-    if (typeof by === 'string') kernels.coverFrom(to, toStride, from, PLANE_BYTES, STRIDE, count, rows, by === 'lightness' ? 1 : 0)
-    else kernels.pickFrom(to, toStride, from, PLANE_BYTES, STRIDE, count, rows, by.tone ? 1 : 0, by.a, by.b, by.c, by.tolerance, by.fade)
+    if (typeof by === 'string')
+      kernels.coverFrom(to, toStride, from, PLANE_BYTES, STRIDE, count, rows, by === 'lightness' ? 1 : 0)
+    else
+      kernels.pickFrom(
+        to,
+        toStride,
+        from,
+        PLANE_BYTES,
+        STRIDE,
+        count,
+        rows,
+        by.tone ? 1 : 0,
+        by.a,
+        by.b,
+        by.c,
+        by.tolerance,
+        by.fade,
+      )
   }
 
   /** All of a px that a raster covers at all. */
@@ -99,7 +135,10 @@ export class Covering {
     const reach = weights.length - 1
     const [a, b] = this.buffers
     // Small px that the part of the tile is enlarged from, and as many more as the Gaussian reaches.
-    const [x0, y0] = [Math.floor((left + region.x) / factor - 0.5) - reach, Math.floor((top + region.y) / factor - 0.5) - reach]
+    const [x0, y0] = [
+      Math.floor((left + region.x) / factor - 0.5) - reach,
+      Math.floor((top + region.y) / factor - 0.5) - reach,
+    ]
     const width = Math.ceil(region.width / factor) + 3
     const height = Math.ceil(region.height / factor) + 3
     const [across, down] = [width + 2 * reach, height + 2 * reach]

@@ -22,7 +22,9 @@ function book(most?: number) {
       tile: async () => null,
       graphic: async (sha) => {
         asked.push(sha)
-        return sha === 'gone' ? null : '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><path fill="#123456" d="M0 0H10V10Z"/></svg>'
+        return sha === 'gone'
+          ? null
+          : '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><path fill="#123456" d="M0 0H10V10Z"/></svg>'
       },
     },
     ...(most ? [most] : []),
@@ -43,7 +45,9 @@ describe('the book of sources', () => {
     const { made, memory } = book()
     await made.loadPicture('a', 3)
     const held = made.picture('a', 3)?.held
-    expect([...memory.bytes.slice(held?.at ?? 0, (held?.at ?? 0) + (held?.bytes ?? 0))].every((v) => v === 7)).toBe(true)
+    expect(
+      [...memory.bytes.slice(held?.at ?? 0, (held?.at ?? 0) + (held?.bytes ?? 0))].every((v) => v === 7),
+    ).toBe(true)
   })
   it('gives the nearest coarser level meanwhile, else the nearest finer, else nothing', async () => {
     const { made } = book()
@@ -61,7 +65,12 @@ describe('the book of sources', () => {
     await made.loadArtwork('gone')
     await made.loadArtwork('gone')
     expect(asked).toEqual(['gone/0', 'gone'])
-    expect([made.hasPicture('gone', 0), made.picture('gone', 0), made.hasArtwork('gone'), made.artwork('gone')]).toEqual([true, null, true, null])
+    expect([
+      made.hasPicture('gone', 0),
+      made.picture('gone', 0),
+      made.hasArtwork('gone'),
+      made.artwork('gone'),
+    ]).toEqual([true, null, true, null])
   })
   it('lets go of what was used longest ago when its room is used up', async () => {
     const side = 64 * 64 * 4
@@ -70,7 +79,11 @@ describe('the book of sources', () => {
     await made.loadPicture('b', 0)
     made.picture('a', 0)
     await made.loadPicture('c', 0)
-    expect([made.picture('a', 0) !== null, made.picture('b', 0) !== null, made.picture('c', 0) !== null]).toEqual([true, false, true])
+    expect([
+      made.picture('a', 0) !== null,
+      made.picture('b', 0) !== null,
+      made.picture('c', 0) !== null,
+    ]).toEqual([true, false, true])
     expect(made.hasPicture('b', 0)).toBe(false)
   })
   it('keeps what is pinned, even beyond its room, until other things are', async () => {
@@ -81,7 +94,11 @@ describe('the book of sources', () => {
     ])
     expect([made.hasPicture('a', 0), made.hasPicture('b', 0)]).toEqual([true, true])
     await made.hold([{ sha: 'c', level: 0 }])
-    expect([made.hasPicture('a', 0), made.hasPicture('b', 0), made.hasPicture('c', 0)]).toEqual([false, false, true])
+    expect([made.hasPicture('a', 0), made.hasPicture('b', 0), made.hasPicture('c', 0)]).toEqual([
+      false,
+      false,
+      true,
+    ])
   })
   it('asks again after a failure', async () => {
     let tries = 0

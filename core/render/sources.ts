@@ -92,7 +92,10 @@ export class SourceBook {
    * painted before is loaded first.
    */
   async beginStroke(place: string, mask: PaintedContent, brush: Brush): Promise<void> {
-    const before = this.live?.place === place ? this.live.content : { width: mask.width, height: mask.height, ground: mask.ground, tiles: mask.tiles }
+    const before =
+      this.live?.place === place
+        ? this.live.content
+        : { width: mask.width, height: mask.height, ground: mask.ground, tiles: mask.tiles }
     const bytes = new Map<string, TileBytes>()
     for (const tile of new Set(Object.values(before.tiles))) {
       const found = tile === 'full' || tile === 'none' ? null : await this.loadTile(tile)
@@ -130,7 +133,9 @@ export class SourceBook {
   endStroke(): { place: string; width: number; height: number; tiles: Map<string, TileBytes> } | null {
     const { live } = this
     if (!live?.stroke) return null
-    const tiles = new Map(live.stroke.places.flatMap((at) => [[at, live.stroke?.tile(at) as TileBytes] as const]))
+    const tiles = new Map(
+      live.stroke.places.flatMap((at) => [[at, live.stroke?.tile(at) as TileBytes] as const]),
+    )
     return { place: live.place, width: live.content.width, height: live.content.height, tiles }
   }
   /** Takes the names of the tiles of the stroke that ended; what is seen goes over to them. */
@@ -152,7 +157,8 @@ export class SourceBook {
   strokeKept(): void {
     if (!this.live) return
     const unfinished = this.live.unfinished - 1
-    this.live = unfinished <= 0 && !this.live.stroke ? null : { ...this.live, unfinished: Math.max(0, unfinished) }
+    this.live =
+      unfinished <= 0 && !this.live.stroke ? null : { ...this.live, unfinished: Math.max(0, unfinished) }
   }
   dropStroke(): void {
     const { live } = this
@@ -169,12 +175,19 @@ export class SourceBook {
     if (!held) return
     for (let row = Math.floor(box.top / MASK_TILE); row * MASK_TILE < box.bottom; row++)
       for (let column = Math.floor(box.left / MASK_TILE); column * MASK_TILE < box.right; column++)
-        this.writeTile(held, level, live.content, `${column},${row}`, live.stroke?.at(`${column},${row}`) ?? null, {
-          left: Math.max(0, box.left - column * MASK_TILE),
-          top: Math.max(0, box.top - row * MASK_TILE),
-          right: Math.min(MASK_TILE, box.right - column * MASK_TILE),
-          bottom: Math.min(MASK_TILE, box.bottom - row * MASK_TILE),
-        })
+        this.writeTile(
+          held,
+          level,
+          live.content,
+          `${column},${row}`,
+          live.stroke?.at(`${column},${row}`) ?? null,
+          {
+            left: Math.max(0, box.left - column * MASK_TILE),
+            top: Math.max(0, box.top - row * MASK_TILE),
+            right: Math.min(MASK_TILE, box.right - column * MASK_TILE),
+            bottom: Math.min(MASK_TILE, box.bottom - row * MASK_TILE),
+          },
+        )
   }
   private letGo(key: string): void {
     const held = this.levels.get(key)
@@ -195,7 +208,8 @@ export class SourceBook {
     const stored = await this.loader.tile(sha)
     if (!stored) return null
     const { width, height, grey } = readGreyPng(stored)
-    if (width !== MASK_TILE || height !== MASK_TILE) throw badInput('A part of a mask has another size than it should. Undo, or paint the mask anew.')
+    if (width !== MASK_TILE || height !== MASK_TILE)
+      throw badInput('A part of a mask has another size than it should. Undo, or paint the mask anew.')
     this.knowTile(sha, grey)
     return grey
   }
@@ -227,16 +241,25 @@ export class SourceBook {
       if (tile === mask.ground) continue
       const found = tiles.get(tile)
       if (found) this.memory.bytes.set(found, scratch)
-      else if (tile === 'full' || tile === 'none') this.memory.bytes.fill(tile === 'full' ? 255 : 0, scratch, scratch + TILE_BYTES)
+      else if (tile === 'full' || tile === 'none')
+        this.memory.bytes.fill(tile === 'full' ? 255 : 0, scratch, scratch + TILE_BYTES)
       else continue
       this.writeTile(held, level, mask, place, scratch)
     }
     this.memory.releaseBlock(scratch, TILE_BYTES)
     this.levels.set(`${key}/${level}`, held)
     // A stroke that began meanwhile lies over it.
-    for (const place of live()?.stroke?.places ?? []) this.writeTile(held, level, mask, place, live()?.stroke?.at(place) ?? null)
+    for (const place of live()?.stroke?.places ?? [])
+      this.writeTile(held, level, mask, place, live()?.stroke?.at(place) ?? null)
   }
-  private writeTile(held: HeldLevel, level: number, mask: PaintedContent, place: string, tile: number | null, within?: Bounds): void {
+  private writeTile(
+    held: HeldLevel,
+    level: number,
+    mask: PaintedContent,
+    place: string,
+    tile: number | null,
+    within?: Bounds,
+  ): void {
     if (tile === null) return
     const [column, row] = place.split(',').map(Number) as [number, number]
     const box = within ?? { left: 0, top: 0, right: MASK_TILE, bottom: MASK_TILE }
@@ -328,13 +351,20 @@ export class SourceBook {
   }
   /** What was not there is asked for again: it may have been mended. */
   forgetAbsent(): void {
-    for (const held of [this.levels, this.artworks, this.luts]) for (const [key, value] of held) if (value === null) held.delete(key)
+    for (const held of [this.levels, this.artworks, this.luts])
+      for (const [key, value] of held) if (value === null) held.delete(key)
     this.absent.clear()
   }
   /** Loads what a plan lacks. */
   async load(missing: readonly { sha: string; level: number | null; as?: 'lut' }[]): Promise<void> {
     await Promise.all(
-      missing.map(({ sha, level, as }) => (as === 'lut' ? this.loadLut(sha) : level === null ? this.loadArtwork(sha) : this.loadPicture(sha, level))),
+      missing.map(({ sha, level, as }) =>
+        as === 'lut'
+          ? this.loadLut(sha)
+          : level === null
+            ? this.loadArtwork(sha)
+            : this.loadPicture(sha, level),
+      ),
     )
   }
 

@@ -8,7 +8,15 @@ import { blendPixel, type Pixel } from '../pixels/blend-reference.test-data'
 import { prepare, renderRegion } from './picture'
 
 const SIDE = 12
-type Rect = { kind: 'rect'; x: number; y: number; w: number; h: number; colour: [number, number, number]; alpha: number }
+type Rect = {
+  kind: 'rect'
+  x: number
+  y: number
+  w: number
+  h: number
+  colour: [number, number, number]
+  alpha: number
+}
 type Common = { opacity: number; mode: BlendMode; shown: boolean }
 type Leaf = Rect & Common
 type Tree =
@@ -29,8 +37,10 @@ const rect = fc.record<Rect>({
   colour: fc.tuple(level, level, level),
   alpha: level,
 })
-const common = (of: readonly BlendMode[]) => fc.record<Common>({ opacity: level, mode: fc.constantFrom(...of), shown: fc.nat(9).map((n) => n > 0) })
-const leaf = (of: readonly BlendMode[] = modes): fc.Arbitrary<Leaf> => fc.tuple(rect, common(of)).map(([r, c]) => ({ ...r, ...c }))
+const common = (of: readonly BlendMode[]) =>
+  fc.record<Common>({ opacity: level, mode: fc.constantFrom(...of), shown: fc.nat(9).map((n) => n > 0) })
+const leaf = (of: readonly BlendMode[] = modes): fc.Arbitrary<Leaf> =>
+  fc.tuple(rect, common(of)).map(([r, c]) => ({ ...r, ...c }))
 const { tree } = fc.letrec<{ tree: Tree }>((tie) => ({
   tree: fc.oneof(
     { depthSize: 'small', withCrossShrink: true },
@@ -47,13 +57,17 @@ const { tree } = fc.letrec<{ tree: Tree }>((tie) => ({
 /** What lies at a pixel, premultiplied, double precision. */
 type P = Pixel
 const clear: P = [0, 0, 0, 0]
-const covers = (r: Rect, x: number, y: number): boolean => x >= r.x && y >= r.y && x < r.x + r.w && y < r.y + r.h
+const covers = (r: Rect, x: number, y: number): boolean =>
+  x >= r.x && y >= r.y && x < r.x + r.w && y < r.y + r.h
 const premultiplied = (r: Rect, x: number, y: number, k: number): P =>
-  covers(r, x, y) ? [r.colour[0] * r.alpha * k, r.colour[1] * r.alpha * k, r.colour[2] * r.alpha * k, r.alpha * k] : clear
+  covers(r, x, y)
+    ? [r.colour[0] * r.alpha * k, r.colour[1] * r.alpha * k, r.colour[2] * r.alpha * k, r.alpha * k]
+    : clear
 const straight = ([r, g, b, a]: P): P => (a > 0 ? [r / a, g / a, b / a, a] : clear)
 const scaled = (p: P, k: number): P => p.map((v) => v * k) as P
 /** Compositing and Blending 1, §5 and §10: a source onto what lies beneath, both premultiplied. */
-const onto = (mode: BlendMode, beneath: P, source: P): P => blendPixel(mode, straight(beneath), straight(source))
+const onto = (mode: BlendMode, beneath: P, source: P): P =>
+  blendPixel(mode, straight(beneath), straight(source))
 
 function compose(list: readonly Tree[], beneath: P, x: number, y: number): P {
   return list.reduce((b, node): P => {
@@ -93,7 +107,13 @@ function designOf(list: readonly Tree[]): Design {
   let n = 0
   const where = (parent: string | null) => {
     n++
-    return { id: `l${n}`, page: 'page1', plane: 'subject' as const, parent, order: `a${String(n).padStart(4, '0')}x` }
+    return {
+      id: `l${n}`,
+      page: 'page1',
+      plane: 'subject' as const,
+      parent,
+      order: `a${String(n).padStart(4, '0')}x`,
+    }
   }
   const shape = (r: Rect, parent: string | null, more: Partial<Layer>): Layer =>
     ({
@@ -111,10 +131,12 @@ function designOf(list: readonly Tree[]): Design {
     for (const t of nodes) {
       const more = { opacity: t.opacity, blend: t.mode, shown: t.shown }
       if (t.kind === 'rect') add(shape(t, parent, more))
-      else if (t.kind === 'group') put(t.children, add({ ...groupLayer(where(parent), 'G'), ...more, open: t.open }))
+      else if (t.kind === 'group')
+        put(t.children, add({ ...groupLayer(where(parent), 'G'), ...more, open: t.open }))
       else {
         const inside = add(shape(t.holder, parent, { ...more, body: t.body }))
-        for (const i of t.insides) add(shape(i, parent, { opacity: i.opacity, blend: i.mode, shown: i.shown, inside }))
+        for (const i of t.insides)
+          add(shape(i, parent, { opacity: i.opacity, blend: i.mode, shown: i.shown, inside }))
       }
     }
   }
@@ -130,7 +152,11 @@ describe('random stacks of groups, holders, modes and operators', () => {
     await fc.assert(
       fc.asyncProperty(fc.array(tree, { minLength: 1, maxLength: 6 }), async (list) => {
         const page = await host.resolve(designOf(list), 'page1', 'square-post')
-        const { data } = await renderRegion(await prepare(page, 1, host), { left: 0, top: 0, right: SIDE, bottom: SIDE }, host.renderer)
+        const { data } = await renderRegion(
+          await prepare(page, 1, host),
+          { left: 0, top: 0, right: SIDE, bottom: SIDE },
+          host.renderer,
+        )
         for (let y = 0; y < SIDE; y += 2)
           for (let x = 0; x < SIDE; x += 3) {
             const exact = compose(list, GROUND, x, y)
@@ -139,19 +165,44 @@ describe('random stacks of groups, holders, modes and operators', () => {
             expect(Math.abs(alpha - exact[3] * 255)).toBeLessThanOrEqual(0.6)
             // Straight colours are rounded at their own strength: what is left of that counts by coverage.
             for (let k = 0; k < 3; k++)
-              expect(Math.abs(((data[at + k] as number) * alpha) / 255 - (exact[k] as number) * 255)).toBeLessThanOrEqual(1.05)
+              expect(
+                Math.abs(((data[at + k] as number) * alpha) / 255 - (exact[k] as number) * 255),
+              ).toBeLessThanOrEqual(1.05)
           }
       }),
       { numRuns: 150, seed: 5, endOnFailure: true },
     )
   })
   it('hidden layers, and layers wholly off the page, change nothing', async () => {
-    const base: Leaf = { kind: 'rect', x: 0, y: 0, w: 12, h: 12, colour: [0.2, 0.5, 0.7], alpha: 0.8, opacity: 1, mode: 'normal', shown: true }
+    const base: Leaf = {
+      kind: 'rect',
+      x: 0,
+      y: 0,
+      w: 12,
+      h: 12,
+      colour: [0.2, 0.5, 0.7],
+      alpha: 0.8,
+      opacity: 1,
+      mode: 'normal',
+      shown: true,
+    }
     const bytes = async (list: Tree[]) => {
       const page = await host.resolve(designOf(list), 'page1', 'square-post')
-      return (await renderRegion(await prepare(page, 1, host), { left: 0, top: 0, right: SIDE, bottom: SIDE }, host.renderer)).data
+      return (
+        await renderRegion(
+          await prepare(page, 1, host),
+          { left: 0, top: 0, right: SIDE, bottom: SIDE },
+          host.renderer,
+        )
+      ).data
     }
     const alone = await bytes([base])
-    expect(await bytes([base, { ...base, shown: false, mode: 'difference' }, { ...base, x: 400, mode: 'multiply' }])).toEqual(alone)
+    expect(
+      await bytes([
+        base,
+        { ...base, shown: false, mode: 'difference' },
+        { ...base, x: 400, mode: 'multiply' },
+      ]),
+    ).toEqual(alone)
   })
 })

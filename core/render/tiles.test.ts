@@ -22,12 +22,16 @@ describe('a picture', () => {
           const page = await host.resolve(design, 'page1', 'square-post')
           const all = await renderPage(page, 1, whole, host)
           const made = await prepare(page, 1, host)
-          const px = (left: number, top: number, data: Uint8ClampedArray, width: number) => (gx: number, gy: number) =>
-            data.subarray(((gy - top) * width + (gx - left)) * 4, ((gy - top) * width + (gx - left)) * 4 + 4).join()
+          const px =
+            (left: number, top: number, data: Uint8ClampedArray, width: number) => (gx: number, gy: number) =>
+              data
+                .subarray(((gy - top) * width + (gx - left)) * 4, ((gy - top) * width + (gx - left)) * 4 + 4)
+                .join()
           const one = px(0, 0, all.data, PAGE.width)
           const same = (other: (gx: number, gy: number) => string, box: typeof whole): boolean => {
             for (let gy = Math.max(0, box.top); gy < Math.min(PAGE.height, box.bottom); gy++)
-              for (let gx = Math.max(0, box.left); gx < Math.min(PAGE.width, box.right); gx++) if (other(gx, gy) !== one(gx, gy)) return false
+              for (let gx = Math.max(0, box.left); gx < Math.min(PAGE.width, box.right); gx++)
+                if (other(gx, gy) !== one(gx, gy)) return false
             return true
           }
           // The last tile first, from nothing.
@@ -39,8 +43,16 @@ describe('a picture', () => {
             [0, 0],
           ] as const) {
             const bytes = bare.tileBytes(made, column, row, 'x')
-            const box = { left: column * TILE, top: row * TILE, right: (column + 1) * TILE, bottom: (row + 1) * TILE }
-            expect({ tile: [column, row], same: same(px(box.left, box.top, bytes, TILE), box) }).toEqual({ tile: [column, row], same: true })
+            const box = {
+              left: column * TILE,
+              top: row * TILE,
+              right: (column + 1) * TILE,
+              bottom: (row + 1) * TILE,
+            }
+            expect({ tile: [column, row], same: same(px(box.left, box.top, bytes, TILE), box) }).toEqual({
+              tile: [column, row],
+              same: true,
+            })
           }
           const part = { left: x, top: y, right: x + 150, bottom: y + 120 }
           const cut = await renderRegion(made, part, host.renderer)

@@ -25,7 +25,11 @@ import { softening, softReach } from './softening'
  * What a thing is so far: its silhouette for what goes around it, and what is seen, whose body may be weaker. As long as
  * nothing was done to both together, what lies under it is also told apart, to be blended with what the page has there.
  */
-type Stage = { silhouette: PlanNode; shown: PlanNode; apart?: { under: readonly PlanNode[]; thing: PlanNode } }
+type Stage = {
+  silhouette: PlanNode
+  shown: PlanNode
+  apart?: { under: readonly PlanNode[]; thing: PlanNode }
+}
 type Which = 'silhouette' | 'shown'
 type Make = (c: Context) => PlanNode | null
 
@@ -37,7 +41,13 @@ const FINEST_BLUR = 2.8
 const FINEST_SPARE = 1.2
 
 /** A node, `plain` as it is made here, with its layer's treatments, one after the other. `body` is how much of the thing itself shows. */
-export function treatedNode(make: Make, plain: PlanNode, own: ResolvedLayer, body: number, c: Context): PlanNode | null {
+export function treatedNode(
+  make: Make,
+  plain: PlanNode,
+  own: ResolvedLayer,
+  body: number,
+  c: Context,
+): PlanNode | null {
   const steps = stepsIn(shownOf(own.layer))
   const frame = steps.length > 0 || body < 1 ? frameOf({ frame: 'layer' }, own, c.page) : null
   const done = stageAfter(steps, (at) => first(at === c ? plain : make(at), body), { own, frame }, c)
@@ -46,14 +56,23 @@ export function treatedNode(make: Make, plain: PlanNode, own: ResolvedLayer, bod
   const whole =
     !done.apart || isOperator(plain.mode)
       ? { ...done.shown, mode: plain.mode, opacity: plain.opacity * done.shown.opacity }
-      : groupNode({ id: plain.id, blend: 'normal', opacity: plain.opacity }, [...under, { ...thing, mode: plain.mode }], false)
+      : groupNode(
+          { id: plain.id, blend: 'normal', opacity: plain.opacity },
+          [...under, { ...thing, mode: plain.mode }],
+          false,
+        )
   if (whole) c.silhouettes.set(whole.key, done.silhouette)
   return whole
 }
 /** What is treated: the layer that says so, its frame, and how far it goes where its node goes further. */
 type Treated = { own: ResolvedLayer; frame: Placement | null; extent?: (c: Context) => Bounds }
 /** A thing after all of some steps. */
-function stageAfter(steps: readonly Step[], begin: (c: Context) => Stage | null, what: Treated, c: Context): Stage | null {
+function stageAfter(
+  steps: readonly Step[],
+  begin: (c: Context) => Stage | null,
+  what: Treated,
+  c: Context,
+): Stage | null {
   const { frame } = what
   const made = new Map<string, Stage | null>()
   const stageAt = (n: number, at: Context): Stage | null => {
@@ -66,7 +85,8 @@ function stageAfter(steps: readonly Step[], begin: (c: Context) => Stage | null,
   }
   const after = (n: number, at: Context): Stage | null => {
     const whole = stageAt(0, at)?.silhouette
-    const rough = whole && isSmaller(at) && (steps.slice(0, n).some(isExact) || (c.hasRough && isRough(whole)))
+    const rough =
+      whole && isSmaller(at) && (steps.slice(0, n).some(isExact) || (c.hasRough && isRough(whole)))
     const factor = rough ? finerBy({ bounds: grow(whole.bounds, 100) }, at) : 1
     return factor > 1 ? reduced(stageAt(n, finer(at, factor)), factor) : next(n - 1, at)
   }
@@ -82,10 +102,18 @@ const isExact = (step: Step): boolean => 'definition' in step && step.definition
 function reduced(stage: Stage | null, factor: number): Stage | null {
   if (!stage) return null
   const { apart } = stage
-  const small = (node: PlanNode) => ({ ...reducedNode({ ...node, mode: 0, opacity: 1 }, factor), mode: node.mode, opacity: node.opacity })
+  const small = (node: PlanNode) => ({
+    ...reducedNode({ ...node, mode: 0, opacity: 1 }, factor),
+    mode: node.mode,
+    opacity: node.opacity,
+  })
   const silhouette = small(stage.silhouette)
   const shown = stage.shown === stage.silhouette ? silhouette : small(stage.shown)
-  return { silhouette, shown, ...(apart ? { apart: { under: apart.under.map(small), thing: small(apart.thing) } } : {}) }
+  return {
+    silhouette,
+    shown,
+    ...(apart ? { apart: { under: apart.under.map(small), thing: small(apart.thing) } } : {}),
+  }
 }
 
 function first(node: PlanNode | null, body: number): Stage | null {
@@ -97,7 +125,9 @@ function first(node: PlanNode | null, body: number): Stage | null {
 /** The treatments that show, each as strong as it and all together are. */
 const shownOf = (layer: Pick<Layer, 'treatments' | 'treated'>): Treatment[] =>
   treatmentsOf(layer).flatMap((t) =>
-    t.on && t.strength * layer.treated > 0 ? [layer.treated < 1 ? { ...t, strength: t.strength * layer.treated } : t] : [],
+    t.on && t.strength * layer.treated > 0
+      ? [layer.treated < 1 ? { ...t, strength: t.strength * layer.treated } : t]
+      : [],
   )
 
 const isPoint = (step: Step): boolean => 'definition' in step && 'point' in step.definition
@@ -106,7 +136,11 @@ const isPoint = (step: Step): boolean => 'definition' in step && 'point' in step
  * A grade on what lies beneath; null where it changes nothing. Treatments that look around a px read the picture of it, which
  * on a page goes on beyond its edge, or an edge would take in what is not there.
  */
-export function gradeNode(own: ResolvedLayer, c: Context, beneath: (c: Context) => PlanNode | null): GradeNode | null {
+export function gradeNode(
+  own: ResolvedLayer,
+  c: Context,
+  beneath: (c: Context) => PlanNode | null,
+): GradeNode | null {
   const { layer } = own
   if (!layer.shown || layer.opacity === 0) return null
   const frame = frameOf({ frame: 'layer' }, own, c.page)
@@ -148,7 +182,12 @@ export function gradeNode(own: ResolvedLayer, c: Context, beneath: (c: Context) 
   const edge = (at: Context): Bounds => {
     const { width, height, bleed } = c.page
     const b = scaled({ left: -bleed, top: -bleed, right: width + bleed, bottom: height + bleed }, at.scale)
-    return { left: Math.ceil(b.left), top: Math.ceil(b.top), right: Math.floor(b.right), bottom: Math.floor(b.bottom) }
+    return {
+      left: Math.ceil(b.left),
+      top: Math.ceil(b.top),
+      right: Math.floor(b.right),
+      bottom: Math.floor(b.bottom),
+    }
   }
   const begin = (at: Context): Stage | null => {
     const picture = beneath(at)
@@ -159,9 +198,21 @@ export function gradeNode(own: ResolvedLayer, c: Context, beneath: (c: Context) 
   const page = scaled({ left: 0, top: 0, right: c.page.width, bottom: c.page.height }, c.scale)
   const bleed = c.page.bleed * c.scale
   const bounds = onPage ? whole(grow(page, bleed)) : made.bounds
-  return { ...common, steps: [], made, masks, bounds, key: quickHash(`grade${made.key}/${made.opacity}/${stamps}`) }
+  return {
+    ...common,
+    steps: [],
+    made,
+    masks,
+    bounds,
+    key: quickHash(`grade${made.key}/${made.opacity}/${stamps}`),
+  }
 }
-const whole = (b: Bounds): Bounds => ({ left: Math.floor(b.left), top: Math.floor(b.top), right: Math.ceil(b.right), bottom: Math.ceil(b.bottom) })
+const whole = (b: Bounds): Bounds => ({
+  left: Math.floor(b.left),
+  top: Math.floor(b.top),
+  right: Math.ceil(b.right),
+  bottom: Math.ceil(b.bottom),
+})
 
 /** Rim lines that follow each other lie one beyond the other. */
 type Step = { rims: Rim[] } | { treatment: Treatment; definition: Definition }
@@ -179,7 +230,13 @@ function stepsIn(treatments: readonly Treatment[]): Step[] {
 }
 
 type Earlier = (c: Context, which: Which) => PlanNode | null
-function applied(step: Step, before: Stage, what: Treated & { frame: Placement }, c: Context, earlier: Earlier): Stage | null {
+function applied(
+  step: Step,
+  before: Stage,
+  what: Treated & { frame: Placement },
+  c: Context,
+  earlier: Earlier,
+): Stage | null {
   const { own, frame } = what
   const { id } = own.layer
   if ('rims' in step) {
@@ -206,10 +263,13 @@ function applied(step: Step, before: Stage, what: Treated & { frame: Placement }
   }
   if ('around' in definition) {
     const nodes = definition.around(settings, look).map((part) => {
-      const node = partNode(part, treatment, own, frame, c, before.silhouette, (at) => earlier(at, 'silhouette'))
+      const node = partNode(part, treatment, own, frame, c, before.silhouette, (at) =>
+        earlier(at, 'silhouette'),
+      )
       return { part, node }
     })
-    const of = (place: 'under' | 'over') => nodes.flatMap(({ part, node }) => (node && part.place === place ? [node] : []))
+    const of = (place: 'under' | 'over') =>
+      nodes.flatMap(({ part, node }) => (node && part.place === place ? [node] : []))
     return around(before, of('under'), of('over'), false)
   }
   const stampOf = stampOfTreatment(treatment, definition, look)
@@ -232,13 +292,22 @@ function applied(step: Step, before: Stage, what: Treated & { frame: Placement }
     step: 1 / c.scale,
   }
   const key = (inner: PlanNode, more: string) =>
-    quickHash(`filter${inner.key}/${inner.opacity}/${stampOf}/${treatment.strength}/${common.blend}/${masks.map(stamp).join('|')}/${c.scale}/${more}`)
+    quickHash(
+      `filter${inner.key}/${inner.opacity}/${stampOf}/${treatment.strength}/${common.blend}/${masks.map(stamp).join('|')}/${c.scale}/${more}`,
+    )
   if ('point' in definition) {
     const work = pointWork(stampOf, () => definition.point(settings, look))
     if (!work) return before
     return both(
       before,
-      (inner): FilterNode => ({ ...common, kind: 'filter', inner, work: { point: work }, bounds: inner.bounds, key: key(inner, '') }),
+      (inner): FilterNode => ({
+        ...common,
+        kind: 'filter',
+        inner,
+        work: { point: work },
+        bounds: inner.bounds,
+        key: key(inner, ''),
+      }),
     )
   }
   const near = definition.near(settings, look)
@@ -259,7 +328,10 @@ function applied(step: Step, before: Stage, what: Treated & { frame: Placement }
       inner,
       work: { near, source, factor, sigma, reach, box, map },
       bounds,
-      key: key(inner, `${source.key}/${factor}/${JSON.stringify(near)}/${map?.key ?? ''}/${near.op === 'zoom' || near.op === 'spin' ? box : ''}`),
+      key: key(
+        inner,
+        `${source.key}/${factor}/${JSON.stringify(near)}/${map?.key ?? ''}/${near.op === 'zoom' || near.op === 'spin' ? box : ''}`,
+      ),
     }
   }
   const silhouette = make('silhouette')
@@ -276,13 +348,22 @@ function both(before: Stage, change: (node: PlanNode) => PlanNode | null): Stage
 function around(before: Stage, under: readonly PlanNode[], over: readonly PlanNode[], solid: boolean): Stage {
   if (under.length + over.length === 0) return before
   const closed = (node: PlanNode, around: readonly PlanNode[], on: readonly PlanNode[]) =>
-    around.length + on.length === 0 ? node : (groupNode({ id: node.id, blend: 'normal', opacity: 1 }, [...around, node, ...on], true) ?? node)
+    around.length + on.length === 0
+      ? node
+      : (groupNode({ id: node.id, blend: 'normal', opacity: 1 }, [...around, node, ...on], true) ?? node)
   const shown = closed(before.shown, under, over)
   if (!solid) {
     const { under: others, thing } = before.apart ?? { under: [], thing: before.shown }
-    return { silhouette: before.silhouette, shown, apart: { under: [...others, ...under], thing: closed(thing, [], over) } }
+    return {
+      silhouette: before.silhouette,
+      shown,
+      apart: { under: [...others, ...under], thing: closed(thing, [], over) },
+    }
   }
-  return { silhouette: before.shown === before.silhouette ? shown : closed(before.silhouette, under, over), shown }
+  return {
+    silhouette: before.shown === before.silhouette ? shown : closed(before.silhouette, under, over),
+    shown,
+  }
 }
 
 /** A LUT that is here; one that is not is asked for. */
@@ -310,16 +391,31 @@ function stampOfTreatment(t: Treatment, d: Definition, look: Look): string {
   const parts = Object.entries(d.fields).map(([key, field]) => {
     const value = t[key]
     if (field.kind === 'colour') return look.colour(value as string)
-    if (field.kind === 'stops') return (value as { offset: number; colour: string }[]).map((s) => [s.offset, look.colour(s.colour)])
+    if (field.kind === 'stops')
+      return (value as { offset: number; colour: string }[]).map((s) => [s.offset, look.colour(s.colour)])
     return value
   })
   return JSON.stringify([t.kind, parts])
 }
 
 /** At which part of the scale work is done, its softening there, and how far it looks, px of the view. */
-function lookOf(work: NearWork, bounds: Bounds, frame: Placement, scale: number): { factor: number; sigma: number; reach: number } {
-  if (work.op === 'blur' || work.op === 'sharpen' || work.op === 'spare' || work.op === 'print' || work.op === 'wear') {
-    const soft = softening(work.sigma, work.op === 'print' ? 5 : work.op === 'spare' ? FINEST_SPARE : FINEST_BLUR)
+function lookOf(
+  work: NearWork,
+  bounds: Bounds,
+  frame: Placement,
+  scale: number,
+): { factor: number; sigma: number; reach: number } {
+  if (
+    work.op === 'blur' ||
+    work.op === 'sharpen' ||
+    work.op === 'spare' ||
+    work.op === 'print' ||
+    work.op === 'wear'
+  ) {
+    const soft = softening(
+      work.sigma,
+      work.op === 'print' ? 5 : work.op === 'spare' ? FINEST_SPARE : FINEST_BLUR,
+    )
     return { ...soft, reach: softReach(soft) }
   }
   const longest = (reach: number) => {
@@ -333,10 +429,13 @@ function lookOf(work: NearWork, bounds: Bounds, frame: Placement, scale: number)
   }
   if ('by' in work) {
     // The point lies somewhere in the box: no px is further from it than its extent, and what is outside.
-    const side = lengthOf(widthOf(bounds), heightOf(bounds)) + lengthOf(work.x - 0.5, work.y - 0.5) * Math.max(frame.width, frame.height) * scale
+    const side =
+      lengthOf(widthOf(bounds), heightOf(bounds)) +
+      lengthOf(work.x - 0.5, work.y - 0.5) * Math.max(frame.width, frame.height) * scale
     return { sigma: 0, ...longest(side * work.by * (work.op === 'zoom' ? 0.5 : 0.79)) }
   }
-  if (work.op === 'displace') return { factor: 1, sigma: 0, reach: Math.ceil(Math.max(Math.abs(work.dx), Math.abs(work.dy))) + 2 }
+  if (work.op === 'displace')
+    return { factor: 1, sigma: 0, reach: Math.ceil(Math.max(Math.abs(work.dx), Math.abs(work.dy))) + 2 }
   return { sigma: 0, ...longest(lengthOf(work.dx, work.dy)) }
 }
 /** Where work leaves anything. */
@@ -345,7 +444,12 @@ function wider(bounds: Bounds, work: NearWork, reach: number): Bounds {
   if (work.op === 'extrude') {
     const far = shift(bounds, work.dx, work.dy)
     const b = union(bounds, far)
-    return { left: Math.floor(b.left) - 10, top: Math.floor(b.top) - 10, right: Math.ceil(b.right) + 10, bottom: Math.ceil(b.bottom) + 10 }
+    return {
+      left: Math.floor(b.left) - 10,
+      top: Math.floor(b.top) - 10,
+      right: Math.ceil(b.right) + 10,
+      bottom: Math.ceil(b.bottom) + 10,
+    }
   }
   return grow(bounds, reach)
 }

@@ -3,7 +3,13 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { type NodeHost, openHost, sha256 } from '../../host/project'
 import { blankDesign, boxAt, pictureLayer, presetSpecs, shapeLayer, typeLayer } from '../design/blank'
 import type { Layer, Placement } from '../design/schema'
-import { applyHomography, composeHomographies, fromAffine, inverseHomography, squareToQuad } from '../geometry/homography'
+import {
+  applyHomography,
+  composeHomographies,
+  fromAffine,
+  inverseHomography,
+  squareToQuad,
+} from '../geometry/homography'
 import { compose, scaling } from '../geometry/matrix'
 import { matrixOf } from '../geometry/placement'
 import { quadOf } from '../geometry/warp'
@@ -11,7 +17,8 @@ import { type Picture, prepare, renderRegion } from './picture'
 
 const SIDE = 200
 /** A soft picture: waves of colour, so that a mean of nearby samples is a good reference. */
-const wave = (x: number, y: number, channel: number): number => 128 + 100 * Math.sin(x / 23 + channel) * Math.cos(y / (17 + 3 * channel))
+const wave = (x: number, y: number, channel: number): number =>
+  128 + 100 * Math.sin(x / 23 + channel) * Math.cos(y / (17 + 3 * channel))
 let sha = ''
 let host: NodeHost
 beforeAll(async () => {
@@ -27,14 +34,19 @@ beforeAll(async () => {
   host = openHost(async (s) => (s === sha ? bytes : null))
 })
 const where = { id: 'l', page: 'page1', plane: 'subject' as const, parent: null, order: 'a0' }
-async function draw(layer: Layer, colour = 'transparent', scale = 1): Promise<Picture & { at(x: number, y: number): number[] }> {
+async function draw(
+  layer: Layer,
+  colour = 'transparent',
+  scale = 1,
+): Promise<Picture & { at(x: number, y: number): number[] }> {
   const d = blankDesign('w', 'W', presetSpecs(['square-post']), { colour })
   d.layers[layer.id] = layer
   const made = await prepare(await host.resolve(d, 'page1', 'square-post'), scale, host)
   const picture = await renderRegion(made, { left: 0, top: 0, right: 700, bottom: 700 }, host.renderer)
   return { ...picture, at: (x, y) => [...picture.data.slice((y * 700 + x) * 4, (y * 700 + x) * 4 + 4)] }
 }
-const photo = (placement: Placement): Layer => pictureLayer(where, 'P', { sha, width: SIDE, height: SIDE }, placement)
+const photo = (placement: Placement): Layer =>
+  pictureLayer(where, 'P', { sha, width: SIDE, height: SIDE }, placement)
 const corners: NonNullable<Placement['corners']> = [
   { x: 0.1, y: 0.05 },
   { x: -0.15, y: 0.2 },
@@ -43,7 +55,9 @@ const corners: NonNullable<Placement['corners']> = [
 ]
 const mapOf = (p: Placement) => {
   const quad = squareToQuad(quadOf(p.corners ?? corners))
-  const back = quad && inverseHomography(composeHomographies(quad, fromAffine(compose(scaling(p.width, p.height), matrixOf(p)))))
+  const back =
+    quad &&
+    inverseHomography(composeHomographies(quad, fromAffine(compose(scaling(p.width, p.height), matrixOf(p)))))
   if (!back) throw new Error('no map')
   return back
 }
@@ -87,9 +101,13 @@ describe('perspective', () => {
       { x: 0, y: 0 },
       { x: 0, y: 0 },
     ] as NonNullable<Placement['corners']>
-    const [plain, mapped] = [await draw(photo(boxAt(33.4, 50.2, 420, 300))), await draw(photo({ ...boxAt(33.4, 50.2, 420, 300), corners: flat }))]
+    const [plain, mapped] = [
+      await draw(photo(boxAt(33.4, 50.2, 420, 300))),
+      await draw(photo({ ...boxAt(33.4, 50.2, 420, 300), corners: flat })),
+    ]
     let worst = 0
-    for (let n = 0; n < plain.data.length; n++) worst = Math.max(worst, Math.abs((plain.data[n] as number) - (mapped.data[n] as number)))
+    for (let n = 0; n < plain.data.length; n++)
+      worst = Math.max(worst, Math.abs((plain.data[n] as number) - (mapped.data[n] as number)))
     expect(worst).toBeLessThanOrEqual(1)
   })
   it('of a shape covers exactly the area of its quadrilateral (shoelace formula)', async () => {
@@ -98,13 +116,23 @@ describe('perspective', () => {
     let covered = 0
     for (let n = 3; n < drawn.data.length; n += 4) covered += (drawn.data[n] as number) / 255
     const quad = quadOf(corners).map((c) => ({ x: 100 + c.x * 400, y: 100 + c.y * 300 }))
-    const area = Math.abs(quad.reduce((sum, a, n) => sum + a.x * (quad[(n + 1) % 4]?.y ?? 0) - (quad[(n + 1) % 4]?.x ?? 0) * a.y, 0)) / 2
+    const area =
+      Math.abs(
+        quad.reduce(
+          (sum, a, n) => sum + a.x * (quad[(n + 1) % 4]?.y ?? 0) - (quad[(n + 1) % 4]?.x ?? 0) * a.y,
+          0,
+        ),
+      ) / 2
     expect(Math.abs(covered - area)).toBeLessThan(area * 0.0005)
   })
   it('of type stays outlines: at four times the scale an edge is still one pixel wide', async () => {
     const p = { ...boxAt(20, 20, 160, 60), corners }
     const share = async (scale: number) => {
-      const { data } = await draw(typeLayer(where, 'I', p, { family: 'Fraunces', size: 50 }, '#000000'), 'transparent', scale)
+      const { data } = await draw(
+        typeLayer(where, 'I', p, { family: 'Fraunces', size: 50 }, '#000000'),
+        'transparent',
+        scale,
+      )
       let [partial, full] = [0, 0]
       for (let n = 3; n < data.length; n += 4) {
         if (data[n] === 255) full++
@@ -151,9 +179,13 @@ describe('a bend', () => {
   it('by an even net equals the plain picture within one level, edges included', async () => {
     const points = Array.from({ length: 9 }, (_, n) => ({ x: (n % 3) / 2, y: Math.floor(n / 3) / 2 }))
     const box = boxAt(40.5, 60.25, 420, 300)
-    const [plain, bent] = [await draw(photo(box)), await draw(photo({ ...box, bend: { kind: 'net', columns: 3, rows: 3, points } }))]
+    const [plain, bent] = [
+      await draw(photo(box)),
+      await draw(photo({ ...box, bend: { kind: 'net', columns: 3, rows: 3, points } })),
+    ]
     let worst = 0
-    for (let n = 0; n < plain.data.length; n++) worst = Math.max(worst, Math.abs((plain.data[n] as number) - (bent.data[n] as number)))
+    for (let n = 0; n < plain.data.length; n++)
+      worst = Math.max(worst, Math.abs((plain.data[n] as number) - (bent.data[n] as number)))
     expect(worst).toBeLessThanOrEqual(1)
   })
 })

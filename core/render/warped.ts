@@ -1,7 +1,13 @@
 import type { Placement } from '../design/schema'
 import type { Bounds } from '../geometry/bounds'
 import { lengthOf } from '../geometry/exact'
-import { applyHomography, composeHomographies, fromAffine, type Homography, inverseHomography } from '../geometry/homography'
+import {
+  applyHomography,
+  composeHomographies,
+  fromAffine,
+  type Homography,
+  inverseHomography,
+} from '../geometry/homography'
 import { type Point, scaling } from '../geometry/matrix'
 import { type Warp, warpOf } from '../geometry/warp'
 import { flatten, type Outline, outlineBounds, type Path } from '../vector/path'
@@ -11,7 +17,12 @@ export type ToUnit =
   | { kind: 'perspective'; map: Homography }
   /** Triangles, x y s t of each corner; `box` the view box of each. */
   | { kind: 'net'; triangles: Float32Array; boxes: Float32Array }
-export type Warped = { warp: Warp; toUnit: ToUnit; outline: Outline /** view px to a place in the box → px of the view */; scale: number }
+export type Warped = {
+  warp: Warp
+  toUnit: ToUnit
+  outline: Outline /** view px to a place in the box → px of the view */
+  scale: number
+}
 
 /** Cells of a net are about this large, px of the view. */
 const CELL = 10
@@ -42,10 +53,22 @@ export function warpedAt(p: Placement, scale: number): Warped | null {
   }
   if (warp.perspective) {
     const map = inverseHomography(composeHomographies(warp.perspective, fromAffine(scaling(scale))))
-    return map && { warp, scale, toUnit: { kind: 'perspective', map }, outline: { points: rim(point, 1), closed: true } }
+    return (
+      map && {
+        warp,
+        scale,
+        toUnit: { kind: 'perspective', map },
+        outline: { points: rim(point, 1), closed: true },
+      }
+    )
   }
   const cells = Math.min(MOST_CELLS, Math.max(4, Math.ceil((Math.max(p.width, p.height) * scale) / CELL)))
-  return { warp, scale, toUnit: netOf(point, cells), outline: { points: rim(point, cells * 2), closed: true } }
+  return {
+    warp,
+    scale,
+    toUnit: netOf(point, cells),
+    outline: { points: rim(point, cells * 2), closed: true },
+  }
 }
 
 /** The box in cells, two triangles each, and a ring of cells around it so that its edge pixels find their place. */
@@ -68,7 +91,12 @@ function netOf(point: (s: number, t: number) => Point, cells: number): ToUnit {
     for (let r = 0; r < side - 1; r++)
       for (let c = 0; c < side - 1; c++) {
         if (inner(c, r) !== own) continue
-        const [a, b, d, e] = [places[r * side + c], places[r * side + c + 1], places[(r + 1) * side + c], places[(r + 1) * side + c + 1]]
+        const [a, b, d, e] = [
+          places[r * side + c],
+          places[r * side + c + 1],
+          places[(r + 1) * side + c],
+          places[(r + 1) * side + c + 1],
+        ]
         if (!a || !b || !d || !e) continue
         add(a, b, d)
         add(b, e, d)
@@ -93,13 +121,22 @@ export function warpedBounds(w: Warped): Bounds {
 }
 
 /** Source px per px of the view along each axis at a place of the box: the length of the map's steps there. */
-export function reductionAt(w: Warped, s: number, t: number, width: number, height: number): { x: number; y: number } {
+export function reductionAt(
+  w: Warped,
+  s: number,
+  t: number,
+  width: number,
+  height: number,
+): { x: number; y: number } {
   if (w.toUnit.kind === 'perspective') {
     const at = w.warp.point(s, t)
     const p = { x: at.x * w.scale, y: at.y * w.scale }
     const { map } = w.toUnit
     const here = applyHomography(map, p)
-    const [right, low] = [applyHomography(map, { x: p.x + 0.5, y: p.y }), applyHomography(map, { x: p.x, y: p.y + 0.5 })]
+    const [right, low] = [
+      applyHomography(map, { x: p.x + 0.5, y: p.y }),
+      applyHomography(map, { x: p.x, y: p.y + 0.5 }),
+    ]
     return {
       x: 2 * width * lengthOf(right.x - here.x, low.x - here.x),
       y: 2 * height * lengthOf(right.y - here.y, low.y - here.y),
@@ -107,12 +144,19 @@ export function reductionAt(w: Warped, s: number, t: number, width: number, heig
   }
   const step = 1 / 64
   const [from, right, low] = [w.warp.point(s, t), w.warp.point(s + step, t), w.warp.point(s, t + step)]
-  const along = (to: Point, size: number) => (size * step) / Math.max(1e-9, lengthOf(to.x - from.x, to.y - from.y) * w.scale)
+  const along = (to: Point, size: number) =>
+    (size * step) / Math.max(1e-9, lengthOf(to.x - from.x, to.y - from.y) * w.scale)
   return { x: along(right, width), y: along(low, height) }
 }
 
 /** Outlines given in px of the box at `scale`, through the warp to px of the view; `longest` px between points along bends. */
-export function throughWarp(outlines: readonly Outline[], w: Warped, width: number, height: number, at: number): Outline[] {
+export function throughWarp(
+  outlines: readonly Outline[],
+  w: Warped,
+  width: number,
+  height: number,
+  at: number,
+): Outline[] {
   const longest = w.warp.perspective ? Infinity : CELL / 3
   return outlines.map(({ points, closed }) => {
     const out: number[] = []

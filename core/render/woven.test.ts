@@ -13,7 +13,13 @@ import { cellOf, type Site, siteAt } from './woven'
 
 const SIDE = 300
 const host = openHost(async () => null)
-const at = (id: string, order: string) => ({ id, page: 'page1', plane: 'subject' as const, order, parent: null })
+const at = (id: string, order: string) => ({
+  id,
+  page: 'page1',
+  plane: 'subject' as const,
+  order,
+  parent: null,
+})
 const solid = (colour: string) => ({ kind: 'solid' as const, colour })
 
 /** A ring of 40 px around the middle, and over it a bar that crosses it twice. */
@@ -48,7 +54,9 @@ async function seen(d: Design, channel = 'square-post', scale = 1) {
   return {
     page,
     data,
-    at: ([x, y]: readonly [number, number]) => [...data.slice((Math.round(y) * w + Math.round(x)) * 4, (Math.round(y) * w + Math.round(x)) * 4 + 3)],
+    at: ([x, y]: readonly [number, number]) => [
+      ...data.slice((Math.round(y) * w + Math.round(x)) * 4, (Math.round(y) * w + Math.round(x)) * 4 + 3),
+    ],
   }
 }
 const woven = (): Design => {
@@ -110,11 +118,19 @@ describe('a weave', () => {
     })
     // Only where both edges meet in one px their areas are taken as independent.
     expect(worst).toBeLessThanOrEqual(40)
-    expect(made.data.filter((v, n) => Math.abs(v - (s.data[n] as number)) > 2).length / made.data.length).toBeLessThan(0.0005)
+    expect(
+      made.data.filter((v, n) => Math.abs(v - (s.data[n] as number)) > 2).length / made.data.length,
+    ).toBeLessThan(0.0005)
   })
   it('is the same whichever of both carries it, and when their order in the stack turns round', async () => {
     const other = design()
-    const back = (m: WeaveMark): WeaveMark => ({ ...m, own: m.other, other: m.own, radius: 0.2, over: !m.over })
+    const back = (m: WeaveMark): WeaveMark => ({
+      ...m,
+      own: m.other,
+      other: m.own,
+      radius: 0.2,
+      over: !m.over,
+    })
     setWeave(other, 'ring', 'bar', 'w', [mark('l', ...LEFT, true), mark('r', ...RIGHT, false)].map(back))
     const turned = woven()
     moveInStack(turned, ['bar'], { plane: 'subject', parent: null, above: 'ring' })
@@ -147,7 +163,11 @@ describe('a weave', () => {
   })
   it('painted by hand lies over what the crossings say; its undoing leaves nothing', async () => {
     const d = woven()
-    const painted = Array.from({ length: 9 }, (_, n) => ({ ...mark(`p${n}`, 215 + n * 4, 150, true), radius: 0.4, painted: true }))
+    const painted = Array.from({ length: 9 }, (_, n) => ({
+      ...mark(`p${n}`, 215 + n * 4, 150, true),
+      radius: 0.4,
+      painted: true,
+    }))
     setWeave(d, 'bar', 'ring', 'w', [...Object.values(d.layers.bar?.weaves.w?.marks ?? {}), ...painted])
     expect((await seen(d)).at(RIGHT)).toEqual(RED)
     const plain = record(d, (draft) => setWeave(draft, 'bar', 'ring', 'w', [])).design
@@ -186,13 +206,22 @@ describe('places of a weave', () => {
     const areas = sites.map((s) => {
       const cell = cellOf(s, sites, box)
       return (
-        Math.abs(cell.reduce((sum, p, n) => sum + p.x * (cell[(n + 1) % cell.length]?.y ?? 0) - p.y * (cell[(n + 1) % cell.length]?.x ?? 0), 0)) / 2
+        Math.abs(
+          cell.reduce(
+            (sum, p, n) =>
+              sum + p.x * (cell[(n + 1) % cell.length]?.y ?? 0) - p.y * (cell[(n + 1) % cell.length]?.x ?? 0),
+            0,
+          ),
+        ) / 2
       )
     })
     expect(areas.reduce((a, b) => a + b, 0)).toBeCloseTo(SIDE * SIDE, 4)
     for (const s of sites) {
       const cell = cellOf(s, sites, box)
-      const middle = { x: cell.reduce((a, p) => a + p.x, 0) / cell.length, y: cell.reduce((a, p) => a + p.y, 0) / cell.length }
+      const middle = {
+        x: cell.reduce((a, p) => a + p.x, 0) / cell.length,
+        y: cell.reduce((a, p) => a + p.y, 0) / cell.length,
+      }
       if (cell.length > 0) expect(siteAt(sites, middle)).toBe(s)
     }
   })
@@ -231,12 +260,28 @@ describe('parts in register', () => {
     partFromRegister(d, ['cut'])
     expect([d.layers.cut?.register, d.layers.cut?.placement]).toEqual([null, d.layers.photo?.placement])
     const e = parted()
-    const at = { anchor: 'c', dx: 0.1, dy: 0.2, factorX: 1, factorY: 1, rotation: 0, flipX: false, flipY: false } as const
-    e.changes['tall-story.photo.place'] = { channel: 'tall-story', target: 'photo', property: 'place', value: at }
+    const at = {
+      anchor: 'c',
+      dx: 0.1,
+      dy: 0.2,
+      factorX: 1,
+      factorY: 1,
+      rotation: 0,
+      flipX: false,
+      flipY: false,
+    } as const
+    e.changes['tall-story.photo.place'] = {
+      channel: 'tall-story',
+      target: 'photo',
+      property: 'place',
+      value: at,
+    }
     ;(e.layers.photo as Layer).placement = boxAt(3, 4, 50, 60)
     removeLayers(e, ['photo'])
     expect([e.layers.cut?.register, e.layers.cut?.placement]).toEqual([null, boxAt(3, 4, 50, 60)])
-    expect(e.changes).toEqual({ 'tall-story.cut.place': { channel: 'tall-story', target: 'cut', property: 'place', value: at } })
+    expect(e.changes).toEqual({
+      'tall-story.cut.place': { channel: 'tall-story', target: 'cut', property: 'place', value: at },
+    })
   })
   it('the cutout takes what belongs to the thing, and copied alone it is free', () => {
     const d = design()
@@ -254,7 +299,12 @@ describe('parts in register', () => {
     } as Layer
     setWeave(d, 'ring', 'photo', 'w', [mark('l', ...LEFT, true)])
     partInRegister(d, 'photo', 'cut', 'a5')
-    expect([d.layers.cut?.treatments, d.layers.cut?.opacity, d.layers.photo?.treatments, d.layers.photo?.opacity]).toEqual([{ r: rim }, 0.8, {}, 1])
+    expect([
+      d.layers.cut?.treatments,
+      d.layers.cut?.opacity,
+      d.layers.photo?.treatments,
+      d.layers.photo?.opacity,
+    ]).toEqual([{ r: rim }, 0.8, {}, 1])
     expect(d.layers.ring?.weaves.w?.other).toBe('cut')
     ;(d.layers.photo as Layer).placement = boxAt(10, 20, 50, 60)
     const copies = duplicateLayers(d, ['cut'], () => 'copy', { x: 5, y: 0 })

@@ -11,7 +11,14 @@ import { coverStep, type PlanNode } from './nodes'
 import { thickenedNode } from './rimmed'
 
 /** Two layers of which the lower passes over the upper at some marks. */
-export type Woven = { carrier: string; other: string; upper: string; lower: string; gap: number; marks: readonly WeaveMark[] }
+export type Woven = {
+  carrier: string
+  other: string
+  upper: string
+  lower: string
+  gap: number
+  marks: readonly WeaveMark[]
+}
 
 /** The weaves of a page by the upper layer of each pair. */
 export function weavesOf(page: ResolvedPage): ReadonlyMap<string, readonly Woven[]> {
@@ -39,12 +46,22 @@ export function weavesOf(page: ResolvedPage): ReadonlyMap<string, readonly Woven
 
 /** A mark on the page: its middle between both of its points, and how far it reaches, px. */
 export type Site = { at: Point; radius: number; over: boolean; painted: boolean }
-export function sitesOf(marks: readonly WeaveMark[], carrier: ResolvedLayer, other: ResolvedLayer, page: ResolvedPage): Site[] {
+export function sitesOf(
+  marks: readonly WeaveMark[],
+  carrier: ResolvedLayer,
+  other: ResolvedLayer,
+  page: ResolvedPage,
+): Site[] {
   const [own, theirs] = [frameOf({ frame: 'layer' }, carrier, page), frameOf({ frame: 'layer' }, other, page)]
   if (!own || !theirs) return []
   return marks.map((m) => {
     const [a, b] = [apply(frameMatrix(own), m.own), apply(frameMatrix(theirs), m.other)]
-    return { at: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }, radius: m.radius * Math.min(own.width, own.height), over: m.over, painted: m.painted }
+    return {
+      at: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 },
+      radius: m.radius * Math.min(own.width, own.height),
+      over: m.over,
+      painted: m.painted,
+    }
   })
 }
 /** Which site a point belongs to: the least |p − site|² − radius² (the power diagram: F. Aurenhammer, SIAM J. Comput. 16, 1987). */
@@ -80,7 +97,11 @@ export function cellOf(site: Site, sites: readonly Site[], box: Bounds): Point[]
     if (other === site || cell.length === 0) continue
     // |p − a|² − ra² ≤ |p − b|² − rb² is a half-plane: n · p ≤ c.
     const [nx, ny] = [2 * (other.at.x - site.at.x), 2 * (other.at.y - site.at.y)]
-    const c = other.at.x ** 2 + other.at.y ** 2 - other.radius ** 2 - (site.at.x ** 2 + site.at.y ** 2 - site.radius ** 2)
+    const c =
+      other.at.x ** 2 +
+      other.at.y ** 2 -
+      other.radius ** 2 -
+      (site.at.x ** 2 + site.at.y ** 2 - site.radius ** 2)
     if (nx === 0 && ny === 0) {
       if (c < 0 || (c === 0 && n < sites.indexOf(site))) cell = []
       continue
@@ -118,10 +139,20 @@ const disc = ({ at, radius: r }: Site): Path => {
 function liftedArea(w: Woven, sites: readonly Site[], c: Context): PlanNode | null {
   // A mark tells where the other passes over the carrier: where the order is the other way round, all others are meant.
   const lifts = (s: Site) => s.over === (w.upper === w.carrier)
-  const page = { x: c.page.width / 2, y: c.page.height / 2, width: c.page.width, height: c.page.height, rotation: 0, flipX: false, flipY: false }
+  const page = {
+    x: c.page.width / 2,
+    y: c.page.height / 2,
+    width: c.page.width,
+    height: c.page.height,
+    rotation: 0,
+    flipX: false,
+    flipY: false,
+  }
   const plain = { ...bare(`${w.lower}~${w.upper}`, page), fill: WHITE }
   const area = (path: Path) =>
-    path.length > 0 ? fillNode(plain, [{ path, evenOdd: false, paint: WHITE, opacity: 1 }], c, page.width, page.height) : null
+    path.length > 0
+      ? fillNode(plain, [{ path, evenOdd: false, paint: WHITE, opacity: 1 }], c, page.width, page.height)
+      : null
   const crossings = sites.filter((s) => !s.painted)
   const box = scaled(c.reach, 1 / c.scale)
   let made: PlanNode | null = area(
@@ -145,13 +176,20 @@ function liftedArea(w: Woven, sites: readonly Site[], c: Context): PlanNode | nu
 }
 
 /** Where the lower of two layers passes over the upper: the area, and what both cover there, rims included, shadows not. */
-function passing(w: Woven, c: Context): { area: PlanNode; lower: PlanNode; upper: PlanNode; outline: PlanNode } | null {
+function passing(
+  w: Woven,
+  c: Context,
+): { area: PlanNode; lower: PlanNode; upper: PlanNode; outline: PlanNode } | null {
   const [carrier, other] = [c.layerOf(w.carrier), c.layerOf(w.other)]
   if (!carrier?.layer.shown || !other?.layer.shown) return null
   const [upper, lower] = [c.ownNodeFor(w.upper, c), c.ownNodeFor(w.lower, c)]
   const area = upper && lower && liftedArea(w, sitesOf(w.marks, carrier, other, c.page), c)
   if (!area) return null
-  const solid = (node: PlanNode): PlanNode => ({ ...(c.silhouettes.get(node.key) ?? node), mode: 0, opacity: 1 })
+  const solid = (node: PlanNode): PlanNode => ({
+    ...(c.silhouettes.get(node.key) ?? node),
+    mode: 0,
+    opacity: 1,
+  })
   return { area, lower, upper: solid(upper), outline: solid(lower) }
 }
 
@@ -164,13 +202,33 @@ export function parted(node: PlanNode, id: string, c: Context): PlanNode {
     const bounds = intersect(wide.bounds, found.area.bounds)
     if (isEmpty(bounds)) return []
     const key = quickHash(`gap${wide.key}|${found.area.key}`)
-    const gap: PlanNode = { kind: 'masked', id, key, bounds, mode: 0, opacity: 1, fine: false, inner: wide, masks: [coverStep(found.area)] }
+    const gap: PlanNode = {
+      kind: 'masked',
+      id,
+      key,
+      bounds,
+      mode: 0,
+      opacity: 1,
+      fine: false,
+      inner: wide,
+      masks: [coverStep(found.area)],
+    }
     return [{ ...coverStep(gap), swap: true }]
   })
   if (gaps.length === 0) return node
   const key = quickHash(`parted${node.key}|${gaps.map((g) => g.node?.key).join('|')}`)
   const { id: own, bounds, mode, opacity, fine } = node
-  return { kind: 'masked', id: own, key, bounds, mode, opacity, fine, inner: { ...node, mode: 0, opacity: 1 }, masks: gaps }
+  return {
+    kind: 'masked',
+    id: own,
+    key,
+    bounds,
+    mode,
+    opacity,
+    fine,
+    inner: { ...node, mode: 0, opacity: 1 },
+    masks: gaps,
+  }
 }
 
 /**

@@ -4,20 +4,29 @@ import { fitAll, fitOf, nearlySame, wordsIn } from './near'
 
 /** Edit distance with swaps of neighbours (optimal string alignment), the long way: the reference. */
 function distance(a: string, b: string): number {
-  const d = Array.from({ length: a.length + 1 }, (_, i) => Array.from({ length: b.length + 1 }, (_, j) => (i === 0 ? j : j === 0 ? i : 0)))
+  const d = Array.from({ length: a.length + 1 }, (_, i) =>
+    Array.from({ length: b.length + 1 }, (_, j) => (i === 0 ? j : j === 0 ? i : 0)),
+  )
   for (let i = 1; i <= a.length; i++)
     for (let j = 1; j <= b.length; j++) {
       const row = d[i] as number[]
-      row[j] = Math.min((d[i - 1]?.[j] ?? 0) + 1, (row[j - 1] ?? 0) + 1, (d[i - 1]?.[j - 1] ?? 0) + (a[i - 1] === b[j - 1] ? 0 : 1))
-      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]) row[j] = Math.min(row[j] ?? 0, (d[i - 2]?.[j - 2] ?? 0) + 1)
+      row[j] = Math.min(
+        (d[i - 1]?.[j] ?? 0) + 1,
+        (row[j - 1] ?? 0) + 1,
+        (d[i - 1]?.[j - 1] ?? 0) + (a[i - 1] === b[j - 1] ? 0 : 1),
+      )
+      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
+        row[j] = Math.min(row[j] ?? 0, (d[i - 2]?.[j - 2] ?? 0) + 1)
     }
   return d[a.length]?.[b.length] ?? 0
 }
 
 describe('forgiving search', () => {
   it('takes one wrong, missing, extra or swapped letter', () => {
-    for (const asked of ['brench', 'banch', 'brannch', 'barnch', 'branch']) expect([asked, nearlySame(asked, 'branch')]).toEqual([asked, true])
-    for (const asked of ['brnach s', 'brnc', 'bench']) expect([asked, nearlySame(asked, 'branch')]).toEqual([asked, false])
+    for (const asked of ['brench', 'banch', 'brannch', 'barnch', 'branch'])
+      expect([asked, nearlySame(asked, 'branch')]).toEqual([asked, true])
+    for (const asked of ['brnach s', 'brnc', 'bench'])
+      expect([asked, nearlySame(asked, 'branch')]).toEqual([asked, false])
   })
   it('agrees with the edit distance worked out in full', () => {
     const word = fc.string({ unit: fc.constantFrom('a', 'b', 'c'), minLength: 1, maxLength: 6 })

@@ -22,7 +22,10 @@ export function nearlySame(a: string, b: string): boolean {
   while (n < a.length && n < b.length && a[n] === b[n]) n++
   const [restA, restB] = [a.slice(n), b.slice(n)]
   if (restA.length === restB.length)
-    return restA.slice(1) === restB.slice(1) || (restA[0] === restB[1] && restA[1] === restB[0] && restA.slice(2) === restB.slice(2))
+    return (
+      restA.slice(1) === restB.slice(1) ||
+      (restA[0] === restB[1] && restA[1] === restB[0] && restA.slice(2) === restB.slice(2))
+    )
   return restA.length > restB.length ? restA.slice(1) === restB : restA === restB.slice(1)
 }
 

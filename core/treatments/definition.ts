@@ -41,7 +41,15 @@ export type NearWork =
   | { op: 'spin'; x: number; y: number; by: number }
   | { op: 'dabs'; radius: number; sharp: number }
   /** By another layer's colours, or by chance in grains of `size` px of the page. */
-  | { op: 'displace'; layer: string | null; light: boolean; dx: number; dy: number; size: number; seed: number }
+  | {
+      op: 'displace'
+      layer: string | null
+      light: boolean
+      dx: number
+      dy: number
+      size: number
+      seed: number
+    }
   | { op: 'fringe'; dx: number; dy: number }
   | { op: 'print'; sigma: number; edge: number; slope: number }
   | { op: 'wear'; sigma: number; size: number; amount: number; soft: number; edge: number; seed: number }

@@ -34,7 +34,15 @@ export type StopsField = Common & { kind: 'stops'; first: Stop[] }
 export type LayerField = Common & { kind: 'layer' }
 /** A stored LUT file. */
 export type LutField = Common & { kind: 'lut' }
-export type Field = NumberField | ColourField | ChoiceField | SwitchField | CurveField | StopsField | LayerField | LutField
+export type Field =
+  | NumberField
+  | ColourField
+  | ChoiceField
+  | SwitchField
+  | CurveField
+  | StopsField
+  | LayerField
+  | LutField
 export type Fields = Record<string, Field>
 export type CurvePoint = z.infer<typeof pointSchema>
 export type Stop = z.infer<typeof stopSchema>
@@ -67,7 +75,10 @@ const schemas: { [K in Field['kind']]: (field: Extract<Field, { kind: K }>) => z
       .array(pointSchema)
       .min(2, 'a curve has two points at least')
       .max(16)
-      .refine((points) => points.every((p, n) => n === 0 || p.x > (points[n - 1] as CurvePoint).x), 'the points of a curve go from dark to light'),
+      .refine(
+        (points) => points.every((p, n) => n === 0 || p.x > (points[n - 1] as CurvePoint).x),
+        'the points of a curve go from dark to light',
+      ),
   stops: () =>
     z
       .array(stopSchema)
@@ -83,11 +94,17 @@ const schemas: { [K in Field['kind']]: (field: Extract<Field, { kind: K }>) => z
 /** What a field's value must be. */
 export const schemaOf = (field: Field): z.ZodType => (schemas[field.kind] as (f: Field) => z.ZodType)(field)
 /** What a field's value is at first. */
-export const firstOf = (field: Field): unknown => (field.kind === 'layer' || field.kind === 'lut' ? null : field.first)
+export const firstOf = (field: Field): unknown =>
+  field.kind === 'layer' || field.kind === 'lut' ? null : field.first
 
 type Told<F> = Omit<F, 'kind' | 'label'>
 /** A length, px of the page. */
-export const px = (label: string, first: number, most: number, more: Partial<Told<NumberField>> = {}): NumberField => ({
+export const px = (
+  label: string,
+  first: number,
+  most: number,
+  more: Partial<Told<NumberField>> = {},
+): NumberField => ({
   kind: 'number',
   unit: 'px',
   label,
@@ -99,7 +116,14 @@ export const px = (label: string, first: number, most: number, more: Partial<Tol
 /** A number that says how much is done. */
 export const amount = (field: NumberField): NumberField => ({ ...field, amount: true })
 /** A share, shown in percent; `least` and `most` as shares. */
-export const percent = (label: string, first: number, least = 0, most = 1): NumberField => ({ kind: 'number', unit: '%', label, first, least, most })
+export const percent = (label: string, first: number, least = 0, most = 1): NumberField => ({
+  kind: 'number',
+  unit: '%',
+  label,
+  first,
+  least,
+  most,
+})
 export const degrees = (label: string, first: number, least = -360, most = 360): NumberField => ({
   kind: 'number',
   unit: '°',

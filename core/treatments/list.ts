@@ -10,16 +10,47 @@ import { blur, directionalBlur, radialBlur, sharpen, softening } from './focus/f
 import { chroma, greyMix, lut, recolour, swapColour, tint, turn, warmth } from './hue/hue'
 import { contrast, curves, exposure, levels, lift } from './light/light'
 import { duotone, gradientMap, invert, steps, twoInk, twoTones } from './reduce/reduce'
-import { colourFringe, displacement, grain, halftone, painterly, printEdge, spatter, wornEdges } from './surface/surface'
+import {
+  colourFringe,
+  displacement,
+  grain,
+  halftone,
+  painterly,
+  printEdge,
+  spatter,
+  wornEdges,
+} from './surface/surface'
 
 /** All treatments there are, in the order in which they are offered. */
 const all = [
-  ...[castShadow, contactShadow, halo, inwardHalo, edgeLight, recess, rim, silhouetteColour, thicken, extrude],
+  ...[
+    castShadow,
+    contactShadow,
+    halo,
+    inwardHalo,
+    edgeLight,
+    recess,
+    rim,
+    silhouetteColour,
+    thicken,
+    extrude,
+  ],
   ...[lift, contrast, exposure, levels, curves],
   ...[warmth, turn, chroma, greyMix, swapColour, recolour, tint, lut],
   ...[gradientMap, duotone, twoInk, steps, twoTones, invert],
   ...[blur, directionalBlur, radialBlur, sharpen, softening],
-  ...[grain, halftone, painterly, spatter, displacement, wornEdges, printEdge, vignette, lightLeak, colourFringe],
+  ...[
+    grain,
+    halftone,
+    painterly,
+    spatter,
+    displacement,
+    wornEdges,
+    printEdge,
+    vignette,
+    lightLeak,
+    colourFringe,
+  ],
 ] as unknown as Definition[]
 
 export const treatmentKinds: ReadonlyMap<string, Definition> = new Map(all.map((d) => [d.kind, d]))
@@ -37,7 +68,11 @@ const common = {
   mask: id.nullable().optional(),
 }
 const schemas = all.map((d) =>
-  z.object({ ...common, kind: z.literal(d.kind), ...Object.fromEntries(Object.entries(d.fields).map(([key, f]) => [key, schemaOf(f)])) }),
+  z.object({
+    ...common,
+    kind: z.literal(d.kind),
+    ...Object.fromEntries(Object.entries(d.fields).map(([key, f]) => [key, schemaOf(f)])),
+  }),
 )
 /** A treatment as it is held: what all have, and the settings of its kind beside them. */
 export type Treatment = {
@@ -49,28 +84,48 @@ export type Treatment = {
   blend?: z.infer<typeof blendModeSchema> | undefined
   mask?: string | null | undefined
 } & { [setting: string]: unknown }
-export const treatmentSchema = z.discriminatedUnion('kind', schemas as unknown as [(typeof schemas)[0], ...typeof schemas], {
-  error: 'a treatment is of a kind that is not known here; it may come from a newer version',
-}) as unknown as z.ZodType<Treatment>
+export const treatmentSchema = z.discriminatedUnion(
+  'kind',
+  schemas as unknown as [(typeof schemas)[0], ...typeof schemas],
+  {
+    error: 'a treatment is of a kind that is not known here; it may come from a newer version',
+  },
+) as unknown as z.ZodType<Treatment>
 
 /** A new treatment with its first settings. Throws where there is no such kind. */
 export function newTreatment(kind: string, at: Pick<Treatment, 'id' | 'order'>): Treatment {
   const d = treatmentKinds.get(kind)
   if (!d) throw new Error(`There is no treatment ${kind}.`)
-  return { ...at, kind, on: true, strength: d.strength ?? 1, ...Object.fromEntries(Object.entries(d.fields).map(([key, f]) => [key, firstOf(f)])) }
+  return {
+    ...at,
+    kind,
+    on: true,
+    strength: d.strength ?? 1,
+    ...Object.fromEntries(Object.entries(d.fields).map(([key, f]) => [key, firstOf(f)])),
+  }
 }
 /** The stored files that treatments read. */
 export const filesOf = (treatments: Record<string, Treatment>): string[] =>
   Object.values(treatments).flatMap((t) =>
-    Object.entries(treatmentKinds.get(t.kind)?.fields ?? {}).flatMap(([key, f]) => (f.kind === 'lut' && t[key] ? [(t[key] as LutFile).source] : [])),
+    Object.entries(treatmentKinds.get(t.kind)?.fields ?? {}).flatMap(([key, f]) =>
+      f.kind === 'lut' && t[key] ? [(t[key] as LutFile).source] : [],
+    ),
   )
 
 /** Treatments of a copy: those that go by something copied along go by that copy. */
-export const renamedTreatments = (treatments: Record<string, Treatment>, nameOf: (layer: string) => string | null): Record<string, Treatment> =>
+export const renamedTreatments = (
+  treatments: Record<string, Treatment>,
+  nameOf: (layer: string) => string | null,
+): Record<string, Treatment> =>
   Object.fromEntries(
     Object.entries(treatments).map(([id, t]) => {
-      const layers = Object.entries(treatmentKinds.get(t.kind)?.fields ?? {}).filter(([key, f]) => f.kind === 'layer' && t[key])
-      return [id, { ...t, ...Object.fromEntries(layers.map(([key]) => [key, nameOf(t[key] as string)])) } as Treatment]
+      const layers = Object.entries(treatmentKinds.get(t.kind)?.fields ?? {}).filter(
+        ([key, f]) => f.kind === 'layer' && t[key],
+      )
+      return [
+        id,
+        { ...t, ...Object.fromEntries(layers.map(([key]) => [key, nameOf(t[key] as string)])) } as Treatment,
+      ]
     }),
   )
 

@@ -12,7 +12,8 @@ describe('looks that come with the tool', () => {
       const lut = readCube(cubeOf(look))
       expect([lut.title, lut.kind]).toEqual([name, 'cube'])
       const side = lut.size
-      const at = (r: number, g: number, b: number) => [0, 1, 2].map((k) => lut.values[3 * (r + side * (g + side * b)) + k] as number)
+      const at = (r: number, g: number, b: number) =>
+        [0, 1, 2].map((k) => lut.values[3 * (r + side * (g + side * b)) + k] as number)
       const last = side - 1
       for (const [r, g, b] of [
         [0, 0, 0],

@@ -8,7 +8,12 @@ const mix = (a: number, b: number, t: number): number => a + (b - a) * t
 /** An S between black and white, steeper the more there is of it. */
 const contrast = (l: number, amount: number): number => mix(l, l * l * (3 - 2 * l), amount)
 /** Colours pulled to one hue in the dark and another in the light. */
-const toned = (c: Oklab, dark: readonly [number, number], light: readonly [number, number], chroma: number): Oklab => ({
+const toned = (
+  c: Oklab,
+  dark: readonly [number, number],
+  light: readonly [number, number],
+  chroma: number,
+): Oklab => ({
   l: c.l,
   a: c.a * chroma + mix(dark[0], light[0], c.l),
   b: c.b * chroma + mix(dark[1], light[1], c.l),
@@ -16,15 +21,31 @@ const toned = (c: Oklab, dark: readonly [number, number], light: readonly [numbe
 
 /** Looks that come with the tool, as LUTs: they are stored as files once they are used, like any other. */
 export const shippedLooks: readonly Look[] = [
-  { name: 'Kiln light', says: 'warm lights, brown darks', of: (c) => toned({ ...c, l: contrast(c.l, 0.35) }, [0.012, 0.018], [0.01, 0.035], 0.98) },
-  { name: 'Celadon', says: 'green-blue darks, soft', of: (c) => toned({ ...c, l: mix(0.06, 0.98, c.l) }, [-0.035, -0.012], [-0.012, 0.016], 0.86) },
+  {
+    name: 'Kiln light',
+    says: 'warm lights, brown darks',
+    of: (c) => toned({ ...c, l: contrast(c.l, 0.35) }, [0.012, 0.018], [0.01, 0.035], 0.98),
+  },
+  {
+    name: 'Celadon',
+    says: 'green-blue darks, soft',
+    of: (c) => toned({ ...c, l: mix(0.06, 0.98, c.l) }, [-0.035, -0.012], [-0.012, 0.016], 0.86),
+  },
   {
     name: 'Slip white',
     says: 'pale, hardly any colour',
     of: (c) => toned({ ...c, l: mix(0.18, 1, c.l ** 0.85) }, [0.002, 0.008], [0.001, 0.006], 0.45),
   },
-  { name: 'Evening shelf', says: 'blue darks, amber lights', of: (c) => toned({ ...c, l: contrast(c.l, 0.5) }, [-0.01, -0.05], [0.016, 0.045], 0.9) },
-  { name: 'Ash glaze', says: 'dry, dark, little colour', of: (c) => toned({ ...c, l: contrast(c.l * 0.96, 0.6) }, [0, -0.004], [0.002, 0.01], 0.55) },
+  {
+    name: 'Evening shelf',
+    says: 'blue darks, amber lights',
+    of: (c) => toned({ ...c, l: contrast(c.l, 0.5) }, [-0.01, -0.05], [0.016, 0.045], 0.9),
+  },
+  {
+    name: 'Ash glaze',
+    says: 'dry, dark, little colour',
+    of: (c) => toned({ ...c, l: contrast(c.l * 0.96, 0.6) }, [0, -0.004], [0.002, 0.01], 0.55),
+  },
   {
     name: 'Old print',
     says: 'lifted darks, yellowed paper',

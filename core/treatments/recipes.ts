@@ -2,7 +2,11 @@ import { newTreatment, type Treatment } from './list'
 
 type Step = readonly [kind: string, settings?: Record<string, unknown>]
 /** A saved, named list of treatments. */
-export type ShippedRecipe = { name: string; group: 'Paper and print' | 'Light and film' | 'Colour' | 'Clean'; steps: readonly Step[] }
+export type ShippedRecipe = {
+  name: string
+  group: 'Paper and print' | 'Light and film' | 'Colour' | 'Clean'
+  steps: readonly Step[]
+}
 
 const points = (...list: [number, number][]) => list.map(([x, y]) => ({ x, y }))
 const stops = (...list: [number, string][]) => list.map(([offset, colour]) => ({ offset, colour }))
@@ -81,7 +85,10 @@ export const looks: readonly ShippedRecipe[] = [
     name: 'Warm film',
     group: 'Light and film',
     steps: [
-      ['curves', { all: points([0, 0.05], [0.25, 0.24], [0.7, 0.76], [1, 0.97]), blue: points([0, 0.08], [1, 0.9]) }],
+      [
+        'curves',
+        { all: points([0, 0.05], [0.25, 0.24], [0.7, 0.76], [1, 0.97]), blue: points([0, 0.08], [1, 0.9]) },
+      ],
       ['warmth', { warm: 0.22 }],
       ['grain', { amount: 0.22, size: 1.3 }],
     ],
@@ -90,7 +97,10 @@ export const looks: readonly ShippedRecipe[] = [
     name: 'Cool film',
     group: 'Light and film',
     steps: [
-      ['curves', { all: points([0, 0.04], [0.3, 0.28], [0.75, 0.8], [1, 0.98]), red: points([0, 0], [1, 0.94]) }],
+      [
+        'curves',
+        { all: points([0, 0.04], [0.3, 0.28], [0.75, 0.8], [1, 0.98]), red: points([0, 0], [1, 0.94]) },
+      ],
       ['warmth', { warm: -0.25 }],
       ['grain', { amount: 0.22, size: 1.3 }],
     ],
@@ -140,7 +150,10 @@ export const looks: readonly ShippedRecipe[] = [
     steps: [
       ['turn', { by: 6 }],
       ['chroma', { by: 1.2 }],
-      ['curves', { all: points([0, 0.02], [0.3, 0.24], [0.7, 0.78], [1, 1]), green: points([0, 0.03], [1, 0.96]) }],
+      [
+        'curves',
+        { all: points([0, 0.02], [0.3, 0.24], [0.7, 0.78], [1, 1]), green: points([0, 0.03], [1, 0.96]) },
+      ],
       ['vignette', { amount: 0.4 }],
     ],
   },
@@ -154,13 +167,23 @@ export const looks: readonly ShippedRecipe[] = [
     ],
   },
   { name: 'Grey', group: 'Colour', steps: [['grey-mix']] },
-  { name: 'Warm lights', group: 'Colour', steps: [['grey-mix', { reds: 0.45, yellows: 0.07, blues: -0.07 }]] },
+  {
+    name: 'Warm lights',
+    group: 'Colour',
+    steps: [['grey-mix', { reds: 0.45, yellows: 0.07, blues: -0.07 }]],
+  },
   {
     name: 'Terracotta',
     group: 'Colour',
-    steps: [['gradient-map', { stops: stops([0, '#2a130c'], [0.45, '#a8492a'], [0.8, '#e6a97c'], [1, '#fbeedd']) }]],
+    steps: [
+      ['gradient-map', { stops: stops([0, '#2a130c'], [0.45, '#a8492a'], [0.8, '#e6a97c'], [1, '#fbeedd']) }],
+    ],
   },
-  { name: 'Celadon', group: 'Colour', steps: [['gradient-map', { stops: stops([0, '#10211d'], [0.5, '#5f8f80'], [1, '#eef4e8']) }]] },
+  {
+    name: 'Celadon',
+    group: 'Colour',
+    steps: [['gradient-map', { stops: stops([0, '#10211d'], [0.5, '#5f8f80'], [1, '#eef4e8']) }]],
+  },
   { name: 'Cobalt', group: 'Colour', steps: [['duotone', { dark: '#15244d', light: '#eaf0fb' }]] },
   {
     name: 'Ochre wash',
@@ -203,7 +226,11 @@ export const looks: readonly ShippedRecipe[] = [
       ['shadow', { distance: 6, softness: 14 }],
     ],
   },
-  { name: 'Floating', group: 'Clean', steps: [['edge-light'], ['contact', { float: 60, softness: 40, width: 0.6 }]] },
+  {
+    name: 'Floating',
+    group: 'Clean',
+    steps: [['edge-light'], ['contact', { float: 60, softness: 40, width: 0.6 }]],
+  },
   {
     name: 'Crisp and quiet',
     group: 'Clean',
@@ -216,4 +243,7 @@ export const looks: readonly ShippedRecipe[] = [
 
 /** The treatments of a look in their order; ids and order keys are those of their places. */
 export const treatmentsIn = (look: ShippedRecipe): Treatment[] =>
-  look.steps.map(([kind, settings], n) => ({ ...newTreatment(kind, { id: `step${n}`, order: `a${n}` }), ...settings }))
+  look.steps.map(([kind, settings], n) => ({
+    ...newTreatment(kind, { id: `step${n}`, order: `a${n}` }),
+    ...settings,
+  }))

@@ -2,7 +2,10 @@
 export const ENTRIES = 1021
 
 /** A table for all three channels from what a value becomes. */
-export function tableOf(of: (v: number) => number, others?: { green: (v: number) => number; blue: (v: number) => number }): Float32Array {
+export function tableOf(
+  of: (v: number) => number,
+  others?: { green: (v: number) => number; blue: (v: number) => number },
+): Float32Array {
   const out = new Float32Array(3 * ENTRIES)
   const all = [of, others?.green ?? of, others?.blue ?? of]
   all.forEach((f, k) => {
@@ -41,7 +44,14 @@ export function curveThrough(points: readonly { x: number; y: number }[]): (v: n
   const pieces = slopes.map((d, k) => {
     const [p, h] = [at(k), at(k + 1).x - at(k).x]
     const [m0, m1] = [tangents[k] as number, tangents[k + 1] as number]
-    return { from: p.x, to: at(k + 1).x, y: p.y, one: m0, two: (3 * d - 2 * m0 - m1) / h, three: (m0 + m1 - 2 * d) / (h * h) }
+    return {
+      from: p.x,
+      to: at(k + 1).x,
+      y: p.y,
+      one: m0,
+      two: (3 * d - 2 * m0 - m1) / h,
+      three: (m0 + m1 - 2 * d) / (h * h),
+    }
   })
   return (v) => {
     if (v <= at(0).x) return at(0).y

@@ -56,7 +56,8 @@ const each = (check: (c: Rgb) => void, runs = 200) =>
     fc.property(colour, (c) => void check(c)),
     { numRuns: runs, endOnFailure: true },
   )
-const levels = (a: readonly number[], b: readonly number[]) => Math.max(...[0, 1, 2].map((k) => Math.abs((a[k] as number) - (b[k] as number)))) * 255
+const levels = (a: readonly number[], b: readonly number[]) =>
+  Math.max(...[0, 1, 2].map((k) => Math.abs((a[k] as number) - (b[k] as number)))) * 255
 const one = (work: PointWork, c: Rgb) => worked(work, [c])[0] as number[]
 
 describe('treatments', () => {
@@ -72,7 +73,10 @@ describe('treatments', () => {
         expect(treatmentSchema.safeParse({ ...first, [key]: f.most + 1 }).success).toBe(false)
       }
     }
-    expect(treatmentSchema.safeParse({ ...newTreatment('blur', { id: 'x', order: 'a0' }), kind: 'no-such' }).success).toBe(false)
+    expect(
+      treatmentSchema.safeParse({ ...newTreatment('blur', { id: 'x', order: 'a0' }), kind: 'no-such' })
+        .success,
+    ).toBe(false)
   })
   it('have lengths that are sized with their layer, and others that are not', () => {
     const shadow = sizedTreatment(newTreatment('shadow', { id: 'x', order: 'a0' }), 2)
@@ -86,7 +90,14 @@ describe('treatments', () => {
       for (const t of treatmentsIn(look)) {
         expect(treatmentSchema.safeParse(t).error).toBeUndefined()
         // Nothing is told that its kind does not have.
-        const known = ['id', 'kind', 'order', 'on', 'strength', ...Object.keys(treatmentKinds.get(t.kind)?.fields ?? {})]
+        const known = [
+          'id',
+          'kind',
+          'order',
+          'on',
+          'strength',
+          ...Object.keys(treatmentKinds.get(t.kind)?.fields ?? {}),
+        ]
         expect(Object.keys(t).filter((key) => !known.includes(key))).toEqual([])
       }
   })
@@ -180,7 +191,10 @@ describe('hue', () => {
     expect([red.l, red.a, red.b].map((v) => Number(v.toFixed(3)))).toEqual([0.628, 0.225, 0.126])
     const reference = converter('oklab')
     each((c) => {
-      const [own, other] = [toOklab({ r: c[0], g: c[1], b: c[2] }), reference({ mode: 'rgb', r: c[0], g: c[1], b: c[2] })]
+      const [own, other] = [
+        toOklab({ r: c[0], g: c[1], b: c[2] }),
+        reference({ mode: 'rgb', r: c[0], g: c[1], b: c[2] }),
+      ]
       expect(Math.hypot(own.l - other.l, own.a - other.a, own.b - other.b)).toBeLessThan(1e-4)
       const back = fromOklab(own)
       expect(levels([back.r, back.g, back.b], c)).toBeLessThan(0.05)
@@ -205,7 +219,9 @@ describe('hue', () => {
       const [r, g, b] = one(workOf('chroma', { by: 0 }), c) as [number, number, number]
       expect(Math.max(r, g, b) - Math.min(r, g, b)).toBeLessThan(0.003)
       const own = toOklab({ r: c[0], g: c[1], b: c[2] })
-      expect(difference({ mode: 'oklab', l: own.l, a: 0, b: 0 }, { mode: 'rgb', r, g, b })).toBeLessThan(0.004)
+      expect(difference({ mode: 'oklab', l: own.l, a: 0, b: 0 }, { mode: 'rgb', r, g, b })).toBeLessThan(
+        0.004,
+      )
     })
   })
   it('warmth moves white along the daylight locus: D50 and D65 as CIE 15 has them', () => {
@@ -248,8 +264,11 @@ describe('hue', () => {
     const green: Rgb = [0.1, 0.6, 0.2]
     expect(levels(one(work, green), green)).toBeLessThan(0.01)
     const shades = [0.7, 0.85, 1, 1.15].map((k): Rgb => [from[0] * k, from[1] * k, from[2] * k])
-    const light = worked(work, shades).map(([r, g, b]) => toOklab({ r: r as number, g: g as number, b: b as number }).l)
-    for (let n = 1; n < light.length; n++) expect(light[n] as number).toBeGreaterThan((light[n - 1] as number) + 0.02)
+    const light = worked(work, shades).map(
+      ([r, g, b]) => toOklab({ r: r as number, g: g as number, b: b as number }).l,
+    )
+    for (let n = 1; n < light.length; n++)
+      expect(light[n] as number).toBeGreaterThan((light[n - 1] as number) + 0.02)
   })
 })
 
@@ -294,16 +313,24 @@ describe('fewer colours', () => {
   })
   it('steps leave so many values, two tones only two', () => {
     const ramp = Array.from({ length: 64 }, (_, n): Rgb => [n / 63, n / 63, n / 63])
-    expect(new Set(worked(workOf('steps', { count: 4 }), ramp).map((p) => (p[0] as number).toFixed(3))).size).toBe(4)
-    const tones = worked(workOf('two-tones', { edge: 0.5, soft: 0, dark: '#000000', light: '#ffffff' }), ramp).map((p) => (p[0] as number).toFixed(3))
+    expect(
+      new Set(worked(workOf('steps', { count: 4 }), ramp).map((p) => (p[0] as number).toFixed(3))).size,
+    ).toBe(4)
+    const tones = worked(
+      workOf('two-tones', { edge: 0.5, soft: 0, dark: '#000000', light: '#ffffff' }),
+      ramp,
+    ).map((p) => (p[0] as number).toFixed(3))
     expect([...new Set(tones)].sort()).toEqual(['0.000', '1.000'])
     expect(tones.filter((v) => v === '1.000')).toHaveLength(32)
   })
   it('two inks lie on paper: white shows the paper, black both inks over each other', () => {
-    const found = worked(workOf('two-ink', { first: '#ff0000', second: '#00ff00', paper: '#ffffff', balance: 0.5 }), [
-      [1, 1, 1],
-      [0, 0, 0],
-    ])
+    const found = worked(
+      workOf('two-ink', { first: '#ff0000', second: '#00ff00', paper: '#ffffff', balance: 0.5 }),
+      [
+        [1, 1, 1],
+        [0, 0, 0],
+      ],
+    )
     expect(levels(found[0] as number[], [1, 1, 1])).toBeLessThan(0.1)
     expect(levels(found[1] as number[], [0, 0, 0])).toBeLessThan(0.1)
   })
@@ -316,7 +343,8 @@ describe('a cube of colours', () => {
     const next = () => (seed = (seed * 1103515245 + 12345) % 2147483648) / 2147483648
     const table = new Float32Array(side ** 3 * 4)
     for (let n = 0; n < table.length; n++) table[n] = next()
-    const at = (i: number, j: number, l: number) => [0, 1, 2].map((k) => table[(i + j * side + l * side * side) * 4 + k] as number)
+    const at = (i: number, j: number, l: number) =>
+      [0, 1, 2].map((k) => table[(i + j * side + l * side * side) * 4 + k] as number)
     // Barycentric: along the sides in the order of the fractions, largest first.
     const reference = (c: Rgb): number[] => {
       const places = c.map((v) => v * (side - 1))

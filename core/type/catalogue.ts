@@ -47,14 +47,17 @@ export const families: readonly Family[] = [
 
 /** Tried after a design's own family, in this order; part of the document's version. */
 export const fallbacks: readonly Family[] = [
-  family('Noto Sans', 'text', [400, 700], { scripts: ['latin', 'latin-ext', 'greek', 'cyrillic', 'devanagari', 'vietnamese'] }),
+  family('Noto Sans', 'text', [400, 700], {
+    scripts: ['latin', 'latin-ext', 'greek', 'cyrillic', 'devanagari', 'vietnamese'],
+  }),
   family('Noto Sans Hebrew', 'text', [400, 700], { scripts: ['hebrew'] }),
   family('Noto Naskh Arabic', 'text', [400, 700], { scripts: ['arabic'] }),
 ]
 
 export type FontFile = { slug: string; script: string; weight: number; italic: boolean }
 /** The file's name without ending, as the fonts folder has it. */
-export const fontFileName = (f: FontFile): string => `${f.slug}-${f.script}-${f.weight}-${f.italic ? 'italic' : 'normal'}`
+export const fontFileName = (f: FontFile): string =>
+  `${f.slug}-${f.script}-${f.weight}-${f.italic ? 'italic' : 'normal'}`
 
 export const familyByName = (name: string): Family =>
   families.find((f) => f.name === name) ?? fallbacks.find((f) => f.name === name) ?? (families[5] as Family)
@@ -66,7 +69,12 @@ const closest = (weights: readonly number[], wanted: number): number =>
 export function filesFor(style: { family: string; weight: number; italic: boolean }): FontFile[] {
   const own = familyByName(style.family)
   return [own, ...fallbacks].flatMap((f) =>
-    f.scripts.map((script) => ({ slug: f.slug, script, weight: closest(f.weights, style.weight), italic: style.italic && f.italic })),
+    f.scripts.map((script) => ({
+      slug: f.slug,
+      script,
+      weight: closest(f.weights, style.weight),
+      italic: style.italic && f.italic,
+    })),
   )
 }
 
@@ -74,6 +82,8 @@ export function filesFor(style: { family: string; weight: number; italic: boolea
 export const allFontFiles = (): FontFile[] =>
   [...families, ...fallbacks].flatMap((f) =>
     f.scripts.flatMap((script) =>
-      f.weights.flatMap((weight) => (f.italic ? [false, true] : [false]).map((italic) => ({ slug: f.slug, script, weight, italic }))),
+      f.weights.flatMap((weight) =>
+        (f.italic ? [false, true] : [false]).map((italic) => ({ slug: f.slug, script, weight, italic })),
+      ),
     ),
   )

@@ -21,7 +21,8 @@ export type FontLoader = (file: FontFile) => Promise<Uint8Array | null>
 export function openFace(name: string, bytes: Uint8Array): Face {
   const signature = String.fromCharCode(...bytes.subarray(0, 4))
   // Raw woff would shape every glyph as 0 without an error.
-  if (signature === 'wOFF' || signature === 'wOF2') throw badInput(`The font ${name} is a web font and has to be unpacked first.`)
+  if (signature === 'wOFF' || signature === 'wOF2')
+    throw badInput(`The font ${name} is a web font and has to be unpacked first.`)
   const face = new hb.Face(new hb.Blob(bytes))
   const font = new hb.Font(face)
   const known = new Set(face.collectUnicodes())
@@ -67,7 +68,12 @@ function drawFunctions(): hb.DrawFuncs {
   })
   draw.setQuadraticToFunc((cx, cy, x, y, data) => {
     const p = pen(data)
-    const [ax, ay, bx, by] = [p.x + ((cx - p.x) * 2) / 3, p.y + ((cy - p.y) * 2) / 3, x + ((cx - x) * 2) / 3, y + ((cy - y) * 2) / 3]
+    const [ax, ay, bx, by] = [
+      p.x + ((cx - p.x) * 2) / 3,
+      p.y + ((cy - p.y) * 2) / 3,
+      x + ((cx - x) * 2) / 3,
+      y + ((cy - y) * 2) / 3,
+    ]
     p.out.push(['C', ax * p.k, -ay * p.k, bx * p.k, -by * p.k, x * p.k, -y * p.k])
     to(p, x, y)
   })

@@ -8,7 +8,11 @@ import { caretAt, indexAt, layoutType, measureType, selectionBoxes, shownText, w
 
 const fonts = openFonts()
 const style = { ...plainStyle, family: 'Rubik', weight: 400, size: 100, leading: 1.2 }
-beforeAll(() => fonts.open([style, { ...style, family: 'Fraunces' }, { ...style, family: 'IBM Plex Mono' }].flatMap(filesFor)))
+beforeAll(() =>
+  fonts.open(
+    [style, { ...style, family: 'Fraunces' }, { ...style, family: 'IBM Plex Mono' }].flatMap(filesFor),
+  ),
+)
 const lay = (text: string, width = 10_000, more = {}) => layoutType(fonts, text, { ...style, ...more }, width)
 
 /** Advance widths from the font’s own `hmtx` and `cmap`-independent glyph ids (OpenType 1.9). */
@@ -30,7 +34,8 @@ describe('shaping', () => {
     const bytes = new Uint8Array(readFileSync(`public/generated/fonts/${name}.ttf`))
     const advance = hmtx(bytes)
     const layout = layoutType(fonts, 'HELLO', { ...style, family: 'IBM Plex Mono' }, 10_000)
-    for (const g of layout.lines[0]?.glyphs ?? []) expect(g.advance).toBeCloseTo((advance(g.glyph) / g.face.unitsPerEm) * 100, 6)
+    for (const g of layout.lines[0]?.glyphs ?? [])
+      expect(g.advance).toBeCloseTo((advance(g.glyph) / g.face.unitsPerEm) * 100, 6)
   })
   it('kerns as HarfBuzz does: AV is narrower than A and V apart', () => {
     const width = (text: string) => lay(text, 10_000, { family: 'Fraunces' }).lines[0]?.width ?? 0
@@ -41,7 +46,9 @@ describe('shaping', () => {
     expect((spaced.lines[0]?.width ?? 0) - (plain.lines[0]?.width ?? 0)).toBeCloseTo(3 * 10, 6)
   })
   it('refuses a web font that was not unpacked instead of shaping nothing', () => {
-    const woff = new Uint8Array(readFileSync('node_modules/@fontsource/rubik/files/rubik-latin-400-normal.woff2'))
+    const woff = new Uint8Array(
+      readFileSync('node_modules/@fontsource/rubik/files/rubik-latin-400-normal.woff2'),
+    )
     expect(() => openFace('rubik', woff)).toThrow(/unpacked/)
   })
   it('keeps the place of every character when the case is switched', () => {
@@ -58,7 +65,8 @@ describe('lines', () => {
     for (const l of layout.lines) expect(l.width).toBeLessThanOrEqual(420)
   })
   it('align by start, centre and end without the trailing space', () => {
-    const left = (align: 'start' | 'centre' | 'end') => lay('Hi ', 1000, { align }).lines[0] as { left: number; width: number }
+    const left = (align: 'start' | 'centre' | 'end') =>
+      lay('Hi ', 1000, { align }).lines[0] as { left: number; width: number }
     expect(left('start').left).toBeCloseTo(0, 6)
     expect(left('centre').left).toBeCloseTo((1000 - left('centre').width) / 2, 6)
     expect(left('end').left + left('end').width).toBeCloseTo(1000, 6)
@@ -67,7 +75,10 @@ describe('lines', () => {
     const text = 'Every visitor glazes one piece. We fire it and keep it for you.\nBring a friend.'
     const measure = measureType(fonts, text, style)
     for (const width of [300, 520, 900, 4000]) {
-      const [quick, full] = [wrapMeasured(measure, 64, width), layoutType(fonts, text, { ...style, size: 64 }, width)]
+      const [quick, full] = [
+        wrapMeasured(measure, 64, width),
+        layoutType(fonts, text, { ...style, size: 64 }, width),
+      ]
       expect(quick.lines).toBe(full.lines.length)
       expect(quick.height).toBeCloseTo(full.height, 6)
       expect(quick.widest).toBeCloseTo(Math.max(...full.lines.map((l) => l.width)), 3)

@@ -32,7 +32,16 @@ export type Line = {
 export type TypeLayout = { lines: Line[]; width: number; height: number; size: number; unknown: number }
 
 type Run = { face: Face; start: number; end: number; rtl: boolean; unknown: boolean }
-type Measured = { glyph: number; face: Face; dx: number; dy: number; advance: number; cluster: number; rtl: boolean; unknown: boolean }
+type Measured = {
+  glyph: number
+  face: Face
+  dx: number
+  dy: number
+  advance: number
+  cluster: number
+  rtl: boolean
+  unknown: boolean
+}
 
 /** The text as it is shown; the case switch keeps every index where it was (ß stays ß). */
 export function shownText(text: string, style: Pick<TypeStyle, 'case'>): string {
@@ -62,7 +71,11 @@ function runsOf(text: string, start: number, end: number, levels: Uint8Array, fa
     const rtl = (levels[n] as number) % 2 === 1
     const last = out.at(-1)
     // Marks and joiners stay with the face of their base.
-    const keeps = last && last.rtl === rtl && (JOINS.test(String.fromCodePoint(code)) || code === 0x20 || code === 0xa0) && !last.unknown
+    const keeps =
+      last &&
+      last.rtl === rtl &&
+      (JOINS.test(String.fromCodePoint(code)) || code === 0x20 || code === 0xa0) &&
+      !last.unknown
     const face = keeps ? last.face : faces.find((f) => f.has(code))
     const used = face ?? (faces[0] as Face)
     const unknown = !face && code > 0x20
@@ -93,7 +106,9 @@ function shapeRun(text: string, run: Run, size: number, tracking: number): Measu
     unknown: run.unknown,
   }))
 }
-const LIGATURES_OFF = ['-liga', '-clig'].map((f) => hb.Feature.fromString(f)).filter((f): f is NonNullable<typeof f> => f !== null && f !== undefined)
+const LIGATURES_OFF = ['-liga', '-clig']
+  .map((f) => hb.Feature.fromString(f))
+  .filter((f): f is NonNullable<typeof f> => f !== null && f !== undefined)
 
 type Paragraph = { start: number; end: number; rtl: boolean; levels: Uint8Array }
 function paragraphsOf(text: string): Paragraph[] {
@@ -111,9 +126,17 @@ function paragraphsOf(text: string): Paragraph[] {
 
 /** Places where a line may end (UAX #14), with the width in px of each stretch between them at the given size. */
 type Stretch = { start: number; end: number; width: number; trailing: number }
-function stretchesOf(text: string, p: Paragraph, faces: readonly Face[], size: number, tracking: number): Stretch[] {
+function stretchesOf(
+  text: string,
+  p: Paragraph,
+  faces: readonly Face[],
+  size: number,
+  tracking: number,
+): Stretch[] {
   const part = text.slice(p.start, p.end)
-  const glyphs = runsOf(text, p.start, p.end, p.levels, faces).flatMap((r) => shapeRun(text, r, size, tracking))
+  const glyphs = runsOf(text, p.start, p.end, p.levels, faces).flatMap((r) =>
+    shapeRun(text, r, size, tracking),
+  )
   const width = new Float64Array(part.length + 1)
   for (const g of glyphs) width[g.cluster - p.start] = (width[g.cluster - p.start] as number) + g.advance
   const breaker = new LineBreaker(part)
@@ -164,17 +187,27 @@ export function measureType(book: FontBook, text: string, style: TypeStyle): Mea
   const faces = facesFor(book, style)
   if (faces.length === 0)
     return {
-      paragraphs: shown.split('\n').map((line) => line.split(/(?<= )/).map((w) => ({ width: w.length * 0.5, trailing: w.endsWith(' ') ? 0.25 : 0 }))),
+      paragraphs: shown
+        .split('\n')
+        .map((line) =>
+          line.split(/(?<= )/).map((w) => ({ width: w.length * 0.5, trailing: w.endsWith(' ') ? 0.25 : 0 })),
+        ),
       leading: style.leading,
     }
   return {
-    paragraphs: paragraphsOf(shown).map((p) => stretchesOf(shown, p, faces, 1, style.tracking).map(({ width, trailing }) => ({ width, trailing }))),
+    paragraphs: paragraphsOf(shown).map((p) =>
+      stretchesOf(shown, p, faces, 1, style.tracking).map(({ width, trailing }) => ({ width, trailing })),
+    ),
     leading: style.leading,
   }
 }
 
 /** Lines, the widest line and the block's height, px, of a measured text at a size in a width. */
-export function wrapMeasured(measure: Measure, size: number, width: number): { lines: number; widest: number; height: number } {
+export function wrapMeasured(
+  measure: Measure,
+  size: number,
+  width: number,
+): { lines: number; widest: number; height: number } {
   let lines = 0
   let widest = 0
   for (const stretches of measure.paragraphs) {
@@ -214,7 +247,8 @@ export function layoutType(book: FontBook, text: string, style: TypeStyle, width
     const rtl = l.paragraph.rtl
     const share = style.align === 'centre' ? 0.5 : (style.align === 'end') !== rtl ? 1 : 0
     const left = (width - own) * share - (rtl ? trailing : 0)
-    const baseline = n * lineHeight + (lineHeight - (first.ascent + first.descent) * size) / 2 + first.ascent * size
+    const baseline =
+      n * lineHeight + (lineHeight - (first.ascent + first.descent) * size) / 2 + first.ascent * size
     let x = left
     const glyphs = visual.map((g): Glyph => {
       const placed = {
@@ -230,7 +264,17 @@ export function layoutType(book: FontBook, text: string, style: TypeStyle, width
       x += g.advance
       return placed
     })
-    return { glyphs, start: l.start, end: l.end, left, width: own, baseline, top: n * lineHeight, height: lineHeight, rtl }
+    return {
+      glyphs,
+      start: l.start,
+      end: l.end,
+      left,
+      width: own,
+      baseline,
+      top: n * lineHeight,
+      height: lineHeight,
+      rtl,
+    }
   })
   return { lines, width, height: lines.length * lineHeight, size, unknown }
 }
@@ -264,11 +308,16 @@ function lineGlyphs(
 function trailingWidth(text: string, end: number, glyphs: readonly Measured[]): number {
   let from = end
   while (from > 0 && /[^\S\n]/.test(text[from - 1] ?? '')) from--
-  return from === end ? 0 : glyphs.filter((g) => g.cluster >= from && g.cluster < end).reduce((sum, g) => sum + g.advance, 0)
+  return from === end
+    ? 0
+    : glyphs.filter((g) => g.cluster >= from && g.cluster < end).reduce((sum, g) => sum + g.advance, 0)
 }
 
 /** Where the caret stands before the character at an index: px of the layer's box. */
-export function caretAt(layout: TypeLayout, index: number): { x: number; top: number; height: number; line: number } {
+export function caretAt(
+  layout: TypeLayout,
+  index: number,
+): { x: number; top: number; height: number; line: number } {
   const lineIndex = Math.max(
     0,
     layout.lines.findLastIndex((l) => index >= l.start),
@@ -280,7 +329,9 @@ export function caretAt(layout: TypeLayout, index: number): { x: number; top: nu
   let x = line.rtl ? line.left : line.left + line.glyphs.reduce((sum, g) => sum + g.advance, 0)
   if (inside) {
     const share = (index - inside.from) / (inside.to - inside.from)
-    x = inside.rtl ? inside.right - share * (inside.right - inside.left) : inside.left + share * (inside.right - inside.left)
+    x = inside.rtl
+      ? inside.right - share * (inside.right - inside.left)
+      : inside.left + share * (inside.right - inside.left)
   } else if (line.glyphs.length === 0) x = line.left
   return { x, top: line.top, height: line.height, line: lineIndex }
 }
@@ -303,7 +354,10 @@ function clusterSpans(line: Line): Span[] {
 
 /** The index whose caret is nearest to a point of the layer's box. */
 export function indexAt(layout: TypeLayout, x: number, y: number): number {
-  const line = layout.lines[Math.min(layout.lines.length - 1, Math.max(0, Math.floor(y / (layout.lines[0]?.height ?? 1))))]
+  const line =
+    layout.lines[
+      Math.min(layout.lines.length - 1, Math.max(0, Math.floor(y / (layout.lines[0]?.height ?? 1))))
+    ]
   if (!line) return 0
   let best = line.start
   let way = Infinity
@@ -320,7 +374,11 @@ export function indexAt(layout: TypeLayout, x: number, y: number): number {
 }
 
 /** Boxes that cover a selection, px of the layer's box. */
-export function selectionBoxes(layout: TypeLayout, from: number, to: number): { x: number; y: number; width: number; height: number }[] {
+export function selectionBoxes(
+  layout: TypeLayout,
+  from: number,
+  to: number,
+): { x: number; y: number; width: number; height: number }[] {
   return layout.lines.flatMap((line) =>
     clusterSpans(line).flatMap((s) => {
       const [a, b] = [Math.max(from, s.from), Math.min(to, s.to)]

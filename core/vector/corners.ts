@@ -1,7 +1,13 @@
 import { angleOf, cosine, lengthOf, sine } from '../geometry/exact'
 
 /** A sharp corner of a silhouette: where its two straight edges meet, and their outward normals in the order of the walk. */
-export type Corner = { x: number; y: number; before: readonly [number, number]; after: readonly [number, number]; convex: boolean }
+export type Corner = {
+  x: number
+  y: number
+  before: readonly [number, number]
+  after: readonly [number, number]
+  convex: boolean
+}
 
 /** A mitre goes at most so many times as far from its corner as its edges do; sharper ones stay round. */
 export const MITRE_LIMIT = 4
@@ -23,7 +29,8 @@ const BORDER = 1.5
  * Points lie between the middles of px by how much these are covered.
  */
 export function contoursOf(cover: Uint8Array, width: number, height: number): Float64Array[] {
-  const at = (x: number, y: number): number => (x < 0 || y < 0 || x >= width || y >= height ? 0 : (cover[y * width + x] as number))
+  const at = (x: number, y: number): number =>
+    x < 0 || y < 0 || x >= width || y >= height ? 0 : (cover[y * width + x] as number)
   const walked = new Uint8Array(width * height)
   const out: Float64Array[] = []
   for (let y0 = 0; y0 < height; y0++)
@@ -93,7 +100,9 @@ function lineThrough(p: Float64Array, from: number, to: number): Line {
   }
   const half = angleOf(2 * xy, xx - yy) / 2
   let [dx, dy] = [cosine(half), sine(half)]
-  const [ex, ey] = [0, 1].map((k) => (p[2 * (to % count) + k] as number) - (p[2 * (from % count) + k] as number)) as [number, number]
+  const [ex, ey] = [0, 1].map(
+    (k) => (p[2 * (to % count) + k] as number) - (p[2 * (from % count) + k] as number),
+  ) as [number, number]
   if (ex * dx + ey * dy < 0) [dx, dy] = [-dx, -dy]
   const off = Math.sqrt(Math.max(0, xx * dy * dy - 2 * xy * dx * dy + yy * dx * dx) / n)
   const mean = (xx * dx * dx + 2 * xy * dx * dy + yy * dy * dy) / n
@@ -115,24 +124,32 @@ export function cornersOf(p: Float64Array, width: number, height: number): Corne
   // The closed line is opened where it turns furthest from its start.
   let [far, opposite] = [0, 0]
   for (let n = 1; n < count; n++) {
-    const away = lengthOf((p[2 * n] as number) - (p[0] as number), (p[2 * n + 1] as number) - (p[1] as number))
+    const away = lengthOf(
+      (p[2 * n] as number) - (p[0] as number),
+      (p[2 * n + 1] as number) - (p[1] as number),
+    )
     if (away > far) [far, opposite] = [away, n]
   }
   let further = 0
   let start = 0
   for (let n = 0; n < count; n++) {
-    const away = lengthOf((p[2 * n] as number) - (p[2 * opposite] as number), (p[2 * n + 1] as number) - (p[2 * opposite + 1] as number))
+    const away = lengthOf(
+      (p[2 * n] as number) - (p[2 * opposite] as number),
+      (p[2 * n + 1] as number) - (p[2 * opposite + 1] as number),
+    )
     if (away > further) [further, start] = [away, n]
   }
   const second = opposite > start ? opposite : opposite + count
   const kept = [...standing(p, start, second), ...standing(p, second, start + count)]
   const lines = kept.map((n, k) => lineThrough(p, n, kept[k + 1] ?? (kept[0] as number) + count))
-  const straight = (l: Line): boolean => l.length >= LEAST_EDGE && l.off <= STRAIGHT && Math.abs(l.bend) < MOST_BEND
+  const straight = (l: Line): boolean =>
+    l.length >= LEAST_EDGE && l.off <= STRAIGHT && Math.abs(l.bend) < MOST_BEND
   if (lines.length < 3) return []
   return lines.flatMap((a, k): Corner[] => {
     const next = lines[(k + 1) % lines.length] as Line
     // The corner itself, which is never quite sharp, may stand between both edges.
-    const b = straight(next) || next.length > 1.5 * LEAST_EDGE ? next : (lines[(k + 2) % lines.length] as Line)
+    const b =
+      straight(next) || next.length > 1.5 * LEAST_EDGE ? next : (lines[(k + 2) % lines.length] as Line)
     if (!straight(a) || !straight(b)) return []
     const turn = a.dx * b.dy - a.dy * b.dx
     const angle = Math.abs(angleOf(turn, a.dx * b.dx + a.dy * b.dy))
@@ -155,6 +172,17 @@ export function mitresAt(corners: readonly Corner[], reach: number, convex: bool
     const between = ax * bx + ay * by
     if (own !== convex || 2 / (1 + between) > MITRE_LIMIT ** 2) return []
     const k = sign / (1 + between)
-    return [Float64Array.of(x, y, x + ax * sign, y + ay * sign, x + (ax + bx) * k, y + (ay + by) * k, x + bx * sign, y + by * sign)]
+    return [
+      Float64Array.of(
+        x,
+        y,
+        x + ax * sign,
+        y + ay * sign,
+        x + (ax + bx) * k,
+        y + (ay + by) * k,
+        x + bx * sign,
+        y + by * sign,
+      ),
+    ]
   })
 }

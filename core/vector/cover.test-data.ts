@@ -11,7 +11,12 @@ export function coverageOf(outlines: readonly Outline[], evenOdd = false): Float
   for (const { points } of outlines)
     for (let n = 0; n < points.length; n += 2) {
       const before = (n - 2 + points.length) % points.length
-      memory.kernels.coverageLine(points[before] as number, points[before + 1] as number, points[n] as number, points[n + 1] as number)
+      memory.kernels.coverageLine(
+        points[before] as number,
+        points[before + 1] as number,
+        points[n] as number,
+        points[n + 1] as number,
+      )
     }
   memory.kernels.coverageEnd(plane, STRIDE, evenOdd ? 1 : 0)
   return memory.floats(plane, TILE * TILE).slice()

@@ -7,7 +7,10 @@ import { ellipsePath, rectanglePath } from './shapes'
 import { dashed, strokeOutlines } from './stroke'
 
 /** The covered area in px and the coverage at a pixel. */
-function cover(outlines: readonly Outline[], evenOdd = false): { area: number; at: (x: number, y: number) => number } {
+function cover(
+  outlines: readonly Outline[],
+  evenOdd = false,
+): { area: number; at: (x: number, y: number) => number } {
   const values = coverageOf(outlines, evenOdd)
   return { area: values.reduce((a, b) => a + b, 0), at: (x, y) => values[y * 256 + x] as number }
 }
@@ -45,7 +48,9 @@ describe('coverage of polygons', () => {
   })
   it('a circle’s area is π r² within the flattening tolerance', () => {
     for (const r of [3, 20, 90])
-      expect(Math.abs(cover(flatten(ellipsePath(2 * r, 2 * r), translation(12.3, 7.7))).area - Math.PI * r * r)).toBeLessThan((2 * Math.PI * r) / 16)
+      expect(
+        Math.abs(cover(flatten(ellipsePath(2 * r, 2 * r), translation(12.3, 7.7))).area - Math.PI * r * r),
+      ).toBeLessThan((2 * Math.PI * r) / 16)
   })
 })
 
@@ -53,17 +58,21 @@ describe('strokes', () => {
   it('has the area length × weight on a straight line, with square and round ends in addition', () => {
     const line: Outline = { points: Float64Array.of(30, 60, 190, 120), closed: false }
     const length = Math.hypot(160, 60)
-    const area = (cap: 'butt' | 'square' | 'round') => cover(strokeOutlines([line], 12, { cap, join: 'miter' })).area
+    const area = (cap: 'butt' | 'square' | 'round') =>
+      cover(strokeOutlines([line], 12, { cap, join: 'miter' })).area
     expect(area('butt')).toBeCloseTo(length * 12, 1)
     expect(area('square')).toBeCloseTo((length + 12) * 12, 1)
     expect(Math.abs(area('round') - (length * 12 + Math.PI * 36))).toBeLessThan((2 * Math.PI * 6) / 16)
   })
   it('around a square is a frame with sharp, round or cut corners (SVG 2 §13.5.4)', () => {
     const square = flatten(rectanglePath(100, 100, [0, 0, 0, 0]), translation(50, 50))
-    const area = (join: 'miter' | 'round' | 'bevel') => cover(strokeOutlines(square, 20, { cap: 'butt', join })).area
+    const area = (join: 'miter' | 'round' | 'bevel') =>
+      cover(strokeOutlines(square, 20, { cap: 'butt', join })).area
     expect(area('miter')).toBeCloseTo(120 * 120 - 80 * 80, 1)
     expect(area('bevel')).toBeCloseTo(120 * 120 - 80 * 80 - 4 * 50, 1)
-    expect(Math.abs(area('round') - (120 * 120 - 80 * 80 - 4 * (100 - (Math.PI * 100) / 4)))).toBeLessThan((2 * Math.PI * 10) / 16)
+    expect(Math.abs(area('round') - (120 * 120 - 80 * 80 - 4 * (100 - (Math.PI * 100) / 4)))).toBeLessThan(
+      (2 * Math.PI * 10) / 16,
+    )
   })
   it('dashes keep the drawn share of the line', () => {
     const line: Outline = { points: Float64Array.of(20, 50, 220, 50), closed: false }
@@ -78,7 +87,13 @@ describe('path data (SVG 2 §9.3)', () => {
     // The arc example of SVG 2 §9.3.8 draws three quarters of a circle of radius 150.
     const pie = flatten(parsePath('M300,200 h-150 a150,150 0 1,0 150,-150 z'), scaling(0.5))
     expect(Math.abs(cover(pie).area / (0.75 * Math.PI * 75 * 75) - 1)).toBeLessThan(2e-3)
-    expect(parsePath('m10 10 l5 0 v5 h-5 z')).toEqual([['M', 10, 10], ['L', 15, 10], ['L', 15, 15], ['L', 10, 15], ['Z']])
+    expect(parsePath('m10 10 l5 0 v5 h-5 z')).toEqual([
+      ['M', 10, 10],
+      ['L', 15, 10],
+      ['L', 15, 15],
+      ['L', 10, 15],
+      ['Z'],
+    ])
     expect(parsePath('M0 0C1 2 3 4 5 6S9 10 11 12')[2]).toEqual(['C', 7, 8, 9, 10, 11, 12])
     expect(parsePath('M0,0A1 1 0 012-2').length).toBeGreaterThan(1)
   })
@@ -90,13 +105,19 @@ describe('path data (SVG 2 §9.3)', () => {
     const [outline] = flatten(parsePath('M0 0C0 100 100 100 100 0'), identity, 1 / 16)
     const points = outline?.points ?? new Float64Array()
     for (let n = 2; n < points.length; n += 2) {
-      const [x, y] = [((points[n - 2] as number) + (points[n] as number)) / 2, ((points[n - 1] as number) + (points[n + 1] as number)) / 2]
+      const [x, y] = [
+        ((points[n - 2] as number) + (points[n] as number)) / 2,
+        ((points[n - 1] as number) + (points[n + 1] as number)) / 2,
+      ]
       let nearest = Infinity
       for (let k = 0; k <= 2000; k++) {
         const t = k / 2000
         nearest = Math.min(
           nearest,
-          Math.hypot(x - (3 * (1 - t) * t * t * 100 + t ** 3 * 100), y - (3 * (1 - t) ** 2 * t * 100 + 3 * (1 - t) * t * t * 100)),
+          Math.hypot(
+            x - (3 * (1 - t) * t * t * 100 + t ** 3 * 100),
+            y - (3 * (1 - t) ** 2 * t * 100 + 3 * (1 - t) * t * t * 100),
+          ),
         )
       }
       expect(nearest).toBeLessThan(1 / 16 + 0.05)

@@ -22,9 +22,17 @@ export function parsePath(d: string): Path {
   const out: Command[] = []
   let [x, y, startX, startY, controlX, controlY] = [0, 0, 0, 0, 0, 0]
   let before = ''
-  const curveTo = (x1: number, y1: number, x2: number, y2: number, toX: number, toY: number) => out.push(['C', x1, y1, x2, y2, toX, toY])
+  const curveTo = (x1: number, y1: number, x2: number, y2: number, toX: number, toY: number) =>
+    out.push(['C', x1, y1, x2, y2, toX, toY])
   const quadTo = (cx: number, cy: number, toX: number, toY: number) =>
-    curveTo(x + ((cx - x) * 2) / 3, y + ((cy - y) * 2) / 3, toX + ((cx - toX) * 2) / 3, toY + ((cy - toY) * 2) / 3, toX, toY)
+    curveTo(
+      x + ((cx - x) * 2) / 3,
+      y + ((cy - y) * 2) / 3,
+      toX + ((cx - toX) * 2) / 3,
+      toY + ((cy - toY) * 2) / 3,
+      toX,
+      toY,
+    )
   for (const [, letter = '', rest = ''] of d.matchAll(/([a-z])([^a-z]*(?:e[+-]?\d[^a-z]*)*)/gi)) {
     const upper = letter.toUpperCase()
     const take = lengths[upper]
@@ -36,7 +44,8 @@ export function parsePath(d: string): Path {
       before = 'Z'
       continue
     }
-    if (numbers.length === 0 || numbers.length % take !== 0) throw badInput(`The path command “${letter}” has ${numbers.length} numbers.`)
+    if (numbers.length === 0 || numbers.length % take !== 0)
+      throw badInput(`The path command “${letter}” has ${numbers.length} numbers.`)
     for (let n = 0; n < numbers.length; n += take) {
       const v = numbers.slice(n, n + take)
       const at = (k: number) => v[k] as number
@@ -60,9 +69,11 @@ export function parsePath(d: string): Path {
         ;[controlX, controlY] = [at(0) + rx, at(1) + ry]
         quadTo(controlX, controlY, toX, toY)
       } else if (upper === 'T') {
-        ;[controlX, controlY] = 'QT'.includes(before) && before ? [2 * x - controlX, 2 * y - controlY] : [x, y]
+        ;[controlX, controlY] =
+          'QT'.includes(before) && before ? [2 * x - controlX, 2 * y - controlY] : [x, y]
         quadTo(controlX, controlY, toX, toY)
-      } else if (upper === 'A') for (const c of arc(x, y, at(0), at(1), at(2), at(3) !== 0, at(4) !== 0, toX, toY)) out.push(c)
+      } else if (upper === 'A')
+        for (const c of arc(x, y, at(0), at(1), at(2), at(3) !== 0, at(4) !== 0, toX, toY)) out.push(c)
       ;[x, y] = [toX, toY]
       before = upper
     }
@@ -86,7 +97,17 @@ function arcNumbers(rest: string): number[] {
 }
 
 /** An elliptical arc as cubics: centre parameterisation of SVG 2 appendix B.2.4, one cubic a quarter turn at most. */
-function arc(x0: number, y0: number, rx0: number, ry0: number, turn: number, large: boolean, sweep: boolean, x1: number, y1: number): Command[] {
+function arc(
+  x0: number,
+  y0: number,
+  rx0: number,
+  ry0: number,
+  turn: number,
+  large: boolean,
+  sweep: boolean,
+  x1: number,
+  y1: number,
+): Command[] {
   let [rx, ry] = [Math.abs(rx0), Math.abs(ry0)]
   if (rx === 0 || ry === 0) return [['L', x1, y1]]
   if (x0 === x1 && y0 === y1) return []
@@ -96,8 +117,12 @@ function arc(x0: number, y0: number, rx0: number, ry0: number, turn: number, lar
   const spread = (px * px) / (rx * rx) + (py * py) / (ry * ry)
   if (spread > 1) [rx, ry] = [rx * Math.sqrt(spread), ry * Math.sqrt(spread)]
   const root =
-    Math.sqrt(Math.max(0, (rx * rx * ry * ry - rx * rx * py * py - ry * ry * px * px) / (rx * rx * py * py + ry * ry * px * px))) *
-    (large === sweep ? -1 : 1)
+    Math.sqrt(
+      Math.max(
+        0,
+        (rx * rx * ry * ry - rx * rx * py * py - ry * ry * px * px) / (rx * rx * py * py + ry * ry * px * px),
+      ),
+    ) * (large === sweep ? -1 : 1)
   const [qx, qy] = [(root * rx * py) / ry, (-root * ry * px) / rx]
   const [mx, my] = [c * qx - s * qy + (x0 + x1) / 2, s * qx + c * qy + (y0 + y1) / 2]
   const from = angleOf((py - qy) / ry, (px - qx) / rx)
@@ -107,7 +132,10 @@ function arc(x0: number, y0: number, rx0: number, ry0: number, turn: number, lar
   const parts = Math.max(1, Math.ceil(Math.abs(by) / (Math.PI / 2) - 1e-9))
   const step = by / parts
   const k = (4 / 3) * (sine(step / 4) / cosine(step / 4))
-  const point = (u: number, v: number): [number, number] => [c * rx * u - s * ry * v + mx, s * rx * u + c * ry * v + my]
+  const point = (u: number, v: number): [number, number] => [
+    c * rx * u - s * ry * v + mx,
+    s * rx * u + c * ry * v + my,
+  ]
   return Array.from({ length: parts }, (_, n) => {
     const a = from + n * step
     const b = from + (n + 1) * step
@@ -143,7 +171,10 @@ export function flatten(path: Path, m: Matrix, tolerance = 1 / 16): Outline[] {
     points = []
   }
   let [x, y, startX, startY] = [0, 0, 0, 0]
-  const map = (px: number, py: number): [number, number] => [m[0] * px + m[2] * py + m[4], m[1] * px + m[3] * py + m[5]]
+  const map = (px: number, py: number): [number, number] => [
+    m[0] * px + m[2] * py + m[4],
+    m[1] * px + m[3] * py + m[5],
+  ]
   for (const c of path) {
     if (c[0] === 'M') {
       end(false)
@@ -162,7 +193,10 @@ export function flatten(path: Path, m: Matrix, tolerance = 1 / 16): Outline[] {
         const [x1, y1] = map(c[1], c[2])
         const [x2, y2] = map(c[3], c[4])
         const [x3, y3] = map(c[5], c[6])
-        const bend = Math.max(lengthOf(x - 2 * x1 + x2, y - 2 * y1 + y2), lengthOf(x1 - 2 * x2 + x3, y1 - 2 * y2 + y3))
+        const bend = Math.max(
+          lengthOf(x - 2 * x1 + x2, y - 2 * y1 + y2),
+          lengthOf(x1 - 2 * x2 + x3, y1 - 2 * y2 + y3),
+        )
         const steps = Math.min(200, Math.max(1, Math.ceil(Math.sqrt((0.75 * bend) / tolerance))))
         for (let n = 1; n < steps; n++) {
           const t = n / steps

@@ -2,7 +2,17 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { identity } from '../geometry/matrix'
 import { flatten, parsePath } from './path'
-import { movedControl, nearestOn, pathData, pathOf, pointBounds, pointsOf, turnedSmooth, withoutPoint, withPointAt } from './points'
+import {
+  movedControl,
+  nearestOn,
+  pathData,
+  pathOf,
+  pointBounds,
+  pointsOf,
+  turnedSmooth,
+  withoutPoint,
+  withPointAt,
+} from './points'
 
 const DROP = 'M0.1 0.2C0.4 0 0.9 0.1 0.9 0.6L0.5 0.95C0.2 0.9 0.05 0.6 0.1 0.2Z'
 const areaOf = (d: string): number => {
@@ -25,11 +35,15 @@ describe('points of a path', () => {
   it('one set on the outline leaves its course as it is', () => {
     const outlines = pointsOf(parsePath(DROP))
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 2 }), fc.double({ min: 0.05, max: 0.95, noNaN: true }), (index, t) => {
-        const more = withPointAt(outlines, { outline: 0, index, t })
-        expect(more[0]?.points).toHaveLength(4)
-        expect(areaOf(pathData(pathOf(more)))).toBeCloseTo(areaOf(DROP), 4)
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 2 }),
+        fc.double({ min: 0.05, max: 0.95, noNaN: true }),
+        (index, t) => {
+          const more = withPointAt(outlines, { outline: 0, index, t })
+          expect(more[0]?.points).toHaveLength(4)
+          expect(areaOf(pathData(pathOf(more)))).toBeCloseTo(areaOf(DROP), 4)
+        },
+      ),
       { numRuns: 30, endOnFailure: true },
     )
   })
@@ -37,11 +51,16 @@ describe('points of a path', () => {
     const outlines = pointsOf(parsePath(DROP))
     const flat = flatten(parsePath(DROP), identity, 1e-4)[0]?.points ?? new Float64Array()
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (x, y) => {
-        let least = 9
-        for (let n = 0; n < flat.length; n += 2) least = Math.min(least, Math.hypot((flat[n] as number) - x, (flat[n + 1] as number) - y))
-        expect(nearestOn(outlines, { x, y })?.distance ?? 9).toBeLessThan(least + 0.004)
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (x, y) => {
+          let least = 9
+          for (let n = 0; n < flat.length; n += 2)
+            least = Math.min(least, Math.hypot((flat[n] as number) - x, (flat[n + 1] as number) - y))
+          expect(nearestOn(outlines, { x, y })?.distance ?? 9).toBeLessThan(least + 0.004)
+        },
+      ),
       { numRuns: 40, endOnFailure: true },
     )
   })
@@ -55,8 +74,15 @@ describe('points of a path', () => {
     if (!outline) throw new Error('no outline')
     const smooth = turnedSmooth(outline, 1)
     expect(smooth.before && smooth.after && smooth.before.x + smooth.after.x).toBeCloseTo(2, 9)
-    expect(turnedSmooth({ ...outline, points: outline.points.map((p, n) => (n === 1 ? smooth : p)) }, 1)).toEqual(outline.points[1])
-    const pulled = movedControl({ at: { x: 1, y: 1 }, before: null, after: null }, 'after', { x: 1.5, y: 1 }, true)
+    expect(
+      turnedSmooth({ ...outline, points: outline.points.map((p, n) => (n === 1 ? smooth : p)) }, 1),
+    ).toEqual(outline.points[1])
+    const pulled = movedControl(
+      { at: { x: 1, y: 1 }, before: null, after: null },
+      'after',
+      { x: 1.5, y: 1 },
+      true,
+    )
     expect(pulled.before).toEqual({ x: 0.5, y: 1 })
   })
   it('have the box of what they draw, not of their control points', () => {

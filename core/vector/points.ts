@@ -15,7 +15,8 @@ export function pointsOf(path: Path): PointOutline[] {
   for (const c of path) {
     const own = out.at(-1)
     const last = own?.points.at(-1)
-    if (c[0] === 'M') out.push({ points: [{ at: { x: c[1], y: c[2] }, before: null, after: null }], closed: false })
+    if (c[0] === 'M')
+      out.push({ points: [{ at: { x: c[1], y: c[2] }, before: null, after: null }], closed: false })
     else if (!own || !last) continue
     else if (c[0] === 'L') own.points.push({ at: { x: c[1], y: c[2] }, before: null, after: null })
     else if (c[0] === 'C') {
@@ -61,7 +62,11 @@ export const pathData = (path: Path): string =>
 export const mapPoints = (outlines: readonly PointOutline[], m: Matrix): PointOutline[] =>
   outlines.map((o) => ({
     ...o,
-    points: o.points.map((p) => ({ at: apply(m, p.at), before: p.before && apply(m, p.before), after: p.after && apply(m, p.after) })),
+    points: o.points.map((p) => ({
+      at: apply(m, p.at),
+      before: p.before && apply(m, p.before),
+      after: p.after && apply(m, p.after),
+    })),
   }))
 
 /** The box around outlines, control points only as far as they bend them; null for none. */
@@ -69,7 +74,12 @@ export function pointBounds(outlines: readonly PointOutline[]): Bounds | null {
   const flat = flatten(pathOf(outlines), identity, 0.02)
   const single = outlines
     .filter((o) => o.points.length === 1)
-    .map(({ points: [p] }) => ({ left: p?.at.x ?? 0, right: p?.at.x ?? 0, top: p?.at.y ?? 0, bottom: p?.at.y ?? 0 }))
+    .map(({ points: [p] }) => ({
+      left: p?.at.x ?? 0,
+      right: p?.at.x ?? 0,
+      top: p?.at.y ?? 0,
+      bottom: p?.at.y ?? 0,
+    }))
   const made = outlineBounds(flat)
   const all = [...(made ? [made] : []), ...single]
   return all.length > 0 ? unionOf(all) : null
@@ -96,7 +106,11 @@ export function nearestOn(outlines: readonly PointOutline[], p: Point): OnPath |
       }
       for (let n = 0; n <= 24; n++) try_(n / 24)
       // Halving steps around the best of these.
-      for (let step = 1 / 48; best && best.outline === outline && best.index === index && step > 1e-4; step /= 2) {
+      for (
+        let step = 1 / 48;
+        best && best.outline === outline && best.index === index && step > 1e-4;
+        step /= 2
+      ) {
         const { t } = best as OnPath
         try_(Math.max(0, t - step))
         try_(Math.min(1, t + step))
@@ -107,23 +121,48 @@ export function nearestOn(outlines: readonly PointOutline[], p: Point): OnPath |
 }
 
 /** Outlines with one more point on them, their course unchanged (de Casteljau). */
-export function withPointAt(outlines: readonly PointOutline[], { outline, index, t }: Pick<OnPath, 'outline' | 'index' | 't'>): PointOutline[] {
+export function withPointAt(
+  outlines: readonly PointOutline[],
+  { outline, index, t }: Pick<OnPath, 'outline' | 'index' | 't'>,
+): PointOutline[] {
   return outlines.map((o, n) => {
     if (n !== outline) return o
     const next = (index + 1) % o.points.length
     const [a, b] = [o.points[index], o.points[next]] as [PathPoint, PathPoint]
     if (!a.after && !b.before)
-      return { ...o, points: [...o.points.slice(0, index + 1), { at: mix(a.at, b.at, t), before: null, after: null }, ...o.points.slice(index + 1)] }
+      return {
+        ...o,
+        points: [
+          ...o.points.slice(0, index + 1),
+          { at: mix(a.at, b.at, t), before: null, after: null },
+          ...o.points.slice(index + 1),
+        ],
+      }
     const [p, q] = [a.after ?? a.at, b.before ?? b.at]
     const [u, v, w] = [mix(a.at, p, t), mix(p, q, t), mix(q, b.at, t)]
     const [before, after] = [mix(u, v, t), mix(v, w, t)]
-    const points = o.points.map((own, k) => (k === index ? { ...own, after: u } : k === next ? { ...own, before: w } : own))
-    return { ...o, points: [...points.slice(0, index + 1), { at: mix(before, after, t), before, after }, ...points.slice(index + 1)] }
+    const points = o.points.map((own, k) =>
+      k === index ? { ...own, after: u } : k === next ? { ...own, before: w } : own,
+    )
+    return {
+      ...o,
+      points: [
+        ...points.slice(0, index + 1),
+        { at: mix(before, after, t), before, after },
+        ...points.slice(index + 1),
+      ],
+    }
   })
 }
 /** Outlines without one of their points; what is left of fewer than two is gone. */
-export const withoutPoint = (outlines: readonly PointOutline[], outline: number, index: number): PointOutline[] =>
-  outlines.map((o, n) => (n === outline ? { ...o, points: o.points.filter((_, k) => k !== index) } : o)).filter((o) => o.points.length > 1)
+export const withoutPoint = (
+  outlines: readonly PointOutline[],
+  outline: number,
+  index: number,
+): PointOutline[] =>
+  outlines
+    .map((o, n) => (n === outline ? { ...o, points: o.points.filter((_, k) => k !== index) } : o))
+    .filter((o) => o.points.length > 1)
 
 /** A point moved, its control points along with it. */
 export const movedPoint = (p: PathPoint, to: Point): PathPoint => {
@@ -137,14 +176,21 @@ export function movedControl(p: PathPoint, which: 'before' | 'after', to: Point,
   if (!both) return { ...p, [which]: to }
   const length = own ? lengthOf(own.x - p.at.x, own.y - p.at.y) : lengthOf(to.x - p.at.x, to.y - p.at.y)
   const way = lengthOf(to.x - p.at.x, to.y - p.at.y) || 1
-  return { ...p, [which]: to, [other]: { x: p.at.x - ((to.x - p.at.x) / way) * length, y: p.at.y - ((to.y - p.at.y) / way) * length } }
+  return {
+    ...p,
+    [which]: to,
+    [other]: { x: p.at.x - ((to.x - p.at.x) / way) * length, y: p.at.y - ((to.y - p.at.y) / way) * length },
+  }
 }
 /** A corner made smooth along the way from its neighbour before to the one after, or a smooth point made a corner. */
 export function turnedSmooth(o: PointOutline, index: number): PathPoint {
   const p = o.points[index] as PathPoint
   if (p.before || p.after) return { ...p, before: null, after: null }
   const count = o.points.length
-  const [a, b] = [o.points[(index + count - 1) % count], o.points[(index + 1) % count]] as [PathPoint, PathPoint]
+  const [a, b] = [o.points[(index + count - 1) % count], o.points[(index + 1) % count]] as [
+    PathPoint,
+    PathPoint,
+  ]
   const [x, y] = [(b.at.x - a.at.x) / 6, (b.at.y - a.at.y) / 6]
   return { ...p, before: { x: p.at.x - x, y: p.at.y - y }, after: { x: p.at.x + x, y: p.at.y + y } }
 }

@@ -15,12 +15,26 @@ const area = (outlines: readonly Outline[]): number =>
     let twice = 0
     for (let n = 0; n < points.length; n += 2) {
       const m = (n + 2) % points.length
-      twice += (points[n] as number) * (points[m + 1] as number) - (points[m] as number) * (points[n + 1] as number)
+      twice +=
+        (points[n] as number) * (points[m + 1] as number) - (points[m] as number) * (points[n + 1] as number)
     }
     return sum + twice / 2
   }, 0)
-const shape = (form: LayerOf<'shape'>['form'], width: number, height: number, more: Partial<LayerOf<'shape'>> = {}): Path =>
-  shapePath({ ...shapeLayer({ id: 's', page: 'p', plane: 'setting', order: 'a0' }, 'S', form, boxAt(0, 0, width, height)), ...more })
+const shape = (
+  form: LayerOf<'shape'>['form'],
+  width: number,
+  height: number,
+  more: Partial<LayerOf<'shape'>> = {},
+): Path =>
+  shapePath({
+    ...shapeLayer(
+      { id: 's', page: 'p', plane: 'setting', order: 'a0' },
+      'S',
+      form,
+      boxAt(0, 0, width, height),
+    ),
+    ...more,
+  })
 const areaOfShape = (path: Path) => Math.abs(area(flatten(path, identity, 1 / 64)))
 
 describe('shapes have the areas that geometry gives them', () => {
@@ -28,14 +42,23 @@ describe('shapes have the areas that geometry gives them', () => {
     expect(areaOfShape(shape('ellipse', 400, 240)) / (Math.PI * 200 * 120)).toBeCloseTo(1, 3)
   })
   it('a rectangle with corner radii w h − (4 − π) r²', () => {
-    expect(areaOfShape(shape('rectangle', 300, 200, { radii: [40, 40, 40, 40] }))).toBeCloseTo(300 * 200 - (4 - Math.PI) * 1600, -1)
+    expect(areaOfShape(shape('rectangle', 300, 200, { radii: [40, 40, 40, 40] }))).toBeCloseTo(
+      300 * 200 - (4 - Math.PI) * 1600,
+      -1,
+    )
   })
   it('four different radii Σ (1 − π/4) r² less', () => {
     const cut = [10, 20, 30, 40].reduce((sum, r) => sum + (1 - Math.PI / 4) * r * r, 0)
-    expect(areaOfShape(shape('rectangle', 300, 200, { radii: [10, 20, 30, 40] }))).toBeCloseTo(60_000 - cut, -1)
+    expect(areaOfShape(shape('rectangle', 300, 200, { radii: [10, 20, 30, 40] }))).toBeCloseTo(
+      60_000 - cut,
+      -1,
+    )
   })
   it('a radius over half the shorter side makes a pill', () => {
-    expect(areaOfShape(shape('rectangle', 300, 100, { radii: [999, 999, 999, 999] }))).toBeCloseTo(200 * 100 + Math.PI * 2500, -2)
+    expect(areaOfShape(shape('rectangle', 300, 100, { radii: [999, 999, 999, 999] }))).toBeCloseTo(
+      200 * 100 + Math.PI * 2500,
+      -2,
+    )
   })
   it('a square on its tip half its box; a hexagon that fills its box three quarters of it', () => {
     expect(areaOfShape(shape('polygon', 100, 100, { corners: 4 }))).toBeCloseTo(5000, 3)
@@ -66,7 +89,9 @@ describe('path data of SVG 2 §9.3', () => {
     expect(parsePath('M0 0Q30 60 60 0')).toEqual(parsePath('M0 0C20 40 40 40 60 0'))
   })
   it('a smooth curve mirrors the control before it, or has none to mirror', () => {
-    expect(parsePath('M0 0C0 10 10 10 10 0S20 -10 20 0')).toEqual(parsePath('M0 0C0 10 10 10 10 0C10 -10 20 -10 20 0'))
+    expect(parsePath('M0 0C0 10 10 10 10 0S20 -10 20 0')).toEqual(
+      parsePath('M0 0C0 10 10 10 10 0C10 -10 20 -10 20 0'),
+    )
     expect(parsePath('M0 0S10 10 20 0')).toEqual(parsePath('M0 0C0 0 10 10 20 0'))
   })
   it('two half arcs are a circle, in either direction', () => {
@@ -89,11 +114,20 @@ describe('strokes against librsvg, coverage over the whole picture', () => {
     const { data } = await sharp(Buffer.from(svg)).ensureAlpha().raw().toBuffer({ resolveWithObject: true })
     return Float64Array.from({ length: SIZE * SIZE }, (_, n) => (data[n * 4 + 3] as number) / 255)
   }
-  const ours = (d: string, weight: number, how: { cap?: 'butt' | 'round' | 'square'; join?: 'miter' | 'round' | 'bevel'; dash?: number[] } = {}) => {
+  const ours = (
+    d: string,
+    weight: number,
+    how: { cap?: 'butt' | 'round' | 'square'; join?: 'miter' | 'round' | 'bevel'; dash?: number[] } = {},
+  ) => {
     const lines = dashed(flatten(parsePath(d), identity, 1 / 16), how.dash ?? [])
     return coverageOf(strokeOutlines(lines, weight, { ...solidStroke, ...how }))
   }
-  const compare = async (d: string, weight: number, attributes: string, how: Parameters<typeof ours>[2] = {}) => {
+  const compare = async (
+    d: string,
+    weight: number,
+    attributes: string,
+    how: Parameters<typeof ours>[2] = {},
+  ) => {
     const [a, b] = [ours(d, weight, how), await theirs(d, `stroke-width="${weight}" ${attributes}`)]
     let [sumA, sumB, off] = [0, 0, 0]
     for (let n = 0; n < SIZE * SIZE; n++) {
@@ -113,10 +147,13 @@ describe('strokes against librsvg, coverage over the whole picture', () => {
     await compare(zigzag, 18, 'stroke-linejoin="bevel"', { join: 'bevel' })
   })
   it('a miter beyond the limit of 4 is cut', async () => {
-    await compare('M40 60L200 100L40 110', 12, 'stroke-linejoin="miter" stroke-miterlimit="4"', { join: 'miter' })
+    await compare('M40 60L200 100L40 110', 12, 'stroke-linejoin="miter" stroke-miterlimit="4"', {
+      join: 'miter',
+    })
   })
   it('butt, round and square ends', async () => {
-    for (const cap of ['butt', 'round', 'square'] as const) await compare('M60 60L190 150', 30, `stroke-linecap="${cap}"`, { cap })
+    for (const cap of ['butt', 'round', 'square'] as const)
+      await compare('M60 60L190 150', 30, `stroke-linecap="${cap}"`, { cap })
   })
   it('curves', async () => {
     await compare('M20 220C20 20 230 20 230 220', 22, '')

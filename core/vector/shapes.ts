@@ -6,7 +6,11 @@ import { type Command, mapPath, type Path, parsePath } from './path'
 /** Control distance of a quarter circle as a cubic, as a share of the radius (4/3 × (√2 − 1)). */
 const KAPPA = 0.5522847498307936
 
-export function rectanglePath(width: number, height: number, radii: readonly [number, number, number, number]): Path {
+export function rectanglePath(
+  width: number,
+  height: number,
+  radii: readonly [number, number, number, number],
+): Path {
   // A radius over half the shorter side has no further effect.
   const most = Math.min(width, height) / 2
   const [a, b, c, d] = radii.map((r) => Math.min(r, most)) as [number, number, number, number]
@@ -50,7 +54,13 @@ function corneredPath(width: number, height: number, corners: number, inner: num
   const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])]
   const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
   return [
-    ...points.map(([x, y], n): Command => [n === 0 ? 'M' : 'L', ((x - left) / (right - left)) * width, ((y - top) / (bottom - top)) * height]),
+    ...points.map(
+      ([x, y], n): Command => [
+        n === 0 ? 'M' : 'L',
+        ((x - left) / (right - left)) * width,
+        ((y - top) / (bottom - top)) * height,
+      ],
+    ),
     ['Z'],
   ]
 }
@@ -59,7 +69,8 @@ type Form = LayerOf<'shape'>['form']
 const makers: Record<Form, (shape: LayerOf<'shape'>) => Path> = {
   rectangle: ({ placement: p, radii }) => rectanglePath(p.width, p.height, radii),
   ellipse: ({ placement: p }) => ellipsePath(p.width, p.height),
-  path: ({ placement: p, d }) => (d ? mapPath(parsePath(d), scaling(p.width, p.height)) : rectanglePath(p.width, p.height, [0, 0, 0, 0])),
+  path: ({ placement: p, d }) =>
+    d ? mapPath(parsePath(d), scaling(p.width, p.height)) : rectanglePath(p.width, p.height, [0, 0, 0, 0]),
   line: ({ placement: p }) => [
     ['M', 0, p.height / 2],
     ['L', p.width, p.height / 2],
@@ -79,7 +90,13 @@ export const slotPath = ({ form, placement: p, radii, corners, d }: LayerOf<'slo
         : corneredPath(p.width, p.height, corners, null)
 
 /** The outline of a mask's form; `round` is a share of half the shorter side. */
-export function maskFormPath(form: 'rectangle' | 'ellipse' | 'polygon', width: number, height: number, round: number, corners: number): Path {
+export function maskFormPath(
+  form: 'rectangle' | 'ellipse' | 'polygon',
+  width: number,
+  height: number,
+  round: number,
+  corners: number,
+): Path {
   const r = (round * Math.min(width, height)) / 2
   return form === 'rectangle'
     ? rectanglePath(width, height, [r, r, r, r])

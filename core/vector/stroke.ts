@@ -43,8 +43,14 @@ export function dashed(outlines: readonly Outline[], lengths: readonly number[],
     if (!on || run.length < 4) continue
     const starting = first % 2 === 0 ? out[before] : undefined
     // A dash that comes round to where the outline began goes on into the first one, corner and all.
-    if (closed && starting) out[before] = { points: Float64Array.from([...run, ...starting.points.slice(2)]), closed: false }
-    else out.push(closed && out.length === before && first % 2 === 0 ? { points, closed } : { points: Float64Array.from(run), closed })
+    if (closed && starting)
+      out[before] = { points: Float64Array.from([...run, ...starting.points.slice(2)]), closed: false }
+    else
+      out.push(
+        closed && out.length === before && first % 2 === 0
+          ? { points, closed }
+          : { points: Float64Array.from(run), closed },
+      )
   }
   return out
 }
@@ -64,15 +70,27 @@ function* arcPoints(c: P, from: P, to: P, radius: number): Generator<P> {
 /**
  * Outlines of a stroke, to be filled non-zero; `weight` px. Joins and caps as SVG 2 §13.5 has them, miter limit 4.
  */
-export function strokeOutlines(outlines: readonly Outline[], weight: number, { cap, join }: Pick<Stroke, 'cap' | 'join'>): Outline[] {
+export function strokeOutlines(
+  outlines: readonly Outline[],
+  weight: number,
+  { cap, join }: Pick<Stroke, 'cap' | 'join'>,
+): Outline[] {
   const half = weight / 2
   return outlines.flatMap((outline) => {
     const points = tidy(outline)
     if (points.length < 2) return []
-    const sides = [side(points, outline.closed, half, join), side([...points].reverse(), outline.closed, half, join)] as const
+    const sides = [
+      side(points, outline.closed, half, join),
+      side([...points].reverse(), outline.closed, half, join),
+    ] as const
     if (outline.closed) return sides.map((s) => ({ points: Float64Array.from(s.flat()), closed: true }))
     const [first, last] = [points[0] as P, points.at(-1) as P]
-    const around = [...sides[0], ...capPoints(points.at(-2) as P, last, half, cap), ...sides[1], ...capPoints(points[1] as P, first, half, cap)]
+    const around = [
+      ...sides[0],
+      ...capPoints(points.at(-2) as P, last, half, cap),
+      ...sides[1],
+      ...capPoints(points[1] as P, first, half, cap),
+    ]
     return [{ points: Float64Array.from(around.flat()), closed: true }]
   })
 }
@@ -86,7 +104,8 @@ function tidy({ points, closed }: Outline): P[] {
     if (!last || lengthOf(p[0] - last[0], p[1] - last[1]) > 1e-4) out.push(p)
   }
   const [first, last] = [out[0], out.at(-1)]
-  if (closed && first && last && out.length > 2 && lengthOf(first[0] - last[0], first[1] - last[1]) <= 1e-4) out.pop()
+  if (closed && first && last && out.length > 2 && lengthOf(first[0] - last[0], first[1] - last[1]) <= 1e-4)
+    out.pop()
   return out
 }
 
@@ -110,8 +129,14 @@ function side(points: readonly P[], closed: boolean, half: number, join: Stroke[
     const [before, after] = [normal(at(n - 1), here), normal(here, at(n + 1))]
     const turn = before[0] * after[1] - before[1] * after[0]
     const cosine = before[0] * after[0] + before[1] * after[1]
-    const miter: P = [here[0] + ((before[0] + after[0]) * half) / (1 + cosine), here[1] + ((before[1] + after[1]) * half) / (1 + cosine)]
-    const reach = Math.min(lengthOf(here[0] - at(n - 1)[0], here[1] - at(n - 1)[1]), lengthOf(at(n + 1)[0] - here[0], at(n + 1)[1] - here[1]))
+    const miter: P = [
+      here[0] + ((before[0] + after[0]) * half) / (1 + cosine),
+      here[1] + ((before[1] + after[1]) * half) / (1 + cosine),
+    ]
+    const reach = Math.min(
+      lengthOf(here[0] - at(n - 1)[0], here[1] - at(n - 1)[1]),
+      lengthOf(at(n + 1)[0] - here[0], at(n + 1)[1] - here[1]),
+    )
     if (turn < 0 && cosine > -0.999) {
       // The inner side: the crossing of both sides where it lies within the segments, else by way of the point itself.
       if (lengthOf(miter[0] - here[0], miter[1] - here[1]) <= Math.max(reach, half)) out.push(miter)
@@ -119,7 +144,8 @@ function side(points: readonly P[], closed: boolean, half: number, join: Stroke[
       continue
     }
     if (cosine > 0.9999) out.push(off(here, after))
-    else if (join === 'round') out.push(off(here, before), ...arcPoints(here, before, after, half), off(here, after))
+    else if (join === 'round')
+      out.push(off(here, before), ...arcPoints(here, before, after, half), off(here, after))
     else if (join === 'miter' && 2 / (1 + cosine) <= 16) out.push(miter)
     else out.push(off(here, before), off(here, after))
   }

@@ -2,7 +2,9 @@ import { expect, test } from '@playwright/test'
 import { stored } from '../bench'
 import { damagedFiles, type Hostile, hostileBodies } from './hostile'
 
-test('six hundred hostile bodies and four hundred damaged files: refused or taken, never an error, and nobody waits', async ({ page }) => {
+test('six hundred hostile bodies and four hundred damaged files: refused or taken, never an error, and nobody waits', async ({
+  page,
+}) => {
   test.setTimeout(600_000)
   const design = 'evening-wheel'
   const before = await stored(page, design)
@@ -22,7 +24,11 @@ test('six hundred hostile bodies and four hundred damaged files: refused or take
       })
       const took = Date.now() - begun
       const said = `${h.method} ${h.path.slice(0, 90)} ${h.name}: ${answer.status()} in ${took} ms`
-      if (answer.status() >= 500 || answer.status() < 200 || (answer.status() >= 300 && answer.status() < 400))
+      if (
+        answer.status() >= 500 ||
+        answer.status() < 200 ||
+        (answer.status() >= 300 && answer.status() < 400)
+      )
         errors.push(`${said} ${(await answer.text()).slice(0, 200)}`)
       if (took > 25_000) slow.push(said)
     }
@@ -44,9 +50,10 @@ test('six hundred hostile bodies and four hundred damaged files: refused or take
   expect(errors).toEqual([])
   expect(slow).toEqual([])
   const late = waits.filter((w) => w > 1000)
-  expect(late.length, `${late.length} of ${waits.length} waited for over a second, the longest ${Math.max(...waits)} ms`).toBeLessThanOrEqual(
-    Math.ceil(waits.length / 100),
-  )
+  expect(
+    late.length,
+    `${late.length} of ${waits.length} waited for over a second, the longest ${Math.max(...waits)} ms`,
+  ).toBeLessThanOrEqual(Math.ceil(waits.length / 100))
   const after = await stored(page, design)
   expect(after.id).toBe(before.id)
   expect(Object.keys(after.pages)).toEqual(Object.keys(before.pages))

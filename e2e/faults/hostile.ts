@@ -96,7 +96,10 @@ export function hostileBodies(count: number, design: string, layer: string, seed
     target: pick([null, 'nobody', 7]),
     patches: Array.from({ length: Math.floor(next() * 5) }, () => ({
       op: pick(['add', 'remove', 'replace', 'move']),
-      path: pick([path(next), ['layers', layer, pick(['opacity', 'text', 'parent', 'inside', 'source', 'blend', 'masks'])]]),
+      path: pick([
+        path(next),
+        ['layers', layer, pick(['opacity', 'text', 'parent', 'inside', 'source', 'blend', 'masks'])],
+      ]),
       value: odd(next),
     })),
     inverse: pick([[], null, [{ op: 'replace', path: ['name'], value: 1 }]]),
@@ -133,19 +136,31 @@ export function hostileBodies(count: number, design: string, layer: string, seed
         edits: pick([[edit()], [edit(), edit(), edit()], odd(next)]),
       }),
     () =>
-      json('asides', 'POST', `/api/designs/${id()}/asides`, { session: pick(['tab-one', 5]), edits: pick([[edit()], odd(next)]), into: odd(next) }),
+      json('asides', 'POST', `/api/designs/${id()}/asides`, {
+        session: pick(['tab-one', 5]),
+        edits: pick([[edit()], odd(next)]),
+        into: odd(next),
+      }),
     () =>
       json('design', 'POST', '/api/designs', {
         name: odd(next),
         campaign: odd(next),
-        channels: pick([odd(next), [odd(next)], [{ id: 'c', name: 'C', width: odd(next), height: odd(next) }]]),
+        channels: pick([
+          odd(next),
+          [odd(next)],
+          [{ id: 'c', name: 'C', width: odd(next), height: odd(next) }],
+        ]),
         master: odd(next),
         colour: odd(next),
         from: odd(next),
       }),
     () => json('archive', 'PATCH', `/api/designs/${id()}`, { archived: pick([odd(next), 'yes']) }),
     () =>
-      json('house', 'PUT', `/api/designs/${pick(['nowhere', 'constructor'])}/house`, { swatches: odd(next), marks: odd(next), recipes: odd(next) }),
+      json('house', 'PUT', `/api/designs/${pick(['nowhere', 'constructor'])}/house`, {
+        swatches: odd(next),
+        marks: odd(next),
+        recipes: odd(next),
+      }),
     () => json('version', 'POST', `/api/designs/${id()}/versions`, { name: pick([odd(next), ' ']) }),
     () =>
       json('delivery', 'POST', '/api/deliveries', {
@@ -160,8 +175,18 @@ export function hostileBodies(count: number, design: string, layer: string, seed
         pattern: odd(next),
       }),
     () => json('guides', 'POST', '/api/guide-sets', { name: odd(next), guides: odd(next) }),
-    () => json('cut', 'POST', pick(['/api/cutouts', '/api/cutouts/study']), { source: pick([odd(next), 'f'.repeat(64)]), dabs: odd(next) }),
-    () => json('pick', 'POST', '/api/mask-picks', { source: odd(next), x: odd(next), y: odd(next), tolerance: odd(next) }),
+    () =>
+      json('cut', 'POST', pick(['/api/cutouts', '/api/cutouts/study']), {
+        source: pick([odd(next), 'f'.repeat(64)]),
+        dabs: odd(next),
+      }),
+    () =>
+      json('pick', 'POST', '/api/mask-picks', {
+        source: odd(next),
+        x: odd(next),
+        y: odd(next),
+        tolerance: odd(next),
+      }),
     () => json('specks', 'POST', '/api/mask-specks', { source: odd(next), mask: odd(next), size: odd(next) }),
     () => ({
       name: 'read',
@@ -184,7 +209,11 @@ export function hostileBodies(count: number, design: string, layer: string, seed
       method: 'DELETE',
       headers: {},
       body: null,
-      path: pick([`/api/designs/${id()}/versions/${pick(['x', '%00'])}`, '/api/guide-sets?id=constructor', '/api/deliveries/nowhere']),
+      path: pick([
+        `/api/designs/${id()}/versions/${pick(['x', '%00'])}`,
+        '/api/guide-sets?id=constructor',
+        '/api/deliveries/nowhere',
+      ]),
     }),
     () => ({
       name: 'form',
@@ -204,9 +233,18 @@ export async function damagedFiles(count: number, seed = 11): Promise<Hostile[]>
   const noise = Buffer.from(Array.from({ length: 64 * 48 * 3 }, () => Math.floor(next() * 256)))
   const picture = () => sharp(noise, { raw: { width: 64, height: 48, channels: 3 } })
   const svg = (inner: string, more = '') =>
-    Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="80" height="60" ${more}>${inner}</svg>`)
+    Buffer.from(
+      `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="80" height="60" ${more}>${inner}</svg>`,
+    )
   const bomb = Buffer.from(
-    zipSync({ 'design.json': strToU8('{}'), 'mergedimage.png': new Uint8Array(40_000_000), 'stack.xml': strToU8('<image/>') }, { level: 9 }),
+    zipSync(
+      {
+        'design.json': strToU8('{}'),
+        'mergedimage.png': new Uint8Array(40_000_000),
+        'stack.xml': strToU8('<image/>'),
+      },
+      { level: 9 },
+    ),
   )
   const whole: Record<string, Buffer> = {
     'a.png': await picture().png().toBuffer(),
@@ -216,10 +254,20 @@ export async function damagedFiles(count: number, seed = 11): Promise<Hostile[]>
     'a.gif': await picture().gif().toBuffer(),
     'a.tif': await picture().tiff().toBuffer(),
     'a.svg': svg('<rect width="40" height="30" fill="#c65a36"/><path d="M0 0L40 30L0 30Z"/>'),
-    'a.cube': Buffer.from('TITLE "T"\nLUT_3D_SIZE 2\n0 0 0\n1 0 0\n0 1 0\n1 1 0\n0 0 1\n1 0 1\n0 1 1\n1 1 1\n'),
-    'a.vivid': Buffer.from(zipSync({ mimetype: strToU8('application/x-vivid-layer'), 'design.json': strToU8('{"version":1,"id":"x"}') })),
+    'a.cube': Buffer.from(
+      'TITLE "T"\nLUT_3D_SIZE 2\n0 0 0\n1 0 0\n0 1 0\n1 1 0\n0 0 1\n1 0 1\n0 1 1\n1 1 1\n',
+    ),
+    'a.vivid': Buffer.from(
+      zipSync({
+        mimetype: strToU8('application/x-vivid-layer'),
+        'design.json': strToU8('{"version":1,"id":"x"}'),
+      }),
+    ),
     'a.ora': Buffer.from(
-      zipSync({ mimetype: strToU8('image/openraster'), 'stack.xml': strToU8('<image w="9" h="9"><stack><layer src="data/a.png"/></stack></image>') }),
+      zipSync({
+        mimetype: strToU8('image/openraster'),
+        'stack.xml': strToU8('<image w="9" h="9"><stack><layer src="data/a.png"/></stack></image>'),
+      }),
     ),
   }
   const nasty: Record<string, Buffer> = {
@@ -232,7 +280,9 @@ export async function damagedFiles(count: number, seed = 11): Promise<Hostile[]>
       'viewBox="0 0 80 60"',
     ),
     'large.svg': svg('<rect width="9" height="9"/>', 'viewBox="0 0 9 9"').subarray(0),
-    'huge.svg': Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="1e9" height="1e9"><rect width="1e9" height="1e9"/></svg>'),
+    'huge.svg': Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="1e9" height="1e9"><rect width="1e9" height="1e9"/></svg>',
+    ),
     'nan.svg': svg('<path d="M NaN 1e400 L Infinity 5 C 1 2"/><rect width="-5" height="1e-400"/>'),
     'entity.svg': Buffer.from(
       '<!DOCTYPE svg [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;"><!ENTITY c "&b;&b;&b;&b;&b;&b;&b;&b;">]><svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><text>&c;&c;&c;&c;</text></svg>',
@@ -255,15 +305,25 @@ export async function damagedFiles(count: number, seed = 11): Promise<Hostile[]>
     const out = Buffer.from(bytes)
     const kind = Math.floor(next() * 5)
     if (kind === 0) return out.subarray(0, Math.floor(next() * out.length))
-    if (kind === 1) for (let n = 0; n < 1 + next() * 30; n++) out[Math.floor(next() * out.length)] = Math.floor(next() * 256)
+    if (kind === 1)
+      for (let n = 0; n < 1 + next() * 30; n++)
+        out[Math.floor(next() * out.length)] = Math.floor(next() * 256)
     else if (kind === 2) out.fill(Math.floor(next() * 256), Math.floor(next() * out.length))
-    else if (kind === 3) return Buffer.concat([out, Buffer.alloc(Math.floor(next() * 4000), Math.floor(next() * 256))])
-    else for (let at = 8 + Math.floor(next() * 24), n = 0; n < 4 && at + n < out.length; n++) out[at + n] = 0xff
+    else if (kind === 3)
+      return Buffer.concat([out, Buffer.alloc(Math.floor(next() * 4000), Math.floor(next() * 256))])
+    else
+      for (let at = 8 + Math.floor(next() * 24), n = 0; n < 4 && at + n < out.length; n++) out[at + n] = 0xff
     return out
   }
   const made: Hostile[] = []
   const send = (name: string, body: Buffer, path = pick(routes(name))) =>
-    made.push({ name, method: 'POST', path, headers: { 'content-type': 'application/octet-stream', 'x-file-name': encodeURIComponent(name) }, body })
+    made.push({
+      name,
+      method: 'POST',
+      path,
+      headers: { 'content-type': 'application/octet-stream', 'x-file-name': encodeURIComponent(name) },
+      body,
+    })
   for (const [name, body] of Object.entries(nasty)) send(name, body, routes(name)[0])
   const names = Object.keys(whole)
   while (made.length < count) {

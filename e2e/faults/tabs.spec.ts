@@ -25,7 +25,10 @@ async function withSquare(page: Page, name: string): Promise<string> {
 }
 const first = async (page: Page, id: string) => Object.values((await stored(page, id)).layers)[0]
 
-test('ten unsent steps of a tab outlast another tab that saves, and are stored once their tab is gone', async ({ page, context }) => {
+test('ten unsent steps of a tab outlast another tab that saves, and are stored once their tab is gone', async ({
+  page,
+  context,
+}) => {
   const id = await withSquare(page, 'Two queues')
   const x = (await first(page, id))?.placement.x as number
   await page.route('**/edits', (route) => route.abort())
@@ -41,10 +44,14 @@ test('ten unsent steps of a tab outlast another tab that saves, and are stored o
   const next = await context.newPage()
   await openDesign(next, id)
   await expect(next.locator('[data-sonner-toast]').filter({ hasText: 'stored now' })).toBeVisible()
-  await expect(async () => expect(await first(next, id)).toMatchObject({ name: 'Named by the other tab', placement: { x: x + 50 } })).toPass()
+  await expect(async () =>
+    expect(await first(next, id)).toMatchObject({ name: 'Named by the other tab', placement: { x: x + 50 } }),
+  ).toPass()
   for (const tab of [other, next])
     await expect(async () =>
-      expect(await tab.evaluate(() => Object.values(window.vividBench.store.getState().design.layers)[0])).toMatchObject({
+      expect(
+        await tab.evaluate(() => Object.values(window.vividBench.store.getState().design.layers)[0]),
+      ).toMatchObject({
         name: 'Named by the other tab',
         placement: { x: x + 50 },
       }),
@@ -63,7 +70,9 @@ test('unsent work is found from the shelf too', async ({ page, context }) => {
   expect((await first(shelf, id))?.name).toBe('Made on the train')
 })
 
-test('one refused step keeps nothing from being stored: the person says what becomes of it', async ({ page }) => {
+test('one refused step keeps nothing from being stored: the person says what becomes of it', async ({
+  page,
+}) => {
   const id = await withSquare(page, 'Refused')
   const x = (await first(page, id))?.placement.x as number
   await move(page, 7)
@@ -79,7 +88,9 @@ test('one refused step keeps nothing from being stored: the person says what bec
   await mark.click()
   await expect(page.getByText('One step was not stored')).toBeVisible()
   await page.getByRole('button', { name: 'Go on without it' }).click()
-  await expect(async () => expect(await first(page, id)).toMatchObject({ opacity: 1, placement: { x: x + 14 } })).toPass()
+  await expect(async () =>
+    expect(await first(page, id)).toMatchObject({ opacity: 1, placement: { x: x + 14 } }),
+  ).toPass()
   await page.keyboard.press('Escape')
   // It lies aside over a reload too, until it is put away; its file says all of it.
   await page.reload()
@@ -93,7 +104,9 @@ test('one refused step keeps nothing from being stored: the person says what bec
   await expect(page.getByText('1 aside')).toBeHidden()
 })
 
-test('a browser that keeps nothing says so while the server is away, and sends as soon as it is back', async ({ page }) => {
+test('a browser that keeps nothing says so while the server is away, and sends as soon as it is back', async ({
+  page,
+}) => {
   await page.addInitScript(() => {
     Object.defineProperty(window, 'indexedDB', {
       value: {
@@ -118,7 +131,9 @@ test('pages run only their own scripts, and are shown in no other page', async (
   for (const path of ['/', '/designs/opening-day', '/designs/opening-day/export', '/nowhere']) {
     const response = await page.goto(path)
     const headers = response?.headers() ?? {}
-    expect(headers['content-security-policy'], path).toMatch(/script-src 'self' 'nonce-[^']+'.*frame-ancestors 'none'/)
+    expect(headers['content-security-policy'], path).toMatch(
+      /script-src 'self' 'nonce-[^']+'.*frame-ancestors 'none'/,
+    )
     expect(headers['content-security-policy']).not.toMatch(/script-src[^;]*'unsafe-(inline|eval)'/)
     expect(headers['x-content-type-options'], path).toBe('nosniff')
     expect(headers['referrer-policy'], path).toBe('no-referrer')

@@ -71,7 +71,10 @@ describe('the slopes of a network', () => {
         ),
       )
       const made = net.network.run().map((v) => 1 / (1 + Math.exp(-v)))
-      const loss = made.reduce((s, p, n) => s + Math.abs(p - ((light[n] as number) > 0 ? 1 : 0)) / made.length, 0)
+      const loss = made.reduce(
+        (s, p, n) => s + Math.abs(p - ((light[n] as number) > 0 ? 1 : 0)) / made.length,
+        0,
+      )
       net.run(made.map((p, n) => (p - ((light[n] as number) > 0 ? 1 : 0)) / made.length))
       losses.push(loss)
       if (losses.length > 600) throw new Error('It does not learn.')

@@ -1,4 +1,13 @@
-import { type Convolution, Network, type Plan, type Planes, planesOf, rowOf, type Shape, some } from '../../core/cutout/network'
+import {
+  type Convolution,
+  Network,
+  type Plan,
+  type Planes,
+  planesOf,
+  rowOf,
+  type Shape,
+  some,
+} from '../../core/cutout/network'
 import type { Kernels } from '../../core/pixels/kernel-types'
 import type { PixelMemory } from '../../core/pixels/memory'
 
@@ -33,7 +42,12 @@ export class Backward {
     const like = (p: Planes) => planesOf(memory, p.width, p.height, p.count)
     this.d = sizes.map((s) => {
       const joined = like(s.joined)
-      return { input: like(s.input), first: like(s.first), joined, given: s.given === s.joined ? joined : like(s.given) }
+      return {
+        input: like(s.input),
+        first: like(s.first),
+        joined,
+        given: s.given === s.joined ? joined : like(s.given),
+      }
     })
     this.dLast = like(last)
   }
@@ -74,7 +88,20 @@ export class Backward {
       this.slopes + 4 * c.weights,
       this.slopes + 4 * c.biases,
     )
-    if (dFrom) this.kernels.convolve(dFrom.at, d.at, plane, stride, width, height, c.outputs, c.inputs, this.turned + 4 * c.weights, this.none, 1)
+    if (dFrom)
+      this.kernels.convolve(
+        dFrom.at,
+        d.at,
+        plane,
+        stride,
+        width,
+        height,
+        c.outputs,
+        c.inputs,
+        this.turned + 4 * c.weights,
+        this.none,
+        1,
+      )
   }
   /** Adds to the gradient: `d` is how the error changes with each px of what `run` gave. */
   run(d: Float32Array): void {
@@ -97,7 +124,8 @@ export class Backward {
           out.fill(0)
           for (let v = 2 * y; v < Math.min(2 * y + 2, t.joined.height); v++) {
             const from = rowOf(memory, t.joined, p, v)
-            for (let x = 0; x < t.joined.width; x++) out[x >> 1] = (out[x >> 1] as number) + (from[x] as number)
+            for (let x = 0; x < t.joined.width; x++)
+              out[x >> 1] = (out[x >> 1] as number) + (from[x] as number)
           }
         }
     }

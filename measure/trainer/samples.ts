@@ -21,11 +21,22 @@ export function lookSample(scene: CutoutScene, rnd: (() => number) | null): Samp
  * For the second, with the weights of the first: at the scene's own size, with what the first believes, or with the truth at half the size where the first is
  * about right, as another round will have it.
  */
-export function fineSample(memory: PixelMemory, look: Float32Array, scene: CutoutScene, rnd: (() => number) | null, again: boolean): Sample {
+export function fineSample(
+  memory: PixelMemory,
+  look: Float32Array,
+  scene: CutoutScene,
+  rnd: (() => number) | null,
+  again: boolean,
+): Sample {
   const { width, height } = scene
   const { photo, truth } = varied(scene, width, height, rnd)
   const prior = believe(memory, photo, [], look)
-  return { width, height, planes: short(shownFinely(toLab(photo), again ? corrected(prior, truth, photo) : prior)), truth }
+  return {
+    width,
+    height,
+    planes: short(shownFinely(toLab(photo), again ? corrected(prior, truth, photo) : prior)),
+    truth,
+  }
 }
 function corrected(prior: Float32Array, truth: Uint8Array, size: Size): Float32Array {
   const grey = new Uint8Array(truth.length * 4)
@@ -47,7 +58,10 @@ const between = (rnd: () => number, least: number, most: number): number => leas
 function varied(scene: CutoutScene, width: number, height: number, rnd: (() => number) | null): Varied {
   const vary = (least: number, most: number, plain: number) => (rnd ? between(rnd, least, most) : plain)
   const zoom = vary(0.75, 1.12, 1)
-  const [left, top] = [(0.5 - zoom / 2 + vary(-0.08, 0.08, 0)) * scene.width, (0.5 - zoom / 2 + vary(-0.08, 0.08, 0)) * scene.height]
+  const [left, top] = [
+    (0.5 - zoom / 2 + vary(-0.08, 0.08, 0)) * scene.width,
+    (0.5 - zoom / 2 + vary(-0.08, 0.08, 0)) * scene.height,
+  ]
   const step = [(zoom * scene.width) / width, (zoom * scene.height) / height] as const
   const mirrored = vary(0, 1, 1) < 0.5
   const gamma = vary(0.8, 1.25, 1)
@@ -95,9 +109,15 @@ function addAt(sum: Float64Array, { width, height, pixels, alpha }: CutoutScene,
 }
 /** A made-up ground: two colours that turn into each other, with waves of a third in them. */
 function groundOf(rnd: () => number): (x: number, y: number) => number[] {
-  const [a, b, c] = [0, 1, 2].map(() => [0, 1, 2].map(() => between(rnd, 20, 235))) as [number[], number[], number[]]
+  const [a, b, c] = [0, 1, 2].map(() => [0, 1, 2].map(() => between(rnd, 20, 235))) as [
+    number[],
+    number[],
+    number[],
+  ]
   const [dx, dy] = [between(rnd, -1, 1), between(rnd, -1, 1)]
-  const waves = [0, 1, 2].map(() => [between(rnd, -40, 40), between(rnd, -40, 40), between(rnd, 0, 6)] as const)
+  const waves = [0, 1, 2].map(
+    () => [between(rnd, -40, 40), between(rnd, -40, 40), between(rnd, 0, 6)] as const,
+  )
   const amount = between(rnd, 0, 0.35)
   return (x, y) => {
     const t = Math.min(1, Math.max(0, 0.5 + dx * (x - 0.5) + dy * (y - 0.5)))

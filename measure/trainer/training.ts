@@ -9,7 +9,8 @@ function begun(shape: Shape): Float32Array {
   const rnd = random(5)
   const out = new Float32Array(plan.size)
   for (const c of [...plan.down.flatMap((d) => [d.first, d.second]), ...plan.up, plan.last])
-    for (let n = c.weights; n < c.biases; n++) out[n] = (rnd() * 2 - 1) * Math.sqrt(6 / (c.inputs * 9)) * (c === plan.last ? 0.2 : 1)
+    for (let n = c.weights; n < c.biases; n++)
+      out[n] = (rnd() * 2 - 1) * Math.sqrt(6 / (c.inputs * 9)) * (c === plan.last ? 0.2 : 1)
   return out
 }
 
@@ -43,11 +44,16 @@ export async function train(
       const g = (gradient[n] as number) * held
       m[n] = 0.9 * (m[n] as number) + 0.1 * g
       v[n] = 0.999 * (v[n] as number) + 0.001 * g * g
-      values[n] = (values[n] as number) * (1 - rate * 0.01) - (rate * ((m[n] as number) / one)) / (Math.sqrt((v[n] as number) / two) + 1e-8)
+      values[n] =
+        (values[n] as number) * (1 - rate * 0.01) -
+        (rate * ((m[n] as number) / one)) / (Math.sqrt((v[n] as number) / two) + 1e-8)
       kept[n] = mean * (kept[n] as number) + (1 - mean) * (values[n] as number)
     }
     if (step % 100 === 0) {
-      await told(kept, `${((performance.now() - from) / 60000).toFixed(1)} min, ${step} steps: loss ${(losses / (step - last)).toFixed(4)}`)
+      await told(
+        kept,
+        `${((performance.now() - from) / 60000).toFixed(1)} min, ${step} steps: loss ${(losses / (step - last)).toFixed(4)}`,
+      )
       ;[losses, last] = [0, step]
     }
   }

@@ -16,11 +16,24 @@ import type { Design, Layer, LayerOf, Paint, Placement, Stroke, TypeStyle } from
 import { panToFocal } from '../../core/design/slot'
 
 /** What a builder needs to know of a supply. */
-export type Known = { sha: string; width: number; height: number; focal?: { x: number; y: number }; parts?: Record<string, string> }
+export type Known = {
+  sha: string
+  width: number
+  height: number
+  focal?: { x: number; y: number }
+  parts?: Record<string, string>
+}
 export type Lookup = (id: string) => Known
 
 export type Box = { x: number; y: number; width: number; height?: number; rotation?: number; flipX?: boolean }
-type More = { name?: string; opacity?: number; blend?: Layer['blend']; behaviour?: Partial<Layer['behaviour']>; locked?: boolean; parent?: string }
+type More = {
+  name?: string
+  opacity?: number
+  blend?: Layer['blend']
+  behaviour?: Partial<Layer['behaviour']>
+  locked?: boolean
+  parent?: string
+}
 
 const ids = (prefix: string): (() => string) => {
   let n = 0
@@ -78,15 +91,32 @@ export class DesignBuilder {
   }
   private boxOf(box: Box, ratio: number): Placement {
     const height = box.height ?? box.width / ratio
-    return { ...boxAt(box.x, box.y, box.width, height), rotation: box.rotation ?? 0, flipX: box.flipX ?? false }
+    return {
+      ...boxAt(box.x, box.y, box.width, height),
+      rotation: box.rotation ?? 0,
+      flipX: box.flipX ?? false,
+    }
   }
 
   picture(plane: Plane, id: string, box: Box, more: More = {}): string {
     const s = this.supply(id)
-    return this.add(pictureLayer(this.where(plane, more.parent ?? null), more.name ?? id, s, this.boxOf(box, s.width / s.height)), more)
+    return this.add(
+      pictureLayer(
+        this.where(plane, more.parent ?? null),
+        more.name ?? id,
+        s,
+        this.boxOf(box, s.width / s.height),
+      ),
+      more,
+    )
   }
   /** A picture that covers an area, its focal point kept; what is beyond hangs over. Locked, so that it never catches a click meant for something on it. */
-  covering(plane: Plane, id: string, area: { x: number; y: number; width: number; height: number }, more: More = {}): string {
+  covering(
+    plane: Plane,
+    id: string,
+    area: { x: number; y: number; width: number; height: number },
+    more: More = {},
+  ): string {
     const s = this.supply(id)
     const k = Math.max(area.width / s.width, area.height / s.height)
     const [w, h] = [s.width * k, s.height * k]
@@ -98,7 +128,13 @@ export class DesignBuilder {
   graphic(plane: Plane, id: string, box: Box, parts: Record<string, string>, more: More = {}): string {
     const s = this.supply(id)
     return this.add(
-      graphicLayer(this.where(plane, more.parent ?? null), more.name ?? id, s.sha, { ...s.parts, ...parts }, this.boxOf(box, s.width / s.height)),
+      graphicLayer(
+        this.where(plane, more.parent ?? null),
+        more.name ?? id,
+        s.sha,
+        { ...s.parts, ...parts },
+        this.boxOf(box, s.width / s.height),
+      ),
       more,
     )
   }
@@ -109,7 +145,13 @@ export class DesignBuilder {
     fill: Paint,
     more: More & Partial<Pick<LayerOf<'shape'>, 'radii' | 'stroke' | 'corners' | 'inner'>> = {},
   ): string {
-    const made = shapeLayer(this.where(plane, more.parent ?? null), more.name ?? form, form, this.boxOf(box, 1), fill)
+    const made = shapeLayer(
+      this.where(plane, more.parent ?? null),
+      more.name ?? form,
+      form,
+      this.boxOf(box, 1),
+      fill,
+    )
     return this.add(
       {
         ...made,
@@ -132,13 +174,35 @@ export class DesignBuilder {
   ): string {
     const s = this.supply(sample)
     const made = slotLayer(this.where(plane, more.parent ?? null), name, form, this.boxOf(box, 1), more.fill)
-    const picture = { source: s.sha, sourceWidth: s.width, sourceHeight: s.height, focal: s.focal ?? { x: 0.5, y: 0.5 } }
+    const picture = {
+      source: s.sha,
+      sourceWidth: s.width,
+      sourceHeight: s.height,
+      focal: s.focal ?? { x: 0.5, y: 0.5 },
+    }
     const { radii, stroke, corners, zoom } = more
-    const filled = { ...made, picture, ...(radii ? { radii } : {}), ...(stroke ? { stroke } : {}), ...(corners ? { corners } : {}), zoom: zoom ?? 1 }
+    const filled = {
+      ...made,
+      picture,
+      ...(radii ? { radii } : {}),
+      ...(stroke ? { stroke } : {}),
+      ...(corners ? { corners } : {}),
+      zoom: zoom ?? 1,
+    }
     return this.add({ ...filled, pan: panToFocal(filled) }, { ...more, name })
   }
-  type(plane: Plane, text: string, box: Box & { height: number }, style: Partial<TypeStyle>, colour: string, more: More = {}): string {
-    return this.add(typeLayer(this.where(plane, more.parent ?? null), text, this.boxOf(box, 1), style, colour), more)
+  type(
+    plane: Plane,
+    text: string,
+    box: Box & { height: number },
+    style: Partial<TypeStyle>,
+    colour: string,
+    more: More = {},
+  ): string {
+    return this.add(
+      typeLayer(this.where(plane, more.parent ?? null), text, this.boxOf(box, 1), style, colour),
+      more,
+    )
   }
   group(plane: Plane, name: string, more: More = {}): string {
     return this.add(groupLayer(this.where(plane, null), name), { ...more, name })
@@ -157,5 +221,11 @@ export const radial = (x: number, y: number, radius: number, ...stops: [number, 
   radius,
   stops: Object.fromEntries(stops.map(([offset, colour], n) => [`s${n}`, { offset, colour }])),
 })
-export const frame = (colour: string, weight: number): Stroke => ({ colour, weight, dash: [], cap: 'butt', join: 'miter' })
+export const frame = (colour: string, weight: number): Stroke => ({
+  colour,
+  weight,
+  dash: [],
+  cap: 'butt',
+  join: 'miter',
+})
 export const solid = (colour: string): Paint => ({ kind: 'solid', colour })

@@ -26,16 +26,47 @@ function openingDay(supply: Lookup): Design {
     radial(0.5, 0.42, 1.15, [0, '#4d6f58'], [0.55, '#234a41'], [1, '#142e2a']),
     { name: 'Arch', radii: [210, 210, 0, 0] },
   )
-  b.picture('setting', 'warm-glow', { x: 310, y: 400, width: 460 }, { name: 'Glow in the arch', blend: 'screen', opacity: 0.6 })
-  b.shape('setting', 'rectangle', { x: -20, y: 912, width: 1120, height: 200 }, linear(90, [0, '#b0714a'], [0.08, '#8f5330'], [1, '#6b3a22']), {
-    name: 'Table',
-  })
-  b.picture('subject', 'contact-shadow', { x: 330, y: 880, width: 420, height: 84 }, { name: 'Shadow of the vase', blend: 'multiply', opacity: 0.85 })
-  b.picture('subject', 'rust-branch', { x: 420, y: 372, width: 262, rotation: 3 }, { name: 'Rust branch in the vase' })
+  b.picture(
+    'setting',
+    'warm-glow',
+    { x: 310, y: 400, width: 460 },
+    { name: 'Glow in the arch', blend: 'screen', opacity: 0.6 },
+  )
+  b.shape(
+    'setting',
+    'rectangle',
+    { x: -20, y: 912, width: 1120, height: 200 },
+    linear(90, [0, '#b0714a'], [0.08, '#8f5330'], [1, '#6b3a22']),
+    {
+      name: 'Table',
+    },
+  )
+  b.picture(
+    'subject',
+    'contact-shadow',
+    { x: 330, y: 880, width: 420, height: 84 },
+    { name: 'Shadow of the vase', blend: 'multiply', opacity: 0.85 },
+  )
+  b.picture(
+    'subject',
+    'rust-branch',
+    { x: 420, y: 372, width: 262, rotation: 3 },
+    { name: 'Rust branch in the vase' },
+  )
   b.picture('subject', 'copper-bottle', { x: 401, y: 566, width: 272 }, { name: 'Copper bottle vase' })
-  b.picture('subject', 'contact-shadow', { x: 246, y: 898, width: 200, height: 44 }, { name: 'Shadow of the cup', blend: 'multiply', opacity: 0.8 })
+  b.picture(
+    'subject',
+    'contact-shadow',
+    { x: 246, y: 898, width: 200, height: 44 },
+    { name: 'Shadow of the cup', blend: 'multiply', opacity: 0.8 },
+  )
   b.picture('subject', 'dipped-cup-blue', { x: 262, y: 754, width: 164 }, { name: 'Blue cup' })
-  b.picture('subject', 'contact-shadow', { x: 610, y: 902, width: 280, height: 50 }, { name: 'Shadow of the bowl', blend: 'multiply', opacity: 0.8 })
+  b.picture(
+    'subject',
+    'contact-shadow',
+    { x: 610, y: 902, width: 280, height: 50 },
+    { name: 'Shadow of the bowl', blend: 'multiply', opacity: 0.8 },
+  )
   b.picture('subject', 'cream-bowl', { x: 636, y: 800, width: 236 }, { name: 'Cream bowl' })
   b.type(
     'message',
@@ -53,16 +84,42 @@ function openingDay(supply: Lookup): Design {
     clay,
     { name: 'Studio and date', behaviour: { importance: 'must' } },
   )
-  b.picture('front', 'olive-sprig', { x: -122, y: 560, width: 330, rotation: 24 }, { name: 'Sprig at the left edge', opacity: 0.96 })
-  b.picture('front', 'rust-branch', { x: 842, y: 600, width: 350, rotation: -16, flipX: true }, { name: 'Branch at the right edge' })
-  b.covering('finish', 'cold-press-paper', { x: 0, y: 0, width: 1080, height: 1080 }, { name: 'Paper', blend: 'multiply', opacity: 0.34 })
-  b.covering('finish', 'fine-grain', { x: 0, y: 0, width: 1080, height: 1080 }, { name: 'Grain', blend: 'soft-light', opacity: 0.3 })
+  b.picture(
+    'front',
+    'olive-sprig',
+    { x: -122, y: 560, width: 330, rotation: 24 },
+    { name: 'Sprig at the left edge', opacity: 0.96 },
+  )
+  b.picture(
+    'front',
+    'rust-branch',
+    { x: 842, y: 600, width: 350, rotation: -16, flipX: true },
+    { name: 'Branch at the right edge' },
+  )
+  b.covering(
+    'finish',
+    'cold-press-paper',
+    { x: 0, y: 0, width: 1080, height: 1080 },
+    { name: 'Paper', blend: 'multiply', opacity: 0.34 },
+  )
+  b.covering(
+    'finish',
+    'fine-grain',
+    { x: 0, y: 0, width: 1080, height: 1080 },
+    { name: 'Grain', blend: 'soft-light', opacity: 0.3 },
+  )
 
   b.onPage('page2', 'What to bring', '#1c3b35')
   b.covering('backdrop', 'kiln-shelf', { x: 0, y: 0, width: 1080, height: 1080 }, { name: 'Kiln shelf' })
-  b.shape('backdrop', 'rectangle', { x: 0, y: 0, width: 1080, height: 1080 }, linear(90, [0, '#142e2af2'], [0.5, '#142e2a8c'], [1, '#142e2a1f']), {
-    name: 'Dusk from above',
-  })
+  b.shape(
+    'backdrop',
+    'rectangle',
+    { x: 0, y: 0, width: 1080, height: 1080 },
+    linear(90, [0, '#142e2af2'], [0.5, '#142e2a8c'], [1, '#142e2a1f']),
+    {
+      name: 'Dusk from above',
+    },
+  )
   b.type(
     'message',
     'Bring a friend,\ntake home a cup',
@@ -79,7 +136,12 @@ function openingDay(supply: Lookup): Design {
     cream,
     { name: 'How it works', behaviour: { importance: 'should' } },
   )
-  b.covering('finish', 'fine-grain', { x: 0, y: 0, width: 1080, height: 1080 }, { name: 'Grain', blend: 'soft-light', opacity: 0.25 })
+  b.covering(
+    'finish',
+    'fine-grain',
+    { x: 0, y: 0, width: 1080, height: 1080 },
+    { name: 'Grain', blend: 'soft-light', opacity: 0.25 },
+  )
   void pine
   return b.design
 }
@@ -95,9 +157,15 @@ function threeDips(supply: Lookup): Design {
   )
   const night = b.swatch('night', 'Night teal', '#0e2f33')
   b.covering('backdrop', 'three-cups', { x: 0, y: 0, width: 1280, height: 720 }, { name: 'Three cups' })
-  b.shape('backdrop', 'rectangle', { x: 0, y: 0, width: 1280, height: 720 }, linear(90, [0, '#cfe6e2f5'], [0.4, '#cfe6e2b0'], [0.62, '#cfe6e200']), {
-    name: 'Pale air',
-  })
+  b.shape(
+    'backdrop',
+    'rectangle',
+    { x: 0, y: 0, width: 1280, height: 720 },
+    linear(90, [0, '#cfe6e2f5'], [0.4, '#cfe6e2b0'], [0.62, '#cfe6e200']),
+    {
+      name: 'Pale air',
+    },
+  )
   b.type(
     'message',
     'Three dips,\none glaze',
@@ -126,10 +194,21 @@ function bowlsForSoup(supply: Lookup): Design {
   )
   const cream = b.swatch('cream', 'Cream', '#f4e9d2')
   const amber = b.swatch('amber', 'Amber', '#e9b765')
-  b.covering('backdrop', 'stacked-bowls', { x: 0, y: 0, width: 1080, height: 1350 }, { name: 'Stacked bowls' })
-  b.shape('backdrop', 'rectangle', { x: 0, y: 0, width: 1080, height: 1350 }, linear(90, [0, '#14261ff5'], [0.3, '#14261fb3'], [0.55, '#14261f00']), {
-    name: 'Quiet ground above',
-  })
+  b.covering(
+    'backdrop',
+    'stacked-bowls',
+    { x: 0, y: 0, width: 1080, height: 1350 },
+    { name: 'Stacked bowls' },
+  )
+  b.shape(
+    'backdrop',
+    'rectangle',
+    { x: 0, y: 0, width: 1080, height: 1350 },
+    linear(90, [0, '#14261ff5'], [0.3, '#14261fb3'], [0.55, '#14261f00']),
+    {
+      name: 'Quiet ground above',
+    },
+  )
   b.type(
     'message',
     'From the winter table',
@@ -146,18 +225,36 @@ function bowlsForSoup(supply: Lookup): Design {
     cream,
     { name: 'Title', behaviour: { importance: 'must' } },
   )
-  b.covering('finish', 'fine-grain', { x: 0, y: 0, width: 1080, height: 1350 }, { name: 'Grain', blend: 'soft-light', opacity: 0.35 })
+  b.covering(
+    'finish',
+    'fine-grain',
+    { x: 0, y: 0, width: 1080, height: 1350 },
+    { name: 'Grain', blend: 'soft-light', opacity: 0.35 },
+  )
   return b.design
 }
 
 function giftCard(supply: Lookup): Design {
-  const b = new DesignBuilder('gift-card', 'Gift card', ['postcard', 'square-post', 'link-card', 'wide-header'], 'postcard', '#f3d3c5', supply)
+  const b = new DesignBuilder(
+    'gift-card',
+    'Gift card',
+    ['postcard', 'square-post', 'link-card', 'wide-header'],
+    'postcard',
+    '#f3d3c5',
+    supply,
+  )
   const wine = b.swatch('wine', 'Wine', '#5b1730')
   const rose = b.swatch('rose', 'Rose', '#e9a79a')
   const gold = b.swatch('gold', 'Straw', '#c98a3a')
-  b.shape('backdrop', 'rectangle', { x: -36, y: -36, width: 1820, height: 1312 }, radial(0.62, 0.5, 1.5, [0, '#fbe7da'], [1, '#eeb9a8']), {
-    name: 'Rose ground',
-  })
+  b.shape(
+    'backdrop',
+    'rectangle',
+    { x: -36, y: -36, width: 1820, height: 1312 },
+    radial(0.62, 0.5, 1.5, [0, '#fbe7da'], [1, '#eeb9a8']),
+    {
+      name: 'Rose ground',
+    },
+  )
   b.graphic(
     'setting',
     'sun-double',
@@ -195,7 +292,12 @@ function giftCard(supply: Lookup): Design {
     { leaves: '#b65a4c', shade: '#8c3b3b', stem: '#6e2a30' },
     { name: 'Sprig in the corner' },
   )
-  b.covering('finish', 'linen-cloth', { x: -36, y: -36, width: 1820, height: 1312 }, { name: 'Linen', blend: 'multiply', opacity: 0.4 })
+  b.covering(
+    'finish',
+    'linen-cloth',
+    { x: -36, y: -36, width: 1820, height: 1312 },
+    { name: 'Linen', blend: 'multiply', opacity: 0.4 },
+  )
   void rose
   void gold
   return b.design
@@ -212,7 +314,12 @@ function eveningAtTheWheel(supply: Lookup): Design {
   )
   const flame = b.swatch('flame', 'Flame', '#ffd9a0')
   const ash = b.swatch('ash', 'Ash', '#f6ead9')
-  b.covering('backdrop', 'evening-lights', { x: 0, y: 0, width: 1080, height: 1920 }, { name: 'Evening lights' })
+  b.covering(
+    'backdrop',
+    'evening-lights',
+    { x: 0, y: 0, width: 1080, height: 1920 },
+    { name: 'Evening lights' },
+  )
   b.shape(
     'backdrop',
     'rectangle',
@@ -228,12 +335,29 @@ function eveningAtTheWheel(supply: Lookup): Design {
     flame,
     { name: 'Title', behaviour: { importance: 'must' } },
   )
-  b.type('message', 'Thursdays from six', { x: 88, y: 652, width: 700, height: 74 }, { family: 'Caveat', weight: 700, size: 74, leading: 1 }, ash, {
-    name: 'When',
-    behaviour: { importance: 'should' },
-  })
-  b.picture('front', 'kiln-sparks', { x: -60, y: 700, width: 1200, height: 1200 }, { name: 'Kiln sparks', blend: 'plus-lighter', opacity: 0.9 })
-  b.covering('finish', 'fine-grain', { x: 0, y: 0, width: 1080, height: 1920 }, { name: 'Grain', blend: 'soft-light', opacity: 0.35 })
+  b.type(
+    'message',
+    'Thursdays from six',
+    { x: 88, y: 652, width: 700, height: 74 },
+    { family: 'Caveat', weight: 700, size: 74, leading: 1 },
+    ash,
+    {
+      name: 'When',
+      behaviour: { importance: 'should' },
+    },
+  )
+  b.picture(
+    'front',
+    'kiln-sparks',
+    { x: -60, y: 700, width: 1200, height: 1200 },
+    { name: 'Kiln sparks', blend: 'plus-lighter', opacity: 0.9 },
+  )
+  b.covering(
+    'finish',
+    'fine-grain',
+    { x: 0, y: 0, width: 1080, height: 1920 },
+    { name: 'Grain', blend: 'soft-light', opacity: 0.35 },
+  )
   return b.design
 }
 

@@ -12,7 +12,10 @@ export type Graphic = {
 
 const f = (v: number): string => String(Math.round(v * 100) / 100)
 const P = (x: number, y: number): string => `${f(x)} ${f(y)}`
-const polar = (cx: number, cy: number, r: number, a: number): [number, number] => [cx + Math.cos(a) * r, cy + Math.sin(a) * r]
+const polar = (cx: number, cy: number, r: number, a: number): [number, number] => [
+  cx + Math.cos(a) * r,
+  cy + Math.sin(a) * r,
+]
 const TAU = Math.PI * 2
 
 /** A leaf from a point along a direction. */
@@ -42,9 +45,17 @@ const circle = (x: number, y: number, r: number): string =>
   `M${P(x - r, y)}a${f(r)} ${f(r)} 0 1 0 ${f(2 * r)} 0a${f(r)} ${f(r)} 0 1 0 ${f(-2 * r)} 0Z`
 const ring = (x: number, y: number, r: number, w: number): string =>
   `${circle(x, y, r)}M${P(x + r - w, y)}a${f(r - w)} ${f(r - w)} 0 1 1 ${f(-2 * (r - w))} 0a${f(r - w)} ${f(r - w)} 0 1 1 ${f(2 * (r - w))} 0Z`
-const arcLine = (fn: (t: number) => [number, number], n = 24): [number, number][] => Array.from({ length: n + 1 }, (_, k) => fn(k / n))
+const arcLine = (fn: (t: number) => [number, number], n = 24): [number, number][] =>
+  Array.from({ length: n + 1 }, (_, k) => fn(k / n))
 
-function sprig(seed: number, pairs: number, length: number, width: number, bend: number, berries: boolean): Graphic['parts'] {
+function sprig(
+  seed: number,
+  pairs: number,
+  length: number,
+  width: number,
+  bend: number,
+  berries: boolean,
+): Graphic['parts'] {
   const rnd = random(seed)
   const stem = arcLine((t) => [200 + bend * Math.sin(t * 1.6) * 120, 780 - t * 730])
   const leaves: string[] = []
@@ -58,7 +69,8 @@ function sprig(seed: number, pairs: number, length: number, width: number, bend:
     const size = length * (0.65 + 0.6 * Math.sin(Math.PI * (0.2 + 0.75 * t))) * (0.9 + rnd() * 0.2)
     leaves.push(leaf(x, y, along + 0.85 + rnd() * 0.2, size, size * width))
     back.push(leaf(x, y, along - 0.85 - rnd() * 0.2, size * 0.96, size * width))
-    if (berries && n % 2) dots.push(circle(...polar(x, y, size * 0.62, along + (n % 4 === 1 ? 1.5 : -1.5)), 13 + rnd() * 5))
+    if (berries && n % 2)
+      dots.push(circle(...polar(x, y, size * 0.62, along + (n % 4 === 1 ? 1.5 : -1.5)), 13 + rnd() * 5))
   }
   const [tx, ty] = stem[24] as [number, number]
   leaves.push(leaf(tx, ty + 8, -Math.PI / 2 + bend * 0.1, length * 0.8, length * width * 0.8))
@@ -74,7 +86,12 @@ function sprig(seed: number, pairs: number, length: number, width: number, bend:
 function rosette(petals: number, rings: number, shape: number): Graphic['parts'] {
   const layer = (n: number) =>
     Array.from({ length: petals }, (_, k) =>
-      leaf(...polar(400, 400, 40 - n * 8, ((k + n * 0.5) / petals) * TAU), ((k + n * 0.5) / petals) * TAU, 330 - n * 95, (330 - n * 95) * shape),
+      leaf(
+        ...polar(400, 400, 40 - n * 8, ((k + n * 0.5) / petals) * TAU),
+        ((k + n * 0.5) / petals) * TAU,
+        330 - n * 95,
+        (330 - n * 95) * shape,
+      ),
     ).join('')
   const parts: Graphic['parts'] = { petals: { colour: '#d9785a', d: layer(0) } }
   if (rings > 1) parts.inner = { colour: '#efb08f', d: layer(1) }
@@ -145,7 +162,9 @@ function garland(seed: number, flags: boolean): Graphic['parts'] {
 }
 
 function star(points: number, inner: number, soft: boolean): string {
-  const pts = Array.from({ length: points * 2 }, (_, k) => polar(400, 400, k % 2 ? 380 * inner : 380, (k / (points * 2)) * TAU - Math.PI / 2))
+  const pts = Array.from({ length: points * 2 }, (_, k) =>
+    polar(400, 400, k % 2 ? 380 * inner : 380, (k / (points * 2)) * TAU - Math.PI / 2),
+  )
   if (!soft) return `M${pts.map((p) => P(...p)).join('L')}Z`
   return `M${P(...(pts[0] as [number, number]))}${pts.map((_, k) => (k % 2 ? `Q${P(...(pts[k] as [number, number]))} ${P(...(pts[(k + 1) % pts.length] as [number, number]))}` : '')).join('')}Z`
 }
@@ -155,10 +174,10 @@ function blob(seed: number, wobble: number, width = 800, height = 800): string {
   const N = 7
   const pts = Array.from({ length: N }, (_, k) => {
     const r = 1 - wobble * rnd()
-    return [width / 2 + Math.cos((k / N) * TAU) * (width / 2 - 12) * r, height / 2 + Math.sin((k / N) * TAU) * (height / 2 - 12) * r] as [
-      number,
-      number,
-    ]
+    return [
+      width / 2 + Math.cos((k / N) * TAU) * (width / 2 - 12) * r,
+      height / 2 + Math.sin((k / N) * TAU) * (height / 2 - 12) * r,
+    ] as [number, number]
   })
   const at = (k: number) => pts[(k + N) % N] as [number, number]
   const segments = pts.map((_, k) => {
@@ -183,9 +202,16 @@ const rounded = (x: number, y: number, w: number, h: number, r: number, backward
 const device = (width: number, height: number, rim: number, round: number): Graphic['parts'] => ({
   body: {
     colour: '#2b2725',
-    d: rounded(10, 10, width - 20, height - 20, round) + rounded(10 + rim, 10 + rim, width - 20 - 2 * rim, height - 20 - 2 * rim, round - rim, true),
+    d:
+      rounded(10, 10, width - 20, height - 20, round) +
+      rounded(10 + rim, 10 + rim, width - 20 - 2 * rim, height - 20 - 2 * rim, round - rim, true),
   },
-  edge: { colour: '#8d857d', d: rounded(10, 10, width - 20, height - 20, round) + rounded(16, 16, width - 32, height - 32, round - 6, true) },
+  edge: {
+    colour: '#8d857d',
+    d:
+      rounded(10, 10, width - 20, height - 20, round) +
+      rounded(16, 16, width - 32, height - 32, round - 6, true),
+  },
 })
 const frame = (x: number, y: number, w: number, h: number, t: number): string =>
   `${rect(x, y, w, h)}M${P(x + t, y + t)}v${f(h - 2 * t)}h${f(w - 2 * t)}v${f(-(h - 2 * t))}Z`
@@ -215,8 +241,22 @@ export const graphics: Graphic[] = [
     height: 800,
     parts: sprig(23, 13, 112, 0.12, 0.7, false),
   },
-  { name: 'aster', label: 'Aster', words: 'rosette flower bloom petals', width: 800, height: 800, parts: rosette(16, 2, 0.1) },
-  { name: 'dahlia', label: 'Dahlia', words: 'rosette flower bloom petals', width: 800, height: 800, parts: rosette(12, 3, 0.22) },
+  {
+    name: 'aster',
+    label: 'Aster',
+    words: 'rosette flower bloom petals',
+    width: 800,
+    height: 800,
+    parts: rosette(16, 2, 0.1),
+  },
+  {
+    name: 'dahlia',
+    label: 'Dahlia',
+    words: 'rosette flower bloom petals',
+    width: 800,
+    height: 800,
+    parts: rosette(12, 3, 0.22),
+  },
   {
     name: 'sun-straight',
     label: 'Straight sunburst',
@@ -225,9 +265,30 @@ export const graphics: Graphic[] = [
     height: 800,
     parts: sunburst(24, 150, false),
   },
-  { name: 'sun-double', label: 'Double sunburst', words: 'sun rays sunburst light burst', width: 800, height: 800, parts: sunburst(32, 130, true) },
-  { name: 'leaf-garland', label: 'Leaf garland', words: 'garland leaf swag festive', width: 1200, height: 300, parts: garland(5, false) },
-  { name: 'flag-garland', label: 'Flag garland', words: 'garland bunting flags festive party', width: 1200, height: 340, parts: garland(9, true) },
+  {
+    name: 'sun-double',
+    label: 'Double sunburst',
+    words: 'sun rays sunburst light burst',
+    width: 800,
+    height: 800,
+    parts: sunburst(32, 130, true),
+  },
+  {
+    name: 'leaf-garland',
+    label: 'Leaf garland',
+    words: 'garland leaf swag festive',
+    width: 1200,
+    height: 300,
+    parts: garland(5, false),
+  },
+  {
+    name: 'flag-garland',
+    label: 'Flag garland',
+    words: 'garland bunting flags festive party',
+    width: 1200,
+    height: 340,
+    parts: garland(9, true),
+  },
   {
     name: 'flat-ribbon',
     label: 'Flat ribbon',
@@ -252,7 +313,10 @@ export const graphics: Graphic[] = [
         d: 'M10 120C80 90 140 96 200 120V270C140 246 80 240 10 270L50 196ZM990 120C920 90 860 96 800 120V270C860 246 920 240 990 270L950 196Z',
       },
       fold: { colour: '#1d3c40', d: 'M130 210L200 270V214ZM870 210L800 270V214Z' },
-      band: { colour: '#3f7377', d: 'M130 60C280 0 400 20 500 52C600 84 720 104 870 60V210C720 254 600 234 500 202C400 170 280 150 130 210Z' },
+      band: {
+        colour: '#3f7377',
+        d: 'M130 60C280 0 400 20 500 52C600 84 720 104 870 60V210C720 254 600 234 500 202C400 170 280 150 130 210Z',
+      },
     },
   },
   {
@@ -324,7 +388,9 @@ export const graphics: Graphic[] = [
     parts: {
       dots: {
         colour: '#b98a58',
-        d: Array.from({ length: 31 }, (_, n) => circle(15 + n * 29, 30, n === 15 ? 0.01 : 4.5 - Math.abs(n - 15) * 0.12)).join(''),
+        d: Array.from({ length: 31 }, (_, n) =>
+          circle(15 + n * 29, 30, n === 15 ? 0.01 : 4.5 - Math.abs(n - 15) * 0.12),
+        ).join(''),
       },
       middle: { colour: '#c2553a', d: `M450 4L476 30L450 56L424 30Z` },
     },
@@ -335,7 +401,10 @@ export const graphics: Graphic[] = [
     words: 'star spark twinkle shine',
     width: 800,
     height: 800,
-    parts: { body: { colour: '#e2a53c', d: star(4, 0.2, true) }, heart: { colour: '#fbe7b2', d: circle(400, 400, 52) } },
+    parts: {
+      body: { colour: '#e2a53c', d: star(4, 0.2, true) },
+      heart: { colour: '#fbe7b2', d: circle(400, 400, 52) },
+    },
   },
   {
     name: 'soft-star',
@@ -343,7 +412,10 @@ export const graphics: Graphic[] = [
     words: 'star burst six',
     width: 800,
     height: 800,
-    parts: { body: { colour: '#c2553a', d: star(6, 0.58, false) }, heart: { colour: '#efb08f', d: circle(400, 400, 118) } },
+    parts: {
+      body: { colour: '#c2553a', d: star(6, 0.58, false) },
+      heart: { colour: '#efb08f', d: circle(400, 400, 118) },
+    },
   },
   {
     name: 'pebble',
@@ -351,7 +423,10 @@ export const graphics: Graphic[] = [
     words: 'blob shape organic stone',
     width: 800,
     height: 800,
-    parts: { body: { colour: '#d8c3a5', d: blob(4, 0.24) }, spot: { colour: '#bfa37e', d: circle(300, 290, 46) } },
+    parts: {
+      body: { colour: '#d8c3a5', d: blob(4, 0.24) },
+      spot: { colour: '#bfa37e', d: circle(300, 290, 46) },
+    },
   },
   {
     name: 'puddle',
@@ -359,7 +434,10 @@ export const graphics: Graphic[] = [
     words: 'blob shape organic glaze drip',
     width: 1000,
     height: 700,
-    parts: { body: { colour: '#3f7377', d: blob(19, 0.34, 1000, 700) }, shine: { colour: '#7fa9a8', d: leaf(330, 210, 0.35, 190, 22) } },
+    parts: {
+      body: { colour: '#3f7377', d: blob(19, 0.34, 1000, 700) },
+      shine: { colour: '#7fa9a8', d: leaf(330, 210, 0.35, 190, 22) },
+    },
   },
   {
     name: 'scalloped-badge',
@@ -367,7 +445,10 @@ export const graphics: Graphic[] = [
     words: 'badge seal sticker label round',
     width: 800,
     height: 800,
-    parts: { body: { colour: '#c2553a', d: scalloped(22, 352, 52) }, ring: { colour: '#f6dcc3', d: ring(400, 400, 318, 7) } },
+    parts: {
+      body: { colour: '#c2553a', d: scalloped(22, 352, 52) },
+      ring: { colour: '#f6dcc3', d: ring(400, 400, 318, 7) },
+    },
   },
   {
     name: 'burst-badge',
@@ -375,7 +456,10 @@ export const graphics: Graphic[] = [
     words: 'badge seal sticker offer price',
     width: 800,
     height: 800,
-    parts: { body: { colour: '#2f5f63', d: star(20, 0.86, false) }, ring: { colour: '#cfe0d8', d: ring(400, 400, 300, 6) } },
+    parts: {
+      body: { colour: '#2f5f63', d: star(20, 0.86, false) },
+      ring: { colour: '#cfe0d8', d: ring(400, 400, 300, 6) },
+    },
   },
   {
     name: 'curl-arrow',
@@ -401,7 +485,10 @@ export const graphics: Graphic[] = [
     words: 'arrow pointer right',
     width: 900,
     height: 300,
-    parts: { line: { colour: '#3a2b22', d: rect(20, 138, 680, 24) }, head: { colour: '#c2553a', d: 'M660 50L880 150L660 250L716 150Z' } },
+    parts: {
+      line: { colour: '#3a2b22', d: rect(20, 138, 680, 24) },
+      head: { colour: '#c2553a', d: 'M660 50L880 150L660 250L716 150Z' },
+    },
   },
   {
     name: 'phone-frame',

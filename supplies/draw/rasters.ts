@@ -17,14 +17,25 @@ const smooth = (a: number, b: number, v: number): number => {
   const t = Math.min(1, Math.max(0, (v - a) / (b - a)))
   return t * t * (3 - 2 * t)
 }
-const tone = (v: number, low: readonly [number, number, number], high: readonly [number, number, number]): [number, number, number, number] => [
+const tone = (
+  v: number,
+  low: readonly [number, number, number],
+  high: readonly [number, number, number],
+): [number, number, number, number] => [
   low[0] + (high[0] - low[0]) * v,
   low[1] + (high[1] - low[1]) * v,
   low[2] + (high[2] - low[2]) * v,
   1,
 ]
 
-const texture = (name: string, label: string, words: string, blend: string, at: Raster['at'], side = 1600): Raster => ({
+const texture = (
+  name: string,
+  label: string,
+  words: string,
+  blend: string,
+  at: Raster['at'],
+  side = 1600,
+): Raster => ({
   name,
   label,
   words,
@@ -48,7 +59,12 @@ const strokes = (() => {
 })()
 const specks = (() => {
   const rnd = random(5)
-  return Array.from({ length: 900 }, () => ({ x: rnd(), y: rnd(), r: 0.0006 + rnd() ** 4 * 0.008, k: 0.5 + rnd() * 0.5 }))
+  return Array.from({ length: 900 }, () => ({
+    x: rnd(),
+    y: rnd(),
+    r: 0.0006 + rnd() ** 4 * 0.008,
+    k: 0.5 + rnd() * 0.5,
+  }))
 })()
 const grid = new Map<number, typeof specks>()
 for (const s of specks)
@@ -60,10 +76,18 @@ for (const s of specks)
 
 export const textures: Raster[] = [
   texture('cold-press-paper', 'Cold-press paper', 'paper rough watercolour page', 'multiply', (x, y) =>
-    tone(0.55 * fractal(x * 26, y * 26, 1, 6) + 0.3 * noise(x * 700, y * 700, 4) + 0.15, [0.86, 0.84, 0.8], [1, 0.992, 0.975]),
+    tone(
+      0.55 * fractal(x * 26, y * 26, 1, 6) + 0.3 * noise(x * 700, y * 700, 4) + 0.15,
+      [0.86, 0.84, 0.8],
+      [1, 0.992, 0.975],
+    ),
   ),
   texture('kraft-paper', 'Kraft paper', 'paper brown fibre wrapping', 'multiply', (x, y) =>
-    tone(0.5 * fractal(x * 9, y * 60, 8, 5) + 0.5 * noise(x * 900, y * 240, 3), [0.62, 0.47, 0.32], [0.8, 0.65, 0.48]),
+    tone(
+      0.5 * fractal(x * 9, y * 60, 8, 5) + 0.5 * noise(x * 900, y * 240, 3),
+      [0.62, 0.47, 0.32],
+      [0.8, 0.65, 0.48],
+    ),
   ),
   texture(
     'lime-plaster',
@@ -79,7 +103,11 @@ export const textures: Raster[] = [
   ),
   texture('clay-wall', 'Clay wall', 'plaster wall terracotta warm surface', 'normal', (x, y) => {
     const wave = fractal(x * 2.4 + fractal(x * 4, y * 4, 12) * 1.8, y * 2.4, 16, 6)
-    return tone(smooth(0.25, 0.78, wave) * 0.85 + 0.15 * noise(x * 500, y * 500, 2), [0.7, 0.4, 0.27], [0.88, 0.62, 0.45])
+    return tone(
+      smooth(0.25, 0.78, wave) * 0.85 + 0.15 * noise(x * 500, y * 500, 2),
+      [0.7, 0.4, 0.27],
+      [0.88, 0.62, 0.45],
+    )
   }),
   texture('fine-grain', 'Fine grain', 'grain film noise', 'soft-light', (x, y) =>
     grey(0.5 + (noise(x * 1600, y * 1600, 21) + noise(x * 900 + 3, y * 900, 22) - 1) * 0.32),
@@ -110,15 +138,31 @@ export const textures: Raster[] = [
     const wx = Math.sin(x * 1500 + noise(x * 40, y * 300, 3) * 5)
     const wy = Math.sin(y * 1500 + noise(x * 300, y * 40, 4) * 5)
     const slub = noise(x * 12, y * 420, 5) * 0.5 + noise(x * 420, y * 12, 6) * 0.5
-    return tone(0.5 + 0.16 * wx * wy + 0.1 * (wx - wy) + (slub - 0.5) * 0.7, [0.78, 0.735, 0.665], [0.98, 0.955, 0.91])
+    return tone(
+      0.5 + 0.16 * wx * wy + 0.1 * (wx - wy) + (slub - 0.5) * 0.7,
+      [0.78, 0.735, 0.665],
+      [0.98, 0.955, 0.91],
+    )
   }),
   texture('dry-brush', 'Dry brush', 'brush paint stroke streaks', 'multiply', (x, y) => {
     const streak = fractal(x * 3, y * 90, 31, 5)
-    return tone(smooth(0.35, 0.6, streak + (fractal(x * 5, y * 5, 33) - 0.5) * 0.5), [0.72, 0.66, 0.58], [1, 0.99, 0.97])
+    return tone(
+      smooth(0.35, 0.6, streak + (fractal(x * 5, y * 5, 33) - 0.5) * 0.5),
+      [0.72, 0.66, 0.58],
+      [1, 0.99, 0.97],
+    )
   }),
 ]
 
-const overlay = (name: string, label: string, words: string, blend: string, at: Raster['at'], width = 1400, height = 1400): Raster => ({
+const overlay = (
+  name: string,
+  label: string,
+  words: string,
+  blend: string,
+  at: Raster['at'],
+  width = 1400,
+  height = 1400,
+): Raster => ({
   name,
   label,
   words,
@@ -144,13 +188,29 @@ const leafShadow = (() => {
 })()
 const lights = (() => {
   const rnd = random(63)
-  return Array.from({ length: 46 }, () => ({ x: rnd(), y: rnd(), r: 0.012 + rnd() ** 2 * 0.07, k: 0.25 + rnd() * 0.5, warm: rnd() }))
+  return Array.from({ length: 46 }, () => ({
+    x: rnd(),
+    y: rnd(),
+    r: 0.012 + rnd() ** 2 * 0.07,
+    k: 0.25 + rnd() * 0.5,
+    warm: rnd(),
+  }))
 })()
 const dusts = (() => {
   const rnd = random(91)
-  return Array.from({ length: 420 }, () => ({ x: rnd(), y: rnd(), r: 0.0009 + rnd() ** 5 * 0.009, k: 0.3 + rnd() * 0.7 }))
+  return Array.from({ length: 420 }, () => ({
+    x: rnd(),
+    y: rnd(),
+    r: 0.0009 + rnd() ** 5 * 0.009,
+    k: 0.3 + rnd() * 0.7,
+  }))
 })()
-const near = <T extends { x: number; y: number; r: number }>(list: readonly T[], x: number, y: number, hit: (s: T, d: number) => void): void => {
+const near = <T extends { x: number; y: number; r: number }>(
+  list: readonly T[],
+  x: number,
+  y: number,
+  hit: (s: T, d: number) => void,
+): void => {
   for (const s of list) {
     const [dx, dy] = [x - s.x, y - s.y]
     if (Math.abs(dx) < s.r * 3 && Math.abs(dy) < s.r * 3) hit(s, Math.hypot(dx, dy))
@@ -177,7 +237,12 @@ export const overlays: Raster[] = [
     'multiply',
     (x, y) => {
       const w = 0.12 + x * 0.3
-      return [0.14, 0.09, 0.07, (1 - smooth(0.2, 1, Math.abs(y - 0.55) / w)) * (1 - smooth(0.1, 1, x)) * smooth(0, 0.08, x) * 0.75]
+      return [
+        0.14,
+        0.09,
+        0.07,
+        (1 - smooth(0.2, 1, Math.abs(y - 0.55) / w)) * (1 - smooth(0.1, 1, x)) * smooth(0, 0.08, x) * 0.75,
+      ]
     },
     1400,
     500,
@@ -186,8 +251,13 @@ export const overlays: Raster[] = [
     const [u, v] = [x * 1.05 + y * 0.34, y * 1.05 - x * 0.18]
     const bar = (t: number, at: number, w: number, s: number) => smooth(w + s, w, Math.abs(t - at))
     const soft = 0.012 + x * 0.02
-    const lit = smooth(0.12, 0.12 + soft * 3, u) * smooth(1.22, 1.22 - soft * 3, u) * smooth(0, soft * 3, v) * smooth(0.94, 0.94 - soft * 3, v)
-    const open = lit * (1 - bar(u, 0.5, 0.013, soft)) * (1 - bar(u, 0.86, 0.013, soft)) * (1 - bar(v, 0.46, 0.013, soft))
+    const lit =
+      smooth(0.12, 0.12 + soft * 3, u) *
+      smooth(1.22, 1.22 - soft * 3, u) *
+      smooth(0, soft * 3, v) *
+      smooth(0.94, 0.94 - soft * 3, v)
+    const open =
+      lit * (1 - bar(u, 0.5, 0.013, soft)) * (1 - bar(u, 0.86, 0.013, soft)) * (1 - bar(v, 0.46, 0.013, soft))
     return [0.2, 0.13, 0.12, (1 - open) * 0.4]
   }),
   overlay('foliage-shadow', 'Foliage shadow', 'shadow leaf plant dappled', 'multiply', (x, y) => {
@@ -199,7 +269,12 @@ export const overlays: Raster[] = [
       const away = Math.abs(-dx * Math.sin(l.a) + dy * Math.cos(l.a))
       v = Math.max(
         v,
-        (1 - smooth(0.5, 1.25, away / (l.l * 0.19 * Math.sin(Math.max(0.05, Math.min(1, t)) * Math.PI) + 0.006))) *
+        (1 -
+          smooth(
+            0.5,
+            1.25,
+            away / (l.l * 0.19 * Math.sin(Math.max(0.05, Math.min(1, t)) * Math.PI) + 0.006),
+          )) *
           smooth(-0.1, 0.1, t) *
           (1 - smooth(0.9, 1.15, t)),
       )
@@ -228,7 +303,9 @@ export const overlays: Raster[] = [
     0.95,
     0.96,
     0.98,
-    smooth(0.42, 0.8, fractal(x * 2.2 + fractal(x * 3, y * 3, 3) * 0.9, y * 3.6, 15, 6)) * smooth(0, 0.35, y) * 0.9,
+    smooth(0.42, 0.8, fractal(x * 2.2 + fractal(x * 3, y * 3, 3) * 0.9, y * 3.6, 15, 6)) *
+      smooth(0, 0.35, y) *
+      0.9,
   ]),
   overlay('dust', 'Dust', 'dust particles floating specks', 'screen', (x, y) => {
     let v = 0
@@ -240,13 +317,17 @@ export const overlays: Raster[] = [
   overlay('kiln-sparks', 'Kiln sparks', 'sparks fire embers glow', 'plus-lighter', (x, y) => {
     let v = 0
     near(dusts, x, y, (s, d) => {
-      v += ((1 - smooth(0, s.r * 2.8, d)) ** 3 * s.k * (0.4 + (1 - s.y) * 0.6) + (1 - smooth(s.r * 0.2, s.r * 0.7, d)) * s.k) * (s.y > 0.15 ? 1 : 0.3)
+      v +=
+        ((1 - smooth(0, s.r * 2.8, d)) ** 3 * s.k * (0.4 + (1 - s.y) * 0.6) +
+          (1 - smooth(s.r * 0.2, s.r * 0.7, d)) * s.k) *
+        (s.y > 0.15 ? 1 : 0.3)
     })
     const k = Math.min(1, v)
     return [1, 0.5 + 0.4 * k, 0.18 + 0.4 * k * k, k]
   }),
   overlay('warm-leak', 'Warm light leak', 'leak film light flare warm', 'screen', (x, y) => {
-    const v = (1 - smooth(0, 0.62, x + (fractal(y * 2, 3, 51) - 0.5) * 0.5)) * (0.6 + 0.4 * fractal(x * 2, y * 2, 52))
+    const v =
+      (1 - smooth(0, 0.62, x + (fractal(y * 2, 3, 51) - 0.5) * 0.5)) * (0.6 + 0.4 * fractal(x * 2, y * 2, 52))
     return [1, 0.42 + 0.4 * v, 0.14 + 0.3 * v * v, v * 0.95]
   }),
   overlay('bokeh-lights', 'Bokeh lights', 'bokeh lights blur evening festive', 'plus-lighter', (x, y) => {
@@ -269,7 +350,8 @@ export function drawRaster(r: Raster): Uint8Array {
   for (let y = 0; y < r.height; y++)
     for (let x = 0; x < r.width; x++) {
       const c = r.at((x + 0.5) * sx, (y + 0.5) * sy)
-      for (let k = 0; k < 4; k++) out[(y * r.width + x) * 4 + k] = Math.round(Math.min(1, Math.max(0, c[k] as number)) * 255)
+      for (let k = 0; k < 4; k++)
+        out[(y * r.width + x) * 4 + k] = Math.round(Math.min(1, Math.max(0, c[k] as number)) * 255)
     }
   return out
 }

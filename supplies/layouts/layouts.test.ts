@@ -20,7 +20,9 @@ describe('starting layouts', () => {
   it('are at least eight, each with a type pairing of its own', () => {
     expect(startingLayouts.length).toBeGreaterThanOrEqual(8)
     const pairs = [...made.values()].map((d) =>
-      [...new Set(Object.values(d.layers).flatMap((l) => (l.kind === 'type' ? [l.style.family] : [])))].sort().join(' and '),
+      [...new Set(Object.values(d.layers).flatMap((l) => (l.kind === 'type' ? [l.style.family] : [])))]
+        .sort()
+        .join(' and '),
     )
     expect(new Set(pairs).size).toBe(startingLayouts.length)
     for (const pair of pairs) expect(pair.split(' and ')).toHaveLength(2)

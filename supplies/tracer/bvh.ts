@@ -27,10 +27,18 @@ export function hierarchy(mesh: Mesh): Hierarchy {
   const sweep = new Float64Array(bins)
   const box = new Float64Array(6)
   const clear = (b: Float64Array, at: number) => b.fill(Infinity, at, at + 3).fill(-Infinity, at + 3, at + 6)
-  const join = (b: Float64Array, at: number, lows: ArrayLike<number>, highs: ArrayLike<number>, from: number, highAt = from) => {
+  const join = (
+    b: Float64Array,
+    at: number,
+    lows: ArrayLike<number>,
+    highs: ArrayLike<number>,
+    from: number,
+    highAt = from,
+  ) => {
     for (let k = 0; k < 3; k++) {
       if ((lows[from + k] as number) < (b[at + k] as number)) b[at + k] = lows[from + k] as number
-      if ((highs[highAt + k] as number) > (b[at + 3 + k] as number)) b[at + 3 + k] = highs[highAt + k] as number
+      if ((highs[highAt + k] as number) > (b[at + 3 + k] as number))
+        b[at + 3 + k] = highs[highAt + k] as number
     }
   }
   const area = (b: Float64Array) => {
@@ -55,7 +63,9 @@ export function hierarchy(mesh: Mesh): Hierarchy {
       Math.min(
         bins - 1,
         Math.floor(
-          (((centres[t * 3 + axis] as number) - (spread[axis] as number)) / ((spread[axis + 3] as number) - (spread[axis] as number))) * bins,
+          (((centres[t * 3 + axis] as number) - (spread[axis] as number)) /
+            ((spread[axis + 3] as number) - (spread[axis] as number))) *
+            bins,
         ),
       )
     if (to - from > 3)

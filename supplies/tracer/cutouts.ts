@@ -6,7 +6,10 @@ import { grass, handle, looks, pot, profiles, Scene, sprig } from './scene'
 type Picture = (typeof photos)[number]
 
 /** Studio light around one object; the unseen table gives the warm bounce from below. */
-function studio(build: (s: Scene) => void, view: { height: number; middle: number; width?: number; above?: number; table?: boolean }): () => Scene {
+function studio(
+  build: (s: Scene) => void,
+  view: { height: number; middle: number; width?: number; above?: number; table?: boolean },
+): () => Scene {
   return () => {
     const s = new Scene()
     s.cutout = true
@@ -53,12 +56,48 @@ const one = (
   }, view)
 
 export const cutouts: Picture[] = [
-  { name: 'copper-bottle', width: 900, height: 1250, samples: 64, scene: one('bottle', 'copper', 1, { height: 3.5, middle: 1.5 }) },
-  { name: 'cobalt-moon-jar', width: 1200, height: 1180, samples: 64, scene: one('moon', 'cobalt', 1, { height: 2.9, middle: 1.24 }) },
-  { name: 'teal-gourd', width: 900, height: 1200, samples: 64, scene: one('gourd', 'teal', 1, { height: 3.15, middle: 1.36 }) },
-  { name: 'cream-bowl', width: 1300, height: 720, samples: 64, scene: one('bowl', 'cream', 1, { height: 1.68, middle: 0.52, above: 3.4 }) },
-  { name: 'celadon-dish', width: 1500, height: 640, samples: 64, scene: one('wide', 'celadon', 1, { height: 1.66, middle: 0.38, above: 3.6 }) },
-  { name: 'dipped-cup-blue', width: 900, height: 940, samples: 64, scene: one('cup', 'dipBlue', 1, { height: 1.62, middle: 0.56, above: 3.2 }) },
+  {
+    name: 'copper-bottle',
+    width: 900,
+    height: 1250,
+    samples: 64,
+    scene: one('bottle', 'copper', 1, { height: 3.5, middle: 1.5 }),
+  },
+  {
+    name: 'cobalt-moon-jar',
+    width: 1200,
+    height: 1180,
+    samples: 64,
+    scene: one('moon', 'cobalt', 1, { height: 2.9, middle: 1.24 }),
+  },
+  {
+    name: 'teal-gourd',
+    width: 900,
+    height: 1200,
+    samples: 64,
+    scene: one('gourd', 'teal', 1, { height: 3.15, middle: 1.36 }),
+  },
+  {
+    name: 'cream-bowl',
+    width: 1300,
+    height: 720,
+    samples: 64,
+    scene: one('bowl', 'cream', 1, { height: 1.68, middle: 0.52, above: 3.4 }),
+  },
+  {
+    name: 'celadon-dish',
+    width: 1500,
+    height: 640,
+    samples: 64,
+    scene: one('wide', 'celadon', 1, { height: 1.66, middle: 0.38, above: 3.6 }),
+  },
+  {
+    name: 'dipped-cup-blue',
+    width: 900,
+    height: 940,
+    samples: 64,
+    scene: one('cup', 'dipBlue', 1, { height: 1.62, middle: 0.56, above: 3.2 }),
+  },
   {
     name: 'rose-mug',
     width: 1150,
@@ -91,7 +130,13 @@ export const cutouts: Picture[] = [
       { height: 2.5, middle: 0.98, above: 3.2 },
     ),
   },
-  { name: 'banded-vase', width: 820, height: 1350, samples: 64, scene: one('tall', 'banded', 1, { height: 4.15, middle: 1.8 }) },
+  {
+    name: 'banded-vase',
+    width: 820,
+    height: 1350,
+    samples: 64,
+    scene: one('tall', 'banded', 1, { height: 4.15, middle: 1.8 }),
+  },
   {
     name: 'glass-bottle-with-grass',
     width: 1000,
@@ -101,7 +146,13 @@ export const cutouts: Picture[] = [
       (s) => {
         const dry = s.material(looks.straw)
         for (let n = 0; n < 6; n++)
-          grass(s, [0, 0.14, 0], { stem: dry, seed: 8 + n, height: 5.1 - (n % 3) * 0.5, lean: 0.05 + (n % 3) * 0.06, turn: n * 61 + 10 })
+          grass(s, [0, 0.14, 0], {
+            stem: dry,
+            seed: 8 + n,
+            height: 5.1 - (n % 3) * 0.5,
+            lean: 0.05 + (n % 3) * 0.06,
+            turn: n * 61 + 10,
+          })
         pot(s, profiles.bottle, [0, 0, 0], s.material(looks.glass), 0.9)
       },
       { height: 5.3, middle: 2.45, above: 1.8 },

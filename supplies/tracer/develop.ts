@@ -60,7 +60,8 @@ function smooth(t: Traced, first: number, passes: number, sigma: number): void {
             if (xx < 0 || xx >= width) continue
             const q = yy * width + xx
             const h = q * 6
-            const turn = nx * (guide[h] as number) + ny * (guide[h + 1] as number) + nz * (guide[h + 2] as number)
+            const turn =
+              nx * (guide[h] as number) + ny * (guide[h + 1] as number) + nz * (guide[h + 2] as number)
             const self = i === 0 && j === 0
             if (turn < 0.6 && !self) continue
             const dd = ((guide[h + 3] as number) - depth) * far
@@ -69,7 +70,11 @@ function smooth(t: Traced, first: number, passes: number, sigma: number): void {
             const qb = source[q * 3 + 2] as number
             const dl = (Math.abs(qr - r) + Math.abs(qg - gr) + Math.abs(qb - b)) * level
             const cost =
-              dd * dd + dl * dl + Math.abs((guide[h + 4] as number) - alpha) * 8 + Math.abs((guide[h + 5] as number) - body) * 6 + (1 - turn) * 24
+              dd * dd +
+              dl * dl +
+              Math.abs((guide[h + 4] as number) - alpha) * 8 +
+              Math.abs((guide[h + 5] as number) - body) * 6 +
+              (1 - turn) * 24
             if (cost > 12 && !self) continue
             const w = weight * (kernel[i + 2] as number) * (self ? 1 : Math.exp(-cost))
             sum += w
@@ -84,7 +89,8 @@ function smooth(t: Traced, first: number, passes: number, sigma: number): void {
       }
     ;[source, target] = [target, source]
   }
-  for (let n = 0; n < width * height; n++) for (let k = 0; k < 3; k++) data[n * CHANNELS + first + k] = source[n * 3 + k] as number
+  for (let n = 0; n < width * height; n++)
+    for (let k = 0; k < 3; k++) data[n * CHANNELS + first + k] = source[n * 3 + k] as number
 }
 
 /** Lowers lone bright pixels to the second brightest of their neighbours. */
@@ -154,7 +160,10 @@ export function develop(light: Traced, guides: Traced, exposure: number, cutout:
           const yy = Math.min(light.height - 1, Math.max(0, y0 + j))
           const h = (yy * light.width + xx) * CHANNELS
           const away = (x0 + i - fx) * (x0 + i - fx) + (y0 + j - fy) * (y0 + j - fy)
-          const turn = at(full, g + 9) * at(low, h + 9) + at(full, g + 10) * at(low, h + 10) + at(full, g + 11) * at(low, h + 11)
+          const turn =
+            at(full, g + 9) * at(low, h + 9) +
+            at(full, g + 10) * at(low, h + 10) +
+            at(full, g + 11) * at(low, h + 11)
           const dd = (at(low, h + 12) - at(full, g + 12)) * far
           const cost = dd * dd + Math.abs(at(low, h + 13) - at(full, g + 13)) * 5 + (1 - turn) * 12
           const w = Math.exp(-away * 1.4) * (0.004 + Math.exp(-cost)) * (at(low, h + 13) + 1e-3)

@@ -23,9 +23,12 @@ export class Mesh {
     const rows = vertices.length / stride - 1
     for (let j = 0; j < rows; j++)
       for (let i = 0; i < columns; i++) {
-        const [a, b, c, d] = [j * stride + i, j * stride + i + 1, (j + 1) * stride + i, (j + 1) * stride + i + 1].map(
-          (n) => vertices[n] as Vertex,
-        ) as [Vertex, Vertex, Vertex, Vertex]
+        const [a, b, c, d] = [
+          j * stride + i,
+          j * stride + i + 1,
+          (j + 1) * stride + i,
+          (j + 1) * stride + i + 1,
+        ].map((n) => vertices[n] as Vertex) as [Vertex, Vertex, Vertex, Vertex]
         this.triangle(a, b, d, material)
         this.triangle(a, d, c, material)
       }
@@ -36,7 +39,11 @@ export const add = (a: Vector, b: Vector): Vector => [a[0] + b[0], a[1] + b[1], 
 export const sub = (a: Vector, b: Vector): Vector => [a[0] - b[0], a[1] - b[1], a[2] - b[2]]
 export const times = (a: Vector, k: number): Vector => [a[0] * k, a[1] * k, a[2] * k]
 export const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
-export const cross = (a: Vector, b: Vector): Vector => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]]
+export const cross = (a: Vector, b: Vector): Vector => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+]
 export const unit = (a: Vector): Vector => times(a, 1 / (Math.hypot(...a) || 1))
 
 /** Repeatable random numbers 0..1 (mulberry32). */
@@ -63,7 +70,10 @@ export function curve<P extends readonly number[]>(points: readonly P[], steps: 
           const a = p0[k] as number
           const c = p2[k] as number
           const d = p3[k] as number
-          return 0.5 * (2 * b + (c - a) * t + (2 * a - 5 * b + 4 * c - d) * t * t + (3 * b - a - 3 * c + d) * t ** 3)
+          return (
+            0.5 *
+            (2 * b + (c - a) * t + (2 * a - 5 * b + 4 * c - d) * t * t + (3 * b - a - 3 * c + d) * t ** 3)
+          )
         }) as unknown as P,
       )
     }
@@ -73,7 +83,13 @@ export function curve<P extends readonly number[]>(points: readonly P[], steps: 
 }
 
 /** A pot: a profile of [radius, height] turned about the y axis at `at`; v is height from foot to rim. */
-export function lathe(mesh: Mesh, profile: readonly (readonly [number, number])[], at: Vector, material: number, segments = 112): void {
+export function lathe(
+  mesh: Mesh,
+  profile: readonly (readonly [number, number])[],
+  at: Vector,
+  material: number,
+  segments = 112,
+): void {
   const line = curve(profile, 9)
   const heights = line.map((p) => p[1])
   const low = Math.min(...heights)
@@ -98,11 +114,20 @@ export function lathe(mesh: Mesh, profile: readonly (readonly [number, number])[
 }
 
 /** A round or flattened tube along a path; radius as a function of 0..1. */
-export function tube(mesh: Mesh, path: readonly Vector[], radius: (t: number) => number, material: number, sides = 12, flat = 1): void {
+export function tube(
+  mesh: Mesh,
+  path: readonly Vector[],
+  radius: (t: number) => number,
+  material: number,
+  sides = 12,
+  flat = 1,
+): void {
   const vertices: Vertex[] = []
   let side: Vector = [0, 0, 1]
   path.forEach((p, n) => {
-    const forward = unit(sub(path[Math.min(n + 1, path.length - 1)] as Vector, path[Math.max(n - 1, 0)] as Vector))
+    const forward = unit(
+      sub(path[Math.min(n + 1, path.length - 1)] as Vector, path[Math.max(n - 1, 0)] as Vector),
+    )
     side = unit(sub(side, times(forward, dot(side, forward))))
     const up = cross(forward, side)
     const t = n / (path.length - 1)
@@ -138,13 +163,21 @@ export function leaf(
     const swell = Math.sin(Math.PI * v ** (Math.log(0.5) / Math.log(shape))) ** 0.85 * (1 - v * 0.12)
     const x = (u - 0.5) * width * swell
     const bend = curl * v * v * length
-    return add(base, add(times(forward, v * length * (1 - Math.abs(curl) * v * 0.3)), add(times(side, x), times(up, Math.abs(x) * fold - bend))))
+    return add(
+      base,
+      add(
+        times(forward, v * length * (1 - Math.abs(curl) * v * 0.3)),
+        add(times(side, x), times(up, Math.abs(x) * fold - bend)),
+      ),
+    )
   }
   for (let j = 0; j <= rows; j++)
     for (let i = 0; i <= columns; i++) {
       const [u, v] = [i / columns, 0.004 + (j / rows) * 0.992]
       const e = 0.01
-      const normal = unit(cross(sub(place(u + e, v), place(u - e, v)), sub(place(u, v + e * 0.4), place(u, v - e * 0.4))))
+      const normal = unit(
+        cross(sub(place(u + e, v), place(u - e, v)), sub(place(u, v + e * 0.4), place(u, v - e * 0.4))),
+      )
       vertices.push({ at: place(u, v), normal: Number.isFinite(normal[0]) ? normal : up, u, v })
     }
   mesh.grid(vertices, columns, material)
@@ -153,7 +186,12 @@ export function leaf(
 /** A rectangle from a corner along two edges; its normal is edge a × edge b. */
 export function quad(mesh: Mesh, corner: Vector, a: Vector, b: Vector, material: number): void {
   const normal = unit(cross(a, b))
-  const point = (u: number, v: number): Vertex => ({ at: add(corner, add(times(a, u), times(b, v))), normal, u, v })
+  const point = (u: number, v: number): Vertex => ({
+    at: add(corner, add(times(a, u), times(b, v))),
+    normal,
+    u,
+    v,
+  })
   mesh.triangle(point(0, 0), point(1, 0), point(1, 1), material)
   mesh.triangle(point(0, 0), point(1, 1), point(0, 1), material)
 }
@@ -184,7 +222,14 @@ export function box(mesh: Mesh, low: Vector, high: Vector, material: number, bev
 }
 
 /** A ball, squashed by `flat`. */
-export function ball(mesh: Mesh, centre: Vector, radius: number, material: number, flat = 1, segments = 40): void {
+export function ball(
+  mesh: Mesh,
+  centre: Vector,
+  radius: number,
+  material: number,
+  flat = 1,
+  segments = 40,
+): void {
   const vertices: Vertex[] = []
   for (let j = 0; j <= segments / 2; j++)
     for (let i = 0; i <= segments; i++) {

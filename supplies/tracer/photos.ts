@@ -8,7 +8,16 @@ const bunch = (
   at: Vector,
   seed: number,
   count: number,
-  plant: { leaf: number; stem: number; height: number; length?: number; width?: number; shape?: number; pair?: boolean; droop?: number },
+  plant: {
+    leaf: number
+    stem: number
+    height: number
+    length?: number
+    width?: number
+    shape?: number
+    pair?: boolean
+    droop?: number
+  },
 ) => {
   const rnd = random(seed)
   for (let n = 0; n < count; n++)
@@ -112,7 +121,19 @@ function stackedBowls(): Scene {
     y += 0.52 - n * 0.012
   })
   const [leaf, stem] = [s.material(looks.rust), s.material(looks.stem)]
-  sprig(s, [1.9, 0.05, 1.1], { leaf, stem, seed: 5, height: 0.55, lean: 2.6, turn: 170, count: 9, length: 0.62, width: 0.42, droop: 0.6, start: 0.1 })
+  sprig(s, [1.9, 0.05, 1.1], {
+    leaf,
+    stem,
+    seed: 5,
+    height: 0.55,
+    lean: 2.6,
+    turn: 170,
+    count: 9,
+    length: 0.62,
+    width: 0.42,
+    droop: 0.6,
+    start: 0.1,
+  })
   pot(s, profiles.bottle, [-2.6, 0, -2.6], s.material(looks.teal), 1.05)
   pot(s, profiles.gourd, [2.5, 0, -2.7], s.material(looks.copper), 1)
   s.lamp([7, 9, 6], [0, 1, 0], 3.6, 4, [21, 18.4, 15])
@@ -156,12 +177,30 @@ function clayTable(): Scene {
 
 function leavesAtWindow(): Scene {
   const s = new Scene()
-  room(s, looks.oak, { ...looks.plaster, colour: '#f0e7d6', second: '#e4d6bf' }, 5, { front: 2.5, height: 0.4 })
+  room(s, looks.oak, { ...looks.plaster, colour: '#f0e7d6', second: '#e4d6bf' }, 5, {
+    front: 2.5,
+    height: 0.4,
+  })
   const [leaf, stem, dry] = [s.material(looks.eucalyptus), s.material(looks.stem), s.material(looks.straw)]
   pot(s, profiles.bottle, [0.1, 0, 0], s.material(looks.copper), 1.06)
-  bunch(s, [0.1, 3, 0], 21, 7, { leaf, stem, height: 3.6, length: 0.58, width: 0.74, shape: 0.5, pair: true, droop: 0.24 })
+  bunch(s, [0.1, 3, 0], 21, 7, {
+    leaf,
+    stem,
+    height: 3.6,
+    length: 0.58,
+    width: 0.74,
+    shape: 0.5,
+    pair: true,
+    droop: 0.24,
+  })
   for (let n = 0; n < 7; n++)
-    grass(s, [0.1, 2.9, 0], { stem: dry, seed: 60 + n, height: 3.6 + (n % 3) * 0.5, lean: 0.2 + (n % 4) * 0.09, turn: n * 53 })
+    grass(s, [0.1, 2.9, 0], {
+      stem: dry,
+      seed: 60 + n,
+      height: 3.6 + (n % 3) * 0.5,
+      lean: 0.2 + (n % 4) * 0.09,
+      turn: n * 53,
+    })
   pot(s, profiles.cup, [1.75, 0, 0.7], s.material(looks.cream), 0.85)
   s.lamp([9, 8, 3.5], [0, 2.4, 0], 2.6, 3.6, [48, 42, 33])
   s.lamp([-7, 6, 8], [0, 3, 0], 6, 6, [2.2, 2.3, 2.5])
@@ -176,9 +215,20 @@ function eveningLights(): Scene {
   const rnd = random(77)
   for (let n = 0; n < 110; n++) {
     const warm = 14 + rnd() * 26
-    const bulb = s.material({ colour: '#000000', kind: 'light', light: [warm, warm * (0.5 + rnd() * 0.2), warm * (0.16 + rnd() * 0.16)] })
+    const bulb = s.material({
+      colour: '#000000',
+      kind: 'light',
+      light: [warm, warm * (0.5 + rnd() * 0.2), warm * (0.16 + rnd() * 0.16)],
+    })
     const strand = n % 5
-    ball(s.mesh, add([-9 + rnd() * 18, 1.4 + strand * 1.15 + rnd() * 0.5, -12.5 + rnd() * 5], [0, 0, 0]), 0.045 + rnd() * 0.03, bulb, 1, 8)
+    ball(
+      s.mesh,
+      add([-9 + rnd() * 18, 1.4 + strand * 1.15 + rnd() * 0.5, -12.5 + rnd() * 5], [0, 0, 0]),
+      0.045 + rnd() * 0.03,
+      bulb,
+      1,
+      8,
+    )
   }
   pot(s, profiles.gourd, [-1.5, 0, 0.1], s.material(looks.teal), 1.05)
   pot(s, profiles.cup, [1.2, 0, 0.7], s.material(looks.dipWhite), 1)

@@ -1,4 +1,18 @@
-import { add, box, cross, curve, lathe, leaf, Mesh, quad, random, times, tube, unit, type Vector } from './geometry'
+import {
+  add,
+  box,
+  cross,
+  curve,
+  lathe,
+  leaf,
+  Mesh,
+  quad,
+  random,
+  times,
+  tube,
+  unit,
+  type Vector,
+} from './geometry'
 import type { Material } from './materials'
 
 export type Camera = {
@@ -34,11 +48,22 @@ export class Scene {
   }
 
   /** A light at `at` that looks at `target`. */
-  lamp(at: Vector, target: Vector, width: number, height: number, light: readonly [number, number, number]): void {
+  lamp(
+    at: Vector,
+    target: Vector,
+    width: number,
+    height: number,
+    light: readonly [number, number, number],
+  ): void {
     const forward = unit(add(target, times(at, -1)))
     const side = unit(cross(forward, [0, 1, 0.001]))
     const up = cross(side, forward)
-    this.light(add(at, add(times(side, -width / 2), times(up, -height / 2))), times(up, height), times(side, width), light)
+    this.light(
+      add(at, add(times(side, -width / 2), times(up, -height / 2))),
+      times(up, height),
+      times(side, width),
+      light,
+    )
     const last = this.lights.at(-1)
     if (last) {
       const n = cross(last.a, last.b)
@@ -258,7 +283,8 @@ export function sprig(s: Scene, at: Vector, p: Plant): void {
     const index = Math.min(path.length - 2, Math.floor(t * (path.length - 1)))
     const here = path[index] as Vector
     const forward = unit(add(path[index + 1] as Vector, times(here, -1)))
-    const size = (p.length ?? 0.6) * (0.65 + 0.5 * Math.sin(Math.PI * (0.25 + t * 0.68))) * (0.85 + rnd() * 0.3)
+    const size =
+      (p.length ?? 0.6) * (0.65 + 0.5 * Math.sin(Math.PI * (0.25 + t * 0.68))) * (0.85 + rnd() * 0.3)
     const sides = p.pair ? [0, Math.PI] : [n % 2 ? Math.PI : 0]
     for (const side of n === count - 1 ? [Math.PI / 2] : sides) {
       const around = side + (rnd() - 0.5) * 1.1 + (p.pair ? (n % 2) * 1.3 : 0) + turn
@@ -266,13 +292,28 @@ export function sprig(s: Scene, at: Vector, p: Plant): void {
       const spread = n === count - 1 ? 0.1 : 0.85
       const along = unit(add(times(forward, 1 - spread * 0.55), times(out, spread)))
       const face = unit(add(forward, times([rnd() - 0.5, rnd() - 0.5, rnd() - 0.3], 0.9)))
-      leaf(s.mesh, here, along, face, size, size * (p.width ?? 0.36), (p.curl ?? 0.25) * (0.6 + rnd() * 0.8), 0.25, p.leaf, p.shape ?? 0.42)
+      leaf(
+        s.mesh,
+        here,
+        along,
+        face,
+        size,
+        size * (p.width ?? 0.36),
+        (p.curl ?? 0.25) * (0.6 + rnd() * 0.8),
+        0.25,
+        p.leaf,
+        p.shape ?? 0.42,
+      )
     }
   }
 }
 
 /** A plume of dry grass: a thin stem with many thin seeds. */
-export function grass(s: Scene, at: Vector, p: { stem: number; seed: number; height: number; lean: number; turn: number; plume?: number }): void {
+export function grass(
+  s: Scene,
+  at: Vector,
+  p: { stem: number; seed: number; height: number; lean: number; turn: number; plume?: number },
+): void {
   const rnd = random(p.seed)
   const turn = (p.turn * Math.PI) / 180
   const points: Vector[] = Array.from({ length: 6 }, (_, n) => {
@@ -290,13 +331,30 @@ export function grass(s: Scene, at: Vector, p: { stem: number; seed: number; hei
     const forward = unit(add(path[index + 1] as Vector, times(here, -1)))
     const around = rnd() * Math.PI * 2
     const along = unit(add(forward, times([Math.cos(around), 0.15, Math.sin(around)], 0.35 + 0.3 * rnd())))
-    leaf(s.mesh, here, along, [rnd() - 0.5, rnd() - 0.5, rnd() - 0.5], 0.2 + 0.22 * rnd() * (1.3 - t), 0.03, 0.3, 0.1, p.stem, 0.5)
+    leaf(
+      s.mesh,
+      here,
+      along,
+      [rnd() - 0.5, rnd() - 0.5, rnd() - 0.5],
+      0.2 + 0.22 * rnd() * (1.3 - t),
+      0.03,
+      0.3,
+      0.1,
+      p.stem,
+      0.5,
+    )
   }
 }
 
 // ---- surroundings ----
 /** A table or floor with a wall behind it. */
-export function room(s: Scene, table: Material, wallMaterial: Material, depth = 4, edge?: { front: number; height: number }): void {
+export function room(
+  s: Scene,
+  table: Material,
+  wallMaterial: Material,
+  depth = 4,
+  edge?: { front: number; height: number },
+): void {
   const t = s.material(table)
   if (edge) box(s.mesh, [-14, -edge.height, -depth], [14, 0, edge.front], t, 0.05)
   else quad(s.mesh, [-20, 0, 16], [40, 0, 0], [0, 0, -16 - depth], t)
@@ -304,16 +362,99 @@ export function room(s: Scene, table: Material, wallMaterial: Material, depth = 
 }
 
 export const looks = {
-  oak: { colour: '#b98a58', second: '#7f5630', pattern: 'wood', scale: 1.1, amount: 0.75, roughness: 0.42, coat: 0.7 },
-  walnut: { colour: '#7a5236', second: '#4a2f1e', pattern: 'wood', scale: 1.2, amount: 0.8, roughness: 0.36, coat: 0.8 },
-  pale: { colour: '#e4d2b4', second: '#cdb38c', pattern: 'wood', scale: 1, amount: 0.6, roughness: 0.5, coat: 0.5 },
-  plaster: { colour: '#e6dccb', second: '#d4c6b1', pattern: 'plaster', scale: 0.7, amount: 0.7, bump: 0.12, bumpScale: 3, roughness: 0.9 },
-  clayWall: { colour: '#c98a63', second: '#b0714c', pattern: 'plaster', scale: 0.6, amount: 0.8, bump: 0.16, bumpScale: 2.4, roughness: 0.9 },
-  blueWall: { colour: '#7fa3a5', second: '#6a8f93', pattern: 'plaster', scale: 0.6, amount: 0.7, bump: 0.12, bumpScale: 2.6 },
-  greenWall: { colour: '#405c50', second: '#34493f', pattern: 'plaster', scale: 0.5, amount: 0.7, bump: 0.12, bumpScale: 2.6 },
-  darkWall: { colour: '#3a302e', second: '#2c2423', pattern: 'plaster', scale: 0.6, amount: 0.7, bump: 0.1, bumpScale: 2 },
-  pinkWall: { colour: '#dcaa97', second: '#cf9883', pattern: 'plaster', scale: 0.6, amount: 0.7, bump: 0.1, bumpScale: 2.4 },
-  linen: { colour: '#e8e0d2', second: '#cfc4b2', pattern: 'cloth', scale: 150, amount: 0.55, bump: 0.08, bumpScale: 9, roughness: 0.9 },
+  oak: {
+    colour: '#b98a58',
+    second: '#7f5630',
+    pattern: 'wood',
+    scale: 1.1,
+    amount: 0.75,
+    roughness: 0.42,
+    coat: 0.7,
+  },
+  walnut: {
+    colour: '#7a5236',
+    second: '#4a2f1e',
+    pattern: 'wood',
+    scale: 1.2,
+    amount: 0.8,
+    roughness: 0.36,
+    coat: 0.8,
+  },
+  pale: {
+    colour: '#e4d2b4',
+    second: '#cdb38c',
+    pattern: 'wood',
+    scale: 1,
+    amount: 0.6,
+    roughness: 0.5,
+    coat: 0.5,
+  },
+  plaster: {
+    colour: '#e6dccb',
+    second: '#d4c6b1',
+    pattern: 'plaster',
+    scale: 0.7,
+    amount: 0.7,
+    bump: 0.12,
+    bumpScale: 3,
+    roughness: 0.9,
+  },
+  clayWall: {
+    colour: '#c98a63',
+    second: '#b0714c',
+    pattern: 'plaster',
+    scale: 0.6,
+    amount: 0.8,
+    bump: 0.16,
+    bumpScale: 2.4,
+    roughness: 0.9,
+  },
+  blueWall: {
+    colour: '#7fa3a5',
+    second: '#6a8f93',
+    pattern: 'plaster',
+    scale: 0.6,
+    amount: 0.7,
+    bump: 0.12,
+    bumpScale: 2.6,
+  },
+  greenWall: {
+    colour: '#405c50',
+    second: '#34493f',
+    pattern: 'plaster',
+    scale: 0.5,
+    amount: 0.7,
+    bump: 0.12,
+    bumpScale: 2.6,
+  },
+  darkWall: {
+    colour: '#3a302e',
+    second: '#2c2423',
+    pattern: 'plaster',
+    scale: 0.6,
+    amount: 0.7,
+    bump: 0.1,
+    bumpScale: 2,
+  },
+  pinkWall: {
+    colour: '#dcaa97',
+    second: '#cf9883',
+    pattern: 'plaster',
+    scale: 0.6,
+    amount: 0.7,
+    bump: 0.1,
+    bumpScale: 2.4,
+  },
+  linen: {
+    colour: '#e8e0d2',
+    second: '#cfc4b2',
+    pattern: 'cloth',
+    scale: 150,
+    amount: 0.55,
+    bump: 0.08,
+    bumpScale: 9,
+    roughness: 0.9,
+  },
   copper: {
     colour: '#b4562a',
     second: '#f0b27a',
@@ -538,7 +679,15 @@ export const looks = {
     roughness: 0.5,
     coat: 0.25,
   },
-  straw: { colour: '#d9bd85', second: '#b9935a', pattern: 'leaf', amount: 0.6, kind: 'leaf', through: 0.3, roughness: 0.7 },
+  straw: {
+    colour: '#d9bd85',
+    second: '#b9935a',
+    pattern: 'leaf',
+    amount: 0.6,
+    kind: 'leaf',
+    through: 0.3,
+    roughness: 0.7,
+  },
   stem: { colour: '#6b5a3a', second: '#8a7a50', pattern: 'plaster', scale: 4, amount: 0.5, roughness: 0.7 },
   dark: { colour: '#241c18', roughness: 0.8 },
 } satisfies Record<string, Material>

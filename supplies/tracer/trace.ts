@@ -59,16 +59,23 @@ export function pack(s: Scene): Packed {
   }
 }
 
-type Kernel = { memory: WebAssembly.Memory; configure: (...a: number[]) => void; row: (...a: number[]) => void }
+type Kernel = {
+  memory: WebAssembly.Memory
+  configure: (...a: number[]) => void
+  row: (...a: number[]) => void
+}
 
 function start(scene: Packed): { kernel: Kernel; row: number } {
-  const kernel = new WebAssembly.Instance(new WebAssembly.Module(readFileSync('supplies/tracer/tracer.wasm')), {
-    env: {
-      abort: () => {
-        throw new Error('tracer stopped')
+  const kernel = new WebAssembly.Instance(
+    new WebAssembly.Module(readFileSync('supplies/tracer/tracer.wasm')),
+    {
+      env: {
+        abort: () => {
+          throw new Error('tracer stopped')
+        },
       },
     },
-  }).exports as unknown as Kernel
+  ).exports as unknown as Kernel
   let top = kernel.memory.buffer.byteLength
   const put = (bytes: Uint8Array) => {
     const at = top
@@ -94,7 +101,12 @@ function start(scene: Packed): { kernel: Kernel; row: number } {
 }
 
 if (!isMainThread && workerData?.tracer) {
-  const { scene, job, shared, next } = workerData as { scene: Packed; job: Job; shared: SharedArrayBuffer; next: SharedArrayBuffer }
+  const { scene, job, shared, next } = workerData as {
+    scene: Packed
+    job: Job
+    shared: SharedArrayBuffer
+    next: SharedArrayBuffer
+  }
   const { kernel, row } = start(scene)
   const out = new Float32Array(shared)
   const counter = new Int32Array(next)
@@ -115,7 +127,9 @@ export async function trace(scene: Packed, job: Job): Promise<Traced> {
       { length: availableParallelism() },
       () =>
         new Promise<void>((done, failed) => {
-          const worker = new Worker(new URL(import.meta.url), { workerData: { tracer: true, scene, job, shared, next } })
+          const worker = new Worker(new URL(import.meta.url), {
+            workerData: { tracer: true, scene, job, shared, next },
+          })
           worker.once('error', failed)
           worker.once('exit', () => done())
         }),

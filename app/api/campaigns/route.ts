@@ -3,5 +3,9 @@ import { route } from '@/server/route'
 
 export const dynamic = 'force-dynamic'
 export const GET = route(async () => ({
-  campaigns: await (await store()).selectFrom('campaigns').select(['id', 'name']).orderBy('created_at').execute(),
+  campaigns: await (await store())
+    .selectFrom('campaigns')
+    .select(['id', 'name'])
+    .orderBy('created_at')
+    .execute(),
 }))

@@ -16,7 +16,9 @@ export const POST = route(async ({ request, bytes }) => {
   const file = await bytes(MOST_PACKED)
   const name = decoded(request.headers.get('x-file-name') ?? '').replace(/\.[a-z0-9]+$/i, '')
   const choice = choiceIn(new URL(request.url))
-  const { design, notes } = choice ? await importOpenRaster(file, name, choice, request.signal) : await storePacked(file, name, null, request.signal)
+  const { design, notes } = choice
+    ? await importOpenRaster(file, name, choice, request.signal)
+    : await storePacked(file, name, null, request.signal)
   const id = newId()
   await createDesign(await createCampaign('Opened packages'), { ...design, id })
   return { id, notes }

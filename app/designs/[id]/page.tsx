@@ -31,11 +31,21 @@ export default async function BenchPage({ params }: Props) {
   const row = await open(id)
   if (!('design' in row))
     return (
-      <Trouble title="This design cannot be shown" message={row.message} save={{ href: `/api/designs/${id}/stored`, label: 'Save what is there' }} />
+      <Trouble
+        title="This design cannot be shown"
+        message={row.message}
+        save={{ href: `/api/designs/${id}/stored`, label: 'Save what is there' }}
+      />
     )
   return (
     <Bench
-      loaded={{ id: row.id, campaign: row.campaign, revision: row.revision, design: row.design, sources: await sourceInfo([...blobsOf(row.design)]) }}
+      loaded={{
+        id: row.id,
+        campaign: row.campaign,
+        revision: row.revision,
+        design: row.design,
+        sources: await sourceInfo([...blobsOf(row.design)]),
+      }}
     />
   )
 }

@@ -14,7 +14,15 @@ export type OraLayer = {
   locked: boolean
   operator: string
 }
-export type OraStack = { kind: 'stack'; name: string; opacity: number; visible: boolean; operator: string; isolated: boolean; children: OraNode[] }
+export type OraStack = {
+  kind: 'stack'
+  name: string
+  opacity: number
+  visible: boolean
+  operator: string
+  isolated: boolean
+  children: OraNode[]
+}
 /** A layer or nested stack; `children` lie back to front (the file lists them front first). */
 export type OraNode = OraLayer | OraStack
 export type OraImage = { width: number; height: number; ppi: number | null; root: OraNode[] }
@@ -62,10 +70,17 @@ const parser = new XMLParser({
   parseAttributeValue: false,
 })
 const tagOf = (raw: Raw): string => Object.keys(raw).find((k) => k !== ':@') ?? ''
-const attributes = (raw: Raw): Record<string, string> => (raw[':@'] as Record<string, string> | undefined) ?? {}
+const attributes = (raw: Raw): Record<string, string> =>
+  (raw[':@'] as Record<string, string> | undefined) ?? {}
 const childrenOf = (raw: Raw): Raw[] => (Array.isArray(raw[tagOf(raw)]) ? (raw[tagOf(raw)] as Raw[]) : [])
 
-function number(text: string | undefined, fallback: number | null, what: string, least: number, most: number): number {
+function number(
+  text: string | undefined,
+  fallback: number | null,
+  what: string,
+  least: number,
+  most: number,
+): number {
   if (text === undefined || text.trim() === '') {
     if (fallback === null) throw badInput(`stack.xml does not give ${what}. Nothing was stored.`)
     return fallback
@@ -90,12 +105,14 @@ export function readStack(text: string): OraImage {
   const a = attributes(image)
   let count = 0
   const walk = (list: readonly Raw[], depth: number, dx: number, dy: number): OraNode[] => {
-    if (depth > MOST_DEPTH) throw badInput('The stack is nested more deeply than can be opened here. Nothing was stored.')
+    if (depth > MOST_DEPTH)
+      throw badInput('The stack is nested more deeply than can be opened here. Nothing was stored.')
     return list
       .flatMap((entry): OraNode[] => {
         const tag = tagOf(entry)
         if (tag !== 'layer' && tag !== 'stack') return []
-        if (++count > MOST_NODES) throw badInput(`The file holds more than ${MOST_NODES} layers. Nothing was stored.`)
+        if (++count > MOST_NODES)
+          throw badInput(`The file holds more than ${MOST_NODES} layers. Nothing was stored.`)
         const at = attributes(entry)
         const name = at.name ?? ''
         const common = {
@@ -107,7 +124,14 @@ export function readStack(text: string): OraImage {
         const x = dx + number(at.x, 0, `the place of “${name}”`, -MOST_SIDE, MOST_SIDE)
         const y = dy + number(at.y, 0, `the place of “${name}”`, -MOST_SIDE, MOST_SIDE)
         if (tag === 'stack')
-          return [{ kind: 'stack', ...common, isolated: at.isolation === 'isolate', children: walk(childrenOf(entry), depth + 1, x, y) }]
+          return [
+            {
+              kind: 'stack',
+              ...common,
+              isolated: at.isolation === 'isolate',
+              children: walk(childrenOf(entry), depth + 1, x, y),
+            },
+          ]
         if (!at.src) throw badInput(`The layer “${name}” names no picture. Nothing was stored.`)
         return [{ kind: 'layer', ...common, source: at.src, x, y, locked: at['edit-locked'] === 'true' }]
       })
@@ -121,7 +145,13 @@ export function readStack(text: string): OraImage {
   }
 }
 
-const ENTITIES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&apos;' }
+const ENTITIES: Record<string, string> = {
+  '&': '&amp;',
+  '<': '&lt;',
+  '>': '&gt;',
+  '"': '&quot;',
+  "'": '&apos;',
+}
 const escaped = (text: string): string =>
   text
     .replace(/[&<>"']/g, (c) => ENTITIES[c] ?? c)
@@ -136,7 +166,11 @@ export function writeStack(image: OraImage): string {
     if (node.kind === 'layer')
       return `${indent}<layer ${common} src="${escaped(node.source)}" x="${node.x}" y="${node.y}"${node.locked ? ' edit-locked="true"' : ''}/>`
     const inner = [...node.children].reverse().map((c) => line(c, `${indent}  `))
-    return [`${indent}<stack ${common} isolation="${node.isolated ? 'isolate' : 'auto'}">`, ...inner, `${indent}</stack>`].join('\n')
+    return [
+      `${indent}<stack ${common} isolation="${node.isolated ? 'isolate' : 'auto'}">`,
+      ...inner,
+      `${indent}</stack>`,
+    ].join('\n')
   }
   const ppi = image.ppi ? ` xres="${image.ppi}" yres="${image.ppi}"` : ''
   return [

@@ -19,7 +19,14 @@ export const halo = treatment({
     blend: choice('Mixed', MIXED, 'screen'),
   },
   around: ({ colour, size, softness, blend }, { scale, colour: read }) => [
-    { place: 'under', form: 'silhouette', colour: read(colour), blend, thicken: size * scale, sigma: (softness / 2) * scale },
+    {
+      place: 'under',
+      form: 'silhouette',
+      colour: read(colour),
+      blend,
+      thicken: size * scale,
+      sigma: (softness / 2) * scale,
+    },
   ],
 })
 /** Light or colour from the edge inwards. */
@@ -58,7 +65,17 @@ export const silhouetteColour = treatment({
   words: 'flat fill one colour',
   fields: {
     colour: colour('Colour', '#b5532f'),
-    blend: choice('Mixed', { normal: 'covering', hue: 'hue only', color: 'hue and chroma', multiply: 'as a shade', screen: 'as light' }, 'normal'),
+    blend: choice(
+      'Mixed',
+      {
+        normal: 'covering',
+        hue: 'hue only',
+        color: 'hue and chroma',
+        multiply: 'as a shade',
+        screen: 'as light',
+      },
+      'normal',
+    ),
   },
   // How it is mixed is that of all treatments of single px.
   point({ colour }, { colour: read }) {
@@ -80,7 +97,15 @@ export const vignette = treatment({
     blend: choice('Mixed', { multiply: 'as a shade', normal: 'as paint', screen: 'as light' }, 'multiply'),
   },
   around: ({ colour, start, amount, blend }, { colour: read }) => [
-    { place: 'over', form: 'vignette', colour: read(colour), blend, opacity: amount, wide: start, within: 'own' },
+    {
+      place: 'over',
+      form: 'vignette',
+      colour: read(colour),
+      blend,
+      opacity: amount,
+      wide: start,
+      within: 'own',
+    },
   ],
 })
 /** Stray light from one side, in two colours. */
@@ -97,7 +122,16 @@ export const lightLeak = treatment({
     amount: amount(percent('Amount', 0.6)),
   },
   around: ({ colour, second, angle, reach, amount }, { colour: read }) => [
-    { place: 'over', form: 'leak', colour: read(colour), blend: 'screen', opacity: amount, wide: reach, angleDegrees: angle, within: 'own' },
+    {
+      place: 'over',
+      form: 'leak',
+      colour: read(colour),
+      blend: 'screen',
+      opacity: amount,
+      wide: reach,
+      angleDegrees: angle,
+      within: 'own',
+    },
     {
       place: 'over',
       form: 'leak',

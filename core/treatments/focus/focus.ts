@@ -32,7 +32,8 @@ export const radialBlur = treatment({
     x: percent('Point across', 0.5, -0.5, 1.5),
     y: percent('Point down', 0.5, -0.5, 1.5),
   },
-  near: ({ way, amount, x, y }) => (way === 'zoom' ? { op: 'zoom', x, y, by: amount } : { op: 'spin', x, y, by: amount }),
+  near: ({ way, amount, x, y }) =>
+    way === 'zoom' ? { op: 'zoom', x, y, by: amount } : { op: 'spin', x, y, by: amount },
 })
 /** Unsharp masking. */
 export const sharpen = treatment({
@@ -45,7 +46,12 @@ export const sharpen = treatment({
     radius: px('Radius', 1.5, 200, { least: 0.3, reach: 20 }),
     threshold: percent('Threshold', 0.01, 0, 0.5),
   },
-  near: ({ amount, radius, threshold }, { scale }) => ({ op: 'sharpen', sigma: Math.max(0.3, radius * scale), amount, threshold }),
+  near: ({ amount, radius, threshold }, { scale }) => ({
+    op: 'sharpen',
+    sigma: Math.max(0.3, radius * scale),
+    amount,
+    threshold,
+  }),
 })
 /** Smooths surfaces and leaves edges. */
 export const softening = treatment({
@@ -53,6 +59,13 @@ export const softening = treatment({
   label: 'Softening',
   group: 'focus',
   words: 'smooth skin surface edge preserving denoise',
-  fields: { radius: amount(px('Radius', 8, 200, { least: 0.5, reach: 40 })), edges: percent('Edges over', 0.1, 0.005, 0.6) },
-  near: ({ radius, edges }, { scale }) => ({ op: 'spare', sigma: Math.max(0.3, radius * scale), spared: edges * edges }),
+  fields: {
+    radius: amount(px('Radius', 8, 200, { least: 0.5, reach: 40 })),
+    edges: percent('Edges over', 0.1, 0.005, 0.6),
+  },
+  near: ({ radius, edges }, { scale }) => ({
+    op: 'spare',
+    sigma: Math.max(0.3, radius * scale),
+    spared: edges * edges,
+  }),
 })

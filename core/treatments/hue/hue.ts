@@ -19,7 +19,12 @@ export const warmth = treatment({
   group: 'hue',
   words: 'temperature white balance cool',
   fields: { warm: amount(percent('Cool to warm', 0.25, -1, 1)), pink: percent('Green to pink', 0, -1, 1) },
-  point: ({ warm, pink }) => ({ op: 'shape', before: tableOf(toLinear), matrix: whiteShift(warm, pink), after: tableOf(toEncoded) }),
+  point: ({ warm, pink }) => ({
+    op: 'shape',
+    before: tableOf(toLinear),
+    matrix: whiteShift(warm, pink),
+    after: tableOf(toEncoded),
+  }),
 })
 /** Turns all hues and strengthens or weakens them, lightness kept, in OKLCH. */
 export const turn = treatment({
@@ -45,7 +50,8 @@ export const chroma = treatment({
 const HUES = ['reds', 'yellows', 'greens', 'cyans', 'blues', 'magentas'] as const
 /** The corners of the colour cube by which of red, green and blue they have. */
 const CORNERS = [0b001, 0b011, 0b010, 0b110, 0b100, 0b101] as const
-const lumaOf = (corner: number): number => (corner & 1 ? 0.2126 : 0) + (corner & 2 ? 0.7152 : 0) + (corner & 4 ? 0.0722 : 0)
+const lumaOf = (corner: number): number =>
+  (corner & 1 ? 0.2126 : 0) + (corner & 2 ? 0.7152 : 0) + (corner & 4 ? 0.0722 : 0)
 /** Black and white, each hue as light as is wanted. A grey is read within the six tetrahedra of the colour cube. */
 export const greyMix = treatment({
   kind: 'grey-mix',
@@ -104,11 +110,18 @@ export const recolour = treatment({
   label: 'Recolour',
   group: 'hue',
   words: 'colour change paint part',
-  fields: { from: colour('Was', '#b5532f'), to: colour('Becomes', '#2f6f8f'), shading: percent('Shading', 1, 0, 2) },
+  fields: {
+    from: colour('Was', '#b5532f'),
+    to: colour('Becomes', '#2f6f8f'),
+    shading: percent('Shading', 1, 0, 2),
+  },
   point({ from, to, shading }, { colour: read }) {
     const [f, t] = [toOklab(fromHex(read(from))), toOklab(fromHex(read(to)))]
     const kept = [t.a - VARIETY * f.a, t.b - VARIETY * f.b]
-    return { op: 'oklab', settings: [VARIETY, 0, 0, VARIETY, ...kept, shading, t.l - shading * f.l, ...EVERYWHERE] }
+    return {
+      op: 'oklab',
+      settings: [VARIETY, 0, 0, VARIETY, ...kept, shading, t.l - shading * f.l, ...EVERYWHERE],
+    }
   },
 })
 /** A wash of one colour over all, lightness kept. */
@@ -120,7 +133,10 @@ export const tint = treatment({
   fields: { colour: colour('Colour', '#b5532f'), amount: amount(percent('Amount', 0.35)) },
   point({ colour, amount }, { colour: read }) {
     const t = toOklab(fromHex(read(colour)))
-    return { op: 'oklab', settings: [1 - amount, 0, 0, 1 - amount, t.a * amount, t.b * amount, 1, 0, ...EVERYWHERE] }
+    return {
+      op: 'oklab',
+      settings: [1 - amount, 0, 0, 1 - amount, t.a * amount, t.b * amount, 1, 0, ...EVERYWHERE],
+    }
   },
 })
 /** A look-up table from a file, of single channels or a cube. */

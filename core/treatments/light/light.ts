@@ -21,7 +21,11 @@ export const contrast = treatment({
   label: 'Contrast',
   group: 'light',
   words: 'clip hard threshold',
-  fields: { by: amount(percent('By', 0.2, -1, 1)), middle: percent('Middle', 0.5), hard: toggle('Hard, clipping', false) },
+  fields: {
+    by: amount(percent('By', 0.2, -1, 1)),
+    middle: percent('Middle', 0.5),
+    hard: toggle('Hard, clipping', false),
+  },
   point({ by, middle, hard }) {
     if (hard) {
       const k = by >= 1 ? 1e6 : by >= 0 ? 1 / (1 - by) : 1 + by
@@ -29,7 +33,8 @@ export const contrast = treatment({
     }
     if (by <= 0) return { op: 'shape', after: tableOf((v) => (v - middle) * (1 + by) + middle) }
     const p = 1 + 2 * by
-    const s = (v: number) => (v < middle ? middle * (v / middle) ** p : 1 - (1 - middle) * ((1 - v) / (1 - middle)) ** p)
+    const s = (v: number) =>
+      v < middle ? middle * (v / middle) ** p : 1 - (1 - middle) * ((1 - v) / (1 - middle)) ** p
     return { op: 'shape', after: tableOf(middle <= 0.001 || middle >= 0.999 ? (v) => v : s) }
   },
 })
@@ -39,8 +44,13 @@ export const exposure = treatment({
   label: 'Exposure',
   group: 'light',
   words: 'stops',
-  fields: { stops: amount({ kind: 'number', label: 'Stops', unit: '', first: 0.3, least: -8, most: 8, reach: 3 }) },
-  point: ({ stops }) => ({ op: 'shape', after: tableOf((v) => toEncoded(Math.min(1, toLinear(v) * 2 ** stops))) }),
+  fields: {
+    stops: amount({ kind: 'number', label: 'Stops', unit: '', first: 0.3, least: -8, most: 8, reach: 3 }),
+  },
+  point: ({ stops }) => ({
+    op: 'shape',
+    after: tableOf((v) => toEncoded(Math.min(1, toLinear(v) * 2 ** stops))),
+  }),
 })
 /** Which values become black and white, how the middle lies between, and what black and white are shown as. */
 export const levels = treatment({

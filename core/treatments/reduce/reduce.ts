@@ -84,7 +84,10 @@ export const steps = treatment({
   group: 'reduce',
   words: 'posterise posterize levels',
   fields: { count: count('Steps', 5, 2, 64) },
-  point: ({ count: n }) => ({ op: 'shape', after: tableOf((v) => Math.min(n - 1, Math.floor(v * n)) / (n - 1)) }),
+  point: ({ count: n }) => ({
+    op: 'shape',
+    after: tableOf((v) => Math.min(n - 1, Math.floor(v * n)) / (n - 1)),
+  }),
 })
 /** All that is lighter than an edge in one colour, the rest in another. */
 export const twoTones = treatment({

@@ -85,7 +85,17 @@ export const displacement = treatment({
     down: amount(px('Down', 12, 400, { least: -400, reach: 60 })),
   },
   near: ({ layer, by, across, down }, { scale }) =>
-    layer ? { op: 'displace', layer, light: by === 'light', dx: (across / 2) * scale, dy: (down / 2) * scale, size: 1, seed: 0 } : null,
+    layer
+      ? {
+          op: 'displace',
+          layer,
+          light: by === 'light',
+          dx: (across / 2) * scale,
+          dy: (down / 2) * scale,
+          size: 1,
+          seed: 0,
+        }
+      : null,
 })
 /** Red and blue part at the edges. */
 export const colourFringe = treatment({

@@ -48,4 +48,5 @@ export type Artwork = {
 }
 
 /** All pieces that nodes show. */
-export const piecesOf = (nodes: readonly ArtNode[]): Piece[] => nodes.flatMap((n) => (n.piece ? [n.piece] : piecesOf(n.group.children)))
+export const piecesOf = (nodes: readonly ArtNode[]): Piece[] =>
+  nodes.flatMap((n) => (n.piece ? [n.piece] : piecesOf(n.group.children)))

@@ -15,7 +15,8 @@ const [MEAN, OVER] = [1.2, 0.02]
 const APART: Record<string, string> = {
   'shapes: line in mm': 'libvips draws 72 px an inch; CSS Values 4 §6.2 has 96',
   'linear: linear of no length': 'SVG 2 §14.2.2 paints the last stop; librsvg the mean of all',
-  'shapes: polygon odd numbers': 'SVG 2 §10.6 leaves the odd number out and draws the rest; librsvg draws nothing',
+  'shapes: polygon odd numbers':
+    'SVG 2 §10.6 leaves the odd number out and draws the rest; librsvg draws nothing',
 }
 
 const blobs = new Map<string, Uint8Array>()
@@ -27,11 +28,20 @@ async function ours(text: string) {
   const [spec] = presetSpecs(['square-post'])
   if (!spec) throw new Error('no preset')
   const d = blankDesign('s', 'S', [{ ...spec, width: 120, height: 120 }], { colour: 'transparent' })
-  d.layers.g = graphicLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a0' }, 'G', sha, readSvg(text).parts, boxAt(0, 0, 120, 120))
+  d.layers.g = graphicLayer(
+    { id: 'g', page: 'page1', plane: 'subject', order: 'a0' },
+    'G',
+    sha,
+    readSvg(text).parts,
+    boxAt(0, 0, 120, 120),
+  )
   return rendered(d, 1, host)
 }
 async function theirs(text: string) {
-  const { data, info } = await sharp(Buffer.from(text)).ensureAlpha().raw().toBuffer({ resolveWithObject: true })
+  const { data, info } = await sharp(Buffer.from(text))
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true })
   return premultiplied(info.width, info.height, new Uint8ClampedArray(data))
 }
 
@@ -50,6 +60,10 @@ describe('files of SVG', () => {
     expect(art.beyond).toEqual([])
     const off = difference(await theirs(text), await ours(text))
     if (APART[name]) expect(off.mean).toBeGreaterThan(MEAN / 4)
-    else expect({ mean: off.mean <= MEAN ? 'near' : off.mean, over: off.over <= OVER ? 'few' : off.over }).toEqual({ mean: 'near', over: 'few' })
+    else
+      expect({
+        mean: off.mean <= MEAN ? 'near' : off.mean,
+        over: off.over <= OVER ? 'few' : off.over,
+      }).toEqual({ mean: 'near', over: 'few' })
   })
 })

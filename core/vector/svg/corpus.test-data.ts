@@ -4,15 +4,20 @@
  */
 const RECT = '<rect x="20" y="30" width="80" height="60"'
 const STAR = 'M60 8L73 45L112 46L81 70L92 108L60 86L28 108L39 70L8 46L47 45Z'
-const LINEAR = (attributes: string, stops = '<stop offset="0" stop-color="#c2412a"/><stop offset="1" stop-color="#3a55c9"/>') =>
-  `<linearGradient id="g" ${attributes}>${stops}</linearGradient>`
+const LINEAR = (
+  attributes: string,
+  stops = '<stop offset="0" stop-color="#c2412a"/><stop offset="1" stop-color="#3a55c9"/>',
+) => `<linearGradient id="g" ${attributes}>${stops}</linearGradient>`
 const RADIAL = (
   attributes: string,
   stops = '<stop offset="0" stop-color="#f8ecd2"/><stop offset="0.6" stop-color="#c2412a"/><stop offset="1" stop-color="#16244a"/>',
 ) => `<radialGradient id="g" ${attributes}>${stops}</radialGradient>`
 const on = (defs: string, shape = `${RECT} fill="url(#g)"/>`) => `<defs>${defs}</defs>${shape}`
-const each = <T>(list: readonly T[], name: (v: T) => string, make: (v: T) => string): Record<string, string> =>
-  Object.fromEntries(list.map((v) => [name(v), make(v)]))
+const each = <T>(
+  list: readonly T[],
+  name: (v: T) => string,
+  make: (v: T) => string,
+): Record<string, string> => Object.fromEntries(list.map((v) => [name(v), make(v)]))
 
 const shapes: Record<string, string> = {
   rect: `${RECT}/>`,
@@ -36,7 +41,8 @@ const shapes: Record<string, string> = {
   'path relative': '<path d="m20 20h80v30h-30v50h-20v-50h-30z"/>',
   'path cubic': '<path d="M10 60C10 0 110 0 110 60S40 130 10 60Z"/>',
   'path quadratic': '<path d="M10 90Q60 -30 110 90T60 110Z"/>',
-  'path smooth relative': '<path d="m10 60c20-60 40-60 50 0s30 60 50 0" fill="none" stroke="#000" stroke-width="5"/>',
+  'path smooth relative':
+    '<path d="m10 60c20-60 40-60 50 0s30 60 50 0" fill="none" stroke="#000" stroke-width="5"/>',
   'path arc large': '<path d="M30 60A35 35 0 1 1 60 95Z"/>',
   'path arc small turned': '<path d="M20 70A50 25 30 0 1 100 50L60 110Z"/>',
   'path arc flags together': '<path d="M30 60a35 35 0 1160 0z"/>',
@@ -48,7 +54,17 @@ const shapes: Record<string, string> = {
 }
 const fills: Record<string, string> = {
   ...each(
-    ['red', '#0f0', '#3a55c9', 'rgb(20, 120, 200)', 'rgb(10%, 60%, 30%)', 'rgba(200,30,40,0.5)', 'hsl(200, 60%, 40%)', 'rebeccapurple', 'none'],
+    [
+      'red',
+      '#0f0',
+      '#3a55c9',
+      'rgb(20, 120, 200)',
+      'rgb(10%, 60%, 30%)',
+      'rgba(200,30,40,0.5)',
+      'hsl(200, 60%, 40%)',
+      'rebeccapurple',
+      'none',
+    ],
     (c) => `fill ${c}`,
     (c) => `${RECT} fill="${c}"/><circle cx="60" cy="60" r="8" fill="#888"/>`,
   ),
@@ -79,7 +95,8 @@ const strokes: Record<string, string> = {
   ...each(
     ['miter', 'round', 'bevel'],
     (j) => `join ${j}`,
-    (j) => `<path d="M20 95L60 25L100 95" fill="none" stroke="#000" stroke-width="16" stroke-linejoin="${j}"/>`,
+    (j) =>
+      `<path d="M20 95L60 25L100 95" fill="none" stroke="#000" stroke-width="16" stroke-linejoin="${j}"/>`,
   ),
   'miter cut at its limit': '<path d="M50 110L60 20L70 110" fill="none" stroke="#000" stroke-width="9"/>',
   'stroke-opacity over fill': `${RECT} fill="#e3a63a" stroke="#3a55c9" stroke-width="14" stroke-opacity="0.5"/>`,
@@ -95,7 +112,8 @@ const strokes: Record<string, string> = {
   ...each(
     [6, 15, -9, 100],
     (o) => `dash offset ${o}`,
-    (o) => `<path d="M10 30H110M10 70H110" fill="none" stroke="#000" stroke-width="6" stroke-dasharray="18 9" stroke-dashoffset="${o}"/>`,
+    (o) =>
+      `<path d="M10 30H110M10 70H110" fill="none" stroke="#000" stroke-width="6" stroke-dasharray="18 9" stroke-dashoffset="${o}"/>`,
   ),
   'dash around a rect': `${RECT} fill="none" stroke="#000" stroke-width="6" stroke-dasharray="15 8"/>`,
   'stroke scaled evenly': `<g transform="scale(2)"><path d="M10 15H50V45" fill="none" stroke="#000" stroke-width="5"/></g>`,
@@ -139,7 +157,8 @@ const structure: Record<string, string> = {
     '<symbol id="s" viewBox="0 0 10 10"><circle cx="10" cy="5" r="6" fill="#c2412a"/></symbol><use href="#s" x="10" y="10" width="80" height="80"/>',
   'symbol seen beyond':
     '<symbol id="s" viewBox="0 0 10 10" overflow="visible"><circle cx="10" cy="5" r="6" fill="#c2412a"/></symbol><use href="#s" x="10" y="20" width="60" height="60"/>',
-  'svg in svg': '<svg x="20" y="20" width="60" height="80" viewBox="0 0 100 100"><circle cx="50" cy="50" r="50"/></svg>',
+  'svg in svg':
+    '<svg x="20" y="20" width="60" height="80" viewBox="0 0 100 100"><circle cx="50" cy="50" r="50"/></svg>',
   'svg in svg, slice':
     '<svg x="20" y="20" width="60" height="80" viewBox="0 0 100 100" preserveAspectRatio="xMinYMin slice"><circle cx="50" cy="50" r="50"/></svg>',
   'svg in svg, none':
@@ -159,26 +178,46 @@ const linear: Record<string, string> = {
   'linear in percent': on(LINEAR('x1="20%" x2="80%"')),
   'linear in user units': on(LINEAR('gradientUnits="userSpaceOnUse" x1="30" y1="30" x2="90" y2="80"')),
   'linear turned': on(LINEAR('gradientTransform="rotate(30)"')),
-  'linear turned in user units': on(LINEAR('gradientUnits="userSpaceOnUse" x1="20" x2="100" gradientTransform="rotate(40 60 60)"')),
+  'linear turned in user units': on(
+    LINEAR('gradientUnits="userSpaceOnUse" x1="20" x2="100" gradientTransform="rotate(40 60 60)"'),
+  ),
   'linear repeat': on(LINEAR('x1="0.3" x2="0.5" spreadMethod="repeat"')),
   'linear reflect': on(LINEAR('x1="0.3" x2="0.5" spreadMethod="reflect"')),
   'linear pad': on(LINEAR('x1="0.4" x2="0.6"')),
   'linear three stops': on(
-    LINEAR('', '<stop offset="0" stop-color="#fff"/><stop offset="30%" stop-color="#c2412a"/><stop offset="1" stop-color="#000"/>'),
+    LINEAR(
+      '',
+      '<stop offset="0" stop-color="#fff"/><stop offset="30%" stop-color="#c2412a"/><stop offset="1" stop-color="#000"/>',
+    ),
   ),
-  'linear hard stop': on(LINEAR('', '<stop offset="0.5" stop-color="#e3a63a"/><stop offset="0.5" stop-color="#16244a"/>')),
+  'linear hard stop': on(
+    LINEAR('', '<stop offset="0.5" stop-color="#e3a63a"/><stop offset="0.5" stop-color="#16244a"/>'),
+  ),
   'linear stops out of order': on(
-    LINEAR('', '<stop offset="0.6" stop-color="#e3a63a"/><stop offset="0.3" stop-color="#16244a"/><stop offset="1" stop-color="#fff"/>'),
+    LINEAR(
+      '',
+      '<stop offset="0.6" stop-color="#e3a63a"/><stop offset="0.3" stop-color="#16244a"/><stop offset="1" stop-color="#fff"/>',
+    ),
   ),
   'linear one stop': on(LINEAR('', '<stop offset="0.5" stop-color="#e3a63a"/>')),
-  'linear stop-opacity': on(LINEAR('', '<stop offset="0" stop-color="#c2412a"/><stop offset="1" stop-color="#c2412a" stop-opacity="0"/>')),
-  'linear stop by style': on(LINEAR('', '<stop offset="0" style="stop-color:#47743a"/><stop offset="1" style="stop-color:#fff"/>')),
+  'linear stop-opacity': on(
+    LINEAR(
+      '',
+      '<stop offset="0" stop-color="#c2412a"/><stop offset="1" stop-color="#c2412a" stop-opacity="0"/>',
+    ),
+  ),
+  'linear stop by style': on(
+    LINEAR('', '<stop offset="0" style="stop-color:#47743a"/><stop offset="1" style="stop-color:#fff"/>'),
+  ),
   'linear of another': on(
     `<linearGradient id="a"><stop offset="0" stop-color="#c2412a"/><stop offset="1" stop-color="#fff"/></linearGradient><linearGradient id="g" href="#a" x1="1" x2="0"/>`,
   ),
   'linear on a stroke': on(LINEAR(''), `${RECT} fill="none" stroke="url(#g)" stroke-width="16"/>`),
   'linear of no length': on(LINEAR('x1="0.5" x2="0.5" y1="0" y2="0"')),
-  'linear under a transform': on(LINEAR('x1="0" y1="0" x2="0" y2="1"'), `<g transform="rotate(30 60 60)">${RECT} fill="url(#g)"/></g>`),
+  'linear under a transform': on(
+    LINEAR('x1="0" y1="0" x2="0" y2="1"'),
+    `<g transform="rotate(30 60 60)">${RECT} fill="url(#g)"/></g>`,
+  ),
   'linear with fill-opacity': on(LINEAR(''), `${RECT} fill="url(#g)" fill-opacity="0.5"/>`),
   'missing gradient, fallback': `${RECT} fill="url(#none) #47743a"/>`,
 }
@@ -186,13 +225,22 @@ const radial: Record<string, string> = {
   radial: on(RADIAL('')),
   'radial moved': on(RADIAL('cx="0.3" cy="0.4" r="0.4"')),
   'radial in user units': on(RADIAL('gradientUnits="userSpaceOnUse" cx="60" cy="60" r="40"')),
-  'radial turned into an ellipse': on(RADIAL('gradientUnits="userSpaceOnUse" cx="0" cy="0" r="1" gradientTransform="matrix(40 10 -5 20 60 60)"')),
+  'radial turned into an ellipse': on(
+    RADIAL(
+      'gradientUnits="userSpaceOnUse" cx="0" cy="0" r="1" gradientTransform="matrix(40 10 -5 20 60 60)"',
+    ),
+  ),
   'radial repeat': on(RADIAL('r="0.2" spreadMethod="repeat"')),
   'radial reflect': on(RADIAL('r="0.2" spreadMethod="reflect"')),
   'radial of a linear’s stops': on(
     '<linearGradient id="a"><stop offset="0" stop-color="#fff"/><stop offset="1" stop-color="#c2412a"/></linearGradient><radialGradient id="g" href="#a"/>',
   ),
-  'radial fading out': on(RADIAL('', '<stop offset="0" stop-color="#16244a"/><stop offset="1" stop-color="#16244a" stop-opacity="0"/>')),
+  'radial fading out': on(
+    RADIAL(
+      '',
+      '<stop offset="0" stop-color="#16244a"/><stop offset="1" stop-color="#16244a" stop-opacity="0"/>',
+    ),
+  ),
   'radial on text-like path': on(RADIAL(''), `<path d="${STAR}" fill="url(#g)"/>`),
 }
 const clips: Record<string, string> = {
@@ -223,8 +271,12 @@ const masks: Record<string, string> = {
   'mask and clip': `<clipPath id="c"><rect x="20" y="20" width="50" height="90"/></clipPath><mask id="m"><circle cx="60" cy="60" r="36" fill="#fff"/></mask>${RECT} clip-path="url(#c)" mask="url(#m)"/>`,
 }
 const patterns: Record<string, string> = {
-  pattern: on('<pattern id="g" width="20" height="20" patternUnits="userSpaceOnUse"><circle cx="10" cy="10" r="6" fill="#c2412a"/></pattern>'),
-  'pattern in fractions': on('<pattern id="g" width="0.25" height="0.25"><circle cx="8" cy="6" r="5"/></pattern>'),
+  pattern: on(
+    '<pattern id="g" width="20" height="20" patternUnits="userSpaceOnUse"><circle cx="10" cy="10" r="6" fill="#c2412a"/></pattern>',
+  ),
+  'pattern in fractions': on(
+    '<pattern id="g" width="0.25" height="0.25"><circle cx="8" cy="6" r="5"/></pattern>',
+  ),
   'pattern turned': on(
     '<pattern id="g" width="16" height="16" patternUnits="userSpaceOnUse" patternTransform="rotate(30)"><rect width="8" height="16" fill="#3a55c9"/></pattern>',
   ),
@@ -251,7 +303,8 @@ const patterns: Record<string, string> = {
 const blends: Record<string, string> = each(
   ['multiply', 'screen', 'overlay', 'difference'],
   (b) => `blend ${b}`,
-  (b) => `<rect width="120" height="120" fill="#d2b48c"/><circle cx="60" cy="60" r="40" fill="#3a55c9" style="mix-blend-mode:${b}"/>`,
+  (b) =>
+    `<rect width="120" height="120" fill="#d2b48c"/><circle cx="60" cy="60" r="40" fill="#3a55c9" style="mix-blend-mode:${b}"/>`,
 )
 
 /** By chapter: shapes, painting, strokes, transforms, structure, gradients, clips, masks, patterns, blending. */

@@ -12,7 +12,9 @@ function rect(a: Record<string, string>, port: Port): Path {
   const [w, h] = [lengthIn(a.width, 0, port.width), lengthIn(a.height, 0, port.height)]
   const [x, y] = [lengthIn(a.x, 0, port.width), lengthIn(a.y, 0, port.height)]
   if (w <= 0 || h <= 0) return []
-  const given = [a.rx, a.ry].map((v, n) => (v === undefined || v === 'auto' ? null : Math.max(0, lengthIn(v, 0, n === 0 ? port.width : port.height))))
+  const given = [a.rx, a.ry].map((v, n) =>
+    v === undefined || v === 'auto' ? null : Math.max(0, lengthIn(v, 0, n === 0 ? port.width : port.height)),
+  )
   const rx = Math.min(w / 2, given[0] ?? given[1] ?? 0)
   const ry = Math.min(h / 2, given[1] ?? given[0] ?? 0)
   if (rx === 0 || ry === 0) return [['M', x, y], ['L', x + w, y], ['L', x + w, y + h], ['L', x, y + h], ['Z']]
@@ -37,7 +39,8 @@ function ellipse(cx: number, cy: number, rx: number, ry: number): Path {
 function points(text: string | undefined, closed: boolean): Path {
   const v = numbersIn(text)
   const out: Path[number][] = []
-  for (let n = 0; n + 1 < v.length; n += 2) out.push([n === 0 ? 'M' : 'L', v[n] as number, v[n + 1] as number])
+  for (let n = 0; n + 1 < v.length; n += 2)
+    out.push([n === 0 ? 'M' : 'L', v[n] as number, v[n + 1] as number])
   return closed && out.length > 0 ? [...out, ['Z']] : out
 }
 
@@ -60,4 +63,5 @@ const outlines: Record<string, (a: Record<string, string>, port: Port) => Path> 
   polygon: (a) => points(a.points, true),
 }
 /** The outline of a basic shape in its own units; null for what is no shape. */
-export const outlineOf = (e: Element, port: Port): Path | null => outlines[e.tag]?.(e.attributes, port) ?? null
+export const outlineOf = (e: Element, port: Port): Path | null =>
+  outlines[e.tag]?.(e.attributes, port) ?? null

@@ -3,13 +3,38 @@ import { BLEND_MODES, type BlendMode } from '../../design/blend-modes'
 import type { Stroke } from '../../design/schema'
 import { badInput, Problem } from '../../errors'
 import { type Bounds, union } from '../../geometry/bounds'
-import { compose, determinant, identity, inverse, type Matrix, scaling, translation } from '../../geometry/matrix'
+import {
+  compose,
+  determinant,
+  identity,
+  inverse,
+  type Matrix,
+  scaling,
+  translation,
+} from '../../geometry/matrix'
 import { flatten, mapPath, outlineBounds, type Path } from '../path'
 import { dashed, strokeOutlines } from '../stroke'
-import { type ArtClip, type ArtGradient, type ArtMask, type ArtNode, type Artwork, type Piece, piecesOf } from './artwork'
+import {
+  type ArtClip,
+  type ArtGradient,
+  type ArtMask,
+  type ArtNode,
+  type Artwork,
+  type Piece,
+  piecesOf,
+} from './artwork'
 import { gradientIn } from './gradients'
 import { outlineOf, type Port } from './outlines'
-import { declaredFor, type Element, lengthIn, numbersIn, parseSvg, referenceIn, transformIn, viewBoxMap } from './source'
+import {
+  declaredFor,
+  type Element,
+  lengthIn,
+  numbersIn,
+  parseSvg,
+  referenceIn,
+  transformIn,
+  viewBoxMap,
+} from './source'
 
 /** Elements that paint nothing by themselves, and those that hold others. */
 const SILENT = new Set([
@@ -87,7 +112,8 @@ function shareIn(text: string | undefined, fallback: number): number {
   const v = Number.parseFloat(text ?? '')
   return Number.isFinite(v) ? Math.min(1, Math.max(0, text?.includes('%') ? v / 100 : v)) : fallback
 }
-const oneOf = <T extends string>(text: string | undefined, all: readonly T[], fallback: T): T => all.find((v) => v === text) ?? fallback
+const oneOf = <T extends string>(text: string | undefined, all: readonly T[], fallback: T): T =>
+  all.find((v) => v === text) ?? fallback
 
 function styleOf(e: Element, get: Get, from: Style, port: Port): Style {
   const own = (name: string, inherited: string): string => {
@@ -107,11 +133,17 @@ function styleOf(e: Element, get: Get, from: Style, port: Port): Style {
     evenOdd: own('fill-rule', from.evenOdd ? 'evenodd' : 'nonzero') === 'evenodd',
     clipEvenOdd: own('clip-rule', from.clipEvenOdd ? 'evenodd' : 'nonzero') === 'evenodd',
     cap: oneOf(get('stroke-linecap'), ['butt', 'round', 'square'], from.cap),
-    join: oneOf(join === 'miter-clip' || join === 'arcs' ? 'miter' : join, ['miter', 'round', 'bevel'], from.join),
+    join: oneOf(
+      join === 'miter-clip' || join === 'arcs' ? 'miter' : join,
+      ['miter', 'round', 'bevel'],
+      from.join,
+    ),
     dash: dash === undefined ? from.dash : dash === 'none' ? [] : numbersIn(dash),
     dashFrom: lengthIn(get('stroke-dashoffset'), from.dashFrom, size),
     visible: own('visibility', from.visible ? 'visible' : 'hidden') === 'visible',
-    strokeFirst: /^\s*(stroke|markers\s+stroke)/.test(own('paint-order', from.strokeFirst ? 'stroke' : 'normal')),
+    strokeFirst: /^\s*(stroke|markers\s+stroke)/.test(
+      own('paint-order', from.strokeFirst ? 'stroke' : 'normal'),
+    ),
     part: e.attributes['data-part'] ?? from.part,
     name: e.attributes.id ?? from.name,
   }
@@ -120,9 +152,18 @@ function styleOf(e: Element, get: Get, from: Style, port: Port): Style {
 /** Whether a map keeps angles, so that a stroke stays as wide in all directions. */
 const keepsAngles = (m: Matrix): boolean => {
   const size = Math.hypot(m[0], m[1]) + Math.hypot(m[2], m[3])
-  return Math.abs(Math.hypot(m[0], m[1]) - Math.hypot(m[2], m[3])) < 1e-3 * size && Math.abs(m[0] * m[2] + m[1] * m[3]) < 1e-3 * size * size
+  return (
+    Math.abs(Math.hypot(m[0], m[1]) - Math.hypot(m[2], m[3])) < 1e-3 * size &&
+    Math.abs(m[0] * m[2] + m[1] * m[3]) < 1e-3 * size * size
+  )
 }
-const boxPath = (x: number, y: number, w: number, h: number): Path => [['M', x, y], ['L', x + w, y], ['L', x + w, y + h], ['L', x, y + h], ['Z']]
+const boxPath = (x: number, y: number, w: number, h: number): Path => [
+  ['M', x, y],
+  ['L', x + w, y],
+  ['L', x + w, y + h],
+  ['L', x, y + h],
+  ['Z'],
+]
 const boundsOfPath = (path: Path, m: Matrix): Bounds | null => outlineBounds(flatten(path, m))
 
 /** Reads one file; holds what is told along the way. */
@@ -141,7 +182,8 @@ class Reader {
   /** The nodes that an element paints, back to front. */
   build(e: Element, m: Matrix, from: Style, port: Port, depth: number): ArtNode[] {
     if (SILENT.has(e.tag)) return []
-    if (++this.visits > MAX_VISITS || depth > MAX_DEPTH) throw new Problem('unsupported', 'too much that is used again and again')
+    if (++this.visits > MAX_VISITS || depth > MAX_DEPTH)
+      throw new Problem('unsupported', 'too much that is used again and again')
     const get = declaredFor(e, this.rules)
     if (get('display') === 'none') return []
     const beyond = BEYOND[e.tag]
@@ -151,9 +193,12 @@ class Reader {
     }
     const style = styleOf(e, get, from, port)
     const here = compose(transformIn(get('transform')), m)
-    if (['marker', 'marker-start', 'marker-mid', 'marker-end'].some((k) => (get(k) ?? 'none') !== 'none')) this.beyond.add('marks along a line')
+    if (['marker', 'marker-start', 'marker-mid', 'marker-end'].some((k) => (get(k) ?? 'none') !== 'none'))
+      this.beyond.add('marks along a line')
     const outline = outlineOf(e, port)
-    const nodes = outline ? this.painted(outline, e, here, style, port, depth) : this.held(e, here, style, port, depth)
+    const nodes = outline
+      ? this.painted(outline, e, here, style, port, depth)
+      : this.held(e, here, style, port, depth)
     return nodes.length === 0 ? [] : this.wrapped(nodes, e, get, here, style, port, depth)
   }
 
@@ -161,26 +206,44 @@ class Reader {
     if (!HOLDERS.has(e.tag)) return []
     if (e.tag === 'use') return this.used(e, here, style, port, depth)
     if (e.tag === 'svg') return this.framed(e, e, here, style, port, depth)
-    const children = e.tag === 'switch' ? e.children.filter((c) => !c.attributes.requiredExtensions).slice(0, 1) : e.children
+    const children =
+      e.tag === 'switch' ? e.children.filter((c) => !c.attributes.requiredExtensions).slice(0, 1) : e.children
     return children.flatMap((c) => this.build(c, here, style, port, depth + 1))
   }
   private used(e: Element, here: Matrix, style: Style, port: Port, depth: number): ArtNode[] {
     const found = this.byId.get(referenceIn(e.attributes.href) ?? '')
     if (!found) return []
-    const at = compose(translation(lengthIn(e.attributes.x, 0, port.width), lengthIn(e.attributes.y, 0, port.height)), here)
+    const at = compose(
+      translation(lengthIn(e.attributes.x, 0, port.width), lengthIn(e.attributes.y, 0, port.height)),
+      here,
+    )
     if (found.tag === 'symbol' || found.tag === 'svg')
-      return this.framed(found, e, at, styleOf(found, declaredFor(found, this.rules), style, port), port, depth)
+      return this.framed(
+        found,
+        e,
+        at,
+        styleOf(found, declaredFor(found, this.rules), style, port),
+        port,
+        depth,
+      )
     return this.build(found, at, style, port, depth + 1)
   }
   /** An inner `svg` or a `symbol`: its own view box, cut at its frame. `sized` says how large it is. */
   private framed(e: Element, sized: Element, at: Matrix, style: Style, port: Port, depth: number): ArtNode[] {
     const width = lengthIn(sized.attributes.width ?? e.attributes.width, port.width, port.width)
     const height = lengthIn(sized.attributes.height ?? e.attributes.height, port.height, port.height)
-    const own = e === sized ? translation(lengthIn(e.attributes.x, 0, port.width), lengthIn(e.attributes.y, 0, port.height)) : identity
+    const own =
+      e === sized
+        ? translation(lengthIn(e.attributes.x, 0, port.width), lengthIn(e.attributes.y, 0, port.height))
+        : identity
     const frame = compose(own, at)
     const box = numbersIn(e.attributes.viewBox)
-    const inner = box.length === 4 ? compose(viewBoxMap(box, width, height, e.attributes.preserveAspectRatio), frame) : frame
-    const innerPort = box.length === 4 ? { width: box[2] as number, height: box[3] as number } : { width, height }
+    const inner =
+      box.length === 4
+        ? compose(viewBoxMap(box, width, height, e.attributes.preserveAspectRatio), frame)
+        : frame
+    const innerPort =
+      box.length === 4 ? { width: box[2] as number, height: box[3] as number } : { width, height }
     const children = e.children.flatMap((c) => this.build(c, inner, style, innerPort, depth + 1))
     const get = declaredFor(e, this.rules)
     if (children.length === 0 || get('overflow') === 'visible' || get('overflow') === 'auto') return children
@@ -203,11 +266,29 @@ class Reader {
       )
     })
     if (inside) return [...children]
-    return [{ group: { opacity: 1, blend: 'normal', clips: [[{ path: cut, evenOdd: false }]], mask: null, children } }]
+    return [
+      {
+        group: {
+          opacity: 1,
+          blend: 'normal',
+          clips: [[{ path: cut, evenOdd: false }]],
+          mask: null,
+          children,
+        },
+      },
+    ]
   }
 
   /** What opacity, clips, masks and blending make of nodes. */
-  private wrapped(nodes: ArtNode[], e: Element, get: Get, here: Matrix, style: Style, port: Port, depth: number): ArtNode[] {
+  private wrapped(
+    nodes: ArtNode[],
+    e: Element,
+    get: Get,
+    here: Matrix,
+    style: Style,
+    port: Port,
+    depth: number,
+  ): ArtNode[] {
     const opacity = shareIn(get('opacity'), 1)
     const blend = oneOf<BlendMode>(get('mix-blend-mode'), BLEND_MODES, 'normal')
     const clips = this.clipsOf(get('clip-path'), e, here, port, depth)
@@ -216,9 +297,14 @@ class Reader {
     const [only] = nodes
     if (clips.length === 0 && !mask && blend === 'normal') {
       if (opacity === 1) return nodes
-      if (nodes.length === 1 && only?.piece) return [{ piece: { ...only.piece, opacity: only.piece.opacity * opacity } }]
+      if (nodes.length === 1 && only?.piece)
+        return [{ piece: { ...only.piece, opacity: only.piece.opacity * opacity } }]
     }
-    return [{ group: { ...(style.name ? { name: style.name } : {}), opacity, blend, clips, mask, children: nodes } }]
+    return [
+      {
+        group: { ...(style.name ? { name: style.name } : {}), opacity, blend, clips, mask, children: nodes },
+      },
+    ]
   }
 
   /** The box around what an element draws, in its own units (SVG 2 §8.10, fills only). */
@@ -227,13 +313,28 @@ class Reader {
     const outline = outlineOf(e, port)
     if (outline) return outline.length > 0 ? boundsOfPath(outline, m) : null
     const used = e.tag === 'use' ? this.byId.get(referenceIn(e.attributes.href) ?? '') : undefined
-    const at = used ? compose(translation(lengthIn(e.attributes.x, 0, port.width), lengthIn(e.attributes.y, 0, port.height)), m) : m
+    const at = used
+      ? compose(
+          translation(lengthIn(e.attributes.x, 0, port.width), lengthIn(e.attributes.y, 0, port.height)),
+          m,
+        )
+      : m
     const children = used ? (used.tag === 'symbol' ? used.children : [used]) : e.children
-    const boxes = children.flatMap((c) => this.boxOf(c, compose(transformIn(declaredFor(c, this.rules)('transform')), at), port, depth + 1) ?? [])
+    const boxes = children.flatMap(
+      (c) =>
+        this.boxOf(c, compose(transformIn(declaredFor(c, this.rules)('transform')), at), port, depth + 1) ??
+        [],
+    )
     return boxes.length > 0 ? boxes.reduce(union) : null
   }
   /** What takes fractions of an element's box to its units; null where it has none. */
-  private unitsOf(kind: string | undefined, plain: string, e: Element, port: Port, depth: number): Matrix | null {
+  private unitsOf(
+    kind: string | undefined,
+    plain: string,
+    e: Element,
+    port: Port,
+    depth: number,
+  ): Matrix | null {
     if ((kind ?? plain) !== 'objectBoundingBox') return identity
     const b = this.boxOf(e, identity, port, depth)
     return b ? [b.right - b.left, 0, 0, b.bottom - b.top, b.left, b.top] : null
@@ -254,14 +355,23 @@ class Reader {
     const own = found.children.flatMap((c) => this.clipPieces(c, at, style, port, depth + 1))
     return [own, ...this.clipsOf(get('clip-path'), found, here, port, depth + 1)]
   }
-  private clipPieces(e: Element, m: Matrix, from: Style, port: Port, depth: number): { path: Path; evenOdd: boolean }[] {
+  private clipPieces(
+    e: Element,
+    m: Matrix,
+    from: Style,
+    port: Port,
+    depth: number,
+  ): { path: Path; evenOdd: boolean }[] {
     const get = declaredFor(e, this.rules)
     if (get('display') === 'none' || depth > MAX_DEPTH) return []
     const style = styleOf(e, get, from, port)
     const here = compose(transformIn(get('transform')), m)
     if (e.tag === 'use') {
       const found = this.byId.get(referenceIn(e.attributes.href) ?? '')
-      const at = compose(translation(lengthIn(e.attributes.x, 0, port.width), lengthIn(e.attributes.y, 0, port.height)), here)
+      const at = compose(
+        translation(lengthIn(e.attributes.x, 0, port.width), lengthIn(e.attributes.y, 0, port.height)),
+        here,
+      )
       return found ? this.clipPieces(found, at, style, port, depth + 1) : []
     }
     if (BEYOND[e.tag]) this.beyond.add(`a clip by ${BEYOND[e.tag]}`)
@@ -270,7 +380,13 @@ class Reader {
     return outline && outline.length > 0 ? [{ path: mapPath(outline, here), evenOdd: style.clipEvenOdd }] : []
   }
 
-  private maskOf(value: string | undefined, e: Element, here: Matrix, port: Port, depth: number): ArtMask | null {
+  private maskOf(
+    value: string | undefined,
+    e: Element,
+    here: Matrix,
+    port: Port,
+    depth: number,
+  ): ArtMask | null {
     const found = this.byId.get(referenceIn(value) ?? '')
     if (found?.tag !== 'mask') return null
     const a = found.attributes
@@ -283,7 +399,12 @@ class Reader {
     if (!region || !content) return { by, children: [], within: null }
     const fractions = (a.maskUnits ?? 'objectBoundingBox') === 'objectBoundingBox'
     const [w, h] = fractions ? [1, 1] : [port.width, port.height]
-    const box = boxPath(lengthIn(a.x, -0.1 * w, w), lengthIn(a.y, -0.1 * h, h), lengthIn(a.width, 1.2 * w, w), lengthIn(a.height, 1.2 * h, h))
+    const box = boxPath(
+      lengthIn(a.x, -0.1 * w, w),
+      lengthIn(a.y, -0.1 * h, h),
+      lengthIn(a.width, 1.2 * w, w),
+      lengthIn(a.height, 1.2 * h, h),
+    )
     const at = compose(content, here)
     const style = styleOf(found, get, initial, port)
     const children = found.children.flatMap((c) => this.build(c, at, style, port, depth + 1))
@@ -291,7 +412,14 @@ class Reader {
   }
 
   /** A shape's fill and stroke. */
-  private painted(outline: Path, e: Element, here: Matrix, style: Style, port: Port, depth: number): ArtNode[] {
+  private painted(
+    outline: Path,
+    e: Element,
+    here: Matrix,
+    style: Style,
+    port: Port,
+    depth: number,
+  ): ArtNode[] {
     if (!style.visible || outline.length === 0) return []
     const fill = e.tag === 'line' ? [] : this.filled(outline, e, here, style, port, depth)
     const stroke = style.weight > 0 ? this.stroked(outline, e, here, style, port, fill.length > 0, depth) : []
@@ -301,16 +429,43 @@ class Reader {
     if (++this.count > MAX_PIECES) throw new Problem('unsupported', 'too many outlines')
     return { piece: { ...piece, ...(style.name ? { name: style.name } : {}) } }
   }
-  private filled(outline: Path, e: Element, here: Matrix, style: Style, port: Port, depth: number): ArtNode[] {
+  private filled(
+    outline: Path,
+    e: Element,
+    here: Matrix,
+    style: Style,
+    port: Port,
+    depth: number,
+  ): ArtNode[] {
     const pattern = this.byId.get(referenceIn(style.fill) ?? '')
     if (pattern?.tag === 'pattern') return this.patterned(pattern, outline, e, here, style, port, depth)
     const paint = this.paintOf(style.fill, style.part, style, e, here, port, depth)
     if (!paint) return []
     const { alpha, ...own } = paint
-    return [this.piece({ ...own, path: mapPath(outline, here), opacity: style.fillOpacity * alpha, evenOdd: style.evenOdd, stroke: null }, style)]
+    return [
+      this.piece(
+        {
+          ...own,
+          path: mapPath(outline, here),
+          opacity: style.fillOpacity * alpha,
+          evenOdd: style.evenOdd,
+          stroke: null,
+        },
+        style,
+      ),
+    ]
   }
-  private stroked(outline: Path, e: Element, here: Matrix, style: Style, port: Port, filled: boolean, depth: number): ArtNode[] {
-    if (this.byId.get(referenceIn(style.stroke) ?? '')?.tag === 'pattern') this.beyond.add('a stroke of a pattern')
+  private stroked(
+    outline: Path,
+    e: Element,
+    here: Matrix,
+    style: Style,
+    port: Port,
+    filled: boolean,
+    depth: number,
+  ): ArtNode[] {
+    if (this.byId.get(referenceIn(style.stroke) ?? '')?.tag === 'pattern')
+      this.beyond.add('a stroke of a pattern')
     const paint = this.paintOf(style.stroke, filled ? null : style.part, style, e, here, port, depth)
     if (!paint) return []
     const { alpha, ...own } = paint
@@ -319,7 +474,12 @@ class Reader {
     const scale = Math.sqrt(Math.abs(determinant(here)))
     if (scale === 0) return []
     if (keepsAngles(here) && style.dashFrom === 0) {
-      const stroke = { weight: style.weight * scale, cap: style.cap, join: style.join, dash: dash.map((d) => d / style.weight) }
+      const stroke = {
+        weight: style.weight * scale,
+        cap: style.cap,
+        join: style.join,
+        dash: dash.map((d) => d / style.weight),
+      }
       return [this.piece({ ...own, path: mapPath(outline, here), opacity, evenOdd: false, stroke }, style)]
     }
     // A stroke that is wider one way than another, or whose dashes begin elsewhere, becomes the area that it covers.
@@ -336,7 +496,11 @@ class Reader {
   }
 
   /** The part that paints in a colour, and how much it covers; null for none. */
-  private partFor(colour: string, named: string | null, current: string): { part: string; alpha: number } | null {
+  private partFor(
+    colour: string,
+    named: string | null,
+    current: string,
+  ): { part: string; alpha: number } | null {
     if (colour === 'none' || colour === 'transparent') return null
     const hex = readColour(/^currentcolor$/i.test(colour) ? current : colour)
     if (!hex) return null
@@ -378,7 +542,15 @@ class Reader {
   }
 
   /** A fill that repeats what a pattern shows, cut at the outline (SVG 2 §14.3). */
-  private patterned(pattern: Element, outline: Path, e: Element, here: Matrix, style: Style, port: Port, depth: number): ArtNode[] {
+  private patterned(
+    pattern: Element,
+    outline: Path,
+    e: Element,
+    here: Matrix,
+    style: Style,
+    port: Port,
+    depth: number,
+  ): ArtNode[] {
     const chain: Element[] = []
     for (
       let at: Element | undefined = pattern;
@@ -393,9 +565,19 @@ class Reader {
     if (!content || !box || !units) return []
     const fractions = (own('patternUnits') ?? 'objectBoundingBox') === 'objectBoundingBox'
     const [pw, ph] = fractions ? [1, 1] : [port.width, port.height]
-    const [x, y, w, h] = [lengthIn(own('x'), 0, pw), lengthIn(own('y'), 0, ph), lengthIn(own('width'), 0, pw), lengthIn(own('height'), 0, ph)]
+    const [x, y, w, h] = [
+      lengthIn(own('x'), 0, pw),
+      lengthIn(own('y'), 0, ph),
+      lengthIn(own('width'), 0, pw),
+      lengthIn(own('height'), 0, ph),
+    ]
     // Of a tile in the units of the shape; patterns in fractions of a box are upright.
-    const tile = { x: x * units[0] + units[4], y: y * units[3] + units[5], width: w * units[0], height: h * units[3] }
+    const tile = {
+      x: x * units[0] + units[4],
+      y: y * units[3] + units[5],
+      width: w * units[0],
+      height: h * units[3],
+    }
     if (!(tile.width > 0 && tile.height > 0)) return []
     const turned = transformIn(own('patternTransform'))
     const back = inverse(turned)
@@ -410,27 +592,55 @@ class Reader {
         : own('patternContentUnits') === 'objectBoundingBox'
           ? [box.right - box.left, 0, 0, box.bottom - box.top, 0, 0]
           : identity
-    const [firstX, lastX] = [Math.floor((seen.left - tile.x) / tile.width), Math.ceil((seen.right - tile.x) / tile.width)]
-    const [firstY, lastY] = [Math.floor((seen.top - tile.y) / tile.height), Math.ceil((seen.bottom - tile.y) / tile.height)]
-    if ((lastX - firstX) * (lastY - firstY) > MAX_PIECES) throw new Problem('unsupported', 'a pattern of very many tiles')
+    const [firstX, lastX] = [
+      Math.floor((seen.left - tile.x) / tile.width),
+      Math.ceil((seen.right - tile.x) / tile.width),
+    ]
+    const [firstY, lastY] = [
+      Math.floor((seen.top - tile.y) / tile.height),
+      Math.ceil((seen.bottom - tile.y) / tile.height),
+    ]
+    if ((lastX - firstX) * (lastY - firstY) > MAX_PIECES)
+      throw new Problem('unsupported', 'a pattern of very many tiles')
     const children: ArtNode[] = []
     for (let row = firstY; row < lastY; row++)
       for (let column = firstX; column < lastX; column++) {
-        const at = compose(compose(translation(tile.x + column * tile.width, tile.y + row * tile.height), turned), here)
+        const at = compose(
+          compose(translation(tile.x + column * tile.width, tile.y + row * tile.height), turned),
+          here,
+        )
         const nodes = content.children.flatMap((c) =>
-          this.build(c, compose(inner, at), styleOf(content, declaredFor(content, this.rules), initial, port), port, depth + 1),
+          this.build(
+            c,
+            compose(inner, at),
+            styleOf(content, declaredFor(content, this.rules), initial, port),
+            port,
+            depth + 1,
+          ),
         )
         children.push(...this.within(nodes, mapPath(boxPath(0, 0, tile.width, tile.height), at)))
       }
     if (children.length === 0) return []
     const clips = [[{ path: mapPath(outline, here), evenOdd: style.evenOdd }]]
-    return [{ group: { name: style.name ?? 'pattern', opacity: style.fillOpacity, blend: 'normal', clips, mask: null, children } }]
+    return [
+      {
+        group: {
+          name: style.name ?? 'pattern',
+          opacity: style.fillOpacity,
+          blend: 'normal',
+          clips,
+          mask: null,
+          children,
+        },
+      },
+    ]
   }
 }
 
 const pathOf = (points: Float64Array): Path => {
   const out: Path[number][] = []
-  for (let n = 0; n < points.length; n += 2) out.push([n === 0 ? 'M' : 'L', points[n] as number, points[n + 1] as number])
+  for (let n = 0; n < points.length; n += 2)
+    out.push([n === 0 ? 'M' : 'L', points[n] as number, points[n + 1] as number])
   return [...out, ['Z']]
 }
 /**
@@ -441,17 +651,33 @@ const pathOf = (points: Float64Array): Path => {
 export function readSvg(text: string): Artwork {
   const { root, byId, rules } = parseSvg(text)
   const box = numbersIn(root.attributes.viewBox)
-  const whole = box.length === 4 ? { width: box[2] as number, height: box[3] as number } : { width: 300, height: 150 }
-  const sized = [root.attributes.width, root.attributes.height].every((v) => v !== undefined && !v.includes('%'))
-  const [w, h] = [lengthIn(root.attributes.width, whole.width), lengthIn(root.attributes.height, whole.height)]
+  const whole =
+    box.length === 4 ? { width: box[2] as number, height: box[3] as number } : { width: 300, height: 150 }
+  const sized = [root.attributes.width, root.attributes.height].every(
+    (v) => v !== undefined && !v.includes('%'),
+  )
+  const [w, h] = [
+    lengthIn(root.attributes.width, whole.width),
+    lengthIn(root.attributes.height, whole.height),
+  ]
   // A frame of the view box's own proportion says only how large it is shown.
   const framed = box.length !== 4 || (sized && Math.abs((w / h) * (whole.height / whole.width) - 1) > 0.01)
   const size = framed ? { width: w, height: h } : whole
   if (!(size.width > 0 && size.height > 0)) throw badInput('This SVG has no size. Nothing was stored.')
-  const m = box.length === 4 ? viewBoxMap(box, size.width, size.height, root.attributes.preserveAspectRatio) : identity
+  const m =
+    box.length === 4
+      ? viewBoxMap(box, size.width, size.height, root.attributes.preserveAspectRatio)
+      : identity
   const reader = new Reader(byId, rules)
   const port = box.length === 4 ? whole : size
-  const nodes = reader.build({ ...root, tag: 'g', attributes: { ...root.attributes, id: '' } }, m, initial, port, 0)
-  if (nodes.length === 0 && reader.beyond.size === 0) throw badInput('This SVG shows nothing that can be drawn. Nothing was stored.')
+  const nodes = reader.build(
+    { ...root, tag: 'g', attributes: { ...root.attributes, id: '' } },
+    m,
+    initial,
+    port,
+    0,
+  )
+  if (nodes.length === 0 && reader.beyond.size === 0)
+    throw badInput('This SVG shows nothing that can be drawn. Nothing was stored.')
   return { ...size, nodes, pieces: piecesOf(nodes), parts: reader.parts, beyond: [...reader.beyond] }
 }

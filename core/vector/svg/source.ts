@@ -23,25 +23,38 @@ function elementsOf(raw: unknown): Element[] {
     if (tag === '#text') return [{ tag, attributes: {}, children: [], text: String(entry[tag] ?? '') }]
     const inner = elementsOf(entry[tag])
     const attributes = Object.fromEntries(
-      Object.entries((entry[':@'] ?? {}) as Record<string, string>).map(([k, v]) => [k.replace(/^(xlink|svg):/, ''), v]),
+      Object.entries((entry[':@'] ?? {}) as Record<string, string>).map(([k, v]) => [
+        k.replace(/^(xlink|svg):/, ''),
+        v,
+      ]),
     )
     const text = inner.map((c) => (c.tag === '#text' ? c.text : '')).join('')
-    return [{ tag: tag.replace(/^svg:/, ''), attributes, children: inner.filter((c) => c.tag !== '#text'), text }]
+    return [
+      { tag: tag.replace(/^svg:/, ''), attributes, children: inner.filter((c) => c.tag !== '#text'), text },
+    ]
   })
 }
 
 /** Throws `bad-input` for files that could run something or reach outside. */
 export function refuseActiveSvg(text: string): void {
   if (/<!ENTITY|<!DOCTYPE[^>]*\[/i.test(text))
-    throw badInput('This SVG declares entities, which could hide other content. Nothing was stored; save it as plain SVG and try again.')
+    throw badInput(
+      'This SVG declares entities, which could hide other content. Nothing was stored; save it as plain SVG and try again.',
+    )
   if (/<\s*(?:svg:)?(script|foreignObject|iframe|object|embed)\b/i.test(text))
     throw badInput('This SVG holds a script or foreign content. Nothing was stored; remove it and try again.')
   if (/\son[a-z]+\s*=/i.test(text) || /(?:href|src)\s*=\s*["']\s*(?:javascript|https?|file):/i.test(text))
-    throw badInput('This SVG reaches outside itself or reacts to events. Nothing was stored; save it as plain SVG and try again.')
+    throw badInput(
+      'This SVG reaches outside itself or reacts to events. Nothing was stored; save it as plain SVG and try again.',
+    )
 }
 
 /** The root of a file and its elements by id. Throws `bad-input` for what is broken or active. */
-export function parseSvg(text: string): { root: Element; byId: ReadonlyMap<string, Element>; rules: readonly Rule[] } {
+export function parseSvg(text: string): {
+  root: Element
+  byId: ReadonlyMap<string, Element>
+  rules: readonly Rule[]
+} {
   refuseActiveSvg(text)
   let tree: Element[]
   try {
@@ -63,7 +76,13 @@ export function parseSvg(text: string): { root: Element; byId: ReadonlyMap<strin
 }
 
 /** A style rule for elements by tag, class and id; `weight` says which of two counts (Selectors 4 §17, simple selectors only). */
-export type Rule = { tag: string | null; id: string | null; classes: string[]; weight: number; declared: Record<string, string> }
+export type Rule = {
+  tag: string | null
+  id: string | null
+  classes: string[]
+  weight: number
+  declared: Record<string, string>
+}
 function rulesIn(text: string): Rule[] {
   const plain = text.replace(/\/\*[\s\S]*?\*\//g, '').replace(/<!\[CDATA\[|\]\]>/g, '')
   return [...plain.matchAll(/([^{}@]+)\{([^{}]*)\}/g)].flatMap(([, selectors = '', body = '']) => {
@@ -101,9 +120,18 @@ function declarations(text: string): Record<string, string> {
 export function declaredFor(e: Element, rules: readonly Rule[]): (name: string) => string | undefined {
   const classes = (e.attributes.class ?? '').split(/\s+/)
   const fitting = rules
-    .filter((r) => (!r.tag || r.tag === e.tag) && (!r.id || r.id === e.attributes.id) && r.classes.every((c) => classes.includes(c)))
+    .filter(
+      (r) =>
+        (!r.tag || r.tag === e.tag) &&
+        (!r.id || r.id === e.attributes.id) &&
+        r.classes.every((c) => classes.includes(c)),
+    )
     .sort((a, b) => a.weight - b.weight)
-  const all = Object.assign({}, ...fitting.map((r) => r.declared), declarations(e.attributes.style ?? '')) as Record<string, string>
+  const all = Object.assign(
+    {},
+    ...fitting.map((r) => r.declared),
+    declarations(e.attributes.style ?? ''),
+  ) as Record<string, string>
   return (name) => all[name] ?? e.attributes[name]
 }
 
@@ -111,7 +139,19 @@ const NUMBERS = /[+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?/gi
 export const numbersIn = (text: string | undefined): number[] => (text?.match(NUMBERS) ?? []).map(Number)
 
 /** px of the units that SVG takes (CSS Values 4 §6.2); em as 16 px. */
-const UNITS: Record<string, number> = { '': 1, px: 1, pt: 4 / 3, pc: 16, mm: 96 / 25.4, cm: 96 / 2.54, in: 96, em: 16, ex: 8, rem: 16, q: 96 / 101.6 }
+const UNITS: Record<string, number> = {
+  '': 1,
+  px: 1,
+  pt: 4 / 3,
+  pc: 16,
+  mm: 96 / 25.4,
+  cm: 96 / 2.54,
+  in: 96,
+  em: 16,
+  ex: 8,
+  rem: 16,
+  q: 96 / 101.6,
+}
 /** A length in px; percentages of `whole`. */
 export function lengthIn(text: string | undefined, fallback: number, whole = 0): number {
   const found = /^\s*([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)\s*(%|[a-z]*)\s*$/i.exec(text ?? '')
@@ -146,13 +186,23 @@ export function transformIn(text: string | undefined): Matrix {
 }
 
 /** How a view box is laid into a box (SVG 2 §8.2, `preserveAspectRatio`). */
-export function viewBoxMap(box: readonly number[], width: number, height: number, how = 'xMidYMid meet'): Matrix {
+export function viewBoxMap(
+  box: readonly number[],
+  width: number,
+  height: number,
+  how = 'xMidYMid meet',
+): Matrix {
   const [left = 0, top = 0, w = width, h = height] = box
   const [kx, ky] = [width / w, height / h]
   if (/none/.test(how)) return compose(translation(-left, -top), scaling(kx, ky))
   const k = /slice/.test(how) ? Math.max(kx, ky) : Math.min(kx, ky)
-  const share = (word: string): number => (new RegExp(`${word}Min`).test(how) ? 0 : new RegExp(`${word}Max`).test(how) ? 1 : 0.5)
-  return compose(compose(translation(-left, -top), scaling(k)), translation((width - w * k) * share('x'), (height - h * k) * share('Y')))
+  const share = (word: string): number =>
+    new RegExp(`${word}Min`).test(how) ? 0 : new RegExp(`${word}Max`).test(how) ? 1 : 0.5
+  return compose(
+    compose(translation(-left, -top), scaling(k)),
+    translation((width - w * k) * share('x'), (height - h * k) * share('Y')),
+  )
 }
 /** The reference in `url(#…)` or `#…`; null for none. */
-export const referenceIn = (text: string | undefined): string | null => /#([^)"'\s]+)/.exec(text ?? '')?.[1] ?? null
+export const referenceIn = (text: string | undefined): string | null =>
+  /#([^)"'\s]+)/.exec(text ?? '')?.[1] ?? null

@@ -22,15 +22,24 @@ describe('a file that cannot all be held', () => {
       expect(beyond.length > 0).toBe(s.beyond !== null)
     }
     const whole = await drawn(MIXED)
-    const over = await sharp({ create: { width: 120, height: 120, channels: 4, background: { r: 0, g: 0, b: 0, alpha: 0 } } })
+    const over = await sharp({
+      create: { width: 120, height: 120, channels: 4, background: { r: 0, g: 0, b: 0, alpha: 0 } },
+    })
       .composite(stretches.map((s) => ({ input: Buffer.from(s.svg) })))
       .raw()
       .toBuffer()
-    const off = difference(premultiplied(120, 120, new Uint8ClampedArray(whole)), premultiplied(120, 120, new Uint8ClampedArray(over)))
+    const off = difference(
+      premultiplied(120, 120, new Uint8ClampedArray(whole)),
+      premultiplied(120, 120, new Uint8ClampedArray(over)),
+    )
     // A clip's soft edge is laid over itself where what it cuts is parted.
     expect(off.mean).toBeLessThan(0.6)
   })
   it('without anything of the kind is one stretch', () => {
-    expect(splitSvg(fileOf('<g><rect width="9" height="9"/><g opacity="0.5"><circle r="9"/></g></g>')).map((s) => s.beyond)).toEqual([null])
+    expect(
+      splitSvg(fileOf('<g><rect width="9" height="9"/><g opacity="0.5"><circle r="9"/></g></g>')).map(
+        (s) => s.beyond,
+      ),
+    ).toEqual([null])
   })
 })

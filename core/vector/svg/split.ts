@@ -5,7 +5,12 @@ type Raw = Record<string, unknown>
 /** A stretch of a file's drawing, as a file of its own: held as outlines, or what must be a picture, by name. */
 export type Stretch = { svg: string; beyond: string | null }
 
-const options = { preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: '', processEntities: false } as const
+const options = {
+  preserveOrder: true,
+  ignoreAttributes: false,
+  attributeNamePrefix: '',
+  processEntities: false,
+} as const
 const parser = new XMLParser({ ...options, parseTagValue: false, parseAttributeValue: false })
 const builder = new XMLBuilder({ ...options, suppressEmptyNode: true })
 
@@ -20,7 +25,8 @@ const attribute = (e: Raw, name: string): string => String((e[':@'] as Raw | und
 function whyBeyond(e: Raw): string | null {
   const filtered = attribute(e, 'filter') || /filter\s*:\s*url/.test(attribute(e, 'style'))
   if (filtered && filtered !== 'none') return 'a filter'
-  if (['marker', 'marker-start', 'marker-mid', 'marker-end'].some((m) => attribute(e, m))) return 'marks along a line'
+  if (['marker', 'marker-start', 'marker-mid', 'marker-end'].some((m) => attribute(e, m)))
+    return 'marks along a line'
   return BEYOND[tagOf(e)] ?? null
 }
 

@@ -13,6 +13,7 @@ export const GET = route<{ id: string }>(async ({ params }) => {
 
 export const PATCH = route<{ id: string }>(async ({ params, json }) => {
   const { archived } = await json()
-  if (typeof archived !== 'boolean') throw badInput('Say whether the design is archived. Nothing was changed.')
+  if (typeof archived !== 'boolean')
+    throw badInput('Say whether the design is archived. Nothing was changed.')
   await archiveDesign(params.id, archived)
 })

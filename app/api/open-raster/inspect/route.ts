@@ -7,5 +7,9 @@ export const dynamic = 'force-dynamic'
 
 /** What an OpenRaster file holds, with a picture of each layer; nothing is stored. */
 export const POST = route(async ({ request, bytes }) =>
-  intake('inspect', { bytes: await bytes(MOST_BYTES), name: decoded(request.headers.get('x-file-name') ?? 'file') }, request.signal),
+  intake(
+    'inspect',
+    { bytes: await bytes(MOST_BYTES), name: decoded(request.headers.get('x-file-name') ?? 'file') },
+    request.signal,
+  ),
 )

@@ -6,5 +6,8 @@ export const dynamic = 'force-dynamic'
 export const GET = route<{ id: string }>(async ({ request, params }) => {
   const { id } = params
   await readDelivery(id)
-  return eventStream(`delivery:${id}`, request.signal, async () => ({ event: await readDelivery(id), id: null }))
+  return eventStream(`delivery:${id}`, request.signal, async () => ({
+    event: await readDelivery(id),
+    id: null,
+  }))
 })

@@ -5,6 +5,9 @@ export const dynamic = 'force-dynamic'
 export const GET = route<{ id: string }>(
   async ({ params }) =>
     new Response(await deliveredZip(params.id), {
-      headers: { 'content-type': 'application/zip', 'content-disposition': 'attachment; filename="delivery.zip"' },
+      headers: {
+        'content-type': 'application/zip',
+        'content-disposition': 'attachment; filename="delivery.zip"',
+      },
     }),
 )

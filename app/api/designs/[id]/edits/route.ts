@@ -10,7 +10,8 @@ type Params = { id: string }
 /** `?after=REVISION`: what was stored since, oldest first, and where the design stands. */
 export const GET = route<Params>(async ({ params, query }) => {
   const after = Number(query.get('after') ?? Number.NaN)
-  if (!Number.isInteger(after) || after < 0) throw badInput('Say after which revision (?after=0). Nothing was changed.')
+  if (!Number.isInteger(after) || after < 0)
+    throw badInput('Say after which revision (?after=0). Nothing was changed.')
   const { revision } = await loadDesign(params.id)
   return { revision, edits: await logOf(params.id, after) }
 })

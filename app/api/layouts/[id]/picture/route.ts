@@ -15,5 +15,7 @@ export const GET = route<{ id: string }>(async ({ params, query }) => {
     design.channels[channel] ? channel : design.master,
     Math.min(600, Math.max(64, Number(q.get('side')) || 320)),
   )
-  return new Response(bytes, { headers: { 'content-type': 'image/png', 'cache-control': 'private, max-age=86400' } })
+  return new Response(bytes, {
+    headers: { 'content-type': 'image/png', 'cache-control': 'private, max-age=86400' },
+  })
 })

@@ -7,6 +7,9 @@ export const GET = route<{ id: string; name: string }>(async ({ params }) => {
   const { id, name } = params
   const { bytes, mime } = await deliveredFile(id, decoded(name))
   return new Response(bytes, {
-    headers: { 'content-type': mime, 'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(decoded(name))}` },
+    headers: {
+      'content-type': mime,
+      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(decoded(name))}`,
+    },
   })
 })

@@ -7,6 +7,14 @@ export const dynamic = 'force-dynamic'
 export const GET = route<{ id: string; version: string }>(async ({ params, query }) => {
   const q = query
   const { id, version } = params
-  const bytes = await versionPicture(id, version, q.get('page'), q.get('channel'), Number(q.get('side') ?? 320))
-  return new Response(bytes, { headers: { 'content-type': 'image/png', 'cache-control': 'private, max-age=31536000, immutable' } })
+  const bytes = await versionPicture(
+    id,
+    version,
+    q.get('page'),
+    q.get('channel'),
+    Number(q.get('side') ?? 320),
+  )
+  return new Response(bytes, {
+    headers: { 'content-type': 'image/png', 'cache-control': 'private, max-age=31536000, immutable' },
+  })
 })
