@@ -217,7 +217,9 @@ function asBefore(data: string): void {
     for (const table of ['edits', 'versions'])
       if ((sqlite.pragma(`table_info(${table})`) as { name: string }[]).some((c) => c.name === 'who'))
         sqlite.exec(`alter table ${table} drop column who`)
-    sqlite.exec("delete from kysely_migration where name = '006-who-edits'")
+    if ((sqlite.pragma('table_info(edits)') as { name: string }[]).some((c) => c.name === 'version'))
+      sqlite.exec('alter table edits drop column version')
+    sqlite.exec("delete from kysely_migration where name in ('006-who-edits', '007-edits-say-their-version')")
   } finally {
     sqlite.close()
   }

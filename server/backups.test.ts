@@ -92,10 +92,13 @@ describe('a database', () => {
     const db = await openStore(file(data))
     // 2 is FULL (SQLite documentation, PRAGMA synchronous).
     expect(sqliteOf(db).pragma('synchronous', { simple: true })).toBe(2)
-    // As the version before left it.
+    // As a version before left it.
+    await sql.raw('alter table edits drop column version').execute(db)
     for (const table of ['edits', 'versions'])
       await sql.raw(`alter table ${table} drop column who`).execute(db)
-    await sql`delete from kysely_migration where name = '006-who-edits'`.execute(db)
+    await sql`delete from kysely_migration where name in ('006-who-edits', '007-edits-say-their-version')`.execute(
+      db,
+    )
     await db.destroy()
     await (await openStore(file(data))).destroy()
     expect((await listBackups(data)).map((b) => b.name.slice(0, 14))).toEqual(['before-upgrade'])

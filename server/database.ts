@@ -34,6 +34,8 @@ export type Tables = {
     created_at: string
     /** Who made it, where a reverse proxy says so. */
     who: string | null
+    /** The version of documents that its patches are for. */
+    version: number
   }
   snapshots: { design_id: string; revision: number; document: string }
   versions: {

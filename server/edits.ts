@@ -10,10 +10,12 @@ import {
   type Logged,
 } from '../core/design/edits'
 import type { Design } from '../core/design/schema'
+import { upgradeEdit } from '../core/design/upgrades'
 import { badInput, Problem } from '../core/errors'
 import { now, type Store, store, within } from './database'
 import { holdBlobs, loadDesign, refuseAbsent } from './designs'
 import { publish } from './events'
+import { readDesign } from './reading-rows'
 import { inTurn } from './turns'
 import { keepByClock, keepVersion } from './versions'
 
@@ -30,11 +32,13 @@ type LogRow = {
   patches: string
   inverse: string
   session: string
+  version: number
 }
 const loggedOf = (r: LogRow): Logged => ({
   revision: r.revision,
   session: r.session,
-  edit: {
+  edit: upgradeEdit({
+    version: r.version,
     id: r.id,
     name: r.name,
     base: r.revision - 1,
@@ -42,7 +46,7 @@ const loggedOf = (r: LogRow): Logged => ({
     target: r.target,
     patches: JSON.parse(r.patches),
     inverse: JSON.parse(r.inverse),
-  },
+  }),
 })
 
 const sessionSchema = z.string().regex(/^[A-Za-z0-9_-]{1,60}$/)
@@ -63,7 +67,7 @@ export function listOfEdits(values: unknown): unknown[] {
 /** An edit that is well formed; throws `bad-input` with what is wrong with another. */
 export function editFrom(value: unknown): Edit {
   const parsed = editSchema.safeParse(value)
-  if (parsed.success) return parsed.data
+  if (parsed.success) return upgradeEdit(parsed.data)
   throw badInput(
     `An edit is not valid: ${parsed.error.issues[0]?.message ?? 'unknown'}. It was not stored; what was saved is as it was.`,
   )
@@ -215,6 +219,7 @@ async function commit(
           patches: JSON.stringify(e.patches),
           inverse: JSON.stringify(e.inverse),
           session,
+          version: e.version ?? 1,
           created_at: now(),
           who,
         })),
@@ -257,7 +262,10 @@ export async function designAt(designId: string, revision: number): Promise<Desi
     .orderBy('revision', 'desc')
     .executeTakeFirstOrThrow()
   const log = await logOf(designId, snapshot.revision, revision)
-  return log.reduce((d, { edit }) => applyEdit(d, edit.patches), checkDesign(JSON.parse(snapshot.document)))
+  return log.reduce(
+    (d, { edit }) => applyEdit(d, edit.patches),
+    readDesign(snapshot.document, 'A snapshot of this design'),
+  )
 }
 
 /** The log after a revision, oldest first; the whole of it is what undo after a reload is made from. */

@@ -1,6 +1,7 @@
 import { newId } from '../core/design/blank'
 import { record } from '../core/design/edits'
 import { blobsOfHouse, followHouse, type House, houseSchema, noHouse } from '../core/design/house'
+import { SCHEMA_VERSION } from '../core/design/schema'
 import { badInput, missing } from '../core/errors'
 import { absentBlobs } from './blobs'
 import { store, within } from './database'
@@ -70,6 +71,7 @@ export async function keepHouse(design: string, value: unknown): Promise<{ follo
       id: newId(),
       name: 'Follow the house set',
       base: revision,
+      version: SCHEMA_VERSION,
       way: 'do' as const,
       target: null,
       patches,

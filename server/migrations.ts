@@ -81,4 +81,9 @@ export const migrations: Record<string, Migration> = {
         await sql.raw(`alter table ${table} add column who text`).execute(db)
     },
   },
+  '007-edits-say-their-version': {
+    async up(db: Kysely<unknown>) {
+      await sql.raw('alter table edits add column version integer not null default 1').execute(db)
+    },
+  },
 }

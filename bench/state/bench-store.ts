@@ -5,7 +5,13 @@ import { applyEdit, type Edit, type Patch, record } from '@/core/design/edits'
 import { advance, historyOf, redoOf, undoOf } from '@/core/design/history'
 import { inOrder } from '@/core/design/order'
 import { type ResolvedPage, resolve } from '@/core/design/resolve'
-import { type Arrangement, arrangementKey, type Design, type TypeStyle } from '@/core/design/schema'
+import {
+  type Arrangement,
+  arrangementKey,
+  type Design,
+  SCHEMA_VERSION,
+  type TypeStyle,
+} from '@/core/design/schema'
 import { outermost } from '@/core/design/tree'
 import { filesFor, fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
@@ -132,6 +138,7 @@ export function createBench(loaded: Loaded) {
       id: newId(),
       name,
       base: sync.revision,
+      version: SCHEMA_VERSION,
       way: 'do',
       target: null,
       patches,
@@ -286,6 +293,7 @@ export function createBench(loaded: Loaded) {
         id: newId(),
         name: 'Arrange',
         base: sync.revision,
+        version: SCHEMA_VERSION,
         way: 'keep',
         target: null,
         patches,

@@ -27,6 +27,8 @@ export const editSchema = z.object({
   target: z.string().max(40).nullable(),
   patches: z.array(patchSchema).max(20_000),
   inverse: z.array(patchSchema).max(20_000),
+  /** The version of documents that its patches are for; 1 where it is not said. */
+  version: z.number().int().min(1).optional(),
   /** A large step: the state before it is kept as a version of this name. */
   keep: nameSchema.optional(),
 })

@@ -1,23 +1,56 @@
 import { badInput } from '../errors'
+import type { LoosePatch } from './patching'
 import { SCHEMA_VERSION } from './schema'
 
 type Json = Record<string, unknown>
-/** From each earlier version to the next; edits of the log go through the same functions. */
-const steps: Record<number, (design: Json) => Json> = {}
+/**
+ * From one version of documents to the next: of a whole document, and of a patch that was made on one, which may take several
+ * there or none. Whatever is stored of a design is brought up by these alone: documents, snapshots, versions, packages, edits
+ * of the log with their inverses, and edits that a browser could not send before.
+ */
+export type Step = { document: (design: Json) => Json; patch: (patch: LoosePatch) => LoosePatch[] }
+/** By the version that they begin with. A stored example of each is in `examples/`. */
+export const steps: Readonly<Record<number, Step>> = {}
 
-/** Brings a design of any earlier version to the present one; throws `bad-input` for one from the future. */
-export function upgrade(value: unknown): unknown {
-  if (typeof value !== 'object' || value === null) return value
-  let design = value as Json
-  const version = () => Number(design.version)
-  if (version() > SCHEMA_VERSION)
+/** Where to, and by which steps: tests have their own. */
+type Way = { steps?: Readonly<Record<number, Step>>; to?: number }
+const stepsFrom = (version: number, { steps: known = steps, to = SCHEMA_VERSION }: Way): Step[] => {
+  if (version > to)
     throw badInput(
       'This design was made by a newer version of Vivid Layer. Nothing was changed; update and open it again.',
     )
-  while (version() < SCHEMA_VERSION) {
-    const step = steps[version()]
+  return Array.from({ length: to - version }, (_, n) => {
+    const step = known[version + n]
     if (!step) throw badInput('This design has no known version. Nothing was changed.')
-    design = step(design)
-  }
-  return design
+    return step
+  })
+}
+
+/** Brings a design of any earlier version to the present one; throws `bad-input` for one from the future. */
+export function upgrade(value: unknown, way: Way = {}): unknown {
+  if (typeof value !== 'object' || value === null) return value
+  const version = Number((value as Json).version)
+  if (!Number.isInteger(version) || version < 1)
+    throw badInput('This design has no known version. Nothing was changed.')
+  const { to = SCHEMA_VERSION } = way
+  const due = stepsFrom(version, way)
+  return due.length === 0
+    ? value
+    : { ...due.reduce((design, step) => step.document(design), value as Json), version: to }
+}
+
+/** Brings an edit that was made on documents of an earlier version to the present one, both its ways. */
+export function upgradeEdit<
+  E extends {
+    version?: number | undefined
+    patches: readonly LoosePatch[]
+    inverse: readonly LoosePatch[]
+  },
+>(edit: E, way: Way = {}): E {
+  const { to = SCHEMA_VERSION } = way
+  const due = stepsFrom(edit.version ?? 1, way)
+  if (due.length === 0) return edit
+  const through = (patches: readonly LoosePatch[]) =>
+    due.reduce<readonly LoosePatch[]>((all, step) => all.flatMap((p) => step.patch(p)), patches)
+  return { ...edit, version: to, patches: through(edit.patches), inverse: through(edit.inverse) }
 }
