@@ -139,6 +139,7 @@ async function measureHostile(server: ChildProcess, design: string): Promise<voi
 }
 
 type Acknowledged = { edits: Map<string, string>; files: Set<string>; deliveries: Set<string> }
+const sizeOf = (a: Acknowledged): number => a.edits.size + a.files.size + a.deliveries.size
 /** Work of one kind until the server is gone; what was answered is written down. */
 async function work(
   kind: string,
@@ -243,7 +244,10 @@ async function measureKills(data: string, design: string): Promise<void> {
       const server = await up(data)
       const gone = { yes: false }
       const busy = ['edits', kind, kind].map((k) => work(k, design, acknowledged, gone))
-      await pause(50 + Math.random() * 800)
+      // The first answers load what they need; the kill comes in the midst of those after them.
+      const [total, from] = [() => sizeOf(acknowledged), sizeOf(acknowledged)]
+      for (let k = 0; k < 200 && total() < from + 3; k++) await pause(25)
+      await pause(Math.random() * 600)
       await down(server, 'SIGKILL')
       gone.yes = true
       await Promise.all(busy)
@@ -274,7 +278,7 @@ async function measureKills(data: string, design: string): Promise<void> {
       copy.close()
       return ok
     })
-  const all = acknowledged.edits.size + acknowledged.files.size + acknowledged.deliveries.size
+  const all = sizeOf(acknowledged)
   note(`Of ${all} acknowledged edits, uploads and deliveries over ${KILLS} kills, lost`, missing, '', 0)
   note('Databases found damaged after a kill', damaged, '', 0)
   note('Deliveries that were not taken up and finished', undone, '', 0)
