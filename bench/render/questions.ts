@@ -1,7 +1,7 @@
 import { groundUnder } from '@/core/checks/contrast'
 import type { ResolvedLayer, ResolvedPage } from '@/core/design/resolve'
 import { intersect, isEmpty, scaledWhole } from '@/core/geometry/bounds'
-import { nodeWith, type PlanNode } from '@/core/render/nodes'
+import { bodyOf, nodeWith, type PlanNode } from '@/core/render/nodes'
 import { openingsOf } from '@/core/render/openings'
 import { type Host, prepare, renderRegion } from '@/core/render/picture'
 import type { Plan } from '@/core/render/plan'
@@ -12,14 +12,6 @@ import type { Question } from './protocol'
 const TAKEN = 0.05
 /** How near to a fine line a click may fall, px of the view. */
 const NEAR = 4
-
-/** What is treated and masked, under all of it. */
-const bodyOf = (node: PlanNode): PlanNode =>
-  node.kind === 'masked' || node.kind === 'filter'
-    ? bodyOf(node.inner)
-    : node.kind === 'exact'
-      ? bodyOf(node.own)
-      : node
 
 /** Ids of the layers with coverage of 5 % and more at a point of the view, front first; fine lines within 4 px of it. */
 export function hitAt(nodes: readonly PlanNode[], x: number, y: number, renderer: Renderer): string[] {

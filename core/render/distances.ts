@@ -1,7 +1,7 @@
 import { type Bounds, heightOf, intersect, widthOf } from '../geometry/bounds'
 import { type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import { type Corner, contoursOf, cornersOf } from '../vector/corners'
-import type { RimNode } from './nodes'
+import type { RimNode } from './nodes/types'
 import type { Reading } from './reading'
 
 const ALPHA_PLANE = 3 * PLANE_BYTES

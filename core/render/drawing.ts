@@ -6,7 +6,7 @@ import { applyHomography, composeHomographies, fromAffine, type Homography } fro
 import { apply, compose, identity, inverse, scaling, translation } from '../geometry/matrix'
 import { type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import { levelOf } from './levels'
-import type { Fill, FillNode, PictureNode } from './nodes'
+import type { Fill, FillNode, PictureNode } from './nodes/types'
 import type { Region } from './region'
 import type { HeldLevel, SourceBook } from './sources'
 import { reductionAt, type ToUnit, type Warped } from './warped'

@@ -1,11 +1,11 @@
 import { fromHex } from '../colour/colour'
 import { intersect, mapBounds } from '../geometry/bounds'
-import { cosine, lengthOf, sine } from '../geometry/exact'
+import { cosine, sine } from '../geometry/exact'
 import { compose, translation } from '../geometry/matrix'
 import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import type { NearWork, PointWork } from '../treatments/definition'
-import { LEAST_BLUR, nearWorks } from './near-works'
-import type { EdgedNode, FilterNode, GradeNode, MappedNode, PlanNode, ReducedNode } from './nodes'
+import { nearWorks } from './near-works'
+import type { EdgedNode, FilterNode, GradeNode, MappedNode, PlanNode, ReducedNode } from './nodes/types'
 import type { Reading } from './reading'
 import { type Region, regionIn } from './region'
 import { type Near, PLANE, type Place, Scratch, SIDE, SIDE_BYTES } from './scratch'
@@ -13,18 +13,6 @@ import { screenTable } from './screen'
 import type { Covering } from './softening'
 
 type Mixed = Pick<FilterNode, 'strength' | 'blend' | 'masks'>
-
-/** Whether a treatment makes all of its px from its source, so that what it is put on need not be drawn first. */
-export function replacesAll({ work, strength, blend, masks }: FilterNode): boolean {
-  if (!('near' in work) || strength < 1 || blend !== 0 || masks.length > 0) return false
-  const { near } = work
-  if (near.op === 'blur') return near.sigma >= LEAST_BLUR
-  // These leave what is there where they have hardly anything to do.
-  if (near.op === 'smear') return lengthOf(near.dx, near.dy) >= 1
-  if (near.op === 'dabs') return near.radius / work.factor >= 0.3
-  if (near.op === 'zoom' || near.op === 'spin') return near.by > 0
-  return near.op === 'displace' || near.op === 'fringe'
-}
 
 /** Treats pixels of parts of tiles.  */
 export class Filters {

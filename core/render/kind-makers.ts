@@ -8,7 +8,7 @@ import { mapPath, type Path } from '../vector/path'
 import { shapePath, slotPath } from '../vector/shapes'
 import { graphicNode } from './graphic'
 import { type Context, type FillSpec, fillNode, groupNode, heldNode, miss, pictureNode } from './makers'
-import type { PlanNode } from './nodes'
+import type { PlanNode } from './nodes/types'
 
 /** What each kind of layer needs computed; null where there is nothing to see. */
 export const makers: {

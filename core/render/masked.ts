@@ -28,7 +28,7 @@ import { quickHash } from '../hash'
 import { mapPath, type Path, parsePath } from '../vector/path'
 import { maskFormPath } from '../vector/shapes'
 import { type Context, fillNode, pictureNode } from './makers'
-import type { MaskStep, Picking, PlanNode } from './nodes'
+import type { MaskStep, Picking, PlanNode } from './nodes/types'
 import { softening, softReach } from './softening'
 
 /** What covers is white. */

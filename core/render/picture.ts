@@ -1,23 +1,14 @@
 import { flatResolved, type ResolvedPage } from '../design/resolve'
 import { Problem } from '../errors'
-import {
-  type Bounds,
-  contains,
-  grow,
-  heightOf,
-  mapBounds,
-  overlaps,
-  scaled,
-  union,
-  widthOf,
-} from '../geometry/bounds'
+import { type Bounds, contains, heightOf, overlaps, union, widthOf } from '../geometry/bounds'
 import { TILE } from '../pixels/memory'
 import { filesFor } from '../type/catalogue'
 import type { FontBook } from '../type/fonts'
-import { type MaskStep, type PlanNode, partsOf } from './nodes'
+import { EVERYWHERE } from './nodes/definition'
+import { readsOf } from './nodes/folds'
+import type { PlanNode } from './nodes/types'
 import { type Plan, plan, type View } from './plan'
 import type { Renderer } from './renderer'
-import { softReach } from './softening'
 import type { SourceBook } from './sources'
 
 export type Host = { fonts: FontBook; sources: SourceBook; renderer: Renderer }
@@ -39,56 +30,11 @@ function levelsIn(nodes: readonly PlanNode[], band: Bounds): Wanted[] {
     if (node.kind === 'picture')
       for (let level = node.level; level <= node.coarsest; level++)
         out.set(`${node.source}/${level}`, { sha: node.source, level })
-    for (const [inner, of] of readBy(node, before ? union(before, part) : part)) read(inner, of)
+    for (const [inner, of] of readsOf(node, before ? union(before, part) : part)) read(inner, of)
   }
   for (const node of nodes) read(node, band)
   return [...out.values()]
 }
-const EVERYWHERE: Bounds = { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity }
-
-const readByMasks = (masks: readonly MaskStep[], band: Bounds): [PlanNode, Bounds][] =>
-  masks.flatMap(({ node, soft, colours, offset }): [PlanNode, Bounds][] => {
-    const own = soft ? grow(scaled(band, 1 / soft.factor), softReach(soft) / soft.factor) : band
-    return [
-      ...(node ? [[node, offset ? EVERYWHERE : own] as [PlanNode, Bounds]] : []),
-      ...(colours ? [[colours, band] as [PlanNode, Bounds]] : []),
-    ]
-  })
-/** The nodes that a part of a node is made of, and which part of each. */
-function readBy(n: PlanNode, band: Bounds): [PlanNode, Bounds][] {
-  const all = (nodes: readonly PlanNode[], part = band): [PlanNode, Bounds][] =>
-    nodes.map((node) => [node, part])
-  if (n.kind === 'masked') return [[n.inner, band], ...readByMasks(n.masks, band)]
-  if (n.kind === 'mapped') return all([n.source], grow(mapBounds(n.back, band), 4))
-  // A ring is measured from all of its silhouette.
-  if (n.kind === 'rim') return all([n.silhouette], EVERYWHERE)
-  if (n.kind === 'grade')
-    return [
-      ...all(n.made ? [n.made] : []),
-      ...readByMasks([...n.masks, ...n.steps.flatMap((s) => s.masks)], EVERYWHERE),
-    ]
-  if (n.kind === 'reduced') return all([n.source], grow(scaled(band, n.factor), 2))
-  if (n.kind === 'edged') return all([n.source], outTo(band, n.edge))
-  if (n.kind === 'filter') {
-    const masks = readByMasks(n.masks, EVERYWHERE)
-    if (!('near' in n.work)) return [[n.inner, band], ...masks]
-    const { source, factor, reach, map } = n.work
-    return [
-      ...all([n.inner, ...(map ? [map] : [])]),
-      ...masks,
-      [source, grow(scaled(band, 1 / factor), reach / factor + 2)],
-    ]
-  }
-  return all(partsOf(n))
-}
-/** A part, and as much more as it takes to reach into a box. */
-const outTo = (part: Bounds, box: Bounds): Bounds => ({
-  left: Math.min(part.left, box.right - 1),
-  top: Math.min(part.top, box.bottom - 1),
-  right: Math.max(part.right, box.left + 1),
-  bottom: Math.max(part.bottom, box.top + 1),
-})
-
 /** Loads every font and source that a page needs at a scale, then plans it. */
 export const prepare = (page: ResolvedPage, scale: number, host: Host): Promise<Plan> =>
   planned(page, { scale }, host)

@@ -1,5 +1,5 @@
 import type { Bounds } from '../geometry/bounds'
-import type { PlanNode } from './nodes'
+import type { PlanNode } from './nodes/types'
 import type { Region } from './region'
 
 /** A node's own pixels on a tile whose corner is at (`left`, `top`) px of the view; valid until the next is asked for. */

@@ -15,3 +15,6 @@ export function regionIn(bounds: Bounds, left: number, top: number): Region | nu
   const y = b.top - top
   return { x, y, width: right - x, height: b.bottom - b.top, offset: y * STRIDE + x * 4 }
 }
+
+export const sameRegion = (a: Region, b: Region): boolean =>
+  a.offset === b.offset && a.width === b.width && a.height === b.height

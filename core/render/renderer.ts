@@ -1,21 +1,14 @@
-import { isOperator } from '../design/blend-modes'
-import { COMBINES } from '../design/schema'
-import { type Bounds, contains, intersect } from '../geometry/bounds'
+import { type Bounds, intersect } from '../geometry/bounds'
 import { quickHash } from '../hash'
 import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import { beginningOf } from './beneath'
 import { Distances } from './distances'
 import { Drawing } from './drawing'
-import { Filters, replacesAll } from './filters'
-import {
-  type BeneathNode,
-  type CombinedNode,
-  coverStep,
-  type FilterNode,
-  type HeldNode,
-  type MaskedNode,
-  type PlanNode,
-} from './nodes'
+import { Filters } from './filters'
+import type { Canvas } from './nodes/definition'
+import { metBy } from './nodes/folds'
+import { definitionOf } from './nodes/list'
+import type { PlanNode } from './nodes/types'
 import type { Plan } from './plan'
 import { RasterCache } from './raster-cache'
 import type { Reading, ReadTile } from './reading'
@@ -36,9 +29,6 @@ export type TilePart = {
   height: number
   data: Uint8ClampedArray<ArrayBuffer>
 }
-
-const sameRegion = (a: Region, b: Region): boolean =>
-  a.offset === b.offset && a.width === b.width && a.height === b.height
 
 /** The chains of a plan's tiles by place: they are asked for several times a frame. */
 const chainsOf = new WeakMap<Plan, Map<string, Link[]>>()
@@ -62,6 +52,7 @@ export class Renderer {
   private readonly covering: Covering
   private readonly rings: Rings
   private readonly filters: Filters
+  private readonly canvas: Canvas
   private readonly chains = new Map<string, string[]>()
   /** Rasters drawn and reused since the start, for measuring. */
   readonly counts = { drawn: 0, reused: 0, blended: 0 }
@@ -80,6 +71,18 @@ export class Renderer {
     this.rings = new Rings(memory, new Distances(memory, reading), this.drawing)
     this.filters = new Filters(memory, reading, this.covering)
     this.cache = new RasterCache(memory, leastTiles)
+    this.canvas = {
+      memory,
+      drawing: this.drawing,
+      filters: this.filters,
+      rings: this.rings,
+      covering: this.covering,
+      rasterOf: reading.rasterOf,
+      blend: (...args) => this.blend(...args),
+      blendAll: (...args) => this.blendAll(...args),
+      blendRaster: (...args) => this.blendRaster(...args),
+      passing: (job) => this.cache.passing(job),
+    }
   }
 
   /** Keeps as many rasters as a region of a plan takes, and no fewer than at first. */
@@ -203,8 +206,9 @@ export class Renderer {
 
   /** Coverage 0–1 of a node's own pixels at a point of the view, its opacity included. */
   alphaAt(node: PlanNode, x: number, y: number): number {
-    if (node.kind === 'grade') return 0
-    if (node.kind === 'exact') return this.alphaAt(node.own, x, y)
+    const by = metBy(node)
+    if (!by) return 0
+    if (by !== node) return this.alphaAt(by, x, y)
     if (x < node.bounds.left || y < node.bounds.top || x >= node.bounds.right || y >= node.bounds.bottom)
       return 0
     const [column, row] = [Math.floor(x / TILE), Math.floor(y / TILE)]
@@ -221,57 +225,9 @@ export class Renderer {
     if (node.opacity === 0) return
     const region = clip ? regionIn(intersect(node.bounds, clip), left, top) : whole
     if (!region) return
-    if (node.kind === 'grade') return this.filters.grade(node, acc, region, left, top)
-    if (node.kind === 'exact') return this.filters.replace(acc, node.made, region, left, top, false)
-    const { kernels } = this.memory
-    if (node.kind === 'group' && !node.closed) {
-      if (node.opacity === 1) {
-        this.blendAll(acc, node.children, left, top, clip)
-        return
-      }
-      const through = this.memory.tile()
-      kernels.copyRect(
-        through + region.offset,
-        acc + region.offset,
-        PLANE_BYTES,
-        STRIDE,
-        region.width,
-        region.height,
-      )
-      this.blendAll(through, node.children, left, top, clip)
-      kernels.mixRect(
-        acc + region.offset,
-        through + region.offset,
-        PLANE_BYTES,
-        STRIDE,
-        region.width,
-        region.height,
-        node.opacity,
-      )
-      this.memory.releaseTile(through)
-      return
-    }
-    const grid = node.kind === 'picture' ? this.drawing.onGrid(node, region, left, top) : null
-    if (grid) {
-      // The same bits as drawing and blending, in one step and without a raster of its own.
-      kernels.blendPicture(
-        acc + region.offset,
-        PLANE_BYTES,
-        STRIDE,
-        region.width,
-        region.height,
-        grid.at,
-        grid.width,
-        grid.x,
-        grid.y,
-        node.mode,
-        node.opacity,
-      )
-      return
-    }
-    if (node.kind === 'masked' && node.masks.some((m) => m.fleeting))
-      this.cache.passing(() => this.blendRaster(acc, node, region, region, left, top))
-    else this.blendRaster(acc, node, whole, region, left, top)
+    const place = { raster: acc, region, left, top }
+    if (!definitionOf(node).blend?.(node, this.canvas, place, whole, clip))
+      this.blendRaster(acc, node, whole, region, left, top)
   }
   private blendRaster(
     acc: number,
@@ -328,11 +284,8 @@ export class Renderer {
 
   /** A node's own pixels on a tile, kept by content. */
   nodeRaster(node: PlanNode, region: Region, left: number, top: number): number {
-    if (node.kind === 'exact') return this.nodeRaster(node.own, region, left, top)
-    if (node.kind === 'edged' && contains(node.edge, { left, top, right: left + TILE, bottom: top + TILE })) {
-      const own = regionIn(node.source.bounds, left, top)
-      if (own && sameRegion(own, region)) return this.nodeRaster(node.source, own, left, top)
-    }
+    const same = definitionOf(node).sameAs?.(node, region, left, top)
+    if (same) return this.nodeRaster(same.node, same.region, left, top)
     const key = `n${node.key}@${left},${top}`
     const held = this.cache.take(key)
     if (held !== undefined) {
@@ -341,189 +294,10 @@ export class Renderer {
     }
     const raster = this.memory.tile()
     const { drawn } = this.counts
-    if (node.kind === 'picture') this.drawing.picture(raster, node, region, left, top)
-    else if (node.kind === 'fill') this.drawing.fills(raster, node, region, left, top)
-    else if (node.kind === 'held') this.drawHeld(raster, node, region, left, top)
-    else if (node.kind === 'combined') this.drawCombined(raster, node, region, left, top)
-    else if (node.kind === 'filter') this.drawFilter(raster, node, region, left, top)
-    else if (node.kind === 'grade')
-      this.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
-    else if (node.kind === 'reduced') this.filters.reduced(node, raster, region, left, top)
-    else if (node.kind === 'edged') this.filters.edged(node, raster, region, left, top)
-    else if (node.kind === 'beneath') this.drawBeneath(raster, node, region, left, top)
-    else if (node.kind === 'mapped') this.filters.mapped(node, raster, region, left, top)
-    else if (node.kind === 'rim') this.rings.draw(raster, node, region, left, top)
-    else if (node.kind === 'masked') this.drawMasked(raster, node, region, left, top)
-    else {
-      this.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
-      this.blendAll(raster, node.children, left, top)
-    }
+    definitionOf(node).draw(node, this.canvas, { raster, region, left, top })
     this.counts.drawn++
     this.cache.keep(key, raster, this.counts.drawn - drawn)
     return raster
-  }
-
-  /** What the picture beneath held before, and what came on it. */
-  private drawBeneath(raster: number, node: BeneathNode, region: Region, left: number, top: number): void {
-    const { kernels } = this.memory
-    kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
-    const part = node.before && regionIn(node.before.bounds, left, top)
-    if (node.before && part) {
-      const before = this.nodeRaster(node.before, part, left, top)
-      kernels.copyRect(
-        raster + part.offset,
-        before + part.offset,
-        PLANE_BYTES,
-        STRIDE,
-        part.width,
-        part.height,
-      )
-    }
-    this.blendAll(raster, node.nodes, left, top)
-  }
-
-  /** The holder's own pixels as far as its body shows, and on them, within its coverage, what is kept inside. */
-  private drawHeld(raster: number, node: HeldNode, region: Region, left: number, top: number): void {
-    const { kernels } = this.memory
-    const holder = this.nodeRaster(node.holder, region, left, top)
-    const rect = [PLANE_BYTES, STRIDE, region.width, region.height] as const
-    kernels.copyRect(raster + region.offset, holder + region.offset, ...rect)
-    // Copied, as drawing what is inside may let the holder's own raster go.
-    const cover = this.memory.tile()
-    kernels.copyRect(cover + region.offset, holder + region.offset, ...rect)
-    if (node.body < 1) kernels.scaleRect(raster + region.offset, ...rect, node.body)
-    const before = this.memory.tile()
-    for (const inside of node.insides) {
-      const part = regionIn(intersect(inside.bounds, node.bounds), left, top)
-      const whole = regionIn(inside.bounds, left, top)
-      if (!part || !whole || inside.opacity === 0) continue
-      if (inside.kind === 'grade') {
-        this.filters.grade(inside, raster, part, left, top, true)
-        continue
-      }
-      const source = this.nodeRaster(inside, whole, left, top)
-      const [at, size] = [part.offset, [PLANE_BYTES, STRIDE, part.width, part.height] as const]
-      kernels.copyRect(before + at, raster + at, ...size)
-      kernels.blendRect(raster + at, source + at, ...size, inside.mode, inside.opacity)
-      // An operator says itself what becomes of what is there.
-      if (!isOperator(inside.mode))
-        kernels.withinRect(
-          raster + at,
-          before + at,
-          cover + ALPHA + at,
-          source + ALPHA + at,
-          ...size,
-          inside.opacity,
-        )
-    }
-    this.memory.releaseTile(before)
-    this.memory.releaseTile(cover)
-  }
-
-  /** The paint where the members together cover. */
-  private drawCombined(raster: number, node: CombinedNode, region: Region, left: number, top: number): void {
-    const { kernels } = this.memory
-    const rect = [region.width, region.height] as const
-    const [cover, own] = [this.memory.tile(), this.memory.tile()]
-    node.members.forEach((member, n) => {
-      this.covering.cover(n === 0 ? cover : own, coverStep(member), region, left, top)
-      if (n > 0)
-        kernels.combinePlane(
-          cover + region.offset,
-          own + region.offset,
-          STRIDE,
-          ...rect,
-          COMBINES.indexOf(node.how),
-        )
-    })
-    this.memory.releaseTile(own)
-    kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, ...rect)
-    const whole = regionIn(node.paint.bounds, left, top)
-    if (whole) this.blend(raster, node.paint, whole, left, top, node.bounds)
-    kernels.maskRect(
-      raster + region.offset,
-      PLANE_BYTES,
-      STRIDE,
-      cover + region.offset,
-      STRIDE,
-      ...rect,
-      1,
-      0,
-    )
-    this.memory.releaseTile(cover)
-  }
-
-  /** A node's own pixels, and of them what its masks leave. */
-  private drawMasked(raster: number, node: MaskedNode, region: Region, left: number, top: number): void {
-    const { kernels } = this.memory
-    const rect = [region.width, region.height] as const
-    const whole = regionIn(node.inner.bounds, left, top)
-    kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, ...rect)
-    if (!whole) return
-    this.blend(raster, node.inner, whole, left, top, node.bounds)
-    const cover = this.memory.tile()
-    for (const step of node.masks) {
-      this.covering.cover(cover, step, region, left, top)
-      const args = [
-        raster + region.offset,
-        PLANE_BYTES,
-        STRIDE,
-        cover + region.offset,
-        STRIDE,
-        ...rect,
-        step.strength,
-        step.swap ? 1 : 0,
-      ] as const
-      const own = step.colours && regionIn(intersect(step.colours.bounds, node.bounds), left, top)
-      if (step.colours && own) {
-        const from = this.nodeRaster(step.colours, regionIn(step.colours.bounds, left, top) ?? own, left, top)
-        const [at, size] = [own.offset, [own.width, own.height] as const]
-        kernels.maskColours(
-          raster + at,
-          PLANE_BYTES,
-          STRIDE,
-          cover + at,
-          STRIDE,
-          from + at,
-          ...size,
-          step.strength,
-          step.swap ? 1 : 0,
-        )
-      }
-      if (step.clean) kernels.maskClean(...args, step.clean.r, step.clean.g, step.clean.b)
-      else kernels.maskRect(...args)
-    }
-    this.memory.releaseTile(cover)
-  }
-
-  /** A node's pixels, treated. */
-  private drawFilter(raster: number, node: FilterNode, region: Region, left: number, top: number): void {
-    // What is made anew from elsewhere needs nothing to be there.
-    if (!replacesAll(node)) {
-      const { inner } = node
-      const whole = regionIn(inner.bounds, left, top)
-      // A picture that is there px for px is drawn where it is wanted; one that is resampled is kept, as its treatment may change next.
-      if (
-        inner.kind === 'picture' &&
-        inner.mode === 0 &&
-        inner.opacity === 1 &&
-        whole &&
-        sameRegion(whole, region) &&
-        this.drawing.onGrid(inner, region, left, top)
-      )
-        this.drawing.picture(raster, inner, region, left, top)
-      else {
-        this.memory.kernels.clearRect(
-          raster + region.offset,
-          PLANE_BYTES,
-          STRIDE,
-          region.width,
-          region.height,
-        )
-        if (whole) this.blend(raster, inner, whole, left, top, node.bounds)
-      }
-    }
-    this.filters.apply(node, raster, region, left, top)
   }
 
   private store(key: string, acc: number): void {

@@ -5,7 +5,7 @@ import { mitresAt } from '../vector/corners'
 import { outlineBounds } from '../vector/path'
 import type { Distances, Measured } from './distances'
 import type { Drawing } from './drawing'
-import type { Fill, RimNode } from './nodes'
+import type { Fill, RimNode } from './nodes/types'
 import { type Region, regionIn } from './region'
 
 /** Further than any distance that is told, px. */

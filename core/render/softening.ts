@@ -1,6 +1,6 @@
 import { intersect } from '../geometry/bounds'
 import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
-import type { MaskStep, PlanNode } from './nodes'
+import type { MaskStep, PlanNode } from './nodes/types'
 import type { Reading } from './reading'
 import { type Region, regionIn } from './region'
 
