@@ -33,6 +33,10 @@ vi.mock('./render', () => {
   }
 })
 readInThreads()
+/** Shared machines stall. */
+const PATIENCE = 20_000
+/** Waits until so many were asked, in all. */
+const asked = (count: number) => vi.waitFor(() => expect(threads.asked).toHaveLength(count), PATIENCE)
 const settle = () => new Promise((resolve) => setTimeout(resolve, 20))
 const file = (name: string, bytes: Uint8Array = new Uint8Array(10)) => ({ bytes, name })
 const end = () => {
@@ -48,11 +52,12 @@ afterEach(async () => {
 describe('reading what people bring', () => {
   it('is done by two threads at most; the next begins when one has ended', async () => {
     const all = ['a', 'b', 'c'].map((name) => intake('upload', file(name)))
+    await asked(2)
     await settle()
     expect(threads.asked.map((t) => t.name)).toEqual(['a', 'b'])
     threads.asked[0]?.done('read')
     expect(await all[0]).toBe('read')
-    await settle()
+    await asked(3)
     expect(threads.asked.map((t) => t.name)).toEqual(['a', 'b', 'c'])
     end()
     await Promise.all(all)
@@ -64,22 +69,22 @@ describe('reading what people bring', () => {
         .toBuffer(),
     )
     const all = ['a', 'b'].map((name) => intake('upload', file(name, large)))
-    await vi.waitFor(() => expect(threads.asked.length).toBeGreaterThan(0))
+    await vi.waitFor(() => expect(threads.asked.length).toBeGreaterThan(0), PATIENCE)
     await settle()
     expect(threads.asked.map((t) => t.name)).toEqual(['a'])
     threads.asked[0]?.done({})
-    await vi.waitFor(() => expect(threads.asked.map((t) => t.name)).toEqual(['a', 'b']))
+    await vi.waitFor(() => expect(threads.asked.map((t) => t.name)).toEqual(['a', 'b']), PATIENCE)
     end()
     await Promise.all(all)
   })
   it('ends after twenty seconds, with its thread, and says so', async () => {
     const one = intake('upload', file('endless'))
     const told = one.catch((thrown: unknown) => thrown)
-    await settle()
+    await asked(1)
     vi.useFakeTimers()
     const other = intake('upload', file('late')).catch((thrown: unknown) => thrown)
     await vi.advanceTimersByTimeAsync(10)
-    await vi.waitFor(() => expect(threads.asked).toHaveLength(2))
+    await vi.waitFor(() => expect(threads.asked).toHaveLength(2), PATIENCE)
     await vi.advanceTimersByTimeAsync(21_000)
     expect(await other).toMatchObject({
       kind: 'too-large',
@@ -95,7 +100,7 @@ describe('reading what people bring', () => {
     const all = stops.map((s, n) =>
       intake('upload', file(`f${n}`), s.signal).catch((thrown: unknown) => (thrown as Problem).kind),
     )
-    await settle()
+    await asked(2)
     stops[2]?.abort()
     stops[0]?.abort()
     expect([await all[0], await all[2]]).toEqual(['stopped', 'stopped'])
@@ -116,7 +121,7 @@ describe('reading what people bring', () => {
       new TypeError('x.y is undefined'),
     ]) {
       const one = intake('upload', file('f')).catch((t: unknown) => t)
-      await vi.waitFor(() => expect(threads.asked.length).toBe(kinds.length + 1))
+      await vi.waitFor(() => expect(threads.asked.length).toBe(kinds.length + 1), PATIENCE)
       threads.asked.at(-1)?.fail(thrown)
       kinds.push(await one)
     }
