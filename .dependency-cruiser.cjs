@@ -1,4 +1,4 @@
-/** Imports point one way: app -> bench, server -> host -> core; workers and cli -> host, bench/render, core. */
+/** Imports point one way, types included: app -> bench, server -> host -> core; bench, server -> wire; workers and cli -> host, bench/render, core. */
 module.exports = {
   forbidden: [
     {
@@ -38,16 +38,23 @@ module.exports = {
       to: { path: '^(server|app)/' },
     },
     {
+      name: 'wire-knows-nobody',
+      severity: 'error',
+      from: { path: '^wire/' },
+      to: { path: '^(app|bench|server|host|cli|workers|supplies)/' },
+    },
+    {
       name: 'no-circles',
       severity: 'error',
       from: {},
-      to: { circular: true, dependencyTypesNot: ['type-only'] },
+      to: { circular: true },
     },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
     exclude: { path: '(^\\.next|^\\.cache|kernels/|kernel\\.as\\.ts)' },
-    tsPreCompilationDeps: false,
+    // Types too: whoever takes a type from a room knows the room.
+    tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
     enhancedResolveOptions: {
       exportsFields: ['exports'],

@@ -4,8 +4,8 @@ import { layerName } from '@/core/design/blank'
 import { planeLabels } from '@/core/design/planes'
 import { siblingsOf } from '@/core/design/tree'
 import { boundsOfIds } from './state/acts'
+import type { BenchState } from './state/bench'
 import { useBench } from './state/bench-context'
-import type { BenchState } from './state/bench-store'
 
 /** After so long without another step what was done is said, ms. */
 const QUIET_MS = 350

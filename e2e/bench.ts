@@ -1,5 +1,5 @@
 import { expect, type Locator, type Page } from '@playwright/test'
-import type { Bench } from '../bench/state/bench-store'
+import type { Bench } from '../bench/state/bench'
 import type { Design } from '../core/design/schema'
 
 declare global {

@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process'
 import { readdirSync, readFileSync } from 'node:fs'
 import { type Browser, chromium, type Page } from '@playwright/test'
-import type { Bench } from '../bench/state/bench-store'
+import type { Bench } from '../bench/state/bench'
 import type { Design } from '../core/design/schema'
 import { writePackage } from '../core/formats/vivid-package'
 import type { LoadedSupply } from '../host/supplies'

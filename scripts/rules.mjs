@@ -13,6 +13,7 @@ const run = spawnSync(
     'host',
     'server',
     'supplies',
+    'wire',
     'workers',
     '--config',
     '.dependency-cruiser.cjs',
@@ -23,7 +24,7 @@ const run = spawnSync(
 )
 const { summary, modules } = JSON.parse(run.stdout)
 const own = modules.filter((m) =>
-  /^(app|bench|cli|core|host|server|supplies|workers)\/.*\.tsx?$/.test(m.source),
+  /^(app|bench|cli|core|host|server|supplies|wire|workers)\/.*\.tsx?$/.test(m.source),
 )
 if (own.length < 100)
   throw new Error(`Only ${own.length} modules were read; the rules were not really checked.`)

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { shaSchema } from '../core/design/basics'
 import { type Dab, dabsSchema, MAX_MASK_SIDE } from '../core/design/mask'
 import { badInput, missing } from '../core/errors'
+import type { CutOutAnswer, PickAnswer, SpecksAnswer } from '../wire/masks'
 import { storeMaskTiles, storeUpload } from './blobs'
 import { maskThread, stopMaskThread } from './render'
 
@@ -14,12 +15,6 @@ async function storedTiles(made: Record<string, Uint8Array | 'full'>): Promise<R
   return tiles
 }
 
-export type CutOutAnswer = {
-  width: number
-  height: number
-  tiles: Record<string, string>
-  colours: string | null
-}
 const asked = z.object({ source: shaSchema, dabs: dabsSchema })
 
 /** Cuts the main thing out of a stored picture and stores the mask's tiles; nothing of a design is changed. Given up by `signal`. */
@@ -58,7 +53,6 @@ export async function studyForCut(input: unknown): Promise<{ ok: boolean }> {
   return { ok }
 }
 
-export type PickAnswer = { width: number; height: number; tiles: Record<string, string> }
 const unit = z.number().min(0).max(1)
 const pick = z.object({
   source: shaSchema,
@@ -85,7 +79,6 @@ export async function storePick(input: unknown): Promise<PickAnswer> {
   return { ...made, tiles: await storedTiles(made.tiles) }
 }
 
-export type SpecksAnswer = PickAnswer & { dots: number; holes: number }
 const specks = z.object({
   width: z.number().int().min(1).max(MAX_MASK_SIDE),
   height: z.number().int().min(1).max(MAX_MASK_SIDE),

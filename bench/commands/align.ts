@@ -4,7 +4,7 @@ import type { Point } from '@/core/geometry/matrix'
 import { moved, scaledAbout, stretchedAbout } from '@/core/geometry/placement'
 import { distribute } from '@/core/geometry/snap'
 import { boundsOfIds, transform } from '../state/acts'
-import type { Bench, BenchState } from '../state/bench-store'
+import type { Bench, BenchState } from '../state/bench'
 
 type Side = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom'
 const shifts: Record<Side, (b: Bounds, to: Bounds) => [number, number]> = {

@@ -8,7 +8,7 @@ import { insidesOf, type LayerNode, layerTree, leavesOf, siblingsOf } from '@/co
 import { heightOf, widthOf } from '@/core/geometry/bounds'
 import { mirroredAbout, placedBounds, scaledAbout, turnedAbout } from '@/core/geometry/placement'
 import { middleOfSelection, transform, turnOfSelection } from '../state/acts'
-import type { Bench, BenchState } from '../state/bench-store'
+import type { Bench, BenchState } from '../state/bench'
 import { mirrorSelection } from '../state/mirroring'
 import { makeSlots, slotFormOf, slotInOpening } from '../state/slot-making'
 import { canStrew, setFree, strewSelection } from '../state/strewing'

@@ -1,6 +1,6 @@
 import type { LucideIcon } from 'lucide-react'
 import type { Layer } from '@/core/design/schema'
-import type { Bench, BenchState } from '../state/bench-store'
+import type { Bench, BenchState } from '../state/bench'
 
 /** What must be there before a command can run: said of one that is grey, after “needs”. */
 export type Need = { what: string; met: (s: BenchState) => boolean }

@@ -6,7 +6,7 @@ import { arrangementKey, type Design, type Layer } from '@/core/design/schema'
 import { withMembers } from '@/core/design/tree'
 import { type Artwork, readSvg } from '@/core/vector/svg'
 import { serverLoader } from '../render/loader'
-import type { Bench, BenchState } from '../state/bench-store'
+import type { Bench, BenchState } from '../state/bench'
 import { defineCommands, needs } from './define'
 
 const pageAt = (s: BenchState, by: number) => {

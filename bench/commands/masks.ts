@@ -1,6 +1,6 @@
 import { groupLayer, newId } from '@/core/design/blank'
 import { group, setCombine, ungroup } from '@/core/design/commands'
-import type { Bench, BenchState } from '../state/bench-store'
+import type { Bench, BenchState } from '../state/bench'
 import { paintLayer, strewLights } from '../state/light-shade'
 import { addMask, canPasteMasks, type MaskChoice, maskedLayer, pasteMasks, takeMasks } from '../state/masks'
 import { defineCommands, needs } from './define'

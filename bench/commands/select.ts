@@ -3,7 +3,7 @@ import type { Design, Layer } from '@/core/design/schema'
 import { isLocked, isShown, type LayerNode, layerTree, leavesOf, membersOf } from '@/core/design/tree'
 import { openPeek, takeNext } from '../stage/peek'
 import { goInto } from '../state/acts'
-import type { Bench, BenchState } from '../state/bench-store'
+import type { Bench, BenchState } from '../state/bench'
 import { defineCommands, needs, oneSelected, someSelected } from './define'
 
 /** What a click could take now: the members of the group that was gone into, else what lies on the page itself. */

@@ -10,7 +10,7 @@ import {
   Waypoints,
 } from 'lucide-react'
 import { SLOT_FORMS } from '@/core/design/schema'
-import type { ShapeForm, SlotForm } from '../state/bench-store'
+import type { ShapeForm, SlotForm } from '../state/bench'
 import { defineCommands } from './define'
 
 export const SHAPE_FORMS: readonly ShapeForm[] = ['rectangle', 'ellipse', 'line', 'polygon', 'star']

@@ -2,7 +2,7 @@
 import { useEffect } from 'react'
 import { openPeek, PEEK_HOLD_MS, takeNext } from '../stage/peek'
 import { holdKey, inHand } from '../stage/use-pointer'
-import type { Bench } from '../state/bench-store'
+import type { Bench } from '../state/bench'
 import { pasteFiles } from '../state/clipboard'
 import { stopCutting } from '../state/cutting'
 import { finishPath, removePoint } from '../state/pathing'

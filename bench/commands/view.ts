@@ -3,7 +3,7 @@ import { newGuide } from '../stage/guide-gesture'
 import { RULER_UNITS } from '../stage/rulers'
 import { fitBox, panBy, zoomBy, zoomTo } from '../stage/view'
 import { boundsOfIds } from '../state/acts'
-import type { Bench } from '../state/bench-store'
+import type { Bench } from '../state/bench'
 import { defineCommands, needs, someSelected } from './define'
 
 /** Unlike anything in a picture; one after the other, then none. */

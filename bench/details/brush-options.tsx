@@ -1,7 +1,7 @@
 'use client'
 import type { Design } from '@/core/design/schema'
+import type { BrushState } from '../state/bench'
 import { useBench, useBenchState } from '../state/bench-context'
-import type { BrushState } from '../state/bench-store'
 import { paintInHand, paintLayer } from '../state/light-shade'
 import { Button } from '../ui/button'
 import { Either } from '../ui/either'

@@ -2,8 +2,8 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { boxAt, groupLayer, pictureLayer } from '@/core/design/blank'
 import type { Layer } from '@/core/design/schema'
 import { membersOf } from '@/core/design/tree'
+import type { Bench } from '../state/bench'
 import { openBench, source } from '../state/bench.test-data'
-import type { Bench } from '../state/bench-store'
 import { type Imported, laidOut, placeImported } from './place-imported'
 
 vi.mock('idb-keyval', () => import('../state/idb.test-data'))

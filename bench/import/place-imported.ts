@@ -3,7 +3,7 @@ import { addLayers } from '@/core/design/commands'
 import type { Layer } from '@/core/design/schema'
 import { moved, scaledAbout } from '@/core/geometry/placement'
 import type { SourceInfo } from '../render/protocol'
-import type { Bench } from '../state/bench-store'
+import type { Bench } from '../state/bench'
 import { spotFor } from '../state/placing'
 import type { Chosen } from './choose-layers'
 

@@ -1,7 +1,6 @@
 import type { Patch } from '@/core/design/edits'
 import type { Design } from '@/core/design/schema'
-import type { PaintMessage } from './painting'
-import type { FromWorker, Question, SourceInfo, StageView, ToWorker, Trial } from './protocol'
+import type { FromWorker, PaintMessage, Question, SourceInfo, StageView, ToWorker, Trial } from './protocol'
 import { plainSeeing, type Seeing } from './seeing'
 
 type Listener = (message: FromWorker) => void

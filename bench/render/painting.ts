@@ -1,4 +1,3 @@
-import type { Brush, StrokePoint } from '@/core/brush/stroke'
 import { MASK_TILE, type MaskOf } from '@/core/design/mask'
 import { frameMatrix } from '@/core/design/mask-frame'
 import { findResolved, type ResolvedPage } from '@/core/design/resolve'
@@ -9,17 +8,7 @@ import { type Bounds, grow, mapBounds, union } from '@/core/geometry/bounds'
 import { compose, scaling } from '@/core/geometry/matrix'
 import { frameOf } from '@/core/render/masked'
 import type { SourceBook } from '@/core/render/sources'
-import type { FromWorker } from './protocol'
-
-export type PaintMessage =
-  | { act: 'start'; layer: string; mask: string; brush: Brush }
-  /** Points in px of the mask; `n` counts the messages of the session. */
-  | { act: 'to'; points: StrokePoint[]; n: number }
-  /** `name` is what the step of the history will be called. */
-  | { act: 'end'; name: string }
-  | { act: 'drop' }
-  /** The design holds the stroke now. */
-  | { act: 'kept' }
+import type { FromWorker, PaintMessage } from './protocol'
 
 type Target = { layer: string; mask: MaskOf<'painted'> }
 

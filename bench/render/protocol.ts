@@ -1,10 +1,21 @@
 import type { LightGrid } from '@/core/adapt/lightness'
+import type { Brush, StrokePoint } from '@/core/brush/stroke'
 import type { Finding } from '@/core/checks/define'
 import type { Patch } from '@/core/design/edits'
 import type { Arrangement, Design, Layer } from '@/core/design/schema'
 import type { Bounds } from '@/core/geometry/bounds'
-import type { PaintMessage } from './painting'
 import type { Seeing } from './seeing'
+
+/** What is told of a stroke. */
+export type PaintMessage =
+  | { act: 'start'; layer: string; mask: string; brush: Brush }
+  /** Points in px of the mask; `n` counts the messages of the session. */
+  | { act: 'to'; points: StrokePoint[]; n: number }
+  /** `name` is what the step of the history will be called. */
+  | { act: 'end'; name: string }
+  | { act: 'drop' }
+  /** The design holds the stroke now. */
+  | { act: 'kept' }
 
 /** What a source is, as the server told it. */
 export type SourceInfo = {

@@ -1,6 +1,4 @@
-import { sheetLayout } from './sheet-layout'
-
-export type SheetChannel = { id: string; name: string; width: number; height: number; master: boolean }
+import { type SheetChannel, sheetLayout } from './sheet-layout'
 
 /** The master large, its adaptations small beside it, all to one scale but the master. */
 export function ContactSheet({

@@ -1,4 +1,4 @@
-import type { SheetChannel } from './contact-sheet'
+export type SheetChannel = { id: string; name: string; width: number; height: number; master: boolean }
 
 type Place = { channel: SheetChannel; x: number; y: number; width: number; height: number }
 

@@ -22,8 +22,9 @@ import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { Mark } from '../ui/mark'
 import { Menu, MenuItem } from '../ui/menu'
-import { ContactSheet, type SheetChannel } from './contact-sheet'
+import { ContactSheet } from './contact-sheet'
 import { NewDesign } from './new-design'
+import type { SheetChannel } from './sheet-layout'
 
 export type ShelfDesign = {
   id: string

@@ -1,7 +1,7 @@
 import { bendHandles } from '@/core/geometry/bend'
 import { apply, compose, type Point, scaling } from '@/core/geometry/matrix'
 import { matrixOf } from '@/core/geometry/placement'
-import type { Bench } from '../state/bench-store'
+import type { Bench } from '../state/bench'
 import { bentInHand, moveHandle, setBend } from '../state/bending'
 import type { Gesture } from './gestures'
 

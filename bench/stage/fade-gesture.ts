@@ -3,7 +3,7 @@ import { setOn } from '@/core/design/properties'
 import type { Design, Placement } from '@/core/design/schema'
 import type { Point } from '@/core/geometry/matrix'
 import { resolvedOf } from '../state/acts'
-import type { Bench, BenchState } from '../state/bench-store'
+import type { Bench, BenchState } from '../state/bench'
 import type { Gesture } from './gestures'
 
 /** The gradient of the one thing selected, with its box; null where there is none. */

@@ -2,8 +2,8 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { groupLayer } from '@/core/design/blank'
 import { group } from '@/core/design/commands'
 import { handledLeaves, type Leaf } from '../state/acts'
+import type { Bench } from '../state/bench'
 import { layer, openBench } from '../state/bench.test-data'
-import type { Bench } from '../state/bench-store'
 import { cornerGesture, type Gesture, moveGesture, resizeMany, resizeOne, turnGesture } from './gestures'
 
 vi.mock('idb-keyval', () => import('../state/idb.test-data'))

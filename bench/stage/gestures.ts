@@ -35,7 +35,7 @@ import {
   turnOfSelection,
   writeTargets,
 } from '../state/acts'
-import type { Bench } from '../state/bench-store'
+import type { Bench } from '../state/bench'
 import { offerGrouping } from '../state/grouping'
 import { rememberStep } from '../state/repeat'
 import { fieldAround, reachOf } from './snapping'

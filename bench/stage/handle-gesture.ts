@@ -1,6 +1,6 @@
 import type { Point } from '@/core/geometry/matrix'
 import { handledLeaves } from '../state/acts'
-import type { Bench } from '../state/bench-store'
+import type { Bench } from '../state/bench'
 import { keepOther } from '../state/mirroring'
 import { spareSpeck } from '../state/specks'
 import { bendGesture } from './bend-gesture'

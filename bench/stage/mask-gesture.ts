@@ -3,7 +3,7 @@ import { frameMatrix } from '@/core/design/mask-frame'
 import type { Placement } from '@/core/design/schema'
 import { apply, inverse, type Point } from '@/core/geometry/matrix'
 import { matrixOf, moved, resized } from '@/core/geometry/placement'
-import type { Bench, BenchState } from '../state/bench-store'
+import type { Bench, BenchState } from '../state/bench'
 import { maskInHand, reshapeMask } from '../state/masks'
 import type { Gesture } from './gestures'
 

@@ -2,8 +2,8 @@
 import { memo } from 'react'
 import type { Finding } from '@/core/checks/define'
 import type { Bounds } from '@/core/geometry/bounds'
+import type { BenchState, View } from '../state/bench'
 import { useBench, useBenchState } from '../state/bench-context'
-import type { BenchState, View } from '../state/bench-store'
 import { toStage } from './view'
 
 type Shown = {

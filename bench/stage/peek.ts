@@ -2,7 +2,7 @@ import { isLocked, isShown } from '@/core/design/tree'
 import { centreOf } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { boundsOfIds, stageScale } from '../state/acts'
-import type { Bench } from '../state/bench-store'
+import type { Bench } from '../state/bench'
 import { toPage, toStage } from './view'
 
 /** Where the pointer was last on the stage, CSS px; null before it was there. */

@@ -2,7 +2,7 @@ import { isFilled, reframed } from '@/core/design/slot'
 import { inverse, type Point } from '@/core/geometry/matrix'
 import { matrixOf } from '@/core/geometry/placement'
 import { resolvedOf } from '../state/acts'
-import type { Bench } from '../state/bench-store'
+import type { Bench } from '../state/bench'
 import type { Gesture } from './gestures'
 
 /** The slot that is being reframed, as it is on the channel shown and as the master has it. */

@@ -1,7 +1,7 @@
 'use client'
 import { memo } from 'react'
+import type { BenchState } from '../state/bench'
 import { useBench, useBenchState } from '../state/bench-context'
-import type { BenchState } from '../state/bench-store'
 
 /** How wide a ruler is, CSS px. */
 export const RULER = 16

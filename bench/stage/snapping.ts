@@ -3,7 +3,7 @@ import { leavesOf } from '@/core/design/tree'
 import { type Bounds, grow, heightOf, widthOf } from '@/core/geometry/bounds'
 import { gridLines, type SnapField, type SnapLine, snapField } from '@/core/geometry/snap'
 import { boundsOfNode } from '../state/acts'
-import type { BenchState } from '../state/bench-store'
+import type { BenchState } from '../state/bench'
 
 /** How near a line must be, CSS px. */
 const SNAP_REACH = 6

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { sheetLayout } from '../shelf/sheet-layout'
-import type { BenchState } from '../state/bench-store'
+import type { BenchState } from '../state/bench'
 import { fitView, LEAST_ZOOM, MOST_ZOOM, setStageSize, toPage, toStage, zoomAbout } from './view'
 
 beforeEach(() => setStageSize({ width: 800, height: 600 }))

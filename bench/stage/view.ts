@@ -1,6 +1,6 @@
 import { type Bounds, centreOf, heightOf, widthOf } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
-import type { Bench, BenchState, View } from '../state/bench-store'
+import type { Bench, BenchState, View } from '../state/bench'
 
 export const LEAST_ZOOM = 0.02
 export const MOST_ZOOM = 32

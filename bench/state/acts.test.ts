@@ -5,8 +5,8 @@ import { changeKey, type LayerOf } from '@/core/design/schema'
 import { heightOf, widthOf } from '@/core/geometry/bounds'
 import { moved, placedBounds, scaledAbout } from '@/core/geometry/placement'
 import { boundsOfIds, handledLeaves, resolvedOf, transform, writeType } from './acts'
+import type { Bench } from './bench'
 import { answers, layer, openBench, source, toStage } from './bench.test-data'
-import type { Bench } from './bench-store'
 import { addShape, addType, makeBackdrop, placeFiles, placeSource, spotFor } from './placing'
 
 vi.mock('idb-keyval', () => import('./idb.test-data'))

@@ -11,7 +11,7 @@ import { type Bounds, union } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { placedBounds, turnedBox } from '@/core/geometry/placement'
 import { layoutType } from '@/core/type/layout'
-import type { Bench, BenchState } from './bench-store'
+import type { Bench, BenchState } from './bench'
 
 /** Device px per px of the page on the stage. */
 export const stageScale = (s: Pick<BenchState, 'view'>): number =>

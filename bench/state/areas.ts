@@ -14,7 +14,7 @@ import { frameOf } from '@/core/render/masked'
 import { treatmentKinds } from '@/core/treatments/list'
 import type { LayerPixels } from '../render/questions'
 import { resolvedOf, stageScale } from './acts'
-import type { Bench, BenchState } from './bench-store'
+import type { AreaUse, Bench, BenchState } from './bench'
 import { spotFor, toMaster } from './placing'
 import { upload } from './uploads'
 
@@ -23,7 +23,6 @@ const MOST_SIDE = 8000
 const MOST_SCALE = 2
 
 /** What the next box drawn on the stage is for. */
-export type AreaUse = 'copy' | 'merged' | 'patch'
 
 export async function takeArea(bench: Bench, use: AreaUse, box: Placement): Promise<void> {
   if (use === 'copy') copyArea(bench, box)

@@ -3,7 +3,7 @@ import { createContext, useContext, useEffect, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import { useShallow } from 'zustand/react/shallow'
 import { shallow } from 'zustand/shallow'
-import type { Bench, BenchState } from './bench-store'
+import type { Bench, BenchState } from './bench'
 
 /** Panels that go along with the hand are made anew so often, ms. */
 const PACE_MS = 80

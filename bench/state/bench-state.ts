@@ -10,7 +10,6 @@ import type { PathPoint } from '@/core/vector/points'
 import type { SourceInfo } from '../render/protocol'
 import type { MaskView } from '../render/seeing'
 import type { FoundSpeck } from '../render/speck-work'
-import type { AreaUse } from './areas'
 import type { Told } from './sync'
 
 export type Tool = 'pick' | 'slot' | 'shape' | 'type' | 'path' | 'brush' | 'cut' | 'weave' | 'area' | 'sample'
@@ -38,6 +37,8 @@ export type Thumb = {
 }
 
 /** A command that a notice offers. */
+/** What is made of a box drawn on the stage. */
+export type AreaUse = 'copy' | 'merged' | 'patch'
 export type NoticeAction = { label: string; command: string }
 
 export type BenchState = {

@@ -17,15 +17,13 @@ import { filesFor, fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
 import { RenderClient } from '../render/client'
 import type { SourceInfo } from '../render/protocol'
+import type { Bench } from './bench'
 import { type BenchState, type Loaded, type NoticeAction, openedState } from './bench-state'
 import { keepStroke } from './painting'
 import { Sync } from './sync'
 
-export type * from './bench-state'
-export type Bench = ReturnType<typeof createBench>
-
 /** One open design: its state, its history, its workers and its saving. */
-export function createBench(loaded: Loaded) {
+export function createBench(loaded: Loaded): Bench {
   const fonts = new FontBook(async (file) => {
     const answer = await fetch(`/generated/fonts/${fontFileName(file)}.ttf`)
     return answer.ok ? new Uint8Array(await answer.arrayBuffer()) : null
@@ -168,7 +166,7 @@ export function createBench(loaded: Loaded) {
       if (frames.shown.length > 2000) frames.shown.splice(0, 1000)
     },
   }
-  const bench = {
+  const bench: Bench = {
     store,
     fonts,
     sync,

@@ -4,7 +4,8 @@ import { blankDesign, boxAt, pictureLayer, presetSpecs, shapeLayer, typeLayer } 
 import type { Edit } from '@/core/design/edits'
 import type { Design, Layer } from '@/core/design/schema'
 import type { FromWorker, Question, SourceInfo, ToWorker } from '../render/protocol'
-import { type Bench, createBench } from './bench-store'
+import type { Bench } from './bench'
+import { createBench } from './bench-store'
 import { kept } from './idb.test-data'
 
 /** What the server would do with edits; tests swap it. */

@@ -7,7 +7,7 @@ import { frameOf } from '@/core/render/masked'
 import { flatten } from '@/core/vector/path'
 import { shapePath } from '@/core/vector/shapes'
 import { resolvedOf } from './acts'
-import type { Bench, BenchState } from './bench-store'
+import type { Bench, BenchState } from './bench'
 
 /** Handles on each line of a bend at first. */
 const HANDLES = 4

@@ -3,8 +3,8 @@ import { groupLayer } from '@/core/design/blank'
 import { group } from '@/core/design/commands'
 import { newMask } from '@/core/design/mask'
 import { newTreatment } from '@/core/treatments/list'
+import type { Bench } from './bench'
 import { layer, newServer, openBench, sampleDesign, source } from './bench.test-data'
-import type { Bench } from './bench-store'
 import { copySelection, pasteFiles, pasteText } from './clipboard'
 
 vi.mock('idb-keyval', () => import('./idb.test-data'))

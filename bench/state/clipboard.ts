@@ -23,7 +23,7 @@ import type { Point } from '@/core/geometry/matrix'
 import { moved, placedBounds } from '@/core/geometry/placement'
 import type { SourceInfo } from '../render/protocol'
 import { resolvedOf } from './acts'
-import type { Bench } from './bench-store'
+import type { Bench } from './bench'
 import { placeFiles, spotFor } from './placing'
 
 /**

@@ -12,7 +12,7 @@ import type { NamedColour } from '@/core/formats/design-tokens'
 import { newTreatment } from '@/core/treatments/list'
 import type { LayerPixels } from '../render/questions'
 import { handledLeaves, type Leaf } from './acts'
-import type { Bench } from './bench-store'
+import type { Bench } from './bench'
 
 /** px a side of what colours are read from at most. */
 const READ = 96

@@ -1,7 +1,7 @@
 import { isLocked } from '@/core/design/tree'
 import { overlaps } from '@/core/geometry/bounds'
 import { boundsOfIds } from './acts'
-import type { Bench } from './bench-store'
+import type { Bench } from './bench'
 
 /** How often overlapping things are moved together until grouping is offered. */
 const OFFER_AT = 3

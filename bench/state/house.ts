@@ -2,7 +2,7 @@ import { newId } from '@/core/design/blank'
 import { followHouse, type House, houseAfter } from '@/core/design/house'
 import { inOrder, keyBetween } from '@/core/design/order'
 import type { SourceInfo } from '../render/protocol'
-import type { Bench } from './bench-store'
+import type { Bench } from './bench'
 import { asJson } from './wire'
 
 /** How long the design stays as it is before the others of its campaign follow, ms. */

@@ -4,7 +4,7 @@ import { addLayers, orderAbove } from '@/core/design/commands'
 import { newMask } from '@/core/design/mask'
 import type { LayerOf, Placement, StrewThing } from '@/core/design/schema'
 import { boundsOfIds } from './acts'
-import type { Bench, BenchState } from './bench-store'
+import type { Bench, BenchState } from './bench'
 import { maskedLayer } from './masks'
 import { spotFor, toMaster } from './placing'
 

@@ -1,8 +1,8 @@
 import { type MaskOf, touchingKey } from '@/core/design/mask'
 import { frameMatrix } from '@/core/design/mask-frame'
 import { apply, inverse, type Point } from '@/core/geometry/matrix'
-import type { PickAnswer, SpecksAnswer } from '@/server/cutouts'
-import type { Bench } from './bench-store'
+import type { PickAnswer, SpecksAnswer } from '@/wire/masks'
+import type { Bench } from './bench'
 import { maskedLayer, maskInHand } from './masks'
 import { asJson } from './wire'
 

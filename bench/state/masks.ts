@@ -12,7 +12,7 @@ import type { ResolvedLayer } from '@/core/design/resolve'
 import type { Design, Layer, Placement } from '@/core/design/schema'
 import { frameOf } from '@/core/render/masked'
 import { resolvedOf } from './acts'
-import type { Bench, BenchState } from './bench-store'
+import type { Bench, BenchState } from './bench'
 
 type Seen = Pick<BenchState, 'design' | 'resolved' | 'selection' | 'mask'>
 export type MaskInHand = { own: ResolvedLayer; mask: Mask; frame: Placement }

@@ -7,7 +7,7 @@ import { centreOf } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { layerBounds } from '@/core/render/layer-bounds'
 import { boundsOfIds, resolvedOf, transform } from './acts'
-import type { Bench, BenchState } from './bench-store'
+import type { Bench, BenchState } from './bench'
 import { toMaster } from './placing'
 
 /** The selected mirror, where one alone is selected. */

@@ -9,7 +9,7 @@ import { apply, inverse, type Point } from '@/core/geometry/matrix'
 import { frameOf } from '@/core/render/masked'
 import type { FromWorker } from '../render/protocol'
 import { resolvedOf } from './acts'
-import type { Bench } from './bench-store'
+import type { Bench } from './bench'
 import { paintInHand } from './light-shade'
 import { maskedLayer, maskInHand, paintedSize } from './masks'
 

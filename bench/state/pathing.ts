@@ -25,7 +25,7 @@ import {
   withPointAt,
 } from '@/core/vector/points'
 import { resolvedOf } from './acts'
-import type { Bench, BenchState } from './bench-store'
+import type { Bench, BenchState } from './bench'
 import { maskedLayer, maskInHand } from './masks'
 import type { StrokeInHand } from './painting'
 import { spotFor, usedColour } from './placing'

@@ -18,7 +18,7 @@ import type { Point } from '@/core/geometry/matrix'
 import type { SourceInfo } from '../render/protocol'
 import { seenMiddle } from '../stage/view'
 import { stageScale } from './acts'
-import type { Bench, BenchState, ShapeForm, SlotForm } from './bench-store'
+import type { Bench, BenchState, ShapeForm, SlotForm } from './bench'
 import { upload } from './uploads'
 
 const planeFor: Record<LayerKind, Plane> = {

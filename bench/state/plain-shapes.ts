@@ -5,7 +5,7 @@ import type { Layer } from '@/core/design/schema'
 import { isLocked } from '@/core/design/tree'
 import { readSvg } from '@/core/vector/svg'
 import { serverLoader } from '../render/loader'
-import type { Bench } from './bench-store'
+import type { Bench } from './bench'
 
 /** Plain shapes of what the selected layers draw, as a group above each; the layers stay, hidden. */
 export async function toShapes(bench: Bench): Promise<void> {

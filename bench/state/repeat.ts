@@ -1,6 +1,6 @@
 import type { Bounds } from '@/core/geometry/bounds'
 import { boundsOfIds } from './acts'
-import type { Bench } from './bench-store'
+import type { Bench } from './bench'
 
 type Step = { ids: readonly string[]; x: number; y: number }
 const steps = new WeakMap<Bench, Step>()

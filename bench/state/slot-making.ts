@@ -11,7 +11,7 @@ import { shapePath } from '@/core/vector/shapes'
 import { readSvg } from '@/core/vector/svg'
 import { serverLoader } from '../render/loader'
 import { stageScale } from './acts'
-import type { Bench } from './bench-store'
+import type { Bench } from './bench'
 import { toMaster } from './placing'
 
 /** Shapes and vector graphics become slots of the same outline; what cannot is left. */

@@ -8,7 +8,7 @@ import { isLocked } from '@/core/design/tree'
 import { holds } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { placedBounds } from '@/core/geometry/placement'
-import type { Bench, BenchState } from './bench-store'
+import type { Bench, BenchState } from './bench'
 import { type Placing, placeFiles } from './placing'
 import { upload } from './uploads'
 

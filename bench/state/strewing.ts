@@ -4,7 +4,7 @@ import { keysBetween } from '@/core/design/order'
 import type { Layer } from '@/core/design/schema'
 import { strewn, thingOf } from '@/core/design/strew'
 import { leavesOf } from '@/core/design/tree'
-import type { Bench, BenchState } from './bench-store'
+import type { Bench, BenchState } from './bench'
 
 const things = (s: BenchState) => leavesOf(s.design, s.selection).flatMap((l) => thingOf(l) ?? [])
 export const canStrew = (s: BenchState): boolean => things(s).length > 0

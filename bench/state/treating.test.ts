@@ -4,8 +4,8 @@ import { addPage, duplicateLayers } from '@/core/design/commands'
 import { newMask } from '@/core/design/mask'
 import { treatmentsOf } from '@/core/design/treatment'
 import { newTreatment } from '@/core/treatments/list'
+import type { Bench } from './bench'
 import { layer, openBench } from './bench.test-data'
-import type { Bench } from './bench-store'
 import { copySelection, pasteText } from './clipboard'
 import {
   addGrade,

@@ -7,7 +7,7 @@ import type { Design, Layer } from '@/core/design/schema'
 import { type Treatment, treatmentsOf } from '@/core/design/treatment'
 import { isLocked } from '@/core/design/tree'
 import { newTreatment, treatmentKinds } from '@/core/treatments/list'
-import type { Bench, BenchState } from './bench-store'
+import type { Bench, BenchState } from './bench'
 import { toMaster } from './placing'
 
 const treatable = (s: Pick<BenchState, 'design' | 'selection'>): string[] =>

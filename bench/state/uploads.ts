@@ -1,6 +1,6 @@
 import type { LutFile } from '@/core/treatments/field'
 import type { SourceInfo } from '../render/protocol'
-import type { Bench } from './bench-store'
+import type { Bench } from './bench'
 
 /** Sends a file to the server; null where it is refused or does not get there, which is told with what is safe. */
 async function send<T>(bench: Bench, path: string, file: File, safe: string): Promise<T | null> {

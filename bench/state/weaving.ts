@@ -1,21 +1,14 @@
 import { newId } from '@/core/design/blank'
 import { frameMatrix } from '@/core/design/mask-frame'
 import type { Design } from '@/core/design/schema'
-import {
-  canWeave,
-  setWeave,
-  setWeaveGap,
-  unweave,
-  type WeaveMark,
-  weaveOf,
-  wovenWith,
-} from '@/core/design/weave'
+import { canWeave, setWeave, setWeaveGap, unweave, weaveOf, wovenWith } from '@/core/design/weave'
+import type { WeaveMark } from '@/core/design/weave-schema'
 import { apply, inverse, type Point } from '@/core/geometry/matrix'
 import type { Crossing } from '@/core/render/crossings'
 import { frameOf } from '@/core/render/masked'
 import { passesOver, type Site, sitesOf } from '@/core/render/woven'
 import { resolvedOf, stageScale } from './acts'
-import type { Bench, BenchState } from './bench-store'
+import type { Bench, BenchState } from './bench'
 import type { StrokeInHand } from './painting'
 
 type Seen = Pick<BenchState, 'design' | 'resolved' | 'selection'>

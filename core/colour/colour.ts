@@ -1,5 +1,5 @@
 import { converter, formatHex, formatHex8, parse } from 'culori'
-import type { Design } from '../design/schema'
+import type { Swatches } from './paint'
 import { toLinear } from './transfer'
 
 /** sRGB-encoded components 0–1, straight alpha. */
@@ -40,7 +40,7 @@ export function toHex({ r, g, b, a }: Rgba): string {
 }
 
 /** The literal colour behind a reference; a swatch that is gone is mid grey. */
-export function lookUp(colour: string, swatches: Design['swatches']): string {
+export function lookUp(colour: string, swatches: Swatches): string {
   if (!colour.startsWith('swatch:')) return colour
   const swatch = swatches[colour.slice(7)]
   return swatch ? lookUp(swatch.colour, {}) : '#808080'

@@ -1,10 +1,10 @@
-import type { Paint, Placement } from '../design/schema'
 import { angleOf, cosine, lengthOf, sine } from '../geometry/exact'
 import { apply, inverse, type Point } from '../geometry/matrix'
 import { matrixOf } from '../geometry/placement'
+import type { Paint } from './paint'
 
 export type Gradient = Extract<Paint, { kind: 'linear' | 'radial' | 'conic' }>
-type Box = Pick<Placement, 'width' | 'height'>
+type Box = { width: number; height: number }
 
 /** The ends of a gradient in px of its box: where it begins and ends, or its middle and where its edge or its first colour lies. */
 export function gradientEnds(paint: Gradient, { width, height }: Box): { from: Point; to: Point } {
@@ -68,7 +68,7 @@ export function placeOf(paint: Gradient, box: Box, offset: number): Point {
 }
 
 /** A point of the page in px of a placement's box; null where the box is flat. */
-export function intoBox(placement: Placement, p: Point): Point | null {
+export function intoBox(placement: Parameters<typeof matrixOf>[0], p: Point): Point | null {
   const back = inverse(matrixOf(placement))
   return back && apply(back, p)
 }

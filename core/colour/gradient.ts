@@ -1,9 +1,9 @@
-import type { Design, GradientStop, Paint } from '../design/schema'
 import { cosine, sine } from '../geometry/exact'
 import type { Matrix } from '../geometry/matrix'
 import { fromHex, lookUp } from './colour'
 import type { Gradient } from './gradient-line'
 import { fromOklab, toOklab } from './oklab'
+import type { GradientStop, Paint, Swatches } from './paint'
 
 /** Entries of a gradient table, both ends included. */
 export const TABLE_SIZE = 1025
@@ -11,7 +11,7 @@ export const TABLE_SIZE = 1025
 /** Stops in order of offset, colours literal. */
 export function stopsOf(
   stops: Record<string, GradientStop>,
-  swatches: Design['swatches'],
+  swatches: Swatches,
 ): { offset: number; colour: string }[] {
   return Object.values(stops)
     .map((s) => ({ offset: s.offset, colour: lookUp(s.colour, swatches) }))
@@ -94,7 +94,7 @@ export function gradientMap(
 }
 
 /** Literal colours in place of swatches; the form in which plans are keyed. */
-export function literalPaint(paint: Paint, swatches: Design['swatches']): Paint {
+export function literalPaint(paint: Paint, swatches: Swatches): Paint {
   if (paint.kind === 'none') return paint
   if (paint.kind === 'solid') return { kind: 'solid', colour: lookUp(paint.colour, swatches) }
   return { ...paint, stops: Object.fromEntries(stopsOf(paint.stops, swatches).map((s, n) => [String(n), s])) }

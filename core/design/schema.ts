@@ -1,11 +1,12 @@
 import { z } from 'zod'
-import { isConvex } from '../geometry/homography'
+import { paintSchema } from '../colour/paint'
+import { placementSchema } from '../geometry/placement-schema'
 import { treatmentSchema } from '../treatments/list'
 import { colourSchema, idSchema as id, orderSchema as order, shaSchema, unitSchema as unit } from './basics'
 import { blendModeSchema } from './blend-modes'
 import { maskSchema } from './mask'
 import { planeSchema } from './planes'
-import { weaveSchema } from './weave'
+import { weaveSchema } from './weave-schema'
 
 export const SCHEMA_VERSION = 1
 /** The longest text a type layer takes, characters. */
@@ -15,40 +16,7 @@ const name = z.string().max(200)
 const finite = z.number().min(-1e6).max(1e6)
 const positive = z.number().min(0.01).max(1e6)
 
-const stopSchema = z.object({ offset: unit, colour: colourSchema })
-/** How colours between stops are mixed: each way by itself is left out where it is not wanted. */
-const mixing = {
-  /** In OKLab and not in sRGB. */
-  oklab: z.boolean().optional(),
-  /** Slow near each stop. */
-  eased: z.boolean().optional(),
-}
-const stopsSchema = z
-  .record(id, stopSchema)
-  .refine((stops) => Object.keys(stops).length >= 2, 'a gradient has two stops at least')
-/** Gradient geometry is in fractions of the layer's own box; stops are a record by id, ordered by offset. */
-export const paintSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('none') }),
-  z.object({ kind: z.literal('solid'), colour: colourSchema }),
-  z.object({ kind: z.literal('linear'), angleDegrees: finite, stops: stopsSchema, ...mixing }),
-  z.object({
-    kind: z.literal('radial'),
-    x: finite,
-    y: finite,
-    radius: positive,
-    stops: stopsSchema,
-    ...mixing,
-  }),
-  /** Around a point, clockwise from an angle; 0° to the right. */
-  z.object({
-    kind: z.literal('conic'),
-    x: finite,
-    y: finite,
-    angleDegrees: finite,
-    stops: stopsSchema,
-    ...mixing,
-  }),
-])
+export { paintSchema } from '../colour/paint'
 
 export const strokeSchema = z.object({
   colour: colourSchema,
@@ -57,49 +25,6 @@ export const strokeSchema = z.object({
   dash: z.array(z.number().min(0).max(1000)).max(8),
   cap: z.enum(['butt', 'round', 'square']),
   join: z.enum(['miter', 'round', 'bevel']),
-})
-
-const offsetSchema = z.object({ x: z.number().min(-20).max(20), y: z.number().min(-20).max(20) })
-/**
- * Four-corner perspective: how far each corner lies from the box's own, in fractions of the box; top left, top right,
- * bottom right, bottom left. The corners must turn the same way, or the picture would fold.
- */
-const cornersSchema = z
-  .tuple([offsetSchema, offsetSchema, offsetSchema, offsetSchema])
-  .refine(
-    ([a, b, c, d]) =>
-      isConvex([a, { x: 1 + b.x, y: b.y }, { x: 1 + c.x, y: 1 + c.y }, { x: d.x, y: 1 + d.y }]),
-    'the four corners of a perspective must not fold over',
-  )
-/** A live deformation of the box: along an arc, along or between curves, or by a net of points given in fractions of the box, row by row. */
-const lineSchema = z.array(offsetSchema).min(2).max(9)
-const bendSchema = z.discriminatedUnion('kind', [
-  /** Along the line through `upper`, or between it and the line through `lower`; points in fractions of the box. */
-  z.object({ kind: z.literal('curve'), upper: lineSchema, lower: lineSchema.nullable() }),
-  z.object({ kind: z.literal('arc'), angleDegrees: z.number().min(-360).max(360) }),
-  z
-    .object({
-      kind: z.literal('net'),
-      columns: z.number().int().min(2).max(9),
-      rows: z.number().int().min(2).max(9),
-      points: z.array(offsetSchema).max(81),
-    })
-    .refine((n) => n.points.length === n.columns * n.rows, 'a net has as many points as columns times rows'),
-])
-
-/** Where a layer lies: px of the page, origin at the trim corner; `x`, `y` is the centre of the box. */
-export const placementSchema = z.object({
-  x: finite,
-  y: finite,
-  width: positive,
-  height: positive,
-  rotation: finite,
-  flipX: z.boolean(),
-  flipY: z.boolean(),
-  /** Slant: degrees by which the upright sides lean, the top towards the right; 0 where it is left out. */
-  skew: z.number().min(-75).max(75).optional(),
-  corners: cornersSchema.optional(),
-  bend: bendSchema.optional(),
 })
 
 export const BEHAVIOURS = ['cover', 'edge', 'anchor', 'reads', 'ride', 'span'] as const
@@ -440,13 +365,12 @@ export type Design = z.infer<typeof designSchema>
 export type Layer = z.infer<typeof layerSchema>
 export type LayerKind = Layer['kind']
 export type LayerOf<K extends LayerKind> = Extract<Layer, { kind: K }>
-export type Placement = z.infer<typeof placementSchema>
+export type { Bend, Placement } from '../geometry/placement-schema'
+export { placementSchema }
 export type Guide = z.infer<typeof guideSchema>
 export type Grid = z.infer<typeof gridSchema>
 export type StrewThing = z.infer<typeof strewThing>
-export type Bend = z.infer<typeof bendSchema>
-export type Paint = z.infer<typeof paintSchema>
-export type GradientStop = z.infer<typeof stopSchema>
+export type { GradientStop, Paint } from '../colour/paint'
 export type Stroke = z.infer<typeof strokeSchema>
 export type Channel = z.infer<typeof channelSchema>
 export type Change = z.infer<typeof changeSchema>

@@ -5,7 +5,8 @@ import { PLANE_BYTES } from '../pixels/memory'
 import { Filters } from '../render/filters'
 import type { FilterNode } from '../render/nodes'
 import { Covering } from '../render/softening'
-import { type Lut, lutWork, readCube } from './cube'
+import type { Lut } from '../treatments/definition'
+import { lutWork, readCube } from './cube'
 
 type Rgb = readonly [number, number, number]
 const memory = openMemory()

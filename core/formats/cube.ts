@@ -1,5 +1,5 @@
 import { badInput } from '../errors'
-import type { PointWork } from '../treatments/definition'
+import type { Lut, PointWork } from '../treatments/definition'
 import { tableOf } from '../treatments/tables'
 
 /** The finest cube that is taken, entries a side, and the longest table of single channels. */
@@ -7,19 +7,6 @@ export const MOST_SIDE = 65
 const MOST_LENGTH = 65_536
 /** Characters of a file: a cube of 65 a side with eight decimals has about nine million. */
 export const MOST_TEXT = 16_000_000
-
-/** A look-up table: three channels each by itself, or a cube of side³ colours, the first channel changing fastest. */
-export type Lut = {
-  title: string
-  kind: 'channels' | 'cube'
-  /** Entries a side. */
-  size: number
-  /** What the first and the last entry stand for, a value for each channel. */
-  from: readonly [number, number, number]
-  to: readonly [number, number, number]
-  /** Three numbers an entry. */
-  values: Float32Array
-}
 
 const NUMBER = /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i
 /** What other dialects of the format say in place of a domain for all channels alike. */

@@ -1,6 +1,6 @@
-import type { Bend } from '../design/schema'
 import { lengthOf } from './exact'
 import type { Point } from './matrix'
+import type { Bend } from './placement-schema'
 
 type Curve = Extract<Bend, { kind: 'curve' }>
 type UnitMap = (s: number, t: number) => Point

@@ -1,7 +1,7 @@
-import type { Placement } from '../design/schema'
 import { type Bounds, mapBounds } from './bounds'
 import { cosine, sine } from './exact'
 import { apply, compose, inverse, type Matrix, type Point, scaling, translation, turning } from './matrix'
+import type { Placement } from './placement-schema'
 
 /** The slant of a placement as a map about its centre: the top leans right by `skew` degrees (SVG's skewX, mirrored). */
 function slanting(p: Pick<Placement, 'skew'>): Matrix {

@@ -1,4 +1,3 @@
-import type { Bend, Placement } from '../design/schema'
 import { curved, through } from './bend'
 import type { Bounds } from './bounds'
 import { cosine, sine } from './exact'
@@ -14,6 +13,7 @@ import {
 } from './homography'
 import { apply, compose, inverse, type Point, scaling } from './matrix'
 import { matrixOf } from './placement'
+import type { Bend, Placement } from './placement-schema'
 
 /** How a layer's box lies on the page where that is more than an affine map. */
 export type Warp = {

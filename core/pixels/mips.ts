@@ -1,5 +1,10 @@
-import type { PictureLevel } from '../render/sources'
 import type { PixelMemory } from './memory'
+
+/**
+ * One mip level of a picture: RGBA, straight alpha, upright; `deep` ones have 16 bits a channel (little endian), the
+ * others 8. Level 0 is the source itself.
+ */
+export type PictureLevel = { width: number; height: number; opaque: boolean; deep: boolean; data: Uint8Array }
 
 /** The coarsest level is the first whose longer side is at most this, px. */
 const SMALLEST = 64

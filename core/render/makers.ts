@@ -2,6 +2,7 @@ import { literalPaint } from '../colour/gradient'
 import { blendModeNumber } from '../design/blend-modes'
 import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
 import type { Design, Layer, LayerOf, Paint } from '../design/schema'
+import type { WeaveMark } from '../design/weave-schema'
 import {
   type Bounds,
   boundsOf,
@@ -30,10 +31,19 @@ import {
 } from './nodes'
 import type { SourceBook } from './sources'
 import { flattenForWarp, throughWarp, warpedAt, warpedBounds } from './warped'
-import type { Woven } from './woven'
 
 /** A level of a picture, or a graphic or a LUT (`level` null), that is not here. */
 export type Missing = { sha: string; level: number | null; as?: 'lut' }
+/** Two layers of which the lower passes over the upper at some marks. */
+export type Woven = {
+  carrier: string
+  other: string
+  upper: string
+  lower: string
+  gap: number
+  marks: readonly WeaveMark[]
+}
+
 /** What making nodes needs and finds. */
 export type Context = {
   fonts: FontBook

@@ -1,11 +1,13 @@
 import { type Brush, Stroke, type StrokePoint } from '../brush/stroke'
 import { MASK_TILE } from '../design/mask'
 import { badInput } from '../errors'
-import { type Lut, readCube } from '../formats/cube'
+import { readCube } from '../formats/cube'
 import { readGreyPng } from '../formats/grey-png'
 import { type Bounds, union } from '../geometry/bounds'
 import type { PixelMemory } from '../pixels/memory'
+import type { PictureLevel } from '../pixels/mips'
 import { levelSize } from '../pixels/mips'
+import type { Lut } from '../treatments/definition'
 import { type Artwork, readSvg } from '../vector/svg'
 import { type PaintedContent, paintedKey, type TileBytes } from './painted'
 
@@ -14,11 +16,6 @@ const MOST_MASKS = 500
 const MOST_TILES = 1200
 const TILE_BYTES = MASK_TILE * MASK_TILE
 
-/**
- * One mip level of a picture: RGBA, straight alpha, upright; `deep` ones have 16 bits a channel (little endian), the
- * others 8. Level 0 is the source itself.
- */
-export type PictureLevel = { width: number; height: number; opaque: boolean; deep: boolean; data: Uint8Array }
 export type HeldLevel = Omit<PictureLevel, 'data'> & { at: number; bytes: number }
 
 /** Where sources come from: the server's working copies in a browser, the blob folder elsewhere. */
@@ -385,3 +382,5 @@ export class SourceBook {
     }
   }
 }
+
+export type { PictureLevel }

@@ -1,24 +1,14 @@
 import { frameMatrix } from '../design/mask-frame'
 import { flatResolved, type ResolvedLayer, type ResolvedPage } from '../design/resolve'
-import type { WeaveMark } from '../design/weave'
+import type { WeaveMark } from '../design/weave-schema'
 import { type Bounds, intersect, isEmpty, scaled } from '../geometry/bounds'
 import { apply, type Point } from '../geometry/matrix'
 import { quickHash } from '../hash'
 import type { Path } from '../vector/path'
-import { type Context, combinedNode, fillNode, pairOf } from './makers'
+import { type Context, combinedNode, fillNode, pairOf, type Woven } from './makers'
 import { bare, frameOf, hasAny, WHITE } from './masked'
 import { coverStep, type PlanNode } from './nodes'
 import { thickenedNode } from './rimmed'
-
-/** Two layers of which the lower passes over the upper at some marks. */
-export type Woven = {
-  carrier: string
-  other: string
-  upper: string
-  lower: string
-  gap: number
-  marks: readonly WeaveMark[]
-}
 
 /** The weaves of a page by the upper layer of each pair. */
 export function weavesOf(page: ResolvedPage): ReadonlyMap<string, readonly Woven[]> {

@@ -1,6 +1,18 @@
 import type { BlendMode } from '../design/blend-modes'
-import type { Lut } from '../formats/cube'
 import type { Fields, Settings } from './field'
+
+/** A look-up table: three channels each by itself, or a cube of side³ colours, the first channel changing fastest. */
+export type Lut = {
+  title: string
+  kind: 'channels' | 'cube'
+  /** Entries a side. */
+  size: number
+  /** What the first and the last entry stand for, a value for each channel. */
+  from: readonly [number, number, number]
+  to: readonly [number, number, number]
+  /** Three numbers an entry. */
+  values: Float32Array
+}
 
 /** Where a treatment is offered; all of a group do a like thing. */
 export const GROUPS = ['around', 'light', 'hue', 'reduce', 'focus', 'surface'] as const
