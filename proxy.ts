@@ -1,19 +1,11 @@
 import { type NextRequest, NextResponse } from 'next/server'
-import { GUARDS, pagePolicy, refusalOf, servedHosts } from './server/gate'
+import { GUARDS, pagePolicy, refusalFor } from './server/gate'
 
 /** Every page and file passes here; what is under `/api/` looks for itself, as its bodies must not be read before they are counted. */
 export const config = { matcher: ['/((?!api/).*)'] }
 
 export function proxy(request: NextRequest): NextResponse {
-  const refusal = refusalOf(
-    {
-      method: request.method,
-      host: request.headers.get('host'),
-      origin: request.headers.get('origin'),
-      fetchSite: request.headers.get('sec-fetch-site'),
-    },
-    servedHosts(process.env.VIVID_HOSTS),
-  )
+  const refusal = refusalFor(request)
   // Scripts of a page run only where they carry the number of this one answer.
   const nonce = btoa(crypto.randomUUID())
   const policy = pagePolicy(nonce, process.env.NODE_ENV === 'development')

@@ -1,5 +1,4 @@
 import sharp from 'sharp'
-import type { LightGrid } from '../core/adapt/lightness'
 import { fromHex } from '../core/colour/colour'
 import { type ColourFamily, familiesOf } from '../core/colour/families'
 import { MASK_TILE } from '../core/design/mask'
@@ -11,6 +10,7 @@ import { isOpenRaster, readOpenRaster } from '../core/formats/open-raster/file'
 import type { OraChoice } from '../core/formats/open-raster/stack'
 import { readPackage } from '../core/formats/vivid-package'
 import { type Artwork, readSvg, splitSvg } from '../core/vector/svg'
+import type { SourceInfo } from '../wire/sources'
 import { openMemory } from './kernels'
 import { choicesIn, choose, fromOpenRaster } from './open-raster'
 import { decodePicture, lightGrid, MOST_BYTES, reduceTo, smallPixels, sniff } from './pictures'
@@ -19,25 +19,6 @@ import { sha256 } from './project'
 /**
  * What people bring is read here, on any thread: nothing is stored, and what is found to be whole comes back as what is to be.
  */
-
-/** What the application knows of a stored picture or graphic. */
-export type SourceInfo = {
-  sha: string
-  kind: 'picture' | 'graphic'
-  mime: string
-  width: number
-  height: number
-  opaque: boolean
-  light: LightGrid | null
-  parts: Record<string, string> | null
-  note?: string
-  /** Of a vector file that cannot all be held as outlines: what shows the same, back to front, boxes in shares of the whole. */
-  stretches?: {
-    info: SourceInfo
-    name: string
-    box: { x: number; y: number; width: number; height: number }
-  }[]
-}
 
 /** A file that is to be stored, with what is known of it. */
 export type Found = {

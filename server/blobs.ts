@@ -9,13 +9,14 @@ import { blobsOf } from '../core/design/sources-of'
 import { Problem } from '../core/errors'
 import type { LutFile } from '../core/treatments/field'
 import { writeWhole } from '../host/files'
-import type { Found, SourceInfo } from '../host/intake'
+import type { Found } from '../host/intake'
 import { type Drawn, sha256 } from '../host/project'
+import type { SourceInfo } from '../wire/sources'
 import { now, type Store, store, within } from './database'
 import { intake } from './intake'
 import { dataFolder } from './paths'
 
-export type { SourceInfo } from '../host/intake'
+export type { SourceInfo }
 
 export const blobPath = (sha: string): string =>
   join(/* turbopackIgnore: true */ dataFolder(), 'blobs', sha.slice(0, 2), sha)

@@ -54,6 +54,16 @@ export function refusalOf(
   }
 }
 
+/** Why a request is refused, by what it says of itself and the hosts that are set; null for one that is let in. */
+export const refusalFor = (
+  { method, headers }: Pick<Request, 'method' | 'headers'>,
+  host: string | null = headers.get('host'),
+): Refusal | null =>
+  refusalOf(
+    { method, host, origin: headers.get('origin'), fetchSite: headers.get('sec-fetch-site') },
+    servedHosts(process.env.VIVID_HOSTS),
+  )
+
 /** What is sent with every answer: nothing is guessed of its kind, no other site shows or reads it. */
 export const GUARDS: Readonly<Record<string, string>> = {
   'X-Content-Type-Options': 'nosniff',

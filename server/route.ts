@@ -1,5 +1,5 @@
 import { Problem } from '../core/errors'
-import { GUARDS, refusalOf, servedHosts } from './gate'
+import { GUARDS, refusalFor } from './gate'
 import { answer } from './http'
 import { whoIn } from './serving'
 
@@ -29,15 +29,7 @@ export function route<P = object>(
   missingStatus = 404,
 ): Handler<P> {
   return async (request, context) => {
-    const refusal = refusalOf(
-      {
-        method: request.method,
-        host: request.headers.get('host') ?? new URL(request.url).host,
-        origin: request.headers.get('origin'),
-        fetchSite: request.headers.get('sec-fetch-site'),
-      },
-      servedHosts(process.env.VIVID_HOSTS),
-    )
+    const refusal = refusalFor(request, request.headers.get('host') ?? new URL(request.url).host)
     const response = refusal
       ? Response.json({ kind: 'refused', message: refusal.message }, { status: refusal.status })
       : await answer(async () => {

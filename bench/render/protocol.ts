@@ -1,9 +1,9 @@
-import type { LightGrid } from '@/core/adapt/lightness'
 import type { Brush, StrokePoint } from '@/core/brush/stroke'
 import type { Finding } from '@/core/checks/define'
 import type { Patch } from '@/core/design/edits'
 import type { Arrangement, Design, Layer } from '@/core/design/schema'
 import type { Bounds } from '@/core/geometry/bounds'
+import type { SourceInfo } from '@/wire/sources'
 import type { Seeing } from './seeing'
 
 /** What is told of a stroke. */
@@ -17,24 +17,7 @@ export type PaintMessage =
   /** The design holds the stroke now. */
   | { act: 'kept' }
 
-/** What a source is, as the server told it. */
-export type SourceInfo = {
-  sha: string
-  kind: 'picture' | 'graphic'
-  mime: string
-  width: number
-  height: number
-  opaque: boolean
-  light: LightGrid | null
-  parts: Record<string, string> | null
-  note?: string
-  /** Of a vector file that cannot all be held as outlines: what shows the same, back to front, boxes in shares of the whole. */
-  stretches?: {
-    info: SourceInfo
-    name: string
-    box: { x: number; y: number; width: number; height: number }
-  }[]
-}
+export type { SourceInfo }
 
 /** What the stage shows: page and channel at a scale (device px per px of the page), the visible part in px of the view. */
 export type StageView = { page: string; channel: string; scale: number; visible: Bounds }

@@ -267,7 +267,7 @@ function Card({
   }, [d.id, d.findings, d.unreadable])
   if (d.unreadable)
     return (
-      <li className="flex flex-col gap-2 rounded-[10px] border border-warn/40 bg-warn-ground p-4 text-small">
+      <li className="flex w-72 flex-col gap-2 rounded-[10px] border border-warn/40 bg-warn-ground p-4 text-small">
         <span className="flex items-center gap-2 font-semibold text-warn">
           <CircleAlert size={15} /> {d.name} cannot be read
         </span>
