@@ -2,10 +2,10 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { z } from 'zod'
 import { commands } from '../bench/commands/list'
-import { colourSchema, idSchema, orderSchema, shaSchema, unitSchema } from '../core/design/basics'
-import { blendModes } from '../core/design/blend-modes'
+import { blendModes } from '../core/basics/blend-modes'
+import { colourSchema, idSchema, orderSchema, shaSchema, unitSchema } from '../core/basics/values'
+import { paintSchema } from '../core/colour/paint'
 import { channelPresets } from '../core/design/channels'
-import { dabsSchema, maskSchema } from '../core/design/mask'
 import {
   arrangementSchema,
   changeSchema,
@@ -14,14 +14,14 @@ import {
   designSchema,
   gridSchema,
   guideSchema,
-  layerSchema,
-  paintSchema,
-  placementSchema,
-  strokeSchema,
-  typeStyleSchema,
 } from '../core/design/schema'
+import { placementSchema } from '../core/geometry/placement-schema'
+import { layerSchema } from '../core/kinds/list'
+import { dabsSchema, maskSchema } from '../core/masks/mask'
 import { treatmentDefinitions } from '../core/treatments/list'
 import { families } from '../core/type/catalogue'
+import { typeStyleSchema } from '../core/type/style'
+import { strokeSchema } from '../core/vector/stroke-style'
 
 const table = (head: readonly string[], rows: readonly (readonly string[])[]): string =>
   [head, head.map(() => '---'), ...rows].map((r) => `| ${r.join(' | ')} |`).join('\n')

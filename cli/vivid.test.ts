@@ -4,9 +4,10 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { decode } from 'fast-png'
 import { describe, expect, it } from 'vitest'
-import { blankDesign, boxAt, presetSpecs, shapeLayer } from '../core/design/blank'
+import { blankDesign, presetSpecs } from '../core/design/blank'
 import { isOpenRaster } from '../core/formats/open-raster/file'
 import { readPackage, writePackage } from '../core/formats/vivid-package'
+import { boxAt, shapeLayer } from '../core/kinds/new'
 
 const folder = mkdtempSync(join(tmpdir(), 'vivid-cli-'))
 const file = join(folder, 'half.vivid')

@@ -1,7 +1,7 @@
 import sharp from 'sharp'
 import { describe, expect, it, vi } from 'vitest'
 import { study } from '../core/cutout/study'
-import { MASK_TILE } from '../core/design/mask'
+import { MASK_TILE } from '../core/masks/mask'
 import { cutAhead, cutOutPicture, studyPicture, tilesOfAlpha } from './cut-out'
 
 /** A dark disc on a pale ground, as PNG. */

@@ -1,5 +1,5 @@
 import sharp from 'sharp'
-import { badInput } from '../core/errors'
+import { badInput } from '../core/basics/errors'
 import type { Picture } from '../core/render/picture'
 
 export type ExportFormat = 'png' | 'jpeg'

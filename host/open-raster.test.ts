@@ -1,24 +1,17 @@
 import { strToU8, unzipSync, zipSync } from 'fflate'
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
-import {
-  blankDesign,
-  boxAt,
-  groupLayer,
-  presetSpecs,
-  shapeLayer,
-  slotLayer,
-  strewLayer,
-  typeLayer,
-} from '../core/design/blank'
-import type { BlendMode } from '../core/design/blend-modes'
+import type { BlendMode } from '../core/basics/blend-modes'
+import { blankDesign, presetSpecs } from '../core/design/blank'
 import { keepInside } from '../core/design/commands'
 import { record } from '../core/design/edits'
-import type { Design, Layer } from '../core/design/schema'
-import { thingOf } from '../core/design/strew'
+import type { Design } from '../core/design/schema'
 import { isOpenRaster, readOpenRaster, writeOpenRaster } from '../core/formats/open-raster/file'
 import { type OraNode, readStack, writeStack } from '../core/formats/open-raster/stack'
 import type { VividPackage } from '../core/formats/vivid-package'
+import { thingOf } from '../core/kinds/facts'
+import type { Layer } from '../core/kinds/list'
+import { boxAt, groupLayer, shapeLayer, slotLayer, strewLayer, typeLayer } from '../core/kinds/new'
 import { prepare, renderRegion } from '../core/render/picture'
 import { choicesIn, choose, fromOpenRaster, toOpenRaster } from './open-raster'
 import { openHost } from './project'

@@ -1,21 +1,12 @@
 import sharp from 'sharp'
-import {
-  blankDesign,
-  boxAt,
-  groupLayer,
-  layerName,
-  newId,
-  pictureLayer,
-  type Where,
-} from '../core/design/blank'
-import type { BlendMode } from '../core/design/blend-modes'
+import type { BlendMode } from '../core/basics/blend-modes'
+import { badInput } from '../core/basics/errors'
+import { newId } from '../core/basics/ids'
+import { keysBetween } from '../core/basics/order'
+import { blankDesign } from '../core/design/blank'
 import { ownChannel } from '../core/design/channels'
 import { checkDesign } from '../core/design/edits'
-import { keysBetween } from '../core/design/order'
-import type { Plane } from '../core/design/planes'
-import type { ResolvedLayer, ResolvedPage } from '../core/design/resolve'
-import type { Design, Layer } from '../core/design/schema'
-import { badInput } from '../core/errors'
+import type { Design } from '../core/design/schema'
 import { type OraFile, writeOpenRaster } from '../core/formats/open-raster/file'
 import {
   chosenFrom,
@@ -28,7 +19,12 @@ import {
 } from '../core/formats/open-raster/stack'
 import type { VividPackage } from '../core/formats/vivid-package'
 import { type Bounds, intersect, isEmpty } from '../core/geometry/bounds'
+import { hasMembers, layerName } from '../core/kinds/facts'
+import type { Layer } from '../core/kinds/list'
+import { boxAt, groupLayer, pictureLayer, type Where } from '../core/kinds/new'
+import type { Plane } from '../core/kinds/planes'
 import { prepare, renderPage, renderRegion } from '../core/render/picture'
+import type { ResolvedLayer, ResolvedPage } from '../core/resolve/resolve'
 import { encodePicture } from './encode'
 import { decodePicture, previewOf } from './pictures'
 import { type NodeHost, sha256 } from './project'
@@ -36,8 +32,8 @@ import { type NodeHost, sha256 } from './project'
 /** Modes blend with what lies beneath, so their backdrop must be in the same stack. */
 const sayable = (l: ResolvedLayer): boolean =>
   // A single thing is a picture with its masks; groups and holders have no masks there, nor are groups combined.
-  !(l.layer.kind === 'group' && l.layer.combine) &&
-  !((l.layer.kind === 'group' || l.insides.length > 0) && Object.values(l.layer.masks).some((m) => m.on)) &&
+  !(hasMembers(l.layer) && l.layer.combine) &&
+  !((hasMembers(l.layer) || l.insides.length > 0) && Object.values(l.layer.masks).some((m) => m.on)) &&
   operatorOf(l.layer.blend) !== null &&
   l.children.every(sayable) &&
   // Inside a holder OpenRaster knows one operator, which is also its mode.
@@ -45,7 +41,7 @@ const sayable = (l: ResolvedLayer): boolean =>
   (l.insides.length === 0 || l.layer.body === 1) &&
   // An open group that is not fully there is isolated for OpenRaster: the same only while its members are plain.
   !(
-    l.layer.kind === 'group' &&
+    hasMembers(l.layer) &&
     l.layer.open &&
     l.layer.opacity < 1 &&
     l.children.some((c) => c.layer.blend !== 'normal')
@@ -129,7 +125,7 @@ export async function toOpenRaster(
       const insides = await Promise.all(l.insides.map((i) => one(i, SOURCE_ATOP)))
       return [stack(l, [...holder, ...insides.flat()], true, operator)]
     }
-    if (layer.kind === 'group')
+    if (hasMembers(layer))
       return [stack(l, await many(l.children), !layer.open || layer.blend !== 'normal', operator)]
     return picture([plain(l)], layerName(layer), {
       opacity: layer.opacity * layer.body,

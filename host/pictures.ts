@@ -1,6 +1,6 @@
 import sharp, { type Metadata } from 'sharp'
 import type { LightGrid } from '../core/adapt/lightness'
-import { badInput, tooLarge, unsupported } from '../core/errors'
+import { badInput, tooLarge, unsupported } from '../core/basics/errors'
 import type { PixelMemory } from '../core/pixels/memory'
 import { halvePicture, isOpaque, levelCount } from '../core/pixels/mips'
 import type { PictureLevel } from '../core/render/sources'

@@ -1,4 +1,4 @@
-import { Problem, type ProblemKind } from '../core/errors'
+import { Problem, type ProblemKind } from '../core/basics/errors'
 
 const KINDS: ReadonlySet<string> = new Set<ProblemKind>([
   'bad-input',

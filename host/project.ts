@@ -1,12 +1,12 @@
 import { createHash } from 'node:crypto'
 import type { LightGrid, LightOf } from '../core/adapt/lightness'
-import { type ResolvedPage, resolve } from '../core/design/resolve'
 import type { Design } from '../core/design/schema'
-import { sourcesOf } from '../core/design/sources-of'
+import { isWorded, sourcesOf } from '../core/kinds/facts'
 import type { PixelMemory } from '../core/pixels/memory'
 import type { Host } from '../core/render/picture'
 import { Renderer } from '../core/render/renderer'
 import { type PictureLevel, SourceBook } from '../core/render/sources'
+import { type ResolvedPage, resolve } from '../core/resolve/resolve'
 import { filesFor } from '../core/type/catalogue'
 import type { FontBook } from '../core/type/fonts'
 import { openFonts } from './fonts'
@@ -83,9 +83,7 @@ export function openHost(
       for (const [sha, light] of Object.entries(lights)) grids.set(sha, light)
     },
     async ready(design) {
-      await fonts.open(
-        Object.values(design.layers).flatMap((l) => (l.kind === 'type' ? filesFor(l.style) : [])),
-      )
+      await fonts.open(Object.values(design.layers).flatMap((l) => (isWorded(l) ? filesFor(l.style) : [])))
       const used = Object.values(design.layers).flatMap(sourcesOf)
       for (const { sha, kind } of used) {
         if (kind !== 'picture' || grids.has(sha)) continue

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import sharp from 'sharp'
-import { missing } from '../core/errors'
+import { missing } from '../core/basics/errors'
 import { readSvg } from '../core/vector/svg'
 import { supplies } from '../supplies/catalogue'
 import type { Known, Lookup } from '../supplies/demo/builder'

@@ -1,6 +1,6 @@
 import { makeDesign } from '../core/adapt/made-designs.test-data'
-import { inOrder } from '../core/design/order'
-import { resolve } from '../core/design/resolve'
+import { inOrder } from '../core/basics/order'
+import { resolve } from '../core/resolve/resolve'
 import { allFontFiles } from '../core/type/catalogue'
 import { openFonts } from '../host/fonts'
 

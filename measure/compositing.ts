@@ -1,6 +1,6 @@
 import { createCanvas, ImageData } from '@napi-rs/canvas'
 import sharp from 'sharp'
-import { type BlendMode, blendModeNumber } from '../core/design/blend-modes'
+import { type BlendMode, blendModeNumber } from '../core/basics/blend-modes'
 import { type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../core/pixels/memory'
 import { canvasName, PLAIN_MODES, VIPS_NAMES } from '../core/pixels/reference-names.test-data'
 import { openMemory } from '../host/kernels'

@@ -1,4 +1,4 @@
-import type { Dab } from '../core/design/mask'
+import type { Dab } from '../core/masks/mask'
 
 /** A dab as a person would set it: a disc of 1 % of the short side in the middle of the largest wrong region. */
 export function nextDab(

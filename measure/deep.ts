@@ -1,16 +1,16 @@
 import fc from 'fast-check'
+import { blankDesign, presetSpecs } from '../core/design/blank'
+import type { Design } from '../core/design/schema'
+import type { Layer } from '../core/kinds/list'
 import {
   axisLayer,
-  blankDesign,
   boxAt,
   gradeLayer,
   groupLayer,
   mergedLayer,
   pictureLayer,
-  presetSpecs,
   typeLayer,
-} from '../core/design/blank'
-import type { Design, Layer } from '../core/design/schema'
+} from '../core/kinds/new'
 import { difference, reducedTo, rendered } from '../core/render/compared.test-data'
 import { renderPage } from '../core/render/picture'
 import {

@@ -1,4 +1,4 @@
-import { BLEND_MODES } from '../core/design/blend-modes'
+import { BLEND_MODES } from '../core/basics/blend-modes'
 import type { Design } from '../core/design/schema'
 import { DesignBuilder, type Lookup, linear, radial, solid } from '../supplies/demo/builder'
 

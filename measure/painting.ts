@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { newMask } from '../core/design/mask'
+import { newMask } from '../core/masks/mask'
 import { PLANE_BYTES, STRIDE, TILE } from '../core/pixels/memory'
 import { prepare, renderRegion } from '../core/render/picture'
 import { openMemory } from '../host/kernels'

@@ -1,6 +1,7 @@
 import sharp from 'sharp'
 import { ownChannel } from '../core/design/channels'
-import type { Design, Layer } from '../core/design/schema'
+import type { Design } from '../core/design/schema'
+import type { Layer } from '../core/kinds/list'
 import { sha256 } from '../host/project'
 import type { LoadedSupply } from '../host/supplies'
 import { DesignBuilder, type Lookup, linear, radial, solid } from '../supplies/demo/builder'

@@ -1,5 +1,5 @@
 import { createCanvas } from '@napi-rs/canvas'
-import { type BlendMode, blendModeNumber } from '../core/design/blend-modes'
+import { type BlendMode, blendModeNumber } from '../core/basics/blend-modes'
 import { blendPixel, type Pixel } from '../core/pixels/blend-reference.test-data'
 import { PLANE_BYTES, STRIDE, TILE } from '../core/pixels/memory'
 import { canvasName, PLAIN_MODES } from '../core/pixels/reference-names.test-data'

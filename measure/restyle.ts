@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
-import { newMask } from '../core/design/mask'
 import type { Design } from '../core/design/schema'
+import { newMask } from '../core/masks/mask'
 import { newTreatment } from '../core/treatments/list'
 import type { LoadedSupply } from '../host/supplies'
 import { type Application, whole } from './application'

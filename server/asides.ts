@@ -1,7 +1,7 @@
+import { Problem } from '../core/basics/errors'
 import { applyEdit, checkDesign, type Edit } from '../core/design/edits'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
-import { Problem } from '../core/errors'
 import { absentBlobs } from './blobs'
 import { type Store, store } from './database'
 import { loadDesign } from './designs'

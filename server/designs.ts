@@ -1,10 +1,11 @@
-import { newId } from '../core/design/blank'
+import { missing, Problem } from '../core/basics/errors'
+import { newId } from '../core/basics/ids'
 import { checkDesign } from '../core/design/edits'
 import { followHouse, houseSchema } from '../core/design/house'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
 import { upgrade } from '../core/design/upgrades'
-import { missing, Problem } from '../core/errors'
+import { isWorded } from '../core/kinds/facts'
 import { absentBlobs } from './blobs'
 import { now, type Store, store, within } from './database'
 import { holdBlobsFor } from './holding'
@@ -165,7 +166,7 @@ function shownOf(d: Design): Pick<ShelfDesign, 'name' | 'channels' | 'page' | 'p
     page: ordered(d.pages)[0]?.id ?? '',
     pages: Object.keys(d.pages).length,
     words: Object.values(d.layers)
-      .flatMap((l) => (l.kind === 'type' ? [l.text, l.name] : [l.name]))
+      .flatMap((l) => (isWorded(l) ? [l.text, l.name] : [l.name]))
       .join(' '),
   }
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { badInput, Problem } from '../core/basics/errors'
 import {
   applyEdit,
   checkDesign,
@@ -11,7 +12,6 @@ import {
 } from '../core/design/edits'
 import type { Design } from '../core/design/schema'
 import { upgradeEdit } from '../core/design/upgrades'
-import { badInput, Problem } from '../core/errors'
 import { now, type Store, store, within } from './database'
 import { holdBlobs, loadDesign, refuseAbsent } from './designs'
 import { publish } from './events'

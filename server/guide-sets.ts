@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { newId } from '../core/design/blank'
+import { badInput } from '../core/basics/errors'
+import { newId } from '../core/basics/ids'
 import { guideSchema } from '../core/design/schema'
-import { badInput } from '../core/errors'
 import { now, store } from './database'
 
 const setSchema = z.object({

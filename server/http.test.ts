@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { badInput } from '../core/errors'
+import { badInput } from '../core/basics/errors'
 import { answerAlong, LINES } from './http'
 
 const linesOf = async (response: Response): Promise<unknown[]> =>

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { ProblemKind } from '../core/errors'
+import type { ProblemKind } from '../core/basics/errors'
 import { problemIn } from '../host/problems'
 
 const statuses: Record<ProblemKind, number> = {

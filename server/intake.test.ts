@@ -1,6 +1,6 @@
 import sharp from 'sharp'
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { Problem } from '../core/errors'
+import { Problem } from '../core/basics/errors'
 import { intake, readInThreads } from './intake'
 
 /** Stands in for the threads: what each is asked for ends when a test says. */

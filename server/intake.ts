@@ -1,6 +1,6 @@
 import { availableParallelism } from 'node:os'
 import sharp from 'sharp'
-import { Problem } from '../core/errors'
+import { Problem } from '../core/basics/errors'
 import { type IntakeCalls, intakeCalls } from '../host/intake'
 import { newRenderThread, type RenderThread, ThreadEnded } from './render'
 import { settings } from './settings'

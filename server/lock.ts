@@ -1,7 +1,7 @@
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
-import { Problem } from '../core/errors'
+import { Problem } from '../core/basics/errors'
 
 /**
  * Holds a data folder for this process, until the release that is returned or its end, however it ends: SQLite's own lock on a

@@ -1,7 +1,8 @@
 import { z } from 'zod'
-import type { Design, Layer } from '../core/design/schema'
+import { badInput } from '../core/basics/errors'
+import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
-import { badInput } from '../core/errors'
+import type { Layer } from '../core/kinds/list'
 import { drawn, type SourceInfo, sourceInfo, storePacked, storeUpload } from './blobs'
 import { pictureThread } from './render'
 

@@ -1,7 +1,7 @@
+import { Problem } from '../core/basics/errors'
 import { checkDesign } from '../core/design/edits'
 import type { Design } from '../core/design/schema'
 import { upgrade } from '../core/design/upgrades'
-import { Problem } from '../core/errors'
 
 /** A stored document as a design. Throws `damaged` where it cannot be read, which harms nothing else. */
 export function readDesign(document: string, what: string): Design {

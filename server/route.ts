@@ -1,4 +1,4 @@
-import { Problem } from '../core/errors'
+import { Problem } from '../core/basics/errors'
 import { GUARDS, refusalFor } from './gate'
 import { answer } from './http'
 import { whoIn } from './serving'

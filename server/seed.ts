@@ -1,8 +1,8 @@
 /** Fills an empty store with the shipped supplies and the sample campaigns. Run by `npm run demo`. */
 import { sql } from 'kysely'
 import { checkDesign } from '../core/design/edits'
-import { resolve } from '../core/design/resolve'
 import { arrangementKey } from '../core/design/schema'
+import { resolve } from '../core/resolve/resolve'
 import { openHost } from '../host/project'
 import { loadSupplies, lookupIn } from '../host/supplies'
 import { supplies } from '../supplies/catalogue'

@@ -1,5 +1,5 @@
 import { Server } from 'node:net'
-import { Problem } from '../core/errors'
+import { Problem } from '../core/basics/errors'
 import { nameOf } from './gate'
 
 const LOOPBACK = new Set(['localhost', '::1', '[::1]'])

@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads'
-import { messageOf } from '../core/errors'
+import { messageOf } from '../core/basics/errors'
 import { problemIn } from '../host/problems'
 import { renderCalls } from '../host/render-calls'
 import type { RenderMessage, RenderReply } from '../server/render'

@@ -3,6 +3,7 @@ import { type Bounds, centreOf, heightOf, widthOf } from '@/core/geometry/bounds
 import type { Point } from '@/core/geometry/matrix'
 import { moved, scaledAbout, stretchedAbout } from '@/core/geometry/placement'
 import { distribute } from '@/core/geometry/snap'
+import { isShape, takesPicture } from '@/core/kinds/facts'
 import { boundsOfIds, transform } from '../state/acts'
 import type { Bench, BenchState } from '../state/bench'
 
@@ -81,7 +82,7 @@ export function sizeAlike(b: Bench, which: 'width' | 'height' | 'both'): void {
     ]
     const layer = s.design.layers[id]
     // Shapes and slots take both sides; everything else is not distorted.
-    const free = (layer?.kind === 'shape' || layer?.kind === 'slot') && layer.placement.rotation % 90 === 0
+    const free = (isShape(layer) || takesPicture(layer)) && layer.placement.rotation % 90 === 0
     const k = which === 'width' ? kx : which === 'height' ? ky : Math.min(kx, ky)
     const stretch = free ? ([which === 'height' ? 1 : kx, which === 'width' ? 1 : ky] as const) : null
     for (const leaf of leavesOf(s.design, [id])) factors.set(leaf.id, { k, about: centreOf(box), stretch })

@@ -1,12 +1,14 @@
-import { newId } from '@/core/design/blank'
+import { newId } from '@/core/basics/ids'
 import { followMaster, keepInside, moveInStack, release, step } from '@/core/design/commands'
-import { PLANES } from '@/core/design/planes'
 import { setOn } from '@/core/design/properties'
-import type { Design, Layer } from '@/core/design/schema'
+import type { Design } from '@/core/design/schema'
 import { tie, untie } from '@/core/design/ties'
 import { insidesOf, type LayerNode, layerTree, leavesOf, siblingsOf } from '@/core/design/tree'
 import { heightOf, widthOf } from '@/core/geometry/bounds'
 import { mirroredAbout, placedBounds, scaledAbout, turnedAbout } from '@/core/geometry/placement'
+import { takesPicture } from '@/core/kinds/facts'
+import type { Layer } from '@/core/kinds/list'
+import { PLANES } from '@/core/kinds/planes'
 import { middleOfSelection, transform, turnOfSelection } from '../state/acts'
 import type { Bench, BenchState } from '../state/bench'
 import { mirrorSelection } from '../state/mirroring'
@@ -106,7 +108,7 @@ const framed = (s: BenchState): string | null => {
   const kind = id && s.selection.length === 1 ? s.design.layers[id]?.kind : undefined
   return id && (kind === 'picture' || kind === 'graphic') ? id : null
 }
-const filled = (l: Layer | undefined): boolean => l?.kind === 'slot' && l.picture !== null
+const filled = (l: Layer | undefined): boolean => takesPicture(l) && l.picture !== null
 /** Two are spread where they are aligned to something else than each other. */
 const enoughToSpread = needs(
   'three selected things',

@@ -1,7 +1,8 @@
-import { newId } from '@/core/design/blank'
+import { newId } from '@/core/basics/ids'
 import { orderAbove } from '@/core/design/commands'
 import { canShape } from '@/core/design/plain-shapes'
 import { inRegisterWith, partFromRegister, partInRegister } from '@/core/design/register'
+import { isPhoto } from '@/core/kinds/facts'
 import { canPixel, matchPatches, mergeWholePage, toPixels } from '../state/areas'
 import type { AreaUse, Bench, BenchState } from '../state/bench'
 import { cutOf, cutOut, cuttable } from '../state/cutting'
@@ -17,7 +18,7 @@ async function part(bench: Bench): Promise<void> {
     .map((l) => l.id)
   const whole = photos.flatMap((id) => {
     const layer = bench.store.getState().design.layers[id]
-    return layer?.kind === 'picture' && !cutOf(layer) ? [layer] : []
+    return isPhoto(layer) && !cutOf(layer) ? [layer] : []
   })
   if (whole.length > 0) await cutOut(bench, whole)
   const ready = photos.filter((id) => cutOf(bench.store.getState().design.layers[id]))

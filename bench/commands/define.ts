@@ -1,5 +1,5 @@
 import type { LucideIcon } from 'lucide-react'
-import type { Layer } from '@/core/design/schema'
+import type { Layer } from '@/core/kinds/list'
 import type { Bench, BenchState } from '../state/bench'
 
 /** What must be there before a command can run: said of one that is grey, after “needs”. */

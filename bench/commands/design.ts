@@ -1,9 +1,11 @@
-import { layerName, newId } from '@/core/design/blank'
+import { newId } from '@/core/basics/ids'
+import { inOrder } from '@/core/basics/order'
 import { addPage, clearPage, movePage, removePage } from '@/core/design/commands'
 import { type Freed, freeEverything } from '@/core/design/free'
-import { inOrder } from '@/core/design/order'
-import { arrangementKey, type Design, type Layer } from '@/core/design/schema'
+import { arrangementKey, type Design } from '@/core/design/schema'
 import { withMembers } from '@/core/design/tree'
+import { hasParts, layerName } from '@/core/kinds/facts'
+import type { Layer } from '@/core/kinds/list'
 import { type Artwork, readSvg } from '@/core/vector/svg'
 import { serverLoader } from '../render/loader'
 import type { Bench, BenchState } from '../state/bench'
@@ -42,7 +44,7 @@ function toldOf(
 /** Artwork of the graphics in some layers, by their source. */
 async function artworkIn(design: Design, ids: readonly string[]): Promise<Map<string, Artwork>> {
   const sources = new Set(
-    ids.flatMap((id) => withMembers(design, id)).flatMap((l) => (l.kind === 'graphic' ? [l.source] : [])),
+    ids.flatMap((id) => withMembers(design, id)).flatMap((l) => (hasParts(l) ? [l.source] : [])),
   )
   const read = await Promise.all(
     [...sources].map(async (sha) => [sha, await serverLoader.graphic(sha)] as const),
@@ -55,7 +57,7 @@ async function freeAll(b: Bench): Promise<void> {
     (l) => l.page === s.page && l.parent === null && !l.inside,
   )
   const ids = s.selection.length > 0 ? s.selection : all.map((l) => l.id)
-  const hasGraphics = ids.some((id) => withMembers(s.design, id).some((l) => l.kind === 'graphic'))
+  const hasGraphics = ids.some((id) => withMembers(s.design, id).some((l) => hasParts(l)))
   const art = hasGraphics ? await artworkIn(s.design, ids) : new Map<string, Artwork>()
   let came: Freed = { freed: [], dropped: [], left: [] }
   b.edit(

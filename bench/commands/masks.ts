@@ -1,5 +1,7 @@
-import { groupLayer, newId } from '@/core/design/blank'
+import { newId } from '@/core/basics/ids'
 import { group, setCombine, ungroup } from '@/core/design/commands'
+import { hasMembers } from '@/core/kinds/facts'
+import { groupLayer } from '@/core/kinds/new'
 import type { Bench, BenchState } from '../state/bench'
 import { paintLayer, strewLights } from '../state/light-shade'
 import { addMask, canPasteMasks, type MaskChoice, maskedLayer, pasteMasks, takeMasks } from '../state/masks'
@@ -39,7 +41,7 @@ const combining = (how: keyof typeof WAYS) => ({
   run: (b: Bench) => {
     const { selection, page, design } = b.store.getState()
     const only = selection.length === 1 ? design.layers[selection[0] ?? ''] : undefined
-    if (only?.kind === 'group') return void b.edit(WAYS[how], (d) => setCombine(d, only.id, how))
+    if (hasMembers(only)) return void b.edit(WAYS[how], (d) => setCombine(d, only.id, how))
     const id = newId()
     b.edit(WAYS[how], (d) => {
       group(d, selection, groupLayer({ id, page, plane: 'subject', order: 'a0' }, 'Combined shape'))
@@ -49,7 +51,7 @@ const combining = (how: keyof typeof WAYS) => ({
   },
 })
 const combined = (s: BenchState): boolean =>
-  s.selection.length === 1 && s.design.layers[s.selection[0] ?? '']?.kind === 'group'
+  s.selection.length === 1 && hasMembers(s.design.layers[s.selection[0] ?? ''])
 
 /** Shapes made of several, live: their members stay and can be moved, edited and let go again. */
 export const combineCommands = defineCommands([
@@ -74,7 +76,7 @@ export const combineCommands = defineCommands([
 ])
 const isCombined = (s: BenchState, id: string): boolean => {
   const layer = s.design.layers[id]
-  return layer?.kind === 'group' && layer.combine !== undefined
+  return hasMembers(layer) && layer.combine !== undefined
 }
 
 /** Masks of the selected layer, and the brush that paints them. */

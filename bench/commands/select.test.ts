@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { groupLayer, shapeLayer, typeLayer } from '@/core/design/blank'
 import { addLayers, group, keepInside } from '@/core/design/commands'
+import { groupLayer, shapeLayer, typeLayer } from '@/core/kinds/new'
 import { plainSeeing, seenAs } from '../render/seeing'
 import { openPeek, pointerWasAt, takeNext } from '../stage/peek'
 import type { Bench } from '../state/bench'

@@ -1,6 +1,9 @@
 import { lookUp } from '@/core/colour/colour'
-import type { Design, Layer } from '@/core/design/schema'
+import type { Design } from '@/core/design/schema'
 import { isLocked, isShown, type LayerNode, layerTree, leavesOf, membersOf } from '@/core/design/tree'
+import { isShape, isWorded } from '@/core/kinds/facts'
+import type { Layer } from '@/core/kinds/list'
+import { kindOf } from '@/core/kinds/list'
 import { openPeek, takeNext } from '../stage/peek'
 import { goInto } from '../state/acts'
 import type { Bench, BenchState } from '../state/bench'
@@ -19,17 +22,12 @@ const pieces = ({ design, page }: BenchState) =>
   ).filter((l) => !isLocked(design, l.id) && isShown(design, l.id))
 
 /** Colours that a layer shows, as `#rrggbb…` through its swatches. */
-export function coloursOf(layer: Layer, swatches: Design['swatches']): Set<string> {
-  const found: string[] = []
-  if (layer.kind === 'graphic') found.push(...Object.values(layer.parts))
-  if ('stroke' in layer && layer.stroke.weight > 0) found.push(layer.stroke.colour)
-  if ('fill' in layer) {
-    const { fill } = layer
-    if (fill.kind === 'solid') found.push(fill.colour)
-    else if (fill.kind !== 'none') found.push(...Object.values(fill.stops).map((s) => s.colour))
-  }
-  return new Set(found.map((c) => lookUp(c, swatches).toLowerCase()))
-}
+export const coloursOf = (layer: Layer, swatches: Design['swatches']): Set<string> =>
+  new Set(
+    kindOf(layer)
+      .colours(layer)
+      .map((c) => lookUp(c, swatches).toLowerCase()),
+  )
 
 /** Selects everything that is like one of the selected things. */
 const alike = (name: string, like: (a: Layer, b: Layer, s: BenchState) => boolean) => (b: Bench) => {
@@ -78,10 +76,7 @@ export const selectCommands = defineCommands([
     label: 'Select all of the same kind',
     section: 'Select',
     needs: someSelected,
-    run: alike(
-      'kind',
-      (a, b) => a.kind === b.kind && (a.kind !== 'shape' || b.kind !== 'shape' || a.form === b.form),
-    ),
+    run: alike('kind', (a, b) => a.kind === b.kind && (!isShape(a) || !isShape(b) || a.form === b.form)),
   },
   {
     id: 'select-colour',
@@ -99,8 +94,8 @@ export const selectCommands = defineCommands([
     id: 'select-font',
     label: 'Select all of the same font',
     section: 'Select',
-    needs: needs('selected type', (s) => leavesOf(s.design, s.selection).some((l) => l.kind === 'type')),
-    run: alike('font', (a, b) => a.kind === 'type' && b.kind === 'type' && a.style.family === b.style.family),
+    needs: needs('selected type', (s) => leavesOf(s.design, s.selection).some((l) => isWorded(l))),
+    run: alike('font', (a, b) => isWorded(a) && isWorded(b) && a.style.family === b.style.family),
   },
   {
     id: 'go-in',

@@ -9,7 +9,7 @@ import {
   Type,
   Waypoints,
 } from 'lucide-react'
-import { SLOT_FORMS } from '@/core/design/schema'
+import { SLOT_FORMS } from '@/core/kinds/slot/schema'
 import type { ShapeForm, SlotForm } from '../state/bench'
 import { defineCommands } from './define'
 

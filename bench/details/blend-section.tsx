@@ -1,9 +1,11 @@
 'use client'
 import { memo, useDeferredValue } from 'react'
-import { BLEND_MODES, type BlendMode, blendModes } from '@/core/design/blend-modes'
+import { BLEND_MODES, type BlendMode, blendModes } from '@/core/basics/blend-modes'
 import { setCombine } from '@/core/design/commands'
 import { setOn } from '@/core/design/properties'
-import type { COMBINES } from '@/core/design/schema'
+import { hasMembers } from '@/core/kinds/facts'
+import type { COMBINES } from '@/core/kinds/group/schema'
+import { kindOf } from '@/core/kinds/list'
 import { resolvedOf } from '../state/acts'
 import type { BenchState } from '../state/bench'
 import { useBench, usePacedState } from '../state/bench-context'
@@ -44,7 +46,7 @@ const Blend = memo(function Blend({ ids, s }: { ids: readonly string[]; s: Retur
   // Only where something is spared does a weaker body differ from a weaker layer.
   const holders = layers.filter(
     (l) =>
-      l.kind !== 'grade' &&
+      kindOf(l).placed &&
       (Object.keys(l.treatments).length > 0 || Object.values(s.design.layers).some((i) => i.inside === l.id)),
   )
   const body = shared(holders, (l) => l.body)
@@ -52,7 +54,7 @@ const Blend = memo(function Blend({ ids, s }: { ids: readonly string[]; s: Retur
     for (const { id } of holders)
       if (d.layers[id]) d.layers[id].body = Math.min(1, Math.max(0, percent / 100))
   }
-  const groups = layers.filter((l) => l.kind === 'group')
+  const groups = layers.filter((l) => hasMembers(l))
   return (
     <Section title="Blend">
       <div className="grid grid-cols-2 gap-1.5">
@@ -102,7 +104,7 @@ const Blend = memo(function Blend({ ids, s }: { ids: readonly string[]; s: Retur
       {groups.length > 0 && (
         <Choice
           label="What the members make"
-          value={shared(groups, (g) => (g.kind === 'group' ? (g.combine ?? 'none') : 'none'))}
+          value={shared(groups, (g) => (hasMembers(g) ? (g.combine ?? 'none') : 'none'))}
           options={COMBINED}
           onChange={(v) =>
             bench.edit('What the members make', (d) => {
@@ -112,14 +114,14 @@ const Blend = memo(function Blend({ ids, s }: { ids: readonly string[]; s: Retur
           }
         />
       )}
-      {groups.length > 0 && groups.every((g) => g.kind === 'group' && !g.combine && !g.mirror) && (
+      {groups.length > 0 && groups.every((g) => hasMembers(g) && !g.combine && !g.mirror) && (
         <Tick
-          on={groups.every((g) => g.kind === 'group' && !g.open)}
+          on={groups.every((g) => hasMembers(g) && !g.open)}
           onChange={(on) =>
             bench.edit(on ? 'Close the group' : 'Open the group', (d) => {
               for (const g of groups) {
                 const l = d.layers[g.id]
-                if (l?.kind === 'group') l.open = !on
+                if (hasMembers(l)) l.open = !on
               }
             })
           }

@@ -1,5 +1,6 @@
 'use client'
 import type { Design } from '@/core/design/schema'
+import { isShape } from '@/core/kinds/facts'
 import type { BrushState } from '../state/bench'
 import { useBench, useBenchState } from '../state/bench-context'
 import { paintInHand, paintLayer } from '../state/light-shade'
@@ -22,7 +23,7 @@ const NUMBERS: readonly (readonly [NumberKey, string, string, number, number, nu
 
 const inColour = (id: string, colour: string) => (d: Pick<Design, 'layers'>) => {
   const own = d.layers[id]
-  if (own?.kind === 'shape') own.fill = { kind: 'solid', colour }
+  if (isShape(own)) own.fill = { kind: 'solid', colour }
 }
 
 /** What the brush does; sizes in px of the page. */

@@ -1,7 +1,7 @@
 'use client'
 import { followMaster } from '@/core/design/commands'
 import { properties } from '@/core/design/properties'
-import { BEHAVIOURS, type Behaviour } from '@/core/design/schema'
+import { BEHAVIOURS, type Behaviour } from '@/core/kinds/common'
 import { useBench, useCalmState } from '../state/bench-context'
 import { Button } from '../ui/button'
 import { Choice } from '../ui/choice'

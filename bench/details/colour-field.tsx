@@ -4,11 +4,12 @@ import { Popover } from 'radix-ui'
 import { useEffect, useMemo, useState } from 'react'
 import { HexAlphaColorPicker } from 'react-colorful'
 import { flushSync } from 'react-dom'
+import { newId } from '@/core/basics/ids'
+import { inOrder, keyBetween } from '@/core/basics/order'
 import { fromHex, lookUp, luminance, readColour, worstContrast } from '@/core/colour/colour'
 import { harmony, tones } from '@/core/colour/harmony'
-import { newId } from '@/core/design/blank'
-import { inOrder, keyBetween } from '@/core/design/order'
-import type { Design, Paint } from '@/core/design/schema'
+import type { Design } from '@/core/design/schema'
+import { kindOf } from '@/core/kinds/list'
 import { useBench, useCalmState, useOffStageState } from '../state/bench-context'
 import { pictureColours } from '../state/colouring'
 import { IconButton } from '../ui/button'
@@ -31,15 +32,7 @@ type Props = {
 export function coloursInUse(design: Design): string[] {
   const counts = new Map<string, number>()
   const add = (c: string) => counts.set(c, (counts.get(c) ?? 0) + 1)
-  const paint = (p: Paint) => {
-    if (p.kind === 'solid') add(p.colour)
-    else if (p.kind !== 'none') for (const s of Object.values(p.stops)) add(s.colour)
-  }
-  for (const l of Object.values(design.layers)) {
-    if ('fill' in l) paint(l.fill)
-    if ('stroke' in l && l.stroke.weight > 0) add(l.stroke.colour)
-    if (l.kind === 'graphic') Object.values(l.parts).forEach(add)
-  }
+  for (const l of Object.values(design.layers)) kindOf(l).colours(l).forEach(add)
   return [...counts]
     .filter(([c]) => !c.startsWith('swatch:'))
     .sort((a, b) => b[1] - a[1])

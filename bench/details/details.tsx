@@ -1,9 +1,19 @@
 'use client'
 import { memo, type ReactNode, useDeferredValue, useEffect, useRef } from 'react'
-import { layerName } from '@/core/design/blank'
-import { isAxis } from '@/core/design/mirror'
-import { planeLabels } from '@/core/design/planes'
-import { type Layer, SLOT_FORMS } from '@/core/design/schema'
+import {
+  hasMembers,
+  hasParts,
+  isPhoto,
+  isShape,
+  isStrew,
+  isWorded,
+  layerName,
+  takesPicture,
+} from '@/core/kinds/facts'
+import { isAxis } from '@/core/kinds/group/mirror'
+import { kindOf, type Layer } from '@/core/kinds/list'
+import { planeLabels } from '@/core/kinds/planes'
+import { SLOT_FORMS } from '@/core/kinds/slot/schema'
 import { SHAPE_FORMS } from '../commands/tools'
 import { handledLeaves } from '../state/acts'
 import type { BenchState } from '../state/bench'
@@ -42,7 +52,7 @@ const shown = (state: BenchState) => ({
 })
 
 /** Whether a place of its own means anything: a grade reaches over all that lies beneath it. */
-const placed = (layer: Pick<Layer, 'kind'>): boolean => layer.kind !== 'grade'
+const placed = (layer: Layer): boolean => kindOf(layer).placed
 
 /** What tools can be told before they are used. */
 const toolOptions: Partial<Record<Tool, () => ReactNode>> = {
@@ -121,22 +131,20 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
         <>
           {placedLeaves.some(placed) && <PlaceSection />}
           {layers.length === 1 && only && leaves.length > 0 && placed(only) && (
-            <FormSection layer={only.kind === 'group' ? only : (leaves[0] ?? only)} />
+            <FormSection layer={hasMembers(only) ? only : (leaves[0] ?? only)} />
           )}
-          {leaves.length === 1 && leaves[0]?.kind === 'picture' && <PictureSection picture={leaves[0]} />}
-          {leaves.length === 1 && leaves[0]?.kind === 'slot' && <SlotSection slot={leaves[0]} />}
-          {layers.length === 1 && only?.kind === 'group' && only.mirror && <MirrorSection />}
-          {leaves.length === 1 && leaves[0]?.kind === 'strew' && <StrewSection strew={leaves[0]} />}
-          {leaves.some((l) => l.kind === 'type') && (
-            <TypeSection leaves={leaves.flatMap((l) => (l.kind === 'type' ? [l] : []))} />
+          {leaves.length === 1 && isPhoto(leaves[0]) && <PictureSection picture={leaves[0]} />}
+          {leaves.length === 1 && takesPicture(leaves[0]) && <SlotSection slot={leaves[0]} />}
+          {layers.length === 1 && hasMembers(only) && only.mirror && <MirrorSection />}
+          {leaves.length === 1 && isStrew(leaves[0]) && <StrewSection strew={leaves[0]} />}
+          {leaves.some((l) => isWorded(l)) && (
+            <TypeSection leaves={leaves.flatMap((l) => (isWorded(l) ? [l] : []))} />
           )}
-          {leaves.some((l) => 'fill' in l || l.kind === 'graphic') && <FillSection leaves={leaves} />}
-          {leaves.some((l) => l.kind === 'shape') && (
-            <ShapeSection leaves={leaves.flatMap((l) => (l.kind === 'shape' ? [l] : []))} />
+          {leaves.some((l) => 'fill' in l || hasParts(l)) && <FillSection leaves={leaves} />}
+          {leaves.some((l) => isShape(l)) && (
+            <ShapeSection leaves={leaves.flatMap((l) => (isShape(l) ? [l] : []))} />
           )}
-          {(leaves.length > 1 || leaves.some((l) => l.kind === 'picture' || l.kind === 'strew')) && (
-            <RecolourSection />
-          )}
+          {(leaves.length > 1 || leaves.some((l) => isPhoto(l) || isStrew(l))) && <RecolourSection />}
           {!layers.every(isAxis) && (
             <>
               <BlendSection ids={s.selection} />

@@ -1,7 +1,10 @@
 'use client'
 import type { Draft } from 'immer'
+import type { Paint } from '@/core/colour/paint'
 import { setOn } from '@/core/design/properties'
-import type { Design, LayerOf, Paint } from '@/core/design/schema'
+import type { Design } from '@/core/design/schema'
+import { hasParts, isShape, isWorded, takesPicture } from '@/core/kinds/facts'
+import type { LayerOf } from '@/core/kinds/list'
 import type { Leaf } from '../state/acts'
 import { useBench, useBenchState, useOffStageState } from '../state/bench-context'
 import { Choice } from '../ui/choice'
@@ -22,9 +25,9 @@ export function FillSection({ leaves }: { leaves: readonly Leaf[] }) {
   const bench = useBench()
   const channel = useBenchState((s) => s.channel)
   const filled = leaves.filter(
-    (l): l is Filled => (l.kind === 'shape' && l.form !== 'line') || l.kind === 'slot' || l.kind === 'type',
+    (l): l is Filled => (isShape(l) && l.form !== 'line') || takesPicture(l) || isWorded(l),
   )
-  const graphics = leaves.flatMap((l) => (l.kind === 'graphic' ? [l] : []))
+  const graphics = leaves.flatMap((l) => (hasParts(l) ? [l] : []))
   const [first] = filled
   const write = (fill: Paint) => (d: Draft<Design>) =>
     filled.forEach((l) => setOn(d, channel, l.id, 'fill', fill))
@@ -51,7 +54,7 @@ export function FillSection({ leaves }: { leaves: readonly Leaf[] }) {
           <Choice
             label="Kind of fill"
             value={first.fill.kind}
-            options={KINDS.filter(([k]) => k !== 'none' || first.kind !== 'type').map(([value, label]) => ({
+            options={KINDS.filter(([k]) => k !== 'none' || !isWorded(first)).map(([value, label]) => ({
               value,
               label,
             }))}
@@ -60,7 +63,7 @@ export function FillSection({ leaves }: { leaves: readonly Leaf[] }) {
           {first.fill.kind === 'solid' && (
             <ColourField
               label="Fill colour"
-              {...(first.kind === 'type' ? { against: first.id } : {})}
+              {...(isWorded(first) ? { against: first.id } : {})}
               colour={first.fill.colour}
               onPreview={(colour) => bench.preview(write({ kind: 'solid', colour }))}
               onChange={(colour) => bench.commit('Fill', write({ kind: 'solid', colour }))}

@@ -1,8 +1,10 @@
 'use client'
 import { ChevronRight, RotateCcw } from 'lucide-react'
-import type { Bend, Layer, Placement } from '@/core/design/schema'
 import { type BendKind, kindOfBend } from '@/core/geometry/bend'
+import type { Bend, Placement } from '@/core/geometry/placement-schema'
 import { withCorner } from '@/core/geometry/warp'
+import { hasMembers } from '@/core/kinds/facts'
+import type { Layer } from '@/core/kinds/list'
 import { useBench } from '../state/bench-context'
 import { bendAs, setBend } from '../state/bending'
 import { IconButton } from '../ui/button'
@@ -112,7 +114,7 @@ export function FormSection({ layer }: { layer: Layer }) {
       </summary>
       <div className="grid grid-cols-2 gap-1.5 px-3 pb-3">
         <BendFields bend={placement.bend} />
-        {layer.kind !== 'group' &&
+        {!hasMembers(layer) &&
           READ.flatMap((n) =>
             (['x', 'y'] as const).map((axis) => (
               <NumberField

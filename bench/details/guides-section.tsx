@@ -1,7 +1,7 @@
 'use client'
 import { MoveHorizontal, MoveVertical, X } from 'lucide-react'
 import { useCallback, useEffect, useState } from 'react'
-import { newId } from '@/core/design/blank'
+import { newId } from '@/core/basics/ids'
 import { guideIn, guidesOn } from '@/core/design/guides'
 import type { Guide } from '@/core/design/schema'
 import { newGuide } from '../stage/guide-gesture'

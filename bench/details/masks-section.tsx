@@ -16,10 +16,11 @@ import {
   SunDim,
   Trash2,
 } from 'lucide-react'
-import { layerName } from '@/core/design/blank'
-import { MASK_NAMES, type Mask, type MaskOf, masksOf } from '@/core/design/mask'
-import { inFrame } from '@/core/design/mask-frame'
-import type { Layer, Placement } from '@/core/design/schema'
+import type { Placement } from '@/core/geometry/placement-schema'
+import { isPhoto, layerName } from '@/core/kinds/facts'
+import type { Layer } from '@/core/kinds/list'
+import { MASK_NAMES, type Mask, type MaskOf, masksOf } from '@/core/masks/mask'
+import { inFrame } from '@/core/masks/mask-frame'
 import { frameOf } from '@/core/render/masked'
 import type { MaskView } from '../render/seeing'
 import { useBench, useBenchState } from '../state/bench-context'
@@ -273,7 +274,7 @@ function MaskControls({ mask: m, layer }: { mask: Mask; layer: Layer }) {
         options={VIEWS}
         onChange={(v) => bench.set({ maskView: v as MaskView })}
       />
-      {m.kind === 'picked' && <PickControls mask={m} picture={layer.kind === 'picture'} />}
+      {m.kind === 'picked' && <PickControls mask={m} picture={isPhoto(layer)} />}
       {m.kind === 'layer' && <LayerChoice mask={m} layer={layer} />}
       {m.kind === 'painted' && <SpecksField mask={m} />}
       {m.kind === 'painted' && !painting && (

@@ -1,6 +1,7 @@
 'use client'
-import { type Kept, keptWay, type Mirror } from '@/core/design/mirror'
 import type { Point } from '@/core/geometry/matrix'
+import { type Kept, keptWay } from '@/core/kinds/group/mirror'
+import type { Mirror } from '@/core/kinds/group/schema'
 import { resolvedOf } from '../state/acts'
 import { useBench, useCalmState } from '../state/bench-context'
 import { keptInHand, mirrorInHand, setAxis, setMirror, unmirror } from '../state/mirroring'

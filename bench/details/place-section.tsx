@@ -17,9 +17,9 @@ import {
   Scaling,
 } from 'lucide-react'
 import { memo, useDeferredValue } from 'react'
-import { layerName } from '@/core/design/blank'
 import { centreOf, heightOf, unionOf, widthOf } from '@/core/geometry/bounds'
 import { moved, placedBounds, scaledAbout, turnedAbout, wrapDegrees } from '@/core/geometry/placement'
+import { isShape, isStrew, isWorded, layerName, takesPicture } from '@/core/kinds/facts'
 import { stayingOf } from '../commands/align'
 import { keyLabel, lackOf } from '../commands/define'
 import { keymapStore, keysOf } from '../commands/keymap'
@@ -118,7 +118,7 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
       const p = l.placement
       // Pictures and graphics keep their proportion; shapes and text boxes are set side by side.
       const k = value / p[axis]
-      const free = l.kind === 'shape' || l.kind === 'slot' || l.kind === 'strew' || l.kind === 'type'
+      const free = isShape(l) || takesPicture(l) || isStrew(l) || isWorded(l)
       const next = free ? { ...p, [axis]: value } : { ...p, width: p.width * k, height: p.height * k }
       return { id: l.id, placement: { ...next, x: left + next.width / 2, y: top + next.height / 2 } }
     }

@@ -1,7 +1,10 @@
 'use client'
 import type { Draft } from 'immer'
 import { setOn } from '@/core/design/properties'
-import type { Design, LayerOf, Stroke } from '@/core/design/schema'
+import type { Design } from '@/core/design/schema'
+import { isShape } from '@/core/kinds/facts'
+import type { LayerOf } from '@/core/kinds/list'
+import type { Stroke } from '@/core/vector/stroke-style'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
@@ -23,7 +26,7 @@ export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
   const write = (change: (s: Draft<Shape>) => void) => (d: Draft<Design>) => {
     for (const { id } of leaves) {
       const l = d.layers[id]
-      if (l?.kind === 'shape') change(l)
+      if (isShape(l)) change(l)
     }
   }
   const number = (name: string, change: (s: Draft<Shape>, v: number) => void) => ({

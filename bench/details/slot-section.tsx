@@ -3,8 +3,11 @@ import type { Draft } from 'immer'
 import { ImageUp, Trash2 } from 'lucide-react'
 import { useRef } from 'react'
 import { setOn } from '@/core/design/properties'
-import type { Design, LayerOf, Stroke } from '@/core/design/schema'
-import { isFilled, panToFocal, reframed, turnedInside } from '@/core/design/slot'
+import type { Design } from '@/core/design/schema'
+import { takesPicture } from '@/core/kinds/facts'
+import type { LayerOf } from '@/core/kinds/list'
+import { isFilled, panToFocal, reframed, turnedInside } from '@/core/kinds/slot/framing'
+import type { Stroke } from '@/core/vector/stroke-style'
 import { useBench, useBenchState } from '../state/bench-context'
 import { fillSlot, takeOut } from '../state/slots'
 import { upload } from '../state/uploads'
@@ -29,7 +32,7 @@ export function SlotSection({ slot }: { slot: Slot }) {
   const chooser = useRef<HTMLInputElement>(null)
   const write = (change: (l: Slot) => Partial<Slot>) => (d: { layers: Record<string, unknown> }) => {
     const layer = d.layers[slot.id] as Slot | undefined
-    if (layer?.kind === 'slot') Object.assign(layer, change(layer))
+    if (takesPicture(layer)) Object.assign(layer, change(layer))
   }
   const frame = (value: Partial<Stroke>) => (d: Draft<Design>) => setOn(d, d.master, slot.id, 'stroke', value)
   const zoom = (v: number) => write((l) => (isFilled(l) ? reframed(l, { x: 0, y: 0 }, v / 100) : {}))

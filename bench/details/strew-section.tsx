@@ -1,6 +1,8 @@
 'use client'
 import { Dices } from 'lucide-react'
-import { type LayerOf, MAX_COPIES } from '@/core/design/schema'
+import { isStrew } from '@/core/kinds/facts'
+import type { LayerOf } from '@/core/kinds/list'
+import { MAX_COPIES } from '@/core/kinds/strew/schema'
 import { commandById } from '../commands/list'
 import { useBench } from '../state/bench-context'
 import { Button, IconButton } from '../ui/button'
@@ -29,7 +31,7 @@ export function StrewSection({ strew }: { strew: Strew }) {
   const bench = useBench()
   const write = (change: (l: Strew) => Partial<Strew>) => (d: { layers: Record<string, unknown> }) => {
     const layer = d.layers[strew.id] as Strew | undefined
-    if (layer?.kind === 'strew') Object.assign(layer, change(layer))
+    if (isStrew(layer)) Object.assign(layer, change(layer))
   }
   const set = (name: string, change: Partial<Strew>) =>
     bench.commit(

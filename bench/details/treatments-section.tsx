@@ -1,13 +1,14 @@
 'use client'
 import { BookOpen, ChevronDown, Copy, Eye, EyeOff, GripVertical, Plus, Trash2 } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
-import { BLEND_MODES, type BlendMode, blendModes } from '@/core/design/blend-modes'
+import { BLEND_MODES, type BlendMode, blendModes } from '@/core/basics/blend-modes'
 import { treatedBy, withFollowed } from '@/core/design/follow'
-import { MASK_NAMES, masksOf } from '@/core/design/mask'
-import type { Layer } from '@/core/design/schema'
-import { type Treatment, treatmentsOf } from '@/core/design/treatment'
+import type { Layer } from '@/core/kinds/list'
+import { kindOf } from '@/core/kinds/list'
+import { MASK_NAMES, masksOf } from '@/core/masks/mask'
 import type { Definition, Group } from '@/core/treatments/definition'
 import { treatmentDefinitions, treatmentKinds } from '@/core/treatments/list'
+import { type Treatment, treatmentsOf } from '@/core/treatments/order'
 import { setFree } from '../state/areas'
 import { useBench, useBenchState } from '../state/bench-context'
 import {
@@ -59,7 +60,7 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
   const [own] = layers
   useOpened(
     own?.id ?? '',
-    own?.kind === 'grade',
+    own !== undefined && !kindOf(own).placed,
     own ? treatmentsOf(withFollowed(own, recipes)) : [],
     setOpen,
   )
@@ -345,7 +346,7 @@ function Settings({
           Thicken first, so that nothing fine is lost
         </Button>
       )}
-      {'around' in definition && !layer.recipe && layer.kind !== 'grade' && (
+      {'around' in definition && !layer.recipe && kindOf(layer).placed && (
         <Button small onClick={() => void setFree(bench, layer.id, t.id)}>
           Set free as a layer
         </Button>

@@ -1,5 +1,5 @@
 'use client'
-import { layerName } from '@/core/design/blank'
+import { layerName } from '@/core/kinds/facts'
 import { useBench, useBenchState } from '../state/bench-context'
 import { gapInHand, isWoven, pairInHand, setGap, undoWeaves } from '../state/weaving'
 import { Button } from '../ui/button'

@@ -1,7 +1,7 @@
 'use client'
 import { Check, Plus, Trash2 } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { inOrder } from '@/core/design/order'
+import { inOrder } from '@/core/basics/order'
 import { families } from '@/core/type/catalogue'
 import { useBench, useBenchState } from '../state/bench-context'
 import { addMarks, withFont, withoutMark, withRecipe, withSwatch } from '../state/house'

@@ -1,7 +1,9 @@
-import { groupLayer, newId } from '@/core/design/blank'
+import { newId } from '@/core/basics/ids'
 import { addLayers } from '@/core/design/commands'
-import type { Layer } from '@/core/design/schema'
 import { moved, scaledAbout } from '@/core/geometry/placement'
+import { hasMembers } from '@/core/kinds/facts'
+import type { Layer } from '@/core/kinds/list'
+import { groupLayer } from '@/core/kinds/new'
 import type { SourceInfo } from '../render/protocol'
 import type { Bench } from '../state/bench'
 import { spotFor } from '../state/placing'
@@ -24,7 +26,7 @@ export function laidOut(made: Imported, page: { width: number; height: number })
   const k = Math.min(1, page.width / made.width, page.height / made.height)
   const [dx, dy] = [(page.width - made.width * k) / 2, (page.height - made.height * k) / 2]
   return made.layers.map((l) =>
-    l.kind === 'group' ? l : { ...l, placement: moved(scaledAbout(l.placement, { x: 0, y: 0 }, k), dx, dy) },
+    hasMembers(l) ? l : { ...l, placement: moved(scaledAbout(l.placement, { x: 0, y: 0 }, k), dx, dy) },
   )
 }
 

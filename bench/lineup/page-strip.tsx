@@ -1,7 +1,7 @@
 import { ChevronDown, Copy, Plus } from 'lucide-react'
 import { useState } from 'react'
+import { inOrder } from '@/core/basics/order'
 import { movePage } from '@/core/design/commands'
-import { inOrder } from '@/core/design/order'
 import type { Design } from '@/core/design/schema'
 import { lackOf } from '../commands/define'
 import { commandById } from '../commands/list'

@@ -1,10 +1,10 @@
-import type { ResolvedPage } from '@/core/design/resolve'
 import { areaOf, type Bounds, grow, intersect, unionOf } from '@/core/geometry/bounds'
 import { TILE } from '@/core/pixels/memory'
 import type { Drafts } from '@/core/render/draft'
 import { type Hand, handBetween, handOf } from '@/core/render/hand'
 import type { PlanNode } from '@/core/render/nodes'
 import type { Plan, View } from '@/core/render/plan'
+import type { ResolvedPage } from '@/core/resolve/resolve'
 import type { NearWork } from '@/core/treatments/definition'
 import type { StageView, Tile } from './protocol'
 

@@ -1,17 +1,11 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import {
-  blankDesign,
-  boxAt,
-  groupLayer,
-  pictureLayer,
-  presetSpecs,
-  shapeLayer,
-  typeLayer,
-} from '@/core/design/blank'
+import { blankDesign, presetSpecs } from '@/core/design/blank'
 import { record } from '@/core/design/edits'
-import type { Design, Layer } from '@/core/design/schema'
+import type { Design } from '@/core/design/schema'
+import type { Layer } from '@/core/kinds/list'
+import { boxAt, groupLayer, pictureLayer, shapeLayer, typeLayer } from '@/core/kinds/new'
 import { TILE } from '@/core/pixels/memory'
 import { halvePicture } from '@/core/pixels/mips'
 import { prepare, renderRegion } from '@/core/render/picture'

@@ -1,9 +1,9 @@
 import type { LightOf } from '@/core/adapt/lightness'
+import { messageOf } from '@/core/basics/errors'
 import { applyEdit } from '@/core/design/edits'
-import { type ResolvedPage, resolve } from '@/core/design/resolve'
 import type { Design } from '@/core/design/schema'
-import { messageOf } from '@/core/errors'
 import { areaOf, type Bounds, intersect, overlaps } from '@/core/geometry/bounds'
+import { isWorded } from '@/core/kinds/facts'
 import { PixelMemory, TILE } from '@/core/pixels/memory'
 import { crossingsOf } from '@/core/render/crossings'
 import { Drafts } from '@/core/render/draft'
@@ -12,6 +12,7 @@ import { type Host, prepare, renderRegion } from '@/core/render/picture'
 import { type Plan, plan, type View } from '@/core/render/plan'
 import { Renderer } from '@/core/render/renderer'
 import { SourceBook } from '@/core/render/sources'
+import { type ResolvedPage, resolve } from '@/core/resolve/resolve'
 import { filesFor, fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
 import { changedBetween, showsTheSame } from './changed'
@@ -224,7 +225,7 @@ export class Engine {
     const [design, revision] = [this.shown, this.revision]
     if (!design?.pages[page] || !design.channels[channel]) return null
     const fresh = Object.values(design.layers).flatMap((l) =>
-      l.kind === 'type' && !this.opened.has(l.style) ? [l.style] : [],
+      isWorded(l) && !this.opened.has(l.style) ? [l.style] : [],
     )
     const due = fresh.flatMap(filesFor).filter((f) => !this.fonts.face(f))
     if (due.length > 0) await this.fonts.open(due)

@@ -1,8 +1,9 @@
-import { shapeLayer } from '@/core/design/blank'
-import { flatResolved, type ResolvedLayer, type ResolvedPage } from '@/core/design/resolve'
+import { kindOf } from '@/core/kinds/list'
+import { shapeLayer } from '@/core/kinds/new'
 import { layerBounds } from '@/core/render/layer-bounds'
 import { type Host, renderRegion } from '@/core/render/picture'
 import { type Plan, plan } from '@/core/render/plan'
+import { flatResolved, type ResolvedLayer, type ResolvedPage } from '@/core/resolve/resolve'
 import type { FromWorker, ToWorker } from './protocol'
 
 type Asked = Extract<ToWorker, { kind: 'layers' }>
@@ -55,7 +56,7 @@ export class LayerPictures {
     if (!bounds) return
     const { id } = found.layer
     const scale = (side / Math.max(bounds.right - bounds.left, bounds.bottom - bounds.top)) * 0.94
-    const graded = found.layer.kind === 'grade'
+    const graded = !kindOf(found.layer).placed
     const layers = [...(graded ? [sampleUnder(found)] : []), alone(found)]
     const made = plan(
       { ...page, colour: 'transparent', layers, ...(graded ? { everything: layers } : {}) },

@@ -1,13 +1,13 @@
-import { MASK_TILE, type MaskOf } from '@/core/design/mask'
-import { frameMatrix } from '@/core/design/mask-frame'
-import { findResolved, type ResolvedPage } from '@/core/design/resolve'
+import { messageOf } from '@/core/basics/errors'
 import type { Design } from '@/core/design/schema'
-import { messageOf } from '@/core/errors'
 import { writeGreyPng } from '@/core/formats/grey-png'
 import { type Bounds, grow, mapBounds, union } from '@/core/geometry/bounds'
 import { compose, scaling } from '@/core/geometry/matrix'
+import { MASK_TILE, type MaskOf } from '@/core/masks/mask'
+import { frameMatrix } from '@/core/masks/mask-frame'
 import { frameOf } from '@/core/render/masked'
 import type { SourceBook } from '@/core/render/sources'
+import { findResolved, type ResolvedPage } from '@/core/resolve/resolve'
 import type { FromWorker, PaintMessage } from './protocol'
 
 type Target = { layer: string; mask: MaskOf<'painted'> }

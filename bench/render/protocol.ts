@@ -1,8 +1,9 @@
 import type { Brush, StrokePoint } from '@/core/brush/stroke'
 import type { Finding } from '@/core/checks/define'
 import type { Patch } from '@/core/design/edits'
-import type { Arrangement, Design, Layer } from '@/core/design/schema'
+import type { Arrangement, Design } from '@/core/design/schema'
 import type { Bounds } from '@/core/geometry/bounds'
+import type { Layer } from '@/core/kinds/list'
 import type { SourceInfo } from '@/wire/sources'
 import type { Seeing } from './seeing'
 

@@ -1,11 +1,11 @@
 import { groundUnder } from '@/core/checks/contrast'
-import type { ResolvedLayer, ResolvedPage } from '@/core/design/resolve'
 import { intersect, isEmpty, scaledWhole } from '@/core/geometry/bounds'
 import { bodyOf, nodeWith, type PlanNode } from '@/core/render/nodes'
 import { openingsOf } from '@/core/render/openings'
 import { type Host, prepare, renderRegion } from '@/core/render/picture'
 import type { Plan } from '@/core/render/plan'
 import type { Renderer } from '@/core/render/renderer'
+import type { ResolvedLayer, ResolvedPage } from '@/core/resolve/resolve'
 import type { Question } from './protocol'
 
 /** Coverage from which a click takes a thing. */

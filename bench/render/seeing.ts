@@ -1,7 +1,7 @@
+import { quickHash } from '@/core/basics/hash'
 import { literalPaint } from '@/core/colour/gradient'
 import { type Bounds, grow, intersect, union } from '@/core/geometry/bounds'
 import { apply, identity, inverse } from '@/core/geometry/matrix'
-import { quickHash } from '@/core/hash'
 import {
   type Fill,
   type FillNode,

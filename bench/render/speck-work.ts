@@ -1,11 +1,11 @@
 import { patchOver, type Speck, specksIn, spread } from '@/core/cutout/specks'
-import { MASK_TILE } from '@/core/design/mask'
-import { frameMatrix } from '@/core/design/mask-frame'
-import { findResolved, type ResolvedPage } from '@/core/design/resolve'
 import { writeColourPng, writeGreyPng } from '@/core/formats/grey-png'
 import { apply } from '@/core/geometry/matrix'
+import { MASK_TILE } from '@/core/masks/mask'
+import { frameMatrix } from '@/core/masks/mask-frame'
 import { frameOf } from '@/core/render/masked'
 import type { Host } from '@/core/render/picture'
+import { findResolved, type ResolvedPage } from '@/core/resolve/resolve'
 import { type LayerPixels, layerPixels, withoutRims } from './questions'
 
 /** The longest side of a thing whose specks are looked for, px, and of the mask that hides them. */

@@ -1,8 +1,9 @@
-import { flatResolved, type ResolvedLayer, type ResolvedPage } from '@/core/design/resolve'
 import type { Bounds } from '@/core/geometry/bounds'
 import { union } from '@/core/geometry/bounds'
+import { kindOf } from '@/core/kinds/list'
 import { layerBounds } from '@/core/render/layer-bounds'
 import { type Host, prepare, renderRegion } from '@/core/render/picture'
+import { flatResolved, type ResolvedLayer, type ResolvedPage } from '@/core/resolve/resolve'
 import type { FromWorker, ToWorker } from './protocol'
 
 type Asked = Extract<ToWorker, { kind: 'trials' }>
@@ -30,7 +31,7 @@ export class Trials {
     this.asked = rest.length > 0 ? { ...asked, trials: rest } : null
     const found = flatResolved(page.layers).filter((l) => asked.ids.includes(l.layer.id))
     // A grade is seen on what lies beneath it.
-    const graded = found.some((l) => l.layer.kind === 'grade')
+    const graded = found.some((l) => !kindOf(l.layer).placed)
     const boxes = found.flatMap((l) => layerBounds(l) ?? [])
     const bounds: Bounds | null =
       graded || boxes.length === 0

@@ -12,9 +12,9 @@ import {
   LockOpen,
 } from 'lucide-react'
 import { type DragEvent, type KeyboardEvent, memo, useState } from 'react'
-import { layerName } from '@/core/design/blank'
-import { isAxis } from '@/core/design/mirror'
 import { setOn } from '@/core/design/properties'
+import { hasMembers, layerName } from '@/core/kinds/facts'
+import { isAxis } from '@/core/kinds/group/mirror'
 import { useBench } from '../state/bench-context'
 import { PARCEL_TYPE, parcelOf } from '../state/clipboard'
 import { IconButton } from '../ui/button'
@@ -72,8 +72,8 @@ export const Row = memo(function Row({
   const { layer } = row.node
   const masks = Object.keys(layer.masks).length
   const marks = [
-    layer.kind === 'group' && layer.combine ? COMBINE_MARKS[layer.combine] : '',
-    layer.kind === 'group' && layer.mirror ? 'mirrored' : '',
+    hasMembers(layer) && layer.combine ? COMBINE_MARKS[layer.combine] : '',
+    hasMembers(layer) && layer.mirror ? 'mirrored' : '',
     masks > 0 ? 'masked' : '',
     layer.recipe || Object.keys(layer.treatments).length > 0 ? 'treated' : '',
     row.woven ? 'woven' : '',
@@ -84,7 +84,7 @@ export const Row = memo(function Row({
     .filter(Boolean)
     .join(' ')
   const left = 14 + row.depth * 14 + row.bracket * 16
-  const group = layer.kind === 'group'
+  const group = hasMembers(layer)
   return (
     <div
       style={{ ['--hue' as string]: `var(--plane-${layer.plane})` }}

@@ -1,9 +1,9 @@
-import { layerName } from '@/core/design/blank'
-import { PLANES, type Plane, planeLabels } from '@/core/design/planes'
-import type { ResolvedLayer } from '@/core/design/resolve'
 import type { Design } from '@/core/design/schema'
 import { tiedTo } from '@/core/design/ties'
 import { wovenWith } from '@/core/design/weave'
+import { hasMembers, layerName } from '@/core/kinds/facts'
+import { PLANES, type Plane, planeLabels } from '@/core/kinds/planes'
+import type { ResolvedLayer } from '@/core/resolve/resolve'
 
 /** One line of the stack, front first. `bracket`: how many holders a layer is inside of. */
 export type LayerRow = {
@@ -46,7 +46,7 @@ export function rowsOf(
     inner.forEach((m, n) =>
       walk(m, depth, bracket + 1, n === 0, n === inner.length - 1, `kept inside ${layerName(layer)}`),
     )
-    const open = layer.kind === 'group' && !closed.has(layer.id)
+    const open = hasMembers(layer) && !closed.has(layer.id)
     const tied = tiedTo(design, layer).map(layerName).join(', ')
     const spoken = [
       place,

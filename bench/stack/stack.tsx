@@ -11,10 +11,10 @@ import {
   useRef,
   useState,
 } from 'react'
-import { layerName } from '@/core/design/blank'
 import { moveInStack } from '@/core/design/commands'
-import { type Plane, planeLabels } from '@/core/design/planes'
 import { siblingsOf } from '@/core/design/tree'
+import { hasMembers, layerName } from '@/core/kinds/facts'
+import { type Plane, planeLabels } from '@/core/kinds/planes'
 import { commandById } from '../commands/list'
 import type { BenchState } from '../state/bench'
 import { useBench, useCalmState } from '../state/bench-context'
@@ -110,10 +110,9 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
       const share = (e.clientY - r.top) / r.height
       const beside = { plane: layer.plane, parent: layer.parent, inside: layer.inside ?? null, at: layer.id }
       // The middle of a row takes things in: into a group, or inside anything else.
-      const within =
-        layer.kind === 'group'
-          ? { ...beside, parent: layer.id, inside: null, above: children.at(-1)?.layer.id ?? null }
-          : { ...beside, inside: layer.id, above: insides.at(-1)?.layer.id ?? null }
+      const within = hasMembers(layer)
+        ? { ...beside, parent: layer.id, inside: null, above: children.at(-1)?.layer.id ?? null }
+        : { ...beside, inside: layer.id, above: insides.at(-1)?.layer.id ?? null }
       const next: Drop =
         share > 0.3 && share < 0.7
           ? { ...within, how: 'in' }
@@ -152,8 +151,8 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
       else if (e.key === 'ArrowDown') go(at + 1)
       else if (e.key === 'Home') go(0)
       else if (e.key === 'End') go(items.length - 1)
-      else if (e.key === 'ArrowRight' && layer.kind === 'group' && !row.open) toggle(layer.id)
-      else if (e.key === 'ArrowLeft' && layer.kind === 'group' && row.open) toggle(layer.id)
+      else if (e.key === 'ArrowRight' && hasMembers(layer) && !row.open) toggle(layer.id)
+      else if (e.key === 'ArrowLeft' && hasMembers(layer) && row.open) toggle(layer.id)
       else if (e.key === 'ArrowLeft' && layer.parent)
         list.current?.querySelector<HTMLElement>(`[data-layer="${layer.parent}"]`)?.focus()
       else if (e.key === 'Enter' || e.key === ' ') choose(layer.id, e)

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { groupLayer } from '@/core/design/blank'
 import { group } from '@/core/design/commands'
+import { groupLayer } from '@/core/kinds/new'
 import { handledLeaves, type Leaf } from '../state/acts'
 import type { Bench } from '../state/bench'
 import { layer, openBench } from '../state/bench.test-data'

@@ -1,6 +1,6 @@
-import { newId } from '@/core/design/blank'
+import { newId } from '@/core/basics/ids'
 import { duplicateLayers, turnGroups } from '@/core/design/commands'
-import type { Design, Placement } from '@/core/design/schema'
+import type { Design } from '@/core/design/schema'
 import { withTied } from '@/core/design/ties'
 import { type Bounds, heightOf, overlaps, shift, widthOf } from '@/core/geometry/bounds'
 import { apply, inverse, type Point } from '@/core/geometry/matrix'
@@ -16,6 +16,7 @@ import {
   turnedBox,
   wrapDegrees,
 } from '@/core/geometry/placement'
+import type { Placement } from '@/core/geometry/placement-schema'
 import {
   gapBetween,
   marginsWithin,
@@ -25,6 +26,7 @@ import {
   snapEdge,
 } from '@/core/geometry/snap'
 import { withCorner } from '@/core/geometry/warp'
+import { isWorded } from '@/core/kinds/facts'
 import {
   boundsOfIds,
   grip,
@@ -198,7 +200,7 @@ export function resizeOne(bench: Bench, leaf: Leaf, hx: number, hy: number, from
     }
     let placement = resized(leaf.placement, hx, hy, dx, dy, how)
     const factor = placement.height / leaf.placement.height
-    const isType = leaf.kind === 'type'
+    const isType = isWorded(leaf)
     if (isType && !corner) placement = hy !== 0 ? leaf.placement : placement
     const scale = corner
       ? how.proportional

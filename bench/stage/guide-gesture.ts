@@ -1,4 +1,4 @@
-import { newId } from '@/core/design/blank'
+import { newId } from '@/core/basics/ids'
 import { guideAt, guideMoved } from '@/core/design/guides'
 import type { Design, Guide } from '@/core/design/schema'
 import type { Point } from '@/core/geometry/matrix'

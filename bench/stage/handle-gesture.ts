@@ -1,4 +1,5 @@
 import type { Point } from '@/core/geometry/matrix'
+import { hasMembers } from '@/core/kinds/facts'
 import { handledLeaves } from '../state/acts'
 import type { Bench } from '../state/bench'
 import { keepOther } from '../state/mirroring'
@@ -42,9 +43,7 @@ export function handleGesture(
   const s = bench.store.getState()
   const leaves = handledLeaves(bench)
   const only =
-    s.selection.length === 1 && s.design.layers[s.selection[0] ?? '']?.kind !== 'group'
-      ? leaves[0]
-      : undefined
+    s.selection.length === 1 && !hasMembers(s.design.layers[s.selection[0] ?? '']) ? leaves[0] : undefined
   const corner =
     name === 'corner' ? Number(dataset.corner) : pulls && hx !== 0 && hy !== 0 ? cornerAt(hx, hy) : -1
   const slants = only && name === 'size' && pulls && (hx === 0) !== (hy === 0)

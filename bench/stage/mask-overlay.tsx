@@ -1,5 +1,5 @@
-import { frameMatrix } from '@/core/design/mask-frame'
 import { apply, type Point } from '@/core/geometry/matrix'
+import { frameMatrix } from '@/core/masks/mask-frame'
 import { useBenchState } from '../state/bench-context'
 import { cutInHand } from '../state/cutting'
 import { maskInHand } from '../state/masks'

@@ -1,17 +1,17 @@
 'use client'
 import { memo } from 'react'
 import { useStore } from 'zustand'
-import { layerName } from '@/core/design/blank'
-import { mirrorOf } from '@/core/design/mirror'
-import type { Plane } from '@/core/design/planes'
-import type { Placement } from '@/core/design/schema'
-import { isFilled, picturePlacement } from '@/core/design/slot'
 import { leavesOf } from '@/core/design/tree'
 import type { Bounds } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { placedCorners, turnedBox } from '@/core/geometry/placement'
+import type { Placement } from '@/core/geometry/placement-schema'
 import type { SnapMark } from '@/core/geometry/snap'
 import { warpOf } from '@/core/geometry/warp'
+import { hasMembers, layerName, takesPicture } from '@/core/kinds/facts'
+import { mirrorOf } from '@/core/kinds/group/mirror'
+import type { Plane } from '@/core/kinds/planes'
+import { isFilled, picturePlacement } from '@/core/kinds/slot/framing'
 import { boundsOfIds, handledLeaves, resolvedOf } from '../state/acts'
 import type { BenchState } from '../state/bench'
 import { useBench, useBenchState } from '../state/bench-context'
@@ -46,7 +46,7 @@ const cornersOfBox = (view: Seen['view'], b: Bounds): Point[] =>
 function cornersOf(s: Seen, id: string): Point[] | null {
   const layer = resolvedOf(s, id)?.layer
   if (!layer) return null
-  if (layer.kind !== 'group') return placedCorners(layer.placement).map((p) => toStage(s.view, p))
+  if (!hasMembers(layer)) return placedCorners(layer.placement).map((p) => toStage(s.view, p))
   const placements = leavesOf(s.design, [id]).flatMap((l) => resolvedOf(s, l.id)?.layer.placement ?? [])
   return turnedBox(placements, layer.placement.rotation)?.map((p) => toStage(s.view, p)) ?? null
 }
@@ -157,7 +157,7 @@ function NameTag({ s, id, width, height }: { s: Seen; id: string; width: number;
 /** The slot whose picture is moved: everything else dimmed, the picture's whole extent outlined. */
 function Reframed({ s, id, width, height }: { s: Seen; id: string; width: number; height: number }) {
   const slot = resolvedOf(s, id)?.layer
-  if (slot?.kind !== 'slot' || !isFilled(slot)) return null
+  if (!takesPicture(slot) || !isFilled(slot)) return null
   const own = path(placedCorners(slot.placement).map((p) => toStage(s.view, p)))
   const whole = path(placedCorners(picturePlacement(slot)).map((p) => toStage(s.view, p)))
   return (
@@ -233,7 +233,7 @@ function IdleGrips({ width, height }: Size) {
   const several = s.selection.length > 1 ? boundsOfIds(s, s.selection) : null
   const corners = several ? cornersOfBox(s.view, several) : one ? cornersOf(s, one.id) : null
   if (!corners) return null
-  const placed = one && one.kind !== 'group' ? resolvedOf(s, one.id)?.layer.placement : undefined
+  const placed = one && !hasMembers(one) ? resolvedOf(s, one.id)?.layer.placement : undefined
   const colour = several ? 'var(--ink)' : colourOf(s, one?.id ?? '')
   const upright =
     handled.every((l) => l.placement.rotation % 90 === 0) &&
@@ -242,7 +242,7 @@ function IdleGrips({ width, height }: Size) {
     <>
       <Handles
         corners={corners}
-        sides={(one !== undefined && one.kind !== 'group') || upright}
+        sides={(one !== undefined && !hasMembers(one)) || upright}
         colour={colour}
         stage={{ width, height }}
       />
@@ -301,7 +301,7 @@ function Axes({ width, height }: Size) {
   }))
   const groups = new Set(
     s.selection.flatMap((id) =>
-      s.design.layers[id]?.kind === 'group' ? [id] : (s.design.layers[id]?.parent ?? []),
+      hasMembers(s.design.layers[id]) ? [id] : (s.design.layers[id]?.parent ?? []),
     ),
   )
   const kept = keptInHand(s)

@@ -1,9 +1,9 @@
 'use client'
 import { Lock } from 'lucide-react'
 import { useEffect, useRef } from 'react'
-import { layerName } from '@/core/design/blank'
 import type { Design } from '@/core/design/schema'
 import { isLocked } from '@/core/design/tree'
+import { layerName } from '@/core/kinds/facts'
 import { LayerPicture } from '../stack/layer-picture'
 import { useBench, useBenchState } from '../state/bench-context'
 

@@ -1,6 +1,7 @@
-import { isFilled, reframed } from '@/core/design/slot'
 import { inverse, type Point } from '@/core/geometry/matrix'
 import { matrixOf } from '@/core/geometry/placement'
+import { takesPicture } from '@/core/kinds/facts'
+import { isFilled, reframed } from '@/core/kinds/slot/framing'
 import { resolvedOf } from '../state/acts'
 import type { Bench } from '../state/bench'
 import type { Gesture } from './gestures'
@@ -9,9 +10,7 @@ import type { Gesture } from './gestures'
 function slotIn(bench: Bench) {
   const s = bench.store.getState()
   const [seen, own] = [resolvedOf(s, s.reframing ?? '')?.layer, s.design.layers[s.reframing ?? '']]
-  return seen?.kind === 'slot' && own?.kind === 'slot' && isFilled(seen) && isFilled(own)
-    ? { seen, own }
-    : null
+  return takesPicture(seen) && takesPicture(own) && isFilled(seen) && isFilled(own) ? { seen, own } : null
 }
 
 /** Moving the picture inside its slot, the slot staying where it is. */

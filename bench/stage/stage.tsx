@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import { lookUp } from '@/core/colour/colour'
-import { layerName } from '@/core/design/blank'
+import { layerName } from '@/core/kinds/facts'
 import type { Bench } from '../state/bench'
 import { useBench, useBenchState } from '../state/bench-context'
 import { PARCEL_TYPE, pasteText } from '../state/clipboard'
@@ -225,10 +225,11 @@ export function Stage() {
 
 function ZoomNote() {
   const zoom = useBenchState((s) => s.view.zoom)
+  const alone = useBenchState((s) => (s.solo ? s.design.layers[s.solo] : undefined))
   const seen = useBenchState((s) =>
     [
       s.seeThrough ? 'selection see-through' : '',
-      s.solo ? `“${layerName(s.design.layers[s.solo] ?? { name: 'one layer', kind: 'group' })}” alone` : '',
+      alone ? `“${layerName(alone)}” alone` : '',
       s.bareLines ? 'bare lines' : '',
       s.strongGround ? 'strong ground' : '',
       s.reframing ? 'moving the picture in its slot' : '',

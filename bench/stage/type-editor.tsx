@@ -3,6 +3,7 @@ import { type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from '
 import { removeLayers } from '@/core/design/commands'
 import type { Point } from '@/core/geometry/matrix'
 import { placeUnder, shownOutline, shownPoint } from '@/core/geometry/warp'
+import { isWorded } from '@/core/kinds/facts'
 import { caretAt, indexAt, layoutType, selectionBoxes } from '@/core/type/layout'
 import { resolvedOf, writeType } from '../state/acts'
 import { useBench, useBenchState } from '../state/bench-context'
@@ -22,7 +23,7 @@ function Editor() {
   const s = useBenchState((state) => state)
   const field = useRef<HTMLTextAreaElement>(null)
   const layer = s.editingType ? resolvedOf(s, s.editingType)?.layer : undefined
-  const type = layer?.kind === 'type' ? layer : undefined
+  const type = isWorded(layer) ? layer : undefined
   const id = type?.id
   const [range, setRange] = useState<{ from: number; to: number; back: boolean }>({
     from: 0,
@@ -51,7 +52,7 @@ function Editor() {
       typed.current = null
       const layers = bench.store.getState().design.layers
       if (text === null) {
-        if (layers[id]?.kind === 'type' && layers[id].text === '')
+        if (isWorded(layers[id]) && layers[id].text === '')
           bench.edit('Remove empty text', (d) => removeLayers(d, [id]))
         return
       }

@@ -1,12 +1,13 @@
 'use client'
 import { type PointerEvent as ReactPointerEvent, useCallback, useEffect, useRef, useState } from 'react'
 import { toHex } from '@/core/colour/colour'
-import { boxAt } from '@/core/design/blank'
 import { setOn } from '@/core/design/properties'
 import { isLocked, isShown } from '@/core/design/tree'
 import { contains, holds, overlaps } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { lineBox } from '@/core/geometry/placement'
+import { hasMembers } from '@/core/kinds/facts'
+import { boxAt } from '@/core/kinds/new'
 import { boundsOfIds, boundsOfNode, goInto, handledLeaves, stageScale } from '../state/acts'
 import { takeArea } from '../state/areas'
 import type { Bench, View } from '../state/bench'
@@ -420,7 +421,7 @@ export function useStagePointer(bench: Bench) {
       const top = ids[0] ? bench.takenBy(ids[0]) : s.selection[0]
       const layer = top ? s.design.layers[top] : undefined
       if (!layer) return
-      if (layer.kind === 'group') {
+      if (hasMembers(layer)) {
         bench.set({ inside: layer.id })
         goInto(bench, layer.id, ids[0] ? bench.takenBy(ids[0]) : null)
       } else goInto(bench, layer.id)

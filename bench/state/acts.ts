@@ -2,15 +2,19 @@ import { withWeights } from '@/core/adapt/place'
 import { place, turnGroups } from '@/core/design/commands'
 import { setOn } from '@/core/design/properties'
 import { placedBy } from '@/core/design/register'
-import { findResolved, type ResolvedLayer } from '@/core/design/resolve'
-import type { Design, Layer, Placement, TypeStyle } from '@/core/design/schema'
-import { isFilled, refitted } from '@/core/design/slot'
+import type { Design } from '@/core/design/schema'
 import { withTied } from '@/core/design/ties'
 import { isLocked, leavesOf, membersOf } from '@/core/design/tree'
 import { type Bounds, union } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { placedBounds, turnedBox } from '@/core/geometry/placement'
+import type { Placement } from '@/core/geometry/placement-schema'
+import { hasMembers, isShape, isWorded, takesPicture } from '@/core/kinds/facts'
+import type { Layer } from '@/core/kinds/list'
+import { isFilled, refitted } from '@/core/kinds/slot/framing'
+import { findResolved, type ResolvedLayer } from '@/core/resolve/resolve'
 import { layoutType } from '@/core/type/layout'
+import type { TypeStyle } from '@/core/type/style'
 import type { Bench, BenchState } from './bench'
 
 /** Device px per px of the page on the stage. */
@@ -32,7 +36,7 @@ export function handledLeaves(
     .filter((l) => !isLocked(s.design, l.id))
     .flatMap((l) => {
       const found = resolvedOf(s, l.id)?.layer
-      return found && found.kind !== 'group' ? [found] : []
+      return found && !hasMembers(found) ? [found] : []
     })
 }
 
@@ -58,7 +62,7 @@ export function boundsOfIds(
 /** How far the selection's box is turned: a group's as it was turned as a whole; several things stand upright. */
 export function turnOfSelection(s: Pick<BenchState, 'design' | 'selection'>): number {
   const only = s.selection.length === 1 ? s.design.layers[s.selection[0] ?? ''] : undefined
-  return only?.kind === 'group' ? only.placement.rotation : 0
+  return hasMembers(only) ? only.placement.rotation : 0
 }
 
 /** The point that the selection turns, grows and is mirrored about; of a turned group the middle of its turned box. */
@@ -72,7 +76,7 @@ export function middleOfSelection(s: Pick<BenchState, 'design' | 'selection' | '
 
 /** The upright box around a thing of the page shown, a group's around its members; null for an empty group. */
 export function boundsOfNode(node: ResolvedLayer): Bounds | null {
-  if (node.layer.kind !== 'group') return placedBounds(node.layer.placement)
+  if (!hasMembers(node.layer)) return placedBounds(node.layer.placement)
   const boxes = node.children.flatMap((c) => boundsOfNode(c) ?? [])
   return boxes.length > 0 ? boxes.reduce(union) : null
 }
@@ -97,10 +101,10 @@ export function writeTargets(
     // Parts in register move by the one whose place counts.
     place(d, channel, placedBy(d, t.id), t.placement, was.base)
     // A slot that takes another shape keeps in sight what it showed.
-    if (was.layer.kind === 'slot' && layer.kind === 'slot' && isFilled(was.layer) && channel.id === d.master)
+    if (takesPicture(was.layer) && takesPicture(layer) && isFilled(was.layer) && channel.id === d.master)
       layer.pan = refitted(was.layer, { ...was.layer, placement: t.placement })
     if (!t.scale || t.scale === 1) continue
-    if (was.layer.kind === 'type')
+    if (isWorded(was.layer))
       setOn(d, channel.id, t.id, 'style', { size: Math.max(1, was.layer.style.size * t.scale) })
     if (!s.weightsFollow || channel.id !== d.master) continue
     const sized = withWeights(was.layer, t.scale)
@@ -167,7 +171,7 @@ export function writeType(
     setOn(d, s.channel, id, 'style', change.style)
   }
   const layer = d.layers[id]
-  if (s.channel === d.master && layer?.kind === 'type') layer.placement = fitType(bench, layer)
+  if (s.channel === d.master && isWorded(layer)) layer.placement = fitType(bench, layer)
 }
 
 /** Into a group to its front member, into a text to write, into a slot to its picture. */
@@ -175,14 +179,14 @@ export function goInto(bench: Bench, id: string, member: string | null = null): 
   const { design } = bench.store.getState()
   const layer = design.layers[id]
   if (!layer) return
-  if (layer.kind === 'group') {
+  if (hasMembers(layer)) {
     const inner = member ?? membersOf(design, id).at(-1)?.id
     bench.set({ inside: id })
     bench.select(inner ? [inner] : [])
     return
   }
   bench.select([id])
-  if (layer.kind === 'slot' && layer.picture) bench.set({ reframing: id })
-  else if (layer.kind === 'type') bench.set({ editingType: id })
-  else if (layer.kind === 'shape' && layer.form === 'path') bench.set({ tool: 'path' })
+  if (takesPicture(layer) && layer.picture) bench.set({ reframing: id })
+  else if (isWorded(layer)) bench.set({ editingType: id })
+  else if (isShape(layer) && layer.form === 'path') bench.set({ tool: 'path' })
 }

@@ -1,15 +1,19 @@
+import { newId } from '@/core/basics/ids'
 import { toHex } from '@/core/colour/colour'
-import { boxAt, layerName, mergedLayer, newId, pictureLayer, shapeLayer } from '@/core/design/blank'
+import type { Paint } from '@/core/colour/paint'
 import { addLayers, duplicateLayers, orderAbove, orderBeneath } from '@/core/design/commands'
-import { newMask } from '@/core/design/mask'
 import { orderAfter, putMask } from '@/core/design/mask-commands'
-import { frameMatrix } from '@/core/design/mask-frame'
 import { setOn } from '@/core/design/properties'
-import type { Layer, Paint, Placement } from '@/core/design/schema'
 import { writeColourPng } from '@/core/formats/grey-png'
 import type { Bounds } from '@/core/geometry/bounds'
 import { apply, inverse } from '@/core/geometry/matrix'
 import { placedBounds } from '@/core/geometry/placement'
+import type { Placement } from '@/core/geometry/placement-schema'
+import { isShape, layerName } from '@/core/kinds/facts'
+import type { Layer } from '@/core/kinds/list'
+import { boxAt, mergedLayer, pictureLayer, shapeLayer } from '@/core/kinds/new'
+import { newMask } from '@/core/masks/mask'
+import { frameMatrix } from '@/core/masks/mask-frame'
 import { frameOf } from '@/core/render/masked'
 import { treatmentKinds } from '@/core/treatments/list'
 import type { LayerPixels } from '../render/questions'
@@ -167,7 +171,7 @@ export async function matchPatches(bench: Bench): Promise<void> {
   const s = bench.store.getState()
   for (const id of s.selection) {
     const own = resolvedOf(s, id)?.layer
-    if (own?.kind !== 'shape') continue
+    if (!isShape(own)) continue
     const fill = await fromSurroundings(bench, placedBounds(own.placement))
     bench.edit('Match the surroundings', (d) => setOn(d, s.channel, id, 'fill', fill))
   }

@@ -1,20 +1,16 @@
 import { createStore, type StoreApi } from 'zustand/vanilla'
 import type { LightOf } from '@/core/adapt/lightness'
-import { newId } from '@/core/design/blank'
+import { newId } from '@/core/basics/ids'
+import { inOrder } from '@/core/basics/order'
 import { applyEdit, type Edit, type Patch, record } from '@/core/design/edits'
 import { advance, historyOf, redoOf, undoOf } from '@/core/design/history'
-import { inOrder } from '@/core/design/order'
-import { type ResolvedPage, resolve } from '@/core/design/resolve'
-import {
-  type Arrangement,
-  arrangementKey,
-  type Design,
-  SCHEMA_VERSION,
-  type TypeStyle,
-} from '@/core/design/schema'
+import { type Arrangement, arrangementKey, type Design, SCHEMA_VERSION } from '@/core/design/schema'
 import { outermost } from '@/core/design/tree'
+import { isWorded } from '@/core/kinds/facts'
+import { type ResolvedPage, resolve } from '@/core/resolve/resolve'
 import { filesFor, fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
+import type { TypeStyle } from '@/core/type/style'
 import { RenderClient } from '../render/client'
 import type { SourceInfo } from '../render/protocol'
 import type { Bench } from './bench'
@@ -75,7 +71,7 @@ export function createBench(loaded: Loaded): Bench {
   /** Fonts that the design names are opened; what is seen is arranged again when they have come. */
   function openFonts(design: Design): void {
     const due = Object.values(design.layers)
-      .flatMap((l) => (l.kind === 'type' && !opened.has(l.style) ? filesOnce(l.style) : []))
+      .flatMap((l) => (isWorded(l) && !opened.has(l.style) ? filesOnce(l.style) : []))
       .filter((f) => !fonts.face(f))
     if (due.length === 0) return
     void fonts.open(due).then(() => {

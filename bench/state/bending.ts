@@ -1,8 +1,12 @@
-import type { Bend, Design, Layer, Placement } from '@/core/design/schema'
+import type { Design } from '@/core/design/schema'
 import { type BendKind, bendFrom, unbent, withHandle } from '@/core/geometry/bend'
 import { apply, compose, inverse, type Point, scaling } from '@/core/geometry/matrix'
 import { matrixOf } from '@/core/geometry/placement'
+import type { Bend, Placement } from '@/core/geometry/placement-schema'
 import { warpOf } from '@/core/geometry/warp'
+import { hasMembers, isShape } from '@/core/kinds/facts'
+import type { Layer } from '@/core/kinds/list'
+import { kindOf } from '@/core/kinds/list'
 import { frameOf } from '@/core/render/masked'
 import { flatten } from '@/core/vector/path'
 import { shapePath } from '@/core/vector/shapes'
@@ -20,8 +24,8 @@ export function bentInHand(s: Seen): { layer: Layer; box: Placement } | null {
   const [id, more] = s.selection
   const own = id && !more ? resolvedOf(s, id) : null
   const box =
-    own && (own.layer.kind === 'group' ? frameOf({ frame: 'layer' }, own, s.resolved) : own.layer.placement)
-  return own && box && own.layer.kind !== 'grade'
+    own && (hasMembers(own.layer) ? frameOf({ frame: 'layer' }, own, s.resolved) : own.layer.placement)
+  return own && box && kindOf(own.layer).placed
     ? { layer: own.layer, box: { ...box, bend: own.layer.placement.bend } as Placement }
     : null
 }
@@ -78,10 +82,10 @@ const limited = (v: number): number => Math.round(Math.min(20, Math.max(-20, v))
 const lineAndThing = (s: Seen): { line: Extract<Layer, { kind: 'shape' }>; thing: string } | null => {
   const layers = s.selection.flatMap((id) => resolvedOf(s, id)?.layer ?? [])
   const line = layers.find(
-    (l) => l.kind === 'shape' && (l.form === 'path' || l.form === 'line') && l.fill.kind === 'none',
+    (l) => isShape(l) && (l.form === 'path' || l.form === 'line') && l.fill.kind === 'none',
   )
   const thing = layers.find((l) => l.id !== line?.id)
-  return layers.length === 2 && line?.kind === 'shape' && thing ? { line, thing: thing.id } : null
+  return layers.length === 2 && isShape(line) && thing ? { line, thing: thing.id } : null
 }
 export const canBendAlong = (s: Seen): boolean => lineAndThing(s) !== null
 /** Bends the other selected thing along the drawn line of the two; the line is hidden and can be shown again. */

@@ -1,26 +1,21 @@
 import { z } from 'zod'
-import { boxAt, newId, plainStyle, typeLayer } from '@/core/design/blank'
+import { newId } from '@/core/basics/ids'
 import { addLayers, orderAbove, place } from '@/core/design/commands'
 import { record } from '@/core/design/edits'
 import { withFollowed } from '@/core/design/follow'
 import { withReferences } from '@/core/design/references'
 import { placedBy } from '@/core/design/register'
-import { findResolved } from '@/core/design/resolve'
-import {
-  type Change,
-  changeKey,
-  changeSchema,
-  type Design,
-  type Layer,
-  layerSchema,
-  MAX_TEXT,
-  placementSchema,
-} from '@/core/design/schema'
-import { sourcesOf } from '@/core/design/sources-of'
+import { type Change, changeKey, changeSchema, type Design } from '@/core/design/schema'
 import { withMembers } from '@/core/design/tree'
 import { centreOf, unionOf } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { moved, placedBounds } from '@/core/geometry/placement'
+import { placementSchema } from '@/core/geometry/placement-schema'
+import { hasMembers, sourcesOf } from '@/core/kinds/facts'
+import { type Layer, layerSchema } from '@/core/kinds/list'
+import { boxAt, plainStyle, typeLayer } from '@/core/kinds/new'
+import { MAX_TEXT } from '@/core/kinds/type/schema'
+import { findResolved } from '@/core/resolve/resolve'
 import type { SourceInfo } from '../render/protocol'
 import { resolvedOf } from './acts'
 import type { Bench } from './bench'
@@ -68,7 +63,7 @@ export function parcelOf(bench: Bench, ids: readonly string[] = bench.store.getS
             channel: s.channel,
             places: Object.fromEntries(
               layers.flatMap((l) =>
-                l.kind === 'group' ? [] : [[l.id, resolvedOf(s, l.id)?.layer.placement ?? l.placement]],
+                hasMembers(l) ? [] : [[l.id, resolvedOf(s, l.id)?.layer.placement ?? l.placement]],
               ),
             ),
           },
@@ -126,7 +121,7 @@ function pasteParcel(bench: Bench, p: Parcel, inPlace: boolean, at?: Point): voi
   const s = bench.store.getState()
   const names = new Map(p.layers.map((l) => [l.id, newId()]))
   const nameOf = (id: string | null): string | null => (id ? (names.get(id) ?? null) : null)
-  const leaves = p.layers.filter((l) => l.kind !== 'group')
+  const leaves = p.layers.filter((l) => !hasMembers(l))
   const box = leaves.length > 0 ? unionOf(leaves.map((l) => placedBounds(l.placement))) : null
   const off =
     inPlace || !p.layers.some((l) => s.design.layers[l.id]?.page === s.page)

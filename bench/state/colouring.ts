@@ -1,15 +1,18 @@
 import type { Draft } from 'immer'
+import { newId } from '@/core/basics/ids'
+import { inOrder, keyBetween } from '@/core/basics/order'
 import { lookUp } from '@/core/colour/colour'
+import type { Paint } from '@/core/colour/paint'
 import { meanColour, paletteOf } from '@/core/colour/palette'
 import { middleOf, recoloured, shared } from '@/core/colour/recolour'
-import { newId } from '@/core/design/blank'
-import { isAxis } from '@/core/design/mirror'
-import { inOrder, keyBetween } from '@/core/design/order'
 import { setOn } from '@/core/design/properties'
-import type { Design, Layer, Paint } from '@/core/design/schema'
-import { treatmentsOf } from '@/core/design/treatment'
+import type { Design } from '@/core/design/schema'
 import type { NamedColour } from '@/core/formats/design-tokens'
+import { hasParts, isPhoto, isShape, isWorded, takesPicture } from '@/core/kinds/facts'
+import { isAxis } from '@/core/kinds/group/mirror'
+import type { Layer } from '@/core/kinds/list'
 import { newTreatment } from '@/core/treatments/list'
+import { treatmentsOf } from '@/core/treatments/order'
 import type { LayerPixels } from '../render/questions'
 import { handledLeaves, type Leaf } from './acts'
 import type { Bench } from './bench'
@@ -25,7 +28,7 @@ const coloured = (bench: Bench): Leaf[] => handledLeaves(bench).filter((l) => !i
 
 /** Whether a thing's colours are settings, and not those of a picture. */
 const hasSettings = (l: Leaf): boolean =>
-  l.kind === 'shape' || l.kind === 'type' || l.kind === 'graphic' || (l.kind === 'slot' && !l.picture)
+  isShape(l) || isWorded(l) || hasParts(l) || (takesPicture(l) && !l.picture)
 
 type Ground = { bench: Bench; means: ReadonlyMap<string, string> }
 /** A thing in another colour as a whole, light and shade kept. Pictures get, or have changed, a treatment that recolours. */
@@ -48,7 +51,7 @@ function recolour(d: Draft<Design>, leaf: Leaf, to: string, { bench, means }: Gr
     }
     return
   }
-  if (leaf.kind === 'graphic') {
+  if (hasParts(leaf)) {
     const all = { ...s.sources[leaf.source]?.parts, ...leaf.parts }
     const middle = middleOf(Object.values(all).map(read))
     const parts = Object.fromEntries(
@@ -87,7 +90,7 @@ function refilled(fill: Paint, to: string, read: (c: string) => string): Paint |
 function ownColour(bench: Bench, leaf: Leaf, means: ReadonlyMap<string, string>): string {
   const s = bench.store.getState()
   const read = (c: string) => lookUp(c, s.design.swatches)
-  if (leaf.kind === 'graphic')
+  if (hasParts(leaf))
     return middleOf(Object.values({ ...s.sources[leaf.source]?.parts, ...leaf.parts }).map(read))
   if (hasSettings(leaf) && 'fill' in leaf) {
     if (leaf.fill.kind === 'solid') return read(leaf.fill.colour)
@@ -178,7 +181,7 @@ export async function recolourPart(bench: Bench, layer: string, mask: string): P
 /** The colours of the selected picture, or of the largest on the page; empty where there is none. */
 export async function pictureColours(bench: Bench, count = 6): Promise<string[]> {
   const s = bench.store.getState()
-  const pictured = (l: Layer) => l.kind === 'picture' || (l.kind === 'slot' && l.picture !== null)
+  const pictured = (l: Layer) => isPhoto(l) || (takesPicture(l) && l.picture !== null)
   const chosen = coloured(bench).filter(pictured)
   // What only washes over the page is no picture to take colours from.
   const solid = (l: Layer) => l.blend === 'normal' && l.opacity > 0.6 && l.plane !== 'finish'

@@ -1,10 +1,12 @@
-import { layerName, newId } from '@/core/design/blank'
-import { type Dab, type MaskOf, masksOf, newMask } from '@/core/design/mask'
+import { newId } from '@/core/basics/ids'
 import { orderAfter, putMask } from '@/core/design/mask-commands'
-import { frameMatrix } from '@/core/design/mask-frame'
-import type { Layer, LayerOf, Placement } from '@/core/design/schema'
 import { isLocked } from '@/core/design/tree'
 import { apply, inverse, type Point } from '@/core/geometry/matrix'
+import type { Placement } from '@/core/geometry/placement-schema'
+import { isPhoto, layerName } from '@/core/kinds/facts'
+import type { Layer, LayerOf } from '@/core/kinds/list'
+import { type Dab, type MaskOf, masksOf, newMask } from '@/core/masks/mask'
+import { frameMatrix } from '@/core/masks/mask-frame'
 import { frameOf } from '@/core/render/masked'
 import type { CutOutAnswer } from '@/wire/masks'
 import { resolvedOf } from './acts'
@@ -24,15 +26,15 @@ export function cutInHand(
   s: Seen,
 ): { layer: LayerOf<'picture'>; frame: Placement; dabs: readonly Dab[] } | null {
   const layer = maskedLayer(s)
-  const own = layer?.kind === 'picture' ? resolvedOf(s, layer.id) : null
+  const own = isPhoto(layer) ? resolvedOf(s, layer.id) : null
   const frame = own && frameOf({ frame: 'layer' }, own, s.resolved)
-  return layer?.kind === 'picture' && frame ? { layer, frame, dabs: cutOf(layer)?.cut?.dabs ?? [] } : null
+  return isPhoto(layer) && frame ? { layer, frame, dabs: cutOf(layer)?.cut?.dabs ?? [] } : null
 }
 /** Selected pictures that can be cut out. */
 export const cuttable = (s: Pick<BenchState, 'design' | 'selection'>): LayerOf<'picture'>[] =>
   s.selection.flatMap((id) => {
     const layer = s.design.layers[id]
-    return layer?.kind === 'picture' && !isLocked(s.design, id) ? [layer] : []
+    return isPhoto(layer) && !isLocked(s.design, id) ? [layer] : []
   })
 
 /** Has a picture looked at that is likely to be cut out next: the press then takes less. Nobody waits for it or hears of it. */
@@ -108,7 +110,7 @@ async function cut(
 
 function keep(bench: Bench, id: string, made: CutOutAnswer, dabs: readonly Dab[], name: string): void {
   const layer = bench.store.getState().design.layers[id]
-  if (layer?.kind !== 'picture') return
+  if (!isPhoto(layer)) return
   const before = cutOf(layer)
   const mask: MaskOf<'painted'> = {
     ...(before ??

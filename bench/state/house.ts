@@ -1,6 +1,7 @@
-import { newId } from '@/core/design/blank'
+import { newId } from '@/core/basics/ids'
+import { inOrder, keyBetween } from '@/core/basics/order'
 import { followHouse, type House, houseAfter } from '@/core/design/house'
-import { inOrder, keyBetween } from '@/core/design/order'
+import { hasParts, isPhoto } from '@/core/kinds/facts'
 import type { SourceInfo } from '../render/protocol'
 import type { Bench } from './bench'
 import { asJson } from './wire'
@@ -96,7 +97,7 @@ export function addMarks(bench: Bench): Promise<void> | undefined {
   const held = new Set(Object.values(house.marks).map((m) => m.source))
   const fresh = selection.flatMap((id) => {
     const l = design.layers[id]
-    return (l?.kind === 'picture' || l?.kind === 'graphic') && !held.has(l.source) ? [l] : []
+    return (isPhoto(l) || hasParts(l)) && !held.has(l.source) ? [l] : []
   })
   if (fresh.length === 0) {
     bench.notify('Select a graphic or a picture on the stage that is to be a mark of the house.')

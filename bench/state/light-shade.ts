@@ -1,8 +1,12 @@
-import { newId, shapeLayer, strewLayer } from '@/core/design/blank'
-import type { BlendMode } from '@/core/design/blend-modes'
+import type { BlendMode } from '@/core/basics/blend-modes'
+import { newId } from '@/core/basics/ids'
 import { addLayers, orderAbove } from '@/core/design/commands'
-import { newMask } from '@/core/design/mask'
-import type { LayerOf, Placement, StrewThing } from '@/core/design/schema'
+import type { Placement } from '@/core/geometry/placement-schema'
+import { isShape } from '@/core/kinds/facts'
+import type { LayerOf } from '@/core/kinds/list'
+import { shapeLayer, strewLayer } from '@/core/kinds/new'
+import type { StrewThing } from '@/core/kinds/strew/schema'
+import { newMask } from '@/core/masks/mask'
 import { boundsOfIds } from './acts'
 import type { Bench, BenchState } from './bench'
 import { maskedLayer } from './masks'
@@ -65,7 +69,7 @@ export function paintInHand(
   s: Pick<BenchState, 'design' | 'selection'>,
 ): (LayerOf<'shape'> & { fill: { kind: 'solid'; colour: string } }) | null {
   const layer = maskedLayer(s)
-  if (layer?.kind !== 'shape' || layer.fill.kind !== 'solid') return null
+  if (!isShape(layer) || layer.fill.kind !== 'solid') return null
   const painted = Object.values(layer.masks).some(
     (m) => m.kind === 'painted' && m.ground === 'none' && !m.cut,
   )

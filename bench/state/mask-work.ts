@@ -1,6 +1,7 @@
-import { type MaskOf, touchingKey } from '@/core/design/mask'
-import { frameMatrix } from '@/core/design/mask-frame'
 import { apply, inverse, type Point } from '@/core/geometry/matrix'
+import { isPhoto } from '@/core/kinds/facts'
+import { type MaskOf, touchingKey } from '@/core/masks/mask'
+import { frameMatrix } from '@/core/masks/mask-frame'
 import type { PickAnswer, SpecksAnswer } from '@/wire/masks'
 import type { Bench } from './bench'
 import { maskedLayer, maskInHand } from './masks'
@@ -75,7 +76,7 @@ export function pickOnlyTouching(bench: Bench, id: string): void {
 }
 async function findTouching(bench: Bench, mask: MaskOf<'picked'>, at: Point): Promise<void> {
   const layer = maskedLayer(bench.store.getState())
-  if (layer?.kind !== 'picture') return
+  if (!isPhoto(layer)) return
   const { by, colour, tolerance, fade, from, to } = mask
   const made = await asked<PickAnswer>(bench, '/api/mask-picks', {
     source: layer.source,
@@ -108,7 +109,7 @@ export function followTouching(bench: Bench, id: string): void {
   const layer = maskedLayer(bench.store.getState())
   const mask = layer?.masks[id]
   if (
-    layer?.kind === 'picture' &&
+    isPhoto(layer) &&
     mask?.kind === 'picked' &&
     mask.touching &&
     mask.touching.for !== touchingKey(mask, layer.source)

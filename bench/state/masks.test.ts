@@ -1,8 +1,8 @@
 import { describe, expect, it, vi } from 'vitest'
 import { duplicateLayers, removeLayers } from '@/core/design/commands'
 import { checkDesign, record } from '@/core/design/edits'
-import { masksOf } from '@/core/design/mask'
 import { maskDependsOn } from '@/core/design/mask-commands'
+import { masksOf } from '@/core/masks/mask'
 import { layer, openBench, sampleDesign } from './bench.test-data'
 import {
   addMask,

@@ -1,5 +1,4 @@
-import { newId } from '@/core/design/blank'
-import { type Mask, type MaskOf, newMask } from '@/core/design/mask'
+import { newId } from '@/core/basics/ids'
 import {
   copyMasks,
   maskDependsOn,
@@ -8,9 +7,13 @@ import {
   removeMask,
   setMask,
 } from '@/core/design/mask-commands'
-import type { ResolvedLayer } from '@/core/design/resolve'
-import type { Design, Layer, Placement } from '@/core/design/schema'
+import type { Design } from '@/core/design/schema'
+import type { Placement } from '@/core/geometry/placement-schema'
+import { isPhoto } from '@/core/kinds/facts'
+import type { Layer } from '@/core/kinds/list'
+import { type Mask, type MaskOf, newMask } from '@/core/masks/mask'
 import { frameOf } from '@/core/render/masked'
+import type { ResolvedLayer } from '@/core/resolve/resolve'
 import { resolvedOf } from './acts'
 import type { Bench, BenchState } from './bench'
 
@@ -51,11 +54,10 @@ export function paintedSize(
   layer: Layer,
   frame: Pick<Placement, 'width' | 'height'>,
 ): { width: number; height: number } {
-  const own =
-    layer.kind === 'picture'
-      ? { width: layer.sourceWidth, height: layer.sourceHeight }
-      : { width: frame.width * 2, height: frame.height * 2 }
-  const k = Math.min(1, (layer.kind === 'picture' ? 16_384 : MOST_PAINTED) / Math.max(own.width, own.height))
+  const own = isPhoto(layer)
+    ? { width: layer.sourceWidth, height: layer.sourceHeight }
+    : { width: frame.width * 2, height: frame.height * 2 }
+  const k = Math.min(1, (isPhoto(layer) ? 16_384 : MOST_PAINTED) / Math.max(own.width, own.height))
   return { width: Math.max(1, Math.round(own.width * k)), height: Math.max(1, Math.round(own.height * k)) }
 }
 

@@ -1,10 +1,13 @@
-import { axisLayer, groupLayer, newId } from '@/core/design/blank'
+import { newId } from '@/core/basics/ids'
+import { keyBetween } from '@/core/basics/order'
 import { addLayers, group, removeLayers } from '@/core/design/commands'
-import { isAxis, type Kept, keptPart, keptWay, type Mirror, mirrorOf } from '@/core/design/mirror'
-import { keyBetween } from '@/core/design/order'
 import { membersOf } from '@/core/design/tree'
 import { centreOf } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
+import { hasMembers } from '@/core/kinds/facts'
+import { isAxis, type Kept, keptPart, keptWay, mirrorOf } from '@/core/kinds/group/mirror'
+import type { Mirror } from '@/core/kinds/group/schema'
+import { axisLayer, groupLayer } from '@/core/kinds/new'
 import { layerBounds } from '@/core/render/layer-bounds'
 import { boundsOfIds, resolvedOf, transform } from './acts'
 import type { Bench, BenchState } from './bench'
@@ -14,7 +17,7 @@ import { toMaster } from './placing'
 export function mirrorInHand(s: Pick<BenchState, 'design' | 'selection'>) {
   const [id, more] = s.selection
   const own = id && !more ? s.design.layers[id] : undefined
-  if (own?.kind !== 'group' || !own.mirror) return null
+  if (!hasMembers(own) || !own.mirror) return null
   return { group: own, mirror: own.mirror, axis: membersOf(s.design, own.id).find(isAxis) ?? null }
 }
 
@@ -39,13 +42,13 @@ export function mirrorSelection(bench: Bench, way: Mirror['way']): void {
       : (Math.atan2(home.y - point.y, home.x - point.x) * 180) / Math.PI
   const rotation = way === 'turned' ? Math.round(towards) : 90
   const length = 0.3 * Math.min(s.resolved.width, s.resolved.height)
-  const only = s.selection.length === 1 && first.kind === 'group' && !first.combine ? first : null
+  const only = s.selection.length === 1 && hasMembers(first) && !first.combine ? first : null
   const id = only?.id ?? newId()
   bench.edit('Mirror', (d) => {
     if (!only)
       group(d, s.selection, groupLayer({ id, page: s.page, plane: first.plane, order: 'a0' }, 'Mirror'))
     const own = d.layers[id]
-    if (own?.kind !== 'group') return
+    if (!hasMembers(own)) return
     own.mirror = { way, count: 6, cut }
     const old = membersOf(d, id).filter(isAxis)
     removeLayers(
@@ -70,7 +73,7 @@ export function unmirror(bench: Bench): void {
   if (!found) return
   bench.edit('Mirror no more', (d) => {
     const own = d.layers[found.group.id]
-    if (own?.kind === 'group') delete own.mirror
+    if (hasMembers(own)) delete own.mirror
     if (found.axis) removeLayers(d, [found.axis.id])
   })
 }
@@ -80,7 +83,7 @@ export function setMirror(bench: Bench, change: Partial<Mirror>, only: 'shown' |
   if (!found) return
   const write = (d: { layers: BenchState['design']['layers'] }) => {
     const own = d.layers[found.group.id]
-    if (own?.kind === 'group' && own.mirror) Object.assign(own.mirror, change)
+    if (hasMembers(own) && own.mirror) Object.assign(own.mirror, change)
   }
   if (only === 'shown') bench.preview(write)
   else bench.commit('Mirror', write)

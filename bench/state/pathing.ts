@@ -1,12 +1,16 @@
-import { newId, shapeLayer, solidStroke } from '@/core/design/blank'
+import { newId } from '@/core/basics/ids'
 import { addLayers } from '@/core/design/commands'
-import { newMask } from '@/core/design/mask'
 import { orderAfter, putMask } from '@/core/design/mask-commands'
-import { frameMatrix } from '@/core/design/mask-frame'
-import type { Design, Layer, LayerOf, Placement } from '@/core/design/schema'
+import type { Design } from '@/core/design/schema'
 import { isLocked } from '@/core/design/tree'
 import { apply, inverse, type Matrix, type Point } from '@/core/geometry/matrix'
 import { matrixOf } from '@/core/geometry/placement'
+import type { Placement } from '@/core/geometry/placement-schema'
+import { isShape } from '@/core/kinds/facts'
+import type { Layer, LayerOf } from '@/core/kinds/list'
+import { shapeLayer, solidStroke } from '@/core/kinds/new'
+import { newMask } from '@/core/masks/mask'
+import { frameMatrix } from '@/core/masks/mask-frame'
 import { frameOf } from '@/core/render/masked'
 import { parsePath } from '@/core/vector/path'
 import {
@@ -47,8 +51,8 @@ export function pathInHand(s: Seen): EditedPath | null {
       frame: found.frame,
       outlines: mapPoints(pointsOf(parsePath(found.mask.d)), frameMatrix(found.frame)),
     }
-  const own = layer.kind === 'shape' && layer.form === 'path' ? resolvedOf(s, layer.id)?.layer : null
-  if (own?.kind !== 'shape' || !own.d) return null
+  const own = isShape(layer) && layer.form === 'path' ? resolvedOf(s, layer.id)?.layer : null
+  if (!isShape(own) || !own.d) return null
   return {
     layer,
     mask: null,
@@ -74,7 +78,7 @@ function write(
     if (mask?.kind === 'path') mask.d = pathData(pathOf(inFrame))
     return
   }
-  if (layer.kind !== 'shape') return
+  if (!isShape(layer)) return
   const s = bench.store.getState()
   const box = pointBounds(inFrame)
   if (!fit || s.channel !== s.design.master || !box) {

@@ -1,20 +1,23 @@
+import { newId } from '@/core/basics/ids'
+import { inOrder, keyBetween, keysBetween } from '@/core/basics/order'
 import { luminance } from '@/core/colour/colour'
+import { addLayers, orderAbove } from '@/core/design/commands'
+import type { Design } from '@/core/design/schema'
+import type { Point } from '@/core/geometry/matrix'
+import type { Placement } from '@/core/geometry/placement-schema'
+import { isPhoto, takesPicture } from '@/core/kinds/facts'
+import type { Layer, LayerKind } from '@/core/kinds/list'
 import {
   boxAt,
   graphicLayer,
   groupLayer,
-  newId,
   pictureLayer,
   plainStyle,
   shapeLayer,
   slotLayer,
   typeLayer,
-} from '@/core/design/blank'
-import { addLayers, orderAbove } from '@/core/design/commands'
-import { inOrder, keyBetween, keysBetween } from '@/core/design/order'
-import type { Plane } from '@/core/design/planes'
-import type { Design, Layer, LayerKind, Placement } from '@/core/design/schema'
-import type { Point } from '@/core/geometry/matrix'
+} from '@/core/kinds/new'
+import type { Plane } from '@/core/kinds/planes'
 import type { SourceInfo } from '../render/protocol'
 import { seenMiddle } from '../stage/view'
 import { stageScale } from './acts'
@@ -225,8 +228,8 @@ export function makeBackdrop(bench: Bench, p: Placing): void {
   )
   bench.edit('Make backdrop', (d) => {
     // The last plain backdrop picture gives way, so that trying several leaves no pile.
-    const order = first?.kind === 'picture' ? first.order : orderBelow(d, spot)
-    if (first?.kind === 'picture') delete d.layers[first.id]
+    const order = isPhoto(first) ? first.order : orderBelow(d, spot)
+    if (isPhoto(first)) delete d.layers[first.id]
     addLayers(d, [{ ...made, order }])
   })
   bench.select([made.id])
@@ -254,7 +257,7 @@ export function addShape(bench: Bench, form: ShapeForm, box: Placement): void {
 }
 export function addSlot(bench: Bench, form: SlotForm, box: Placement): void {
   const s = bench.store.getState()
-  const count = Object.values(s.design.layers).filter((l) => l.kind === 'slot').length
+  const count = Object.values(s.design.layers).filter((l) => takesPicture(l)).length
   putNew(
     bench,
     `Draw slot`,

@@ -1,8 +1,9 @@
-import { newId } from '@/core/design/blank'
+import { newId } from '@/core/basics/ids'
 import { addLayers, orderAbove } from '@/core/design/commands'
 import { canShape, plainShapes } from '@/core/design/plain-shapes'
-import type { Layer } from '@/core/design/schema'
 import { isLocked } from '@/core/design/tree'
+import { hasParts } from '@/core/kinds/facts'
+import type { Layer } from '@/core/kinds/list'
 import { readSvg } from '@/core/vector/svg'
 import { serverLoader } from '../render/loader'
 import type { Bench } from './bench'
@@ -15,7 +16,7 @@ export async function toShapes(bench: Bench): Promise<void> {
   for (const id of selection) {
     const layer = design.layers[id]
     if (!layer || !canShape(layer) || isLocked(design, id)) continue
-    const text = layer.kind === 'graphic' ? await serverLoader.graphic(layer.source) : null
+    const text = hasParts(layer) ? await serverLoader.graphic(layer.source) : null
     const layers = plainShapes(
       layer,
       orderAbove(design, layer, id),

@@ -1,10 +1,12 @@
-import { boxAt, layerName, newId, slotLayer } from '@/core/design/blank'
+import { newId } from '@/core/basics/ids'
+import { keyBetween } from '@/core/basics/order'
 import { addLayers } from '@/core/design/commands'
-import { keyBetween } from '@/core/design/order'
-import type { Layer } from '@/core/design/schema'
 import { tie } from '@/core/design/ties'
 import { siblingsOf } from '@/core/design/tree'
 import { type Point, scaling } from '@/core/geometry/matrix'
+import { hasParts, isShape, layerName } from '@/core/kinds/facts'
+import type { Layer } from '@/core/kinds/list'
+import { boxAt, slotLayer } from '@/core/kinds/new'
 import { mapPath } from '@/core/vector/path'
 import { pathData } from '@/core/vector/points'
 import { shapePath } from '@/core/vector/shapes'
@@ -20,7 +22,7 @@ export async function makeSlots(bench: Bench): Promise<void> {
   const outlines = new Map<string, string>()
   for (const id of selection) {
     const layer = design.layers[id]
-    if (layer?.kind !== 'graphic') continue
+    if (!hasParts(layer)) continue
     const text = await serverLoader.graphic(layer.source)
     if (!text) continue
     const art = readSvg(text)
@@ -31,7 +33,7 @@ export async function makeSlots(bench: Bench): Promise<void> {
     )
     if (d.length > 0 && d.length < 60_000) outlines.set(id, d)
   }
-  const left = selection.filter((id) => design.layers[id]?.kind === 'graphic' && !outlines.has(id))
+  const left = selection.filter((id) => hasParts(design.layers[id]) && !outlines.has(id))
   if (left.length > 0)
     bench.notify(
       'A graphic of nothing but lines, or of very many pieces, has no inside to hold a picture. It was left as it is.',
@@ -40,7 +42,7 @@ export async function makeSlots(bench: Bench): Promise<void> {
     for (const id of selection) {
       const layer = d.layers[id]
       const outline = outlines.get(id)
-      if (layer?.kind === 'graphic' && outline) {
+      if (hasParts(layer) && outline) {
         const { kind: _k, source: _s, parts: _p, ...common } = layer
         d.layers[id] = {
           ...slotLayer(common, layer.name, 'rectangle', layer.placement),
@@ -48,7 +50,7 @@ export async function makeSlots(bench: Bench): Promise<void> {
           form: 'path',
           d: outline,
         }
-      } else if (layer?.kind === 'shape' && slotFormOf(layer)) {
+      } else if (isShape(layer) && slotFormOf(layer)) {
         const { kind: _k, form, inner: _i, d: own, ...common } = layer
         const path =
           form === 'star'
@@ -70,8 +72,7 @@ export async function makeSlots(bench: Bench): Promise<void> {
   })
 }
 /** Whether a layer has an outline that can hold a picture. */
-export const slotFormOf = (l: Layer | undefined): boolean =>
-  l?.kind === 'graphic' || (l?.kind === 'shape' && l.form !== 'line')
+export const slotFormOf = (l: Layer | undefined): boolean => hasParts(l) || (isShape(l) && l.form !== 'line')
 
 /** Puts a slot into the largest see-through opening of a frame: beneath it, tied to it. */
 export async function slotInOpening(bench: Bench, id: string): Promise<void> {

@@ -1,13 +1,14 @@
-import { newId, pictureLayer, slotLayer } from '@/core/design/blank'
+import { newId } from '@/core/basics/ids'
 import { addLayers, orderAbove } from '@/core/design/commands'
-import { findResolved, flatResolved } from '@/core/design/resolve'
-import type { Layer, LayerOf } from '@/core/design/schema'
-import { isFilled, panToFocal, picturePlacement } from '@/core/design/slot'
-import { sourcesOf } from '@/core/design/sources-of'
 import { isLocked } from '@/core/design/tree'
 import { holds } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { placedBounds } from '@/core/geometry/placement'
+import { isPhoto, isStrew, sourcesOf, takesPicture } from '@/core/kinds/facts'
+import type { Layer, LayerOf } from '@/core/kinds/list'
+import { pictureLayer, slotLayer } from '@/core/kinds/new'
+import { isFilled, panToFocal, picturePlacement } from '@/core/kinds/slot/framing'
+import { findResolved, flatResolved } from '@/core/resolve/resolve'
 import type { Bench, BenchState } from './bench'
 import { type Placing, placeFiles } from './placing'
 import { upload } from './uploads'
@@ -21,7 +22,7 @@ export function fillSlot(bench: Bench, id: string, p: Pick<Placing, 'info' | 'la
   bench.addSource(p.info)
   bench.edit('Fill the slot', (d) => {
     const layer = d.layers[id]
-    if (layer?.kind !== 'slot') return
+    if (!takesPicture(layer)) return
     const picture = {
       source: p.info.sha,
       sourceWidth: p.info.width,
@@ -37,12 +38,12 @@ export function fillSlot(bench: Bench, id: string, p: Pick<Placing, 'info' | 'la
 /** Gives a slot's picture back as a layer of its own, whole, where it was seen; the slot is empty then. */
 export function takeOut(bench: Bench, id: string): void {
   const slot = bench.store.getState().design.layers[id]
-  if (slot?.kind !== 'slot' || !isFilled(slot)) return
+  if (!takesPicture(slot) || !isFilled(slot)) return
   const { source, sourceWidth, sourceHeight, focal } = slot.picture
   const made = newId()
   bench.edit('Take the picture out', (d) => {
     const layer = d.layers[id]
-    if (layer?.kind !== 'slot') return
+    if (!takesPicture(layer)) return
     const where = {
       id: made,
       page: slot.page,
@@ -66,7 +67,7 @@ export function takeOut(bench: Bench, id: string): void {
 /** The slot under a point of the page, front first; null for none. */
 export function slotUnder(s: BenchState, at: Point): string | null {
   const slots = flatResolved(s.resolved.layers).filter(
-    (l) => l.layer.kind === 'slot' && l.layer.shown && !isLocked(s.design, l.layer.id),
+    (l) => takesPicture(l.layer) && l.layer.shown && !isLocked(s.design, l.layer.id),
   )
   return slots.reverse().find((l) => holds(placedBounds(l.layer.placement), at))?.layer.id ?? null
 }
@@ -96,13 +97,13 @@ export function swapPicture(
   bench.edit(every ? 'Swap every use of the picture' : 'Swap the picture', (d) => {
     for (const l of Object.values(d.layers)) {
       if (!every && l.id !== id) continue
-      if (l.kind === 'picture' && l.source === old) {
+      if (isPhoto(l) && l.source === old) {
         const same = Math.abs(l.sourceWidth / l.sourceHeight / (info.width / info.height) - 1) < 0.005
         // A picture of another proportion fills the same box as a slot: nothing is distorted, the box stays.
         if (same) Object.assign(l, picture)
         else d.layers[l.id] = slotFrom(l, picture)
-      } else if (l.kind === 'slot' && l.picture?.source === old) l.picture = picture
-      else if (l.kind === 'strew')
+      } else if (takesPicture(l) && l.picture?.source === old) l.picture = picture
+      else if (isStrew(l))
         for (const t of l.things)
           if (t.kind === 'picture' && t.source === old)
             Object.assign(t, picture, { ratio: info.width / info.height })

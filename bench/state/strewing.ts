@@ -1,9 +1,11 @@
-import { groupLayer, newId, strewLayer } from '@/core/design/blank'
+import { newId } from '@/core/basics/ids'
+import { keysBetween } from '@/core/basics/order'
 import { addLayers, group, orderAbove, removeLayers } from '@/core/design/commands'
-import { keysBetween } from '@/core/design/order'
-import type { Layer } from '@/core/design/schema'
-import { strewn, thingOf } from '@/core/design/strew'
 import { leavesOf } from '@/core/design/tree'
+import { isStrew, thingOf } from '@/core/kinds/facts'
+import type { Layer } from '@/core/kinds/list'
+import { groupLayer, strewLayer } from '@/core/kinds/new'
+import { strewn } from '@/core/kinds/strew/copies'
 import type { Bench, BenchState } from './bench'
 
 const things = (s: BenchState) => leavesOf(s.design, s.selection).flatMap((l) => thingOf(l) ?? [])
@@ -51,7 +53,7 @@ export function setFree(bench: Bench): void {
   const s = bench.store.getState()
   const strews = s.selection.flatMap((id) => {
     const l = s.design.layers[id]
-    return l?.kind === 'strew' ? [l] : []
+    return isStrew(l) ? [l] : []
   })
   const made: string[] = []
   bench.edit('Set free', (d) => {

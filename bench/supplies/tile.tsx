@@ -1,6 +1,6 @@
 'use client'
 import { Ellipsis } from 'lucide-react'
-import { sourcesOf } from '@/core/design/sources-of'
+import { isPhoto, sourcesOf, takesPicture } from '@/core/kinds/facts'
 import { SUPPLY_TYPE } from '../stage/stage'
 import { useBench, useCalmState } from '../state/bench-context'
 import { makeBackdrop, textureOverAll } from '../state/placing'
@@ -83,7 +83,7 @@ function Acts({ item, onPlace, onLike }: Props) {
   const s = useCalmState((state) => ({ selection: state.selection, layers: state.design.layers }))
   const only = s.selection.length === 1 ? s.layers[s.selection[0] ?? ''] : undefined
   const picture = item.info.kind === 'picture'
-  const old = only && (only.kind === 'picture' || only.kind === 'slot') ? sourcesOf(only)[0]?.sha : undefined
+  const old = only && (isPhoto(only) || takesPicture(only)) ? sourcesOf(only)[0]?.sha : undefined
   const uses = old ? Object.values(s.layers).filter((l) => sourcesOf(l).some((u) => u.sha === old)).length : 0
   return (
     <>
@@ -92,7 +92,7 @@ function Acts({ item, onPlace, onLike }: Props) {
       {(item.kind === 'texture' || item.kind === 'overlay') && picture && (
         <MenuItem onSelect={() => textureOverAll(bench, placing)}>Over everything, on all pages</MenuItem>
       )}
-      {picture && only?.kind === 'slot' && (
+      {picture && takesPicture(only) && (
         <MenuItem onSelect={() => fillSlot(bench, only.id, placing)}>Fill the selected slot</MenuItem>
       )}
       {picture && only && old && (

@@ -1,7 +1,7 @@
 'use client'
 import { Clock, GitBranch, ShieldCheck, Star, Trash2 } from 'lucide-react'
 import { useCallback, useEffect, useState } from 'react'
-import { inOrder } from '@/core/design/order'
+import { inOrder } from '@/core/basics/order'
 import type { Design } from '@/core/design/schema'
 import type { SourceInfo } from '../render/protocol'
 import type { Bench } from '../state/bench'

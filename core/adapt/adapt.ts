@@ -1,12 +1,14 @@
 import { fromHex, lookUp } from '../colour/colour'
-import type { Arrangement, Channel, Design, Layer, LayerOf } from '../design/schema'
+import { clearBoxes, freeBoxes, safeArea } from '../design/free-space'
+import type { Arrangement, Channel, Design } from '../design/schema'
 import type { LayerNode } from '../design/tree'
 import { type Bounds, centreOf, heightOf, overlapArea, unionOf, widthOf } from '../geometry/bounds'
 import { placedBounds } from '../geometry/placement'
+import { hasMembers, isWorded } from '../kinds/facts'
+import type { Layer, LayerOf } from '../kinds/list'
 import type { FontBook } from '../type/fonts'
 import { measureType } from '../type/layout'
 import { keepsClear, type Outcome, placeBlock, placeByMove, rideOn } from './blocks'
-import { clearBoxes, freeBoxes, safeArea } from './free-space'
 import type { LightOf } from './lightness'
 import {
   anchor,
@@ -34,7 +36,7 @@ export type Adapted = {
 }
 
 const isText = (u: Unit): u is Unit & { node: { layer: LayerOf<'type'> } } =>
-  u.kind === 'reads' && u.node.layer.kind === 'type'
+  u.kind === 'reads' && isWorded(u.node.layer)
 
 function frameOf(master: Channel, channel: Channel): Frame {
   return {
@@ -85,7 +87,7 @@ function isLabel(u: Unit & { node: { layer: LayerOf<'type'> } }, channel: Channe
 }
 /** A plate that is turned as its text is. */
 const turnsAlong = (plate: Layer, text: Layer): boolean =>
-  plate.kind !== 'group' &&
+  !hasMembers(plate) &&
   turnOf(text) !== 0 &&
   Math.abs(plate.placement.rotation - text.placement.rotation) < 0.01
 
@@ -201,7 +203,7 @@ function layOut(
       boxes.set(u.id, box)
       out.set(
         u.id,
-        u.node.layer.kind === 'group'
+        hasMembers(u.node.layer)
           ? movedNode(
               u.node,
               moveTo(
@@ -226,7 +228,7 @@ function layOut(
   const beneath = units.flatMap((u): Layer[] => {
     const placed = out.get(u.id)
     return placed &&
-      placed.layer.kind !== 'group' &&
+      !hasMembers(placed.layer) &&
       u.node.layer.plane !== 'front' &&
       u.node.layer.plane !== 'finish' &&
       u.node.layer.shown
@@ -277,7 +279,7 @@ function layOut(
     if (block === subject) continue
     const avoid = others.filter((o) => o.clear || keepsClear(block)).map((o) => o.box)
     const placed = placeBlock(block, frame, typeBoxes, avoid, out, boxes)
-    if (placed && labels && block.units.some((u) => u.node.layer.kind === 'type'))
+    if (placed && labels && block.units.some((u) => isWorded(u.node.layer)))
       crowded ||= meetsAny(block, boxes, [...typeBoxes, ...clearBoxes(channel)])
     if (placed)
       others.push({
@@ -322,7 +324,7 @@ function placeText(
   boxes: Map<string, Bounds>,
 ): void {
   const unit = units.find((u) => u.id === t.id)
-  if (unit?.node.layer.kind !== 'type') return
+  if (!isWorded(unit?.node.layer)) return
   const apart = s.apart.some((a) => a.texts.some((x) => x.id === t.id))
   const turn = turnOf(unit.node.layer)
   const set = typesetLayer(unit.node.layer, t.box, t.size, apart ? unit.node.layer.style.align : align, turn)

@@ -1,7 +1,8 @@
+import { clearBoxes, safeArea } from '../design/free-space'
 import type { Channel } from '../design/schema'
 import type { LayerNode } from '../design/tree'
 import { areaOf, type Bounds, centreOf, grow, heightOf, overlapArea, widthOf } from '../geometry/bounds'
-import { clearBoxes, safeArea } from './free-space'
+import { kindOf } from '../kinds/list'
 import {
   anchor,
   carriedNode,
@@ -28,7 +29,7 @@ export function placeByMove(
   const { layer } = u.node
   if (
     u.kind === 'cover' &&
-    (layer.kind === 'shape' || layer.kind === 'slot' || layer.kind === 'grade') &&
+    (kindOf(layer).outline(layer) !== null || !kindOf(layer).placed) &&
     layer.placement.rotation === 0
   ) {
     // A plain area covers the page itself; only pictures are scaled to cover.

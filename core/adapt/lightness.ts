@@ -1,26 +1,18 @@
-import { fromHex, lookUp } from '../colour/colour'
-import { stopsOf } from '../colour/gradient'
-import type { Design, Layer, Paint } from '../design/schema'
+import type { Design } from '../design/schema'
 import { type Bounds, intersect, isEmpty } from '../geometry/bounds'
 import { apply, inverse } from '../geometry/matrix'
 import { matrixOf } from '../geometry/placement'
+import type { Layer } from '../kinds/list'
+import { kindOf } from '../kinds/list'
 
 /** A picture's mean lightness (0–1, sRGB-encoded luma) and coverage on a small grid, row by row. */
 export type LightGrid = { columns: number; rows: number; light: ArrayLike<number>; alpha: ArrayLike<number> }
 export type LightOf = (sha: string) => LightGrid | null
 
-const luma = (hex: string): { light: number; alpha: number } => {
-  const c = fromHex(hex)
-  return { light: 0.2126 * c.r + 0.7152 * c.g + 0.0722 * c.b, alpha: c.a }
-}
-export function paintLight(paint: Paint, swatches: Design['swatches']): { light: number; alpha: number } {
-  if (paint.kind === 'none') return { light: 0.5, alpha: 0 }
-  if (paint.kind === 'solid') return luma(lookUp(paint.colour, swatches))
-  const stops = stopsOf(paint.stops, swatches).map((s) => luma(s.colour))
-  return {
-    light: stops.reduce((sum, s) => sum + s.light, 0) / (stops.length || 1),
-    alpha: stops.reduce((sum, s) => sum + s.alpha, 0) / (stops.length || 1),
-  }
+/** What the photo that a layer shows is like, place by place; null for what shows none. */
+function gridOf(layer: Layer, lightOf: LightOf): LightGrid | null {
+  const photo = kindOf(layer).picture(layer)
+  return photo && lightOf(photo.source)
 }
 
 /** Mean lightness and its spread beneath a box, sampled on a 6 × 6 raster through the layers back to front. */
@@ -42,13 +34,8 @@ export function lightBeneath(
           {
             layer,
             back,
-            grid:
-              layer.kind === 'picture'
-                ? lightOf(layer.source)
-                : layer.kind === 'slot' && layer.picture
-                  ? lightOf(layer.picture.source)
-                  : null,
-            flat: flatLight(layer, swatches),
+            grid: gridOf(layer, lightOf),
+            flat: kindOf(layer).light(layer, swatches),
           },
         ]
       : []
@@ -81,13 +68,4 @@ export function lightBeneath(
   }
   const mean = sum / (N * N)
   return { mean, spread: Math.sqrt(Math.max(0, squares / (N * N) - mean * mean)) }
-}
-
-function flatLight(layer: Layer, swatches: Design['swatches']): { light: number; alpha: number } {
-  if (layer.kind === 'shape' || layer.kind === 'slot') return paintLight(layer.fill, swatches)
-  if (layer.kind === 'graphic') {
-    const parts = Object.values(layer.parts).map((c) => luma(lookUp(c, swatches)))
-    return { light: parts.reduce((s, p) => s + p.light, 0) / (parts.length || 1), alpha: 0.5 }
-  }
-  return layer.kind === 'picture' ? { light: 0.5, alpha: 0.8 } : { light: 0.5, alpha: 0 }
 }

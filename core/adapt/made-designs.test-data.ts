@@ -1,18 +1,11 @@
 import { random } from '../../supplies/draw/random'
-import {
-  blankDesign,
-  boxAt,
-  graphicLayer,
-  groupLayer,
-  pictureLayer,
-  presetSpecs,
-  shapeLayer,
-  typeLayer,
-} from '../design/blank'
+import { keyBetween } from '../basics/order'
+import { blankDesign, presetSpecs } from '../design/blank'
 import { demoChannelIds } from '../design/channels'
-import { keyBetween } from '../design/order'
-import type { Plane } from '../design/planes'
-import type { Channel, Design, Layer } from '../design/schema'
+import type { Channel, Design } from '../design/schema'
+import type { Layer } from '../kinds/list'
+import { boxAt, graphicLayer, groupLayer, pictureLayer, shapeLayer, typeLayer } from '../kinds/new'
+import type { Plane } from '../kinds/planes'
 import type { FontBook } from '../type/fonts'
 import { layoutType } from '../type/layout'
 

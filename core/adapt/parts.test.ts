@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { openFonts } from '../../host/fonts'
-import { boxAt, graphicLayer, groupLayer, pictureLayer, shapeLayer, typeLayer } from '../design/blank'
-import type { Channel, Layer } from '../design/schema'
+import { paintLight } from '../colour/light'
+import { freeBoxes, safeArea } from '../design/free-space'
+import type { Channel } from '../design/schema'
 import type { LayerNode } from '../design/tree'
 import {
   areaOf,
@@ -16,10 +17,11 @@ import {
   widthOf,
 } from '../geometry/bounds'
 import { placedBounds } from '../geometry/placement'
+import type { Layer } from '../kinds/list'
+import { boxAt, graphicLayer, groupLayer, pictureLayer, shapeLayer, typeLayer } from '../kinds/new'
 import { allFontFiles } from '../type/catalogue'
 import { measureType } from '../type/layout'
-import { freeBoxes, safeArea } from './free-space'
-import { lightBeneath, paintLight } from './lightness'
+import { lightBeneath } from './lightness'
 import { anchor, cover, edge, type Frame, fractional, moveBounds, spanBox, stretchedLayer } from './place'
 import { authorLines, fitStack, leastOf, stackTexts, type Text, widestPiece } from './type-stack'
 import { behaviourOf, blocksOf, edgesCrossed, rides, type Unit, unitsOf } from './units'

@@ -1,7 +1,11 @@
-import type { Channel, Layer, Placement } from '../design/schema'
+import type { Channel } from '../design/schema'
 import type { LayerNode } from '../design/tree'
 import { type Bounds, centreOf, heightOf, widthOf } from '../geometry/bounds'
 import { placedBounds } from '../geometry/placement'
+import type { Placement } from '../geometry/placement-schema'
+import { isPhoto } from '../kinds/facts'
+import type { Layer } from '../kinds/list'
+import { kindOf } from '../kinds/list'
 import { sizedTreatment } from '../treatments/list'
 import { edgesCrossed, typesIn, type Unit } from './units'
 
@@ -46,7 +50,7 @@ export function cover(unit: Unit, f: Frame): Move {
     bottom: channel.height + channel.bleed,
   }
   const scale = Math.max(widthOf(outer) / widthOf(b), heightOf(outer) / heightOf(b))
-  const focal = unit.node.layer.kind === 'picture' ? unit.node.layer.focal : { x: 0.5, y: 0.5 }
+  const focal = isPhoto(unit.node.layer) ? unit.node.layer.focal : { x: 0.5, y: 0.5 }
   const at = { x: b.left + widthOf(b) * focal.x, y: b.top + heightOf(b) * focal.y }
   const wanted = {
     x: Math.min(0.94, Math.max(0.06, at.x / master.width)) * channel.width,
@@ -160,13 +164,7 @@ const movedPlacement = (p: Placement, m: Move): Placement => ({
 /** A layer with every length scaled: box, type size, radii, stroke. */
 export function movedLayer(layer: Layer, m: Move): Layer {
   const placement = movedPlacement(layer.placement, m)
-  if (layer.kind === 'type')
-    return stable(layer, {
-      ...withTreatments(layer, m.scale),
-      placement,
-      style: { ...layer.style, size: layer.style.size * m.scale },
-    })
-  return stable(layer, { ...withWeights(layer, m.scale), placement })
+  return stable(layer, { ...kindOf(layer).sized(withWeights(layer, m.scale), m.scale), placement })
 }
 /** The lengths of treatments multiplied, unless the layer keeps its weight. */
 function withTreatments<L extends Layer>(layer: L, by: number): L {
@@ -182,12 +180,7 @@ function withTreatments<L extends Layer>(layer: L, by: number): L {
 export function withWeights<L extends Layer>(whole: L, by: number): L {
   if (whole.behaviour.keepsWeight) return whole
   const layer = withTreatments(whole, by)
-  if (!('stroke' in layer)) return layer
-  return {
-    ...layer,
-    radii: layer.radii.map((r) => r * by) as typeof layer.radii,
-    stroke: { ...layer.stroke, weight: layer.stroke.weight * by },
-  }
+  return kindOf(layer).weighed(layer, by) as L
 }
 export const movedNode = (node: LayerNode, m: Move): LayerNode => ({
   layer: movedLayer(node.layer, m),

@@ -1,4 +1,6 @@
-import type { Arrangement, Channel, Design, Layer } from '../design/schema'
+import { paintLight } from '../colour/light'
+import { clearBoxes, freeBoxes, safeArea } from '../design/free-space'
+import type { Arrangement, Channel, Design } from '../design/schema'
 import {
   areaOf,
   type Bounds,
@@ -10,8 +12,8 @@ import {
   overlaps,
   widthOf,
 } from '../geometry/bounds'
-import { clearBoxes, freeBoxes, safeArea } from './free-space'
-import { type LightOf, lightBeneath, paintLight } from './lightness'
+import type { Layer } from '../kinds/list'
+import { type LightOf, lightBeneath } from './lightness'
 import { type Frame, fractional, type Move, moveBounds, moveTo } from './place'
 import { type Align, authorLines, fitStack, leastOf, type Stack, stackTexts, type Text } from './type-stack'
 import type { Block } from './units'

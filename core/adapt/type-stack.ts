@@ -1,6 +1,7 @@
-import type { Importance, LayerOf } from '../design/schema'
 import { type Bounds, heightOf, widthOf } from '../geometry/bounds'
 import { cosine, sine } from '../geometry/exact'
+import type { Importance } from '../kinds/common'
+import type { LayerOf } from '../kinds/list'
 import { type Measure, wrapMeasured } from '../type/layout'
 
 /** A text to be stacked, in reading order. Lengths are px of the master. */

@@ -1,5 +1,4 @@
-import { withCopies } from '../design/mirror'
-import type { BehaviourKind, Channel, Layer, LayerOf } from '../design/schema'
+import type { Channel } from '../design/schema'
 import type { LayerNode } from '../design/tree'
 import {
   areaOf,
@@ -13,19 +12,24 @@ import {
   widthOf,
 } from '../geometry/bounds'
 import { placedBounds } from '../geometry/placement'
+import type { BehaviourKind } from '../kinds/common'
+import { hasMembers, hasParts, isShape, isWorded } from '../kinds/facts'
+import { withCopies } from '../kinds/group/mirror'
+import type { Layer, LayerOf } from '../kinds/list'
+import { kindOf } from '../kinds/list'
 
 /** What is adapted as one: a layer at the top level, a group with all it holds. */
 export type Unit = { id: string; node: LayerNode; bounds: Bounds; kind: BehaviourKind; host: string | null }
 
 export const nodeBounds = (node: LayerNode): Bounds | null => {
-  if (node.layer.kind !== 'group') return placedBounds(node.layer.placement)
+  if (!hasMembers(node.layer)) return placedBounds(node.layer.placement)
   const inner = node.children.map(nodeBounds).filter((b): b is Bounds => b !== null)
   return inner.length > 0 ? withCopies(node, inner.reduce(union)) : null
 }
 
 /** The type layers of a node, itself or inside. */
 export const typesIn = (node: LayerNode): LayerOf<'type'>[] => [
-  ...(node.layer.kind === 'type' ? [node.layer] : []),
+  ...(isWorded(node.layer) ? [node.layer] : []),
   ...node.children.flatMap(typesIn),
   ...node.insides.flatMap(typesIn),
 ]
@@ -46,8 +50,7 @@ const reaches = (b: Bounds, width: number, height: number): Edges => ({
 })
 
 /** A thing that is only an outline, or drawn to go round. */
-const isFrame = (layer: Layer): boolean =>
-  (layer.kind === 'shape' && layer.fill.kind === 'none') || layer.kind === 'graphic'
+const isFrame = (layer: Layer): boolean => (isShape(layer) && layer.fill.kind === 'none') || hasParts(layer)
 
 /** Kind first, plane second, place third: what a layer does on other sizes when nobody said so. */
 export function behaviourOf(
@@ -57,8 +60,8 @@ export function behaviourOf(
 ): BehaviourKind {
   const { layer } = node
   if (layer.behaviour.kind !== 'auto') return layer.behaviour.kind
-  if (layer.kind === 'type') return 'reads'
-  if (layer.kind === 'grade') return 'cover'
+  const { nature } = kindOf(layer)
+  if (nature !== 'by place') return nature
   const { width, height } = master
   const [shareX, shareY] = [widthOf(bounds) / width, heightOf(bounds) / height]
   const r = reaches(bounds, width, height)
@@ -101,7 +104,7 @@ export function unitsOf(tree: readonly LayerNode[], master: Pick<Channel, 'width
 /** A small shape or graphic directly behind a text is the text's plate. */
 function plateHost(unit: Unit, units: readonly Unit[]): string | null {
   const { layer } = unit.node
-  if (layer.plane !== 'message' || (layer.kind !== 'shape' && layer.kind !== 'graphic')) return null
+  if (layer.plane !== 'message' || (!isShape(layer) && !hasParts(layer))) return null
   const inside = units.filter(
     (u) => u.kind === 'reads' && contains(grow(unit.bounds, heightOf(u.bounds) * 0.15), u.bounds),
   )

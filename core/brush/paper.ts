@@ -1,5 +1,5 @@
-import { MASK_TILE } from '../design/mask'
-import { dice } from '../design/strew'
+import { dice } from '../kinds/strew/copies'
+import { MASK_TILE } from '../masks/mask'
 import type { PixelMemory } from '../pixels/memory'
 
 /** Cells a side of the two nets of chance that the roughness is made of, the coarse first. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { openMemory } from '@/host/kernels'
-import { MASK_TILE } from '../design/mask'
+import { MASK_TILE } from '../masks/mask'
 import { paperDepth } from './paper'
 import { type Brush, markAt, Stroke, type StrokePoint, steadied } from './stroke'
 

@@ -1,5 +1,5 @@
-import { MASK_TILE } from '../design/mask'
 import { type Bounds, union } from '../geometry/bounds'
+import { MASK_TILE } from '../masks/mask'
 import type { PixelMemory } from '../pixels/memory'
 import { paperIn } from './paper'
 

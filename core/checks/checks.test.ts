@@ -1,16 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { openHost } from '../../host/project'
-import {
-  axisLayer,
-  blankDesign,
-  boxAt,
-  groupLayer,
-  pictureLayer,
-  presetSpecs,
-  shapeLayer,
-  typeLayer,
-} from '../design/blank'
-import type { Design, Layer } from '../design/schema'
+import { blankDesign, presetSpecs } from '../design/blank'
+import type { Design } from '../design/schema'
+import type { Layer } from '../kinds/list'
+import { axisLayer, boxAt, groupLayer, pictureLayer, shapeLayer, typeLayer } from '../kinds/new'
 import { newTreatment } from '../treatments/list'
 import { checkPage } from './check-page'
 

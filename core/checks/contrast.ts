@@ -1,6 +1,6 @@
 import { contrastRatio, luminance } from '../colour/colour'
-import { layerName } from '../design/blank'
 import { type Bounds, heightOf, intersect } from '../geometry/bounds'
+import { layerName } from '../kinds/facts'
 import { TILE } from '../pixels/memory'
 import { nodeWith, type PlanNode, withShown } from '../render/nodes'
 import type { Plan } from '../render/plan'

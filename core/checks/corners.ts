@@ -1,8 +1,8 @@
-import { layerName } from '../design/blank'
-import { flatResolved } from '../design/resolve'
-import type { Layer } from '../design/schema'
 import { apply, identity, inverse, type Point } from '../geometry/matrix'
 import { matrixOf } from '../geometry/placement'
+import { isShape, layerName, takesPicture } from '../kinds/facts'
+import type { Layer } from '../kinds/list'
+import { flatResolved } from '../resolve/resolve'
 import { flatten } from '../vector/path'
 import { shapePath, slotPath } from '../vector/shapes'
 import { defineCheck, type Found } from './define'
@@ -38,12 +38,10 @@ const corners = ({ placement: p }: Layer): Point[] => {
 }
 /** Rounded things that others lie in, with their outline in their own box. */
 function container(l: Layer): Float64Array | null {
-  if (!l.shown || (l.kind !== 'shape' && l.kind !== 'slot')) return null
-  if (l.kind === 'shape' && (l.fill.kind === 'none' || l.form === 'line')) return null
+  if (!l.shown || (!isShape(l) && !takesPicture(l))) return null
+  if (isShape(l) && (l.fill.kind === 'none' || l.form === 'line')) return null
   const round = l.form === 'rectangle' ? Math.max(...l.radii) > 2 : l.form === 'ellipse'
-  return round
-    ? (flatten(l.kind === 'shape' ? shapePath(l) : slotPath(l), identity, 0.1)[0]?.points ?? null)
-    : null
+  return round ? (flatten(isShape(l) ? shapePath(l) : slotPath(l), identity, 0.1)[0]?.points ?? null) : null
 }
 /** Things with sharp corners. */
 const sharp = (l: Layer): boolean =>
@@ -51,8 +49,8 @@ const sharp = (l: Layer): boolean =>
   l.opacity > 0.3 &&
   Object.keys(l.masks).length === 0 &&
   !l.placement.bend &&
-  ((l.kind === 'shape' && l.form === 'rectangle' && l.fill.kind !== 'none' && Math.max(...l.radii) === 0) ||
-    (l.kind === 'slot' && l.form === 'rectangle' && Math.max(...l.radii) === 0))
+  ((isShape(l) && l.form === 'rectangle' && l.fill.kind !== 'none' && Math.max(...l.radii) === 0) ||
+    (takesPicture(l) && l.form === 'rectangle' && Math.max(...l.radii) === 0))
 
 /** Corners of what lies in a rounded container that stick out of its boundary. */
 export const sharpCorners = defineCheck('corners', 'Corners within their container', ({ page }) => {

@@ -1,8 +1,8 @@
-import { layerName } from '../design/blank'
-import { flatResolved } from '../design/resolve'
 import { apply } from '../geometry/matrix'
 import { matrixOf } from '../geometry/placement'
+import { isPhoto, layerName } from '../kinds/facts'
 import { nodeWith, type PlanNode } from '../render/nodes'
+import { flatResolved } from '../resolve/resolve'
 import { type CheckContext, defineCheck, type Found } from './define'
 import { shownType } from './typesetting'
 
@@ -56,8 +56,7 @@ export const covered = defineCheck('covered', 'Type and faces uncovered', (c) =>
   })
   const focal = flatResolved(c.page.layers).flatMap(({ layer }): Found[] => {
     // A point in the very middle was never chosen.
-    if (layer.kind !== 'picture' || !layer.shown || (layer.focal.x === 0.5 && layer.focal.y === 0.5))
-      return []
+    if (!isPhoto(layer) || !layer.shown || (layer.focal.x === 0.5 && layer.focal.y === 0.5)) return []
     const p = apply(matrixOf(layer.placement), {
       x: layer.focal.x * layer.placement.width,
       y: layer.focal.y * layer.placement.height,

@@ -1,12 +1,12 @@
-import { layerName } from '../design/blank'
-import { flatResolved } from '../design/resolve'
 import { shownBounds } from '../geometry/warp'
+import { layerName, takesPicture } from '../kinds/facts'
+import { flatResolved } from '../resolve/resolve'
 import { defineCheck } from './define'
 
 /** A slot that nobody filled would be delivered as a plain patch. */
 export const emptySlot = defineCheck('empty-slot', 'Slots filled', ({ page }) =>
   flatResolved(page.layers).flatMap(({ layer }) =>
-    layer.kind === 'slot' && layer.shown && layer.picture === null
+    takesPicture(layer) && layer.shown && layer.picture === null
       ? [
           {
             layer: layer.id,

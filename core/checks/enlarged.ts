@@ -1,7 +1,7 @@
-import { layerName } from '../design/blank'
-import { flatResolved } from '../design/resolve'
-import { isFilled, pictureBox } from '../design/slot'
 import { shownBounds } from '../geometry/warp'
+import { layerName } from '../kinds/facts'
+import { kindOf } from '../kinds/list'
+import { flatResolved } from '../resolve/resolve'
 import { defineCheck } from './define'
 
 /** Enlargement up to this is not seen (*common practice*). */
@@ -10,12 +10,7 @@ const TOLERATED = 1.2
 export const enlarged = defineCheck('enlarged', 'Pictures sharp enough', ({ page }) =>
   flatResolved(page.layers).flatMap(({ layer }) => {
     if (!layer.shown || layer.opacity === 0) return []
-    const factor =
-      layer.kind === 'picture'
-        ? Math.max(layer.placement.width / layer.sourceWidth, layer.placement.height / layer.sourceHeight)
-        : layer.kind === 'slot' && isFilled(layer)
-          ? pictureBox(layer).width / layer.picture.sourceWidth
-          : 0
+    const factor = kindOf(layer).enlargedBy(layer)
     // Textures, shadows and lights have no detail that could turn soft.
     if (factor <= TOLERATED || layer.blend !== 'normal' || layer.plane === 'finish') return []
     return [

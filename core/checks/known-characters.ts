@@ -1,6 +1,6 @@
-import { layerName } from '../design/blank'
 import { type Bounds, union } from '../geometry/bounds'
 import { shownBounds } from '../geometry/warp'
+import { layerName } from '../kinds/facts'
 import type { TypeLayout } from '../type/layout'
 import { defineCheck } from './define'
 import { shownType } from './typesetting'

@@ -1,7 +1,7 @@
-import { layerName } from '../design/blank'
-import { flatResolved } from '../design/resolve'
 import { blobsOf } from '../design/sources-of'
 import { shownBounds } from '../geometry/warp'
+import { layerName } from '../kinds/facts'
+import { flatResolved } from '../resolve/resolve'
 import { defineCheck } from './define'
 
 /** What shows a file that is gone or damaged would be delivered without it. */

@@ -1,5 +1,5 @@
-import { layerName } from '../design/blank'
 import { contains, overlaps } from '../geometry/bounds'
+import { layerName } from '../kinds/facts'
 import { defineCheck } from './define'
 import { shownType } from './typesetting'
 

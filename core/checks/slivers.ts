@@ -1,7 +1,7 @@
-import { layerName } from '../design/blank'
-import type { Layer } from '../design/schema'
 import type { Bounds } from '../geometry/bounds'
 import { placedBounds } from '../geometry/placement'
+import { isShape, layerName, takesPicture } from '../kinds/facts'
+import type { Layer } from '../kinds/list'
 import { defineCheck, type Found } from './define'
 
 /** A gap this narrow was not meant, px; under the first it is none (*common practice*). */
@@ -22,8 +22,8 @@ function solid(l: Layer): boolean {
   )
     return false
   return (
-    (l.kind === 'shape' && l.form === 'rectangle' && l.fill.kind !== 'none') ||
-    (l.kind === 'slot' && l.form === 'rectangle' && l.picture !== null)
+    (isShape(l) && l.form === 'rectangle' && l.fill.kind !== 'none') ||
+    (takesPicture(l) && l.form === 'rectangle' && l.picture !== null)
   )
 }
 function gapBetween(a: Bounds, b: Bounds): Bounds | null {

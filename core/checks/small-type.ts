@@ -1,4 +1,4 @@
-import { layerName } from '../design/blank'
+import { layerName } from '../kinds/facts'
 import { defineCheck } from './define'
 import { shownType } from './typesetting'
 

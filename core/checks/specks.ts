@@ -1,9 +1,9 @@
-import { layerName } from '../design/blank'
-import { flatResolved } from '../design/resolve'
 import { intersect, isEmpty, scaledWhole } from '../geometry/bounds'
 import { connectedParts } from '../geometry/connected'
 import { placedBounds } from '../geometry/placement'
+import { layerName } from '../kinds/facts'
 import { nodeWith } from '../render/nodes'
+import { flatResolved } from '../resolve/resolve'
 import { coverIn } from './cover'
 import { defineCheck, type Found } from './define'
 

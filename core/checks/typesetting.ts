@@ -1,7 +1,8 @@
-import { flatResolved, type ResolvedPage } from '../design/resolve'
-import type { LayerOf } from '../design/schema'
 import { type Bounds, union } from '../geometry/bounds'
 import { shownBounds } from '../geometry/warp'
+import { isWorded } from '../kinds/facts'
+import type { LayerOf } from '../kinds/list'
+import { flatResolved, type ResolvedPage } from '../resolve/resolve'
 import type { FontBook } from '../type/fonts'
 import { layoutType, type TypeLayout } from '../type/layout'
 
@@ -14,7 +15,7 @@ export type SetType = {
 /** All type that is seen on a page, laid out; empty texts are passed over. */
 export function shownType(page: ResolvedPage, fonts: FontBook): SetType[] {
   return flatResolved(page.layers).flatMap(({ layer }): SetType[] => {
-    if (layer.kind !== 'type' || !layer.shown || layer.opacity === 0 || !layer.text.trim()) return []
+    if (!isWorded(layer) || !layer.shown || layer.opacity === 0 || !layer.text.trim()) return []
     const layout = layoutType(fonts, layer.text, layer.style, layer.placement.width)
     // Each line by itself, as the corner of a short line reaches less far where the text is turned.
     const boxes = layout.lines

@@ -1,9 +1,9 @@
-import { layerName } from '../design/blank'
-import { flatResolved } from '../design/resolve'
 import { intersect, isEmpty } from '../geometry/bounds'
 import { connectedParts } from '../geometry/connected'
+import { layerName } from '../kinds/facts'
 import { reducedNode } from '../render/beneath'
 import { nodeWith, type PlanNode } from '../render/nodes'
+import { flatResolved } from '../resolve/resolve'
 import { coverIn } from './cover'
 import { defineCheck, type Found } from './define'
 

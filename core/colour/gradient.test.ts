@@ -2,11 +2,12 @@ import { createCanvas } from '@napi-rs/canvas'
 import { interpolate, rgb } from 'culori'
 import { describe, expect, it } from 'vitest'
 import { openHost } from '../../host/project'
-import { blankDesign, boxAt, presetSpecs, shapeLayer } from '../design/blank'
-import { type Paint, paintSchema } from '../design/schema'
+import { blankDesign, presetSpecs } from '../design/blank'
+import { boxAt, shapeLayer } from '../kinds/new'
 import { prepare, renderRegion } from '../render/picture'
 import { gradientTable, literalPaint, stopsOf, TABLE_SIZE } from './gradient'
 import { type Gradient, gradientEnds, offsetAt, placeOf, withEnd } from './gradient-line'
+import { type Paint, paintSchema } from './paint'
 
 const host = openHost(async () => null)
 type Stop = readonly [number, string]

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { colourSchema, idSchema as id, unitSchema as unit } from '../design/basics'
+import { colourSchema, idSchema as id, unitSchema as unit } from '../basics/values'
 
 const finite = z.number().min(-1e6).max(1e6)
 const positive = z.number().min(0.01).max(1e6)

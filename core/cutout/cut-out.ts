@@ -1,5 +1,5 @@
-import { coloursSize, type Dab } from '../design/mask'
 import { heightOf, widthOf } from '../geometry/bounds'
+import { coloursSize, type Dab } from '../masks/mask'
 import type { PixelMemory } from '../pixels/memory'
 import { doubled, type Prior, priorOf } from './band'
 import { SHAPE, shownOf } from './look'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Dab } from '../design/mask'
+import type { Dab } from '../masks/mask'
 import { SHAPE, shown, shownOf } from './look'
 import { type Pixels, toLab } from './picture'
 import { FINE, shownFinely } from './refine'

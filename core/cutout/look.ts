@@ -1,4 +1,4 @@
-import type { Dab } from '../design/mask'
+import type { Dab } from '../masks/mask'
 import { featuresOf } from './features'
 import type { Shape } from './network'
 import type { Lab, Size } from './picture'

@@ -1,5 +1,5 @@
-import type { Dab } from '../design/mask'
 import { connectedParts, within } from '../geometry/connected'
+import type { Dab } from '../masks/mask'
 import { binsOf, likelier, oddsOf } from './colour-model'
 import { blurred } from './edges'
 import { leastCut, STEPS } from './max-flow'

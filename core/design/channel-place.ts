@@ -1,5 +1,6 @@
 import type { Point } from '../geometry/matrix'
-import type { Anchor, Channel, ChannelPlace, Placement } from './schema'
+import type { Placement } from '../geometry/placement-schema'
+import type { Anchor, Channel, ChannelPlace } from './schema'
 
 const across: Record<Anchor, readonly [number, number]> = {
   nw: [0, 0],

@@ -1,20 +1,15 @@
+import { inOrder, keyBetween, keysBetween } from '../basics/order'
 import { wrapDegrees } from '../geometry/placement'
+import type { Placement } from '../geometry/placement-schema'
+import { hasMembers } from '../kinds/facts'
+import { isAxis } from '../kinds/group/mirror'
+import type { Layer, LayerOf } from '../kinds/list'
+import type { Plane } from '../kinds/planes'
 import { toChannelPlace } from './channel-place'
 import { maskedBy } from './mask-commands'
-import { isAxis } from './mirror'
-import { inOrder, keyBetween, keysBetween } from './order'
-import type { Plane } from './planes'
 import { withReferences } from './references'
 import { partFromRegister, placedBy } from './register'
-import {
-  type ChangeProperty,
-  type Channel,
-  changeKey,
-  type Design,
-  type Layer,
-  type LayerOf,
-  type Placement,
-} from './schema'
+import { type ChangeProperty, type Channel, changeKey, type Design } from './schema'
 import { insidesOf, membersOf, siblingsOf, withMembers } from './tree'
 
 /** Pure changes on a draft of the design. Each is one step of a person's work; ids of new things are given. */
@@ -60,7 +55,7 @@ export function removeLayers(d: Design, ids: readonly string[]): void {
   )
   for (const id of gone) delete d.layers[id]
   for (;;) {
-    const empty = Object.values(d.layers).find((l) => l.kind === 'group' && membersOf(d, l.id).length === 0)
+    const empty = Object.values(d.layers).find((l) => hasMembers(l) && membersOf(d, l.id).length === 0)
     if (!empty) break
     delete d.layers[empty.id]
     gone.add(empty.id)
@@ -226,7 +221,7 @@ function stackRank(d: Design, id: string): number {
   return PLANE_RANK[layer.plane] * 1e6 + siblingsOf(d, layer).findIndex((l) => l.id === id)
 }
 function dropEmptyGroups(d: Design): void {
-  const empty = Object.values(d.layers).filter((l) => l.kind === 'group' && membersOf(d, l.id).length === 0)
+  const empty = Object.values(d.layers).filter((l) => hasMembers(l) && membersOf(d, l.id).length === 0)
   if (empty.length > 0)
     removeLayers(
       d,
@@ -287,7 +282,7 @@ export function setCombine(
   how: NonNullable<LayerOf<'group'>['combine']> | null,
 ): void {
   const own = d.layers[id]
-  if (own?.kind !== 'group') return
+  if (!hasMembers(own)) return
   if (how) own.combine = how
   else delete own.combine
 }
@@ -297,7 +292,7 @@ export function ungroup(d: Design, ids: readonly string[]): string[] {
   const freed: string[] = []
   for (const id of ids) {
     const holder = d.layers[id]
-    if (holder?.kind !== 'group') continue
+    if (!hasMembers(holder)) continue
     // The axis of a mirror is of no use without it.
     for (const m of membersOf(d, id)) if (isAxis(m)) delete d.layers[m.id]
     const members = membersOf(d, id)
@@ -431,7 +426,7 @@ export function removePage(d: Design, id: string): void {
 export function turnGroups(d: Design, ids: readonly string[], by: number): void {
   for (const id of new Set(ids.flatMap((g) => withMembers(d, g).map((l) => l.id)))) {
     const layer = d.layers[id]
-    if (layer?.kind === 'group')
+    if (hasMembers(layer))
       layer.placement = { ...layer.placement, rotation: wrapDegrees(layer.placement.rotation + by) }
   }
 }

@@ -1,6 +1,6 @@
 import { enablePatches, type Patch, produceWithPatches } from 'immer'
 import { z } from 'zod'
-import { badInput, type ProblemKind } from '../errors'
+import { badInput, type ProblemKind } from '../basics/errors'
 import { applyWithin } from './patching'
 import { type Design, designSchema } from './schema'
 import { checkStructure } from './structure'

@@ -3,9 +3,9 @@ import { describe, expect, it } from 'vitest'
 import { withWeights } from '../adapt/place'
 import { centreOf, heightOf, unionOf, widthOf } from '../geometry/bounds'
 import { placedBounds, resized, scaledAbout } from '../geometry/placement'
-import { boxAt, shapeLayer } from './blank'
+import type { Placement } from '../geometry/placement-schema'
+import { boxAt, shapeLayer } from '../kinds/new'
 import { mmToPx, presetById, printChannel } from './channels'
-import type { Placement } from './schema'
 
 /** Facts of the trade, *common practice* unless a source is named; what follows by arithmetic is worked here. */
 describe('scaling (fact 19)', () => {

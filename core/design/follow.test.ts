@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { openHost } from '@/host/project'
+import { boxAt, shapeLayer } from '../kinds/new'
+import { flatResolved } from '../resolve/resolve'
 import { newTreatment } from '../treatments/list'
-import { blankDesign, boxAt, presetSpecs, shapeLayer } from './blank'
+import { blankDesign, presetSpecs } from './blank'
 import { treatedBy } from './follow'
-import { flatResolved } from './resolve'
 import type { Design } from './schema'
 
 const host = openHost(async () => null)

@@ -1,5 +1,6 @@
+import type { Layer } from '../kinds/list'
 import type { Treatment } from '../treatments/list'
-import type { Design, Layer } from './schema'
+import type { Design } from './schema'
 import type { LayerNode } from './tree'
 
 type Held = { treatments: Record<string, Treatment> }

@@ -1,12 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { openHost } from '@/host/project'
+import type { Layer } from '../kinds/list'
+import { boxAt, groupLayer, pictureLayer, shapeLayer, typeLayer } from '../kinds/new'
 import { renderPage } from '../render/picture'
-import { blankDesign, boxAt, groupLayer, pictureLayer, presetSpecs, shapeLayer, typeLayer } from './blank'
+import { resolve } from '../resolve/resolve'
+import { blankDesign, presetSpecs } from './blank'
 import { addLayers, group, keepInside } from './commands'
 import { freeEverything } from './free'
-import { resolve } from './resolve'
-import type { Design, Layer } from './schema'
+import type { Design } from './schema'
 import { checkStructure } from './structure'
 
 const SIDE = 120

@@ -1,15 +1,19 @@
+import { blendModeNumber, isOperator } from '../basics/blend-modes'
 import { lookUp } from '../colour/colour'
+import type { Paint } from '../colour/paint'
 import { boundsOf, contains, mapBounds, overlaps } from '../geometry/bounds'
 import { apply, compose, inverse } from '../geometry/matrix'
 import { matrixOf } from '../geometry/placement'
 import { shownBounds } from '../geometry/warp'
+import { hasMembers, hasParts, isPhoto, isShape, isStrew, isWorded } from '../kinds/facts'
+import type { Layer, LayerOf } from '../kinds/list'
+import { kindOf } from '../kinds/list'
+import { reframed } from '../kinds/slot/framing'
 import type { Artwork } from '../vector/svg'
-import { blendModeNumber, isOperator } from './blend-modes'
 import { addLayers, release, removeLayers, ungroup } from './commands'
 import { graphicLayers, isStructured } from './graphic-layers'
 import { maskedBy } from './mask-commands'
-import type { Design, Layer, LayerOf, Paint } from './schema'
-import { reframed } from './slot'
+import type { Design } from './schema'
 import { insidesOf, leavesOf, membersOf, withMembers } from './tree'
 
 /** What came of unpicking: pieces that can be edited by themselves, helpers that were dropped, and what had to stay, with the reason. */
@@ -50,8 +54,8 @@ export function freeEverything(d: Design, given: readonly string[], open?: Opena
 function opened(d: Design, id: string, open: Openable, out: Freed): string[] {
   let now = id
   for (const l of withMembers(d, id)) {
-    const art = l.kind === 'graphic' ? open.art.get(l.source) : undefined
-    if (l.kind !== 'graphic' || !art || !isStructured(art)) continue
+    const art = hasParts(l) ? open.art.get(l.source) : undefined
+    if (!hasParts(l) || !art || !isStructured(art)) continue
     const bare =
       Object.keys(l.treatments).length === 0 &&
       !isMasked(l) &&
@@ -88,7 +92,7 @@ function unpick(d: Design, id: string, out: Freed): void {
     release(d, [inner.id])
   }
   const now = d.layers[id]
-  if (now?.kind !== 'group') return
+  if (!hasMembers(now)) return
   const why = whyGrouped(d, now)
   if (why) out.left.push({ id, why })
   else takeApart(d, now)
@@ -126,8 +130,7 @@ function whyGrouped(d: Design, group: LayerOf<'group'>): string | null {
 }
 /** Whether a layer is laid over what lies beneath by `source-over` alone; what a closed group or a holder does within is its own. */
 const allPlain = (d: Design, layer: Layer): boolean =>
-  plain(layer) &&
-  (layer.kind !== 'group' || !layer.open || membersOf(d, layer.id).every((m) => allPlain(d, m)))
+  plain(layer) && (!hasMembers(layer) || !layer.open || membersOf(d, layer.id).every((m) => allPlain(d, m)))
 
 function takeApart(d: Design, group: LayerOf<'group'>): void {
   const members = membersOf(d, group.id)
@@ -138,7 +141,7 @@ function takeApart(d: Design, group: LayerOf<'group'>): void {
     // A member alone in a closed group blends with nothing there: it takes the group's own mode.
     if (alone && (!group.open || !plain(group))) {
       layer.blend = group.blend
-      if (layer.kind === 'group') layer.open = false
+      if (hasMembers(layer)) layer.open = false
     }
     layer.opacity *= strength(group)
     layer.shown &&= group.shown
@@ -154,7 +157,7 @@ function whyHeld(d: Design, holder: Layer, inner: Layer): string | null {
   if (!inner.shown) return null
   if (isMasked(holder)) return 'what is kept inside is masked with its holder'
   const opaque =
-    holder.kind === 'shape' &&
+    isShape(holder) &&
     holder.form === 'rectangle' &&
     holder.radii.every((r) => r === 0) &&
     isOpaque(d, holder.fill)
@@ -171,8 +174,7 @@ function whyHeld(d: Design, holder: Layer, inner: Layer): string | null {
   if (!back) return 'what is kept inside is cut to a shape'
   const area = boundsOf(0, 0, holder.placement.width, holder.placement.height)
   const inside = leavesOf(d, [inner.id]).every((l) => {
-    const reach =
-      'stroke' in l ? l.stroke.weight : l.kind === 'type' ? l.style.size : l.kind === 'strew' ? Infinity : 0
+    const reach = 'stroke' in l ? l.stroke.weight : isWorded(l) ? l.style.size : isStrew(l) ? Infinity : 0
     if (l.placement.corners || l.placement.bend) return false
     const box = mapBounds(
       compose(matrixOf(l.placement), back),
@@ -196,8 +198,8 @@ const isOpaque = (d: Design, paint: Paint): boolean => {
 function intoSlot(d: Design, holder: Layer, inner: Layer): boolean {
   if (isMasked(holder) || isMasked(inner)) return false
   if (
-    holder.kind !== 'shape' ||
-    inner.kind !== 'picture' ||
+    !isShape(holder) ||
+    !isPhoto(inner) ||
     insidesOf(d, holder.id).length !== 1 ||
     insidesOf(d, inner.id).length > 0
   )
@@ -254,10 +256,7 @@ function dropHelpers(d: Design, ids: readonly string[], out: Freed): void {
     if (!layer || insidesOf(d, id).length > 0 || changed(d, id)) continue
     // What a mask goes by is of use though it is hidden.
     if (maskedBy(d, new Set([id])).length > 0) continue
-    const nothing =
-      (layer.kind === 'type' && layer.text.trim() === '') ||
-      (layer.kind === 'shape' && layer.fill.kind === 'none' && layer.stroke.weight === 0) ||
-      (layer.kind === 'group' && membersOf(d, id).length === 0)
+    const nothing = kindOf(layer).empty(layer) || (hasMembers(layer) && membersOf(d, id).length === 0)
     const twice = Object.values(d.layers).some(
       (o) => o.id !== id && ids.includes(o.id) && o.page === layer.page && sameAs(d, layer, o),
     )
@@ -273,8 +272,7 @@ function sameAs(d: Design, a: Layer, b: Layer): boolean {
   if (a.shown && !b.shown) return false
   if (bare(a) !== bare(b)) return false
   if (!a.shown) return b.shown || a.order < b.order
-  if (a.kind !== 'shape' || a.form !== 'rectangle' || a.stroke.weight > 0 || a.radii.some((r) => r > 0))
-    return false
+  if (!isShape(a) || a.form !== 'rectangle' || a.stroke.weight > 0 || a.radii.some((r) => r > 0)) return false
   const p = a.placement
   const crisp =
     p.rotation === 0 &&

@@ -1,12 +1,17 @@
+import { keysBetween } from '../basics/order'
 import { lookUp } from '../colour/colour'
+import type { Paint } from '../colour/paint'
 import { apply, compose, inverse, type Matrix, scaling } from '../geometry/matrix'
+import type { Placement } from '../geometry/placement-schema'
+import { layerName } from '../kinds/facts'
+import type { Layer, LayerOf } from '../kinds/list'
+import { groupLayer, shapeLayer, solidStroke } from '../kinds/new'
+import { newMask } from '../masks/mask'
 import { mapPath, type Path } from '../vector/path'
 import { mapPoints, pathData, pathOf, pointBounds, pointsOf } from '../vector/points'
+import type { Stroke } from '../vector/stroke-style'
 import type { ArtGradient, ArtGroup, ArtNode, Artwork, Piece } from '../vector/svg'
-import { groupLayer, layerName, shapeLayer, solidStroke } from './blank'
-import { newMask } from './mask'
-import { keysBetween } from './order'
-import type { Design, Layer, LayerOf, Paint, Placement, Stroke } from './schema'
+import type { Design } from './schema'
 
 /** The most characters of path data that one shape holds. */
 const MOST_DATA = 60_000

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { blankDesign, boxAt, groupLayer, presetSpecs, shapeLayer } from './blank'
+import { boxAt, groupLayer, shapeLayer } from '../kinds/new'
+import { blankDesign, presetSpecs } from './blank'
 import {
   duplicateLayers,
   group,

@@ -1,7 +1,7 @@
 import { z } from 'zod'
+import { inOrder, keyBetween } from '../basics/order'
+import { colourSchema, idSchema as id, orderSchema, shaSchema } from '../basics/values'
 import { filesOf, treatmentSchema } from '../treatments/list'
-import { colourSchema, idSchema as id, orderSchema, shaSchema } from './basics'
-import { inOrder, keyBetween } from './order'
 import type { Design } from './schema'
 
 const name = z.string().max(200)

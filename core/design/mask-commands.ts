@@ -1,6 +1,7 @@
-import { type Mask, masksOf } from './mask'
-import { keyBetween } from './order'
-import type { Design, Layer } from './schema'
+import { keyBetween } from '../basics/order'
+import type { Layer } from '../kinds/list'
+import { type Mask, masksOf } from '../masks/mask'
+import type { Design } from './schema'
 import { withMembers } from './tree'
 
 /** Pure changes to masks; each is one step of a person's work. */

@@ -1,5 +1,5 @@
 import { produce } from 'immer'
-import { badInput } from '../errors'
+import { badInput } from '../basics/errors'
 
 /** A patch as it comes from elsewhere: nothing of it is known to fit. */
 export type LoosePatch = {

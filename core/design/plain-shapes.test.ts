@@ -1,13 +1,15 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { openHost, sha256 } from '@/host/project'
+import type { Layer } from '../kinds/list'
+import { boxAt, graphicLayer, shapeLayer, typeLayer } from '../kinds/new'
 import { renderPage } from '../render/picture'
 import { newTreatment } from '../treatments/list'
 import { readSvg } from '../vector/svg'
-import { blankDesign, boxAt, graphicLayer, presetSpecs, shapeLayer, typeLayer } from './blank'
+import { blankDesign, presetSpecs } from './blank'
 import { addLayers } from './commands'
 import { plainShapes } from './plain-shapes'
-import type { Design, Layer } from './schema'
+import type { Design } from './schema'
 
 const SIDE = 400
 const blobs = new Map<string, Uint8Array>()

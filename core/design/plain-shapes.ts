@@ -1,14 +1,17 @@
+import { keysBetween } from '../basics/order'
+import type { Paint } from '../colour/paint'
 import { scaling } from '../geometry/matrix'
+import { hasParts, isShape, isWorded, layerName } from '../kinds/facts'
+import type { Layer, LayerOf } from '../kinds/list'
+import { groupLayer, shapeLayer, solidStroke } from '../kinds/new'
+import { type Rim, ringsOf, treatmentsOf } from '../treatments/order'
 import type { FontBook } from '../type/fonts'
 import { layoutType } from '../type/layout'
 import { mapPath, type Path } from '../vector/path'
 import { shapePath } from '../vector/shapes'
+import type { Stroke } from '../vector/stroke-style'
 import type { Artwork } from '../vector/svg'
-import { groupLayer, layerName, shapeLayer, solidStroke } from './blank'
 import { boxedPath, graphicLayers, isStructured } from './graphic-layers'
-import { keysBetween } from './order'
-import type { Layer, LayerOf, Paint, Stroke } from './schema'
-import { type Rim, ringsOf, treatmentsOf } from './treatment'
 
 /** The most characters of path data that one shape holds. */
 const MOST_DATA = 60_000
@@ -17,9 +20,7 @@ type Piece = { name: string; path: Path; fill: Paint; stroke: Stroke; opacity?: 
 
 /** Whether a layer has outlines that shapes can be made of. */
 export const canShape = (l: Layer | undefined): boolean =>
-  l?.kind === 'type' ||
-  l?.kind === 'graphic' ||
-  (l?.kind === 'shape' && (l.form !== 'path' || rimsOf(l).length > 0))
+  isWorded(l) || hasParts(l) || (isShape(l) && (l.form !== 'path' || rimsOf(l).length > 0))
 
 const rimsOf = (layer: Layer): Rim[] =>
   treatmentsOf(layer).filter(
@@ -55,16 +56,16 @@ function ringsAround(layer: Layer, pieces: readonly Piece[]): { under: Piece[]; 
 
 function piecesOf(layer: Layer, fonts: FontBook, art: Artwork | null): Piece[] {
   const { width, height } = layer.placement
-  if (layer.kind === 'shape')
+  if (isShape(layer))
     return [{ name: layerName(layer), path: shapePath(layer), fill: layer.fill, stroke: layer.stroke }]
-  if (layer.kind === 'type') {
+  if (isWorded(layer)) {
     const { lines, size } = layoutType(fonts, layer.text, layer.style, width)
     return lines.flatMap((line, n): Piece[] => {
       const path = line.glyphs.flatMap((g) => mapPath(g.face.outline(g.glyph), [size, 0, 0, size, g.x, g.y]))
       return path.length > 0 ? [{ name: `Line ${n + 1}`, path, fill: layer.fill, stroke: solidStroke }] : []
     })
   }
-  if (layer.kind !== 'graphic' || !art) return []
+  if (!hasParts(layer) || !art) return []
   const fit = scaling(width / art.width, height / art.height)
   const weight = Math.sqrt(Math.abs(fit[0] * fit[3]))
   return art.pieces.map((p): Piece => {
@@ -96,7 +97,7 @@ export function plainShapes(
 ): Layer[] | null {
   const { placement } = layer
   if (placement.bend || placement.corners || placement.skew) return null
-  if (layer.kind === 'graphic' && art && isStructured(art)) {
+  if (hasParts(layer) && art && isStructured(art)) {
     const opened = rimsOf(layer).length > 0 ? [] : graphicLayers(layer, order, art, {}, newId).layers
     return opened.length > 0 ? opened : null
   }

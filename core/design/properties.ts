@@ -1,5 +1,6 @@
+import type { Layer } from '../kinds/list'
 import { anchorPoint } from './channel-place'
-import { type Change, type ChangeProperty, type Channel, changeKey, type Design, type Layer } from './schema'
+import { type Change, type ChangeProperty, type Channel, changeKey, type Design } from './schema'
 
 type ValueOf<P extends ChangeProperty> = Extract<Change, { property: P }>['value']
 

@@ -1,5 +1,5 @@
+import type { Layer } from '../kinds/list'
 import { renamedTreatments } from '../treatments/list'
-import type { Layer } from './schema'
 
 /**
  * What a layer says of others, under other names: masks and treatments that go by a layer, weaves, what it rides on. `nameOf` gives

@@ -1,5 +1,7 @@
-import { pictureLayer } from './blank'
-import { changeKey, type Design, type Layer } from './schema'
+import { isPhoto } from '../kinds/facts'
+import type { Layer } from '../kinds/list'
+import { pictureLayer } from '../kinds/new'
+import { changeKey, type Design } from './schema'
 
 /** The layer whose place counts for one: itself, or what it lies in register with. */
 export function placedBy(design: Pick<Design, 'layers'>, id: string): string {
@@ -24,7 +26,7 @@ export const inRegisterWith = (design: Pick<Design, 'layers'>, id: string): Laye
  */
 export function partInRegister(d: Design, photo: string, id: string, order: string): void {
   const own = d.layers[photo]
-  if (own?.kind !== 'picture' || own.register) return
+  if (!isPhoto(own) || own.register) return
   const { masks, treatments, weaves, blend, opacity, focal, behaviour } = own
   const where = { id, page: own.page, plane: own.plane, parent: own.parent, inside: own.inside, order }
   const source = { sha: own.source, width: own.sourceWidth, height: own.sourceHeight }

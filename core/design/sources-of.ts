@@ -1,19 +1,8 @@
+import { sourcesOf } from '../kinds/facts'
+import type { Layer } from '../kinds/list'
+import { blobsOfMask, masksOf } from '../masks/mask'
 import { filesOf } from '../treatments/list'
-import { blobsOfMask, masksOf } from './mask'
-import type { Design, Layer } from './schema'
-
-export type UsedSource = { sha: string; kind: 'picture' | 'graphic' }
-
-/** The blobs that a layer shows. */
-export function sourcesOf(layer: Layer): UsedSource[] {
-  if (layer.kind === 'picture' || layer.kind === 'graphic') return [{ sha: layer.source, kind: layer.kind }]
-  if (layer.kind === 'slot') return layer.picture ? [{ sha: layer.picture.source, kind: 'picture' }] : []
-  if (layer.kind === 'strew')
-    return layer.things.flatMap((t): UsedSource[] =>
-      t.kind === 'shape' ? [] : [{ sha: t.source, kind: t.kind }],
-    )
-  return []
-}
+import type { Design } from './schema'
 
 /** Tiles of what is painted in a layer's masks, and colours of what was cut out. */
 const maskTilesOf = (layer: Layer): string[] => masksOf(layer).flatMap(blobsOfMask)

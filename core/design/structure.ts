@@ -1,4 +1,5 @@
-import { badInput } from '../errors'
+import { badInput } from '../basics/errors'
+import { hasMembers } from '../kinds/facts'
 import { maskDependsOn } from './mask-commands'
 import { placedBy } from './register'
 import type { Design } from './schema'
@@ -23,7 +24,7 @@ export function checkStructure(design: Design): void {
     let depth = 0
     for (let parent = layer.parent; parent; parent = design.layers[parent]?.parent ?? null) {
       const group = design.layers[parent]
-      if (group?.kind !== 'group') fail(`The layer ${layer.id} lies in something that is not a group.`)
+      if (!hasMembers(group)) fail(`The layer ${layer.id} lies in something that is not a group.`)
       if (group && (group.plane !== layer.plane || group.page !== layer.page))
         fail(`The layer ${layer.id} lies in another plane or page than its group.`)
       if (++depth > MAX_DEPTH || parent === layer.id) fail('A group cannot lie inside itself.')

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { blankDesign, boxAt, groupLayer, shapeLayer } from './blank'
+import { boxAt, groupLayer, shapeLayer } from '../kinds/new'
+import { blankDesign } from './blank'
 import { addLayers, duplicateLayers, group } from './commands'
 import { guideAt, guideIn, guideMoved, guidesOn } from './guides'
 import type { Design, Guide } from './schema'

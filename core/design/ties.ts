@@ -1,4 +1,5 @@
-import type { Design, Layer } from './schema'
+import type { Layer } from '../kinds/list'
+import type { Design } from './schema'
 import { withMembers } from './tree'
 
 /** Layers with everything that is tied to them, to a group they are in, or to a member: what moves when they move. */

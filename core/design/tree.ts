@@ -1,6 +1,8 @@
-import { byOrder } from './order'
-import { PLANES } from './planes'
-import type { Design, Layer } from './schema'
+import { byOrder } from '../basics/order'
+import { hasMembers } from '../kinds/facts'
+import type { Layer } from '../kinds/list'
+import { PLANES } from '../kinds/planes'
+import type { Design } from './schema'
 
 /** A layer with its members and with what is kept inside it, back to front. */
 export type LayerNode = { layer: Layer; children: LayerNode[]; insides: LayerNode[] }
@@ -26,7 +28,7 @@ export function layerTree(design: Pick<Design, 'layers'>, page: string): LayerNo
   const nodes = (list: Layer[] | undefined): LayerNode[] =>
     (list ?? []).sort(byOrder).map((layer) => ({
       layer,
-      children: layer.kind === 'group' ? nodes(byParent.get(layer.id)) : [],
+      children: hasMembers(layer) ? nodes(byParent.get(layer.id)) : [],
       insides: nodes(byHolder.get(layer.id)),
     }))
   const roots = nodes(byParent.get(''))
@@ -90,7 +92,7 @@ export function membersOf(design: Pick<Design, 'layers'>, group: string): Layer[
 export function withMembers(design: Pick<Design, 'layers'>, id: string): Layer[] {
   const layer = design.layers[id]
   if (!layer) return []
-  const members = layer.kind === 'group' ? membersOf(design, id) : []
+  const members = hasMembers(layer) ? membersOf(design, id) : []
   return [layer, ...[...members, ...insidesOf(design, id)].flatMap((m) => withMembers(design, m.id))]
 }
 
@@ -101,7 +103,7 @@ export const leavesOf = (
 ): Exclude<Layer, { kind: 'group' }>[] => {
   const seen = new Map<string, Exclude<Layer, { kind: 'group' }>>()
   for (const id of ids)
-    for (const layer of withMembers(design, id)) if (layer.kind !== 'group') seen.set(layer.id, layer)
+    for (const layer of withMembers(design, id)) if (!hasMembers(layer)) seen.set(layer.id, layer)
   return [...seen.values()]
 }
 

@@ -1,4 +1,4 @@
-import { badInput } from '../errors'
+import { badInput } from '../basics/errors'
 import type { LoosePatch } from './patching'
 import { SCHEMA_VERSION } from './schema'
 

@@ -1,6 +1,6 @@
+import { MOST_MARKS, type Weave, type WeaveMark } from '../kinds/weave-schema'
 import { maskDependsOn } from './mask-commands'
 import type { Design } from './schema'
-import { MOST_MARKS, type Weave, type WeaveMark } from './weave-schema'
 
 /** The weave of two layers, whichever carries it. */
 export function weaveOf(

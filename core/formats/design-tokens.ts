@@ -1,5 +1,5 @@
+import { badInput } from '../basics/errors'
 import { fromHex, readColour, toHex } from '../colour/colour'
-import { badInput } from '../errors'
 
 export type NamedColour = { name: string; colour: string }
 

@@ -1,5 +1,5 @@
 import { unzlibSync, zlibSync } from 'fflate'
-import { badInput } from '../errors'
+import { badInput } from '../basics/errors'
 
 /** Grey pictures of 8 bits as PNG (W3C Portable Network Graphics, third edition): tiles of painted masks. */
 const SIGNATURE = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]

@@ -1,5 +1,5 @@
 import { unzipSync } from 'fflate'
-import { badInput, tooLarge } from '../errors'
+import { badInput, tooLarge } from '../basics/errors'
 import { crc32, entriesOf } from './zip-directory'
 
 const MOST_ENTRIES = 4000

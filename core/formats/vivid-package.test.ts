@@ -1,6 +1,7 @@
 import { strToU8, zipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
-import { blankDesign, boxAt, pictureLayer } from '../design/blank'
+import { blankDesign } from '../design/blank'
+import { boxAt, pictureLayer } from '../kinds/new'
 import { readPackage, writePackage } from './vivid-package'
 
 const sha = 'a'.repeat(64)

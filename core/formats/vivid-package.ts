@@ -1,9 +1,9 @@
 import { strFromU8, strToU8, type Zippable, zipSync } from 'fflate'
+import { badInput } from '../basics/errors'
 import { checkDesign } from '../design/edits'
 import type { Design } from '../design/schema'
 import { blobsOf } from '../design/sources-of'
 import { upgrade } from '../design/upgrades'
-import { badInput } from '../errors'
 import { safeUnzip } from './safe-zip'
 
 /** A design with everything it needs in one zip: `design.json` and `blobs/SHA`. */

@@ -1,10 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { openHost } from '@/host/project'
-import { blankDesign, boxAt, groupLayer, presetSpecs, shapeLayer } from '../design/blank'
-import { type Bend, type Layer, placementSchema } from '../design/schema'
+import { blankDesign, presetSpecs } from '../design/blank'
+import type { Layer } from '../kinds/list'
+import { boxAt, groupLayer, shapeLayer } from '../kinds/new'
 import { layerBounds } from '../render/layer-bounds'
 import { renderPage } from '../render/picture'
 import { bendFrom, bendHandles, kindOfBend, unbent, withHandle } from './bend'
+import { type Bend, placementSchema } from './placement-schema'
 import { warpOf } from './warp'
 
 const W = 400

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { boxAt } from '../design/blank'
+import { boxAt } from '../kinds/new'
 import { apply, compose, determinant, inverse, turning } from './matrix'
 import {
   matrixOf,

@@ -1,7 +1,6 @@
 import { DOMMatrix } from '@napi-rs/canvas'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { Placement } from '../design/schema'
 import { widthOf } from './bounds'
 import { apply, compose, determinant, inverse, type Matrix, turning } from './matrix'
 import {
@@ -16,6 +15,7 @@ import {
   turnedAbout,
   wrapDegrees,
 } from './placement'
+import type { Placement } from './placement-schema'
 
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true })
 const placements: fc.Arbitrary<Placement> = fc.record({

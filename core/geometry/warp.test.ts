@@ -1,7 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { boxAt } from '../design/blank'
-import { type Placement, placementSchema } from '../design/schema'
+import { boxAt } from '../kinds/new'
 import {
   applyHomography,
   composeHomographies,
@@ -13,6 +12,7 @@ import {
 } from './homography'
 import { scaling, translation } from './matrix'
 import { placedBounds } from './placement'
+import { type Placement, placementSchema } from './placement-schema'
 import { placeUnder, shownBounds, shownPoint, warpOf } from './warp'
 
 describe('a perspective map', () => {

@@ -1,4 +1,4 @@
-import type { BlendMode } from '../design/blend-modes'
+import type { BlendMode } from '../basics/blend-modes'
 
 /** Straight RGBA 0–1; results are premultiplied. */
 export type Pixel = [number, number, number, number]

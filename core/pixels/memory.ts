@@ -1,4 +1,4 @@
-import { Problem } from '../errors'
+import { Problem } from '../basics/errors'
 import type { Kernels } from './kernel-types'
 
 /** Pixels along a side of a tile. */

@@ -1,4 +1,4 @@
-import { BLEND_MODES, type BlendMode } from '../design/blend-modes'
+import { BLEND_MODES, type BlendMode } from '../basics/blend-modes'
 
 /** What libvips calls the modes that it has. */
 export const VIPS_NAMES: Partial<Record<BlendMode, string>> = {

@@ -1,5 +1,5 @@
+import { quickHash } from '../basics/hash'
 import { type Bounds, intersect, isEmpty, scaledWhole, union } from '../geometry/bounds'
-import { quickHash } from '../hash'
 import { type BeneathNode, type EdgedNode, gradesBeneath, type PlanNode, type ReducedNode } from './nodes'
 
 /** What a node adds to the key of a stack that it lies in. */

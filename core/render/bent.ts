@@ -1,6 +1,7 @@
-import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
 import { type Bounds, boundsOf, union } from '../geometry/bounds'
 import { carried, carrierOf, shownBounds } from '../geometry/warp'
+import { hasMembers } from '../kinds/facts'
+import type { ResolvedLayer, ResolvedPage } from '../resolve/resolve'
 import { frameOf } from './masked'
 
 /** The members of a group, bent as the group's box is: each by a net of its own, so that nothing is resampled twice. */
@@ -16,8 +17,7 @@ export function bentMembers(
     ...l,
     children: l.children.map(bent),
     insides: l.insides.map(bent),
-    layer:
-      l.layer.kind === 'group' ? l.layer : { ...l.layer, placement: carried(l.layer.placement, through) },
+    layer: hasMembers(l.layer) ? l.layer : { ...l.layer, placement: carried(l.layer.placement, through) },
   })
   return group.children.map(bent)
 }

@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { openHost } from '@/host/project'
-import { blankDesign, boxAt, groupLayer, presetSpecs, shapeLayer, typeLayer } from '../design/blank'
+import { blankDesign, presetSpecs } from '../design/blank'
 import { setCombine, ungroup } from '../design/commands'
 import { record } from '../design/edits'
-import type { Design, Layer, LayerOf } from '../design/schema'
+import type { Design } from '../design/schema'
+import type { Layer, LayerOf } from '../kinds/list'
+import { boxAt, groupLayer, shapeLayer, typeLayer } from '../kinds/new'
 import { renderPage } from './picture'
 
 const SIDE = 300

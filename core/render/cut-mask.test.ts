@@ -1,10 +1,11 @@
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { openHost, sha256 } from '@/host/project'
-import { blankDesign, boxAt, pictureLayer, presetSpecs } from '../design/blank'
-import { coloursSize, MASK_TILE, type MaskOf, newMask } from '../design/mask'
+import { blankDesign, presetSpecs } from '../design/blank'
 import { blobsOf } from '../design/sources-of'
 import { writeGreyPng } from '../formats/grey-png'
+import { boxAt, pictureLayer } from '../kinds/new'
+import { coloursSize, MASK_TILE, type MaskOf, newMask } from '../masks/mask'
 import { renderPage } from './picture'
 
 const SIDE = 128

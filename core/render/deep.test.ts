@@ -1,18 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import { openHost } from '@/host/project'
+import { blankDesign, presetSpecs } from '../design/blank'
+import type { Design } from '../design/schema'
+import type { Layer } from '../kinds/list'
 import {
   axisLayer,
-  blankDesign,
   boxAt,
   gradeLayer,
   groupLayer,
   mergedLayer,
   pictureLayer,
-  presetSpecs,
   shapeLayer,
   typeLayer,
-} from '../design/blank'
-import type { Design, Layer } from '../design/schema'
+} from '../kinds/new'
 import { newTreatment, type Treatment } from '../treatments/list'
 import { difference, reducedTo, rendered } from './compared.test-data'
 import { renderPage } from './picture'

@@ -1,16 +1,10 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { type NodeHost, openHost, sha256 } from '../../host/project'
-import {
-  blankDesign,
-  boxAt,
-  groupLayer,
-  pictureLayer,
-  presetSpecs,
-  shapeLayer,
-  typeLayer,
-} from '../design/blank'
-import type { BlendMode } from '../design/blend-modes'
-import type { Design, Layer } from '../design/schema'
+import type { BlendMode } from '../basics/blend-modes'
+import { blankDesign, presetSpecs } from '../design/blank'
+import type { Design } from '../design/schema'
+import type { Layer } from '../kinds/list'
+import { boxAt, groupLayer, pictureLayer, shapeLayer, typeLayer } from '../kinds/new'
 import { TILE } from '../pixels/memory'
 import { Drafts } from './draft'
 import { handBetween, handOf } from './hand'

@@ -1,15 +1,13 @@
-import { withCopies } from '../design/mirror'
-import type { ResolvedLayer } from '../design/resolve'
-import { strewReach } from '../design/strew'
-import { type Bounds, grow, union } from '../geometry/bounds'
-import { shownBounds } from '../geometry/warp'
+import { type Bounds, union } from '../geometry/bounds'
+import { withCopies } from '../kinds/group/mirror'
+import { kindOf } from '../kinds/list'
+import type { ResolvedLayer } from '../resolve/resolve'
 import { bentBounds } from './bent'
 
-/** The box around what is shown of a layer; a group's is that of its members. */
+/** The box around what is shown of a layer; a group's is that of its members, mirrored and bent as it is. */
 export function layerBounds(resolved: ResolvedLayer): Bounds | null {
-  if (resolved.layer.kind === 'strew')
-    return grow(shownBounds(resolved.layer.placement), strewReach(resolved.layer))
-  if (resolved.layer.kind !== 'group') return shownBounds(resolved.layer.placement)
-  const inner = resolved.children.map(layerBounds).filter((b): b is Bounds => b !== null)
-  return inner.length > 0 ? bentBounds(resolved, withCopies(resolved, inner.reduce(union))) : null
+  const { layer, children } = resolved
+  const inner = children.flatMap((c) => layerBounds(c) ?? [])
+  const members = inner.length > 0 ? bentBounds(resolved, withCopies(resolved, inner.reduce(union))) : null
+  return kindOf(layer).bounds(layer, members)
 }

@@ -1,8 +1,8 @@
+import { blendModeNumber } from '../basics/blend-modes'
+import { quickHash } from '../basics/hash'
 import { literalPaint } from '../colour/gradient'
-import { blendModeNumber } from '../design/blend-modes'
-import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
-import type { Design, Layer, LayerOf, Paint } from '../design/schema'
-import type { WeaveMark } from '../design/weave-schema'
+import type { Paint } from '../colour/paint'
+import type { Design } from '../design/schema'
 import {
   type Bounds,
   boundsOf,
@@ -15,7 +15,10 @@ import {
 } from '../geometry/bounds'
 import { compose, inverse, type Matrix, scaling } from '../geometry/matrix'
 import { matrixOf } from '../geometry/placement'
-import { quickHash } from '../hash'
+import { isShape } from '../kinds/facts'
+import type { Layer, LayerOf } from '../kinds/list'
+import type { WeaveMark } from '../kinds/weave-schema'
+import type { ResolvedLayer, ResolvedPage } from '../resolve/resolve'
 import type { FontBook } from '../type/fonts'
 import { flatten, type Outline, outlineBounds, type Path } from '../vector/path'
 import { dashed, strokeOutlines } from '../vector/stroke'
@@ -333,5 +336,5 @@ export function fillNode(
   }
 }
 const isFine = (layer: Layer, b: Bounds): boolean =>
-  (layer.kind === 'shape' && (layer.form === 'line' || layer.fill.kind === 'none')) ||
+  (isShape(layer) && (layer.form === 'line' || layer.fill.kind === 'none')) ||
   Math.min(b.right - b.left, b.bottom - b.top) < 8

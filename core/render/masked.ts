@@ -1,7 +1,6 @@
+import { quickHash } from '../basics/hash'
 import { fromHex } from '../colour/colour'
-import { coloursSize, type Mask, type MaskOf, masksOf, touchingKey } from '../design/mask'
-import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
-import type { Layer, LayerOf, Paint, Placement } from '../design/schema'
+import type { Paint } from '../colour/paint'
 import {
   type Bounds,
   grow,
@@ -24,7 +23,11 @@ import {
   turning,
 } from '../geometry/matrix'
 import { matrixOf, turnedBox } from '../geometry/placement'
-import { quickHash } from '../hash'
+import type { Placement } from '../geometry/placement-schema'
+import { hasMembers, isPhoto } from '../kinds/facts'
+import type { Layer, LayerOf } from '../kinds/list'
+import { coloursSize, type Mask, type MaskOf, masksOf, touchingKey } from '../masks/mask'
+import type { ResolvedLayer, ResolvedPage } from '../resolve/resolve'
 import { mapPath, type Path, parsePath } from '../vector/path'
 import { maskFormPath } from '../vector/shapes'
 import { type Context, fillNode, pictureNode } from './makers'
@@ -47,9 +50,9 @@ export function frameOf(
     const k = Math.min(page.width / page.master.width, page.height / page.master.height)
     return { ...upright, width: page.master.width * k, height: page.master.height * k }
   }
-  if (own.layer.kind !== 'group') return own.layer.placement
+  if (!hasMembers(own.layer)) return own.layer.placement
   const leaves = (l: ResolvedLayer): Placement[] =>
-    l.layer.kind === 'group' ? l.children.flatMap(leaves) : [l.layer.placement]
+    hasMembers(l.layer) ? l.children.flatMap(leaves) : [l.layer.placement]
   const { rotation } = own.layer.placement
   const corners = turnedBox(leaves(own), rotation)
   if (!corners) return null
@@ -211,9 +214,7 @@ function stepOf(
   }
   // A colour that is left alone is not taken out of what shows it.
   const touching =
-    mask.kind === 'picked' &&
-    own.layer.kind === 'picture' &&
-    mask.touching?.for === touchingKey(mask, own.layer.source)
+    mask.kind === 'picked' && isPhoto(own.layer) && mask.touching?.for === touchingKey(mask, own.layer.source)
       ? mask.touching
       : null
   if (mask.kind === 'picked' && touching) {

@@ -1,10 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { openHost, sha256 } from '@/host/project'
-import { blankDesign, boxAt, groupLayer, presetSpecs, shapeLayer, typeLayer } from '../design/blank'
-import { MASK_TILE, type Mask, newMask } from '../design/mask'
-import type { Design, Layer } from '../design/schema'
+import { blankDesign, presetSpecs } from '../design/blank'
+import type { Design } from '../design/schema'
 import { writeGreyPng } from '../formats/grey-png'
+import type { Layer } from '../kinds/list'
+import { boxAt, groupLayer, shapeLayer, typeLayer } from '../kinds/new'
+import { MASK_TILE, type Mask, newMask } from '../masks/mask'
 import { prepare, renderPage, renderRegion } from './picture'
 
 const SIDE = 320

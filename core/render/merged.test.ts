@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { openHost } from '@/host/project'
-import { blankDesign, boxAt, groupLayer, mergedLayer, presetSpecs, shapeLayer } from '../design/blank'
+import { blankDesign, presetSpecs } from '../design/blank'
 import { group } from '../design/commands'
-import { newMask } from '../design/mask'
-import type { Design, Layer } from '../design/schema'
+import type { Design } from '../design/schema'
+import type { Layer } from '../kinds/list'
+import { boxAt, groupLayer, mergedLayer, shapeLayer } from '../kinds/new'
+import { newMask } from '../masks/mask'
 import { renderPage } from './picture'
 
 const SIDE = 200

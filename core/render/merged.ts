@@ -1,6 +1,6 @@
-import type { LayerOf } from '../design/schema'
+import { quickHash } from '../basics/hash'
 import { intersect, isEmpty } from '../geometry/bounds'
-import { quickHash } from '../hash'
+import type { LayerOf } from '../kinds/list'
 import { rectanglePath } from '../vector/shapes'
 import { type Beneath, type Context, fillNode } from './makers'
 import { WHITE } from './masked'

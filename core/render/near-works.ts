@@ -1,5 +1,5 @@
+import { blendModeNumber } from '../basics/blend-modes'
 import { fromHex } from '../colour/colour'
-import { blendModeNumber } from '../design/blend-modes'
 import { intersect } from '../geometry/bounds'
 import { cosine, lengthOf, sine } from '../geometry/exact'
 import { apply, inverse } from '../geometry/matrix'

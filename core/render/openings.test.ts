@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { openHost } from '@/host/project'
-import { blankDesign, boxAt, presetSpecs, shapeLayer } from '../design/blank'
+import { blankDesign, presetSpecs } from '../design/blank'
+import { boxAt, shapeLayer } from '../kinds/new'
 import { openingsOf, simplified } from './openings'
 import { prepare } from './picture'
 

@@ -1,5 +1,5 @@
-import type { MaskOf } from '../design/mask'
-import { quickHash } from '../hash'
+import { quickHash } from '../basics/hash'
+import type { MaskOf } from '../masks/mask'
 
 type Painted = MaskOf<'painted'>
 export type PaintedContent = Pick<Painted, 'width' | 'height' | 'ground' | 'tiles'>

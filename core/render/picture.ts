@@ -1,7 +1,8 @@
-import { flatResolved, type ResolvedPage } from '../design/resolve'
-import { Problem } from '../errors'
+import { Problem } from '../basics/errors'
 import { type Bounds, contains, heightOf, overlaps, union, widthOf } from '../geometry/bounds'
+import { isWorded } from '../kinds/facts'
 import { TILE } from '../pixels/memory'
+import { flatResolved, type ResolvedPage } from '../resolve/resolve'
 import { filesFor } from '../type/catalogue'
 import type { FontBook } from '../type/fonts'
 import { EVERYWHERE } from './nodes/definition'
@@ -41,7 +42,7 @@ export const prepare = (page: ResolvedPage, scale: number, host: Host): Promise<
 
 async function planned(page: ResolvedPage, view: View, host: Host): Promise<Plan> {
   await host.fonts.open(
-    flatResolved(page.layers).flatMap(({ layer }) => (layer.kind === 'type' ? filesFor(layer.style) : [])),
+    flatResolved(page.layers).flatMap(({ layer }) => (isWorded(layer) ? filesFor(layer.style) : [])),
   )
   for (;;) {
     const made = plan(page, view, host)

@@ -1,18 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { openFonts } from '../../host/fonts'
 import { openMemory } from '../../host/kernels'
-import {
-  blankDesign,
-  boxAt,
-  graphicLayer,
-  groupLayer,
-  pictureLayer,
-  presetSpecs,
-  shapeLayer,
-  typeLayer,
-} from '../design/blank'
-import { resolve } from '../design/resolve'
-import type { Design, Layer } from '../design/schema'
+import { blankDesign, presetSpecs } from '../design/blank'
+import type { Design } from '../design/schema'
+import type { Layer } from '../kinds/list'
+import { boxAt, graphicLayer, groupLayer, pictureLayer, shapeLayer, typeLayer } from '../kinds/new'
+import { resolve } from '../resolve/resolve'
 import { allFontFiles } from '../type/catalogue'
 import { layerBounds } from './layer-bounds'
 import { levelFor } from './levels'

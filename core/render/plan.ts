@@ -1,22 +1,23 @@
+import { type BlendMode, blendModeNumber, reachesOut } from '../basics/blend-modes'
+import { quickHash } from '../basics/hash'
 import { lookUp } from '../colour/colour'
-import { type BlendMode, blendModeNumber, reachesOut } from '../design/blend-modes'
-import type { ResolvedLayer, ResolvedPage } from '../design/resolve'
-import type { Design, Layer, Paint } from '../design/schema'
+import type { Paint } from '../colour/paint'
+import type { Design } from '../design/schema'
 import { type Bounds, grow, heightOf, union, widthOf } from '../geometry/bounds'
-import { quickHash } from '../hash'
+import type { Layer } from '../kinds/list'
+import { kindOf } from '../kinds/list'
+import type { ResolvedLayer, ResolvedPage } from '../resolve/resolve'
 import type { FontBook } from '../type/fonts'
 import { beneathNode, reducedNode, setBeginning } from './beneath'
 import { bentMembers } from './bent'
-import { makers } from './kind-makers'
-import { type Beneath, type Context, combinedNode, groupNode, heldNode, keyOf, type Missing } from './makers'
+import { plannerOf } from './kinds/list'
+import { type Beneath, type Context, groupNode, heldNode, keyOf, type Missing } from './makers'
 import { hasAny, maskedNode } from './masked'
-import { mergedNode } from './merged'
-import { mirroredNode } from './mirrored'
-import { type BeneathNode, type FillNode, gradesBeneath, type PlanNode, partsOf } from './nodes'
+import { type BeneathNode, type FillNode, type PlanNode, partsOf } from './nodes'
 import { replacesAll } from './nodes/filter'
 import { finer, finerBy, hasRough, isRough, isSmaller } from './rough'
 import type { SourceBook } from './sources'
-import { gradeNode, treatedNode } from './treated'
+import { treatedNode } from './treated'
 import { parted, weavesOf, wovenOver } from './woven'
 
 /**
@@ -68,7 +69,8 @@ function nodeOf(
 
 function freshNode(resolved: ResolvedLayer, c: Context, beneath: Beneath): PlanNode | null {
   const { layer } = resolved
-  if (layer.kind === 'grade') return gradeNode(resolved, c, beneath)
+  const { whole } = plannerOf(layer)
+  if (whole) return whole(resolved, c, beneath)
   const made = (at: Context): PlanNode | null => {
     const bare = ownNode(resolved, at, beneath)
     return bare && hasAny(layer.masks)
@@ -82,7 +84,7 @@ function freshNode(resolved: ResolvedLayer, c: Context, beneath: Beneath): PlanN
       ? resolved.insides
           .slice(0, count)
           .flatMap(
-            (l, n) => nodeOf(l, at, l.layer.kind === 'grade' ? (other) => filled(other, n) : undefined) ?? [],
+            (l, n) => nodeOf(l, at, plannerOf(l.layer).withinHolder && ((other) => filled(other, n))) ?? [],
           )
       : []
     if (count === resolved.insides.length) holding = insides.length > 0
@@ -107,31 +109,14 @@ const plain = (node: PlanNode | null): PlanNode | null => node && { ...node, mod
 function ownNode(resolved: ResolvedLayer, c: Context, beneath: Beneath): PlanNode | null {
   const { layer } = resolved
   if (!layer.shown) return null
-  if (layer.kind === 'group' && layer.combine) {
-    const members = c.membersOf(resolved).flatMap((child) => {
-      const node = nodeOf(child, c)
-      return node ? [{ layer: child.layer, node }] : []
-    })
-    return combinedNode(layer, layer.combine, members, c)
-  }
-  if (layer.kind === 'group' && layer.mirror)
-    return mirroredNode({ ...resolved, children: c.membersOf(resolved) }, c, stacked)
-  if (layer.kind === 'group') {
-    const children = stacked(c.membersOf(resolved), c)
-    const graded = children.some(gradesBeneath)
-    return groupNode(
-      layer,
-      children,
-      graded || !layer.open || layer.blend !== 'normal' || hasAny(layer.masks) || hasAny(layer.treatments),
-    )
-  }
-  if (layer.kind === 'merged') return mergedNode(layer, c, beneath)
-  if (layer.kind === 'grade') return null
+  const { alone, among } = plannerOf(layer)
+  if (among) return among(resolved, c, { stacked, nodeOf, beneath })
+  if (!alone) return null
   const held = memo.get(layer) ?? []
   const same = held.find((h) => h.scale === c.scale && h.swatches === c.swatches)
   if (same?.node && isHere(same.node, c)) return same.node
   const before = c.standIns
-  const node = (makers[layer.kind] as (l: Layer, c: Context) => PlanNode | null)(layer, c)
+  const node = alone(layer, c)
   // A node made from a stand-in is made again when its source has come.
   if (c.standIns === before)
     memo.set(layer, [...held.slice(-7), { scale: c.scale, swatches: c.swatches, node }])
@@ -171,7 +156,7 @@ const stacked = (layers: readonly ResolvedLayer[], c: Context): PlanNode[] =>
   layers.flatMap((l) => withWoven(l, c))
 
 /** Whether a layer reads the picture of what lies beneath it. */
-const readsBeneath = ({ layer }: ResolvedLayer): boolean => layer.kind === 'merged' || layer.kind === 'grade'
+const readsBeneath = ({ layer }: ResolvedLayer): boolean => kindOf(layer).readsBeneath
 
 /** What lies beneath the layer at a place in its stack: pictures that grow from one reader to the next, each made once for each scale. */
 type Pile = {

@@ -1,26 +1,27 @@
 import fc from 'fast-check'
 import sharp from 'sharp'
 import { sha256 } from '@/host/project'
+import { BLEND_MODES, type BlendMode } from '../basics/blend-modes'
+import { blankDesign, presetSpecs } from '../design/blank'
+import { type Design, designSchema } from '../design/schema'
+import { checkStructure } from '../design/structure'
+import { writeGreyPng } from '../formats/grey-png'
+import type { Placement } from '../geometry/placement-schema'
+import type { Layer } from '../kinds/list'
 import {
   axisLayer,
-  blankDesign,
   boxAt,
   gradeLayer,
   graphicLayer,
   groupLayer,
   mergedLayer,
   pictureLayer,
-  presetSpecs,
   shapeLayer,
   slotLayer,
   strewLayer,
   typeLayer,
-} from '../design/blank'
-import { BLEND_MODES, type BlendMode } from '../design/blend-modes'
-import { type Mask, newMask } from '../design/mask'
-import { type Design, designSchema, type Layer, type Placement } from '../design/schema'
-import { checkStructure } from '../design/structure'
-import { writeGreyPng } from '../formats/grey-png'
+} from '../kinds/new'
+import { type Mask, newMask } from '../masks/mask'
 import type { Field } from '../treatments/field'
 import { newTreatment, type Treatment, treatmentDefinitions } from '../treatments/list'
 

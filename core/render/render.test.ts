@@ -4,18 +4,12 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { openMemory } from '../../host/kernels'
 import { decodePicture } from '../../host/pictures'
 import { type NodeHost, openHost } from '../../host/project'
-import {
-  blankDesign,
-  boxAt,
-  groupLayer,
-  pictureLayer,
-  presetSpecs,
-  shapeLayer,
-  typeLayer,
-} from '../design/blank'
-import { BLEND_MODES } from '../design/blend-modes'
-import { keyBetween } from '../design/order'
-import type { Design, Layer } from '../design/schema'
+import { BLEND_MODES } from '../basics/blend-modes'
+import { keyBetween } from '../basics/order'
+import { blankDesign, presetSpecs } from '../design/blank'
+import type { Design } from '../design/schema'
+import type { Layer } from '../kinds/list'
+import { boxAt, groupLayer, pictureLayer, shapeLayer, typeLayer } from '../kinds/new'
 import { PLANE_BYTES, STRIDE } from '../pixels/memory'
 import { prepare, renderPage, renderRegion } from './picture'
 import { pageBounds } from './plan'

@@ -1,5 +1,5 @@
+import { quickHash } from '../basics/hash'
 import { type Bounds, intersect } from '../geometry/bounds'
-import { quickHash } from '../hash'
 import { ALPHA, type PixelMemory, PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import { beginningOf } from './beneath'
 import { Distances } from './distances'

@@ -1,11 +1,13 @@
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { openHost, sha256 } from '@/host/project'
-import { blankDesign, boxAt, pictureLayer, presetSpecs, shapeLayer, typeLayer } from '../design/blank'
-import { newMask } from '../design/mask'
-import type { Design, Layer } from '../design/schema'
-import type { Treatment } from '../design/treatment'
+import { blankDesign, presetSpecs } from '../design/blank'
+import type { Design } from '../design/schema'
+import type { Layer } from '../kinds/list'
+import { boxAt, pictureLayer, shapeLayer, typeLayer } from '../kinds/new'
+import { newMask } from '../masks/mask'
 import { newTreatment, treatmentDefinitions } from '../treatments/list'
+import type { Treatment } from '../treatments/order'
 import { prepare, renderPage } from './picture'
 
 const SIDE = 320

@@ -1,8 +1,7 @@
 import sharp from 'sharp'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { type NodeHost, openHost, sha256 } from '../../host/project'
-import { blankDesign, boxAt, pictureLayer, presetSpecs, shapeLayer, typeLayer } from '../design/blank'
-import type { Layer, Placement } from '../design/schema'
+import { blankDesign, presetSpecs } from '../design/blank'
 import {
   applyHomography,
   composeHomographies,
@@ -12,7 +11,10 @@ import {
 } from '../geometry/homography'
 import { compose, scaling } from '../geometry/matrix'
 import { matrixOf } from '../geometry/placement'
+import type { Placement } from '../geometry/placement-schema'
 import { quadOf } from '../geometry/warp'
+import type { Layer } from '../kinds/list'
+import { boxAt, pictureLayer, shapeLayer, typeLayer } from '../kinds/new'
 import { type Picture, prepare, renderRegion } from './picture'
 
 const SIDE = 200

@@ -1,4 +1,3 @@
-import type { Placement } from '../design/schema'
 import type { Bounds } from '../geometry/bounds'
 import { lengthOf } from '../geometry/exact'
 import {
@@ -9,6 +8,7 @@ import {
   inverseHomography,
 } from '../geometry/homography'
 import { type Point, scaling } from '../geometry/matrix'
+import type { Placement } from '../geometry/placement-schema'
 import { type Warp, warpOf } from '../geometry/warp'
 import { flatten, type Outline, outlineBounds, type Path } from '../vector/path'
 

@@ -1,4 +1,4 @@
-import type { BlendMode } from '../design/blend-modes'
+import type { BlendMode } from '../basics/blend-modes'
 import type { Fields, Settings } from './field'
 
 /** A look-up table: three channels each by itself, or a cube of side³ colours, the first channel changing fastest. */

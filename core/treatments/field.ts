@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { colourSchema, idSchema, shaSchema, unitSchema } from '../design/basics'
+import { colourSchema, idSchema, shaSchema, unitSchema } from '../basics/values'
 
 const layerSchema = idSchema.nullable()
 const pointSchema = z.object({ x: unitSchema, y: unitSchema })

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { idSchema as id, orderSchema, unitSchema } from '../design/basics'
-import { blendModeSchema } from '../design/blend-modes'
+import { blendModeSchema } from '../basics/blend-modes'
+import { idSchema as id, orderSchema, unitSchema } from '../basics/values'
 import { halo, inwardHalo, lightLeak, silhouetteColour, vignette } from './around/halo'
 import { castShadow, contactShadow, edgeLight, recess } from './around/shadow'
 import { extrude, rim, thicken } from './around/solid'

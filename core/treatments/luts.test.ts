@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { fromHex } from '../colour/colour'
 import { colourName } from '../colour/names'
 import { fromOklab, toOklab } from '../colour/oklab'
-import { readCube } from '../formats/cube'
+import { readCube } from './cube'
 import { cubeOf, shippedLooks } from './luts'
 
 describe('looks that come with the tool', () => {

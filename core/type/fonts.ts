@@ -1,5 +1,5 @@
 import * as hb from 'harfbuzzjs'
-import { badInput } from '../errors'
+import { badInput } from '../basics/errors'
 import type { Command, Path } from '../vector/path'
 import { type FontFile, fontFileName } from './catalogue'
 

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { openFonts } from '../../host/fonts'
-import { plainStyle } from '../design/blank'
+import { plainStyle } from '../kinds/new'
 import { filesFor } from './catalogue'
 import { openFace } from './fonts'
 import { caretAt, indexAt, layoutType, measureType, selectionBoxes, shownText, wrapMeasured } from './layout'

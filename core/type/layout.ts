@@ -1,9 +1,9 @@
 import bidiFactory from 'bidi-js'
 import * as hb from 'harfbuzzjs'
 import LineBreaker from 'linebreak'
-import type { TypeStyle } from '../design/schema'
 import { familyByName, filesFor } from './catalogue'
 import type { Face, FontBook } from './fonts'
+import type { TypeStyle } from './style'
 
 const bidi = bidiFactory()
 

@@ -1,4 +1,4 @@
-import { badInput } from '../errors'
+import { badInput } from '../basics/errors'
 import type { Bounds } from '../geometry/bounds'
 import { angleOf, cosine, lengthOf, sine } from '../geometry/exact'
 import { apply, type Matrix } from '../geometry/matrix'

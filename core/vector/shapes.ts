@@ -1,7 +1,7 @@
-import type { LayerOf } from '../design/schema'
 import { cosine, sine } from '../geometry/exact'
 import { scaling } from '../geometry/matrix'
 import { type Command, mapPath, type Path, parsePath } from './path'
+import type { ShapeStyle } from './shape-style'
 
 /** Control distance of a quarter circle as a cubic, as a share of the radius (4/3 × (√2 − 1)). */
 const KAPPA = 0.5522847498307936
@@ -65,8 +65,13 @@ function corneredPath(width: number, height: number, corners: number, inner: num
   ]
 }
 
-type Form = LayerOf<'shape'>['form']
-const makers: Record<Form, (shape: LayerOf<'shape'>) => Path> = {
+/** What an outline is made by: its form in a box. */
+type Formed<F extends string> = Pick<ShapeStyle, 'd' | 'radii' | 'corners'> & {
+  form: F
+  placement: { width: number; height: number }
+}
+type Shape = Formed<ShapeStyle['form']> & { inner: number }
+const makers: Record<ShapeStyle['form'], (shape: Shape) => Path> = {
   rectangle: ({ placement: p, radii }) => rectanglePath(p.width, p.height, radii),
   ellipse: ({ placement: p }) => ellipsePath(p.width, p.height),
   path: ({ placement: p, d }) =>
@@ -80,7 +85,13 @@ const makers: Record<Form, (shape: LayerOf<'shape'>) => Path> = {
 }
 
 /** The outline of a slot in its own box. */
-export const slotPath = ({ form, placement: p, radii, corners, d }: LayerOf<'slot'>): Path =>
+export const slotPath = ({
+  form,
+  placement: p,
+  radii,
+  corners,
+  d,
+}: Formed<'rectangle' | 'ellipse' | 'polygon' | 'path'>): Path =>
   form === 'path' && d
     ? mapPath(parsePath(d), scaling(p.width, p.height))
     : form === 'rectangle' || form === 'path'
@@ -106,4 +117,4 @@ export function maskFormPath(
 }
 
 /** The outline of a shape in its own box. */
-export const shapePath = (shape: LayerOf<'shape'>): Path => makers[shape.form](shape)
+export const shapePath = (shape: Shape): Path => makers[shape.form](shape)

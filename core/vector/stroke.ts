@@ -1,6 +1,6 @@
-import type { Stroke } from '../design/schema'
 import { angleOf, cosine, lengthOf, sine } from '../geometry/exact'
 import type { Outline } from './path'
+import type { Stroke } from './stroke-style'
 
 type P = readonly [number, number]
 

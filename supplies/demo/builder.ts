@@ -1,19 +1,22 @@
+import { keyBetween } from '../../core/basics/order'
+import type { Paint } from '../../core/colour/paint'
+import { blankDesign, type ChannelSpec, presetSpecs } from '../../core/design/blank'
+import type { Design } from '../../core/design/schema'
+import type { Placement } from '../../core/geometry/placement-schema'
+import type { Layer, LayerOf } from '../../core/kinds/list'
 import {
-  blankDesign,
   boxAt,
-  type ChannelSpec,
   graphicLayer,
   groupLayer,
   pictureLayer,
-  presetSpecs,
   shapeLayer,
   slotLayer,
   typeLayer,
-} from '../../core/design/blank'
-import { keyBetween } from '../../core/design/order'
-import type { Plane } from '../../core/design/planes'
-import type { Design, Layer, LayerOf, Paint, Placement, Stroke, TypeStyle } from '../../core/design/schema'
-import { panToFocal } from '../../core/design/slot'
+} from '../../core/kinds/new'
+import type { Plane } from '../../core/kinds/planes'
+import { panToFocal } from '../../core/kinds/slot/framing'
+import type { TypeStyle } from '../../core/type/style'
+import type { Stroke } from '../../core/vector/stroke-style'
 
 /** What a builder needs to know of a supply. */
 export type Known = {

@@ -1,4 +1,4 @@
-import { MOST_TEXT } from '@/core/formats/cube'
+import { MOST_TEXT } from '@/core/treatments/cube'
 import { storeLut } from '@/server/blobs'
 import { decoded } from '@/server/http'
 import { route } from '@/server/route'

@@ -1,4 +1,4 @@
-import { badInput } from '@/core/errors'
+import { badInput } from '@/core/basics/errors'
 import { MOST_BYTES } from '@/host/pictures'
 import { storeMaskTiles } from '@/server/blobs'
 import { route } from '@/server/route'

@@ -1,4 +1,4 @@
-import { badInput } from '@/core/errors'
+import { badInput } from '@/core/basics/errors'
 import { MOST_BYTES } from '@/host/pictures'
 import { decoded } from '@/server/http'
 import { choiceIn, importedLayers } from '@/server/open-raster'

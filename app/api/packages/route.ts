@@ -1,4 +1,4 @@
-import { newId } from '@/core/design/blank'
+import { newId } from '@/core/basics/ids'
 import { storePacked } from '@/server/blobs'
 import { createCampaign, createDesign } from '@/server/designs'
 import { decoded } from '@/server/http'

@@ -1,5 +1,5 @@
 import { strFromU8, strToU8, type Zippable, zipSync } from 'fflate'
-import { badInput } from '../../errors'
+import { badInput } from '../../basics/errors'
 import { safeUnzip } from '../safe-zip'
 import type { VividPackage } from '../vivid-package'
 import { designIn } from '../vivid-package'

@@ -1,6 +1,6 @@
 import { XMLParser } from 'fast-xml-parser'
-import type { BlendMode } from '../../design/blend-modes'
-import { badInput } from '../../errors'
+import type { BlendMode } from '../../basics/blend-modes'
+import { badInput } from '../../basics/errors'
 
 /** A picture in the stack; `x`, `y` px from the image's corner, `source` its entry in the zip. */
 export type OraLayer = {

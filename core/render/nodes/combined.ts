@@ -1,4 +1,4 @@
-import { COMBINES } from '../../design/schema'
+import { COMBINES } from '../../kinds/group/schema'
 import { PLANE_BYTES, STRIDE } from '../../pixels/memory'
 import { regionIn } from '../region'
 import { defineNode } from './definition'

@@ -1,5 +1,5 @@
+import { quickHash } from '../../basics/hash'
 import type { Bounds } from '../../geometry/bounds'
-import { quickHash } from '../../hash'
 import { type Change, changed as listed, type Read } from './definition'
 import { definitionOf } from './list'
 import type { PlanNode } from './types'

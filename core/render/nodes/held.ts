@@ -1,4 +1,4 @@
-import { isOperator } from '../../design/blend-modes'
+import { isOperator } from '../../basics/blend-modes'
 import { intersect } from '../../geometry/bounds'
 import { ALPHA, PLANE_BYTES, STRIDE } from '../../pixels/memory'
 import { regionIn } from '../region'

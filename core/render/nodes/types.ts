@@ -1,6 +1,7 @@
-import type { COMBINES, Paint } from '../../design/schema'
+import type { Paint } from '../../colour/paint'
 import type { Bounds } from '../../geometry/bounds'
 import type { Matrix } from '../../geometry/matrix'
+import type { COMBINES } from '../../kinds/group/schema'
 import type { NearWork, PointWork } from '../../treatments/definition'
 import type { ToUnit, Warped } from '../warped'
 

@@ -1,7 +1,7 @@
-import type { BlendMode } from '../../design/blend-modes'
-import type { Stroke } from '../../design/schema'
+import type { BlendMode } from '../../basics/blend-modes'
 import type { Matrix } from '../../geometry/matrix'
 import type { Path } from '../path'
+import type { Stroke } from '../stroke-style'
 
 /** A colour of a gradient: a named part, and how much it covers. */
 export type ArtStop = { offset: number; part: string; alpha: number }

@@ -1,7 +1,6 @@
+import { BLEND_MODES, type BlendMode } from '../../basics/blend-modes'
+import { badInput, Problem } from '../../basics/errors'
 import { readColour } from '../../colour/colour'
-import { BLEND_MODES, type BlendMode } from '../../design/blend-modes'
-import type { Stroke } from '../../design/schema'
-import { badInput, Problem } from '../../errors'
 import { type Bounds, union } from '../../geometry/bounds'
 import {
   compose,
@@ -14,6 +13,7 @@ import {
 } from '../../geometry/matrix'
 import { flatten, mapPath, outlineBounds, type Path } from '../path'
 import { dashed, strokeOutlines } from '../stroke'
+import type { Stroke } from '../stroke-style'
 import {
   type ArtClip,
   type ArtGradient,

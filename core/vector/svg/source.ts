@@ -1,5 +1,5 @@
 import { XMLParser } from 'fast-xml-parser'
-import { badInput } from '../../errors'
+import { badInput } from '../../basics/errors'
 import { compose, identity, type Matrix, scaling, translation, turning } from '../../geometry/matrix'
 
 /** An element as it is written; `text` is what stands directly in it. */

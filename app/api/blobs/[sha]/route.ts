@@ -1,5 +1,5 @@
-import { shaSchema } from '@/core/design/basics'
-import { badInput, missing } from '@/core/errors'
+import { badInput, missing } from '@/core/basics/errors'
+import { shaSchema } from '@/core/basics/values'
 import { blobType, readBlob } from '@/server/blobs'
 import { route } from '@/server/route'
 

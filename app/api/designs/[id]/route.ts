@@ -1,5 +1,5 @@
+import { badInput } from '@/core/basics/errors'
 import { blobsOf } from '@/core/design/sources-of'
-import { badInput } from '@/core/errors'
 import { sourceInfo } from '@/server/blobs'
 import { archiveDesign, loadDesign } from '@/server/designs'
 import { route } from '@/server/route'

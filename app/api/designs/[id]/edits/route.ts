@@ -1,4 +1,4 @@
-import { badInput, type ProblemKind } from '@/core/errors'
+import { badInput, type ProblemKind } from '@/core/basics/errors'
 import { loadDesign } from '@/server/designs'
 import { logOf, takeEdits } from '@/server/edits'
 import { statusOf } from '@/server/http'

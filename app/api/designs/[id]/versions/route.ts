@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { badInput } from '@/core/errors'
+import { badInput } from '@/core/basics/errors'
 import { store } from '@/server/database'
 import { loadDesign } from '@/server/designs'
 import { route } from '@/server/route'

@@ -1,0 +1,20 @@
+import { z } from 'zod'
+import { colourSchema, shaSchema, unitSchema as unit } from '../basics/values'
+
+export const focalSchema = z.object({ x: unit, y: unit })
+/** A stored picture and what of it counts. */
+export const pictureContent = {
+  source: shaSchema,
+  /** px of the upright source. */
+  sourceWidth: z.number().int().min(1).max(100_000),
+  sourceHeight: z.number().int().min(1).max(100_000),
+  /** What must stay in view, in fractions of the picture. */
+  focal: focalSchema,
+}
+/** Stored artwork and the colour of each of its named parts. */
+export const graphicContent = {
+  source: shaSchema,
+  parts: z.record(z.string().max(60), colourSchema),
+}
+const picture = z.object(pictureContent)
+export type PictureContent = z.infer<typeof picture>

@@ -1,0 +1,13 @@
+import type { KindDefinition } from '../definition'
+import { plain } from '../plain'
+import { gradeName } from './name'
+import type { GradeLayer } from './schema'
+
+/** Treatments on all that lies beneath it. */
+export const grade: KindDefinition<GradeLayer> = {
+  ...plain,
+  nameOf: (layer) => gradeName(layer.treatments),
+  placed: false,
+  readsBeneath: true,
+  nature: 'cover',
+}

@@ -1,0 +1,11 @@
+import type { KindDefinition } from '../definition'
+import { plain } from '../plain'
+import type { GroupLayer } from './schema'
+
+/** Layers that are handled as one. */
+export const group: KindDefinition<GroupLayer> = {
+  ...plain,
+  nameOf: () => 'group',
+  members: true,
+  bounds: (_layer, members) => members,
+}

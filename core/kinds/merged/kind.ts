@@ -1,0 +1,6 @@
+import type { KindDefinition } from '../definition'
+import { plain } from '../plain'
+import type { MergedLayer } from './schema'
+
+/** The picture of what lies beneath it, within its box. */
+export const merged: KindDefinition<MergedLayer> = { ...plain, nameOf: () => 'merged', readsBeneath: true }

@@ -1,0 +1,18 @@
+import { z } from 'zod'
+import { paintSchema } from '../../colour/paint'
+import { typeStyleSchema } from '../../type/style'
+import { common } from '../common'
+
+/** The longest text that a type layer takes, characters. */
+export const MAX_TEXT = 20_000
+export const textSchema = z
+  .string()
+  .max(MAX_TEXT, `a text holds at most ${MAX_TEXT.toLocaleString('en')} characters`)
+export const typeSchema = z.object({
+  ...common,
+  kind: z.literal('type'),
+  text: textSchema,
+  style: typeStyleSchema,
+  fill: paintSchema,
+})
+export type TypeLayer = z.infer<typeof typeSchema>

@@ -1,0 +1,23 @@
+import type { rim } from './around/solid'
+import type { Settings } from './field'
+import type { Treatment } from './list'
+
+export type { Treatment } from './list'
+export type Rim = Treatment & Settings<(typeof rim)['fields']>
+
+/** A layer's treatments in their order. */
+export const treatmentsOf = (layer: { treatments: Record<string, Treatment> }): Treatment[] =>
+  Object.values(layer.treatments).sort((a, b) =>
+    a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : 1,
+  )
+
+/** Where each ring begins and ends: px from the edge, outwards from 0 on each side; those of a side lie one beyond the other. */
+export function ringsOf(rims: readonly Rim[], unit: number): { rim: Rim; from: number; to: number }[] {
+  const ends = { outside: 0, centre: 0, inside: 0 }
+  return rims.map((rim) => {
+    if (rim.place === 'centre') return { rim, from: 0, to: (rim.width * unit) / 2 }
+    const from = ends[rim.place] + rim.gap * unit
+    ends[rim.place] = from + rim.width * unit
+    return { rim, from, to: ends[rim.place] }
+  })
+}
