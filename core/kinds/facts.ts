@@ -1,4 +1,3 @@
-import type { Bounds } from '../geometry/bounds'
 import type { UsedSource } from './definition'
 import type { GraphicLayer } from './graphic/schema'
 import type { GroupLayer } from './group/schema'
@@ -21,10 +20,7 @@ export type Edged = Extract<Layer, { stroke: unknown }>
 
 type Maybe = Layer | undefined | null
 export const hasMembers = (layer: Maybe): layer is Holding => !!layer && kindOf(layer).members
-export const isLeaf = (layer: Maybe): layer is Leaf => !!layer && !kindOf(layer).members
 export const isWorded = (layer: Maybe): layer is Worded => !!layer && 'text' in layer
-export const isFillable = (layer: Maybe): layer is Filled => !!layer && 'fill' in layer
-export const isEdged = (layer: Maybe): layer is Edged => !!layer && 'stroke' in layer
 /** Is itself a stored picture: it can be cut out, painted at its own px, focused. */
 export const isPhoto = (layer: Maybe): layer is PictureLayer => !!layer && 'sourceWidth' in layer
 /** Takes a picture into a form of its own. */
@@ -39,8 +35,5 @@ export const isStrew = (layer: Maybe): layer is StrewLayer => !!layer && 'things
 export const layerName = (layer: Layer): string => layer.name || kindOf(layer).nameOf(layer)
 /** The stored files that a layer draws. */
 export const sourcesOf = (layer: Layer): UsedSource[] => kindOf(layer).sources(layer)
-/** The box around what is drawn of a layer; `members` around what it holds. */
-export const boundsOfLayer = (layer: Layer, members: Bounds | null): Bounds | null =>
-  kindOf(layer).bounds(layer, members)
 /** A layer as something to strew; null for what cannot be (words, groups, slots without a picture). */
 export const thingOf = (layer: Layer): StrewThing | null => kindOf(layer).thing(layer)
