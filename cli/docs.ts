@@ -5,16 +5,11 @@ import { commands } from '../bench/commands/list'
 import { blendModes } from '../core/basics/blend-modes'
 import { colourSchema, idSchema, orderSchema, shaSchema, unitSchema } from '../core/basics/values'
 import { paintSchema } from '../core/colour/paint'
+import { changeSchema } from '../core/design/change-schema'
+import { channelPlaceSchema, channelSchema } from '../core/design/channel-schema'
 import { channelPresets } from '../core/design/channels'
-import {
-  arrangementSchema,
-  changeSchema,
-  channelPlaceSchema,
-  channelSchema,
-  designSchema,
-  gridSchema,
-  guideSchema,
-} from '../core/design/schema'
+import { properties } from '../core/design/properties/table'
+import { arrangementSchema, designSchema, gridSchema, guideSchema } from '../core/design/schema'
 import { placementSchema } from '../core/geometry/placement-schema'
 import { layerSchema } from '../core/kinds/list'
 import { dabsSchema, maskSchema } from '../core/masks/mask'
@@ -51,14 +46,14 @@ function documentSchema(): string {
   for (const [id, schema] of Object.entries(names)) named.add(schema, { id })
   const {
     $defs = {},
-    properties = {},
+    properties: fields = {},
     ...rest
   } = z.toJSONSchema(designSchema, { target: 'draft-2020-12', reused: 'ref', metadata: named })
   const lines = (entries: object) =>
     Object.entries(entries)
       .map(([name, value]) => `  ${JSON.stringify(name)}: ${JSON.stringify(value)}`)
       .join(',\n')
-  return `{\n${lines(rest).replace(/^ {2}/gm, ' ')},\n "properties": {\n${lines(properties)}\n },\n "$defs": {\n${lines($defs)}\n }\n}\n`
+  return `{\n${lines(rest).replace(/^ {2}/gm, ' ')},\n "properties": {\n${lines(fields)}\n },\n "$defs": {\n${lines($defs)}\n }\n}\n`
 }
 const files: Record<string, string> = {
   'docs/design.schema.json': documentSchema(),
@@ -78,6 +73,15 @@ ${table(
     c.clear.map((b) => `${b.width} × ${b.height} at ${b.x}, ${b.y}`).join('; ') || '–',
     c.smallestType.toFixed(1),
   ]),
+)}
+
+## Properties that may differ on a channel
+
+A change names its channel, its target by its way in the design (\`layers/ID\`, \`layers/ID/treatments/ID\`, \`layers/ID/masks/ID\`, \`recipes/ID/treatments/ID\`, \`swatches/ID\`, \`pages/ID\`), one of these properties and a value. Those of treatments and masks carry the kind that they belong to. Of entries those that are not named stay as they are; content counts before a page is arranged, look after.
+
+${table(
+  ['of', 'property', 'called', 'merge', 'when', 'may be between'],
+  properties.map((p) => [p.of, p.id, p.words, p.merge, p.phase, p.mix ? 'yes' : '']),
 )}
 
 ## Blend modes

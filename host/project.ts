@@ -1,13 +1,13 @@
 import { createHash } from 'node:crypto'
 import type { LightGrid, LightOf } from '../core/adapt/lightness'
 import type { Design } from '../core/design/schema'
-import { isWorded, sourcesOf } from '../core/kinds/facts'
 import type { PixelMemory } from '../core/pixels/memory'
 import type { Host } from '../core/render/picture'
 import { Renderer } from '../core/render/renderer'
 import { type PictureLevel, SourceBook } from '../core/render/sources'
-import { type ResolvedPage, resolve } from '../core/resolve/resolve'
-import { filesFor } from '../core/type/catalogue'
+import { facesDue, sourcesOfPage } from '../core/resolve/needs'
+import { resolve } from '../core/resolve/resolve'
+import type { ResolvedPage } from '../core/resolve/resolved'
 import type { FontBook } from '../core/type/fonts'
 import { openFonts } from './fonts'
 import { openMemory } from './kernels'
@@ -30,6 +30,7 @@ export type NodeHost = Host & {
   lightOf: LightOf
   /** Takes lightness that is known already, so that nothing is decoded for it. */
   know(lights: Readonly<Record<string, LightGrid>>): void
+  /** Has all that its pages need on its channels. */
   ready(design: Design): Promise<void>
   resolve(design: Design, page: string, channel: string): Promise<ResolvedPage>
 }
@@ -73,6 +74,15 @@ export function openHost(
     SOURCE_BYTES,
   )
   const lightOf: LightOf = (sha) => grids.get(sha) ?? null
+  const looked = new Set<string>()
+  /** How light a picture is, told from its px. */
+  const look = async (sha: string): Promise<void> => {
+    looked.add(sha)
+    const base = await decode(sha)
+    if (!base) return
+    const level = Math.max(0, Math.ceil(Math.log2(Math.max(base.width, base.height) / 128)))
+    grids.set(sha, lightGrid(reduceTo(memory, base, level)))
+  }
   const host: NodeHost = {
     fonts,
     memory,
@@ -83,27 +93,21 @@ export function openHost(
       for (const [sha, light] of Object.entries(lights)) grids.set(sha, light)
     },
     async ready(design) {
-      await fonts.open(Object.values(design.layers).flatMap((l) => (isWorded(l) ? filesFor(l.style) : [])))
-      const used = Object.values(design.layers).flatMap(sourcesOf)
-      for (const { sha, kind } of used) {
-        if (kind !== 'picture' || grids.has(sha)) continue
-        const base = await decode(sha)
-        if (base)
-          grids.set(
-            sha,
-            lightGrid(
-              reduceTo(
-                memory,
-                base,
-                Math.max(0, Math.ceil(Math.log2(Math.max(base.width, base.height) / 128))),
-              ),
-            ),
-          )
-      }
+      for (const page of Object.keys(design.pages))
+        for (const channel of Object.keys(design.channels)) await host.resolve(design, page, channel)
     },
     async resolve(design, page, channel) {
-      await host.ready(design)
-      return resolve(design, { page, channel }, { fonts, lightOf })
+      for (;;) {
+        const seen = resolve(design, { page, channel }, { fonts, lightOf })
+        const faces = facesDue(seen, fonts)
+        const pictures = sourcesOfPage(seen).flatMap(({ sha, kind }) =>
+          kind === 'picture' && !grids.has(sha) && !looked.has(sha) ? [sha] : [],
+        )
+        if (faces.length === 0 && pictures.length === 0) return seen
+        // What was measured without its faces, or on a ground that was not known, is laid out anew.
+        await fonts.open(faces)
+        for (const sha of new Set(pictures)) await look(sha)
+      }
     },
   }
   return host

@@ -22,10 +22,12 @@ type State = {
   running: number
   bytes: number
   waiting: Waiting[]
+  /** The last header that is looked at, or was. */
+  told: Promise<unknown>
 }
 // Shared by all route bundles of the process.
 const shared = globalThis as { vividIntake?: State }
-shared.vividIntake ??= { threaded: false, idle: [], running: 0, bytes: 0, waiting: [] }
+shared.vividIntake ??= { threaded: false, idle: [], running: 0, bytes: 0, waiting: [], told: Promise.resolve() }
 const state = shared.vividIntake
 
 /** From now on what is brought is read in threads; programs that read their own files do it in place. */
@@ -43,7 +45,10 @@ export async function intake<K extends keyof IntakeCalls>(
   signal?: AbortSignal,
 ): Promise<Output<K>> {
   if (!state.threaded) return (intakeCalls[call] as (i: Input<K>) => Promise<Output<K>>)(input)
-  const bytes = await memoryFor(input)
+  // One after another: whoever came first is read first, however long a header takes.
+  const told = state.told.then(() => memoryFor(input))
+  state.told = told
+  const bytes = await told
   await turn(bytes, signal)
   try {
     return await inThread(call, input, signal)

@@ -1,9 +1,9 @@
 import { newId } from '@/core/basics/ids'
-import { followMaster, keepInside, moveInStack, release, step } from '@/core/design/commands'
-import { setOn } from '@/core/design/properties'
+import { keepInside, moveInStack, release, step } from '@/core/design/commands'
+import { followMaster, ofLayers, setOnLayer } from '@/core/design/properties/set'
 import type { Design } from '@/core/design/schema'
 import { tie, untie } from '@/core/design/ties'
-import { insidesOf, type LayerNode, layerTree, leavesOf, siblingsOf } from '@/core/design/tree'
+import { insidesOf, type LayerNode, layerTree, leavesOf, siblingsOf, withMembers } from '@/core/design/tree'
 import { heightOf, widthOf } from '@/core/geometry/bounds'
 import { mirroredAbout, placedBounds, scaledAbout, turnedAbout } from '@/core/geometry/placement'
 import { takesPicture } from '@/core/kinds/facts'
@@ -469,7 +469,7 @@ export const arrangeCommands = defineCommands([
       const shown = new Map(resolved.layers.map((l) => [l.layer.id, l.layer.shown]))
       const on = selection.some((id) => !(shown.get(id) ?? design.layers[id]?.shown))
       b.edit(on ? 'Show' : 'Hide', (d) => {
-        for (const id of selection) setOn(d, channel, id, 'shown', on)
+        for (const id of selection) setOnLayer(d, channel, id, 'shown', on)
       })
     },
   },
@@ -484,13 +484,10 @@ export const arrangeCommands = defineCommands([
     run: (b) => {
       const { selection, channel, design } = b.store.getState()
       b.edit('Follow the master again', (d) =>
-        followMaster(
-          d,
+        followMaster(d, {
           channel,
-          leavesOf(design, selection)
-            .map((l) => l.id)
-            .concat(selection),
-        ),
+          targets: ofLayers(selection.flatMap((id) => withMembers(design, id).map((l) => l.id))),
+        }),
       )
     },
   },

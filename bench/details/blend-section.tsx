@@ -2,7 +2,8 @@
 import { memo, useDeferredValue } from 'react'
 import { BLEND_MODES, type BlendMode, blendModes } from '@/core/basics/blend-modes'
 import { setCombine } from '@/core/design/commands'
-import { setOn } from '@/core/design/properties'
+import { setOnLayer } from '@/core/design/properties/set'
+import { onLayer } from '@/core/design/properties/targets'
 import { hasMembers } from '@/core/kinds/facts'
 import type { COMBINES } from '@/core/kinds/group/schema'
 import { kindOf } from '@/core/kinds/list'
@@ -40,9 +41,9 @@ const Blend = memo(function Blend({ ids, s }: { ids: readonly string[]; s: Retur
   const blend = shared(layers, (l) => l.blend)
   const opacity = shared(layers, (l) => l.opacity)
   const writeBlend = (value: BlendMode) => (d: typeof s.design) =>
-    ids.forEach((id) => setOn(d, s.channel, id, 'blend', value))
+    ids.forEach((id) => setOnLayer(d, s.channel, id, 'blend', value))
   const writeOpacity = (percent: number) => (d: typeof s.design) =>
-    ids.forEach((id) => setOn(d, s.channel, id, 'opacity', Math.min(1, Math.max(0, percent / 100))))
+    ids.forEach((id) => setOnLayer(d, s.channel, id, 'opacity', Math.min(1, Math.max(0, percent / 100))))
   // Only where something is spared does a weaker body differ from a weaker layer.
   const holders = layers.filter(
     (l) =>
@@ -50,13 +51,11 @@ const Blend = memo(function Blend({ ids, s }: { ids: readonly string[]; s: Retur
       (Object.keys(l.treatments).length > 0 || Object.values(s.design.layers).some((i) => i.inside === l.id)),
   )
   const body = shared(holders, (l) => l.body)
-  const writeBody = (percent: number) => (d: typeof s.design) => {
-    for (const { id } of holders)
-      if (d.layers[id]) d.layers[id].body = Math.min(1, Math.max(0, percent / 100))
-  }
+  const writeBody = (percent: number) => (d: typeof s.design) =>
+    holders.forEach((l) => setOnLayer(d, s.channel, l.id, 'body', Math.min(1, Math.max(0, percent / 100))))
   const groups = layers.filter((l) => hasMembers(l))
   return (
-    <Section title="Blend">
+    <Section title="Blend" own={{ of: ids.map(onLayer), keys: ['opacity', 'blend', 'body'] }}>
       <div className="grid grid-cols-2 gap-1.5">
         <Choice
           label="Blend mode"

@@ -1,10 +1,10 @@
 'use client'
-import { followMaster } from '@/core/design/commands'
-import { properties } from '@/core/design/properties'
+import { ofLayers } from '@/core/design/properties/set'
+import type { Target } from '@/core/design/properties/targets'
 import { BEHAVIOURS, type Behaviour } from '@/core/kinds/common'
 import { useBench, useCalmState } from '../state/bench-context'
-import { Button } from '../ui/button'
 import { Choice } from '../ui/choice'
+import { Differences } from './differences'
 import { Section, shared } from './section'
 
 const told: Record<Behaviour['kind'], string> = {
@@ -27,7 +27,10 @@ export function ChannelSection({ ids }: { ids: readonly string[] }) {
   const layers = ids.flatMap((id) => s.design.layers[id] ?? [])
   const kind = shared(layers, (l) => l.behaviour.kind)
   const importance = shared(layers, (l) => l.behaviour.importance)
-  const own = Object.values(s.design.changes).filter((c) => ids.includes(c.target))
+  const recipes = layers.flatMap((l) => (l.recipe ? [`recipes/${l.recipe}/`] : []))
+  const mineAlone = ofLayers(ids)
+  // Of a recipe that it follows too.
+  const mine = (target: Target) => mineAlone(target) || recipes.some((r) => target.startsWith(r))
   const set = (name: string, change: Partial<Behaviour>) =>
     bench.edit(name, (d) => {
       for (const id of ids) {
@@ -35,7 +38,6 @@ export function ChannelSection({ ids }: { ids: readonly string[] }) {
         if (l) Object.assign(l.behaviour, change)
       }
     })
-  const byChannel = [...new Set(own.map((c) => c.channel))]
   return (
     <Section title="On channels">
       <div className="grid grid-cols-2 gap-1.5">
@@ -71,26 +73,7 @@ export function ChannelSection({ ids }: { ids: readonly string[] }) {
           Left out here: there is no room for it at a size that can be read.
         </p>
       )}
-      {byChannel.map((c) => (
-        <div key={c} className="flex items-center gap-2 text-small">
-          <span className="size-1.5 shrink-0 rounded-full bg-accent" />
-          <span className="min-w-0 flex-1">
-            <span className="block truncate">{s.design.channels[c]?.name}</span>
-            <span className="block text-tiny text-soft">
-              {[...new Set(own.filter((x) => x.channel === c).map((x) => properties[x.property].words))].join(
-                ', ',
-              )}
-            </span>
-          </span>
-          <Button
-            small
-            title="Follow the master again"
-            onClick={() => bench.edit('Follow the master again', (d) => followMaster(d, c, ids))}
-          >
-            Follow master
-          </Button>
-        </div>
-      ))}
+      <Differences targets={(target) => mine(target)} several={ids.length > 1} />
     </Section>
   )
 }

@@ -42,7 +42,7 @@ export function coloursInUse(design: Design): string[] {
 /** A colour that is picked, typed, pasted, sampled or taken from the swatches. */
 export function ColourField({ label, colour, named, name, against, onPreview, onChange }: Props) {
   const bench = useBench()
-  const swatches = useOffStageState((s) => s.design.swatches)
+  const swatches = useOffStageState((s) => s.resolved.swatches)
   const [text, setText] = useState<string | null>(null)
   const hex = lookUp(colour, swatches)
   const swatch = colour.startsWith('swatch:') ? swatches[colour.slice(7)] : undefined

@@ -1,5 +1,6 @@
 'use client'
 import { memo, type ReactNode, useDeferredValue, useEffect, useRef } from 'react'
+import { withFollowed } from '@/core/design/follow'
 import {
   hasMembers,
   hasParts,
@@ -14,6 +15,7 @@ import { isAxis } from '@/core/kinds/group/mirror'
 import { kindOf, type Layer } from '@/core/kinds/list'
 import { planeLabels } from '@/core/kinds/planes'
 import { SLOT_FORMS } from '@/core/kinds/slot/schema'
+import { findResolved } from '@/core/resolve/resolved'
 import { SHAPE_FORMS } from '../commands/tools'
 import { handledLeaves } from '../state/acts'
 import type { BenchState } from '../state/bench'
@@ -70,7 +72,11 @@ export function Details() {
 
 const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
   const bench = useBench()
-  const layers = s.selection.flatMap((id) => s.design.layers[id] ?? [])
+  // As they are on the channel shown; what has no room there as the master has it.
+  const layers = s.selection.flatMap((id) => {
+    const own = s.design.layers[id]
+    return own ? [findResolved(s.resolved.layers, id)?.layer ?? withFollowed(own, s.design.recipes)] : []
+  })
   const placedLeaves = handledLeaves(bench)
   // The axis of a mirror is placed, and has nothing else.
   const leaves = placedLeaves.filter((l) => !isAxis(l))

@@ -1,7 +1,8 @@
 'use client'
 import type { Draft } from 'immer'
 import type { Paint } from '@/core/colour/paint'
-import { setOn } from '@/core/design/properties'
+import { setOnLayer } from '@/core/design/properties/set'
+import { onLayer } from '@/core/design/properties/targets'
 import type { Design } from '@/core/design/schema'
 import { hasParts, isShape, isWorded, takesPicture } from '@/core/kinds/facts'
 import type { LayerOf } from '@/core/kinds/list'
@@ -30,7 +31,7 @@ export function FillSection({ leaves }: { leaves: readonly Leaf[] }) {
   const graphics = leaves.flatMap((l) => (hasParts(l) ? [l] : []))
   const [first] = filled
   const write = (fill: Paint) => (d: Draft<Design>) =>
-    filled.forEach((l) => setOn(d, channel, l.id, 'fill', fill))
+    filled.forEach((l) => setOnLayer(d, channel, l.id, 'fill', fill))
   const base = first ? baseColour(first.fill) : '#c65a36'
   const change = (kind: string) => {
     const stops =
@@ -48,7 +49,10 @@ export function FillSection({ leaves }: { leaves: readonly Leaf[] }) {
     bench.edit('Fill', write(fill))
   }
   return (
-    <Section title={graphics.length > 0 && !first ? 'Parts' : 'Fill'}>
+    <Section
+      title={graphics.length > 0 && !first ? 'Parts' : 'Fill'}
+      own={{ of: leaves.map((l) => onLayer(l.id)), keys: ['fill', 'parts'] }}
+    >
       {first && (
         <>
           <Choice
@@ -103,7 +107,7 @@ function Parts({ graphics }: { graphics: readonly LayerOf<'graphic'>[] }) {
   const write = (part: string, colour: string) => (d: Draft<Design>) => {
     for (const g of graphics)
       if (part in { ...s.sources[g.source]?.parts, ...g.parts })
-        setOn(d, s.channel, g.id, 'parts', { [part]: colour })
+        setOnLayer(d, s.channel, g.id, 'parts', { [part]: colour })
   }
   return (
     <>

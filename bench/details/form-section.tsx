@@ -1,15 +1,18 @@
 'use client'
 import { ChevronRight, RotateCcw } from 'lucide-react'
+import { onLayer } from '@/core/design/properties/targets'
 import { type BendKind, kindOfBend } from '@/core/geometry/bend'
-import type { Bend, Placement } from '@/core/geometry/placement-schema'
+import type { Bend } from '@/core/geometry/placement-schema'
 import { withCorner } from '@/core/geometry/warp'
 import { hasMembers } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { useBench } from '../state/bench-context'
 import { bendAs, setBend } from '../state/bending'
+import { layerAtStart, setThings } from '../state/properties'
 import { IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
+import { OwnMark } from './own'
 
 const CORNERS = ['top left', 'top right', 'bottom right', 'bottom left'] as const
 /** In the order they are read: the lower corners of a row left before right. */
@@ -81,31 +84,28 @@ function BendFields({ bend }: { bend: Bend | undefined }) {
 export function FormSection({ layer }: { layer: Layer }) {
   const bench = useBench()
   const { placement, id: own } = layer
-  const write =
-    (next: (p: Placement) => Placement | null) =>
-    (d: { layers: Record<string, { placement: Placement }> }) => {
-      const layer = d.layers[own]
-      const made = layer && next(layer.placement)
-      if (layer && made) layer.placement = made
-    }
-  const corner = (n: 0 | 1 | 2 | 3, axis: 'x' | 'y') => (percent: number) =>
-    write((p) => withCorner(p, n, { ...(p.corners?.[n] ?? { x: 0, y: 0 }), [axis]: percent / 100 }))
+  const of = [onLayer(own)]
+  /** A corner pulled, told from where it was when the hand took hold; what would fold over is left as it was. */
+  const corner = (n: 0 | 1 | 2 | 3, axis: 'x' | 'y', percent: number, only?: 'shown') => {
+    const p = layerAtStart(bench, own)?.placement
+    const made = p && withCorner(p, n, { ...(p.corners?.[n] ?? { x: 0, y: 0 }), [axis]: percent / 100 })
+    if (made)
+      setThings(bench, 'Move a corner', [[of[0] as string, { perspective: made.corners ?? null }]], only)
+  }
   const formed = placement.corners !== undefined || placement.bend !== undefined
   return (
     <details className="group border-b border-line" open={formed}>
       <summary className="flex h-8 cursor-pointer items-center px-3 text-small font-semibold select-none">
         <ChevronRight size={13} className="mr-1 text-soft group-open:rotate-90" aria-hidden="true" />
         Bend and perspective
+        <OwnMark of={of} keys={['bend', 'perspective']} />
         {formed && (
           <IconButton
             label="Straighten"
             className="ml-auto"
             onClick={(e) => {
               e.preventDefault()
-              bench.edit(
-                'Straighten',
-                write(({ corners: _c, bend: _b, ...plain }) => plain),
-              )
+              setThings(bench, 'Straighten', [[of[0] as string, { bend: null, perspective: null }]])
             }}
           >
             <RotateCcw size={13} />
@@ -128,8 +128,8 @@ export function FormSection({ layer }: { layer: Layer }) {
                 min={-2000}
                 max={2000}
                 value={(placement.corners?.[n][axis] ?? 0) * 100}
-                onChange={(v) => bench.commit('Move a corner', corner(n, axis)(v))}
-                onDrag={(v) => bench.preview(corner(n, axis)(v))}
+                onChange={(v) => corner(n, axis, v)}
+                onDrag={(v) => corner(n, axis, v, 'shown')}
               />
             )),
           )}

@@ -27,7 +27,7 @@ export function StopsBar({
 }) {
   const hand = useHeld(given)
   const all = hand.value
-  const swatches = useBenchState((s) => s.design.swatches)
+  const swatches = useBenchState((s) => s.resolved.swatches)
   const stops = Object.entries(all).sort((a, b) => a[1].offset - b[1].offset)
   const [chosen, setChosen] = useState<string | null>(null)
   const id = chosen && all[chosen] ? chosen : stops[0]?.[0]

@@ -16,10 +16,11 @@ import {
   SunDim,
   Trash2,
 } from 'lucide-react'
+import { onMask, type Target } from '@/core/design/properties/targets'
 import type { Placement } from '@/core/geometry/placement-schema'
 import { isPhoto, layerName } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
-import { MASK_NAMES, type Mask, type MaskOf, masksOf } from '@/core/masks/mask'
+import { type Mask, type MaskOf, maskSettings, masksOf, nameOfMask } from '@/core/masks/mask'
 import { inFrame } from '@/core/masks/mask-frame'
 import { frameOf } from '@/core/render/masked'
 import type { MaskView } from '../render/seeing'
@@ -42,6 +43,7 @@ import {
   reshapeMask,
   samplePicked,
 } from '../state/masks'
+import { setThings } from '../state/properties'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { intoView } from '../ui/into-view'
@@ -50,6 +52,7 @@ import { NameInput } from '../ui/name-input'
 import { NumberField } from '../ui/number-field'
 import { Slider } from '../ui/slider'
 import { Tick } from '../ui/tick'
+import { Own, OwnMark } from './own'
 import { Section } from './section'
 
 const CHOICES: readonly (readonly [MaskChoice, string, LucideIcon])[] = [
@@ -92,6 +95,15 @@ const iconOf = (m: Mask): LucideIcon =>
               ? Hexagon
               : Square
 
+/** What is set by its handles on the stage. */
+const PLACED = ['x', 'y', 'width', 'height', 'turnDegrees', 'from', 'to', 'd', 'form']
+const settingsOf = (m: Mask): string[] =>
+  Object.keys(m).filter(
+    (key) =>
+      key in maskSettings.all ||
+      (m.kind in maskSettings && key in maskSettings[m.kind as keyof typeof maskSettings]),
+  )
+
 /** What hides parts of the selected layer, each mask with its own strength; the one in the hand is open. */
 export function MasksSection({ layer }: { layer: Layer }) {
   const bench = useBench()
@@ -131,7 +143,7 @@ export function MasksSection({ layer }: { layer: Layer }) {
             open === m.id ? '-mx-1.5 flex flex-col gap-1.5 rounded-control border border-line p-1.5' : ''
           }
         >
-          <Head mask={m} open={open === m.id} />
+          <Head mask={m} open={open === m.id} layer={layer.id} />
           {open === m.id && <MaskControls mask={m} layer={layer} />}
         </div>
       ))}
@@ -139,7 +151,7 @@ export function MasksSection({ layer }: { layer: Layer }) {
   )
 }
 
-function Head({ mask: m, open }: { mask: Mask; open: boolean }) {
+function Head({ mask: m, open, layer }: { mask: Mask; open: boolean; layer: string }) {
   const bench = useBench()
   const name = useBenchState((s) => nameOf(m, s.design.layers))
   const Icon = iconOf(m)
@@ -165,6 +177,10 @@ function Head({ mask: m, open }: { mask: Mask; open: boolean }) {
           </span>
         )}
       </button>
+      <OwnMark
+        of={[onMask(layer, m.id)]}
+        keys={open ? ['on', 'swap', ...(m.kind === 'picked' ? [] : PLACED)] : settingsOf(m)}
+      />
       <IconButton
         label={m.swap ? 'Swap back what it shows and hides' : 'Swap what it shows and hides'}
         aria-pressed={m.swap}
@@ -189,20 +205,16 @@ function Head({ mask: m, open }: { mask: Mask; open: boolean }) {
   )
 }
 
-const nameOf = (m: Mask, layers: Record<string, Layer>): string => {
-  if (m.name) return m.name
-  if (m.kind === 'layer')
-    return layers[m.layer] ? `From “${layerName(layers[m.layer] as Layer)}”` : 'From a layer that is gone'
-  if (m.kind === 'shape')
-    return m.form === 'rectangle' ? 'Rectangle' : m.form === 'ellipse' ? 'Ellipse' : 'Polygon'
-  if (m.kind === 'picked') return m.by === 'colour' ? `Picked ${m.colour}` : 'Knocked out by lightness'
-  if (m.kind === 'gradient') return m.form === 'linear' ? 'Fade along a line' : 'Fade from a point'
-  if (m.kind === 'painted' && m.cut) return 'Cut out'
-  return MASK_NAMES[m.kind]
+/** What a mask is called, the layer that it goes by too. */
+function nameOf(m: Mask, layers: Record<string, Layer>): string {
+  if (m.name || m.kind !== 'layer') return nameOfMask(m)
+  const by = layers[m.layer]
+  return by ? `From “${layerName(by)}”` : 'From a layer that is gone'
 }
 
 function MaskControls({ mask: m, layer }: { mask: Mask; layer: Layer }) {
   const bench = useBench()
+  const of = onMask(layer.id, m.id)
   const frame = useBenchState((s) => maskInHand(s)?.frame ?? null)
   const view = useBenchState((s) => s.maskView)
   const painting = useBenchState((s) => s.tool === 'brush')
@@ -223,6 +235,8 @@ function MaskControls({ mask: m, layer }: { mask: Mask; layer: Layer }) {
         </Button>
       </div>
       <Labelled
+        of={of}
+        keys={['strength']}
         label="Strength"
         value={m.strength * 100}
         max={100}
@@ -231,6 +245,8 @@ function MaskControls({ mask: m, layer }: { mask: Mask; layer: Layer }) {
         onKeep={(v) => changeMask(bench, 'Strength of a mask', m.id, { strength: v / 100 })}
       />
       <Labelled
+        of={of}
+        keys={['softness']}
         label="Softness"
         value={m.softness * short}
         max={Math.max(1, Math.round(short * 0.6))}
@@ -240,15 +256,19 @@ function MaskControls({ mask: m, layer }: { mask: Mask; layer: Layer }) {
         onKeep={(v) => changeMask(bench, 'Softness of a mask', m.id, soften(v))}
       />
       {m.kind !== 'layer' && m.kind !== 'painted' && m.kind !== 'picked' && (
-        <Choice
-          label="What the mask moves with"
-          value={m.frame}
-          options={FRAMES}
-          onChange={(v) => refit(bench, m, frame, v as Mask['frame'])}
-        />
+        <Own of={[of]} keys={['frame']}>
+          <Choice
+            label="What the mask moves with"
+            value={m.frame}
+            options={FRAMES}
+            onChange={(v) => refit(bench, m, frame, v as Mask['frame'])}
+          />
+        </Own>
       )}
       {m.kind === 'shape' && m.form === 'rectangle' && (
         <Labelled
+          of={of}
+          keys={['round']}
           label="Roundness"
           value={m.round * 100}
           max={100}
@@ -258,15 +278,17 @@ function MaskControls({ mask: m, layer }: { mask: Mask; layer: Layer }) {
         />
       )}
       {m.kind === 'shape' && m.form === 'polygon' && (
-        <NumberField
-          label="Corners of the mask"
-          short="corners"
-          min={3}
-          max={64}
-          digits={0}
-          value={m.corners}
-          onChange={(v) => reshapeMask(bench, 'Corners of a mask', m, { corners: Math.round(v) })}
-        />
+        <Own of={[of]} keys={['corners']}>
+          <NumberField
+            label="Corners of the mask"
+            short="corners"
+            min={3}
+            max={64}
+            digits={0}
+            value={m.corners}
+            onChange={(v) => reshapeMask(bench, 'Corners of a mask', m, { corners: Math.round(v) })}
+          />
+        </Own>
       )}
       <Choice
         label="How the mask is seen"
@@ -274,7 +296,7 @@ function MaskControls({ mask: m, layer }: { mask: Mask; layer: Layer }) {
         options={VIEWS}
         onChange={(v) => bench.set({ maskView: v as MaskView })}
       />
-      {m.kind === 'picked' && <PickControls mask={m} picture={isPhoto(layer)} />}
+      {m.kind === 'picked' && <PickControls mask={m} picture={isPhoto(layer)} of={of} />}
       {m.kind === 'layer' && <LayerChoice mask={m} layer={layer} />}
       {m.kind === 'painted' && <SpecksField mask={m} />}
       {m.kind === 'painted' && !painting && (
@@ -320,7 +342,7 @@ const PICKS = {
   ],
 } as const
 /** A tone or colour of the layer's own pixels that is picked. */
-function PickControls({ mask: m, picture }: { mask: MaskOf<'picked'>; picture: boolean }) {
+function PickControls({ mask: m, picture, of }: { mask: MaskOf<'picked'>; picture: boolean; of: Target }) {
   const bench = useBench()
   // The two ends of a range keep apart.
   const within = (key: 'tolerance' | 'fade' | 'from' | 'to', v: number) =>
@@ -334,21 +356,25 @@ function PickControls({ mask: m, picture }: { mask: MaskOf<'picked'>; picture: b
   return (
     <>
       {m.by === 'colour' && (
-        <div className="flex items-center gap-2">
-          <span
-            aria-hidden="true"
-            className="size-6 shrink-0 rounded-control border border-line"
-            style={{ background: m.colour }}
-          />
-          <span className="flex-1 text-small tabular-nums">{m.colour}</span>
-          <Button small onClick={() => samplePicked(bench, m.id)}>
-            <Pipette size={13} /> Sample
-          </Button>
-        </div>
+        <Own of={[of]} keys={['colour']}>
+          <div className="flex items-center gap-2">
+            <span
+              aria-hidden="true"
+              className="size-6 shrink-0 rounded-control border border-line"
+              style={{ background: m.colour }}
+            />
+            <span className="flex-1 text-small tabular-nums">{m.colour}</span>
+            <Button small onClick={() => samplePicked(bench, m.id)}>
+              <Pipette size={13} /> Sample
+            </Button>
+          </div>
+        </Own>
       )}
       {PICKS[m.by].map(([key, label, name]) => (
         <Labelled
           key={key}
+          of={of}
+          keys={[key]}
           label={label}
           value={m[key] * 100}
           max={100}
@@ -368,18 +394,22 @@ function PickControls({ mask: m, picture }: { mask: MaskOf<'picked'>; picture: b
           only what touches
         </Tick>
       )}
-      <Tick
-        on={m.clean}
-        onChange={(on) => reshapeMask(bench, 'Take the colour out of edges', m, { clean: on })}
-      >
-        take its colour out of the edges
-      </Tick>
+      <Own of={[of]} keys={['clean']}>
+        <Tick
+          on={m.clean}
+          onChange={(on) => reshapeMask(bench, 'Take the colour out of edges', m, { clean: on })}
+        >
+          take its colour out of the edges
+        </Tick>
+      </Own>
     </>
   )
 }
 
 /** A number that is dragged or typed, on one line with its slider. */
 function Labelled(p: {
+  of: Target
+  keys: readonly string[]
   label: string
   value: number
   max: number
@@ -389,29 +419,31 @@ function Labelled(p: {
   onKeep: (v: number) => void
 }) {
   return (
-    <div className="flex items-center gap-2">
-      <div className="w-28 shrink-0">
-        <NumberField
-          label={`${p.label} of the mask`}
-          short={p.label.toLowerCase()}
-          unit={p.unit}
+    <Own of={[p.of]} keys={p.keys}>
+      <div className="flex items-center gap-2">
+        <div className="w-28 shrink-0">
+          <NumberField
+            label={`${p.label} of the mask`}
+            short={p.label.toLowerCase()}
+            unit={p.unit}
+            min={0}
+            max={p.most ?? p.max}
+            digits={0}
+            value={p.value}
+            onChange={p.onKeep}
+            onDrag={p.onShow}
+          />
+        </div>
+        <Slider
+          label={`${p.label} of the mask, slider`}
           min={0}
-          max={p.most ?? p.max}
-          digits={0}
-          value={p.value}
-          onChange={p.onKeep}
-          onDrag={p.onShow}
+          max={p.max}
+          value={Math.min(p.max, p.value)}
+          onChange={p.onShow}
+          onCommit={p.onKeep}
         />
       </div>
-      <Slider
-        label={`${p.label} of the mask, slider`}
-        min={0}
-        max={p.max}
-        value={Math.min(p.max, p.value)}
-        onChange={p.onShow}
-        onCommit={p.onKeep}
-      />
-    </div>
+    </Own>
   )
 }
 
@@ -420,26 +452,28 @@ function LayerChoice({ mask, layer }: { mask: MaskOf<'layer'>; layer: Layer }) {
   const design = useBenchState((s) => s.design)
   const options = maskSources({ design }, layer).map((l) => ({ value: l.id, label: layerName(l) }))
   return (
-    <div className="grid grid-cols-2 gap-1.5">
-      <Choice
-        label="The layer it goes by"
-        placeholder="choose a layer"
-        value={design.layers[mask.layer] ? mask.layer : null}
-        options={options}
-        onChange={(v) => reshapeMask(bench, 'Mask by another layer', mask, { layer: v })}
-      />
-      <Choice
-        label="What of it counts"
-        value={mask.by}
-        options={[
-          { value: 'coverage', label: 'where it covers' },
-          { value: 'lightness', label: 'how light it is' },
-        ]}
-        onChange={(v) =>
-          reshapeMask(bench, 'What a mask goes by', mask, { by: v as 'coverage' | 'lightness' })
-        }
-      />
-    </div>
+    <Own of={[onMask(layer.id, mask.id)]} keys={['layer', 'by']}>
+      <div className="grid grid-cols-2 gap-1.5">
+        <Choice
+          label="The layer it goes by"
+          placeholder="choose a layer"
+          value={design.layers[mask.layer] ? mask.layer : null}
+          options={options}
+          onChange={(v) => reshapeMask(bench, 'Mask by another layer', mask, { layer: v })}
+        />
+        <Choice
+          label="What of it counts"
+          value={mask.by}
+          options={[
+            { value: 'coverage', label: 'where it covers' },
+            { value: 'lightness', label: 'how light it is' },
+          ]}
+          onChange={(v) =>
+            reshapeMask(bench, 'What a mask goes by', mask, { by: v as 'coverage' | 'lightness' })
+          }
+        />
+      </div>
+    </Own>
   )
 }
 
@@ -453,8 +487,7 @@ function refit(
   const own = maskInHand({ ...bench.store.getState(), mask: m.id })?.own
   const to = own && frameOf({ frame }, own, bench.store.getState().resolved)
   if (!from || !to) return
-  bench.commit('What a mask moves with', (d) => {
-    const mask = d.layers[own.layer.id]?.masks[m.id]
-    if (mask) Object.assign(mask, inFrame(mask, from, to), { frame })
-  })
+  setThings(bench, 'What a mask moves with', [
+    [onMask(own.layer.id, m.id), { ...inFrame(m, from, to), frame }],
+  ])
 }

@@ -1,9 +1,12 @@
 'use client'
+import { onPage } from '@/core/design/properties/targets'
 import { commandById } from '../commands/list'
 import { useBench, useBenchState } from '../state/bench-context'
+import { setThings } from '../state/properties'
 import { Button } from '../ui/button'
 import { Tick } from '../ui/tick'
 import { ColourField } from './colour-field'
+import { SharedOnChannels } from './differences'
 import { GuidesSection } from './guides-section'
 import { Section } from './section'
 import { SwatchesSection } from './swatches-section'
@@ -20,25 +23,21 @@ export function PageSection() {
   const page = s.design.pages[s.page]
   const { channel } = s.resolved
   if (!page) return null
-  const write = (colour: string) => (d: typeof s.design) => {
-    const p = d.pages[s.page]
-    if (p) p.colour = colour
-  }
+  const { colour } = s.resolved
+  const set = (to: string, only?: 'shown') =>
+    setThings(bench, 'Page colour', [[onPage(s.page), { colour: to }]], only)
   return (
     <>
-      <Section title="Page colour">
-        {page.colour !== 'transparent' && (
+      <Section title="Page colour" own={{ of: [onPage(s.page)], keys: ['colour'] }}>
+        {colour !== 'transparent' && (
           <ColourField
             label="Page colour"
-            colour={page.colour}
-            onPreview={(c) => bench.preview(write(c))}
-            onChange={(c) => bench.commit('Page colour', write(c))}
+            colour={colour}
+            onPreview={(c) => set(c, 'shown')}
+            onChange={(c) => set(c)}
           />
         )}
-        <Tick
-          on={page.colour === 'transparent'}
-          onChange={(on) => bench.edit('Page colour', write(on ? 'transparent' : '#ffffff'))}
-        >
+        <Tick on={colour === 'transparent'} onChange={(on) => set(on ? 'transparent' : '#ffffff')}>
           Transparent
         </Tick>
       </Section>
@@ -77,6 +76,7 @@ export function PageSection() {
           </p>
         )}
       </Section>
+      <SharedOnChannels />
       <GuidesSection />
       <SwatchesSection />
     </>

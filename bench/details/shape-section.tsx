@@ -1,11 +1,9 @@
 'use client'
-import type { Draft } from 'immer'
-import { setOn } from '@/core/design/properties'
-import type { Design } from '@/core/design/schema'
-import { isShape } from '@/core/kinds/facts'
+import { onLayer } from '@/core/design/properties/targets'
 import type { LayerOf } from '@/core/kinds/list'
 import type { Stroke } from '@/core/vector/stroke-style'
-import { useBench, useBenchState } from '../state/bench-context'
+import { useBench } from '../state/bench-context'
+import { setThings } from '../state/properties'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
 import { ColourField } from './colour-field'
@@ -19,29 +17,32 @@ export const dashName = (dash: readonly number[]): string =>
 
 export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
   const bench = useBench()
-  const channel = useBenchState((s) => s.channel)
-  const onMaster = useBenchState((s) => s.channel === s.design.master)
   const [first] = leaves
   if (!first) return null
-  const write = (change: (s: Draft<Shape>) => void) => (d: Draft<Design>) => {
-    for (const { id } of leaves) {
-      const l = d.layers[id]
-      if (isShape(l)) change(l)
-    }
-  }
-  const number = (name: string, change: (s: Draft<Shape>, v: number) => void) => ({
-    onChange: (v: number) =>
-      bench.commit(
-        name,
-        write((s) => change(s, v)),
-      ),
-    onDrag: (v: number) => bench.preview(write((s) => change(s, v))),
+  const of = leaves.map((l) => onLayer(l.id))
+  const set = (name: string, values: Partial<Shape>, only?: 'shown') =>
+    setThings(
+      bench,
+      name,
+      of.map((target) => [target, values] as const),
+      only,
+    )
+  const number = (name: string, values: (v: number) => Partial<Shape>) => ({
+    onChange: (v: number) => set(name, values(v)),
+    onDrag: (v: number) => set(name, values(v), 'shown'),
   })
-  // Borders may differ on a channel.
-  const border = (value: Partial<Stroke>) => (d: Draft<Design>) =>
-    leaves.forEach((l) => setOn(d, channel, l.id, 'stroke', value))
+  const border = (name: string, stroke: Partial<Stroke>, only?: 'shown') =>
+    setThings(
+      bench,
+      name,
+      of.map((target) => [target, { stroke }] as const),
+      only,
+    )
   return (
-    <Section title={first.form === 'line' ? 'Line' : 'Border'}>
+    <Section
+      title={first.form === 'line' ? 'Line' : 'Border'}
+      own={{ of, keys: ['stroke', 'radii', 'corners', 'inner'] }}
+    >
       <div className="grid grid-cols-2 gap-1.5">
         <NumberField
           label="Weight"
@@ -50,18 +51,15 @@ export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
           min={0}
           max={5000}
           value={shared(leaves, (l) => l.stroke.weight)}
-          onChange={(weight) => bench.commit('Border weight', border({ weight }))}
-          onDrag={(weight) => bench.preview(border({ weight }))}
+          onChange={(weight) => border('Border weight', { weight })}
+          onDrag={(weight) => border('Border weight', { weight }, 'shown')}
         />
         <Choice
           label="Line style"
           value={shared(leaves, (l) => dashName(l.stroke.dash))}
           options={Object.keys(DASHES).map((d) => ({ value: d, label: d }))}
           onChange={(v) =>
-            bench.edit(
-              'Line style',
-              border({ dash: [...(DASHES[v] ?? [])], cap: v === 'dotted' ? 'round' : 'butt' }),
-            )
+            border('Line style', { dash: [...(DASHES[v] ?? [])], cap: v === 'dotted' ? 'round' : 'butt' })
           }
         />
       </div>
@@ -69,16 +67,11 @@ export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
         <ColourField
           label="Border colour"
           colour={first.stroke.colour}
-          onPreview={(colour) => bench.preview(border({ colour }))}
-          onChange={(colour) => bench.commit('Border colour', border({ colour }))}
+          onPreview={(colour) => border('Border colour', { colour }, 'shown')}
+          onChange={(colour) => border('Border colour', { colour })}
         />
       )}
-      {!onMaster && first.form !== 'line' && first.form !== 'ellipse' && (
-        <p className="text-tiny text-soft">
-          Corners are the same on every channel; change them on the master.
-        </p>
-      )}
-      {onMaster && first.form === 'rectangle' && (
+      {first.form === 'rectangle' && (
         <NumberField
           label="Corner radius"
           short="corners"
@@ -89,12 +82,10 @@ export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
               ? shared(leaves, (l) => l.radii[0])
               : null
           }
-          {...number('Corner radius', (s, v) => {
-            s.radii = [v, v, v, v]
-          })}
+          {...number('Corner radius', (v) => ({ radii: [v, v, v, v] }))}
         />
       )}
-      {onMaster && (first.form === 'polygon' || first.form === 'star') && (
+      {(first.form === 'polygon' || first.form === 'star') && (
         <div className="grid grid-cols-2 gap-1.5">
           <NumberField
             label="Number of points"
@@ -103,9 +94,7 @@ export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
             max={64}
             digits={0}
             value={shared(leaves, (l) => l.corners)}
-            {...number('Points', (s, v) => {
-              s.corners = Math.round(v)
-            })}
+            {...number('Points', (v) => ({ corners: Math.round(v) }))}
           />
           {first.form === 'star' && (
             <NumberField
@@ -116,9 +105,7 @@ export function ShapeSection({ leaves }: { leaves: readonly Shape[] }) {
               max={100}
               digits={0}
               value={(shared(leaves, (l) => l.inner) ?? 0.5) * 100}
-              {...number('Inner radius', (s, v) => {
-                s.inner = v / 100
-              })}
+              {...number('Inner radius', (v) => ({ inner: v / 100 }))}
             />
           )}
         </div>

@@ -1,15 +1,13 @@
 'use client'
-import type { Draft } from 'immer'
 import { ImageUp, Trash2 } from 'lucide-react'
 import { useRef } from 'react'
-import { setOn } from '@/core/design/properties'
-import type { Design } from '@/core/design/schema'
-import { takesPicture } from '@/core/kinds/facts'
+import { onLayer } from '@/core/design/properties/targets'
 import type { LayerOf } from '@/core/kinds/list'
 import { isFilled, panToFocal, reframed, turnedInside } from '@/core/kinds/slot/framing'
 import type { Stroke } from '@/core/vector/stroke-style'
 import { useBench, useBenchState } from '../state/bench-context'
-import { fillSlot, takeOut } from '../state/slots'
+import { changeLayers, setThings } from '../state/properties'
+import { emptySlot, fillSlot, takeOut } from '../state/slots'
 import { upload } from '../state/uploads'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
@@ -30,29 +28,20 @@ export function SlotSection({ slot }: { slot: Slot }) {
     master: state.channel === state.design.master,
   }))
   const chooser = useRef<HTMLInputElement>(null)
-  const write = (change: (l: Slot) => Partial<Slot>) => (d: { layers: Record<string, unknown> }) => {
-    const layer = d.layers[slot.id] as Slot | undefined
-    if (takesPicture(layer)) Object.assign(layer, change(layer))
-  }
-  const frame = (value: Partial<Stroke>) => (d: Draft<Design>) => setOn(d, d.master, slot.id, 'stroke', value)
-  const zoom = (v: number) => write((l) => (isFilled(l) ? reframed(l, { x: 0, y: 0 }, v / 100) : {}))
-  const turned = (v: number) => write((l) => (isFilled(l) ? turnedInside(l, v) : {}))
-  const pan = (axis: 'x' | 'y', v: number) => write((l) => ({ pan: { ...l.pan, [axis]: v / 100 } }))
+  const set = (name: string, change: (l: Slot) => Partial<Slot>, only?: 'shown') =>
+    changeLayers(bench, name, [slot.id], change, only)
+  const frame = (name: string, stroke: Partial<Stroke>, only?: 'shown') =>
+    setThings(bench, name, [[onLayer(slot.id), { stroke }]], only)
+  const zoom = (v: number) => (l: Slot) => (isFilled(l) ? reframed(l, { x: 0, y: 0 }, v / 100) : {})
+  const turned = (v: number) => (l: Slot) => (isFilled(l) ? turnedInside(l, v) : {})
+  const pan = (axis: 'x' | 'y', v: number) => (l: Slot) => ({ pan: { ...l.pan, [axis]: v / 100 } })
   return (
     <Section
       title="Picture in the slot"
+      own={{ of: [onLayer(slot.id)], keys: ['zoom', 'pan', 'turn', 'radii', 'corners', 'stroke'] }}
       aside={
         slot.picture && (
-          <IconButton
-            label="Empty the slot"
-            className="!size-6"
-            onClick={() =>
-              bench.edit(
-                'Empty the slot',
-                write(() => ({ picture: null, zoom: 1, turn: 0, pan: { x: 0, y: 0 } })),
-              )
-            }
-          >
+          <IconButton label="Empty the slot" className="!size-6" onClick={() => emptySlot(bench, slot.id)}>
             <Trash2 size={13} />
           </IconButton>
         )
@@ -101,8 +90,8 @@ export function SlotSection({ slot }: { slot: Slot }) {
                 max={2000}
                 digits={0}
                 value={slot.zoom * 100}
-                onChange={(v) => bench.commit('Zoom in the slot', zoom(v))}
-                onDrag={(v) => bench.preview(zoom(v))}
+                onChange={(v) => set('Zoom in the slot', zoom(v))}
+                onDrag={(v) => set('Zoom in the slot', zoom(v), 'shown')}
               />
             </div>
             <Slider
@@ -110,8 +99,8 @@ export function SlotSection({ slot }: { slot: Slot }) {
               min={100}
               max={400}
               value={Math.min(400, slot.zoom * 100)}
-              onChange={(v) => bench.preview(zoom(v))}
-              onCommit={(v) => bench.commit('Zoom in the slot', zoom(v))}
+              onChange={(v) => set('Zoom in the slot', zoom(v), 'shown')}
+              onCommit={(v) => set('Zoom in the slot', zoom(v))}
             />
           </div>
           <div className="grid grid-cols-2 gap-1.5">
@@ -125,8 +114,8 @@ export function SlotSection({ slot }: { slot: Slot }) {
                 max={100}
                 digits={0}
                 value={slot.pan[axis] * 100}
-                onChange={(v) => bench.commit('Pan in the slot', pan(axis, v))}
-                onDrag={(v) => bench.preview(pan(axis, v))}
+                onChange={(v) => set('Pan in the slot', pan(axis, v))}
+                onDrag={(v) => set('Pan in the slot', pan(axis, v), 'shown')}
               />
             ))}
           </div>
@@ -139,8 +128,8 @@ export function SlotSection({ slot }: { slot: Slot }) {
                 min={-180}
                 max={180}
                 value={slot.turn ?? 0}
-                onChange={(v) => bench.commit('Turn in the slot', turned(v))}
-                onDrag={(v) => bench.preview(turned(v))}
+                onChange={(v) => set('Turn in the slot', turned(v))}
+                onDrag={(v) => set('Turn in the slot', turned(v), 'shown')}
               />
             </div>
             <Slider
@@ -148,17 +137,16 @@ export function SlotSection({ slot }: { slot: Slot }) {
               min={-45}
               max={45}
               value={Math.min(45, Math.max(-45, slot.turn ?? 0))}
-              onChange={(v) => bench.preview(turned(v))}
-              onCommit={(v) => bench.commit('Turn in the slot', turned(v))}
+              onChange={(v) => set('Turn in the slot', turned(v), 'shown')}
+              onCommit={(v) => set('Turn in the slot', turned(v))}
             />
           </div>
           <div className="flex gap-1.5">
             <Button
               small
               onClick={() =>
-                bench.edit(
-                  'Show the focal point',
-                  write((l) => (isFilled(l) ? { zoom: 1, pan: panToFocal({ ...l, zoom: 1 }) } : {})),
+                set('Show the focal point', (l) =>
+                  isFilled(l) ? { zoom: 1, pan: panToFocal({ ...l, zoom: 1 }) } : {},
                 )
               }
             >
@@ -174,19 +162,19 @@ export function SlotSection({ slot }: { slot: Slot }) {
           </div>
         </>
       )}
-      {s.master && (
+      {
         <div className="grid grid-cols-2 gap-1.5">
-          <Choice
-            label="Outline of the slot"
-            value={slot.form}
-            options={[...FORMS, ...(slot.d ? (['path'] as const) : [])].map((f) => ({ value: f, label: f }))}
-            onChange={(form) =>
-              bench.edit(
-                'Outline of the slot',
-                write(() => ({ form: form as Slot['form'] })),
-              )
-            }
-          />
+          {s.master && (
+            <Choice
+              label="Outline of the slot"
+              value={slot.form}
+              options={[...FORMS, ...(slot.d ? (['path'] as const) : [])].map((f) => ({
+                value: f,
+                label: f,
+              }))}
+              onChange={(form) => set('Outline of the slot', () => ({ form: form as Slot['form'] }))}
+            />
+          )}
           {slot.form === 'rectangle' && (
             <NumberField
               label="Corner radius"
@@ -194,13 +182,8 @@ export function SlotSection({ slot }: { slot: Slot }) {
               unit="px"
               min={0}
               value={slot.radii[0]}
-              onChange={(v) =>
-                bench.commit(
-                  'Corner radius',
-                  write(() => ({ radii: [v, v, v, v] })),
-                )
-              }
-              onDrag={(v) => bench.preview(write(() => ({ radii: [v, v, v, v] })))}
+              onChange={(v) => set('Corner radius', () => ({ radii: [v, v, v, v] }))}
+              onDrag={(v) => set('Corner radius', () => ({ radii: [v, v, v, v] }), 'shown')}
             />
           )}
           {slot.form === 'polygon' && (
@@ -211,12 +194,7 @@ export function SlotSection({ slot }: { slot: Slot }) {
               max={64}
               digits={0}
               value={slot.corners}
-              onChange={(v) =>
-                bench.edit(
-                  'Points',
-                  write(() => ({ corners: Math.round(v) })),
-                )
-              }
+              onChange={(v) => set('Points', () => ({ corners: Math.round(v) }))}
             />
           )}
           <NumberField
@@ -226,18 +204,18 @@ export function SlotSection({ slot }: { slot: Slot }) {
             min={0}
             max={5000}
             value={slot.stroke.weight}
-            onChange={(v) => bench.commit('Frame weight', frame({ weight: v }))}
-            onDrag={(v) => bench.preview(frame({ weight: v }))}
+            onChange={(v) => frame('Frame weight', { weight: v })}
+            onDrag={(v) => frame('Frame weight', { weight: v }, 'shown')}
           />
           <Choice
             label="Line style of the frame"
             value={dashName(slot.stroke.dash)}
             options={Object.keys(DASHES).map((d) => ({ value: d, label: d }))}
             onChange={(name) =>
-              bench.edit(
-                'Line style',
-                frame({ dash: [...(DASHES[name] ?? [])], cap: name === 'dotted' ? 'round' : 'butt' }),
-              )
+              frame('Line style', {
+                dash: [...(DASHES[name] ?? [])],
+                cap: name === 'dotted' ? 'round' : 'butt',
+              })
             }
           />
           {slot.stroke.weight > 0 && (
@@ -245,13 +223,13 @@ export function SlotSection({ slot }: { slot: Slot }) {
               <ColourField
                 label="Frame colour"
                 colour={slot.stroke.colour}
-                onPreview={(colour) => bench.preview(frame({ colour }))}
-                onChange={(colour) => bench.commit('Frame colour', frame({ colour }))}
+                onPreview={(colour) => frame('Frame colour', { colour }, 'shown')}
+                onChange={(colour) => frame('Frame colour', { colour })}
               />
             </div>
           )}
         </div>
-      )}
+      }
     </Section>
   )
 }

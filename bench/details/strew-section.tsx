@@ -1,10 +1,11 @@
 'use client'
 import { Dices } from 'lucide-react'
-import { isStrew } from '@/core/kinds/facts'
+import { onLayer } from '@/core/design/properties/targets'
 import type { LayerOf } from '@/core/kinds/list'
-import { MAX_COPIES } from '@/core/kinds/strew/schema'
+import { MAX_COPIES, strewing } from '@/core/kinds/strew/schema'
 import { commandById } from '../commands/list'
 import { useBench } from '../state/bench-context'
+import { changeLayers, setThings } from '../state/properties'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
@@ -29,28 +30,27 @@ const RANGES: readonly (readonly [RangeKey, string, number, string, number, numb
 /** How copies are strewn; everything stays editable, the same seed gives the same picture. */
 export function StrewSection({ strew }: { strew: Strew }) {
   const bench = useBench()
-  const write = (change: (l: Strew) => Partial<Strew>) => (d: { layers: Record<string, unknown> }) => {
-    const layer = d.layers[strew.id] as Strew | undefined
-    if (isStrew(layer)) Object.assign(layer, change(layer))
-  }
-  const set = (name: string, change: Partial<Strew>) =>
-    bench.commit(
-      name,
-      write(() => change),
+  const set = (name: string, change: Partial<Strew>, only?: 'shown') =>
+    setThings(bench, name, [[onLayer(strew.id), change]], only)
+  const range = (label: string, key: RangeKey, end: 'from' | 'to', value: number, only?: 'shown') =>
+    changeLayers<Strew>(
+      bench,
+      `${label} of copies`,
+      [strew.id],
+      (l) => {
+        const { from, to } = l[key]
+        // The other end gives way, so that a range never turns round.
+        return {
+          [key]:
+            end === 'from'
+              ? { from: value, to: Math.max(value, to) }
+              : { from: Math.min(value, from), to: value },
+        }
+      },
+      only,
     )
-  const range = (key: RangeKey, end: 'from' | 'to', value: number) =>
-    write((l) => {
-      const next = { ...l[key], [end]: value }
-      // The other end gives way, so that a range never turns round.
-      return {
-        [key]:
-          end === 'from'
-            ? { from: value, to: Math.max(value, next.to) }
-            : { from: Math.min(value, next.from), to: value },
-      }
-    })
   return (
-    <Section title="Strew">
+    <Section title="Strew" own={{ of: [onLayer(strew.id)], keys: Object.keys(strewing) }}>
       <Choice
         label="Where copies lie"
         value={strew.ground}
@@ -66,7 +66,7 @@ export function StrewSection({ strew }: { strew: Strew }) {
           digits={0}
           value={strew.count}
           onChange={(v) => set('Number of copies', { count: Math.round(v) })}
-          onDrag={(v) => bench.preview(write(() => ({ count: Math.round(v) })))}
+          onDrag={(v) => set('Number of copies', { count: Math.round(v) }, 'shown')}
         />
         <NumberField
           label="Seed"
@@ -95,8 +95,8 @@ export function StrewSection({ strew }: { strew: Strew }) {
               min={min}
               max={max}
               value={strew[key][end] * k}
-              onChange={(v) => bench.commit(`${label} of copies`, range(key, end, v / k))}
-              onDrag={(v) => bench.preview(range(key, end, v / k))}
+              onChange={(v) => range(label, key, end, v / k)}
+              onDrag={(v) => range(label, key, end, v / k, 'shown')}
             />
           ))}
         </div>

@@ -4,13 +4,16 @@ import { useRef } from 'react'
 import { messageOf } from '@/core/basics/errors'
 import { inOrder } from '@/core/basics/order'
 import { HARMONIES, type Harmony, harmony } from '@/core/colour/harmony'
+import { onSwatch } from '@/core/design/properties/targets'
 import type { Design } from '@/core/design/schema'
 import { readTokens, writeTokens } from '@/core/formats/design-tokens'
 import { useBench, useBenchState } from '../state/bench-context'
 import { addSwatches, pictureColours, removeSwatch } from '../state/colouring'
+import { setThings } from '../state/properties'
 import { Button, IconButton } from '../ui/button'
 import { Menu, MenuItem, MenuPart } from '../ui/menu'
 import { ColourField } from './colour-field'
+import { Own } from './own'
 import { Section } from './section'
 
 /** The design's swatches: changed here, everything that uses them follows. */
@@ -123,28 +126,36 @@ export function SwatchesSection() {
 
 function Swatch({ swatch: w }: { swatch: Design['swatches'][string] }) {
   const bench = useBench()
-  const set = (change: Partial<typeof w>) => (d: Pick<Design, 'swatches'>) => {
-    const held = d.swatches[w.id]
-    if (held) Object.assign(held, change)
+  const colour = useBenchState((s) => s.resolved.swatches[w.id]?.colour ?? w.colour)
+  const name = (to: string) =>
+    bench.edit('Name a swatch', (d) => {
+      const held = d.swatches[w.id]
+      if (held) held.name = to
+    })
+  const set = (to: string, only?: 'shown') => {
+    if (!to.startsWith('swatch:'))
+      setThings(bench, `Swatch ${w.name}`, [[onSwatch(w.id), { colour: to }]], only)
   }
   return (
-    <div className="flex items-center gap-1">
-      <div className="min-w-0 flex-1">
-        <ColourField
-          label={w.name}
-          name={{ value: w.name, onChange: (name) => bench.edit('Name a swatch', set({ name })) }}
-          colour={w.colour}
-          onPreview={(c) => !c.startsWith('swatch:') && bench.preview(set({ colour: c }))}
-          onChange={(c) => !c.startsWith('swatch:') && bench.commit(`Swatch ${w.name}`, set({ colour: c }))}
-        />
+    <Own of={[onSwatch(w.id)]} keys={['colour']}>
+      <div className="flex items-center gap-1">
+        <div className="min-w-0 flex-1">
+          <ColourField
+            label={w.name}
+            name={{ value: w.name, onChange: name }}
+            colour={colour}
+            onPreview={(c) => set(c, 'shown')}
+            onChange={(c) => set(c)}
+          />
+        </div>
+        <IconButton
+          label={`Remove the swatch ${w.name}`}
+          className="!size-6"
+          onClick={() => removeSwatch(bench, w.id)}
+        >
+          <Trash2 size={13} />
+        </IconButton>
       </div>
-      <IconButton
-        label={`Remove the swatch ${w.name}`}
-        className="!size-6"
-        onClick={() => removeSwatch(bench, w.id)}
-      >
-        <Trash2 size={13} />
-      </IconButton>
-    </div>
+    </Own>
   )
 }

@@ -2,7 +2,8 @@
 import { BookOpen, ChevronDown, Copy, Eye, EyeOff, GripVertical, Plus, Trash2 } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { BLEND_MODES, type BlendMode, blendModes } from '@/core/basics/blend-modes'
-import { treatedBy, withFollowed } from '@/core/design/follow'
+import { treatedBy } from '@/core/design/follow'
+import { onLayer } from '@/core/design/properties/targets'
 import type { Layer } from '@/core/kinds/list'
 import { kindOf } from '@/core/kinds/list'
 import { MASK_NAMES, masksOf } from '@/core/masks/mask'
@@ -25,6 +26,7 @@ import {
   nthOf,
   renameRecipe,
   setTreated,
+  targetsOf,
   thickenFirst,
 } from '../state/treating'
 import { Button, IconButton } from '../ui/button'
@@ -32,6 +34,7 @@ import { Choice } from '../ui/choice'
 import { intoView } from '../ui/into-view'
 import { Menu, MenuItem, MenuPart } from '../ui/menu'
 import { NameInput } from '../ui/name-input'
+import { Own, OwnMark } from './own'
 import { RecipesMenu } from './recipes-menu'
 import { Section } from './section'
 import { SettingField, ShareField } from './setting-field'
@@ -58,15 +61,10 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
   const [dragged, setDragged] = useState<string | null>(null)
   const recipes = useBenchState((s) => s.design.recipes)
   const [own] = layers
-  useOpened(
-    own?.id ?? '',
-    own !== undefined && !kindOf(own).placed,
-    own ? treatmentsOf(withFollowed(own, recipes)) : [],
-    setOpen,
-  )
+  useOpened(own?.id ?? '', own !== undefined && !kindOf(own).placed, own ? treatmentsOf(own) : [], setOpen)
   if (!own) return null
   const recipe = own.recipe ? recipes[own.recipe] : undefined
-  const first = withFollowed(own, recipes)
+  const first = own
   const list = treatmentsOf(first)
   const drop = (before: string | null) => {
     if (dragged) moveTreatment(bench, first.id, dragged, before)
@@ -150,13 +148,15 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
         </p>
       )}
       {(list.length > 1 || recipe) && (
-        <ShareField
-          label="Strength of all treatments"
-          short="all"
-          value={own.treated}
-          onShow={(v) => setTreated(bench, v, 'shown')}
-          onKeep={(v) => setTreated(bench, v, 'kept')}
-        />
+        <Own of={layers.map((l) => onLayer(l.id))} keys={['treated']}>
+          <ShareField
+            label="Strength of all treatments"
+            short="all"
+            value={own.treated}
+            onShow={(v) => setTreated(bench, v, 'shown')}
+            onKeep={(v) => setTreated(bench, v, 'kept')}
+          />
+        </Own>
       )}
       {list.map((t) => {
         const definition = treatmentKinds.get(t.kind)
@@ -201,6 +201,9 @@ function useOpened(
   }, [key])
 }
 
+/** That treatment of all that is selected. */
+const useTargets = ({ kind, n }: Nth) => useBenchState((s) => targetsOf(s.design, s.selection, { kind, n }))
+
 type CardProps = {
   treatment: Treatment
   definition: Definition
@@ -213,6 +216,8 @@ type CardProps = {
 }
 function Card({ treatment: t, definition, which, layer, open, onOpen, onDrag, onDrop }: CardProps) {
   const bench = useBench()
+  const targets = useTargets(which)
+  const differs = [...Object.keys(definition.fields), 'on', 'strength', 'blend', 'mask']
   return (
     <div
       ref={open ? intoView : undefined}
@@ -261,6 +266,7 @@ function Card({ treatment: t, definition, which, layer, open, onOpen, onDrag, on
             </span>
           )}
         </button>
+        <OwnMark of={targets} keys={open ? ['on'] : differs} />
         <IconButton
           label={t.on ? `Switch ${definition.label} off` : `Switch ${definition.label} on`}
           className="!size-6"
@@ -295,52 +301,58 @@ function Settings({
   layer: Layer
 }) {
   const bench = useBench()
+  const targets = useTargets(which)
   const masks = masksOf(layer)
   const mixes = 'point' in definition || 'near' in definition
   return (
     <div className="flex flex-col gap-1.5 px-0.5 pb-0.5">
       {Object.entries(definition.fields).map(([key, field]) => (
-        <SettingField
-          key={key}
-          of={definition.label}
-          field={field}
-          value={t[key]}
-          layers={layer}
-          onShow={(v) => changeTreatment(bench, '', which, { [key]: v }, 'shown')}
-          onKeep={(v) => changeTreatment(bench, field.label.toLowerCase(), which, { [key]: v })}
-        />
+        <Own key={key} of={targets} keys={[key]}>
+          <SettingField
+            of={definition.label}
+            field={field}
+            value={t[key]}
+            layers={layer}
+            onShow={(v) => changeTreatment(bench, '', which, { [key]: v }, 'shown')}
+            onKeep={(v) => changeTreatment(bench, field.label.toLowerCase(), which, { [key]: v })}
+          />
+        </Own>
       ))}
-      <ShareField
-        label={`Strength of ${definition.label}`}
-        short="strength"
-        value={t.strength}
-        onShow={(strength) => changeTreatment(bench, '', which, { strength }, 'shown')}
-        onKeep={(strength) => changeTreatment(bench, 'strength', which, { strength })}
-      />
-      <div className="grid grid-cols-2 gap-1.5">
-        {mixes && (
-          <Choice
-            label={`Blend mode of ${definition.label}`}
-            value={t.blend ?? 'normal'}
-            options={BLENDS}
-            onChange={(v) => changeTreatment(bench, 'blend mode', which, { blend: v as BlendMode })}
-          />
-        )}
-        {masks.length > 0 && !('drawn' in definition) && (
-          <Choice
-            label={`Where ${definition.label} applies`}
-            value={t.mask ?? 'all'}
-            options={[
-              { value: 'all', label: 'everywhere' },
-              ...masks.map((m, n) => ({
-                value: m.id,
-                label: m.name ?? `${MASK_NAMES[m.kind]} mask ${n + 1}`,
-              })),
-            ]}
-            onChange={(v) => changeTreatment(bench, 'mask', which, { mask: v === 'all' ? null : v })}
-          />
-        )}
-      </div>
+      <Own of={targets} keys={['strength']}>
+        <ShareField
+          label={`Strength of ${definition.label}`}
+          short="strength"
+          value={t.strength}
+          onShow={(strength) => changeTreatment(bench, '', which, { strength }, 'shown')}
+          onKeep={(strength) => changeTreatment(bench, 'strength', which, { strength })}
+        />
+      </Own>
+      <Own of={targets} keys={['blend', 'mask']}>
+        <div className="grid grid-cols-2 gap-1.5">
+          {mixes && (
+            <Choice
+              label={`Blend mode of ${definition.label}`}
+              value={t.blend ?? 'normal'}
+              options={BLENDS}
+              onChange={(v) => changeTreatment(bench, 'blend mode', which, { blend: v as BlendMode })}
+            />
+          )}
+          {masks.length > 0 && !('drawn' in definition) && (
+            <Choice
+              label={`Where ${definition.label} applies`}
+              value={t.mask ?? 'all'}
+              options={[
+                { value: 'all', label: 'everywhere' },
+                ...masks.map((m, n) => ({
+                  value: m.id,
+                  label: m.name ?? `${MASK_NAMES[m.kind]} mask ${n + 1}`,
+                })),
+              ]}
+              onChange={(v) => changeTreatment(bench, 'mask', which, { mask: v === 'all' ? null : v })}
+            />
+          )}
+        </div>
+      </Own>
       {t.kind === 'print-edge' && (
         <Button small onClick={() => thickenFirst(bench, which)}>
           Thicken first, so that nothing fine is lost

@@ -1,5 +1,6 @@
 'use client'
 import { AlignCenter, AlignLeft, AlignRight, CaseLower, CaseSensitive, CaseUpper } from 'lucide-react'
+import { onLayer } from '@/core/design/properties/targets'
 import type { LayerOf } from '@/core/kinds/list'
 import { families, filesFor } from '@/core/type/catalogue'
 import { layoutType, weightsOf } from '@/core/type/layout'
@@ -58,6 +59,7 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
   return (
     <Section
       title="Type"
+      own={{ of: ids.map(onLayer), keys: ['style', 'text'] }}
       aside={
         size !== null && size < smallest - 0.05 ? (
           <span className="rounded bg-warn-ground px-1 text-tiny text-warn">

@@ -1,6 +1,7 @@
 'use client'
 import { Download } from 'lucide-react'
-import type { Channel, Design } from '@/core/design/schema'
+import type { Channel } from '@/core/design/channel-schema'
+import type { Design } from '@/core/design/schema'
 import { Progress } from '../ui/progress'
 import { type Delivery, type ExportFinding, isRunning, type Options, sizeLabel } from './delivery'
 

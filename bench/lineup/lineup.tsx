@@ -4,7 +4,8 @@ import { DropdownMenu } from 'radix-ui'
 import { memo, useDeferredValue, useEffect, useMemo, useRef } from 'react'
 import { inOrder } from '@/core/basics/order'
 import { channelPresets } from '@/core/design/channels'
-import { addChannel, followMaster, removeChannel } from '@/core/design/commands'
+import { addChannel, removeChannel } from '@/core/design/commands'
+import { changesIn, followMaster, onPageOf } from '@/core/design/properties/set'
 import { commandById } from '../commands/list'
 import type { BenchState } from '../state/bench'
 import { useBench, useCalmState, useOffStageState } from '../state/bench-context'
@@ -80,9 +81,7 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
     master: state.design.master === id,
     page: state.page,
     findings: (state.findings[`${state.page}/${id}`] ?? []).length,
-    changes: Object.values(state.design.changes).filter(
-      (c) => c.channel === id && state.design.layers[c.target]?.page === state.page,
-    ).length,
+    changes: changesIn(state.design, { channel: id, targets: onPageOf(state.design, state.page) }).length,
   }))
   const canvas = useRef<HTMLCanvasElement>(null)
   useEffect(() => {
@@ -155,7 +154,7 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
       </div>
       <MenuBody>
         <MenuItem
-          onSelect={() => bench.edit('Follow the master again', (d) => followMaster(d, id, null))}
+          onSelect={() => bench.edit('Follow the master again', (d) => followMaster(d, { channel: id }))}
           disabled={s.changes === 0}
         >
           Follow the master again

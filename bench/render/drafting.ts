@@ -4,7 +4,7 @@ import type { Drafts } from '@/core/render/draft'
 import { type Hand, handBetween, handOf } from '@/core/render/hand'
 import type { PlanNode } from '@/core/render/nodes'
 import type { Plan, View } from '@/core/render/plan'
-import type { ResolvedPage } from '@/core/resolve/resolve'
+import type { ResolvedPage } from '@/core/resolve/resolved'
 import type { NearWork } from '@/core/treatments/definition'
 import type { StageView, Tile } from './protocol'
 

@@ -3,7 +3,6 @@ import { messageOf } from '@/core/basics/errors'
 import { applyEdit } from '@/core/design/edits'
 import type { Design } from '@/core/design/schema'
 import { areaOf, type Bounds, intersect, overlaps } from '@/core/geometry/bounds'
-import { isWorded } from '@/core/kinds/facts'
 import { PixelMemory, TILE } from '@/core/pixels/memory'
 import { crossingsOf } from '@/core/render/crossings'
 import { Drafts } from '@/core/render/draft'
@@ -12,8 +11,10 @@ import { type Host, prepare, renderRegion } from '@/core/render/picture'
 import { type Plan, plan, type View } from '@/core/render/plan'
 import { Renderer } from '@/core/render/renderer'
 import { SourceBook } from '@/core/render/sources'
-import { type ResolvedPage, resolve } from '@/core/resolve/resolve'
-import { filesFor, fontFileName } from '@/core/type/catalogue'
+import { facesDue } from '@/core/resolve/needs'
+import { resolve } from '@/core/resolve/resolve'
+import type { ResolvedPage } from '@/core/resolve/resolved'
+import { fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
 import { changedBetween, showsTheSame } from './changed'
 import { Drafter } from './drafting'
@@ -69,7 +70,6 @@ export class Engine {
     return answer.ok ? new Uint8Array(await answer.arrayBuffer()) : null
   })
   /** Styles whose faces are here, so that they are not looked up with every frame. */
-  private readonly opened = new WeakSet<object>()
   private readonly infos = new Map<string, SourceInfo>()
   private readonly lightOf: LightOf = (sha) => this.infos.get(sha)?.light ?? null
 
@@ -224,15 +224,11 @@ export class Engine {
   ): Promise<{ page: ResolvedPage; revision: number } | null> {
     const [design, revision] = [this.shown, this.revision]
     if (!design?.pages[page] || !design.channels[channel]) return null
-    const fresh = Object.values(design.layers).flatMap((l) =>
-      isWorded(l) && !this.opened.has(l.style) ? [l.style] : [],
-    )
-    const due = fresh.flatMap(filesFor).filter((f) => !this.fonts.face(f))
-    if (due.length > 0) await this.fonts.open(due)
-    for (const style of fresh) this.opened.add(style)
-    return {
-      page: resolve(design, { page, channel }, { fonts: this.fonts, lightOf: this.lightOf }),
-      revision,
+    for (;;) {
+      const seen = resolve(design, { page, channel }, { fonts: this.fonts, lightOf: this.lightOf })
+      const due = facesDue(seen, this.fonts)
+      if (due.length === 0) return { page: seen, revision }
+      await this.fonts.open(due)
     }
   }
 

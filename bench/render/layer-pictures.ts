@@ -3,7 +3,7 @@ import { shapeLayer } from '@/core/kinds/new'
 import { layerBounds } from '@/core/render/layer-bounds'
 import { type Host, renderRegion } from '@/core/render/picture'
 import { type Plan, plan } from '@/core/render/plan'
-import { flatResolved, type ResolvedLayer, type ResolvedPage } from '@/core/resolve/resolve'
+import { flatResolved, type ResolvedLayer, type ResolvedPage } from '@/core/resolve/resolved'
 import type { FromWorker, ToWorker } from './protocol'
 
 type Asked = Extract<ToWorker, { kind: 'layers' }>

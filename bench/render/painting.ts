@@ -7,7 +7,7 @@ import { MASK_TILE, type MaskOf } from '@/core/masks/mask'
 import { frameMatrix } from '@/core/masks/mask-frame'
 import { frameOf } from '@/core/render/masked'
 import type { SourceBook } from '@/core/render/sources'
-import { findResolved, type ResolvedPage } from '@/core/resolve/resolve'
+import { findResolved, type ResolvedPage } from '@/core/resolve/resolved'
 import type { FromWorker, PaintMessage } from './protocol'
 
 type Target = { layer: string; mask: MaskOf<'painted'> }

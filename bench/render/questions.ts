@@ -5,7 +5,7 @@ import { openingsOf } from '@/core/render/openings'
 import { type Host, prepare, renderRegion } from '@/core/render/picture'
 import type { Plan } from '@/core/render/plan'
 import type { Renderer } from '@/core/render/renderer'
-import type { ResolvedLayer, ResolvedPage } from '@/core/resolve/resolve'
+import type { ResolvedLayer, ResolvedPage } from '@/core/resolve/resolved'
 import type { Question } from './protocol'
 
 /** Coverage from which a click takes a thing. */

@@ -5,7 +5,7 @@ import { MASK_TILE } from '@/core/masks/mask'
 import { frameMatrix } from '@/core/masks/mask-frame'
 import { frameOf } from '@/core/render/masked'
 import type { Host } from '@/core/render/picture'
-import { findResolved, type ResolvedPage } from '@/core/resolve/resolve'
+import { findResolved, type ResolvedPage } from '@/core/resolve/resolved'
 import { type LayerPixels, layerPixels, withoutRims } from './questions'
 
 /** The longest side of a thing whose specks are looked for, px, and of the mask that hides them. */

@@ -3,7 +3,7 @@ import { union } from '@/core/geometry/bounds'
 import { kindOf } from '@/core/kinds/list'
 import { layerBounds } from '@/core/render/layer-bounds'
 import { type Host, prepare, renderRegion } from '@/core/render/picture'
-import { flatResolved, type ResolvedLayer, type ResolvedPage } from '@/core/resolve/resolve'
+import { flatResolved, type ResolvedLayer, type ResolvedPage } from '@/core/resolve/resolved'
 import type { FromWorker, ToWorker } from './protocol'
 
 type Asked = Extract<ToWorker, { kind: 'trials' }>

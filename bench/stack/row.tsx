@@ -12,7 +12,7 @@ import {
   LockOpen,
 } from 'lucide-react'
 import { type DragEvent, type KeyboardEvent, memo, useState } from 'react'
-import { setOn } from '@/core/design/properties'
+import { setOnLayer } from '@/core/design/properties/set'
 import { hasMembers, layerName } from '@/core/kinds/facts'
 import { isAxis } from '@/core/kinds/group/mirror'
 import { useBench } from '../state/bench-context'
@@ -209,7 +209,7 @@ export const Row = memo(function Row({
           on={!layer.shown}
           onClick={() =>
             bench.edit(layer.shown ? 'Hide' : 'Show', (d) =>
-              setOn(d, bench.store.getState().channel, layer.id, 'shown', !layer.shown),
+              setOnLayer(d, bench.store.getState().channel, layer.id, 'shown', !layer.shown),
             )
           }
         >

@@ -3,7 +3,7 @@ import { tiedTo } from '@/core/design/ties'
 import { wovenWith } from '@/core/design/weave'
 import { hasMembers, layerName } from '@/core/kinds/facts'
 import { PLANES, type Plane, planeLabels } from '@/core/kinds/planes'
-import type { ResolvedLayer } from '@/core/resolve/resolve'
+import type { ResolvedLayer } from '@/core/resolve/resolved'
 
 /** One line of the stack, front first. `bracket`: how many holders a layer is inside of. */
 export type LayerRow = {

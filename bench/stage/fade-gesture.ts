@@ -1,5 +1,5 @@
 import { type Gradient, intoBox, offsetAt, withEnd } from '@/core/colour/gradient-line'
-import { setOn } from '@/core/design/properties'
+import { setOnLayer } from '@/core/design/properties/set'
 import type { Design } from '@/core/design/schema'
 import type { Point } from '@/core/geometry/matrix'
 import type { Placement } from '@/core/geometry/placement-schema'
@@ -26,7 +26,7 @@ export function fadeGesture(bench: Bench, what: 'from' | 'to' | 'stop', stop: st
   const found = fadeInHand(s)
   if (!found) return null
   const { id, paint, placement } = found
-  const write = (next: Gradient) => (d: Design) => setOn(d, s.channel, id, 'fill', next)
+  const write = (next: Gradient) => (d: Design) => setOnLayer(d, s.channel, id, 'fill', next)
   let last: Gradient | null = null
   const moved = (p: Point, straight: boolean): Gradient => {
     const held = stop ? paint.stops[stop] : undefined

@@ -1,5 +1,6 @@
 import { newId } from '@/core/basics/ids'
 import { duplicateLayers, turnGroups } from '@/core/design/commands'
+import { onLayer } from '@/core/design/properties/targets'
 import type { Design } from '@/core/design/schema'
 import { withTied } from '@/core/design/ties'
 import { type Bounds, heightOf, overlaps, shift, widthOf } from '@/core/geometry/bounds'
@@ -39,6 +40,7 @@ import {
 } from '../state/acts'
 import type { Bench } from '../state/bench'
 import { offerGrouping } from '../state/grouping'
+import { setThings } from '../state/properties'
 import { rememberStep } from '../state/repeat'
 import { fieldAround, reachOf } from './snapping'
 
@@ -328,16 +330,13 @@ export function slantGesture(bench: Bench, leaf: Leaf, hx: number, hy: number, f
 /** Moving one corner of a thing for perspective; where the corners would fold the last good place stays. */
 export function cornerGesture(bench: Bench, leaf: Leaf, corner: 0 | 1 | 2 | 3, from: Point): Gesture | null {
   const back = inverse(matrixOf(leaf.placement))
-  const own = bench.store.getState().design.layers[leaf.id]
-  if (!back || !own) return null
-  const { placement } = own
+  if (!back) return null
+  const { placement } = leaf
   const start = placement.corners?.[corner] ?? { x: 0, y: 0 }
   const grip = apply(back, from)
   let last: Placement | null = null
-  const write = (d: Design) => {
-    const layer = d.layers[leaf.id]
-    if (layer && last) layer.placement = last
-  }
+  const set = (made: Placement, only?: 'shown') =>
+    setThings(bench, 'Move a corner', [[onLayer(leaf.id), { perspective: made.corners ?? null }]], only, true)
   return {
     name: 'Move a corner',
     move(p, m) {
@@ -349,12 +348,12 @@ export function cornerGesture(bench: Bench, leaf: Leaf, corner: 0 | 1 | 2 | 3, f
           : (by.x = 0)
       last = withCorner(placement, corner, { x: start.x + by.x, y: start.y + by.y }) ?? last
       if (!last) return null
-      bench.preview(write, true)
+      set(last, 'shown')
       const at = last.corners?.[corner] ?? { x: 0, y: 0 }
       return { lines: [], note: `${Math.round(at.x * 1000) / 10} %, ${Math.round(at.y * 1000) / 10} %` }
     },
     end() {
-      if (last) bench.commit('Move a corner', write)
+      if (last) set(last)
     },
   }
 }

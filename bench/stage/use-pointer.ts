@@ -1,7 +1,7 @@
 'use client'
 import { type PointerEvent as ReactPointerEvent, useCallback, useEffect, useRef, useState } from 'react'
 import { toHex } from '@/core/colour/colour'
-import { setOn } from '@/core/design/properties'
+import { setOnLayer } from '@/core/design/properties/set'
 import { isLocked, isShown } from '@/core/design/tree'
 import { contains, holds, overlaps } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
@@ -283,7 +283,7 @@ export function useStagePointer(bench: Bench) {
       const leaves = handledLeaves(bench).filter((l) => 'fill' in l)
       if (leaves.length > 0)
         bench.edit('Sampled colour', (d) =>
-          leaves.forEach((l) => setOn(d, s.channel, l.id, 'fill', { kind: 'solid', colour })),
+          leaves.forEach((l) => setOnLayer(d, s.channel, l.id, 'fill', { kind: 'solid', colour })),
         )
       else {
         void navigator.clipboard?.writeText(colour).catch(() => undefined)

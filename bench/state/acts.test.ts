@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { inOrder } from '@/core/basics/order'
-import { changeKey } from '@/core/design/schema'
+import { changeKey } from '@/core/design/change-schema'
 import { heightOf, widthOf } from '@/core/geometry/bounds'
 import { moved, placedBounds, scaledAbout } from '@/core/geometry/placement'
 import type { LayerOf } from '@/core/kinds/list'
@@ -164,8 +164,10 @@ describe('drawing and writing', () => {
       text: 'Autumn kiln opening',
       style: { size: 96, case: 'as-typed' },
     })
-    expect(design.changes[changeKey('link-card', 'title', 'text')]).toMatchObject({ value: 'Kiln opening' })
-    expect(design.changes[changeKey('link-card', 'title', 'style')]).toMatchObject({
+    expect(design.changes[changeKey('link-card', 'layers/title', 'text')]).toMatchObject({
+      value: 'Kiln opening',
+    })
+    expect(design.changes[changeKey('link-card', 'layers/title', 'style')]).toMatchObject({
       value: { size: 60, case: 'upper' },
     })
     expect(resolvedOf(bench.store.getState(), 'title')?.layer).toMatchObject({

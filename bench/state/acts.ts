@@ -1,6 +1,6 @@
 import { withWeights } from '@/core/adapt/place'
 import { place, turnGroups } from '@/core/design/commands'
-import { setOn } from '@/core/design/properties'
+import { setOnLayer } from '@/core/design/properties/set'
 import { placedBy } from '@/core/design/register'
 import type { Design } from '@/core/design/schema'
 import { withTied } from '@/core/design/ties'
@@ -12,7 +12,7 @@ import type { Placement } from '@/core/geometry/placement-schema'
 import { hasMembers, isShape, isWorded, takesPicture } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { isFilled, refitted } from '@/core/kinds/slot/framing'
-import { findResolved, type ResolvedLayer } from '@/core/resolve/resolve'
+import { findResolved, type ResolvedLayer } from '@/core/resolve/resolved'
 import { layoutType } from '@/core/type/layout'
 import type { TypeStyle } from '@/core/type/style'
 import type { Bench, BenchState } from './bench'
@@ -105,7 +105,7 @@ export function writeTargets(
       layer.pan = refitted(was.layer, { ...was.layer, placement: t.placement })
     if (!t.scale || t.scale === 1) continue
     if (isWorded(was.layer))
-      setOn(d, channel.id, t.id, 'style', { size: Math.max(1, was.layer.style.size * t.scale) })
+      setOnLayer(d, channel.id, t.id, 'style', { size: Math.max(1, was.layer.style.size * t.scale) })
     if (!s.weightsFollow || channel.id !== d.master) continue
     const sized = withWeights(was.layer, t.scale)
     layer.treatments = sized.treatments
@@ -166,9 +166,9 @@ export function writeType(
   change: { text?: string; style?: Partial<TypeStyle> },
 ): void {
   const s = bench.store.getState()
-  if (change.text !== undefined) setOn(d, s.channel, id, 'text', change.text)
+  if (change.text !== undefined) setOnLayer(d, s.channel, id, 'text', change.text)
   if (change.style) {
-    setOn(d, s.channel, id, 'style', change.style)
+    setOnLayer(d, s.channel, id, 'style', change.style)
   }
   const layer = d.layers[id]
   if (s.channel === d.master && isWorded(layer)) layer.placement = fitType(bench, layer)

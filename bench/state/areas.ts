@@ -3,7 +3,7 @@ import { toHex } from '@/core/colour/colour'
 import type { Paint } from '@/core/colour/paint'
 import { addLayers, duplicateLayers, orderAbove, orderBeneath } from '@/core/design/commands'
 import { orderAfter, putMask } from '@/core/design/mask-commands'
-import { setOn } from '@/core/design/properties'
+import { setOnLayer } from '@/core/design/properties/set'
 import { writeColourPng } from '@/core/formats/grey-png'
 import type { Bounds } from '@/core/geometry/bounds'
 import { apply, inverse } from '@/core/geometry/matrix'
@@ -173,7 +173,7 @@ export async function matchPatches(bench: Bench): Promise<void> {
     const own = resolvedOf(s, id)?.layer
     if (!isShape(own)) continue
     const fill = await fromSurroundings(bench, placedBounds(own.placement))
-    bench.edit('Match the surroundings', (d) => setOn(d, s.channel, id, 'fill', fill))
+    bench.edit('Match the surroundings', (d) => setOnLayer(d, s.channel, id, 'fill', fill))
   }
 }
 

@@ -6,11 +6,11 @@ import { applyEdit, type Edit, type Patch, record } from '@/core/design/edits'
 import { advance, historyOf, redoOf, undoOf } from '@/core/design/history'
 import { type Arrangement, arrangementKey, type Design, SCHEMA_VERSION } from '@/core/design/schema'
 import { outermost } from '@/core/design/tree'
-import { isWorded } from '@/core/kinds/facts'
-import { type ResolvedPage, resolve } from '@/core/resolve/resolve'
-import { filesFor, fontFileName } from '@/core/type/catalogue'
+import { facesDue } from '@/core/resolve/needs'
+import { resolve } from '@/core/resolve/resolve'
+import type { ResolvedPage } from '@/core/resolve/resolved'
+import { fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
-import type { TypeStyle } from '@/core/type/style'
 import { RenderClient } from '../render/client'
 import type { SourceInfo } from '../render/protocol'
 import type { Bench } from './bench'
@@ -62,21 +62,14 @@ export function createBench(loaded: Loaded): Bench {
     setState({ history: historyOf([...past, ...sync.pending.filter((e) => !known.has(e.id))]) })
   }
 
-  /** Styles whose files were asked for: looking them up again with every move of the hand would add up. */
-  const opened = new WeakSet<TypeStyle>()
-  const filesOnce = (style: TypeStyle) => {
-    opened.add(style)
-    return filesFor(style)
-  }
-  /** Fonts that the design names are opened; what is seen is arranged again when they have come. */
-  function openFonts(design: Design): void {
-    const due = Object.values(design.layers)
-      .flatMap((l) => (isWorded(l) && !opened.has(l.style) ? filesOnce(l.style) : []))
-      .filter((f) => !fonts.face(f))
+  /** Fonts that the page shown needs are opened; it is arranged again when they have come. */
+  function openFonts(): void {
+    const due = facesDue(getState().resolved, fonts)
     if (due.length === 0) return
     void fonts.open(due).then(() => {
       const s = getState()
       setState({ fontsReady: s.fontsReady + 1, resolved: resolveNow(s.design, s.page, s.channel) })
+      openFonts()
     })
   }
   function show(design: Design, more: Partial<BenchState> = {}): void {
@@ -100,7 +93,7 @@ export function createBench(loaded: Loaded): Bench {
       revision: getState().revision + 1,
       resolved: resolveNow(design, page, channel),
     })
-    openFonts(design)
+    openFonts()
   }
   function rest(): void {
     gesture = null
@@ -203,7 +196,7 @@ export function createBench(loaded: Loaded): Bench {
         else if (m.kind === 'painted') void keepStroke(bench, m)
         else if (m.kind === 'trouble') notify(m.message, 'trouble')
       })
-      openFonts(getState().design)
+      openFonts()
       sync.open()
       void readLog()
       return () => {

@@ -1,7 +1,7 @@
 import type { StoreApi } from 'zustand/vanilla'
 import type { Edit } from '@/core/design/edits'
 import type { Arrangement, Design } from '@/core/design/schema'
-import type { ResolvedPage } from '@/core/resolve/resolve'
+import type { ResolvedPage } from '@/core/resolve/resolved'
 import type { FontBook } from '@/core/type/fonts'
 import type { RenderClient } from '../render/client'
 import type { SourceInfo } from '../render/protocol'

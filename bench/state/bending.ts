@@ -1,4 +1,5 @@
-import type { Design } from '@/core/design/schema'
+import { setOn } from '@/core/design/properties/set'
+import { onLayer } from '@/core/design/properties/targets'
 import { type BendKind, bendFrom, unbent, withHandle } from '@/core/geometry/bend'
 import { apply, compose, inverse, type Point, scaling } from '@/core/geometry/matrix'
 import { matrixOf } from '@/core/geometry/placement'
@@ -12,6 +13,7 @@ import { flatten } from '@/core/vector/path'
 import { shapePath } from '@/core/vector/shapes'
 import { resolvedOf } from './acts'
 import type { Bench, BenchState } from './bench'
+import { setThings } from './properties'
 
 /** Handles on each line of a bend at first. */
 const HANDLES = 4
@@ -32,18 +34,12 @@ export function bentInHand(s: Seen): { layer: Layer; box: Placement } | null {
 /** px of the page to fractions of the box, before its perspective. */
 const intoUnit = (box: Placement) => inverse(compose(scaling(box.width, box.height), matrixOf(box)))
 
-const write = (id: string, bend: Bend | undefined) => (d: Design) => {
-  const layer = d.layers[id]
-  if (!layer) return
-  const { bend: _, ...plain } = layer.placement
-  layer.placement = bend ? { ...plain, bend } : plain
-}
 /** Bends the selected thing otherwise; `shown` while the hand moves. */
 export function setBend(bench: Bench, bend: Bend | undefined, only: 'shown' | 'kept' = 'kept'): void {
   const found = bentInHand(bench.store.getState())
   if (!found) return
-  if (only === 'shown') bench.preview(write(found.layer.id, bend))
-  else bench.commit(bend ? 'Bend' : 'Straighten', write(found.layer.id, bend))
+  const name = bend ? 'Bend' : 'Straighten'
+  setThings(bench, name, [[onLayer(found.layer.id), { bend: bend ?? null }]], only)
 }
 /** Goes on with another kind of bend, from where the thing lies now. */
 export function bendAs(bench: Bench, kind: BendKind | null, across = HANDLES, down = across): void {
@@ -100,9 +96,8 @@ export function bendAlong(bench: Bench): void {
   const points = evenly(outline.points, MOST).map((p) => apply(back, p))
   const upper = points.map(({ x, y }) => ({ x: limited(x), y: limited(y) }))
   bench.edit('Bend along a line', (d) => {
-    write(pair.thing, { kind: 'curve', upper, lower: null })(d)
-    const line = d.layers[pair.line.id]
-    if (line) line.shown = false
+    setOn(d, s.channel, onLayer(pair.thing), 'bend', { kind: 'curve', upper, lower: null })
+    setOn(d, s.channel, onLayer(pair.line.id), 'shown', false)
   })
   bench.select([pair.thing])
 }
@@ -140,7 +135,9 @@ export function pasteBend(bench: Bench): void {
   const bend = copied
   if (!bend) return
   const { selection } = bench.store.getState()
-  bench.edit('Paste the bend', (d) => {
-    for (const id of selection) write(id, bend)(d)
-  })
+  setThings(
+    bench,
+    'Paste the bend',
+    selection.map((id) => [onLayer(id), { bend }] as const),
+  )
 }

@@ -171,7 +171,7 @@ describe('copy and paste', () => {
     bench.edit('Place', (d) => {
       d.changes['link-card.disc.opacity'] = {
         channel: 'link-card',
-        target: 'disc',
+        target: 'layers/disc',
         property: 'opacity',
         value: 0.3,
       }

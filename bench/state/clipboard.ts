@@ -1,11 +1,14 @@
 import { z } from 'zod'
 import { newId } from '@/core/basics/ids'
+import { changeKey, changeSchema } from '@/core/design/change-schema'
 import { addLayers, orderAbove, place } from '@/core/design/commands'
 import { record } from '@/core/design/edits'
 import { withFollowed } from '@/core/design/follow'
+import { changeOfCopy, changesIn, ofLayers } from '@/core/design/properties/set'
+import { layerOfTarget } from '@/core/design/properties/targets'
 import { withReferences } from '@/core/design/references'
 import { placedBy } from '@/core/design/register'
-import { type Change, changeKey, changeSchema, type Design } from '@/core/design/schema'
+import type { Design } from '@/core/design/schema'
 import { withMembers } from '@/core/design/tree'
 import { centreOf, unionOf } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
@@ -15,7 +18,7 @@ import { hasMembers, sourcesOf } from '@/core/kinds/facts'
 import { type Layer, layerSchema } from '@/core/kinds/list'
 import { boxAt, plainStyle, typeLayer } from '@/core/kinds/new'
 import { MAX_TEXT } from '@/core/kinds/type/schema'
-import { findResolved } from '@/core/resolve/resolve'
+import { findResolved } from '@/core/resolve/resolved'
 import type { SourceInfo } from '../render/protocol'
 import { resolvedOf } from './acts'
 import type { Bench } from './bench'
@@ -55,7 +58,7 @@ export function parcelOf(bench: Bench, ids: readonly string[] = bench.store.getS
     layers: layers.map((l) => withFollowed(l, design.recipes)),
     roots: [...ids],
     sources: used,
-    changes: Object.values(design.changes).filter((c) => own.has(c.target)),
+    changes: changesIn(design, { targets: ofLayers([...own]) }),
     seen:
       s.channel === design.master
         ? null
@@ -179,9 +182,10 @@ function pasteParcel(bench: Bench, p: Parcel, inPlace: boolean, at?: Point): voi
       }
     }
     for (const c of p.changes) {
-      const to = names.get(c.target)
-      if (to && d.channels[c.channel])
-        d.changes[changeKey(c.channel, to, c.property)] = { ...c, target: to } as Change
+      const to = names.get(layerOfTarget(c.target) ?? '')
+      if (!to || !d.channels[c.channel]) continue
+      const copy = changeOfCopy(c, to, (other) => names.get(other) ?? other)
+      d.changes[changeKey(copy.channel, copy.target, copy.property)] = copy
     }
   }
   bench.edit(roots.length === 1 ? 'Paste' : `Paste ${roots.length} layers`, (d) => {

@@ -5,7 +5,7 @@ import { lookUp } from '@/core/colour/colour'
 import type { Paint } from '@/core/colour/paint'
 import { meanColour, paletteOf } from '@/core/colour/palette'
 import { middleOf, recoloured, shared } from '@/core/colour/recolour'
-import { setOn } from '@/core/design/properties'
+import { dropStray, setOnLayer } from '@/core/design/properties/set'
 import type { Design } from '@/core/design/schema'
 import type { NamedColour } from '@/core/formats/design-tokens'
 import { hasParts, isPhoto, isShape, isWorded, takesPicture } from '@/core/kinds/facts'
@@ -57,12 +57,12 @@ function recolour(d: Draft<Design>, leaf: Leaf, to: string, { bench, means }: Gr
     const parts = Object.fromEntries(
       Object.entries(all).map(([part, c]) => [part, recoloured(read(c), middle, literal)]),
     )
-    setOn(d, s.channel, leaf.id, 'parts', parts)
+    setOnLayer(d, s.channel, leaf.id, 'parts', parts)
     return
   }
   if (!('fill' in leaf)) return
   const fill = refilled(leaf.fill, to, read)
-  if (fill) setOn(d, s.channel, leaf.id, 'fill', fill)
+  if (fill) setOnLayer(d, s.channel, leaf.id, 'fill', fill)
   if ('stroke' in layer && 'stroke' in leaf && leaf.stroke.weight > 0) {
     const middle =
       leaf.fill.kind === 'none'
@@ -70,7 +70,7 @@ function recolour(d: Draft<Design>, leaf: Leaf, to: string, { bench, means }: Gr
         : leaf.fill.kind === 'solid'
           ? read(leaf.fill.colour)
           : middleOf(Object.values(leaf.fill.stops).map((t) => read(t.colour)))
-    setOn(d, s.channel, leaf.id, 'stroke', {
+    setOnLayer(d, s.channel, leaf.id, 'stroke', {
       colour: middle ? recoloured(read(leaf.stroke.colour), middle, literal) : to,
     })
   }
@@ -225,5 +225,6 @@ export function removeSwatch(bench: Bench, id: string): void {
     }
     for (const part of [d.layers, d.pages, d.recipes, d.changes]) swap(part)
     delete d.swatches[id]
+    dropStray(d)
   })
 }

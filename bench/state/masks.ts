@@ -7,15 +7,16 @@ import {
   removeMask,
   setMask,
 } from '@/core/design/mask-commands'
-import type { Design } from '@/core/design/schema'
+import { onMask } from '@/core/design/properties/targets'
 import type { Placement } from '@/core/geometry/placement-schema'
 import { isPhoto } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { type Mask, type MaskOf, newMask } from '@/core/masks/mask'
 import { frameOf } from '@/core/render/masked'
-import type { ResolvedLayer } from '@/core/resolve/resolve'
+import type { ResolvedLayer } from '@/core/resolve/resolved'
 import { resolvedOf } from './acts'
 import type { Bench, BenchState } from './bench'
+import { setThings } from './properties'
 
 type Seen = Pick<BenchState, 'design' | 'resolved' | 'selection' | 'mask'>
 export type MaskInHand = { own: ResolvedLayer; mask: Mask; frame: Placement }
@@ -27,8 +28,8 @@ export const maskedLayer = (s: Pick<BenchState, 'design' | 'selection'>): Layer 
 /** The mask that is being worked on, with the box that its places are fractions of. */
 export function maskInHand(s: Seen): MaskInHand | null {
   const layer = maskedLayer(s)
-  const mask = s.mask ? layer?.masks[s.mask] : undefined
-  const own = layer && mask ? resolvedOf(s, layer.id) : null
+  const own = layer && s.mask && layer.masks[s.mask] ? resolvedOf(s, layer.id) : null
+  const mask = own?.layer.masks[s.mask ?? '']
   const frame = own && mask ? frameOf(mask, own, s.resolved) : null
   return own && mask && frame ? { own, mask, frame } : null
 }
@@ -97,10 +98,7 @@ export function samplePicked(bench: Bench, id: string): void {
   bench.set({
     tool: 'sample',
     sampleFor: (colour) =>
-      bench.commit('Pick a colour to hide', (d) => {
-        const mask = d.layers[layer]?.masks[id]
-        if (mask?.kind === 'picked') mask.colour = colour.slice(0, 7)
-      }),
+      setThings(bench, 'Pick a colour to hide', [[onMask(layer, id), { colour: colour.slice(0, 7) }]]),
   })
 }
 export function dropMask(bench: Bench, mask: string): void {
@@ -119,9 +117,7 @@ export function changeMask(
 ): void {
   const layer = maskedLayer(bench.store.getState())
   if (!layer) return
-  const write = (d: Design) => setMask(d, layer.id, mask, change)
-  if (only === 'shown') bench.preview(write)
-  else bench.commit(name, write)
+  setThings(bench, name, [[onMask(layer.id, mask), change]], only)
 }
 /** What is peculiar to a kind of mask, written on it. */
 export function reshapeMask<K extends Mask['kind']>(
@@ -133,12 +129,7 @@ export function reshapeMask<K extends Mask['kind']>(
 ): void {
   const layer = maskedLayer(bench.store.getState())
   if (!layer) return
-  const write = (d: Design) => {
-    const own = d.layers[layer.id]?.masks[mask.id]
-    if (own) Object.assign(own, change)
-  }
-  if (only === 'shown') bench.preview(write, true)
-  else bench.commit(name, write)
+  setThings(bench, name, [[onMask(layer.id, mask.id), change]], only, true)
 }
 
 /** The layer whose masks were copied last. */

@@ -2,6 +2,7 @@ import { newId } from '@/core/basics/ids'
 import { inOrder, keyBetween, keysBetween } from '@/core/basics/order'
 import { luminance } from '@/core/colour/colour'
 import { addLayers, orderAbove } from '@/core/design/commands'
+import { dropStray } from '@/core/design/properties/set'
 import type { Design } from '@/core/design/schema'
 import type { Point } from '@/core/geometry/matrix'
 import type { Placement } from '@/core/geometry/placement-schema'
@@ -186,7 +187,7 @@ export function tryInPlace(bench: Bench, p: Placing, id: string): void {
         )
   bench.edit('Try another', (d) => {
     delete d.layers[id]
-    for (const [key, c] of Object.entries(d.changes)) if (c.target === id) delete d.changes[key]
+    dropStray(d)
     addLayers(d, [
       { ...made, opacity: old.opacity, blend: p.blend ? (p.blend as Layer['blend']) : old.blend },
     ])

@@ -1,5 +1,7 @@
 import { newId } from '@/core/basics/ids'
 import { addLayers, orderAbove } from '@/core/design/commands'
+import { followMaster } from '@/core/design/properties/set'
+import { onLayer } from '@/core/design/properties/targets'
 import { isLocked } from '@/core/design/tree'
 import { holds } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
@@ -8,7 +10,7 @@ import { isPhoto, isStrew, sourcesOf, takesPicture } from '@/core/kinds/facts'
 import type { Layer, LayerOf } from '@/core/kinds/list'
 import { pictureLayer, slotLayer } from '@/core/kinds/new'
 import { isFilled, panToFocal, picturePlacement } from '@/core/kinds/slot/framing'
-import { findResolved, flatResolved } from '@/core/resolve/resolve'
+import { findResolved, flatResolved } from '@/core/resolve/resolved'
 import type { Bench, BenchState } from './bench'
 import { type Placing, placeFiles } from './placing'
 import { upload } from './uploads'
@@ -127,4 +129,17 @@ export async function dropFiles(bench: Bench, files: readonly File[], at: Point)
   if (!slot || !only || /\.(ora|svg)$/i.test(only.name)) return placeFiles(bench, files, at)
   const info = await upload(bench, only)
   if (info) fillSlot(bench, slot, { info, label: only.name })
+}
+
+/** Takes the picture out of a slot and away; what was set of it on channels goes with it. */
+export function emptySlot(bench: Bench, id: string): void {
+  bench.edit('Empty the slot', (d) => {
+    const slot = d.layers[id]
+    if (!takesPicture(slot)) return
+    Object.assign(slot, { picture: null, zoom: 1, turn: 0, pan: { x: 0, y: 0 } })
+    followMaster(d, {
+      targets: (t) => t === onLayer(id),
+      property: (p) => ['zoom', 'turn', 'pan'].includes(p),
+    })
+  })
 }

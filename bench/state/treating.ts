@@ -3,6 +3,8 @@ import { newId } from '@/core/basics/ids'
 import { inOrder, keyBetween } from '@/core/basics/order'
 import { addLayers, orderAbove } from '@/core/design/commands'
 import { treatedBy } from '@/core/design/follow'
+import { dropStray } from '@/core/design/properties/set'
+import { onLayer, onTreatment, type Target } from '@/core/design/properties/targets'
 import type { Design } from '@/core/design/schema'
 import { isLocked } from '@/core/design/tree'
 import type { Layer } from '@/core/kinds/list'
@@ -11,6 +13,7 @@ import { newTreatment, treatmentKinds } from '@/core/treatments/list'
 import { type Treatment, treatmentsOf } from '@/core/treatments/order'
 import type { Bench, BenchState } from './bench'
 import { toMaster } from './placing'
+import { setThings } from './properties'
 
 const treatable = (s: Pick<BenchState, 'design' | 'selection'>): string[] =>
   s.selection.filter((id) => s.design.layers[id] && !isLocked(s.design, id))
@@ -44,6 +47,21 @@ const found = (
   layer: { treatments: Record<string, Treatment> } | undefined,
   { kind, n }: Nth,
 ): Treatment | undefined => layer && treatmentsOf(layer).filter((t) => t.kind === kind)[n]
+
+/** The nth treatment of a kind of each thing, by its way; those of a recipe that several follow once. */
+export const targetsOf = (
+  design: Pick<Design, 'layers' | 'recipes'>,
+  ids: readonly string[],
+  which: Nth,
+): Target[] => [
+  ...new Set(
+    ids.flatMap((id) => {
+      const own = found(treatedBy(design, id), which)
+      const recipe = design.layers[id]?.recipe
+      return own ? [onTreatment(recipe && design.recipes[recipe] ? { recipe } : { layer: id }, own.id)] : []
+    }),
+  ),
+]
 
 /** What a grade made for one thing begins with: stops that show at once what it does, or the treatment's first settings. */
 const BEGINS: Record<string, Record<string, unknown>> = {
@@ -118,14 +136,15 @@ export function changeTreatment(
   only: 'shown' | 'kept' = 'kept',
 ): void {
   const ids = only === 'shown' ? treatable(bench.store.getState()) : treatableOrTold(bench)
-  const write = (d: Draft<Design>) => {
-    for (const held of heldOf(d, ids)) {
-      const own = found(held, which)
-      if (own) Object.assign(own, change)
-    }
-  }
-  if (only === 'shown') return bench.preview(write)
-  bench.commit(`${labelOf(which.kind)}: ${what}`, write)
+  const { design } = bench.store.getState()
+  const name = `${labelOf(which.kind)}: ${what}`
+  setThings(
+    bench,
+    name,
+    targetsOf(design, ids, which).map((target) => [target, change] as const),
+    only,
+  )
+  if (only === 'shown') return
   const own = ids.map((id) => found(treatedBy(bench.store.getState().design, id), which)).find((t) => t)
   if (own) last.set(which.kind, settingsOf(own))
 }
@@ -136,6 +155,7 @@ export function dropTreatment(bench: Bench, which: Nth): void {
       const own = found(held, which)
       if (own) delete held.treatments[own.id]
     }
+    dropStray(d)
   })
 }
 /** Lays a thickening before a print edge on all that is selected, so that what is fine is not lost to it. */
@@ -185,14 +205,12 @@ export const canPasteTreatments = (s: BenchState): boolean => copied.length > 0 
 /** How much of all their treatments together shows on what is selected. */
 export function setTreated(bench: Bench, treated: number, only: 'shown' | 'kept'): void {
   const ids = only === 'shown' ? treatable(bench.store.getState()) : treatableOrTold(bench)
-  const write = (d: Draft<Design>) => {
-    for (const id of ids) {
-      const layer = d.layers[id]
-      if (layer) layer.treated = treated
-    }
-  }
-  if (only === 'shown') bench.preview(write)
-  else bench.commit('Strength of all treatments', write)
+  setThings(
+    bench,
+    'Strength of all treatments',
+    ids.map((id) => [onLayer(id), { treated }] as const),
+    only,
+  )
 }
 /** Puts copied treatments on all that is selected, in place of what it has. */
 export function pasteTreatments(bench: Bench): void {
@@ -216,6 +234,7 @@ export function putOn(bench: Bench, name: string, list: readonly Treatment[]): v
         }),
       )
     }
+    dropStray(d)
   })
 }
 

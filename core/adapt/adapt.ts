@@ -1,6 +1,7 @@
 import { fromHex, lookUp } from '../colour/colour'
+import type { Channel } from '../design/channel-schema'
 import { clearBoxes, freeBoxes, safeArea } from '../design/free-space'
-import type { Arrangement, Channel, Design } from '../design/schema'
+import type { Arrangement, Design } from '../design/schema'
 import type { LayerNode } from '../design/tree'
 import { type Bounds, centreOf, heightOf, overlapArea, unionOf, widthOf } from '../geometry/bounds'
 import { placedBounds } from '../geometry/placement'

@@ -1,5 +1,5 @@
+import type { Channel } from '../design/channel-schema'
 import { clearBoxes, safeArea } from '../design/free-space'
-import type { Channel } from '../design/schema'
 import type { LayerNode } from '../design/tree'
 import { areaOf, type Bounds, centreOf, grow, heightOf, overlapArea, widthOf } from '../geometry/bounds'
 import { kindOf } from '../kinds/list'

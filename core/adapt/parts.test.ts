@@ -2,8 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { openFonts } from '../../host/fonts'
 import { paintLight } from '../colour/light'
+import type { Channel } from '../design/channel-schema'
 import { freeBoxes, safeArea } from '../design/free-space'
-import type { Channel } from '../design/schema'
 import type { LayerNode } from '../design/tree'
 import {
   areaOf,

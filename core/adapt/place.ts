@@ -1,4 +1,4 @@
-import type { Channel } from '../design/schema'
+import type { Channel } from '../design/channel-schema'
 import type { LayerNode } from '../design/tree'
 import { type Bounds, centreOf, heightOf, widthOf } from '../geometry/bounds'
 import { placedBounds } from '../geometry/placement'
@@ -149,6 +149,9 @@ function stable<L extends Layer>(layer: L, made: L): L {
   const held = seen.get(layer) ?? []
   const found = held.find((h) => h.key === key)
   if (found) return found.layer as L
+  // What is made of it further on is kept by it too.
+  Object.freeze(made)
+  Object.values(made.treatments).forEach(Object.freeze)
   seen.set(layer, [...held.slice(-11), { key, layer: made }])
   return made
 }

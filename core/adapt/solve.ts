@@ -1,6 +1,7 @@
 import { paintLight } from '../colour/light'
+import type { Channel } from '../design/channel-schema'
 import { clearBoxes, freeBoxes, safeArea } from '../design/free-space'
-import type { Arrangement, Channel, Design } from '../design/schema'
+import type { Arrangement, Design } from '../design/schema'
 import {
   areaOf,
   type Bounds,

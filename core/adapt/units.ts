@@ -1,4 +1,4 @@
-import type { Channel } from '../design/schema'
+import type { Channel } from '../design/channel-schema'
 import type { LayerNode } from '../design/tree'
 import {
   areaOf,

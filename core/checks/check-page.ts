@@ -1,6 +1,6 @@
 import type { Bounds } from '../geometry/bounds'
 import { type Host, prepare } from '../render/picture'
-import type { ResolvedPage } from '../resolve/resolve'
+import type { ResolvedPage } from '../resolve/resolved'
 import { checks } from './checks'
 import type { Finding } from './define'
 

@@ -2,7 +2,7 @@ import { apply } from '../geometry/matrix'
 import { matrixOf } from '../geometry/placement'
 import { isPhoto, layerName } from '../kinds/facts'
 import { nodeWith, type PlanNode } from '../render/nodes'
-import { flatResolved } from '../resolve/resolve'
+import { flatResolved } from '../resolve/resolved'
 import { type CheckContext, defineCheck, type Found } from './define'
 import { shownType } from './typesetting'
 

@@ -1,7 +1,7 @@
 import type { Bounds } from '../geometry/bounds'
 import type { Host } from '../render/picture'
 import type { Plan } from '../render/plan'
-import type { ResolvedPage } from '../resolve/resolve'
+import type { ResolvedPage } from '../resolve/resolved'
 
 /** One place where a rule found a mistake. `at` is px of the channel. */
 export type Finding = {

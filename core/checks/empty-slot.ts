@@ -1,6 +1,6 @@
 import { shownBounds } from '../geometry/warp'
 import { layerName, takesPicture } from '../kinds/facts'
-import { flatResolved } from '../resolve/resolve'
+import { flatResolved } from '../resolve/resolved'
 import { defineCheck } from './define'
 
 /** A slot that nobody filled would be delivered as a plain patch. */

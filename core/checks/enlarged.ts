@@ -1,7 +1,7 @@
 import { shownBounds } from '../geometry/warp'
 import { layerName } from '../kinds/facts'
 import { kindOf } from '../kinds/list'
-import { flatResolved } from '../resolve/resolve'
+import { flatResolved } from '../resolve/resolved'
 import { defineCheck } from './define'
 
 /** Enlargement up to this is not seen (*common practice*). */

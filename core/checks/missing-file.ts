@@ -1,7 +1,7 @@
 import { blobsOf } from '../design/sources-of'
 import { shownBounds } from '../geometry/warp'
 import { layerName } from '../kinds/facts'
-import { flatResolved } from '../resolve/resolve'
+import { flatResolved } from '../resolve/resolved'
 import { defineCheck } from './define'
 
 /** What shows a file that is gone or damaged would be delivered without it. */

@@ -3,7 +3,7 @@ import { connectedParts } from '../geometry/connected'
 import { placedBounds } from '../geometry/placement'
 import { layerName } from '../kinds/facts'
 import { nodeWith } from '../render/nodes'
-import { flatResolved } from '../resolve/resolve'
+import { flatResolved } from '../resolve/resolved'
 import { coverIn } from './cover'
 import { defineCheck, type Found } from './define'
 

@@ -2,7 +2,7 @@ import { type Bounds, union } from '../geometry/bounds'
 import { shownBounds } from '../geometry/warp'
 import { isWorded } from '../kinds/facts'
 import type { LayerOf } from '../kinds/list'
-import { flatResolved, type ResolvedPage } from '../resolve/resolve'
+import { flatResolved, type ResolvedPage } from '../resolve/resolved'
 import type { FontBook } from '../type/fonts'
 import { layoutType, type TypeLayout } from '../type/layout'
 

@@ -3,7 +3,7 @@ import { connectedParts } from '../geometry/connected'
 import { layerName } from '../kinds/facts'
 import { reducedNode } from '../render/beneath'
 import { nodeWith, type PlanNode } from '../render/nodes'
-import { flatResolved } from '../resolve/resolve'
+import { flatResolved } from '../resolve/resolved'
 import { coverIn } from './cover'
 import { defineCheck, type Found } from './define'
 

@@ -1,6 +1,7 @@
 import { keysBetween } from '../basics/order'
+import type { Channel } from './channel-schema'
 import { channelPresets, presetById } from './channels'
-import { type Channel, type Design, SCHEMA_VERSION } from './schema'
+import { type Design, SCHEMA_VERSION } from './schema'
 
 export type ChannelSpec = Omit<Channel, 'order'>
 /** Channel records from presets, in the order given. */

@@ -1,6 +1,6 @@
 import type { Point } from '../geometry/matrix'
 import type { Placement } from '../geometry/placement-schema'
-import type { Anchor, Channel, ChannelPlace } from './schema'
+import type { Anchor, Channel, ChannelPlace } from './channel-schema'
 
 const across: Record<Anchor, readonly [number, number]> = {
   nw: [0, 0],

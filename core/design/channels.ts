@@ -1,4 +1,4 @@
-import type { Channel } from './schema'
+import type { Channel } from './channel-schema'
 
 type Preset = Omit<Channel, 'order'> & { group: 'Social' | 'Web' | 'Print' }
 

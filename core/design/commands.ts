@@ -6,10 +6,12 @@ import { isAxis } from '../kinds/group/mirror'
 import type { Layer, LayerOf } from '../kinds/list'
 import type { Plane } from '../kinds/planes'
 import { toChannelPlace } from './channel-place'
+import type { Channel } from './channel-schema'
 import { maskedBy } from './mask-commands'
+import { copyChanges, dropStray, followMaster, setOnLayer } from './properties/set'
 import { withReferences } from './references'
 import { partFromRegister, placedBy } from './register'
-import { type ChangeProperty, type Channel, changeKey, type Design } from './schema'
+import type { Design } from './schema'
 import { insidesOf, membersOf, siblingsOf, withMembers } from './tree'
 
 /** Pure changes on a draft of the design. Each is one step of a person's work; ids of new things are given. */
@@ -60,7 +62,7 @@ export function removeLayers(d: Design, ids: readonly string[]): void {
     delete d.layers[empty.id]
     gone.add(empty.id)
   }
-  for (const [key, c] of Object.entries(d.changes)) if (gone.has(c.target)) delete d.changes[key]
+  dropStray(d)
   for (const layer of Object.values(d.layers))
     for (const w of Object.values(layer.weaves)) if (gone.has(w.other)) delete layer.weaves[w.id]
   // A mask that went by one of them would hide nothing any more.
@@ -111,10 +113,7 @@ export function duplicateLayers(
       }
     }
   }
-  for (const c of Object.values(d.changes)) {
-    const target = names.get(c.target)
-    if (target) d.changes[changeKey(c.channel, target, c.property)] = { ...copyOf(c), target }
-  }
+  copyChanges(d, names)
   return new Map(roots.map((r) => [r, names.get(r) as string]))
 }
 
@@ -312,7 +311,7 @@ export function ungroup(d: Design, ids: readonly string[]): string[] {
       insidesOf(d, id).map((l) => l.id),
     )
     delete d.layers[id]
-    for (const [key, c] of Object.entries(d.changes)) if (c.target === id) delete d.changes[key]
+    dropStray(d)
   }
   return freed
 }
@@ -328,25 +327,7 @@ export function place(
   const layer = d.layers[id]
   if (!layer) return
   if (channel.id === d.master) layer.placement = placement
-  else
-    d.changes[changeKey(channel.id, id, 'place')] = {
-      channel: channel.id,
-      target: id,
-      property: 'place',
-      value: toChannelPlace(placement, adapted, channel),
-    }
-}
-
-/** Drops what differs on a channel: of some layers, or of all. */
-export function followMaster(
-  d: Design,
-  channel: string,
-  ids: readonly string[] | null,
-  property?: ChangeProperty,
-): void {
-  for (const [key, c] of Object.entries(d.changes))
-    if (c.channel === channel && (!ids || ids.includes(c.target)) && (!property || c.property === property))
-      delete d.changes[key]
+  else setOnLayer(d, channel.id, id, 'place', toChannelPlace(placement, adapted, channel))
 }
 
 /** Adds a channel at the end of the lineup. */
@@ -359,7 +340,7 @@ export function addChannel(d: Design, channel: Omit<Channel, 'order'>): void {
 export function removeChannel(d: Design, id: string): void {
   if (id === d.master) return
   delete d.channels[id]
-  followMaster(d, id, null)
+  followMaster(d, { channel: id })
   for (const key of Object.keys(d.arrangements)) if (key.endsWith(`.${id}`)) delete d.arrangements[key]
 }
 
@@ -397,10 +378,7 @@ export function addPage(
     next.register = next.register ? (names.get(next.register) ?? null) : null
     d.layers[next.id] = next
   }
-  for (const c of Object.values(d.changes)) {
-    const target = names.get(c.target)
-    if (target) d.changes[changeKey(c.channel, target, c.property)] = { ...copyOf(c), target }
-  }
+  copyChanges(d, names)
   for (const [key, a] of Object.entries(d.arrangements))
     if (key.startsWith(`${after}.`))
       d.arrangements[`${id}.${key.slice(after.length + 1)}`] = {
@@ -420,6 +398,7 @@ export function removePage(d: Design, id: string): void {
   if (Object.keys(d.pages).length < 2) return
   clearPage(d, id)
   delete d.pages[id]
+  dropStray(d)
   for (const key of Object.keys(d.arrangements)) if (key.startsWith(`${id}.`)) delete d.arrangements[key]
 }
 /** Groups remember how far they were turned as a whole, so that their box stays turned with them. */

@@ -6,12 +6,13 @@ import type { Layer } from '../kinds/list'
 import { boxAt, groupLayer, shapeLayer, typeLayer } from '../kinds/new'
 import { blankDesign, presetSpecs } from './blank'
 import { anchorPoint, nearestAnchor, toChannelPlace } from './channel-place'
+import { ANCHORS } from './channel-schema'
 import { mmToPx, presetById, ptToPx } from './channels'
 import * as commands from './commands'
 import { applyEdit, checkDesign, collide, type Edit, record } from './edits'
 import { advance, emptyHistory, historyOf, redoOf, undoOf } from './history'
-import { properties, setOn, withChange } from './properties'
-import { ANCHORS, type Change, type ChangeProperty, type Channel, type Design } from './schema'
+import { followMaster, ofLayers, setOnLayer } from './properties/set'
+import type { Design } from './schema'
 import { layerTree, siblingsOf } from './tree'
 import { upgrade } from './upgrades'
 
@@ -46,21 +47,21 @@ describe('a property', () => {
   it('of entries keeps those on a channel that are not named; one that is replaced is replaced', () => {
     const { design } = put(
       'wide-header',
-      (d) => setOn(d, 'wide-header', 'a', 'stroke', { colour: '#c02020' }),
-      (d) => setOn(d, 'wide-header', 'a', 'stroke', { weight: 9 }),
-      (d) => setOn(d, 'wide-header', 'a', 'opacity', 0.4),
-      (d) => setOn(d, 'wide-header', 'a', 'opacity', 0.6),
+      (d) => setOnLayer(d, 'wide-header', 'a', 'stroke', { colour: '#c02020' }),
+      (d) => setOnLayer(d, 'wide-header', 'a', 'stroke', { weight: 9 }),
+      (d) => setOnLayer(d, 'wide-header', 'a', 'opacity', 0.4),
+      (d) => setOnLayer(d, 'wide-header', 'a', 'opacity', 0.6),
     )
-    expect(design.changes['wide-header.a.stroke']?.value).toEqual({ colour: '#c02020', weight: 9 })
-    expect(design.changes['wide-header.a.opacity']?.value).toBe(0.6)
+    expect(design.changes['wide-header.layers/a.stroke']?.value).toEqual({ colour: '#c02020', weight: 9 })
+    expect(design.changes['wide-header.layers/a.opacity']?.value).toBe(0.6)
     expect(design.layers.a).toEqual(sample().layers.a)
     expect(checkDesign(design)).toEqual(design)
   })
   it('on the master is written into the layer, entry by entry; what a layer does not have is left alone', () => {
     const { design } = put(
       'square-post',
-      (d) => setOn(d, 'square-post', 'a', 'stroke', { weight: 3 }),
-      (d) => setOn(d, 'square-post', 'a', 'text', 'no words'),
+      (d) => setOnLayer(d, 'square-post', 'a', 'stroke', { weight: 3 }),
+      (d) => setOnLayer(d, 'square-post', 'a', 'text', 'no words'),
     )
     const before = sample().layers.a
     expect(design.layers.a).toEqual({
@@ -69,42 +70,6 @@ describe('a property', () => {
     })
     expect(design.changes).toEqual({})
   })
-  it.each(Object.keys(properties) as ChangeProperty[])(
-    'set on a channel and let follow again gives the master: %s',
-    (property) => {
-      const values: Record<ChangeProperty, unknown> = {
-        place: toChannelPlace(
-          boxAt(10, 10, 50, 50),
-          boxAt(0, 0, 100, 100),
-          sample().channels['wide-header'] as Channel,
-        ),
-        shown: false,
-        text: 'Other words',
-        order: 'a9',
-        style: { size: 33 },
-        opacity: 0.25,
-        blend: 'multiply',
-        fill: { kind: 'solid', colour: '#102030' },
-        stroke: { weight: 7 },
-        parts: { body: '#102030' },
-      }
-      const set = record(sample(), (d) =>
-        setOn(d, 'wide-header', 'a', property, values[property] as never),
-      ).design
-      expect(checkDesign(set)).toEqual(set)
-      expect(Object.keys(set.changes)).toEqual([`wide-header.a.${property}`])
-      const layer = set.layers.a as Layer
-      const change = Object.values(set.changes)[0] as Change
-      const there = withChange(layer, change, set.channels['wide-header'] as Channel)
-      // A layer that has the property shows the value; another is as it was.
-      if (property !== 'place' && property in layer)
-        expect(there).toMatchObject({ [property]: values[property] })
-      else if (property !== 'place') expect(there).toBe(layer)
-      expect(record(set, (d) => commands.followMaster(d, 'wide-header', ['a'], property)).design).toEqual(
-        sample(),
-      )
-    },
-  )
 })
 
 describe('commands', () => {
@@ -152,15 +117,15 @@ describe('commands', () => {
     checkDesign(out)
   })
   it('copy with changes, above the original, independent of it', () => {
-    const changed = record(sample(), (d) => setOn(d, 'wide-header', 'a', 'opacity', 0.4)).design
+    const changed = record(sample(), (d) => setOnLayer(d, 'wide-header', 'a', 'opacity', 0.4)).design
     const { design } = record(changed, (d) => void commands.duplicateLayers(d, ['a'], ids(), { x: 5, y: 6 }))
     expect(order(design, 'subject')).toEqual(['a', 'new1', 'b', 'c'])
-    expect(design.changes['wide-header.new1.opacity']).toMatchObject({ value: 0.4 })
+    expect(design.changes['wide-header.layers/new1.opacity']).toMatchObject({ value: 0.4 })
     expect(design.layers.new1?.placement).toMatchObject({ x: 55, y: 56 })
     checkDesign(design)
   })
   it('delete layers with their changes', () => {
-    const changed = record(sample(), (d) => setOn(d, 'wide-header', 'a', 'shown', false)).design
+    const changed = record(sample(), (d) => setOnLayer(d, 'wide-header', 'a', 'shown', false)).design
     const { design } = record(changed, (d) => commands.removeLayers(d, ['a']))
     expect(Object.keys(design.changes)).toEqual([])
   })
@@ -173,11 +138,13 @@ describe('commands', () => {
   })
   it('write to the master itself, elsewhere as a change that can be dropped', () => {
     const on = record(sample(), (d) => {
-      setOn(d, 'square-post', 'a', 'opacity', 0.5)
-      setOn(d, 'wide-header', 'a', 'opacity', 0.2)
+      setOnLayer(d, 'square-post', 'a', 'opacity', 0.5)
+      setOnLayer(d, 'wide-header', 'a', 'opacity', 0.2)
     }).design
-    expect([on.layers.a?.opacity, on.changes['wide-header.a.opacity']?.value]).toEqual([0.5, 0.2])
-    expect(record(on, (d) => commands.followMaster(d, 'wide-header', ['a'])).design.changes).toEqual({})
+    expect([on.layers.a?.opacity, on.changes['wide-header.layers/a.opacity']?.value]).toEqual([0.5, 0.2])
+    expect(
+      record(on, (d) => followMaster(d, { channel: 'wide-header', targets: ofLayers(['a']) })).design.changes,
+    ).toEqual({})
   })
 })
 
@@ -186,7 +153,7 @@ describe('history', () => {
     const steps: ((d: Design) => void)[] = [
       (d) => commands.step(d, ['a'], 'forward'),
       (d) => commands.removeLayers(d, ['b']),
-      (d) => setOn(d, 'wide-header', 'c', 'opacity', 0.3),
+      (d) => setOnLayer(d, 'wide-header', 'c', 'opacity', 0.3),
       (d) => void commands.duplicateLayers(d, ['t'], newId, { x: 1, y: 1 }),
       (d) => commands.addPage(d, newId(), 'More', 'page1', newId, true),
     ]
@@ -290,7 +257,7 @@ describe('structure', () => {
     [
       'a change for no channel',
       (d) => {
-        d.changes['x.a.shown'] = { channel: 'x', target: 'a', property: 'shown', value: true }
+        d.changes['x.layers/a.shown'] = { channel: 'x', target: 'layers/a', property: 'shown', value: true }
       },
       /channel/,
     ],

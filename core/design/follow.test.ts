@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { openHost } from '@/host/project'
 import { boxAt, shapeLayer } from '../kinds/new'
-import { flatResolved } from '../resolve/resolve'
+import { flatResolved } from '../resolve/resolved'
 import { newTreatment } from '../treatments/list'
 import { blankDesign, presetSpecs } from './blank'
 import { treatedBy } from './follow'

@@ -1,5 +1,5 @@
 import { areaOf, type Bounds, contains, overlaps } from '../geometry/bounds'
-import type { Channel } from './schema'
+import type { Channel } from './channel-schema'
 
 export const safeArea = (c: Pick<Channel, 'width' | 'height' | 'safe'>): Bounds => ({
   left: c.safe.left,

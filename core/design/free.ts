@@ -13,6 +13,7 @@ import type { Artwork } from '../vector/svg'
 import { addLayers, release, removeLayers, ungroup } from './commands'
 import { graphicLayers, isStructured } from './graphic-layers'
 import { maskedBy } from './mask-commands'
+import { changesIn, ofLayers } from './properties/set'
 import type { Design } from './schema'
 import { insidesOf, leavesOf, membersOf, withMembers } from './tree'
 
@@ -98,7 +99,7 @@ function unpick(d: Design, id: string, out: Freed): void {
   else takeApart(d, now)
 }
 
-const changed = (d: Design, id: string): boolean => Object.values(d.changes).some((c) => c.target === id)
+const changed = (d: Design, id: string): boolean => changesIn(d, { targets: ofLayers([id]) }).length > 0
 const isMasked = (layer: Layer): boolean => Object.keys(layer.masks).length > 0
 const strength = (layer: Layer): number => layer.opacity * layer.body
 const plain = (layer: Layer): boolean => layer.blend === 'normal'

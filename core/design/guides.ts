@@ -1,4 +1,5 @@
-import type { Channel, Design, Guide } from './schema'
+import type { Channel } from './channel-schema'
+import type { Design, Guide } from './schema'
 
 type Size = Pick<Channel, 'id' | 'width' | 'height'>
 const sideOf = (axis: Guide['axis'], c: Pick<Channel, 'width' | 'height'>): number =>

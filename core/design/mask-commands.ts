@@ -1,6 +1,7 @@
 import { keyBetween } from '../basics/order'
 import type { Layer } from '../kinds/list'
 import { type Mask, masksOf } from '../masks/mask'
+import { dropStray } from './properties/set'
 import type { Design } from './schema'
 import { withMembers } from './tree'
 
@@ -16,6 +17,7 @@ export function putMask(d: Design, layer: string, mask: Mask): void {
 }
 export function removeMask(d: Design, layer: string, mask: string): void {
   delete d.layers[layer]?.masks[mask]
+  dropStray(d)
 }
 export function setMask(
   d: Design,

@@ -1,7 +1,10 @@
 import { isPhoto } from '../kinds/facts'
 import type { Layer } from '../kinds/list'
 import { pictureLayer } from '../kinds/new'
-import { changeKey, type Design } from './schema'
+import type { ChannelPlace } from './channel-schema'
+import { changesIn, setOnLayer } from './properties/set'
+import { onLayer } from './properties/targets'
+import type { Design } from './schema'
 
 /** The layer whose place counts for one: itself, or what it lies in register with. */
 export function placedBy(design: Pick<Design, 'layers'>, id: string): string {
@@ -46,8 +49,7 @@ export function partFromRegister(d: Design, ids: readonly string[]): void {
     layer.register = null
     if (!from || root === id) continue
     layer.placement = { ...from.placement }
-    for (const c of Object.values(d.changes))
-      if (c.target === root && c.property === 'place')
-        d.changes[changeKey(c.channel, id, c.property)] = { ...c, target: id, value: { ...c.value } }
+    const places = changesIn(d, { targets: (t) => t === onLayer(root), property: (p) => p === 'place' })
+    for (const c of places) setOnLayer(d, c.channel, id, 'place', c.value as ChannelPlace)
   }
 }

@@ -1,5 +1,6 @@
 import { badInput } from '../basics/errors'
 import { hasMembers } from '../kinds/facts'
+import { changeKey } from './change-schema'
 import { maskDependsOn } from './mask-commands'
 import { placedBy } from './register'
 import type { Design } from './schema'
@@ -56,7 +57,7 @@ export function checkStructure(design: Design): void {
       if (key !== w.id || w.other === layer.id) fail(`A weave of the layer ${layer.id} is filed wrongly.`)
   }
   for (const [key, c] of Object.entries(design.changes)) {
-    if (key !== `${c.channel}.${c.target}.${c.property}`)
+    if (key !== changeKey(c.channel, c.target, c.property))
       fail(`The change ${key} is filed under another name.`)
     if (!design.channels[c.channel]) fail(`A change is for a channel that is not there.`)
   }

@@ -3,7 +3,8 @@ import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { applyEdit, checkDesign, type Edit } from './edits'
 import { SCHEMA_VERSION } from './schema'
-import { type Step, steps, upgrade, upgradeEdit } from './upgrades'
+import { steps, upgrade, upgradeEdit } from './upgrades'
+import type { Step } from './upgrades/step'
 
 type Example = { document: Record<string, unknown>; edits: Edit[]; after: Record<string, unknown> }
 const folder = join(import.meta.dirname, 'examples')

@@ -1,16 +1,11 @@
 import { badInput } from '../basics/errors'
 import type { LoosePatch } from './patching'
 import { SCHEMA_VERSION } from './schema'
+import type { Json, Step } from './upgrades/step'
+import { targetsByTheirWay } from './upgrades/version-1'
 
-type Json = Record<string, unknown>
-/**
- * From one version of documents to the next: of a whole document, and of a patch that was made on one, which may take several
- * there or none. Whatever is stored of a design is brought up by these alone: documents, snapshots, versions, packages, edits
- * of the log with their inverses, and edits that a browser could not send before.
- */
-export type Step = { document: (design: Json) => Json; patch: (patch: LoosePatch) => LoosePatch[] }
 /** By the version that they begin with. A stored example of each is in `examples/`. */
-export const steps: Readonly<Record<number, Step>> = {}
+export const steps: Readonly<Record<number, Step>> = { 1: targetsByTheirWay }
 
 /** Where to, and by which steps: tests have their own. */
 type Way = { steps?: Readonly<Record<number, Step>>; to?: number }

@@ -9,7 +9,7 @@ const offsetSchema = z.object({ x: z.number().min(-20).max(20), y: z.number().mi
  * Four-corner perspective: how far each corner lies from the box's own, in fractions of the box; top left, top right,
  * bottom right, bottom left. The corners must turn the same way, or the picture would fold.
  */
-const cornersSchema = z
+export const cornersSchema = z
   .tuple([offsetSchema, offsetSchema, offsetSchema, offsetSchema])
   .refine(
     ([a, b, c, d]) =>
@@ -18,7 +18,7 @@ const cornersSchema = z
   )
 /** A live deformation of the box: along an arc, along or between curves, or by a net of points given in fractions of the box, row by row. */
 const lineSchema = z.array(offsetSchema).min(2).max(9)
-const bendSchema = z.discriminatedUnion('kind', [
+export const bendSchema = z.discriminatedUnion('kind', [
   /** Along the line through `upper`, or between it and the line through `lower`; points in fractions of the box. */
   z.object({ kind: z.literal('curve'), upper: lineSchema, lower: lineSchema.nullable() }),
   z.object({ kind: z.literal('arc'), angleDegrees: z.number().min(-360).max(360) }),

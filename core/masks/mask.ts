@@ -11,11 +11,8 @@ export const MASK_TILE = 256
 /** The longest side of a painted mask, px. */
 export const MAX_MASK_SIDE = 16_384
 
-const common = {
-  id,
-  /** What the part that it shows is called; by its kind where it is left out. */
-  name: z.string().max(60).optional(),
-  order: z.string().min(1).max(200),
+/** What all masks can be set to. */
+const settings = {
   /** Switched off it hides nothing. */
   on: z.boolean(),
   /** How much it takes away where it covers nothing: 1 all of it. */
@@ -30,6 +27,13 @@ const common = {
    */
   frame: z.enum(['layer', 'page-stretched', 'page-kept']),
 }
+const common = {
+  id,
+  /** What the part that it shows is called; by its kind where it is left out. */
+  name: z.string().max(60).optional(),
+  order: z.string().min(1).max(200),
+  ...settings,
+}
 const area = {
   x: share,
   y: share,
@@ -39,53 +43,43 @@ const area = {
 }
 
 export const MASK_FORMS = ['rectangle', 'ellipse', 'polygon'] as const
-const shapeMask = z.object({
-  ...common,
-  kind: z.literal('shape'),
+const shape = {
   form: z.enum(MASK_FORMS),
   /** Radius of a rectangle's corners as a share of half its shorter side. */
   round: unit,
   corners: z.number().int().min(3).max(64),
   ...area,
-})
-const pathMask = z.object({
-  ...common,
-  kind: z.literal('path'),
-  /** SVG path data in fractions of the frame; outlines within outlines are holes. */
-  d: z.string().min(1).max(60_000),
-})
-const gradientMask = z.object({
-  ...common,
-  kind: z.literal('gradient'),
-  form: z.enum(['linear', 'radial']),
-  /** Hides all at `from`, nothing at `to`; a radial one has its middle at `from`. */
-  from: point,
-  to: point,
-})
-const layerMask = z.object({
-  ...common,
-  kind: z.literal('layer'),
-  layer: id,
-  by: z.enum(['coverage', 'lightness']),
-})
+}
+const shapeMask = z.object({ ...common, kind: z.literal('shape'), ...shape })
+/** SVG path data in fractions of the frame; outlines within outlines are holes. */
+const path = { d: z.string().min(1).max(60_000) }
+const pathMask = z.object({ ...common, kind: z.literal('path'), ...path })
+/** Hides all at `from`, nothing at `to`; a radial one has its middle at `from`. */
+const gradient = { form: z.enum(['linear', 'radial']), from: point, to: point }
+const gradientMask = z.object({ ...common, kind: z.literal('gradient'), ...gradient })
+const byLayer = { layer: id, by: z.enum(['coverage', 'lightness']) }
+const layerMask = z.object({ ...common, kind: z.literal('layer'), ...byLayer })
 /** `full` and `none` are tiles that show or hide everything. */
 const tile = z.union([sha, z.enum(['full', 'none'])])
 const tileKey = z.string().regex(/^\d{1,3},\d{1,3}$/)
+const picked = {
+  /** What of the layer's own pixels is picked by: their distance from a colour, or how light they are. */
+  by: z.enum(['colour', 'lightness']),
+  colour: z.string().regex(/^#[0-9a-f]{6}$/i, 'a picked colour is #rrggbb'),
+  /** Distance up to which a colour is picked wholly, and over which it then fades; black to white is 1. */
+  tolerance: unit,
+  fade: z.number().min(0.002).max(1),
+  /** Picked by lightness: nothing at `from`, all at `to`. */
+  from: unit,
+  to: unit,
+  /** Takes the colour that is hidden out of what is left, so that no fringe of it remains. */
+  clean: z.boolean(),
+}
 const pickedMask = z
   .object({
     ...common,
     kind: z.literal('picked'),
-    /** What of the layer's own pixels is picked by: their distance from a colour, or how light they are. */
-    by: z.enum(['colour', 'lightness']),
-    colour: z.string().regex(/^#[0-9a-f]{6}$/i, 'a picked colour is #rrggbb'),
-    /** Distance up to which a colour is picked wholly, and over which it then fades; black to white is 1. */
-    tolerance: unit,
-    fade: z.number().min(0.002).max(1),
-    /** Picked by lightness: nothing at `from`, all at `to`. */
-    from: unit,
-    to: unit,
-    /** Takes the colour that is hidden out of what is left, so that no fringe of it remains. */
-    clean: z.boolean(),
+    ...picked,
     /**
      * Only what hangs together with a point of the picture (fractions of its sides): tiles of what is picked, at the
      * picture's own px, `for` what they were made for.
@@ -141,6 +135,9 @@ const paintedMask = z
       }),
     'a tile of a painted mask lies outside of it',
   )
+
+/** What can be set of all masks and of each kind, beside what is painted, cut or found. */
+export const maskSettings = { all: settings, shape, path, gradient, layer: byLayer, picked }
 
 export const maskSchema = z.discriminatedUnion('kind', [
   shapeMask,
@@ -230,6 +227,16 @@ export const MASK_NAMES: Record<MaskKind, string> = {
   layer: 'From a layer',
   picked: 'Picked',
   painted: 'Painted',
+}
+
+const FORM_NAMES = { rectangle: 'Rectangle', ellipse: 'Ellipse', polygon: 'Polygon' }
+/** What a mask is called: its name, or what it is. */
+export function nameOfMask(m: Mask): string {
+  if (m.name) return m.name
+  if (m.kind === 'shape') return FORM_NAMES[m.form]
+  if (m.kind === 'picked') return m.by === 'colour' ? `Picked ${m.colour}` : 'Knocked out by lightness'
+  if (m.kind === 'gradient') return m.form === 'linear' ? 'Fade along a line' : 'Fade from a point'
+  return m.kind === 'painted' && m.cut ? 'Cut out' : MASK_NAMES[m.kind]
 }
 
 /** The longer side of the picture that holds a cutout's own colours, px at most. */

@@ -1,7 +1,7 @@
 import { type Bounds, boundsOf, union } from '../geometry/bounds'
 import { carried, carrierOf, shownBounds } from '../geometry/warp'
 import { hasMembers } from '../kinds/facts'
-import type { ResolvedLayer, ResolvedPage } from '../resolve/resolve'
+import type { ResolvedLayer, ResolvedPage } from '../resolve/resolved'
 import { frameOf } from './masked'
 
 /** The members of a group, bent as the group's box is: each by a net of its own, so that nothing is resampled twice. */

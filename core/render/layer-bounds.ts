@@ -1,7 +1,7 @@
 import { type Bounds, union } from '../geometry/bounds'
 import { withCopies } from '../kinds/group/mirror'
 import { kindOf } from '../kinds/list'
-import type { ResolvedLayer } from '../resolve/resolve'
+import type { ResolvedLayer } from '../resolve/resolved'
 import { bentBounds } from './bent'
 
 /** The box around what is shown of a layer; a group's is that of its members, mirrored and bent as it is. */

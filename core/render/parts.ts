@@ -5,7 +5,7 @@ import { type Bounds, grow, intersect, isEmpty, scaled, shift } from '../geometr
 import { cosine, sine } from '../geometry/exact'
 import type { Placement } from '../geometry/placement-schema'
 import { masksOf } from '../masks/mask'
-import type { ResolvedLayer } from '../resolve/resolve'
+import type { ResolvedLayer } from '../resolve/resolved'
 import type { Part } from '../treatments/definition'
 import type { Treatment } from '../treatments/order'
 import type { Path } from '../vector/path'

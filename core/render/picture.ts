@@ -1,9 +1,8 @@
 import { Problem } from '../basics/errors'
 import { type Bounds, contains, heightOf, overlaps, union, widthOf } from '../geometry/bounds'
-import { isWorded } from '../kinds/facts'
 import { TILE } from '../pixels/memory'
-import { flatResolved, type ResolvedPage } from '../resolve/resolve'
-import { filesFor } from '../type/catalogue'
+import { facesDue } from '../resolve/needs'
+import type { ResolvedPage } from '../resolve/resolved'
 import type { FontBook } from '../type/fonts'
 import { EVERYWHERE } from './nodes/definition'
 import { readsOf } from './nodes/folds'
@@ -41,9 +40,7 @@ export const prepare = (page: ResolvedPage, scale: number, host: Host): Promise<
   planned(page, { scale }, host)
 
 async function planned(page: ResolvedPage, view: View, host: Host): Promise<Plan> {
-  await host.fonts.open(
-    flatResolved(page.layers).flatMap(({ layer }) => (isWorded(layer) ? filesFor(layer.style) : [])),
-  )
+  await host.fonts.open(facesDue(page, host.fonts))
   for (;;) {
     const made = plan(page, view, host)
     if (made.missing.length === 0) return made

@@ -1,5 +1,5 @@
 import { areaOf, intersect } from '../geometry/bounds'
-import { flatResolved, type ResolvedPage } from '../resolve/resolve'
+import { flatResolved, type ResolvedPage } from '../resolve/resolved'
 import { treatmentKinds } from '../treatments/list'
 import { treatmentsOf } from '../treatments/order'
 import type { Context } from './makers'

@@ -273,9 +273,9 @@ describe('parts in register', () => {
       flipX: false,
       flipY: false,
     } as const
-    e.changes['tall-story.photo.place'] = {
+    e.changes['tall-story.layers/photo.place'] = {
       channel: 'tall-story',
-      target: 'photo',
+      target: 'layers/photo',
       property: 'place',
       value: at,
     }
@@ -283,7 +283,12 @@ describe('parts in register', () => {
     removeLayers(e, ['photo'])
     expect([e.layers.cut?.register, e.layers.cut?.placement]).toEqual([null, boxAt(3, 4, 50, 60)])
     expect(e.changes).toEqual({
-      'tall-story.cut.place': { channel: 'tall-story', target: 'cut', property: 'place', value: at },
+      'tall-story.layers/cut.place': {
+        channel: 'tall-story',
+        target: 'layers/cut',
+        property: 'place',
+        value: at,
+      },
     })
   })
   it('the cutout takes what belongs to the thing, and copied alone it is free', () => {

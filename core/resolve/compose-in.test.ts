@@ -6,7 +6,7 @@ import { addPage, movePage } from '../design/commands'
 import { checkDesign } from '../design/edits'
 import { placedBounds } from '../geometry/placement'
 import { composedIn } from './compose-in'
-import { flatResolved } from './resolve'
+import { flatResolved } from './resolved'
 
 const host = openHost(async () => null)
 

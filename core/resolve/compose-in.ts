@@ -1,7 +1,10 @@
 import type { AdaptContext } from '../adapt/adapt'
 import { movedLayer } from '../adapt/place'
+import { changesIn, setOn } from '../design/properties/set'
+import { layerOfTarget } from '../design/properties/targets'
 import type { Design } from '../design/schema'
-import { flatResolved, resolve } from './resolve'
+import { resolve } from './resolve'
+import { flatResolved } from './resolved'
 
 /**
  * The same design with another channel as its master: what was adapted there becomes the composition, the others follow
@@ -26,5 +29,14 @@ export function composedIn(design: Design, channel: string, context: AdaptContex
   const changes = Object.fromEntries(
     Object.entries(design.changes).filter(([, c]) => c.channel !== channel && c.property !== 'place'),
   )
-  return { ...design, master: channel, layers, changes, arrangements: {} }
+  const { pages, swatches, recipes } = structuredClone({
+    pages: design.pages,
+    swatches: design.swatches,
+    recipes: design.recipes,
+  })
+  const next = { ...design, master: channel, layers, pages, swatches, recipes, changes, arrangements: {} }
+  // What differed there of what is no layer becomes the master's too.
+  for (const c of changesIn(design, { channel, targets: (t) => layerOfTarget(t) === null }))
+    setOn(next, channel, c.target, c.property, c.value)
+  return next
 }

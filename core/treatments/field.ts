@@ -97,6 +97,10 @@ export const schemaOf = (field: Field): z.ZodType => (schemas[field.kind] as (f:
 export const firstOf = (field: Field): unknown =>
   field.kind === 'layer' || field.kind === 'lut' ? null : field.first
 
+/** Whether a setting is a length that is sized along with its layer. */
+export const isLength = (field: Field): boolean =>
+  field.kind === 'number' && field.unit === 'px' && !field.even
+
 type Told<F> = Omit<F, 'kind' | 'label'>
 /** A length, px of the page. */
 export const px = (

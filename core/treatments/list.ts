@@ -5,7 +5,7 @@ import { halo, inwardHalo, lightLeak, silhouetteColour, vignette } from './aroun
 import { castShadow, contactShadow, edgeLight, recess } from './around/shadow'
 import { extrude, rim, thicken } from './around/solid'
 import type { Definition } from './definition'
-import { firstOf, type LutFile, schemaOf } from './field'
+import { firstOf, isLength, type LutFile, schemaOf } from './field'
 import { blur, directionalBlur, radialBlur, sharpen, softening } from './focus/focus'
 import { chroma, greyMix, lut, recolour, swapColour, tint, turn, warmth } from './hue/hue'
 import { contrast, curves, exposure, levels, lift } from './light/light'
@@ -132,6 +132,6 @@ export const renamedTreatments = (
 /** A treatment with all its lengths multiplied. */
 export function sizedTreatment(t: Treatment, by: number): Treatment {
   const fields = treatmentKinds.get(t.kind)?.fields ?? {}
-  const lengths = Object.entries(fields).filter(([, f]) => f.kind === 'number' && f.unit === 'px' && !f.even)
+  const lengths = Object.entries(fields).filter(([, f]) => isLength(f))
   return { ...t, ...Object.fromEntries(lengths.map(([key]) => [key, (t[key] as number) * by])) } as Treatment
 }

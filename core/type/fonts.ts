@@ -105,6 +105,15 @@ export class FontBook {
     return this.faces.get(fontFileName(file)) ?? null
   }
 
+  /** Whether a file was opened, or could not be. */
+  has(file: FontFile): boolean {
+    return this.faces.has(fontFileName(file))
+  }
+  /** How many were: what was measured before another came may be otherwise now. */
+  get count(): number {
+    return this.faces.size
+  }
+
   /** Opens all files that are not yet open. */
   async open(files: readonly FontFile[]): Promise<void> {
     await Promise.all(

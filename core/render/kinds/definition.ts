@@ -1,4 +1,4 @@
-import type { ResolvedLayer } from '../../resolve/resolve'
+import type { ResolvedLayer } from '../../resolve/resolved'
 import type { Beneath, Context } from '../makers'
 import type { PlanNode } from '../nodes/types'
 

@@ -1,0 +1,64 @@
+import { z } from 'zod'
+import { idSchema as id, orderSchema as order } from '../basics/values'
+
+const name = z.string().max(200)
+const finite = z.number().min(-1e6).max(1e6)
+const positive = z.number().min(0.01).max(1e6)
+
+const insets = z.object({
+  top: z.number().min(0),
+  right: z.number().min(0),
+  bottom: z.number().min(0),
+  left: z.number().min(0),
+})
+export const channelSchema = z.object({
+  id,
+  name,
+  order,
+  /** px after trimming. */
+  width: z.number().int().min(8).max(30_000),
+  height: z.number().int().min(8).max(30_000),
+  /** px beyond the trim on every side. */
+  bleed: z.number().min(0).max(2000),
+  safe: insets,
+  /** Boxes that the destination covers, px from the trim corner. */
+  clear: z
+    .array(
+      z.object({
+        x: z.number(),
+        y: z.number(),
+        width: z.number().min(1),
+        height: z.number().min(1),
+        label: name,
+      }),
+    )
+    .max(8),
+  /** px. */
+  smallestType: z.number().min(1).max(1000),
+  /** For print; px = round(mm / 25.4 × ppi). */
+  print: z
+    .object({
+      widthMm: positive,
+      heightMm: positive,
+      bleedMm: z.number().min(0),
+      ppi: z.number().min(36).max(1200),
+    })
+    .nullable(),
+})
+
+export const ANCHORS = ['nw', 'n', 'ne', 'w', 'c', 'e', 'sw', 's', 'se'] as const
+/** Place on one channel: offset from an anchor in fractions of the short side, size as a factor of the adapted size. */
+export const channelPlaceSchema = z.object({
+  anchor: z.enum(ANCHORS),
+  dx: finite,
+  dy: finite,
+  factorX: positive,
+  factorY: positive,
+  rotation: finite,
+  flipX: z.boolean(),
+  flipY: z.boolean(),
+  skew: z.number().min(-75).max(75).optional(),
+})
+export type Channel = z.infer<typeof channelSchema>
+export type ChannelPlace = z.infer<typeof channelPlaceSchema>
+export type Anchor = (typeof ANCHORS)[number]
