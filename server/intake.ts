@@ -27,7 +27,14 @@ type State = {
 }
 // Shared by all route bundles of the process.
 const shared = globalThis as { vividIntake?: State }
-shared.vividIntake ??= { threaded: false, idle: [], running: 0, bytes: 0, waiting: [], told: Promise.resolve() }
+shared.vividIntake ??= {
+  threaded: false,
+  idle: [],
+  running: 0,
+  bytes: 0,
+  waiting: [],
+  told: Promise.resolve(),
+}
 const state = shared.vividIntake
 
 /** From now on what is brought is read in threads; programs that read their own files do it in place. */

@@ -6,7 +6,7 @@ import { tie, untie } from '@/core/design/ties'
 import { insidesOf, type LayerNode, layerTree, leavesOf, siblingsOf, withMembers } from '@/core/design/tree'
 import { heightOf, widthOf } from '@/core/geometry/bounds'
 import { mirroredAbout, placedBounds, scaledAbout, turnedAbout } from '@/core/geometry/placement'
-import { takesPicture } from '@/core/kinds/facts'
+import { hasParts, isPhoto, takesPicture } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { PLANES } from '@/core/kinds/planes'
 import { middleOfSelection, transform, turnOfSelection } from '../state/acts'
@@ -105,8 +105,8 @@ const slantBy = (by: number) => (b: Bench) =>
 /** A picture or graphic that may have an opening. */
 const framed = (s: BenchState): string | null => {
   const [id] = s.selection
-  const kind = id && s.selection.length === 1 ? s.design.layers[id]?.kind : undefined
-  return id && (kind === 'picture' || kind === 'graphic') ? id : null
+  const layer = id && s.selection.length === 1 ? s.design.layers[id] : undefined
+  return layer && (isPhoto(layer) || hasParts(layer)) ? layer.id : null
 }
 const filled = (l: Layer | undefined): boolean => takesPicture(l) && l.picture !== null
 /** Two are spread where they are aligned to something else than each other. */

@@ -2,7 +2,7 @@ import { newId } from '@/core/basics/ids'
 import { orderAbove } from '@/core/design/commands'
 import { canShape } from '@/core/design/plain-shapes'
 import { inRegisterWith, partFromRegister, partInRegister } from '@/core/design/register'
-import { isPhoto } from '@/core/kinds/facts'
+import { isMergedCopy, isPhoto } from '@/core/kinds/facts'
 import { canPixel, matchPatches, mergeWholePage, toPixels } from '../state/areas'
 import type { AreaUse, Bench, BenchState } from '../state/bench'
 import { cutOf, cutOut, cuttable } from '../state/cutting'
@@ -127,7 +127,7 @@ export const cuttingCommands = defineCommands([
     section: 'Arrange',
     needs: needs(
       'a selected merged copy',
-      (s) => canPixel(s) && s.design.layers[s.selection[0] ?? '']?.kind === 'merged',
+      (s) => canPixel(s) && isMergedCopy(s.design.layers[s.selection[0] ?? '']),
     ),
     run: (b) => void toPixels(b),
   },

@@ -1,22 +1,14 @@
 'use client'
 import { memo, type ReactNode, useDeferredValue, useEffect, useRef } from 'react'
 import { withFollowed } from '@/core/design/follow'
-import {
-  hasMembers,
-  hasParts,
-  isPhoto,
-  isShape,
-  isStrew,
-  isWorded,
-  layerName,
-  takesPicture,
-} from '@/core/kinds/facts'
+import { hasMembers, layerName } from '@/core/kinds/facts'
 import { isAxis } from '@/core/kinds/group/mirror'
 import { kindOf, type Layer } from '@/core/kinds/list'
 import { planeLabels } from '@/core/kinds/planes'
 import { SLOT_FORMS } from '@/core/kinds/slot/schema'
 import { findResolved } from '@/core/resolve/resolved'
 import { SHAPE_FORMS } from '../commands/tools'
+import { KindSections } from '../kinds/sections'
 import { handledLeaves } from '../state/acts'
 import type { BenchState } from '../state/bench'
 import { useBench, usePacedState } from '../state/bench-context'
@@ -25,22 +17,14 @@ import { BlendSection } from './blend-section'
 import { BrushOptions } from './brush-options'
 import { ChannelSection } from './channel-section'
 import { CutOptions } from './cut-options'
-import { FillSection } from './fill-section'
 import { FormSection } from './form-section'
 import { MasksSection } from './masks-section'
-import { MirrorSection } from './mirror-section'
 import { PageSection } from './page-section'
 import { PathOptions } from './path-options'
-import { PictureSection } from './picture-section'
 import { PlaceSection } from './place-section'
-import { RecolourSection } from './recolour-section'
 import { SampleOptions } from './sample-options'
-import { ShapeSection } from './shape-section'
-import { SlotSection } from './slot-section'
 import { SpecksPanel } from './specks-panel'
-import { StrewSection } from './strew-section'
 import { TreatmentsSection } from './treatments-section'
-import { TypeSection } from './type-section'
 import { WeaveOptions } from './weave-options'
 
 const shown = (state: BenchState) => ({
@@ -139,18 +123,7 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
           {layers.length === 1 && only && leaves.length > 0 && placed(only) && (
             <FormSection layer={hasMembers(only) ? only : (leaves[0] ?? only)} />
           )}
-          {leaves.length === 1 && isPhoto(leaves[0]) && <PictureSection picture={leaves[0]} />}
-          {leaves.length === 1 && takesPicture(leaves[0]) && <SlotSection slot={leaves[0]} />}
-          {layers.length === 1 && hasMembers(only) && only.mirror && <MirrorSection />}
-          {leaves.length === 1 && isStrew(leaves[0]) && <StrewSection strew={leaves[0]} />}
-          {leaves.some((l) => isWorded(l)) && (
-            <TypeSection leaves={leaves.flatMap((l) => (isWorded(l) ? [l] : []))} />
-          )}
-          {leaves.some((l) => 'fill' in l || hasParts(l)) && <FillSection leaves={leaves} />}
-          {leaves.some((l) => isShape(l)) && (
-            <ShapeSection leaves={leaves.flatMap((l) => (isShape(l) ? [l] : []))} />
-          )}
-          {(leaves.length > 1 || leaves.some((l) => isPhoto(l) || isStrew(l))) && <RecolourSection />}
+          <KindSections only={layers.length === 1 && only ? only : null} leaves={leaves} />
           {!layers.every(isAxis) && (
             <>
               <BlendSection ids={s.selection} />

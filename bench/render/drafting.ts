@@ -3,6 +3,7 @@ import { TILE } from '@/core/pixels/memory'
 import type { Drafts } from '@/core/render/draft'
 import { type Hand, handBetween, handOf } from '@/core/render/hand'
 import type { PlanNode } from '@/core/render/nodes'
+import { definitionOf } from '@/core/render/nodes/list'
 import type { Plan, View } from '@/core/render/plan'
 import type { ResolvedPage } from '@/core/resolve/resolved'
 import type { NearWork } from '@/core/treatments/definition'
@@ -39,9 +40,11 @@ function worthDrafting(nodes: readonly PlanNode[], hand: Hand, area: Bounds): bo
 
 /** What a megapixel of a node's treatments takes besides, ms. */
 function treatingRate(node: PlanNode): number {
-  if (node.kind !== 'filter') return 0
-  const own = 'near' in node.work ? (LONG.has(node.work.near.op) ? 80 : 20) : 0
-  return own + treatingRate(node.inner)
+  const { works, body } = definitionOf(node)
+  if (!works || !body) return 0
+  const work = works(node)
+  const own = work ? (LONG.has(work.op) ? 80 : 20) : 0
+  return own + treatingRate(body(node))
 }
 /** Works that take long. */
 const LONG: ReadonlySet<NearWork['op']> = new Set([

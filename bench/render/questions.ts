@@ -1,6 +1,7 @@
 import { groundUnder } from '@/core/checks/contrast'
 import { intersect, isEmpty, scaledWhole } from '@/core/geometry/bounds'
 import { bodyOf, nodeWith, type PlanNode } from '@/core/render/nodes'
+import { definitionOf } from '@/core/render/nodes/list'
 import { openingsOf } from '@/core/render/openings'
 import { type Host, prepare, renderRegion } from '@/core/render/picture'
 import type { Plan } from '@/core/render/plan'
@@ -25,29 +26,25 @@ export function hitAt(nodes: readonly PlanNode[], x: number, y: number, renderer
     return false
   }
   /** What is inside shows as far as its holder covers. */
-  const within = (node: Extract<PlanNode, { kind: 'held' }>, strength: number): string[] => {
-    const covered = renderer.alphaAt(node.holder, x, y) * node.opacity * strength
-    return covered > 0 ? walk(node.insides, covered) : []
+  const within = (node: PlanNode, strength: number): string[] => {
+    const held = definitionOf(node).within?.(node)
+    const covered = held ? renderer.alphaAt(held.holder, x, y) * node.opacity * strength : 0
+    return held && covered > 0 ? walk(held.insides, covered) : []
   }
   const walk = (list: readonly PlanNode[], strength: number): string[] =>
     [...list].reverse().flatMap((node) => {
       if (node.id === '') return []
-      if (node.kind === 'group') return walk(node.children, strength * node.opacity)
       const body = bodyOf(node)
+      const members = definitionOf(body).members?.(body)
+      if (members && !members.one && body === node) return walk(members.nodes, strength * node.opacity)
       const here = renderer.alphaAt(node, x, y) * strength >= TAKEN
       // Of a shape made of several, and of a group that is masked or treated, that member is meant which lies there.
-      const parts =
-        body.kind === 'combined'
-          ? body.members
-          : body !== node && body.kind === 'group'
-            ? body.children
-            : null
-      if (parts) {
-        const found = here ? walk(parts, strength) : []
+      if (members) {
+        const found = here ? walk(members.nodes, strength) : []
         // What a treatment put around all of them is theirs together.
         return found.length === 0 && here ? [node.id] : found
       }
-      const inner = body.kind === 'held' ? within(body, strength) : []
+      const inner = within(body, strength)
       return here || (node.fine && near(node, strength)) ? [...inner, node.id] : inner
     })
   // What passes over something by a weave is met twice.

@@ -1,7 +1,7 @@
 import { quickHash } from '@/core/basics/hash'
 import { literalPaint } from '@/core/colour/gradient'
 import { type Bounds, grow, intersect, union } from '@/core/geometry/bounds'
-import { apply, identity, inverse } from '@/core/geometry/matrix'
+import { identity } from '@/core/geometry/matrix'
 import {
   type Fill,
   type FillNode,
@@ -13,6 +13,7 @@ import {
   shows,
   withShown,
 } from '@/core/render/nodes'
+import { definitionOf } from '@/core/render/nodes/list'
 import type { Plan } from '@/core/render/plan'
 import { type Outline, outlineBounds } from '@/core/vector/path'
 import { strokeOutlines } from '@/core/vector/stroke'
@@ -41,9 +42,7 @@ export function seenAs(made: Plan, seeing: Seeing): Plan {
   let nodes = made.nodes
   if (seeing.faint.length > 0) {
     const faint = new Set(seeing.faint)
-    nodes = nodes.map((n) =>
-      everywhere(n, (own) => (faint.has(own.id) ? { ...own, opacity: own.opacity * STRENGTH } : own)),
-    )
+    nodes = withShown(nodes, (n) => (faint.has(n.id) ? { ...n, opacity: n.opacity * STRENGTH } : undefined))
   }
   if (seeing.solo) nodes = onlyOf(nodes, seeing.solo)
   if (seeing.bare) {
@@ -63,38 +62,6 @@ export function seenAs(made: Plan, seeing: Seeing): Plan {
   return nodes === made.nodes ? made : { ...made, nodes }
 }
 
-/** A node changed wherever it lies, with what it holds; the same node where nothing changed. */
-function everywhere(node: PlanNode, change: (n: PlanNode) => PlanNode): PlanNode {
-  const own = change(node)
-  if (own.kind === 'group')
-    return withInner(
-      own,
-      own.children,
-      own.children.map((n) => everywhere(n, change)),
-      (children) => ({ ...own, children }),
-    )
-  if (own.kind === 'held')
-    return withInner(
-      own,
-      own.insides,
-      own.insides.map((n) => everywhere(n, change)),
-      (insides) => ({ ...own, insides }),
-    )
-  return own
-}
-function withInner(
-  node: PlanNode,
-  before: readonly PlanNode[],
-  inner: PlanNode[],
-  make: (inner: PlanNode[]) => PlanNode,
-): PlanNode {
-  if (inner.every((n, k) => n === before[k])) return node
-  return {
-    ...make(inner),
-    key: quickHash(`${node.key}~${inner.map((n) => `${n.key}/${n.opacity}`).join('|')}`),
-  }
-}
-
 type Step = MaskedNode['masks'][number]
 /** A layer's mask as it is rendered, wherever the layer lies; null where it leaves nothing of it to be seen. */
 function maskIn(
@@ -103,8 +70,13 @@ function maskIn(
   id: string,
 ): { step: Step; bounds: Bounds } | null {
   for (const node of nodes) {
-    const step = node.kind === 'masked' && node.id === layer ? node.masks.find((m) => m.id === id) : undefined
-    if (step && node.kind === 'masked') return { step, bounds: node.inner.bounds }
+    const step =
+      node.id === layer &&
+      definitionOf(node)
+        .hides?.(node)
+        .find((m) => m.id === id)
+    const [hidden] = shownIn(node)
+    if (step && hidden) return { step, bounds: hidden.bounds }
     const inner = maskIn(shownIn(node), layer, id)
     if (inner) return inner
   }
@@ -133,28 +105,20 @@ const bares = new WeakMap<PlanNode, FillNode>()
 function bared(node: PlanNode, only: ReadonlySet<string> | null): PlanNode[] {
   if (node.id === '') return [node]
   if (only === null || only.has(node.id)) {
-    if (node.kind === 'group') return node.children.flatMap((n) => bared(n, null))
-    if (node.kind === 'masked') return bared(node.inner, null)
-    if (node.kind === 'combined') return node.members.flatMap((n) => bared(n, null))
-    if (node.kind === 'filter') return bared(node.inner, null)
-    if (node.kind === 'held')
-      return [...bared(node.holder, null), ...node.insides.flatMap((n) => bared(n, null))]
-    if (node.kind !== 'picture' && node.kind !== 'fill') return []
-    const held = bares.get(node) ?? lines(node)
+    const { bare, lines } = definitionOf(node)
+    if (bare) return bare(node).flatMap((n) => bared(n, null))
+    if (!lines) return []
+    const held = bares.get(node) ?? drawnLines(node, lines(node))
     bares.set(node, held)
     return [held]
   }
-  if (node.kind === 'group') {
-    const children = node.children.flatMap((n) => bared(n, only))
-    return children.every((n, k) => n === node.children[k])
+  const { stack } = definitionOf(node)
+  if (stack) {
+    const before = stack.nodes(node)
+    const nodes = before.flatMap((n) => bared(n, only))
+    return nodes.length === before.length && nodes.every((n, k) => n === before[k])
       ? [node]
-      : [{ ...node, children, key: quickHash(`${node.key}/${children.map((n) => n.key).join('|')}`) }]
-  }
-  if (node.kind === 'held') {
-    const insides = node.insides.flatMap((n) => bared(n, only))
-    return insides.every((n, k) => n === node.insides[k])
-      ? [node]
-      : [{ ...node, insides, key: quickHash(`${node.key}/${insides.map((n) => n.key).join('|')}`) }]
+      : [{ ...stack.put(node, nodes), key: quickHash(`${node.key}/${nodes.map((n) => n.key).join('|')}`) }]
   }
   // Of what is treated or masked together the outlines lie over the rest, which is treated without them.
   const members = [...only].filter((id) => shows(node, id))
@@ -166,11 +130,7 @@ function bared(node: PlanNode, only: ReadonlySet<string> | null): PlanNode[] {
   ]
 }
 
-function lines(node: Extract<PlanNode, { kind: 'picture' | 'fill' }>): FillNode {
-  const outlines: Outline[] =
-    node.kind === 'fill'
-      ? node.fills.flatMap((f) => f.outlines.map((o) => ({ points: o.points, closed: true })))
-      : [node.warped ? node.warped.outline : { points: cornersOf(node), closed: true }]
+function drawnLines(node: PlanNode, outlines: Outline[]): FillNode {
   const fills = [
     [3, '#ffffff'],
     [1.2, '#1c1c1c'],
@@ -205,18 +165,6 @@ function lines(node: Extract<PlanNode, { kind: 'picture' | 'fill' }>): FillNode 
     opacity: 1,
     key: quickHash(`bare${node.key}`),
   }
-}
-function cornersOf(node: Extract<PlanNode, { kind: 'picture' }>): Float64Array {
-  const toView = inverse(node.toSource) ?? identity
-  const [w, h] = [node.sourceWidth, node.sourceHeight]
-  return Float64Array.from(
-    [
-      apply(toView, { x: 0, y: 0 }),
-      apply(toView, { x: w, y: 0 }),
-      apply(toView, { x: w, y: h }),
-      apply(toView, { x: 0, y: h }),
-    ].flatMap((p) => [p.x, p.y]),
-  )
 }
 const whole = (b: Bounds): Bounds => ({
   left: Math.floor(b.left),

@@ -9,7 +9,7 @@ import type { Bounds } from '@/core/geometry/bounds'
 import { apply, inverse } from '@/core/geometry/matrix'
 import { placedBounds } from '@/core/geometry/placement'
 import type { Placement } from '@/core/geometry/placement-schema'
-import { isShape, layerName } from '@/core/kinds/facts'
+import { isMergedCopy, isShape, layerName } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { boxAt, mergedLayer, pictureLayer, shapeLayer } from '@/core/kinds/new'
 import { newMask } from '@/core/masks/mask'
@@ -249,7 +249,7 @@ export async function toPixels(bench: Bench): Promise<void> {
   const layer = bench.store.getState().design.layers[id]
   if (!info || !layer) return
   bench.addSource(info)
-  const frozen = layer.kind === 'merged'
+  const frozen = isMergedCopy(layer)
   const where = {
     id: newId(),
     page: layer.page,

@@ -8,6 +8,7 @@ import type { Point } from '@/core/geometry/matrix'
 import type { Placement } from '@/core/geometry/placement-schema'
 import { isPhoto, takesPicture } from '@/core/kinds/facts'
 import type { Layer, LayerKind } from '@/core/kinds/list'
+import { kinds } from '@/core/kinds/list'
 import {
   boxAt,
   graphicLayer,
@@ -25,18 +26,6 @@ import { stageScale } from './acts'
 import type { Bench, BenchState, ShapeForm, SlotForm } from './bench'
 import { upload } from './uploads'
 
-const planeFor: Record<LayerKind, Plane> = {
-  picture: 'subject',
-  graphic: 'setting',
-  shape: 'setting',
-  slot: 'subject',
-  type: 'message',
-  merged: 'front',
-  grade: 'finish',
-  strew: 'setting',
-  group: 'subject',
-}
-
 /** Where a new thing goes: directly above the selection in its plane and group, else in the plane that fits its kind. */
 export function spotFor(
   s: BenchState,
@@ -45,9 +34,9 @@ export function spotFor(
 ): { page: string; plane: Plane; parent: string | null; inside: string | null; order: string } {
   const anchor = plane ? undefined : s.design.layers[s.selection.at(-1) ?? '']
   const spot =
-    anchor && !(kind === 'type' && anchor.plane === 'backdrop') && anchor.plane !== 'backdrop'
+    anchor && anchor.plane !== 'backdrop'
       ? { page: s.page, plane: anchor.plane, parent: anchor.parent, inside: anchor.inside ?? null }
-      : { page: s.page, plane: plane ?? planeFor[kind], parent: null, inside: null }
+      : { page: s.page, plane: plane ?? kinds[kind].plane, parent: null, inside: null }
   return {
     ...spot,
     order: orderAbove(

@@ -1,8 +1,8 @@
 import { intersect, isEmpty } from '../geometry/bounds'
 import { connectedParts } from '../geometry/connected'
 import { layerName } from '../kinds/facts'
-import { reducedNode } from '../render/beneath'
-import { nodeWith, type PlanNode } from '../render/nodes'
+import { nodeWith, type PlanNode, shownIn } from '../render/nodes'
+import { definitionOf } from '../render/nodes/list'
 import { flatResolved } from '../resolve/resolved'
 import { coverIn } from './cover'
 import { defineCheck, type Found } from './define'
@@ -16,20 +16,16 @@ const LEAST_PART = 6
 /** A thing before and after the print edge that a layer's node ends in, wherever in its chain it lies. */
 type Printed = { before: PlanNode; after: PlanNode }
 function printEdgeIn(node: PlanNode, id: string): Printed | null {
-  if (node.kind === 'filter')
-    return 'near' in node.work && node.work.near.op === 'print'
-      ? { before: node.inner, after: node }
-      : printEdgeIn(node.inner, id)
-  if (node.kind === 'masked') return printEdgeIn(node.inner, id)
-  if (node.kind === 'exact') return printEdgeIn(node.own, id)
-  if (node.kind === 'reduced') {
-    const fine = printEdgeIn(node.source, id)
-    return (
-      fine && { before: reducedNode(fine.before, node.factor), after: reducedNode(fine.after, node.factor) }
-    )
+  const { works, body, reduced, stack } = definitionOf(node)
+  const inner = body?.(node)
+  if (inner && works?.(node)?.op === 'print') return { before: inner, after: node }
+  if (inner) return printEdgeIn(inner, id)
+  const [source] = shownIn(node)
+  if (reduced && source) {
+    const fine = printEdgeIn(source, id)
+    return fine && { before: reduced(node, fine.before), after: reduced(node, fine.after) }
   }
-  if (node.kind !== 'group') return null
-  for (const child of node.children) {
+  for (const child of stack?.nodes(node) ?? []) {
     const found = child.id === id ? printEdgeIn(child, id) : null
     if (found) return found
   }

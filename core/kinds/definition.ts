@@ -3,6 +3,7 @@ import type { Bounds } from '../geometry/bounds'
 import type { TypeStyle } from '../type/style'
 import type { Path } from '../vector/path'
 import type { PictureContent } from './contents'
+import type { Plane } from './planes'
 import type { StrewThing } from './strew/schema'
 
 /** A stored file that is drawn: as pixels, or as artwork. */
@@ -19,6 +20,8 @@ export type Nature = 'by place' | 'reads' | 'cover'
 export type KindDefinition<L> = {
   /** What it is called by itself; what nobody named is called so. */
   nameOf: (layer: L) => string
+  /** The plane that a new one lies in where nothing says otherwise. */
+  plane: Plane
   /** It holds members, and lies where they lie. */
   members: boolean
   /** A place of its own means something. */

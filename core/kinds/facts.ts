@@ -2,6 +2,7 @@ import type { UsedSource } from './definition'
 import type { GraphicLayer } from './graphic/schema'
 import type { GroupLayer } from './group/schema'
 import { kindOf, type Layer } from './list'
+import type { MergedLayer } from './merged/schema'
 import type { PictureLayer } from './picture/schema'
 import type { ShapeLayer } from './shape/schema'
 import type { SlotLayer } from './slot/schema'
@@ -29,6 +30,9 @@ export const takesPicture = (layer: Maybe): layer is SlotLayer => !!layer && 'pi
 export const hasParts = (layer: Maybe): layer is GraphicLayer => !!layer && 'parts' in layer
 /** An outline that can be bent, punched and drawn on. */
 export const isShape = (layer: Maybe): layer is ShapeLayer => !!layer && 'inner' in layer
+/** The picture of what lies beneath it, in a box of its own: it can be made px of its own. */
+export const isMergedCopy = (layer: Maybe): layer is MergedLayer =>
+  !!layer && kindOf(layer).readsBeneath && kindOf(layer).placed
 export const isStrew = (layer: Maybe): layer is StrewLayer => !!layer && 'things' in layer
 
 /** What a layer is called: its name, or what it is called by itself. */

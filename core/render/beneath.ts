@@ -1,6 +1,6 @@
 import { quickHash } from '../basics/hash'
 import { type Bounds, intersect, isEmpty, scaledWhole, union } from '../geometry/bounds'
-import { type BeneathNode, type EdgedNode, gradesBeneath, type PlanNode, type ReducedNode } from './nodes'
+import { type BeneathNode, type EdgedNode, gradesBeneath, type PlanNode } from './nodes'
 
 /** What a node adds to the key of a stack that it lies in. */
 export const stampIn = (n: PlanNode): string => `${n.key}/${n.mode}/${n.opacity}`
@@ -43,19 +43,6 @@ export function edgedNode(source: PlanNode, edge: Bounds, reach: Bounds): EdgedN
     key: quickHash(`edged${source.key}/${Object.values(edge)}/${Object.values(bounds)}`),
   }
 }
-
-/** A node that was planned `factor` times as fine, at the scale of the view. */
-export const reducedNode = (source: PlanNode, factor: number): ReducedNode => ({
-  kind: 'reduced',
-  id: source.id,
-  source,
-  factor,
-  fine: source.fine,
-  mode: source.mode,
-  opacity: 1,
-  bounds: scaledWhole(source.bounds, 1 / factor),
-  key: quickHash(`reduced${source.key}/${source.opacity}/${factor}`),
-})
 
 type Beginning = { count: number; node: BeneathNode }
 const beginnings = new WeakMap<readonly PlanNode[], Beginning>()

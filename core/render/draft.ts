@@ -1,10 +1,11 @@
 import { blendModeNumber, lessensCoverage } from '../basics/blend-modes'
 import { quickHash } from '../basics/hash'
 import { type Bounds, heightOf, intersect, isEmpty, shift, widthOf } from '../geometry/bounds'
-import { compose, translation } from '../geometry/matrix'
 import { PLANE_BYTES, STRIDE, TILE } from '../pixels/memory'
 import type { Hand } from './hand'
-import type { Body, FillNode, PictureNode, PlanNode } from './nodes/types'
+import { openedIn } from './nodes/folds'
+import { definitionOf } from './nodes/list'
+import type { Body, PlanNode } from './nodes/types'
 import type { Plan } from './plan'
 import { type Region, regionIn } from './region'
 import type { Link, Renderer, TilePart } from './renderer'
@@ -31,10 +32,7 @@ const RUNNABLE: readonly number[] = (['normal', 'multiply', 'screen', 'plus-ligh
 )
 /** Whether a node can be part of a run: its mode is linear in what lies beneath. */
 const canRun = (node: PlanNode): boolean =>
-  node.kind !== 'grade' &&
-  node.kind !== 'exact' &&
-  !(node.kind === 'group' && !node.closed) &&
-  RUNNABLE.includes(node.mode)
+  !definitionOf(node).stands && openedIn(node) === null && RUNNABLE.includes(node.mode)
 
 /** Consecutive nodes that can be one run, and those that stand alone. */
 function runsOf<T extends { node: PlanNode }>(links: readonly T[]): (T | T[])[] {
@@ -49,14 +47,13 @@ function runsOf<T extends { node: PlanNode }>(links: readonly T[]): (T | T[])[] 
 }
 
 /** Whether a node takes coverage away from what lies beneath it. */
-const opens = (node: PlanNode): boolean =>
-  node.kind === 'group' && !node.closed ? node.children.some(opens) : lessensCoverage(node.mode)
+const opens = (node: PlanNode): boolean => openedIn(node)?.some(opens) ?? lessensCoverage(node.mode)
 
 /** A node's pixels as they are kept while it moves: drawn as if it lay at a fraction of a px, shown from (x, y) on. */
 type Kept = { key: string; x: number; y: number; bounds: Bounds; draw: () => PlanNode }
 
 /** The pixels of a node that moves; in `steps` of a px, 0 for exactly where it is. */
-function keptOf(node: PictureNode | FillNode, body: Body, steps: number): Kept {
+function keptOf(node: PlanNode, body: Body, steps: number): Kept {
   const [toX, toY] = [body.x, body.y].map((v) => (steps > 0 ? Math.round(v * steps) / steps : v)) as [
     number,
     number,
@@ -73,21 +70,14 @@ function keptOf(node: PictureNode | FillNode, body: Body, steps: number): Kept {
     bottom: Math.ceil(digits(e.bottom) + 0.5),
   }
   const key = `${body.key}+${digits(toX - x)},${digits(toY - y)}/${Object.values(bounds)}`
-  return { key, x, y, bounds, draw: () => ({ ...moved(node, dx, dy), key, bounds }) }
+  return {
+    key,
+    x,
+    y,
+    bounds,
+    draw: () => ({ ...(definitionOf(node).moved?.(node, dx, dy) ?? node), key, bounds }),
+  }
 }
-function moved(node: PictureNode | FillNode, dx: number, dy: number): PictureNode | FillNode {
-  if (node.kind === 'picture') return { ...node, toSource: compose(translation(-dx, -dy), node.toSource) }
-  const fills = node.fills.map((fill) => ({
-    ...fill,
-    toBox: compose(translation(-dx, -dy), fill.toBox),
-    outlines: fill.outlines.map((o) => ({
-      points: o.points.map((v, n) => v + (n % 2 === 0 ? dx : dy)),
-      bounds: shift(o.bounds, dx, dy),
-    })),
-  }))
-  return { ...node, fills }
-}
-
 /** The part of a tile that lies on the page, by whole registers; null for none. */
 function onPage(page: Bounds, left: number, top: number): Region | null {
   const inner = { ...page, left: Math.ceil(page.left / 4) * 4, right: Math.floor(page.right / 4) * 4 }
@@ -238,7 +228,7 @@ export class Drafts {
     const { kernels } = memory
     const acc = memory.tile()
     const held = made.held.map((l) =>
-      (l.node.kind === 'picture' || l.node.kind === 'fill') && l.node.body
+      'body' in l.node && typeof l.node.body === 'object'
         ? { ...l, kept: keptOf(l.node, l.node.body, steps) }
         : l,
     )
@@ -374,8 +364,9 @@ export class Drafts {
   /** Members of open groups lie in the stack like others, as long as nothing is done to the group as a whole. */
   private opened(link: Link, left: number, top: number): Link[] {
     const { node } = link
-    if (node.kind !== 'group' || node.closed || node.opacity !== 1) return [link]
-    return node.children.flatMap((child) => {
+    const inner = node.opacity === 1 ? openedIn(node) : null
+    if (!inner) return [link]
+    return inner.flatMap((child) => {
       const region = regionIn(child.bounds, left, top)
       return region ? this.opened({ ...link, node: child, region }, left, top) : []
     })

@@ -6,6 +6,7 @@ import type { ResolvedPage } from '../resolve/resolved'
 import type { FontBook } from '../type/fonts'
 import { EVERYWHERE } from './nodes/definition'
 import { readsOf } from './nodes/folds'
+import { definitionOf } from './nodes/list'
 import type { PlanNode } from './nodes/types'
 import { type Plan, plan, type View } from './plan'
 import type { Renderer } from './renderer'
@@ -27,9 +28,10 @@ function levelsIn(nodes: readonly PlanNode[], band: Bounds): Wanted[] {
     const before = asked.get(node.key)
     if (before && contains(before, part)) return
     asked.set(node.key, before ? union(before, part) : part)
-    if (node.kind === 'picture')
-      for (let level = node.level; level <= node.coarsest; level++)
-        out.set(`${node.source}/${level}`, { sha: node.source, level })
+    const own = definitionOf(node).levels?.(node)
+    if (own)
+      for (let level = own.level; level <= own.coarsest; level++)
+        out.set(`${own.source}/${level}`, { sha: own.source, level })
     for (const [inner, of] of readsOf(node, before ? union(before, part) : part)) read(inner, of)
   }
   for (const node of nodes) read(node, band)

@@ -8,13 +8,14 @@ import type { Layer } from '../kinds/list'
 import { kindOf } from '../kinds/list'
 import type { ResolvedLayer, ResolvedPage } from '../resolve/resolved'
 import type { FontBook } from '../type/fonts'
-import { beneathNode, reducedNode, setBeginning } from './beneath'
+import { beneathNode, setBeginning } from './beneath'
 import { bentMembers } from './bent'
 import { plannerOf } from './kinds/list'
 import { type Beneath, type Context, groupNode, heldNode, keyOf, type Missing } from './makers'
 import { hasAny, maskedNode } from './masked'
 import { type BeneathNode, type FillNode, type PlanNode, partsOf } from './nodes'
-import { replacesAll } from './nodes/filter'
+import { definitionOf } from './nodes/list'
+import { reducedNodeOf } from './nodes/reducing'
 import { finer, finerBy, hasRough, isRough, isSmaller } from './rough'
 import type { SourceBook } from './sources'
 import { treatedNode } from './treated'
@@ -43,9 +44,10 @@ const memo = new WeakMap<Layer, Held[]>()
 
 /** Whether what a node reads is still held: sources are let go where room is short. */
 function isHere(node: PlanNode, c: Context): boolean {
-  if (node.kind !== 'picture' || c.whole) return partsOf(node).every((n) => isHere(n, c))
-  for (let level = node.level; level <= node.coarsest; level++)
-    if (!c.sources.hasPicture(node.source, level)) return false
+  const own = definitionOf(node).levels?.(node)
+  if (!own || c.whole) return partsOf(node).every((n) => isHere(n, c))
+  for (let level = own.level; level <= own.coarsest; level++)
+    if (!c.sources.hasPicture(own.source, level)) return false
   return true
 }
 
@@ -139,7 +141,8 @@ const [NORMAL, MULTIPLY, SCREEN] = [
 /** A layer's nodes; where its blending is not linear and what it blends is rough, as one that is made finer with all beneath. */
 function exactly(l: ResolvedLayer, own: PlanNode, nodes: PlanNode[], c: Context): PlanNode[] {
   if (own.mode === NORMAL) return nodes
-  const under = own.kind === 'grade' ? own.made : c.beneath(l.layer.id, c)
+  const { madeOn } = definitionOf(own)
+  const under = madeOn ? madeOn(own) : c.beneath(l.layer.id, c)
   const [above, below] = [isRough(own), under !== null && isRough(under)]
   const linear = own.mode === MULTIPLY || own.mode === SCREEN
   if (linear ? !(above && below) : !(above || below)) return nodes
@@ -148,7 +151,7 @@ function exactly(l: ResolvedLayer, own: PlanNode, nodes: PlanNode[], c: Context)
   const fine = finer(c, factor)
   const whole = beneathNode(c.beneath(l.layer.id, fine) as BeneathNode | null, withWoven(l, fine))
   if (!whole) return nodes
-  const made = reducedNode(whole, factor)
+  const made = reducedNodeOf(whole, factor)
   return [{ ...own, kind: 'exact', own, made, key: quickHash(`exact${own.key}/${made.key}`) } as PlanNode]
 }
 /** Nodes of layers back to front. */
@@ -213,11 +216,7 @@ function drawsIt(nodes: readonly PlanNode[], wanted: PlanNode): boolean {
     if (node.key === wanted.key) return true
     if (told.has(node.key)) return false
     told.add(node.key)
-    const drawn =
-      node.kind === 'filter' && replacesAll(node)
-        ? partsOf(node).filter((p) => p !== node.inner)
-        : partsOf(node)
-    return drawn.some(draws)
+    return (definitionOf(node).drawn?.(node) ?? partsOf(node)).some(draws)
   }
   return nodes.some(draws)
 }

@@ -81,6 +81,11 @@ export class Renderer {
       blend: (...args) => this.blend(...args),
       blendAll: (...args) => this.blendAll(...args),
       blendRaster: (...args) => this.blendRaster(...args),
+      gradeWithin: (raster, node, part, left, top) => {
+        const { gradeWithin } = definitionOf(node)
+        gradeWithin?.(node, this.canvas, raster, part, left, top)
+        return gradeWithin !== undefined
+      },
       passing: (job) => this.cache.passing(job),
     }
   }

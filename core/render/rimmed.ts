@@ -46,7 +46,7 @@ const PLAIN_RIM = {
 /** A thing made wider by so many px of the view, in the colours of what is near, or narrower. */
 export function thickenedNode(node: PlanNode, by: number, c: Context): PlanNode | null {
   const colour =
-    node.kind === 'fill' && node.fills[0]?.paint.kind === 'solid' ? node.fills[0].paint.colour : '#808080'
+    'fills' in node && node.fills[0]?.paint.kind === 'solid' ? node.fills[0].paint.colour : '#808080'
   const rim: Rim = { ...PLAIN_RIM, place: by > 0 ? 'outside' : 'inside', colour }
   const ring = ringNode(node, rim, 0, Math.abs(by), c)
   if (!ring) return node
@@ -67,7 +67,7 @@ export function thickenedNode(node: PlanNode, by: number, c: Context): PlanNode 
 
 function ringNode(body: PlanNode, rim: Rim, from: number, end: number, c: Context): PlanNode | null {
   const colour = lookUp(rim.colour, c.swatches)
-  if (body.kind === 'fill') return drawnRing(body, rim, from, end, colour, c)
+  if ('fills' in body) return drawnRing(body, rim, from, end, colour, c)
   const to = Math.min(end, FURTHEST)
   const sign = rim.place === 'inside' ? -1 : 1
   // Under the thing itself a ring goes on a little, so that no hairline is left between both.

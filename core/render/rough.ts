@@ -5,6 +5,7 @@ import { treatmentsOf } from '../treatments/order'
 import type { Context } from './makers'
 import { smaller } from './masked'
 import { type PlanNode, partsOf } from './nodes'
+import { definitionOf } from './nodes/list'
 
 /**
  * What is rougher than the px of a small view (grain, dots, hard edges made of soft ones) is made at the scale of the master
@@ -44,7 +45,7 @@ const told = new WeakMap<PlanNode, boolean>()
 export function isRough(node: PlanNode): boolean {
   const held = told.get(node)
   if (held !== undefined) return held
-  const rough = node.kind === 'reduced' || partsOf(node).some(isRough)
+  const rough = definitionOf(node).reduced !== undefined || partsOf(node).some(isRough)
   told.set(node, rough)
   return rough
 }

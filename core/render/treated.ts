@@ -12,9 +12,10 @@ import type { ResolvedLayer } from '../resolve/resolved'
 import type { Definition, Look, Lut, NearWork, PointWork } from '../treatments/definition'
 import { treatmentKinds } from '../treatments/list'
 import { type Rim, type Treatment, treatmentsOf } from '../treatments/order'
-import { edgedNode, reducedNode } from './beneath'
+import { edgedNode } from './beneath'
 import { type Context, groupNode, miss } from './makers'
 import { frameOf, ownMaskSteps, smaller, stamp, stepsOf } from './masked'
+import { reducedNodeOf } from './nodes/reducing'
 import type { FilterNode, GradeNode, PlanNode } from './nodes/types'
 import { flatNode, partNode } from './parts'
 import { ringsAround, thickenedNode } from './rimmed'
@@ -103,7 +104,7 @@ function reduced(stage: Stage | null, factor: number): Stage | null {
   if (!stage) return null
   const { apart } = stage
   const small = (node: PlanNode) => ({
-    ...reducedNode({ ...node, mode: 0, opacity: 1 }, factor),
+    ...reducedNodeOf({ ...node, mode: 0, opacity: 1 }, factor),
     mode: node.mode,
     opacity: node.opacity,
   })

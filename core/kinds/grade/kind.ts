@@ -6,6 +6,7 @@ import type { GradeLayer } from './schema'
 /** Treatments on all that lies beneath it. */
 export const grade: KindDefinition<GradeLayer> = {
   ...plain,
+  plane: 'finish',
   nameOf: (layer) => gradeName(layer.treatments),
   placed: false,
   readsBeneath: true,

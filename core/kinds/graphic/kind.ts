@@ -7,6 +7,7 @@ import type { GraphicLayer } from './schema'
 /** Stored vector artwork in named, recolourable parts. */
 export const graphic: KindDefinition<GraphicLayer> = {
   ...plain,
+  plane: 'setting',
   nameOf: () => 'graphic',
   sources: (layer) => [{ sha: layer.source, kind: 'graphic' }],
   light(layer, swatches) {

@@ -5,6 +5,7 @@ import type { PictureLayer } from './schema'
 /** A photo, a cutout, an overlay: stored pixels in a box. */
 export const picture: KindDefinition<PictureLayer> = {
   ...plain,
+  plane: 'subject',
   nameOf: () => 'picture',
   sources: (layer) => [{ sha: layer.source, kind: 'picture' }],
   picture: (layer) => layer,

@@ -8,6 +8,7 @@ import type { ShapeLayer } from './schema'
 /** A filled and stroked outline. */
 export const shape: KindDefinition<ShapeLayer> = {
   ...plain,
+  plane: 'setting',
   nameOf: () => 'shape',
   outline: shapePath,
   weighed: sizedEdges,

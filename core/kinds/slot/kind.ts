@@ -8,6 +8,7 @@ import type { SlotLayer } from './schema'
 /** A shape that takes a picture. */
 export const slot: KindDefinition<SlotLayer> = {
   ...plain,
+  plane: 'subject',
   nameOf: () => 'slot',
   sources: ({ picture }) => (picture ? [{ sha: picture.source, kind: 'picture' }] : []),
   picture: (layer) => layer.picture,

@@ -8,6 +8,7 @@ import type { StrewLayer } from './schema'
 /** Copies of a few things by chance, the same for the same seed. */
 export const strew: KindDefinition<StrewLayer> = {
   ...plain,
+  plane: 'setting',
   nameOf: () => 'strew',
   sources: (layer) =>
     layer.things.flatMap((t): UsedSource[] => ('source' in t ? [{ sha: t.source, kind: t.kind }] : [])),

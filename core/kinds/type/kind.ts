@@ -9,6 +9,7 @@ const MOST_NAME = 40
 /** Set words. */
 export const type: KindDefinition<TypeLayer> = {
   ...plain,
+  plane: 'message',
   nameOf: (layer) => layer.text.replace(/\s+/g, ' ').trim().slice(0, MOST_NAME) || 'Empty text',
   nature: 'reads',
   words: (layer) => layer,

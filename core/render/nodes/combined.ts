@@ -7,6 +7,8 @@ import { type CombinedNode, coverStep } from './types'
 /** The paint where the members together cover. */
 export const combinedNode = defineNode<CombinedNode>({
   parts: (node) => [node.paint, ...node.members],
+  bare: (node) => node.members,
+  members: (node) => ({ nodes: node.members, one: true }),
   draw(node, canvas, { raster, region, left, top }) {
     const { memory, covering } = canvas
     const { kernels } = memory

@@ -12,6 +12,7 @@ export const exactNode = defineNode<ExactNode>({
   },
   alone: (node, only) => only([node.own])[0] ?? null,
   met: (node) => node.own,
+  stands: true,
   sameAs: (node, region) => ({ node: node.own, region }),
   draw: (node, canvas, { raster, region, left, top }) =>
     canvas.blend(raster, { ...node.own, mode: 0, opacity: 1 }, region, left, top),

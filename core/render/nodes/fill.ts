@@ -1,8 +1,22 @@
+import { shift } from '../../geometry/bounds'
+import { compose, translation } from '../../geometry/matrix'
 import { defineNode } from './definition'
 import type { FillNode } from './types'
 
 /** Areas covered and coloured. */
 export const fillNode = defineNode<FillNode>({
   parts: () => [],
+  lines: (node) => node.fills.flatMap((f) => f.outlines.map((o) => ({ points: o.points, closed: true }))),
+  moved: (node, dx, dy) => ({
+    ...node,
+    fills: node.fills.map((fill) => ({
+      ...fill,
+      toBox: compose(translation(-dx, -dy), fill.toBox),
+      outlines: fill.outlines.map((o) => ({
+        points: o.points.map((v, n) => v + (n % 2 === 0 ? dx : dy)),
+        bounds: shift(o.bounds, dx, dy),
+      })),
+    })),
+  }),
   draw: (node, { drawing }, { raster, region, left, top }) => drawing.fills(raster, node, region, left, top),
 })

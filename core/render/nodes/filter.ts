@@ -4,7 +4,7 @@ import { PLANE_BYTES, STRIDE } from '../../pixels/memory'
 import { LEAST_BLUR } from '../near-works'
 import { regionIn, sameRegion } from '../region'
 import { defineNode, EVERYWHERE, inMasks, readByMasks } from './definition'
-import type { FilterNode } from './types'
+import type { FilterNode, PlanNode } from './types'
 
 /** Whether a treatment makes all of its px from its source, so that what it is put on need not be drawn first. */
 export function replacesAll({ work, strength, blend, masks }: FilterNode): boolean {
@@ -18,15 +18,21 @@ export function replacesAll({ work, strength, blend, masks }: FilterNode): boole
   return near.op === 'displace' || near.op === 'fringe'
 }
 
+/** What a treatment reads beside the node that it is put on. */
+const readBy = (node: FilterNode): PlanNode[] => [
+  ...('near' in node.work ? [node.work.source, ...(node.work.map ? [node.work.map] : [])] : []),
+  ...inMasks(node.masks),
+]
+
 /** A node's pixels, treated. */
 export const filterNode = defineNode<FilterNode>({
-  parts: (node) => [
-    node.inner,
-    ...('near' in node.work ? [node.work.source, ...(node.work.map ? [node.work.map] : [])] : []),
-    ...inMasks(node.masks),
-  ],
+  parts: (node) => [node.inner, ...readBy(node)],
+  // What is made anew from elsewhere needs nothing to be there.
+  drawn: (node) => (replacesAll(node) ? readBy(node) : [node.inner, ...readBy(node)]),
   shows: (node) => [node.inner],
   body: (node) => node.inner,
+  bare: (node) => [node.inner],
+  works: (node) => ('near' in node.work ? node.work.near : null),
   withShown(node, change) {
     const inner = change(node.inner)
     if (!inner || !('near' in node.work)) return inner && { ...node, inner }
@@ -54,7 +60,7 @@ export const filterNode = defineNode<FilterNode>({
       const whole = regionIn(inner.bounds, left, top)
       // A picture that is there px for px is drawn where it is wanted; one that is resampled is kept, as its treatment may change next.
       if (
-        inner.kind === 'picture' &&
+        'toSource' in inner &&
         inner.mode === 0 &&
         inner.opacity === 1 &&
         whole &&

@@ -16,6 +16,8 @@ export function readAgain(node: PlanNode): PlanNode[] {
   const masks = 'masks' in node ? node.masks.flatMap((m) => (m.soft && m.node ? [m.node] : [])) : []
   return [...(definitionOf(node).readsAgain?.(node) ?? []), ...masks]
 }
+/** What lies in the stack in a node's place; null where it lies there itself. */
+export const openedIn = (node: PlanNode): PlanNode[] | null => definitionOf(node).opened?.(node) ?? null
 /** The node whose coverage is met at a point; null for what covers nothing. */
 export function metBy(node: PlanNode): PlanNode | null {
   const { met } = definitionOf(node)

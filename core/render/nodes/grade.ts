@@ -11,6 +11,10 @@ export const gradeNode = defineNode<GradeNode>({
     ...readByMasks([...node.masks, ...node.steps.flatMap((s) => s.masks)], EVERYWHERE),
   ],
   met: () => null,
+  stands: true,
+  madeOn: (node) => node.made,
+  gradeWithin: (node, { filters }, raster, part, left, top) =>
+    filters.grade(node, raster, part, left, top, true),
   grades: () => true,
   draw: (_, { memory }, { raster, region }) =>
     memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height),

@@ -6,6 +6,10 @@ import type { GroupNode } from './types'
 export const groupNode = defineNode<GroupNode>({
   parts: (node) => node.children,
   shows: (node) => node.children,
+  opened: (node) => (node.closed ? null : node.children),
+  bare: (node) => node.children,
+  members: (node) => ({ nodes: node.children, one: false }),
+  stack: { nodes: (node) => node.children, put: (node, children) => ({ ...node, children }) },
   withShown: (node, change) => ({ ...node, children: changed(node.children, change) }),
   draw(node, canvas, { raster, region, left, top }) {
     canvas.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)

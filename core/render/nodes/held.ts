@@ -9,6 +9,9 @@ import type { HeldNode } from './types'
 export const heldNode = defineNode<HeldNode>({
   parts: (node) => [node.holder, ...node.insides],
   shows: (node) => [node.holder, ...node.insides],
+  bare: (node) => [node.holder, ...node.insides],
+  within: (node) => node,
+  stack: { nodes: (node) => node.insides, put: (node, insides) => ({ ...node, insides }) },
   withShown(node, change) {
     const holder = change(node.holder)
     return holder && { ...node, holder, insides: changed(node.insides, change) }
@@ -16,7 +19,7 @@ export const heldNode = defineNode<HeldNode>({
   // What is kept inside is shown without its holder.
   alone: (node, only) => only(node.insides)[0] ?? only([node.holder])[0] ?? null,
   draw(node, canvas, { raster, region, left, top }) {
-    const { memory, filters } = canvas
+    const { memory } = canvas
     const { kernels } = memory
     const holder = canvas.rasterOf(node.holder, region, left, top)
     const rect = [PLANE_BYTES, STRIDE, region.width, region.height] as const
@@ -30,10 +33,7 @@ export const heldNode = defineNode<HeldNode>({
       const part = regionIn(intersect(inside.bounds, node.bounds), left, top)
       const whole = regionIn(inside.bounds, left, top)
       if (!part || !whole || inside.opacity === 0) continue
-      if (inside.kind === 'grade') {
-        filters.grade(inside, raster, part, left, top, true)
-        continue
-      }
+      if (canvas.gradeWithin(raster, inside, part, left, top)) continue
       const source = canvas.rasterOf(inside, whole, left, top)
       const [at, size] = [part.offset, [PLANE_BYTES, STRIDE, part.width, part.height] as const]
       kernels.copyRect(before + at, raster + at, ...size)

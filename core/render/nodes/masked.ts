@@ -9,6 +9,8 @@ export const maskedNode = defineNode<MaskedNode>({
   parts: (node) => [node.inner, ...inMasks(node.masks)],
   shows: (node) => [node.inner],
   body: (node) => node.inner,
+  bare: (node) => [node.inner],
+  hides: (node) => node.masks,
   withShown(node, change) {
     const inner = change(node.inner)
     return inner && { ...node, inner }

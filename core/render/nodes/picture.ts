@@ -1,10 +1,28 @@
+import { apply, compose, identity, inverse, translation } from '../../geometry/matrix'
 import { PLANE_BYTES, STRIDE } from '../../pixels/memory'
 import { defineNode } from './definition'
 import type { PictureNode } from './types'
 
+/** Its corners on the view, x and y in turn. */
+function cornersOf(node: PictureNode): Float64Array {
+  const toView = inverse(node.toSource) ?? identity
+  const [w, h] = [node.sourceWidth, node.sourceHeight]
+  return Float64Array.from(
+    [
+      apply(toView, { x: 0, y: 0 }),
+      apply(toView, { x: w, y: 0 }),
+      apply(toView, { x: w, y: h }),
+      apply(toView, { x: 0, y: h }),
+    ].flatMap((p) => [p.x, p.y]),
+  )
+}
+
 /** A picture, resampled from its levels. */
 export const pictureNode = defineNode<PictureNode>({
   parts: () => [],
+  levels: (node) => node,
+  moved: (node, dx, dy) => ({ ...node, toSource: compose(translation(-dx, -dy), node.toSource) }),
+  lines: (node) => [node.warped ? node.warped.outline : { points: cornersOf(node), closed: true }],
   draw: (node, { drawing }, { raster, region, left, top }) =>
     drawing.picture(raster, node, region, left, top),
   blend(node, { drawing, memory }, { raster, region, left, top }) {

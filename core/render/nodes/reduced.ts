@@ -1,5 +1,6 @@
 import { grow, scaled } from '../../geometry/bounds'
 import { defineNode } from './definition'
+import { reducedNodeOf } from './reducing'
 import type { ReducedNode } from './types'
 
 /** A node planned finer, reduced by area. */
@@ -7,6 +8,7 @@ export const reducedNode = defineNode<ReducedNode>({
   parts: (node) => [node.source],
   shows: (node) => [node.source],
   elsewhere: true,
+  reduced: (node, other) => reducedNodeOf(other, node.factor),
   withShown(node, change) {
     const source = change(node.source)
     return source && { ...node, source }
