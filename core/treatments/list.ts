@@ -1,25 +1,52 @@
 import { z } from 'zod'
 import { blendModeSchema } from '../basics/blend-modes'
 import { idSchema as id, orderSchema, unitSchema } from '../basics/values'
-import { halo, inwardHalo, lightLeak, silhouetteColour, vignette } from './around/halo'
-import { castShadow, contactShadow, edgeLight, recess } from './around/shadow'
-import { extrude, rim, thicken } from './around/solid'
+import { castShadow } from './around/cast-shadow'
+import { contactShadow } from './around/contact-shadow'
+import { edgeLight } from './around/edge-light'
+import { extrude } from './around/extrude'
+import { halo } from './around/halo'
+import { inwardHalo } from './around/inward-halo'
+import { lightLeak } from './around/light-leak'
+import { recess } from './around/recess'
+import { rim } from './around/rim'
+import { silhouetteColour } from './around/silhouette-colour'
+import { thicken } from './around/thicken'
+import { vignette } from './around/vignette'
 import type { Definition } from './definition'
 import { firstOf, isLength, type LutFile, schemaOf } from './field'
-import { blur, directionalBlur, radialBlur, sharpen, softening } from './focus/focus'
-import { chroma, greyMix, lut, recolour, swapColour, tint, turn, warmth } from './hue/hue'
-import { contrast, curves, exposure, levels, lift } from './light/light'
-import { duotone, gradientMap, invert, steps, twoInk, twoTones } from './reduce/reduce'
-import {
-  colourFringe,
-  displacement,
-  grain,
-  halftone,
-  painterly,
-  printEdge,
-  spatter,
-  wornEdges,
-} from './surface/surface'
+import { blur } from './focus/blur'
+import { directionalBlur } from './focus/directional-blur'
+import { radialBlur } from './focus/radial-blur'
+import { sharpen } from './focus/sharpen'
+import { softening } from './focus/softening'
+import { chroma } from './hue/chroma'
+import { greyMix } from './hue/grey-mix'
+import { lut } from './hue/lut'
+import { recolour } from './hue/recolour'
+import { swapColour } from './hue/swap-colour'
+import { tint } from './hue/tint'
+import { turn } from './hue/turn'
+import { warmth } from './hue/warmth'
+import { contrast } from './light/contrast'
+import { curves } from './light/curves'
+import { exposure } from './light/exposure'
+import { levels } from './light/levels'
+import { brightness } from './light/brightness'
+import { duotone } from './reduce/duotone'
+import { gradientMap } from './reduce/gradient-map'
+import { invert } from './reduce/invert'
+import { steps } from './reduce/steps'
+import { twoInk } from './reduce/two-ink'
+import { twoTones } from './reduce/two-tones'
+import { colourFringe } from './surface/colour-fringe'
+import { displacement } from './surface/displacement'
+import { grain } from './surface/grain'
+import { halftone } from './surface/halftone'
+import { painterly } from './surface/painterly'
+import { printEdge } from './surface/print-edge'
+import { spatter } from './surface/spatter'
+import { wornEdges } from './surface/worn-edges'
 
 /** All treatments there are, in the order in which they are offered. */
 const all = [
@@ -35,7 +62,7 @@ const all = [
     thicken,
     extrude,
   ],
-  ...[lift, contrast, exposure, levels, curves],
+  ...[brightness, contrast, exposure, levels, curves],
   ...[warmth, turn, chroma, greyMix, swapColour, recolour, tint, lut],
   ...[gradientMap, duotone, twoInk, steps, twoTones, invert],
   ...[blur, directionalBlur, radialBlur, sharpen, softening],

@@ -1,4 +1,4 @@
-import type { rim } from './around/solid'
+import type { rim } from './around/rim'
 import type { Settings } from './field'
 import type { Treatment } from './list'
 

@@ -1,0 +1,33 @@
+import { treatment } from '../definition'
+import { amount, choice, colour, px } from '../field'
+import { isNone } from '../inwards'
+import { MIXED } from './mixed'
+
+/** Light or colour from the edge inwards. */
+export const inwardHalo = treatment({
+  kind: 'inward-halo',
+  label: 'Inward halo',
+  group: 'around',
+  words: 'glow inside',
+  fields: {
+    colour: colour('Colour', '#ffd9a0'),
+    size: amount(px('Size', 6, 800, { reach: 120 })),
+    softness: px('Softness', 30, 1000, { reach: 200 }),
+    blend: choice('Mixed', MIXED, 'screen'),
+  },
+  around: ({ colour, size, softness, blend }, { scale, colour: read }) =>
+    isNone(size, softness)
+      ? []
+      : [
+          {
+            place: 'over',
+            form: 'silhouette',
+            inverse: true,
+            within: 'own',
+            colour: read(colour),
+            blend,
+            thicken: -size * scale,
+            sigma: (softness / 2) * scale,
+          },
+        ],
+})

@@ -1,0 +1,1 @@
+export const MIXED = { screen: 'as light', normal: 'as paint' } as const

@@ -1,0 +1,2 @@
+/** Everywhere, whatever the colour. */
+export const EVERYWHERE = [0, 0, 0, -1, 0, 0]
