@@ -47,7 +47,11 @@ describe('tiles of a coverage', () => {
 describe('a picture that is cut out again and again', () => {
   it('is read and looked at once, whatever is cut ahead', async () => {
     const [one, other] = [await photo(300), await photo(280, 0.45)]
-    const read = vi.fn(async (sha: string) => (sha === 'one' ? one : sha === 'other' ? other : null))
+    const read = vi.fn(async (sha: string) => {
+      if (sha === 'one') return one
+      if (sha === 'other') return other
+      return null
+    })
     expect(await cutAhead('one', read)).toBe(true)
     const studied = await studyPicture('one', read)
     expect(read).toHaveBeenCalledTimes(1)

@@ -6,9 +6,14 @@ export function nextDab(
   alpha: Uint8Array,
 ): Dab | null {
   const { width, height } = scene
-  const wrong = alpha.map((v, n) =>
-    (scene.alpha[n] as number) >= 128 ? (v < 128 ? 1 : 0) : v >= 128 ? 2 : 0,
-  )
+  const wrong = alpha.map((v, n) => {
+    if ((scene.alpha[n] as number) >= 128) {
+      if (v < 128) return 1
+      return 0
+    }
+    if (v >= 128) return 2
+    return 0
+  })
   const seen = new Uint8Array(wrong.length)
   let best: number[] = []
   for (let start = 0; start < wrong.length; start++) {

@@ -98,7 +98,11 @@ export async function blobType(sha: string): Promise<string | null> {
     .select(['kind', 'mime'])
     .where('sha', '=', sha)
     .executeTakeFirst()
-  return row ? (row.kind === 'graphic' ? 'text/plain; charset=utf-8' : row.mime) : null
+  if (row) {
+    if (row.kind === 'graphic') return 'text/plain; charset=utf-8'
+    return row.mime
+  }
+  return null
 }
 
 /** A design for the render thread, with the lightness of its pictures. */

@@ -86,12 +86,11 @@ export function FillSection({ leaves }: { leaves: readonly Leaf[] }) {
     </Section>
   )
 }
-const baseColour = (fill: Paint): string =>
-  fill.kind === 'solid'
-    ? fill.colour
-    : fill.kind === 'none'
-      ? '#c65a36'
-      : (Object.values(fill.stops).sort((a, b) => a.offset - b.offset)[0]?.colour ?? '#c65a36')
+const baseColour = (fill: Paint): string => {
+  if (fill.kind === 'solid') return fill.colour
+  if (fill.kind === 'none') return '#c65a36'
+  return Object.values(fill.stops).sort((a, b) => a.offset - b.offset)[0]?.colour ?? '#c65a36'
+}
 
 /** Each named part of the graphics with its colour. */
 function Parts({ graphics }: { graphics: readonly LayerOf<'graphic'>[] }) {

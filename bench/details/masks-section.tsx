@@ -76,24 +76,21 @@ const VIEWS: readonly { value: MaskView; label: string }[] = [
   { value: 'overlay', label: 'what it hides in red' },
   { value: 'alone', label: 'the mask alone' },
 ]
-const iconOf = (m: Mask): LucideIcon =>
-  m.kind === 'picked'
-    ? m.by === 'colour'
-      ? Pipette
-      : Contrast
-    : m.kind === 'painted'
-      ? Brush
-      : m.kind === 'gradient'
-        ? m.form === 'linear'
-          ? Blend
-          : SunDim
-        : m.kind === 'layer'
-          ? Layers2
-          : m.kind === 'shape' && m.form === 'ellipse'
-            ? Circle
-            : m.kind === 'shape' && m.form === 'polygon'
-              ? Hexagon
-              : Square
+const iconOf = (m: Mask): LucideIcon => {
+  if (m.kind === 'picked') {
+    if (m.by === 'colour') return Pipette
+    return Contrast
+  }
+  if (m.kind === 'painted') return Brush
+  if (m.kind === 'gradient') {
+    if (m.form === 'linear') return Blend
+    return SunDim
+  }
+  if (m.kind === 'layer') return Layers2
+  if (m.kind === 'shape' && m.form === 'ellipse') return Circle
+  if (m.kind === 'shape' && m.form === 'polygon') return Hexagon
+  return Square
+}
 
 /** What is set by its handles on the stage. */
 const PLACED = ['x', 'y', 'width', 'height', 'turnDegrees', 'from', 'to', 'd', 'form']
@@ -345,14 +342,12 @@ const PICKS = {
 function PickControls({ mask: m, picture, of }: { mask: MaskOf<'picked'>; picture: boolean; of: Target }) {
   const bench = useBench()
   // The two ends of a range keep apart.
-  const within = (key: 'tolerance' | 'fade' | 'from' | 'to', v: number) =>
-    key === 'fade'
-      ? Math.max(0.002, v)
-      : key === 'from'
-        ? Math.min(v, m.to - 0.01)
-        : key === 'to'
-          ? Math.max(v, m.from + 0.01)
-          : v
+  const within = (key: 'tolerance' | 'fade' | 'from' | 'to', v: number) => {
+    if (key === 'fade') return Math.max(0.002, v)
+    if (key === 'from') return Math.min(v, m.to - 0.01)
+    if (key === 'to') return Math.max(v, m.from + 0.01)
+    return v
+  }
   return (
     <>
       {m.by === 'colour' && (

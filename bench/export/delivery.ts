@@ -39,12 +39,11 @@ export const PLAIN: Options = {
 }
 
 /** A size for people. */
-export const sizeLabel = (bytes: number): string =>
-  bytes === 0
-    ? ''
-    : bytes < 1024 * 1024
-      ? `${Math.round(bytes / 1024)} KB`
-      : `${(bytes / 1024 / 1024).toFixed(1)} MB`
+export const sizeLabel = (bytes: number): string => {
+  if (bytes === 0) return ''
+  if (bytes < 1024 * 1024) return `${Math.round(bytes / 1024)} KB`
+  return `${(bytes / 1024 / 1024).toFixed(1)} MB`
+}
 
 /** Whether a delivery is still on its way. */
 export const isRunning = (d: Delivery | null): boolean => d?.state === 'waiting' || d?.state === 'working'

@@ -11,7 +11,14 @@ import { guideGesture } from './guide-gesture'
 import { maskGesture } from './mask-gesture'
 
 /** The corner that a handle is at: top left, then clockwise. */
-const cornerAt = (hx: number, hy: number): number => (hy < 0 ? (hx < 0 ? 0 : 1) : hx > 0 ? 2 : 3)
+const cornerAt = (hx: number, hy: number): number => {
+  if (hy < 0) {
+    if (hx < 0) return 0
+    return 1
+  }
+  if (hx > 0) return 2
+  return 3
+}
 
 /** What dragging a handle does, by its name in `data-handle`; with `pulls` (Ctrl or Cmd) corners and sides are pulled. */
 export function handleGesture(

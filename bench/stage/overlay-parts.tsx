@@ -61,13 +61,10 @@ export function Handles({
   const small = Math.hypot(b.x - a.x, b.y - a.y) < 36 || Math.hypot(d.x - a.x, d.y - a.y) < 36
   const cursor = (hx: number, hy: number) => {
     const turn = (((Math.atan2(hy, hx) + angle) * 180) / Math.PI + 360) % 180
-    return turn < 22.5 || turn > 157.5
-      ? 'ew-resize'
-      : turn < 67.5
-        ? 'nwse-resize'
-        : turn < 112.5
-          ? 'ns-resize'
-          : 'nesw-resize'
+    if (turn < 22.5 || turn > 157.5) return 'ew-resize'
+    if (turn < 67.5) return 'nwse-resize'
+    if (turn < 112.5) return 'ns-resize'
+    return 'nesw-resize'
   }
   return (
     <g>

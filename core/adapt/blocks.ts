@@ -134,14 +134,12 @@ export function placeBlock(
 /** Shifted so that the box lies inside another, or in its middle where it is larger. */
 function intoBox(bounds: Bounds, m: Move, inner: Bounds): Move {
   const b = moveBounds(bounds, m)
-  const one = (low: number, high: number, from: number, to: number) =>
-    high - low > to - from
-      ? (from + to - low - high) / 2
-      : low < from
-        ? from - low
-        : high > to
-          ? to - high
-          : 0
+  const one = (low: number, high: number, from: number, to: number) => {
+    if (high - low > to - from) return (from + to - low - high) / 2
+    if (low < from) return from - low
+    if (high > to) return to - high
+    return 0
+  }
   return {
     ...m,
     dx: m.dx + one(b.left, b.right, inner.left, inner.right),

@@ -196,7 +196,11 @@ function placeApart(s: Situation, scale: number): Stack[] | null {
   const out: Stack[] = []
   for (const cluster of s.apart) {
     const c = centreOf(cluster.bounds)
-    const third = (v: number) => (v < 0.34 ? 0 : v > 0.66 ? 1 : 0.5)
+    const third = (v: number) => {
+      if (v < 0.34) return 0
+      if (v > 0.66) return 1
+      return 0.5
+    }
     const [ax, ay] = [third(c.x / master.width), third(c.y / master.height)]
     const options = boxes.flatMap((box) => {
       const width = Math.min(

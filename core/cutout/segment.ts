@@ -260,7 +260,12 @@ export function sharpened(
     }
   }
   const cut = leastCut(width, height, terminal, linksOf(p, SMOOTH, band))
-  return coarse.map((side, n) =>
-    (away[n] as number) <= BAND ? (cut[n] as number) : settled?.[n] ? (settled[n] === KEEP ? 1 : 0) : side,
-  )
+  return coarse.map((side, n) => {
+    if ((away[n] as number) <= BAND) return cut[n] as number
+    if (settled?.[n]) {
+      if (settled[n] === KEEP) return 1
+      return 0
+    }
+    return side
+  })
 }

@@ -21,7 +21,11 @@ export const anchorPoint = (anchor: Anchor, c: Pick<Channel, 'width' | 'height'>
 
 /** The anchor whose ninth of the page holds a point. */
 export function nearestAnchor(p: Point, c: Pick<Channel, 'width' | 'height'>): Anchor {
-  const third = (v: number) => (v < 1 / 3 ? 0 : v > 2 / 3 ? 2 : 1)
+  const third = (v: number) => {
+    if (v < 1 / 3) return 0
+    if (v > 2 / 3) return 2
+    return 1
+  }
   const rows: readonly (readonly [Anchor, Anchor, Anchor])[] = [
     ['nw', 'n', 'ne'],
     ['w', 'c', 'e'],

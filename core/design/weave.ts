@@ -63,10 +63,8 @@ export function unweave(d: Design, ids: readonly string[]): void {
 }
 /** Layers that one is woven with, by either's weave. */
 export const wovenWith = (design: Pick<Design, 'layers'>, id: string): string[] =>
-  Object.values(design.layers).flatMap((l) =>
-    l.id === id
-      ? Object.values(l.weaves).map((w) => w.other)
-      : Object.values(l.weaves).some((w) => w.other === id)
-        ? [l.id]
-        : [],
-  )
+  Object.values(design.layers).flatMap((l) => {
+    if (l.id === id) return Object.values(l.weaves).map((w) => w.other)
+    if (Object.values(l.weaves).some((w) => w.other === id)) return [l.id]
+    return []
+  })

@@ -151,5 +151,7 @@ function unfiltered(raw: Uint8Array, width: number, height: number): Uint8Array 
 function paeth(left: number, up: number, corner: number): number {
   const p = left + up - corner
   const [a, b, c] = [Math.abs(p - left), Math.abs(p - up), Math.abs(p - corner)]
-  return a <= b && a <= c ? left : b <= c ? up : corner
+  if (a <= b && a <= c) return left
+  if (b <= c) return up
+  return corner
 }

@@ -95,8 +95,13 @@ export function withHandle(bend: Bend, index: number, to: Point): Bend {
 
 export const BEND_KINDS = ['arc', 'curve', 'two', 'net'] as const
 export type BendKind = (typeof BEND_KINDS)[number]
-export const kindOfBend = (bend: Bend | undefined): BendKind | null =>
-  bend?.kind === 'curve' ? (bend.lower ? 'two' : 'curve') : (bend?.kind ?? null)
+export const kindOfBend = (bend: Bend | undefined): BendKind | null => {
+  if (bend?.kind === 'curve') {
+    if (bend.lower) return 'two'
+    return 'curve'
+  }
+  return bend?.kind ?? null
+}
 
 /** A bend of another kind that lies where a map takes the box now; `side` handles on each line, or across and down. */
 export function bendFrom(kind: BendKind, now: UnitMap, across: number, down = across): Bend {

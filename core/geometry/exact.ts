@@ -24,25 +24,19 @@ export function sine(x: number): number {
   const quarter = Math.round(x / HALF_PI)
   const rest = x - quarter * HALF_PI
   const q = ((quarter % 4) + 4) % 4
-  return q === 0
-    ? smallSine(rest)
-    : q === 1
-      ? smallCosine(rest)
-      : q === 2
-        ? -smallSine(rest)
-        : -smallCosine(rest)
+  if (q === 0) return smallSine(rest)
+  if (q === 1) return smallCosine(rest)
+  if (q === 2) return -smallSine(rest)
+  return -smallCosine(rest)
 }
 export const cosine = (x: number): number => {
   const quarter = Math.round(x / HALF_PI)
   const rest = x - quarter * HALF_PI
   const q = ((quarter % 4) + 4) % 4
-  return q === 0
-    ? smallCosine(rest)
-    : q === 1
-      ? -smallSine(rest)
-      : q === 2
-        ? -smallCosine(rest)
-        : smallSine(rest)
+  if (q === 0) return smallCosine(rest)
+  if (q === 1) return -smallSine(rest)
+  if (q === 2) return -smallCosine(rest)
+  return smallSine(rest)
 }
 
 export const lengthOf = (x: number, y: number): number => Math.sqrt(x * x + y * y)

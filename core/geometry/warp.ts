@@ -47,12 +47,11 @@ export function warpOf(p: Placement): Warp | null {
 }
 
 type UnitMap = (s: number, t: number) => Point
-const bentPoint = (bend: Bend, width: number, height: number): UnitMap =>
-  bend.kind === 'arc'
-    ? arc(bend.angleDegrees, width, height)
-    : bend.kind === 'curve'
-      ? curved(bend, width, height)
-      : net(bend)
+const bentPoint = (bend: Bend, width: number, height: number): UnitMap => {
+  if (bend.kind === 'arc') return arc(bend.angleDegrees, width, height)
+  if (bend.kind === 'curve') return curved(bend, width, height)
+  return net(bend)
+}
 
 /**
  * The box around a circular arc: its middle line keeps its length, upright lines become radii. Positive angles arch

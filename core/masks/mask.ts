@@ -271,5 +271,10 @@ export const masksOf = (layer: { masks: Record<string, Mask> }): Mask[] => {
   const all = Object.values(layer.masks)
   return all.length < 2
     ? all
-    : all.sort((a, b) => (a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : 1))
+    : all.sort((a, b) => {
+        if (a.order < b.order) return -1
+        if (a.order > b.order) return 1
+        if (a.id < b.id) return -1
+        return 1
+      })
 }

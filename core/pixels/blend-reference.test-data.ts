@@ -28,8 +28,16 @@ const separable: Partial<Record<BlendMode, (b: number, s: number) => number>> = 
   overlay: (b, s) => hard(s, b),
   darken: Math.min,
   lighten: Math.max,
-  'color-dodge': (b, s) => (b === 0 ? 0 : s === 1 ? 1 : Math.min(1, b / (1 - s))),
-  'color-burn': (b, s) => (b === 1 ? 1 : s === 0 ? 0 : 1 - Math.min(1, (1 - b) / s)),
+  'color-dodge': (b, s) => {
+    if (b === 0) return 0
+    if (s === 1) return 1
+    return Math.min(1, b / (1 - s))
+  },
+  'color-burn': (b, s) => {
+    if (b === 1) return 1
+    if (s === 0) return 0
+    return 1 - Math.min(1, (1 - b) / s)
+  },
   'hard-light': hard,
   'soft-light': (b, s) => {
     const d = b <= 0.25 ? ((16 * b - 12) * b + 4) * b : Math.sqrt(b)

@@ -215,11 +215,11 @@ export function combinedNode(
 ): PlanNode | null {
   const [first, ...rest] = members
   if (!first) return null
-  const bounds = rest.reduce(
-    (b, { node }) =>
-      how === 'punch' ? b : how === 'overlap' ? intersect(b, node.bounds) : union(b, node.bounds),
-    first.node.bounds,
-  )
+  const bounds = rest.reduce((b, { node }) => {
+    if (how === 'punch') return b
+    if (how === 'overlap') return intersect(b, node.bounds)
+    return union(b, node.bounds)
+  }, first.node.bounds)
   if (isEmpty(bounds)) return null
   const nodes = members.map(({ node }) => ({ ...node, mode: 0, opacity: 1 }))
   const paint = paintOver(first.layer, c) ?? (nodes[0] as PlanNode)

@@ -100,7 +100,9 @@ export class SourceBook {
     }
     const baseOf = (at: string): TileBytes | number => {
       const tile = before.tiles[at] ?? before.ground
-      return tile === 'full' ? 255 : tile === 'none' ? 0 : (bytes.get(tile) ?? 255)
+      if (tile === 'full') return 255
+      if (tile === 'none') return 0
+      return bytes.get(tile) ?? 255
     }
     const old = this.live?.place === place ? this.live.source : paintedKey(before)
     const source = `mask:live-${++this.strokes}`
@@ -355,13 +357,11 @@ export class SourceBook {
   /** Loads what a plan lacks. */
   async load(missing: readonly { sha: string; level: number | null; as?: 'lut' }[]): Promise<void> {
     await Promise.all(
-      missing.map(({ sha, level, as }) =>
-        as === 'lut'
-          ? this.loadLut(sha)
-          : level === null
-            ? this.loadArtwork(sha)
-            : this.loadPicture(sha, level),
-      ),
+      missing.map(({ sha, level, as }) => {
+        if (as === 'lut') return this.loadLut(sha)
+        if (level === null) return this.loadArtwork(sha)
+        return this.loadPicture(sha, level)
+      }),
     )
   }
 

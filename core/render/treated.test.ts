@@ -483,9 +483,11 @@ describe('a silhouette colour', () => {
     for (const [r, g, b] of colours(flat.data)) expect([r, g, b]).toEqual([255, 255, 255])
   })
   it('after a knock-out paints black and near-black alike', async () => {
-    const layer = await pictured(SIDE, (x, y) =>
-      x < 100 ? [255, 255, 255, 255] : y < 160 ? [0, 0, 0, 255] : [34, 30, 28, 255],
-    )
+    const layer = await pictured(SIDE, (x, y) => {
+      if (x < 100) return [255, 255, 255, 255]
+      if (y < 160) return [0, 0, 0, 255]
+      return [34, 30, 28, 255]
+    })
     const mask = {
       ...newMask.picked({ id: 'k', order: 'a0' }, 'colour'),
       colour: '#ffffff',

@@ -5,7 +5,11 @@ import { fitAll, fitOf, nearlySame, wordsIn } from './near'
 /** Edit distance with swaps of neighbours (optimal string alignment), the long way: the reference. */
 function distance(a: string, b: string): number {
   const d = Array.from({ length: a.length + 1 }, (_, i) =>
-    Array.from({ length: b.length + 1 }, (_, j) => (i === 0 ? j : j === 0 ? i : 0)),
+    Array.from({ length: b.length + 1 }, (_, j) => {
+      if (i === 0) return j
+      if (j === 0) return i
+      return 0
+    }),
   )
   for (let i = 1; i <= a.length; i++)
     for (let j = 1; j <= b.length; j++) {

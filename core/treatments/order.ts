@@ -7,9 +7,12 @@ export type Rim = Treatment & Settings<(typeof rim)['fields']>
 
 /** A layer's treatments in their order. */
 export const treatmentsOf = (layer: { treatments: Record<string, Treatment> }): Treatment[] =>
-  Object.values(layer.treatments).sort((a, b) =>
-    a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : 1,
-  )
+  Object.values(layer.treatments).sort((a, b) => {
+    if (a.order < b.order) return -1
+    if (a.order > b.order) return 1
+    if (a.id < b.id) return -1
+    return 1
+  })
 
 /** Where each ring begins and ends: px from the edge, outwards from 0 on each side; those of a side lie one beyond the other. */
 export function ringsOf(rims: readonly Rim[], unit: number): { rim: Rim; from: number; to: number }[] {

@@ -141,9 +141,11 @@ export function withPointAt(
     const [p, q] = [a.after ?? a.at, b.before ?? b.at]
     const [u, v, w] = [mix(a.at, p, t), mix(p, q, t), mix(q, b.at, t)]
     const [before, after] = [mix(u, v, t), mix(v, w, t)]
-    const points = o.points.map((own, k) =>
-      k === index ? { ...own, after: u } : k === next ? { ...own, before: w } : own,
-    )
+    const points = o.points.map((own, k) => {
+      if (k === index) return { ...own, after: u }
+      if (k === next) return { ...own, before: w }
+      return own
+    })
     return {
       ...o,
       points: [

@@ -91,14 +91,12 @@ export const slotPath = ({
   radii,
   corners,
   d,
-}: Formed<'rectangle' | 'ellipse' | 'polygon' | 'path'>): Path =>
-  form === 'path' && d
-    ? mapPath(parsePath(d), scaling(p.width, p.height))
-    : form === 'rectangle' || form === 'path'
-      ? rectanglePath(p.width, p.height, radii)
-      : form === 'ellipse'
-        ? ellipsePath(p.width, p.height)
-        : corneredPath(p.width, p.height, corners, null)
+}: Formed<'rectangle' | 'ellipse' | 'polygon' | 'path'>): Path => {
+  if (form === 'path' && d) return mapPath(parsePath(d), scaling(p.width, p.height))
+  if (form === 'rectangle' || form === 'path') return rectanglePath(p.width, p.height, radii)
+  if (form === 'ellipse') return ellipsePath(p.width, p.height)
+  return corneredPath(p.width, p.height, corners, null)
+}
 
 /** The outline of a mask's form; `round` is a share of half the shorter side. */
 export function maskFormPath(
@@ -109,11 +107,9 @@ export function maskFormPath(
   corners: number,
 ): Path {
   const r = (round * Math.min(width, height)) / 2
-  return form === 'rectangle'
-    ? rectanglePath(width, height, [r, r, r, r])
-    : form === 'ellipse'
-      ? ellipsePath(width, height)
-      : corneredPath(width, height, corners, null)
+  if (form === 'rectangle') return rectanglePath(width, height, [r, r, r, r])
+  if (form === 'ellipse') return ellipsePath(width, height)
+  return corneredPath(width, height, corners, null)
 }
 
 /** The outline of a shape in its own box. */

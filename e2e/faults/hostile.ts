@@ -295,12 +295,17 @@ export async function damagedFiles(count: number, seed = 11): Promise<Hostile[]>
     'bomb.ora': bomb,
     'cube.cube': Buffer.from(`LUT_3D_SIZE 65\n${'0.5 0.5 0.5\n'.repeat(65 * 65)}`),
   }
-  const routes = (name: string): string[] =>
-    name.endsWith('.cube')
-      ? ['/api/luts']
-      : /\.(vivid|ora)$/.test(name)
-        ? ['/api/packages', '/api/open-raster/inspect', '/api/open-raster?layers=0&as=layers', '/api/blobs']
-        : ['/api/blobs', '/api/blobs', '/api/packages', '/api/luts', '/api/open-raster/inspect']
+  const routes = (name: string): string[] => {
+    if (name.endsWith('.cube')) return ['/api/luts']
+    if (/\.(vivid|ora)$/.test(name))
+      return [
+        '/api/packages',
+        '/api/open-raster/inspect',
+        '/api/open-raster?layers=0&as=layers',
+        '/api/blobs',
+      ]
+    return ['/api/blobs', '/api/blobs', '/api/packages', '/api/luts', '/api/open-raster/inspect']
+  }
   const harm = (bytes: Buffer): Buffer => {
     const out = Buffer.from(bytes)
     const kind = Math.floor(next() * 5)

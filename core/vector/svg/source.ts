@@ -196,8 +196,11 @@ export function viewBoxMap(
   const [kx, ky] = [width / w, height / h]
   if (/none/.test(how)) return compose(translation(-left, -top), scaling(kx, ky))
   const k = /slice/.test(how) ? Math.max(kx, ky) : Math.min(kx, ky)
-  const share = (word: string): number =>
-    new RegExp(`${word}Min`).test(how) ? 0 : new RegExp(`${word}Max`).test(how) ? 1 : 0.5
+  const share = (word: string): number => {
+    if (new RegExp(`${word}Min`).test(how)) return 0
+    if (new RegExp(`${word}Max`).test(how)) return 1
+    return 0.5
+  }
   return compose(
     compose(translation(-left, -top), scaling(k)),
     translation((width - w * k) * share('x'), (height - h * k) * share('Y')),
