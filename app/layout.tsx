@@ -2,6 +2,7 @@ import type { Metadata, Viewport } from 'next'
 import { headers } from 'next/headers'
 import type { ReactNode } from 'react'
 import { Toaster } from 'sonner'
+import { Queries } from '@/bench/queries'
 import './globals.css'
 
 export const metadata: Metadata = {
@@ -20,7 +21,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: theme }} />
       </head>
       <body>
-        {children}
+        <Queries>{children}</Queries>
         <Toaster position="bottom-center" toastOptions={{ className: 'font-sans' }} />
       </body>
     </html>

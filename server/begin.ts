@@ -1,9 +1,6 @@
-import { z } from 'zod'
 import { badInput, missing } from '../core/basics/errors'
 import { newId } from '../core/basics/ids'
-import { colourSchema, shaSchema } from '../core/basics/values'
 import { blankDesign, type ChannelSpec } from '../core/design/blank'
-import { channelSchema } from '../core/design/channel-schema'
 import { addChannel, removeChannel } from '../core/design/commands'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
@@ -12,28 +9,9 @@ import { composedIn } from '../core/resolve/compose-in'
 import { openHost } from '../host/project'
 import { loadSupplies, lookupIn } from '../host/supplies'
 import { startingLayouts } from '../supplies/layouts/layouts'
+import { beginDesign as begin } from '../wire/designs'
 import { readBlob, sourceInfo } from './blobs'
 import { createCampaign, createDesign, loadDesign } from './designs'
-
-const asked = z.object({
-  name: z.string().trim().min(1, 'Give the design a name.').max(200),
-  campaign: z.string().trim().min(1, 'Give the campaign a name.').max(200),
-  channels: z
-    .array(channelSchema.omit({ order: true }))
-    .min(1, 'Choose at least one size.')
-    .max(40),
-  master: z.string(),
-  colour: z.union([colourSchema, z.literal('transparent')]),
-  /** What it begins with; nothing for an empty page. */
-  from: z
-    .discriminatedUnion('kind', [
-      z.object({ kind: z.literal('layout'), id: z.string().max(60) }),
-      z.object({ kind: z.literal('design'), id: z.string().max(60) }),
-      z.object({ kind: z.literal('picture'), sha: shaSchema }),
-    ])
-    .nullable()
-    .default(null),
-})
 
 // The layouts are made once; the supplies they show never change while the server runs.
 let made: Promise<Map<string, Design>> | undefined
@@ -100,7 +78,7 @@ async function onPicture(
 
 /** Begins a design: empty, from a layout, an earlier design or a picture. Returns its id; throws `bad-input` with a text for people. */
 export async function beginDesign(value: unknown): Promise<string> {
-  const parsed = asked.safeParse(value)
+  const parsed = begin.body.safeParse(value)
   if (!parsed.success)
     throw badInput(`${parsed.error.issues[0]?.message ?? 'The request is not valid.'} Nothing was created.`)
   const { name, campaign, channels, master, colour, from } = parsed.data

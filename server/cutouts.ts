@@ -1,8 +1,7 @@
-import { z } from 'zod'
 import { badInput, missing } from '../core/basics/errors'
-import { shaSchema } from '../core/basics/values'
-import { type Dab, dabsSchema, MAX_MASK_SIDE } from '../core/masks/mask'
-import type { CutOutAnswer, PickAnswer, SpecksAnswer } from '../wire/masks'
+import type { Dab } from '../core/masks/mask'
+import type { AnswerOf } from '../wire/call'
+import { cleanMask, cutOut, pickTouching, studyForCut } from '../wire/masks'
 import { storeMaskTiles, storeUpload } from './blobs'
 import { maskThread, stopMaskThread } from './render'
 
@@ -15,15 +14,13 @@ async function storedTiles(made: Record<string, Uint8Array | 'full'>): Promise<R
   return tiles
 }
 
-const asked = z.object({ source: shaSchema, dabs: dabsSchema })
-
 /** Cuts the main thing out of a stored picture and stores the mask's tiles; nothing of a design is changed. Given up by `signal`. */
 export async function storeCutOut(
   input: unknown,
   progress: (share: number) => void = () => undefined,
   signal?: AbortSignal,
-): Promise<CutOutAnswer> {
-  const read = asked.safeParse(input)
+): Promise<AnswerOf<typeof cutOut>> {
+  const read = cutOut.body.safeParse(input)
   if (!read.success)
     throw badInput(
       'This is not a cut out that can be made: a picture and its dabs are needed. Nothing was changed.',
@@ -40,10 +37,9 @@ export async function storeCutOut(
   return { width: made.width, height: made.height, tiles, colours }
 }
 
-const studied = z.object({ source: shaSchema })
 /** Looks at a stored picture that is likely to be cut out next, so that the cut itself takes less; whether it was. Nothing is stored. */
-export async function studyForCut(input: unknown): Promise<{ ok: boolean }> {
-  const read = studied.safeParse(input)
+export async function study(input: unknown): Promise<{ ok: boolean }> {
+  const read = studyForCut.body.safeParse(input)
   if (!read.success) throw badInput('This is not a picture that can be looked at. Nothing was changed.')
   // Nobody is to wait for a look ahead: it is left out while something is under way.
   const thread = maskThread()
@@ -53,21 +49,9 @@ export async function studyForCut(input: unknown): Promise<{ ok: boolean }> {
   return { ok }
 }
 
-const unit = z.number().min(0).max(1)
-const pick = z.object({
-  source: shaSchema,
-  by: z.enum(['colour', 'lightness']),
-  colour: z.string().regex(/^#[0-9a-f]{6}$/i),
-  tolerance: unit,
-  fade: z.number().min(0.002).max(1),
-  from: unit,
-  to: unit,
-  x: unit,
-  y: unit,
-})
 /** What of a stored picture is picked and hangs together with a point of it, as stored tiles. */
-export async function storePick(input: unknown): Promise<PickAnswer> {
-  const read = pick.safeParse(input)
+export async function storePick(input: unknown): Promise<AnswerOf<typeof pickTouching>> {
+  const read = pickTouching.body.safeParse(input)
   if (!read.success)
     throw badInput(
       'This is not a pick that can be made: a picture, what it is picked by and a point are needed. Nothing was changed.',
@@ -79,16 +63,9 @@ export async function storePick(input: unknown): Promise<PickAnswer> {
   return { ...made, tiles: await storedTiles(made.tiles) }
 }
 
-const specks = z.object({
-  width: z.number().int().min(1).max(MAX_MASK_SIDE),
-  height: z.number().int().min(1).max(MAX_MASK_SIDE),
-  ground: z.enum(['full', 'none']),
-  tiles: z.record(z.string().regex(/^\d{1,3},\d{1,3}$/), z.union([shaSchema, z.enum(['full', 'none'])])),
-  size: z.number().min(1).max(2000),
-})
 /** A painted mask without stray dots and holes under a size, as stored tiles on no ground. */
-export async function storeCleaned(input: unknown): Promise<SpecksAnswer> {
-  const read = specks.safeParse(input)
+export async function storeCleaned(input: unknown): Promise<AnswerOf<typeof cleanMask>> {
+  const read = cleanMask.body.safeParse(input)
   if (!read.success) throw badInput('This is not a mask that can be cleaned. Nothing was changed.')
   const made = await maskThread().call('cleanSpecks', read.data)
   return { ...made, tiles: await storedTiles(made.tiles) }

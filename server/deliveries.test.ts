@@ -2,9 +2,9 @@ import { existsSync, mkdirSync, writeFileSync } from 'node:fs'
 import { dirname } from 'node:path'
 import { unzipSync } from 'fflate'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import type { Delivery } from '../wire/deliveries'
 import { store } from './database'
 import {
-  type Delivery,
   deliveredFile,
   deliveredZip,
   readDelivery,

@@ -2,53 +2,18 @@ import { randomUUID } from 'node:crypto'
 import { existsSync } from 'node:fs'
 import { readFile } from 'node:fs/promises'
 import { strToU8, type Zippable, zipSync } from 'fflate'
-import { z } from 'zod'
 import { badInput, missing, tooLarge } from '../core/basics/errors'
 import { inOrder } from '../core/basics/order'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
 import { problemIn } from '../host/problems'
+import { type DeliveredFile, type Delivery, type DeliveryOptions, deliveryOptions } from '../wire/deliveries'
 import { damagedBlobs, drawn, lacking } from './blobs'
 import { now, store } from './database'
 import { loadDesign } from './designs'
 import { publish } from './events'
 import { dataPath } from './paths'
 import { deliveryThread, stopDeliveryThread } from './render'
-
-export const deliveryOptions = z.object({
-  design: z.string(),
-  channels: z.array(z.string()).min(1, 'Choose at least one size to export.').max(100),
-  pages: z.array(z.string()).min(1, 'Choose at least one page to export.').max(100),
-  format: z.enum(['png', 'jpeg', 'ora']),
-  quality: z.number().int().min(1).max(100),
-  scale: z.number().min(0.1).max(4),
-  bleed: z.boolean(),
-  ground: z.enum(['page', 'transparent']),
-  pattern: z.string().min(1).max(120),
-})
-export type DeliveryOptions = z.infer<typeof deliveryOptions>
-export type DeliveredFile = {
-  page: string
-  channel: string
-  name: string
-  width: number
-  height: number
-  bytes: number
-  state: 'waiting' | 'working' | 'done' | 'failed'
-  share: number
-  message?: string
-}
-export type Delivery = {
-  id: string
-  design: string
-  state: 'waiting' | 'working' | 'done' | 'failed' | 'stopped'
-  options: DeliveryOptions
-  files: DeliveredFile[]
-  done: number
-  total: number
-  error: string | null
-  createdAt: string
-}
 
 /** How each format's files end, and what they are served as. */
 const FORMATS = {

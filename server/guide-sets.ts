@@ -1,17 +1,7 @@
-import { z } from 'zod'
 import { badInput } from '../core/basics/errors'
 import { newId } from '../core/basics/ids'
-import { guideSchema } from '../core/design/schema'
+import { type GuideSet, guideSetSchema } from '../wire/supplies'
 import { now, store } from './database'
-
-const setSchema = z.object({
-  name: z.string().trim().min(1, 'Give the guide set a name.').max(80, 'The name has at most 80 characters.'),
-  guides: z
-    .array(guideSchema)
-    .min(1, 'There is no guide to keep.')
-    .max(200, 'A set holds at most 200 guides.'),
-})
-export type GuideSet = z.infer<typeof setSchema> & { id: string }
 
 export async function listGuideSets(): Promise<GuideSet[]> {
   const rows = await (await store()).selectFrom('guide_sets').selectAll().orderBy('name').execute()
@@ -20,7 +10,7 @@ export async function listGuideSets(): Promise<GuideSet[]> {
 
 /** Keeps guides under a name; a set of this name is replaced. */
 export async function keepGuideSet(value: unknown): Promise<GuideSet> {
-  const parsed = setSchema.safeParse(value)
+  const parsed = guideSetSchema.safeParse(value)
   if (!parsed.success)
     throw badInput(`${parsed.error.issues[0]?.message ?? 'This is no guide set.'} Nothing was stored.`)
   const db = await store()

@@ -1,25 +1,15 @@
-import { z } from 'zod'
+import type { z } from 'zod'
 import { badInput } from '../core/basics/errors'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
 import type { Layer } from '../core/kinds/list'
-import { drawn, type SourceInfo, sourceInfo, storePacked, storeUpload } from './blobs'
+import type { AnswerOf } from '../wire/call'
+import { importChoice, type importOpenRaster as importing } from '../wire/supplies'
+import { drawn, sourceInfo, storePacked, storeUpload } from './blobs'
 import { pictureThread } from './render'
 
-/** What a person chose of a file: which layers, and whether they stay layers or become one picture. */
-export const importChoice = z.object({
-  layers: z.array(z.string().max(200)).min(1).max(2000),
-  as: z.enum(['layers', 'picture']),
-})
 export type ImportChoice = z.infer<typeof importChoice>
-/** What is placed: layers of an image `width` by `height`, and the pictures they show. */
-export type Imported = {
-  width: number
-  height: number
-  layers: Layer[]
-  sources: SourceInfo[]
-  notes: string[]
-}
+export type Imported = AnswerOf<typeof importing>
 
 /** The choice as it comes in an address: `?layers=0,1.2&as=layers`; null where none was made. */
 export function choiceIn(address: URL): ImportChoice | null {

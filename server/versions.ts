@@ -3,21 +3,11 @@ import { sql } from 'kysely'
 import { missing } from '../core/basics/errors'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
+import type { Version } from '../wire/designs'
 import { now, type Store, store, within } from './database'
 import { holdBlobsFor } from './holding'
 import { readDesign } from './reading-rows'
 import { settings } from './settings'
-
-/** `time`: taken while working; `before`: ahead of a large step; `named`: by a person; `conflict`: what another tab had. */
-export type VersionReason = 'time' | 'before' | 'named' | 'conflict'
-export type VersionRow = {
-  id: string
-  name: string
-  reason: VersionReason
-  revision: number
-  createdAt: string
-  who: string | null
-}
 
 /** How long files outlast the last version that names them, ms. */
 const BACKED_UP_MS = 14 * 24 * 3600 * 1000
@@ -33,7 +23,7 @@ export async function keepVersion(
   design: Design,
   revision: number,
   name: string,
-  reason: VersionReason,
+  reason: Version['reason'],
   who: string | null = null,
 ): Promise<string> {
   const id = randomUUID()
@@ -115,7 +105,7 @@ export async function keepByClock(db: Store, design: Design, revision: number): 
 }
 
 /** Kept states of a design, newest first. */
-export async function listVersions(designId: string): Promise<VersionRow[]> {
+export async function listVersions(designId: string): Promise<Version[]> {
   const rows = await (await store())
     .selectFrom('versions')
     .select(['id', 'name', 'reason', 'revision', 'created_at', 'who'])
@@ -125,7 +115,7 @@ export async function listVersions(designId: string): Promise<VersionRow[]> {
   return rows.map((r) => ({
     id: r.id,
     name: r.name,
-    reason: r.reason as VersionReason,
+    reason: r.reason as Version['reason'],
     revision: r.revision,
     createdAt: r.created_at,
     who: r.who,

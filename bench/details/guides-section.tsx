@@ -1,18 +1,18 @@
 'use client'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { MoveHorizontal, MoveVertical, X } from 'lucide-react'
-import { useCallback, useEffect, useState } from 'react'
+import { useState } from 'react'
 import { newId } from '@/core/basics/ids'
 import { guideIn, guidesOn } from '@/core/design/guides'
 import type { Guide } from '@/core/design/schema'
+import { ask, wordsOf } from '@/wire/client'
+import { type GuideSet, keepGuideSet, listGuideSets } from '@/wire/supplies'
 import { newGuide } from '../stage/guide-gesture'
 import { useBench, useBenchState } from '../state/bench-context'
-import { asJson } from '../state/wire'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
 import { Section } from './section'
-
-type GuideSet = { id: string; name: string; guides: Guide[] }
 
 /** Guides by number, in px of the channel or in percent of every channel; sets of them to keep and use again. */
 export function GuidesSection() {
@@ -94,17 +94,13 @@ export function GuidesSection() {
 function Sets({ guides }: { guides: readonly Guide[] }) {
   const bench = useBench()
   const channel = useBenchState((s) => s.resolved.channel)
-  const [sets, setSets] = useState<GuideSet[]>([])
+  const queries = useQueryClient()
+  const asked = useQuery({
+    queryKey: ['guide-sets'],
+    queryFn: ({ signal }) => ask(listGuideSets, { signal }),
+  })
+  const sets = asked.data?.sets ?? []
   const [naming, setNaming] = useState<string | null>(null)
-  const read = useCallback(
-    () =>
-      fetch('/api/guide-sets')
-        .then((r) => r.json())
-        .then((v: { sets: GuideSet[] }) => setSets(v.sets))
-        .catch(() => undefined),
-    [],
-  )
-  useEffect(() => void read(), [read])
   const use = (set: GuideSet) =>
     bench.edit(`Use the guide set “${set.name}”`, (d) => {
       // Instead of those that are here, so that trying several leaves no pile.
@@ -115,17 +111,14 @@ function Sets({ guides }: { guides: readonly Guide[] }) {
       }
     })
   const keep = async () => {
-    const r = await fetch('/api/guide-sets', asJson({ name: naming, guides })).catch(() => null)
-    if (!r?.ok)
-      return bench.notify(
-        r
-          ? ((await r.json()) as { message: string }).message
-          : 'The server does not answer. Nothing was kept; try again.',
-        'trouble',
-      )
+    try {
+      await ask(keepGuideSet, { body: { name: naming ?? '', guides: [...guides] } })
+    } catch (thrown) {
+      return bench.notify(wordsOf(thrown, 'Nothing was kept; try again.'), 'trouble')
+    }
     bench.notify(`The guide set “${naming}” is kept for every design.`)
     setNaming(null)
-    await read()
+    await queries.invalidateQueries({ queryKey: ['guide-sets'] })
   }
   return (
     <div className="flex items-center gap-1">

@@ -1,32 +1,7 @@
-export type DeliveredFile = {
-  page: string
-  channel: string
-  name: string
-  width: number
-  height: number
-  bytes: number
-  state: 'waiting' | 'working' | 'done' | 'failed'
-  share: number
-  message?: string
-}
-export type Delivery = {
-  id: string
-  state: 'waiting' | 'working' | 'done' | 'failed' | 'stopped'
-  files: DeliveredFile[]
-  done: number
-  total: number
-  error: string | null
-}
-export type ExportFinding = { channel: string; page: string; text: string }
-export type Options = {
-  format: 'png' | 'jpeg' | 'ora'
-  quality: number
-  scale: number
-  bleed: boolean
-  ground: 'page' | 'transparent'
-  pattern: string
-  single: boolean
-}
+import type { Delivery, DeliveryOptions } from '@/wire/deliveries'
+
+/** How files are made; `single` fetches them one by one instead of packed. */
+export type Options = Omit<DeliveryOptions, 'design' | 'channels' | 'pages'> & { single: boolean }
 
 export const PLAIN: Options = {
   format: 'png',

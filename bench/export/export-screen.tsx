@@ -1,21 +1,16 @@
 'use client'
+import { useQuery } from '@tanstack/react-query'
 import { ChevronLeft, X } from 'lucide-react'
 import Link from 'next/link'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { inOrder } from '@/core/basics/order'
 import type { Design } from '@/core/design/schema'
-import { asJson } from '../state/wire'
+import { ask, wordsOf } from '@/wire/client'
+import { type Delivery, startDelivery, stopDelivery } from '@/wire/deliveries'
+import { readFindings } from '@/wire/designs'
 import { Button } from '../ui/button'
-import {
-  type Delivery,
-  type ExportFinding,
-  fetchFiles,
-  isRunning,
-  type Options,
-  PLAIN,
-  sizeLabel,
-} from './delivery'
+import { fetchFiles, isRunning, type Options, PLAIN, sizeLabel } from './delivery'
 import { FilesTable } from './files-table'
 import { OptionsPanel } from './options-panel'
 
@@ -37,7 +32,12 @@ export function ExportScreen({
   )
   const [options, setOptions] = useState<Options>(PLAIN)
   const [delivery, setDelivery] = useState<Delivery | null>(null)
-  const [findings, setFindings] = useState<ExportFinding[] | null>(null)
+  // Without an answer the checks stay open; the export itself does not need them.
+  const checked = useQuery({
+    queryKey: ['findings', design.id, revision],
+    queryFn: ({ signal }) => ask(readFindings, { params: { id: design.id }, signal }),
+  })
+  const findings = checked.data?.findings ?? null
   const events = useRef<EventSource | null>(null)
   useEffect(() => {
     // The last options are used again.
@@ -47,14 +47,8 @@ export function ExportScreen({
     } catch {
       // Without storage the plain options stand.
     }
-    const check = async () => {
-      const r = await fetch(`/api/designs/${design.id}/findings`)
-      if (r.ok) setFindings(((await r.json()) as { findings: ExportFinding[] }).findings)
-    }
-    // Without an answer the checks stay open; the export itself does not need them.
-    void check().catch(() => undefined)
     return () => events.current?.close()
-  }, [design.id])
+  }, [])
   const set = (change: Partial<Options>) => {
     const next = { ...options, ...change }
     setOptions(next)
@@ -67,17 +61,14 @@ export function ExportScreen({
   const count = [...ticked].length * [...onPages].length
   const running = isRunning(delivery)
   const start = async () => {
-    const r = await fetch(
-      '/api/deliveries',
-      asJson({ ...options, design: design.id, channels: [...ticked], pages: [...onPages] }),
-    ).catch(() => null)
-    const answer = r
-      ? ((await r.json()) as Delivery & { message?: string })
-      : { message: 'The server does not answer. The design is safe; try again.' }
-    if (!r?.ok || !('id' in answer)) {
-      toast.error(answer.message ?? 'The export could not be started.')
-      return
-    }
+    const { single, ...how } = options
+    const answer = await ask(startDelivery, {
+      body: { ...how, design: design.id, channels: [...ticked], pages: [...onPages] },
+    }).catch((thrown: unknown) => {
+      toast.error(wordsOf(thrown, 'The design is safe; try again.'))
+      return null
+    })
+    if (!answer) return
     setDelivery(answer)
     events.current?.close()
     const source = new EventSource(`/api/deliveries/${answer.id}/events`)
@@ -87,7 +78,7 @@ export function ExportScreen({
       setDelivery(next)
       if (isRunning(next)) return
       source.close()
-      if (next.state === 'done') fetchFiles(next, options.single)
+      if (next.state === 'done') fetchFiles(next, single)
       else if (next.error) toast.error(next.error)
     }
   }
@@ -112,7 +103,11 @@ export function ExportScreen({
           {ticked.size} of {channels.length} sizes{total > 0 ? ` · ${sizeLabel(total)}` : ''}
         </span>
         {running ? (
-          <Button onClick={() => void fetch(`/api/deliveries/${delivery?.id}`, { method: 'DELETE' })}>
+          <Button
+            onClick={() =>
+              void ask(stopDelivery, { params: { id: delivery?.id ?? '' } }).catch(() => undefined)
+            }
+          >
             <X size={14} />
             Stop
           </Button>

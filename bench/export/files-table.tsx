@@ -2,8 +2,10 @@
 import { Download } from 'lucide-react'
 import type { Channel } from '@/core/design/channel-schema'
 import type { Design } from '@/core/design/schema'
+import type { Delivery } from '@/wire/deliveries'
+import type { ExportFinding } from '@/wire/designs'
 import { Progress } from '../ui/progress'
-import { type Delivery, type ExportFinding, isRunning, type Options, sizeLabel } from './delivery'
+import { isRunning, type Options, sizeLabel } from './delivery'
 
 const FORMAT_NAMES: Record<Options['format'], (quality: number) => string> = {
   png: () => 'PNG',

@@ -2,11 +2,12 @@
 import { Download } from 'lucide-react'
 import type { ReactNode } from 'react'
 import type { Design } from '@/core/design/schema'
+import type { Delivery } from '@/wire/deliveries'
 import { Button } from '../ui/button'
 import { NumberField } from '../ui/number-field'
 import { Slider } from '../ui/slider'
 import { Tick } from '../ui/tick'
-import { type Delivery, fetchFiles, isRunning, type Options } from './delivery'
+import { fetchFiles, isRunning, type Options } from './delivery'
 
 /** Format, size, ground, pages, bleed and names of what is exported. */
 export function OptionsPanel({

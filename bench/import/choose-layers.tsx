@@ -2,23 +2,19 @@
 import { Folder } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { OraChoice } from '@/core/formats/open-raster/stack'
+import type { AnswerOf } from '@/wire/call'
+import { ask, wordsOf } from '@/wire/client'
+import { inspectOpenRaster } from '@/wire/supplies'
 import { Button } from '../ui/button'
 import { DialogFrame } from '../ui/dialog-frame'
 
-type Held = { width: number; height: number; own: boolean; choices: OraChoice[] }
+type Held = AnswerOf<typeof inspectOpenRaster>
 export type Chosen = { layers: string[]; as: 'layers' | 'picture' }
 
-const inspect = async (file: File): Promise<Held> => {
-  const answer = await fetch('/api/open-raster/inspect', {
-    method: 'POST',
-    headers: { 'x-file-name': encodeURIComponent(file.name) },
-    body: file,
-  }).catch(() => null)
-  const value = answer ? ((await answer.json()) as Held & { message?: string }) : null
-  if (!answer?.ok || !value)
-    throw new Error(value?.message ?? 'The server does not answer. Nothing was stored; try again.')
-  return value
-}
+const inspect = (file: File): Promise<Held> =>
+  ask(inspectOpenRaster, { file }).catch((thrown: unknown) => {
+    throw new Error(wordsOf(thrown, 'Nothing was stored; try again.'))
+  })
 /** The layers of a file, front first: members of a stack follow it. */
 function frontFirst(choices: readonly OraChoice[]): OraChoice[] {
   const under = (parent: string): OraChoice[] =>

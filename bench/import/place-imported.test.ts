@@ -71,7 +71,7 @@ describe('placing what was chosen', () => {
       imported([picture('p', 'a0', 0), groupLayer(at('g', 'a1'), 'Pots'), picture('q', 'a0', 50, 'g')]),
     )
     await placeImported(bench, file, { layers: ['0', '1.0'], as: 'layers' })
-    expect(asked[0]).toBe('/api/open-raster?layers=0,1.0&as=layers')
+    expect(asked[0]).toBe('/api/open-raster?layers=0%2C1.0&as=layers')
     const s = bench.store.getState()
     const group = s.design.layers[s.selection[0] ?? '']
     expect(group).toMatchObject({ kind: 'group', name: 'studio corner' })

@@ -4,6 +4,8 @@ import { moved, scaledAbout } from '@/core/geometry/placement'
 import { hasMembers } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { groupLayer } from '@/core/kinds/new'
+import { ask, wordsOf } from '@/wire/client'
+import { importOpenRaster } from '@/wire/supplies'
 import type { SourceInfo } from '../render/protocol'
 import type { Bench } from '../state/bench'
 import { spotFor } from '../state/placing'
@@ -32,15 +34,12 @@ export function laidOut(made: Imported, page: { width: number; height: number })
 
 /** Sends a file with what was chosen of it and places what comes back, several layers as a group. Throws with a text for people. */
 export async function placeImported(bench: Bench, file: File, chosen: Chosen): Promise<void> {
-  const address = `/api/open-raster?layers=${chosen.layers.join(',')}&as=${chosen.as}`
-  const answer = await fetch(address, {
-    method: 'POST',
-    headers: { 'x-file-name': encodeURIComponent(file.name) },
-    body: file,
-  }).catch(() => null)
-  const made = answer ? ((await answer.json()) as Imported & { message?: string }) : null
-  if (!answer?.ok || !made)
-    throw new Error(made?.message ?? 'The server does not answer. The design is safe; try again.')
+  const made = await ask(importOpenRaster, {
+    file,
+    query: { layers: chosen.layers.join(','), as: chosen.as },
+  }).catch((thrown: unknown) => {
+    throw new Error(wordsOf(thrown, 'The design is safe; try again.'))
+  })
   for (const source of made.sources) bench.addSource(source)
   const s = bench.store.getState()
   const master = s.design.channels[s.design.master]

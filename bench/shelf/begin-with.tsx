@@ -1,6 +1,10 @@
+import { useQuery } from '@tanstack/react-query'
 import { FilePlus, ImageUp, LoaderCircle } from 'lucide-react'
-import { useEffect, useRef, useState } from 'react'
+import { useRef, useState } from 'react'
 import { toast } from 'sonner'
+import { ask, wordsOf } from '@/wire/client'
+import { listLayouts } from '@/wire/designs'
+import { storeSource } from '@/wire/supplies'
 import type { SourceInfo } from '../render/protocol'
 
 export type Earlier = {
@@ -17,7 +21,6 @@ export type Beginning =
   | { kind: 'picture'; info: SourceInfo; name: string }
   | null
 
-type Layout = { id: string; label: string; words: string }
 type Props = {
   from: Beginning
   channel: string | null
@@ -27,32 +30,23 @@ type Props = {
 
 /** Empty, a starting layout, a picture, or an earlier design: seen as it comes out on the master. */
 export function BeginWith({ from, channel, designs, onChange }: Props) {
-  const [layouts, setLayouts] = useState<Layout[] | null>(null)
+  const asked = useQuery({
+    queryKey: ['layouts'],
+    queryFn: ({ signal }) => ask(listLayouts, { signal }),
+    staleTime: Number.POSITIVE_INFINITY,
+  })
+  const layouts = asked.isError ? [] : (asked.data?.layouts ?? null)
   const [busy, setBusy] = useState(false)
   const chooser = useRef<HTMLInputElement>(null)
-  useEffect(() => {
-    fetch('/api/layouts')
-      .then((r) => r.json())
-      .then((v: { layouts: Layout[] }) => setLayouts(v.layouts))
-      .catch(() => setLayouts([]))
-  }, [])
   const take = async (file: File | undefined) => {
     if (!file) return
     setBusy(true)
     try {
-      const r = await fetch('/api/blobs', {
-        method: 'POST',
-        headers: { 'x-file-name': encodeURIComponent(file.name) },
-        body: file,
-      })
-      const info = (await r.json()) as SourceInfo & { message?: string }
-      if (!r.ok || info.kind !== 'picture')
-        toast.error(
-          info.message ?? 'A design can begin with a photo. The graphic was kept among your supplies.',
-        )
-      else onChange({ kind: 'picture', info, name: file.name })
-    } catch {
-      toast.error('The server does not answer. Nothing was stored; try again.')
+      const info = await ask(storeSource, { file })
+      if (info.kind === 'picture') onChange({ kind: 'picture', info, name: file.name })
+      else toast.error('A design can begin with a photo. The graphic was kept among your supplies.')
+    } catch (thrown) {
+      toast.error(wordsOf(thrown, 'Nothing was stored; try again.'))
     }
     setBusy(false)
   }

@@ -5,7 +5,8 @@ import { Dialog } from 'radix-ui'
 import { useEffect, useState } from 'react'
 import { toast } from 'sonner'
 import { channelPresets, ownChannel } from '@/core/design/channels'
-import { asJson } from '../state/wire'
+import { ask, wordsOf } from '@/wire/client'
+import { beginDesign } from '@/wire/designs'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { type Beginning, BeginWith, type Earlier } from './begin-with'
@@ -67,28 +68,25 @@ export function NewDesign({
     if (specs.length === 0 || !first) return
     setBusy(true)
     const channels = specs.map(({ group: _, ...c }) => c)
-    const r = await fetch(
-      '/api/designs',
-      asJson({
-        name: name.trim() || 'Untitled design',
-        campaign: where.trim() || 'My campaign',
-        channels: [...channels.filter((c) => c.id === first), ...channels.filter((c) => c.id !== first)],
-        master: first,
-        colour: ground,
-        from:
-          from &&
-          (from.kind === 'picture'
-            ? { kind: 'picture', sha: from.info.sha }
-            : { kind: from.kind, id: from.id }),
-      }),
-    ).catch(() => null)
-    const answer = r
-      ? ((await r.json()) as { id?: string; message?: string })
-      : { message: 'The server does not answer. Nothing was created; try again.' }
-    if (r?.ok && answer.id) router.push(`/designs/${answer.id}`)
-    else {
+    try {
+      const { id } = await ask(beginDesign, {
+        body: {
+          name: name.trim() || 'Untitled design',
+          campaign: where.trim() || 'My campaign',
+          channels: [...channels.filter((c) => c.id === first), ...channels.filter((c) => c.id !== first)],
+          master: first,
+          colour: ground,
+          from:
+            from &&
+            (from.kind === 'picture'
+              ? { kind: 'picture', sha: from.info.sha }
+              : { kind: from.kind, id: from.id }),
+        },
+      })
+      router.push(`/designs/${id}`)
+    } catch (thrown) {
       setBusy(false)
-      toast.error(answer.message ?? 'The design could not be created.')
+      toast.error(wordsOf(thrown, 'Nothing was created; try again.'))
     }
   }
   return (

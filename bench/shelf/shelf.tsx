@@ -1,4 +1,5 @@
 'use client'
+import { useQuery } from '@tanstack/react-query'
 import {
   Archive,
   ArchiveRestore,
@@ -15,9 +16,10 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
+import { ask, wordsOf } from '@/wire/client'
+import { archiveDesign, duplicateDesign, openPackage, readFindings } from '@/wire/designs'
 import { ChooseLayers } from '../import/choose-layers'
 import { recoverUnsent } from '../state/recovery'
-import { asJson } from '../state/wire'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { Mark } from '../ui/mark'
@@ -76,18 +78,16 @@ export function Shelf({ designs, stored }: { designs: readonly ShelfDesign[]; st
     for (const d of sorted) groups.set(d.campaign, [...(groups.get(d.campaign) ?? []), d])
     return [...groups]
   }, [designs, query, sort, archived])
-  const call = async (path: string, init: RequestInit, done: (answer: Answer) => void) => {
-    const r = await fetch(path, init).catch(() => null)
-    const answer = r
-      ? ((await r.json()) as Answer & { message?: string })
-      : { message: 'The server does not answer. Nothing was changed; try again.' }
-    if (r?.ok) done(answer)
-    else toast.error(answer.message ?? 'This did not work. Nothing was changed.')
+  const call: Asking = async (job, done) => {
+    try {
+      done(await job())
+    } catch (thrown) {
+      toast.error(wordsOf(thrown, 'Nothing was changed; try again.'))
+    }
   }
   const openFile = (file: File, choice = '') =>
     call(
-      `/api/packages${choice}`,
-      { method: 'POST', headers: { 'x-file-name': encodeURIComponent(file.name) }, body: file },
+      () => ask(openPackage, { file, query: choice }),
       ({ id, notes }) => {
         for (const note of notes?.slice(0, 5) ?? []) toast(note, { duration: 9000 })
         router.push(`/designs/${id}`)
@@ -242,29 +242,18 @@ export function Shelf({ designs, stored }: { designs: readonly ShelfDesign[]; st
   )
 }
 
-type Answer = { id?: string; notes?: string[] }
+/** Makes a call and goes on with its answer; what went wrong is said. */
+type Asking = <T>(job: () => Promise<T>, done: (answer: T) => void) => Promise<void>
 
-function Card({
-  design: d,
-  call,
-  refresh,
-}: {
-  design: ShelfDesign
-  call: (path: string, init: RequestInit, done: (a: Answer) => void) => Promise<void>
-  refresh: () => void
-}) {
-  const [findings, setFindings] = useState(d.findings)
+function Card({ design: d, call, refresh }: { design: ShelfDesign; call: Asking; refresh: () => void }) {
+  const checked = useQuery({
+    queryKey: ['findings', d.id, d.updatedAt],
+    queryFn: ({ signal }) => ask(readFindings, { params: { id: d.id }, signal }),
+    enabled: d.findings === null && !d.unreadable,
+  })
+  const findings = d.findings ?? checked.data?.findings.length ?? null
   const [when, setWhen] = useState('')
   useEffect(() => setWhen(ago(d.updatedAt)), [d.updatedAt])
-  useEffect(() => {
-    setFindings(d.findings)
-    if (d.findings !== null || d.unreadable) return
-    const stop = new AbortController()
-    fetch(`/api/designs/${d.id}/findings`, { signal: stop.signal })
-      .then(async (r) => r.ok && setFindings(((await r.json()) as { findings: unknown[] }).findings.length))
-      .catch(() => undefined)
-    return () => stop.abort()
-  }, [d.id, d.findings, d.unreadable])
   if (d.unreadable)
     return (
       <li className="flex w-72 flex-col gap-2 rounded-[10px] border border-warn/40 bg-warn-ground p-4 text-small">
@@ -313,7 +302,7 @@ function Card({
           </IconButton>
         }
       >
-        <MenuItem onSelect={() => void call(`/api/designs/${d.id}/duplicate`, { method: 'POST' }, refresh)}>
+        <MenuItem onSelect={() => void call(() => ask(duplicateDesign, { params: { id: d.id } }), refresh)}>
           <Copy size={13} />
           Duplicate
         </MenuItem>
@@ -327,7 +316,10 @@ function Card({
         </MenuItem>
         <MenuItem
           onSelect={() =>
-            void call(`/api/designs/${d.id}`, asJson({ archived: !d.archived }, 'PATCH'), refresh)
+            void call(
+              () => ask(archiveDesign, { params: { id: d.id }, body: { archived: !d.archived } }),
+              refresh,
+            )
           }
         >
           {d.archived ? <ArchiveRestore size={13} /> : <Archive size={13} />}

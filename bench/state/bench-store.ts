@@ -11,6 +11,8 @@ import { resolve } from '@/core/resolve/resolve'
 import type { ResolvedPage } from '@/core/resolve/resolved'
 import { fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
+import { ask } from '@/wire/client'
+import { readLog as readLogOf } from '@/wire/designs'
 import { RenderClient } from '../render/client'
 import type { SourceInfo } from '../render/protocol'
 import type { Bench } from './bench'
@@ -54,10 +56,9 @@ export function createBench(loaded: Loaded): Bench {
   })
   /** What can be taken back: the log of the design, and what is on its way. */
   async function readLog(): Promise<void> {
-    const r = await fetch(`/api/designs/${loaded.id}/log`).catch(() => null)
-    if (!r?.ok) return
-    const { log } = (await r.json()) as { log: { edit: Edit }[] }
-    const past = log.map((l) => l.edit)
+    const read = await ask(readLogOf, { params: { id: loaded.id } }).catch(() => null)
+    if (!read) return
+    const past = read.log.map((l) => l.edit)
     const known = new Set(past.map((e) => e.id))
     setState({ history: historyOf([...past, ...sync.pending.filter((e) => !known.has(e.id))]) })
   }

@@ -8,13 +8,14 @@ import type { Layer, LayerOf } from '@/core/kinds/list'
 import { type Dab, type MaskOf, masksOf, newMask } from '@/core/masks/mask'
 import { frameMatrix } from '@/core/masks/mask-frame'
 import { frameOf } from '@/core/render/masked'
-import type { CutOutAnswer } from '@/wire/masks'
+import type { AnswerOf } from '@/wire/call'
+import { ask } from '@/wire/client'
+import { cutOut as cutting, studyForCut as study } from '@/wire/masks'
 import { resolvedOf } from './acts'
 import type { Bench, BenchState } from './bench'
 import { asked } from './mask-work'
 import { maskedLayer } from './masks'
 import type { StrokeInHand } from './painting'
-import { asJson } from './wire'
 
 /** The mask that cuts a picture out of its ground, where it has one. */
 export const cutOf = (layer: Layer | null | undefined): MaskOf<'painted'> | null =>
@@ -39,7 +40,7 @@ export const cuttable = (s: Pick<BenchState, 'design' | 'selection'>): LayerOf<'
 
 /** Has a picture looked at that is likely to be cut out next: the press then takes less. Nobody waits for it or hears of it. */
 export function studyAhead(source: string): void {
-  fetch('/api/cutouts/study', asJson({ source })).catch(() => undefined)
+  ask(study, { body: { source } }).catch(() => undefined)
 }
 
 /** Whether a picture has a see-through ground of its own: to cut it out would eat into it. */
@@ -86,13 +87,11 @@ async function cut(
   const tell = (share: number) =>
     running === mine && bench.set({ cutting: { layer: layer.id, dabs: pending, running: true, share } })
   tell(0)
-  const made = await asked<CutOutAnswer>(
-    bench,
-    '/api/cutouts',
-    { source: layer.source, dabs },
-    mine.signal,
-    tell,
-  )
+  const made = await asked(bench, cutting, {
+    body: { source: layer.source, dabs: [...dabs] },
+    signal: mine.signal,
+    progress: tell,
+  })
   if (running !== mine) return false
   running = null
   bench.set({ cutting: null })
@@ -108,7 +107,13 @@ async function cut(
   return true
 }
 
-function keep(bench: Bench, id: string, made: CutOutAnswer, dabs: readonly Dab[], name: string): void {
+function keep(
+  bench: Bench,
+  id: string,
+  made: AnswerOf<typeof cutting>,
+  dabs: readonly Dab[],
+  name: string,
+): void {
   const layer = bench.store.getState().design.layers[id]
   if (!isPhoto(layer)) return
   const before = cutOf(layer)

@@ -2,9 +2,9 @@ import { newId } from '@/core/basics/ids'
 import { inOrder, keyBetween } from '@/core/basics/order'
 import { followHouse, type House, houseAfter } from '@/core/design/house'
 import { hasParts, isPhoto } from '@/core/kinds/facts'
-import type { SourceInfo } from '../render/protocol'
+import { ask, wordsOf } from '@/wire/client'
+import { keepHouse, readHouse } from '@/wire/designs'
 import type { Bench } from './bench'
-import { asJson } from './wire'
 
 /** How long the design stays as it is before the others of its campaign follow, ms. */
 const CALM_MS = 700
@@ -13,15 +13,11 @@ const CALM_MS = 700
 async function send(bench: Bench, house: House): Promise<boolean> {
   bench.set({ house })
   try {
-    const answer = await fetch(`/api/designs/${bench.store.getState().design.id}/house`, asJson(house, 'PUT'))
-    if (answer.ok) return true
+    await ask(keepHouse, { params: { id: bench.store.getState().design.id }, body: house })
+    return true
+  } catch (thrown) {
     bench.notify(
-      ((await answer.json()) as { message?: string }).message ?? 'The house set could not be kept.',
-      'trouble',
-    )
-  } catch {
-    bench.notify(
-      'The house set could not be kept: the server does not answer. This design is safe; change it again later.',
+      wordsOf(thrown, 'The house set was not kept. This design is safe; change it again later.'),
       'trouble',
     )
   }
@@ -32,10 +28,8 @@ async function send(bench: Bench, house: House): Promise<boolean> {
 export function watchHouse(bench: Bench): () => void {
   let due: ReturnType<typeof setTimeout> | undefined
   let ready = false
-  void fetch(`/api/designs/${bench.store.getState().design.id}/house`)
-    .then(async (r) => {
-      if (!r.ok) return
-      const { house, sources } = (await r.json()) as { house: House; sources: SourceInfo[] }
+  void ask(readHouse, { params: { id: bench.store.getState().design.id } })
+    .then(({ house, sources }) => {
       for (const source of sources) bench.addSource(source)
       bench.set({ house })
       ready = true

@@ -2,58 +2,27 @@ import { apply, inverse, type Point } from '@/core/geometry/matrix'
 import { isPhoto } from '@/core/kinds/facts'
 import { type MaskOf, touchingKey } from '@/core/masks/mask'
 import { frameMatrix } from '@/core/masks/mask-frame'
-import type { PickAnswer, SpecksAnswer } from '@/wire/masks'
+import type { AnswerOf, BodyOf, Call } from '@/wire/call'
+import { ask, type With, wordsOf } from '@/wire/client'
+import { cleanMask, pickTouching } from '@/wire/masks'
 import type { Bench } from './bench'
 import { maskedLayer, maskInHand } from './masks'
-import { asJson } from './wire'
 
-/** The answer of a stream of lines that tells first how far the work is. */
-async function lastLine(
-  response: Response,
-  progress: (share: number) => void,
-): Promise<{ ok: boolean; answer: unknown }> {
-  const reader = response.body?.pipeThrough(new TextDecoderStream()).getReader()
-  let rest = ''
-  for (;;) {
-    const part = await reader?.read()
-    if (!part || part.done) throw new Error('The answer broke off.')
-    const lines = (rest + part.value).split('\n')
-    rest = lines.pop() ?? ''
-    for (const text of lines) {
-      const line = JSON.parse(text) as { share: number } | { status: number; answer: unknown }
-      if ('share' in line) progress(line.share)
-      else return { ok: line.status < 400, answer: line.answer }
-    }
-  }
-}
 /**
  * Asks the server for work on a mask; null where it could not be done, which is said, or was given up. `progress` hears of
  * work that tells how far it is, 0–1.
  */
-export async function asked<T>(
+export async function asked<C extends Call>(
   bench: Bench,
-  path: string,
-  body: object,
-  signal?: AbortSignal,
-  progress: (share: number) => void = () => undefined,
-): Promise<T | null> {
+  to: C,
+  given: With<BodyOf<C>>,
+): Promise<AnswerOf<C> | null> {
   // What went wrong before is no longer true.
   if (bench.store.getState().notice?.tone === 'trouble') bench.set({ notice: null })
   try {
-    const response = await fetch(path, {
-      ...asJson(body),
-      ...(signal ? { signal } : {}),
-    })
-    const inLines = response.headers.get('content-type')?.includes('ndjson')
-    const found = inLines
-      ? await lastLine(response, progress)
-      : { ok: response.ok, answer: await response.json() }
-    const answer = found.answer as T & { message?: string }
-    if (found.ok) return answer
-    bench.notify(answer.message ?? 'The server could not do this. Nothing was changed; try again.', 'trouble')
-  } catch {
-    if (!signal?.aborted)
-      bench.notify('The server does not answer. Nothing was changed; try again.', 'trouble')
+    return await ask(to, given)
+  } catch (thrown) {
+    if (!given.signal?.aborted) bench.notify(wordsOf(thrown, 'Nothing was changed; try again.'), 'trouble')
   }
   return null
 }
@@ -78,16 +47,18 @@ async function findTouching(bench: Bench, mask: MaskOf<'picked'>, at: Point): Pr
   const layer = maskedLayer(bench.store.getState())
   if (!isPhoto(layer)) return
   const { by, colour, tolerance, fade, from, to } = mask
-  const made = await asked<PickAnswer>(bench, '/api/mask-picks', {
-    source: layer.source,
-    by,
-    colour,
-    tolerance,
-    fade,
-    from,
-    to,
-    x: at.x,
-    y: at.y,
+  const made = await asked(bench, pickTouching, {
+    body: {
+      source: layer.source,
+      by,
+      colour,
+      tolerance,
+      fade,
+      from,
+      to,
+      x: at.x,
+      y: at.y,
+    },
   })
   if (!made) return
   if (Object.keys(made.tiles).length === 0)
@@ -141,12 +112,14 @@ export async function cleanSpecks(bench: Bench, mask: MaskOf<'painted'>, size: n
     })
     return
   }
-  const made = await asked<SpecksAnswer>(bench, '/api/mask-specks', {
-    width: mask.width,
-    height: mask.height,
-    ground: before.ground,
-    tiles: before.tiles,
-    size,
+  const made = await asked(bench, cleanMask, {
+    body: {
+      width: mask.width,
+      height: mask.height,
+      ground: before.ground,
+      tiles: before.tiles,
+      size,
+    },
   })
   if (!made) return
   bench.edit('Clean specks', (d) => {

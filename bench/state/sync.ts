@@ -1,8 +1,9 @@
 import { applyEdit, collide, type Edit, type Logged } from '@/core/design/edits'
 import type { Design } from '@/core/design/schema'
+import { Refused, Unanswered } from '@/wire/client'
 import { recoverUnsent } from './recovery'
 import { type Aside, dropAside, hold, keepAside, keepUnsent, readAside, unsentKey } from './unsent'
-import { fetchDesign, fetchSince, Refused, sendAside, sendEdits, Unanswered } from './wire'
+import { fetchDesign, fetchSince, sendAside, sendEdits } from './wire'
 
 export type SaveState = 'saved' | 'saving' | 'offline' | 'refused'
 export type Told = {

@@ -1,21 +1,11 @@
 'use client'
-import { useCallback, useEffect, useRef, useState } from 'react'
-import type { SourceInfo } from '../render/protocol'
+import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query'
+import { useCallback, useEffect, useMemo, useState } from 'react'
+import { ask } from '@/wire/client'
+import { type Supply, searchSupplies } from '@/wire/supplies'
 import type { Placing } from '../state/placing'
 
-export type Item = {
-  id: string
-  sha: string
-  kind: string
-  label: string
-  own: boolean
-  source: string
-  licence: string
-  blend: string
-  focal: { x: number; y: number } | null
-  transparent: boolean
-  info: SourceInfo
-}
+export type Item = Supply
 
 /** What narrows the supplies; all of it is shown, and cleared in one go. */
 export type Filters = {
@@ -74,50 +64,45 @@ function queryOf(f: Filters, offset: number): string {
   return q.toString()
 }
 
-type Found = { items: Item[]; total: number }
+/** The hand types on for so long before anything is looked for, ms. */
+const TYPING_MS = 120
 /** What the filters find, a page at a time; `more` fetches the next one. */
 export function useSupplies(filters: Filters, open: boolean) {
-  const [found, setFound] = useState<Found | null>(null)
-  const [trouble, setTrouble] = useState(false)
-  const [asked, setAsked] = useState(0)
-  const fetching = useRef(false)
-  const key = queryOf(filters, 0)
-  const idle = !open || filters.tab === 'type' || filters.used
-  // Asked again when something was uploaded or the last answer failed.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: `asked` only counts
-  useEffect(() => {
-    if (idle) return
-    const stop = new AbortController()
-    const wait = setTimeout(async () => {
-      try {
-        const r = await fetch(`/api/supplies?${key}`, { signal: stop.signal })
-        if (!r.ok) throw new Error()
-        setFound((await r.json()) as Found)
-        setTrouble(false)
-      } catch {
-        if (!stop.signal.aborted) setTrouble(true)
-      }
-    }, 120)
-    return () => {
-      clearTimeout(wait)
-      stop.abort()
-    }
-  }, [idle, key, asked])
+  const key = useLater(queryOf(filters, 0), TYPING_MS)
+  const asked = useInfiniteQuery({
+    queryKey: ['supplies', key],
+    queryFn({ pageParam, signal }) {
+      const query = new URLSearchParams(key)
+      query.set('offset', String(pageParam))
+      return ask(searchSupplies, { query, signal })
+    },
+    initialPageParam: 0,
+    getNextPageParam(last, pages) {
+      const have = pages.reduce((sum, p) => sum + p.items.length, 0)
+      return last.items.length > 0 && have < last.total ? have : undefined
+    },
+    enabled: open && filters.tab !== 'type' && !filters.used,
+    // What was found stays until there is something else to show.
+    placeholderData: keepPreviousData,
+  })
+  const found = useMemo(() => {
+    const pages = asked.data?.pages
+    if (!pages) return null
+    const items = new Map(pages.flatMap((p) => p.items).map((i) => [i.id, i]))
+    return { items: [...items.values()], total: pages.at(-1)?.total ?? 0 }
+  }, [asked.data])
+  const { fetchNextPage, isFetchingNextPage, hasNextPage, refetch } = asked
   const more = useCallback(async () => {
-    if (!found || fetching.current || found.items.length >= found.total) return
-    fetching.current = true
-    const r = await fetch(`/api/supplies?${queryOf(filters, found.items.length)}`).catch(() => null)
-    fetching.current = false
-    if (!r?.ok) return
-    const next = (await r.json()) as Found
-    setFound((f) =>
-      f
-        ? {
-            items: [...f.items, ...next.items.filter((i) => !f.items.some((o) => o.id === i.id))],
-            total: next.total,
-          }
-        : f,
-    )
-  }, [found, filters])
-  return { found, trouble, more, again: () => setAsked((n) => n + 1) }
+    if (hasNextPage && !isFetchingNextPage) await fetchNextPage()
+  }, [hasNextPage, isFetchingNextPage, fetchNextPage])
+  return { found, trouble: asked.isError, more, again: () => void refetch() }
+}
+/** A value as it has been for a while. */
+function useLater<T>(value: T, after: number): T {
+  const [later, setLater] = useState(value)
+  useEffect(() => {
+    const wait = setTimeout(() => setLater(value), after)
+    return () => clearTimeout(wait)
+  }, [value, after])
+  return later
 }

@@ -1,42 +1,30 @@
 'use client'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Clock, GitBranch, ShieldCheck, Star, Trash2 } from 'lucide-react'
-import { useCallback, useEffect, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { inOrder } from '@/core/basics/order'
-import type { Design } from '@/core/design/schema'
-import type { SourceInfo } from '../render/protocol'
+import { ask, wordsOf } from '@/wire/client'
+import { keepVersion, listVersions, readVersion, removeVersion, type Version } from '@/wire/designs'
 import type { Bench } from '../state/bench'
 import { useBench, useBenchState } from '../state/bench-context'
-import { asJson } from '../state/wire'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { DialogFrame } from '../ui/dialog-frame'
 import { SplitView } from './split-view'
 
-type Version = {
-  id: string
-  name: string
-  reason: 'time' | 'before' | 'named' | 'conflict'
-  revision: number
-  createdAt: string
-  who: string | null
-}
 const MARKS = { time: Clock, before: ShieldCheck, named: Star, conflict: GitBranch } as const
 
 /** Puts the design back to what a version holds, as one step that can be undone. */
 export async function bringBack(bench: Bench, version: Pick<Version, 'id' | 'name'>): Promise<boolean> {
   const { design } = bench.store.getState()
-  const answer = await fetch(`/api/designs/${design.id}/versions/${version.id}`).catch(() => null)
-  const told = answer
-    ? ((await answer.json()) as { design?: Design; sources?: SourceInfo[]; message?: string })
-    : null
-  if (!answer?.ok || !told?.design) {
-    bench.notify(
-      told?.message ?? 'The server does not answer. The design is as it was; try again.',
-      'trouble',
-    )
-    return false
-  }
-  for (const s of told.sources ?? []) bench.addSource(s)
+  const told = await ask(readVersion, { params: { id: design.id, version: version.id } }).catch(
+    (thrown: unknown) => {
+      bench.notify(wordsOf(thrown, 'The design is as it was; try again.'), 'trouble')
+      return null
+    },
+  )
+  if (!told) return false
+  for (const s of told.sources) bench.addSource(s)
   const { id: _id, version: _version, name: _name, ...content } = told.design
   bench.edit(
     `Bring back “${version.name}”`,
@@ -62,27 +50,22 @@ function Versions({ onClose }: { onClose: () => void }) {
     channel: state.channel,
     save: state.save.state,
   }))
-  const [list, setList] = useState<Version[] | null>(null)
-  const [trouble, setTrouble] = useState(false)
   const [chosen, setChosen] = useState<string | null>(null)
   const [name, setName] = useState('')
   const [page, setPage] = useState(s.page)
   const [channel, setChannel] = useState(s.channel)
   const [busy, setBusy] = useState(false)
   const base = `/api/designs/${s.design.id}`
-  const read = useCallback(async () => {
-    try {
-      const r = await fetch(`${base}/versions`)
-      if (!r.ok) throw new Error()
-      const { versions } = (await r.json()) as { versions: Version[] }
-      setList(versions)
-      setTrouble(false)
-      setChosen((c) => c ?? versions[0]?.id ?? null)
-    } catch {
-      setTrouble(true)
-    }
-  }, [base])
-  useEffect(() => void read(), [read])
+  const queries = useQueryClient()
+  const asked = useQuery({
+    queryKey: ['versions', s.design.id],
+    queryFn: ({ signal }) => ask(listVersions, { params: { id: s.design.id }, signal }),
+  })
+  const list = asked.data?.versions ?? null
+  const trouble = asked.isError
+  const read = () => queries.invalidateQueries({ queryKey: ['versions', s.design.id] })
+  const first = list?.[0]?.id ?? null
+  useEffect(() => setChosen((c) => c ?? first), [first])
   const keep = async () => {
     setBusy(true)
     if (!(await bench.sync.settled())) {
@@ -92,18 +75,18 @@ function Versions({ onClose }: { onClose: () => void }) {
         'trouble',
       )
     }
-    const r = await fetch(`${base}/versions`, asJson({ name: name.trim() })).catch(() => null)
-    setBusy(false)
-    if (!r?.ok)
-      return bench.notify(
-        r
-          ? ((await r.json()) as { message: string }).message
-          : 'The server does not answer. Nothing was kept; try again.',
-        'trouble',
-      )
+    try {
+      await ask(keepVersion, { params: { id: s.design.id }, body: { name: name.trim() } })
+    } catch (thrown) {
+      return bench.notify(wordsOf(thrown, 'Nothing was kept; try again.'), 'trouble')
+    } finally {
+      setBusy(false)
+    }
     setName('')
-    setChosen(null)
     await read()
+    setChosen(
+      queries.getQueryData<{ versions: Version[] }>(['versions', s.design.id])?.versions[0]?.id ?? null,
+    )
   }
   const version = list?.find((v) => v.id === chosen) ?? null
   const picture = (v: Version, side: number) =>
@@ -194,7 +177,9 @@ function Versions({ onClose }: { onClose: () => void }) {
                     label={`Remove the version ${v.name}`}
                     className="!absolute top-2 right-1 !size-6 bg-panel opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
                     onClick={async () => {
-                      await fetch(`${base}/versions/${v.id}`, { method: 'DELETE' }).catch(() => null)
+                      await ask(removeVersion, { params: { id: s.design.id, version: v.id } }).catch(
+                        () => null,
+                      )
                       if (chosen === v.id) setChosen(null)
                       await read()
                     }}

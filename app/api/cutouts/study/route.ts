@@ -1,7 +1,7 @@
-import { studyForCut } from '@/server/cutouts'
+import { study } from '@/server/cutouts'
 import { route } from '@/server/route'
 
 export const dynamic = 'force-dynamic'
 
 /** Looks at a picture that is likely to be cut out next: `source` its SHA-256. */
-export const POST = route(async ({ json }) => studyForCut(await json()))
+export const POST = route(async ({ json }) => study(await json()))
