@@ -1,5 +1,6 @@
 'use client'
-import { useState } from 'react'
+import { useDrag } from '@use-gesture/react'
+import { useRef, useState } from 'react'
 import type { CurvePoint } from '@/core/treatments/field'
 import { curveThrough } from '@/core/treatments/tables'
 import { NumberField } from '../ui/number-field'
@@ -35,14 +36,30 @@ export function CurveEditor({ label, short, points: given, onShow, onKeep }: Pro
     return points.map((p, k) => (k === n ? { x: Math.min(high, Math.max(low, to.x)), y: unit(to.y) } : p))
   }
   const without = (n: number) => (points.length > 2 ? points.filter((_, k) => k !== n) : [...points])
-  const under = (e: React.PointerEvent): CurvePoint => {
-    const r = (e.currentTarget.closest('svg') as SVGElement).getBoundingClientRect()
-    return { x: unit((e.clientX - r.left) / r.width), y: unit(1 - (e.clientY - r.top) / r.height) }
+  const area = useRef<SVGSVGElement>(null)
+  const under = ([x, y]: readonly [number, number]): CurvePoint => {
+    const r = area.current?.getBoundingClientRect() ?? new DOMRect(0, 0, 1, 1)
+    return { x: unit((x - r.left) / r.width), y: unit(1 - (y - r.top) / r.height) }
   }
   const show = (next: CurvePoint[]) => {
     held.hold(next)
     onShow(next)
   }
+  /** A press on a point takes it, anywhere else it sets one. */
+  const pressed = (p: CurvePoint) => {
+    const near = points.findIndex((q) => Math.hypot(q.x - p.x, q.y - p.y) < 0.06)
+    if (near >= 0) return setChosen(near)
+    if (points.length >= 16 || points.some((q) => Math.abs(q.x - p.x) < LEAST)) return
+    const next = [...points, p].sort((a, b) => a.x - b.x)
+    setChosen(next.indexOf(p))
+    show(next)
+  }
+  const dragged = useDrag<PointerEvent>(({ xy, first, last }) => {
+    if (first) return pressed(under(xy))
+    if (!last) return show(placed(at, under(xy)))
+    onKeep([...points])
+    held.letGo()
+  })
   if (!open)
     return (
       <button
@@ -57,25 +74,12 @@ export function CurveEditor({ label, short, points: given, onShow, onKeep }: Pro
     <fieldset aria-label={label} className="flex flex-col gap-1.5">
       <span className="text-small text-soft">{short.toLowerCase()}</span>
       <svg
+        ref={area}
         viewBox={`-3 -3 ${SIDE + 6} ${SIDE + 6}`}
         className="aspect-square w-full touch-none rounded-control bg-well"
         role="group"
         aria-label={label}
-        onPointerDown={(e) => {
-          const p = under(e)
-          const near = points.findIndex((q) => Math.hypot(q.x - p.x, q.y - p.y) < 0.06)
-          e.currentTarget.setPointerCapture(e.pointerId)
-          if (near >= 0) return setChosen(near)
-          if (points.length >= 16 || points.some((q) => Math.abs(q.x - p.x) < LEAST)) return
-          const next = [...points, p].sort((a, b) => a.x - b.x)
-          setChosen(next.indexOf(p))
-          show(next)
-        }}
-        onPointerMove={(e) => e.buttons === 1 && show(placed(at, under(e)))}
-        onLostPointerCapture={() => {
-          onKeep([...points])
-          held.letGo()
-        }}
+        {...dragged()}
       >
         <path
           d={`M0 ${SIDE / 2}H${SIDE}M${SIDE / 2} 0V${SIDE}M0 ${SIDE}L${SIDE} 0`}

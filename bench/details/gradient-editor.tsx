@@ -1,6 +1,7 @@
 'use client'
+import { useDrag } from '@use-gesture/react'
 import { Plus, Trash2 } from 'lucide-react'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { newId } from '@/core/basics/ids'
 import { lookUp } from '@/core/colour/colour'
 import type { Gradient } from '@/core/colour/gradient-line'
@@ -45,9 +46,28 @@ export function StopsBar({
     onChange({ ...all, [key]: { offset, colour: near[1].colour } })
     setChosen(key)
   }
+  const bar = useRef<HTMLDivElement>(null)
+  const dragged = useDrag<PointerEvent>(({ args: [key], xy: [x], first, last, memo: moved }) => {
+    if (first) {
+      setChosen(key)
+      return false
+    }
+    if (last) {
+      if (moved) onChange(all)
+      hand.letGo()
+      return false
+    }
+    const r = bar.current?.getBoundingClientRect()
+    if (!r) return moved
+    const next = withStop(key, { offset: Math.min(1, Math.max(0, (x - r.left) / r.width)) })
+    hand.hold(next)
+    onPreview(next)
+    return true
+  })
   return (
     <>
       <div
+        ref={bar}
         className="relative mx-1.5 h-9"
         onDoubleClick={(e) => {
           const r = e.currentTarget.getBoundingClientRect()
@@ -77,22 +97,7 @@ export function StopsBar({
                 onChange(withStop(key, { offset: Math.min(1, Math.max(0, s.offset + by)) }))
               }
             }}
-            onPointerDown={(e) => {
-              e.currentTarget.setPointerCapture(e.pointerId)
-              setChosen(key)
-            }}
-            onPointerMove={(e) => {
-              if (e.buttons !== 1) return
-              const r = e.currentTarget.parentElement?.getBoundingClientRect()
-              if (!r) return
-              const next = withStop(key, { offset: Math.min(1, Math.max(0, (e.clientX - r.left) / r.width)) })
-              hand.hold(next)
-              onPreview(next)
-            }}
-            onLostPointerCapture={() => {
-              onChange(all)
-              hand.letGo()
-            }}
+            {...dragged(key)}
           />
         ))}
       </div>

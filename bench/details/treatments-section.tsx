@@ -34,6 +34,7 @@ import { Choice } from '../ui/choice'
 import { intoView } from '../ui/into-view'
 import { Menu, MenuItem, MenuPart } from '../ui/menu'
 import { NameInput } from '../ui/name-input'
+import { Sortable, useSorted } from '../ui/sortable'
 import { Own, OwnMark } from './own'
 import { RecipesMenu } from './recipes-menu'
 import { Section } from './section'
@@ -58,7 +59,6 @@ const COLUMNS: readonly (readonly Group[])[] = [
 export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
   const bench = useBench()
   const [open, setOpen] = useState<string | null>(null)
-  const [dragged, setDragged] = useState<string | null>(null)
   const recipes = useBenchState((s) => s.design.recipes)
   const [own] = layers
   useOpened(own?.id ?? '', own !== undefined && !kindOf(own).placed, own ? treatmentsOf(own) : [], setOpen)
@@ -66,9 +66,10 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
   const recipe = own.recipe ? recipes[own.recipe] : undefined
   const first = own
   const list = treatmentsOf(first)
-  const drop = (before: string | null) => {
-    if (dragged) moveTreatment(bench, first.id, dragged, before)
-    setDragged(null)
+  /** A card takes the place of another: before it, or after it where it came from before. */
+  const move = (id: string, over: string) => {
+    const [from, to] = [list.findIndex((t) => t.id === id), list.findIndex((t) => t.id === over)]
+    moveTreatment(bench, first.id, id, (from < to ? list[to + 1] : list[to])?.id ?? null)
   }
   return (
     <Section
@@ -158,24 +159,23 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
           />
         </Own>
       )}
-      {list.map((t) => {
-        const definition = treatmentKinds.get(t.kind)
-        const which = nthOf(first, t.id)
-        return definition && which ? (
-          <Card
-            key={t.id}
-            treatment={t}
-            definition={definition}
-            which={which}
-            layer={first}
-            open={open === t.id}
-            onOpen={() => setOpen(open === t.id ? null : t.id)}
-            onDrag={() => setDragged(t.id)}
-            onDrop={() => drop(t.id)}
-          />
-        ) : null
-      })}
-      {dragged && <div className="h-4" onDragOver={(e) => e.preventDefault()} onDrop={() => drop(null)} />}
+      <Sortable ids={list.map((t) => t.id)} along="down" onMove={move}>
+        {list.map((t) => {
+          const definition = treatmentKinds.get(t.kind)
+          const which = nthOf(first, t.id)
+          return definition && which ? (
+            <Card
+              key={t.id}
+              treatment={t}
+              definition={definition}
+              which={which}
+              layer={first}
+              open={open === t.id}
+              onOpen={() => setOpen(open === t.id ? null : t.id)}
+            />
+          ) : null
+        })}
+      </Sortable>
     </Section>
   )
 }
@@ -211,30 +211,32 @@ type CardProps = {
   layer: Layer
   open: boolean
   onOpen: () => void
-  onDrag: () => void
-  onDrop: () => void
 }
-function Card({ treatment: t, definition, which, layer, open, onOpen, onDrag, onDrop }: CardProps) {
+function Card({ treatment: t, definition, which, layer, open, onOpen }: CardProps) {
   const bench = useBench()
   const targets = useTargets(which)
+  const { place, grip } = useSorted(t.id)
+  const head = useRef<HTMLButtonElement>(null)
+  useEffect(() => {
+    if (open) intoView(head.current?.closest('[data-card]') ?? null)
+  }, [open])
   const differs = [...Object.keys(definition.fields), 'on', 'strength', 'blend', 'mask']
   return (
     <div
-      ref={open ? intoView : undefined}
-      className={`-mx-1.5 flex flex-col gap-1.5 rounded-control border border-line p-1 ${t.on ? '' : 'opacity-60'}`}
-      onDragOver={(e) => e.preventDefault()}
-      onDrop={onDrop}
+      {...place}
+      data-card
+      className={`-mx-1.5 flex flex-col gap-1.5 rounded-control border border-line bg-panel p-1 ${t.on ? '' : 'opacity-60'}`}
     >
       <div className="flex items-center gap-0.5">
         <span
-          draggable
-          className="cursor-grab text-soft"
-          onDragStart={onDrag}
+          {...grip}
+          className="cursor-grab touch-none text-soft"
           title="Drag to another place in the order"
         >
           <GripVertical size={13} />
         </span>
         <button
+          ref={head}
           type="button"
           aria-expanded={open}
           aria-label={`Treatment: ${definition.label}`}

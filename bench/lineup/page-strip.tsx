@@ -1,5 +1,4 @@
 import { ChevronDown, Copy, Plus } from 'lucide-react'
-import { useState } from 'react'
 import { inOrder } from '@/core/basics/order'
 import { movePage } from '@/core/design/commands'
 import type { Design } from '@/core/design/schema'
@@ -8,16 +7,17 @@ import { commandById } from '../commands/list'
 import { useBench, useBenchState } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 import { Menu, MenuItem } from '../ui/menu'
-
-const PAGE_TYPE = 'application/x-vivid-page'
+import { Sortable, useSorted } from '../ui/sortable'
 
 /** The pages of a series: chosen, dragged into another order, named, copied, cleared. */
 export function PageStrip({ design, page, channel }: { design: Design; page: string; channel: string }) {
   const bench = useBench()
   const naming = useBenchState((s) => s.naming)
-  const [over, setOver] = useState<string | null>(null)
   const pages = inOrder(design.pages)
   const run = (id: string) => commandById(id).run(bench)
+  const placeOf = (id: string) => pages.findIndex((p) => p.id === id)
+  const move = (id: string, over: string) =>
+    bench.edit('Move the page', (d) => movePage(d, id, placeOf(over) - placeOf(id)))
   const state = bench.store.getState()
   const item = (id: string, label: string) => (
     <MenuItem key={id} disabled={lackOf(commandById(id), state) !== null} onSelect={() => run(id)}>
@@ -26,57 +26,34 @@ export function PageStrip({ design, page, channel }: { design: Design; page: str
   )
   return (
     <div className="flex items-center gap-1 border-l border-line pl-3" role="group" aria-label="Pages">
-      {pages.map((p, n) =>
-        naming === p.id ? (
-          <input
-            key={p.id}
-            aria-label="Name of the page"
-            className="field h-7 w-28"
-            defaultValue={p.name}
-            ref={(el) => el?.select()}
-            onBlur={(e) => {
-              const name = e.target.value.trim().slice(0, 200)
-              bench.set({ naming: null })
-              if (name && name !== p.name)
-                bench.edit('Rename the page', (d) => {
-                  const held = d.pages[p.id]
-                  if (held) held.name = name
-                })
-            }}
-            onKeyDown={(e) => {
-              e.stopPropagation()
-              if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur()
-            }}
-          />
-        ) : (
-          <button
-            key={p.id}
-            type="button"
-            draggable
-            aria-current={p.id === page}
-            title={p.name}
-            className={`h-7 min-w-7 rounded-control px-2 text-small tabular-nums ${p.id === page ? 'bg-ink text-panel' : 'hover:bg-well'} ${over === p.id ? 'outline-2 outline-accent' : ''}`}
-            onClick={() => bench.show(p.id, channel)}
-            onDoubleClick={() => bench.set({ naming: p.id })}
-            onDragStart={(e) => e.dataTransfer.setData(PAGE_TYPE, p.id)}
-            onDragOver={(e) => {
-              if (!e.dataTransfer.types.includes(PAGE_TYPE)) return
-              e.preventDefault()
-              setOver(p.id)
-            }}
-            onDragLeave={() => setOver(null)}
-            onDrop={(e) => {
-              e.preventDefault()
-              setOver(null)
-              const id = e.dataTransfer.getData(PAGE_TYPE)
-              const from = pages.findIndex((o) => o.id === id)
-              if (from >= 0 && from !== n) bench.edit('Move the page', (d) => movePage(d, id, n - from))
-            }}
-          >
-            {n + 1}
-          </button>
-        ),
-      )}
+      <Sortable ids={pages.map((p) => p.id)} along="across" onMove={move}>
+        {pages.map((p, n) =>
+          naming === p.id ? (
+            <input
+              key={p.id}
+              aria-label="Name of the page"
+              className="field h-7 w-28"
+              defaultValue={p.name}
+              ref={(el) => el?.select()}
+              onBlur={(e) => {
+                const name = e.target.value.trim().slice(0, 200)
+                bench.set({ naming: null })
+                if (name && name !== p.name)
+                  bench.edit('Rename the page', (d) => {
+                    const held = d.pages[p.id]
+                    if (held) held.name = name
+                  })
+              }}
+              onKeyDown={(e) => {
+                e.stopPropagation()
+                if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur()
+              }}
+            />
+          ) : (
+            <PageButton key={p.id} page={p} number={n + 1} here={p.id === page} channel={channel} />
+          ),
+        )}
+      </Sortable>
       <IconButton label="Add a page" onClick={() => run('add-page')}>
         <Plus size={15} />
       </IconButton>
@@ -98,5 +75,25 @@ export function PageStrip({ design, page, channel }: { design: Design; page: str
         {item('remove-page', 'Remove this page')}
       </Menu>
     </div>
+  )
+}
+
+type ButtonProps = { page: Design['pages'][string]; number: number; here: boolean; channel: string }
+function PageButton({ page: p, number, here, channel }: ButtonProps) {
+  const bench = useBench()
+  const { place, grip } = useSorted(p.id)
+  return (
+    <button
+      {...place}
+      {...grip}
+      type="button"
+      aria-current={here}
+      title={p.name}
+      className={`h-7 min-w-7 rounded-control px-2 text-small tabular-nums ${here ? 'bg-ink text-panel' : 'bg-panel hover:bg-well'}`}
+      onClick={() => bench.show(p.id, channel)}
+      onDoubleClick={() => bench.set({ naming: p.id })}
+    >
+      {number}
+    </button>
   )
 }

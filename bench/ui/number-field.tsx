@@ -1,5 +1,6 @@
 'use client'
-import { useEffect, useId, useRef, useState } from 'react'
+import { useDrag } from '@use-gesture/react'
+import { useEffect, useId, useState } from 'react'
 import { readLength } from './arithmetic'
 import { useHeld } from './use-held'
 
@@ -57,7 +58,6 @@ export function NumberField({
   const { value } = held
   const [text, setText] = useState<string | null>(null)
   const [wrong, setWrong] = useState<string | null>(null)
-  const drag = useRef<{ x: number; from: number; last: number; moved: boolean } | null>(null)
   const told = useId()
   const shown = value === null ? '' : String(Math.round(value * 10 ** digits) / 10 ** digits)
   const clamp = (v: number) => Math.min(max, Math.max(min, v))
@@ -67,6 +67,29 @@ export function NumberField({
     return () => clearTimeout(wait)
   }, [wrong])
 
+  /** Two px of the hand are a step; the memo is what it was when the hand took it, and whether it moved at all. */
+  const dragged = useDrag<PointerEvent>(
+    ({ movement: [x], first, last, event, memo: kept }) => {
+      const memo = kept as { from: number; moved: boolean } | null
+      if (first) {
+        event.preventDefault()
+        return value === null ? null : { from: value, moved: false }
+      }
+      if (!memo) return null
+      const { from } = memo
+      const now = clamp(from + Math.round(x / 2) * step)
+      if (last) {
+        // Brought back to where it was it is kept too, or what is shown would stay in the hand.
+        if (memo.moved && onDrag) onChange(now)
+        held.letGo()
+        return null
+      }
+      held.hold(now)
+      ;(onDrag ?? onChange)(now)
+      return { from, moved: true }
+    },
+    { eventOptions: { passive: false } },
+  )
   const commit = () => {
     if (text === null) return
     const read = readLength(text, units)
@@ -77,28 +100,7 @@ export function NumberField({
   }
   return (
     <label className={`field relative ${wrong ? '!border-warn' : ''}`}>
-      <span
-        className="shrink-0 cursor-ew-resize touch-none text-soft select-none"
-        onPointerDown={(e) => {
-          if (value === null) return
-          e.preventDefault()
-          e.currentTarget.setPointerCapture(e.pointerId)
-          drag.current = { x: e.clientX, from: value, last: value, moved: false }
-        }}
-        onPointerMove={(e) => {
-          if (!drag.current) return
-          drag.current.last = clamp(drag.current.from + Math.round((e.clientX - drag.current.x) / 2) * step)
-          drag.current.moved = true
-          held.hold(drag.current.last)
-          ;(onDrag ?? onChange)(drag.current.last)
-        }}
-        onLostPointerCapture={() => {
-          // Brought back to where it was it is kept too, or what is shown would stay in the hand.
-          if (drag.current?.moved && onDrag) onChange(drag.current.last)
-          drag.current = null
-          held.letGo()
-        }}
-      >
+      <span className="shrink-0 cursor-ew-resize touch-none text-soft select-none" {...dragged()}>
         {short ?? label}
       </span>
       <input
