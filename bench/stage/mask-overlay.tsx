@@ -5,6 +5,7 @@ import { cutInHand } from '../state/cutting'
 import { maskInHand } from '../state/masks'
 import { maskCorners, maskEnds } from './mask-gesture'
 import { Handles, Line, path, type Size } from './overlay-parts'
+import { tools } from './tools/list'
 import { toStage } from './view'
 
 /** The mask in the hand: its box or its ends. */
@@ -103,11 +104,7 @@ export function CutDabs() {
 
 /** The brush as large as it works, while it is in the hand; its inner ring is where it covers wholly. */
 export function BrushOutline({ at, zoom }: { at: Point; zoom: number }) {
-  const brush = useBenchState((s) => {
-    if (s.tool === 'cut') return { size: s.dab.size, hardness: 1, hides: !s.dab.keep }
-    if (s.tool === 'weave') return { size: s.weaveSize, hardness: 1, hides: true }
-    return s.tool === 'brush' ? s.brush : null
-  })
+  const brush = useBenchState((s) => tools[s.tool].mark?.(s) ?? null)
   if (!brush) return null
   const r = (brush.size / 2) * zoom
   const ring = (radius: number, key: string, dash?: string) => (

@@ -14,6 +14,7 @@ import { PeekList } from './peek-list'
 import { PinnedPicture } from './pinned-picture'
 import { zoomInSlot } from './reframe-gesture'
 import { Rulers } from './rulers'
+import { tools } from './tools/list'
 import { TypeEditor } from './type-editor'
 import { isPanning, useStagePointer } from './use-pointer'
 import { fitView, setStageSize, toPage, zoomAbout } from './view'
@@ -164,13 +165,7 @@ export function Stage() {
       tabIndex={0}
       className="relative h-full touch-none overflow-hidden bg-stage outline-none select-none"
       style={{
-        cursor: isPanning()
-          ? 'grab'
-          : s.tool === 'pick'
-            ? 'default'
-            : s.tool === 'brush' || s.tool === 'cut'
-              ? 'none'
-              : 'crosshair',
+        cursor: isPanning() ? 'grab' : tools[s.tool].cursor,
       }}
       onPointerDown={pointer.onPointerDown}
       onPointerMove={pointer.onPointerMove}
