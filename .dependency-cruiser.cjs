@@ -1,6 +1,24 @@
 /** Imports point one way, types included: app -> bench, server -> host -> core; bench, server -> wire; workers and cli -> host, bench/render, core. */
+/** Rooms of the core: each knows those before it, and none after. So no room comes back to itself either. */
+const ROOMS = [
+  ...['basics', 'text', 'geometry', 'colour', 'pixels', 'vector', 'type', 'masks', 'treatments', 'cutout'],
+  ...['kinds', 'brush', 'design', 'formats', 'adapt', 'resolve', 'render', 'checks'],
+]
+const ranks = ROOMS.slice(0, -1).map((room, n) => ({
+  name: `core-${room}-knows-only-what-is-before-it`,
+  severity: 'error',
+  from: { path: `^core/${room}/`, pathNot: '\\.test(-data)?\\.ts$' },
+  to: { path: `^core/(${ROOMS.slice(n + 1).join('|')})/` },
+}))
 module.exports = {
   forbidden: [
+    ...ranks,
+    {
+      name: 'core-has-rooms-with-a-rank',
+      severity: 'error',
+      from: {},
+      to: { path: `^core/(?!(${ROOMS.join('|')})/)` },
+    },
     {
       name: 'core-stands-alone',
       severity: 'error',

@@ -9,7 +9,7 @@ import { checks } from '@/core/checks/checks'
 import { keymapStore, keysOf } from './commands/keymap'
 import { toolCommands } from './commands/tools'
 import { SaveMark } from './save-mark'
-import { useBench, useBenchState, useCalmState } from './state/bench-context'
+import { useBench, useBenchState, usePaced } from './state/bench-context'
 import { Button, IconButton } from './ui/button'
 
 export function TopBar() {
@@ -110,7 +110,7 @@ export function TopBar() {
 /** Findings on all pages and channels; a click goes to where one is. */
 function ChecksButton() {
   const bench = useBench()
-  const s = useCalmState((state) => ({ findings: state.findings, design: state.design }))
+  const s = usePaced('kept', (state) => ({ findings: state.findings, design: state.design }))
   const pages = inOrder(s.design.pages)
   const all = Object.values(s.findings)
     .flat()

@@ -37,16 +37,16 @@ describe('the import rules', () => {
   it('find nothing in a tree that keeps them', () => {
     expect(
       broken({
-        'core/a.ts': 'export type A = number\n',
-        'bench/b.ts': "import type { A } from '../core/a'\nexport const b: A = 1\n",
+        'core/design/a.ts': 'export type A = number\n',
+        'bench/b.ts': "import type { A } from '../core/design/a'\nexport const b: A = 1\n",
       }),
     ).toEqual([])
   })
   it('find a circle, of types too, and an arrow from the bench to the server, for a type too', () => {
     expect(
       broken({
-        'core/a.ts': "import type { B } from './b'\nexport type A = B | 1\n",
-        'core/b.ts': "import type { A } from './a'\nexport type B = A[]\n",
+        'core/design/a.ts': "import type { B } from './b'\nexport type A = B | 1\n",
+        'core/design/b.ts': "import type { A } from './a'\nexport type B = A[]\n",
       }),
     ).toEqual(['no-circles'])
     expect(
@@ -59,8 +59,22 @@ describe('the import rules', () => {
       broken({
         'server/s.ts': 'export type S = string\n',
         'wire/w.ts': "import type { S } from '../server/s'\nexport type W = S\n",
-        'core/c.ts': "import { readFileSync } from 'node:fs'\nexport const c = readFileSync\n",
+        'core/design/c.ts': "import { readFileSync } from 'node:fs'\nexport const c = readFileSync\n",
       }),
     ).toEqual(['core-knows-no-platform', 'wire-knows-nobody'])
+  })
+  it('find an arrow of the core to a room after it, for a type too, and a room without a rank', () => {
+    expect(
+      broken({
+        'core/render/r.ts': 'export type R = number\n',
+        'core/kinds/k.ts': "import type { R } from '../render/r'\nexport const k: R = 1\n",
+      }),
+    ).toEqual(['core-kinds-knows-only-what-is-before-it'])
+    expect(
+      broken({
+        'core/motion/m.ts': 'export const m = 1\n',
+        'core/render/r.ts': "import { m } from '../motion/m'\nexport const r = m\n",
+      }),
+    ).toEqual(['core-has-rooms-with-a-rank'])
   })
 })

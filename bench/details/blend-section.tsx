@@ -9,7 +9,7 @@ import type { COMBINES } from '@/core/kinds/group/schema'
 import { kindOf } from '@/core/kinds/list'
 import { resolvedOf } from '../state/acts'
 import type { BenchState } from '../state/bench'
-import { useBench, usePacedState } from '../state/bench-context'
+import { useBench, usePaced } from '../state/bench-context'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
 import { Slider } from '../ui/slider'
@@ -32,7 +32,7 @@ const shown = (state: BenchState) => ({
 
 /** Follows the hand when there is time. */
 export function BlendSection({ ids }: { ids: readonly string[] }) {
-  return <Blend ids={ids} s={useDeferredValue(usePacedState(shown))} />
+  return <Blend ids={ids} s={useDeferredValue(usePaced('panel', shown))} />
 }
 
 const Blend = memo(function Blend({ ids, s }: { ids: readonly string[]; s: ReturnType<typeof shown> }) {

@@ -2,7 +2,7 @@
 import { ofLayers } from '@/core/design/properties/set'
 import type { Target } from '@/core/design/properties/targets'
 import { BEHAVIOURS, type Behaviour } from '@/core/kinds/common'
-import { useBench, useCalmState } from '../state/bench-context'
+import { useBench, usePaced } from '../state/bench-context'
 import { Choice } from '../ui/choice'
 import { Differences } from './differences'
 import { Section, shared } from './section'
@@ -19,7 +19,7 @@ const told: Record<Behaviour['kind'], string> = {
 /** What the selection does on other sizes, and what it does differently where. */
 export function ChannelSection({ ids }: { ids: readonly string[] }) {
   const bench = useBench()
-  const s = useCalmState((state) => ({
+  const s = usePaced('kept', (state) => ({
     design: state.design,
     channel: state.channel,
     leftOut: state.resolved.leftOut,

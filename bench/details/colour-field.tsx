@@ -10,7 +10,7 @@ import { fromHex, lookUp, luminance, readColour, worstContrast } from '@/core/co
 import { harmony, tones } from '@/core/colour/harmony'
 import type { Design } from '@/core/design/schema'
 import { kindOf } from '@/core/kinds/list'
-import { useBench, useCalmState, useOffStageState } from '../state/bench-context'
+import { useBench, usePaced } from '../state/bench-context'
 import { pictureColours } from '../state/colouring'
 import { IconButton } from '../ui/button'
 import { NameInput } from '../ui/name-input'
@@ -42,7 +42,7 @@ export function coloursInUse(design: Design): string[] {
 /** A colour that is picked, typed, pasted, sampled or taken from the swatches. */
 export function ColourField({ label, colour, named, name, against, onPreview, onChange }: Props) {
   const bench = useBench()
-  const swatches = useOffStageState((s) => s.resolved.swatches)
+  const swatches = usePaced('stage', (s) => s.resolved.swatches)
   const [text, setText] = useState<string | null>(null)
   const hex = lookUp(colour, swatches)
   const swatch = colour.startsWith('swatch:') ? swatches[colour.slice(7)] : undefined
@@ -145,7 +145,7 @@ export function ColourField({ label, colour, named, name, against, onPreview, on
 
 /** The colours of the design, the most used first. */
 function InUse({ colour, onChange }: { colour: string; onChange: (colour: string) => void }) {
-  const design = useCalmState((s) => s.design)
+  const design = usePaced('kept', (s) => s.design)
   const used = useMemo(() => coloursInUse(design).slice(0, 14), [design])
   return (
     <>

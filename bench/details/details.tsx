@@ -11,7 +11,7 @@ import { SHAPE_FORMS } from '../commands/tools'
 import { KindSections } from '../kinds/sections'
 import { handledLeaves } from '../state/acts'
 import type { BenchState } from '../state/bench'
-import { useBench, usePacedState } from '../state/bench-context'
+import { useBench, usePaced } from '../state/bench-context'
 import type { Tool } from '../state/bench-state'
 import { BlendSection } from './blend-section'
 import { BrushOptions } from './brush-options'
@@ -51,7 +51,7 @@ const toolOptions: Partial<Record<Tool, () => ReactNode>> = {
 
 /** The panel of what is selected: sections in the order of work. Follows the hand when there is time; the stage comes first. */
 export function Details() {
-  return <Panel s={useDeferredValue(usePacedState(shown))} />
+  return <Panel s={useDeferredValue(usePaced('panel', shown))} />
 }
 
 const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {

@@ -8,7 +8,7 @@ import type { Design } from '@/core/design/schema'
 import { layerName } from '@/core/kinds/facts'
 import { nameOfMask } from '@/core/masks/mask'
 import { treatmentKinds } from '@/core/treatments/list'
-import { useBench, useCalmState } from '../state/bench-context'
+import { useBench, usePaced } from '../state/bench-context'
 import { Button } from '../ui/button'
 import { Section } from './section'
 
@@ -54,8 +54,8 @@ export function Differences({
   several: boolean
 }) {
   const bench = useBench()
-  const design = useCalmState((s) => s.design)
-  const channel = useCalmState((s) => s.channel)
+  const design = usePaced('kept', (s) => s.design)
+  const channel = usePaced('kept', (s) => s.channel)
   const rows = rowsOf(design, changesIn(design, { targets }), several)
   const follow = (keys: readonly string[]) =>
     bench.edit('Follow the master again', (d) => {
@@ -108,8 +108,8 @@ export function Differences({
 
 /** What differs of what all things share: the page's colour, swatches, recipes. */
 export function SharedOnChannels() {
-  const page = useCalmState((s) => s.page)
-  const any = useCalmState((s) => changesIn(s.design, { targets: isShared(s.page) }).length > 0)
+  const page = usePaced('kept', (s) => s.page)
+  const any = usePaced('kept', (s) => changesIn(s.design, { targets: isShared(s.page) }).length > 0)
   if (!any) return null
   return (
     <Section title="On channels">

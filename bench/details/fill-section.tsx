@@ -7,7 +7,7 @@ import type { Design } from '@/core/design/schema'
 import { hasParts, isShape, isWorded, takesPicture } from '@/core/kinds/facts'
 import type { LayerOf } from '@/core/kinds/list'
 import type { Leaf } from '../state/acts'
-import { useBench, useBenchState, useOffStageState } from '../state/bench-context'
+import { useBench, useBenchState, usePaced } from '../state/bench-context'
 import { Choice } from '../ui/choice'
 import { ColourField } from './colour-field'
 import { GradientEditor } from './gradient-editor'
@@ -95,7 +95,7 @@ const baseColour = (fill: Paint): string => {
 /** Each named part of the graphics with its colour. */
 function Parts({ graphics }: { graphics: readonly LayerOf<'graphic'>[] }) {
   const bench = useBench()
-  const s = useOffStageState((state) => ({
+  const s = usePaced('stage', (state) => ({
     channel: state.channel,
     sources: state.sources,
     design: state.design,

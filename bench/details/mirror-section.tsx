@@ -3,7 +3,7 @@ import type { Point } from '@/core/geometry/matrix'
 import { type Kept, keptWay } from '@/core/kinds/group/mirror'
 import type { Mirror } from '@/core/kinds/group/schema'
 import { resolvedOf } from '../state/acts'
-import { useBench, useCalmState } from '../state/bench-context'
+import { useBench, usePaced } from '../state/bench-context'
 import { keptInHand, mirrorInHand, setAxis, setMirror, unmirror } from '../state/mirroring'
 import { Button } from '../ui/button'
 import { Choice } from '../ui/choice'
@@ -45,7 +45,7 @@ function partsOf(mirror: Mirror, now: Kept, rotation: number): { value: string; 
 /** How a group is repeated, and where its axis lies. */
 export function MirrorSection() {
   const bench = useBench()
-  const s = useCalmState((state) => ({
+  const s = usePaced('kept', (state) => ({
     design: state.design,
     selection: state.selection,
     resolved: state.resolved,

@@ -1,14 +1,14 @@
 'use client'
 import type { ReactNode } from 'react'
 import type { Target } from '@/core/design/properties/targets'
-import { useBench, useCalmState } from '../state/bench-context'
+import { useBench, usePaced } from '../state/bench-context'
 import { differing, followAgain } from '../state/properties'
 
 type Props = { of: readonly Target[]; keys: readonly string[] }
 /** A dot where a setting differs from the master on the channel shown; pressed, it follows the master again. */
 export function OwnMark({ of, keys }: Props) {
   const bench = useBench()
-  const words = useCalmState((s) => differing(s, of, keys).join(', '))
+  const words = usePaced('kept', (s) => differing(s, of, keys).join(', '))
   if (!words) return null
   const told = `Differs here: ${words}. Press to follow the master again.`
   return (

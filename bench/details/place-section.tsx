@@ -35,7 +35,7 @@ import {
   turnOfSelection,
   writeTargets,
 } from '../state/acts'
-import { useBench, useBenchState, useCalmState, useUnhurriedState } from '../state/bench-context'
+import { useBench, useBenchState, usePaced } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
@@ -58,14 +58,14 @@ const ALIGN = [
 /** Where the selection lies and how large it is; follows the hand when there is time. */
 export function PlaceSection() {
   const bench = useBench()
-  const leaves = useDeferredValue(useUnhurriedState(() => handledLeaves(bench)))
+  const leaves = useDeferredValue(usePaced('numbers', () => handledLeaves(bench)))
   return leaves.length > 0 && <Places leaves={leaves} />
 }
 
 const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
   const bench = useBench()
   const channel = useBenchState((s) => s.resolved.channel)
-  const s = useCalmState((state) => ({
+  const s = usePaced('kept', (state) => ({
     selection: state.selection,
     alignTo: state.alignTo,
     stays: state.stays,
@@ -73,7 +73,7 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
   }))
   const weights = useBenchState((state) => state.weightsFollow)
   const several = s.selection.length > 1
-  const turned = useUnhurriedState((state) => turnOfSelection(state))
+  const turned = usePaced('numbers', (state) => turnOfSelection(state))
   const [only] = leaves
   const single = leaves.length === 1 && only !== undefined
   const box = unionOf(leaves.map((l) => placedBounds(l.placement)))

@@ -8,7 +8,7 @@ import { addChannel, removeChannel } from '@/core/design/commands'
 import { changesIn, followMaster, onPageOf } from '@/core/design/properties/set'
 import { commandById } from '../commands/list'
 import type { BenchState } from '../state/bench'
-import { useBench, useCalmState, useOffStageState } from '../state/bench-context'
+import { useBench, usePaced } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 import { Menu, MenuBody, MenuItem } from '../ui/menu'
 import { PageStrip } from './page-strip'
@@ -19,7 +19,7 @@ const shown = (state: BenchState) => ({ design: state.design, page: state.page, 
 
 /** Live pictures of all adaptations, and of the pages where there are several. */
 export function Lineup() {
-  return <Strip s={useDeferredValue(useCalmState(shown))} />
+  return <Strip s={useDeferredValue(usePaced('kept', shown))} />
 }
 
 const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
@@ -75,7 +75,7 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
 
 function Thumb({ id, name, width, height }: { id: string; name: string; width: number; height: number }) {
   const bench = useBench()
-  const s = useOffStageState((state) => ({
+  const s = usePaced('stage', (state) => ({
     thumb: state.thumbs[`${state.page}/${id}`],
     current: state.channel === id,
     master: state.design.master === id,

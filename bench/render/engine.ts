@@ -57,6 +57,22 @@ const isDrafted = (key: string | undefined): boolean => key?.endsWith('~') ?? fa
 
 type Post = (message: FromWorker, transfer?: Transferable[]) => void
 
+/** Away from gestures tiles are shown at least so often, ms. */
+const GIVE_WAY_MS = 40
+/** One picture of the stage on its way; `tiles` are drawn and not yet posted. */
+type Frame = {
+  made: Plan
+  view: StageView
+  page: ResolvedPage
+  revision: number
+  started: number
+  stroke: number
+  /** What changed since the last one; left out where that was not complete. */
+  clip: Bounds | undefined
+  drafting: boolean
+  tiles: Tile[]
+}
+
 /** The core inside a web worker: keeps the design, renders what is asked, newest state first. */
 export class Engine {
   private readonly memory: PixelMemory
@@ -257,7 +273,6 @@ export class Engine {
     const started = performance.now()
     const found = await this.resolved(view.page, view.channel)
     if (!found) return
-    const { revision } = found
     const made = this.planned(found.page, { scale: view.scale, seen: view.visible })
     this.stagePlan = made
     this.load(made, () => undefined)
@@ -268,48 +283,20 @@ export class Engine {
     // Where the design is the same as a frame ago, only what was painted since has changed.
     const painted =
       this.complete && this.completeOf === this.shown ? this.painting.takeDirty(found.page, view.scale) : null
-    const clip = painted ?? (this.complete ? changedBetween(this.complete, made.nodes) : undefined)
+    const frame: Frame = {
+      made,
+      view,
+      page: found.page,
+      revision: found.revision,
+      started,
+      stroke: this.painting.shown,
+      clip: painted ?? (this.complete ? changedBetween(this.complete, made.nodes) : undefined),
+      drafting: this.previewing && !this.resting,
+      tiles: [],
+    }
     const { shown: drawnOf } = this
-    const stroke = this.painting.shown
-    const drafting = this.previewing && !this.resting
     this.renderer.makeRoom(made.nodes, view.visible)
-    const due: [number, number][] = []
-    for (let row = Math.floor(view.visible.top / TILE); row * TILE < view.visible.bottom; row++)
-      for (let column = Math.floor(view.visible.left / TILE); column * TILE < view.visible.right; column++) {
-        const key = `${this.renderer.tileKey(made, column, row)}`
-        const posted = this.posted.get(`${column},${row}`)
-        if (posted === key || (drafting && posted === drafted(key))) continue
-        if (painted && posted !== undefined && !isDrafted(posted) && !onTile(painted, column, row))
-          this.posted.set(`${column},${row}`, key)
-        else due.push([column, row])
-      }
-    const middle = {
-      x: (view.visible.left + view.visible.right) / 2 / TILE,
-      y: (view.visible.top + view.visible.bottom) / 2 / TILE,
-    }
-    due.sort(
-      (a, b) =>
-        Math.hypot(a[0] + 0.5 - middle.x, a[1] + 0.5 - middle.y) -
-        Math.hypot(b[0] + 0.5 - middle.x, b[1] + 0.5 - middle.y),
-    )
-    let tiles: Tile[] = []
-    const send = (whole: boolean) => {
-      this.post(
-        {
-          kind: 'frame',
-          revision,
-          scale: view.scale,
-          page: view.page,
-          channel: view.channel,
-          tiles,
-          whole,
-          milliseconds: performance.now() - started,
-          stroke,
-        },
-        tiles.map((t) => t.data.buffer),
-      )
-      tiles = []
-    }
+    const due = this.dueTiles(frame, painted)
     const same = this.complete !== null && showsTheSame(this.complete, made.nodes)
     // What is out of sight does not follow changes: it is made whole when it comes back.
     if (!same)
@@ -317,21 +304,64 @@ export class Engine {
         if (!inSight(place, view.visible)) this.posted.delete(place)
     // A frame that only makes drafts anew in full leaves the stage complete even when it is broken off.
     this.complete = same ? made.nodes : null
+    const drawn = await this.drawDue(frame, due, this.sketch(frame, due))
+    if (drawn === 'broken off') return
+    this.complete = made.nodes
+    this.completeOf = drawnOf
+    this.send(frame, made.missing.length === 0 && drawn === 'all')
+    clearTimeout(this.rest)
+    if (frame.drafting)
+      this.rest = setTimeout(() => {
+        this.resting = true
+        this.schedule()
+      }, REST_MS)
+  }
+
+  /** The tiles in sight that are to be drawn anew, those in the middle first. */
+  private dueTiles({ made, view, drafting }: Frame, painted: Bounds | null): [number, number][] {
+    const { visible } = view
+    const due: [number, number][] = []
+    for (let row = Math.floor(visible.top / TILE); row * TILE < visible.bottom; row++)
+      for (let column = Math.floor(visible.left / TILE); column * TILE < visible.right; column++) {
+        const key = `${this.renderer.tileKey(made, column, row)}`
+        const posted = this.posted.get(`${column},${row}`)
+        if (posted === key || (drafting && posted === drafted(key))) continue
+        if (painted && posted !== undefined && !isDrafted(posted) && !onTile(painted, column, row))
+          this.posted.set(`${column},${row}`, key)
+        else due.push([column, row])
+      }
+    const [x, y] = [(visible.left + visible.right) / 2 / TILE, (visible.top + visible.bottom) / 2 / TILE]
+    const away = ([column, row]: [number, number]) => Math.hypot(column + 0.5 - x, row + 0.5 - y)
+    return due.sort((a, b) => away(a) - away(b))
+  }
+
+  /** Draws drafts of what moves while the hand does; says of which tiles. */
+  private sketch(frame: Frame, due: readonly [number, number][]): ReadonlySet<string> {
+    const { made, clip, view, page, drafting } = frame
     const here = due.filter((d) => this.posted.has(d.join()))
-    const sketch = (drafting && clip && this.drafter.draw(found.page, made, clip, view, here)) || []
-    const sketched = new Set(sketch.map((t) => `${t.column},${t.row}`))
-    tiles.push(...sketch)
+    const sketch = (drafting && clip && this.drafter.draw(page, made, clip, view, here)) || []
+    frame.tiles.push(...sketch)
     for (const t of sketch)
       this.posted.set(`${t.column},${t.row}`, drafted(this.renderer.tileKey(made, t.column, t.row)))
+    return new Set(sketch.map((t) => `${t.column},${t.row}`))
+  }
+
+  /** Draws what is due; `late` where some of it waits for the hand to rest, `broken off` where something newer is wanted. */
+  private async drawDue(
+    frame: Frame,
+    due: readonly [number, number][],
+    sketched: ReadonlySet<string>,
+  ): Promise<'all' | 'late' | 'broken off'> {
+    const { made, clip, drafting, started } = frame
     let last = performance.now()
     let late = false
     for (const [column, row] of due) {
       // Away from gestures finished tiles are shown at once and newer states come first.
-      if ((!this.previewing || this.resting) && performance.now() - last > 40) {
-        send(false)
+      if ((!this.previewing || this.resting) && performance.now() - last > GIVE_WAY_MS) {
+        this.send(frame, false)
         await giveWay()
         last = performance.now()
-        if (this.wanted) return
+        if (this.wanted) return 'broken off'
       }
       const place = `${column},${row}`
       const beside = sketched.has(place)
@@ -340,7 +370,7 @@ export class Engine {
       if (sketched.has(place) && !beside) continue
       // What lies beside the page waits for the hand to rest, where it would make the frame late.
       const before = performance.now()
-      if (drafting && sketch.length > 0 && beside && before - started + this.tileTakes > LATE_FRAME) {
+      if (drafting && sketched.size > 0 && beside && before - started + this.tileTakes > LATE_FRAME) {
         late = true
         continue
       }
@@ -351,17 +381,21 @@ export class Engine {
       const part = this.resting ? this.renderer.cache.passing(draw) : draw()
       if (!narrowed) this.tileTakes += (performance.now() - before - this.tileTakes) * 0.1
       this.posted.set(place, this.renderer.tileKey(made, column, row))
-      tiles.push({ column, row, ...part })
+      frame.tiles.push({ column, row, ...part })
     }
-    this.complete = made.nodes
-    this.completeOf = drawnOf
-    send(made.missing.length === 0 && !late)
-    clearTimeout(this.rest)
-    if (drafting)
-      this.rest = setTimeout(() => {
-        this.resting = true
-        this.schedule()
-      }, REST_MS)
+    return late ? 'late' : 'all'
+  }
+
+  /** Posts the tiles that are drawn so far. */
+  private send(frame: Frame, whole: boolean): void {
+    const { revision, view, tiles, stroke, started } = frame
+    const { scale, page, channel } = view
+    const milliseconds = performance.now() - started
+    frame.tiles = []
+    this.post(
+      { kind: 'frame', revision, scale, page, channel, tiles, whole, milliseconds, stroke },
+      tiles.map((t) => t.data.buffer),
+    )
   }
 
   /** The view changed with the hand in mid-air: what its drafts are told by is planned anew, of the design as it is kept. */

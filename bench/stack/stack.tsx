@@ -17,7 +17,7 @@ import { hasMembers, layerName } from '@/core/kinds/facts'
 import { type Plane, planeLabels } from '@/core/kinds/planes'
 import { commandById } from '../commands/list'
 import type { BenchState } from '../state/bench'
-import { useBench, useCalmState } from '../state/bench-context'
+import { useBench, usePaced } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 import { LAYER_TYPE, Row } from './row'
 import { type LayerRow, nextPlace, type PlaneRow, rowsOf, type StackRow } from './rows'
@@ -42,7 +42,7 @@ const shown = (state: BenchState) => ({
 
 /** The six planes and their layers, front at the top. Follows the hand when there is time; the stage comes first. */
 export function Stack() {
-  return <StackList s={useDeferredValue(useCalmState(shown))} />
+  return <StackList s={useDeferredValue(usePaced('kept', shown))} />
 }
 
 const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }) {

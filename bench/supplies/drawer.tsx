@@ -3,7 +3,7 @@ import { ChevronDown, ChevronUp, Search, Upload, X } from 'lucide-react'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { layerName, sourcesOf } from '@/core/kinds/facts'
 import type { BenchState } from '../state/bench'
-import { useBench, useCalmState } from '../state/bench-context'
+import { useBench, usePaced } from '../state/bench-context'
 import { placeFiles, placeSource, tryInPlace } from '../state/placing'
 import { Button, IconButton } from '../ui/button'
 import { FilterRow } from './filter-row'
@@ -55,7 +55,7 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
   const [filters, setFilters] = useState<Filters>(noFilters)
   const [trying, setTrying] = useState(false)
   const { found, trouble, more, again } = useSupplies(filters, open)
-  const s = useCalmState((state) => ({ design: state.design, sources: state.sources }))
+  const s = usePaced('kept', (state) => ({ design: state.design, sources: state.sources }))
   const last = useRef<string | null>(null)
   const chooser = useRef<HTMLInputElement>(null)
   useEffect(() => onHeight(open), [open, onHeight])

@@ -2,7 +2,7 @@
 import { Ellipsis } from 'lucide-react'
 import { isPhoto, sourcesOf, takesPicture } from '@/core/kinds/facts'
 import { SUPPLY_TYPE } from '../stage/stage'
-import { useBench, useCalmState } from '../state/bench-context'
+import { useBench, usePaced } from '../state/bench-context'
 import { makeBackdrop, textureOverAll } from '../state/placing'
 import { fillSlot, swapPicture } from '../state/slots'
 import { Button, IconButton } from '../ui/button'
@@ -80,7 +80,7 @@ export function Tile({ item, onPlace, onLike }: Props) {
 function Acts({ item, onPlace, onLike }: Props) {
   const bench = useBench()
   const placing = placingOf(item)
-  const s = useCalmState((state) => ({ selection: state.selection, layers: state.design.layers }))
+  const s = usePaced('kept', (state) => ({ selection: state.selection, layers: state.design.layers }))
   const only = s.selection.length === 1 ? s.layers[s.selection[0] ?? ''] : undefined
   const picture = item.info.kind === 'picture'
   const old = only && (isPhoto(only) || takesPicture(only)) ? sourcesOf(only)[0]?.sha : undefined

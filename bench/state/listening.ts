@@ -1,0 +1,24 @@
+import { arrangementKey } from '@/core/design/schema'
+import type { FromWorker } from '../render/protocol'
+import type { Bench } from './bench'
+import { keepStroke } from './painting'
+
+/** What the stage's worker tells is put into the state of the bench. */
+export const listening =
+  (bench: Bench) =>
+  (m: FromWorker): void => {
+    const { getState, setState } = bench.store
+    if (m.kind === 'layer' && m.data)
+      setState({ layerPictures: { ...getState().layerPictures, [m.id]: m.data } })
+    else if (m.kind === 'findings')
+      setState({ findings: { ...getState().findings, [`${m.page}/${m.channel}`]: m.findings } })
+    else if (m.kind === 'painted') void keepStroke(bench, m)
+    else if (m.kind === 'trouble') bench.notify(m.message, 'trouble')
+    else if (m.kind === 'thumb') {
+      const { revision, width, height, data, leftOut } = m
+      const thumb = { revision, width, height, data, leftOut }
+      setState({ thumbs: { ...getState().thumbs, [`${m.page}/${m.channel}`]: thumb } })
+      const stored = getState().design.arrangements[arrangementKey(m.page, m.channel)]
+      if (m.arrangement && (m.chosenAnew || !stored)) bench.keepArrangement(m.page, m.channel, m.arrangement)
+    }
+  }
