@@ -19,7 +19,11 @@ const shifts: Record<Side, (b: Bounds, to: Bounds) => [number, number]> = {
 /** What is aligned to: one thing to the page, several to the box around them, or what was chosen. */
 export function alignBox(s: BenchState): Bounds | null {
   const { alignTo, resolved } = s
-  const to = alignTo === 'auto' ? (s.selection.length > 1 ? 'selection' : 'page') : alignTo
+  let to: 'page' | 'safe' | 'selection' | 'stays'
+  if (alignTo === 'auto') {
+    if (s.selection.length > 1) to = 'selection'
+    else to = 'page'
+  } else to = alignTo
   if (to === 'page') return { left: 0, top: 0, right: resolved.width, bottom: resolved.height }
   if (to === 'safe') return resolved.safe
   const anchor = to === 'stays' ? stayingOf(s) : null
@@ -83,7 +87,10 @@ export function sizeAlike(b: Bench, which: 'width' | 'height' | 'both'): void {
     const layer = s.design.layers[id]
     // Shapes and slots take both sides; everything else is not distorted.
     const free = (isShape(layer) || takesPicture(layer)) && layer.placement.rotation % 90 === 0
-    const k = which === 'width' ? kx : which === 'height' ? ky : Math.min(kx, ky)
+    let k: number
+    if (which === 'width') k = kx
+    else if (which === 'height') k = ky
+    else k = Math.min(kx, ky)
     const stretch = free ? ([which === 'height' ? 1 : kx, which === 'width' ? 1 : ky] as const) : null
     for (const leaf of leavesOf(s.design, [id])) factors.set(leaf.id, { k, about: centreOf(box), stretch })
   }

@@ -19,8 +19,10 @@ export function keysOf(command: Pick<Command, 'id' | 'keys'>, map: Keymap): read
   const taken = new Set(
     Object.entries(map.own).flatMap(([id, key]) => (key && id !== command.id ? [key] : [])),
   )
-  const keys =
-    own === undefined ? (command.keys ?? []).filter((k) => !taken.has(k)) : own === null ? [] : [own]
+  let keys: string[]
+  if (own === undefined) keys = (command.keys ?? []).filter((k) => !taken.has(k))
+  else if (own === null) keys = []
+  else keys = [own]
   return map.singleKeys ? keys : keys.filter((k) => !isSingle(k))
 }
 

@@ -90,7 +90,10 @@ export function StopsBar({
             style={{ left: `${s.offset * 100}%`, background: lookUp(s.colour, swatches).slice(0, 7) }}
             onFocus={() => setChosen(key)}
             onKeyDown={(e) => {
-              const by = e.key === 'ArrowRight' ? 0.01 : e.key === 'ArrowLeft' ? -0.01 : 0
+              let by: number
+              if (e.key === 'ArrowRight') by = 0.01
+              else if (e.key === 'ArrowLeft') by = -0.01
+              else by = 0
               if (by !== 0) {
                 e.preventDefault()
                 e.stopPropagation()

@@ -23,8 +23,14 @@ const keptFrom = (value: string): Kept => {
 }
 /** Where a part lies, in words: by the way to its middle. */
 function wordFor({ x, y }: Point): string {
-  const down = Math.abs(y) < 0.38 ? '' : y > 0 ? 'lower' : 'upper'
-  const across = Math.abs(x) < 0.38 ? '' : x > 0 ? 'right' : 'left'
+  let down: '' | 'upper' | 'lower'
+  if (Math.abs(y) < 0.38) down = ''
+  else if (y > 0) down = 'lower'
+  else down = 'upper'
+  let across: '' | 'right' | 'left'
+  if (Math.abs(x) < 0.38) across = ''
+  else if (x > 0) across = 'right'
+  else across = 'left'
   return [down, across].filter(Boolean).join(' ')
 }
 /** The parts that a cut mirror can keep: two, or of both axes four. */

@@ -141,7 +141,10 @@ function NumberSettingField({ of, field, value, onShow, onKeep }: Props & { fiel
   const by = field.unit === '%' ? 100 : 1
   const [least, most] = [field.least * by, field.most * by]
   const reach = Math.min(most, (field.reach ?? field.most) * by)
-  const floor = field.unit === '°' ? Math.max(least, -180) : least < 0 ? Math.max(least, -reach) : least
+  let floor: number
+  if (field.unit === '°') floor = Math.max(least, -180)
+  else if (least < 0) floor = Math.max(least, -reach)
+  else floor = least
   const now = (value as number) * by
   const fine = !field.whole && reach <= 12
   const back = (v: number) => (field.whole ? Math.round(v) : v) / by

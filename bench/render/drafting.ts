@@ -43,7 +43,11 @@ function treatingRate(node: PlanNode): number {
   const { works, body } = definitionOf(node)
   if (!works || !body) return 0
   const work = works(node)
-  const own = work ? (LONG.has(work.op) ? 80 : 20) : 0
+  let own: number
+  if (work) {
+    if (LONG.has(work.op)) own = 80
+    else own = 20
+  } else own = 0
   return own + treatingRate(body(node))
 }
 /** Works that take long. */

@@ -13,7 +13,10 @@ export function OwnSize({ onAdd }: { onAdd: (spec: Spec) => void }) {
   const [ppi, setPpi] = useState('300')
   const [bleed, setBleed] = useState('3')
   const [w, h] = [Number(width.replace(',', '.')), Number(height.replace(',', '.'))]
-  const mm = unit === 'mm' ? 1 : unit === 'cm' ? 10 : 25.4
+  let mm: number
+  if (unit === 'mm') mm = 1
+  else if (unit === 'cm') mm = 10
+  else mm = 25.4
   const [dots, over] = [Number(ppi.replace(',', '.')), Number(bleed.replace(',', '.'))]
   const px = (v: number) => (unit === 'px' ? Math.round(v) : mmToPx(v * mm, dots))
   const wrong = [width, height].some((v) => v.trim() === '' || Number.isNaN(Number(v.replace(',', '.'))))

@@ -68,12 +68,10 @@ export function Shelf({ designs, stored }: { designs: readonly ShelfDesign[]; st
         d.archived === archived &&
         words.every((w) => `${d.name} ${d.campaign} ${d.words}`.toLowerCase().includes(w)),
     )
-    const sorted =
-      sort === 'name'
-        ? [...found].sort((a, b) => a.name.localeCompare(b.name))
-        : sort === 'sizes'
-          ? [...found].sort((a, b) => b.channels.length - a.channels.length)
-          : found
+    let sorted: ShelfDesign[]
+    if (sort === 'name') sorted = [...found].sort((a, b) => a.name.localeCompare(b.name))
+    else if (sort === 'sizes') sorted = [...found].sort((a, b) => b.channels.length - a.channels.length)
+    else sorted = found
     const groups = new Map<string, ShelfDesign[]>()
     for (const d of sorted) groups.set(d.campaign, [...(groups.get(d.campaign) ?? []), d])
     return [...groups]

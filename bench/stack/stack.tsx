@@ -113,12 +113,10 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
       const within = hasMembers(layer)
         ? { ...beside, parent: layer.id, inside: null, above: children.at(-1)?.layer.id ?? null }
         : { ...beside, inside: layer.id, above: insides.at(-1)?.layer.id ?? null }
-      const next: Drop =
-        share > 0.3 && share < 0.7
-          ? { ...within, how: 'in' }
-          : share < 0.5
-            ? { ...beside, above: layer.id, how: 'over' }
-            : { ...beside, above: below(bench.store.getState(), layer.id), how: 'under' }
+      let next: Drop
+      if (share > 0.3 && share < 0.7) next = { ...within, how: 'in' }
+      else if (share < 0.5) next = { ...beside, above: layer.id, how: 'over' }
+      else next = { ...beside, above: below(bench.store.getState(), layer.id), how: 'under' }
       const { drop: held } = now.current
       if (held?.at !== next.at || held.how !== next.how) setDrop(next)
     },

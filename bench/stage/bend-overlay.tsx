@@ -24,7 +24,10 @@ export function BendGrips() {
       .map((p) => `${p.x} ${p.y}`)
       .join('L')}`
   const shares = (count: number) => Array.from({ length: count }, (_, n) => n / (count - 1))
-  const rows = bend.kind === 'net' ? shares(bend.rows) : bend.kind === 'curve' && bend.lower ? [0, 1] : [0.5]
+  let rows: number[]
+  if (bend.kind === 'net') rows = shares(bend.rows)
+  else if (bend.kind === 'curve' && bend.lower) rows = [0, 1]
+  else rows = [0.5]
   const columns = bend.kind === 'net' ? shares(bend.columns) : []
   const d = [
     ...rows.map((t) => line((k) => warp.point(k, t))),

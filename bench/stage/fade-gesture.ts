@@ -47,12 +47,10 @@ export function fadeGesture(bench: Bench, what: 'from' | 'to' | 'stop', stop: st
       last = moved(p, m.shift)
       bench.preview(write(last))
       const at = what === 'stop' && stop ? last.stops[stop]?.offset : undefined
-      const note =
-        at !== undefined
-          ? `${Math.round(at * 100)} %`
-          : 'angleDegrees' in last && what === 'to'
-            ? `${Math.round(last.angleDegrees)}°`
-            : ''
+      let note: string
+      if (at !== undefined) note = `${Math.round(at * 100)} %`
+      else if ('angleDegrees' in last && what === 'to') note = `${Math.round(last.angleDegrees)}°`
+      else note = ''
       return { lines: [], note }
     },
     end: () => last && bench.commit('Gradient', write(last)),

@@ -204,13 +204,12 @@ export function resizeOne(bench: Bench, leaf: Leaf, hx: number, hy: number, from
     const factor = placement.height / leaf.placement.height
     const isType = isWorded(leaf)
     if (isType && !corner) placement = hy !== 0 ? leaf.placement : placement
-    const scale = corner
-      ? how.proportional
-        ? factor
-        : isType
-          ? Math.min(factor, placement.width / leaf.placement.width)
-          : 1
-      : 1
+    let scale: number
+    if (corner) {
+      if (how.proportional) scale = factor
+      else if (isType) scale = Math.min(factor, placement.width / leaf.placement.width)
+      else scale = 1
+    } else scale = 1
     return {
       targets: [{ id: leaf.id, placement, scale }],
       lines: met,

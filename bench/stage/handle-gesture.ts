@@ -51,8 +51,10 @@ export function handleGesture(
   const leaves = handledLeaves(bench)
   const only =
     s.selection.length === 1 && !hasMembers(s.design.layers[s.selection[0] ?? '']) ? leaves[0] : undefined
-  const corner =
-    name === 'corner' ? Number(dataset.corner) : pulls && hx !== 0 && hy !== 0 ? cornerAt(hx, hy) : -1
+  let corner: number
+  if (name === 'corner') corner = Number(dataset.corner)
+  else if (pulls && hx !== 0 && hy !== 0) corner = cornerAt(hx, hy)
+  else corner = -1
   const slants = only && name === 'size' && pulls && (hx === 0) !== (hy === 0)
   if (only && slants) return slantGesture(bench, only, hx, hy, from)
   if (only && corner >= 0) return cornerGesture(bench, only, corner as 0 | 1 | 2 | 3, from)

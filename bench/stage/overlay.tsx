@@ -231,7 +231,10 @@ function IdleGrips({ width, height }: Size) {
   if (handled.length === 0) return null
   const one = s.selection.length === 1 ? s.design.layers[s.selection[0] ?? ''] : undefined
   const several = s.selection.length > 1 ? boundsOfIds(s, s.selection) : null
-  const corners = several ? cornersOfBox(s.view, several) : one ? cornersOf(s, one.id) : null
+  let corners: Point[] | null
+  if (several) corners = cornersOfBox(s.view, several)
+  else if (one) corners = cornersOf(s, one.id)
+  else corners = null
   if (!corners) return null
   const placed = one && !hasMembers(one) ? resolvedOf(s, one.id)?.layer.placement : undefined
   const colour = several ? 'var(--ink)' : colourOf(s, one?.id ?? '')

@@ -105,13 +105,12 @@ function Editor() {
     if (!up && e.key !== 'ArrowDown') return false
     // Lines are where the text wraps on the stage, not where the hidden field would wrap.
     const focus = range.back ? range.from : range.to
-    const to = up
-      ? caret.line === 0
-        ? 0
-        : indexAt(layout, caret.x, caret.top - caret.height / 2)
-      : caret.line >= layout.lines.length - 1
-        ? type.text.length
-        : indexAt(layout, caret.x, caret.top + caret.height * 1.5)
+    let to: number
+    if (up) {
+      if (caret.line === 0) to = 0
+      else to = indexAt(layout, caret.x, caret.top - caret.height / 2)
+    } else if (caret.line >= layout.lines.length - 1) to = type.text.length
+    else to = indexAt(layout, caret.x, caret.top + caret.height * 1.5)
     const anchor = range.back ? range.to : range.from
     e.preventDefault()
     select(e.shiftKey ? anchor : to, to)

@@ -64,12 +64,10 @@ function recolour(d: Draft<Design>, leaf: Leaf, to: string, { bench, means }: Gr
   const fill = refilled(leaf.fill, to, read)
   if (fill) setOnLayer(d, s.channel, leaf.id, 'fill', fill)
   if ('stroke' in layer && 'stroke' in leaf && leaf.stroke.weight > 0) {
-    const middle =
-      leaf.fill.kind === 'none'
-        ? null
-        : leaf.fill.kind === 'solid'
-          ? read(leaf.fill.colour)
-          : middleOf(Object.values(leaf.fill.stops).map((t) => read(t.colour)))
+    let middle: string | null
+    if (leaf.fill.kind === 'none') middle = null
+    else if (leaf.fill.kind === 'solid') middle = read(leaf.fill.colour)
+    else middle = middleOf(Object.values(leaf.fill.stops).map((t) => read(t.colour)))
     setOnLayer(d, s.channel, leaf.id, 'stroke', {
       colour: middle ? recoloured(read(leaf.stroke.colour), middle, literal) : to,
     })

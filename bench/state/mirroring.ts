@@ -35,7 +35,10 @@ export function mirrorSelection(bench: Bench, way: Mirror['way']): void {
   const central = way === 'across' && Math.abs(home.x - middle.x) < 0.02 * s.resolved.width
   const beside = central && box.right + (box.right - box.left) <= s.resolved.width
   const cut = central && !beside
-  const point = beside ? { x: box.right, y: home.y } : cut ? { x: home.x, y: middle.y } : middle
+  let point: { x: number; y: number }
+  if (beside) point = { x: box.right, y: home.y }
+  else if (cut) point = { x: home.x, y: middle.y }
+  else point = middle
   const towards =
     Math.abs(home.x - point.x) + Math.abs(home.y - point.y) < 1
       ? 0

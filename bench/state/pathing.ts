@@ -175,12 +175,10 @@ function takePoint(
       if (!drawn && away(p, own[taken.part] ?? own.at) < 3 / bench.store.getState().view.zoom) return
       drawn = true
       // With Alt a corner is pulled into a curve, and a control point goes by itself.
-      const point =
-        taken.part !== 'at'
-          ? movedControl(own, taken.part, p, !other)
-          : other
-            ? movedControl({ ...own, before: null, after: null }, 'after', p, true)
-            : movedPoint(own, p)
+      let point: PathPoint
+      if (taken.part !== 'at') point = movedControl(own, taken.part, p, !other)
+      else if (other) point = movedControl({ ...own, before: null, after: null }, 'after', p, true)
+      else point = movedPoint(own, p)
       const next = replaced(outlines, taken, point)
       moved = next
       bench.preview((d) => write(bench, d, edited, next, false), true)

@@ -86,8 +86,14 @@ export function placeSource(bench: Bench, p: Placing, at?: Point): void {
   bench.addSource(p.info)
   const s = bench.store.getState()
   const covers = p.kind === 'texture'
-  const share = p.kind === 'photo' ? 0.72 : p.kind === 'overlay' ? 0.9 : 0.46
-  const plane: Plane | undefined = covers ? 'finish' : p.kind === 'overlay' ? 'front' : undefined
+  let share: number
+  if (p.kind === 'photo') share = 0.72
+  else if (p.kind === 'overlay') share = 0.9
+  else share = 0.46
+  let plane: Plane | undefined
+  if (covers) plane = 'finish'
+  else if (p.kind === 'overlay') plane = 'front'
+  else plane = undefined
   if (p.info.kind === 'graphic') {
     const layer = graphicLayer(
       { id: newId(), ...spotFor(s, 'graphic') },

@@ -29,7 +29,10 @@ function usedItems(s: Pick<BenchState, 'design' | 'sources'>): Item[] {
     for (const { sha } of sourcesOf(layer)) {
       const info = s.sources[sha]
       if (!info || seen.has(sha)) continue
-      const kind = info.kind === 'graphic' ? 'graphic' : info.opaque ? 'photo' : 'cutout'
+      let kind: 'graphic' | 'photo' | 'cutout'
+      if (info.kind === 'graphic') kind = 'graphic'
+      else if (info.opaque) kind = 'photo'
+      else kind = 'cutout'
       seen.set(sha, {
         id: sha,
         sha,

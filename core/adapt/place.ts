@@ -79,22 +79,17 @@ export function edge(unit: Unit, f: Frame): Move {
   const c = centreOf(b)
   const along = (at: number, from: number, to: number, size: number) =>
     Math.min(to + size / 2 - 2, Math.max(2 - size / 2, (at / from) * to))
-  const x =
-    e.left && e.right
-      ? channel.width / 2
-      : e.left
-        ? -over(-b.left, widthOf(b)) + (widthOf(b) * scale) / 2
-        : e.right
-          ? channel.width + over(b.right - master.width, widthOf(b)) - (widthOf(b) * scale) / 2
-          : along(c.x, master.width, channel.width, widthOf(b) * scale)
-  const y =
-    e.top && e.bottom
-      ? channel.height / 2
-      : e.top
-        ? -over(-b.top, heightOf(b)) + (heightOf(b) * scale) / 2
-        : e.bottom
-          ? channel.height + over(b.bottom - master.height, heightOf(b)) - (heightOf(b) * scale) / 2
-          : along(c.y, master.height, channel.height, heightOf(b) * scale)
+  let x: number
+  if (e.left && e.right) x = channel.width / 2
+  else if (e.left) x = -over(-b.left, widthOf(b)) + (widthOf(b) * scale) / 2
+  else if (e.right) x = channel.width + over(b.right - master.width, widthOf(b)) - (widthOf(b) * scale) / 2
+  else x = along(c.x, master.width, channel.width, widthOf(b) * scale)
+  let y: number
+  if (e.top && e.bottom) y = channel.height / 2
+  else if (e.top) y = -over(-b.top, heightOf(b)) + (heightOf(b) * scale) / 2
+  else if (e.bottom)
+    y = channel.height + over(b.bottom - master.height, heightOf(b)) - (heightOf(b) * scale) / 2
+  else y = along(c.y, master.height, channel.height, heightOf(b) * scale)
   return moveTo(b, scale, x, y)
 }
 

@@ -208,7 +208,10 @@ function placeApart(s: Situation, scale: number): Stack[] | null {
         Math.max(widthOf(cluster.bounds) * area * 1.15, channel.smallestType * 6),
       )
       const left = box.left + (widthOf(box) - width) * ax
-      const align: Align = ax === 0 ? 'start' : ax === 1 ? 'end' : cluster.align
+      let align: Align
+      if (ax === 0) align = 'start'
+      else if (ax === 1) align = 'end'
+      else align = cluster.align
       const stack = stackTexts(
         cluster.texts,
         { ...box, left, right: left + width },
@@ -294,7 +297,10 @@ function score(s: Situation, t: Tried): number {
     total += r < 0 ? -r * 3.4 : r * 0.6
     const outside = 1 - overlapArea(box, page) / Math.max(1, areaOf(box))
     total += outside * 8
-    const price = s.keepClear ? 60 : masterOverlap(s) > 0.3 ? 1.5 : 7
+    let price: number
+    if (s.keepClear) price = 60
+    else if (masterOverlap(s) > 0.3) price = 1.5
+    else price = 7
     for (const stack of t.stacks)
       total += (overlapArea(stack.bounds, box) / Math.max(1, areaOf(stack.bounds))) * price
   }

@@ -73,7 +73,10 @@ export function stackTexts(
   const placed = rows.map((row): StackedText => {
     y += row.gap
     const { padX, padY } = row
-    const share = align === 'centre' ? 0.5 : align === 'end' ? 1 : 0
+    let share: number
+    if (align === 'centre') share = 0.5
+    else if (align === 'end') share = 1
+    else share = 0
     const left = box.left + padX + (width - 2 * padX - row.width) * share
     const text = {
       id: row.text.id,

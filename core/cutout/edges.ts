@@ -77,8 +77,14 @@ export function edgesOf(
       const slope = Math.sqrt(((xx[n] as number) + (yy[n] as number) + root) / 2)
       // Across the edge, four px.
       const tilted = Math.abs(both) > 1e-12
-      const ex = tilted ? (apart + root) / 2 : apart >= 0 ? 1 : 0
-      const ey = tilted ? both : apart >= 0 ? 0 : 1
+      let ex: number
+      if (tilted) ex = (apart + root) / 2
+      else if (apart >= 0) ex = 1
+      else ex = 0
+      let ey: number
+      if (tilted) ey = both
+      else if (apart >= 0) ey = 0
+      else ey = 1
       const step = 4 / (Math.sqrt(ex * ex + ey * ey) || 1)
       out[n] =
         slope /

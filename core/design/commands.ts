@@ -241,7 +241,11 @@ export function step(
     const band = siblingsOf(d, layer)
     const at = band.findIndex((l) => l.id === id)
     const rest = band.filter((l) => l.id !== id)
-    const to = way === 'back' ? at - 1 : way === 'forward' ? at + 1 : way === 'to-back' ? 0 : rest.length
+    let to: number
+    if (way === 'back') to = at - 1
+    else if (way === 'forward') to = at + 1
+    else if (way === 'to-back') to = 0
+    else to = rest.length
     if (to < 0 || to > rest.length || to === at) continue
     layer.order = keyBetween(rest[to - 1]?.order ?? null, rest[to]?.order ?? null)
   }

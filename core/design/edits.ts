@@ -67,7 +67,10 @@ export function checkDesign(value: unknown): Design {
  */
 function field(path: readonly (string | number)[]): string {
   const item = path.findIndex((key) => typeof key === 'number')
-  const until = item >= 0 ? item : path.at(-1) === 'length' ? path.length - 1 : path.length
+  let until: number
+  if (item >= 0) until = item
+  else if (path.at(-1) === 'length') until = path.length - 1
+  else until = path.length
   return path.slice(0, until).join('\u0000')
 }
 /** Whether two lists of patches touch the same field, or one a field inside what the other replaces. */

@@ -175,7 +175,11 @@ function whyHeld(d: Design, holder: Layer, inner: Layer): string | null {
   if (!back) return 'what is kept inside is cut to a shape'
   const area = boundsOf(0, 0, holder.placement.width, holder.placement.height)
   const inside = leavesOf(d, [inner.id]).every((l) => {
-    const reach = 'stroke' in l ? l.stroke.weight : isWorded(l) ? l.style.size : isStrew(l) ? Infinity : 0
+    let reach: number
+    if ('stroke' in l) reach = l.stroke.weight
+    else if (isWorded(l)) reach = l.style.size
+    else if (isStrew(l)) reach = Infinity
+    else reach = 0
     if (l.placement.corners || l.placement.bend) return false
     const box = mapBounds(
       compose(matrixOf(l.placement), back),

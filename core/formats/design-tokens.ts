@@ -85,7 +85,10 @@ function colourOf(value: unknown, byPath: ReadonlyMap<string, unknown>, name: st
     if (!byPath.has(path)) throw refused(`“${name}” stands for “${path}”, which is not in the file`)
     held = byPath.get(path)
   }
-  const read = typeof held === 'string' ? readColour(held) : isObject(held) ? fromComponents(held) : null
+  let read: string | null
+  if (typeof held === 'string') read = readColour(held)
+  else if (isObject(held)) read = fromComponents(held)
+  else read = null
   if (!read) throw refused(`“${name}” is no colour that can be read`)
   return read
 }

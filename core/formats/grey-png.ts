@@ -133,16 +133,12 @@ function unfiltered(raw: Uint8Array, width: number, height: number): Uint8Array 
       const left = x > 0 ? (out[y * width + x - 1] as number) : 0
       const up = y > 0 ? (out[(y - 1) * width + x] as number) : 0
       const corner = x > 0 && y > 0 ? (out[(y - 1) * width + x - 1] as number) : 0
-      const guess =
-        filter === 1
-          ? left
-          : filter === 2
-            ? up
-            : filter === 3
-              ? (left + up) >> 1
-              : filter === 4
-                ? paeth(left, up, corner)
-                : 0
+      let guess: number
+      if (filter === 1) guess = left
+      else if (filter === 2) guess = up
+      else if (filter === 3) guess = (left + up) >> 1
+      else if (filter === 4) guess = paeth(left, up, corner)
+      else guess = 0
       out[y * width + x] = (raw[y * (width + 1) + 1 + x] as number) + guess
     }
   }

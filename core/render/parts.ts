@@ -85,14 +85,15 @@ function formStep(
   const moved = offset.x !== 0 || offset.y !== 0
   const sigma = part.sigma ?? 0
   // What only moves is softened by less than can be seen, which places it between px.
-  const soft = sigma >= 0.3 ? softening(sigma) : moved ? { factor: 1, sigma: 0.2 } : null
+  let soft: { factor: number; sigma: number } | null
+  if (sigma >= 0.3) soft = softening(sigma)
+  else if (moved) soft = { factor: 1, sigma: 0.2 }
+  else soft = null
   const small = soft && soft.factor > 1 ? smaller(c, soft.factor) : c
-  const plain =
-    part.form === 'ellipse'
-      ? ellipseNode(part, frame, small)
-      : soft && soft.factor > 1
-        ? at(small)
-        : silhouette
+  let plain: PlanNode | null
+  if (part.form === 'ellipse') plain = ellipseNode(part, frame, small)
+  else if (soft && soft.factor > 1) plain = at(small)
+  else plain = silhouette
   const by = ((part.thicken ?? 0) / c.scale) * small.scale
   const node =
     plain && part.form === 'silhouette' && Math.abs(by) >= 0.05 ? thickenedNode(plain, by, small) : plain

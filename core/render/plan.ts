@@ -175,7 +175,11 @@ function pileOf(layers: readonly ResolvedLayer[], ground: (c: Context) => PlanNo
     if (held !== undefined) return held
     const last = layers.slice(0, place).findLastIndex(readsBeneath)
     const under = last < 0 ? ground(c) : null
-    const before = last < 0 ? (under ? beneathNode(null, [under]) : null) : at(last, c)
+    let before: BeneathNode | null
+    if (last < 0) {
+      if (under) before = beneathNode(null, [under])
+      else before = null
+    } else before = at(last, c)
     const node = beneathNode(before, stacked(layers.slice(Math.max(0, last), place), c))
     made.set(key, node)
     return node

@@ -163,7 +163,10 @@ export function throughWarp(
     const count = points.length / 2
     for (let n = 0; n < count; n++) {
       const [x, y] = [points[2 * n] as number, points[2 * n + 1] as number]
-      const next = n + 1 < count ? n + 1 : closed ? 0 : n
+      let next: number
+      if (n + 1 < count) next = n + 1
+      else if (closed) next = 0
+      else next = n
       const [dx, dy] = [(points[2 * next] as number) - x, (points[2 * next + 1] as number) - y]
       const steps = Math.max(1, Math.ceil(lengthOf(dx, dy) / longest))
       for (let k = 0; k < (next === n ? 1 : steps); k++) {

@@ -245,7 +245,10 @@ export function layoutType(book: FontBook, text: string, style: TypeStyle, width
     const full = visual.reduce((sum, g) => sum + g.advance, 0)
     const own = full - trailing - lastTracking
     const rtl = l.paragraph.rtl
-    const share = style.align === 'centre' ? 0.5 : (style.align === 'end') !== rtl ? 1 : 0
+    let share: number
+    if (style.align === 'centre') share = 0.5
+    else if ((style.align === 'end') !== rtl) share = 1
+    else share = 0
     const left = (width - own) * share - (rtl ? trailing : 0)
     const baseline =
       n * lineHeight + (lineHeight - (first.ascent + first.descent) * size) / 2 + first.ascent * size

@@ -26,12 +26,10 @@ const across = (angleDegrees: number): Matrix =>
 
 /** Where each copy lies: maps of the page, the one that leaves the stored part where it is left out. */
 export function copiesOf(mirror: Mirror, axis: Pick<Placement, 'x' | 'y' | 'rotation'>): Matrix[] {
-  const maps =
-    mirror.way === 'across'
-      ? [across(axis.rotation)]
-      : mirror.way === 'both'
-        ? [across(axis.rotation), across(axis.rotation + 90), turning(180)]
-        : Array.from({ length: mirror.count - 1 }, (_, n) => turning((360 * (n + 1)) / mirror.count))
+  let maps: Matrix[]
+  if (mirror.way === 'across') maps = [across(axis.rotation)]
+  else if (mirror.way === 'both') maps = [across(axis.rotation), across(axis.rotation + 90), turning(180)]
+  else maps = Array.from({ length: mirror.count - 1 }, (_, n) => turning((360 * (n + 1)) / mirror.count))
   return maps.map((m) => about(m, axis))
 }
 

@@ -130,12 +130,10 @@ export function refitted(before: Filled, after: Filled): Slot['pan'] {
     // The place of the picture, in fractions, that lay in the middle; moved so far that the focal point is in the slot.
     const middle = 0.5 - offset / oldSize
     const half = room / size / 2
-    const inSight =
-      Math.abs(focus - (0.5 - offset / oldSize)) <= half + 1e-9
-        ? middle
-        : focus > middle
-          ? focus - half * 0.8
-          : focus + half * 0.8
+    let inSight: number
+    if (Math.abs(focus - (0.5 - offset / oldSize)) <= half + 1e-9) inSight = middle
+    else if (focus > middle) inSight = focus - half * 0.8
+    else inSight = focus + half * 0.8
     return share(size - room, (0.5 - inSight) * size)
   }
   return {

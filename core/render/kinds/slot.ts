@@ -23,7 +23,10 @@ export const slot: Planner<SlotLayer> = {
         ? null
         : fillNode(bare, [{ path, evenOdd: false, paint, opacity: 1 }], c, width, height)
     const picture = isFilled(layer) ? pictureNode(pictureIn(layer), c) : null
-    const body = ground && picture ? heldNode(ground, [picture], see ? 0 : 1) : see ? null : ground
+    let body: PlanNode | null
+    if (ground && picture) body = heldNode(ground, [picture], see ? 0 : 1)
+    else if (see) body = null
+    else body = ground
     if (layer.stroke.weight === 0) return body
     const rim = fillNode(
       layer,

@@ -18,7 +18,10 @@ export const contrast = treatment({
   },
   point({ by, middle, hard }) {
     if (hard) {
-      const k = by >= 1 ? 1e6 : by >= 0 ? 1 / (1 - by) : 1 + by
+      let k: number
+      if (by >= 1) k = 1e6
+      else if (by >= 0) k = 1 / (1 - by)
+      else k = 1 + by
       return { op: 'shape', after: tableOf((v) => (v - middle) * k + 0.5) }
     }
     if (by <= 0) return { op: 'shape', after: tableOf((v) => (v - middle) * (1 + by) + middle) }

@@ -319,7 +319,11 @@ class Reader {
           m,
         )
       : m
-    const children = used ? (used.tag === 'symbol' ? used.children : [used]) : e.children
+    let children: Element[]
+    if (used) {
+      if (used.tag === 'symbol') children = used.children
+      else children = [used]
+    } else children = e.children
     const boxes = children.flatMap(
       (c) =>
         this.boxOf(c, compose(transformIn(declaredFor(c, this.rules)('transform')), at), port, depth + 1) ??
@@ -586,12 +590,11 @@ class Reader {
     if (!seen) return []
     // As all renderers have it, what a tile shows begins at the tile's own corner.
     const viewBox = numbersIn(own('viewBox'))
-    const inner: Matrix =
-      viewBox.length === 4
-        ? viewBoxMap(viewBox, tile.width, tile.height, own('preserveAspectRatio'))
-        : own('patternContentUnits') === 'objectBoundingBox'
-          ? [box.right - box.left, 0, 0, box.bottom - box.top, 0, 0]
-          : identity
+    let inner: Matrix
+    if (viewBox.length === 4) inner = viewBoxMap(viewBox, tile.width, tile.height, own('preserveAspectRatio'))
+    else if (own('patternContentUnits') === 'objectBoundingBox')
+      inner = [box.right - box.left, 0, 0, box.bottom - box.top, 0, 0]
+    else inner = identity
     const [firstX, lastX] = [
       Math.floor((seen.left - tile.x) / tile.width),
       Math.ceil((seen.right - tile.x) / tile.width),

@@ -25,7 +25,10 @@ export const POST = route<Params>(async ({ params, json, who }) => {
   const answer = await takeEdits(params.id, body.edits, body.session, who)
   const last = answer.results.at(-1)
   const refused = (problem: ProblemKind) => (problem === 'missing' ? 422 : statusOf(problem))
-  const status = last?.kind === 'conflict' ? 409 : last?.kind === 'refused' ? refused(last.problem) : 200
+  let status: number
+  if (last?.kind === 'conflict') status = 409
+  else if (last?.kind === 'refused') status = refused(last.problem)
+  else status = 200
   const message = last && 'message' in last ? { message: last.message } : {}
   return Response.json({ ...answer, ...message }, { status })
 }, 422)
