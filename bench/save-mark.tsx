@@ -1,6 +1,7 @@
 'use client'
 import { Check, CircleAlert, CloudOff, FileDown, LoaderCircle } from 'lucide-react'
 import { Popover } from 'radix-ui'
+import type { ReactNode } from 'react'
 import { useBench, useBenchState } from './state/bench-context'
 import type { Told } from './state/sync'
 import { Button } from './ui/button'
@@ -34,22 +35,19 @@ function saveUnstored(name: string, unstored: unknown): void {
   URL.revokeObjectURL(a.href)
 }
 
+const ICONS: Partial<Record<string, ReactNode>> = {
+  saved: <Check size={13} />,
+  saving: <LoaderCircle size={13} className="animate-spin" />,
+  offline: <CloudOff size={14} />,
+}
+
 /** Whether everything is saved; where it is not, why, what is safe and what can be done. */
 export function SaveMark() {
   const bench = useBench()
   const save = useBenchState((s) => s.save)
   const name = useBenchState((s) => s.design.name)
   const { word, text, trouble } = textOf(save)
-  const icon =
-    save.state === 'saved' ? (
-      <Check size={13} />
-    ) : save.state === 'saving' ? (
-      <LoaderCircle size={13} className="animate-spin" />
-    ) : save.state === 'offline' ? (
-      <CloudOff size={14} />
-    ) : (
-      <CircleAlert size={14} />
-    )
+  const icon = ICONS[save.state] ?? <CircleAlert size={14} />
   const file = (
     <Button onClick={() => saveUnstored(name, bench.sync.unstored)}>
       <FileDown size={14} />

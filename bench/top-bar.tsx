@@ -122,22 +122,15 @@ function ChecksButton() {
     )
     .sort((a, b) => pages.findIndex((p) => p.id === a.page) - pages.findIndex((p) => p.id === b.page))
   const checked = pages.every((p) => Object.keys(s.design.channels).every((c) => s.findings[`${p.id}/${c}`]))
+  const none = checked ? 'No findings' : 'Checking …'
   return (
     <Popover.Root>
       <Popover.Trigger asChild>
         <Button className={all.length > 0 ? '!border-warn/40 text-warn' : ''}>
-          {all.length > 0 ? (
-            <CircleAlert size={14} />
-          ) : checked ? (
-            <Check size={14} />
-          ) : (
-            <LoaderCircle size={14} className="animate-spin" />
-          )}
-          {all.length > 0
-            ? `${all.length} finding${all.length === 1 ? '' : 's'}`
-            : checked
-              ? 'No findings'
-              : 'Checking …'}
+          {all.length > 0 && <CircleAlert size={14} />}
+          {all.length === 0 && checked && <Check size={14} />}
+          {all.length === 0 && !checked && <LoaderCircle size={14} className="animate-spin" />}
+          {all.length > 0 ? `${all.length} finding${all.length === 1 ? '' : 's'}` : none}
         </Button>
       </Popover.Trigger>
       <Popover.Portal>

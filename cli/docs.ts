@@ -13,6 +13,7 @@ import { arrangementSchema, designSchema, gridSchema, guideSchema } from '../cor
 import { placementSchema } from '../core/geometry/placement-schema'
 import { layerSchema } from '../core/kinds/list'
 import { dabsSchema, maskSchema } from '../core/masks/mask'
+import type { Field } from '../core/treatments/field'
 import { treatmentDefinitions } from '../core/treatments/list'
 import { families } from '../core/type/catalogue'
 import { typeStyleSchema } from '../core/type/style'
@@ -54,6 +55,13 @@ function documentSchema(): string {
       .map(([name, value]) => `  ${JSON.stringify(name)}: ${JSON.stringify(value)}`)
       .join(',\n')
   return `{\n${lines(rest).replace(/^ {2}/gm, ' ')},\n "properties": {\n${lines(fields)}\n },\n "$defs": {\n${lines($defs)}\n }\n}\n`
+}
+/** What a setting of a treatment takes. */
+function takes(f: Field): string {
+  if (f.kind === 'choice') return Object.keys(f.options).join(', ')
+  if (f.kind !== 'number') return f.kind
+  const units: Record<string, string> = { px: ' px', '°': '°' }
+  return `${f.least} to ${f.most}${units[f.unit] ?? ''}`
 }
 const files: Record<string, string> = {
   'docs/design.schema.json': documentSchema(),
@@ -99,10 +107,7 @@ ${table(
     `\`${d.kind}\``,
     d.label,
     Object.entries(d.fields)
-      .map(
-        ([key, f]) =>
-          `\`${key}\`${f.kind === 'number' ? ` ${f.least} to ${f.most}${f.unit === 'px' ? ' px' : f.unit === '°' ? '°' : ''}` : f.kind === 'choice' ? ` ${Object.keys(f.options).join(', ')}` : ` ${f.kind}`}`,
-      )
+      .map(([key, f]) => `\`${key}\` ${takes(f)}`)
       .join('; ') || '–',
   ]),
 )}

@@ -39,7 +39,7 @@ test('everything may differ on one channel, is marked there, and follows the mas
     expect(await changes(page, id)).toEqual([
       'layers/* opacity',
       'layers/*/masks/* strength',
-      'layers/*/treatments/* cast-shadow.distance',
+      'layers/*/treatments/* shadow.distance',
     ])
     expect(Object.values((await stored(page, id)).layers)[0]).toEqual(master)
     await expect(details(page).getByLabel('Distance of Cast shadow', { exact: true })).toHaveValue('40')

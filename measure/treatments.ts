@@ -122,12 +122,11 @@ export async function measureTreatments(): Promise<void> {
     return Math.max(0, Math.min(...own) - Math.min(...plain)) / MILLIONS
   }
   for (const d of treatmentDefinitions) {
-    const more =
-      d.kind === 'displace'
-        ? { layer: 'map' }
-        : d.kind === 'lut'
-          ? { file: { source: cube.sha, name: 'Cube' } }
-          : {}
+    const needs: Record<string, object> = {
+      displace: { layer: 'map' },
+      lut: { file: { source: cube.sha, name: 'Cube' } },
+    }
+    const more = needs[d.kind] ?? {}
     const t = { ...newTreatment(d.kind, { id: 'x', order: 'a0' }), ...more }
     note(`Treatment ${d.label}, a million px`, await time(t), 'ms', askedOf(d.kind, d.group))
   }

@@ -85,20 +85,13 @@ export async function beginDesign(value: unknown): Promise<string> {
   if (!channels.some((c) => c.id === master))
     throw badInput('The master is not among the sizes. Nothing was created.')
   const id = newId()
-  const design =
-    from === null
-      ? blankDesign(id, name, channels, { master, colour })
-      : from.kind === 'picture'
-        ? await onPicture(id, name, channels, { master, colour }, from.sha)
-        : {
-            ...(await onChannels(
-              from.kind === 'layout' ? await layoutDesign(from.id) : (await loadDesign(from.id)).design,
-              channels,
-              master,
-            )),
-            id,
-            name,
-          }
+  const begun = async (): Promise<Design> => {
+    if (from === null) return blankDesign(id, name, channels, { master, colour })
+    if (from.kind === 'picture') return onPicture(id, name, channels, { master, colour }, from.sha)
+    const earlier = from.kind === 'layout' ? await layoutDesign(from.id) : (await loadDesign(from.id)).design
+    return { ...(await onChannels(earlier, channels, master)), id, name }
+  }
+  const design = await begun()
   await createDesign(await createCampaign(campaign), design)
   return id
 }

@@ -231,7 +231,9 @@ async function deliver(d: Delivery): Promise<void> {
     }
     await save(d)
   }
-  d.state = stopped(d.id) ? 'stopped' : d.files.some((f) => f.state === 'failed') ? 'failed' : 'done'
+  const whole = d.files.every((f) => f.state !== 'failed')
+  d.state = whole ? 'done' : 'failed'
+  if (stopped(d.id)) d.state = 'stopped'
   d.error =
     d.state === 'failed'
       ? 'Some files could not be made. The design is safe; the others can be fetched.'

@@ -33,8 +33,18 @@ async function coloursOf(sha: string): Promise<ColourFamily[]> {
 
 /** How a thing is drawn: as the catalogue says, else as its kind suggests. */
 const mannerOf = (id: string, kind: string): Manner =>
-  shipped.find((s) => s.id === id)?.manner ??
-  (kind === 'graphic' ? 'flat' : kind === 'overlay' ? 'soft' : 'lifelike')
+  shipped.find((s) => s.id === id)?.manner ?? MANNER_BY_KIND[kind] ?? 'lifelike'
+const MANNER_BY_KIND: Record<string, Manner> = { graphic: 'flat', overlay: 'soft' }
+/** Over 1.15 times as wide as high it is wide, the other way round upright. */
+function orientationOf(ratio: number): Orientation {
+  if (ratio > 1.15) return 'wide'
+  return ratio < 0.87 ? 'upright' : 'square'
+}
+/** What a thing that was brought is among the supplies. */
+function kindOf(info: SourceInfo): 'graphic' | 'photo' | 'cutout' {
+  if (info.kind === 'graphic') return 'graphic'
+  return info.opaque ? 'photo' : 'cutout'
+}
 
 export async function addSupply(s: {
   id: string
@@ -66,7 +76,7 @@ export async function addSupply(s: {
       blend: s.blend ?? 'normal',
       focal: s.focal ? JSON.stringify(s.focal) : null,
       transparent: info.opaque ? 0 : 1,
-      orientation: ratio > 1.15 ? 'wide' : ratio < 0.87 ? 'upright' : 'square',
+      orientation: orientationOf(ratio),
       rank: s.rank ?? 0,
       colours: s.colours.join(' ') || '-',
       manner: mannerOf(s.id, s.kind),
@@ -105,7 +115,7 @@ export async function addUpload(bytes: Uint8Array, name: string, signal?: AbortS
   await addSupply({
     id: `own-${info.sha.slice(0, 16)}`,
     sha: info.sha,
-    kind: info.kind === 'graphic' ? 'graphic' : info.opaque ? 'photo' : 'cutout',
+    kind: kindOf(info),
     label,
     words: label.replace(/[-_]/g, ' '),
     own: true,

@@ -41,14 +41,13 @@ const ask = (body?: unknown, method = 'POST', headers: Record<string, string> = 
     ...(body === undefined
       ? {}
       : {
-          body:
-            body instanceof Uint8Array
-              ? new Uint8Array(body)
-              : typeof body === 'string'
-                ? body
-                : JSON.stringify(body),
+          body: sentAs(body),
         }),
   })
+function sentAs(body: unknown): string | Uint8Array<ArrayBuffer> {
+  if (body instanceof Uint8Array) return new Uint8Array(body)
+  return typeof body === 'string' ? body : JSON.stringify(body)
+}
 type Told = Record<string, unknown> & { status: number }
 const told = async (response: Response): Promise<Told> => ({
   ...((await response.json()) as object),

@@ -33,6 +33,7 @@ export const ofKind = (kind: Layer['kind'], what: string): Need =>
   needs(what, (s) => s.selection.some((id) => s.design.layers[id]?.kind === kind))
 
 /** Signs that Alt or Shift would turn into others. */
+const BRACKETS: Record<string, string> = { BracketLeft: '[', BracketRight: ']' }
 const SIGNS: Record<string, string> = { Period: '.', Comma: ',', Equal: '=', Minus: '-', Semicolon: ';' }
 
 /** The name of a pressed key in the form commands use. */
@@ -45,13 +46,8 @@ export function keyName(
     digit ??
     (e.altKey || e.ctrlKey || e.metaKey ? letter : undefined) ??
     (e.altKey ? SIGNS[e.code] : undefined) ??
-    (e.code === 'BracketLeft'
-      ? '['
-      : e.code === 'BracketRight'
-        ? ']'
-        : e.key.length === 1
-          ? e.key.toUpperCase()
-          : e.key)
+    BRACKETS[e.code] ??
+    (e.key.length === 1 ? e.key.toUpperCase() : e.key)
   return [e.ctrlKey || e.metaKey ? 'Mod' : '', e.altKey ? 'Alt' : '', e.shiftKey ? 'Shift' : '', base]
     .filter(Boolean)
     .join('+')

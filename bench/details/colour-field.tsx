@@ -200,6 +200,13 @@ function GoesWith({ hex, onChange }: { hex: string; onChange: (c: string) => voi
   )
 }
 
+/** From which ratio on type is readable: WCAG 2.2, 1.4.3. */
+const READABLE = [
+  [4.5, 'readable', 'text-soft'],
+  [3, 'readable when large', 'text-soft'],
+  [0, 'hard to read', 'text-warn'],
+] as const
+
 /** How readable type would be in a colour where it lies now. */
 function ContrastNote({ layer, hex }: { layer: string; hex: string }) {
   const bench = useBench()
@@ -215,12 +222,7 @@ function ContrastNote({ layer, hex }: { layer: string; hex: string }) {
   }, [bench, layer])
   if (!ground || ground.length === 0) return null
   const ratio = worstContrast(luminance(fromHex(hex)), ground)
-  const [word, tone] =
-    ratio >= 4.5
-      ? ['readable', 'text-soft']
-      : ratio >= 3
-        ? ['readable when large', 'text-soft']
-        : ['hard to read', 'text-warn']
+  const [, word, tone] = READABLE.find(([least]) => ratio >= least) ?? READABLE[2]
   return (
     <p className={`mt-2 text-tiny tabular-nums ${tone}`} role="status">
       Contrast {ratio.toFixed(1)} : 1, {word}

@@ -24,6 +24,7 @@ export function CutOptions() {
   }, [source])
   const set = (change: Partial<typeof dab>) =>
     bench.set({ dab: { ...bench.store.getState().dab, ...change } })
+  const begin = count > 1 ? `Cut out ${count} pictures` : 'Cut out the main thing'
   return (
     <div role="group" aria-label="Cut out" className="flex flex-col gap-1.5">
       {cutting?.running ? (
@@ -40,7 +41,7 @@ export function CutOptions() {
         </>
       ) : (
         <Button look={mask ? 'plain' : 'dark'} disabled={count === 0} onClick={() => void cutOut(bench)}>
-          {mask ? 'Cut out anew' : count > 1 ? `Cut out ${count} pictures` : 'Cut out the main thing'}
+          {mask ? 'Cut out anew' : begin}
         </Button>
       )}
       {count === 0 && <p className="text-tiny text-soft">Select a photo on the stage.</p>}

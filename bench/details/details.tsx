@@ -40,6 +40,17 @@ const shown = (state: BenchState) => ({
 /** Whether a place of its own means anything: a grade reaches over all that lies beneath it. */
 const placed = (layer: Layer): boolean => kindOf(layer).placed
 
+/** What the panel is about, and where that lies. */
+function headOf({ design, resolved }: ReturnType<typeof shown>, layers: readonly Layer[]): [string, string] {
+  const [only, more] = layers
+  if (!only) {
+    const { channel, width, height } = resolved
+    return [design.pages[resolved.page]?.name ?? '', `${channel.name}, ${width} × ${height} px`]
+  }
+  if (!more) return [layerName(only), `${only.kind} in ${planeLabels[only.plane]}`]
+  return [`${layers.length} things`, [...new Set(layers.map((l) => planeLabels[l.plane]))].join(', ')]
+}
+
 /** What tools can be told before they are used. */
 const toolOptions: Partial<Record<Tool, () => ReactNode>> = {
   brush: BrushOptions,
@@ -71,6 +82,7 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
   }, [s.tool])
   const [only] = layers
   const Options = toolOptions[s.tool]
+  const [title, note] = headOf(s, layers)
   return (
     <aside
       ref={panel}
@@ -100,20 +112,8 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
       )}
       <SpecksPanel />
       <header className="border-b border-line px-3 py-2">
-        <h2 className="truncate font-semibold">
-          {layers.length === 0
-            ? s.design.pages[s.resolved.page]?.name
-            : layers.length === 1 && only
-              ? layerName(only)
-              : `${layers.length} things`}
-        </h2>
-        <p className="text-tiny text-soft">
-          {layers.length === 0
-            ? `${s.resolved.channel.name}, ${s.resolved.width} × ${s.resolved.height} px`
-            : layers.length === 1 && only
-              ? `${only.kind} in ${planeLabels[only.plane]}`
-              : [...new Set(layers.map((l) => planeLabels[l.plane]))].join(', ')}
-        </p>
+        <h2 className="truncate font-semibold">{title}</h2>
+        <p className="text-tiny text-soft">{note}</p>
       </header>
       {layers.length === 0 ? (
         <PageSection />

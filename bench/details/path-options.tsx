@@ -24,15 +24,17 @@ export function PathOptions() {
         disabled={(makes) => makes === 'mask' && !s.one}
         onChange={(penMakes) => bench.set({ penMakes })}
       />
-      <p className="text-tiny text-soft">
-        {s.drawing
-          ? 'Press for a corner, draw for a curve; press the first point to close, Enter to leave it open, Delete to take the last back.'
-          : s.edited
-            ? 'Draw a point to move it, press the line to add one, Delete removes it. With Alt a corner becomes a curve and back.'
-            : s.makes === 'mask'
-              ? 'Press point by point around what is to show of the selection.'
-              : 'Press point by point on the stage.'}
-      </p>
+      <p className="text-tiny text-soft">{hintFor(s)}</p>
     </div>
   )
+}
+
+function hintFor({ drawing, edited, makes }: { drawing: unknown; edited: unknown; makes: string }): string {
+  if (drawing)
+    return 'Press for a corner, draw for a curve; press the first point to close, Enter to leave it open, Delete to take the last back.'
+  if (edited)
+    return 'Draw a point to move it, press the line to add one, Delete removes it. With Alt a corner becomes a curve and back.'
+  return makes === 'mask'
+    ? 'Press point by point around what is to show of the selection.'
+    : 'Press point by point on the stage.'
 }

@@ -147,6 +147,7 @@ function NumberSettingField({ of, field, value, onShow, onKeep }: Props & { fiel
   else floor = least
   const now = (value as number) * by
   const fine = !field.whole && reach <= 12
+  const places = fine ? 2 : 1
   const back = (v: number) => (field.whole ? Math.round(v) : v) / by
   return (
     <Row>
@@ -156,7 +157,7 @@ function NumberSettingField({ of, field, value, onShow, onKeep }: Props & { fiel
         unit={field.unit}
         min={least}
         max={most}
-        digits={field.whole || field.unit === '°' ? 0 : fine ? 2 : 1}
+        digits={field.whole || field.unit === '°' ? 0 : places}
         step={fine ? 0.1 : 1}
         value={now}
         onChange={(v) => onKeep(back(v))}

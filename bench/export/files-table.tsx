@@ -2,7 +2,7 @@
 import { Download } from 'lucide-react'
 import type { Channel } from '@/core/design/channel-schema'
 import type { Design } from '@/core/design/schema'
-import type { Delivery } from '@/wire/deliveries'
+import type { DeliveredFile, Delivery } from '@/wire/deliveries'
 import type { ExportFinding } from '@/wire/designs'
 import { Progress } from '../ui/progress'
 import { isRunning, type Options, sizeLabel } from './delivery'
@@ -81,29 +81,10 @@ export function FilesTable({
                     )}
                   </td>
                   <td className="tabular-nums">
-                    {file?.state === 'done' ? (
-                      <>
-                        {sizeLabel(file.bytes)}
-                        {file.message && (
-                          <span className="block max-w-64 text-tiny text-soft">{file.message}</span>
-                        )}
-                      </>
-                    ) : file?.state === 'failed' ? (
-                      <span className="text-warn">{file.message}</span>
-                    ) : file && running ? (
-                      <Progress label="How far the file is" share={file.share} />
-                    ) : (
-                      <span className="text-soft">measured on export</span>
-                    )}
+                    <Weight file={file} running={running} />
                   </td>
                   <td className={found.length > 0 ? 'text-warn' : 'text-soft'}>
-                    {findings === null
-                      ? 'being checked'
-                      : found.length === 0
-                        ? '—'
-                        : found.length === 1
-                          ? found[0]?.text
-                          : `${found.length} findings`}
+                    {findings === null ? 'being checked' : foundIn(found)}
                   </td>
                 </tr>
               )
@@ -113,4 +94,23 @@ export function FilesTable({
       </table>
     </div>
   )
+}
+
+const foundIn = (found: readonly ExportFinding[]): string => {
+  const [only, more] = found
+  if (!only) return '—'
+  return more ? `${found.length} findings` : only.text
+}
+/** What a file weighs once it is made, how far it is before. */
+function Weight({ file, running }: { file: DeliveredFile | undefined; running: boolean }) {
+  if (file?.state === 'done')
+    return (
+      <>
+        {sizeLabel(file.bytes)}
+        {file.message && <span className="block max-w-64 text-tiny text-soft">{file.message}</span>}
+      </>
+    )
+  if (file?.state === 'failed') return <span className="text-warn">{file.message}</span>
+  if (file && running) return <Progress label="How far the file is" share={file.share} />
+  return <span className="text-soft">measured on export</span>
 }

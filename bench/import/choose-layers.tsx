@@ -89,18 +89,13 @@ export function ChooseLayers({
       setBusy(false)
     }
   }
+  const waiting = trouble ? 'The file could not be read.' : 'Reading the file …'
   return (
     <DialogFrame
       open={file !== null}
       onClose={onClose}
       title={`Which layers of “${file?.name}” come in?`}
-      note={
-        held
-          ? `${held.width} × ${held.height} px, ${layers.length} layers, front first`
-          : trouble
-            ? 'The file could not be read.'
-            : 'Reading the file …'
-      }
+      note={held ? `${held.width} × ${held.height} px, ${layers.length} layers, front first` : waiting}
       className="h-fit max-h-[84vh] w-[520px]"
     >
       {held && (

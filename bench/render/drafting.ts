@@ -94,7 +94,8 @@ export class Drafter {
   }
   private chooseSize(area: number, held: readonly PlanNode[]): void {
     const expected = (area / 1e6) * (this.rate + held.reduce((sum, n) => sum + treatingRate(n), 0))
-    this.factor = expected > TOO_LATE_MS ? 4 : expected > LATE_MS ? 2 : 1
+    this.factor = 1
+    if (expected > LATE_MS) this.factor = expected > TOO_LATE_MS ? 4 : 2
     this.fresh = false
   }
 

@@ -38,6 +38,7 @@ export function BeginWith({ from, channel, designs, onChange }: Props) {
   const layouts = asked.isError ? [] : (asked.data?.layouts ?? null)
   const [busy, setBusy] = useState(false)
   const chooser = useRef<HTMLInputElement>(null)
+  const taken = from?.kind === 'picture' ? from : null
   const take = async (file: File | undefined) => {
     if (!file) return
     setBusy(true)
@@ -72,13 +73,9 @@ export function BeginWith({ from, channel, designs, onChange }: Props) {
           on={from?.kind === 'picture'}
           onClick={() => chooser.current?.click()}
         >
-          {busy ? (
-            <LoaderCircle size={20} className="animate-spin text-soft" />
-          ) : from?.kind === 'picture' ? (
-            <Picture src={`/api/blobs/${from.info.sha}/preview`} />
-          ) : (
-            <ImageUp size={20} className="text-soft" />
-          )}
+          {busy && <LoaderCircle size={20} className="animate-spin text-soft" />}
+          {!busy && taken && <Picture src={`/api/blobs/${taken.info.sha}/preview`} />}
+          {!busy && !taken && <ImageUp size={20} className="text-soft" />}
         </Card>
         {layouts === null &&
           Array.from({ length: 6 }, (_, n) => (

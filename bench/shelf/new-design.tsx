@@ -22,6 +22,9 @@ const GROUNDS = [
 ] as const
 
 /** One question: where will it be seen? */
+/** Where groups of sizes lie. */
+const PLACES: Record<string, string> = { Web: 'order-3 w-full', Social: 'order-1 min-w-[36%]' }
+
 export function NewDesign({
   open,
   campaign,
@@ -110,11 +113,7 @@ export function NewDesign({
           <div className="scroll-thin min-h-0 flex-1 overflow-y-auto px-7 pb-4">
             <div className="flex flex-wrap gap-x-10">
               {GROUPS.map((g) => (
-                <section
-                  key={g}
-                  aria-label={g}
-                  className={`mt-3 ${g === 'Web' ? 'order-3 w-full' : g === 'Social' ? 'order-1 min-w-[36%]' : 'order-2 flex-1'}`}
-                >
+                <section key={g} aria-label={g} className={`mt-3 ${PLACES[g] ?? 'order-2 flex-1'}`}>
                   <h3 className="mb-2 border-b border-line pb-1 text-tiny font-semibold tracking-wide text-soft">
                     {g}
                   </h3>

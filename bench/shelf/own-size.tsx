@@ -19,15 +19,13 @@ export function OwnSize({ onAdd }: { onAdd: (spec: Spec) => void }) {
   else mm = 25.4
   const [dots, over] = [Number(ppi.replace(',', '.')), Number(bleed.replace(',', '.'))]
   const px = (v: number) => (unit === 'px' ? Math.round(v) : mmToPx(v * mm, dots))
-  const wrong = [width, height].some((v) => v.trim() === '' || Number.isNaN(Number(v.replace(',', '.'))))
-    ? 'Width and height are numbers.'
-    : !(px(w) >= 8 && px(h) >= 8 && px(w) <= 30_000 && px(h) <= 30_000)
-      ? 'A size is between 8 and 30 000 px a side.'
-      : unit !== 'px' && !(dots >= 36 && dots <= 1200)
-        ? 'A resolution is between 36 and 1200 ppi.'
-        : unit !== 'px' && !(over >= 0 && over * mm <= 50)
-          ? 'A bleed is between 0 and 50 mm.'
-          : null
+  const isNumber = (v: string) => v.trim() !== '' && !Number.isNaN(Number(v.replace(',', '.')))
+  const fits = (v: number) => px(v) >= 8 && px(v) <= 30_000
+  let wrong: string | null = null
+  if (!isNumber(width) || !isNumber(height)) wrong = 'Width and height are numbers.'
+  else if (!fits(w) || !fits(h)) wrong = 'A size is between 8 and 30 000 px a side.'
+  else if (unit !== 'px' && !(dots >= 36 && dots <= 1200)) wrong = 'A resolution is between 36 and 1200 ppi.'
+  else if (unit !== 'px' && !(over >= 0 && over * mm <= 50)) wrong = 'A bleed is between 0 and 50 mm.'
   const add = () => {
     const id = `own-${Date.now().toString(36)}`
     const name = `${width} × ${height}${unit === 'px' ? '' : ` ${unit}`}`

@@ -212,7 +212,7 @@ export function Shelf({ designs, stored }: { designs: readonly ShelfDesign[]; st
         {campaigns.length === 0 && (
           <div className="flex flex-col items-center gap-3 py-24 text-center">
             <h2 className="font-display text-xl">
-              {query ? 'Nothing matches' : archived ? 'The archive is empty' : 'The shelf is empty'}
+              {query ? 'Nothing matches' : `The ${archived ? 'archive' : 'shelf'} is empty`}
             </h2>
             <p className="max-w-sm text-soft">
               {query

@@ -146,13 +146,9 @@ export const Row = memo(function Row({
             {row.open ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
           </button>
         )}
-        {group ? (
-          <Folder size={16} className="shrink-0 text-soft" />
-        ) : isAxis(layer) ? (
-          <FlipHorizontal2 size={16} className="shrink-0 text-soft" />
-        ) : (
-          <LayerPicture id={layer.id} />
-        )}
+        {group && <Folder size={16} className="shrink-0 text-soft" />}
+        {isAxis(layer) && <FlipHorizontal2 size={16} className="shrink-0 text-soft" />}
+        {!group && !isAxis(layer) && <LayerPicture id={layer.id} />}
         {naming ? (
           <NameField
             name={layerName(layer)}

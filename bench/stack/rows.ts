@@ -105,12 +105,10 @@ export function nextPlace(
   const at = band.indexOf(id)
   const to = PLANES[PLANES.indexOf(plane) - way]
   // Over the edge of a group it leaves the group, over the edge of a plane it goes to the next.
-  if (way < 0 && at === 0)
-    return parent
-      ? { plane, parent: null, above: parent }
-      : to
-        ? { plane: to, parent: null, above: null }
-        : null
+  if (way < 0 && at === 0) {
+    if (parent) return { plane, parent: null, above: parent }
+    return to ? { plane: to, parent: null, above: null } : null
+  }
   if (way > 0 && at === band.length - 1) {
     if (!parent && !to) return null
     const outer = layers

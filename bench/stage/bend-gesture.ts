@@ -16,11 +16,9 @@ export function bendGesture(bench: Bench, index: number): Gesture | null {
   return {
     name: 'Bend',
     move(p, m) {
-      last = m.shift
-        ? Math.abs(p.x - start.x) > Math.abs(p.y - start.y)
-          ? { x: p.x, y: start.y }
-          : { x: start.x, y: p.y }
-        : p
+      const level = Math.abs(p.x - start.x) > Math.abs(p.y - start.y)
+      last = p
+      if (m.shift) last = level ? { x: p.x, y: start.y } : { x: start.x, y: p.y }
       moveHandle(bench, index, last, 'shown', bend)
       return { lines: [], note: `${Math.round(last.x - start.x)}, ${Math.round(last.y - start.y)}` }
     },

@@ -112,11 +112,8 @@ export function moveGesture(bench: Bench, from: Point): Gesture | null {
     // Nothing met: how far it is from the page's edges, or from the one that stays put.
     if (met.length === 0 && marks.length === 0) {
       const gap = beside ? gapBetween(at, beside) : null
-      marks = gap
-        ? [gap.x, gap.y].filter((g) => g !== null)
-        : overlaps(at, page)
-          ? marginsWithin(at, page)
-          : []
+      if (gap) marks = [gap.x, gap.y].filter((g) => g !== null)
+      else marks = overlaps(at, page) ? marginsWithin(at, page) : []
     }
     return {
       targets: leaves.map((l): Target => ({ id: l.id, placement: moved(l.placement, dx, dy) })),

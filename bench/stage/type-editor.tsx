@@ -139,7 +139,8 @@ function Editor() {
           const line = layout.lines.find((l) => at >= l.start && at <= l.end)
           select(line?.start ?? 0, line?.end ?? type.text.length)
         } else {
-          dragging.current = e.shiftKey ? (range.back ? range.to : range.from) : at
+          const anchor = range.back ? range.to : range.from
+          dragging.current = e.shiftKey ? anchor : at
           select(dragging.current, at)
         }
       }}

@@ -161,7 +161,7 @@ function pasteParcel(bench: Bench, p: Parcel, inPlace: boolean, at?: Point): voi
         Object.entries(references.weaves).filter(([id]) => names.has(l.weaves[id]?.other ?? '')),
       ),
       parent: root ? (spot?.parent ?? null) : nameOf(l.parent),
-      inside: l.inside && names.has(l.inside) ? nameOf(l.inside) : root ? (spot?.inside ?? null) : null,
+      inside: l.inside && names.has(l.inside) ? nameOf(l.inside) : (root && spot?.inside) || null,
       placement: moved(
         (l.register && !names.has(l.register)
           ? s.design.layers[placedBy(s.design, l.id)]?.placement

@@ -73,19 +73,15 @@ export function addMask(bench: Bench, choice: MaskChoice): void {
   const beneath = choice === 'layer' ? maskSources(s, layer)[0] : undefined
   if (choice === 'layer' && !beneath)
     return bench.notify('There is no other layer on this page that it could go by.')
-  const mask =
-    choice === 'linear' || choice === 'radial'
-      ? newMask.gradient(start, choice)
-      : choice === 'colour' || choice === 'lightness'
-        ? newMask.picked(start, choice)
-        : choice === 'layer'
-          ? newMask.layer(start, beneath?.id ?? '')
-          : choice === 'painted'
-            ? newMask.painted(
-                start,
-                ...(Object.values(paintedSize(layer, frame ?? layer.placement)) as [number, number]),
-              )
-            : newMask.shape(start, choice)
+  const make = (): Mask => {
+    if (choice === 'linear' || choice === 'radial') return newMask.gradient(start, choice)
+    if (choice === 'colour' || choice === 'lightness') return newMask.picked(start, choice)
+    if (choice === 'layer') return newMask.layer(start, beneath?.id ?? '')
+    if (choice !== 'painted') return newMask.shape(start, choice)
+    const { width, height } = paintedSize(layer, frame ?? layer.placement)
+    return newMask.painted(start, width, height)
+  }
+  const mask = make()
   bench.edit('Add a mask', (d) => putMask(d, layer.id, mask))
   if (mask.kind === 'picked' && mask.by === 'colour') samplePicked(bench, mask.id)
   bench.set({ mask: mask.id, ...(choice === 'painted' ? { tool: 'brush' as const } : {}) })

@@ -13,6 +13,11 @@ import type { Bench } from './bench'
 import { paintInHand } from './light-shade'
 import { maskedLayer, maskInHand, paintedSize } from './masks'
 
+/** What a stroke is called: on a paint layer, and on a mask. */
+const STROKES = {
+  paint: { hides: 'Wipe off', shows: 'Paint' },
+  mask: { hides: 'Take away by brush', shows: 'Bring back by brush' },
+} as const
 type Painted = { layer: string; mask: MaskOf<'painted'>; frame: Placement }
 
 /** The painted mask in the hand; where there is none a new one on the selected layer. */
@@ -112,13 +117,9 @@ export function beginStroke(
       bench.client.paint({ act: 'to', points: [toMask(last, pressure)], n: ++sent })
       bench.client.paint({
         act: 'end',
-        name: paintInHand(bench.store.getState())
-          ? brush.hides
-            ? 'Wipe off'
-            : 'Paint'
-          : brush.hides
-            ? 'Take away by brush'
-            : 'Bring back by brush',
+        name: STROKES[paintInHand(bench.store.getState()) ? 'paint' : 'mask'][
+          brush.hides ? 'hides' : 'shows'
+        ],
       })
       ended = { mask: mask.id, at: last }
     },

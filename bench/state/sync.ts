@@ -104,7 +104,8 @@ export class Sync {
   push(edit: Edit): void {
     this.queue.push({ ...edit, base: this.confirmed })
     this.keep()
-    this.tell(this.refused ? 'refused' : this.status.state === 'offline' ? 'offline' : 'saving')
+    const going = this.status.state === 'offline' ? 'offline' : 'saving'
+    this.tell(this.refused ? 'refused' : going)
     if (this.again === undefined) void this.flush()
   }
 

@@ -82,6 +82,56 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
   const items = filters.used ? usedItems(s) : (found?.items ?? null)
   const total = filters.used ? (items?.length ?? 0) : (found?.total ?? null)
   const active = activeFilters(filters)
+  const none =
+    filters.tab === 'own' && active === 0
+      ? 'Nothing of your own yet. Drop files here or on the stage.'
+      : 'Nothing found.'
+  const shown = () => {
+    if (filters.tab === 'type') return <Pairings />
+    if (trouble && !filters.used)
+      return (
+        <p className="py-6 text-center text-small text-soft">
+          The supplies could not be fetched. Your design is safe.{' '}
+          <Button small onClick={again}>
+            Try again
+          </Button>
+        </p>
+      )
+    if (items === null)
+      return (
+        <ul className="grid grid-cols-[repeat(auto-fill,minmax(104px,1fr))] gap-2" aria-busy="true">
+          {Array.from({ length: 14 }, (_, n) => (
+            <li key={n} className="h-[104px] animate-pulse rounded-control bg-well" />
+          ))}
+        </ul>
+      )
+    if (items.length === 0)
+      return (
+        <p className="py-6 text-center text-small text-soft">
+          {filters.used ? 'This design shows no pictures yet.' : none}{' '}
+          {active > 0 && (
+            <Button small onClick={() => set({ ...noFilters, tab: filters.tab })}>
+              Clear search and filters
+            </Button>
+          )}
+        </p>
+      )
+    return (
+      <>
+        <ul className="grid grid-cols-[repeat(auto-fill,minmax(104px,1fr))] gap-2">
+          {items.map((i) => (
+            <Tile
+              key={i.id}
+              item={i}
+              onPlace={place}
+              onLike={(item) => set({ ...noFilters, like: { id: item.id, label: item.label } })}
+            />
+          ))}
+        </ul>
+        {total !== null && items.length < total && <Sentinel key={items.length} onSeen={more} />}
+      </>
+    )
+  }
   return (
     <section aria-label="Supplies" className="flex h-full flex-col border-t border-line bg-panel">
       <header className="flex h-[38px] shrink-0 items-center gap-1 px-3 text-small">
@@ -155,53 +205,7 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
       {open && filters.tab !== 'type' && (
         <FilterRow filters={filters} set={set} trying={trying} onTrying={setTrying} total={total} />
       )}
-      {open && (
-        <div className="scroll-thin min-h-0 flex-1 overflow-y-auto px-3 pb-3">
-          {filters.tab === 'type' ? (
-            <Pairings />
-          ) : trouble && !filters.used ? (
-            <p className="py-6 text-center text-small text-soft">
-              The supplies could not be fetched. Your design is safe.{' '}
-              <Button small onClick={again}>
-                Try again
-              </Button>
-            </p>
-          ) : items === null ? (
-            <ul className="grid grid-cols-[repeat(auto-fill,minmax(104px,1fr))] gap-2" aria-busy="true">
-              {Array.from({ length: 14 }, (_, n) => (
-                <li key={n} className="h-[104px] animate-pulse rounded-control bg-well" />
-              ))}
-            </ul>
-          ) : items.length === 0 ? (
-            <p className="py-6 text-center text-small text-soft">
-              {filters.used
-                ? 'This design shows no pictures yet.'
-                : filters.tab === 'own' && active === 0
-                  ? 'Nothing of your own yet. Drop files here or on the stage.'
-                  : 'Nothing found.'}{' '}
-              {active > 0 && (
-                <Button small onClick={() => set({ ...noFilters, tab: filters.tab })}>
-                  Clear search and filters
-                </Button>
-              )}
-            </p>
-          ) : (
-            <>
-              <ul className="grid grid-cols-[repeat(auto-fill,minmax(104px,1fr))] gap-2">
-                {items.map((i) => (
-                  <Tile
-                    key={i.id}
-                    item={i}
-                    onPlace={place}
-                    onLike={(item) => set({ ...noFilters, like: { id: item.id, label: item.label } })}
-                  />
-                ))}
-              </ul>
-              {total !== null && items.length < total && <Sentinel key={items.length} onSeen={more} />}
-            </>
-          )}
-        </div>
-      )}
+      {open && <div className="scroll-thin min-h-0 flex-1 overflow-y-auto px-3 pb-3">{shown()}</div>}
     </section>
   )
 }

@@ -48,7 +48,8 @@ function frameOf(master: Channel, channel: Channel): Frame {
   }
 }
 
-const sizeOf = (b: Bounds) => ({ width: widthOf(b), height: heightOf(b) })
+type Size = { width: number; height: number }
+const sizeOf = (b: Bounds): Size => ({ width: widthOf(b), height: heightOf(b) })
 const alignOf = (unit: Unit & { node: { layer: LayerOf<'type'> } }): Align => unit.node.layer.style.align
 
 /** Texts near each other in reading order form a cluster; the one with the largest letters leads. */
@@ -102,11 +103,9 @@ function textsOf(
     const { layer } = unit.node
     const measure = measureType(fonts, layer.text, layer.style)
     const plate = plates.get(unit.id)
-    const [inner, outer] = plate
-      ? turnsAlong(plate.node.layer, layer)
-        ? [layer.placement, plate.node.layer.placement]
-        : [sizeOf(unit.bounds), sizeOf(plate.bounds)]
-      : [layer.placement, layer.placement]
+    let [inner, outer]: [Size, Size] = [layer.placement, layer.placement]
+    if (plate && turnsAlong(plate.node.layer, layer)) outer = plate.node.layer.placement
+    else if (plate) [inner, outer] = [sizeOf(unit.bounds), sizeOf(plate.bounds)]
     const gap: number = before
       ? Math.max(
           0.12 * layer.style.size,

@@ -89,6 +89,7 @@ function candidates(s: Situation): Candidate[] {
     bottom: 'top',
     over: 'over',
   }
+  const elsewhere = (side: Side): number => (side === mirrored[own] ? 1.6 : 0.9)
   const out: Candidate[] = []
   const add = (side: Side, text: Bounds, subject: Bounds, align: Align, hang: number, cost: number) => {
     if (widthOf(text) < 24 || heightOf(text) < 16) return
@@ -98,8 +99,7 @@ function candidates(s: Situation): Candidate[] {
       subject,
       align,
       hang,
-      nearness:
-        cost + (side === own ? 0 : side === mirrored[own] ? 1.6 : 0.9) + (align === s.align ? 0 : 0.7),
+      nearness: cost + (side === own ? 0 : elsewhere(side)) + (align === s.align ? 0 : 0.7),
     })
   }
   const pad = Math.min(channel.width, channel.height) * 0.02

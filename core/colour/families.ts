@@ -35,7 +35,8 @@ const HUES: readonly (readonly [number, ColourFamily])[] = [
 export function familyOf(r: number, g: number, b: number): ColourFamily {
   const { l, c, h } = toOklch({ mode: 'rgb', r, g, b })
   if (l < 0.24) return 'black'
-  if (c < 0.035) return l > 0.9 ? 'white' : l < 0.34 ? 'black' : 'grey'
+  if (c < 0.035 && l > 0.9) return 'white'
+  if (c < 0.035) return l < 0.34 ? 'black' : 'grey'
   if (l > 0.955 && c < 0.05) return 'white'
   const hue = (h ?? 0) % 360
   const family = HUES.find(([to]) => hue < to)?.[1] ?? 'pink'

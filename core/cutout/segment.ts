@@ -22,6 +22,8 @@ const REACH = 0.08
 const OTHERWISE = 80
 const KEEP = 1
 const DROP = 2
+/** What holds a px to the side that it was told to be of. */
+const certain = (side: number): number => (side === KEEP ? 1e4 : -1e4)
 
 /** px that dabs settle: 1 kept, 2 dropped, 0 open; a later dab lies over an earlier one. */
 export function settledBy(dabs: readonly Dab[], width: number, height: number): Uint8Array {
@@ -181,11 +183,7 @@ export function segment(p: Lab, held: Float32Array, dabs: readonly Dab[]): Uint8
     for (let n = 0; n < count; n++) {
       const s = settled[n]
       const b = Math.min(0.98, Math.max(0.02, belief[n] as number))
-      terminal[n] = s
-        ? s === KEEP
-          ? 1e4
-          : -1e4
-        : COLOUR * (colours[n] as number) + BELIEF * Math.log(b / (1 - b))
+      terminal[n] = s ? certain(s) : COLOUR * (colours[n] as number) + BELIEF * Math.log(b / (1 - b))
     }
     cut = mainParts(leastCut(width, height, terminal, links.slice()), held, settled, width, height)
     const near = blurred(
@@ -247,16 +245,12 @@ export function sharpened(
   for (const n of band) {
     const s = settled?.[n]
     const colour = Math.max(-4, Math.min(4, odds[bins[n] as number] as number))
-    terminal[n] = s
-      ? s === KEEP
-        ? 1e4
-        : -1e4
-      : FINE_COLOUR * colour + sideOf(n) * STAY * (away[n] as number) + WHOLE
+    terminal[n] = s ? certain(s) : FINE_COLOUR * colour + sideOf(n) * STAY * (away[n] as number) + WHOLE
     // What lies beside the band holds to its side, all beyond is not asked.
     for (const [dx, dy] of STEPS) {
       const m = n + dy * width + dx
       if ((away[m] as number) === far)
-        terminal[m] = settled?.[m] ? (settled[m] === KEEP ? 1e4 : -1e4) : 1e4 * sideOf(m)
+        terminal[m] = settled?.[m] ? certain(settled[m] as number) : 1e4 * sideOf(m)
     }
   }
   const cut = leastCut(width, height, terminal, linksOf(p, SMOOTH, band))

@@ -7,7 +7,7 @@ import { type Design, designSchema } from '../design/schema'
 import { checkStructure } from '../design/structure'
 import { writeGreyPng } from '../formats/grey-png'
 import type { Placement } from '../geometry/placement-schema'
-import type { Layer } from '../kinds/list'
+import type { Layer, LayerOf } from '../kinds/list'
 import {
   axisLayer,
   boxAt,
@@ -452,19 +452,16 @@ export const designs = (ask: Ask = everything): fc.Arbitrary<Design> =>
     )
     .map(([list, colour, weave]) => designFrom(list, colour, weave === 0))
 
+function groupWord({ combine, mirror, open }: LayerOf<'group'>): string {
+  if (combine) return `combine ${combine}`
+  if (mirror) return `mirror ${mirror.cut ? 'cut' : mirror.way}`
+  return `group ${open ? 'open' : 'closed'}`
+}
 /** Kinds of layers, masks and treatments that a design holds, for counting. */
 export const kindsIn = (d: Design): string[] =>
   Object.values(d.layers).flatMap((l) => [
     `layer ${l.kind}`,
-    ...(l.kind === 'group'
-      ? [
-          l.combine
-            ? `combine ${l.combine}`
-            : l.mirror
-              ? `mirror ${l.mirror.cut ? 'cut' : l.mirror.way}`
-              : `group ${l.open ? 'open' : 'closed'}`,
-        ]
-      : []),
+    ...(l.kind === 'group' ? [groupWord(l)] : []),
     ...(l.placement.bend ? ['bend'] : []),
     ...(l.placement.corners ? ['perspective'] : []),
     ...(Object.keys(l.weaves).length > 0 ? ['weave'] : []),

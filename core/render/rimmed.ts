@@ -71,8 +71,8 @@ function ringNode(body: PlanNode, rim: Rim, from: number, end: number, c: Contex
   const to = Math.min(end, FURTHEST)
   const sign = rim.place === 'inside' ? -1 : 1
   // Under the thing itself a ring goes on a little, so that no hairline is left between both.
-  const [low, high] =
-    rim.place === 'centre' ? [-to, to] : sign > 0 ? [from === 0 ? -1 : from, to] : [-to, -from]
+  const beside = sign > 0 ? [from === 0 ? -1 : from, to] : [-to, -from]
+  const [low, high] = (rim.place === 'centre' ? [-to, to] : beside) as [number, number]
   const mitred = rim.join === 'mitred'
   const furthest = Math.max(0, high) * (mitred ? MITRE_LIMIT : 1)
   const bounds = grow(body.bounds, Math.ceil(furthest) + 1)

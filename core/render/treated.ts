@@ -40,6 +40,8 @@ const MOST_LOOK = 190
 const FINEST_BLUR = 2.8
 /** Lines through a neighbourhood are found on fewer px (K. He, J. Sun, “Fast Guided Filter”, 2015). */
 const FINEST_SPARE = 1.2
+/** The same of works that need more, or less, than blurs do. */
+const FINEST: Partial<Record<NearWork['op'], number>> = { print: 5, spare: FINEST_SPARE }
 
 /** A node, `plain` as it is made here, with its layer's treatments, one after the other. `body` is how much of the thing itself shows. */
 export function treatedNode(
@@ -413,10 +415,7 @@ function lookOf(
     work.op === 'print' ||
     work.op === 'wear'
   ) {
-    const soft = softening(
-      work.sigma,
-      work.op === 'print' ? 5 : work.op === 'spare' ? FINEST_SPARE : FINEST_BLUR,
-    )
+    const soft = softening(work.sigma, FINEST[work.op] ?? FINEST_BLUR)
     return { ...soft, reach: softReach(soft) }
   }
   const longest = (reach: number) => {

@@ -20,6 +20,7 @@ import { layerName } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { type Mask, maskSettings, nameOfMask } from '@/core/masks/mask'
 import { useBench, useBenchState } from '../../state/bench-context'
+import type { Tool } from '../../state/bench-state'
 import { changeMask, dropMask } from '../../state/masks'
 import { IconButton } from '../../ui/button'
 import { OwnMark } from '../own'
@@ -64,7 +65,7 @@ export function Head({ mask: m, open, layer }: { mask: Mask; open: boolean; laye
         onClick={() =>
           bench.set({
             mask: open ? null : m.id,
-            tool: open || m.kind !== 'painted' ? 'pick' : m.cut ? 'cut' : 'brush',
+            tool: open ? 'pick' : toolFor(m),
           })
         }
       >
@@ -104,6 +105,11 @@ export function Head({ mask: m, open, layer }: { mask: Mask; open: boolean; laye
   )
 }
 
+/** What is in the hand while a mask is worked on. */
+function toolFor(m: Mask): Tool {
+  if (m.kind !== 'painted') return 'pick'
+  return m.cut ? 'cut' : 'brush'
+}
 /** What a mask is called, the layer that it goes by too. */
 function nameOf(m: Mask, layers: Record<string, Layer>): string {
   if (m.name || m.kind !== 'layer') return nameOfMask(m)

@@ -46,17 +46,17 @@ const grounds: Record<StrewLayer['ground'], (layer: StrewLayer, n: number) => Sp
   edge(l, n) {
     const { width: w, height: h } = l.placement
     let at = fraction(n / l.count + dice(l.seed, 0, 9)) * 2 * (w + h)
-    for (const [x, y, dx, dy, length] of [
-      [0, 0, 1, 0, w],
-      [1, 0, 0, 1, h],
-      [1, 1, -1, 0, w],
-      [0, 1, 0, -1, h],
+    for (const [x, y, dx, dy, length, turn] of [
+      [0, 0, 1, 0, w, 0],
+      [1, 0, 0, 1, h, 90],
+      [1, 1, -1, 0, w, 180],
+      [0, 1, 0, -1, h, -90],
     ] as const) {
       if (at <= length)
         return {
           x: x + (dx * at) / length,
           y: y + (dy * at) / length,
-          along: dx > 0 ? 0 : dy > 0 ? 90 : dx < 0 ? 180 : -90,
+          along: turn,
         }
       at -= length
     }

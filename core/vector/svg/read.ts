@@ -115,6 +115,8 @@ function shareIn(text: string | undefined, fallback: number): number {
 const oneOf = <T extends string>(text: string | undefined, all: readonly T[], fallback: T): T =>
   all.find((v) => v === text) ?? fallback
 
+const dashIn = (dash: string): number[] => (dash === 'none' ? [] : numbersIn(dash))
+
 function styleOf(e: Element, get: Get, from: Style, port: Port): Style {
   const own = (name: string, inherited: string): string => {
     const v = get(name)
@@ -138,7 +140,7 @@ function styleOf(e: Element, get: Get, from: Style, port: Port): Style {
       ['miter', 'round', 'bevel'],
       from.join,
     ),
-    dash: dash === undefined ? from.dash : dash === 'none' ? [] : numbersIn(dash),
+    dash: dash === undefined ? from.dash : dashIn(dash),
     dashFrom: lengthIn(get('stroke-dashoffset'), from.dashFrom, size),
     visible: own('visibility', from.visible ? 'visible' : 'hidden') === 'visible',
     strokeFirst: /^\s*(stroke|markers\s+stroke)/.test(
