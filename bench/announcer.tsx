@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react'
 import { siblingsOf } from '@/core/design/tree'
 import { layerName } from '@/core/kinds/facts'
 import { planeLabels } from '@/core/kinds/planes'
-import { boundsOfIds } from './state/acts'
+import { boundsOfIds } from './actions/handled'
 import type { BenchState } from './state/bench'
 import { useBench } from './state/bench-context'
 

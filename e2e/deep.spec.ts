@@ -1,7 +1,7 @@
 import { expect, type Page, test } from '@playwright/test'
 import sharp from 'sharp'
 import { readPackage } from '../core/formats/vivid-package'
-import { prepare, renderRegion } from '../core/render/picture'
+import { prepare, renderRegion } from '../core/render/render-page'
 import { openHost } from '../host/project'
 import {
   beginPost,

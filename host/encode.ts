@@ -1,6 +1,6 @@
 import sharp from 'sharp'
 import { badInput } from '../core/basics/errors'
-import type { Picture } from '../core/render/picture'
+import type { Picture } from '../core/render/render-page'
 
 export type ExportFormat = 'png' | 'jpeg'
 export const formatForFile = (name: string): ExportFormat => {

@@ -12,7 +12,7 @@ import type { VividPackage } from '../core/formats/vivid-package'
 import { thingOf } from '../core/kinds/facts'
 import type { Layer } from '../core/kinds/list'
 import { boxAt, groupLayer, shapeLayer, slotLayer, strewLayer, typeLayer } from '../core/kinds/new'
-import { prepare, renderRegion } from '../core/render/picture'
+import { prepare, renderRegion } from '../core/render/render-page'
 import { choicesIn, choose, fromOpenRaster, toOpenRaster } from './open-raster'
 import { openHost } from './project'
 

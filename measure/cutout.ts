@@ -1,6 +1,6 @@
 import sharp from 'sharp'
+import { boxWhere, halved, type Pixels, toLab } from '../core/cutout/copies'
 import { cutOut, cutStages } from '../core/cutout/cut-out'
-import { boxWhere, halved, type Pixels, toLab } from '../core/cutout/picture'
 import { study } from '../core/cutout/study'
 import { boundsOf, heightOf, intersect, widthOf } from '../core/geometry/bounds'
 import type { Dab } from '../core/masks/mask'

@@ -12,7 +12,6 @@ import {
   typeLayer,
 } from '../core/kinds/new'
 import { difference, reducedTo, rendered } from '../core/render/compared.test-data'
-import { renderPage } from '../core/render/picture'
 import {
   designs,
   everything,
@@ -20,6 +19,7 @@ import {
   readBlob,
   shippedPicture,
 } from '../core/render/random-designs.test-data'
+import { renderPage } from '../core/render/render-page'
 import { newTreatment, treatmentDefinitions } from '../core/treatments/list'
 import { openHost } from '../host/project'
 import { median, note } from './report'

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
 import { newMask } from '../core/masks/mask'
 import { PLANE_BYTES, STRIDE, TILE } from '../core/pixels/memory'
-import { prepare, renderRegion } from '../core/render/picture'
+import { prepare, renderRegion } from '../core/render/render-page'
 import { openMemory } from '../host/kernels'
 import { touchingIn } from '../host/mask-work'
 import { openHost } from '../host/project'

@@ -1,4 +1,4 @@
-import { renderPage } from '../core/render/picture'
+import { renderPage } from '../core/render/render-page'
 import { openHost } from '../host/project'
 import { type LoadedSupply, lookupIn } from '../host/supplies'
 import { largePhotos, stackOf } from './poster-40'

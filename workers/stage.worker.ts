@@ -1,5 +1,5 @@
-import type { Engine } from '../bench/render/engine'
-import type { FromWorker, ToWorker } from '../bench/render/protocol'
+import type { Engine } from '../bench/worker/engine'
+import type { FromWorker, ToWorker } from '../bench/worker/protocol'
 
 const scope = self as unknown as DedicatedWorkerGlobalScope
 const queue: ToWorker[] = []
@@ -12,7 +12,7 @@ scope.onmessage = ({ data }: MessageEvent<ToWorker>) => {
 const post = (message: FromWorker, transfer: Transferable[] = []) => scope.postMessage(message, transfer)
 
 Promise.all([
-  import('../bench/render/engine'),
+  import('../bench/worker/engine'),
   WebAssembly.compileStreaming(fetch('/generated/kernels.wasm')),
 ]).then(
   ([core, module]) => {

@@ -4,7 +4,7 @@ import type { Point } from '@/core/geometry/matrix'
 import { moved, scaledAbout, stretchedAbout } from '@/core/geometry/placement'
 import { distribute } from '@/core/geometry/snap'
 import { isShape, takesPicture } from '@/core/kinds/facts'
-import { boundsOfIds, transform } from '../state/acts'
+import { boundsOfIds, transform } from '../actions/handled'
 import type { Bench, BenchState } from '../state/bench'
 
 type Side = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom'

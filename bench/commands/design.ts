@@ -7,8 +7,8 @@ import { withMembers } from '@/core/design/tree'
 import { hasParts, layerName } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { type Artwork, readSvg } from '@/core/vector/svg'
-import { serverLoader } from '../render/loader'
 import type { Bench, BenchState } from '../state/bench'
+import { serverLoader } from '../worker/loader'
 import { defineCommands, needs } from './define'
 
 const pageAt = (s: BenchState, by: number) => {

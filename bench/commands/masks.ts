@@ -2,9 +2,9 @@ import { newId } from '@/core/basics/ids'
 import { group, setCombine, ungroup } from '@/core/design/commands'
 import { hasMembers } from '@/core/kinds/facts'
 import { groupLayer } from '@/core/kinds/new'
+import { paintLayer, strewLights } from '../actions/light-shade'
+import { addMask, canPasteMasks, type MaskChoice, maskedLayer, pasteMasks, takeMasks } from '../actions/masks'
 import type { Bench, BenchState } from '../state/bench'
-import { paintLayer, strewLights } from '../state/light-shade'
-import { addMask, canPasteMasks, type MaskChoice, maskedLayer, pasteMasks, takeMasks } from '../state/masks'
 import { defineCommands, needs } from './define'
 
 const oneMaskable = needs('one selected thing', (s) => maskedLayer(s) !== null)

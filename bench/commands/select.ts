@@ -4,8 +4,8 @@ import { isLocked, isShown, type LayerNode, layerTree, leavesOf, membersOf } fro
 import { isShape, isWorded } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { kindOf } from '@/core/kinds/list'
+import { goInto } from '../actions/handled'
 import { openPeek, takeNext } from '../stage/peek'
-import { goInto } from '../state/acts'
 import type { Bench, BenchState } from '../state/bench'
 import { defineCommands, needs, oneSelected, someSelected } from './define'
 

@@ -1,5 +1,5 @@
 import { treatmentDefinitions } from '@/core/treatments/list'
-import { bendAlong, canBendAlong, canPasteBend, copyBend, pasteBend } from '../state/bending'
+import { bendAlong, canBendAlong, canPasteBend, copyBend, pasteBend } from '../actions/bending'
 import {
   addGrade,
   addTreatment,
@@ -9,7 +9,7 @@ import {
   exaggerate,
   lookWithout,
   pasteTreatments,
-} from '../state/treating'
+} from '../actions/treating'
 import { defineCommands, needs, someSelected } from './define'
 
 /** One command for each treatment, and what is done with several of them. */

@@ -1,8 +1,8 @@
 import { Maximize, ZoomIn, ZoomOut } from 'lucide-react'
+import { boundsOfIds } from '../actions/handled'
 import { newGuide } from '../stage/guide-gesture'
 import { RULER_UNITS } from '../stage/rulers'
 import { fitBox, panBy, zoomBy, zoomTo } from '../stage/view'
-import { boundsOfIds } from '../state/acts'
 import type { Bench } from '../state/bench'
 import { defineCommands, needs, someSelected } from './define'
 

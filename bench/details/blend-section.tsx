@@ -2,12 +2,11 @@
 import { memo, useDeferredValue } from 'react'
 import { BLEND_MODES, type BlendMode, blendModes } from '@/core/basics/blend-modes'
 import { setCombine } from '@/core/design/commands'
-import { setOnLayer } from '@/core/design/properties/set'
 import { onLayer } from '@/core/design/properties/targets'
 import { hasMembers } from '@/core/kinds/facts'
 import type { COMBINES } from '@/core/kinds/group/schema'
 import { kindOf } from '@/core/kinds/list'
-import { resolvedOf } from '../state/acts'
+import { resolvedOf } from '../actions/handled'
 import type { BenchState } from '../state/bench'
 import { useBench, usePaced } from '../state/bench-context'
 import { Choice } from '../ui/choice'
@@ -15,6 +14,7 @@ import { NumberField } from '../ui/number-field'
 import { Slider } from '../ui/slider'
 import { Tick } from '../ui/tick'
 import { Section, shared } from './section'
+import { useProperty } from './use-property'
 
 const COMBINED = [
   { value: 'none', label: 'single things' },
@@ -24,6 +24,8 @@ const COMBINED = [
   { value: 'exclude', label: 'all but the overlap' },
 ]
 
+/** Of a number in per cent. */
+const share = (percent: number): number => Math.min(1, Math.max(0, percent / 100))
 const shown = (state: BenchState) => ({
   resolved: state.resolved,
   design: state.design,
@@ -38,31 +40,30 @@ export function BlendSection({ ids }: { ids: readonly string[] }) {
 const Blend = memo(function Blend({ ids, s }: { ids: readonly string[]; s: ReturnType<typeof shown> }) {
   const bench = useBench()
   const layers = ids.flatMap((id) => resolvedOf(s, id)?.layer ?? s.design.layers[id] ?? [])
-  const blend = shared(layers, (l) => l.blend)
-  const opacity = shared(layers, (l) => l.opacity)
-  const writeBlend = (value: BlendMode) => (d: typeof s.design) =>
-    ids.forEach((id) => setOnLayer(d, s.channel, id, 'blend', value))
-  const writeOpacity = (percent: number) => (d: typeof s.design) =>
-    ids.forEach((id) => setOnLayer(d, s.channel, id, 'opacity', Math.min(1, Math.max(0, percent / 100))))
+  const of = ids.map(onLayer)
+  const blend = useProperty<BlendMode>(of, 'blend', 'Blend mode')
+  const opacity = useProperty<number>(of, 'opacity', 'Opacity')
   // Only where something is spared does a weaker body differ from a weaker layer.
   const holders = layers.filter(
     (l) =>
       kindOf(l).placed &&
       (Object.keys(l.treatments).length > 0 || Object.values(s.design.layers).some((i) => i.inside === l.id)),
   )
-  const body = shared(holders, (l) => l.body)
-  const writeBody = (percent: number) => (d: typeof s.design) =>
-    holders.forEach((l) => setOnLayer(d, s.channel, l.id, 'body', Math.min(1, Math.max(0, percent / 100))))
+  const body = useProperty<number>(
+    holders.map((l) => onLayer(l.id)),
+    'body',
+    'Body strength',
+  )
   const groups = layers.filter((l) => hasMembers(l))
   return (
-    <Section title="Blend" own={{ of: ids.map(onLayer), keys: ['opacity', 'blend', 'body'] }}>
+    <Section title="Blend" own={{ of, keys: ['opacity', 'blend', 'body'] }}>
       <div className="grid grid-cols-2 gap-1.5">
         <Choice
           label="Blend mode"
-          value={blend}
+          value={blend.value}
           options={BLEND_MODES.map((m) => ({ value: m, label: blendModes[m].label }))}
-          onPeek={(v) => (v ? bench.preview(writeBlend(v as BlendMode)) : bench.cancel())}
-          onChange={(v) => bench.commit('Blend mode', writeBlend(v as BlendMode))}
+          onPeek={(v) => (v ? blend.show(v as BlendMode) : bench.cancel())}
+          onChange={(v) => blend.keep(v as BlendMode)}
         />
         <NumberField
           label="Opacity"
@@ -71,32 +72,34 @@ const Blend = memo(function Blend({ ids, s }: { ids: readonly string[]; s: Retur
           min={0}
           max={100}
           digits={0}
-          value={opacity === null ? null : opacity * 100}
-          onChange={(v) => bench.commit('Opacity', writeOpacity(v))}
-          onDrag={(v) => bench.preview(writeOpacity(v))}
+          value={opacity.value === null ? null : opacity.value * 100}
+          onChange={(v) => opacity.keep(share(v))}
+          onDrag={(v) => opacity.show(share(v))}
         />
       </div>
       <Slider
         label="Opacity"
         min={0}
         max={100}
-        value={(opacity ?? layers[0]?.opacity ?? 1) * 100}
-        onChange={(v) => bench.preview(writeOpacity(v))}
-        onCommit={(v) => bench.commit('Opacity', writeOpacity(v))}
+        value={(opacity.value ?? layers[0]?.opacity ?? 1) * 100}
+        onChange={(v) => opacity.show(share(v))}
+        onCommit={(v) => opacity.keep(share(v))}
       />
       {holders.length > 0 && (
         <>
           <p className="mt-1 flex justify-between text-small text-soft">
             Body strength{' '}
-            <span className="tabular-nums">{body === null ? 'mixed' : `${Math.round(body * 100)} %`}</span>
+            <span className="tabular-nums">
+              {body.value === null ? 'mixed' : `${Math.round(body.value * 100)} %`}
+            </span>
           </p>
           <Slider
             label="Body strength"
             min={0}
             max={100}
-            value={(body ?? 1) * 100}
-            onChange={(v) => bench.preview(writeBody(v))}
-            onCommit={(v) => bench.commit('Body strength', writeBody(v))}
+            value={(body.value ?? 1) * 100}
+            onChange={(v) => body.show(share(v))}
+            onCommit={(v) => body.keep(share(v))}
           />
         </>
       )}

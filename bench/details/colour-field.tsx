@@ -10,8 +10,8 @@ import { fromHex, lookUp, luminance, readColour, worstContrast } from '@/core/co
 import { harmony, tones } from '@/core/colour/harmony'
 import type { Design } from '@/core/design/schema'
 import { kindOf } from '@/core/kinds/list'
+import { pictureColours } from '../actions/colouring'
 import { useBench, usePaced } from '../state/bench-context'
-import { pictureColours } from '../state/colouring'
 import { IconButton } from '../ui/button'
 import { NameInput } from '../ui/name-input'
 

@@ -2,7 +2,6 @@
 import { onPage } from '@/core/design/properties/targets'
 import { commandById } from '../commands/list'
 import { useBench, useBenchState } from '../state/bench-context'
-import { setThings } from '../state/properties'
 import { Button } from '../ui/button'
 import { Tick } from '../ui/tick'
 import { ColourField } from './colour-field'
@@ -10,6 +9,7 @@ import { SharedOnChannels } from './differences'
 import { GuidesSection } from './guides-section'
 import { Section } from './section'
 import { SwatchesSection } from './swatches-section'
+import { useProperty } from './use-property'
 
 /** What can be set when nothing is selected: the page, the channel, the swatches. */
 export function PageSection() {
@@ -20,24 +20,25 @@ export function PageSection() {
     resolved: state.resolved,
     master: state.channel === state.design.master,
   }))
+  const colour = useProperty<string>([onPage(s.page)], 'colour', 'Page colour')
   const page = s.design.pages[s.page]
   const { channel } = s.resolved
   if (!page) return null
-  const { colour } = s.resolved
-  const set = (to: string, only?: 'shown') =>
-    setThings(bench, 'Page colour', [[onPage(s.page), { colour: to }]], only)
   return (
     <>
-      <Section title="Page colour" own={{ of: [onPage(s.page)], keys: ['colour'] }}>
-        {colour !== 'transparent' && (
+      <Section title="Page colour" own={colour.own}>
+        {colour.value !== null && colour.value !== 'transparent' && (
           <ColourField
             label="Page colour"
-            colour={colour}
-            onPreview={(c) => set(c, 'shown')}
-            onChange={(c) => set(c)}
+            colour={colour.value}
+            onPreview={colour.show}
+            onChange={colour.keep}
           />
         )}
-        <Tick on={colour === 'transparent'} onChange={(on) => set(on ? 'transparent' : '#ffffff')}>
+        <Tick
+          on={colour.value === 'transparent'}
+          onChange={(on) => colour.keep(on ? 'transparent' : '#ffffff')}
+        >
           Transparent
         </Tick>
       </Section>

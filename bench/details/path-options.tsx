@@ -1,7 +1,7 @@
 'use client'
+import { maskedLayer } from '../actions/masks'
+import { pathInHand } from '../actions/pathing'
 import { useBench, useBenchState } from '../state/bench-context'
-import { maskedLayer } from '../state/masks'
-import { pathInHand } from '../state/pathing'
 import { Either } from '../ui/either'
 
 /** What the path tool draws next, and how its points are handled. */

@@ -20,10 +20,6 @@ import { memo, useDeferredValue } from 'react'
 import { centreOf, heightOf, unionOf, widthOf } from '@/core/geometry/bounds'
 import { moved, placedBounds, scaledAbout, turnedAbout, wrapDegrees } from '@/core/geometry/placement'
 import { isShape, isStrew, isWorded, layerName, takesPicture } from '@/core/kinds/facts'
-import { stayingOf } from '../commands/align'
-import { keyLabel, lackOf } from '../commands/define'
-import { keymapStore, keysOf } from '../commands/keymap'
-import { commandById } from '../commands/list'
 import {
   grip,
   handledLeaves,
@@ -34,7 +30,11 @@ import {
   transform,
   turnOfSelection,
   writeTargets,
-} from '../state/acts'
+} from '../actions/handled'
+import { stayingOf } from '../commands/align'
+import { keyLabel, lackOf } from '../commands/define'
+import { keymapStore, keysOf } from '../commands/keymap'
+import { commandById } from '../commands/list'
 import { useBench, useBenchState, usePaced } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'

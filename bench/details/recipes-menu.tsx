@@ -5,10 +5,10 @@ import { useEffect, useRef, useState } from 'react'
 import { inOrder } from '@/core/basics/order'
 import type { Layer } from '@/core/kinds/list'
 import { looks, treatmentsIn } from '@/core/treatments/recipes'
-import type { Trial } from '../render/protocol'
+import { followRecipe, keepRecipe, putOn } from '../actions/treating'
 import { useBench, useBenchState } from '../state/bench-context'
-import { followRecipe, keepRecipe, putOn } from '../state/treating'
 import { Button, IconButton } from '../ui/button'
+import type { Trial } from '../worker/protocol'
 
 /** CSS px of a picture. */
 const SIDE = 84

@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
+import { readMeans, recolourAll, recolourInSwatches } from '../actions/colouring'
 import { useBench } from '../state/bench-context'
-import { readMeans, recolourAll, recolourInSwatches } from '../state/colouring'
 import { Button } from '../ui/button'
 import { ColourField } from './colour-field'
 import { Section } from './section'

@@ -1,6 +1,6 @@
 'use client'
+import { cleanTicked, endSpecks, sizeSpecks, spareAll, spareSpeck, tickedIn } from '../actions/specks'
 import { useBench, useBenchState } from '../state/bench-context'
-import { cleanTicked, endSpecks, sizeSpecks, spareAll, spareSpeck, tickedIn } from '../state/specks'
 import { Button } from '../ui/button'
 import { Tick } from '../ui/tick'
 import { TipSize } from './tip-size'

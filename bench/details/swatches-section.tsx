@@ -7,14 +7,14 @@ import { HARMONIES, type Harmony, harmony } from '@/core/colour/harmony'
 import { onSwatch } from '@/core/design/properties/targets'
 import type { Design } from '@/core/design/schema'
 import { readTokens, writeTokens } from '@/core/formats/design-tokens'
+import { addSwatches, pictureColours, removeSwatch } from '../actions/colouring'
 import { useBench, useBenchState } from '../state/bench-context'
-import { addSwatches, pictureColours, removeSwatch } from '../state/colouring'
-import { setThings } from '../state/properties'
 import { Button, IconButton } from '../ui/button'
 import { Menu, MenuItem, MenuPart } from '../ui/menu'
 import { ColourField } from './colour-field'
 import { Own } from './own'
 import { Section } from './section'
+import { useProperty } from './use-property'
 
 /** The design's swatches: changed here, everything that uses them follows. */
 export function SwatchesSection() {
@@ -126,26 +126,26 @@ export function SwatchesSection() {
 
 function Swatch({ swatch: w }: { swatch: Design['swatches'][string] }) {
   const bench = useBench()
-  const colour = useBenchState((s) => s.resolved.swatches[w.id]?.colour ?? w.colour)
+  const colour = useProperty<string>([onSwatch(w.id)], 'colour', `Swatch ${w.name}`)
   const name = (to: string) =>
     bench.edit('Name a swatch', (d) => {
       const held = d.swatches[w.id]
       if (held) held.name = to
     })
-  const set = (to: string, only?: 'shown') => {
-    if (!to.startsWith('swatch:'))
-      setThings(bench, `Swatch ${w.name}`, [[onSwatch(w.id), { colour: to }]], only)
+  /** A swatch names no other. */
+  const literal = (take: (colour: string) => void) => (c: string) => {
+    if (!c.startsWith('swatch:')) take(c)
   }
   return (
-    <Own of={[onSwatch(w.id)]} keys={['colour']}>
+    <Own {...colour.own}>
       <div className="flex items-center gap-1">
         <div className="min-w-0 flex-1">
           <ColourField
             label={w.name}
             name={{ value: w.name, onChange: name }}
-            colour={colour}
-            onPreview={(c) => set(c, 'shown')}
-            onChange={(c) => set(c)}
+            colour={colour.value ?? w.colour}
+            onPreview={literal(colour.show)}
+            onChange={literal(colour.keep)}
           />
         </div>
         <IconButton

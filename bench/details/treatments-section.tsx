@@ -8,7 +8,6 @@ import { kindOf } from '@/core/kinds/list'
 import type { Group } from '@/core/treatments/definition'
 import { treatmentDefinitions, treatmentKinds } from '@/core/treatments/list'
 import { type Treatment, treatmentsOf } from '@/core/treatments/order'
-import { useBench, useBenchState } from '../state/bench-context'
 import {
   addTreatment,
   copyTreatments,
@@ -19,7 +18,8 @@ import {
   nthOf,
   renameRecipe,
   setTreated,
-} from '../state/treating'
+} from '../actions/treating'
+import { useBench, useBenchState } from '../state/bench-context'
 import { Button, IconButton } from '../ui/button'
 import { Menu, MenuItem, MenuPart } from '../ui/menu'
 import { NameInput } from '../ui/name-input'

@@ -1,7 +1,7 @@
 'use client'
 import { layerName } from '@/core/kinds/facts'
+import { gapInHand, isWoven, pairInHand, setGap, undoWeaves } from '../actions/weaving'
 import { useBench, useBenchState } from '../state/bench-context'
-import { gapInHand, isWoven, pairInHand, setGap, undoWeaves } from '../state/weaving'
 import { Button } from '../ui/button'
 import { NumberField } from '../ui/number-field'
 import { TipSize } from './tip-size'

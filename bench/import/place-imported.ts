@@ -6,9 +6,9 @@ import type { Layer } from '@/core/kinds/list'
 import { groupLayer } from '@/core/kinds/new'
 import { ask, wordsOf } from '@/wire/client'
 import { importOpenRaster } from '@/wire/supplies'
-import type { SourceInfo } from '../render/protocol'
+import { spotFor } from '../actions/placing'
 import type { Bench } from '../state/bench'
-import { spotFor } from '../state/placing'
+import type { SourceInfo } from '../worker/protocol'
 import type { Chosen } from './choose-layers'
 
 /** What the server gives: layers of an image `width` by `height`, and the pictures they show. */

@@ -1,6 +1,7 @@
 'use client'
 import type { ReactNode } from 'react'
 import type { Layer, LayerKind, LayerOf } from '@/core/kinds/list'
+import type { Leaf } from '../actions/handled'
 import { FillSection } from '../details/fill-section'
 import { MirrorSection } from '../details/mirror-section'
 import { PictureSection } from '../details/picture-section'
@@ -9,7 +10,6 @@ import { ShapeSection } from '../details/shape-section'
 import { SlotSection } from '../details/slot-section'
 import { StrewSection } from '../details/strew-section'
 import { TypeSection } from '../details/type-section'
-import type { Leaf } from '../state/acts'
 
 /** Which sections of the panel a kind has: by itself, and whether it takes part in those of several things. */
 type Sections<L> = {

@@ -5,7 +5,7 @@ import { toast } from 'sonner'
 import { ask, wordsOf } from '@/wire/client'
 import { listLayouts } from '@/wire/designs'
 import { storeSource } from '@/wire/supplies'
-import type { SourceInfo } from '../render/protocol'
+import type { SourceInfo } from '../worker/protocol'
 
 export type Earlier = {
   id: string

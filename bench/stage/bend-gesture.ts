@@ -1,8 +1,8 @@
 import { bendHandles } from '@/core/geometry/bend'
 import { apply, compose, type Point, scaling } from '@/core/geometry/matrix'
 import { matrixOf } from '@/core/geometry/placement'
+import { bentInHand, moveHandle, setBend } from '../actions/bending'
 import type { Bench } from '../state/bench'
-import { bentInHand, moveHandle, setBend } from '../state/bending'
 import type { Gesture } from './gestures'
 
 /** Moves a handle of the bend in the hand; with Shift straight across or down. */

@@ -3,7 +3,7 @@ import { setOnLayer } from '@/core/design/properties/set'
 import type { Design } from '@/core/design/schema'
 import type { Point } from '@/core/geometry/matrix'
 import type { Placement } from '@/core/geometry/placement-schema'
-import { resolvedOf } from '../state/acts'
+import { resolvedOf } from '../actions/handled'
 import type { Bench, BenchState } from '../state/bench'
 import type { Gesture } from './gestures'
 

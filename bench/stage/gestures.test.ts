@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { group } from '@/core/design/commands'
 import { groupLayer } from '@/core/kinds/new'
-import { handledLeaves, type Leaf } from '../state/acts'
+import { handledLeaves, type Leaf } from '../actions/handled'
 import type { Bench } from '../state/bench'
 import { layer, openBench } from '../state/bench.test-data'
 import { cornerGesture, type Gesture, moveGesture, resizeMany, resizeOne, turnGesture } from './gestures'

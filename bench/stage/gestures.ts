@@ -28,6 +28,7 @@ import {
 } from '@/core/geometry/snap'
 import { withCorner } from '@/core/geometry/warp'
 import { isWorded } from '@/core/kinds/facts'
+import { offerGrouping } from '../actions/grouping'
 import {
   boundsOfIds,
   grip,
@@ -37,11 +38,10 @@ import {
   type Target,
   turnOfSelection,
   writeTargets,
-} from '../state/acts'
+} from '../actions/handled'
+import { rememberStep } from '../actions/repeat'
 import type { Bench } from '../state/bench'
-import { offerGrouping } from '../state/grouping'
 import { setThings } from '../state/properties'
-import { rememberStep } from '../state/repeat'
 import { fieldAround, reachOf } from './snapping'
 
 export type Modifiers = { shift: boolean; alt: boolean; free: boolean }

@@ -3,8 +3,8 @@ import { matrixOf, moved, resized } from '@/core/geometry/placement'
 import type { Placement } from '@/core/geometry/placement-schema'
 import type { MaskOf } from '@/core/masks/mask'
 import { frameMatrix } from '@/core/masks/mask-frame'
+import { maskInHand, reshapeMask } from '../actions/masks'
 import type { Bench, BenchState } from '../state/bench'
-import { maskInHand, reshapeMask } from '../state/masks'
 import type { Gesture } from './gestures'
 
 /** A shape mask's box as a placement in its frame's own px. */

@@ -1,5 +1,5 @@
 import { TILE } from '@/core/pixels/memory'
-import type { FromWorker, Tile } from '../render/protocol'
+import type { FromWorker, Tile } from '../worker/protocol'
 
 type Frame = Extract<FromWorker, { kind: 'frame' }>
 export type PaintView = {

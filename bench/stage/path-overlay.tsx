@@ -1,7 +1,7 @@
 import type { Point } from '@/core/geometry/matrix'
 import { mapPoints, pathData, pathOf } from '@/core/vector/points'
+import { pathInHand } from '../actions/pathing'
 import { useBenchState } from '../state/bench-context'
-import { pathInHand } from '../state/pathing'
 import { Line } from './overlay-parts'
 
 /** The path that is drawn or edited, hair-thin, with its points and the control points of the one in the hand. */

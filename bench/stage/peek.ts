@@ -1,7 +1,7 @@
 import { isLocked, isShown } from '@/core/design/tree'
 import { centreOf } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
-import { boundsOfIds, stageScale } from '../state/acts'
+import { boundsOfIds, stageScale } from '../actions/handled'
 import type { Bench } from '../state/bench'
 import { toPage, toStage } from './view'
 

@@ -2,7 +2,7 @@ import { guidesOn } from '@/core/design/guides'
 import { leavesOf } from '@/core/design/tree'
 import { type Bounds, grow, heightOf, widthOf } from '@/core/geometry/bounds'
 import { gridLines, type SnapField, type SnapLine, snapField } from '@/core/geometry/snap'
-import { boundsOfNode } from '../state/acts'
+import { boundsOfNode } from '../actions/handled'
 import type { BenchState } from '../state/bench'
 
 /** How near a line must be, CSS px. */

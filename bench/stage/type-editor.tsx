@@ -5,7 +5,7 @@ import type { Point } from '@/core/geometry/matrix'
 import { placeUnder, shownOutline, shownPoint } from '@/core/geometry/warp'
 import { isWorded } from '@/core/kinds/facts'
 import { caretAt, indexAt, layoutType, selectionBoxes } from '@/core/type/layout'
-import { resolvedOf, writeType } from '../state/acts'
+import { resolvedOf, writeType } from '../actions/handled'
 import { useBench, useBenchState } from '../state/bench-context'
 import { toPage, toStage } from './view'
 

@@ -3,7 +3,7 @@ import { type PointerEvent as ReactPointerEvent, useEffect, useMemo, useRef, use
 import { isLocked, isShown } from '@/core/design/tree'
 import type { Point } from '@/core/geometry/matrix'
 import { hasMembers } from '@/core/kinds/facts'
-import { goInto, stageScale } from '../state/acts'
+import { goInto, stageScale } from '../actions/handled'
 import type { Bench, View } from '../state/bench'
 import { newDrawn, nothingDrawn } from './drawn'
 import { pointerWasAt } from './peek'

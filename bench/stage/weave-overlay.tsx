@@ -1,5 +1,5 @@
+import { sitesInHand } from '../actions/weaving'
 import { useBenchState } from '../state/bench-context'
-import { sitesInHand } from '../state/weaving'
 import { toStage } from './view'
 
 /** Where the two selected things cross: a filled ring where the lower passes over the upper. */

@@ -1,7 +1,7 @@
 import { arrangementKey } from '@/core/design/schema'
-import type { FromWorker } from '../render/protocol'
+import { keepStroke } from '../actions/strokes'
+import type { FromWorker } from '../worker/protocol'
 import type { Bench } from './bench'
-import { keepStroke } from './painting'
 
 /** What the stage's worker tells is put into the state of the bench. */
 export const listening =

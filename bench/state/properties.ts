@@ -18,7 +18,9 @@ export function thingOn(s: Seen, target: Target): Thing | undefined {
   if (of === 'swatches') return s.resolved.swatches[id]
   if (of === 'pages')
     return id === s.resolved.page ? { ...s.design.pages[id], colour: s.resolved.colour } : s.design.pages[id]
-  const layer = findResolved(s.resolved.layers, of === 'recipes' ? (followerOf(s, id) ?? '') : id)?.layer
+  const own = of === 'recipes' ? (followerOf(s, id) ?? '') : id
+  // What has no room there is as the master has it.
+  const layer = findResolved(s.resolved.layers, own)?.layer ?? s.design.layers[own]
   if (part === 'treatments') return layer?.treatments[inner] ?? s.design.recipes[id]?.treatments[inner]
   if (part === 'masks') return layer?.masks[inner]
   return layer as Thing | undefined

@@ -4,8 +4,8 @@ import { keyBetween } from '@/core/basics/order'
 import { addLayers } from '@/core/design/commands'
 import { boxAt, typeLayer } from '@/core/kinds/new'
 import { pairings } from '@/supplies/catalogue'
+import { spotFor } from '../actions/placing'
 import { useBench } from '../state/bench-context'
-import { spotFor } from '../state/placing'
 
 /** A headline and what goes with it, set in a pairing of faces. */
 export function Pairings() {

@@ -1,5 +1,5 @@
 import type { Bounds } from '../geometry/bounds'
-import { type Host, prepare } from '../render/picture'
+import { type Host, prepare } from '../render/render-page'
 import type { ResolvedPage } from '../resolve/resolved'
 import { checks } from './checks'
 import type { Finding } from './define'

@@ -1,6 +1,6 @@
 import type { Bounds } from '../geometry/bounds'
-import type { Host } from '../render/picture'
 import type { Plan } from '../render/plan'
+import type { Host } from '../render/render-page'
 import type { ResolvedPage } from '../resolve/resolved'
 
 /** One place where a rule found a mistake. `at` is px of the channel. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { AWAY, bandAlong, doubled, fromContour, priorOf } from './band'
+import { halved, type Pixels } from './copies'
 import { matte } from './matting'
-import { halved, type Pixels } from './picture'
 
 const size = { width: 40, height: 30 }
 const cut = Uint8Array.from({ length: 1200 }, (_, n) =>

@@ -1,4 +1,4 @@
-import { boxWhere, type Size } from './picture'
+import { boxWhere, type Size } from './copies'
 
 /** A share this close to either end is settled, of 255. */
 const NONE = 5

@@ -1,4 +1,4 @@
-import type { Lab } from './picture'
+import type { Lab } from './copies'
 
 const SIDE = 32
 const [L0, LK] = [0, SIDE / 1.0001]

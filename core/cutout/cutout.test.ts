@@ -6,10 +6,10 @@ import { describe, expect, it } from 'vitest'
 import { openMemory } from '../../host/kernels'
 import { nextDab } from '../../measure/dabs'
 import type { Dab } from '../masks/mask'
+import { type Pixels, toLab } from './copies'
 import { cutOut } from './cut-out'
 import { edgesOf } from './edges'
 import { leastCut, STEPS } from './max-flow'
-import { type Pixels, toLab } from './picture'
 import { heldTo, segment, settledBy, sharpened } from './segment'
 
 const memory = openMemory()

@@ -1,6 +1,6 @@
 import { binsOf, ColourModel } from './colour-model'
+import type { Lab } from './copies'
 import { blurred, edgesOf, escapeTime } from './edges'
-import type { Lab } from './picture'
 
 /**
  * How hard it is to come to each px from the border: the least over all ways of the span of values met on the way,

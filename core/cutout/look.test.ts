@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Dab } from '../masks/mask'
+import { type Pixels, toLab } from './copies'
 import { SHAPE, shown, shownOf } from './look'
-import { type Pixels, toLab } from './picture'
 import { FINE, shownFinely } from './refine'
 
 /** A picture of no pattern. */

@@ -1,7 +1,7 @@
 import type { Dab } from '../masks/mask'
+import type { Lab, Size } from './copies'
 import { featuresOf } from './features'
 import type { Shape } from './network'
-import type { Lab, Size } from './picture'
 
 /** Colours of each of 2 × 2 px, what else is told of them in the mean, and how near dabs are that keep and that drop. */
 export const SHAPE: Shape = { inputs: 12 + 24 + 2, down: [20, 32, 48, 48, 48], up: [12, 24, 32, 48] }

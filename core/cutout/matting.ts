@@ -1,5 +1,5 @@
 import { type Band, bandAlong, fromContour, type Prior } from './band'
-import type { Pixels } from './picture'
+import type { Pixels } from './copies'
 
 /** How far samples of subject and ground are looked for, px of the level. */
 const REACH = 28

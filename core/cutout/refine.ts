@@ -1,8 +1,8 @@
 import type { PixelMemory } from '../pixels/memory'
 import { binsOf, likelier } from './colour-model'
+import type { Lab } from './copies'
 import { quarters } from './look'
 import { logistic, Network, type Shape } from './network'
-import type { Lab } from './picture'
 
 /** Colours of each of 2 × 2 px, how much rather each is the thing's than the ground's, and what was known before. */
 export const FINE: Shape = { inputs: 12 + 4 + 4, down: [12, 20, 32, 40], up: [12, 20, 28] }

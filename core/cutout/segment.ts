@@ -1,9 +1,9 @@
 import { connectedParts, within } from '../geometry/connected'
 import type { Dab } from '../masks/mask'
 import { binsOf, likelier, oddsOf } from './colour-model'
+import type { Lab, Size } from './copies'
 import { blurred } from './edges'
 import { leastCut, STEPS } from './max-flow'
-import type { Lab, Size } from './picture'
 
 /** How much a part must be believed in on the mean, and of how many px it must be, to stay beside the main one. */
 const PART_BELIEF = 0.35

@@ -1,7 +1,7 @@
 import { binsOf } from './colour-model'
+import { fitted, halved, type Lab, type Pixels, reducedTo, toLab } from './copies'
 import { edgesOf } from './edges'
 import { shown } from './look'
-import { fitted, halved, type Lab, type Pixels, reducedTo, toLab } from './picture'
 
 /** The longer side of the picture that is guessed on, and the most of the one that is cut, px. */
 const GUESSED = 200

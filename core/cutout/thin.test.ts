@@ -3,8 +3,8 @@ import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { openMemory } from '../../host/kernels'
 import { doubled } from './band'
+import { halved, type Pixels, stretched } from './copies'
 import { cutOut } from './cut-out'
-import { halved, type Pixels, stretched } from './picture'
 import { gapsOf, joined, leftOut, stemsOf, thinOf } from './thin'
 
 const memory = openMemory()

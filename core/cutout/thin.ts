@@ -1,4 +1,4 @@
-import type { Size } from './picture'
+import type { Size } from './copies'
 
 /** Half of what a part is thinner than, shares of a picture's longer side. */
 export const THIN = 0.011

@@ -6,7 +6,7 @@ import { record } from '../design/edits'
 import type { Design } from '../design/schema'
 import type { Layer, LayerOf } from '../kinds/list'
 import { boxAt, groupLayer, shapeLayer, typeLayer } from '../kinds/new'
-import { renderPage } from './picture'
+import { renderPage } from './render-page'
 
 const SIDE = 300
 const host = openHost(async () => null)

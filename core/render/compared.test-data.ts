@@ -1,6 +1,6 @@
 import type { NodeHost } from '@/host/project'
 import type { Design } from '../design/schema'
-import { renderPage } from './picture'
+import { renderPage } from './render-page'
 
 /** A picture as premultiplied levels, four to a px. */
 export type Levels = { width: number; height: number; data: Float64Array }

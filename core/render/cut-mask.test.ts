@@ -6,7 +6,7 @@ import { blobsOf } from '../design/sources-of'
 import { writeGreyPng } from '../formats/grey-png'
 import { boxAt, pictureLayer } from '../kinds/new'
 import { coloursSize, MASK_TILE, type MaskOf, newMask } from '../masks/mask'
-import { renderPage } from './picture'
+import { renderPage } from './render-page'
 
 const SIDE = 128
 const blobs = new Map<string, Uint8Array>()

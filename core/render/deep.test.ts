@@ -15,8 +15,8 @@ import {
 } from '../kinds/new'
 import { newTreatment, type Treatment } from '../treatments/list'
 import { difference, reducedTo, rendered } from './compared.test-data'
-import { renderPage } from './picture'
 import { readBlob, shippedPicture } from './random-designs.test-data'
+import { renderPage } from './render-page'
 
 const host = openHost(readBlob)
 const at = (id: string, order: string, parent: string | null = null) => ({

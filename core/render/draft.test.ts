@@ -8,9 +8,9 @@ import { boxAt, groupLayer, pictureLayer, shapeLayer, typeLayer } from '../kinds
 import { TILE } from '../pixels/memory'
 import { Drafts } from './draft'
 import { handBetween, handOf } from './hand'
-import { prepare } from './picture'
 import { noisePng } from './pictures.test-data'
 import { type Plan, plan } from './plan'
+import { prepare } from './render-page'
 
 let sha = ''
 let host: NodeHost

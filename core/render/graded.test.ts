@@ -9,7 +9,7 @@ import { newMask } from '../masks/mask'
 import { newTreatment } from '../treatments/list'
 import type { Treatment } from '../treatments/order'
 import { difference, reducedTo, rendered } from './compared.test-data'
-import { renderPage } from './picture'
+import { renderPage } from './render-page'
 
 const SIDE = 320
 const host = openHost(async () => null)

@@ -9,7 +9,7 @@ import { record } from '../design/edits'
 import type { Design } from '../design/schema'
 import type { Layer } from '../kinds/list'
 import { boxAt, groupLayer, shapeLayer } from '../kinds/new'
-import { prepare, renderRegion } from './picture'
+import { prepare, renderRegion } from './render-page'
 
 const host = openHost(async () => null)
 const SIDE = 64

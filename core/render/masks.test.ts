@@ -7,7 +7,7 @@ import { writeGreyPng } from '../formats/grey-png'
 import type { Layer } from '../kinds/list'
 import { boxAt, groupLayer, shapeLayer, typeLayer } from '../kinds/new'
 import { MASK_TILE, type Mask, newMask } from '../masks/mask'
-import { prepare, renderPage, renderRegion } from './picture'
+import { prepare, renderPage, renderRegion } from './render-page'
 
 const SIDE = 320
 const blobs = new Map<string, Uint8Array>()

@@ -6,7 +6,7 @@ import type { Design } from '../design/schema'
 import type { Layer } from '../kinds/list'
 import { boxAt, groupLayer, mergedLayer, shapeLayer } from '../kinds/new'
 import { newMask } from '../masks/mask'
-import { renderPage } from './picture'
+import { renderPage } from './render-page'
 
 const SIDE = 200
 const host = openHost(async () => null)

@@ -7,7 +7,7 @@ import type { Layer, LayerOf } from '../kinds/list'
 import { boxAt, groupLayer, shapeLayer } from '../kinds/new'
 import { newTreatment } from '../treatments/list'
 import { layerBounds } from './layer-bounds'
-import { renderPage } from './picture'
+import { renderPage } from './render-page'
 
 const SIDE = 200
 const host = openHost(async () => null)

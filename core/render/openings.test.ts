@@ -3,7 +3,7 @@ import { openHost } from '@/host/project'
 import { blankDesign, presetSpecs } from '../design/blank'
 import { boxAt, shapeLayer } from '../kinds/new'
 import { openingsOf, simplified } from './openings'
-import { prepare } from './picture'
+import { prepare } from './render-page'
 
 describe('see-through openings', () => {
   it('of a frame are found where they are; a thing without one has none', async () => {

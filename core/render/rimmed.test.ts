@@ -8,7 +8,7 @@ import type { Layer } from '../kinds/list'
 import { boxAt, pictureLayer, shapeLayer, typeLayer } from '../kinds/new'
 import { newTreatment } from '../treatments/list'
 import type { Rim } from '../treatments/order'
-import { renderPage } from './picture'
+import { renderPage } from './render-page'
 
 const SIDE = 320
 const blobs = new Map<string, Uint8Array>()

@@ -7,7 +7,7 @@ import type { Design } from '../design/schema'
 import type { Layer } from '../kinds/list'
 import { boxAt, groupLayer, shapeLayer } from '../kinds/new'
 import { blendPixel, type Pixel } from '../pixels/blend-reference.test-data'
-import { prepare, renderRegion } from './picture'
+import { prepare, renderRegion } from './render-page'
 
 const SIDE = 12
 type Rect = {

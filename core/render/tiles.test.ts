@@ -2,8 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { openHost } from '@/host/project'
 import { TILE } from '../pixels/memory'
-import { prepare, renderPage, renderRegion } from './picture'
 import { designs, everything, PAGE, readBlob } from './random-designs.test-data'
+import { prepare, renderPage, renderRegion } from './render-page'
 import { Renderer } from './renderer'
 
 const host = openHost(readBlob)

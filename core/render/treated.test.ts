@@ -8,7 +8,7 @@ import { boxAt, pictureLayer, shapeLayer, typeLayer } from '../kinds/new'
 import { newMask } from '../masks/mask'
 import { newTreatment, treatmentDefinitions } from '../treatments/list'
 import type { Treatment } from '../treatments/order'
-import { prepare, renderPage } from './picture'
+import { prepare, renderPage } from './render-page'
 
 const SIDE = 320
 const blobs = new Map<string, Uint8Array>()

@@ -15,7 +15,7 @@ import type { Placement } from '../geometry/placement-schema'
 import { quadOf } from '../geometry/warp'
 import type { Layer } from '../kinds/list'
 import { boxAt, pictureLayer, shapeLayer, typeLayer } from '../kinds/new'
-import { type Picture, prepare, renderRegion } from './picture'
+import { type Picture, prepare, renderRegion } from './render-page'
 
 const SIDE = 200
 /** A soft picture: waves of colour, so that a mean of nearby samples is a good reference. */

@@ -11,7 +11,7 @@ import { boxAt, groupLayer, shapeLayer } from '../kinds/new'
 import type { WeaveMark } from '../kinds/weave-schema'
 import { newTreatment } from '../treatments/list'
 import { crossingsOf } from './crossings'
-import { prepare, renderPage } from './picture'
+import { prepare, renderPage } from './render-page'
 import { cellOf, type Site, siteAt } from './woven'
 
 const SIDE = 300

@@ -1,6 +1,6 @@
+import { fitted, type Pixels, reducedTo, type Size, stretched, toLab } from '../../core/cutout/copies'
 import { believe } from '../../core/cutout/cut-out'
 import { shown } from '../../core/cutout/look'
-import { fitted, type Pixels, reducedTo, type Size, stretched, toLab } from '../../core/cutout/picture'
 import { shownFinely } from '../../core/cutout/refine'
 import type { PixelMemory } from '../../core/pixels/memory'
 import type { CutoutScene } from '../cutout-scenes'

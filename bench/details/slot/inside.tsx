@@ -1,7 +1,7 @@
 'use client'
 import { isFilled, panToFocal, reframed, turnedInside } from '@/core/kinds/slot/framing'
+import { takeOut } from '../../actions/slots'
 import { useBench } from '../../state/bench-context'
-import { takeOut } from '../../state/slots'
 import { Button } from '../../ui/button'
 import { NumberField } from '../../ui/number-field'
 import { Slider } from '../../ui/slider'

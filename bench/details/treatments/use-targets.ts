@@ -1,5 +1,5 @@
+import { type Nth, targetsOf } from '../../actions/treating'
 import { useBenchState } from '../../state/bench-context'
-import { type Nth, targetsOf } from '../../state/treating'
 
 /** That treatment of all that is selected. */
 export const useTargets = ({ kind, n }: Nth) =>

@@ -1,7 +1,7 @@
 import { toHex } from '@/core/colour/colour'
 import { setOnLayer } from '@/core/design/properties/set'
 import type { Point } from '@/core/geometry/matrix'
-import { handledLeaves, stageScale } from '../../state/acts'
+import { handledLeaves, stageScale } from '../../actions/handled'
 import type { Bench } from '../../state/bench'
 import { defineTool } from './definition'
 

@@ -1,8 +1,8 @@
-import { beginDabs } from '../../state/cutting'
-import type { StrokeInHand } from '../../state/painting'
-import { beginStroke } from '../../state/painting'
-import { beginPath } from '../../state/pathing'
-import { beginWeave } from '../../state/weaving'
+import { beginDabs } from '../../actions/cutting'
+import { beginPath } from '../../actions/pathing'
+import type { StrokeInHand } from '../../actions/strokes'
+import { beginStroke } from '../../actions/strokes'
+import { beginWeave } from '../../actions/weaving'
 import { defineTool, type Press } from './definition'
 
 const along = (stroke: StrokeInHand | null): Press | null =>

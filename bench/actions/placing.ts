@@ -1,0 +1,378 @@
+import { newId } from '@/core/basics/ids'
+import { inOrder, keyBetween, keysBetween } from '@/core/basics/order'
+import { luminance } from '@/core/colour/colour'
+import { addLayers, orderAbove } from '@/core/design/commands'
+import { dropStray } from '@/core/design/properties/set'
+import type { Design } from '@/core/design/schema'
+import type { Point } from '@/core/geometry/matrix'
+import type { Placement } from '@/core/geometry/placement-schema'
+import { isPhoto, takesPicture } from '@/core/kinds/facts'
+import type { Layer, LayerKind } from '@/core/kinds/list'
+import { kinds } from '@/core/kinds/list'
+import {
+  boxAt,
+  graphicLayer,
+  groupLayer,
+  pictureLayer,
+  plainStyle,
+  shapeLayer,
+  slotLayer,
+  typeLayer,
+} from '@/core/kinds/new'
+import type { Plane } from '@/core/kinds/planes'
+import { seenMiddle } from '../stage/view'
+import type { Bench, BenchState, ShapeForm, SlotForm } from '../state/bench'
+import type { SourceInfo } from '../worker/protocol'
+import { stageScale } from './handled'
+import { upload } from './uploads'
+
+/** Where a new thing goes: directly above the selection in its plane and group, else in the plane that fits its kind. */
+export function spotFor(
+  s: BenchState,
+  kind: LayerKind,
+  plane?: Plane,
+): { page: string; plane: Plane; parent: string | null; inside: string | null; order: string } {
+  const anchor = plane ? undefined : s.design.layers[s.selection.at(-1) ?? '']
+  const spot =
+    anchor && anchor.plane !== 'backdrop'
+      ? { page: s.page, plane: anchor.plane, parent: anchor.parent, inside: anchor.inside ?? null }
+      : { page: s.page, plane: plane ?? kinds[kind].plane, parent: null, inside: null }
+  return {
+    ...spot,
+    order: orderAbove(
+      s.design,
+      spot,
+      anchor && spot.parent === anchor.parent && spot.plane === anchor.plane ? anchor.id : null,
+    ),
+  }
+}
+
+/** The channel's own px to px of the master, where new things are put. */
+export function toMaster(s: BenchState, box: Placement): Placement {
+  const [from, to] = [s.resolved, s.design.channels[s.design.master]]
+  if (!to || s.channel === s.design.master) return box
+  const k = Math.min(to.width / from.width, to.height / from.height)
+  return {
+    ...box,
+    x: (box.x / from.width) * to.width,
+    y: (box.y / from.height) * to.height,
+    width: box.width * k,
+    height: box.height * k,
+  }
+}
+
+function putNew(bench: Bench, name: string, layer: Layer): void {
+  bench.edit(name, (d) => addLayers(d, [layer]))
+  bench.select([layer.id])
+}
+
+/** A box of a ratio that fits a share of the page, centred at a point. */
+function fitting(s: BenchState, width: number, height: number, share: number, at?: Point): Placement {
+  const page = s.resolved
+  const k = Math.min((page.width * share) / width, (page.height * share) / height)
+  const centre = at ?? seenMiddle(s)
+  return boxAt(centre.x - (width * k) / 2, centre.y - (height * k) / 2, width * k, height * k)
+}
+
+export type Placing = {
+  info: SourceInfo
+  label: string
+  blend?: string
+  focal?: { x: number; y: number } | null
+  kind?: string
+}
+
+export function placeSource(bench: Bench, p: Placing, at?: Point): void {
+  bench.addSource(p.info)
+  const s = bench.store.getState()
+  const covers = p.kind === 'texture'
+  let share: number
+  if (p.kind === 'photo') share = 0.72
+  else if (p.kind === 'overlay') share = 0.9
+  else share = 0.46
+  let plane: Plane | undefined
+  if (covers) plane = 'finish'
+  else if (p.kind === 'overlay') plane = 'front'
+  else plane = undefined
+  if (p.info.kind === 'graphic') {
+    const layer = graphicLayer(
+      { id: newId(), ...spotFor(s, 'graphic') },
+      p.label,
+      p.info.sha,
+      p.info.parts ?? {},
+      toMaster(s, fitting(s, p.info.width, p.info.height, 0.4, at)),
+    )
+    putNew(bench, 'Place graphic', layer)
+    return
+  }
+  const spot =
+    covers || (p.kind === 'overlay' && s.selection.length === 0)
+      ? spotFor(s, 'picture', plane)
+      : spotFor(s, 'picture')
+  const box = covers
+    ? coverBox(bench, p.info, p.focal)
+    : toMaster(s, fitting(s, p.info.width, p.info.height, share, at))
+  const made = pictureLayer(
+    { id: newId(), ...spot },
+    p.label,
+    { sha: p.info.sha, width: p.info.width, height: p.info.height, ...(p.focal ? { focal: p.focal } : {}) },
+    box,
+  )
+  putNew(bench, 'Place picture', {
+    ...made,
+    ...(p.blend ? { blend: p.blend as Layer['blend'] } : {}),
+    ...(covers ? { opacity: 0.5 } : {}),
+  })
+}
+
+/** Lays a texture over everything in front, on every page of the design in one step: in its fitting mode, with a dial. */
+export function textureOverAll(bench: Bench, p: Placing): void {
+  bench.addSource(p.info)
+  const s = bench.store.getState()
+  const box = coverBox(bench, p.info, p.focal)
+  const made = inOrder(s.design.pages).map((page) => {
+    const where = {
+      id: newId(),
+      page: page.id,
+      plane: 'finish' as const,
+      parent: null,
+      order: orderAbove(s.design, { page: page.id, plane: 'finish', parent: null }, null),
+    }
+    const layer = pictureLayer(
+      where,
+      p.label,
+      { sha: p.info.sha, width: p.info.width, height: p.info.height },
+      box,
+    )
+    return { ...layer, blend: (p.blend ?? 'multiply') as Layer['blend'], opacity: 0.5 }
+  })
+  bench.edit('Texture over everything', (d) => addLayers(d, made))
+  bench.select(made.filter((l) => l.page === s.page).map((l) => l.id))
+}
+
+/** Puts a supply in the place of a layer: same depth, same middle, fitted into the same box. */
+export function tryInPlace(bench: Bench, p: Placing, id: string): void {
+  const old = bench.store.getState().design.layers[id]
+  if (!old) return placeSource(bench, p)
+  bench.addSource(p.info)
+  const { placement: was } = old
+  const k = Math.min(was.width / p.info.width, was.height / p.info.height)
+  const placement = { ...was, width: p.info.width * k, height: p.info.height * k }
+  const where = {
+    id: newId(),
+    page: old.page,
+    plane: old.plane,
+    parent: old.parent,
+    inside: old.inside,
+    order: old.order,
+  }
+  const made: Layer =
+    p.info.kind === 'graphic'
+      ? graphicLayer(where, p.label, p.info.sha, p.info.parts ?? {}, placement)
+      : pictureLayer(
+          where,
+          p.label,
+          {
+            sha: p.info.sha,
+            width: p.info.width,
+            height: p.info.height,
+            ...(p.focal ? { focal: p.focal } : {}),
+          },
+          placement,
+        )
+  bench.edit('Try another', (d) => {
+    delete d.layers[id]
+    dropStray(d)
+    addLayers(d, [
+      { ...made, opacity: old.opacity, blend: p.blend ? (p.blend as Layer['blend']) : old.blend },
+    ])
+  })
+  bench.select([where.id])
+}
+
+function coverBox(
+  bench: Bench,
+  info: Pick<SourceInfo, 'width' | 'height'>,
+  focal?: { x: number; y: number } | null,
+): Placement {
+  const { design } = bench.store.getState()
+  const c = design.channels[design.master]
+  if (!c) return boxAt(0, 0, info.width, info.height)
+  const [w, h] = [c.width + 2 * c.bleed, c.height + 2 * c.bleed]
+  const k = Math.max(w / info.width, h / info.height)
+  const [fw, fh] = [info.width * k, info.height * k]
+  const f = focal ?? { x: 0.5, y: 0.5 }
+  const x = Math.min(-c.bleed, Math.max(c.width + c.bleed - fw, c.width / 2 - fw * f.x))
+  const y = Math.min(-c.bleed, Math.max(c.height + c.bleed - fh, c.height / 2 - fh * f.y))
+  return boxAt(x, y, fw, fh)
+}
+
+/** Fills the page with a picture at the very back, the overflow cropped by the page. */
+export function makeBackdrop(bench: Bench, p: Placing): void {
+  bench.addSource(p.info)
+  const s = bench.store.getState()
+  if (p.info.kind === 'graphic') return placeSource(bench, p)
+  const first = Object.values(s.design.layers)
+    .filter((l) => l.page === s.page && l.plane === 'backdrop' && l.parent === null)
+    .sort((a, b) => (a.order < b.order ? -1 : 1))[0]
+  const spot = { page: s.page, plane: 'backdrop' as const, parent: null }
+  const made = pictureLayer(
+    { id: newId(), ...spot, order: 'a0' },
+    p.label,
+    { sha: p.info.sha, width: p.info.width, height: p.info.height, ...(p.focal ? { focal: p.focal } : {}) },
+    coverBox(bench, p.info, p.focal),
+  )
+  bench.edit('Make backdrop', (d) => {
+    // The last plain backdrop picture gives way, so that trying several leaves no pile.
+    const order = isPhoto(first) ? first.order : orderBelow(d, spot)
+    if (isPhoto(first)) delete d.layers[first.id]
+    addLayers(d, [{ ...made, order }])
+  })
+  bench.select([made.id])
+}
+function orderBelow(d: Design, spot: { page: string; plane: Plane; parent: null }): string {
+  const list = Object.values(d.layers)
+    .filter((l) => l.page === spot.page && l.plane === spot.plane && l.parent === null)
+    .sort((a, b) => (a.order < b.order ? -1 : 1))
+  return keyBetween(null, list[0]?.order ?? null)
+}
+
+export function addShape(bench: Bench, form: ShapeForm, box: Placement): void {
+  const s = bench.store.getState()
+  const layer = shapeLayer(
+    { id: newId(), ...spotFor(s, 'shape') },
+    form[0]?.toUpperCase() + form.slice(1),
+    form,
+    toMaster(s, box),
+    {
+      kind: 'solid',
+      colour: usedColour(s),
+    },
+  )
+  putNew(bench, `Draw ${form}`, layer)
+}
+export function addSlot(bench: Bench, form: SlotForm, box: Placement): void {
+  const s = bench.store.getState()
+  const count = Object.values(s.design.layers).filter((l) => takesPicture(l)).length
+  putNew(
+    bench,
+    `Draw slot`,
+    slotLayer({ id: newId(), ...spotFor(s, 'slot') }, `Slot ${count + 1}`, form, toMaster(s, box)),
+  )
+}
+export const usedColour = (s: BenchState): string => {
+  const swatch = Object.values(s.design.swatches)[0]
+  return swatch ? `swatch:${swatch.id}` : '#c65a36'
+}
+
+/** A text box, ready to type, in a colour that shows on what lies beneath. */
+export async function addType(bench: Bench, at: Point, width?: number): Promise<void> {
+  const s = bench.store.getState()
+  const size = Math.max(
+    s.resolved.channel.smallestType,
+    Math.round(Math.min(s.resolved.width, s.resolved.height) * 0.075),
+  )
+  const w = width ?? Math.min(s.resolved.width * 0.6, s.resolved.width - at.x - 8)
+  const under = await bench.client.ask<[number, number, number, number] | null>({
+    ask: 'sample',
+    x: at.x * stageScale(s),
+    y: at.y * stageScale(s),
+    radius: 3,
+  })
+  const dark = under
+    ? luminance({ r: under[0] / 255, g: under[1] / 255, b: under[2] / 255 }) < 0.32 && under[3] > 40
+    : false
+  const master = s.design.channels[s.design.master]
+  const k = master ? Math.min(master.width / s.resolved.width, master.height / s.resolved.height) : 1
+  const style = { ...plainStyle, size: s.channel === s.design.master ? size : size * k }
+  const made = typeLayer(
+    { id: newId(), ...spotFor(s, 'type') },
+    '',
+    toMaster(s, boxAt(at.x, at.y - size * 0.55, Math.max(size * 2, w), size * style.leading)),
+    style,
+    dark ? '#ffffff' : '#1c1c1c',
+  )
+  putNew(bench, 'Add text', made)
+  bench.set({ editingType: made.id, tool: 'pick' })
+}
+
+/** A vector file in stretches: a group of graphics and of pictures of what cannot be outlines, fitted into the page. */
+function placeStretches(
+  bench: Bench,
+  stretches: NonNullable<SourceInfo['stretches']>,
+  name: string,
+  size: { width: number; height: number },
+  at?: Point,
+): void {
+  const s = bench.store.getState()
+  const page = s.resolved
+  const k = Math.min((0.6 * page.width) / size.width, (0.6 * page.height) / size.height)
+  const [w, h] = [size.width * k, size.height * k]
+  const corner = at
+    ? { x: at.x - w / 2, y: at.y - h / 2 }
+    : { x: (page.width - w) / 2, y: (page.height - h) / 2 }
+  const group = groupLayer({ id: newId(), ...spotFor(s, 'graphic') }, name)
+  const keys = keysBetween(null, null, stretches.length)
+  const layers = stretches.map(({ info, name: own, box }, n): Layer => {
+    const where = {
+      id: newId(),
+      page: group.page,
+      plane: group.plane,
+      parent: group.id,
+      order: keys[n] as string,
+    }
+    const place = toMaster(
+      s,
+      boxAt(corner.x + box.x * w, corner.y + box.y * h, box.width * w, box.height * h),
+    )
+    if (info.kind === 'graphic') return graphicLayer(where, own, info.sha, info.parts ?? {}, place)
+    return pictureLayer(where, own, { sha: info.sha, width: info.width, height: info.height }, place)
+  })
+  for (const { info } of stretches) bench.addSource(info)
+  bench.edit('Place', (d) => addLayers(d, [group, ...layers]))
+  bench.select([group.id])
+}
+
+/** Takes in files and places them, the first at a point, more beside it. */
+export async function placeFiles(bench: Bench, files: readonly File[], at?: Point): Promise<void> {
+  let n = 0
+  for (const file of files) {
+    if (/\.ora$/i.test(file.name)) {
+      bench.set({ importing: file })
+      continue
+    }
+    const info = await upload(bench, file)
+    if (!info) continue
+    const point = at ? { x: at.x + n * 40, y: at.y + n * 40 } : undefined
+    if (info.stretches) {
+      placeStretches(
+        bench,
+        info.stretches,
+        file.name.replace(/\.[a-z0-9]+$/i, ''),
+        { width: info.width, height: info.height },
+        point,
+      )
+      n++
+      continue
+    }
+    placeSource(
+      bench,
+      { info, label: file.name.replace(/\.[a-z0-9]+$/i, ''), kind: info.opaque ? 'photo' : 'cutout' },
+      point,
+    )
+    n++
+  }
+}
+
+/** What a drag with the tool in hand would draw, in the middle of the page; for keys. */
+export function drawInMiddle(bench: Bench): boolean {
+  const { tool, shapeForm, slotForm, resolved: page } = bench.store.getState()
+  const side = Math.round(Math.min(page.width, page.height) * 0.25)
+  const box = boxAt(Math.round((page.width - side) / 2), Math.round((page.height - side) / 2), side, side)
+  if (tool === 'shape') addShape(bench, shapeForm, shapeForm === 'line' ? { ...box, height: 4 } : box)
+  else if (tool === 'slot') addSlot(bench, slotForm, box)
+  else if (tool === 'type') void addType(bench, { x: page.width * 0.2, y: page.height / 2 })
+  else return false
+  if (tool !== 'type') bench.set({ tool: 'pick' })
+  return true
+}

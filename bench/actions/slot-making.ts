@@ -1,0 +1,112 @@
+import { newId } from '@/core/basics/ids'
+import { keyBetween } from '@/core/basics/order'
+import { addLayers } from '@/core/design/commands'
+import { tie } from '@/core/design/ties'
+import { siblingsOf } from '@/core/design/tree'
+import { type Point, scaling } from '@/core/geometry/matrix'
+import { hasParts, isShape, layerName } from '@/core/kinds/facts'
+import type { Layer } from '@/core/kinds/list'
+import { boxAt, slotLayer } from '@/core/kinds/new'
+import { mapPath } from '@/core/vector/path'
+import { pathData } from '@/core/vector/points'
+import { shapePath } from '@/core/vector/shapes'
+import { readSvg } from '@/core/vector/svg'
+import type { Bench } from '../state/bench'
+import { serverLoader } from '../worker/loader'
+import { stageScale } from './handled'
+import { toMaster } from './placing'
+
+/** Shapes and vector graphics become slots of the same outline; what cannot is left. */
+export async function makeSlots(bench: Bench): Promise<void> {
+  const { design, selection } = bench.store.getState()
+  const outlines = new Map<string, string>()
+  for (const id of selection) {
+    const layer = design.layers[id]
+    if (!hasParts(layer)) continue
+    const text = await serverLoader.graphic(layer.source)
+    if (!text) continue
+    const art = readSvg(text)
+    const d = pathData(
+      art.pieces
+        .filter((p) => !p.stroke)
+        .flatMap((p) => mapPath(p.path, scaling(1 / art.width, 1 / art.height))),
+    )
+    if (d.length > 0 && d.length < 60_000) outlines.set(id, d)
+  }
+  const left = selection.filter((id) => hasParts(design.layers[id]) && !outlines.has(id))
+  if (left.length > 0)
+    bench.notify(
+      'A graphic of nothing but lines, or of very many pieces, has no inside to hold a picture. It was left as it is.',
+    )
+  bench.edit('Make a slot', (d) => {
+    for (const id of selection) {
+      const layer = d.layers[id]
+      const outline = outlines.get(id)
+      if (hasParts(layer) && outline) {
+        const { kind: _k, source: _s, parts: _p, ...common } = layer
+        d.layers[id] = {
+          ...slotLayer(common, layer.name, 'rectangle', layer.placement),
+          ...common,
+          form: 'path',
+          d: outline,
+        }
+      } else if (isShape(layer) && slotFormOf(layer)) {
+        const { kind: _k, form, inner: _i, d: own, ...common } = layer
+        const path =
+          form === 'star'
+            ? pathData(
+                mapPath(shapePath(layer), scaling(1 / layer.placement.width, 1 / layer.placement.height)),
+              )
+            : own
+        d.layers[id] = {
+          ...common,
+          kind: 'slot',
+          form: form === 'star' || form === 'line' ? 'path' : form,
+          ...(path ? { d: path } : {}),
+          picture: null,
+          zoom: 1,
+          pan: { x: 0, y: 0 },
+        }
+      }
+    }
+  })
+}
+/** Whether a layer has an outline that can hold a picture. */
+export const slotFormOf = (l: Layer | undefined): boolean => hasParts(l) || (isShape(l) && l.form !== 'line')
+
+/** Puts a slot into the largest see-through opening of a frame: beneath it, tied to it. */
+export async function slotInOpening(bench: Bench, id: string): Promise<void> {
+  const k = stageScale(bench.store.getState())
+  const found = (await bench.client.ask<Point[][] | null>({ ask: 'openings', id })) ?? []
+  const s = bench.store.getState()
+  const frame = s.design.layers[id]
+  const [largest] = found
+  if (!frame || !largest)
+    return bench.notify('This has no see-through opening that a picture could show through.')
+  const points = largest.map((p) => ({ x: p.x / k, y: p.y / k }))
+  const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)]
+  const [left, top] = [Math.min(...xs), Math.min(...ys)]
+  const [w, h] = [Math.max(...xs) - left, Math.max(...ys) - top]
+  const d = `M${points.map((p) => `${((p.x - left) / w).toFixed(5)} ${((p.y - top) / h).toFixed(5)}`).join('L')}Z`
+  const below = siblingsOf(s.design, frame)
+  const under = below[below.findIndex((l) => l.id === id) - 1]?.order ?? null
+  const where = {
+    id: newId(),
+    page: frame.page,
+    plane: frame.plane,
+    parent: frame.parent,
+    inside: frame.inside,
+    order: keyBetween(under, frame.order),
+  }
+  const slot = {
+    ...slotLayer(where, `Opening of ${layerName(frame)}`, 'rectangle', toMaster(s, boxAt(left, top, w, h))),
+    form: 'path' as const,
+    d,
+  }
+  const name = newId()
+  bench.edit('Slot in the opening', (draft) => {
+    addLayers(draft, [slot])
+    tie(draft, [id, slot.id], name)
+  })
+  bench.select([slot.id])
+}

@@ -1,0 +1,145 @@
+import { newId } from '@/core/basics/ids'
+import { addLayers, orderAbove } from '@/core/design/commands'
+import { followMaster } from '@/core/design/properties/set'
+import { onLayer } from '@/core/design/properties/targets'
+import { isLocked } from '@/core/design/tree'
+import { holds } from '@/core/geometry/bounds'
+import type { Point } from '@/core/geometry/matrix'
+import { placedBounds } from '@/core/geometry/placement'
+import { isPhoto, isStrew, sourcesOf, takesPicture } from '@/core/kinds/facts'
+import type { Layer, LayerOf } from '@/core/kinds/list'
+import { pictureLayer, slotLayer } from '@/core/kinds/new'
+import { isFilled, panToFocal, picturePlacement } from '@/core/kinds/slot/framing'
+import { findResolved, flatResolved } from '@/core/resolve/resolved'
+import type { Bench, BenchState } from '../state/bench'
+import { type Placing, placeFiles } from './placing'
+import { upload } from './uploads'
+
+/** Puts a picture into a slot: it covers it, its focal point in view. */
+export function fillSlot(bench: Bench, id: string, p: Pick<Placing, 'info' | 'label' | 'focal'>): void {
+  if (p.info.kind !== 'picture')
+    return bench.notify(
+      'A slot holds a photo or cutout. The graphic was not placed; drop it beside the slot.',
+    )
+  bench.addSource(p.info)
+  bench.edit('Fill the slot', (d) => {
+    const layer = d.layers[id]
+    if (!takesPicture(layer)) return
+    const picture = {
+      source: p.info.sha,
+      sourceWidth: p.info.width,
+      sourceHeight: p.info.height,
+      focal: p.focal ?? { x: 0.5, y: 0.5 },
+    }
+    layer.picture = picture
+    layer.zoom = 1
+    layer.pan = panToFocal({ ...layer, picture })
+  })
+  bench.select([id])
+}
+/** Gives a slot's picture back as a layer of its own, whole, where it was seen; the slot is empty then. */
+export function takeOut(bench: Bench, id: string): void {
+  const slot = bench.store.getState().design.layers[id]
+  if (!takesPicture(slot) || !isFilled(slot)) return
+  const { source, sourceWidth, sourceHeight, focal } = slot.picture
+  const made = newId()
+  bench.edit('Take the picture out', (d) => {
+    const layer = d.layers[id]
+    if (!takesPicture(layer)) return
+    const where = {
+      id: made,
+      page: slot.page,
+      plane: slot.plane,
+      parent: slot.parent,
+      inside: slot.inside,
+      order: orderAbove(d, slot, id),
+    }
+    addLayers(d, [
+      pictureLayer(
+        where,
+        `${slot.name}, picture`,
+        { sha: source, width: sourceWidth, height: sourceHeight, focal },
+        picturePlacement(slot),
+      ),
+    ])
+    Object.assign(layer, { picture: null, zoom: 1, turn: 0, pan: { x: 0, y: 0 } })
+  })
+  bench.select([made])
+}
+/** The slot under a point of the page, front first; null for none. */
+export function slotUnder(s: BenchState, at: Point): string | null {
+  const slots = flatResolved(s.resolved.layers).filter(
+    (l) => takesPicture(l.layer) && l.layer.shown && !isLocked(s.design, l.layer.id),
+  )
+  return slots.reverse().find((l) => holds(placedBounds(l.layer.placement), at))?.layer.id ?? null
+}
+/** Whether a point lies in a slot's box, whatever lies over it. */
+export function overSlot(s: Pick<BenchState, 'resolved'>, id: string, at: Point): boolean {
+  const slot = findResolved(s.resolved.layers, id)?.layer
+  return slot !== undefined && holds(placedBounds(slot.placement), at)
+}
+/** Another picture in the place of one: box, scale and turn stay; of this copy only or of all that show the same. */
+export function swapPicture(
+  bench: Bench,
+  id: string,
+  p: Pick<Placing, 'info' | 'focal'>,
+  every: boolean,
+): void {
+  const s = bench.store.getState()
+  const old = sourcesOf(s.design.layers[id] as Layer)[0]?.sha
+  if (!old || p.info.kind !== 'picture') return
+  bench.addSource(p.info)
+  const { info, focal } = p
+  const picture = {
+    source: info.sha,
+    sourceWidth: info.width,
+    sourceHeight: info.height,
+    focal: focal ?? { x: 0.5, y: 0.5 },
+  }
+  bench.edit(every ? 'Swap every use of the picture' : 'Swap the picture', (d) => {
+    for (const l of Object.values(d.layers)) {
+      if (!every && l.id !== id) continue
+      if (isPhoto(l) && l.source === old) {
+        const same = Math.abs(l.sourceWidth / l.sourceHeight / (info.width / info.height) - 1) < 0.005
+        // A picture of another proportion fills the same box as a slot: nothing is distorted, the box stays.
+        if (same) Object.assign(l, picture)
+        else d.layers[l.id] = slotFrom(l, picture)
+      } else if (takesPicture(l) && l.picture?.source === old) l.picture = picture
+      else if (isStrew(l))
+        for (const t of l.things)
+          if (t.kind === 'picture' && t.source === old)
+            Object.assign(t, picture, { ratio: info.width / info.height })
+    }
+  })
+}
+function slotFrom(l: LayerOf<'picture'>, picture: LayerOf<'slot'>['picture']): LayerOf<'slot'> {
+  const { source: _s, sourceWidth: _w, sourceHeight: _h, focal: _f, kind: _k, ...common } = l
+  const slot: LayerOf<'slot'> = {
+    ...slotLayer(l, l.name, 'rectangle', l.placement, { kind: 'none' }),
+    ...common,
+    picture,
+  }
+  return isFilled(slot) ? { ...slot, pan: panToFocal(slot) } : slot
+}
+
+/** Dropped files: one picture on a slot fills it, everything else is placed. */
+export async function dropFiles(bench: Bench, files: readonly File[], at: Point): Promise<void> {
+  const [only] = files
+  const slot = files.length === 1 ? slotUnder(bench.store.getState(), at) : null
+  if (!slot || !only || /\.(ora|svg)$/i.test(only.name)) return placeFiles(bench, files, at)
+  const info = await upload(bench, only)
+  if (info) fillSlot(bench, slot, { info, label: only.name })
+}
+
+/** Takes the picture out of a slot and away; what was set of it on channels goes with it. */
+export function emptySlot(bench: Bench, id: string): void {
+  bench.edit('Empty the slot', (d) => {
+    const slot = d.layers[id]
+    if (!takesPicture(slot)) return
+    Object.assign(slot, { picture: null, zoom: 1, turn: 0, pan: { x: 0, y: 0 } })
+    followMaster(d, {
+      targets: (t) => t === onLayer(id),
+      property: (p) => ['zoom', 'turn', 'pan'].includes(p),
+    })
+  })
+}

@@ -1,0 +1,24 @@
+import type { Finding } from '@/core/checks/define'
+import type { NoticeAction, Thumb } from './words'
+
+/** What panels, dialogs and the lineup show. */
+export type PanelsSlice = {
+  thumbs: Record<string, Thumb>
+  layerPictures: Record<string, Uint8ClampedArray<ArrayBuffer>>
+  findings: Record<string, Finding[]>
+  notice: { text: string; tone: 'plain' | 'trouble'; id: number; action?: NoticeAction | undefined } | null
+  dialog: 'palette' | 'keys' | 'versions' | 'house' | null
+  /** A layered file of which the person is asked what comes in. */
+  importing: File | null
+  /** The page that is being named in the page strip. */
+  naming: string | null
+}
+export const panelsAtFirst: PanelsSlice = {
+  thumbs: {},
+  layerPictures: {},
+  findings: {},
+  notice: null,
+  dialog: null,
+  importing: null,
+  naming: null,
+}

@@ -1,0 +1,132 @@
+import { inOrder } from '@/core/basics/order'
+import { checkPage } from '@/core/checks/check-page'
+import type { Design } from '@/core/design/schema'
+import { type Plan, plan } from '@/core/render/plan'
+import { type Host, renderRegion } from '@/core/render/render-page'
+import type { ResolvedPage } from '@/core/resolve/resolved'
+import { LayerPictures } from './layer-pictures'
+import type { FromWorker, ToWorker } from './protocol'
+import { Trials } from './trials'
+
+type Lineup = Extract<ToWorker, { kind: 'lineup' }>
+type Layers = Extract<ToWorker, { kind: 'layers' }>
+
+/** What quiet work needs of the stage's engine. */
+export type Quarters = {
+  host: Host
+  post: (message: FromWorker, transfer?: Transferable[]) => void
+  /** A page on a channel as it is now, and of which revision. */
+  resolved: (page: string, channel: string) => Promise<{ page: ResolvedPage; revision: number } | null>
+  /** Fetches what a plan lacks and then has it done again. */
+  load: (made: Plan, again: () => void) => void
+}
+
+/** Work that nobody waits for, a piece at a time: pictures of channels and of layers, looks that are tried, findings. */
+export class QuietWork {
+  private readonly pictures: LayerPictures
+  private readonly trials: Trials
+  private lineup: Lineup | null = null
+  private layers: Layers | null = null
+  private lastLayers: Layers | null = null
+  private checking: { page: string } | null = null
+  private thumbsDue: string[] = []
+  private checksDue: { page: string; channel: string }[] = []
+
+  constructor(private readonly at: Quarters) {
+    this.trials = new Trials(at.host, at.post)
+    this.pictures = new LayerPictures(at.host, at.post, (made) => {
+      const asked = this.layers ?? this.lastLayers
+      at.load(made, () => {
+        this.layers ??= asked
+      })
+    })
+  }
+
+  /** Takes what is asked for; true where it depends on the design. */
+  take(message: Lineup | Layers | Extract<ToWorker, { kind: 'trials' | 'check' }>): boolean {
+    if (message.kind === 'lineup') this.lineup = message
+    else if (message.kind === 'layers') {
+      this.layers = message
+      this.lastLayers = message
+    } else if (message.kind === 'check') this.checking = { page: message.page }
+    else this.trials.take(message)
+    return message.kind === 'lineup' || message.kind === 'check'
+  }
+
+  /** The design is another: all of it is to be done again, findings once it is kept. */
+  changed(shown: Design, previewing: boolean): void {
+    this.thumbsDue = this.lineup ? [...this.lineup.channels] : []
+    const { checking } = this
+    if (previewing || !checking) return
+    // The page in sight first, then the others.
+    const pages = inOrder(shown.pages).sort(
+      (a, b) => Number(b.id === checking.page) - Number(a.id === checking.page),
+    )
+    this.checksDue = pages.flatMap((page) =>
+      inOrder(shown.channels).map((c) => ({ page: page.id, channel: c.id })),
+    )
+  }
+
+  /** Does one piece; false when there is none. Findings are left out where the design is only shown. */
+  async piece(previewing: boolean): Promise<boolean> {
+    if (this.trials.due && (await this.trial(this.trials.due))) return true
+    if (this.layers && (await this.layerPictures(this.layers))) return true
+    const channel = this.thumbsDue.shift()
+    if (channel && this.lineup) {
+      await this.thumb(this.lineup, channel)
+      return true
+    }
+    if (previewing) return false
+    const check = this.checksDue.shift()
+    if (check) await this.check(check)
+    return check !== undefined
+  }
+
+  private async thumb(lineup: Lineup, channel: string): Promise<void> {
+    const found = await this.at.resolved(lineup.page, channel)
+    if (!found) return
+    const { page, revision } = found
+    const scale = Math.min(
+      (lineup.height * lineup.ratio) / page.height,
+      (lineup.height * 1.9 * lineup.ratio) / page.width,
+    )
+    const made = plan(page, { scale }, this.at.host)
+    this.at.load(made, () => {
+      if (!this.thumbsDue.includes(channel)) this.thumbsDue.push(channel)
+    })
+    const region = {
+      left: 0,
+      top: 0,
+      right: Math.max(1, Math.round(page.width * scale)),
+      bottom: Math.max(1, Math.round(page.height * scale)),
+    }
+    const picture = await renderRegion(made, region, this.at.host.renderer, { memoryKey: `thumb-${channel}` })
+    const { leftOut, arrangement, chosenAnew } = page
+    this.at.post(
+      { kind: 'thumb', revision, page: lineup.page, channel, ...picture, leftOut, arrangement, chosenAnew },
+      [picture.data.buffer],
+    )
+  }
+
+  private async check({ page, channel }: { page: string; channel: string }): Promise<void> {
+    const found = await this.at.resolved(page, channel)
+    if (!found) return
+    const findings = await checkPage(found.page, this.at.host)
+    this.at.post({ kind: 'findings', revision: found.revision, page, channel, findings })
+  }
+
+  private async trial({ page, channel }: { page: string; channel: string }): Promise<boolean> {
+    const found = await this.at.resolved(page, channel)
+    if (found) await this.trials.next(found.page)
+    return found !== null
+  }
+
+  private async layerPictures(asked: Layers): Promise<boolean> {
+    const found = await this.at.resolved(asked.page, asked.channel)
+    this.layers = null
+    if (!found) return false
+    const rest = await this.pictures.make(asked, found.page)
+    if (rest) this.layers ??= rest
+    return true
+  }
+}
