@@ -65,7 +65,8 @@ export type RenderMessage = { id: number; call: keyof RenderCalls; input: unknow
 export type RenderReply = {
   id: number
   progress?: number
-  value?: unknown /** `kind` null: no problem that people are told of, but a fault. */
+  value?: unknown
+  /** `kind` null: no problem that people are told of, but a fault. */
   error?: { kind: ProblemKind | null; message: string }
 }
 

@@ -29,7 +29,7 @@ import { RecipesMenu } from './recipes-menu'
 import { Section } from './section'
 import { ShareField } from './setting-field'
 import { Card } from './treatments/card'
-import { Held } from './treatments/held'
+import { WhileHeld } from './treatments/while-held'
 
 const GROUP_NAMES: Record<Group, string> = {
   around: 'Around it',
@@ -69,13 +69,13 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
         <>
           {list.length > 0 && (
             <>
-              <Held
+              <WhileHeld
                 label="Show without treatments while held"
                 onDown={() => lookWithout(bench)}
                 onUp={() => endLook(bench)}
               >
                 <EyeOff size={13} />
-              </Held>
+              </WhileHeld>
               <IconButton
                 label="Copy the treatments"
                 className="!size-6"

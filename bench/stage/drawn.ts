@@ -9,7 +9,8 @@ export type Drawn = {
   note: string | null
   at: Point | null
   marquee: Bounds | null
-  hover: string | null /** where the brush is, CSS px of the stage */
+  hover: string | null
+  /** where the brush is, CSS px of the stage */
   brush: Point | null
 }
 /** Apart from the bench's state, and no state of the stage's: only what draws it follows every move of the hand. */

@@ -5,7 +5,8 @@ type Frame = Extract<FromWorker, { kind: 'frame' }>
 export type PaintView = {
   page: string
   channel: string
-  scale: number /** the trim corner, device px */
+  scale: number
+  /** the trim corner, device px */
   originX: number
   originY: number
 }

@@ -7,7 +7,7 @@ import { goInto, stageScale } from '../actions/handled'
 import type { Bench, View } from '../state/bench'
 import { newDrawn, nothingDrawn } from './drawn'
 import { pointerWasAt } from './peek'
-import type { Hand, Pointer, Press } from './tools/definition'
+import type { Pointer, Press, ToolStage } from './tools/definition'
 import { tools } from './tools/list'
 import { panPress } from './tools/pan'
 import { toPage } from './view'
@@ -70,7 +70,7 @@ export function useStagePointer(bench: Bench) {
       handle,
     }
   }
-  const hand = useMemo<Hand>(
+  const hand = useMemo<ToolStage>(
     () => ({
       bench,
       hit: hover.hit,

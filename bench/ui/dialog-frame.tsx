@@ -8,7 +8,8 @@ type Props = {
   open: boolean
   onClose: () => void
   title: string
-  note: string /** its width, as classes */
+  note: string
+  /** its width, as classes */
   className: string
   children: ReactNode
 }

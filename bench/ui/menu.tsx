@@ -2,7 +2,11 @@
 import { DropdownMenu } from 'radix-ui'
 import type { ComponentProps, ReactNode } from 'react'
 
-type Align = { align?: 'start' | 'end' /** In columns, for what offers much. */; wide?: boolean }
+type Align = {
+  align?: 'start' | 'end'
+  /** In columns, for what offers much. */
+  wide?: boolean
+}
 /** What a menu holds, where its root and trigger lie apart. */
 export const MenuBody = ({ align = 'start', wide = false, children }: Align & { children: ReactNode }) => (
   <DropdownMenu.Portal>

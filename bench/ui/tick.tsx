@@ -2,7 +2,8 @@ import type { ReactNode } from 'react'
 
 type Props = {
   on: boolean
-  onChange: (on: boolean) => void /** Where it is spoken of otherwise than it is written. */
+  onChange: (on: boolean) => void
+  /** Where it is spoken of otherwise than it is written. */
   label?: string
   children: ReactNode
 }

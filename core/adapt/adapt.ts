@@ -32,7 +32,8 @@ export type AdaptContext = { fonts: FontBook; lightOf: LightOf }
 export type Adapted = {
   nodes: LayerNode[]
   arrangement: Arrangement
-  leftOut: string[] /** the stored arrangement could not be kept */
+  leftOut: string[]
+  /** the stored arrangement could not be kept */
   chosenAnew: boolean
 }
 

@@ -14,8 +14,10 @@ export type Move = { scale: number; dx: number; dy: number }
 type Size = Pick<Channel, 'width' | 'height'>
 export type Frame = {
   master: Size
-  channel: Channel /** ratio of the short sides */
-  short: number /** ratio of the square roots of the areas */
+  channel: Channel
+  /** ratio of the short sides */
+  short: number
+  /** ratio of the square roots of the areas */
   area: number
 }
 

@@ -9,12 +9,16 @@ export type Text = {
   id: string
   layer: LayerOf<'type'>
   measure: Measure
-  size: number /** space above it to the text before */
+  size: number
+  /** space above it to the text before */
   gap: number
-  importance: Importance /** how far it is turned, degrees */
-  turn: number /** room around it for a plate */
+  importance: Importance
+  /** how far it is turned, degrees */
+  turn: number
+  /** room around it for a plate */
   padX: number
-  padY: number /** widest unbreakable piece at size 1 */
+  padY: number
+  /** widest unbreakable piece at size 1 */
   widest: number
 }
 export type StackedText = { id: string; size: number; box: Bounds; lines: number }
@@ -144,7 +148,8 @@ export type Fit = {
   most: number
   smallest: number
   align: Align
-  hang: number /** large letters keep the author's line breaks */
+  hang: number
+  /** large letters keep the author's line breaks */
   whole: boolean
 }
 

@@ -11,10 +11,16 @@ export type Brush = {
   flow: number
   strength: number
   step: number
-  hides: boolean /** How much the paper shows, 0–1; none where it is left out. */
+  hides: boolean
+  /** How much the paper shows, 0–1; none where it is left out. */
   rough?: number
 }
-export type StrokePoint = { x: number; y: number /** 0–1, 1 without a pen */; pressure: number }
+export type StrokePoint = {
+  x: number
+  y: number
+  /** 0–1, 1 without a pen. */
+  pressure: number
+}
 /** A tile as it was before the stroke: 256 × 256 px, or one value for all of it. */
 export type BaseTile = (place: string) => Uint8Array | number
 

@@ -8,7 +8,8 @@ import { layoutType, type TypeLayout } from '../type/layout'
 
 export type SetType = {
   layer: LayerOf<'type'>
-  layout: TypeLayout /** box of the lines on the page */
+  layout: TypeLayout
+  /** box of the lines on the page */
   at: Bounds
 }
 

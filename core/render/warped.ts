@@ -20,7 +20,8 @@ export type ToUnit =
 export type Warped = {
   warp: Warp
   toUnit: ToUnit
-  outline: Outline /** view px to a place in the box → px of the view */
+  outline: Outline
+  /** view px to a place in the box → px of the view */
   scale: number
 }
 

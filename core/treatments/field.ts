@@ -7,7 +7,11 @@ const lutSchema = z.object({ source: shaSchema, name: z.string().max(200) })
 const stopSchema = z.object({ offset: unitSchema, colour: colourSchema })
 
 /** How one setting of a treatment is called, what it may be, and what it is at first. The settings form is drawn from it. */
-type Common = { label: string /** Says in a few words what it does. */; hint?: string }
+type Common = {
+  label: string
+  /** Says in a few words what it does. */
+  hint?: string
+}
 export type NumberField = Common & {
   kind: 'number'
   least: number

@@ -13,13 +13,16 @@ export type Glyph = {
   glyph: number
   x: number
   y: number
-  advance: number /** index in the text, UTF-16 */
+  advance: number
+  /** index in the text, UTF-16 */
   cluster: number
-  rtl: boolean /** no shipped face has it */
+  rtl: boolean
+  /** no shipped face has it */
   unknown: boolean
 }
 export type Line = {
-  glyphs: Glyph[] /** first index and the index after the last, line break left out */
+  glyphs: Glyph[]
+  /** first index and the index after the last, line break left out */
   start: number
   end: number
   left: number

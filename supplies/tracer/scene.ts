@@ -17,8 +17,10 @@ import type { Material } from './materials'
 
 export type Camera = {
   from: Vector
-  to: Vector /** vertical angle of view, degrees */
-  angle: number /** lens radius, dm */
+  to: Vector
+  /** vertical angle of view, degrees */
+  angle: number
+  /** lens radius, dm */
   lens?: number
   focus?: Vector
 }

@@ -12,8 +12,8 @@ import { Button } from '../../ui/button'
 import { Choice } from '../../ui/choice'
 import { Own } from '../own'
 import { SettingField, ShareField } from '../setting-field'
-import { Held } from './held'
 import { useTargets } from './use-targets'
+import { WhileHeld } from './while-held'
 
 const BLENDS = BLEND_MODES.slice(0, 17).map((mode) => ({ value: mode, label: blendModes[mode].label }))
 
@@ -92,14 +92,14 @@ export function Settings({
           Set free as a layer
         </Button>
       )}
-      <Held
+      <WhileHeld
         wide
         label="Exaggerate while held"
         onDown={() => exaggerate(bench, which)}
         onUp={() => endLook(bench)}
       >
         Exaggerate while held
-      </Held>
+      </WhileHeld>
     </div>
   )
 }

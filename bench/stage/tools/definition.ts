@@ -29,7 +29,7 @@ export type Press = {
   first?: Promise<Press | null>
 }
 /** What a tool may ask of the stage. */
-export type Hand = {
+export type ToolStage = {
   bench: Bench
   /** What lies at a point of the page, front first. */
   hit: (page: Point) => Promise<string[]>
@@ -42,7 +42,7 @@ export type Hand = {
 export type ToolDefinition = {
   id: Tool
   cursor: string
-  press: (hand: Hand, from: Pointer) => Press | null
+  press: (hand: ToolStage, from: Pointer) => Press | null
   /** How large its mark at the pointer is and whether it takes away; left out where it has none. */
   mark?: (s: BenchState) => { size: number; hardness: number; hides: boolean }
   /** Things are lit as the pointer passes over them. */

@@ -9,7 +9,7 @@ import { maskGesture, overMask } from '../mask-gesture'
 import { openPeek } from '../peek'
 import { reframeGesture } from '../reframe-gesture'
 import { between } from './boxes'
-import { defineTool, type Hand, type Pointer, type Press } from './definition'
+import { defineTool, type Pointer, type Press, type ToolStage } from './definition'
 
 /** How long a press is held still until what lies there is listed, ms. */
 const LONG_PRESS_MS = 550
@@ -80,7 +80,7 @@ function pressOn(bench: Bench, from: Pointer, ids: readonly string[]): Press {
   if (!from.shift) bench.select([])
   return marqueePress(bench, from)
 }
-function takePress(hand: Hand, from: Pointer): Press {
+function takePress(hand: ToolStage, from: Pointer): Press {
   const { bench } = hand
   // What the pointer hovered over a moment ago, nothing having changed since, need not be asked for again.
   const known = hand.known(from.at)

@@ -2,7 +2,7 @@
 import { Button, IconButton } from '../../ui/button'
 
 /** Acts while it is held down, by pointer or key. */
-export function Held({
+export function WhileHeld({
   label,
   wide,
   onDown,
