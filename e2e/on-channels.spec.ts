@@ -3,7 +3,7 @@ import { newDesign, settled, stored } from './bench'
 
 const details = (page: Page) => page.getByRole('complementary', { name: 'Details' })
 const set = async (page: Page, label: string, value: string) => {
-  const field = details(page).getByLabel(label, { exact: true }).first()
+  const field = details(page).getByRole('textbox', { name: label, exact: true }).first()
   await field.fill(value)
   await field.press('Enter')
   await settled(page)
