@@ -17,6 +17,7 @@ import {
   Scaling,
 } from 'lucide-react'
 import { memo, useDeferredValue } from 'react'
+import { onLayer } from '@/core/design/properties/targets'
 import { centreOf, heightOf, unionOf, widthOf } from '@/core/geometry/bounds'
 import { moved, placedBounds, scaledAbout, turnedAbout, wrapDegrees } from '@/core/geometry/placement'
 import { isShape, isStrew, isWorded, layerName, takesPicture } from '@/core/kinds/facts'
@@ -139,7 +140,7 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
       )
     })
   return (
-    <Section title="Place">
+    <Section title="Place" own={{ of: leaves.map((l) => onLayer(l.id)), keys: ['place'] }}>
       <div className="grid grid-cols-2 gap-1.5">
         <NumberField
           label="Left"
