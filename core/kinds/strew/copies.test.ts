@@ -163,4 +163,17 @@ describe('strewing', () => {
     expect(layerSchema.safeParse(strew({ count: 0 })).success).toBe(false)
     expect(placedBounds(strew().placement)).toEqual({ left: 100, top: 200, right: 500, bottom: 400 })
   })
+  it('keep the outline of a path, and which of its outlines are holes', () => {
+    const drawn: LayerOf<'shape'> = {
+      ...shapeLayer(
+        { id: 'p', page: 'page1', plane: 'subject', order: 'a0' },
+        'P',
+        'path',
+        boxAt(0, 0, 90, 60),
+      ),
+      d: 'M0 0L1 0L0 1Z',
+      evenOdd: true,
+    }
+    expect(thingOf(drawn)).toMatchObject({ kind: 'shape', form: 'path', d: drawn.d, evenOdd: true })
+  })
 })
