@@ -88,8 +88,8 @@ ${table(
 A change names its channel, its target by its way in the design (\`layers/ID\`, \`layers/ID/treatments/ID\`, \`layers/ID/masks/ID\`, \`recipes/ID/treatments/ID\`, \`swatches/ID\`, \`pages/ID\`), one of these properties and a value. Those of treatments and masks carry the kind that they belong to. Of entries those that are not named stay as they are; content counts before a page is arranged, look after.
 
 ${table(
-  ['of', 'property', 'called', 'merge', 'when', 'may be between'],
-  properties.map((p) => [p.of, p.id, p.words, p.merge, p.phase, p.mix ? 'yes' : '']),
+  ['property', 'of', 'called', 'merge', 'when', 'may be between'],
+  properties.map((p) => [`\`${p.id}\``, `a ${p.of}`, p.words, p.merge, p.phase, p.mix ? 'yes' : '']),
 )}
 
 ## Blend modes

@@ -189,6 +189,18 @@ describe('copy and paste', () => {
       [seen?.x, seen?.y, seen?.width].map((v) => expect.closeTo(v ?? 0, 6)),
     )
   })
+  it('takes what an earlier version of the application copied', async () => {
+    bench.select(['disc'])
+    await copySelection(bench)
+    const now = JSON.parse(clipboard) as Record<string, unknown>
+    const change = { channel: 'link-card', target: 'disc', property: 'opacity', value: 0.3 }
+    bench.select([])
+    await pasteText(bench, JSON.stringify({ ...now, vividLayers: 1, changes: [change] }), true)
+    const [id = ''] = selection()
+    expect(bench.store.getState().design.changes).toEqual({
+      [`link-card.layers/${id}.opacity`]: { ...change, target: `layers/${id}` },
+    })
+  })
   it('a tie is copied as a tie of its own; at a point it is centred there', async () => {
     bench.edit('Tie', (d) => {
       for (const id of ['disc', 'card']) Object.assign(d.layers[id] ?? {}, { tie: 't' })

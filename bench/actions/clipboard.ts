@@ -1,15 +1,18 @@
 import { z } from 'zod'
 import { newId } from '@/core/basics/ids'
+import type { Change } from '@/core/design/change-schema'
 import { changeKey, changeSchema } from '@/core/design/change-schema'
 import { addLayers, orderAbove, place } from '@/core/design/commands'
 import { record } from '@/core/design/edits'
 import { withFollowed } from '@/core/design/follow'
 import { changeOfCopy, changesIn, ofLayers } from '@/core/design/properties/set'
-import { layerOfTarget } from '@/core/design/properties/targets'
+import { layerOfTarget, onLayer } from '@/core/design/properties/targets'
 import { withReferences } from '@/core/design/references'
 import { placedBy } from '@/core/design/register'
 import type { Design } from '@/core/design/schema'
+import { SCHEMA_VERSION } from '@/core/design/schema'
 import { withMembers } from '@/core/design/tree'
+import { upgrade } from '@/core/design/upgrades'
 import { centreOf, unionOf } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { moved, placedBounds } from '@/core/geometry/placement'
@@ -29,7 +32,8 @@ import { placeFiles, spotFor } from './placing'
  * channel, and where they were seen on the channel they were taken from.
  */
 const parcel = z.object({
-  vividLayers: z.literal(1),
+  /** The version of documents that it is told in. */
+  vividLayers: z.literal(SCHEMA_VERSION),
   layers: z.array(layerSchema).min(1).max(2000),
   roots: z.array(z.string()),
   sources: z.array(z.unknown()),
@@ -46,6 +50,15 @@ export const PARCEL_TYPE = 'application/x-vivid-parcel'
 const MOST_PARCEL = 12_000_000
 let kept = ''
 
+/** What differs of the treatments of a recipe, as those of a layer that follows it. */
+const ofRecipe = (design: Design, { id, recipe }: Layer): Change[] =>
+  recipe
+    ? changesIn(design, { targets: (t) => t.startsWith(`recipes/${recipe}/`) }).map((c) => ({
+        ...c,
+        target: c.target.replace(`recipes/${recipe}`, onLayer(id)),
+      }))
+    : []
+
 export function parcelOf(bench: Bench, ids: readonly string[] = bench.store.getState().selection): string {
   const s = bench.store.getState()
   const { design, sources } = s
@@ -53,12 +66,15 @@ export function parcelOf(bench: Bench, ids: readonly string[] = bench.store.getS
   const own = new Set(layers.map((l) => l.id))
   const used = layers.flatMap((l) => sourcesOf(l).flatMap((u) => sources[u.sha] ?? []))
   const made: Parcel = {
-    vividLayers: 1,
+    vividLayers: SCHEMA_VERSION,
     // In another design the recipe that one follows is not there: what it shows goes along.
     layers: layers.map((l) => withFollowed(l, design.recipes)),
     roots: [...ids],
     sources: used,
-    changes: changesIn(design, { targets: ofLayers([...own]) }),
+    changes: [
+      ...changesIn(design, { targets: ofLayers([...own]) }),
+      ...layers.flatMap((l) => ofRecipe(design, l)),
+    ],
     seen:
       s.channel === design.master
         ? null
@@ -113,10 +129,19 @@ export async function pasteText(
 function readParcel(content: string): Parcel | null {
   if (!content.startsWith('{"vividLayers"') || content.length > MOST_PARCEL) return null
   try {
-    return parcel.parse(JSON.parse(content))
+    return parcel.parse(upgraded(JSON.parse(content)))
   } catch {
     return null
   }
+}
+/** One that an earlier version of the application copied. */
+function upgraded(value: { vividLayers: number; changes?: Change[] }): unknown {
+  if (value.vividLayers === SCHEMA_VERSION) return value
+  const changes = Object.fromEntries(
+    (value.changes ?? []).map((c) => [changeKey(c.channel, c.target, c.property), c]),
+  )
+  const now = upgrade({ version: value.vividLayers, changes }) as { changes: Record<string, Change> }
+  return { ...value, vividLayers: SCHEMA_VERSION, changes: Object.values(now.changes) }
 }
 
 function pasteParcel(bench: Bench, p: Parcel, inPlace: boolean, at?: Point): void {

@@ -5,7 +5,8 @@ import { lookUp } from '@/core/colour/colour'
 import type { Paint } from '@/core/colour/paint'
 import { meanColour, paletteOf } from '@/core/colour/palette'
 import { middleOf, recoloured, shared } from '@/core/colour/recolour'
-import { dropStray, setOnLayer } from '@/core/design/properties/set'
+import { dropStray, setOn, setOnLayer } from '@/core/design/properties/set'
+import { onTreatment } from '@/core/design/properties/targets'
 import type { Design } from '@/core/design/schema'
 import type { NamedColour } from '@/core/formats/design-tokens'
 import { hasParts, isPhoto, isShape, isWorded, takesPicture } from '@/core/kinds/facts'
@@ -41,13 +42,15 @@ function recolour(d: Draft<Design>, leaf: Leaf, to: string, { bench, means }: Gr
   if (!hasSettings(leaf)) {
     const held = Object.values(layer.treatments).find((t) => t.kind === 'recolour' && !t.mask)
     const mean = means.get(leaf.id)
-    if (held) held.to = to
+    if (held) setOn(d, s.channel, onTreatment({ layer: leaf.id }, held.id), 'recolour.to', to)
     else if (mean) {
       const made = newTreatment('recolour', {
-        id: `${leaf.id}~c`.slice(-40),
+        id: `${leaf.id}-colour`.slice(-40),
         order: keyBetween(treatmentsOf(layer).at(-1)?.order ?? null, null),
       })
-      layer.treatments[made.id] = { ...made, from: mean, to }
+      // A list of treatments is the same everywhere: only on the channel that is recoloured it is switched on.
+      layer.treatments[made.id] = { ...made, from: mean, to, on: s.channel === d.master }
+      setOn(d, s.channel, onTreatment({ layer: leaf.id }, made.id), 'on', true)
     }
     return
   }

@@ -1,12 +1,5 @@
 import { newId } from '@/core/basics/ids'
-import {
-  copyMasks,
-  maskDependsOn,
-  orderAfter,
-  putMask,
-  removeMask,
-  setMask,
-} from '@/core/design/mask-commands'
+import { copyMasks, maskDependsOn, orderAfter, putMask, removeMask } from '@/core/design/mask-commands'
 import { onMask } from '@/core/design/properties/targets'
 import type { Placement } from '@/core/geometry/placement-schema'
 import { isPhoto } from '@/core/kinds/facts'
@@ -90,7 +83,7 @@ export function addMask(bench: Bench, choice: MaskChoice): void {
 export function samplePicked(bench: Bench, id: string): void {
   const layer = maskedLayer(bench.store.getState())?.id
   if (!layer) return
-  bench.preview((d) => setMask(d, layer, id, { on: false }), true)
+  setThings(bench, '', [[onMask(layer, id), { on: false }]], 'shown', true)
   bench.set({
     tool: 'sample',
     sampleFor: (colour) =>
@@ -108,7 +101,7 @@ export function changeMask(
   bench: Bench,
   name: string,
   mask: string,
-  change: Parameters<typeof setMask>[3],
+  change: Partial<Pick<Mask, 'name' | 'on' | 'strength' | 'softness' | 'swap' | 'frame'>>,
   only: 'shown' | 'kept' = 'kept',
 ): void {
   const layer = maskedLayer(bench.store.getState())

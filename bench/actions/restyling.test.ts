@@ -1,4 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { checkDesign } from '@/core/design/edits'
 import { membersOf } from '@/core/design/tree'
 import { bendHandles } from '@/core/geometry/bend'
 import { isAxis } from '@/core/kinds/group/mirror'
@@ -45,6 +46,30 @@ describe('recolouring', () => {
     expect(treatmentsOf(layer(bench, 'photo')).map((t) => t.to)).toEqual(['#aa3311'])
     bench.undo()
     expect(fill('disc')).toEqual({ kind: 'solid', colour: '#2f6f8f' })
+    // What came of it is a design that is stored.
+    const { design } = bench.store.getState()
+    expect(checkDesign(JSON.parse(JSON.stringify(design)))).toEqual(design)
+  })
+  it('on a channel changes nothing of the master: a photo’s treatment is on there only', async () => {
+    answers.to = (q) =>
+      q.ask === 'layer'
+        ? { left: 0, top: 0, width: 1, height: 1, scale: 1, data: Uint8ClampedArray.of(198, 90, 54, 255) }
+        : null
+    bench.show('page1', 'link-card')
+    bench.select(['disc', 'photo'])
+    const before = fill('disc')
+    await readMeans(bench)
+    recolourAll(bench, '#2f6f8f', 'kept')
+    recolourAll(bench, '#aa3311', 'kept')
+    const seen = (channel: string) => {
+      bench.show('page1', channel)
+      const photo = bench.store.getState().resolved.layers.find((l) => l.layer.id === 'photo')?.layer
+      return (photo ? treatmentsOf(photo) : []).filter((t) => t.on).map((t) => t.to)
+    }
+    expect([seen('link-card'), seen('square-post')]).toEqual([['#aa3311'], []])
+    expect(fill('disc')).toEqual(before)
+    const { design } = bench.store.getState()
+    expect(checkDesign(JSON.parse(JSON.stringify(design)))).toEqual(design)
   })
   it('tried in many colours comes out as if the last had been the first', () => {
     const stops = { a: { offset: 0, colour: '#803020' }, b: { offset: 1, colour: '#c0d040' } }

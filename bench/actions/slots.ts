@@ -1,7 +1,9 @@
+import type { Draft } from 'immer'
 import { newId } from '@/core/basics/ids'
 import { addLayers, orderAbove } from '@/core/design/commands'
 import { followMaster } from '@/core/design/properties/set'
 import { onLayer } from '@/core/design/properties/targets'
+import type { Design } from '@/core/design/schema'
 import { isLocked } from '@/core/design/tree'
 import { holds } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
@@ -10,10 +12,20 @@ import { isPhoto, isStrew, sourcesOf, takesPicture } from '@/core/kinds/facts'
 import type { Layer, LayerOf } from '@/core/kinds/list'
 import { pictureLayer, slotLayer } from '@/core/kinds/new'
 import { isFilled, panToFocal, picturePlacement } from '@/core/kinds/slot/framing'
+import type { SlotLayer } from '@/core/kinds/slot/schema'
 import { findResolved, flatResolved } from '@/core/resolve/resolved'
 import type { Bench, BenchState } from '../state/bench'
 import { type Placing, placeFiles } from './placing'
 import { upload } from './uploads'
+
+/** How a picture lies in a slot is told anew, on all channels. */
+const lieAnew = (d: Draft<Design>, id: string): void =>
+  followMaster(d, { targets: (t) => t === onLayer(id), property: (p) => LYING.has(p) })
+const LYING: ReadonlySet<string> = new Set(['zoom', 'turn', 'pan'])
+function emptied(d: Draft<Design>, slot: Draft<SlotLayer>): void {
+  Object.assign(slot, { picture: null, zoom: 1, turn: 0, pan: { x: 0, y: 0 } })
+  lieAnew(d, slot.id)
+}
 
 /** Puts a picture into a slot: it covers it, its focal point in view. */
 export function fillSlot(bench: Bench, id: string, p: Pick<Placing, 'info' | 'label' | 'focal'>): void {
@@ -31,6 +43,7 @@ export function fillSlot(bench: Bench, id: string, p: Pick<Placing, 'info' | 'la
       sourceHeight: p.info.height,
       focal: p.focal ?? { x: 0.5, y: 0.5 },
     }
+    lieAnew(d, id)
     layer.picture = picture
     layer.zoom = 1
     layer.pan = panToFocal({ ...layer, picture })
@@ -62,7 +75,7 @@ export function takeOut(bench: Bench, id: string): void {
         picturePlacement(slot),
       ),
     ])
-    Object.assign(layer, { picture: null, zoom: 1, turn: 0, pan: { x: 0, y: 0 } })
+    emptied(d, layer)
   })
   bench.select([made])
 }
@@ -136,10 +149,6 @@ export function emptySlot(bench: Bench, id: string): void {
   bench.edit('Empty the slot', (d) => {
     const slot = d.layers[id]
     if (!takesPicture(slot)) return
-    Object.assign(slot, { picture: null, zoom: 1, turn: 0, pan: { x: 0, y: 0 } })
-    followMaster(d, {
-      targets: (t) => t === onLayer(id),
-      property: (p) => ['zoom', 'turn', 'pan'].includes(p),
-    })
+    emptied(d, slot)
   })
 }

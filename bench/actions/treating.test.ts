@@ -1,7 +1,9 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { addPage, duplicateLayers } from '@/core/design/commands'
+import { checkDesign } from '@/core/design/edits'
 import { layerName } from '@/core/kinds/facts'
 import { newMask } from '@/core/masks/mask'
+import { findResolved } from '@/core/resolve/resolved'
 import { newTreatment } from '@/core/treatments/list'
 import { treatmentsOf } from '@/core/treatments/order'
 import type { Bench } from '../state/bench'
@@ -38,6 +40,11 @@ beforeEach(async () => {
 })
 const kinds = (id: string) => treatmentsOf(layer(bench, id)).map((t) => t.kind)
 const first = (id: string) => treatmentsOf(layer(bench, id))[0]
+/** The same as it is on the channel shown. */
+const seen = (id: string) => {
+  const shown = findResolved(bench.store.getState().resolved.layers, id)
+  return shown ? treatmentsOf(shown.layer)[0] : undefined
+}
 const recipeOf = (id: string) => bench.store.getState().design.recipes[layer(bench, id).recipe ?? '']
 
 describe('treatments on several things', () => {
@@ -104,6 +111,16 @@ describe('treatments on several things', () => {
     endLook(bench)
     expect(bench.store.getState().design).toBe(before)
   })
+  it('exaggerated on a channel go by what differs there', () => {
+    bench.select(['disc'])
+    addTreatment(bench, 'shadow')
+    bench.show('page1', 'link-card')
+    changeTreatment(bench, 'distance', { kind: 'shadow', n: 0 }, { distance: 30 })
+    exaggerate(bench)
+    expect(seen('disc')).toMatchObject({ strength: 1, distance: 60 })
+    endLook(bench)
+    expect(seen('disc')).toMatchObject({ distance: 30 })
+  })
 })
 
 describe('a recipe of the design', () => {
@@ -128,7 +145,28 @@ describe('a recipe of the design', () => {
     expect(first('card')?.amount).toBe(0.9)
     expect(Object.values(recipeOf('disc')?.treatments ?? {})[0]?.amount).toBe(0.35)
   })
+  it('takes along what differs on a channel, into it and out of it again', () => {
+    const which = { kind: 'tint', n: 0 }
+    const on = (channel: string, id: string) => {
+      bench.show('page1', channel)
+      return seen(id)?.amount
+    }
+    followRecipe(bench, null)
+    bench.show('page1', 'link-card')
+    changeTreatment(bench, 'amount', which, { amount: 0.8 })
+    keepRecipe(bench, 'card')
+    expect([on('link-card', 'card'), on('square-post', 'card')]).toEqual([0.8, 0.35])
+    bench.show('page1', 'link-card')
+    changeTreatment(bench, 'amount', which, { amount: 0.6 })
+    followRecipe(bench, null)
+    expect([on('link-card', 'card'), on('square-post', 'card')]).toEqual([0.6, 0.35])
+    const { design } = bench.store.getState()
+    expect(checkDesign(JSON.parse(JSON.stringify(design)))).toEqual(design)
+  })
   it('goes along to a design that does not have it, as the treatments it shows', async () => {
+    bench.show('page1', 'link-card')
+    changeTreatment(bench, 'amount', { kind: 'tint', n: 0 }, { amount: 0.7 })
+    bench.show('page1', 'square-post')
     await copySelection(bench)
     const other = await openBench()
     other.edit('Another design', (d) => {
@@ -140,6 +178,10 @@ describe('a recipe of the design', () => {
       null,
       ['tint'],
     ])
+    // What differs of it there goes along too.
+    other.show('page1', 'link-card')
+    const there = findResolved(other.store.getState().resolved.layers, id)?.layer
+    expect(there && treatmentsOf(there)[0]?.amount).toBe(0.7)
     await pasteText(bench, clipboard, true)
     const [own = ''] = bench.store.getState().selection
     expect(layer(bench, own).recipe).toBe(layer(bench, 'card').recipe)

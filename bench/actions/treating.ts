@@ -3,7 +3,7 @@ import { newId } from '@/core/basics/ids'
 import { inOrder, keyBetween } from '@/core/basics/order'
 import { addLayers, orderAbove } from '@/core/design/commands'
 import { treatedBy } from '@/core/design/follow'
-import { dropStray } from '@/core/design/properties/set'
+import { alsoOn, dropStray, followMaster } from '@/core/design/properties/set'
 import { onLayer, onTreatment, type Target } from '@/core/design/properties/targets'
 import type { Design } from '@/core/design/schema'
 import { isLocked } from '@/core/design/tree'
@@ -12,7 +12,7 @@ import { boxAt, gradeLayer } from '@/core/kinds/new'
 import { newTreatment, treatmentKinds } from '@/core/treatments/list'
 import { type Treatment, treatmentsOf } from '@/core/treatments/order'
 import type { Bench, BenchState } from '../state/bench'
-import { setThings } from '../state/properties'
+import { setThings, thingOn } from '../state/properties'
 import { toMaster } from './placing'
 
 const treatable = (s: Pick<BenchState, 'design' | 'selection'>): string[] =>
@@ -257,9 +257,22 @@ export function keepRecipe(bench: Bench, id: string): void {
       treatments: Object.fromEntries(list.map((t) => [t.id, { ...t, mask: null }])),
     }
     const layer = d.layers[id]
-    if (layer) layer.recipe = recipe
+    if (!layer) return
+    for (const t of list) alsoOn(d, onTreatment({ layer: id }, t.id), onTreatment({ recipe }, t.id))
+    layer.recipe = recipe
   })
   bench.notify(`Kept as “${name}”. What follows it changes with it.`)
+}
+/** What a recipe shows on a layer becomes its own, with what differs on channels. */
+function letGo(d: Draft<Design>, layer: Draft<Layer>): void {
+  const shown = treatedBy(d, layer.id)?.treatments ?? {}
+  layer.treatments = Object.fromEntries(Object.entries(shown).map(([key, t]) => [key, { ...t }]))
+  if (!layer.recipe || !d.recipes[layer.recipe]) return
+  for (const key of Object.keys(shown)) {
+    const own = onTreatment({ layer: layer.id }, key)
+    followMaster(d, { targets: (target) => target === own })
+    alsoOn(d, onTreatment({ recipe: layer.recipe }, key), own)
+  }
 }
 /** Lets all that is selected follow a recipe of the design; null lets go, what was shown becomes their own. */
 export function followRecipe(bench: Bench, recipe: string | null): void {
@@ -270,12 +283,10 @@ export function followRecipe(bench: Bench, recipe: string | null): void {
     for (const id of treatable(bench.store.getState())) {
       const layer = d.layers[id]
       if (!layer) continue
-      if (!recipe)
-        layer.treatments = Object.fromEntries(
-          Object.entries(treatedBy(d, id)?.treatments ?? {}).map(([key, t]) => [key, { ...t }]),
-        )
+      if (!recipe) letGo(d, layer)
       layer.recipe = recipe
     }
+    dropStray(d)
   })
 }
 export function renameRecipe(bench: Bench, recipe: string, name: string): void {
@@ -304,12 +315,12 @@ export function exaggerate(bench: Bench, which?: Nth): void {
     .find((l) => l && Object.keys(l.treatments).length > 0)
   const meant = which ?? (first && nthOf(first, treatmentsOf(first).at(-1)?.id ?? ''))
   if (!meant) return
-  bench.preview((d) => {
-    for (const held of heldOf(d, treatable({ design, selection }))) {
-      const own = found(held, meant)
-      if (own) Object.assign(own, exaggerated(own))
-    }
+  const s = bench.store.getState()
+  const all = targetsOf(design, treatable(s), meant).flatMap((target) => {
+    const seen = thingOn(s, target) as Treatment | undefined
+    return seen ? [[target, exaggerated(seen)] as const] : []
   })
+  setThings(bench, '', all, 'shown')
 }
 export function endLook(bench: Bench): void {
   bench.cancel()

@@ -3,6 +3,7 @@ import { group } from '@/core/design/commands'
 import { type Bounds, centreOf } from '@/core/geometry/bounds'
 import { placedBounds, turnedBox } from '@/core/geometry/placement'
 import { groupLayer, shapeLayer } from '@/core/kinds/new'
+import { findResolved } from '@/core/resolve/resolved'
 import { goInto, handledLeaves } from '../actions/handled'
 import { addSlot, drawInMiddle, tryInPlace } from '../actions/placing'
 import { fillSlot, slotUnder, swapPicture, takeOut } from '../actions/slots'
@@ -384,6 +385,25 @@ describe('slots', () => {
     bench.commit('Zoom in the slot', () => undefined)
     bench.set({ reframing: null })
     expect(zoomInSlot(bench, -300)).toBe(false)
+  })
+  it('are panned on a channel for that one alone; another picture lies anew everywhere', () => {
+    const id = addOne()
+    fillSlot(bench, id, picture())
+    bench.show('page1', 'link-card')
+    run('reframe', [id])
+    const at = findResolved(state().resolved.layers, id)?.layer.placement ?? { x: 0, y: 0 }
+    const g = reframeGesture(bench, at)
+    g?.move({ x: at.x + 20, y: at.y }, free)
+    g?.end()
+    const pan = (channel: string) => {
+      bench.show('page1', channel)
+      const seen = findResolved(state().resolved.layers, id)?.layer
+      return seen?.kind === 'slot' ? seen.pan.x : null
+    }
+    expect(pan('link-card')).toBeGreaterThan(0)
+    expect(pan('square-post')).toBe(0)
+    fillSlot(bench, id, picture())
+    expect([pan('link-card'), Object.keys(state().design.changes)]).toEqual([0, []])
   })
   it('give the whole picture back where it was seen', () => {
     const id = addOne()

@@ -1,9 +1,9 @@
 'use client'
-import type { Design } from '@/core/design/schema'
-import { isShape } from '@/core/kinds/facts'
+import { onLayer } from '@/core/design/properties/targets'
 import { paintInHand, paintLayer } from '../actions/light-shade'
 import type { BrushState } from '../state/bench'
 import { useBench, useBenchState } from '../state/bench-context'
+import { setThings } from '../state/properties'
 import { Button } from '../ui/button'
 import { Either } from '../ui/either'
 import { NumberField } from '../ui/number-field'
@@ -21,11 +21,6 @@ const NUMBERS: readonly (readonly [NumberKey, string, string, number, number, nu
   ['rough', 'Paper', '%', 0, 100, 100],
 ]
 
-const inColour = (id: string, colour: string) => (d: Pick<Design, 'layers'>) => {
-  const own = d.layers[id]
-  if (isShape(own)) own.fill = { kind: 'solid', colour }
-}
-
 /** What the brush does; sizes in px of the page. */
 export function BrushOptions() {
   const bench = useBench()
@@ -33,6 +28,10 @@ export function BrushOptions() {
   const paint = useBenchState((s) => paintInHand(s))
   const set = (change: Partial<BrushState>) =>
     bench.set({ brush: { ...bench.store.getState().brush, ...change } })
+  const colourPaint = (colour: string, only?: 'shown') => {
+    const fill = { kind: 'solid', colour }
+    if (paint) setThings(bench, 'Colour of the paint', [[onLayer(paint.id), { fill }]], only)
+  }
   return (
     <div role="group" aria-label="Brush" className="flex flex-col gap-1.5">
       <Either
@@ -49,8 +48,8 @@ export function BrushOptions() {
             label="Colour of the paint"
             named="paint"
             colour={paint.fill.colour}
-            onPreview={(colour) => bench.preview(inColour(paint.id, colour))}
-            onChange={(colour) => bench.commit('Colour of the paint', inColour(paint.id, colour))}
+            onPreview={(colour) => colourPaint(colour, 'shown')}
+            onChange={(colour) => colourPaint(colour)}
           />
           <Button small onClick={() => paintLayer(bench, 'colour')}>
             Paint in another colour, on a layer of its own

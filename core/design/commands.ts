@@ -1,3 +1,4 @@
+import { copyOf } from '../basics/copy'
 import { inOrder, keyBetween, keysBetween } from '../basics/order'
 import { wrapDegrees } from '../geometry/placement'
 import type { Placement } from '../geometry/placement-schema'
@@ -8,18 +9,14 @@ import type { Plane } from '../kinds/planes'
 import { toChannelPlace } from './channel-place'
 import type { Channel } from './channel-schema'
 import { maskedBy } from './mask-commands'
-import { copyChanges, dropStray, followMaster, setOnLayer } from './properties/set'
+import { alsoOn, copyChanges, dropStray, followMaster, setOnLayer } from './properties/set'
+import { onPage } from './properties/targets'
 import { withReferences } from './references'
 import { partFromRegister, placedBy } from './register'
 import type { Design } from './schema'
 import { insidesOf, membersOf, siblingsOf, withMembers } from './tree'
 
 /** Pure changes on a draft of the design. Each is one step of a person's work; ids of new things are given. */
-
-/** A deep copy of plain data; drafts are proxies, which the platform's own clone refuses. */
-function copyOf<T>(value: T): T {
-  return JSON.parse(JSON.stringify(value)) as T
-}
 
 type Spot = Pick<Layer, 'page' | 'plane' | 'parent'> & Partial<Pick<Layer, 'inside'>>
 /** The order key directly above a layer, or on top of its band where none is named. */
@@ -383,6 +380,7 @@ export function addPage(
     d.layers[next.id] = next
   }
   copyChanges(d, names)
+  alsoOn(d, onPage(after), onPage(id))
   for (const [key, a] of Object.entries(d.arrangements))
     if (key.startsWith(`${after}.`))
       d.arrangements[`${id}.${key.slice(after.length + 1)}`] = {

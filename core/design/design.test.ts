@@ -11,7 +11,8 @@ import { mmToPx, presetById, ptToPx } from './channels'
 import * as commands from './commands'
 import { applyEdit, checkDesign, collide, type Edit, record } from './edits'
 import { advance, emptyHistory, historyOf, redoOf, undoOf } from './history'
-import { followMaster, ofLayers, setOnLayer } from './properties/set'
+import { followMaster, ofLayers, setOn, setOnLayer } from './properties/set'
+import { onPage } from './properties/targets'
 import type { Design } from './schema'
 import { layerTree, siblingsOf } from './tree'
 import { upgrade } from './upgrades'
@@ -132,6 +133,13 @@ describe('commands', () => {
   it('copy pages independently (deleting on one leaves the other alone)', () => {
     const paged = record(sample(), (d) => commands.addPage(d, 'page2', 'Second', 'page1', ids(), true)).design
     checkDesign(paged)
+    // What differs of the page itself goes along, and neither follows the other from then on.
+    const coloured = record(sample(), (d) =>
+      setOn(d, 'wide-header', onPage('page1'), 'colour', '#102030'),
+    ).design
+    const both = record(coloured, (d) => commands.addPage(d, 'page2', 'Second', 'page1', ids(), true)).design
+    expect(both.changes['wide-header.pages/page2.colour']?.value).toBe('#102030')
+    expect(record(both, (d) => commands.removePage(d, 'page2')).design.changes).toEqual(coloured.changes)
     const cleared = record(paged, (d) => commands.clearPage(d, 'page2')).design
     expect(layerTree(cleared, 'page1')).toHaveLength(4)
     expect(layerTree(cleared, 'page2')).toHaveLength(0)

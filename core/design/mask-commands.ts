@@ -1,3 +1,4 @@
+import { copyOf } from '../basics/copy'
 import { keyBetween } from '../basics/order'
 import type { Layer } from '../kinds/list'
 import { type Mask, masksOf } from '../masks/mask'
@@ -19,15 +20,6 @@ export function removeMask(d: Design, layer: string, mask: string): void {
   delete d.layers[layer]?.masks[mask]
   dropStray(d)
 }
-export function setMask(
-  d: Design,
-  layer: string,
-  mask: string,
-  change: Partial<Pick<Mask, 'name' | 'on' | 'strength' | 'softness' | 'swap' | 'frame'>>,
-): void {
-  const own = d.layers[layer]?.masks[mask]
-  if (own) Object.assign(own, change)
-}
 /** Copies a layer's masks to others, after those they have; a mask that goes by a layer is not put on that layer itself. */
 export function copyMasks(d: Design, from: string, to: readonly string[], newId: () => string): void {
   const source = d.layers[from]
@@ -37,7 +29,7 @@ export function copyMasks(d: Design, from: string, to: readonly string[], newId:
     if (!layer || id === from) continue
     for (const mask of masksOf(source)) {
       if (mask.kind === 'layer' && maskDependsOn(d, mask.layer, id)) continue
-      const copy = JSON.parse(JSON.stringify(mask)) as Mask
+      const copy = copyOf(mask)
       const own = layer.masks[copy.id] ? newId() : copy.id
       layer.masks[own] = { ...copy, id: own, order: orderAfter(layer) }
     }

@@ -4,7 +4,10 @@ import { openHost } from '@/host/project'
 import { inOrder } from '../basics/order'
 import { addPage, movePage } from '../design/commands'
 import { checkDesign } from '../design/edits'
+import { setOn } from '../design/properties/set'
+import { onPage, onSwatch, onTreatment } from '../design/properties/targets'
 import { placedBounds } from '../geometry/placement'
+import { newTreatment } from '../treatments/list'
 import { composedIn } from './compose-in'
 import { flatResolved } from './resolved'
 
@@ -34,6 +37,29 @@ describe('composing in another channel', () => {
     for (const l of Object.values(design.layers)) if (l.id === 'disc') l.behaviour.importance = 'may'
     const made = composedIn(design, 'link-card', host)
     expect(Object.keys(made.layers).sort()).toEqual(Object.keys(design.layers).sort())
+  })
+  it('makes what differed there of page, swatches and recipes the master’s', async () => {
+    const design = sampleDesign()
+    design.swatches.s1 = { id: 's1', name: 'Clay', order: 'a0', colour: '#aa5533' }
+    const grain = newTreatment('grain', { id: 'g', order: 'a0' })
+    design.recipes.r1 = { id: 'r1', name: 'Grain', order: 'a0', treatments: { g: grain } }
+    if (design.layers.disc) design.layers.disc.recipe = 'r1'
+    setOn(design, 'link-card', onPage('page1'), 'colour', '#223344')
+    setOn(design, 'link-card', onSwatch('s1'), 'colour', '#445566')
+    setOn(design, 'link-card', onTreatment({ recipe: 'r1' }, 'g'), 'strength', 0.25)
+    await host.ready(design)
+    const before = await host.resolve(design, 'page1', 'link-card')
+    const made = checkDesign(composedIn(design, 'link-card', host))
+    const after = await host.resolve(made, 'page1', 'link-card')
+    const told = (page: typeof before) => [
+      page.colour,
+      page.swatches.s1?.colour,
+      flatResolved(page.layers).find((l) => l.layer.id === 'disc')?.layer.treatments.g?.strength,
+    ]
+    expect([told(before), told(after)]).toEqual(Array(2).fill(['#223344', '#445566', 0.25]))
+    expect(made.changes).toEqual({})
+    // The design that it was made of is as it was.
+    expect([design.swatches.s1.colour, design.pages.page1?.colour]).toEqual(['#aa5533', '#ffffff'])
   })
   it('is the same design where the channel is the master already', () => {
     const design = sampleDesign()

@@ -1,3 +1,4 @@
+import { copyOf } from '../../basics/copy'
 import type { Layer } from '../../kinds/list'
 import { type Change, changeKey } from '../change-schema'
 import type { ChannelPlace } from '../channel-schema'
@@ -102,10 +103,16 @@ export function dropStray(d: Pick<Design, 'changes'>): void {
   followMaster(d, { targets: (target) => thingAt(d, target) === undefined })
 }
 
+/** What differs of one thing differs of another too: of what it became, or was copied to. */
+export function alsoOn(d: Pick<Design, 'changes'>, from: Target, to: Target): void {
+  for (const c of changesIn(d, { targets: (target) => target === from }))
+    d.changes[changeKey(c.channel, to, c.property)] = { ...c, target: to, value: copyOf(c.value) }
+}
+
 /** A change of one layer as that of another, what it names renamed as it was. */
 export function changeOfCopy(c: Change, layer: string, nameOf: (id: string) => string): Change {
   const names = propertyOf(c.target, c.property)?.refersTo === 'layer' && typeof c.value === 'string'
-  const value = names ? nameOf(c.value as string) : JSON.parse(JSON.stringify(c.value))
+  const value = names ? nameOf(c.value as string) : copyOf(c.value)
   return { ...c, target: ofCopy(c.target, layer), value }
 }
 /** Gives copies what differs of their originals; `names` are the copies by the originals. */

@@ -1,7 +1,7 @@
 import { treatment } from '../definition'
 import { amount, choice, colour, degrees, px } from '../field'
-import { isNone } from '../inwards'
 import { wayOf } from '../way'
+import { fromTheEdge } from './from-the-edge'
 
 /** A light on the edges that face it. */
 export const edgeLight = treatment({
@@ -17,18 +17,9 @@ export const edgeLight = treatment({
     blend: choice('Mixed', { screen: 'as light', normal: 'as paint', 'soft-light': 'softly' }, 'screen'),
   },
   around: ({ colour, angle, distance, softness, blend }, { scale, colour: read }) =>
-    isNone(distance, softness)
-      ? []
-      : [
-          {
-            place: 'over',
-            form: 'silhouette',
-            inverse: true,
-            within: 'own',
-            colour: read(colour),
-            blend,
-            ...wayOf(angle + 180, distance * scale),
-            sigma: (softness / 2) * scale,
-          },
-        ],
+    fromTheEdge(distance, softness, scale, {
+      colour: read(colour),
+      blend,
+      ...wayOf(angle + 180, distance * scale),
+    }),
 })

@@ -1,6 +1,6 @@
 import { treatment } from '../definition'
 import { amount, choice, colour, px } from '../field'
-import { isNone } from '../inwards'
+import { fromTheEdge } from './from-the-edge'
 import { MIXED } from './mixed'
 
 /** Light or colour from the edge inwards. */
@@ -16,18 +16,5 @@ export const inwardHalo = treatment({
     blend: choice('Mixed', MIXED, 'screen'),
   },
   around: ({ colour, size, softness, blend }, { scale, colour: read }) =>
-    isNone(size, softness)
-      ? []
-      : [
-          {
-            place: 'over',
-            form: 'silhouette',
-            inverse: true,
-            within: 'own',
-            colour: read(colour),
-            blend,
-            thicken: -size * scale,
-            sigma: (softness / 2) * scale,
-          },
-        ],
+    fromTheEdge(size, softness, scale, { colour: read(colour), blend, thicken: -size * scale }),
 })

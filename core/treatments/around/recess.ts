@@ -1,7 +1,7 @@
 import { treatment } from '../definition'
 import { amount, colour, degrees, px } from '../field'
-import { isNone } from '../inwards'
 import { wayOf } from '../way'
+import { fromTheEdge } from './from-the-edge'
 
 /** As if cut into what lies around: a shadow on the thing from its own edge. */
 export const recess = treatment({
@@ -17,18 +17,9 @@ export const recess = treatment({
     softness: px('Softness', 14, 1000, { reach: 80 }),
   },
   around: ({ colour, angle, distance, softness }, { scale, colour: read }) =>
-    isNone(distance, softness)
-      ? []
-      : [
-          {
-            place: 'over',
-            form: 'silhouette',
-            inverse: true,
-            within: 'own',
-            colour: read(colour),
-            blend: 'multiply',
-            ...wayOf(angle, distance * scale),
-            sigma: (softness / 2) * scale,
-          },
-        ],
+    fromTheEdge(distance, softness, scale, {
+      colour: read(colour),
+      blend: 'multiply',
+      ...wayOf(angle, distance * scale),
+    }),
 })
