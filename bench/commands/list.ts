@@ -1,9 +1,11 @@
-import { arrangeCommands } from './arrange'
+import { belongingCommands } from './belonging'
 import { cuttingCommands } from './cutting'
 import type { Command } from './define'
+import { depthCommands } from './depth'
 import { designCommands } from './design'
 import { editCommands } from './edit'
 import { combineCommands, maskCommands } from './masks'
+import { placingCommands } from './placing'
 import { selectCommands } from './select'
 import { toolCommands } from './tools'
 import { treatmentCommands } from './treatments'
@@ -14,7 +16,9 @@ export const commands: readonly Command[] = [
   ...toolCommands,
   ...editCommands,
   ...selectCommands,
-  ...arrangeCommands,
+  ...depthCommands,
+  ...placingCommands,
+  ...belongingCommands,
   ...combineCommands,
   ...maskCommands,
   ...treatmentCommands,
