@@ -3,25 +3,33 @@ import { RotateCcw } from 'lucide-react'
 import { type Change, changeKey } from '@/core/design/change-schema'
 import { changesIn, followMaster } from '@/core/design/properties/set'
 import { propertyOf } from '@/core/design/properties/table'
-import { layerOfTarget, onPage, type Target } from '@/core/design/properties/targets'
+import {
+  layerOfTarget,
+  onPage,
+  readTarget,
+  type Target,
+  type TargetKind,
+  thingAt,
+} from '@/core/design/properties/targets'
 import type { Design } from '@/core/design/schema'
 import { layerName } from '@/core/kinds/facts'
-import { nameOfMask } from '@/core/masks/mask'
-import { treatmentKinds } from '@/core/treatments/list'
+import { type Mask, nameOfMask } from '@/core/masks/mask'
+import { type Treatment, treatmentKinds } from '@/core/treatments/list'
 import { useBench, usePaced } from '../state/bench-context'
 import { Button } from '../ui/button'
 import { Section } from './section'
 
 /** Whose a change is, where that is not the layer itself. */
 function ownerOf(design: Design, target: Target): string {
-  const [of, id = '', part, inner = ''] = target.split('/')
-  const layer = design.layers[id]
-  const treatment = layer?.treatments[inner] ?? design.recipes[id]?.treatments[inner]
-  if (part === 'treatments')
-    return treatment ? (treatmentKinds.get(treatment.kind)?.label ?? treatment.kind) : ''
-  if (part === 'masks') return layer?.masks[inner] ? `${nameOfMask(layer.masks[inner])} mask` : ''
-  if (of === 'swatches') return `swatch ${design.swatches[id]?.name ?? ''}`
-  return ''
+  const thing = thingAt(design, target)
+  const named: { [K in TargetKind]?: (thing: never) => string } = {
+    treatment: (t: Treatment) => treatmentKinds.get(t.kind)?.label ?? t.kind,
+    mask: (m: Mask) => `${nameOfMask(m)} mask`,
+    swatch: (w: Design['swatches'][string]) => `swatch ${w.name}`,
+  }
+  const { kind } = readTarget(target)
+  const nameOf = kind ? named[kind] : undefined
+  return thing && nameOf ? nameOf(thing as never) : ''
 }
 type Row = { channel: string; told: string; keys: string[] }
 /** What differs, a row for each thing that can follow again by itself. */

@@ -1,5 +1,5 @@
 'use client'
-import type { ReactNode } from 'react'
+import { Fragment, type ReactNode } from 'react'
 import type { Layer, LayerKind, LayerOf } from '@/core/kinds/list'
 import type { Leaf } from '../actions/handled'
 import { FillSection } from '../details/fill-section'
@@ -15,8 +15,9 @@ import { TypeSection } from '../details/type-section'
 type Sections<L> = {
   /** Of one that is selected alone. */
   only?: (layer: L) => ReactNode
-  /** Of all of that kind among what is selected. */
-  each?: (layers: readonly L[]) => ReactNode
+  /** Of all of that kind among what is selected, before their colours or after. */
+  before?: (layers: readonly L[]) => ReactNode
+  after?: (layers: readonly L[]) => ReactNode
   /** It has colours of its own. */
   coloured?: true
   /** Its px can be recoloured as a whole. */
@@ -27,8 +28,8 @@ const sections: { readonly [K in LayerKind]: Sections<LayerOf<K>> } = {
   slot: { only: (slot) => <SlotSection slot={slot} />, coloured: true },
   group: { only: (group) => group.mirror && <MirrorSection /> },
   strew: { only: (strew) => <StrewSection strew={strew} />, recoloured: true },
-  type: { each: (leaves) => <TypeSection leaves={leaves} />, coloured: true },
-  shape: { each: (leaves) => <ShapeSection leaves={leaves} />, coloured: true },
+  type: { before: (leaves) => <TypeSection leaves={leaves} />, coloured: true },
+  shape: { after: (leaves) => <ShapeSection leaves={leaves} />, coloured: true },
   graphic: { coloured: true },
   merged: {},
   grade: {},
@@ -40,18 +41,20 @@ export function KindSections({ only, leaves }: { only: Layer | null; leaves: rea
   const [leaf] = leaves
   const own = leaves.length === 1 && leaf ? sectionsOf(leaf).only?.(leaf) : null
   const whole = only && only.id !== leaf?.id ? sectionsOf(only).only?.(only) : null
-  const each = (kind: LayerKind) => {
-    const alike = leaves.filter((l) => l.kind === kind)
-    const [first] = alike
-    return first ? sectionsOf(first).each?.(alike) : null
-  }
+  const kinds = [...new Set(leaves.map((l) => l.kind))]
+  const each = (place: 'before' | 'after') =>
+    kinds.map((kind) => {
+      const alike = leaves.filter((l) => l.kind === kind)
+      const [first] = alike
+      return first && <Fragment key={kind}>{sectionsOf(first)[place]?.(alike)}</Fragment>
+    })
   return (
     <>
       {own}
       {whole}
-      {each('type')}
+      {each('before')}
       {leaves.some((l) => sectionsOf(l).coloured) && <FillSection leaves={leaves} />}
-      {each('shape')}
+      {each('after')}
       {(leaves.length > 1 || leaves.some((l) => sectionsOf(l).recoloured)) && <RecolourSection />}
     </>
   )

@@ -1,7 +1,7 @@
 import { changeKey } from '@/core/design/change-schema'
 import { followMaster, setAllOn } from '@/core/design/properties/set'
 import { propertyFor } from '@/core/design/properties/table'
-import { onLayer, type Target } from '@/core/design/properties/targets'
+import { onLayer, readTarget, type Target, thingAt } from '@/core/design/properties/targets'
 import type { Design } from '@/core/design/schema'
 import type { Layer } from '@/core/kinds/list'
 import { findResolved, type ResolvedPage } from '@/core/resolve/resolved'
@@ -14,16 +14,15 @@ const followerOf = (s: Pick<Seen, 'design' | 'page'>, recipe: string): string | 
 
 /** A thing as it is on the channel shown; undefined where it is not there. */
 export function thingOn(s: Seen, target: Target): Thing | undefined {
-  const [of, id = '', part, inner = ''] = target.split('/')
-  if (of === 'swatches') return s.resolved.swatches[id]
-  if (of === 'pages')
-    return id === s.resolved.page ? { ...s.design.pages[id], colour: s.resolved.colour } : s.design.pages[id]
-  const own = of === 'recipes' ? (followerOf(s, id) ?? '') : id
-  // What has no room there is as the master has it.
-  const layer = findResolved(s.resolved.layers, own)?.layer ?? s.design.layers[own]
-  if (part === 'treatments') return layer?.treatments[inner] ?? s.design.recipes[id]?.treatments[inner]
-  if (part === 'masks') return layer?.masks[inner]
-  return layer as Thing | undefined
+  const { kind, layer, recipe, id } = readTarget(target)
+  if (kind === 'swatch') return s.resolved.swatches[id]
+  const stored = thingAt(s.design, target)
+  if (kind === 'page') return id === s.resolved.page ? { ...stored, colour: s.resolved.colour } : stored
+  const seen = findResolved(s.resolved.layers, layer ?? followerOf(s, recipe ?? '') ?? '')?.layer
+  // What has no room there, or nothing that follows it, is as the master has it.
+  if (!seen) return stored
+  if (kind === 'treatment') return seen.treatments[id]
+  return kind === 'mask' ? seen.masks[id] : (seen as Thing)
 }
 /** The property that holds a key of a thing, by its id. */
 const idFor = (s: Seen, target: Target, key: string): string | null =>

@@ -36,8 +36,9 @@ const place: Property = {
     }
     return { ...layer, placement }
   },
-  // On the master a place is told in px, not against anything: see `place` of the commands.
-  put: () => undefined,
+  put() {
+    throw new Error('On the master a place is told in px: see `place` of the commands.')
+  },
 }
 /** A part of the placement that is told in fractions of the box, so that it holds whatever the box becomes. */
 const formed = (id: string, key: 'bend' | 'corners', words: string, schema: z.ZodType): Property => ({

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { kindOf } from '../../kinds/list'
 import {
   boxAt,
   gradeLayer,
@@ -8,6 +9,7 @@ import {
   pictureLayer,
   shapeLayer,
   slotLayer,
+  solidStroke,
   strewLayer,
   typeLayer,
 } from '../../kinds/new'
@@ -25,6 +27,8 @@ import { followMaster, setAllOn, setOn, setOnLayer } from './set'
 import { properties, propertyOf } from './table'
 import { kindOfTarget, onLayer, onMask, onPage, onSwatch, onTreatment, type Target, thingAt } from './targets'
 
+/** How wide the line around the shape is, px. */
+const LINE = 4
 const SHA = 'a'.repeat(64)
 const OTHER = 'b'.repeat(64)
 const CHANNEL = 'wide-header'
@@ -45,7 +49,11 @@ function everything(): Design {
   const layers = [
     pictureLayer(at('picture'), 'Photo', { sha: SHA, width: 400, height: 300 }, box),
     graphicLayer(at('graphic'), 'Art', SHA, { body: '#112233' }, box),
-    shapeLayer(at('shape'), 'Shape', 'star', box),
+    {
+      ...shapeLayer(at('shape'), 'Shape', 'star', box),
+      radii: [1, 2, 3, 5] as [number, number, number, number],
+      stroke: { ...solidStroke, weight: LINE },
+    },
     {
       ...slotLayer(at('slot'), 'Slot', 'rectangle', box),
       picture: { source: SHA, sourceWidth: 9, sourceHeight: 9, focal: { x: 0.5, y: 0.5 } },
@@ -199,10 +207,17 @@ describe.each(named)('the property %s', (_, property) => {
     expect(property.mix(from, value, 0.5)).toBeCloseTo((from + (value as number)) / 2, 12)
   })
   it('is sized along with its layer where it is a length', () => {
-    if (property.of !== 'treatment') return
-    const sized = sizedTreatment(thing as never, 2.5) as Thing
+    if (property.of !== 'treatment' && property.of !== 'layer') return
+    // Letters belong to the size and are told by their style.
+    if (property.id === 'style') return
+    const sized =
+      property.of === 'treatment'
+        ? (sizedTreatment(thing as never, 2.5) as Thing)
+        : (kindOf(thing as never).weighed(thing as never, 2.5) as unknown as Thing)
     const was = property.read(thing)
-    expect(property.read(sized)).toEqual(property.sizes ? (was as number) * 2.5 : was)
+    const times = (v: unknown): unknown => (Array.isArray(v) ? v.map(times) : (v as number) * 2.5)
+    if (property.id === 'stroke') expect(property.read(sized)).toMatchObject({ weight: LINE * 2.5 })
+    else expect(property.read(sized)).toEqual(property.sizes ? times(was) : was)
   })
 })
 

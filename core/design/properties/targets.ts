@@ -30,11 +30,23 @@ export const onTreatment = (holder: { layer: string } | { recipe: string }, id: 
 export const onSwatch = (id: string): Target => `swatches/${id}`
 export const onPage = (id: string): Target => `pages/${id}`
 
-/** The layer that a target is or belongs to; null where it belongs to none. */
-export function layerOfTarget(target: Target): string | null {
-  const [of, id] = target.split('/')
-  return of === 'layers' ? (id ?? null) : null
+/** A target in its parts: the layer or recipe that it is or belongs to, and its own id. */
+export function readTarget(target: Target): {
+  kind: TargetKind | null
+  layer: string | null
+  recipe: string | null
+  id: string
+} {
+  const [of, holder = '', , inner] = target.split('/')
+  return {
+    kind: kindOfTarget(target),
+    layer: of === 'layers' ? holder : null,
+    recipe: of === 'recipes' ? holder : null,
+    id: inner ?? holder,
+  }
 }
+/** The layer that a target is or belongs to; null where it belongs to none. */
+export const layerOfTarget = (target: Target): string | null => readTarget(target).layer
 /** The same target of another layer: that of a copy. */
 export const ofCopy = (target: Target, layer: string): Target =>
   target.replace(/^layers\/[^/]+/, `layers/${layer}`)
