@@ -89,7 +89,8 @@ export async function drag(
 ): Promise<void> {
   await page.mouse.move(from.x, from.y)
   await page.mouse.down()
-  // The hand waits for what it took hold of.
+  // A hand that drags has begun to at once; held still it would ask what lies beneath.
+  await page.mouse.move(from.x + (to.x - from.x) / 6, from.y + (to.y - from.y) / 6)
   await page.waitForTimeout(120)
   for (let n = 1; n <= 6; n++)
     await page.mouse.move(from.x + ((to.x - from.x) * n) / 6, from.y + ((to.y - from.y) * n) / 6)

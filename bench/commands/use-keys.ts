@@ -5,6 +5,7 @@ import { stopCutting } from '../actions/cutting'
 import { finishPath, removePoint } from '../actions/pathing'
 import { drawInMiddle } from '../actions/placing'
 import { endSpecks } from '../actions/specks'
+import { heldStill } from '../stage/held-still'
 import { openPeek, PEEK_HOLD_MS, takeNext } from '../stage/peek'
 import { holdKey, inHand } from '../stage/use-pointer'
 import type { Bench } from '../state/bench'
@@ -24,17 +25,17 @@ const isControl = (target: EventTarget | null): boolean =>
 /** A tap takes the next thing beneath, holding opens the list of everything there. */
 const peekKey = {
   code: null as string | null,
-  wait: undefined as ReturnType<typeof setTimeout> | undefined,
+  stop: undefined as (() => void) | undefined,
   down(bench: Bench, code: string): void {
     this.code = code
-    this.wait = setTimeout(() => {
+    this.stop = heldStill(PEEK_HOLD_MS, () => {
       this.code = null
       void openPeek(bench)
-    }, PEEK_HOLD_MS)
+    })
   },
   up(bench: Bench, code: string): void {
     if (this.code !== code) return
-    clearTimeout(this.wait)
+    this.stop?.()
     this.code = null
     void takeNext(bench)
   },

@@ -5,6 +5,7 @@ import { overSlot } from '../../actions/slots'
 import type { Bench } from '../../state/bench'
 import { type Gesture, moveGesture } from '../gestures'
 import { handleGesture } from '../handle-gesture'
+import { heldStill } from '../held-still'
 import { maskGesture, overMask } from '../mask-gesture'
 import { openPeek } from '../peek'
 import { reframeGesture } from '../reframe-gesture'
@@ -88,9 +89,9 @@ function takePress(hand: ToolStage, from: Pointer): Press {
     first: (known ? Promise.resolve(known) : hand.hit(from.page)).then((ids) => pressOn(bench, from, ids)),
   }
   // Pressed long and held still: everything that lies here is listed.
-  setTimeout(() => {
+  heldStill(LONG_PRESS_MS, () => {
     if (hand.release(press)) void openPeek(bench, from.at)
-  }, LONG_PRESS_MS)
+  })
   return press
 }
 
