@@ -2,7 +2,7 @@
 /** Rooms of the core: each knows those before it, and none after. So no room comes back to itself either. */
 const ROOMS = [
   ...['basics', 'text', 'geometry', 'colour', 'pixels', 'vector', 'type', 'masks', 'treatments', 'cutout'],
-  ...['kinds', 'brush', 'design', 'formats', 'adapt', 'resolve', 'render', 'checks'],
+  ...['kinds', 'brush', 'design', 'formats', 'adapt', 'compose', 'arrange', 'resolve', 'render', 'checks'],
 ]
 const ranks = ROOMS.slice(0, -1).map((room, n) => ({
   name: `core-${room}-knows-only-what-is-before-it`,

@@ -4,6 +4,7 @@
  */
 import { loadSupplies, lookupIn } from '../host/supplies'
 import { adaptAll } from './adapt-speed'
+import { measureAdapting } from './adapting'
 import { startApplication } from './application'
 import { measureBench } from './bench'
 import { measureCompositing } from './compositing'
@@ -41,6 +42,7 @@ if (wants('drag') || wants('large') || wants('handling') || wants('painting') ||
 }
 if (wants('adapt'))
   note('Adapting a design to a channel, median over 300 made designs', await adaptAll(), 'ms', 5)
+if (wants('adapt')) await measureAdapting(loaded)
 if (wants('softness')) {
   await measureSoftness(loaded)
   measurePicking()

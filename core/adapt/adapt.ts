@@ -1,7 +1,7 @@
 import { fromHex, lookUp } from '../colour/colour'
 import type { Channel } from '../design/channel-schema'
 import { clearBoxes, freeBoxes, safeArea } from '../design/free-space'
-import type { Arrangement, Design } from '../design/schema'
+import type { Design, SharedOut } from '../design/schema'
 import type { LayerNode } from '../design/tree'
 import { type Bounds, centreOf, heightOf, overlapArea, unionOf, widthOf } from '../geometry/bounds'
 import { placedBounds } from '../geometry/placement'
@@ -31,7 +31,7 @@ import { type Block, blocksOf, typesIn, type Unit, unitsOf } from './units'
 export type AdaptContext = { fonts: FontBook; lightOf: LightOf }
 export type Adapted = {
   nodes: LayerNode[]
-  arrangement: Arrangement
+  arrangement: SharedOut
   leftOut: string[]
   /** the stored arrangement could not be kept */
   chosenAnew: boolean
@@ -161,7 +161,7 @@ export function adapt(
   master: Channel,
   channel: Channel,
   ground: string,
-  stored: Arrangement | null,
+  stored: SharedOut | null,
   context: AdaptContext,
   fixed: readonly Bounds[] = [],
 ): Adapted {
@@ -176,7 +176,7 @@ function layOut(
   master: Channel,
   channel: Channel,
   ground: string,
-  stored: Arrangement | null,
+  stored: SharedOut | null,
   context: AdaptContext,
   fixed: readonly Bounds[],
   labels: boolean,

@@ -1,7 +1,7 @@
 import { paintLight } from '../colour/light'
 import type { Channel } from '../design/channel-schema'
 import { clearBoxes, freeBoxes, safeArea } from '../design/free-space'
-import type { Arrangement, Design } from '../design/schema'
+import type { Design, SharedOut } from '../design/schema'
 import {
   areaOf,
   type Bounds,
@@ -44,18 +44,18 @@ export type Situation = {
   lightOf: LightOf
 }
 
-export type Solution = { arrangement: Arrangement; stacks: Stack[]; subject: Move | null }
+export type Solution = { arrangement: SharedOut; stacks: Stack[]; subject: Move | null }
 
 type Side = 'left' | 'right' | 'top' | 'bottom' | 'over'
 type Candidate = { side: Side; text: Bounds; subject: Bounds; align: Align; hang: number; nearness: number }
 
-const toShare = (b: Bounds, c: Channel): Arrangement['text'] => ({
+const toShare = (b: Bounds, c: Channel): SharedOut['text'] => ({
   x: b.left / c.width,
   y: b.top / c.height,
   width: widthOf(b) / c.width,
   height: heightOf(b) / c.height,
 })
-const fromShare = (b: Arrangement['text'], c: Channel): Bounds => ({
+const fromShare = (b: SharedOut['text'], c: Channel): Bounds => ({
   left: b.x * c.width,
   top: b.y * c.height,
   right: (b.x + b.width) * c.width,
@@ -415,7 +415,7 @@ const solutionOf = (s: Situation, t: Tried): Solution => ({
 })
 
 /** A stored arrangement carried out; null where a hard rule breaks, so that it has to be chosen anew. */
-export function carryOut(s: Situation, a: Arrangement): Solution | null {
+export function carryOut(s: Situation, a: SharedOut): Solution | null {
   const { channel } = s.frame
   const text = fromShare(a.text, channel)
   if (!contains(safeArea(channel), text, 1) || clearBoxes(channel).some((b) => overlaps(b, text))) return null

@@ -13,7 +13,7 @@ import { alsoOn, copyChanges, dropStray, followMaster, setOnLayer } from './prop
 import { onPage } from './properties/targets'
 import { withReferences } from './references'
 import { partFromRegister, placedBy } from './register'
-import type { Design } from './schema'
+import type { Arrangement, Design } from './schema'
 import { insidesOf, membersOf, siblingsOf, withMembers } from './tree'
 
 /** Pure changes on a draft of the design. Each is one step of a person's work; ids of new things are given. */
@@ -383,10 +383,19 @@ export function addPage(
   alsoOn(d, onPage(after), onPage(id))
   for (const [key, a] of Object.entries(d.arrangements))
     if (key.startsWith(`${after}.`))
-      d.arrangements[`${id}.${key.slice(after.length + 1)}`] = {
-        ...copyOf(a),
-        leftOut: a.leftOut.map((l) => names.get(l) ?? l),
-      }
+      d.arrangements[`${id}.${key.slice(after.length + 1)}`] = withNames(copyOf(a), names)
+}
+/** An arrangement of copies: of the same choices, by their new ids. */
+function withNames(a: Arrangement, names: ReadonlyMap<string, string>): Arrangement {
+  const renamed = (ids: string) => ids.split('+').map((l) => names.get(l) ?? l)
+  const leftOut = a.leftOut.map((l) => names.get(l) ?? l)
+  if (a.solver === 1) return { ...a, leftOut }
+  const keyed = Object.entries(a.choices).map(([key, choice]) => {
+    const [kind = '', ids = ''] = key.split(':')
+    return [`${kind}:${renamed(ids).sort().join('+')}`, choice]
+  })
+  const read = a.read.map((r) => r.replace(/[^:>]+/g, (ids) => renamed(ids).join('+')))
+  return { ...a, leftOut, choices: Object.fromEntries(keyed), read }
 }
 export function clearPage(d: Design, id: string): void {
   removeLayers(

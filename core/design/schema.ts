@@ -9,6 +9,7 @@ import {
 import { layerSchema } from '../kinds/list'
 import { treatmentSchema } from '../treatments/list'
 import { changeSchema } from './change-schema'
+import { chosenSchema } from './chosen-schema'
 import { channelSchema } from './channel-schema'
 import { pageColourSchema } from './properties/page'
 
@@ -20,9 +21,9 @@ const positive = z.number().min(0.01).max(1e6)
 
 const fraction = z.number().min(-4).max(4)
 const boxSchema = z.object({ x: fraction, y: fraction, width: fraction, height: fraction })
-/** The arrangement chosen for one page on one channel; boxes are fractions of the page. */
-export const arrangementSchema = z.object({
-  solver: z.number().int(),
+/** How type and subject share one page on one channel; boxes are fractions of the page. */
+const sharedOutSchema = z.object({
+  solver: z.literal(1),
   text: boxSchema,
   align: z.enum(['start', 'centre', 'end']),
   /** Where in its box the text lies, 0 top to 1 bottom. */
@@ -31,6 +32,8 @@ export const arrangementSchema = z.object({
   subject: boxSchema,
   leftOut: z.array(id).max(200),
 })
+/** By whichever solver chose it: what older ones chose is carried out as they did. */
+export const arrangementSchema = z.discriminatedUnion('solver', [sharedOutSchema, chosenSchema])
 
 /** A line to lay things against; in px of one channel, or in percent of every channel's side. */
 export const guideSchema = z
@@ -79,5 +82,6 @@ export type Design = z.infer<typeof designSchema>
 export type Guide = z.infer<typeof guideSchema>
 export type Grid = z.infer<typeof gridSchema>
 export type Arrangement = z.infer<typeof arrangementSchema>
+export type SharedOut = z.infer<typeof sharedOutSchema>
 
 export const arrangementKey = (page: string, channel: string): string => `${page}.${channel}`

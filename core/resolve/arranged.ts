@@ -1,10 +1,24 @@
-import { type AdaptContext, type Adapted, adapt } from '../adapt/adapt'
+import { type AdaptContext, adapt } from '../adapt/adapt'
+import { arrange } from '../arrange/arrange'
+import type { Fault } from '../arrange/faults/fault'
+import type { Reading } from '../compose/read'
 import { placedBy } from '../design/register'
-import { arrangementKey } from '../design/schema'
+import { type Arrangement, arrangementKey } from '../design/schema'
 import type { LayerNode } from '../design/tree'
 import { kindOf } from '../kinds/list'
 import type { PageTree } from './page-tree'
 
+/** A page laid out: its layers, how that was chosen, what had no room, what could not be had. */
+export type Adapted = {
+  nodes: LayerNode[]
+  arrangement: Arrangement
+  leftOut: string[]
+  /** The stored arrangement could not be kept. */
+  chosenAnew: boolean
+  /** What was understood of the master; null for what an older solver laid out. */
+  reading: Reading | null
+  faults: Fault[]
+}
 /** Arrangements that are kept, of all pages and channels together. */
 const MOST_KEPT = 96
 const numbers = new WeakMap<object, number>()
@@ -28,7 +42,7 @@ export function arranged(tree: PageTree, context: AdaptContext): Adapted {
   const { design, request, master, channel, colour, swatches } = tree
   const nodes = tree.nodes.filter((n) => n.layer.shown && placedBy(design, n.layer.id) === n.layer.id)
   const stored = design.arrangements[arrangementKey(request.page, channel.id)] ?? null
-  const make = () => adapt(nodes, { swatches }, master, channel, colour, stored, context)
+  const make = () => layOut(tree, nodes, stored, context)
   const layers: LayerNode['layer'][] = []
   const told: string[] = []
   const tell = (all: readonly LayerNode[]): void => {
@@ -68,4 +82,27 @@ export function arranged(tree: PageTree, context: AdaptContext): Adapted {
     own.delete(oldest)
   }
   return made
+}
+
+/** What an older solver chose is carried out as it did for as long as that goes; all else is arranged by what was understood. */
+function layOut(
+  { master, channel, colour, swatches }: PageTree,
+  nodes: LayerNode[],
+  stored: Arrangement | null,
+  context: AdaptContext,
+): Adapted {
+  if (stored?.solver === 1) {
+    const kept = adapt(nodes, { swatches }, master, channel, colour, stored, context)
+    if (!kept.chosenAnew) return { ...kept, reading: null, faults: [] }
+  }
+  const chosen = stored?.solver === 2 ? stored : null
+  const made = arrange({ nodes, master, swatches, colour, said: [] }, channel, chosen, context)
+  return {
+    nodes: made.nodes,
+    arrangement: made.chosen,
+    leftOut: made.leftOut,
+    chosenAnew: stored !== null && (made.anew || stored.solver === 1),
+    reading: made.reading,
+    faults: made.faults,
+  }
 }

@@ -1,3 +1,5 @@
+import type { Fault } from '../arrange/faults/fault'
+import type { Reading } from '../compose/read'
 import type { Channel } from '../design/channel-schema'
 import type { Arrangement, Design } from '../design/schema'
 import type { Bounds } from '../geometry/bounds'
@@ -33,6 +35,10 @@ export type ResolvedPage = {
   leftOut: string[]
   arrangement: Arrangement | null
   chosenAnew: boolean
+  /** What was understood of the master, where the page was arranged by it. */
+  reading: Reading | null
+  /** What the arrangement could not have. */
+  faults: Fault[]
 }
 
 /** A layer anywhere in a resolved page. */

@@ -56,7 +56,7 @@ export class DesignBuilder {
     channels: readonly string[] | readonly ChannelSpec[],
     master: string,
     colour: string,
-    private readonly supply: Lookup,
+    readonly supply: Lookup,
   ) {
     const specs = channels.map((c) => (typeof c === 'string' ? (presetSpecs([c])[0] as ChannelSpec) : c))
     this.design = blankDesign(id, name, specs, { master, colour })

@@ -1,0 +1,35 @@
+import type { Item } from '../../compose/item'
+import type { Reading } from '../../compose/read'
+import { clearBoxes, safeArea } from '../../design/free-space'
+import type { Channel } from '../../design/channel-schema'
+import { type After, type Before, type Fault, FAULTS } from './fault'
+import { pageChecks } from './page'
+import { relationChecks } from './relations'
+
+/** A composition as faults are told against it. */
+export function beforeOf({ items, relations }: Reading, size: { width: number; height: number }): Before {
+  return {
+    ...size,
+    short: Math.min(size.width, size.height),
+    items,
+    relations,
+    byId: new Map(items.map((i) => [i.id, i])),
+    grounds: new Set(relations.filter((r) => r.kind === 'ground' || r.kind === 'frames').flatMap((r) => r.of)),
+  }
+}
+export function afterOf(items: readonly Item[], channel: Channel, leftOut: Iterable<string>): After {
+  return {
+    channel,
+    safe: safeArea(channel),
+    clear: clearBoxes(channel),
+    short: Math.min(channel.width, channel.height),
+    items,
+    byId: new Map(items.map((i) => [i.id, i])),
+    leftOut: new Set(leftOut),
+  }
+}
+/** All faults of an arrangement against its master. */
+export const faultsOf = (before: Before, after: After): Fault[] =>
+  [...relationChecks, ...pageChecks].flatMap((check) => check(before, after))
+export const weightOf = (faults: readonly Fault[]): number =>
+  faults.reduce((sum, f) => sum + FAULTS[f.kind] * f.weight, 0)

@@ -1,0 +1,104 @@
+import { edgesCrossed } from '../adapt/units'
+import { type Item, isWords } from '../compose/item'
+import { type Bounds, heightOf, intersect, isEmpty, unionOf, widthOf } from '../geometry/bounds'
+import { isShape, isWorded, takesPicture } from '../kinds/facts'
+import type { FontBook } from '../type/fonts'
+import { measureType, type Measure } from '../type/layout'
+import type { BlockNode, Node, Side } from './node'
+import { wrapsOf } from './nodes/words'
+
+/** The part of the page that a tree is built for, px of the master. */
+export type Region = { box: Bounds; fonts: FontBook; largest: number; sizes: readonly number[] }
+
+const UPRIGHT = 0.5
+const upright = (i: Item): boolean => Math.abs(i.node.layer.placement.rotation) < UPRIGHT
+export const keyOf = (kind: string, items: readonly Item[]): string =>
+  `${kind}:${items
+    .map((i) => i.id)
+    .sort()
+    .slice(0, 12)
+    .join('+')}`
+
+export function overOf(items: readonly Item[], region: Bounds): Set<Side> {
+  const out = new Set<Side>()
+  for (const i of items) {
+    const moved = { left: i.ink.left - region.left, right: i.ink.right - region.left, top: i.ink.top - region.top, bottom: i.ink.bottom - region.top }
+    const e = edgesCrossed(moved, widthOf(region), heightOf(region))
+    for (const side of ['left', 'right', 'top', 'bottom'] as const) if (e[side]) out.add(side)
+  }
+  return out
+}
+/** What is seen of things within the region. */
+export function seenBox(items: readonly Item[], region: Bounds): Bounds {
+  const all = unionOf(items.map((i) => i.ink))
+  const seen = intersect(all, region)
+  return isEmpty(seen) ? all : seen
+}
+const common = (kind: string, items: readonly Item[], region: Region) => ({
+  key: keyOf(kind, items),
+  box: seenBox(items, region.box),
+  items,
+  over: overOf(items, region.box),
+})
+export const blockOf = (items: readonly Item[], region: Region): BlockNode => ({
+  kind: 'block',
+  ...common('block', items, region),
+  least: Math.min(Infinity, ...items.flatMap((i) => i.types.map((t) => t.style.size))),
+  subject: items.some((i) => i.node.layer.plane === 'subject'),
+})
+
+const measured = new WeakMap<object, { count: number; measure: Measure }>()
+function measureOf(item: Item, fonts: FontBook): Measure | null {
+  const { layer } = item.node
+  if (!isWorded(layer)) return null
+  const held = measured.get(layer)
+  if (held?.count === fonts.count) return held.measure
+  const measure = measureType(fonts, layer.text, layer.style)
+  if (Object.isFrozen(layer)) measured.set(layer, { count: fonts.count, measure })
+  return measure
+}
+/** Steps of the hierarchy: each larger size on the page stays this much larger when all are at the smallest. */
+const STEP = 1.14
+const MOST_STEPS = 4
+
+/** One thing as a leaf of the tree. */
+export function leafOf(item: Item, region: Region): Node {
+  const { layer } = item.node
+  const { bend, corners, skew } = layer.placement
+  const plain = !bend && !corners && !skew && item.node.insides.length === 0
+  const measure = isWords(item) && plain && upright(item) ? measureOf(item, region.fonts) : null
+  if (measure && item.layout) {
+    const size = item.types[0]?.style.size ?? item.layout.size
+    const smaller = region.sizes.filter((s) => s < size * 0.93).length
+    return {
+      kind: 'words',
+      ...common('words', [item], region),
+      item,
+      wraps: wrapsOf(measure),
+      lines: Math.max(1, item.layout.lines.length),
+      size,
+      leading: measure.leading,
+      level: STEP ** Math.min(MOST_STEPS, smaller),
+      headline: size >= 0.7 * region.largest,
+    }
+  }
+  if (item.role === 'rule' && (upright(item) || Math.abs(layer.placement.rotation % 90) < UPRIGHT))
+    return {
+      kind: 'rule',
+      ...common('rule', [item], region),
+      item,
+      axis: widthOf(item.ink) >= heightOf(item.ink) ? 'x' : 'y',
+    }
+  const masked = Object.values(layer.masks).some((m) => m.on)
+  if (takesPicture(layer) && layer.form === 'rectangle' && plain && upright(item) && !masked)
+    return { kind: 'slot', ...common('slot', [item], region), item }
+  return blockOf([item], region)
+}
+/** Whether a thing can hug what lies on it: a plain upright area whose sides may be of any length. */
+export function canHug(i: Item): boolean {
+  const { layer } = i.node
+  const { bend, corners, skew } = layer.placement
+  if (bend || corners || skew || !upright(i) || i.node.insides.length > 0) return false
+  if (Object.values(layer.masks).some((m) => m.on)) return false
+  return (isShape(layer) && layer.form === 'rectangle') || (takesPicture(layer) && layer.form === 'rectangle')
+}

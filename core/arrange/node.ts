@@ -1,0 +1,131 @@
+import type { Item } from '../compose/item'
+import type { Channel } from '../design/channel-schema'
+import type { LayerNode } from '../design/tree'
+import type { Bounds } from '../geometry/bounds'
+import type { FontBook } from '../type/fonts'
+
+export type Side = 'left' | 'right' | 'top' | 'bottom'
+export type Axis = 'x' | 'y'
+type Common = {
+  /** The same as long as it holds the same things. */
+  key: string
+  /** What is seen of it on the master, px, cut at the edges that it goes over. */
+  box: Bounds
+  items: readonly Item[]
+  /** The edges that something of it goes over. */
+  over: ReadonlySet<Side>
+}
+/** Ways to break words: how wide, at size 1, so many lines are at least. */
+export type Wrap = { lines: number; width: number }
+export type WordsNode = Common & {
+  kind: 'words'
+  item: Item
+  wraps: readonly Wrap[]
+  /** Lines that its author saw. */
+  lines: number
+  size: number
+  leading: number
+  /** The least multiple of the channel's smallest type that keeps its step in the hierarchy. */
+  level: number
+  /** Of the largest letters. */
+  headline: boolean
+}
+/** Things that are scaled evenly, as one. */
+export type BlockNode = Common & { kind: 'block'; least: number; subject: boolean }
+/** A picture in a form of its own, that may take another ratio. */
+export type SlotNode = Common & { kind: 'slot'; item: Item }
+export type RuleNode = Common & { kind: 'rule'; item: Item; axis: Axis }
+export type Pads = { left: number; top: number; right: number; bottom: number }
+/** What carries others: a card, a button, a plate. */
+export type PanelNode = Common & { kind: 'panel'; carrier: Item; inner: Node; pads: Pads; alignX: number; alignY: number }
+/** A thing with others that overlap its edge: they stay at the same place of its outline. */
+export type RiddenNode = Common & { kind: 'ridden'; host: Node; riders: readonly Item[] }
+/** Things in a row or a column. */
+export type LinesNode = Common & {
+  kind: 'lines'
+  axis: Axis
+  children: readonly Node[]
+  gaps: readonly number[]
+  /** Where across the direction things lie: 0 start, 1 end. */
+  align: number
+  /** Stays as it is: a caption at its host may only turn as a whole. */
+  bound: boolean
+  rtl: boolean
+}
+/** Like things: how many stand in a row is free. */
+export type SetNode = Common & { kind: 'set'; children: readonly Node[]; perRow: number; gapX: number; gapY: number }
+export type TableNode = Common & {
+  kind: 'table'
+  rows: readonly (readonly Item[])[]
+  rules: readonly Item[]
+  least: number
+}
+export type Node =
+  | WordsNode
+  | BlockNode
+  | SlotNode
+  | RuleNode
+  | PanelNode
+  | RiddenNode
+  | LinesNode
+  | SetNode
+  | TableNode
+
+/** One way in which a node can be drawn: how large it is then, px of the channel, and what it costs. */
+export type Shape = {
+  width: number
+  height: number
+  cost: number
+  node: Node
+  /** What was chosen of the node, to be stored; the same choice gives the same structure at another scale. */
+  choice: string
+  kids: readonly Shape[]
+  /** The factor it is drawn at, and what else its kind needs to draw it. */
+  scale: number
+  extra?: readonly number[]
+}
+/** At which sizes things are tried. */
+export type Fit = {
+  /** Of the master, for everything but words that stand by themselves. */
+  scale: number
+  /** Those words are so much larger still. */
+  words: number
+  smallest: number
+  /** Nothing that is larger is of use, px. */
+  room: { width: number; height: number }
+  /** Choices that are kept, by the keys of nodes; null where all is free. */
+  kept: Readonly<Record<string, string>> | null
+}
+export type Placing = {
+  channel: Channel
+  fonts: FontBook
+  /** What was placed, by the ids of items. */
+  out: Map<string, LayerNode>
+  /** Blocks that go over an edge, with the box that they were put into: they are pushed over it again. */
+  blocks: { node: BlockNode; box: Bounds; scale: number }[]
+}
+/** What a kind of node can be shaped to, and how it is put into a box that is at least as large. */
+export type NodeDefinition<N extends Node> = {
+  shapes: (node: N, fit: Fit, shapesOf: (n: Node) => readonly Shape[]) => Shape[]
+  place: (node: N, shape: Shape, box: Bounds, to: Placing, placeNode: (s: Shape, b: Bounds) => void) => void
+}
+
+/** At most so many shapes of one node are kept. */
+const MOST = 11
+/** Only shapes that nothing else beats in width, height and cost at once (Stockmeyer 1983, from memory, with a cost). */
+export function unbeaten(all: Shape[], most = MOST): Shape[] {
+  const sorted = all.sort((a, b) => a.width - b.width || a.height - b.height || a.cost - b.cost)
+  const kept: Shape[] = []
+  // All that are kept are narrower: only the lowest at each cost can beat what comes.
+  let front: Shape[] = []
+  for (const s of sorted) {
+    if (front.some((o) => o.height <= s.height + 0.01 && o.cost <= s.cost + 1e-9)) continue
+    kept.push(s)
+    front = front.filter((o) => o.height < s.height || o.cost < s.cost)
+    front.push(s)
+  }
+  if (kept.length <= most) return kept
+  // The cheapest of all, and of the rest as many as there is room for over the whole range.
+  const byCost = [...kept].sort((a, b) => a.cost - b.cost)
+  return byCost.slice(0, most).sort((a, b) => a.width - b.width)
+}

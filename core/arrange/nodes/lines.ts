@@ -1,0 +1,216 @@
+import { type Bounds, heightOf, widthOf } from '../../geometry/bounds'
+import type { Axis, Fit, LinesNode, Node, NodeDefinition, Shape, Side } from '../node'
+import { unbeaten } from '../node'
+
+/** What it costs that a row becomes a column or the other way round, or breaks in two; of words and pictures alike. */
+const TURNED = 0.22
+const BROKEN = 0.3
+/** A caption beside its host instead of beneath it. */
+const BOUND = 0.3
+/** Gaps are never closer than this share of the channel's smallest type, where they were wider on the master. */
+const LEAST_GAP = 0.5
+/** Two runs keep so much of the smaller side apart. */
+const RUNS = 0.05
+/** So far at most the room that is left widens the gaps, of all of them together. */
+const SPREAD = 1.1
+
+const other = (axis: Axis): Axis => (axis === 'x' ? 'y' : 'x')
+const sizeAlong = (s: { width: number; height: number }, axis: Axis): number => (axis === 'x' ? s.width : s.height)
+const boxAlong = (b: Bounds, axis: Axis): number => (axis === 'x' ? widthOf(b) : heightOf(b))
+
+/** The order in which things stand when the direction turns: what goes over an edge must lie at it; null where it cannot. */
+export function turnedOrder(node: LinesNode): readonly number[] | null {
+  const to = other(node.axis)
+  const [first, last]: [Side, Side] = to === 'x' ? ['left', 'right'] : ['top', 'bottom']
+  const indices = node.children.map((_, n) => n)
+  // In words read from the right the first thing stands on the right.
+  const order = node.rtl ? [...indices].reverse() : indices
+  const rank = (n: number): number => {
+    const { over } = node.children[n] as Node
+    if (over.has(first) === over.has(last)) return 0
+    return over.has(first) ? -1 : 1
+  }
+  if (indices.filter((n) => rank(n) === -1).length > 1 || indices.filter((n) => rank(n) === 1).length > 1) return null
+  return [...order].sort((a, b) => rank(a) - rank(b))
+}
+const gapAt = (node: LinesNode, n: number, fit: Fit): number => {
+  const gap = node.gaps[n] ?? 0
+  return Math.max(gap * fit.scale, Math.min(gap, LEAST_GAP * fit.smallest))
+}
+/** The gap that things keep once they stand the other way: as wide as their gaps were, and never none. */
+const turnedGap = (node: LinesNode, fit: Fit): number => {
+  const widest = Math.max(0, ...node.gaps)
+  const side = Math.min(widthOf(node.box), heightOf(node.box))
+  return Math.max(widest * fit.scale, RUNS * side * fit.scale, LEAST_GAP * fit.smallest)
+}
+
+/** Things one after the other: all combinations of their shapes that fit the room and that nothing beats. */
+function joined(
+  lists: readonly (readonly Shape[])[],
+  gaps: readonly number[],
+  axis: Axis,
+  node: LinesNode,
+  choice: string,
+  cost: number,
+  { scale, room }: Fit,
+): Shape[] {
+  let all: Shape[] = [{ width: 0, height: 0, cost, node, choice, kids: [], scale, extra: gaps }]
+  lists.forEach((list, n) => {
+    const gap = n === 0 ? 0 : (gaps[n - 1] ?? 0)
+    const next: Shape[] = []
+    for (const a of all)
+      for (const s of list) {
+        const width = axis === 'x' ? a.width + gap + s.width : Math.max(a.width, s.width)
+        const height = axis === 'y' ? a.height + gap + s.height : Math.max(a.height, s.height)
+        if (width > room.width || height > room.height) continue
+        next.push({ width, height, cost: a.cost + s.cost, node, choice, kids: [...a.kids, s], scale, extra: gaps })
+      }
+    all = unbeaten(next)
+  })
+  return all
+}
+
+export const lines: NodeDefinition<LinesNode> = {
+  shapes(node, fit, shapesOf) {
+    const kept = fit.kept?.[node.key]
+    const lists = node.children.map((c) => shapesOf(c))
+    const out: Shape[] = []
+    const wants = (choice: string) => kept === undefined || kept === choice
+    if (wants('as'))
+      out.push(...joined(lists, node.gaps.map((_, n) => gapAt(node, n, fit)), node.axis, node, 'as', 0, fit))
+    const order = turnedOrder(node)
+    if (order && wants('turned')) {
+      const gap = turnedGap(node, fit)
+      const turned = order.map((n) => lists[n] as readonly Shape[])
+      out.push(
+        ...joined(turned, turned.slice(1).map(() => gap), other(node.axis), node, 'turned', node.bound ? BOUND : TURNED, fit),
+      )
+    }
+    if (!node.bound && node.children.length >= 3 && node.children.every((c) => c.over.size === 0))
+      for (const at of splitsOf(node)) {
+        const choice = `broken ${at}`
+        if (!wants(choice)) continue
+        out.push(...broken(node, lists, at, choice, fit))
+      }
+    // A choice that cannot be had any more leaves all free.
+    return out.length > 0 || kept === undefined
+      ? out
+      : lines.shapes(node, { ...fit, kept: null }, shapesOf)
+  },
+  place(node, shape, box, _to, placeNode) {
+    if (shape.choice.startsWith('broken')) return placeRuns(node, shape, box, placeNode)
+    const turned = shape.choice === 'turned'
+    const order = turned ? turnedOrder(node) : null
+    const children = order ? order.map((n) => node.children[n] as Node) : node.children
+    run(children, shape.kids, shape.extra ?? [], turned ? other(node.axis) : node.axis, node, box, placeNode, turned)
+  },
+}
+/** At most so many places are tried to break a run at: those that leave both halves most alike. */
+const SPLITS = 3
+function splitsOf(node: LinesNode): number[] {
+  const sizes = node.children.map((c) => boxAlong(c.box, node.axis))
+  const total = sizes.reduce((s, v) => s + v, 0)
+  const uneven = (at: number) => Math.abs(total / 2 - sizes.slice(0, at).reduce((s, v) => s + v, 0))
+  return sizes
+    .map((_, n) => n)
+    .slice(1)
+    .sort((a, b) => uneven(a) - uneven(b) || a - b)
+    .slice(0, SPLITS)
+}
+/** Two runs beside each other, across the direction. */
+function broken(node: LinesNode, lists: readonly (readonly Shape[])[], at: number, choice: string, fit: Fit): Shape[] {
+  const gaps = node.gaps.map((_, n) => gapAt(node, n, fit))
+  const one = joined(lists.slice(0, at), gaps.slice(0, at - 1), node.axis, node, '', 0, fit)
+  const two = joined(lists.slice(at), gaps.slice(at), node.axis, node, '', 0, fit)
+  const between = turnedGap(node, fit)
+  const across = other(node.axis)
+  return unbeaten(
+    one.flatMap((a) =>
+      two.map((b): Shape => {
+        const [w, h] =
+          across === 'x'
+            ? [a.width + between + b.width, Math.max(a.height, b.height)]
+            : [Math.max(a.width, b.width), a.height + between + b.height]
+        const uneven = Math.abs(Math.log2(sizeAlong(a, node.axis) / Math.max(1, sizeAlong(b, node.axis))))
+        const cost = BROKEN + a.cost + b.cost + 0.05 * Math.min(3, uneven)
+        return { width: w, height: h, cost, node, choice, kids: [a, b], scale: fit.scale, extra: [between, at] }
+      }),
+    ),
+  )
+}
+function placeRuns(node: LinesNode, shape: Shape, box: Bounds, placeNode: (s: Shape, b: Bounds) => void): void {
+  const across = other(node.axis)
+  const [a, b] = shape.kids
+  const [between = 0, at = 1] = shape.extra ?? []
+  if (!a || !b) return
+  const spare = Math.max(0, boxAlong(box, across) - sizeAlong(shape, across))
+  const gap = between + Math.min(spare, between)
+  const first = node.rtl && across === 'x' ? b : a
+  const second = first === a ? b : a
+  let from = (across === 'x' ? box.left : box.top) + (spare - Math.min(spare, between)) / 2
+  for (const s of [first, second]) {
+    const size = sizeAlong(s, across)
+    const part = across === 'x' ? { ...box, left: from, right: from + size } : { ...box, top: from, bottom: from + size }
+    const children = s === a ? node.children.slice(0, at) : node.children.slice(at)
+    run(children, s.kids, s.extra ?? [], node.axis, node, part, placeNode, false)
+    from += size + gap
+  }
+}
+
+/** Where along a stretch something lay: 0 at its start, 1 at its end; near the middle it is the middle. */
+export function shareOf(low: number, high: number, from: number, to: number, otherwise: number): number {
+  const [before, after] = [Math.max(0, low - from), Math.max(0, to - high)]
+  if (before + after < 0.02 * (to - from)) return otherwise
+  const share = before / (before + after)
+  if (share < 0.12) return 0
+  if (share > 0.88) return 1
+  return Math.abs(share - 0.5) < 0.1 ? 0.5 : share
+}
+/** One run of things in a box: room that is left widens the gaps, then lies at both ends as on the master. */
+function run(
+  children: readonly Node[],
+  shapes: readonly Shape[],
+  gaps: readonly number[],
+  axis: Axis,
+  node: LinesNode,
+  box: Bounds,
+  placeNode: (s: Shape, b: Bounds) => void,
+  turned: boolean,
+): void {
+  const used = shapes.reduce((sum, s) => sum + sizeAlong(s, axis), 0) + gaps.reduce((sum, g) => sum + g, 0)
+  const spare = Math.max(0, boxAlong(box, axis) - used)
+  const total = gaps.reduce((sum, g) => sum + g, 0)
+  const spread = node.bound ? 0 : Math.min(spare, total * SPREAD)
+  const squares = gaps.reduce((sum, g) => sum + g * g, 0)
+  const cross = other(axis)
+  const middle = turned ? 0.5 : 0
+  let at = (axis === 'x' ? box.left : box.top) + (spare - spread) * (turned || node.bound ? middle || 0 : endShare(node))
+  children.forEach((child, n) => {
+    const s = shapes[n] as Shape
+    const [size, across] = [sizeAlong(s, axis), boxAlong(box, cross)]
+    const [lo, hi] = cross === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
+    const wide = boxAlong(child.box, cross) / Math.max(1, boxAlong(node.box, cross))
+    const fills = (child.kind === 'rule' && wide > 0.5) || (child.kind !== 'words' && child.kind !== 'block' && child.kind !== 'slot' && wide > 0.72 && !turned)
+    const own = fills ? Math.max(across, 0) : ruleLength(child, s, cross, across)
+    const share = turned
+      ? turnedShare(node, cross)
+      : shareOf(child.box[lo], child.box[hi], node.box[lo], node.box[hi], node.align)
+    const start = (cross === 'x' ? box.left : box.top) + (across - own) * share
+    placeNode(
+      s,
+      cross === 'x'
+        ? { left: start, right: start + own, top: at, bottom: at + size }
+        : { left: at, right: at + size, top: start, bottom: start + own },
+    )
+    const gap = gaps[n] ?? 0
+    at += size + gap + (squares > 0 ? (spread * gap * gap) / squares : 0)
+  })
+}
+/** Across a turned run: things stand level in a row, and in reading order at the start of a column unless they were centred. */
+const turnedShare = (node: LinesNode, cross: Axis): number => (cross === 'y' ? 0.5 : node.align)
+/** Where the room that is left lies, as the whole lay: the parent has said it by its box already. */
+const endShare = (node: LinesNode): number => (node.axis === 'y' ? 0.5 : node.align)
+function ruleLength(child: Node, s: Shape, cross: Axis, across: number): number {
+  if (child.kind !== 'rule' || child.axis !== cross) return sizeAlong(s, cross)
+  return Math.min(across, boxAlong(child.box, cross) * s.scale)
+}

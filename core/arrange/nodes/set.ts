@@ -1,0 +1,125 @@
+import { heightOf, widthOf } from '../../geometry/bounds'
+import { type NodeDefinition, type SetNode, type Shape, unbeaten } from '../node'
+
+/** Another number in a row costs so much; a last row that is not full this much more. */
+const OTHERWISE = 0.1
+const RAGGED = 0.25
+/** At most so many widths of a cell are tried. */
+const WIDTHS = 10
+const LEAST_GAP = 0.4
+
+const perRowOf = (choice: string): number => Number(choice.slice(2))
+export const set: NodeDefinition<SetNode> = {
+  shapes(node, fit, shapesOf) {
+    const lists = node.children.map((c) => shapesOf(c))
+    const n = node.children.length
+    const cells = cellsOf(lists)
+    const least = LEAST_GAP * fit.smallest
+    const gapX = Math.max(node.gapX * fit.scale, Math.min(node.gapX, least))
+    const gapY = Math.max(node.gapY * fit.scale, Math.min(node.gapY, least))
+    const kept = fit.kept?.[node.key]
+    const out: Shape[] = []
+    for (let columns = 1; columns <= n; columns++) {
+      const rows = Math.ceil(n / columns)
+      const choice = `in${columns}`
+      if (kept !== undefined && kept !== choice) continue
+      const ragged = n % columns !== 0
+      // A last row of one beside rows of many looks forgotten.
+      if (ragged && columns !== node.perRow && (columns > 4 || n % columns < columns - 1)) continue
+      const cost = (columns === node.perRow ? 0 : OTHERWISE) + (ragged && columns !== node.perRow ? RAGGED : 0)
+      for (const cell of cells)
+        out.push({
+          width: columns * cell.width + (columns - 1) * gapX,
+          height: rows * cell.height + (rows - 1) * gapY,
+          cost: cost + cell.cost,
+          node,
+          choice,
+          kids: cell.kids,
+          scale: fit.scale,
+          extra: [gapX, gapY],
+        })
+    }
+    // A choice that cannot be had any more leaves all free.
+    if (out.length === 0 && kept !== undefined) return set.shapes(node, { ...fit, kept: null }, shapesOf)
+    return unbeaten(out, 24)
+  },
+  place(node, shape, box, _to, placeNode) {
+    const columns = perRowOf(shape.choice)
+    const rows = Math.ceil(shape.kids.length / columns)
+    const [gapX = 0, gapY = 0] = shape.extra ?? []
+    const spare = (room: number, used: number, gaps: number, gap: number) => {
+      const left = Math.max(0, room - used)
+      return gaps > 0 ? Math.min(left / gaps, gap * 0.8) : 0
+    }
+    const [moreX, moreY] = [
+      spare(widthOf(box), shape.width, columns - 1, gapX),
+      spare(heightOf(box), shape.height, rows - 1, gapY),
+    ]
+    // Cards take the room that is left; other things stay as large as they are.
+    const stretches = shape.kids.every((s) => s.node.kind === 'panel')
+    const lacking = { x: widthOf(box) - shape.width - moreX * (columns - 1), y: heightOf(box) - shape.height - moreY * (rows - 1) }
+    const own = { w: (shape.width - gapX * (columns - 1)) / columns, h: (shape.height - gapY * (rows - 1)) / rows }
+    const cell = {
+      w: own.w + (stretches ? Math.min(lacking.x / columns, own.w * 0.25) : 0),
+      h: own.h + (stretches ? Math.min(lacking.y / rows, own.h * 0.25) : 0),
+    }
+    const full = { w: columns * cell.w + (columns - 1) * (gapX + moreX), h: rows * cell.h + (rows - 1) * (gapY + moreY) }
+    const [left, top] = [box.left + (widthOf(box) - full.w) * alignOf(node), box.top + (heightOf(box) - full.h) / 2]
+    shape.kids.forEach((s, n) => {
+      const [row, column] = [Math.floor(n / columns), n % columns]
+      const inRow = Math.min(columns, shape.kids.length - row * columns)
+      const shift = inRow < columns ? ((columns - inRow) * (cell.w + gapX + moreX)) / 2 : 0
+      const x = left + column * (cell.w + gapX + moreX) + shift
+      const y = top + row * (cell.h + gapY + moreY)
+      const cellBox = { left: x, top: y, right: x + cell.w, bottom: y + cell.h }
+      if (s.node.kind === 'panel' || s.node.kind === 'ridden') placeNode(s, cellBox)
+      else {
+        const inside = {
+          left: x + (cell.w - s.width) * shareX(node, s),
+          top: y + (cell.h - s.height) * (s.node.kind === 'words' ? 0 : shareY(node)),
+        }
+        placeNode(s, { ...inside, right: inside.left + s.width, bottom: inside.top + s.height })
+      }
+    })
+  },
+}
+const alignOf = (node: SetNode): number => {
+  const words = node.children.find((c) => c.kind === 'words')
+  return words ? shareX(node, { node: words }) : 0.5
+}
+function shareX(_: SetNode, s: { node: Shape['node'] }): number {
+  if (s.node.kind !== 'words') return 0.5
+  const { align } = s.node.item.types[0]?.style ?? { align: 'centre' }
+  const rtl = s.node.item.layout?.lines[0]?.rtl ?? false
+  if (align === 'centre') return 0.5
+  return (align === 'end') !== rtl ? 1 : 0
+}
+/** Things of different height stand on one floor where they did. */
+function shareY(node: SetNode): number {
+  const feet = node.children.map((c) => c.box.bottom)
+  const heads = node.children.map((c) => c.box.top)
+  const spread = (list: number[]) => Math.max(...list) - Math.min(...list)
+  if (node.perRow < node.children.length || Math.abs(spread(feet) - spread(heads)) < 1) return 0.5
+  return spread(feet) < spread(heads) ? 1 : 0
+}
+
+type Cell = { width: number; height: number; cost: number; kids: Shape[] }
+/** Boxes that every one of the children fits into. */
+function cellsOf(lists: readonly (readonly Shape[])[]): Cell[] {
+  const widths = [...new Set(lists.flatMap((l) => l.map((s) => Math.ceil(s.width))))].sort((a, b) => a - b)
+  const step = Math.max(1, Math.floor(widths.length / WIDTHS))
+  const tried = widths.filter((_, n) => n % step === 0 || n === widths.length - 1)
+  return tried.flatMap((width): Cell[] => {
+    const kids = lists.map((l) => l.filter((s) => s.width <= width + 0.5).sort((a, b) => a.height - b.height || a.cost - b.cost)[0])
+    if (kids.some((k) => k === undefined)) return []
+    const all = kids as Shape[]
+    return [
+      {
+        width: Math.max(...all.map((s) => s.width)),
+        height: Math.max(...all.map((s) => s.height)),
+        cost: all.reduce((sum, s) => sum + s.cost, 0) / all.length,
+        kids: all,
+      },
+    ]
+  })
+}

@@ -1,0 +1,85 @@
+import { carriedNode, typesetLayer } from '../../adapt/place'
+import { CAPITALS } from '../../compose/item'
+import { isWorded } from '../../kinds/facts'
+import { type Measure, wrapMeasured } from '../../type/layout'
+import { widthOf } from '../../geometry/bounds'
+import type { NodeDefinition, Wrap, WordsNode } from '../node'
+
+/** Letters that change with their neighbours make a line a little wider alone than within its paragraph. */
+export const slackOf = (size: number): number => size * 0.06 + 1
+/** A line more than the author saw costs so much of words of the largest letters, so much of others; a line less this. */
+const LARGER = 0.34
+const SMALLER = 0.05
+const FEWER = 0.04
+/** One word a line is read badly. */
+const WORD_BY_WORD = 0.25
+const MOST_LINES = 9
+
+const counted = new WeakMap<Measure, readonly Wrap[]>()
+/** Ways to break measured words into lines of nearly one length, at size 1. */
+export function wrapsOf(measure: Measure): readonly Wrap[] {
+  const held = counted.get(measure)
+  if (held) return held
+  const whole = wrapMeasured(measure, 1, 1e9)
+  const out: Wrap[] = [{ lines: whole.lines, width: whole.widest }]
+  const piece = Math.max(0.1, ...measure.paragraphs.flatMap((p) => p.map((s) => s.width - s.trailing)))
+  for (let lines = whole.lines + 1; lines <= whole.lines + MOST_LINES; lines++) {
+    let [low, high] = [piece, out.at(-1)?.width ?? whole.widest]
+    if (wrapMeasured(measure, 1, piece).lines < lines) break
+    for (let n = 0; n < 14; n++) {
+      const middle = (low + high) / 2
+      if (wrapMeasured(measure, 1, middle).lines <= lines) high = middle
+      else low = middle
+    }
+    const set = wrapMeasured(measure, 1, high)
+    if (set.lines <= lines && high < (out.at(-1)?.width ?? 0) - 0.01) out.push({ lines: set.lines, width: set.widest })
+  }
+  counted.set(measure, out)
+  return out
+}
+const inkHeight = (node: WordsNode, lines: number, size: number): number =>
+  ((lines - 1) * node.leading + CAPITALS) * size
+
+export const words: NodeDefinition<WordsNode> = {
+  shapes(node, { scale, words: by, smallest }) {
+    const size = Math.max(scale * by * node.size, smallest * node.level)
+    const slack = slackOf(size)
+    const long = node.wraps.length
+    return node.wraps.map((wrap, n) => {
+      const more = wrap.lines - node.lines
+      const cost =
+        (more > 0 ? more * (node.headline ? LARGER : SMALLER) : -more * FEWER) +
+        (n === long - 1 && n > 1 && node.headline ? WORD_BY_WORD : 0)
+      return {
+        width: Math.ceil(wrap.width * size + slack),
+        height: inkHeight(node, wrap.lines, size),
+        cost,
+        node,
+        choice: '',
+        kids: [],
+        scale: size / node.size,
+        extra: [wrap.lines],
+      }
+    })
+  },
+  place(node, shape, box, { out }) {
+    const { layer } = node.item.node
+    const { layout } = node.item
+    if (!isWorded(layer) || !layout) return
+    const size = node.size * shape.scale
+    const lines = shape.extra?.[0] ?? 1
+    const first = (layout.lines[0]?.baseline ?? layout.size) / layout.size
+    // The box of its lines round what is seen: capitals of the first to the foot of the last.
+    const top = box.top + (CAPITALS - first) * size
+    const height = lines * node.leading * size
+    const left = box.left
+    const set = typesetLayer(
+      layer,
+      { left, right: left + Math.max(shape.width, widthOf(box)), top, bottom: top + height },
+      size,
+      layer.style.align,
+      0,
+    )
+    out.set(node.item.id, carriedNode(node.item.node, set))
+  },
+}

@@ -1,0 +1,61 @@
+import { movedNode, moveTo } from '../adapt/place'
+import type { Item } from '../compose/item'
+import { type Bounds, centreOf, heightOf, unionOf, widthOf } from '../geometry/bounds'
+import { cosine } from '../geometry/exact'
+import { isShape } from '../kinds/facts'
+import type { LayerNode } from '../design/tree'
+import type { Placing, Side } from './node'
+
+/** Beyond the bleed a thing reaches so many px at least. */
+const BEYOND = 2
+
+/**
+ * Pushes blocks over the edges that they went over on the master. `from` is the part of the master they were read in, `to`
+ * the part of the channel they lie in; where an edge of `to` is the page's, they reach over its bleed too.
+ */
+export function pushOver({ blocks, out, channel }: Placing, from: Bounds, to: Bounds): void {
+  const page = { left: 0, top: 0, right: channel.width, bottom: channel.height }
+  for (const { node, box, scale } of blocks) {
+    const ink = unionOf(node.items.map((i) => i.ink))
+    const c = centreOf(box)
+    const shift = { x: 0, y: 0 }
+    const one = (side: Side, axis: 'x' | 'y', sign: 1 | -1, opposite: Side) => {
+      if (!node.over.has(side) || node.over.has(opposite)) return
+      const beyond = (ink[side] - from[side]) * sign * scale
+      const edge = to[side]
+      const reach = Math.abs(edge - page[side]) < 1 ? Math.max(beyond, channel.bleed + BEYOND) : beyond
+      // What is seen of it lies at the edge, and as much beyond it as there was.
+      shift[axis] += edge + (reach - beyond) * sign - box[side]
+    }
+    one('left', 'x', -1, 'right')
+    one('right', 'x', 1, 'left')
+    one('top', 'y', -1, 'bottom')
+    one('bottom', 'y', 1, 'top')
+    if (node.over.has('left') && node.over.has('right')) shift.x += centreOf(to).x - c.x
+    if (node.over.has('top') && node.over.has('bottom')) shift.y += centreOf(to).y - c.y
+    const move = moveTo(node.box, scale, c.x + shift.x, c.y + shift.y)
+    for (const i of node.items) out.set(i.id, lengthened(i, movedNode(i.node, move), from, to, channel.bleed))
+  }
+}
+/** A band from edge to edge is lengthened along itself until it is one again. */
+function lengthened(i: Item, node: LayerNode, from: Bounds, to: Bounds, bleed: number): LayerNode {
+  const { layer } = node
+  const level = i.ink.left <= from.left + 1 && i.ink.right >= from.right - 1
+  const upright = i.ink.top <= from.top + 1 && i.ink.bottom >= from.bottom - 1
+  if (!isShape(layer) || layer.form !== 'rectangle' || (!level && !upright)) return node
+  const p = layer.placement
+  const angle = (p.rotation * Math.PI) / 180
+  const along = Math.abs(cosine(angle)) > 0.7
+  const lengthwise = level ? along : !along
+  const half = level
+    ? Math.max(p.x - to.left, to.right - p.x) + bleed + BEYOND
+    : Math.max(p.y - to.top, to.bottom - p.y) + bleed + BEYOND
+  const lean = Math.max(0.5, Math.abs(level ? cosine(angle) : Math.sin(angle)))
+  const thick = lengthwise ? p.height : p.width
+  const need = (2 * half) / lean + thick
+  const placement = lengthwise
+    ? { ...p, width: Math.max(p.width, need) }
+    : { ...p, height: Math.max(p.height, need) }
+  return { ...node, layer: { ...layer, placement } }
+}
+export const sizeOfBox = (b: Bounds): number => Math.sqrt(widthOf(b) * heightOf(b))

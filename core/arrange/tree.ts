@@ -1,0 +1,324 @@
+import { type Item, isWords } from '../compose/item'
+import type { Relation } from '../compose/relation'
+import { perRow } from '../compose/relations/set'
+import { areaOf, type Bounds, centreOf, grow, heightOf, overlapArea, overlaps, unionOf, widthOf } from '../geometry/bounds'
+import { blockOf, canHug, keyOf, leafOf, overOf, type Region } from './leaves'
+import type { Axis, LinesNode, Node, PanelNode, RiddenNode, SetNode, TableNode } from './node'
+import { shareOf } from './nodes/lines'
+
+/** Boxes that share more of the smaller one cannot be cut apart. */
+const SHARED = 0.07
+/** A cut may go through so much of a thing's side. */
+const THROUGH = 0.1
+/** What rides is at most so large, of its host. */
+const RIDER = 0.6
+/** Of all gaps in one direction those are cut together that are at least this share of the widest. */
+const ALIKE = 0.55
+
+/** Joins what is related one by one. */
+function joins(items: readonly Item[], pairs: readonly (readonly [string, string])[]): Item[][] {
+  const head = new Map(items.map((i) => [i.id, i.id]))
+  const find = (id: string): string => {
+    let at = id
+    while (head.get(at) !== at) at = head.get(at) ?? at
+    return at
+  }
+  for (const [a, b] of pairs) if (head.has(a) && head.has(b)) head.set(find(a), find(b))
+  const groups = new Map<string, Item[]>()
+  for (const i of items) groups.set(find(i.id), [...(groups.get(find(i.id)) ?? []), i])
+  return [...groups.values()]
+}
+
+/** Rows and columns of the things of a region, with what belongs together in nodes of its own. */
+export function treeOf(items: readonly Item[], relations: readonly Relation[], region: Region): Node | null {
+  return items.length === 0 ? null : new Builder(relations, region).tree(items)
+}
+
+class Builder {
+  constructor(
+    private readonly relations: readonly Relation[],
+    private readonly region: Region,
+  ) {}
+
+  tree(items: readonly Item[]): Node {
+    return this.cut(this.units(items))
+  }
+
+  /** What belongs together on one level: panels, ridden things, blocks, captions with their hosts, sets and tables. */
+  private units(items: readonly Item[]): Node[] {
+    const here = new Set(items.map((i) => i.id))
+    const inside = this.relations.filter((r) => [...r.of].every((id) => here.has(id)))
+    const both = (r: Relation) => here.has(r.to[0] ?? '') && here.has(r.of[0] ?? '')
+    const carried = new Map(inside.filter((r) => r.kind === 'on' && both(r)).map((r) => [r.of[0] as string, r.to[0] as string]))
+    const overlaps = inside.filter((r) => (['rides', 'through', 'stands', 'together'].includes(r.kind)) && both(r))
+    const outermost = (id: string): string => {
+      let at = id
+      for (let n = 0; n < 20 && carried.has(at); n++) at = carried.get(at) as string
+      return at
+    }
+    /** Carriers whose things touch nothing but each other can hug. */
+    const tops = items.filter((i) => !carried.has(i.id))
+    const crossing = overlaps.filter((r) => outermost(r.of[0] as string) !== outermost(r.to[0] as string))
+    const riding = crossing.filter((r) => this.rides(r, items, carried, crossing))
+    const rigid = crossing.filter((r) => !riding.includes(r))
+    const ridersOf = new Map<string, Item[]>()
+    for (const r of riding) {
+      const [rider, host] = [items.find((i) => i.id === r.of[0]) as Item, outermost(r.to[0] as string)]
+      ridersOf.set(host, [...(ridersOf.get(host) ?? []), rider])
+    }
+    const riders = new Set(riding.map((r) => r.of[0]))
+    const groups = joins(
+      tops.filter((t) => !riders.has(t.id)),
+      rigid.map((r) => [outermost(r.of[0] as string), outermost(r.to[0] as string)] as const),
+    )
+    const all = groups.map((g): Node => {
+      const held = items.filter((i) => g.some((t) => outermost(i.id) === t.id))
+      const own = g.flatMap((t) => ridersOf.get(t.id) ?? [])
+      const one = g.length === 1 ? (g[0] as Item) : null
+      if (one && own.length > 0) return this.ridden(this.single(one, held, overlaps), own)
+      return one ? this.single(one, held, overlaps) : blockOf([...held, ...own], this.region)
+    })
+    return this.sets(this.captions(this.tables(all)))
+  }
+
+  /** A thing that overlaps one host and nothing else stays at its outline; else all become one block. */
+  private rides(r: Relation, items: readonly Item[], carried: ReadonlyMap<string, string>, crossing: readonly Relation[]): boolean {
+    if (r.kind !== 'rides') return false
+    const [rider, host] = [items.find((i) => i.id === r.of[0]), items.find((i) => i.id === r.to[0])]
+    if (!rider || !host || carried.has(rider.id) || (isWords(rider) && rider.types.length === 0)) return false
+    if ([...carried.values()].includes(rider.id)) return false
+    const only = crossing.filter((o) => o.of[0] === rider.id || o.to[0] === rider.id)
+    const alone = !carried.has(host.id) && !isWords(host)
+    return only.length === 1 && alone && rider.area < RIDER * host.area && crossing.every((o) => o.to[0] !== host.id || o.kind === 'rides')
+  }
+
+  private single(top: Item, held: readonly Item[], overlapping: readonly Relation[]): Node {
+    const rest = held.filter((i) => i !== top)
+    if (rest.length === 0) return leafOf(top, this.region)
+    const touched = overlapping.some((r) => r.of.includes(top.id) || r.to.includes(top.id))
+    if (!canHug(top) || touched) return blockOf(held, this.region)
+    const inner = this.tree(rest)
+    return this.panel(top, inner, held)
+  }
+  private panel(carrier: Item, inner: Node, held: readonly Item[]): PanelNode {
+    const [c, b] = [carrier.ink, inner.box]
+    const pads = {
+      left: Math.max(0, b.left - c.left),
+      top: Math.max(0, b.top - c.top),
+      right: Math.max(0, c.right - b.right),
+      bottom: Math.max(0, c.bottom - b.bottom),
+    }
+    const text = held.find((i) => isWords(i))
+    const alignX = shareOf(b.left, b.right, c.left, c.right, text ? readingShare(text) : 0.5)
+    return {
+      kind: 'panel',
+      ...this.common('panel', held),
+      box: c,
+      carrier,
+      inner,
+      pads,
+      alignX,
+      alignY: shareOf(b.top, b.bottom, c.top, c.bottom, 0.5),
+    }
+  }
+  private ridden(host: Node, riders: readonly Item[]): RiddenNode {
+    return { kind: 'ridden', ...this.common('ridden', [...host.items, ...riders]), host, riders }
+  }
+  private common(kind: string, items: readonly Item[]) {
+    return { key: keyOf(kind, items), box: unionOf(items.map((i) => i.ink)), items, over: overOf(items, this.region.box) }
+  }
+
+  /** Cells of a table become one node, with the rules that run through it. */
+  private tables(nodes: readonly Node[]): Node[] {
+    let now = [...nodes]
+    for (const r of this.relations.filter((x) => x.kind === 'table')) {
+      const cells = now.filter((n) => n.items.length === 1 && r.of.includes(n.items[0]?.id ?? ''))
+      if (cells.length !== r.of.length) continue
+      let at = 0
+      const rows = r.to.map((count) => {
+        const row = r.of.slice(at, at + Number(count))
+        at += Number(count)
+        return row.map((id) => cells.find((n) => n.items[0]?.id === id)?.items[0] as Item)
+      })
+      const cellsBox = unionOf(cells.map((n) => n.box))
+      const rules = now.filter((n) => n.kind === 'rule' && overlaps(grow(cellsBox, 1), n.box) && centreOf(n.box).y > cellsBox.top - 2)
+      const items = [...cells, ...rules].flatMap((n) => n.items)
+      const box = unionOf([...cells, ...rules].map((n) => n.box))
+      // What else lies between its rows goes with it as it is.
+      if (now.some((n) => !cells.includes(n) && !rules.includes(n) && overlapArea(n.box, cellsBox) > 0)) continue
+      const made: TableNode = {
+        kind: 'table',
+        ...this.common('table', items),
+        box: { ...box, left: Math.min(box.left, cellsBox.left) },
+        rows,
+        rules: rules.flatMap((n) => n.items),
+        least: Math.min(Infinity, ...items.flatMap((i) => i.types.map((t) => t.style.size))),
+      }
+      now = [...now.filter((n) => !cells.includes(n) && !rules.includes(n)), { ...made, box: cellsBox }]
+    }
+    return now
+  }
+
+  private captions(nodes: readonly Node[]): Node[] {
+    let now = [...nodes]
+    const hosts = new Map<Node, Node[]>()
+    for (const r of this.relations.filter((x) => x.kind === 'caption' || x.kind === 'together')) {
+      const words = now.find((n) => n.items.some((i) => i.id === r.of[0]))
+      const host = now.find((n) => n.items.some((i) => i.id === r.to[0]))
+      if (!words || !host || words === host) continue
+      hosts.set(host, [...(hosts.get(host) ?? []), words])
+    }
+    for (const [host, words] of hosts) {
+      const parts = [host, ...words].filter((n) => now.includes(n))
+      if (parts.length < 2 || !now.includes(host)) continue
+      const unit = this.cut(parts)
+      now = [...now.filter((n) => !parts.includes(n)), unit.kind === 'lines' ? { ...unit, bound: true } : unit]
+    }
+    return now
+  }
+
+  private sets(nodes: readonly Node[]): Node[] {
+    let now = [...nodes]
+    for (const r of this.relations.filter((x) => x.kind === 'set')) {
+      const members = r.of.map((id) => now.find((n) => n.items.some((i) => i.id === id)))
+      const distinct = new Set(members)
+      if (members.some((m) => m === undefined) || distinct.size !== members.length) continue
+      const children = members as Node[]
+      const box = unionOf(children.map((c) => c.box))
+      // Something else between them: they stay where the cuts put them.
+      if (now.some((n) => !distinct.has(n) && overlapArea(n.box, box) > 0.15 * areaOf(n.box))) continue
+      if (children.some((c) => c.over.size > 0) || !alike(children)) continue
+      now = [...now.filter((n) => !distinct.has(n)), this.set(children, perRow(r))]
+    }
+    return now
+  }
+  private set(children: readonly Node[], columns: number): SetNode {
+    const gaps = (axis: Axis) => {
+      const [lo, hi] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
+      const step = axis === 'x' ? 1 : columns
+      const found = children.flatMap((c, n) => {
+        const next = children[n + step]
+        if (!next || (axis === 'x' && (n + 1) % columns === 0)) return []
+        return [Math.max(0, next.box[lo] - c.box[hi])]
+      })
+      return found.length > 0 ? found.reduce((s, g) => s + g, 0) / found.length : null
+    }
+    const [x, y] = [gaps('x'), gaps('y')]
+    return {
+      kind: 'set',
+      ...this.common('set', children.flatMap((c) => c.items)),
+      box: unionOf(children.map((c) => c.box)),
+      children,
+      perRow: columns,
+      gapX: x ?? y ?? 0,
+      gapY: y ?? x ?? 0,
+    }
+  }
+
+  /** Cut into rows or columns at the widest gaps; what cannot be cut is one block. */
+  cut(nodes: readonly Node[]): Node {
+    const now = this.apart(nodes)
+    if (now.length === 1) return now[0] as Node
+    const [x, y] = [cuts(now, 'x'), cuts(now, 'y')]
+    if (x.parts.length === 1 && y.parts.length === 1) return blockOf(now.flatMap((n) => n.items), this.region)
+    const widest = (gaps: readonly number[]) => Math.max(-1, ...gaps)
+    const columnFirst = y.parts.length > 1 && (x.parts.length === 1 || widest(y.gaps) >= widest(x.gaps) * 0.8)
+    const axis: Axis = columnFirst ? 'y' : 'x'
+    const { parts, gaps } = gathered(columnFirst ? y : x)
+    const children = parts.map((p) => this.cut(p))
+    return this.lines(axis, children, gaps)
+  }
+  private lines(axis: Axis, children: readonly Node[], gaps: readonly number[]): LinesNode {
+    const items = children.flatMap((c) => c.items)
+    const words = items.filter(isWords)
+    const rtl = words.filter((w) => w.layout?.lines[0]?.rtl).length * 2 > words.length
+    return {
+      kind: 'lines',
+      ...this.common('lines', items),
+      box: unionOf(children.map((c) => c.box)),
+      axis,
+      children,
+      gaps,
+      align: axis === 'y' ? alignOf(children, 'x') : alignOf(children, 'y'),
+      bound: false,
+      rtl,
+    }
+  }
+  /** Nodes whose boxes meet are one. */
+  private apart(nodes: readonly Node[]): Node[] {
+    let now = [...nodes]
+    for (;;) {
+      const met = firstMeeting(now)
+      if (!met) return now
+      const [a, b] = met
+      now = [...now.filter((n) => n !== a && n !== b), blockOf([...a.items, ...b.items], this.region)]
+    }
+  }
+}
+function firstMeeting(nodes: readonly Node[]): [Node, Node] | null {
+  for (const [n, a] of nodes.entries())
+    for (const b of nodes.slice(n + 1)) {
+      const shared = overlapArea(a.box, b.box)
+      if (shared > SHARED * Math.min(areaOf(a.box), areaOf(b.box)) + 1) return [a, b]
+    }
+  return null
+}
+/** Nodes that are of one make: three cards, three captions with their cups. */
+const alike = ([first, ...rest]: readonly Node[]): boolean =>
+  first !== undefined && rest.every((n) => n.kind === first.kind || (n.kind === 'block' && first.kind === 'slot'))
+
+type Cuts = { parts: Node[][]; gaps: number[] }
+function cuts(nodes: readonly Node[], axis: Axis): Cuts {
+  const [lo, hi] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
+  const sorted = [...nodes].sort((a, b) => a.box[lo] - b.box[lo])
+  const [parts, gaps]: [Node[][], number[]] = [[], []]
+  let end = -Infinity
+  for (const n of sorted) {
+    const size = n.box[hi] - n.box[lo]
+    if (parts.length > 0 && n.box[lo] < end - size * THROUGH) parts.at(-1)?.push(n)
+    else {
+      if (parts.length > 0) gaps.push(Math.max(0, n.box[lo] - end))
+      parts.push([n])
+    }
+    end = Math.max(end, n.box[hi])
+  }
+  return { parts, gaps }
+}
+/** Parts with smaller gaps between them come together: what is near belongs together. */
+function gathered({ parts, gaps }: Cuts): Cuts {
+  const least = Math.max(...gaps) * ALIKE
+  const out: Cuts = { parts: [[...(parts[0] as Node[])]], gaps: [] }
+  parts.slice(1).forEach((p, n) => {
+    const gap = gaps[n] as number
+    if (gap >= least) {
+      out.parts.push([...p])
+      out.gaps.push(gap)
+    } else out.parts.at(-1)?.push(...p)
+  })
+  return out
+}
+const readingShare = (i: Item): number => {
+  const { align } = i.types[0]?.style ?? { align: 'start' }
+  if (align === 'centre') return 0.5
+  return (align === 'end') !== (i.layout?.lines[0]?.rtl ?? false) ? 1 : 0
+}
+/** Which line things share across their direction: starts, middles or ends; words say it where all do. */
+function alignOf(children: readonly Node[], axis: Axis): number {
+  const [lo, hi] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
+  const spread = (of: (b: Bounds) => number) => {
+    const all = children.map((c) => of(c.box))
+    return Math.max(...all) - Math.min(...all)
+  }
+  const [start, middle, end] = [spread((b) => b[lo]), spread((b) => (b[lo] + b[hi]) / 2), spread((b) => b[hi])]
+  const words = children.flatMap((c) => c.items).find(isWords)
+  const told = axis === 'x' && words ? readingShare(words) : 0.5
+  const least = Math.min(start, middle, end)
+  const size = Math.max(widthOf(unionOf(children.map((c) => c.box))), 1)
+  const near = (v: number) => v <= least + 0.01 * size
+  if (told === 0 && near(start)) return 0
+  if (told === 1 && near(end)) return 1
+  if (told === 0.5 && near(middle)) return 0.5
+  if (start === least) return 0
+  return end === least ? 1 : 0.5
+}
+export const heightShare = (a: Bounds, b: Bounds): number => heightOf(a) / Math.max(1, heightOf(b))

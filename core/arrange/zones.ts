@@ -1,0 +1,208 @@
+import type { Item } from '../compose/item'
+import type { Relation } from '../compose/relation'
+import { type Bounds, centreOf, heightOf, widthOf } from '../geometry/bounds'
+import { type Axis, type Node, type Shape } from './node'
+import { treeOf } from './tree'
+import type { Region } from './leaves'
+import { blockOf } from './leaves'
+
+/** A part of the page from edge to edge, with the field that fills it, if any, and what lies there. */
+export type Zone = {
+  field: Item | null
+  /** Of the master, px. */
+  box: Bounds
+  items: Item[]
+  tree: Node | null
+  /** All that lies there as one thing that is only scaled. */
+  whole: Node | null
+  /** Its share of the page along the axis. */
+  share: number
+}
+export type Zones = { axis: Axis; zones: Zone[]; /** Side by side may become one above the other. */ turns: boolean }
+
+/** Strips of page between fields that are thinner are no zones of their own. */
+const LEAST = 0.05
+/** Thinner fields are bands. */
+const BAND = 0.3
+/** Zones of at least this share can turn. */
+const THICK = 0.2
+
+/** The page cut along the edges of the fields that run across it; one zone where there are none. */
+export function zonesOf(
+  fields: readonly Item[],
+  loose: readonly Item[],
+  relations: readonly Relation[],
+  page: { width: number; height: number },
+  region: Omit<Region, 'box'>,
+): Zones {
+  const axis = axisOf(fields, page)
+  const [lo, hi] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
+  const full = axis === 'x' ? page.width : page.height
+  const across = fields.filter((f) => spans(f, axis, page))
+  const ends = [...new Set([0, full, ...across.flatMap((f) => [f.ink[lo], f.ink[hi]])].map((v) => Math.round(Math.min(full, Math.max(0, v)))))]
+    .sort((a, b) => a - b)
+    .reduce<number[]>((list, v) => (list.length > 0 && v - (list.at(-1) as number) < LEAST * full * 0.5 && v !== full ? list : [...list.filter((o) => v !== full || full - o > LEAST * full * 0.5 || o === 0), v]), [])
+  const zones = ends.slice(1).map((end, n): Zone => {
+    const start = ends[n] as number
+    const middle = (start + end) / 2
+    // The front one of several that lie there.
+    const field = across.filter((f) => f.ink[lo] <= middle && f.ink[hi] >= middle).at(-1) ?? null
+    const box =
+      axis === 'x'
+        ? { left: start, right: end, top: 0, bottom: page.height }
+        : { left: 0, right: page.width, top: start, bottom: end }
+    return { field, box, items: [], tree: null, whole: null, share: (end - start) / full }
+  })
+  const others = [...loose, ...fields.filter((f) => !across.includes(f))].sort((a, b) => a.depth - b.depth)
+  const groups = tied(others, relations)
+  for (const g of groups) {
+    const area = (z: Zone) => g.reduce((sum, i) => sum + sharedWith(i, z.box), 0)
+    const [best] = [...zones].sort((a, b) => area(b) - area(a))
+    ;(best ?? zones[0])?.items.push(...g)
+  }
+  for (const z of zones) {
+    z.items.sort((a, b) => a.depth - b.depth)
+    const own = { ...region, box: z.box }
+    z.tree = treeOf(z.items, relations, own)
+    z.whole = z.items.length > 0 ? blockOf(z.items, own) : null
+  }
+  const turns = zones.length > 1 && zones.every((z) => z.share >= THICK) && zones.length <= 3 && !zones.some((z) => z.tree && crossesSeam(z.tree, axis, zones, z))
+  return { axis, zones, turns }
+}
+const sharedWith = (i: Item, box: Bounds): number =>
+  Math.max(0, Math.min(i.ink.right, box.right) - Math.max(i.ink.left, box.left)) *
+  Math.max(0, Math.min(i.ink.bottom, box.bottom) - Math.max(i.ink.top, box.top))
+/** Runs from edge to edge across an axis. */
+const spans = (f: Item, axis: Axis, page: { width: number; height: number }): boolean =>
+  axis === 'y' ? f.ink.left <= 1 && f.ink.right >= page.width - 1 : f.ink.top <= 1 && f.ink.bottom >= page.height - 1
+function axisOf(fields: readonly Item[], page: { width: number; height: number }): Axis {
+  const area = (axis: Axis) => fields.filter((f) => spans(f, axis, page)).reduce((sum, f) => sum + f.area, 0)
+  return area('x') > area('y') ? 'x' : 'y'
+}
+/** Things that hold together go to one zone; what only lies on a field of another zone does not pull it there. */
+function tied(items: readonly Item[], relations: readonly Relation[]): Item[][] {
+  const groups: Item[][] = []
+  const joins = relations.filter((r) => ['on', 'rides', 'through', 'stands', 'together', 'caption'].includes(r.kind))
+  const seen = new Set<string>()
+  for (const i of items) {
+    if (seen.has(i.id)) continue
+    const group: Item[] = []
+    const todo = [i.id]
+    while (todo.length > 0) {
+      const id = todo.pop() as string
+      const item = items.find((o) => o.id === id)
+      if (seen.has(id) || !item) continue
+      seen.add(id)
+      group.push(item)
+      for (const r of joins) if (r.of[0] === id || r.to[0] === id) todo.push(r.of[0] as string, r.to[0] as string)
+    }
+    groups.push(group)
+  }
+  return groups
+}
+function crossesSeam(tree: Node, axis: Axis, zones: readonly Zone[], z: Zone): boolean {
+  const n = zones.indexOf(z)
+  const [before, after] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
+  return (n > 0 && tree.over.has(before)) || (n < zones.length - 1 && tree.over.has(after))
+}
+
+/** Each zone of the channel with the shape that its things take there. */
+export type LaidZone = { zone: Zone; box: Bounds; inner: Bounds; shape: Shape | null }
+/** Where along a zone its things keep off its seam, of the master's distance there; at least so much of the shorter side. */
+const SEAM = 0.03
+
+/**
+ * Zones side by side or one above the other on a page: as thick as what lies there needs, the room that is left shared as on
+ * the master. `shapes` are those that may be chosen; null where they do not fit.
+ */
+export function layZones(
+  { zones, axis: own }: Zones,
+  turned: boolean,
+  page: Bounds,
+  safe: Bounds,
+  free: (box: Bounds) => readonly Bounds[],
+  shapes: (z: Zone) => readonly Shape[],
+  scale: number,
+  rtl: boolean,
+): LaidZone[] | null {
+  const axis: Axis = turned ? (own === 'x' ? 'y' : 'x') : own
+  const order = turned && rtl ? [...zones].reverse() : zones
+  const full = axis === 'x' ? widthOf(page) : heightOf(page)
+  const short = Math.min(widthOf(page), heightOf(page))
+  const across = axis === 'x' ? heightOf(safe) : widthOf(safe)
+  const [lo, hi] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
+  const insets = order.map((z, n): [number, number] => {
+    const room = z.tree ? roomAt(z, own, turned) : [0, 0]
+    const seam = (v: number) => Math.max(SEAM * short, Math.min(v * scale, 0.12 * short))
+    return [
+      n === 0 ? safe[lo] - page[lo] : seam(room[0] as number),
+      n === order.length - 1 ? page[hi] - safe[hi] : seam(room[1] as number),
+    ]
+  })
+  const needs = order.map((z, n) => {
+    if (!z.tree) return { least: z.field ? Math.min(z.share, 0.5) * full * 0.55 : 0.02 * full, fits: true }
+    const along = shapes(z)
+      .filter((s) => (axis === 'x' ? s.height : s.width) <= across + 0.5)
+      .map((s) => (axis === 'x' ? s.width : s.height))
+    if (along.length === 0) return { least: 0, fits: false }
+    const [before, after] = insets[n] as [number, number]
+    return { least: Math.min(...along) + before + after, fits: true }
+  })
+  const total = needs.reduce((sum, n) => sum + n.least, 0)
+  if (needs.some((n) => !n.fits) || total > full + 0.5) return null
+  // The master's shares, but nobody less than it needs.
+  const wanted = order.map((z, n) => {
+    const least = needs[n]?.least ?? 0
+    // A band is as thick as what lies on it asks, however far the safe area kept it from the edge.
+    return z.field && z.tree && z.share < BAND ? least * 1.08 : Math.max(least, z.share * full)
+  })
+  const over = wanted.reduce((sum, w) => sum + w, 0) - full
+  const slack = wanted.map((w, n) => w - (needs[n]?.least ?? 0))
+  const slackTotal = slack.reduce((sum, s) => sum + s, 0)
+  const sizes = wanted.map((w, n) => (over > 0 && slackTotal > 0 ? w - (over * (slack[n] as number)) / slackTotal : w - over * growing(order, n)))
+  let at = page[lo]
+  const out: LaidZone[] = []
+  for (const [n, zone] of order.entries()) {
+    const size = sizes[n] as number
+    const box = axis === 'x' ? { ...page, left: at, right: at + size } : { ...page, top: at, bottom: at + size }
+    at += size
+    const [before, after] = insets[n] as [number, number]
+    const inner =
+      axis === 'x'
+        ? { ...safe, left: box.left + before, right: box.right - after }
+        : { ...safe, top: box.top + before, bottom: box.bottom - after }
+    if (!zone.tree) {
+      out.push({ zone, box, inner, shape: null })
+      continue
+    }
+    const found = fitting(free(inner), shapes(zone))
+    if (!found) return null
+    out.push({ zone, box, ...found })
+  }
+  return out
+}
+/** Who takes the room that is left: all but bands, by their shares. */
+function growing(order: readonly Zone[], n: number): number {
+  const takes = (z: Zone | undefined) => (z && !(z.field && z.tree && z.share < BAND) ? z.share : 0)
+  const total = order.reduce((sum, z) => sum + takes(z), 0)
+  return total > 0 ? takes(order[n]) / total : 1 / order.length
+}
+function fitting(boxes: readonly Bounds[], shapes: readonly Shape[]): { inner: Bounds; shape: Shape } | null {
+  for (const inner of boxes) {
+    let best: Shape | null = null
+    for (const s of shapes)
+      if (s.width <= widthOf(inner) + 0.5 && s.height <= heightOf(inner) + 0.5 && (!best || s.cost < best.cost - 1e-9)) best = s
+    if (best) return { inner, shape: best }
+  }
+  return null
+}
+/** How far a zone's things keep off its two seams on the master; turned, as far as they keep off its sides. */
+function roomAt(z: Zone, axis: Axis, turned: boolean): [number, number] {
+  const b = z.tree?.box
+  if (!b) return [0, 0]
+  const along = turned ? (axis === 'x' ? 'y' : 'x') : axis
+  return along === 'x'
+    ? [Math.max(0, b.left - z.box.left), Math.max(0, z.box.right - b.right)]
+    : [Math.max(0, b.top - z.box.top), Math.max(0, z.box.bottom - b.bottom)]
+}
+export const middleOf = (z: Zone): number => centreOf(z.box).x

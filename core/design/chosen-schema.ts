@@ -1,0 +1,21 @@
+import { z } from 'zod'
+import { idSchema as id } from '../basics/values'
+
+/** Counts up when the search changes; stored arrangements of older solvers stay as they are. */
+export const ARRANGER = 2
+/** How a page was laid out on a channel: what was chosen, not where things lie, so that it holds while the master is edited. */
+export const chosenSchema = z.object({
+  solver: z.literal(ARRANGER),
+  /** Rows, columns and sets of what was understood; or all of it as one thing. */
+  family: z.enum(['tree', 'whole']),
+  /** Parts of the ground that lay side by side lie one above the other, or the other way round. */
+  turned: z.boolean(),
+  /** How much larger words that stand by themselves are than all else. */
+  words: z.number().min(0.1).max(10),
+  /** What was chosen of rows, columns, sets and tables, by what they hold. */
+  choices: z.record(z.string().max(600), z.string().max(40)),
+  /** What was understood when it was chosen: it goes on holding for a little longer. */
+  read: z.array(z.string().max(2000)).max(800),
+  leftOut: z.array(id).max(400),
+})
+export type Chosen = z.infer<typeof chosenSchema>
