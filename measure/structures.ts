@@ -40,6 +40,8 @@ const FACES = [
   ['Zilla Slab', 600],
 ] as const
 const CUPS = ['dipped-cup-blue', 'cream-bowl', 'copper-bottle']
+/** How much of their height shipped cutouts leave see-through at the foot. */
+const FEET: Record<string, number> = { 'dipped-cup-blue': 0.114, 'cream-bowl': 0.146, 'copper-bottle': 0.042 }
 const PHOTOS = ['stacked-bowls', 'clay-table', 'three-cups']
 const LATIN = {
   title: ['Autumn Kiln Opening', 'Three dips, one glaze', 'Winter market', 'Bowls & soup', 'Throw your first cup', 'Slow clay weekend'],
@@ -175,15 +177,16 @@ const board: Structure = (to, a) => {
     const known = s(id)
     const height = Math.min(h - thick, cell * 0.8 * (known.height / known.width)) * (0.8 + 0.1 * k)
     const width = (height * known.width) / known.height
-    to.b.picture('subject', id, { x: x + cell * (k + 0.5) - width / 2, y: a.y + h - thick - height + 1, width })
+    to.b.picture('subject', id, { x: x + cell * (k + 0.5) - width / 2, y: a.y + h - thick - height * (1 - (FEET[id] ?? 0)) + 1, width })
   })
   return h
 }
 const list: Structure = (to, a) => {
   const size = Math.max(to.smallest, 3.4 * to.u)
   const n = Math.max(3, Math.min(5, Math.floor(a.height / (size * 1.7))))
-  for (let k = 0; k < n; k++) words(to, said(to, 'row', k), a.x, a.y + k * size * 1.7, a.width, { size, name: `Line ${k + 1}` })
-  return (n - 1) * size * 1.7 + size * 1.18
+  let y = a.y
+  for (let k = 0; k < n; k++) y += words(to, said(to, 'row', k), a.x, y, a.width, { size, name: `Line ${k + 1}` }) + 0.52 * size
+  return y - a.y
 }
 const parts: Structure = (to, a) => {
   const h = words(to, said(to, 'title'), a.x, a.y, a.width, { size: 8.5 * to.u, ...display(to), name: 'Title' })

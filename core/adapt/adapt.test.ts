@@ -4,9 +4,11 @@ import { inOrder } from '../basics/order'
 import type { Channel } from '../design/channel-schema'
 import { arrangementKey, type Design } from '../design/schema'
 import { layerTree } from '../design/tree'
-import { areaOf, contains, overlapArea, overlaps } from '../geometry/bounds'
+import { linesOf } from '../compose/item'
+import { areaOf, contains, overlapArea, overlaps, unionOf } from '../geometry/bounds'
 import { apply } from '../geometry/matrix'
 import { matrixOf, placedBounds } from '../geometry/placement'
+import { boundsOfPolygon, mapPolygon } from '../geometry/polygon'
 import { resolve } from '../resolve/resolve'
 import { flatResolved, type ResolvedPage } from '../resolve/resolved'
 import { allFontFiles } from '../type/catalogue'
@@ -36,7 +38,10 @@ const typeOn = (page: ResolvedPage) =>
   flatResolved(page.layers).flatMap(({ layer }) => {
     if (layer.kind !== 'type') return []
     const layout = layoutType(fonts, layer.text, layer.style, layer.placement.width)
-    return [{ layer, layout, box: placedBounds(layer.placement), top: layer.parent === null }]
+    // What is seen of it: its lines from the capitals to the foot.
+    const seen = linesOf(layout).map((p) => boundsOfPolygon(mapPolygon(matrixOf(layer.placement), p)))
+    const box = seen.length > 0 ? unionOf(seen) : placedBounds(layer.placement)
+    return [{ layer, layout, box, top: layer.parent === null }]
   })
 
 describe(`${COUNT} made designs on eight channels`, () => {

@@ -1,7 +1,7 @@
 import type { AdaptContext } from '../adapt/adapt'
 import { lightBeneath } from '../adapt/lightness'
 import { typesIn } from '../adapt/units'
-import type { Frame } from '../adapt/place'
+import { type Frame, movedNode, moveTo } from '../adapt/place'
 import { lookUp } from '../colour/colour'
 import { lumaOf, paintLight } from '../colour/light'
 import type { Swatches } from '../colour/paint'
@@ -10,7 +10,7 @@ import { keysOf, type Reading, read, type Said } from '../compose/read'
 import type { Channel } from '../design/channel-schema'
 import { clearBoxes, freeBoxes, safeArea } from '../design/free-space'
 import type { LayerNode } from '../design/tree'
-import { type Bounds, boundsOf, heightOf, widthOf } from '../geometry/bounds'
+import { type Bounds, boundsOf, centreOf, heightOf, overlaps as overlapsBox, unionOf, widthOf } from '../geometry/bounds'
 import { boundsOfPolygon } from '../geometry/polygon'
 import { hasMembers } from '../kinds/facts'
 import type { Layer } from '../kinds/list'
@@ -51,10 +51,10 @@ const FINE = 0.975
 /** Nothing grows beyond this multiple of what the areas of the two pages say. */
 const MOST = 1.3
 /** Of all candidates so many are drawn and looked at. */
-const DRAWN = 7
+const DRAWN = { tree: 6, apart: 3, whole: 2 } as const
 /** With faults of less weight nothing is left out. */
 const GOOD = 1.6
-const MOST_LEFT_OUT = 3
+const MOST_LEFT_OUT = 7
 /** What counts for how much when candidates are compared. Size in octaves against what the areas say. */
 const WEIGHTS = {
   /** The headline smaller than it could be. */
@@ -63,12 +63,14 @@ const WEIGHTS = {
   larger: 0.7,
   subject: 1.2,
   cost: 1.3,
-  leftOut: { may: 1, should: 3.5, must: 14 },
+  leftOut: { may: 0.8, should: 2.6, must: 14 },
   /** Words on a lightness of their own that were not. */
   unreadable: 4,
 } as const
 
-type Plan = { zones: Zones; families: { tree: Zones; whole: Zones } }
+/** Beyond what it weighs by itself: words that cannot be read are worth taking apart what overlapped them. */
+const TOO_SMALL = 10
+type Plan = { families: Record<Chosen['family'], Zones | null> }
 type Tried = {
   family: Chosen['family']
   turned: boolean
@@ -143,16 +145,17 @@ class Search {
   /** The best arrangements with some things left out, best first; each of another structure. */
   candidates(leftOut: ReadonlySet<string>): { tried: Tried; nodes: Map<string, LayerNode>; faults: Fault[]; score: number }[] {
     const plan = this.plan(leftOut)
-    const tried = [...this.kept ? [this.kept.family] : (['tree', 'whole'] as const)].flatMap((family) => this.tries(plan, family))
-    const drawn = distinct(tried.sort((a, b) => b.value - a.value)).slice(0, DRAWN)
-    const whole = tried.find((t) => t.family === 'whole')
-    if (whole && !drawn.includes(whole)) drawn.push(whole)
+    const tried = [...this.kept ? [this.kept.family] : (['tree', 'apart', 'whole'] as const)].flatMap((family) => this.tries(plan, family))
+    const best = distinct(tried.sort((a, b) => b.value - a.value))
+    // The best of each family is looked at, whatever the others promise.
+    const drawn = (Object.keys(DRAWN) as Chosen['family'][]).flatMap((f) => best.filter((t) => t.family === f).slice(0, DRAWN[f]))
     return drawn
       .map((coarse) => {
         const t = this.refined(plan, coarse)
         const nodes = realise(this.scene, t.zones, this.grounds)
         const faults = this.faults(nodes, leftOut)
-        return { tried: t, nodes, faults, score: t.value - weightOf(faults) }
+        const small = faults.some((f) => f.kind === 'too small') ? TOO_SMALL : 0
+        return { tried: t, nodes, faults, score: t.value - weightOf(faults) - small }
       })
       .sort((a, b) => b.score - a.score)
   }
@@ -169,10 +172,13 @@ class Search {
     const region = { fonts: this.context.fonts, largest: Math.max(0, ...sizes), sizes: stepped }
     const tree = zonesOf(this.parts.fields, loose, this.before.relations, this.before, region)
     const whole = { ...tree, zones: tree.zones.map((z) => ({ ...z, tree: z.whole })) }
-    return { zones: tree, families: { tree, whole } }
+    const overlaps = loose.some((i) => isWords(i) && loose.some((o) => o !== i && overlapsBox(i.ink, o.ink)))
+    const apart = overlaps ? zonesOf(this.parts.fields, loose, this.before.relations, this.before, region, true) : null
+    return { families: { tree, apart, whole } }
   }
   private tries(plan: Plan, family: Chosen['family']): Tried[] {
     const zones = plan.families[family]
+    if (!zones) return []
     const out: Tried[] = []
     let turns = zones.turns ? [false, true] : [false]
     if (this.kept) turns = [this.kept.turned && zones.turns]
@@ -213,9 +219,10 @@ class Search {
   /** The same structure as large as it fits, between the steps. */
   private refined(plan: Plan, t: Tried): Tried {
     const zones = plan.families[t.family]
+    if (!zones) return t
     let best = t
     for (let scale = t.scale / FINE; scale < t.scale / STEP && scale <= this.most; scale /= FINE) {
-      const laid = this.lay(zones, t.turned, { scale, words: t.words, smallest: t.smallest, room: this.room, kept: t.family === 'tree' ? t.choices : null }, t.cost + 0.01)
+      const laid = this.lay(zones, t.turned, { scale, words: t.words, smallest: t.smallest, room: this.room, kept: t.family === 'whole' ? null : t.choices }, t.cost + 0.01)
       if (!laid) break
       best = { ...t, scale, zones: laid }
     }
@@ -226,15 +233,20 @@ class Search {
     const page = boundsOf(0, 0, channel.width, channel.height)
     const shapes = (z: Zone) => (z.tree ? this.shapes(z, fit) : []).filter((s) => s.cost <= cost)
     const clear = clearBoxes(channel)
-    const free = (box: Bounds) => (clear.length === 0 ? [box] : freeBoxes(box, clear).slice(0, 4))
+    const free = (box: Bounds) => {
+      const boxes = clear.length === 0 ? [] : freeBoxes(box, clear).slice(0, 4)
+      // Where clear boxes leave nothing, what lies there must lie under them.
+      return boxes.length > 0 ? boxes : [box]
+    }
     const safe = zones.zones.length > 1 ? safeArea(channel) : this.inner
     return layZones(zones, turned, page, safe, free, shapes, fit.scale, this.rtl)
   }
   private shapes(z: Zone, fit: Fit): readonly Shape[] {
-    const key = `${z.tree?.key}|${fit.scale}|${fit.words}|${fit.smallest}`
+    if (!z.tree) return []
+    const key = `${numberOf(z.tree)}|${fit.scale}|${fit.words}|${fit.smallest}`
     const held = this.lists.get(key)
     if (held) return held
-    const made = z.tree ? shapesAt(z.tree, fit) : []
+    const made = shapesAt(z.tree, fit)
     this.lists.set(key, made)
     return made
   }
@@ -285,19 +297,28 @@ function distinct(sorted: readonly Tried[]): Tried[] {
 const structureOf = (t: Tried): string =>
   `${t.family} ${t.turned} ${t.words} ${t.zones.map((z) => `${Math.round(widthOf(z.inner))}x${Math.round(heightOf(z.inner))}`)} ${JSON.stringify(t.choices)}`
 
-/** What may be left out, the least important first: what people said, then small words that stand by themselves. */
+/** Of what these say nothing can go without tearing them. */
+const WHOLE = ['set', 'table', 'through', 'together', 'stands']
+/** What may be left out, the least important first: what people said, then small words and badges. */
 function leavable(parts: Parts, before: Before): Item[] {
   const largest = Math.max(0, ...parts.loose.map(sizeOf))
   const bound = (i: Item) =>
-    before.relations.some((r) => ['on', 'set', 'table', 'caption', 'through', 'rides'].includes(r.kind) && [...r.of, ...r.to].includes(i.id))
+    before.relations.some((r) => WHOLE.includes(r.kind) && [...r.of, ...r.to].includes(i.id)) ||
+    before.relations.some((r) => r.kind === 'on' && r.of[0] === i.id) ||
+    before.relations.some((r) => r.to.includes(i.id) && (r.kind === 'on' || r.kind === 'rides' || r.kind === 'caption'))
   const rank = { may: 0, should: 1, must: 2 } as const
   return parts.loose
     .filter((i) => {
       const { importance } = i.node.layer.behaviour
-      if (importance === 'must' || !isWords(i)) return importance === 'may'
-      return importance === 'may' || (!bound(i) && sizeOf(i) < 0.6 * largest)
+      if (importance === 'must' || sizeOf(i) === largest) return false
+      return importance === 'may' || (i.types.length > 0 && !bound(i))
     })
-    .sort((a, b) => rank[a.node.layer.behaviour.importance] - rank[b.node.layer.behaviour.importance] || sizeOf(a) - sizeOf(b) || b.ink.top - a.ink.top)
+    .sort(
+      (a, b) =>
+        rank[a.node.layer.behaviour.importance] - rank[b.node.layer.behaviour.importance] ||
+        sizeOf(a) - sizeOf(b) ||
+        b.ink.top - a.ink.top,
+    )
 }
 type Best = ReturnType<Search['candidates']>[number] & { leftOut: string[] }
 
@@ -351,22 +372,34 @@ export function arrange(source: Source, channel: Channel, chosen: Chosen | null,
     if (kept && best && weightOf(best.faults) > weightOf(kept.faults) - MUCH) return { ...make({ ...kept, leftOut: here }), anew: false }
     if (best) return { ...make(best), anew: true }
   }
-  const [best] = search(new Search(source, channel, context, before, parts, null))
-  if (best) return { ...make(best), anew: chosen !== null }
-  return { ...fallback(source, reading), anew: chosen !== null }
+  const s = new Search(source, channel, context, before, parts, null)
+  const [best] = search(s)
+  return { ...(best ? make(best) : fallback(source, s, reading)), anew: chosen !== null }
 }
 /** Faults of such a weight are reason to look for something else; it must be better by as much. */
 const BROKEN = 4
 const MUCH = 3
 
-/** Nothing to arrange: all stays as it is. */
-const fallback = (source: Source, reading: Reading): Arranged => ({
-  nodes: [...source.nodes],
-  chosen: { solver: ARRANGER, family: 'whole', turned: false, words: 1, choices: {}, read: [], leftOut: [] },
-  leftOut: [],
-  faults: [],
-  reading,
-})
+/** Where nothing else can be had: everything evenly into the safe area, what covers covering. */
+function fallback(source: Source, s: Search, reading: Reading): Arranged {
+  const rest = [...s.parts.loose, ...s.parts.fields, ...s.parts.veils, ...s.parts.decor]
+  const out = new Map(s.grounds)
+  if (rest.length > 0) {
+    const all = unionOf(rest.map((i) => i.ink))
+    const safe = safeArea(s.channel)
+    const k = Math.max(0.001, Math.min(widthOf(safe) / widthOf(all), heightOf(safe) / heightOf(all)))
+    const c = centreOf(safe)
+    const move = moveTo(all, k, c.x, c.y)
+    for (const i of rest) out.set(i.id, movedNode(i.node, move))
+  }
+  return {
+    nodes: source.nodes.map((n) => out.get(n.layer.id) ?? n),
+    chosen: { solver: ARRANGER, family: 'whole', turned: false, words: 1, choices: {}, read: [], leftOut: [] },
+    leftOut: [],
+    faults: [],
+    reading,
+  }
+}
 
 /** Other arrangements of a channel, best first, each of another structure; at most `most`. */
 export function alternatives(source: Source, channel: Channel, context: AdaptContext, most = 6): Arranged[] {

@@ -22,6 +22,8 @@ export const keyOf = (kind: string, items: readonly Item[]): string =>
 export function overOf(items: readonly Item[], region: Bounds): Set<Side> {
   const out = new Set<Side>()
   for (const i of items) {
+    // Words are to be read: they go over no edge again.
+    if (isWords(i)) continue
     const moved = { left: i.ink.left - region.left, right: i.ink.right - region.left, top: i.ink.top - region.top, bottom: i.ink.bottom - region.top }
     const e = edgesCrossed(moved, widthOf(region), heightOf(region))
     for (const side of ['left', 'right', 'top', 'bottom'] as const) if (e[side]) out.add(side)
@@ -30,9 +32,12 @@ export function overOf(items: readonly Item[], region: Bounds): Set<Side> {
 }
 /** What is seen of things within the region. */
 export function seenBox(items: readonly Item[], region: Bounds): Bounds {
-  const all = unionOf(items.map((i) => i.ink))
-  const seen = intersect(all, region)
-  return isEmpty(seen) ? all : seen
+  return unionOf(
+    items.map((i) => {
+      const seen = intersect(i.ink, region)
+      return isWords(i) || isEmpty(seen) ? i.ink : seen
+    }),
+  )
 }
 const common = (kind: string, items: readonly Item[], region: Region) => ({
   key: keyOf(kind, items),

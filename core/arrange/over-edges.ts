@@ -13,7 +13,13 @@ const BEYOND = 2
  * Pushes blocks over the edges that they went over on the master. `from` is the part of the master they were read in, `to`
  * the part of the channel they lie in; where an edge of `to` is the page's, they reach over its bleed too.
  */
-export function pushOver({ blocks, out, channel }: Placing, from: Bounds, to: Bounds): void {
+export function pushOver(
+  { blocks, out, channel }: Placing,
+  master: { width: number; height: number },
+  from: Bounds,
+  to: Bounds,
+): void {
+  const whole = { left: 0, top: 0, right: master.width, bottom: master.height }
   const page = { left: 0, top: 0, right: channel.width, bottom: channel.height }
   for (const { node, box, scale } of blocks) {
     const ink = unionOf(node.items.map((i) => i.ink))
@@ -21,11 +27,14 @@ export function pushOver({ blocks, out, channel }: Placing, from: Bounds, to: Bo
     const shift = { x: 0, y: 0 }
     const one = (side: Side, axis: 'x' | 'y', sign: 1 | -1, opposite: Side) => {
       if (!node.over.has(side) || node.over.has(opposite)) return
-      const beyond = (ink[side] - from[side]) * sign * scale
-      const edge = to[side]
-      const reach = Math.abs(edge - page[side]) < 1 ? Math.max(beyond, channel.bleed + BEYOND) : beyond
+      // What goes over the page's edge goes over it again, whatever part of the page it lies in.
+      const overPage = (ink[side] - whole[side]) * sign > 1
+      const beyond = (ink[side] - (overPage ? whole : from)[side]) * sign * scale
+      const edge = (overPage ? page : to)[side]
+      const shown = overPage && Math.abs(from[side] - whole[side]) > 1 ? (whole[side] - from[side]) * sign * scale : 0
+      const reach = overPage ? Math.max(beyond, channel.bleed + BEYOND) : beyond
       // What is seen of it lies at the edge, and as much beyond it as there was.
-      shift[axis] += edge + (reach - beyond) * sign - box[side]
+      shift[axis] += edge + (reach - beyond - shown) * sign - box[side]
     }
     one('left', 'x', -1, 'right')
     one('right', 'x', 1, 'left')

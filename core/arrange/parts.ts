@@ -62,6 +62,9 @@ function isDecor(i: Item, items: readonly Item[], relations: readonly Relation[]
   if (said === 'edge') return true
   const bleeds = relations.some((r) => r.kind === 'bleeds' && r.of[0] === i.id)
   if (!DECOR_PLANES.includes(i.node.layer.plane) && !(bleeds && i.role !== 'cutout' && i.role !== 'photo')) return false
+  // What hangs over an edge and carries nothing stays there, whatever it overlaps.
+  const carries = relations.some((r) => (r.kind === 'on' || r.kind === 'stands' || r.kind === 'caption') && r.to[0] === i.id)
+  if (bleeds && DECOR_PLANES.includes(i.node.layer.plane) && !carries) return true
   const content = (id: string) => items.some((o) => o.id === id && (isWords(o) || o.types.length > 0 || ['message', 'subject'].includes(o.node.layer.plane)))
   const tied = relations.some(
     (r) => TIED.includes(r.kind) && ((r.of.includes(i.id) && r.to.some(content)) || (r.to.includes(i.id) && r.of.some(content))),

@@ -85,7 +85,7 @@ export function realise(s: Scene, zones: readonly LaidZone[], grounds: ReadonlyM
     if (!laid.shape) continue
     const placing: Placing = { channel, fonts: s.fonts, out, blocks: [] }
     placeShape(laid.shape, roomFor(laid, s), placing)
-    pushOver(placing, laid.zone.box, laid.box)
+    pushOver(placing, s.master, laid.zone.box, laid.box)
   }
   const arranged = parts.loose.flatMap((was): (readonly [Item, Item])[] => {
     const node = out.get(was.id)

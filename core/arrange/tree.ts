@@ -29,15 +29,30 @@ function joins(items: readonly Item[], pairs: readonly (readonly [string, string
   return [...groups.values()]
 }
 
-/** Rows and columns of the things of a region, with what belongs together in nodes of its own. */
-export function treeOf(items: readonly Item[], relations: readonly Relation[], region: Region): Node | null {
-  return items.length === 0 ? null : new Builder(relations, region).tree(items)
+/**
+ * Rows and columns of the things of a region, with what belongs together in nodes of its own. `apart` takes words off what they
+ * partly cover: where there is no room for both as they were.
+ */
+export function treeOf(
+  items: readonly Item[],
+  relations: readonly Relation[],
+  region: Region,
+  apart = false,
+): Node | null {
+  if (items.length === 0) return null
+  const worded = new Set(items.filter(isWords).map((i) => i.id))
+  const cut = (id: string | undefined) => items.some((i) => i.id === id && (i.role === 'cutout' || i.role === 'group'))
+  const drops = (r: Relation) =>
+    (((r.kind === 'rides' || r.kind === 'through') && [...r.of, ...r.to].some((id) => worded.has(id))) ||
+    (r.kind === 'on' && worded.has(r.of[0] ?? '') && cut(r.to[0])))
+  return new Builder(apart ? relations.filter((r) => !drops(r)) : relations, region, apart).tree(items)
 }
 
 class Builder {
   constructor(
     private readonly relations: readonly Relation[],
     private readonly region: Region,
+    private readonly loosely = false,
   ) {}
 
   tree(items: readonly Item[]): Node {
@@ -59,7 +74,9 @@ class Builder {
     /** Carriers whose things touch nothing but each other can hug. */
     const tops = items.filter((i) => !carried.has(i.id))
     const crossing = overlaps.filter((r) => outermost(r.of[0] as string) !== outermost(r.to[0] as string))
-    const riding = crossing.filter((r) => this.rides(r, items, carried, crossing))
+    const could = crossing.filter((r) => this.rides(r, items, carried, crossing))
+    // What rides on a rider is one with it.
+    const riding = could.filter((r) => !could.some((o) => outermost(r.to[0] as string) === o.of[0] || r.of[0] === outermost(o.to[0] as string)))
     const rigid = crossing.filter((r) => !riding.includes(r))
     const ridersOf = new Map<string, Item[]>()
     for (const r of riding) {
@@ -89,7 +106,7 @@ class Builder {
     if ([...carried.values()].includes(rider.id)) return false
     const only = crossing.filter((o) => o.of[0] === rider.id || o.to[0] === rider.id)
     const alone = !carried.has(host.id) && !isWords(host)
-    return only.length === 1 && alone && rider.area < RIDER * host.area && crossing.every((o) => o.to[0] !== host.id || o.kind === 'rides')
+    return only.length === 1 && alone && smaller(rider, host) && crossing.every((o) => o.to[0] !== host.id || o.kind === 'rides')
   }
 
   private single(top: Item, held: readonly Item[], overlapping: readonly Relation[]): Node {
@@ -218,8 +235,9 @@ class Builder {
   /** Cut into rows or columns at the widest gaps; what cannot be cut is one block. */
   cut(nodes: readonly Node[]): Node {
     const now = this.apart(nodes)
+    const boxOf = (n: Node) => (this.loosely ? core(n.box) : n.box)
     if (now.length === 1) return now[0] as Node
-    const [x, y] = [cuts(now, 'x'), cuts(now, 'y')]
+    const [x, y] = [cuts(now, 'x', boxOf), cuts(now, 'y', boxOf)]
     if (x.parts.length === 1 && y.parts.length === 1) return blockOf(now.flatMap((n) => n.items), this.region)
     const widest = (gaps: readonly number[]) => Math.max(-1, ...gaps)
     const columnFirst = y.parts.length > 1 && (x.parts.length === 1 || widest(y.gaps) >= widest(x.gaps) * 0.8)
@@ -248,39 +266,51 @@ class Builder {
   private apart(nodes: readonly Node[]): Node[] {
     let now = [...nodes]
     for (;;) {
-      const met = firstMeeting(now)
+      const met = firstMeeting(now, (n) => (this.loosely ? core(n.box) : n.box))
       if (!met) return now
       const [a, b] = met
       now = [...now.filter((n) => n !== a && n !== b), blockOf([...a.items, ...b.items], this.region)]
     }
   }
 }
-function firstMeeting(nodes: readonly Node[]): [Node, Node] | null {
+/** Small enough to stay at the outline of its host. */
+const smaller = (rider: Item, host: Item): boolean =>
+  rider.area < RIDER * host.area &&
+  widthOf(rider.ink) < 0.95 * widthOf(host.ink) &&
+  heightOf(rider.ink) < 0.95 * heightOf(host.ink)
+function firstMeeting(nodes: readonly Node[], boxOf: (n: Node) => Bounds): [Node, Node] | null {
   for (const [n, a] of nodes.entries())
     for (const b of nodes.slice(n + 1)) {
-      const shared = overlapArea(a.box, b.box)
-      if (shared > SHARED * Math.min(areaOf(a.box), areaOf(b.box)) + 1) return [a, b]
+      const [p, q] = [boxOf(a), boxOf(b)]
+      const shared = overlapArea(p, q)
+      if (shared > SHARED * Math.min(areaOf(p), areaOf(q)) + 1) return [a, b]
     }
   return null
+}
+/** The middle of a box: where things are told apart that overlap at their sides. */
+const CORE = 0.3
+function core(b: Bounds): Bounds {
+  const [w, h, c] = [widthOf(b) * CORE, heightOf(b) * CORE, centreOf(b)]
+  return { left: c.x - w / 2, right: c.x + w / 2, top: c.y - h / 2, bottom: c.y + h / 2 }
 }
 /** Nodes that are of one make: three cards, three captions with their cups. */
 const alike = ([first, ...rest]: readonly Node[]): boolean =>
   first !== undefined && rest.every((n) => n.kind === first.kind || (n.kind === 'block' && first.kind === 'slot'))
 
 type Cuts = { parts: Node[][]; gaps: number[] }
-function cuts(nodes: readonly Node[], axis: Axis): Cuts {
+function cuts(nodes: readonly Node[], axis: Axis, boxOf: (n: Node) => Bounds): Cuts {
   const [lo, hi] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
-  const sorted = [...nodes].sort((a, b) => a.box[lo] - b.box[lo])
+  const sorted = nodes.map((node) => ({ node, box: boxOf(node) })).sort((a, b) => a.box[lo] - b.box[lo])
   const [parts, gaps]: [Node[][], number[]] = [[], []]
-  let end = -Infinity
-  for (const n of sorted) {
-    const size = n.box[hi] - n.box[lo]
-    if (parts.length > 0 && n.box[lo] < end - size * THROUGH) parts.at(-1)?.push(n)
+  let [end, own] = [-Infinity, -Infinity]
+  for (const { node, box } of sorted) {
+    if (parts.length > 0 && box[lo] < end - (box[hi] - box[lo]) * THROUGH) parts.at(-1)?.push(node)
     else {
-      if (parts.length > 0) gaps.push(Math.max(0, n.box[lo] - end))
-      parts.push([n])
+      if (parts.length > 0) gaps.push(Math.max(0, node.box[lo] - own))
+      parts.push([node])
     }
-    end = Math.max(end, n.box[hi])
+    end = Math.max(end, box[hi])
+    own = Math.max(own, node.box[hi])
   }
   return { parts, gaps }
 }

@@ -34,6 +34,7 @@ export function zonesOf(
   relations: readonly Relation[],
   page: { width: number; height: number },
   region: Omit<Region, 'box'>,
+  apart = false,
 ): Zones {
   const axis = axisOf(fields, page)
   const [lo, hi] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
@@ -54,7 +55,9 @@ export function zonesOf(
     return { field, box, items: [], tree: null, whole: null, share: (end - start) / full }
   })
   const others = [...loose, ...fields.filter((f) => !across.includes(f))].sort((a, b) => a.depth - b.depth)
-  const groups = tied(others, relations)
+  const worded = new Set(loose.filter((i) => i.role === 'words').map((i) => i.id))
+  const holds = (r: Relation) => !apart || !(r.kind === 'rides' || r.kind === 'through') || ![...r.of, ...r.to].some((id) => worded.has(id))
+  const groups = tied(others, relations.filter(holds))
   for (const g of groups) {
     const area = (z: Zone) => g.reduce((sum, i) => sum + sharedWith(i, z.box), 0)
     const [best] = [...zones].sort((a, b) => area(b) - area(a))
@@ -63,7 +66,7 @@ export function zonesOf(
   for (const z of zones) {
     z.items.sort((a, b) => a.depth - b.depth)
     const own = { ...region, box: z.box }
-    z.tree = treeOf(z.items, relations, own)
+    z.tree = treeOf(z.items, relations, own, apart)
     z.whole = z.items.length > 0 ? blockOf(z.items, own) : null
   }
   const turns = zones.length > 1 && zones.every((z) => z.share >= THICK) && zones.length <= 3 && !zones.some((z) => z.tree && crossesSeam(z.tree, axis, zones, z))

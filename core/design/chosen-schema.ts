@@ -6,8 +6,8 @@ export const ARRANGER = 2
 /** How a page was laid out on a channel: what was chosen, not where things lie, so that it holds while the master is edited. */
 export const chosenSchema = z.object({
   solver: z.literal(ARRANGER),
-  /** Rows, columns and sets of what was understood; or all of it as one thing. */
-  family: z.enum(['tree', 'whole']),
+  /** Rows, columns and sets of what was understood; the same with words taken off what they overlapped; or all as one thing. */
+  family: z.enum(['tree', 'apart', 'whole']),
   /** Parts of the ground that lay side by side lie one above the other, or the other way round. */
   turned: z.boolean(),
   /** How much larger words that stand by themselves are than all else. */

@@ -28,7 +28,7 @@ export const FAULTS = {
   /** Words outside the safe area. */
   unsafe: 5,
   /** Words below the channel’s smallest. */
-  'too small': 3,
+  'too small': 5,
   /** Words on a clear box. */
   'clear box': 6,
   /** Does not go over the edge any more: a hairline of page shows. */

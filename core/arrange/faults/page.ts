@@ -21,7 +21,7 @@ const words: FaultCheck = (before, after) =>
     const own = Math.min(...(was?.types ?? []).map((t) => t.style.size))
     const smallest = after.channel.smallestType
     if (least < smallest - 0.05 && least < own * 0.999)
-      out.push({ kind: 'too small', ids: [i.id], weight: Math.min(3, 0.6 + 2 * Math.log2(smallest / least)) })
+      out.push({ kind: 'too small', ids: [i.id], weight: Math.min(3, 1 + 2 * Math.log2(smallest / least)) })
     return out
   })
 

@@ -57,7 +57,9 @@ const pairs: FaultCheck = (before, after) =>
     const [p, q] = [after.byId.get(r.of[0] ?? ''), after.byId.get(r.to[0] ?? '')]
     if (!holds || !a || !b || !p || !q) return []
     const kind = holds([a, b], [p, q], before, after)
-    return kind ? [{ kind, ids: [p.id, q.id], relation: r, weight: 1 }] : []
+        // Words that only grazed a thing lose less by standing off it.
+    const grazed = kind === 'torn' && r.kind === 'rides' && a.role === 'words' && sharedArea(a, b) < 0.4 * a.area
+    return kind ? [{ kind, ids: [p.id, q.id], relation: r, weight: grazed ? 0.5 : 1 }] : []
   })
 
 /** Order and size of like things. */

@@ -109,17 +109,38 @@ function cellsOf(lists: readonly (readonly Shape[])[]): Cell[] {
   const widths = [...new Set(lists.flatMap((l) => l.map((s) => Math.ceil(s.width))))].sort((a, b) => a - b)
   const step = Math.max(1, Math.floor(widths.length / WIDTHS))
   const tried = widths.filter((_, n) => n % step === 0 || n === widths.length - 1)
-  return tried.flatMap((width): Cell[] => {
-    const kids = lists.map((l) => l.filter((s) => s.width <= width + 0.5).sort((a, b) => a.height - b.height || a.cost - b.cost)[0])
-    if (kids.some((k) => k === undefined)) return []
-    const all = kids as Shape[]
-    return [
-      {
-        width: Math.max(...all.map((s) => s.width)),
-        height: Math.max(...all.map((s) => s.height)),
-        cost: all.reduce((sum, s) => sum + s.cost, 0) / all.length,
-        kids: all,
-      },
-    ]
+  // Like things are built alike: all cards as rows, or all as columns.
+  const first = [...new Set((lists[0] ?? []).map(structureOf))]
+  const structures = first.filter((t) => lists.every((l) => l.some((s) => structureOf(s) === t)))
+  return (structures.length > 0 ? structures : [null]).flatMap((structure) => {
+    const own = structure === null ? lists : lists.map((l) => l.filter((s) => structureOf(s) === structure))
+    return tried.flatMap((width): Cell[] => {
+      const kids = own.map((l) => lowest(l, width))
+      if (kids.some((k) => k === null)) return []
+      const all = kids as Shape[]
+      return [
+        {
+          width: Math.max(...all.map((s) => s.width)),
+          height: Math.max(...all.map((s) => s.height)),
+          cost: all.reduce((sum, s) => sum + s.cost, 0) / all.length,
+          kids: all,
+        },
+      ]
+    })
   })
+}
+function lowest(list: readonly Shape[], width: number): Shape | null {
+  let best: Shape | null = null
+  for (const s of list)
+    if (s.width <= width + 0.5 && (!best || s.height < best.height || (s.height === best.height && s.cost < best.cost))) best = s
+  return best
+}
+const structures = new WeakMap<Shape, string>()
+/** What was chosen within, whoever it was chosen of. */
+function structureOf(s: Shape): string {
+  const held = structures.get(s)
+  if (held !== undefined) return held
+  const made = s.kids.length === 0 ? s.choice : `${s.choice}(${s.kids.map(structureOf).join()})`
+  structures.set(s, made)
+  return made
 }

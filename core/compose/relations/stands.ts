@@ -4,7 +4,7 @@ import { defineRelation } from '../relation'
 import { covers } from './ground'
 
 /** How far a foot may be above or below the edge that it stands on, of the thing's height. */
-const NEAR = 0.05
+const NEAR = 0.07
 /** A foot may stand so far within what it stands on, of that one's height. */
 const WITHIN = 0.85
 const boards = ['shape', 'rule', 'graphic', 'photo', 'cutout']
