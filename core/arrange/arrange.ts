@@ -1,27 +1,35 @@
 import type { AdaptContext } from '../adapt/adapt'
 import { lightBeneath } from '../adapt/lightness'
-import { typesIn } from '../adapt/units'
 import { type Frame, movedNode, moveTo } from '../adapt/place'
+import { typesIn } from '../adapt/units'
 import { lookUp } from '../colour/colour'
 import { lumaOf, paintLight } from '../colour/light'
 import type { Swatches } from '../colour/paint'
 import { type Item, isWords, itemsOf, sizeOf } from '../compose/item'
 import { keysOf, type Reading, read, type Said } from '../compose/read'
 import type { Channel } from '../design/channel-schema'
+import { ARRANGER, type Chosen } from '../design/chosen-schema'
 import { clearBoxes, freeBoxes, safeArea } from '../design/free-space'
 import type { LayerNode } from '../design/tree'
-import { type Bounds, boundsOf, centreOf, heightOf, overlaps as overlapsBox, unionOf, widthOf } from '../geometry/bounds'
+import {
+  type Bounds,
+  boundsOf,
+  centreOf,
+  heightOf,
+  overlaps as overlapsBox,
+  unionOf,
+  widthOf,
+} from '../geometry/bounds'
 import { boundsOfPolygon } from '../geometry/polygon'
 import { hasMembers } from '../kinds/facts'
 import type { Layer } from '../kinds/list'
-import { ARRANGER, type Chosen } from '../design/chosen-schema'
-import { type Before, type Fault } from './faults/fault'
+import type { Before, Fault } from './faults/fault'
 import { afterOf, beforeOf, faultsOf, weightOf } from './faults/list'
 import type { Fit, Shape } from './node'
 import { choicesOf, shapesAt } from './nodes/list'
 import { type Parts, partsOf } from './parts'
 import { placeGrounds, realise, type Scene } from './realise'
-import { layZones, type LaidZone, type Zone, type Zones, zonesOf } from './zones'
+import { type LaidZone, layZones, type Zone, type Zones, zonesOf } from './zones'
 
 /** What is laid out: a page of the master, and what of it is said. */
 export type Source = {
@@ -41,7 +49,7 @@ export type Arranged = {
 }
 
 /** Words are tried so much larger or smaller than all else. */
-const WORDS = [1, 1.3, 1.7, 0.8]
+const WORDS = { tree: [1, 1.3, 1.7, 0.8], apart: [1, 1.3] } as const
 /** Up to what an arrangement may cost; the largest size under each is a candidate. */
 const COSTS = [0.02, 0.4, 0.9, 1.6, 3.5]
 /** Sizes are tried in steps of this factor, so many of them; those that are drawn in steps as fine as this. */
@@ -69,13 +77,16 @@ const WEIGHTS = {
 } as const
 
 /** Beyond what it weighs by itself: words that cannot be read are worth taking apart what overlapped them. */
-const TOO_SMALL = 10
+const TOO_SMALL = 12
+const badness = (faults: readonly Fault[]): number =>
+  weightOf(faults) + (faults.some((f) => f.kind === 'too small') ? TOO_SMALL : 0)
 type Plan = { families: Record<Chosen['family'], Zones | null> }
 type Tried = {
   family: Chosen['family']
   turned: boolean
   words: number
   scale: number
+  step: number
   smallest: number
   zones: LaidZone[]
   cost: number
@@ -83,7 +94,10 @@ type Tried = {
   choices: Record<string, string>
 }
 
-const readings = new WeakMap<Layer, { key: string; made: { before: Before; reading: Reading; parts: Parts } }>()
+const readings = new WeakMap<
+  Layer,
+  { key: string; made: { before: Before; reading: Reading; parts: Parts } }
+>()
 const numbers = new WeakMap<object, number>()
 let counter = 0
 const numberOf = (o: object): number => {
@@ -96,9 +110,17 @@ const numberOf = (o: object): number => {
 function understood(source: Source, context: AdaptContext, known: readonly string[]) {
   const { nodes, master } = source
   const first = nodes[0]?.layer
-  const flat = (list: readonly LayerNode[]): number[] => list.flatMap((n) => [numberOf(n.layer), ...flat(n.children)])
+  const flat = (list: readonly LayerNode[]): number[] =>
+    list.flatMap((n) => [numberOf(n.layer), ...flat(n.children)])
   const frozen = nodes.every((n) => Object.isFrozen(n.layer))
-  const key = [flat(nodes).join(), master.width, master.height, context.fonts.count, source.said.length > 0 ? numberOf(source.said) : 0, known.join()].join('|')
+  const key = [
+    flat(nodes).join(),
+    master.width,
+    master.height,
+    context.fonts.count,
+    source.said.length > 0 ? numberOf(source.said) : 0,
+    known.join(),
+  ].join('|')
   const held = first && frozen ? readings.get(first) : undefined
   if (held?.key === key) return held.made
   const size = { width: master.width, height: master.height }
@@ -143,19 +165,23 @@ class Search {
   }
 
   /** The best arrangements with some things left out, best first; each of another structure. */
-  candidates(leftOut: ReadonlySet<string>): { tried: Tried; nodes: Map<string, LayerNode>; faults: Fault[]; score: number }[] {
+  candidates(
+    leftOut: ReadonlySet<string>,
+    families: readonly Chosen['family'][] = ['tree', 'apart', 'whole'],
+  ): { tried: Tried; nodes: Map<string, LayerNode>; faults: Fault[]; score: number }[] {
     const plan = this.plan(leftOut)
-    const tried = [...this.kept ? [this.kept.family] : (['tree', 'apart', 'whole'] as const)].flatMap((family) => this.tries(plan, family))
+    const tried = (this.kept ? [this.kept.family] : families).flatMap((family) => this.tries(plan, family))
     const best = distinct(tried.sort((a, b) => b.value - a.value))
     // The best of each family is looked at, whatever the others promise.
-    const drawn = (Object.keys(DRAWN) as Chosen['family'][]).flatMap((f) => best.filter((t) => t.family === f).slice(0, DRAWN[f]))
+    const drawn = (Object.keys(DRAWN) as Chosen['family'][]).flatMap((f) =>
+      best.filter((t) => t.family === f).slice(0, DRAWN[f]),
+    )
     return drawn
       .map((coarse) => {
         const t = this.refined(plan, coarse)
         const nodes = realise(this.scene, t.zones, this.grounds)
         const faults = this.faults(nodes, leftOut)
-        const small = faults.some((f) => f.kind === 'too small') ? TOO_SMALL : 0
-        return { tried: t, nodes, faults, score: t.value - weightOf(faults) - small }
+        return { tried: t, nodes, faults, score: t.value - badness(faults) }
       })
       .sort((a, b) => b.score - a.score)
   }
@@ -173,7 +199,9 @@ class Search {
     const tree = zonesOf(this.parts.fields, loose, this.before.relations, this.before, region)
     const whole = { ...tree, zones: tree.zones.map((z) => ({ ...z, tree: z.whole })) }
     const overlaps = loose.some((i) => isWords(i) && loose.some((o) => o !== i && overlapsBox(i.ink, o.ink)))
-    const apart = overlaps ? zonesOf(this.parts.fields, loose, this.before.relations, this.before, region, true) : null
+    const apart = overlaps
+      ? zonesOf(this.parts.fields, loose, this.before.relations, this.before, region, true)
+      : null
     return { families: { tree, apart, whole } }
   }
   private tries(plan: Plan, family: Chosen['family']): Tried[] {
@@ -182,20 +210,45 @@ class Search {
     const out: Tried[] = []
     let turns = zones.turns ? [false, true] : [false]
     if (this.kept) turns = [this.kept.turned && zones.turns]
-    const words = family === 'whole' ? [1] : this.kept ? [this.kept.words] : WORDS
+    const words = family === 'whole' ? [1] : this.kept ? [this.kept.words] : WORDS[family]
     for (const turned of turns)
       for (const by of words)
-        for (const smallest of family === 'whole' ? [this.channel.smallestType, 0] : [this.channel.smallestType])
-          for (const cost of COSTS) {
-            const best = this.largest(zones, turned, by, cost, smallest)
-            if (best && !out.some((o) => o.turned === turned && o.words === by && o.scale >= best.scale && smallest > 0)) out.push({ ...best, family })
-          }
+        for (const smallest of family === 'whole'
+          ? [this.channel.smallestType, 0]
+          : [this.channel.smallestType])
+          for (const best of this.ladder(zones, turned, by, smallest)) out.push({ ...best, family })
     return out
   }
-  /** The largest size at which everything fits under a cost. */
-  private largest(zones: Zones, turned: boolean, words: number, cost: number, smallest: number): Omit<Tried, 'family'> | null {
-    const at = (n: number) => this.lay(zones, turned, { scale: this.most * STEP ** n, words, smallest, room: this.room, kept: this.kept?.choices ?? null }, cost)
-    let [low, high] = [0, STEPS]
+  /** The largest under each cost, as far as paying more makes it larger. */
+  private ladder(zones: Zones, turned: boolean, words: number, smallest: number): Omit<Tried, 'family'>[] {
+    const out: Omit<Tried, 'family'>[] = []
+    let from = STEPS
+    for (const cost of COSTS) {
+      const best = this.largest(zones, turned, words, cost, smallest, from)
+      if (!best || (out.length > 0 && best.step >= from)) continue
+      from = best.step
+      out.push(best)
+      if (from === 0) break
+    }
+    return out
+  }
+  /** The largest size at which everything fits under a cost; `from` is a step at which it is known or tried to. */
+  private largest(
+    zones: Zones,
+    turned: boolean,
+    words: number,
+    cost: number,
+    smallest: number,
+    from: number,
+  ): Omit<Tried, 'family'> | null {
+    const at = (n: number) =>
+      this.lay(
+        zones,
+        turned,
+        { scale: this.most * STEP ** n, words, smallest, room: this.room, kept: this.kept?.choices ?? null },
+        cost,
+      )
+    let [low, high] = [0, from]
     if (!at(high)) return null
     while (low < high) {
       const middle = (low + high) >> 1
@@ -213,8 +266,11 @@ class Search {
       Math.min(0, subject) * WEIGHTS.subject -
       own * WEIGHTS.cost -
       (turned ? 0.15 : 0)
-    const choices = laid.reduce<Record<string, string>>((all, z) => (z.shape ? choicesOf(z.shape, all) : all), {})
-    return { turned, words, scale, smallest, zones: laid, cost: own, value, choices }
+    const choices = laid.reduce<Record<string, string>>(
+      (all, z) => (z.shape ? choicesOf(z.shape, all) : all),
+      {},
+    )
+    return { turned, words, scale, step: low, smallest, zones: laid, cost: own, value, choices }
   }
   /** The same structure as large as it fits, between the steps. */
   private refined(plan: Plan, t: Tried): Tried {
@@ -222,7 +278,18 @@ class Search {
     if (!zones) return t
     let best = t
     for (let scale = t.scale / FINE; scale < t.scale / STEP && scale <= this.most; scale /= FINE) {
-      const laid = this.lay(zones, t.turned, { scale, words: t.words, smallest: t.smallest, room: this.room, kept: t.family === 'whole' ? null : t.choices }, t.cost + 0.01)
+      const laid = this.lay(
+        zones,
+        t.turned,
+        {
+          scale,
+          words: t.words,
+          smallest: t.smallest,
+          room: this.room,
+          kept: t.family === 'whole' ? null : t.choices,
+        },
+        t.cost + 0.01,
+      )
       if (!laid) break
       best = { ...t, scale, zones: laid }
     }
@@ -252,7 +319,9 @@ class Search {
   }
 
   private faults(nodes: ReadonlyMap<string, LayerNode>, leftOut: ReadonlySet<string>): Fault[] {
-    const list = this.source.nodes.flatMap((n) => (leftOut.has(n.layer.id) ? [] : [nodes.get(n.layer.id) ?? n]))
+    const list = this.source.nodes.flatMap((n) =>
+      leftOut.has(n.layer.id) ? [] : [nodes.get(n.layer.id) ?? n],
+    )
     const items = itemsOf(list, this.context.fonts, this.context.lightOf)
     const after = afterOf(items, this.channel, leftOut)
     return [...faultsOf(this.before, after), ...this.unreadable(items)]
@@ -266,19 +335,37 @@ class Search {
       if (!was) return []
       const now = this.contrast(i, items, here)
       if (now >= 0.28) return []
-      const before = this.contrast(was, this.before.items, boundsOf(0, 0, this.before.width, this.before.height))
-      return now < before * 0.6 ? [{ kind: 'unreadable', ids: [i.id], weight: Math.min(1, (before - now) * 2) }] : []
+      const before = this.contrast(
+        was,
+        this.before.items,
+        boundsOf(0, 0, this.before.width, this.before.height),
+      )
+      return now < before * 0.6
+        ? [{ kind: 'unreadable', ids: [i.id], weight: Math.min(1, (before - now) * 2) }]
+        : []
     })
   }
   private contrast(i: Item, items: readonly Item[], page: Bounds): number {
     const [style] = typesIn(i.node)
     if (!style) return 1
     const ink = paintLight(style.fill, this.source.swatches).light
-    const beneath = items.flatMap((o) => (o.depth < i.depth && !hasMembers(o.node.layer) && !isWords(o) ? [o.node.layer] : []))
-    const ground = this.source.colour === 'transparent' ? 1 : lumaOf(lookUp(this.source.colour, this.source.swatches)).light
+    const beneath = items.flatMap((o) =>
+      o.depth < i.depth && !hasMembers(o.node.layer) && !isWords(o) ? [o.node.layer] : [],
+    )
+    const ground =
+      this.source.colour === 'transparent'
+        ? 1
+        : lumaOf(lookUp(this.source.colour, this.source.swatches)).light
     return Math.min(
       ...i.outlines.map((line) => {
-        const { mean } = lightBeneath(boundsOfPolygon(line), page, beneath, this.source.swatches, this.context.lightOf, ground)
+        const { mean } = lightBeneath(
+          boundsOfPolygon(line),
+          page,
+          beneath,
+          this.source.swatches,
+          this.context.lightOf,
+          ground,
+        )
         return Math.abs(ink - mean)
       }),
     )
@@ -295,7 +382,7 @@ function distinct(sorted: readonly Tried[]): Tried[] {
   })
 }
 const structureOf = (t: Tried): string =>
-  `${t.family} ${t.turned} ${t.words} ${t.zones.map((z) => `${Math.round(widthOf(z.inner))}x${Math.round(heightOf(z.inner))}`)} ${JSON.stringify(t.choices)}`
+  `${t.family} ${t.turned} ${t.words} ${t.smallest > 0} ${t.zones.map((z) => `${Math.round(widthOf(z.inner))}x${Math.round(heightOf(z.inner))}`)} ${JSON.stringify(t.choices)}`
 
 /** Of what these say nothing can go without tearing them. */
 const WHOLE = ['set', 'table', 'through', 'together', 'stands']
@@ -305,7 +392,9 @@ function leavable(parts: Parts, before: Before): Item[] {
   const bound = (i: Item) =>
     before.relations.some((r) => WHOLE.includes(r.kind) && [...r.of, ...r.to].includes(i.id)) ||
     before.relations.some((r) => r.kind === 'on' && r.of[0] === i.id) ||
-    before.relations.some((r) => r.to.includes(i.id) && (r.kind === 'on' || r.kind === 'rides' || r.kind === 'caption'))
+    before.relations.some(
+      (r) => r.to.includes(i.id) && (r.kind === 'on' || r.kind === 'rides' || r.kind === 'caption'),
+    )
   const rank = { may: 0, should: 1, must: 2 } as const
   return parts.loose
     .filter((i) => {
@@ -322,27 +411,51 @@ function leavable(parts: Parts, before: Before): Item[] {
 }
 type Best = ReturnType<Search['candidates']>[number] & { leftOut: string[] }
 
+/** Everything worth comparing: more is left out, and more taken apart, only as long as nothing good was found. */
 function search(s: Search): Best[] {
   const leftOut: string[] = []
   const all: Best[] = []
   const spare = leavable(s.parts, s.before)
   const { leftOut: price } = WEIGHTS
   for (let round = 0; round <= MOST_LEFT_OUT; round++) {
-    const lost = leftOut.reduce((sum, id) => sum + price[s.before.byId.get(id)?.node.layer.behaviour.importance ?? 'must'], 0)
-    all.push(...s.candidates(new Set(leftOut)).map((c) => ({ ...c, score: c.score - lost, leftOut: [...leftOut] })))
-    const best = Math.max(...all.map((b) => b.score - b.tried.value))
+    const lost = leftOut.reduce(
+      (sum, id) => sum + price[s.before.byId.get(id)?.node.layer.behaviour.importance ?? 'must'],
+      0,
+    )
+    const add = (families: readonly Chosen['family'][]) =>
+      all.push(
+        ...s
+          .candidates(new Set(leftOut), families)
+          .map((c) => ({ ...c, score: c.score - lost, leftOut: [...leftOut] })),
+      )
+    const wanting = () => Math.min(...all.map((b) => b.tried.value - b.score))
+    add(round === 0 ? ['tree', 'whole'] : ['tree'])
+    if (all.length === 0 || wanting() > GOOD + lost) add(['apart'])
     const next = spare.find((i) => !leftOut.includes(i.id))
-    if (-best < GOOD + lost || !next) break
+    if (!next || (all.length > 0 && wanting() < GOOD + lost)) break
     leftOut.push(next.id)
   }
-  return all.sort((a, b) => b.score - a.score)
+  // Containing all of it is the floor: nothing is taken that has more faults than that.
+  const floor = Math.min(
+    Infinity,
+    ...all.filter((b) => b.tried.family === 'whole' && b.tried.smallest === 0).map((b) => badness(b.faults)),
+  )
+  const least = (b: Best) => (badness(b.faults) > floor + 0.01 ? FLOOR : 0)
+  return all.sort((a, b) => b.score - least(b) - a.score + least(a))
 }
+/** What is worse than the floor comes after everything else. */
+const FLOOR = 1000
 
 /**
  * Lays a page out for another channel, by what belongs together in it. What was `chosen` before is carried out as long as
  * nothing gets much worse by it. Deterministic; never throws; what could not be had is in `faults`.
  */
-export function arrange(source: Source, channel: Channel, chosen: Chosen | null, context: AdaptContext): Arranged & { anew: boolean } {
+export function arrange(
+  source: Source,
+  channel: Channel,
+  chosen: Chosen | null,
+  context: AdaptContext,
+): Arranged & { anew: boolean } {
   const { before, parts, reading } = understood(source, context, chosen?.read ?? [])
   const make = (best: Best): Arranged => {
     const hidden = new Set(best.leftOut)
@@ -369,7 +482,8 @@ export function arrange(source: Source, channel: Channel, chosen: Chosen | null,
     // The same choices again, for as long as they do not break what they kept.
     if (kept && weightOf(kept.faults) < BROKEN) return { ...make({ ...kept, leftOut: here }), anew: false }
     const [best] = search(new Search(source, channel, context, before, parts, null))
-    if (kept && best && weightOf(best.faults) > weightOf(kept.faults) - MUCH) return { ...make({ ...kept, leftOut: here }), anew: false }
+    if (kept && best && weightOf(best.faults) > weightOf(kept.faults) - MUCH)
+      return { ...make({ ...kept, leftOut: here }), anew: false }
     if (best) return { ...make(best), anew: true }
   }
   const s = new Search(source, channel, context, before, parts, null)
@@ -394,7 +508,15 @@ function fallback(source: Source, s: Search, reading: Reading): Arranged {
   }
   return {
     nodes: source.nodes.map((n) => out.get(n.layer.id) ?? n),
-    chosen: { solver: ARRANGER, family: 'whole', turned: false, words: 1, choices: {}, read: [], leftOut: [] },
+    chosen: {
+      solver: ARRANGER,
+      family: 'whole',
+      turned: false,
+      words: 1,
+      choices: {},
+      read: [],
+      leftOut: [],
+    },
     leftOut: [],
     faults: [],
     reading,
@@ -412,8 +534,18 @@ export function alternatives(source: Source, channel: Channel, context: AdaptCon
     if (seen.has(key) || out.length >= most) continue
     seen.add(key)
     out.push({
-      nodes: source.nodes.flatMap((n) => (best.leftOut.includes(n.layer.id) ? [] : [best.nodes.get(n.layer.id) ?? n])),
-      chosen: { solver: ARRANGER, family: best.tried.family, turned: best.tried.turned, words: best.tried.words, choices: best.tried.choices, read: keysOf(reading.relations).slice(0, 800), leftOut: best.leftOut },
+      nodes: source.nodes.flatMap((n) =>
+        best.leftOut.includes(n.layer.id) ? [] : [best.nodes.get(n.layer.id) ?? n],
+      ),
+      chosen: {
+        solver: ARRANGER,
+        family: best.tried.family,
+        turned: best.tried.turned,
+        words: best.tried.words,
+        choices: best.tried.choices,
+        read: keysOf(reading.relations).slice(0, 800),
+        leftOut: best.leftOut,
+      },
       leftOut: best.leftOut,
       faults: best.faults,
       reading,

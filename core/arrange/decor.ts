@@ -1,4 +1,4 @@
-import { edge, type Frame, moveBounds, movedNode, moveTo, type Move } from '../adapt/place'
+import { edge, type Frame, type Move, moveBounds, movedNode, moveTo } from '../adapt/place'
 import { edgesCrossed } from '../adapt/units'
 import { type Item, isWords, sharedArea } from '../compose/item'
 import type { LayerNode } from '../design/tree'
@@ -28,11 +28,24 @@ function ownMove(i: Item, f: Frame, by: number): Move {
     }
     const scale = m.scale * by
     // Over the edge by the same share of itself.
-    const beyond = (side: 'left' | 'top', size: number) => (side === 'left' ? -b.left : -b.top) / Math.max(1, size)
-    const x = over.left && !over.right ? widthOf(i.ink) * scale * (0.5 - beyond('left', widthOf(b))) : keep(false, over.right, b.left, b.right)
-    const y = over.top && !over.bottom ? heightOf(i.ink) * scale * (0.5 - beyond('top', heightOf(b))) : keep(false, over.bottom, b.top, b.bottom)
-    const right = over.right && !over.left ? channel.width + (b.right - channel.width) * by - (widthOf(i.ink) * scale) / 2 : x
-    const bottom = over.bottom && !over.top ? channel.height + (b.bottom - channel.height) * by - (heightOf(i.ink) * scale) / 2 : y
+    const beyond = (side: 'left' | 'top', size: number) =>
+      (side === 'left' ? -b.left : -b.top) / Math.max(1, size)
+    const x =
+      over.left && !over.right
+        ? widthOf(i.ink) * scale * (0.5 - beyond('left', widthOf(b)))
+        : keep(false, over.right, b.left, b.right)
+    const y =
+      over.top && !over.bottom
+        ? heightOf(i.ink) * scale * (0.5 - beyond('top', heightOf(b)))
+        : keep(false, over.bottom, b.top, b.bottom)
+    const right =
+      over.right && !over.left
+        ? channel.width + (b.right - channel.width) * by - (widthOf(i.ink) * scale) / 2
+        : x
+    const bottom =
+      over.bottom && !over.top
+        ? channel.height + (b.bottom - channel.height) * by - (heightOf(i.ink) * scale) / 2
+        : y
     return moveTo(i.ink, scale, right, bottom)
   }
   const keeps = i.node.layer.behaviour.keepsSize
@@ -90,5 +103,7 @@ const pageOf = (f: Frame): Bounds => ({ left: 0, top: 0, right: f.channel.width,
 /** How much of something a box covers; words count most. */
 const meeting = (box: Bounds, is: Item): number => {
   const shared = overlapArea(box, is.ink)
-  return shared > 0 ? (isWords(is) ? 0.4 : 0.1) + shared / Math.max(1, Math.min(areaOf(box), areaOf(is.ink))) : 0
+  return shared > 0
+    ? (isWords(is) ? 0.4 : 0.1) + shared / Math.max(1, Math.min(areaOf(box), areaOf(is.ink)))
+    : 0
 }

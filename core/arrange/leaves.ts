@@ -3,7 +3,7 @@ import { type Item, isWords } from '../compose/item'
 import { type Bounds, heightOf, intersect, isEmpty, unionOf, widthOf } from '../geometry/bounds'
 import { isShape, isWorded, takesPicture } from '../kinds/facts'
 import type { FontBook } from '../type/fonts'
-import { measureType, type Measure } from '../type/layout'
+import { type Measure, measureType } from '../type/layout'
 import type { BlockNode, Node, Side } from './node'
 import { wrapsOf } from './nodes/words'
 
@@ -24,7 +24,12 @@ export function overOf(items: readonly Item[], region: Bounds): Set<Side> {
   for (const i of items) {
     // Words are to be read: they go over no edge again.
     if (isWords(i)) continue
-    const moved = { left: i.ink.left - region.left, right: i.ink.right - region.left, top: i.ink.top - region.top, bottom: i.ink.bottom - region.top }
+    const moved = {
+      left: i.ink.left - region.left,
+      right: i.ink.right - region.left,
+      top: i.ink.top - region.top,
+      bottom: i.ink.bottom - region.top,
+    }
     const e = edgesCrossed(moved, widthOf(region), heightOf(region))
     for (const side of ['left', 'right', 'top', 'bottom'] as const) if (e[side]) out.add(side)
   }

@@ -37,7 +37,14 @@ export type SlotNode = Common & { kind: 'slot'; item: Item }
 export type RuleNode = Common & { kind: 'rule'; item: Item; axis: Axis }
 export type Pads = { left: number; top: number; right: number; bottom: number }
 /** What carries others: a card, a button, a plate. */
-export type PanelNode = Common & { kind: 'panel'; carrier: Item; inner: Node; pads: Pads; alignX: number; alignY: number }
+export type PanelNode = Common & {
+  kind: 'panel'
+  carrier: Item
+  inner: Node
+  pads: Pads
+  alignX: number
+  alignY: number
+}
 /** A thing with others that overlap its edge: they stay at the same place of its outline. */
 export type RiddenNode = Common & { kind: 'ridden'; host: Node; riders: readonly Item[] }
 /** Things in a row or a column. */
@@ -53,7 +60,13 @@ export type LinesNode = Common & {
   rtl: boolean
 }
 /** Like things: how many stand in a row is free. */
-export type SetNode = Common & { kind: 'set'; children: readonly Node[]; perRow: number; gapX: number; gapY: number }
+export type SetNode = Common & {
+  kind: 'set'
+  children: readonly Node[]
+  perRow: number
+  gapX: number
+  gapY: number
+}
 export type TableNode = Common & {
   kind: 'table'
   rows: readonly (readonly Item[])[]

@@ -1,9 +1,9 @@
 import { movedNode, moveTo } from '../adapt/place'
 import type { Item } from '../compose/item'
+import type { LayerNode } from '../design/tree'
 import { type Bounds, centreOf, heightOf, unionOf, widthOf } from '../geometry/bounds'
 import { cosine } from '../geometry/exact'
 import { isShape } from '../kinds/facts'
-import type { LayerNode } from '../design/tree'
 import type { Placing, Side } from './node'
 
 /** Beyond the bleed a thing reaches so many px at least. */
@@ -31,7 +31,8 @@ export function pushOver(
       const overPage = (ink[side] - whole[side]) * sign > 1
       const beyond = (ink[side] - (overPage ? whole : from)[side]) * sign * scale
       const edge = (overPage ? page : to)[side]
-      const shown = overPage && Math.abs(from[side] - whole[side]) > 1 ? (whole[side] - from[side]) * sign * scale : 0
+      const shown =
+        overPage && Math.abs(from[side] - whole[side]) > 1 ? (whole[side] - from[side]) * sign * scale : 0
       const reach = overPage ? Math.max(beyond, channel.bleed + BEYOND) : beyond
       // What is seen of it lies at the edge, and as much beyond it as there was.
       shift[axis] += edge + (reach - beyond - shown) * sign - box[side]

@@ -36,7 +36,8 @@ export function isVeil(i: Item): boolean {
   return fades || soft || layer.opacity < FAINT || layer.blend !== 'normal'
 }
 /** A colour of which less than half shows. */
-const isClear = (colour: string): boolean => colour.startsWith('#') && colour.length === 9 && fromHex(colour).a < 0.5
+const isClear = (colour: string): boolean =>
+  colour.startsWith('#') && colour.length === 9 && fromHex(colour).a < 0.5
 /** A field can be stretched without anything being pressed flat. */
 const stretches = (i: Item): boolean => isShape(i.node.layer) || takesPicture(i.node.layer)
 
@@ -56,18 +57,33 @@ export function partsOf({ items, relations }: Reading, page: { width: number; he
   return out
 }
 
-function isDecor(i: Item, items: readonly Item[], relations: readonly Relation[], page: { width: number; height: number }): boolean {
+function isDecor(
+  i: Item,
+  items: readonly Item[],
+  relations: readonly Relation[],
+  page: { width: number; height: number },
+): boolean {
   if (i.types.length > 0 || isWords(i) || i.role === 'rule') return false
   const said = saidOf(i)
   if (said === 'edge') return true
   const bleeds = relations.some((r) => r.kind === 'bleeds' && r.of[0] === i.id)
-  if (!DECOR_PLANES.includes(i.node.layer.plane) && !(bleeds && i.role !== 'cutout' && i.role !== 'photo')) return false
+  if (!DECOR_PLANES.includes(i.node.layer.plane) && !(bleeds && i.role !== 'cutout' && i.role !== 'photo'))
+    return false
   // What hangs over an edge and carries nothing stays there, whatever it overlaps.
-  const carries = relations.some((r) => (r.kind === 'on' || r.kind === 'stands' || r.kind === 'caption') && r.to[0] === i.id)
+  const carries = relations.some(
+    (r) => (r.kind === 'on' || r.kind === 'stands' || r.kind === 'caption') && r.to[0] === i.id,
+  )
   if (bleeds && DECOR_PLANES.includes(i.node.layer.plane) && !carries) return true
-  const content = (id: string) => items.some((o) => o.id === id && (isWords(o) || o.types.length > 0 || ['message', 'subject'].includes(o.node.layer.plane)))
+  const content = (id: string) =>
+    items.some(
+      (o) =>
+        o.id === id &&
+        (isWords(o) || o.types.length > 0 || ['message', 'subject'].includes(o.node.layer.plane)),
+    )
   const tied = relations.some(
-    (r) => TIED.includes(r.kind) && ((r.of.includes(i.id) && r.to.some(content)) || (r.to.includes(i.id) && r.of.some(content))),
+    (r) =>
+      TIED.includes(r.kind) &&
+      ((r.of.includes(i.id) && r.to.some(content)) || (r.to.includes(i.id) && r.of.some(content))),
   )
   const large = areaOf(i.ink) > 0.5 * page.width * page.height
   if (tied && !large) return false
@@ -76,5 +92,11 @@ function isDecor(i: Item, items: readonly Item[], relations: readonly Relation[]
 }
 /** The page edges that a field touches, by sides. */
 export const edgesOf = (i: Item, page: { width: number; height: number }) => reachOf(i, page)
-export const thicknessOf = (i: Item, axis: 'x' | 'y'): number => (axis === 'x' ? widthOf(i.ink) : heightOf(i.ink))
-export const boxOfPage = (p: { width: number; height: number }): Bounds => ({ left: 0, top: 0, right: p.width, bottom: p.height })
+export const thicknessOf = (i: Item, axis: 'x' | 'y'): number =>
+  axis === 'x' ? widthOf(i.ink) : heightOf(i.ink)
+export const boxOfPage = (p: { width: number; height: number }): Bounds => ({
+  left: 0,
+  top: 0,
+  right: p.width,
+  bottom: p.height,
+})

@@ -1,4 +1,5 @@
 import { placeByMove } from '../adapt/blocks'
+import type { LightOf } from '../adapt/lightness'
 import { carriedNode, cover, type Frame, movedNode, moveTo, spanBox, stretchedLayer } from '../adapt/place'
 import type { Unit } from '../adapt/units'
 import { type Item, itemsOf } from '../compose/item'
@@ -8,11 +9,10 @@ import type { LayerNode } from '../design/tree'
 import { type Bounds, centreOf, heightOf, intersect, isEmpty, unionOf, widthOf } from '../geometry/bounds'
 import { isShape } from '../kinds/facts'
 import type { FontBook } from '../type/fonts'
-import type { LightOf } from '../adapt/lightness'
 import { placeDecor } from './decor'
 import type { Placing } from './node'
-import { placeShape } from './nodes/list'
 import { shareOf } from './nodes/lines'
+import { placeShape } from './nodes/list'
 import { pushOver } from './over-edges'
 import type { Parts } from './parts'
 import type { LaidZone } from './zones'
@@ -30,27 +30,47 @@ const BEYOND = 2
 /** Where the master gave things less room they grow with it, but the gaps between them not without end. */
 const MOST_ROOM = 1.9
 
-const unitOf = (i: Item, kind: Unit['kind']): Unit => ({ id: i.id, node: i.node, bounds: i.ink, kind, host: null })
+const unitOf = (i: Item, kind: Unit['kind']): Unit => ({
+  id: i.id,
+  node: i.node,
+  bounds: i.ink,
+  kind,
+  host: null,
+})
 
 /** Everything that is there whatever is arranged: covers, frames. Gives the box that frames leave for what is arranged. */
 export function placeGrounds(s: Scene, out: Map<string, LayerNode>): Bounds {
   const boxes = new Map<string, Bounds>()
   const { parts, frame, channel } = s
-  for (const i of parts.covers) placeByMove(unitOf(i, 'cover'), cover(unitOf(i, 'cover'), frame), out, boxes, channel)
+  for (const i of parts.covers)
+    placeByMove(unitOf(i, 'cover'), cover(unitOf(i, 'cover'), frame), out, boxes, channel)
   let inner = safeArea(channel)
   for (const i of parts.frames) {
     const box = spanBox(unitOf(i, 'span'), frame)
     const stretches = isShape(i.node.layer)
     const k = Math.min(widthOf(box) / widthOf(i.ink), heightOf(box) / heightOf(i.ink))
     const c = centreOf(box)
-    out.set(i.id, stretches ? carriedNode(i.node, stretchedLayer(i.node.layer, box, frame.short)) : movedNode(i.node, moveTo(i.ink, k, c.x, c.y)))
+    out.set(
+      i.id,
+      stretches
+        ? carriedNode(i.node, stretchedLayer(i.node.layer, box, frame.short))
+        : movedNode(i.node, moveTo(i.ink, k, c.x, c.y)),
+    )
     const loose = parts.loose.filter((l) => l.ink.left >= i.ink.left && l.ink.right <= i.ink.right)
     const content = loose.length > 0 ? unionOf(loose.map((l) => l.ink)) : i.ink
     const air = Math.min(
       0.06 * Math.min(channel.width, channel.height),
-      Math.max(0.025 * Math.min(channel.width, channel.height), Math.min(content.left - i.ink.left, content.top - i.ink.top) * frame.short),
+      Math.max(
+        0.025 * Math.min(channel.width, channel.height),
+        Math.min(content.left - i.ink.left, content.top - i.ink.top) * frame.short,
+      ),
     )
-    const within = { left: box.left + air, top: box.top + air, right: box.right - air, bottom: box.bottom - air }
+    const within = {
+      left: box.left + air,
+      top: box.top + air,
+      right: box.right - air,
+      bottom: box.bottom - air,
+    }
     const left = intersect(inner, within)
     if (!isEmpty(left)) inner = left
   }
@@ -76,7 +96,11 @@ export function roomFor(laid: LaidZone, s: Scene): Bounds {
 }
 
 /** Carries out how the zones of a page were laid: every thing where it goes. */
-export function realise(s: Scene, zones: readonly LaidZone[], grounds: ReadonlyMap<string, LayerNode>): Map<string, LayerNode> {
+export function realise(
+  s: Scene,
+  zones: readonly LaidZone[],
+  grounds: ReadonlyMap<string, LayerNode>,
+): Map<string, LayerNode> {
   const out = new Map(grounds)
   const { channel, parts } = s
   for (const laid of zones) {
@@ -110,12 +134,27 @@ function fieldNode(field: Item, { box }: LaidZone, channel: Channel, frame: Fram
 /** A veil from its edge to beyond the words that it serves, by as much as on the master. */
 function veilNode(veil: Item, arranged: readonly (readonly [Item, Item])[], s: Scene): LayerNode {
   const box = spanBox(unitOf(veil, 'span'), s.frame)
-  const served = arranged.filter(([was]) => was.types.length > 0 && was.depth > veil.depth && centreOf(was.ink).y > veil.ink.top && centreOf(was.ink).y < veil.ink.bottom && centreOf(was.ink).x > veil.ink.left && centreOf(was.ink).x < veil.ink.right)
+  const served = arranged.filter(
+    ([was]) =>
+      was.types.length > 0 &&
+      was.depth > veil.depth &&
+      centreOf(was.ink).y > veil.ink.top &&
+      centreOf(was.ink).y < veil.ink.bottom &&
+      centreOf(was.ink).x > veil.ink.left &&
+      centreOf(was.ink).x < veil.ink.right,
+  )
   if (served.length === 0) return carriedNode(veil.node, stretchedLayer(veil.node.layer, box, s.frame.short))
   const [was, is] = [unionOf(served.map(([a]) => a.ink)), unionOf(served.map(([, b]) => b.ink))]
   const { channel, master, frame } = s
   const reach = channel.bleed + BEYOND
-  const side = (lo: number, hi: number, wasLo: number, wasHi: number, from: number, to: number): [number, number] => {
+  const side = (
+    lo: number,
+    hi: number,
+    wasLo: number,
+    wasHi: number,
+    from: number,
+    to: number,
+  ): [number, number] => {
     const before = lo <= 1 ? null : (wasLo - lo) * frame.short
     const after = hi >= from - 1 ? null : (hi - wasHi) * frame.short
     return [before ?? -reach, after ?? to + reach]

@@ -1,10 +1,21 @@
 import { type Item, isWords } from '../compose/item'
 import type { Relation } from '../compose/relation'
 import { perRow } from '../compose/relations/set'
-import { areaOf, type Bounds, centreOf, grow, heightOf, overlapArea, overlaps, unionOf, widthOf } from '../geometry/bounds'
+import {
+  areaOf,
+  type Bounds,
+  centreOf,
+  grow,
+  heightOf,
+  overlapArea,
+  overlaps,
+  unionOf,
+  widthOf,
+} from '../geometry/bounds'
 import { blockOf, canHug, keyOf, leafOf, overOf, type Region } from './leaves'
 import type { Axis, LinesNode, Node, PanelNode, RiddenNode, SetNode, TableNode } from './node'
 import { shareOf } from './nodes/lines'
+import { readingShare } from './nodes/words'
 
 /** Boxes that share more of the smaller one cannot be cut apart. */
 const SHARED = 0.07
@@ -41,10 +52,11 @@ export function treeOf(
 ): Node | null {
   if (items.length === 0) return null
   const worded = new Set(items.filter(isWords).map((i) => i.id))
-  const cut = (id: string | undefined) => items.some((i) => i.id === id && (i.role === 'cutout' || i.role === 'group'))
+  const cut = (id: string | undefined) =>
+    items.some((i) => i.id === id && (i.role === 'cutout' || i.role === 'group'))
   const drops = (r: Relation) =>
-    (((r.kind === 'rides' || r.kind === 'through') && [...r.of, ...r.to].some((id) => worded.has(id))) ||
-    (r.kind === 'on' && worded.has(r.of[0] ?? '') && cut(r.to[0])))
+    ((r.kind === 'rides' || r.kind === 'through') && [...r.of, ...r.to].some((id) => worded.has(id))) ||
+    (r.kind === 'on' && worded.has(r.of[0] ?? '') && cut(r.to[0]))
   return new Builder(apart ? relations.filter((r) => !drops(r)) : relations, region, apart).tree(items)
 }
 
@@ -64,8 +76,12 @@ class Builder {
     const here = new Set(items.map((i) => i.id))
     const inside = this.relations.filter((r) => [...r.of].every((id) => here.has(id)))
     const both = (r: Relation) => here.has(r.to[0] ?? '') && here.has(r.of[0] ?? '')
-    const carried = new Map(inside.filter((r) => r.kind === 'on' && both(r)).map((r) => [r.of[0] as string, r.to[0] as string]))
-    const overlaps = inside.filter((r) => (['rides', 'through', 'stands', 'together'].includes(r.kind)) && both(r))
+    const carried = new Map(
+      inside.filter((r) => r.kind === 'on' && both(r)).map((r) => [r.of[0] as string, r.to[0] as string]),
+    )
+    const overlaps = inside.filter(
+      (r) => ['rides', 'through', 'stands', 'together'].includes(r.kind) && both(r),
+    )
     const outermost = (id: string): string => {
       let at = id
       for (let n = 0; n < 20 && carried.has(at); n++) at = carried.get(at) as string
@@ -76,7 +92,12 @@ class Builder {
     const crossing = overlaps.filter((r) => outermost(r.of[0] as string) !== outermost(r.to[0] as string))
     const could = crossing.filter((r) => this.rides(r, items, carried, crossing))
     // What rides on a rider is one with it.
-    const riding = could.filter((r) => !could.some((o) => outermost(r.to[0] as string) === o.of[0] || r.of[0] === outermost(o.to[0] as string)))
+    const riding = could.filter(
+      (r) =>
+        !could.some(
+          (o) => outermost(r.to[0] as string) === o.of[0] || r.of[0] === outermost(o.to[0] as string),
+        ),
+    )
     const rigid = crossing.filter((r) => !riding.includes(r))
     const ridersOf = new Map<string, Item[]>()
     for (const r of riding) {
@@ -99,14 +120,24 @@ class Builder {
   }
 
   /** A thing that overlaps one host and nothing else stays at its outline; else all become one block. */
-  private rides(r: Relation, items: readonly Item[], carried: ReadonlyMap<string, string>, crossing: readonly Relation[]): boolean {
+  private rides(
+    r: Relation,
+    items: readonly Item[],
+    carried: ReadonlyMap<string, string>,
+    crossing: readonly Relation[],
+  ): boolean {
     if (r.kind !== 'rides') return false
     const [rider, host] = [items.find((i) => i.id === r.of[0]), items.find((i) => i.id === r.to[0])]
     if (!rider || !host || carried.has(rider.id) || (isWords(rider) && rider.types.length === 0)) return false
     if ([...carried.values()].includes(rider.id)) return false
     const only = crossing.filter((o) => o.of[0] === rider.id || o.to[0] === rider.id)
     const alone = !carried.has(host.id) && !isWords(host)
-    return only.length === 1 && alone && smaller(rider, host) && crossing.every((o) => o.to[0] !== host.id || o.kind === 'rides')
+    return (
+      only.length === 1 &&
+      alone &&
+      smaller(rider, host) &&
+      crossing.every((o) => o.to[0] !== host.id || o.kind === 'rides')
+    )
   }
 
   private single(top: Item, held: readonly Item[], overlapping: readonly Relation[]): Node {
@@ -142,7 +173,12 @@ class Builder {
     return { kind: 'ridden', ...this.common('ridden', [...host.items, ...riders]), host, riders }
   }
   private common(kind: string, items: readonly Item[]) {
-    return { key: keyOf(kind, items), box: unionOf(items.map((i) => i.ink)), items, over: overOf(items, this.region.box) }
+    return {
+      key: keyOf(kind, items),
+      box: unionOf(items.map((i) => i.ink)),
+      items,
+      over: overOf(items, this.region.box),
+    }
   }
 
   /** Cells of a table become one node, with the rules that run through it. */
@@ -158,11 +194,15 @@ class Builder {
         return row.map((id) => cells.find((n) => n.items[0]?.id === id)?.items[0] as Item)
       })
       const cellsBox = unionOf(cells.map((n) => n.box))
-      const rules = now.filter((n) => n.kind === 'rule' && overlaps(grow(cellsBox, 1), n.box) && centreOf(n.box).y > cellsBox.top - 2)
+      const rules = now.filter(
+        (n) =>
+          n.kind === 'rule' && overlaps(grow(cellsBox, 1), n.box) && centreOf(n.box).y > cellsBox.top - 2,
+      )
       const items = [...cells, ...rules].flatMap((n) => n.items)
       const box = unionOf([...cells, ...rules].map((n) => n.box))
       // What else lies between its rows goes with it as it is.
-      if (now.some((n) => !cells.includes(n) && !rules.includes(n) && overlapArea(n.box, cellsBox) > 0)) continue
+      if (now.some((n) => !cells.includes(n) && !rules.includes(n) && overlapArea(n.box, cellsBox) > 0))
+        continue
       const made: TableNode = {
         kind: 'table',
         ...this.common('table', items),
@@ -189,7 +229,10 @@ class Builder {
       const parts = [host, ...words].filter((n) => now.includes(n))
       if (parts.length < 2 || !now.includes(host)) continue
       const unit = this.cut(parts)
-      now = [...now.filter((n) => !parts.includes(n)), unit.kind === 'lines' ? { ...unit, bound: true } : unit]
+      now = [
+        ...now.filter((n) => !parts.includes(n)),
+        unit.kind === 'lines' ? { ...unit, bound: true } : unit,
+      ]
     }
     return now
   }
@@ -223,7 +266,10 @@ class Builder {
     const [x, y] = [gaps('x'), gaps('y')]
     return {
       kind: 'set',
-      ...this.common('set', children.flatMap((c) => c.items)),
+      ...this.common(
+        'set',
+        children.flatMap((c) => c.items),
+      ),
       box: unionOf(children.map((c) => c.box)),
       children,
       perRow: columns,
@@ -238,7 +284,11 @@ class Builder {
     const boxOf = (n: Node) => (this.loosely ? core(n.box) : n.box)
     if (now.length === 1) return now[0] as Node
     const [x, y] = [cuts(now, 'x', boxOf), cuts(now, 'y', boxOf)]
-    if (x.parts.length === 1 && y.parts.length === 1) return blockOf(now.flatMap((n) => n.items), this.region)
+    if (x.parts.length === 1 && y.parts.length === 1)
+      return blockOf(
+        now.flatMap((n) => n.items),
+        this.region,
+      )
     const widest = (gaps: readonly number[]) => Math.max(-1, ...gaps)
     const columnFirst = y.parts.length > 1 && (x.parts.length === 1 || widest(y.gaps) >= widest(x.gaps) * 0.8)
     const axis: Axis = columnFirst ? 'y' : 'x'
@@ -295,7 +345,8 @@ function core(b: Bounds): Bounds {
 }
 /** Nodes that are of one make: three cards, three captions with their cups. */
 const alike = ([first, ...rest]: readonly Node[]): boolean =>
-  first !== undefined && rest.every((n) => n.kind === first.kind || (n.kind === 'block' && first.kind === 'slot'))
+  first !== undefined &&
+  rest.every((n) => n.kind === first.kind || (n.kind === 'block' && first.kind === 'slot'))
 
 type Cuts = { parts: Node[][]; gaps: number[] }
 function cuts(nodes: readonly Node[], axis: Axis, boxOf: (n: Node) => Bounds): Cuts {
@@ -327,11 +378,6 @@ function gathered({ parts, gaps }: Cuts): Cuts {
   })
   return out
 }
-const readingShare = (i: Item): number => {
-  const { align } = i.types[0]?.style ?? { align: 'start' }
-  if (align === 'centre') return 0.5
-  return (align === 'end') !== (i.layout?.lines[0]?.rtl ?? false) ? 1 : 0
-}
 /** Which line things share across their direction: starts, middles or ends; words say it where all do. */
 function alignOf(children: readonly Node[], axis: Axis): number {
   const [lo, hi] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
@@ -339,7 +385,11 @@ function alignOf(children: readonly Node[], axis: Axis): number {
     const all = children.map((c) => of(c.box))
     return Math.max(...all) - Math.min(...all)
   }
-  const [start, middle, end] = [spread((b) => b[lo]), spread((b) => (b[lo] + b[hi]) / 2), spread((b) => b[hi])]
+  const [start, middle, end] = [
+    spread((b) => b[lo]),
+    spread((b) => (b[lo] + b[hi]) / 2),
+    spread((b) => b[hi]),
+  ]
   const words = children.flatMap((c) => c.items).find(isWords)
   const told = axis === 'x' && words ? readingShare(words) : 0.5
   const least = Math.min(start, middle, end)
@@ -351,4 +401,3 @@ function alignOf(children: readonly Node[], axis: Axis): number {
   if (start === least) return 0
   return end === least ? 1 : 0.5
 }
-export const heightShare = (a: Bounds, b: Bounds): number => heightOf(a) / Math.max(1, heightOf(b))

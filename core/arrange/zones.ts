@@ -1,10 +1,10 @@
 import type { Item } from '../compose/item'
 import type { Relation } from '../compose/relation'
 import { type Bounds, centreOf, heightOf, widthOf } from '../geometry/bounds'
-import { type Axis, type Node, type Shape } from './node'
-import { treeOf } from './tree'
 import type { Region } from './leaves'
 import { blockOf } from './leaves'
+import type { Axis, Node, Shape } from './node'
+import { treeOf } from './tree'
 
 /** A part of the page from edge to edge, with the field that fills it, if any, and what lies there. */
 export type Zone = {
@@ -18,7 +18,11 @@ export type Zone = {
   /** Its share of the page along the axis. */
   share: number
 }
-export type Zones = { axis: Axis; zones: Zone[]; /** Side by side may become one above the other. */ turns: boolean }
+export type Zones = {
+  axis: Axis
+  zones: Zone[] /** Side by side may become one above the other. */
+  turns: boolean
+}
 
 /** Strips of page between fields that are thinner are no zones of their own. */
 const LEAST = 0.05
@@ -40,9 +44,21 @@ export function zonesOf(
   const [lo, hi] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
   const full = axis === 'x' ? page.width : page.height
   const across = fields.filter((f) => spans(f, axis, page))
-  const ends = [...new Set([0, full, ...across.flatMap((f) => [f.ink[lo], f.ink[hi]])].map((v) => Math.round(Math.min(full, Math.max(0, v)))))]
+  const ends = [
+    ...new Set(
+      [0, full, ...across.flatMap((f) => [f.ink[lo], f.ink[hi]])].map((v) =>
+        Math.round(Math.min(full, Math.max(0, v))),
+      ),
+    ),
+  ]
     .sort((a, b) => a - b)
-    .reduce<number[]>((list, v) => (list.length > 0 && v - (list.at(-1) as number) < LEAST * full * 0.5 && v !== full ? list : [...list.filter((o) => v !== full || full - o > LEAST * full * 0.5 || o === 0), v]), [])
+    .reduce<number[]>(
+      (list, v) =>
+        list.length > 0 && v - (list.at(-1) as number) < LEAST * full * 0.5 && v !== full
+          ? list
+          : [...list.filter((o) => v !== full || full - o > LEAST * full * 0.5 || o === 0), v],
+      [],
+    )
   const zones = ends.slice(1).map((end, n): Zone => {
     const start = ends[n] as number
     const middle = (start + end) / 2
@@ -56,7 +72,10 @@ export function zonesOf(
   })
   const others = [...loose, ...fields.filter((f) => !across.includes(f))].sort((a, b) => a.depth - b.depth)
   const worded = new Set(loose.filter((i) => i.role === 'words').map((i) => i.id))
-  const holds = (r: Relation) => !apart || !(r.kind === 'rides' || r.kind === 'through') || ![...r.of, ...r.to].some((id) => worded.has(id))
+  const holds = (r: Relation) =>
+    !apart ||
+    !(r.kind === 'rides' || r.kind === 'through') ||
+    ![...r.of, ...r.to].some((id) => worded.has(id))
   const groups = tied(others, relations.filter(holds))
   for (const g of groups) {
     const area = (z: Zone) => g.reduce((sum, i) => sum + sharedWith(i, z.box), 0)
@@ -69,7 +88,11 @@ export function zonesOf(
     z.tree = treeOf(z.items, relations, own, apart)
     z.whole = z.items.length > 0 ? blockOf(z.items, own) : null
   }
-  const turns = zones.length > 1 && zones.every((z) => z.share >= THICK) && zones.length <= 3 && !zones.some((z) => z.tree && crossesSeam(z.tree, axis, zones, z))
+  const turns =
+    zones.length > 1 &&
+    zones.every((z) => z.share >= THICK) &&
+    zones.length <= 3 &&
+    !zones.some((z) => z.tree && crossesSeam(z.tree, axis, zones, z))
   return { axis, zones, turns }
 }
 const sharedWith = (i: Item, box: Bounds): number =>
@@ -77,7 +100,9 @@ const sharedWith = (i: Item, box: Bounds): number =>
   Math.max(0, Math.min(i.ink.bottom, box.bottom) - Math.max(i.ink.top, box.top))
 /** Runs from edge to edge across an axis. */
 const spans = (f: Item, axis: Axis, page: { width: number; height: number }): boolean =>
-  axis === 'y' ? f.ink.left <= 1 && f.ink.right >= page.width - 1 : f.ink.top <= 1 && f.ink.bottom >= page.height - 1
+  axis === 'y'
+    ? f.ink.left <= 1 && f.ink.right >= page.width - 1
+    : f.ink.top <= 1 && f.ink.bottom >= page.height - 1
 function axisOf(fields: readonly Item[], page: { width: number; height: number }): Axis {
   const area = (axis: Axis) => fields.filter((f) => spans(f, axis, page)).reduce((sum, f) => sum + f.area, 0)
   return area('x') > area('y') ? 'x' : 'y'
@@ -85,7 +110,9 @@ function axisOf(fields: readonly Item[], page: { width: number; height: number }
 /** Things that hold together go to one zone; what only lies on a field of another zone does not pull it there. */
 function tied(items: readonly Item[], relations: readonly Relation[]): Item[][] {
   const groups: Item[][] = []
-  const joins = relations.filter((r) => ['on', 'rides', 'through', 'stands', 'together', 'caption'].includes(r.kind))
+  const joins = relations.filter((r) =>
+    ['on', 'rides', 'through', 'stands', 'together', 'caption'].includes(r.kind),
+  )
   const seen = new Set<string>()
   for (const i of items) {
     if (seen.has(i.id)) continue
@@ -97,7 +124,8 @@ function tied(items: readonly Item[], relations: readonly Relation[]): Item[][] 
       if (seen.has(id) || !item) continue
       seen.add(id)
       group.push(item)
-      for (const r of joins) if (r.of[0] === id || r.to[0] === id) todo.push(r.of[0] as string, r.to[0] as string)
+      for (const r of joins)
+        if (r.of[0] === id || r.to[0] === id) todo.push(r.of[0] as string, r.to[0] as string)
     }
     groups.push(group)
   }
@@ -162,12 +190,17 @@ export function layZones(
   const over = wanted.reduce((sum, w) => sum + w, 0) - full
   const slack = wanted.map((w, n) => w - (needs[n]?.least ?? 0))
   const slackTotal = slack.reduce((sum, s) => sum + s, 0)
-  const sizes = wanted.map((w, n) => (over > 0 && slackTotal > 0 ? w - (over * (slack[n] as number)) / slackTotal : w - over * growing(order, n)))
+  const sizes = wanted.map((w, n) =>
+    over > 0 && slackTotal > 0
+      ? w - (over * (slack[n] as number)) / slackTotal
+      : w - over * growing(order, n),
+  )
   let at = page[lo]
   const out: LaidZone[] = []
   for (const [n, zone] of order.entries()) {
     const size = sizes[n] as number
-    const box = axis === 'x' ? { ...page, left: at, right: at + size } : { ...page, top: at, bottom: at + size }
+    const box =
+      axis === 'x' ? { ...page, left: at, right: at + size } : { ...page, top: at, bottom: at + size }
     at += size
     const [before, after] = insets[n] as [number, number]
     const inner =
@@ -194,7 +227,12 @@ function fitting(boxes: readonly Bounds[], shapes: readonly Shape[]): { inner: B
   for (const inner of boxes) {
     let best: Shape | null = null
     for (const s of shapes)
-      if (s.width <= widthOf(inner) + 0.5 && s.height <= heightOf(inner) + 0.5 && (!best || s.cost < best.cost - 1e-9)) best = s
+      if (
+        s.width <= widthOf(inner) + 0.5 &&
+        s.height <= heightOf(inner) + 0.5 &&
+        (!best || s.cost < best.cost - 1e-9)
+      )
+        best = s
     if (best) return { inner, shape: best }
   }
   return null

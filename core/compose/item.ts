@@ -14,7 +14,7 @@ import {
   polygonOf,
 } from '../geometry/polygon'
 import { hasMembers, hasParts, isPhoto, isShape, isWorded, takesPicture } from '../kinds/facts'
-import { type Layer, type LayerOf, kindOf } from '../kinds/list'
+import { kindOf, type Layer, type LayerOf } from '../kinds/list'
 import type { FontBook } from '../type/fonts'
 import { layoutType, type TypeLayout } from '../type/layout'
 import { flatten } from '../vector/path'
@@ -138,12 +138,7 @@ function outlinesAnew(layer: Layer, fonts: FontBook, lightOf: LightOf): Polygon[
     )
   }
   const part = maskedBox(layer)
-  const whole = boundsOf(
-    part.left * width,
-    part.top * height,
-    widthOf(part) * width,
-    heightOf(part) * height,
-  )
+  const whole = boundsOf(part.left * width, part.top * height, widthOf(part) * width, heightOf(part) * height)
   const outline = kindOf(layer).outline(layer)
   if (outline) {
     const points = flatten(outline, [1, 0, 0, 1, 0, 0], 1).flatMap(({ points: p }) =>
@@ -178,7 +173,8 @@ function roleOf(node: LayerNode, ink: Bounds, lightOf: LightOf): Role {
   if (hasParts(layer)) return 'graphic'
   const p = layer.placement
   if (isShape(layer)) {
-    if (layer.form === 'line' || Math.min(p.width, p.height) < RULE * Math.max(p.width, p.height)) return 'rule'
+    if (layer.form === 'line' || Math.min(p.width, p.height) < RULE * Math.max(p.width, p.height))
+      return 'rule'
     if (layer.fill.kind === 'none' && widthOf(ink) > 0) return 'outline'
     return 'shape'
   }

@@ -3,7 +3,13 @@ import type { LayerNode } from '../design/tree'
 import { layerName } from '../kinds/facts'
 import type { FontBook } from '../type/fonts'
 import { type Item, itemsOf } from './item'
-import { type Composition, type Relation, type RelationDefinition, type RelationKind, relationKey } from './relation'
+import {
+  type Composition,
+  type Relation,
+  type RelationDefinition,
+  type RelationKind,
+  relationKey,
+} from './relation'
 import { between } from './relations/between'
 import { bleeds } from './relations/bleeds'
 import { caption } from './relations/caption'
@@ -54,7 +60,8 @@ export function read(
   const items = itemsOf(nodes, context.fonts, context.lightOf)
   const composition: Composition = { ...size, short: Math.min(size.width, size.height), items, before }
   const found: Relation[] = []
-  for (const d of definitions) found.push(...d.find(composition, [...found]).filter((r) => !partedBy(r, said)))
+  for (const d of definitions)
+    found.push(...d.find(composition, [...found]).filter((r) => !partedBy(r, said)))
   return { items, relations: withSaid(found, said, items) }
 }
 /** Whether people took a relation apart. */

@@ -9,8 +9,8 @@ import {
 import { layerSchema } from '../kinds/list'
 import { treatmentSchema } from '../treatments/list'
 import { changeSchema } from './change-schema'
-import { chosenSchema } from './chosen-schema'
 import { channelSchema } from './channel-schema'
+import { chosenSchema } from './chosen-schema'
 import { pageColourSchema } from './properties/page'
 
 export const SCHEMA_VERSION = 2

@@ -24,7 +24,10 @@ describe('convex outlines', () => {
   })
   it('keep their area when they are turned', () => {
     expect(areaOfPolygon(turned(50, 50, 12))).toBeCloseTo(144)
-    expect(overlapOfPolygons(turned(5, 5, 10), square)).toBeCloseTo(100 - 4 * ((10 - 5 * Math.SQRT2) ** 2 / 1), 0)
+    expect(overlapOfPolygons(turned(5, 5, 10), square)).toBeCloseTo(
+      100 - 4 * ((10 - 5 * Math.SQRT2) ** 2 / 1),
+      0,
+    )
   })
   it('have a hull that leaves out what lies within', () => {
     expect(hullOf([...square, { x: 5, y: 5 }, { x: 5, y: 0 }])).toHaveLength(4)

@@ -52,7 +52,16 @@ export function resolve(design: Design, request: Request, context: AdaptContext)
   }
   if (channel.id === design.master) {
     const layers = inRegister(tree.nodes.map(untouched), design)
-    return { ...seen, layers, everything: layers, leftOut: [], arrangement: null, chosenAnew: false, reading: null, faults: [] }
+    return {
+      ...seen,
+      layers,
+      everything: layers,
+      leftOut: [],
+      arrangement: null,
+      chosenAnew: false,
+      reading: null,
+      faults: [],
+    }
   }
   const { nodes, ...told } = arranged(tree, context)
   const layers = inRegister(inBands(finished(withHidden(tree, nodes), tree)), design)

@@ -46,7 +46,12 @@ export const FAULTS = {
 } as const
 export type FaultKind = keyof typeof FAULTS
 /** One place where an arrangement fails: on which things, and of which relation where one was torn. */
-export type Fault = { kind: FaultKind; ids: readonly string[]; relation?: Relation; /** How bad, 1 a plain case. */ weight: number }
+export type Fault = {
+  kind: FaultKind
+  ids: readonly string[]
+  relation?: Relation /** How bad, 1 a plain case. */
+  weight: number
+}
 
 /** A page before and after, as it is seen. */
 export type Before = {

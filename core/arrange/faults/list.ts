@@ -1,8 +1,8 @@
 import type { Item } from '../../compose/item'
 import type { Reading } from '../../compose/read'
-import { clearBoxes, safeArea } from '../../design/free-space'
 import type { Channel } from '../../design/channel-schema'
-import { type After, type Before, type Fault, FAULTS } from './fault'
+import { clearBoxes, safeArea } from '../../design/free-space'
+import { type After, type Before, FAULTS, type Fault } from './fault'
 import { pageChecks } from './page'
 import { relationChecks } from './relations'
 
@@ -14,7 +14,9 @@ export function beforeOf({ items, relations }: Reading, size: { width: number; h
     items,
     relations,
     byId: new Map(items.map((i) => [i.id, i])),
-    grounds: new Set(relations.filter((r) => r.kind === 'ground' || r.kind === 'frames').flatMap((r) => r.of)),
+    grounds: new Set(
+      relations.filter((r) => r.kind === 'ground' || r.kind === 'frames').flatMap((r) => r.of),
+    ),
   }
 }
 export function afterOf(items: readonly Item[], channel: Channel, leftOut: Iterable<string>): After {

@@ -1,8 +1,8 @@
-import { type Item, gapX, gapY, isWords, sharedArea, sizeOf } from '../../compose/item'
+import { gapX, gapY, type Item, isWords, sharedArea, sizeOf } from '../../compose/item'
 import { areaOf, contains, heightOf, intersect, overlaps, unionOf, widthOf } from '../../geometry/bounds'
 import type { LayerOf } from '../../kinds/list'
-import { flowOf } from './flow'
 import type { After, Fault, FaultCheck } from './fault'
+import { flowOf } from './flow'
 
 const inPage = (i: Item, a: After): boolean =>
   i.ink.right > 0 && i.ink.bottom > 0 && i.ink.left < a.channel.width && i.ink.top < a.channel.height
@@ -15,12 +15,13 @@ const words: FaultCheck = (before, after) =>
     const was = before.byId.get(i.id)
     // What was outside on the master was meant so.
     const bled = was && before.relations.some((r) => r.kind === 'bleeds' && r.of[0] === i.id)
-    if (isWords(i) && !bled && !contains(after.safe, i.ink, 2)) out.push({ kind: 'unsafe', ids: [i.id], weight: 1 })
-    if (isWords(i) && after.clear.some((b) => overlaps(b, i.ink))) out.push({ kind: 'clear box', ids: [i.id], weight: 1 })
+    if (isWords(i) && !bled && !contains(after.safe, i.ink, 2))
+      out.push({ kind: 'unsafe', ids: [i.id], weight: 1 })
+    if (isWords(i) && after.clear.some((b) => overlaps(b, i.ink)))
+      out.push({ kind: 'clear box', ids: [i.id], weight: 1 })
     const least = Math.min(...i.types.map((t: LayerOf<'type'>) => t.style.size))
-    const own = Math.min(...(was?.types ?? []).map((t) => t.style.size))
     const smallest = after.channel.smallestType
-    if (least < smallest - 0.05 && least < own * 0.999)
+    if (least < smallest - 0.05)
       out.push({ kind: 'too small', ids: [i.id], weight: Math.min(3, 1 + 2 * Math.log2(smallest / least)) })
     return out
   })
@@ -43,7 +44,8 @@ const meetings: FaultCheck = (before, after) => {
       const ids = [a.id, b.id]
       const [worded, other] = isWords(a) ? [a, b] : [b, a]
       if (isWords(a) && isWords(b)) out.push({ kind: 'straddling', ids, weight: 1 })
-      else if (isWords(worded) && other.role === 'rule') out.push({ kind: 'rule through words', ids, weight: 1 })
+      else if (isWords(worded) && other.role === 'rule')
+        out.push({ kind: 'rule through words', ids, weight: 1 })
       else if (isWords(worded)) {
         const share = sharedArea(worded, other) / Math.max(1, worded.area)
         if (share > 0.01)
@@ -65,7 +67,12 @@ const shapes: FaultCheck = (before, after) =>
     const out: Fault[] = []
     const [a, b] = [was.node.layer.placement, i.node.layer.placement]
     const pressed = Math.abs(Math.log2(b.width / b.height / (a.width / a.height)))
-    const rigid = i.role === 'cutout' || i.role === 'graphic' || (i.role === 'shape' && i.area < 0.86 * widthOf(i.ink) * heightOf(i.ink) && i.node.layer.placement.rotation === 0)
+    const rigid =
+      i.role === 'cutout' ||
+      i.role === 'graphic' ||
+      (i.role === 'shape' &&
+        i.area < 0.86 * widthOf(i.ink) * heightOf(i.ink) &&
+        i.node.layer.placement.rotation === 0)
     if (rigid && pressed > 0.06) out.push({ kind: 'flattened', ids: [i.id], weight: 1 })
     const page = { left: 0, top: 0, right: after.channel.width, bottom: after.channel.height }
     const bled = before.relations.some((r) => r.kind === 'bleeds' && r.of[0] === i.id)
@@ -87,13 +94,19 @@ const hierarchy: FaultCheck = (before, after) => {
   const out: Fault[] = []
   const largest = was.reduce((m, i) => (sizeOf(i) > sizeOf(m) ? i : m))
   const now = after.byId.get(largest.id)
-  if (now && worded.some((i) => sizeOf(i) > sizeOf(now) * 1.02 && sizeOf(before.byId.get(i.id) as Item) < sizeOf(largest) * 0.95))
+  if (
+    now &&
+    worded.some(
+      (i) => sizeOf(i) > sizeOf(now) * 1.02 && sizeOf(before.byId.get(i.id) as Item) < sizeOf(largest) * 0.95,
+    )
+  )
     out.push({ kind: 'headline', ids: [largest.id], weight: 1 })
   const turned = flowOf(was, before).reduce((sum, [a, b]) => {
     const [p, q] = [after.byId.get(a), after.byId.get(b)]
     return sum + (p && q && backwards(p, q) ? 1 : 0)
   }, 0)
-  if (turned > 0) out.push({ kind: 'order', ids: worded.map((i) => i.id), weight: Math.min(2, 0.6 + turned * 0.4) })
+  if (turned > 0)
+    out.push({ kind: 'order', ids: worded.map((i) => i.id), weight: Math.min(2, 0.6 + turned * 0.4) })
   return out
 }
 /** Whether the second of two is read before the first. */
@@ -109,10 +122,16 @@ const backwards = (p: Item, q: Item): boolean => {
 const halves: FaultCheck = (before, after) => {
   const seen = (items: readonly Item[], w: number, h: number) => {
     const page = { left: 0, top: 0, right: w, bottom: h }
-    const boxes = items.filter((i) => !before.grounds.has(i.id)).map((i) => intersect(i.ink, page)).filter((b) => areaOf(b) > 0)
+    const boxes = items
+      .filter((i) => !before.grounds.has(i.id))
+      .map((i) => intersect(i.ink, page))
+      .filter((b) => areaOf(b) > 0)
     return boxes.length > 0 ? unionOf(boxes) : null
   }
-  const [was, is] = [seen(before.items, before.width, before.height), seen(after.items, after.channel.width, after.channel.height)]
+  const [was, is] = [
+    seen(before.items, before.width, before.height),
+    seen(after.items, after.channel.width, after.channel.height),
+  ]
   if (!was || !is) return []
   const { safe } = after
   const empty = (axis: 'x' | 'y') => {
@@ -140,10 +159,25 @@ const touching: FaultCheck = (before, after) => {
   for (const [n, a] of worded.entries())
     for (const b of worded.slice(n + 1)) {
       const [p, q] = [before.byId.get(a.id), before.byId.get(b.id)]
-      if (!p || !q || gapX(a.ink, b.ink) >= 0.12 * sizeOf(a) || gapY(a.ink, b.ink) >= 0.12 * Math.min(sizeOf(a), sizeOf(b))) continue
-      const close = gapX(p.ink, q.ink) < 0.2 * sizeOf(p) && gapY(p.ink, q.ink) < 0.2 * Math.min(sizeOf(p), sizeOf(q))
+      if (
+        !p ||
+        !q ||
+        gapX(a.ink, b.ink) >= 0.12 * sizeOf(a) ||
+        gapY(a.ink, b.ink) >= 0.12 * Math.min(sizeOf(a), sizeOf(b))
+      )
+        continue
+      const close =
+        gapX(p.ink, q.ink) < 0.2 * sizeOf(p) && gapY(p.ink, q.ink) < 0.2 * Math.min(sizeOf(p), sizeOf(q))
       if (!close && sharedArea(a, b) === 0) out.push({ kind: 'touching', ids: [a.id, b.id], weight: 1 })
     }
   return out
 }
-export const pageChecks: readonly FaultCheck[] = [words, meetings, shapes, hierarchy, halves, leftOut, touching]
+export const pageChecks: readonly FaultCheck[] = [
+  words,
+  meetings,
+  shapes,
+  hierarchy,
+  halves,
+  leftOut,
+  touching,
+]

@@ -1,9 +1,9 @@
 import { edgesCrossed } from '../../adapt/units'
 import { apart, type Item, sharedArea, sizeOf } from '../../compose/item'
 import type { RelationKind } from '../../compose/relation'
-import { centreOf, heightOf, widthOf } from '../../geometry/bounds'
 import { isLike } from '../../compose/relations/set'
-import { type After, type Before, type Fault, factorOf, type FaultCheck, type FaultKind } from './fault'
+import { centreOf, heightOf, widthOf } from '../../geometry/bounds'
+import { type After, type Before, type Fault, type FaultCheck, type FaultKind, factorOf } from './fault'
 
 type Held = (was: [Item, Item], is: [Item, Item], before: Before, after: After) => FaultKind | null
 const shareOf = (a: Item, b: Item): number => sharedArea(a, b) / Math.max(1, Math.min(a.area, b.area))
@@ -12,7 +12,9 @@ const shareOf = (a: Item, b: Item): number => sharedArea(a, b) / Math.max(1, Mat
 const held: Partial<Record<RelationKind, Held>> = {
   on: ([was, carrier], [is, on]) => {
     const kept = sharedArea(is, on) / Math.max(1, is.area)
-    return kept >= Math.min(0.88, (sharedArea(was, carrier) / Math.max(1, was.area)) * 0.95) ? null : 'straddling'
+    return kept >= Math.min(0.88, (sharedArea(was, carrier) / Math.max(1, was.area)) * 0.95)
+      ? null
+      : 'straddling'
   },
   rides: ([a, b], [p, q]) => {
     const [was, is] = [shareOf(a, b), shareOf(p, q)]
@@ -57,8 +59,9 @@ const pairs: FaultCheck = (before, after) =>
     const [p, q] = [after.byId.get(r.of[0] ?? ''), after.byId.get(r.to[0] ?? '')]
     if (!holds || !a || !b || !p || !q) return []
     const kind = holds([a, b], [p, q], before, after)
-        // Words that only grazed a thing lose less by standing off it.
-    const grazed = kind === 'torn' && r.kind === 'rides' && a.role === 'words' && sharedArea(a, b) < 0.4 * a.area
+    // Words that only grazed a thing lose less by standing off it.
+    const grazed =
+      kind === 'torn' && r.kind === 'rides' && a.role === 'words' && sharedArea(a, b) < 0.4 * a.area
     return kind ? [{ kind, ids: [p.id, q.id], relation: r, weight: grazed ? 0.5 : 1 }] : []
   })
 
@@ -72,7 +75,8 @@ const sets: FaultCheck = (before, after) =>
     const factors = is.map((i, n) => factorOf(was[n] as Item, i))
     const uneven = Math.max(...factors) > Math.min(...factors) * 1.06 && !stretchedAlike(is)
     const reading = [...is].sort((a, b) => {
-      const level = Math.abs(centreOf(a.ink).y - centreOf(b.ink).y) < 0.3 * Math.max(heightOf(a.ink), heightOf(b.ink))
+      const level =
+        Math.abs(centreOf(a.ink).y - centreOf(b.ink).y) < 0.3 * Math.max(heightOf(a.ink), heightOf(b.ink))
       return level ? a.ink.left - b.ink.left : centreOf(a.ink).y - centreOf(b.ink).y
     })
     const order = reading.every((i, n) => i === is[n]) || [...reading].reverse().every((i, n) => i === is[n])
@@ -83,7 +87,14 @@ const sets: FaultCheck = (before, after) =>
   })
 const stretchedAlike = (is: readonly Item[]): boolean => {
   const [first] = is
-  return first !== undefined && is.every((i) => Math.abs(widthOf(i.ink) - widthOf(first.ink)) < 2 && Math.abs(heightOf(i.ink) - heightOf(first.ink)) < 2)
+  return (
+    first !== undefined &&
+    is.every(
+      (i) =>
+        Math.abs(widthOf(i.ink) - widthOf(first.ink)) < 2 &&
+        Math.abs(heightOf(i.ink) - heightOf(first.ink)) < 2,
+    )
+  )
 }
 const footOf = (i: Item): number => i.outlines[0]?.[2]?.y ?? i.ink.bottom
 /** Cells of a row stay on one line, and of a column in one. */
@@ -109,7 +120,11 @@ const tables: FaultCheck = (before, after) =>
 const rules: FaultCheck = (before, after) =>
   before.relations.flatMap((r): Fault[] => {
     if (r.kind !== 'between') return []
-    const [rule, a, b] = [after.byId.get(r.of[0] ?? ''), after.byId.get(r.to[0] ?? ''), after.byId.get(r.to[1] ?? '')]
+    const [rule, a, b] = [
+      after.byId.get(r.of[0] ?? ''),
+      after.byId.get(r.to[0] ?? ''),
+      after.byId.get(r.to[1] ?? ''),
+    ]
     if (!rule || !a || !b) return []
     const level = widthOf(rule.ink) >= heightOf(rule.ink)
     const c = centreOf(rule.ink)
@@ -128,7 +143,9 @@ const bleeding: FaultCheck = (before, after) =>
     const lost = r.to.filter((e) => !over[e as keyof typeof over])
     // A side for a side: what turned bleeds elsewhere.
     const gained = (['left', 'right', 'top', 'bottom'] as const).filter((e) => over[e] && !r.to.includes(e))
-    return lost.length > gained.length ? [{ kind: 'no longer bleeds', ids: [is.id], relation: r, weight: 1 }] : []
+    return lost.length > gained.length
+      ? [{ kind: 'no longer bleeds', ids: [is.id], relation: r, weight: 1 }]
+      : []
   })
 /** Lines that were shared are shared again by most. */
 const inLine: FaultCheck = (before, after) =>

@@ -15,7 +15,8 @@ const RUNS = 0.05
 const SPREAD = 1.1
 
 const other = (axis: Axis): Axis => (axis === 'x' ? 'y' : 'x')
-const sizeAlong = (s: { width: number; height: number }, axis: Axis): number => (axis === 'x' ? s.width : s.height)
+const sizeAlong = (s: { width: number; height: number }, axis: Axis): number =>
+  axis === 'x' ? s.width : s.height
 const boxAlong = (b: Bounds, axis: Axis): number => (axis === 'x' ? widthOf(b) : heightOf(b))
 
 /** The order in which things stand when the direction turns: what goes over an edge must lie at it; null where it cannot. */
@@ -30,7 +31,8 @@ export function turnedOrder(node: LinesNode): readonly number[] | null {
     if (over.has(first) === over.has(last)) return 0
     return over.has(first) ? -1 : 1
   }
-  if (indices.filter((n) => rank(n) === -1).length > 1 || indices.filter((n) => rank(n) === 1).length > 1) return null
+  if (indices.filter((n) => rank(n) === -1).length > 1 || indices.filter((n) => rank(n) === 1).length > 1)
+    return null
   return [...order].sort((a, b) => rank(a) - rank(b))
 }
 const gapAt = (node: LinesNode, n: number, fit: Fit): number => {
@@ -63,7 +65,16 @@ function joined(
         const width = axis === 'x' ? a.width + gap + s.width : Math.max(a.width, s.width)
         const height = axis === 'y' ? a.height + gap + s.height : Math.max(a.height, s.height)
         if (width > room.width || height > room.height) continue
-        next.push({ width, height, cost: a.cost + s.cost, node, choice, kids: [...a.kids, s], scale, extra: gaps })
+        next.push({
+          width,
+          height,
+          cost: a.cost + s.cost,
+          node,
+          choice,
+          kids: [...a.kids, s],
+          scale,
+          extra: gaps,
+        })
       }
     all = unbeaten(next)
   })
@@ -77,13 +88,31 @@ export const lines: NodeDefinition<LinesNode> = {
     const out: Shape[] = []
     const wants = (choice: string) => kept === undefined || kept === choice
     if (wants('as'))
-      out.push(...joined(lists, node.gaps.map((_, n) => gapAt(node, n, fit)), node.axis, node, 'as', 0, fit))
+      out.push(
+        ...joined(
+          lists,
+          node.gaps.map((_, n) => gapAt(node, n, fit)),
+          node.axis,
+          node,
+          'as',
+          0,
+          fit,
+        ),
+      )
     const order = turnedOrder(node)
     if (order && wants('turned')) {
       const gap = turnedGap(node, fit)
       const turned = order.map((n) => lists[n] as readonly Shape[])
       out.push(
-        ...joined(turned, turned.slice(1).map(() => gap), other(node.axis), node, 'turned', node.bound ? BOUND : TURNED, fit),
+        ...joined(
+          turned,
+          turned.slice(1).map(() => gap),
+          other(node.axis),
+          node,
+          'turned',
+          node.bound ? BOUND : TURNED,
+          fit,
+        ),
       )
     }
     if (!node.bound && node.children.length >= 3 && node.children.every((c) => c.over.size === 0))
@@ -93,16 +122,23 @@ export const lines: NodeDefinition<LinesNode> = {
         out.push(...broken(node, lists, at, choice, fit))
       }
     // A choice that cannot be had any more leaves all free.
-    return out.length > 0 || kept === undefined
-      ? out
-      : lines.shapes(node, { ...fit, kept: null }, shapesOf)
+    return out.length > 0 || kept === undefined ? out : lines.shapes(node, { ...fit, kept: null }, shapesOf)
   },
   place(node, shape, box, _to, placeNode) {
     if (shape.choice.startsWith('broken')) return placeRuns(node, shape, box, placeNode)
     const turned = shape.choice === 'turned'
     const order = turned ? turnedOrder(node) : null
     const children = order ? order.map((n) => node.children[n] as Node) : node.children
-    run(children, shape.kids, shape.extra ?? [], turned ? other(node.axis) : node.axis, node, box, placeNode, turned)
+    run(
+      children,
+      shape.kids,
+      shape.extra ?? [],
+      turned ? other(node.axis) : node.axis,
+      node,
+      box,
+      placeNode,
+      turned,
+    )
   },
 }
 /** At most so many places are tried to break a run at: those that leave both halves most alike. */
@@ -118,7 +154,13 @@ function splitsOf(node: LinesNode): number[] {
     .slice(0, SPLITS)
 }
 /** Two runs beside each other, across the direction. */
-function broken(node: LinesNode, lists: readonly (readonly Shape[])[], at: number, choice: string, fit: Fit): Shape[] {
+function broken(
+  node: LinesNode,
+  lists: readonly (readonly Shape[])[],
+  at: number,
+  choice: string,
+  fit: Fit,
+): Shape[] {
   const gaps = node.gaps.map((_, n) => gapAt(node, n, fit))
   const one = joined(lists.slice(0, at), gaps.slice(0, at - 1), node.axis, node, '', 0, fit)
   const two = joined(lists.slice(at), gaps.slice(at), node.axis, node, '', 0, fit)
@@ -133,12 +175,26 @@ function broken(node: LinesNode, lists: readonly (readonly Shape[])[], at: numbe
             : [Math.max(a.width, b.width), a.height + between + b.height]
         const uneven = Math.abs(Math.log2(sizeAlong(a, node.axis) / Math.max(1, sizeAlong(b, node.axis))))
         const cost = BROKEN + a.cost + b.cost + 0.05 * Math.min(3, uneven)
-        return { width: w, height: h, cost, node, choice, kids: [a, b], scale: fit.scale, extra: [between, at] }
+        return {
+          width: w,
+          height: h,
+          cost,
+          node,
+          choice,
+          kids: [a, b],
+          scale: fit.scale,
+          extra: [between, at],
+        }
       }),
     ),
   )
 }
-function placeRuns(node: LinesNode, shape: Shape, box: Bounds, placeNode: (s: Shape, b: Bounds) => void): void {
+function placeRuns(
+  node: LinesNode,
+  shape: Shape,
+  box: Bounds,
+  placeNode: (s: Shape, b: Bounds) => void,
+): void {
   const across = other(node.axis)
   const [a, b] = shape.kids
   const [between = 0, at = 1] = shape.extra ?? []
@@ -150,7 +206,8 @@ function placeRuns(node: LinesNode, shape: Shape, box: Bounds, placeNode: (s: Sh
   let from = (across === 'x' ? box.left : box.top) + (spare - Math.min(spare, between)) / 2
   for (const s of [first, second]) {
     const size = sizeAlong(s, across)
-    const part = across === 'x' ? { ...box, left: from, right: from + size } : { ...box, top: from, bottom: from + size }
+    const part =
+      across === 'x' ? { ...box, left: from, right: from + size } : { ...box, top: from, bottom: from + size }
     const children = s === a ? node.children.slice(0, at) : node.children.slice(at)
     run(children, s.kids, s.extra ?? [], node.axis, node, part, placeNode, false)
     from += size + gap
@@ -184,13 +241,17 @@ function run(
   const squares = gaps.reduce((sum, g) => sum + g * g, 0)
   const cross = other(axis)
   const middle = turned ? 0.5 : 0
-  let at = (axis === 'x' ? box.left : box.top) + (spare - spread) * (turned || node.bound ? middle || 0 : endShare(node))
+  let at =
+    (axis === 'x' ? box.left : box.top) +
+    (spare - spread) * (turned || node.bound ? middle || 0 : endShare(node))
   children.forEach((child, n) => {
     const s = shapes[n] as Shape
     const [size, across] = [sizeAlong(s, axis), boxAlong(box, cross)]
     const [lo, hi] = cross === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
     const wide = boxAlong(child.box, cross) / Math.max(1, boxAlong(node.box, cross))
-    const fills = (child.kind === 'rule' && wide > 0.5) || (child.kind !== 'words' && child.kind !== 'block' && child.kind !== 'slot' && wide > 0.72 && !turned)
+    const fills =
+      (child.kind === 'rule' && wide > 0.5) ||
+      (child.kind !== 'words' && child.kind !== 'block' && child.kind !== 'slot' && wide > 0.72 && !turned)
     const own = fills ? Math.max(across, 0) : ruleLength(child, s, cross, across)
     const share = turned
       ? turnedShare(node, cross)

@@ -22,7 +22,8 @@ const definitions: { [K in Node['kind']]: NodeDefinition<Extract<Node, { kind: K
   set,
   table,
 }
-const definitionOf = (node: Node): NodeDefinition<Node> => definitions[node.kind] as unknown as NodeDefinition<Node>
+const definitionOf = (node: Node): NodeDefinition<Node> =>
+  definitions[node.kind] as unknown as NodeDefinition<Node>
 
 /** All ways in which a tree can be drawn at a fit, none of them beaten by another. */
 export function shapesAt(root: Node, fit: Fit): readonly Shape[] {

@@ -1,6 +1,6 @@
 import { movedNode, moveTo } from '../../adapt/place'
-import { type Bounds, centreOf, heightOf, unionOf, widthOf } from '../../geometry/bounds'
 import type { Item } from '../../compose/item'
+import { type Bounds, centreOf, heightOf, unionOf, widthOf } from '../../geometry/bounds'
 import type { Fit, NodeDefinition, RiddenNode } from '../node'
 
 const factorOf = (i: Item, { scale, smallest }: Pick<Fit, 'scale' | 'smallest'>): number =>

@@ -1,5 +1,6 @@
 import { heightOf, widthOf } from '../../geometry/bounds'
 import { type NodeDefinition, type SetNode, type Shape, unbeaten } from '../node'
+import { readingShare } from './words'
 
 /** Another number in a row costs so much; a last row that is not full this much more. */
 const OTHERWISE = 0.1
@@ -26,7 +27,8 @@ export const set: NodeDefinition<SetNode> = {
       const ragged = n % columns !== 0
       // A last row of one beside rows of many looks forgotten.
       if (ragged && columns !== node.perRow && (columns > 4 || n % columns < columns - 1)) continue
-      const cost = (columns === node.perRow ? 0 : OTHERWISE) + (ragged && columns !== node.perRow ? RAGGED : 0)
+      const cost =
+        (columns === node.perRow ? 0 : OTHERWISE) + (ragged && columns !== node.perRow ? RAGGED : 0)
       for (const cell of cells)
         out.push({
           width: columns * cell.width + (columns - 1) * gapX,
@@ -57,14 +59,26 @@ export const set: NodeDefinition<SetNode> = {
     ]
     // Cards take the room that is left; other things stay as large as they are.
     const stretches = shape.kids.every((s) => s.node.kind === 'panel')
-    const lacking = { x: widthOf(box) - shape.width - moreX * (columns - 1), y: heightOf(box) - shape.height - moreY * (rows - 1) }
-    const own = { w: (shape.width - gapX * (columns - 1)) / columns, h: (shape.height - gapY * (rows - 1)) / rows }
+    const lacking = {
+      x: widthOf(box) - shape.width - moreX * (columns - 1),
+      y: heightOf(box) - shape.height - moreY * (rows - 1),
+    }
+    const own = {
+      w: (shape.width - gapX * (columns - 1)) / columns,
+      h: (shape.height - gapY * (rows - 1)) / rows,
+    }
     const cell = {
       w: own.w + (stretches ? Math.min(lacking.x / columns, own.w * 0.25) : 0),
       h: own.h + (stretches ? Math.min(lacking.y / rows, own.h * 0.25) : 0),
     }
-    const full = { w: columns * cell.w + (columns - 1) * (gapX + moreX), h: rows * cell.h + (rows - 1) * (gapY + moreY) }
-    const [left, top] = [box.left + (widthOf(box) - full.w) * alignOf(node), box.top + (heightOf(box) - full.h) / 2]
+    const full = {
+      w: columns * cell.w + (columns - 1) * (gapX + moreX),
+      h: rows * cell.h + (rows - 1) * (gapY + moreY),
+    }
+    const [left, top] = [
+      box.left + (widthOf(box) - full.w) * alignOf(node),
+      box.top + (heightOf(box) - full.h) / 2,
+    ]
     shape.kids.forEach((s, n) => {
       const [row, column] = [Math.floor(n / columns), n % columns]
       const inRow = Math.min(columns, shape.kids.length - row * columns)
@@ -87,13 +101,8 @@ const alignOf = (node: SetNode): number => {
   const words = node.children.find((c) => c.kind === 'words')
   return words ? shareX(node, { node: words }) : 0.5
 }
-function shareX(_: SetNode, s: { node: Shape['node'] }): number {
-  if (s.node.kind !== 'words') return 0.5
-  const { align } = s.node.item.types[0]?.style ?? { align: 'centre' }
-  const rtl = s.node.item.layout?.lines[0]?.rtl ?? false
-  if (align === 'centre') return 0.5
-  return (align === 'end') !== rtl ? 1 : 0
-}
+const shareX = (_: SetNode, s: { node: Shape['node'] }): number =>
+  s.node.kind === 'words' ? readingShare(s.node.item) : 0.5
 /** Things of different height stand on one floor where they did. */
 function shareY(node: SetNode): number {
   const feet = node.children.map((c) => c.box.bottom)
@@ -132,7 +141,11 @@ function cellsOf(lists: readonly (readonly Shape[])[]): Cell[] {
 function lowest(list: readonly Shape[], width: number): Shape | null {
   let best: Shape | null = null
   for (const s of list)
-    if (s.width <= width + 0.5 && (!best || s.height < best.height || (s.height === best.height && s.cost < best.cost))) best = s
+    if (
+      s.width <= width + 0.5 &&
+      (!best || s.height < best.height || (s.height === best.height && s.cost < best.cost))
+    )
+      best = s
   return best
 }
 const structures = new WeakMap<Shape, string>()

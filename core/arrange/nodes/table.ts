@@ -1,6 +1,6 @@
 import { carriedNode, movedNode, moveTo, stretchedLayer } from '../../adapt/place'
-import { type Bounds, centreOf, heightOf, unionOf, widthOf } from '../../geometry/bounds'
 import type { Item } from '../../compose/item'
+import { type Bounds, centreOf, heightOf, unionOf, widthOf } from '../../geometry/bounds'
 import type { NodeDefinition, Shape, TableNode } from '../node'
 
 /** Columns may move together to this share of the gap between them, and what that costs. */
@@ -27,12 +27,16 @@ function openOf(node: TableNode): number {
 }
 export const table: NodeDefinition<TableNode> = {
   shapes(node, fit) {
-    const k = Math.max(fit.scale, Number.isFinite(node.least) ? Math.max(fit.scale * fit.words, fit.smallest / node.least) : 0)
+    const k = Math.max(
+      fit.scale,
+      Number.isFinite(node.least) ? Math.max(fit.scale * fit.words, fit.smallest / node.least) : 0,
+    )
     const [w, h, open] = [widthOf(node.box), heightOf(node.box), openOf(node)]
     const kept = fit.kept?.[node.key]
     const out: Shape[] = []
     for (const halves of [1, 2]) {
-      if (halves === 2 && (node.rows.length < LEAST_ROWS || (kept !== undefined && kept !== 'halves'))) continue
+      if (halves === 2 && (node.rows.length < LEAST_ROWS || (kept !== undefined && kept !== 'halves')))
+        continue
       if (halves === 1 && kept === 'halves') continue
       for (const [gap, cost] of GAPS) {
         const width = (w - open * (1 - gap)) * k
@@ -69,7 +73,11 @@ export const table: NodeDefinition<TableNode> = {
       const second = y >= top2 - 0.001 && halves
       const column = columns[n] as Column
       return {
-        x: left + (second ? width + 0.12 * widthOf(node.box) * k : 0) + (starts[n] ?? 0) + (x - column.left) * k,
+        x:
+          left +
+          (second ? width + 0.12 * widthOf(node.box) * k : 0) +
+          (starts[n] ?? 0) +
+          (x - column.left) * k,
         y: box.top + (y - (second ? top2 : node.box.top)) * k,
       }
     }
@@ -79,7 +87,8 @@ export const table: NodeDefinition<TableNode> = {
         const to = at(c.x, c.y, n)
         out.set(cell.id, movedNode(cell.node, moveTo(cell.ink, k, to.x, to.y)))
       })
-    for (const r of node.rules) placeRule(r, node, { left, top: box.top, width, k, halves, top2, starts, columns }, out)
+    for (const r of node.rules)
+      placeRule(r, node, { left, top: box.top, width, k, halves, top2, starts, columns }, out)
   },
 }
 const columnStarts = (columns: readonly Column[], by: number, k: number): number[] => {
@@ -97,12 +106,18 @@ const rowTop = (node: TableNode, n: number): number => {
 const halfHeight = (node: TableNode): number => {
   const split = Math.ceil(node.rows.length / 2)
   const bottomOf = (rows: TableNode['rows']) => unionOf(rows.flat().map((i) => i.ink)).bottom
-  return Math.max(
-    bottomOf(node.rows.slice(0, split)) - node.box.top,
-    node.box.bottom - rowTop(node, split),
-  )
+  return Math.max(bottomOf(node.rows.slice(0, split)) - node.box.top, node.box.bottom - rowTop(node, split))
 }
-type Laid = { left: number; top: number; width: number; k: number; halves: boolean; top2: number; starts: number[]; columns: Column[] }
+type Laid = {
+  left: number
+  top: number
+  width: number
+  k: number
+  halves: boolean
+  top2: number
+  starts: number[]
+  columns: Column[]
+}
 /** Rules run over the table's width again, or between the same columns. */
 function placeRule(r: Item, node: TableNode, t: Laid, out: Map<string, Item['node']>): void {
   const level = widthOf(r.ink) >= heightOf(r.ink)
@@ -119,6 +134,11 @@ function placeRule(r: Item, node: TableNode, t: Laid, out: Map<string, Item['nod
   }
   const [outLeft, outRight] = [(r.ink.left - node.box.left) * t.k, (r.ink.right - node.box.right) * t.k]
   const thick = Math.max(1, heightOf(r.ink) * t.k)
-  const to: Bounds = { left: left + outLeft, right: left + t.width + outRight, top: y - thick / 2, bottom: y + thick / 2 }
+  const to: Bounds = {
+    left: left + outLeft,
+    right: left + t.width + outRight,
+    top: y - thick / 2,
+    bottom: y + thick / 2,
+  }
   out.set(r.id, carriedNode(r.node, stretchedLayer(r.node.layer, to, t.k)))
 }

@@ -1,12 +1,12 @@
 import { carriedNode, typesetLayer } from '../../adapt/place'
-import { CAPITALS } from '../../compose/item'
+import { CAPITALS, type Item } from '../../compose/item'
+import { widthOf } from '../../geometry/bounds'
 import { isWorded } from '../../kinds/facts'
 import { type Measure, wrapMeasured } from '../../type/layout'
-import { widthOf } from '../../geometry/bounds'
-import type { NodeDefinition, Wrap, WordsNode } from '../node'
+import type { NodeDefinition, WordsNode, Wrap } from '../node'
 
 /** Letters that change with their neighbours make a line a little wider alone than within its paragraph. */
-export const slackOf = (size: number): number => size * 0.06 + 1
+export const slackOf = (size: number): number => size * 0.08
 /** A line more than the author saw costs so much of words of the largest letters, so much of others; a line less this. */
 const LARGER = 0.34
 const SMALLER = 0.05
@@ -32,10 +32,17 @@ export function wrapsOf(measure: Measure): readonly Wrap[] {
       else low = middle
     }
     const set = wrapMeasured(measure, 1, high)
-    if (set.lines <= lines && high < (out.at(-1)?.width ?? 0) - 0.01) out.push({ lines: set.lines, width: set.widest })
+    if (set.lines <= lines && high < (out.at(-1)?.width ?? 0) - 0.01)
+      out.push({ lines: set.lines, width: set.widest })
   }
   counted.set(measure, out)
   return out
+}
+/** Where the lines of words begin in a wider box: 0 at its left, 1 at its right. */
+export function readingShare(i: Item): number {
+  const { align } = i.types[0]?.style ?? { align: 'start' }
+  if (align === 'centre') return 0.5
+  return (align === 'end') !== (i.layout?.lines[0]?.rtl ?? false) ? 1 : 0
 }
 const inkHeight = (node: WordsNode, lines: number, size: number): number =>
   ((lines - 1) * node.leading + CAPITALS) * size
@@ -51,7 +58,7 @@ export const words: NodeDefinition<WordsNode> = {
         (more > 0 ? more * (node.headline ? LARGER : SMALLER) : -more * FEWER) +
         (n === long - 1 && n > 1 && node.headline ? WORD_BY_WORD : 0)
       return {
-        width: Math.ceil(wrap.width * size + slack),
+        width: wrap.width * size + slack,
         height: inkHeight(node, wrap.lines, size),
         cost,
         node,
@@ -72,10 +79,11 @@ export const words: NodeDefinition<WordsNode> = {
     // The box of its lines round what is seen: capitals of the first to the foot of the last.
     const top = box.top + (CAPITALS - first) * size
     const height = lines * node.leading * size
-    const left = box.left
+    // Its lines stay as they were told: a wider box is not filled.
+    const left = box.left + Math.max(0, widthOf(box) - shape.width) * readingShare(node.item)
     const set = typesetLayer(
       layer,
-      { left, right: left + Math.max(shape.width, widthOf(box)), top, bottom: top + height },
+      { left, right: left + shape.width, top, bottom: top + height },
       size,
       layer.style.align,
       0,

@@ -12,9 +12,15 @@ export const between = defineRelation({
     c.items.flatMap((r) => {
       if (r.role !== 'rule' || found.some((f) => f.kind === 'on' && f.to.includes(r.id))) return []
       const level = r.ink.right - r.ink.left >= r.ink.bottom - r.ink.top
-      const others = c.items.filter((o) => o !== r && o.role !== 'rule' && !found.some((f) => (f.kind === 'ground' || f.kind === 'frames') && f.of.includes(o.id)))
+      const others = c.items.filter(
+        (o) =>
+          o !== r &&
+          o.role !== 'rule' &&
+          !found.some((f) => (f.kind === 'ground' || f.kind === 'frames') && f.of.includes(o.id)),
+      )
       const beside = others.filter((o) => (level ? gapX(o.ink, r.ink) : gapY(o.ink, r.ink)) < 0)
-      const way = (o: Item) => (level ? centreOf(o.ink).y - centreOf(r.ink).y : centreOf(o.ink).x - centreOf(r.ink).x)
+      const way = (o: Item) =>
+        level ? centreOf(o.ink).y - centreOf(r.ink).y : centreOf(o.ink).x - centreOf(r.ink).x
       const gap = (o: Item) => (level ? gapY(o.ink, r.ink) : gapX(o.ink, r.ink))
       const nearest = (sign: number) =>
         beside.filter((o) => Math.sign(way(o)) === sign && gap(o) > -1).sort((a, b) => gap(a) - gap(b))[0]

@@ -20,7 +20,9 @@ export const caption = defineRelation({
   find(c, found) {
     const largest = Math.max(0, ...c.items.map(sizeOf))
     const out: Relation[] = []
-    const free = c.items.filter((i) => isWords(i) && !found.some((f) => f.of.includes(i.id) || f.to.includes(i.id)))
+    const free = c.items.filter(
+      (i) => isWords(i) && !found.some((f) => f.of.includes(i.id) || f.to.includes(i.id)),
+    )
     const hosts = c.items.filter(
       (h) =>
         HOSTS.includes(h.role) &&
@@ -46,9 +48,7 @@ export const caption = defineRelation({
   sentence: ({ to }, nameOf) => `is the caption of ${nameOf(to[0] ?? '')}`,
 })
 function hostOf(w: Item, hosts: readonly Item[], size: number): Item | null {
-  const [first, second] = hosts
-    .map((h) => ({ h, away: apart(w.ink, h.ink) }))
-    .sort((a, b) => a.away - b.away)
+  const [first, second] = hosts.map((h) => ({ h, away: apart(w.ink, h.ink) })).sort((a, b) => a.away - b.away)
   if (!first || first.away > NEAR * size || !inLine(w, first.h, size)) return null
   return second && second.away < first.away * NEARER + 0.3 * size ? null : first.h
 }

@@ -1,6 +1,6 @@
+import { heightOf, widthOf } from '../../geometry/bounds'
 import type { BehaviourKind } from '../../kinds/common'
 import { kindOf } from '../../kinds/list'
-import { heightOf, widthOf } from '../../geometry/bounds'
 import type { Item } from '../item'
 import { type Composition, defineRelation } from '../relation'
 
@@ -36,7 +36,8 @@ export const ground = defineRelation({
     c.items.flatMap((i) => {
       if (covers(i, c)) return [{ kind: 'ground', of: [i.id], to: [] }]
       const area = i.role === 'shape' || i.role === 'photo' || i.role === 'graphic'
-      if (!area || !isUpright(i) || i.types.length > 0 || !['auto', 'span', 'cover'].includes(saidOf(i))) return []
+      if (!area || !isUpright(i) || i.types.length > 0 || !['auto', 'span', 'cover'].includes(saidOf(i)))
+        return []
       const r = reachOf(i, c)
       const [wide, high] = [r.left && r.right, r.top && r.bottom]
       const thick = wide ? heightOf(i.ink) / c.height : widthOf(i.ink) / c.width

@@ -37,7 +37,10 @@ export const inLine = defineRelation({
       close()
     }
     // What shares its middle shares left and right too where it is of one width: told once.
-    return out.filter((r, n) => !out.some((o, m) => m < n && r.of.length <= o.of.length && r.of.every((id) => o.of.includes(id))))
+    return out.filter(
+      (r, n) =>
+        !out.some((o, m) => m < n && r.of.length <= o.of.length && r.of.every((id) => o.of.includes(id))),
+    )
   },
   sentence: (r) => `is in line with ${r.of.length - 1} more at the ${r.to[0]}`,
 })

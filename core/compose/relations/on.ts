@@ -1,4 +1,4 @@
-import { sharedArea, type Item } from '../item'
+import { type Item, sharedArea } from '../item'
 import { type Composition, defineRelation, heldBefore, type Relation } from '../relation'
 import { covers } from './ground'
 
@@ -19,7 +19,7 @@ export const on = defineRelation({
 })
 function carrierOf(i: Item, c: Composition, found: readonly Relation[]): Item | null {
   const grounds = found.some((f) => (f.kind === 'ground' || f.kind === 'frames') && f.of.includes(i.id))
-  if (grounds || i.role === 'photo' && covers(i, c)) return null
+  if (grounds || (i.role === 'photo' && covers(i, c))) return null
   let best: Item | null = null
   for (const b of c.items) {
     if (b.depth >= i.depth || !CARRIES.includes(b.role) || covers(b, c) || b.area < i.area) continue

@@ -11,14 +11,17 @@ export const pair = defineRelation({
     const out: Relation[] = []
     const free = c.items.filter(
       (i) =>
-        i.role !== 'words' && !found.some((f) => ['ground', 'frames', 'set', 'on'].includes(f.kind) && f.of.includes(i.id)),
+        i.role !== 'words' &&
+        !found.some((f) => ['ground', 'frames', 'set', 'on'].includes(f.kind) && f.of.includes(i.id)),
     )
     for (const [n, a] of free.entries())
       for (const b of free.slice(n + 1)) {
         if (!isLike(a, b)) continue
         const [p, q] = [centreOf(a.ink), centreOf(b.ink)]
-        const level = Math.abs(p.y - q.y) < SLACK * c.height && Math.abs(p.x + q.x - c.width) < 2 * SLACK * c.width
-        const upright = Math.abs(p.x - q.x) < SLACK * c.width && Math.abs(p.y + q.y - c.height) < 2 * SLACK * c.height
+        const level =
+          Math.abs(p.y - q.y) < SLACK * c.height && Math.abs(p.x + q.x - c.width) < 2 * SLACK * c.width
+        const upright =
+          Math.abs(p.x - q.x) < SLACK * c.width && Math.abs(p.y + q.y - c.height) < 2 * SLACK * c.height
         const aside = level ? Math.abs(p.x - q.x) > widthOf(a.ink) : Math.abs(p.y - q.y) > heightOf(a.ink)
         if ((level || upright) && aside) out.push({ kind: 'pair', of: [a.id], to: [b.id] })
       }

@@ -9,7 +9,9 @@ const GRAZES = 0.1
 
 /** Things that take part in overlaps on purpose: neither ground nor frame. */
 const loose = (c: Composition, found: readonly Relation[]): Item[] =>
-  c.items.filter((i) => !found.some((f) => (f.kind === 'ground' || f.kind === 'frames') && f.of.includes(i.id)))
+  c.items.filter(
+    (i) => !found.some((f) => (f.kind === 'ground' || f.kind === 'frames') && f.of.includes(i.id)),
+  )
 function overlapping(c: Composition, found: readonly Relation[], kind: 'rides' | 'through'): Relation[] {
   const items = loose(c, found)
   return items.flatMap((a) =>

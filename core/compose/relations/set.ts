@@ -38,7 +38,13 @@ export function isLike(a: Item, b: Item): boolean {
   if (a.role !== b.role || a.node.layer.plane !== b.node.layer.plane) return false
   if (isWords(a)) {
     const [s, t] = [a.types[0]?.style, b.types[0]?.style]
-    return s !== undefined && t !== undefined && s.family === t.family && s.weight === t.weight && near(s.size, t.size, LIKE)
+    return (
+      s !== undefined &&
+      t !== undefined &&
+      s.family === t.family &&
+      s.weight === t.weight &&
+      near(s.size, t.size, LIKE)
+    )
   }
   return near(widthOf(a.ink), widthOf(b.ink), LIKE) && near(heightOf(a.ink), heightOf(b.ink), LIKE)
 }
@@ -46,7 +52,11 @@ const near = (a: number, b: number, share: number): boolean => Math.abs(a - b) <
 
 function arranged(like: readonly Item[]): Relation | null {
   const words = isWords(like[0] as Item)
-  const rows = levels(like, (i) => (words ? i.ink.bottom : centreOf(i.ink).y), (i) => heightOf(i.ink) * 0.3)
+  const rows = levels(
+    like,
+    (i) => (words ? i.ink.bottom : centreOf(i.ink).y),
+    (i) => heightOf(i.ink) * 0.3,
+  )
   const [first] = rows
   if (!first) return null
   const told = (of: Item[], perRow: number): Relation | null =>
@@ -58,16 +68,33 @@ function arranged(like: readonly Item[]): Relation | null {
     const column = rows.flat()
     return lined(column, words) && even(column, 'y', words) ? told(column, 1) : null
   }
-  const full = rows.every((r, n) => r.length === first.length || (n === rows.length - 1 && r.length < first.length))
-  const columns = rows.every((r) => r.every((i, n) => Math.abs(centreOf(i.ink).x - centreOf((first[n] as Item).ink).x) < STEP * widthOf(i.ink)))
-  return full && columns && !words && even(first, 'x', false) && even(rows.map((r) => r[0] as Item), 'y', false)
+  const full = rows.every(
+    (r, n) => r.length === first.length || (n === rows.length - 1 && r.length < first.length),
+  )
+  const columns = rows.every((r) =>
+    r.every(
+      (i, n) => Math.abs(centreOf(i.ink).x - centreOf((first[n] as Item).ink).x) < STEP * widthOf(i.ink),
+    ),
+  )
+  return full &&
+    columns &&
+    !words &&
+    even(first, 'x', false) &&
+    even(
+      rows.map((r) => r[0] as Item),
+      'y',
+      false,
+    )
     ? told(rows.flat(), first.length)
     : null
 }
 /** Two are a set where they stand close together: two cards, two photos. */
 const fills = ([a, b]: readonly Item[]): boolean =>
-  a !== undefined && b !== undefined && (a.role === 'photo' || a.role === 'shape' || a.role === 'group') &&
-  apart(a.ink, b.ink) < 0.35 * widthOf(a.ink) && a.types.length === b.types.length
+  a !== undefined &&
+  b !== undefined &&
+  (a.role === 'photo' || a.role === 'shape' || a.role === 'group') &&
+  apart(a.ink, b.ink) < 0.35 * widthOf(a.ink) &&
+  a.types.length === b.types.length
 function levels(all: readonly Item[], at: (i: Item) => number, slack: (i: Item) => number): Item[][] {
   const out: Item[][] = []
   for (const i of [...all].sort((a, b) => at(a) - at(b))) {
@@ -82,19 +109,30 @@ function even(list: readonly Item[], axis: 'x' | 'y', words: boolean): boolean {
   const [lo, hi] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
   const steps = list.slice(1).map((i, n) => {
     const before = list[n] as Item
-    return words
-      ? i.ink[lo] - before.ink[hi]
-      : (i.ink[lo] + i.ink[hi] - before.ink[lo] - before.ink[hi]) / 2
+    return words ? i.ink[lo] - before.ink[hi] : (i.ink[lo] + i.ink[hi] - before.ink[lo] - before.ink[hi]) / 2
   })
   if (steps.length === 0) return true
   const side = words ? 0.5 * sizeOf(list[0] as Item) : Math.max(...steps) * STEP
-  const apartEnough = words || list.slice(1).every((i, n) => i.ink[lo] > (list[n] as Item).ink[hi] - 0.15 * (i.ink[hi] - i.ink[lo]))
-  return apartEnough && Math.max(...steps) - Math.min(...steps) <= side && (!words || Math.max(...steps) < 2.5 * sizeOf(list[0] as Item))
+  const apartEnough =
+    words ||
+    list.slice(1).every((i, n) => i.ink[lo] > (list[n] as Item).ink[hi] - 0.15 * (i.ink[hi] - i.ink[lo]))
+  return (
+    apartEnough &&
+    Math.max(...steps) - Math.min(...steps) <= side &&
+    (!words || Math.max(...steps) < 2.5 * sizeOf(list[0] as Item))
+  )
 }
 function lined(list: readonly Item[], words: boolean): boolean {
   const slack = words ? 0.3 * sizeOf(list[0] as Item) : STEP * widthOf((list[0] as Item).ink)
   const spread = (of: (i: Item) => number) => Math.max(...list.map(of)) - Math.min(...list.map(of))
-  return Math.min(spread((i) => i.ink.left), spread((i) => i.ink.right), spread((i) => centreOf(i.ink).x)) <= slack
+  return (
+    Math.min(
+      spread((i) => i.ink.left),
+      spread((i) => i.ink.right),
+      spread((i) => centreOf(i.ink).x),
+    ) <= slack
+  )
 }
 export const perRow = (r: Relation): number => Math.max(1, Number(r.to[0] ?? 1))
-export const isSetOf = (c: Composition, r: Relation): boolean => r.of.every((id) => c.items.some((i) => i.id === id))
+export const isSetOf = (c: Composition, r: Relation): boolean =>
+  r.of.every((id) => c.items.some((i) => i.id === id))

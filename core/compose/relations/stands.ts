@@ -15,8 +15,12 @@ export const stands = defineRelation({
   find: (c) =>
     c.items.flatMap((a) => {
       if (a.role !== 'cutout' && a.role !== 'group') return []
-      const under = c.items.filter((b) => b !== a && boards.includes(b.role) && !covers(b, c) && standsOn(a, b))
-      const board = under.sort((p, q) => Math.abs(p.ink.top - a.ink.bottom) - Math.abs(q.ink.top - a.ink.bottom))[0]
+      const under = c.items.filter(
+        (b) => b !== a && boards.includes(b.role) && !covers(b, c) && standsOn(a, b),
+      )
+      const board = under.sort(
+        (p, q) => Math.abs(p.ink.top - a.ink.bottom) - Math.abs(q.ink.top - a.ink.bottom),
+      )[0]
       return board ? [{ kind: 'stands' as const, of: [a.id], to: [board.id] }] : []
     }),
   sentence: ({ to }, nameOf) => `stands on ${nameOf(to[0] ?? '')}`,

@@ -13,8 +13,14 @@ const ROWS = 3
 export const table = defineRelation({
   kind: 'table',
   find(c, found) {
-    const taken = new Set(found.filter((f) => (f.kind === 'caption' || f.kind === 'on') && !onShared(f, found)).flatMap((f) => f.of))
-    const words = c.items.filter((i) => isWords(i) && Math.abs(i.node.layer.placement.rotation) < 0.5 && !taken.has(i.id))
+    const taken = new Set(
+      found
+        .filter((f) => (f.kind === 'caption' || f.kind === 'on') && !onShared(f, found))
+        .flatMap((f) => f.of),
+    )
+    const words = c.items.filter(
+      (i) => isWords(i) && Math.abs(i.node.layer.placement.rotation) < 0.5 && !taken.has(i.id),
+    )
     const out: Relation[] = []
     let run: Item[][] = []
     const close = () => {
