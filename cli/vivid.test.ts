@@ -51,6 +51,29 @@ describe('the command line', () => {
     expect(made.design.channels['size-800x200']).toMatchObject({ width: 800, height: 200 })
     expect(Object.keys(made.design.arrangements)).toContain('page1.size-800x200')
   })
+  it('tells a layout as one JSON object: what lies where, in px of the channel', () => {
+    const { status, stdout } = run('layout', file, '--channel', 'wide-header')
+    expect(status).toBe(0)
+    const told = JSON.parse(stdout)
+    expect(told).toMatchObject({
+      page: 'page1',
+      master: false,
+      leftOut: [],
+      channel: { width: 1500, height: 500, bleed: 0 },
+    })
+    expect(told.layers).toHaveLength(1)
+    const [layer] = told.layers
+    expect(layer).toMatchObject({ id: 'a', name: 'Left half', kind: 'shape', parent: null, depth: 0 })
+    // A half of the ground stays one: from edge to edge, beside or above the rest.
+    const [xs, ys] = [0, 1].map((k) => layer.outlines[0].map((p: number[]) => p[k]))
+    expect([Math.min(...xs) <= 0, Math.min(...ys) <= 0]).toEqual([true, true])
+    expect(layer.relations.map((r: { kind: string }) => r.kind)).toContain('ground')
+    const all = JSON.parse(run('layout', file, '--channel', 'all').stdout)
+    expect(all.channels.map((c: { channel: { id: string } }) => c.channel.id)).toEqual([
+      'square-post',
+      'wide-header',
+    ])
+  })
   it('writes OpenRaster and reads it again', () => {
     const out = join(folder, 'half.ora')
     const [plain, again] = [join(folder, 'plain.png'), join(folder, 'again.png')]

@@ -9,22 +9,26 @@ import type { Channel } from '../core/design/channel-schema'
 import { ownChannel, presetById } from '../core/design/channels'
 import { addChannel } from '../core/design/commands'
 import { checkDesign, record } from '../core/design/edits'
-import type { Design } from '../core/design/schema'
+import { arrangementKey, type Design } from '../core/design/schema'
 import { isOpenRaster, readOpenRaster } from '../core/formats/open-raster/file'
 import { readPackage, type VividPackage, writePackage } from '../core/formats/vivid-package'
 import { pageBounds } from '../core/render/plan'
 import { renderPage } from '../core/render/render-page'
+import { layout } from '../core/resolve/layout'
 import { encodePicture, formatForFile } from '../host/encode'
 import { fromOpenRaster, toOpenRaster } from '../host/open-raster'
 import { type NodeHost, openHost } from '../host/project'
 import { dataFolder } from '../server/paths'
 
-const USAGE = `usage: npm run vivid -- render FILE --channel ID|WxH [--page N] [--scale S] --out OUT
-       npm run vivid -- check FILE
+const USAGE = `usage: npm run vivid -- render FILE --channel ID|WxH|all [--page N] [--scale S] --out OUT
+       npm run vivid -- check FILE [--channel ID|WxH|all]
        npm run vivid -- convert IN OUT
-       npm run vivid -- adapt FILE --to WxH [--out OUT]
+       npm run vivid -- adapt FILE --to WxH | --channel all [--out OUT]
+       npm run vivid -- layout FILE --channel ID|WxH|all [--page N]
        npm run vivid -- backup
        npm run vivid -- restore [BACKUP]
+layout prints one JSON object: what lies where on the channel and what it was read as (docs/layout.md). With --channel all,
+render writes one file a channel (OUT-CHANNEL), layout prints { "channels": [...] }, adapt chooses all arrangements anew.
 FILE is a .vivid package or an OpenRaster file (.ora); convert writes .vivid, .ora, .json, .png or .jpg.
 backup copies the database now; restore lists the copies, or puts one in place while the server is stopped (docs/safety.md).`
 
@@ -73,6 +77,30 @@ function pageOf(design: Design, number: string | undefined): string {
 }
 
 type Values = { channel?: string; page?: string; scale?: string; out?: string; to?: string }
+/** The channels that are meant, each with the design that has it. */
+const channelsNamed = (design: Design, name: string): { design: Design; channel: Channel }[] =>
+  name === 'all'
+    ? inOrder(design.channels).map((channel) => ({ design, channel }))
+    : [withChannel(design, name)]
+/** A file's name with something before its ending. */
+const named = (file: string, what: string): string => {
+  const ending = extname(file)
+  return `${ending ? file.slice(0, -ending.length) : file}-${what}${ending}`
+}
+/** Chooses the arrangements of all channels and pages anew. */
+async function adaptAll(file: string | undefined, v: Values): Promise<void> {
+  const made = await open(file)
+  const design: Design = { ...made.design, arrangements: {} }
+  const host = hostFor({ ...made, design })
+  for (const page of inOrder(design.pages))
+    for (const channel of inOrder(design.channels)) {
+      const { arrangement } = await host.resolve({ ...design, arrangements: {} }, page.id, channel.id)
+      if (arrangement) design.arrangements[arrangementKey(page.id, channel.id)] = arrangement
+    }
+  const out = v.out ?? (file as string).replace(/\.(vivid|ora)$/, '-arranged.vivid')
+  writeFileSync(out, writePackage({ design, blobs: made.blobs }))
+  console.log(`${out}: ${Object.keys(design.arrangements).length} arrangements`)
+}
 const verbs: Record<string, (files: string[], v: Values) => Promise<void>> = {
   async render([file], v) {
     if (!v.channel || !v.out) throw new WrongUsage('render needs --channel and --out.')
@@ -80,19 +108,38 @@ const verbs: Record<string, (files: string[], v: Values) => Promise<void>> = {
     if (!(scale > 0 && scale <= 16)) throw new WrongUsage('--scale is a number above 0, at most 16.')
     const made = await open(file)
     const host = hostFor(made)
-    const { design, channel } = withChannel(made.design, v.channel)
-    const page = await host.resolve(design, pageOf(design, v.page), channel.id)
-    const picture = await renderPage(page, scale, pageBounds(page, scale), host)
-    writeFileSync(v.out, await encodePicture(picture, { format: formatForFile(v.out), quality: 90 }))
-    console.log(`${v.out}: ${picture.width} × ${picture.height} px`)
+    for (const { design, channel } of channelsNamed(made.design, v.channel)) {
+      const out = v.channel === 'all' ? named(v.out, channel.id) : v.out
+      const page = await host.resolve(design, pageOf(design, v.page), channel.id)
+      const picture = await renderPage(page, scale, pageBounds(page, scale), host)
+      writeFileSync(out, await encodePicture(picture, { format: formatForFile(out), quality: 90 }))
+      console.log(`${out}: ${picture.width} × ${picture.height} px`)
+    }
   },
-  async check([file]) {
+  async layout([file], v) {
+    if (!v.channel) throw new WrongUsage('layout needs --channel.')
+    const made = await open(file)
+    const host = hostFor(made)
+    const told = []
+    for (const { design, channel } of channelsNamed(made.design, v.channel)) {
+      const page = pageOf(design, v.page)
+      // Faces and photos that are needed are read on the way.
+      const findings = await checkPage(await host.resolve(design, page, channel.id), host)
+      await host.resolve(design, page, design.master)
+      told.push({
+        ...layout(design, page, channel.id, host),
+        findings: findings.map(({ check, layer, at, text }) => ({ check, layer, at, text })),
+      })
+    }
+    console.log(JSON.stringify(v.channel === 'all' ? { channels: told } : told[0]))
+  },
+  async check([file], v) {
     const made = await open(file)
     const host = hostFor(made)
     let count = 0
     for (const page of inOrder(made.design.pages))
-      for (const channel of inOrder(made.design.channels)) {
-        const resolved = await host.resolve(made.design, page.id, channel.id)
+      for (const { design, channel } of channelsNamed(made.design, v.channel ?? 'all')) {
+        const resolved = await host.resolve(design, page.id, channel.id)
         for (const finding of await checkPage(resolved, host)) {
           count++
           console.log(`${page.name} / ${channel.name}: ${finding.text}`)
@@ -118,6 +165,7 @@ const verbs: Record<string, (files: string[], v: Values) => Promise<void>> = {
     }
   },
   async adapt([file], v) {
+    if (v.channel === 'all') return adaptAll(file, v)
     if (!v.to || !/^\d+x\d+$/.test(v.to)) throw new WrongUsage('adapt needs --to WIDTHxHEIGHT.')
     const made = await open(file)
     const { design, channel } = withChannel(made.design, v.to)

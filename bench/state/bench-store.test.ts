@@ -271,7 +271,9 @@ describe('arrangements', () => {
     expect(bench.store.getState().revision).toBe(revision)
     bench.preview(opacity('disc', 0.5))
     thumb({ chosenAnew: true, arrangement: { ...arrangement, hang: 1 } })
-    expect(bench.store.getState().design.arrangements[arrangementKey('page1', 'link-card')]).toMatchObject({ hang: 0 })
+    expect(bench.store.getState().design.arrangements[arrangementKey('page1', 'link-card')]).toMatchObject({
+      hang: 0,
+    })
   })
 })
 

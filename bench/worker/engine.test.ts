@@ -292,7 +292,7 @@ describe('the quiet work', () => {
     expect(thumbs(1).find((t) => t.channel === 'link-card')).toMatchObject({
       width: 95,
       height: 50,
-      arrangement: { solver: 1 },
+      arrangement: { solver: 2 },
     })
     engine.take({
       kind: 'edit',

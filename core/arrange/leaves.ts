@@ -1,6 +1,6 @@
 import { edgesCrossed } from '../adapt/units'
-import { type Item, isWords } from '../compose/item'
-import { type Bounds, heightOf, intersect, isEmpty, unionOf, widthOf } from '../geometry/bounds'
+import { CAPITALS, type Item, isWords } from '../compose/item'
+import { type Bounds, grow, heightOf, intersect, isEmpty, unionOf, widthOf } from '../geometry/bounds'
 import { isShape, isWorded, takesPicture } from '../kinds/facts'
 import type { FontBook } from '../type/fonts'
 import { type Measure, measureType } from '../type/layout'
@@ -37,16 +37,29 @@ export function overOf(items: readonly Item[], region: Bounds): Set<Side> {
 }
 /** What is seen of things within the region. */
 export function seenBox(items: readonly Item[], region: Bounds): Bounds {
-  return unionOf(
-    items.map((i) => {
-      const seen = intersect(i.ink, region)
-      return isWords(i) || isEmpty(seen) ? i.ink : seen
-    }),
-  )
+  return unionOf(items.map((i) => seenOf(i, i.ink, region)))
+}
+/** The room that things take within the region: words with their whole lines. */
+export function roomOf(items: readonly Item[], region: Bounds): Bounds {
+  return unionOf(items.map((i) => seenOf(i, isWords(i) ? linesBox(i) : i.ink, region)))
+}
+function seenOf(i: Item, box: Bounds, region: Bounds): Bounds {
+  const seen = intersect(box, region)
+  return isWords(i) || isEmpty(seen) ? box : seen
+}
+/** Lines reach beyond what is seen of them: above capitals, below the foot. Turned words by about as much all round. */
+function linesBox(i: Item): Bounds {
+  const { layout, types, ink } = i
+  const size = types[0]?.style.size ?? 0
+  if (!layout || !upright(i)) return grow(ink, 0.2 * size)
+  const first = (layout.lines[0]?.baseline ?? layout.size) / layout.size
+  const top = ink.top - (first - CAPITALS) * size
+  return { ...ink, top, bottom: top + layout.lines.length * (types[0]?.style.leading ?? 1.2) * size }
 }
 const common = (kind: string, items: readonly Item[], region: Region) => ({
   key: keyOf(kind, items),
-  box: seenBox(items, region.box),
+  box: roomOf(items, region.box),
+  ink: seenBox(items, region.box),
   items,
   over: overOf(items, region.box),
 })

@@ -9,8 +9,10 @@ export type Axis = 'x' | 'y'
 type Common = {
   /** The same as long as it holds the same things. */
   key: string
-  /** What is seen of it on the master, px, cut at the edges that it goes over. */
+  /** The room it takes on the master, px, cut at the edges that it goes over; of words their whole lines. */
   box: Bounds
+  /** What is seen of it there: letters from capitals to the foot. */
+  ink: Bounds
   items: readonly Item[]
   /** The edges that something of it goes over. */
   over: ReadonlySet<Side>

@@ -12,7 +12,7 @@ import {
   unionOf,
   widthOf,
 } from '../geometry/bounds'
-import { blockOf, canHug, keyOf, leafOf, overOf, type Region } from './leaves'
+import { blockOf, canHug, keyOf, leafOf, overOf, type Region, roomOf, seenBox } from './leaves'
 import type { Axis, LinesNode, Node, PanelNode, RiddenNode, SetNode, TableNode } from './node'
 import { shareOf } from './nodes/lines'
 import { readingShare } from './nodes/words'
@@ -175,7 +175,8 @@ class Builder {
   private common(kind: string, items: readonly Item[]) {
     return {
       key: keyOf(kind, items),
-      box: unionOf(items.map((i) => i.ink)),
+      box: roomOf(items, this.region.box),
+      ink: seenBox(items, this.region.box),
       items,
       over: overOf(items, this.region.box),
     }
@@ -201,7 +202,7 @@ class Builder {
       const items = [...cells, ...rules].flatMap((n) => n.items)
       const box = unionOf([...cells, ...rules].map((n) => n.box))
       // What else lies between its rows goes with it as it is.
-      if (now.some((n) => !cells.includes(n) && !rules.includes(n) && overlapArea(n.box, cellsBox) > 0))
+      if (now.some((n) => !cells.includes(n) && !rules.includes(n) && overlapArea(n.ink, cellsBox) > 0))
         continue
       const made: TableNode = {
         kind: 'table',
@@ -246,7 +247,7 @@ class Builder {
       const children = members as Node[]
       const box = unionOf(children.map((c) => c.box))
       // Something else between them: they stay where the cuts put them.
-      if (now.some((n) => !distinct.has(n) && overlapArea(n.box, box) > 0.15 * areaOf(n.box))) continue
+      if (now.some((n) => !distinct.has(n) && overlapArea(n.ink, box) > 0.15 * areaOf(n.ink))) continue
       if (children.some((c) => c.over.size > 0) || !alike(children)) continue
       now = [...now.filter((n) => !distinct.has(n)), this.set(children, perRow(r))]
     }
@@ -281,7 +282,7 @@ class Builder {
   /** Cut into rows or columns at the widest gaps; what cannot be cut is one block. */
   cut(nodes: readonly Node[]): Node {
     const now = this.apart(nodes)
-    const boxOf = (n: Node) => (this.loosely ? core(n.box) : n.box)
+    const boxOf = (n: Node) => (this.loosely ? core(n.ink) : n.ink)
     if (now.length === 1) return now[0] as Node
     const [x, y] = [cuts(now, 'x', boxOf), cuts(now, 'y', boxOf)]
     if (x.parts.length === 1 && y.parts.length === 1)
@@ -316,7 +317,7 @@ class Builder {
   private apart(nodes: readonly Node[]): Node[] {
     let now = [...nodes]
     for (;;) {
-      const met = firstMeeting(now, (n) => (this.loosely ? core(n.box) : n.box))
+      const met = firstMeeting(now, (n) => (this.loosely ? core(n.ink) : n.ink))
       if (!met) return now
       const [a, b] = met
       now = [...now.filter((n) => n !== a && n !== b), blockOf([...a.items, ...b.items], this.region)]
@@ -357,7 +358,7 @@ function cuts(nodes: readonly Node[], axis: Axis, boxOf: (n: Node) => Bounds): C
   for (const { node, box } of sorted) {
     if (parts.length > 0 && box[lo] < end - (box[hi] - box[lo]) * THROUGH) parts.at(-1)?.push(node)
     else {
-      if (parts.length > 0) gaps.push(Math.max(0, node.box[lo] - own))
+      if (parts.length > 0) gaps.push(node.box[lo] - own)
       parts.push([node])
     }
     end = Math.max(end, box[hi])
@@ -367,7 +368,9 @@ function cuts(nodes: readonly Node[], axis: Axis, boxOf: (n: Node) => Bounds): C
 }
 /** Parts with smaller gaps between them come together: what is near belongs together. */
 function gathered({ parts, gaps }: Cuts): Cuts {
-  const least = Math.max(...gaps) * ALIKE
+  const widest = Math.max(...gaps)
+  // Where all of them overlap a little each is a cut.
+  const least = widest > 0 ? widest * ALIKE : Number.NEGATIVE_INFINITY
   const out: Cuts = { parts: [[...(parts[0] as Node[])]], gaps: [] }
   parts.slice(1).forEach((p, n) => {
     const gap = gaps[n] as number

@@ -1,5 +1,5 @@
 import type { Item } from '../compose/item'
-import type { Relation } from '../compose/relation'
+import { MANY, type Relation } from '../compose/relation'
 import { type Bounds, centreOf, heightOf, widthOf } from '../geometry/bounds'
 import type { Region } from './leaves'
 import { blockOf } from './leaves'
@@ -85,8 +85,8 @@ export function zonesOf(
   for (const z of zones) {
     z.items.sort((a, b) => a.depth - b.depth)
     const own = { ...region, box: z.box }
-    z.tree = treeOf(z.items, relations, own, apart)
     z.whole = z.items.length > 0 ? blockOf(z.items, own) : null
+    z.tree = z.items.length > MANY ? z.whole : treeOf(z.items, relations, own, apart)
   }
   const turns =
     zones.length > 1 &&

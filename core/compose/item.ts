@@ -16,7 +16,7 @@ import {
 import { hasMembers, hasParts, isPhoto, isShape, isWorded, takesPicture } from '../kinds/facts'
 import { kindOf, type Layer, type LayerOf } from '../kinds/list'
 import type { FontBook } from '../type/fonts'
-import { layoutType, type TypeLayout } from '../type/layout'
+import { layoutType, linesMeasured, type Measure, measureType, type TypeLayout } from '../type/layout'
 import { flatten } from '../vector/path'
 
 /** What a thing is to whoever looks at the composition. */
@@ -49,7 +49,7 @@ const SEEN = 0.2
 /** The outlines of lines of words in their box, px. */
 export const linesOf = (layout: TypeLayout): Polygon[] =>
   layout.lines
-    .filter((l) => l.glyphs.length > 0 && l.width > 0)
+    .filter((l) => l.width > 0)
     .map((l) =>
       polygonOf({
         left: l.left,
@@ -59,6 +59,33 @@ export const linesOf = (layout: TypeLayout): Polygon[] =>
       }),
     )
 
+/** Longer texts are not shaped line by line to be compared: their lines are told from the widths of their words. */
+const LONG = 1500
+const measures = new WeakMap<FontBook, Map<string, Measure>>()
+function roughly(fonts: FontBook, { text, style, placement }: LayerOf<'type'>): TypeLayout {
+  const { size: _, align, ...rest } = style
+  const kept = measures.get(fonts) ?? new Map<string, Measure>()
+  measures.set(fonts, kept)
+  const key = `${fonts.count}|${text}|${JSON.stringify(rest)}`
+  const measure = kept.get(key) ?? measureType(fonts, text, style)
+  kept.set(key, measure)
+  if (kept.size > 16) kept.delete(kept.keys().next().value as string)
+  const { size, leading } = style
+  const share = { start: 0, centre: 0.5, end: 1 }[align]
+  const height = size * leading
+  const lines = linesMeasured(measure, size, placement.width).map((width, n) => ({
+    glyphs: [],
+    start: 0,
+    end: 0,
+    left: (placement.width - width) * share,
+    width,
+    baseline: n * height + (height + CAPITALS * size) / 2,
+    top: n * height,
+    height,
+    rtl: false,
+  }))
+  return { lines, width: placement.width, height: lines.length * height, size, unknown: 0 }
+}
 /** At most so many ways of setting words are kept. */
 const MOST_KEPT = 4000
 const layouts = new WeakMap<FontBook, { count: number; kept: Map<string, TypeLayout> }>()
@@ -74,7 +101,7 @@ export function layoutOf(fonts: FontBook, layer: LayerOf<'type'>): { layout: Typ
   if (own?.count !== fonts.count) layouts.set(fonts, (own = { count: fonts.count, kept: new Map() }))
   const held = own.kept.get(key)
   if (held) return { layout: held, by: size / held.size }
-  const layout = layoutType(fonts, text, style, placement.width)
+  const layout = text.length > LONG ? roughly(fonts, layer) : layoutType(fonts, text, style, placement.width)
   own.kept.set(key, layout)
   if (own.kept.size > MOST_KEPT) own.kept.delete(own.kept.keys().next().value as string)
   return { layout, by: 1 }
@@ -116,7 +143,7 @@ function maskedBox(layer: Layer): Bounds {
 
 const outlined = new WeakMap<Layer, { key: unknown; made: Polygon[] }>()
 /** What is seen of a layer that holds no members, px of the page. */
-function outlinesOf(layer: Layer, fonts: FontBook, lightOf: LightOf): Polygon[] {
+export function outlinesOf(layer: Layer, fonts: FontBook, lightOf: LightOf): Polygon[] {
   const photo = kindOf(layer).picture(layer)
   const key = (photo && lightOf(photo.source)) ?? fonts.count
   const held = outlined.get(layer)

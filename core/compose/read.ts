@@ -5,6 +5,7 @@ import type { FontBook } from '../type/fonts'
 import { type Item, itemsOf } from './item'
 import {
   type Composition,
+  MANY,
   type Relation,
   type RelationDefinition,
   type RelationKind,
@@ -42,6 +43,8 @@ const definitions: readonly RelationDefinition[] = [
   pair,
 ]
 
+const plain: readonly RelationDefinition[] = [ground, frames, bleeds]
+
 /** What people said of a page: what belongs together, makes a row, lies on something, or does not. */
 export type Said = { kind: 'together' | 'row' | 'on' | 'apart'; members: readonly string[] }
 export type Reading = { items: Item[]; relations: Relation[] }
@@ -60,7 +63,7 @@ export function read(
   const items = itemsOf(nodes, context.fonts, context.lightOf)
   const composition: Composition = { ...size, short: Math.min(size.width, size.height), items, before }
   const found: Relation[] = []
-  for (const d of definitions)
+  for (const d of items.length > MANY ? plain : definitions)
     found.push(...d.find(composition, [...found]).filter((r) => !partedBy(r, said)))
   return { items, relations: withSaid(found, said, items) }
 }

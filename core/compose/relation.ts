@@ -20,6 +20,8 @@ export const RELATIONS = [
 export type RelationKind = (typeof RELATIONS)[number]
 /** One thing known of a composition. `of` is what it is said of, `to` what that relates to. */
 export type Relation = { kind: RelationKind; of: readonly string[]; to: readonly string[] }
+/** With more things than this only the ground is read: what belongs together among hundreds is for groups to say. */
+export const MANY = 140
 /** What is read: the things of a page back to front, and what was read before on them. */
 export type Composition = {
   width: number

@@ -205,30 +205,33 @@ export function measureType(book: FontBook, text: string, style: TypeStyle): Mea
   }
 }
 
+/** The widths of the lines, px, that a measured text makes at a size in a width. */
+export function linesMeasured(measure: Measure, size: number, width: number): number[] {
+  const out: number[] = []
+  for (const stretches of measure.paragraphs) {
+    let used = 0
+    let visible = 0
+    for (const s of stretches) {
+      if (used > 0 && (used + s.width - s.trailing) * size > width + 0.01) {
+        out.push(visible)
+        used = 0
+      }
+      visible = (used + s.width - s.trailing) * size
+      used += s.width
+    }
+    out.push(visible)
+  }
+  return out
+}
 /** Lines, the widest line and the block's height, px, of a measured text at a size in a width. */
 export function wrapMeasured(
   measure: Measure,
   size: number,
   width: number,
 ): { lines: number; widest: number; height: number } {
-  let lines = 0
-  let widest = 0
-  for (const stretches of measure.paragraphs) {
-    let used = 0
-    let visible = 0
-    lines++
-    for (const s of stretches) {
-      if (used > 0 && (used + s.width - s.trailing) * size > width + 0.01) {
-        widest = Math.max(widest, visible)
-        lines++
-        used = 0
-      }
-      visible = (used + s.width - s.trailing) * size
-      used += s.width
-    }
-    widest = Math.max(widest, visible)
-  }
-  return { lines, widest, height: lines * size * measure.leading }
+  const widths = linesMeasured(measure, size, width)
+  const lines = widths.length
+  return { lines, widest: widths.reduce((m, w) => Math.max(m, w), 0), height: lines * size * measure.leading }
 }
 
 /** Lays out a text in a box of the given width, px. Lines hang from the top; without a width nothing wraps. */

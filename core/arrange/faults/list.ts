@@ -1,5 +1,6 @@
 import type { Item } from '../../compose/item'
 import type { Reading } from '../../compose/read'
+import { MANY } from '../../compose/relation'
 import type { Channel } from '../../design/channel-schema'
 import { clearBoxes, safeArea } from '../../design/free-space'
 import { type After, type Before, FAULTS, type Fault } from './fault'
@@ -32,6 +33,8 @@ export function afterOf(items: readonly Item[], channel: Channel, leftOut: Itera
 }
 /** All faults of an arrangement against its master. */
 export const faultsOf = (before: Before, after: After): Fault[] =>
-  [...relationChecks, ...pageChecks].flatMap((check) => check(before, after))
+  (before.items.length > MANY ? [] : [...relationChecks, ...pageChecks]).flatMap((check) =>
+    check(before, after),
+  )
 export const weightOf = (faults: readonly Fault[]): number =>
   faults.reduce((sum, f) => sum + FAULTS[f.kind] * f.weight, 0)

@@ -236,9 +236,9 @@ function run(
 ): void {
   const used = shapes.reduce((sum, s) => sum + sizeAlong(s, axis), 0) + gaps.reduce((sum, g) => sum + g, 0)
   const spare = Math.max(0, boxAlong(box, axis) - used)
-  const total = gaps.reduce((sum, g) => sum + g, 0)
-  const spread = node.bound ? 0 : Math.min(spare, total * SPREAD)
-  const squares = gaps.reduce((sum, g) => sum + g * g, 0)
+  const total = gaps.reduce((sum, g) => sum + Math.max(0, g), 0)
+  const spread = node.bound ? 0 : Math.max(0, Math.min(spare, total * SPREAD))
+  const squares = gaps.reduce((sum, g) => sum + Math.max(0, g) ** 2, 0)
   const cross = other(axis)
   const middle = turned ? 0.5 : 0
   let at =
@@ -264,7 +264,7 @@ function run(
         : { left: at, right: at + size, top: start, bottom: start + own },
     )
     const gap = gaps[n] ?? 0
-    at += size + gap + (squares > 0 ? (spread * gap * gap) / squares : 0)
+    at += size + gap + (squares > 0 ? (spread * Math.max(0, gap) ** 2) / squares : 0)
   })
 }
 /** Across a turned run: things stand level in a row, and in reading order at the start of a column unless they were centred. */

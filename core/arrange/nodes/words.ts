@@ -1,5 +1,5 @@
 import { carriedNode, typesetLayer } from '../../adapt/place'
-import { CAPITALS, type Item } from '../../compose/item'
+import type { Item } from '../../compose/item'
 import { widthOf } from '../../geometry/bounds'
 import { isWorded } from '../../kinds/facts'
 import { type Measure, wrapMeasured } from '../../type/layout'
@@ -44,8 +44,7 @@ export function readingShare(i: Item): number {
   if (align === 'centre') return 0.5
   return (align === 'end') !== (i.layout?.lines[0]?.rtl ?? false) ? 1 : 0
 }
-const inkHeight = (node: WordsNode, lines: number, size: number): number =>
-  ((lines - 1) * node.leading + CAPITALS) * size
+const heightAt = (node: WordsNode, lines: number, size: number): number => lines * node.leading * size
 
 export const words: NodeDefinition<WordsNode> = {
   shapes(node, { scale, words: by, smallest }) {
@@ -59,7 +58,7 @@ export const words: NodeDefinition<WordsNode> = {
         (n === long - 1 && n > 1 && node.headline ? WORD_BY_WORD : 0)
       return {
         width: wrap.width * size + slack,
-        height: inkHeight(node, wrap.lines, size),
+        height: heightAt(node, wrap.lines, size),
         cost,
         node,
         choice: '',
@@ -71,19 +70,15 @@ export const words: NodeDefinition<WordsNode> = {
   },
   place(node, shape, box, { out }) {
     const { layer } = node.item.node
-    const { layout } = node.item
-    if (!isWorded(layer) || !layout) return
+    if (!isWorded(layer)) return
     const size = node.size * shape.scale
     const lines = shape.extra?.[0] ?? 1
-    const first = (layout.lines[0]?.baseline ?? layout.size) / layout.size
-    // The box of its lines round what is seen: capitals of the first to the foot of the last.
-    const top = box.top + (CAPITALS - first) * size
-    const height = lines * node.leading * size
+    const height = heightAt(node, lines, size)
     // Its lines stay as they were told: a wider box is not filled.
     const left = box.left + Math.max(0, widthOf(box) - shape.width) * readingShare(node.item)
     const set = typesetLayer(
       layer,
-      { left, right: left + shape.width, top, bottom: top + height },
+      { left, right: left + shape.width, top: box.top, bottom: box.top + height },
       size,
       layer.style.align,
       0,

@@ -1,0 +1,252 @@
+import { beforeAll, describe, expect, it } from 'vitest'
+import { openFonts } from '../../host/fonts'
+import { makeStructured, STRUCTURES, type StructureName } from '../../measure/structures'
+import { inOrder } from '../basics/order'
+import { itemsOf } from '../compose/item'
+import { read } from '../compose/read'
+import type { Channel } from '../design/channel-schema'
+import { ownChannel } from '../design/channels'
+import type { Design } from '../design/schema'
+import { layerTree } from '../design/tree'
+import { contains, heightOf, widthOf } from '../geometry/bounds'
+import { allFontFiles } from '../type/catalogue'
+import { alternatives, arrange, contained } from './arrange'
+import { afterOf, beforeOf, faultsOf, weightOf } from './faults/list'
+import { type Fit, type Node, type Shape, unbeaten } from './node'
+import { shapesAt } from './nodes/list'
+
+const fonts = openFonts()
+beforeAll(() => fonts.open(allFontFiles()))
+const context = { fonts, lightOf: () => null }
+const supply = () => ({ sha: 'a'.repeat(64), width: 900, height: 1000 })
+const make = (names: readonly StructureName[], master = 'square-post', seed = 0): Design =>
+  makeStructured(seed, names, master, fonts, supply).design
+const sourceOf = (design: Design) => ({
+  nodes: layerTree(design, 'page1'),
+  master: design.channels[design.master] as Channel,
+  swatches: design.swatches,
+  colour: '#ffffff',
+  said: [],
+})
+const channelOf = (width: number, height: number): Channel => {
+  const { group: _, ...channel } = ownChannel('own', 'Own', width, height)
+  return { ...channel, order: 'a0' }
+}
+const placed = (design: Design, channel: Channel, chosen: Parameters<typeof arrange>[2] = null) => {
+  const made = arrange(sourceOf(design), channel, chosen, context)
+  return { made, items: itemsOf(made.nodes, fonts, context.lightOf) }
+}
+
+describe('arranging', () => {
+  it('keeps a label on its button on every size', () => {
+    const design = make(['title', 'button'])
+    for (const channel of inOrder(design.channels)) {
+      if (channel.id === design.master) continue
+      const { items } = placed(design, channel)
+      const button = items.find((i) => i.node.layer.name === 'Button')
+      const label = items.find((i) => i.role === 'words' && i.depth > (button?.depth ?? 99))
+      if (!button || !label) throw new Error(`nothing on ${channel.id}`)
+      expect(contains(button.ink, label.ink, 1), channel.name).toBe(true)
+    }
+  })
+  it('keeps three cards alike and in their order, in a row or a column', () => {
+    const design = make(['title', 'cards'])
+    for (const [w, h] of [
+      [1080, 1920],
+      [1500, 500],
+      [600, 600],
+    ] as const) {
+      const { items } = placed(design, channelOf(w, h))
+      const cards = items.filter((i) => i.node.layer.name.startsWith('Card'))
+      expect(cards).toHaveLength(3)
+      const sizes = cards.map((c) => [Math.round(widthOf(c.ink)), Math.round(heightOf(c.ink))].join())
+      expect(new Set(sizes).size).toBe(1)
+      const order = [...cards]
+        .sort((a, b) => a.ink.top - b.ink.top || a.ink.left - b.ink.left)
+        .map((c) => c.node.layer.name)
+      expect(order).toEqual(['Card 1', 'Card 2', 'Card 3'])
+    }
+  })
+  it('keeps prices on the lines of what they are of', () => {
+    const design = make(['title', 'table'], 'a3-poster')
+    const master = sourceOf(design)
+    const table = read(master.nodes, master.master, context).relations.find((r) => r.kind === 'table')
+    if (!table) throw new Error('no table')
+    for (const [w, h] of [
+      [1080, 1080],
+      [1600, 900],
+      [500, 900],
+    ] as const) {
+      const { items } = placed(design, channelOf(w, h))
+      for (let n = 0; n < table.of.length; n += 2) {
+        const [name, price] = [table.of[n], table.of[n + 1]].map((id) => items.find((i) => i.id === id))
+        if (!name || !price) continue
+        expect(Math.abs(name.ink.bottom - price.ink.bottom)).toBeLessThan(0.5 * heightOf(name.ink))
+        expect(price.ink.left).toBeGreaterThan(name.ink.right - 1)
+      }
+    }
+  })
+  it.each(Object.keys(STRUCTURES) as StructureName[])(
+    'is never worse than containing all of it evenly: %s',
+    (name) => {
+      const design = make(['title', name])
+      const source = sourceOf(design)
+      const before = beforeOf(read(source.nodes, source.master, context), source.master)
+      for (const [w, h] of [
+        [1080, 1920],
+        [1500, 500],
+        [300, 250],
+        [728, 90],
+      ] as const) {
+        const channel = channelOf(w, h)
+        const { made, items } = placed(design, channel)
+        const even = itemsOf(contained(source, channel, context), fonts, context.lightOf)
+        const weigh = (list: typeof items, out: readonly string[]) =>
+          weightOf(faultsOf(before, afterOf(list, channel, out)))
+        expect(weigh(items, made.leftOut)).toBeLessThanOrEqual(weigh(even, []) + 12)
+      }
+    },
+  )
+  it('gives the same again for the same', () => {
+    const design = make(['title', 'cards', 'button'])
+    const channel = channelOf(1500, 500)
+    expect(placed(design, channel).made.chosen).toEqual(placed(structuredClone(design), channel).made.chosen)
+  })
+  it('keeps its choices while words are typed', () => {
+    const design = make(['title', 'cards', 'button'])
+    const channel = channelOf(1080, 1920)
+    const { made } = placed(design, channel)
+    const typed = structuredClone(design)
+    const words = Object.values(typed.layers).find((l) => l.kind === 'type' && l.name === 'Title')
+    if (words?.kind !== 'type') throw new Error('no title')
+    for (const more of [' a', ' and', ' and one', ' and one more']) {
+      words.text += more
+      const next = placed(typed, channel, made.chosen).made
+      expect(next.anew).toBe(false)
+      expect([next.chosen.family, next.chosen.turned, next.chosen.words]).toEqual([
+        made.chosen.family,
+        made.chosen.turned,
+        made.chosen.words,
+      ])
+      // What stands where it stood is arranged as it was.
+      for (const [key, choice] of Object.entries(made.chosen.choices))
+        expect(next.chosen.choices[key] ?? choice, key).toBe(choice)
+    }
+  })
+  it('offers other arrangements that differ in their structure', () => {
+    const design = make(['title', 'cards', 'button'])
+    const all = alternatives(sourceOf(design), channelOf(1500, 500), context)
+    expect(all.length).toBeGreaterThan(1)
+    expect(
+      new Set(all.map((a) => JSON.stringify([a.chosen.family, a.chosen.choices, a.chosen.turned, a.leftOut])))
+        .size,
+    ).toBe(all.length)
+  })
+
+  describe('what cannot be had', () => {
+    const whole = (design: Design, channel: Channel) => {
+      const { made } = placed(design, channel)
+      for (const n of made.nodes)
+        expect(Number.isFinite(n.layer.placement.x + n.layer.placement.width)).toBe(true)
+      return made
+    }
+    it('a channel of 8 × 30 000', () => {
+      whole(make(['title', 'cards']), channelOf(8, 30_000))
+    })
+    it('clear boxes that leave nothing free', () => {
+      const channel = {
+        ...channelOf(800, 800),
+        clear: [{ x: 0, y: 0, width: 800, height: 800, label: 'all' }],
+      }
+      whole(make(['title', 'button']), channel)
+    })
+    it('a text of 20 000 characters', () => {
+      const design = make(['title'])
+      const words = Object.values(design.layers).find((l) => l.kind === 'type')
+      if (words?.kind !== 'type') throw new Error('no words')
+      words.text = 'kiln and glaze '.repeat(1334)
+      whole(design, channelOf(1500, 500))
+    })
+    it('400 layers at one place', () => {
+      const design = make(['hero'])
+      const [first] = Object.values(design.layers)
+      if (!first) throw new Error('no layer')
+      for (let n = 0; n < 400; n++)
+        design.layers[`c${n}`] = { ...structuredClone(first), id: `c${n}`, order: `${first.order}${n}` }
+      whole(design, channelOf(1500, 500))
+    })
+  })
+})
+
+describe('shapes', () => {
+  const fit: Fit = { scale: 1, words: 1, smallest: 1, room: { width: 1e6, height: 1e6 }, kept: null }
+  /** Slots of given sizes, whose shapes are known. */
+  const slotNode = (id: string, w: number, h: number): Node => ({
+    kind: 'block',
+    key: id,
+    box: { left: 0, top: 0, right: w, bottom: h },
+    ink: { left: 0, top: 0, right: w, bottom: h },
+    items: [],
+    over: new Set(),
+    least: Infinity,
+    subject: false,
+  })
+  const column = (children: readonly Node[]): Node => ({
+    kind: 'lines',
+    key: 'column',
+    axis: 'y',
+    box: { left: 0, top: 0, right: 100, bottom: 300 },
+    ink: { left: 0, top: 0, right: 100, bottom: 300 },
+    items: [],
+    over: new Set(),
+    children,
+    gaps: children.slice(1).map(() => 10),
+    align: 0,
+    bound: false,
+    rtl: false,
+  })
+  it('that others beat in width, height and cost at once are not kept, all others are', () => {
+    const make = (width: number, height: number, cost: number): Shape => ({
+      width,
+      height,
+      cost,
+      node: slotNode('a', 1, 1),
+      choice: '',
+      kids: [],
+      scale: 1,
+    })
+    let seed = 7
+    const next = () => {
+      seed = (seed * 16807) % 2147483647
+      return seed % 10
+    }
+    const all = Array.from({ length: 60 }, () => make(next(), next(), next()))
+    const best = all.filter(
+      (s) =>
+        !all.some(
+          (o) =>
+            o !== s &&
+            o.width <= s.width &&
+            o.height <= s.height &&
+            o.cost <= s.cost &&
+            (o.width < s.width || o.height < s.height || o.cost < s.cost),
+        ),
+    )
+    const key = (s: Shape) => `${s.width},${s.height},${s.cost}`
+    expect(new Set(unbeaten([...all], 1000).map(key))).toEqual(new Set(best.map(key)))
+  })
+  it('of a column are those of an exhaustive search: as it is, turned, and broken at each place', () => {
+    const sizes = [
+      [80, 40],
+      [60, 90],
+      [100, 30],
+    ] as const
+    const children = sizes.map(([w, h], n) => slotNode(`s${n}`, w, h))
+    const found = shapesAt(column(children), fit).map((s) => [Math.round(s.width), Math.round(s.height)])
+    const [a, b, c] = sizes
+    const tall = [Math.max(a[0], b[0], c[0]), a[1] + b[1] + c[1] + 20]
+    expect(found).toContainEqual(tall)
+    const wide = found.find(([, h]) => h === Math.max(a[1], b[1], c[1]))
+    expect(wide?.[0]).toBe(a[0] + b[0] + c[0] + 2 * 10)
+  })
+})
