@@ -69,6 +69,8 @@ const WEIGHTS = {
   smaller: 2.2,
   /** Larger is a little better, but not without end. */
   larger: 0.7,
+  /** Larger than that shouts. */
+  shouting: 1.6,
   subject: 1.2,
   cost: 1.3,
   leftOut: { may: 0.8, should: 2.6, must: 14 },
@@ -262,7 +264,7 @@ class Search {
     const octaves = Math.log2((scale * words) / this.frame.area)
     const subject = Math.log2(scale / this.frame.area)
     const value =
-      (octaves < 0 ? octaves * WEIGHTS.smaller : octaves * WEIGHTS.larger) +
+      (octaves < 0 ? octaves * WEIGHTS.smaller : this.larger(octaves)) +
       Math.min(0, subject) * WEIGHTS.subject -
       own * WEIGHTS.cost -
       (turned ? 0.15 : 0)
@@ -294,6 +296,12 @@ class Search {
       best = { ...t, scale, zones: laid }
     }
     return best
+  }
+  /** Words a little larger than the area says are welcome; large ones shout, and on a photo they cover what it shows. */
+  private larger(octaves: number): number {
+    const photo = this.parts.covers.some((i) => i.role === 'photo' || i.role === 'cutout')
+    const most = photo ? 0.1 : 0.4
+    return Math.min(octaves, most) * WEIGHTS.larger - Math.max(0, octaves - most) * WEIGHTS.shouting
   }
   private lay(zones: Zones, turned: boolean, fit: Fit, cost: number): LaidZone[] | null {
     const { channel } = this

@@ -3,12 +3,21 @@ import type { Reading } from '../../compose/read'
 import { MANY } from '../../compose/relation'
 import type { Channel } from '../../design/channel-schema'
 import { clearBoxes, safeArea } from '../../design/free-space'
+import { partsOf } from '../parts'
 import { type After, type Before, FAULTS, type Fault } from './fault'
 import { pageChecks } from './page'
 import { relationChecks } from './relations'
 
 /** A composition as faults are told against it. */
-export function beforeOf({ items, relations }: Reading, size: { width: number; height: number }): Before {
+export function beforeOf(reading: Reading, size: { width: number; height: number }): Before {
+  const { items } = reading
+  // Decoration keeps its own place: what it overlaps there is nothing that could be torn.
+  const { decor, veils } = partsOf(reading, size)
+  const loose = new Set([...decor, ...veils].map((i) => i.id))
+  const own = ['bleeds', 'pair', 'ground', 'frames']
+  const relations = reading.relations.filter(
+    (r) => own.includes(r.kind) || ![...r.of, ...r.to].some((id) => loose.has(id)),
+  )
   return {
     ...size,
     short: Math.min(size.width, size.height),

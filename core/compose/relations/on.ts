@@ -1,4 +1,4 @@
-import { type Item, sharedArea } from '../item'
+import { type Item, isSolid, sharedArea } from '../item'
 import { type Composition, defineRelation, heldBefore, type Relation } from '../relation'
 import { covers } from './ground'
 
@@ -22,7 +22,8 @@ function carrierOf(i: Item, c: Composition, found: readonly Relation[]): Item | 
   if (grounds || (i.role === 'photo' && covers(i, c))) return null
   let best: Item | null = null
   for (const b of c.items) {
-    if (b.depth >= i.depth || !CARRIES.includes(b.role) || covers(b, c) || b.area < i.area) continue
+    if (b.depth >= i.depth || !isSolid(b) || !CARRIES.includes(b.role) || covers(b, c) || b.area < i.area)
+      continue
     if (found.some((f) => f.kind === 'frames' && f.of.includes(b.id))) continue
     if (best && b.area >= best.area) continue
     const still = heldBefore(c, { kind: 'on', of: [i.id], to: [b.id] })

@@ -1,4 +1,4 @@
-import { type Item, isWords, sharedArea } from '../item'
+import { type Item, isSolid, isWords, sharedArea } from '../item'
 import { type Composition, defineRelation, heldBefore, type Relation } from '../relation'
 
 /** They share so much of the smaller one, or were seen to and still share a little. */
@@ -10,7 +10,7 @@ const GRAZES = 0.1
 /** Things that take part in overlaps on purpose: neither ground nor frame. */
 const loose = (c: Composition, found: readonly Relation[]): Item[] =>
   c.items.filter(
-    (i) => !found.some((f) => (f.kind === 'ground' || f.kind === 'frames') && f.of.includes(i.id)),
+    (i) => isSolid(i) && !found.some((f) => (f.kind === 'ground' || f.kind === 'frames') && f.of.includes(i.id)),
   )
 function overlapping(c: Composition, found: readonly Relation[], kind: 'rides' | 'through'): Relation[] {
   const items = loose(c, found)

@@ -1,5 +1,5 @@
 import { heightOf, widthOf } from '../../geometry/bounds'
-import type { Item } from '../item'
+import { type Item, isSolid } from '../item'
 import { defineRelation } from '../relation'
 import { covers } from './ground'
 
@@ -16,7 +16,7 @@ export const stands = defineRelation({
     c.items.flatMap((a) => {
       if (a.role !== 'cutout' && a.role !== 'group') return []
       const under = c.items.filter(
-        (b) => b !== a && boards.includes(b.role) && !covers(b, c) && standsOn(a, b),
+        (b) => b !== a && isSolid(b) && boards.includes(b.role) && !covers(b, c) && standsOn(a, b),
       )
       const board = under.sort(
         (p, q) => Math.abs(p.ink.top - a.ink.bottom) - Math.abs(q.ink.top - a.ink.bottom),
