@@ -133,7 +133,7 @@ describe('the sample designs', () => {
         for (const channel of inOrder(design.channels))
           for (const f of await checkPage(await host.resolve(design, page.id, channel.id), host))
             found.push(`${design.name}, ${channel.name}: ${f.check}`)
-    expect(found.sort()).toEqual(['Bowls for soup, Square post: contrast', 'Opening day, A3 poster: enlarged'])
+    expect(found.sort()).toEqual(['Bowls for soup, Link card: contrast', 'Opening day, A3 poster: enlarged'])
   }, 240_000)
 })
 

@@ -265,3 +265,46 @@ describe('pages and channels', () => {
     expect(state().design.arrangements).toEqual({})
   })
 })
+
+describe('what things are to each other', () => {
+  it('is said of the selected things, back to front, and taken back as one step', () => {
+    const two = state().design.layers
+    const ids = Object.values(two)
+      .filter((l) => l.parent === null)
+      .slice(0, 2)
+      .map((l) => l.id)
+    run('belongs-together', ids)
+    const [said] = Object.values(state().design.said)
+    expect(said).toMatchObject({ kind: 'together', page: 'page1' })
+    expect(new Set(said?.members)).toEqual(new Set(ids))
+    bench.undo()
+    expect(state().design.said).toEqual({})
+  })
+  it('takes the place of what was said of them before', () => {
+    const ids = Object.values(state().design.layers)
+      .filter((l) => l.parent === null)
+      .slice(0, 2)
+      .map((l) => l.id)
+    run('belongs-together', ids)
+    run('not-together', ids)
+    expect(Object.values(state().design.said).map((s) => s.kind)).toEqual(['apart'])
+  })
+  it('wants more than one thing', () => {
+    bench.select(['disc'])
+    expect(lackOf(commandById('on-this'), state())).not.toBeNull()
+  })
+})
+
+describe('other arrangements', () => {
+  it('are there on other channels only, and are stored as an edit that can be undone', () => {
+    expect(lackOf(commandById('another-arrangement'), state())).not.toBeNull()
+    bench.show('page1', 'link-card')
+    const before = state().design.arrangements
+    run('another-arrangement')
+    if (bench.alternatives().length > 1) {
+      expect(Object.keys(state().design.arrangements)).toContain('page1.link-card')
+      bench.undo()
+    }
+    expect(state().design.arrangements).toEqual(before)
+  })
+})

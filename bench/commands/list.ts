@@ -7,6 +7,7 @@ import { editCommands } from './edit'
 import { combineCommands, maskCommands } from './masks'
 import { placingCommands } from './placing'
 import { selectCommands } from './select'
+import { steeringCommands } from './steering'
 import { toolCommands } from './tools'
 import { treatmentCommands } from './treatments'
 import { viewCommands } from './view'
@@ -19,6 +20,7 @@ export const commands: readonly Command[] = [
   ...depthCommands,
   ...placingCommands,
   ...belongingCommands,
+  ...steeringCommands,
   ...combineCommands,
   ...maskCommands,
   ...treatmentCommands,

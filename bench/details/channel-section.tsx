@@ -6,6 +6,7 @@ import { useBench, usePaced } from '../state/bench-context'
 import { Choice } from '../ui/choice'
 import { Differences } from './differences'
 import { Section, shared } from './section'
+import { Understood } from './understood'
 
 const told: Record<Behaviour['kind'], string> = {
   auto: 'As its kind and place suggest.',
@@ -73,6 +74,7 @@ export function ChannelSection({ ids }: { ids: readonly string[] }) {
           Left out here: there is no room for it at a size that can be read.
         </p>
       )}
+      {ids.length === 1 && <Understood id={ids[0] as string} />}
       <Differences targets={(target) => mine(target)} several={ids.length > 1} />
     </Section>
   )

@@ -69,7 +69,12 @@ export function PageSection() {
           <dt className="text-soft">Smallest type</dt>
           <dd className="text-right tabular-nums">{Math.round(channel.smallestType)} px</dd>
         </dl>
-        {!s.master && <Button onClick={() => commandById('arrange-again').run(bench)}>Arrange again</Button>}
+        {!s.master && (
+          <div className="flex flex-wrap gap-1.5">
+            <Button onClick={() => commandById('another-arrangement').run(bench)}>Another arrangement</Button>
+            <Button onClick={() => commandById('arrange-again').run(bench)}>Arrange again</Button>
+          </div>
+        )}
         {s.resolved.leftOut.length > 0 && (
           <p className="text-tiny text-warn">
             Left out for lack of room:{' '}

@@ -167,6 +167,14 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
         >
           Arrange again
         </MenuItem>
+        <MenuItem
+          onSelect={() => {
+            bench.show(s.page, id)
+            commandById('another-arrangement').run(bench)
+          }}
+        >
+          Another arrangement
+        </MenuItem>
         <MenuItem onSelect={() => bench.edit('Remove channel', (d) => removeChannel(d, id))}>
           Remove from the lineup
         </MenuItem>

@@ -1,4 +1,5 @@
 import type { StoreApi } from 'zustand/vanilla'
+import type { Reading } from '@/core/compose/read'
 import type { Edit } from '@/core/design/edits'
 import type { Arrangement, Design } from '@/core/design/schema'
 import type { ResolvedPage } from '@/core/resolve/resolved'
@@ -44,6 +45,10 @@ export interface Bench {
   keepArrangement(page: string, channel: string, arrangement: Arrangement): void
   /** A design as it would be seen on the page and channel shown. */
   resolveOf(design: Design): ResolvedPage
+  /** What is understood of a page of the master. */
+  readingOf(page: string): Reading
+  /** Other arrangements of the page and channel shown, the best first. */
+  alternatives(): Arrangement[]
   addSource(info: SourceInfo): void
   select(ids: readonly string[]): void
   /** The thing a click on a layer means: itself inside the group that was gone into, else its outermost group. */

@@ -1,4 +1,5 @@
 import type { LightOf } from '../adapt/lightness'
+import type { Said as WholeSaid } from '../design/said-schema'
 import type { LayerNode } from '../design/tree'
 import { layerName } from '../kinds/facts'
 import type { FontBook } from '../type/fonts'
@@ -45,8 +46,8 @@ const definitions: readonly RelationDefinition[] = [
 
 const plain: readonly RelationDefinition[] = [ground, frames, bleeds]
 
-/** What people said of a page: what belongs together, makes a row, lies on something, or does not. */
-export type Said = { kind: 'together' | 'row' | 'on' | 'apart'; members: readonly string[] }
+/** What people said of a page, as far as reading goes by it. */
+export type Said = Pick<WholeSaid, 'kind'> & { members: readonly string[] }
 export type Reading = { items: Item[]; relations: Relation[] }
 
 /**

@@ -52,6 +52,7 @@ export function blankDesign(
     guides: {},
     grids: {},
     reference: null,
+    said: {},
     changes: {},
     arrangements: {},
   }

@@ -381,6 +381,11 @@ export function addPage(
   }
   copyChanges(d, names)
   alsoOn(d, onPage(after), onPage(id))
+  for (const w of Object.values(d.said))
+    if (w.page === after) {
+      const own = `${w.id}${id}`.slice(-40)
+      d.said[own] = { ...w, id: own, page: id, members: w.members.map((m) => names.get(m) ?? m) }
+    }
   for (const [key, a] of Object.entries(d.arrangements))
     if (key.startsWith(`${after}.`))
       d.arrangements[`${id}.${key.slice(after.length + 1)}`] = withNames(copyOf(a), names)
@@ -411,6 +416,7 @@ export function removePage(d: Design, id: string): void {
   delete d.pages[id]
   dropStray(d)
   for (const key of Object.keys(d.arrangements)) if (key.startsWith(`${id}.`)) delete d.arrangements[key]
+  for (const w of Object.values(d.said)) if (w.page === id) delete d.said[w.id]
 }
 /** Groups remember how far they were turned as a whole, so that their box stays turned with them. */
 export function turnGroups(d: Design, ids: readonly string[], by: number): void {

@@ -12,6 +12,7 @@ import { changeSchema } from './change-schema'
 import { channelSchema } from './channel-schema'
 import { chosenSchema } from './chosen-schema'
 import { pageColourSchema } from './properties/page'
+import { saidSchema } from './said-schema'
 
 export const SCHEMA_VERSION = 2
 
@@ -74,6 +75,8 @@ export const designSchema = z.object({
     .object({ source: shaSchema, name, width: positive, height: positive })
     .nullable()
     .default(null),
+  /** What people said of what belongs together. */
+  said: z.record(id, saidSchema).default({}),
   changes: z.record(z.string().max(280), changeSchema),
   arrangements: z.record(z.string().max(90), arrangementSchema),
 })

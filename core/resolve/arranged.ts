@@ -7,6 +7,7 @@ import { type Arrangement, arrangementKey } from '../design/schema'
 import type { LayerNode } from '../design/tree'
 import { kindOf } from '../kinds/list'
 import type { PageTree } from './page-tree'
+import { saidOn } from './said'
 
 /** A page laid out: its layers, how that was chosen, what had no room, what could not be had. */
 export type Adapted = {
@@ -33,6 +34,10 @@ function numberOf(thing: object | null): number {
 }
 const kept = new WeakMap<AdaptContext['fonts'], Map<string, Adapted>>()
 
+/** What takes part in an arrangement: shown things that lie where they are placed themselves. */
+export const arrangedNodes = ({ nodes, design }: PageTree): LayerNode[] =>
+  nodes.filter((n) => n.layer.shown && placedBy(design, n.layer.id) === n.layer.id)
+
 /**
  * A page laid out on its channel. What was laid out is kept by all that it is made from: layers, both channels, colours, the
  * arrangement that is stored, the faces that are open, how light its photos are. So frames of a motion and changes of looks
@@ -40,7 +45,7 @@ const kept = new WeakMap<AdaptContext['fonts'], Map<string, Adapted>>()
  */
 export function arranged(tree: PageTree, context: AdaptContext): Adapted {
   const { design, request, master, channel, colour, swatches } = tree
-  const nodes = tree.nodes.filter((n) => n.layer.shown && placedBy(design, n.layer.id) === n.layer.id)
+  const nodes = arrangedNodes(tree)
   const stored = design.arrangements[arrangementKey(request.page, channel.id)] ?? null
   const make = () => layOut(tree, nodes, stored, context)
   const layers: LayerNode['layer'][] = []
@@ -67,6 +72,7 @@ export function arranged(tree: PageTree, context: AdaptContext): Adapted {
     numberOf(channel),
     numberOf(stored),
     numberOf(swatches),
+    numberOf(saidOn(design, request.page)),
     colour,
     context.fonts.count,
     ...told,
@@ -86,7 +92,7 @@ export function arranged(tree: PageTree, context: AdaptContext): Adapted {
 
 /** What an older solver chose is carried out as it did for as long as that goes; all else is arranged by what was understood. */
 function layOut(
-  { master, channel, colour, swatches }: PageTree,
+  { design, request, master, channel, colour, swatches }: PageTree,
   nodes: LayerNode[],
   stored: Arrangement | null,
   context: AdaptContext,
@@ -96,7 +102,12 @@ function layOut(
     if (!kept.chosenAnew) return { ...kept, reading: null, faults: [] }
   }
   const chosen = stored?.solver === 2 ? stored : null
-  const made = arrange({ nodes, master, swatches, colour, said: [] }, channel, chosen, context)
+  const made = arrange(
+    { nodes, master, swatches, colour, said: saidOn(design, request.page) },
+    channel,
+    chosen,
+    context,
+  )
   return {
     nodes: made.nodes,
     arrangement: made.chosen,

@@ -1,12 +1,12 @@
 import type { AdaptContext } from '../adapt/adapt'
 import type { Fault } from '../arrange/faults/fault'
 import { layoutOf, outlinesOf } from '../compose/item'
-import { type Reading, read, sentenceOf } from '../compose/read'
+import { sentenceOf } from '../compose/read'
 import type { RelationKind } from '../compose/relation'
 import type { Design } from '../design/schema'
-import type { LayerNode } from '../design/tree'
 import type { Bounds } from '../geometry/bounds'
 import { hasMembers, isWorded, layerName } from '../kinds/facts'
+import { readingOf } from './readings'
 import { resolve } from './resolve'
 import type { ResolvedLayer } from './resolved'
 
@@ -55,16 +55,10 @@ export type Layout = {
 }
 
 const round = (v: number): number => Math.round(v * 100) / 100
-const nodeOf = (l: ResolvedLayer): LayerNode => ({
-  layer: l.layer,
-  children: l.children.map(nodeOf),
-  insides: l.insides.map(nodeOf),
-})
-
 /** Tells a page of a channel as data: what lies where, what it was read as, what was left out. Throws `missing` for either. */
 export function layout(design: Design, page: string, channel: string, context: AdaptContext): Layout {
   const resolved = resolve(design, { page, channel }, context)
-  const reading = resolved.reading ?? readMaster(design, page, context)
+  const reading = resolved.reading ?? readingOf(design, page, context)
   const layers: ToldLayer[] = []
   const add = (list: readonly ResolvedLayer[], parent: string | null): void => {
     for (const { layer, children, insides } of list) {
@@ -120,8 +114,4 @@ export function layout(design: Design, page: string, channel: string, context: A
     }),
     faults: resolved.faults.map((f) => ({ kind: f.kind, layers: f.ids })),
   }
-}
-function readMaster(design: Design, page: string, context: AdaptContext): Reading {
-  const master = resolve(design, { page, channel: design.master }, context)
-  return read(master.layers.filter((l) => l.layer.shown).map(nodeOf), master, context)
 }

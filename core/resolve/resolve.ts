@@ -17,11 +17,8 @@ const recipes: Pass = (tree) => ({ ...tree, nodes: inRecipes(tree.nodes, tree.de
 /** What comes before a page is arranged, in this order. */
 const early: readonly Pass[] = [recipes, content]
 
-/**
- * The layers of one page as they are seen on one channel, and the only way to them: nothing else reads what differs there.
- * `row` and `time` are passed on to the passes. Throws `missing` for a page or channel that the design does not have.
- */
-export function resolve(design: Design, request: Request, context: AdaptContext): ResolvedPage {
+/** A page on its way up to where it is arranged. Throws `missing` for a page or channel that the design does not have. */
+export function pageTree(design: Design, request: Request): PageTree {
   const page = design.pages[request.page]
   const channel = design.channels[request.channel]
   const master = design.channels[design.master]
@@ -37,7 +34,16 @@ export function resolve(design: Design, request: Request, context: AdaptContext)
     swatches: design.swatches,
     nodes: layerTree(design, request.page),
   }
-  const tree = early.reduce((now, pass) => pass(now), begun)
+  return early.reduce((now, pass) => pass(now), begun)
+}
+
+/**
+ * The layers of one page as they are seen on one channel, and the only way to them: nothing else reads what differs there.
+ * `row` and `time` are passed on to the passes. Throws `missing` for a page or channel that the design does not have.
+ */
+export function resolve(design: Design, request: Request, context: AdaptContext): ResolvedPage {
+  const tree = pageTree(design, request)
+  const { channel, master } = tree
   const seen = {
     page: request.page,
     channel,

@@ -10,7 +10,8 @@ const GRAZES = 0.1
 /** Things that take part in overlaps on purpose: neither ground nor frame. */
 const loose = (c: Composition, found: readonly Relation[]): Item[] =>
   c.items.filter(
-    (i) => isSolid(i) && !found.some((f) => (f.kind === 'ground' || f.kind === 'frames') && f.of.includes(i.id)),
+    (i) =>
+      isSolid(i) && !found.some((f) => (f.kind === 'ground' || f.kind === 'frames') && f.of.includes(i.id)),
   )
 function overlapping(c: Composition, found: readonly Relation[], kind: 'rides' | 'through'): Relation[] {
   const items = loose(c, found)

@@ -1,0 +1,56 @@
+import { say, tryArrangement } from '../actions/steering'
+import { defineCommands, needs, severalSelected } from './define'
+
+const elsewhere = needs('another channel than the master', (s) => s.channel !== s.design.master)
+
+/** How adaptations are steered: other arrangements, and what things are to each other. */
+export const steeringCommands = defineCommands([
+  {
+    id: 'another-arrangement',
+    label: 'Another arrangement',
+    words: 'alternatives next layout other',
+    section: 'Design',
+    needs: elsewhere,
+    run: (b) => tryArrangement(b, 1),
+  },
+  {
+    id: 'arrangement-before',
+    label: 'The arrangement before',
+    words: 'alternatives previous layout other',
+    section: 'Design',
+    needs: elsewhere,
+    run: (b) => tryArrangement(b, -1),
+  },
+  {
+    id: 'belongs-together',
+    label: 'Belongs together',
+    words: 'relation unit adaptation keep',
+    section: 'Arrange',
+    needs: severalSelected,
+    run: (b) => say(b, 'together', b.store.getState().selection, 'Belongs together'),
+  },
+  {
+    id: 'a-row',
+    label: 'A row of like things',
+    words: 'relation set adaptation cards',
+    section: 'Arrange',
+    needs: severalSelected,
+    run: (b) => say(b, 'row', b.store.getState().selection, 'A row of like things'),
+  },
+  {
+    id: 'on-this',
+    label: 'Lies on the hindmost',
+    words: 'relation carrier adaptation on this label button card',
+    section: 'Arrange',
+    needs: severalSelected,
+    run: (b) => say(b, 'on', b.store.getState().selection, 'Lies on'),
+  },
+  {
+    id: 'not-together',
+    label: 'Does not belong together',
+    words: 'relation apart adaptation cut',
+    section: 'Arrange',
+    needs: severalSelected,
+    run: (b) => say(b, 'apart', b.store.getState().selection, 'Does not belong together'),
+  },
+])

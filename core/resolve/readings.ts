@@ -1,0 +1,34 @@
+import type { AdaptContext } from '../adapt/adapt'
+import { type Arranged, alternatives } from '../arrange/arrange'
+import { type Reading, read } from '../compose/read'
+import type { Arrangement, Design } from '../design/schema'
+import { arrangedNodes } from './arranged'
+import { pageTree } from './resolve'
+import { saidOn } from './said'
+
+const readings = new WeakMap<Design, Map<string, Reading>>()
+/** What is understood of a page of the master. Throws `missing` for a page that the design does not have. */
+export function readingOf(design: Design, page: string, context: AdaptContext): Reading {
+  const key = `${page} ${context.fonts.count}`
+  const held = readings.get(design)?.get(key)
+  if (held) return held
+  const tree = pageTree(design, { page, channel: design.master })
+  const made = read(arrangedNodes(tree), tree.master, context, new Set(), saidOn(design, page))
+  readings.set(design, (readings.get(design) ?? new Map()).set(key, made))
+  return made
+}
+/** Other arrangements of a page on a channel, the best first, each of another structure. */
+export function alternativesOn(
+  design: Design,
+  page: string,
+  channel: string,
+  context: AdaptContext,
+): { arrangement: Arrangement; faults: Arranged['faults'] }[] {
+  const tree = pageTree(design, { page, channel })
+  const { master, swatches, colour } = tree
+  const source = { nodes: arrangedNodes(tree), master, swatches, colour, said: saidOn(design, page) }
+  return alternatives(source, tree.channel, context).map(({ chosen, faults }) => ({
+    arrangement: chosen,
+    faults,
+  }))
+}
