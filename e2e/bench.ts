@@ -90,7 +90,9 @@ export async function drag(
   await page.mouse.move(from.x, from.y)
   await page.mouse.down()
   // A hand that drags has begun to at once; held still it would ask what lies beneath.
-  await page.mouse.move(from.x + (to.x - from.x) / 6, from.y + (to.y - from.y) / 6)
+  const way = Math.hypot(to.x - from.x, to.y - from.y)
+  const begun = Math.min(1, Math.max(1 / 6, 5 / Math.max(1, way)))
+  await page.mouse.move(from.x + (to.x - from.x) * begun, from.y + (to.y - from.y) * begun)
   await page.waitForTimeout(120)
   for (let n = 1; n <= 6; n++)
     await page.mouse.move(from.x + ((to.x - from.x) * n) / 6, from.y + ((to.y - from.y) * n) / 6)
