@@ -157,6 +157,11 @@ const display = (to: Brush): Pick<Set, 'family' | 'weight' | 'leading'> => ({
   leading: 1.02,
 })
 
+/** Where something of a width stands in an area: as the words of the page do. */
+function startOf(to: Brush, a: Area, w: number): number {
+  if (to.centred) return a.x + (a.width - w) / 2
+  return to.rtl ? a.x + a.width - w : a.x
+}
 const title: Structure = (to, a) => {
   const h = words(to, said(to, 'title'), a.x, a.y, a.width, {
     size: 10.5 * to.u,
@@ -170,7 +175,7 @@ const button: Structure = (to, a) => {
     Math.min(a.width, Math.max(34 * to.u, to.smallest * 9)),
     Math.max(8.5 * to.u, to.smallest * 2.2),
   ]
-  const x = to.centred ? a.x + (a.width - w) / 2 : to.rtl ? a.x + a.width - w : a.x
+  const x = startOf(to, a, w)
   to.b.shape('message', 'rectangle', { x, y: a.y, width: w, height: h }, solid(to.ink.accent), {
     radii: [h / 2, h / 2, h / 2, h / 2],
     name: 'Button',
@@ -358,7 +363,7 @@ const parts: Structure = (to, a) => {
     name: 'Title',
   })
   const w = Math.min(24 * to.u, a.width)
-  const x = to.centred ? a.x + (a.width - w) / 2 : to.rtl ? a.x + a.width - w : a.x
+  const x = startOf(to, a, w)
   to.b.shape(
     'message',
     'rectangle',

@@ -212,7 +212,8 @@ class Search {
     const out: Tried[] = []
     let turns = zones.turns ? [false, true] : [false]
     if (this.kept) turns = [this.kept.turned && zones.turns]
-    const words = family === 'whole' ? [1] : this.kept ? [this.kept.words] : WORDS[family]
+    const free = family === 'whole' ? [1] : WORDS[family]
+    const words = family !== 'whole' && this.kept ? [this.kept.words] : free
     for (const turned of turns)
       for (const by of words)
         for (const smallest of family === 'whole'

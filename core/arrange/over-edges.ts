@@ -1,7 +1,7 @@
 import { movedNode, moveTo } from '../adapt/place'
 import type { Item } from '../compose/item'
 import type { LayerNode } from '../design/tree'
-import { type Bounds, centreOf, heightOf, unionOf, widthOf } from '../geometry/bounds'
+import { type Bounds, centreOf, unionOf } from '../geometry/bounds'
 import { cosine } from '../geometry/exact'
 import { isShape } from '../kinds/facts'
 import type { Placing, Side } from './node'
@@ -68,4 +68,3 @@ function lengthened(i: Item, node: LayerNode, from: Bounds, to: Bounds, bleed: n
     : { ...p, height: Math.max(p.height, need) }
   return { ...node, layer: { ...layer, placement } }
 }
-export const sizeOfBox = (b: Bounds): number => Math.sqrt(widthOf(b) * heightOf(b))

@@ -3,8 +3,8 @@ import { coloursOfPaint } from '../colour/light'
 import { apart, type Item, isWords, sizeOf } from '../compose/item'
 import type { Reading } from '../compose/read'
 import type { Relation } from '../compose/relation'
-import { covers, isUpright, reachOf, saidOf } from '../compose/relations/ground'
-import { areaOf, type Bounds, heightOf, widthOf } from '../geometry/bounds'
+import { covers, isUpright, saidOf } from '../compose/relations/ground'
+import { areaOf } from '../geometry/bounds'
 import { isShape, takesPicture } from '../kinds/facts'
 
 /** What the things of a page are to its arrangement. */
@@ -90,13 +90,3 @@ function isDecor(
   // Like things in rows that words belong to, or a set of its own, is content; scattered things are not.
   return bleeds || large || items.every((w) => !isWords(w) || apart(w.ink, i.ink) > FAR * sizeOf(w))
 }
-/** The page edges that a field touches, by sides. */
-export const edgesOf = (i: Item, page: { width: number; height: number }) => reachOf(i, page)
-export const thicknessOf = (i: Item, axis: 'x' | 'y'): number =>
-  axis === 'x' ? widthOf(i.ink) : heightOf(i.ink)
-export const boxOfPage = (p: { width: number; height: number }): Bounds => ({
-  left: 0,
-  top: 0,
-  right: p.width,
-  bottom: p.height,
-})

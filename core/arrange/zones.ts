@@ -1,6 +1,6 @@
 import type { Item } from '../compose/item'
 import { MANY, type Relation } from '../compose/relation'
-import { type Bounds, centreOf, heightOf, widthOf } from '../geometry/bounds'
+import { type Bounds, heightOf, widthOf } from '../geometry/bounds'
 import type { Region } from './leaves'
 import { blockOf } from './leaves'
 import type { Axis, Node, Shape } from './node'
@@ -137,6 +137,7 @@ function crossesSeam(tree: Node, axis: Axis, zones: readonly Zone[], z: Zone): b
   return (n > 0 && tree.over.has(before)) || (n < zones.length - 1 && tree.over.has(after))
 }
 
+const acrossOf = (axis: Axis): Axis => (axis === 'x' ? 'y' : 'x')
 /** Each zone of the channel with the shape that its things take there. */
 export type LaidZone = { zone: Zone; box: Bounds; inner: Bounds; shape: Shape | null }
 /** Where along a zone its things keep off its seam, of the master's distance there; at least so much of the shorter side. */
@@ -156,7 +157,7 @@ export function layZones(
   scale: number,
   rtl: boolean,
 ): LaidZone[] | null {
-  const axis: Axis = turned ? (own === 'x' ? 'y' : 'x') : own
+  const axis = turned ? acrossOf(own) : own
   const order = turned && rtl ? [...zones].reverse() : zones
   const full = axis === 'x' ? widthOf(page) : heightOf(page)
   const short = Math.min(widthOf(page), heightOf(page))
@@ -241,9 +242,8 @@ function fitting(boxes: readonly Bounds[], shapes: readonly Shape[]): { inner: B
 function roomAt(z: Zone, axis: Axis, turned: boolean): [number, number] {
   const b = z.tree?.box
   if (!b) return [0, 0]
-  const along = turned ? (axis === 'x' ? 'y' : 'x') : axis
+  const along = turned ? acrossOf(axis) : axis
   return along === 'x'
     ? [Math.max(0, b.left - z.box.left), Math.max(0, z.box.right - b.right)]
     : [Math.max(0, b.top - z.box.top), Math.max(0, z.box.bottom - b.bottom)]
 }
-export const middleOf = (z: Zone): number => centreOf(z.box).x

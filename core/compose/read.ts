@@ -4,14 +4,7 @@ import type { LayerNode } from '../design/tree'
 import { layerName } from '../kinds/facts'
 import type { FontBook } from '../type/fonts'
 import { type Item, itemsOf } from './item'
-import {
-  type Composition,
-  MANY,
-  type Relation,
-  type RelationDefinition,
-  type RelationKind,
-  relationKey,
-} from './relation'
+import { type Composition, MANY, type Relation, type RelationDefinition, relationKey } from './relation'
 import { between } from './relations/between'
 import { bleeds } from './relations/bleeds'
 import { caption } from './relations/caption'
@@ -104,6 +97,4 @@ export function sentenceOf(r: Relation, items: readonly Item[], of = r.of[0] ?? 
   const definition = definitions.find((d) => d.kind === r.kind)
   return `${nameOf(of)} ${definition?.sentence(r, nameOf) ?? r.kind}`
 }
-export const relationsOf = (all: readonly Relation[], kind: RelationKind): Relation[] =>
-  all.filter((r) => r.kind === kind)
 export const keysOf = (all: readonly Relation[]): string[] => all.map(relationKey)

@@ -1,4 +1,3 @@
-import type { Bounds } from '../geometry/bounds'
 import type { Item } from './item'
 
 export const RELATIONS = [
@@ -45,11 +44,3 @@ export type RelationDefinition = {
   sentence: (r: Relation, nameOf: (id: string) => string) => string
 }
 export const defineRelation = (r: RelationDefinition): RelationDefinition => r
-
-/** The page as a box. */
-export const pageOf = (c: Pick<Composition, 'width' | 'height'>): Bounds => ({
-  left: 0,
-  top: 0,
-  right: c.width,
-  bottom: c.height,
-})

@@ -1,6 +1,6 @@
 import { movedNode, moveTo } from '../../adapt/place'
 import type { Item } from '../../compose/item'
-import { type Bounds, centreOf, heightOf, unionOf, widthOf } from '../../geometry/bounds'
+import { type Bounds, centreOf, unionOf } from '../../geometry/bounds'
 import type { Fit, NodeDefinition, RiddenNode } from '../node'
 
 const factorOf = (i: Item, { scale, smallest }: Pick<Fit, 'scale' | 'smallest'>): number =>
@@ -60,4 +60,3 @@ export const ridden: NodeDefinition<RiddenNode> = {
     }
   },
 }
-export const sideOf = (b: Bounds): number => Math.min(widthOf(b), heightOf(b))

@@ -1,6 +1,6 @@
 import { centreOf, heightOf, widthOf } from '../../geometry/bounds'
 import { apart, type Item, isWords, sizeOf } from '../item'
-import { type Composition, defineRelation, type Relation } from '../relation'
+import { defineRelation, type Relation } from '../relation'
 
 /** Sides of like things differ by at most this share, steps by at most that. */
 const LIKE = 0.08
@@ -134,5 +134,3 @@ function lined(list: readonly Item[], words: boolean): boolean {
   )
 }
 export const perRow = (r: Relation): number => Math.max(1, Number(r.to[0] ?? 1))
-export const isSetOf = (c: Composition, r: Relation): boolean =>
-  r.of.every((id) => c.items.some((i) => i.id === id))
