@@ -236,9 +236,9 @@ export function sharedArea(a: Item, b: Item): number {
   for (const p of a.outlines) for (const q of b.outlines) sum += overlapOfPolygons(p, q)
   return sum
 }
-/** Light, shade and faint things lie over or under others without belonging to them. */
+/** Light, shade and faint things lie over or under others without belonging to them; among subjects they are their shadows. */
 export const isSolid = ({ node: { layer } }: Item): boolean =>
-  layer.blend === 'normal' && layer.opacity > 0.35
+  layer.plane === 'subject' || layer.plane === 'message' || (layer.blend === 'normal' && layer.opacity > 0.35)
 export const isWords = (i: Item): boolean => i.role === 'words'
 /** The size of its largest letters, px; 0 where it has none. */
 export const sizeOf = (i: Item): number => Math.max(0, ...i.types.map((t) => t.style.size))

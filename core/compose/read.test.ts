@@ -78,6 +78,15 @@ describe('reading a composition', () => {
     expect(seal(540)).toHaveLength(1)
     expect(seal(640)).toHaveLength(0)
   })
+  it('keeps a shadow with its subject, and light over the page with nothing', () => {
+    const shade = (plane: 'subject' | 'finish') =>
+      told((b) => {
+        b.picture('subject', 'pot', { x: 300, y: 300, width: 240, height: 300 })
+        b.picture(plane, 'shadow', { x: 280, y: 560, width: 280, height: 80 }, { blend: 'multiply' })
+      }).kinds('rides')
+    expect(shade('subject')).toHaveLength(1)
+    expect(shade('finish')).toHaveLength(0)
+  })
   it('tells what stands on a board, and not what floats over it', () => {
     const pot = (foot: number) =>
       told((b) => {
