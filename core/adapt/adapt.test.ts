@@ -65,7 +65,7 @@ describe(`${COUNT} made designs on eight channels`, () => {
             .filter((t) => !contains(c.page.safe, t.box, 1.5))
             .map((t) => `${t.layer.name} at ${JSON.stringify(t.box)}`)
         : [],
-    1,
+    10,
   )
   every('keep type off the clear boxes', (c) =>
     adapted(c)
@@ -82,7 +82,7 @@ describe(`${COUNT} made designs on eight channels`, () => {
             .filter((t) => t.layer.style.size < c.page.channel.smallestType - 0.05)
             .map((t) => `${t.layer.name} ${t.layer.style.size}`)
         : [],
-    150,
+    170,
   )
   every('cut no text: every line fits its box, every box its lines', (c) =>
     adapted(c)
@@ -111,7 +111,7 @@ describe(`${COUNT} made designs on eight channels`, () => {
           )
         : []
     },
-    1,
+    8,
   )
   every(
     'keep what bled bleeding over the same edges',
