@@ -9,6 +9,7 @@ import type { Placing, Side } from './node'
 /** Beyond the bleed a thing reaches so many px at least. */
 const BEYOND = 2
 
+const signOf = (side: Side): 1 | -1 => (side === 'left' || side === 'top' ? -1 : 1)
 /**
  * Pushes blocks over the edges that they went over on the master. `from` is the part of the master they were read in, `to`
  * the part of the channel they lie in; where an edge of `to` is the page's, they reach over its bleed too.
@@ -25,24 +26,29 @@ export function pushOver(
     const ink = unionOf(node.items.map((i) => i.ink))
     const c = centreOf(box)
     const shift = { x: 0, y: 0 }
-    const one = (side: Side, axis: 'x' | 'y', sign: 1 | -1, opposite: Side) => {
-      if (!node.over.has(side) || node.over.has(opposite)) return
-      // What goes over the page's edge goes over it again, whatever part of the page it lies in.
-      const overPage = (ink[side] - whole[side]) * sign > 1
-      const beyond = (ink[side] - (overPage ? whole : from)[side]) * sign * scale
-      const edge = (overPage ? page : to)[side]
-      const shown =
-        overPage && Math.abs(from[side] - whole[side]) > 1 ? (whole[side] - from[side]) * sign * scale : 0
-      const reach = overPage ? Math.max(beyond, channel.bleed + BEYOND) : beyond
+    /** What goes over the page's edge goes over it again, whatever part of the page it lies in. */
+    const overPage = (side: Side) => (ink[side] - whole[side]) * signOf(side) > 1
+    const one = (axis: 'x' | 'y', low: Side, high: Side) => {
+      const over = [low, high].filter((side) => node.over.has(side))
+      const ofPage = over.filter(overPage)
+      const sides = ofPage.length > 0 ? ofPage : over
+      const [side] = sides
+      if (side === undefined) return
+      if (sides.length > 1) {
+        shift[axis] += axis === 'x' ? centreOf(to).x - c.x : centreOf(to).y - c.y
+        return
+      }
+      const [sign, paged] = [signOf(side), ofPage.length > 0]
+      const beyond = (ink[side] - (paged ? whole : from)[side]) * sign * scale
+      const edge = (paged ? page : to)[side]
+      // Between its part of the page and the page's edge something of it is seen too.
+      const shown = paged ? (whole[side] - from[side]) * sign * scale : 0
+      const reach = paged ? Math.max(beyond, channel.bleed + BEYOND) : beyond
       // What is seen of it lies at the edge, and as much beyond it as there was.
       shift[axis] += edge + (reach - beyond - shown) * sign - box[side]
     }
-    one('left', 'x', -1, 'right')
-    one('right', 'x', 1, 'left')
-    one('top', 'y', -1, 'bottom')
-    one('bottom', 'y', 1, 'top')
-    if (node.over.has('left') && node.over.has('right')) shift.x += centreOf(to).x - c.x
-    if (node.over.has('top') && node.over.has('bottom')) shift.y += centreOf(to).y - c.y
+    one('x', 'left', 'right')
+    one('y', 'top', 'bottom')
     const move = moveTo(node.box, scale, c.x + shift.x, c.y + shift.y)
     for (const i of node.items) out.set(i.id, lengthened(i, movedNode(i.node, move), from, to, channel.bleed))
   }

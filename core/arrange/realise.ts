@@ -3,6 +3,8 @@ import type { LightOf } from '../adapt/lightness'
 import { carriedNode, cover, type Frame, movedNode, moveTo, spanBox, stretchedLayer } from '../adapt/place'
 import type { Unit } from '../adapt/units'
 import { type Item, itemsOf } from '../compose/item'
+import { joined } from '../compose/joined'
+import type { Relation } from '../compose/relation'
 import type { Channel } from '../design/channel-schema'
 import { safeArea } from '../design/free-space'
 import type { LayerNode } from '../design/tree'
@@ -24,6 +26,7 @@ export type Scene = {
   channel: Channel
   fonts: FontBook
   lightOf: LightOf
+  relations: readonly Relation[]
 }
 /** A field reaches so far over the page's edge, px, its bleed apart. */
 const BEYOND = 2
@@ -100,6 +103,7 @@ export function realise(
   s: Scene,
   zones: readonly LaidZone[],
   grounds: ReadonlyMap<string, LayerNode>,
+  leftOut: ReadonlySet<string>,
 ): Map<string, LayerNode> {
   const out = new Map(grounds)
   const { channel, parts } = s
@@ -111,15 +115,37 @@ export function realise(
     placeShape(laid.shape, roomFor(laid, s), placing)
     pushOver(placing, s.master, laid.zone.box, laid.box)
   }
-  const arranged = parts.loose.flatMap((was): (readonly [Item, Item])[] => {
+  const arranged = placedOf(s, out)
+  // What stands in no row finds its place like decoration: where it covers nothing that it did not cover.
+  const beside = parts.loose.filter((i) => !out.has(i.id) && !leftOut.has(i.id))
+  const bound = s.relations.filter((r) => BINDS.includes(r.kind))
+  placeDecor(
+    joined(
+      beside,
+      bound.map((r) => [r.of[0], r.to[0]] as const),
+    ),
+    arranged,
+    s.frame,
+    out,
+  )
+  placeDecor(
+    parts.decor.map((i) => [i]),
+    beside.length > 0 ? placedOf(s, out) : arranged,
+    s.frame,
+    out,
+  )
+  for (const veil of parts.veils) out.set(veil.id, veilNode(veil, arranged, s))
+  return out
+}
+/** Relations of things that are moved as one. */
+const BINDS = ['on', 'rides', 'stands', 'through', 'together']
+/** The loose things that have their place, as they were and as they are. */
+const placedOf = (s: Scene, out: ReadonlyMap<string, LayerNode>): (readonly [Item, Item])[] =>
+  s.parts.loose.flatMap((was) => {
     const node = out.get(was.id)
     const is = node && itemsOf([node], s.fonts, s.lightOf)[0]
     return is ? [[was, is] as const] : []
   })
-  placeDecor(parts.decor, arranged, s.frame, out)
-  for (const veil of parts.veils) out.set(veil.id, veilNode(veil, arranged, s))
-  return out
-}
 function fieldNode(field: Item, { box }: LaidZone, channel: Channel, frame: Frame): LayerNode {
   const reach = channel.bleed + BEYOND
   const near = (a: number, b: number) => Math.abs(a - b) < 1

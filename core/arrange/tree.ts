@@ -1,4 +1,5 @@
 import { type Item, isWords } from '../compose/item'
+import { joined } from '../compose/joined'
 import type { Relation } from '../compose/relation'
 import { perRow } from '../compose/relations/set'
 import {
@@ -26,20 +27,6 @@ const RIDER = 0.6
 /** Of all gaps in one direction those are cut together that are at least this share of the widest. */
 const ALIKE = 0.55
 
-/** Joins what is related one by one. */
-function joins(items: readonly Item[], pairs: readonly (readonly [string, string])[]): Item[][] {
-  const head = new Map(items.map((i) => [i.id, i.id]))
-  const find = (id: string): string => {
-    let at = id
-    while (head.get(at) !== at) at = head.get(at) ?? at
-    return at
-  }
-  for (const [a, b] of pairs) if (head.has(a) && head.has(b)) head.set(find(a), find(b))
-  const groups = new Map<string, Item[]>()
-  for (const i of items) groups.set(find(i.id), [...(groups.get(find(i.id)) ?? []), i])
-  return [...groups.values()]
-}
-
 /**
  * Rows and columns of the things of a region, with what belongs together in nodes of its own. `apart` takes words off what they
  * partly cover: where there is no room for both as they were.
@@ -51,13 +38,15 @@ export function treeOf(
   apart = false,
 ): Node | null {
   if (items.length === 0) return null
-  const worded = new Set(items.filter(isWords).map((i) => i.id))
-  const cut = (id: string | undefined) =>
-    items.some((i) => i.id === id && (i.role === 'cutout' || i.role === 'group'))
-  const drops = (r: Relation) =>
-    ((r.kind === 'rides' || r.kind === 'through') && [...r.of, ...r.to].some((id) => worded.has(id))) ||
-    (r.kind === 'on' && worded.has(r.of[0] ?? '') && cut(r.to[0]))
-  return new Builder(apart ? relations.filter((r) => !drops(r)) : relations, region, apart).tree(items)
+  const own = apart ? relations.filter((r) => !grazes(r, items)) : relations
+  return new Builder(own, region, apart).tree(items)
+}
+/** Whether words only overlap what they could stand beside: they ride on it, run behind it, or lie on a subject. */
+export function grazes({ kind, of, to }: Relation, items: readonly Item[]): boolean {
+  const roleOf = (id: string | undefined) => items.find((i) => i.id === id)?.role
+  if (kind === 'rides' || kind === 'through') return [...of, ...to].some((id) => roleOf(id) === 'words')
+  const under = roleOf(to[0])
+  return kind === 'on' && roleOf(of[0]) === 'words' && (under === 'cutout' || under === 'group')
 }
 
 class Builder {
@@ -105,7 +94,7 @@ class Builder {
       ridersOf.set(host, [...(ridersOf.get(host) ?? []), rider])
     }
     const riders = new Set(riding.map((r) => r.of[0]))
-    const groups = joins(
+    const groups = joined(
       tops.filter((t) => !riders.has(t.id)),
       rigid.map((r) => [outermost(r.of[0] as string), outermost(r.to[0] as string)] as const),
     )

@@ -1,10 +1,11 @@
 import type { Item } from '../compose/item'
-import { MANY, type Relation } from '../compose/relation'
+import { joined } from '../compose/joined'
+import type { Relation } from '../compose/relation'
+import { MANY } from '../compose/relation'
 import { type Bounds, heightOf, widthOf } from '../geometry/bounds'
-import type { Region } from './leaves'
-import { blockOf } from './leaves'
+import { blockOf, type Region } from './leaves'
 import type { Axis, Node, Shape } from './node'
-import { treeOf } from './tree'
+import { grazes, treeOf } from './tree'
 
 /** A part of the page from edge to edge, with the field that fills it, if any, and what lies there. */
 export type Zone = {
@@ -13,16 +14,25 @@ export type Zone = {
   box: Bounds
   items: Item[]
   tree: Node | null
-  /** All that lies there as one thing that is only scaled. */
-  whole: Node | null
   /** Its share of the page along the axis. */
   share: number
 }
 export type Zones = {
   axis: Axis
-  zones: Zone[] /** Side by side may become one above the other. */
+  zones: Zone[]
+  /** Side by side may become one above the other. */
   turns: boolean
 }
+/** What is cut into zones: areas from edge to edge, what is known of all things, the page they come from. */
+export type Given = {
+  fields: readonly Item[]
+  loose: readonly Item[]
+  relations: readonly Relation[]
+  page: { width: number; height: number }
+  region: Omit<Region, 'box'>
+}
+/** How the things of a zone stand: in rows and columns, the same with words taken off what they graze, or as one thing. */
+export type Manner = 'tree' | 'apart' | 'whole'
 
 /** Strips of page between fields that are thinner are no zones of their own. */
 const LEAST = 0.05
@@ -32,33 +42,16 @@ const BAND = 0.3
 const THICK = 0.2
 
 /** The page cut along the edges of the fields that run across it; one zone where there are none. */
-export function zonesOf(
-  fields: readonly Item[],
-  loose: readonly Item[],
-  relations: readonly Relation[],
-  page: { width: number; height: number },
-  region: Omit<Region, 'box'>,
-  apart = false,
-): Zones {
+export function zonesOf(given: Given, loose: readonly Item[], manner: Manner): Zones {
+  const { fields, relations, page, region } = given
   const axis = axisOf(fields, page)
   const [lo, hi] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
   const full = axis === 'x' ? page.width : page.height
   const across = fields.filter((f) => spans(f, axis, page))
-  const ends = [
-    ...new Set(
-      [0, full, ...across.flatMap((f) => [f.ink[lo], f.ink[hi]])].map((v) =>
-        Math.round(Math.min(full, Math.max(0, v))),
-      ),
-    ),
-  ]
-    .sort((a, b) => a - b)
-    .reduce<number[]>(
-      (list, v) =>
-        list.length > 0 && v - (list.at(-1) as number) < LEAST * full * 0.5 && v !== full
-          ? list
-          : [...list.filter((o) => v !== full || full - o > LEAST * full * 0.5 || o === 0), v],
-      [],
-    )
+  const ends = seamsOf(
+    across.flatMap((f) => [f.ink[lo], f.ink[hi]]),
+    full,
+  )
   const zones = ends.slice(1).map((end, n): Zone => {
     const start = ends[n] as number
     const middle = (start + end) / 2
@@ -68,15 +61,14 @@ export function zonesOf(
       axis === 'x'
         ? { left: start, right: end, top: 0, bottom: page.height }
         : { left: 0, right: page.width, top: start, bottom: end }
-    return { field, box, items: [], tree: null, whole: null, share: (end - start) / full }
+    return { field, box, items: [], tree: null, share: (end - start) / full }
   })
   const others = [...loose, ...fields.filter((f) => !across.includes(f))].sort((a, b) => a.depth - b.depth)
-  const worded = new Set(loose.filter((i) => i.role === 'words').map((i) => i.id))
-  const holds = (r: Relation) =>
-    !apart ||
-    !(r.kind === 'rides' || r.kind === 'through') ||
-    ![...r.of, ...r.to].some((id) => worded.has(id))
-  const groups = tied(others, relations.filter(holds))
+  const held = relations.filter((r) => HOLD.includes(r.kind) && !(manner === 'apart' && grazes(r, loose)))
+  const groups = joined(
+    others,
+    held.map((r) => [r.of[0], r.to[0]] as const),
+  )
   for (const g of groups) {
     const area = (z: Zone) => g.reduce((sum, i) => sum + sharedWith(i, z.box), 0)
     const [best] = [...zones].sort((a, b) => area(b) - area(a))
@@ -84,9 +76,7 @@ export function zonesOf(
   }
   for (const z of zones) {
     z.items.sort((a, b) => a.depth - b.depth)
-    const own = { ...region, box: z.box }
-    z.whole = z.items.length > 0 ? blockOf(z.items, own) : null
-    z.tree = z.items.length > MANY ? z.whole : treeOf(z.items, relations, own, apart)
+    z.tree = nodeOf(z, relations, { ...region, box: z.box }, manner)
   }
   const turns =
     zones.length > 1 &&
@@ -107,30 +97,26 @@ function axisOf(fields: readonly Item[], page: { width: number; height: number }
   const area = (axis: Axis) => fields.filter((f) => spans(f, axis, page)).reduce((sum, f) => sum + f.area, 0)
   return area('x') > area('y') ? 'x' : 'y'
 }
-/** Things that hold together go to one zone; what only lies on a field of another zone does not pull it there. */
-function tied(items: readonly Item[], relations: readonly Relation[]): Item[][] {
-  const groups: Item[][] = []
-  const joins = relations.filter((r) =>
-    ['on', 'rides', 'through', 'stands', 'together', 'caption'].includes(r.kind),
-  )
-  const seen = new Set<string>()
-  for (const i of items) {
-    if (seen.has(i.id)) continue
-    const group: Item[] = []
-    const todo = [i.id]
-    while (todo.length > 0) {
-      const id = todo.pop() as string
-      const item = items.find((o) => o.id === id)
-      if (seen.has(id) || !item) continue
-      seen.add(id)
-      group.push(item)
-      for (const r of joins)
-        if (r.of[0] === id || r.to[0] === id) todo.push(r.of[0] as string, r.to[0] as string)
-    }
-    groups.push(group)
-  }
-  return groups
+function nodeOf(
+  { items }: Zone,
+  relations: readonly Relation[],
+  region: Region,
+  manner: Manner,
+): Node | null {
+  if (items.length === 0) return null
+  if (manner === 'whole' || items.length > MANY) return blockOf(items, region)
+  return treeOf(items, relations, region, manner === 'apart')
 }
+/** Where the page is cut, from one edge to the other; strips that are too thin are none. */
+function seamsOf(edges: readonly number[], full: number): number[] {
+  const thin = (LEAST * full) / 2
+  const out = [0]
+  for (const edge of edges.map(Math.round).sort((a, b) => a - b))
+    if (edge - (out.at(-1) as number) >= thin && full - edge >= thin) out.push(edge)
+  return [...out, full]
+}
+/** Things that hold together go to one zone. */
+const HOLD = ['on', 'rides', 'through', 'stands', 'together', 'caption']
 function crossesSeam(tree: Node, axis: Axis, zones: readonly Zone[], z: Zone): boolean {
   const n = zones.indexOf(z)
   const [before, after] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)

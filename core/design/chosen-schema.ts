@@ -6,8 +6,13 @@ export const ARRANGER = 2
 /** How a page was laid out on a channel: what was chosen, not where things lie, so that it holds while the master is edited. */
 export const chosenSchema = z.object({
   solver: z.literal(ARRANGER),
-  /** Rows, columns and sets of what was understood; the same with words taken off what they overlapped; or all as one thing. */
-  family: z.enum(['tree', 'apart', 'whole']),
+  /**
+   * Rows, columns and sets of what was understood; the same with words taken off what they graze; of words only, all else
+   * beside or beneath them; or all as one thing.
+   */
+  family: z.enum(['tree', 'apart', 'over', 'whole']),
+  /** What faults it had weighed together when it was chosen: it is kept as long as they do not grow much. */
+  faults: z.number().min(0).max(1e6),
   /** Parts of the ground that lay side by side lie one above the other, or the other way round. */
   turned: z.boolean(),
   /** How much larger words that stand by themselves are than all else. */

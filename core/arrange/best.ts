@@ -1,0 +1,69 @@
+import { type Item, sizeOf } from '../compose/item'
+import { families } from './families'
+import type { Before } from './faults/fault'
+import type { Parts } from './parts'
+import type { Candidate, Search } from './search'
+import { badness, WEIGHTS } from './weights'
+
+/** With faults of less weight nothing is left out, and nothing taken apart. */
+const GOOD = 1.6
+const MOST_LEFT_OUT = 7
+
+/** Of what these say nothing can go without tearing them. */
+const WHOLE = ['set', 'table', 'through', 'together', 'stands']
+/** What may be left out, the least important first: what people said, then small words and badges. */
+function leavable(parts: Parts, before: Before): Item[] {
+  const largest = Math.max(0, ...parts.loose.map(sizeOf))
+  const bound = (i: Item) =>
+    before.relations.some((r) => WHOLE.includes(r.kind) && [...r.of, ...r.to].includes(i.id)) ||
+    before.relations.some((r) => r.kind === 'on' && r.of[0] === i.id) ||
+    before.relations.some(
+      (r) => r.to.includes(i.id) && (r.kind === 'on' || r.kind === 'rides' || r.kind === 'caption'),
+    )
+  const rank = { may: 0, should: 1, must: 2 } as const
+  return parts.loose
+    .filter((i) => {
+      const { importance } = i.node.layer.behaviour
+      if (importance === 'must' || sizeOf(i) === largest) return false
+      return importance === 'may' || (i.types.length > 0 && !bound(i))
+    })
+    .sort(
+      (a, b) =>
+        rank[a.node.layer.behaviour.importance] - rank[b.node.layer.behaviour.importance] ||
+        sizeOf(a) - sizeOf(b) ||
+        b.ink.top - a.ink.top,
+    )
+}
+export type Best = Candidate & { leftOut: string[] }
+
+/** Everything worth comparing, the best first: more is left out, and more taken apart, only as long as nothing good was found. */
+export function bestOf(s: Search): Best[] {
+  const leftOut: string[] = []
+  const all: Best[] = []
+  const spare = leavable(s.parts, s.before)
+  const importanceOf = (id: string) => s.before.byId.get(id)?.node.layer.behaviour.importance ?? 'must'
+  for (let round = 0; round <= MOST_LEFT_OUT; round++) {
+    const lost = leftOut.reduce((sum, id) => sum + WEIGHTS.leftOut[importanceOf(id)], 0)
+    const add = (...ids: (keyof typeof families)[]) => {
+      const found = s.candidates(
+        new Set(leftOut),
+        ids.map((id) => families[id]),
+      )
+      all.push(...found.map((c) => ({ ...c, score: c.score - lost, leftOut: [...leftOut] })))
+    }
+    /** What speaks against the best of all that was found. */
+    const wanting = () => Math.min(Number.POSITIVE_INFINITY, ...all.map((b) => b.tried.value - b.score))
+    add('tree')
+    if (round === 0) add('whole')
+    if (wanting() > GOOD + lost) add('apart')
+    if (wanting() > GOOD + lost) add('over')
+    const next = spare.find((i) => !leftOut.includes(i.id))
+    if (!next || wanting() < GOOD + lost) break
+    leftOut.push(next.id)
+  }
+  // Containing all of it is the floor: nothing is taken that has more faults than that.
+  const contained = all.filter((b) => b.tried.family === 'whole' && b.tried.smallest === 0)
+  const floor = Math.min(Number.POSITIVE_INFINITY, ...contained.map((b) => badness(b.faults))) + 0.01
+  const beneath = (b: Best) => Number(badness(b.faults) > floor)
+  return all.sort((a, b) => beneath(a) - beneath(b) || b.score - a.score)
+}
