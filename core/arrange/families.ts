@@ -36,7 +36,9 @@ const over: Family = {
   id: 'over',
   zones: (g) => {
     const worded = g.loose.filter((i) => i.types.length > 0)
-    return worded.length < g.loose.length || wordsMeet(worded) ? zonesOf(g, worded, 'apart') : null
+    return worded.length < g.loose.length || wordsMeet(worded)
+      ? zonesOf({ ...g, region: { ...g.region, upright: true } }, worded, 'apart')
+      : null
   },
   words: [1],
   shrinks: false,

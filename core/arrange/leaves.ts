@@ -1,25 +1,35 @@
 import { edgesCrossed } from '../adapt/units'
 import { CAPITALS, type Item, isWords } from '../compose/item'
 import { type Bounds, grow, heightOf, intersect, isEmpty, unionOf, widthOf } from '../geometry/bounds'
+import { wrapDegrees } from '../geometry/placement'
 import { isShape, isWorded, takesPicture } from '../kinds/facts'
 import type { FontBook } from '../type/fonts'
 import { type Measure, measureType } from '../type/layout'
-import type { BlockNode, Node, Side } from './node'
-import { wrapsOf } from './nodes/words'
+import type { BlockNode, Node, Room, Side } from './node'
+import { readingShare, wrapsOf } from './nodes/words'
 
 /** The part of the page that a tree is built for, px of the master. */
-export type Region = { box: Bounds; fonts: FontBook; largest: number; sizes: readonly number[] }
+export type Region = {
+  box: Bounds
+  fonts: FontBook
+  largest: number
+  sizes: readonly number[]
+  /** Words up or down an edge are set upright, like others. */
+  upright?: boolean
+}
+/** Beyond this words run up or down an edge, degrees. */
+const MOST_TURN = 30
 
 const UPRIGHT = 0.5
 const upright = (i: Item): boolean => Math.abs(i.node.layer.placement.rotation) < UPRIGHT
-export const keyOf = (kind: string, items: readonly Item[]): string =>
+const keyOf = (kind: string, items: readonly Item[]): string =>
   `${kind}:${items
     .map((i) => i.id)
     .sort()
     .slice(0, 12)
     .join('+')}`
 
-export function overOf(items: readonly Item[], region: Bounds): Set<Side> {
+function overOf(items: readonly Item[], region: Bounds): Set<Side> {
   const out = new Set<Side>()
   for (const i of items) {
     // Words are to be read: they go over no edge again.
@@ -36,11 +46,11 @@ export function overOf(items: readonly Item[], region: Bounds): Set<Side> {
   return out
 }
 /** What is seen of things within the region. */
-export function seenBox(items: readonly Item[], region: Bounds): Bounds {
+function seenBox(items: readonly Item[], region: Bounds): Bounds {
   return unionOf(items.map((i) => seenOf(i, i.ink, region)))
 }
 /** The room that things take within the region: words with their whole lines. */
-export function roomOf(items: readonly Item[], region: Bounds): Bounds {
+function roomOf(items: readonly Item[], region: Bounds): Bounds {
   return unionOf(items.map((i) => seenOf(i, isWords(i) ? linesBox(i) : i.ink, region)))
 }
 function seenOf(i: Item, box: Bounds, region: Bounds): Bounds {
@@ -56,7 +66,11 @@ function linesBox(i: Item): Bounds {
   const top = ink.top - (first - CAPITALS) * size
   return { ...ink, top, bottom: top + layout.lines.length * (types[0]?.style.leading ?? 1.2) * size }
 }
-const common = (kind: string, items: readonly Item[], region: Region) => ({
+/** What every node has, told from its things. */
+export const commonOf = (kind: string, items: readonly Item[], region: Region, room: Room) => ({
+  room,
+  reads: null,
+  along: null,
   key: keyOf(kind, items),
   box: roomOf(items, region.box),
   ink: seenBox(items, region.box),
@@ -65,7 +79,7 @@ const common = (kind: string, items: readonly Item[], region: Region) => ({
 })
 export const blockOf = (items: readonly Item[], region: Region): BlockNode => ({
   kind: 'block',
-  ...common('block', items, region),
+  ...commonOf('block', items, region, 'keeps'),
   least: Math.min(Infinity, ...items.flatMap((i) => i.types.map((t) => t.style.size))),
   subject: items.some((i) => i.node.layer.plane === 'subject'),
 })
@@ -89,13 +103,14 @@ export function leafOf(item: Item, region: Region): Node {
   const { layer } = item.node
   const { bend, corners, skew } = layer.placement
   const plain = !bend && !corners && !skew && item.node.insides.length === 0
-  const measure = isWords(item) && plain && upright(item) ? measureOf(item, region.fonts) : null
-  if (measure && item.layout) {
+  const turn = turnOf(item, region)
+  const measure = isWords(item) && plain && turn !== null ? measureOf(item, region.fonts) : null
+  if (measure && turn !== null && item.layout) {
     const size = item.types[0]?.style.size ?? item.layout.size
     const smaller = region.sizes.filter((s) => s < size * 0.93).length
     return {
       kind: 'words',
-      ...common('words', [item], region),
+      ...commonOf('words', [item], region, 'keeps'),
       item,
       wraps: wrapsOf(measure),
       lines: Math.max(1, item.layout.lines.length),
@@ -103,19 +118,28 @@ export function leafOf(item: Item, region: Region): Node {
       leading: measure.leading,
       level: STEP ** Math.min(MOST_STEPS, smaller),
       headline: size >= 0.7 * region.largest,
+      turn,
+      reads: readingShare(item),
     }
   }
   if (item.role === 'rule' && (upright(item) || Math.abs(layer.placement.rotation % 90) < UPRIGHT))
     return {
       kind: 'rule',
-      ...common('rule', [item], region),
+      ...commonOf('rule', [item], region, 'grows'),
       item,
-      axis: widthOf(item.ink) >= heightOf(item.ink) ? 'x' : 'y',
+      along: widthOf(item.ink) >= heightOf(item.ink) ? 'x' : 'y',
     }
   const masked = Object.values(layer.masks).some((m) => m.on)
   if (takesPicture(layer) && layer.form === 'rectangle' && plain && upright(item) && !masked)
-    return { kind: 'slot', ...common('slot', [item], region), item }
+    return { kind: 'slot', ...commonOf('slot', [item], region, 'keeps'), item }
   return blockOf([item], region)
+}
+/** How far words stay turned in rows and columns; null where they run up or down an edge and stay one with it. */
+function turnOf(i: Item, region: Region): number | null {
+  const turn = wrapDegrees(i.node.layer.placement.rotation)
+  if (Math.abs(turn) < UPRIGHT) return 0
+  if (Math.abs(turn) <= MOST_TURN) return turn
+  return region.upright ? 0 : null
 }
 /** Whether a thing can hug what lies on it: a plain upright area whose sides may be of any length. */
 export function canHug(i: Item): boolean {

@@ -6,6 +6,8 @@ import type { FontBook } from '../type/fonts'
 
 export type Side = 'left' | 'right' | 'top' | 'bottom'
 export type Axis = 'x' | 'y'
+/** What becomes of room that is left: things stay as they are in it, grow into it, or spread it between those that they hold. */
+export type Room = 'keeps' | 'grows' | 'spreads'
 type Common = {
   /** The same as long as it holds the same things. */
   key: string
@@ -16,6 +18,11 @@ type Common = {
   items: readonly Item[]
   /** The edges that something of it goes over. */
   over: ReadonlySet<Side>
+  room: Room
+  /** Where its words begin in a wider box: 0 left, 1 right; null of what is not read line by line. */
+  reads: number | null
+  /** The direction in which its length follows what it stands between; null of what has a length of its own. */
+  along: Axis | null
 }
 /** Ways to break words: how wide, at size 1, so many lines are at least. */
 export type Wrap = { lines: number; width: number }
@@ -31,12 +38,14 @@ export type WordsNode = Common & {
   level: number
   /** Of the largest letters. */
   headline: boolean
+  /** How far it is turned, degrees. */
+  turn: number
 }
 /** Things that are scaled evenly, as one. */
 export type BlockNode = Common & { kind: 'block'; least: number; subject: boolean }
 /** A picture in a form of its own, that may take another ratio. */
 export type SlotNode = Common & { kind: 'slot'; item: Item }
-export type RuleNode = Common & { kind: 'rule'; item: Item; axis: Axis }
+export type RuleNode = Common & { kind: 'rule'; item: Item; along: Axis }
 export type Pads = { left: number; top: number; right: number; bottom: number }
 /** What carries others: a card, a button, a plate. */
 export type PanelNode = Common & {

@@ -13,7 +13,7 @@ import {
   unionOf,
   widthOf,
 } from '../geometry/bounds'
-import { blockOf, canHug, keyOf, leafOf, overOf, type Region, roomOf, seenBox } from './leaves'
+import { blockOf, canHug, commonOf, leafOf, type Region } from './leaves'
 import type { Axis, LinesNode, Node, PanelNode, RiddenNode, SetNode, TableNode } from './node'
 import { shareOf } from './nodes/lines'
 import { readingShare } from './nodes/words'
@@ -149,7 +149,7 @@ class Builder {
     const alignX = shareOf(b.left, b.right, c.left, c.right, text ? readingShare(text) : 0.5)
     return {
       kind: 'panel',
-      ...this.common('panel', held),
+      ...commonOf('panel', held, this.region, 'grows'),
       box: c,
       carrier,
       inner,
@@ -159,18 +159,13 @@ class Builder {
     }
   }
   private ridden(host: Node, riders: readonly Item[]): RiddenNode {
-    return { kind: 'ridden', ...this.common('ridden', [...host.items, ...riders]), host, riders }
-  }
-  private common(kind: string, items: readonly Item[]) {
     return {
-      key: keyOf(kind, items),
-      box: roomOf(items, this.region.box),
-      ink: seenBox(items, this.region.box),
-      items,
-      over: overOf(items, this.region.box),
+      kind: 'ridden',
+      ...commonOf('ridden', [...host.items, ...riders], this.region, host.room),
+      host,
+      riders,
     }
   }
-
   /** Cells of a table become one node, with the rules that run through it. */
   private tables(nodes: readonly Node[]): Node[] {
     let now = [...nodes]
@@ -195,7 +190,7 @@ class Builder {
         continue
       const made: TableNode = {
         kind: 'table',
-        ...this.common('table', items),
+        ...commonOf('table', items, this.region, 'spreads'),
         box: { ...box, left: Math.min(box.left, cellsBox.left) },
         rows,
         rules: rules.flatMap((n) => n.items),
@@ -256,9 +251,11 @@ class Builder {
     const [x, y] = [gaps('x'), gaps('y')]
     return {
       kind: 'set',
-      ...this.common(
+      ...commonOf(
         'set',
         children.flatMap((c) => c.items),
+        this.region,
+        'spreads',
       ),
       box: unionOf(children.map((c) => c.box)),
       children,
@@ -292,7 +289,7 @@ class Builder {
     const rtl = words.filter((w) => w.layout?.lines[0]?.rtl).length * 2 > words.length
     return {
       kind: 'lines',
-      ...this.common('lines', items),
+      ...commonOf('lines', items, this.region, 'spreads'),
       box: unionOf(children.map((c) => c.box)),
       axis,
       children,
@@ -333,10 +330,10 @@ function core(b: Bounds): Bounds {
   const [w, h, c] = [widthOf(b) * CORE, heightOf(b) * CORE, centreOf(b)]
   return { left: c.x - w / 2, right: c.x + w / 2, top: c.y - h / 2, bottom: c.y + h / 2 }
 }
+const isThing = (n: Node): boolean => n.room === 'keeps' && n.reads === null
 /** Nodes that are of one make: three cards, three captions with their cups. */
 const alike = ([first, ...rest]: readonly Node[]): boolean =>
-  first !== undefined &&
-  rest.every((n) => n.kind === first.kind || (n.kind === 'block' && first.kind === 'slot'))
+  first !== undefined && rest.every((n) => n.kind === first.kind || (isThing(n) && isThing(first)))
 
 type Cuts = { parts: Node[][]; gaps: number[] }
 function cuts(nodes: readonly Node[], axis: Axis, boxOf: (n: Node) => Bounds): Cuts {

@@ -223,6 +223,9 @@ export function shareOf(low: number, high: number, from: number, to: number, oth
   if (share > 0.88) return 1
   return Math.abs(share - 0.5) < 0.1 ? 0.5 : share
 }
+/** What took so much of the whole across the direction takes all of it again; a rule already less. */
+const FILLS = 0.72
+const RULE_FILLS = 0.5
 /** One run of things in a box: room that is left widens the gaps, then lies at both ends as on the master. */
 function run(
   children: readonly Node[],
@@ -240,19 +243,15 @@ function run(
   const spread = node.bound ? 0 : Math.max(0, Math.min(spare, total * SPREAD))
   const squares = gaps.reduce((sum, g) => sum + Math.max(0, g) ** 2, 0)
   const cross = other(axis)
-  const middle = turned ? 0.5 : 0
-  let at =
-    (axis === 'x' ? box.left : box.top) +
-    (spare - spread) * (turned || node.bound ? middle || 0 : endShare(node))
+  let at = (axis === 'x' ? box.left : box.top) + (spare - spread) * restShare(node, turned)
   children.forEach((child, n) => {
     const s = shapes[n] as Shape
     const [size, across] = [sizeAlong(s, axis), boxAlong(box, cross)]
     const [lo, hi] = cross === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
     const wide = boxAlong(child.box, cross) / Math.max(1, boxAlong(node.box, cross))
     const fills =
-      (child.kind === 'rule' && wide > 0.5) ||
-      (child.kind !== 'words' && child.kind !== 'block' && child.kind !== 'slot' && wide > 0.72 && !turned)
-    const own = fills ? Math.max(across, 0) : ruleLength(child, s, cross, across)
+      (child.along === cross && wide > RULE_FILLS) || (child.room !== 'keeps' && wide > FILLS && !turned)
+    const own = fills ? across : lengthOf(child, s, cross, across)
     const share = turned
       ? turnedShare(node, cross)
       : shareOf(child.box[lo], child.box[hi], node.box[lo], node.box[hi], node.align)
@@ -269,9 +268,12 @@ function run(
 }
 /** Across a turned run: things stand level in a row, and in reading order at the start of a column unless they were centred. */
 const turnedShare = (node: LinesNode, cross: Axis): number => (cross === 'y' ? 0.5 : node.align)
-/** Where the room that is left lies, as the whole lay: the parent has said it by its box already. */
-const endShare = (node: LinesNode): number => (node.axis === 'y' ? 0.5 : node.align)
-function ruleLength(child: Node, s: Shape, cross: Axis, across: number): number {
-  if (child.kind !== 'rule' || child.axis !== cross) return sizeAlong(s, cross)
-  return Math.min(across, boxAlong(child.box, cross) * s.scale)
+/** Where the room that is left lies before the first: a caption keeps to its host, all else lies in the middle or as it was. */
+function restShare(node: LinesNode, turned: boolean): number {
+  if (turned) return 0.5
+  if (node.bound) return 0
+  return node.axis === 'y' ? 0.5 : node.align
+}
+function lengthOf(child: Node, s: Shape, cross: Axis, across: number): number {
+  return child.along === cross ? Math.min(across, boxAlong(child.box, cross) * s.scale) : sizeAlong(s, cross)
 }

@@ -53,7 +53,7 @@ export const panel: NodeDefinition<PanelNode> = {
       Math.max(0, heightOf(box) - top - bottom - s.height),
     ]
     // Rows and columns use the room themselves, single things lie where they lay.
-    const fills = s.node.kind === 'lines' || s.node.kind === 'set' || s.node.kind === 'table'
+    const fills = s.node.room === 'spreads'
     const x = box.left + left + (fills ? 0 : spareX * node.alignX)
     const y = box.top + top + (fills ? 0 : spareY * node.alignY)
     placeNode(s, {

@@ -48,7 +48,7 @@ export const ridden: NodeDefinition<RiddenNode> = {
       right: Math.max(box.left + o.left * k + s.width, box.right - o.right * k),
       bottom: Math.max(box.top + o.top * k + s.height, box.bottom - o.bottom * k),
     }
-    const grows = s.node.kind === 'panel' || s.node.kind === 'slot'
+    const grows = s.node.room === 'grows'
     const host = grows ? to : { ...to, right: to.left + s.width, bottom: to.top + s.height }
     placeNode(s, host)
     const from = node.host.box

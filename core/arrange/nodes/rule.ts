@@ -9,7 +9,7 @@ const SHORT = 0.35
 export const rule: NodeDefinition<RuleNode> = {
   shapes(node, { scale }) {
     const [w, h] = [widthOf(node.box) * scale, heightOf(node.box) * scale]
-    const level = node.axis === 'x'
+    const level = node.along === 'x'
     const made = (by: number, cost: number) => ({
       width: level ? w * by : Math.max(1, w),
       height: level ? Math.max(1, h) : h * by,
@@ -21,7 +21,7 @@ export const rule: NodeDefinition<RuleNode> = {
     })
     return [made(SHORT, 0), made(1, 0)]
   },
-  place({ item, axis, box: own }, shape, box, { out }) {
+  place({ item, along: axis, box: own }, shape, box, { out }) {
     const c = centreOf(box)
     const thick = Math.max(1, (axis === 'x' ? heightOf(own) : widthOf(own)) * shape.scale)
     const to: Bounds =

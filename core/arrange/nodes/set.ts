@@ -1,6 +1,5 @@
 import { heightOf, widthOf } from '../../geometry/bounds'
 import { type NodeDefinition, type SetNode, type Shape, unbeaten } from '../node'
-import { readingShare } from './words'
 
 /** Another number in a row costs so much; a last row that is not full this much more. */
 const OTHERWISE = 0.1
@@ -58,7 +57,7 @@ export const set: NodeDefinition<SetNode> = {
       spare(heightOf(box), shape.height, rows - 1, gapY),
     ]
     // Cards take the room that is left; other things stay as large as they are.
-    const stretches = shape.kids.every((s) => s.node.kind === 'panel')
+    const stretches = shape.kids.every((s) => s.node.room === 'grows')
     const lacking = {
       x: widthOf(box) - shape.width - moreX * (columns - 1),
       y: heightOf(box) - shape.height - moreY * (rows - 1),
@@ -86,11 +85,11 @@ export const set: NodeDefinition<SetNode> = {
       const x = left + column * (cell.w + gapX + moreX) + shift
       const y = top + row * (cell.h + gapY + moreY)
       const cellBox = { left: x, top: y, right: x + cell.w, bottom: y + cell.h }
-      if (s.node.kind === 'panel' || s.node.kind === 'ridden') placeNode(s, cellBox)
+      if (s.node.room === 'grows') placeNode(s, cellBox)
       else {
         const inside = {
-          left: x + (cell.w - s.width) * shareX(node, s),
-          top: y + (cell.h - s.height) * (s.node.kind === 'words' ? 0 : shareY(node)),
+          left: x + (cell.w - s.width) * (s.node.reads ?? 0.5),
+          top: y + (cell.h - s.height) * (s.node.reads === null ? shareY(node) : 0),
         }
         placeNode(s, { ...inside, right: inside.left + s.width, bottom: inside.top + s.height })
       }
@@ -98,11 +97,9 @@ export const set: NodeDefinition<SetNode> = {
   },
 }
 const alignOf = (node: SetNode): number => {
-  const words = node.children.find((c) => c.kind === 'words')
-  return words ? shareX(node, { node: words }) : 0.5
+  const words = node.children.find((c) => c.reads !== null)
+  return words?.reads ?? 0.5
 }
-const shareX = (_: SetNode, s: { node: Shape['node'] }): number =>
-  s.node.kind === 'words' ? readingShare(s.node.item) : 0.5
 /** Things of different height stand on one floor where they did. */
 function shareY(node: SetNode): number {
   const feet = node.children.map((c) => c.box.bottom)

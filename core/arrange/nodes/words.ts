@@ -1,6 +1,7 @@
 import { carriedNode, typesetLayer } from '../../adapt/place'
 import type { Item } from '../../compose/item'
 import { widthOf } from '../../geometry/bounds'
+import { cosine, sine } from '../../geometry/exact'
 import { isWorded } from '../../kinds/facts'
 import { type Measure, wrapMeasured } from '../../type/layout'
 import type { NodeDefinition, WordsNode, Wrap } from '../node'
@@ -44,6 +45,13 @@ export function readingShare(i: Item): number {
   if (align === 'centre') return 0.5
   return (align === 'end') !== (i.layout?.lines[0]?.rtl ?? false) ? 1 : 0
 }
+/** The upright box round a turned one. */
+function turned(b: { width: number; height: number }, degrees: number): { width: number; height: number } {
+  if (degrees === 0) return b
+  const angle = (Math.abs(degrees) * Math.PI) / 180
+  const [c, s] = [cosine(angle), sine(angle)]
+  return { width: b.width * c + b.height * s, height: b.width * s + b.height * c }
+}
 const heightAt = (node: WordsNode, lines: number, size: number): number => lines * node.leading * size
 
 export const words: NodeDefinition<WordsNode> = {
@@ -56,15 +64,15 @@ export const words: NodeDefinition<WordsNode> = {
       const cost =
         (more > 0 ? more * (node.headline ? LARGER : SMALLER) : -more * FEWER) +
         (n === long - 1 && n > 1 && node.headline ? WORD_BY_WORD : 0)
+      const own = { width: wrap.width * size + slack, height: heightAt(node, wrap.lines, size) }
       return {
-        width: wrap.width * size + slack,
-        height: heightAt(node, wrap.lines, size),
+        ...turned(own, node.turn),
         cost,
         node,
         choice: '',
         kids: [],
         scale: size / node.size,
-        extra: [wrap.lines],
+        extra: [wrap.lines, own.width],
       }
     })
   },
@@ -72,17 +80,18 @@ export const words: NodeDefinition<WordsNode> = {
     const { layer } = node.item.node
     if (!isWorded(layer)) return
     const size = node.size * shape.scale
-    const lines = shape.extra?.[0] ?? 1
+    const [lines = 1, width = shape.width] = shape.extra ?? []
     const height = heightAt(node, lines, size)
     // Its lines stay as they were told: a wider box is not filled.
     const left = box.left + Math.max(0, widthOf(box) - shape.width) * readingShare(node.item)
-    const set = typesetLayer(
-      layer,
-      { left, right: left + shape.width, top: box.top, bottom: box.top + height },
-      size,
-      layer.style.align,
-      0,
-    )
+    const c = { x: left + shape.width / 2, y: box.top + shape.height / 2 }
+    const own = {
+      left: c.x - width / 2,
+      right: c.x + width / 2,
+      top: c.y - height / 2,
+      bottom: c.y + height / 2,
+    }
+    const set = typesetLayer(layer, own, size, layer.style.align, node.turn)
     out.set(node.item.id, carriedNode(node.item.node, set))
   },
 }
