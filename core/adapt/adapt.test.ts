@@ -8,7 +8,7 @@ import { layerTree } from '../design/tree'
 import { areaOf, contains, overlapArea, overlaps, unionOf } from '../geometry/bounds'
 import { apply } from '../geometry/matrix'
 import { matrixOf, placedBounds } from '../geometry/placement'
-import { boundsOfPolygon, mapPolygon } from '../geometry/polygon'
+import { boundsOfPolygon, mapPolygon, overlapOfPolygons, type Polygon } from '../geometry/polygon'
 import { resolve } from '../resolve/resolve'
 import { flatResolved, type ResolvedPage } from '../resolve/resolved'
 import { allFontFiles } from '../type/catalogue'
@@ -39,33 +39,31 @@ const typeOn = (page: ResolvedPage) =>
     if (layer.kind !== 'type') return []
     const layout = layoutType(fonts, layer.text, layer.style, layer.placement.width)
     // What is seen of it: its lines from the capitals to the foot.
-    const seen = linesOf(layout).map((p) => boundsOfPolygon(mapPolygon(matrixOf(layer.placement), p)))
-    const box = seen.length > 0 ? unionOf(seen) : placedBounds(layer.placement)
-    return [{ layer, layout, box, top: layer.parent === null }]
+    const lines = linesOf(layout).map((p) => mapPolygon(matrixOf(layer.placement), p))
+    const box = lines.length > 0 ? unionOf(lines.map(boundsOfPolygon)) : placedBounds(layer.placement)
+    return [{ layer, layout, lines, box, top: layer.parent === null }]
   })
+const shared = (a: readonly Polygon[], b: readonly Polygon[]): number =>
+  a.reduce((sum, p) => sum + b.reduce((more, q) => more + overlapOfPolygons(p, q), 0), 0)
 
 describe(`${COUNT} made designs on eight channels`, () => {
   let all: Case[] = []
   beforeAll(() => {
     all = cases()
   }, 240_000)
-  /** `most`: so many of the 2,100 adaptations are known to fail, of masters whose words lie across their subjects or each other. */
-  const every = (what: string, faults: (c: Case) => string[], most = 0) =>
+  const every = (what: string, faults: (c: Case) => string[]) =>
     it(what, () => {
       const found = all.flatMap((c) => faults(c).map((f) => `${c.name}: ${f}`))
-      if (found.length > most) expect(found.slice(0, 6), `${found.length} faults`).toEqual([])
+      expect(found.slice(0, 16), `${found.length} faults`).toEqual([])
     })
   const adapted = (c: Case) => c.page.channel.id !== c.design.master
 
-  every(
-    'keep type inside the safe area',
-    (c) =>
-      adapted(c)
-        ? typeOn(c.page)
-            .filter((t) => !contains(c.page.safe, t.box, 1.5))
-            .map((t) => `${t.layer.name} at ${JSON.stringify(t.box)}`)
-        : [],
-    10,
+  every('keep type inside the safe area', (c) =>
+    adapted(c)
+      ? typeOn(c.page)
+          .filter((t) => !contains(c.page.safe, t.box, 1.5))
+          .map((t) => `${t.layer.name} at ${JSON.stringify(t.box)}`)
+      : [],
   )
   every('keep type off the clear boxes', (c) =>
     adapted(c)
@@ -74,15 +72,12 @@ describe(`${COUNT} made designs on eight channels`, () => {
           .map((t) => `${t.layer.name}`)
       : [],
   )
-  every(
-    'set no type below the channel’s smallest',
-    (c) =>
-      adapted(c)
-        ? typeOn(c.page)
-            .filter((t) => t.layer.style.size < c.page.channel.smallestType - 0.05)
-            .map((t) => `${t.layer.name} ${t.layer.style.size}`)
-        : [],
-    170,
+  every('set no type below the channel’s smallest', (c) =>
+    adapted(c)
+      ? typeOn(c.page)
+          .filter((t) => t.layer.style.size < c.page.channel.smallestType - 0.05)
+          .map((t) => `${t.layer.name} ${t.layer.style.size}`)
+      : [],
   )
   every('cut no text: every line fits its box, every box its lines', (c) =>
     adapted(c)
@@ -95,46 +90,38 @@ describe(`${COUNT} made designs on eight channels`, () => {
           .map(({ layout, layer }) => `${layer.name} ${layout.height} in ${layer.placement.height}`)
       : [],
   )
-  every(
-    'lay no type over type that was not so on the master',
-    (c) => {
-      const types = typeOn(c.page)
-      return adapted(c)
-        ? types.flatMap((a, n) =>
-            types.slice(n + 1).flatMap((b) => {
-              if (overlapArea(a.box, b.box) <= 1) return []
-              const [ma, mb] = [c.design.layers[a.layer.id], c.design.layers[b.layer.id]]
-              return ma && mb && overlapArea(placedBounds(ma.placement), placedBounds(mb.placement)) > 1
-                ? []
-                : [`${a.layer.name} over ${b.layer.name}`]
-            }),
-          )
-        : []
-    },
-    8,
-  )
-  every(
-    'keep what bled bleeding over the same edges',
-    (c) => {
-      const master = c.design.channels[c.design.master] as Channel
-      const units = unitsOf(layerTree(c.design, 'page1'), master)
-      return units
-        .filter((u) => u.kind === 'edge')
-        .flatMap((u) => {
-          const to = c.page.layers.find((l) => l.layer.id === u.id)
-          const box = to ? placedBounds(to.layer.placement) : null
-          if (!box) return [`${u.id} is gone`]
-          const [was, is] = [
-            edgesCrossed(u.bounds, master.width, master.height),
-            edgesCrossed(box, c.page.width, c.page.height),
-          ]
-          return (['left', 'right', 'top', 'bottom'] as const)
-            .filter((e) => was[e] && !is[e])
-            .map((e) => `${u.node.layer.name} left the ${e} edge`)
-        })
-    },
-    12,
-  )
+  every('lay no type over type that was not so on the master', (c) => {
+    const types = typeOn(c.page)
+    return adapted(c)
+      ? types.flatMap((a, n) =>
+          types.slice(n + 1).flatMap((b) => {
+            if (shared(a.lines, b.lines) <= 1) return []
+            const [ma, mb] = [c.design.layers[a.layer.id], c.design.layers[b.layer.id]]
+            return ma && mb && overlapArea(placedBounds(ma.placement), placedBounds(mb.placement)) > 1
+              ? []
+              : [`${a.layer.name} over ${b.layer.name}`]
+          }),
+        )
+      : []
+  })
+  every('keep what bled bleeding over the same edges', (c) => {
+    const master = c.design.channels[c.design.master] as Channel
+    const units = unitsOf(layerTree(c.design, 'page1'), master)
+    return units
+      .filter((u) => u.kind === 'edge')
+      .flatMap((u) => {
+        const to = c.page.layers.find((l) => l.layer.id === u.id)
+        const box = to ? placedBounds(to.layer.placement) : null
+        if (!box) return [`${u.id} is gone`]
+        const [was, is] = [
+          edgesCrossed(u.bounds, master.width, master.height),
+          edgesCrossed(box, c.page.width, c.page.height),
+        ]
+        return (['left', 'right', 'top', 'bottom'] as const)
+          .filter((e) => was[e] && !is[e])
+          .map((e) => `${u.node.layer.name} left the ${e} edge`)
+      })
+  })
   every('cover the page with its bleed and keep focal points in view', (c) =>
     c.page.layers.flatMap(({ layer }) => {
       if (layer.kind !== 'picture' || layer.plane !== 'backdrop') return []

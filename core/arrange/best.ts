@@ -7,10 +7,20 @@ import { badness, WEIGHTS } from './weights'
 
 /** With faults of less weight nothing is left out, and nothing taken apart. */
 const GOOD = 1.6
+/** With faults of more weight what overlapped is taken apart altogether. */
+const UNREAD = 5
+/** Nothing was found that can be read: words must go. */
+const NO_ROOM = 20
 const MOST_LEFT_OUT = 7
 
 /** Of what these say nothing can go without tearing them. */
 const WHOLE = ['set', 'table', 'through', 'together', 'stands']
+/** The least important first; of the same importance what is small. */
+const byImportance = (a: Item, b: Item): number =>
+  RANK[a.node.layer.behaviour.importance] - RANK[b.node.layer.behaviour.importance] ||
+  sizeOf(a) - sizeOf(b) ||
+  b.ink.top - a.ink.top
+const RANK = { may: 0, should: 1, must: 2 } as const
 /** What may be left out, the least important first: what people said, then small words and badges. */
 function leavable(parts: Parts, before: Before): Item[] {
   const largest = Math.max(0, ...parts.loose.map(sizeOf))
@@ -20,19 +30,19 @@ function leavable(parts: Parts, before: Before): Item[] {
     before.relations.some(
       (r) => r.to.includes(i.id) && (r.kind === 'on' || r.kind === 'rides' || r.kind === 'caption'),
     )
-  const rank = { may: 0, should: 1, must: 2 } as const
   return parts.loose
     .filter((i) => {
       const { importance } = i.node.layer.behaviour
       if (importance === 'must' || sizeOf(i) === largest) return false
       return importance === 'may' || (i.types.length > 0 && !bound(i))
     })
-    .sort(
-      (a, b) =>
-        rank[a.node.layer.behaviour.importance] - rank[b.node.layer.behaviour.importance] ||
-        sizeOf(a) - sizeOf(b) ||
-        b.ink.top - a.ink.top,
-    )
+    .sort(byImportance)
+}
+/** Words that go where there is no room to read all of them: all but the largest. */
+function crowding(parts: Parts): Item[] {
+  const worded = parts.loose.filter((i) => i.types.length > 0)
+  const [headline] = [...worded].sort((a, b) => sizeOf(b) - sizeOf(a))
+  return worded.filter((i) => i !== headline).sort(byImportance)
 }
 export type Best = Candidate & { leftOut: string[] }
 
@@ -40,7 +50,7 @@ export type Best = Candidate & { leftOut: string[] }
 export function bestOf(s: Search): Best[] {
   const leftOut: string[] = []
   const all: Best[] = []
-  const spare = leavable(s.parts, s.before)
+  const [spare, crowd] = [leavable(s.parts, s.before), crowding(s.parts)]
   const importanceOf = (id: string) => s.before.byId.get(id)?.node.layer.behaviour.importance ?? 'must'
   for (let round = 0; round <= MOST_LEFT_OUT; round++) {
     const lost = leftOut.reduce((sum, id) => sum + WEIGHTS.leftOut[importanceOf(id)], 0)
@@ -57,7 +67,9 @@ export function bestOf(s: Search): Best[] {
     if (round === 0) add('whole')
     if (wanting() > GOOD + lost) add('apart')
     if (wanting() > GOOD + lost) add('over')
-    const next = spare.find((i) => !leftOut.includes(i.id))
+    if (wanting() > UNREAD + lost) add('column')
+    const there = (i: Item) => !leftOut.includes(i.id)
+    const next = spare.find(there) ?? (wanting() > NO_ROOM + lost ? crowd.find(there) : undefined)
     if (!next || wanting() < GOOD + lost) break
     leftOut.push(next.id)
   }

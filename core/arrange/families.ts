@@ -1,6 +1,7 @@
 import type { Item } from '../compose/item'
 import type { Chosen } from '../design/chosen-schema'
 import { overlaps } from '../geometry/bounds'
+import { MOST_TURN } from './leaves'
 import { type Given, type Zones, zonesOf } from './zones'
 
 /** One way to go about a page: which things stand in rows and columns, and what is tried with them. */
@@ -37,12 +38,25 @@ const over: Family = {
   zones: (g) => {
     const worded = g.loose.filter((i) => i.types.length > 0)
     return worded.length < g.loose.length || wordsMeet(worded)
-      ? zonesOf({ ...g, region: { ...g.region, upright: true } }, worded, 'apart')
+      ? zonesOf({ ...g, region: { ...g.region, upright: MOST_TURN } }, worded, 'apart')
       : null
   },
   words: [1],
   shrinks: false,
   drawn: 3,
+}
+/** Words in one column and in reading order, whatever they lay across, all else beside or beneath: the last way to read them. */
+const column: Family = {
+  id: 'column',
+  zones: (g) =>
+    zonesOf(
+      { ...g, region: { ...g.region, upright: MOST_TURN, sizes: [] } },
+      g.loose.filter((i) => i.types.length > 0),
+      'column',
+    ),
+  words: [1],
+  shrinks: false,
+  drawn: 2,
 }
 /** All of it is one thing that is only scaled. */
 const whole: Family = {
@@ -52,7 +66,7 @@ const whole: Family = {
   shrinks: true,
   drawn: 2,
 }
-export const families: Record<Chosen['family'], Family> = { tree, apart, over, whole }
+export const families: Record<Chosen['family'], Family> = { tree, apart, over, column, whole }
 
 const wordsMeet = (items: readonly Item[]): boolean =>
   items.some((i) => i.types.length > 0 && items.some((o) => o !== i && overlaps(i.ink, o.ink)))

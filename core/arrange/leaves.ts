@@ -14,11 +14,11 @@ export type Region = {
   fonts: FontBook
   largest: number
   sizes: readonly number[]
-  /** Words up or down an edge are set upright, like others. */
-  upright?: boolean
+  /** Words that are turned farther are set upright, degrees. */
+  upright?: number
 }
 /** Beyond this words run up or down an edge, degrees. */
-const MOST_TURN = 30
+export const MOST_TURN = 30
 
 const UPRIGHT = 0.5
 const upright = (i: Item): boolean => Math.abs(i.node.layer.placement.rotation) < UPRIGHT
@@ -137,9 +137,8 @@ export function leafOf(item: Item, region: Region): Node {
 /** How far words stay turned in rows and columns; null where they run up or down an edge and stay one with it. */
 function turnOf(i: Item, region: Region): number | null {
   const turn = wrapDegrees(i.node.layer.placement.rotation)
-  if (Math.abs(turn) < UPRIGHT) return 0
-  if (Math.abs(turn) <= MOST_TURN) return turn
-  return region.upright ? 0 : null
+  if (Math.abs(turn) < UPRIGHT || Math.abs(turn) > (region.upright ?? 180)) return 0
+  return Math.abs(turn) <= MOST_TURN ? turn : null
 }
 /** Whether a thing can hug what lies on it: a plain upright area whose sides may be of any length. */
 export function canHug(i: Item): boolean {

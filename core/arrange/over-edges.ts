@@ -1,8 +1,9 @@
 import { movedNode, moveTo } from '../adapt/place'
 import type { Item } from '../compose/item'
 import type { LayerNode } from '../design/tree'
-import { type Bounds, centreOf, unionOf } from '../geometry/bounds'
+import { type Bounds, centreOf, heightOf, unionOf, widthOf } from '../geometry/bounds'
 import { cosine } from '../geometry/exact'
+import type { Point } from '../geometry/matrix'
 import { isShape } from '../kinds/facts'
 import type { Placing, Side } from './node'
 
@@ -25,6 +26,7 @@ export function pushOver(
   for (const { node, box, scale } of blocks) {
     const ink = unionOf(node.items.map((i) => i.ink))
     const c = centreOf(box)
+    const lies = aboutPoint(c, widthOf(node.box) * scale, heightOf(node.box) * scale)
     const shift = { x: 0, y: 0 }
     /** What goes over the page's edge goes over it again, whatever part of the page it lies in. */
     const overPage = (side: Side) => (ink[side] - whole[side]) * signOf(side) > 1
@@ -45,7 +47,7 @@ export function pushOver(
       const shown = paged ? (whole[side] - from[side]) * sign * scale : 0
       const reach = paged ? Math.max(beyond, channel.bleed + BEYOND) : beyond
       // What is seen of it lies at the edge, and as much beyond it as there was.
-      shift[axis] += edge + (reach - beyond - shown) * sign - box[side]
+      shift[axis] += edge + (reach - beyond - shown) * sign - lies[side]
     }
     one('x', 'left', 'right')
     one('y', 'top', 'bottom')
@@ -53,6 +55,12 @@ export function pushOver(
     for (const i of node.items) out.set(i.id, lengthened(i, movedNode(i.node, move), from, to, channel.bleed))
   }
 }
+const aboutPoint = (c: Point, w: number, h: number): Bounds => ({
+  left: c.x - w / 2,
+  right: c.x + w / 2,
+  top: c.y - h / 2,
+  bottom: c.y + h / 2,
+})
 /** A band from edge to edge is lengthened along itself until it is one again. */
 function lengthened(i: Item, node: LayerNode, from: Bounds, to: Bounds, bleed: number): LayerNode {
   const { layer } = node

@@ -3,6 +3,7 @@ import { joined } from '../compose/joined'
 import type { Relation } from '../compose/relation'
 import { MANY } from '../compose/relation'
 import { type Bounds, heightOf, widthOf } from '../geometry/bounds'
+import { columnOf } from './column'
 import { blockOf, type Region } from './leaves'
 import type { Axis, Node, Shape } from './node'
 import { grazes, treeOf } from './tree'
@@ -22,6 +23,8 @@ export type Zones = {
   zones: Zone[]
   /** Side by side may become one above the other. */
   turns: boolean
+  /** A field that nothing lies on may become so thin, of its share. */
+  thin: number
 }
 /** What is cut into zones: areas from edge to edge, what is known of all things, the page they come from. */
 export type Given = {
@@ -31,13 +34,16 @@ export type Given = {
   page: { width: number; height: number }
   region: Omit<Region, 'box'>
 }
-/** How the things of a zone stand: in rows and columns, the same with words taken off what they graze, or as one thing. */
-export type Manner = 'tree' | 'apart' | 'whole'
+/** How the things of a zone stand: in rows and columns, the same with words taken off what they graze, in one column, or as one thing. */
+export type Manner = 'tree' | 'apart' | 'column' | 'whole'
 
 /** Strips of page between fields that are thinner are no zones of their own. */
 const LEAST = 0.05
 /** Thinner fields are bands. */
 const BAND = 0.3
+/** An empty field may become so thin, of its share; where every word needs its room, this thin. */
+const THIN = 0.55
+const THINNEST = 0.15
 /** Zones of at least this share can turn. */
 const THICK = 0.2
 
@@ -64,7 +70,7 @@ export function zonesOf(given: Given, loose: readonly Item[], manner: Manner): Z
     return { field, box, items: [], tree: null, share: (end - start) / full }
   })
   const others = [...loose, ...fields.filter((f) => !across.includes(f))].sort((a, b) => a.depth - b.depth)
-  const held = relations.filter((r) => HOLD.includes(r.kind) && !(manner === 'apart' && grazes(r, loose)))
+  const held = relations.filter((r) => HOLD.includes(r.kind) && !(manner !== 'tree' && grazes(r, loose)))
   const groups = joined(
     others,
     held.map((r) => [r.of[0], r.to[0]] as const),
@@ -83,7 +89,7 @@ export function zonesOf(given: Given, loose: readonly Item[], manner: Manner): Z
     zones.every((z) => z.share >= THICK) &&
     zones.length <= 3 &&
     !zones.some((z) => z.tree && crossesSeam(z.tree, axis, zones, z))
-  return { axis, zones, turns }
+  return { axis, zones, turns, thin: manner === 'column' ? THINNEST : THIN }
 }
 const sharedWith = (i: Item, box: Bounds): number =>
   Math.max(0, Math.min(i.ink.right, box.right) - Math.max(i.ink.left, box.left)) *
@@ -105,6 +111,7 @@ function nodeOf(
 ): Node | null {
   if (items.length === 0) return null
   if (manner === 'whole' || items.length > MANY) return blockOf(items, region)
+  if (manner === 'column') return columnOf(items, relations, region)
   return treeOf(items, relations, region, manner === 'apart')
 }
 /** Where the page is cut, from one edge to the other; strips that are too thin are none. */
@@ -134,7 +141,7 @@ const SEAM = 0.03
  * the master. `shapes` are those that may be chosen; null where they do not fit.
  */
 export function layZones(
-  { zones, axis: own }: Zones,
+  { zones, axis: own, thin }: Zones,
   turned: boolean,
   page: Bounds,
   safe: Bounds,
@@ -158,7 +165,7 @@ export function layZones(
     ]
   })
   const needs = order.map((z, n) => {
-    if (!z.tree) return { least: z.field ? Math.min(z.share, 0.5) * full * 0.55 : 0.02 * full, fits: true }
+    if (!z.tree) return { least: z.field ? Math.min(z.share, 0.5) * full * thin : 0.02 * full, fits: true }
     const along = shapes(z)
       .filter((s) => (axis === 'x' ? s.height : s.width) <= across + 0.5)
       .map((s) => (axis === 'x' ? s.width : s.height))

@@ -35,6 +35,8 @@ export type Item = {
   area: number
   /** Its words, itself or inside. */
   types: readonly LayerOf<'type'>[]
+  /** A box for each line of them, turned as they are, from the height of capitals to the foot. */
+  letters: readonly Polygon[]
   /** Of words that stand by themselves: how they are set. */
   layout: TypeLayout | null
 }
@@ -225,15 +227,17 @@ export function itemsOf(nodes: readonly LayerNode[], fonts: FontBook, lightOf: L
         ink,
         area: outlines.reduce((sum, p) => sum + areaOfPolygon(p), 0),
         types: typesIn(node),
+        letters: typesIn(node).flatMap((t) => outlinesOf(t, fonts, lightOf)),
         layout: isWorded(layer) ? layoutOf(fonts, layer).layout : null,
       },
     ]
   })
 }
 /** The area that two things share as they are seen. */
-export function sharedArea(a: Item, b: Item): number {
+export const sharedArea = (a: Item, b: Item): number => sharedBy(a.outlines, b.outlines)
+export function sharedBy(a: readonly Polygon[], b: readonly Polygon[]): number {
   let sum = 0
-  for (const p of a.outlines) for (const q of b.outlines) sum += overlapOfPolygons(p, q)
+  for (const p of a) for (const q of b) sum += overlapOfPolygons(p, q)
   return sum
 }
 /** Light, shade and faint things lie over or under others without belonging to them; among subjects they are their shadows. */

@@ -8,9 +8,9 @@ export const chosenSchema = z.object({
   solver: z.literal(ARRANGER),
   /**
    * Rows, columns and sets of what was understood; the same with words taken off what they graze; of words only, all else
-   * beside or beneath them; or all as one thing.
+   * beside or beneath them; these in one column; or all as one thing.
    */
-  family: z.enum(['tree', 'apart', 'over', 'whole']),
+  family: z.enum(['tree', 'apart', 'over', 'column', 'whole']),
   /** What faults it had weighed together when it was chosen: it is kept as long as they do not grow much. */
   faults: z.number().min(0).max(1e6),
   /** Parts of the ground that lay side by side lie one above the other, or the other way round. */

@@ -1,4 +1,4 @@
-import { gapX, gapY, type Item, isWords, sharedArea, sizeOf } from '../../compose/item'
+import { gapX, gapY, type Item, isWords, sharedArea, sharedBy, sizeOf } from '../../compose/item'
 import { areaOf, contains, heightOf, intersect, overlaps, unionOf, widthOf } from '../../geometry/bounds'
 import type { LayerOf } from '../../kinds/list'
 import type { After, Fault, FaultCheck } from './fault'
@@ -36,14 +36,15 @@ const meetings: FaultCheck = (before, after) => {
       if (!p || !q) continue
       const near = gapX(a.ink, b.ink) < 1 && gapY(a.ink, b.ink) < 1
       if (!near) continue
-      const smaller = Math.max(1, Math.min(a.area, b.area))
-      const is = sharedArea(a, b) / smaller
+      const is = sharedArea(a, b) / Math.max(1, Math.min(a.area, b.area))
       const was = sharedArea(p, q) / Math.max(1, Math.min(p.area, q.area))
-      if (is < 0.004 || is < was + 0.03) continue
-      if (was > 0.05) continue
       const ids = [a.id, b.id]
       const [worded, other] = isWords(a) ? [a, b] : [b, a]
-      if (isWords(a) && isWords(b)) out.push({ kind: 'straddling', ids, weight: 1 })
+      // Of letters across others the least bit is seen.
+      if (sharedBy(a.letters, b.letters) > 1 && sharedBy(p.letters, q.letters) <= 1)
+        out.push({ kind: 'straddling', ids, weight: 1 })
+      else if (was > 0.05 || is < 0.004 || is < was + 0.03) continue
+      else if (isWords(a) && isWords(b)) out.push({ kind: 'straddling', ids, weight: 1 })
       else if (isWords(worded) && other.role === 'rule')
         out.push({ kind: 'rule through words', ids, weight: 1 })
       else if (isWords(worded)) {

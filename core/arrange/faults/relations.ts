@@ -6,15 +6,16 @@ import { centreOf, heightOf, widthOf } from '../../geometry/bounds'
 import { type After, type Before, type Fault, type FaultCheck, type FaultKind, factorOf } from './fault'
 
 type Held = (was: [Item, Item], is: [Item, Item], before: Before, after: After) => FaultKind | null
+/** With less of it a thing is off what carried it. */
+const OFF = 0.04
 const shareOf = (a: Item, b: Item): number => sharedArea(a, b) / Math.max(1, Math.min(a.area, b.area))
 
 /** Whether a relation of two things still holds. */
 const held: Partial<Record<RelationKind, Held>> = {
   on: ([was, carrier], [is, on]) => {
     const kept = sharedArea(is, on) / Math.max(1, is.area)
-    return kept >= Math.min(0.88, (sharedArea(was, carrier) / Math.max(1, was.area)) * 0.95)
-      ? null
-      : 'straddling'
+    if (kept >= Math.min(0.88, (sharedArea(was, carrier) / Math.max(1, was.area)) * 0.95)) return null
+    return kept < OFF ? 'torn' : 'straddling'
   },
   rides: ([a, b], [p, q]) => {
     const [was, is] = [shareOf(a, b), shareOf(p, q)]

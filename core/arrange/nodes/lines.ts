@@ -46,6 +46,11 @@ const turnedGap = (node: LinesNode, fit: Fit): number => {
   return Math.max(widest * fit.scale, RUNS * side * fit.scale, LEAST_GAP * fit.smallest)
 }
 
+/** What overlaps does so by at most this share of the smaller one. */
+const OVERLAP = 0.35
+const between = (gap: number, before: number, after: number): number =>
+  Math.max(gap, -OVERLAP * Math.min(before, after))
+
 /** Things one after the other: all combinations of their shapes that fit the room and that nothing beats. */
 function joined(
   lists: readonly (readonly Shape[])[],
@@ -58,10 +63,12 @@ function joined(
 ): Shape[] {
   let all: Shape[] = [{ width: 0, height: 0, cost, node, choice, kids: [], scale, extra: gaps }]
   lists.forEach((list, n) => {
-    const gap = n === 0 ? 0 : (gaps[n - 1] ?? 0)
+    const asked = n === 0 ? 0 : (gaps[n - 1] ?? 0)
     const next: Shape[] = []
-    for (const a of all)
+    for (const a of all) {
+      const last = a.kids.at(-1)
       for (const s of list) {
+        const gap = last ? between(asked, sizeAlong(last, axis), sizeAlong(s, axis)) : 0
         const width = axis === 'x' ? a.width + gap + s.width : Math.max(a.width, s.width)
         const height = axis === 'y' ? a.height + gap + s.height : Math.max(a.height, s.height)
         if (width > room.width || height > room.height) continue
@@ -76,6 +83,7 @@ function joined(
           extra: gaps,
         })
       }
+    }
     all = unbeaten(next)
   })
   return all
@@ -164,15 +172,15 @@ function broken(
   const gaps = node.gaps.map((_, n) => gapAt(node, n, fit))
   const one = joined(lists.slice(0, at), gaps.slice(0, at - 1), node.axis, node, '', 0, fit)
   const two = joined(lists.slice(at), gaps.slice(at), node.axis, node, '', 0, fit)
-  const between = turnedGap(node, fit)
+  const apart = turnedGap(node, fit)
   const across = other(node.axis)
   return unbeaten(
     one.flatMap((a) =>
       two.map((b): Shape => {
         const [w, h] =
           across === 'x'
-            ? [a.width + between + b.width, Math.max(a.height, b.height)]
-            : [Math.max(a.width, b.width), a.height + between + b.height]
+            ? [a.width + apart + b.width, Math.max(a.height, b.height)]
+            : [Math.max(a.width, b.width), a.height + apart + b.height]
         const uneven = Math.abs(Math.log2(sizeAlong(a, node.axis) / Math.max(1, sizeAlong(b, node.axis))))
         const cost = BROKEN + a.cost + b.cost + 0.05 * Math.min(3, uneven)
         return {
@@ -183,7 +191,7 @@ function broken(
           choice,
           kids: [a, b],
           scale: fit.scale,
-          extra: [between, at],
+          extra: [apart, at],
         }
       }),
     ),
@@ -197,13 +205,13 @@ function placeRuns(
 ): void {
   const across = other(node.axis)
   const [a, b] = shape.kids
-  const [between = 0, at = 1] = shape.extra ?? []
+  const [apart = 0, at = 1] = shape.extra ?? []
   if (!a || !b) return
   const spare = Math.max(0, boxAlong(box, across) - sizeAlong(shape, across))
-  const gap = between + Math.min(spare, between)
+  const gap = apart + Math.min(spare, apart)
   const first = node.rtl && across === 'x' ? b : a
   const second = first === a ? b : a
-  let from = (across === 'x' ? box.left : box.top) + (spare - Math.min(spare, between)) / 2
+  let from = (across === 'x' ? box.left : box.top) + (spare - Math.min(spare, apart)) / 2
   for (const s of [first, second]) {
     const size = sizeAlong(s, across)
     const part =
@@ -230,14 +238,16 @@ const RULE_FILLS = 0.5
 function run(
   children: readonly Node[],
   shapes: readonly Shape[],
-  gaps: readonly number[],
+  asked: readonly number[],
   axis: Axis,
   node: LinesNode,
   box: Bounds,
   placeNode: (s: Shape, b: Bounds) => void,
   turned: boolean,
 ): void {
-  const used = shapes.reduce((sum, s) => sum + sizeAlong(s, axis), 0) + gaps.reduce((sum, g) => sum + g, 0)
+  const sizes = shapes.map((s) => sizeAlong(s, axis))
+  const gaps = sizes.slice(1).map((size, n) => between(asked[n] ?? 0, sizes[n] as number, size))
+  const used = sizes.reduce((sum, s) => sum + s, 0) + gaps.reduce((sum, g) => sum + g, 0)
   const spare = Math.max(0, boxAlong(box, axis) - used)
   const total = gaps.reduce((sum, g) => sum + Math.max(0, g), 0)
   const spread = node.bound ? 0 : Math.max(0, Math.min(spare, total * SPREAD))
