@@ -103,7 +103,7 @@ function pagesOf(m: Made, host: NodeHost): Page[] {
         made: m,
         channel,
         faults: [...faults, ...laid.faults.filter((f) => f.kind === 'unreadable')],
-        contained: faultsOf(before, afterOf(itemsOf(even, host.fonts, host.lightOf), channel, [])),
+        contained: [...even.faults],
         ms,
         torn,
         relations,

@@ -100,7 +100,7 @@ describe('arranging', () => {
       ] as const) {
         const channel = channelOf(w, h)
         const { made, items } = placed(design, channel)
-        const even = itemsOf(contained(source, channel, context), fonts, context.lightOf)
+        const even = itemsOf(contained(source, channel, context).nodes, fonts, context.lightOf)
         const weigh = (list: typeof items, out: readonly string[]) =>
           weightOf(faultsOf(before, afterOf(list, channel, out)))
         expect(weigh(items, made.leftOut)).toBeLessThanOrEqual(weigh(even, []) + 12)
@@ -179,7 +179,14 @@ describe('arranging', () => {
 })
 
 describe('shapes', () => {
-  const fit: Fit = { scale: 1, words: 1, smallest: 1, room: { width: 1e6, height: 1e6 }, kept: null }
+  const fit: Fit = {
+    scale: 1,
+    words: 1,
+    smallest: 1,
+    room: { width: 1e6, height: 1e6 },
+    dearest: 9,
+    kept: null,
+  }
   /** Slots of given sizes, whose shapes are known. */
   const slotNode = (id: string, w: number, h: number): Node => ({
     kind: 'block',

@@ -111,7 +111,7 @@ function fallback(s: Search, { reading }: Understood): Arranged {
 export function alternatives(source: Source, channel: Channel, context: AdaptContext, most = 6): Arranged[] {
   const known = understood(source, context, [])
   const structures = new Map<string, Arranged>()
-  for (const best of bestOf(new Search(source, channel, context, known, null))) {
+  for (const best of bestOf(new Search(source, channel, context, known, null), true)) {
     const made = told(best, source, known)
     const { family, turned, choices, leftOut } = made.chosen
     const key = JSON.stringify([family, turned, choices, leftOut])
@@ -121,8 +121,12 @@ export function alternatives(source: Source, channel: Channel, context: AdaptCon
 }
 
 /** The whole composition scaled evenly into the safe area, what covers covering: the floor under every arrangement. */
-export function contained(source: Source, channel: Channel, context: AdaptContext): LayerNode[] {
+export function contained(
+  source: Source,
+  channel: Channel,
+  context: AdaptContext,
+): { nodes: LayerNode[]; faults: readonly Fault[] } {
   const s = new Search(source, channel, context, understood(source, context, []), null)
   const made = s.contained()
-  return source.nodes.map((n) => made?.get(n.layer.id) ?? n)
+  return { nodes: source.nodes.map((n) => made?.nodes.get(n.layer.id) ?? n), faults: made?.faults ?? [] }
 }

@@ -7,7 +7,8 @@ import { badness, WEIGHTS } from './weights'
 
 /** With faults of less weight nothing is left out, and nothing taken apart. */
 const GOOD = 1.6
-/** With faults of more weight what overlapped is taken apart altogether. */
+/** With faults of more weight words are taken out of what they stood in; of still more, what overlapped is taken apart altogether. */
+const POOR = 3
 const UNREAD = 5
 /** Nothing was found that can be read: words must go. */
 const NO_ROOM = 20
@@ -46,8 +47,11 @@ function crowding(parts: Parts): Item[] {
 }
 export type Best = Candidate & { leftOut: string[] }
 
-/** Everything worth comparing, the best first: more is left out, and more taken apart, only as long as nothing good was found. */
-export function bestOf(s: Search): Best[] {
+/**
+ * Everything worth comparing, the best first: more is left out, and more taken apart, only as long as nothing good was found.
+ * `thorough` looks at what cannot be the best too.
+ */
+export function bestOf(s: Search, thorough = false): Best[] {
   const leftOut: string[] = []
   const all: Best[] = []
   const [spare, crowd] = [leavable(s.parts, s.before), crowding(s.parts)]
@@ -58,24 +62,31 @@ export function bestOf(s: Search): Best[] {
       const found = s.candidates(
         new Set(leftOut),
         ids.map((id) => families[id]),
+        thorough ? Number.NEGATIVE_INFINITY : GOOD,
       )
       all.push(...found.map((c) => ({ ...c, score: c.score - lost, leftOut: [...leftOut] })))
     }
     /** What speaks against the best of all that was found. */
-    const wanting = () => Math.min(Number.POSITIVE_INFINITY, ...all.map((b) => b.tried.value - b.score))
+    const wanting = () => {
+      const best = all.reduce((b: Best | null, o) => (b && b.score >= o.score ? b : o), null)
+      return best ? best.tried.value - best.score : Number.POSITIVE_INFINITY
+    }
     add('tree')
-    if (round === 0) add('whole')
+    if (round === 0 && (thorough || wanting() > 0)) add('whole')
     if (wanting() > GOOD + lost) add('apart')
-    if (wanting() > GOOD + lost) add('over')
+    if (wanting() > POOR + lost) add('over')
     if (wanting() > UNREAD + lost) add('column')
     const there = (i: Item) => !leftOut.includes(i.id)
     const next = spare.find(there) ?? (wanting() > NO_ROOM + lost ? crowd.find(there) : undefined)
-    if (!next || wanting() < GOOD + lost) break
+    if (!next || wanting() < GOOD + lost + WEIGHTS.leftOut[importanceOf(next.id)]) break
     leftOut.push(next.id)
   }
   // Containing all of it is the floor: nothing is taken that has more faults than that.
-  const contained = all.filter((b) => b.tried.family === 'whole' && b.tried.smallest === 0)
-  const floor = Math.min(Number.POSITIVE_INFINITY, ...contained.map((b) => badness(b.faults))) + 0.01
-  const beneath = (b: Best) => Number(badness(b.faults) > floor)
+  all.sort((a, b) => b.score - a.score)
+  const floor = all[0] && badness(all[0].faults) === 0 ? null : s.contained()
+  if (!floor) return all
+  all.push({ ...floor, leftOut: [] })
+  const most = badness(floor.faults) + 0.01
+  const beneath = (b: Best) => Number(badness(b.faults) > most)
   return all.sort((a, b) => beneath(a) - beneath(b) || b.score - a.score)
 }

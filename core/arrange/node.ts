@@ -117,6 +117,8 @@ export type Fit = {
   smallest: number
   /** Nothing that is larger is of use, px. */
   room: { width: number; height: number }
+  /** Nothing that costs more is of use. */
+  dearest: number
   /** Choices that are kept, by the keys of nodes; null where all is free. */
   kept: Readonly<Record<string, string>> | null
 }
@@ -135,21 +137,37 @@ export type NodeDefinition<N extends Node> = {
 }
 
 /** At most so many shapes of one node are kept. */
-const MOST = 11
+const MOST = 8
 /** Only shapes that nothing else beats in width, height and cost at once (Stockmeyer 1983, from memory, with a cost). */
-export function unbeaten(all: Shape[], most = MOST): Shape[] {
-  const sorted = all.sort((a, b) => a.width - b.width || a.height - b.height || a.cost - b.cost)
-  const kept: Shape[] = []
+export const unbeaten = (all: readonly Shape[], most = MOST): Shape[] =>
+  unbeatenOf(all, most).map((n) => all[n] as Shape)
+
+function isBeaten(s: Size, by: readonly Size[]): boolean {
+  for (const o of by) if (o.height <= s.height + 0.01 && o.cost <= s.cost + 1e-9) return true
+  return false
+}
+export type Size = { width: number; height: number; cost: number }
+/** The numbers of those that nothing else beats, the narrowest first. */
+export function unbeatenOf(all: readonly Size[], most = MOST): number[] {
+  const at = (n: number) => all[n] as Size
+  const sorted = Array.from(all, (_, n) => n).sort((p, q) => {
+    const [a, b] = [at(p), at(q)]
+    return a.width - b.width || a.height - b.height || a.cost - b.cost
+  })
+  const kept: number[] = []
   // All that are kept are narrower: only the lowest at each cost can beat what comes.
-  let front: Shape[] = []
-  for (const s of sorted) {
-    if (front.some((o) => o.height <= s.height + 0.01 && o.cost <= s.cost + 1e-9)) continue
-    kept.push(s)
-    front = front.filter((o) => o.height < s.height || o.cost < s.cost)
+  const front: Size[] = []
+  for (const n of sorted) {
+    const s = at(n)
+    if (isBeaten(s, front)) continue
+    kept.push(n)
+    let left = 0
+    for (const o of front) if (o.height < s.height || o.cost < s.cost) front[left++] = o
+    front.length = left
     front.push(s)
   }
   if (kept.length <= most) return kept
-  // The cheapest of all, and of the rest as many as there is room for over the whole range.
-  const byCost = [...kept].sort((a, b) => a.cost - b.cost)
-  return byCost.slice(0, most).sort((a, b) => a.width - b.width)
+  // The cheapest of all, over the whole range.
+  const byCost = [...kept].sort((p, q) => at(p).cost - at(q).cost)
+  return byCost.slice(0, most).sort((p, q) => at(p).width - at(q).width)
 }

@@ -20,12 +20,15 @@ import { type Given, type LaidZone, layZones, type Zone, type Zones } from './zo
 
 /** Up to what an arrangement may cost; the largest size under each is a candidate. */
 const COSTS = [0.02, 0.4, 0.9, 1.6, 3.5]
+const DEAREST = 3.52
 /** Sizes are tried in steps of this factor, so many of them; those that are carried out in steps as fine as that. */
 const STEP = 0.9
 const STEPS = 34
 const FINE = 0.975
 /** Nothing grows beyond this multiple of what the areas of the two pages say. */
 const MOST = 1.3
+/** Arrangements that are worth so much less than the best are not looked for: a fault weighs about as much. */
+const MARGIN = 2.5
 /** Of the boxes that are free of what covers a channel so many are tried, the largest first. */
 const MOST_FREE = 4
 
@@ -42,6 +45,8 @@ export type Tried = Way & {
   value: number
   choices: Record<string, string>
 }
+/** The largest that fits, under each of the costs. */
+type Steps = (Omit<Tried, 'family'> | null)[]
 /** An arrangement that was carried out and looked at. */
 export type Candidate = { tried: Tried; nodes: Map<string, LayerNode>; faults: Fault[]; score: number }
 
@@ -85,26 +90,36 @@ export class Search {
     this.rtl = words.filter((w) => w.layout?.lines[0]?.rtl).length * 2 > words.length
   }
 
-  /** The best arrangements of some families with some things left out, best first; each of another structure. */
-  candidates(leftOut: ReadonlySet<string>, of: readonly Family[]): Candidate[] {
+  /**
+   * The best arrangements of some families with some things left out, best first; each of another structure. Those that
+   * cannot be better than one that was carried out already, and is `good`, are not looked at.
+   */
+  candidates(
+    leftOut: ReadonlySet<string>,
+    of: readonly Family[],
+    good = Number.NEGATIVE_INFINITY,
+  ): Candidate[] {
     const given = this.given(leftOut)
-    return of
-      .flatMap((family) => {
-        const sorted = this.tries(family, given).sort((a, b) => b.value - a.value)
-        return distinct(sorted).slice(0, family.drawn)
-      })
-      .map((coarse) => {
-        const tried = this.refined(coarse)
-        const nodes = realise(this.scene, tried.zones, this.grounds, leftOut)
-        const faults = this.faults(nodes, leftOut)
-        return { tried, nodes, faults, score: tried.value - badness(faults) }
-      })
-      .sort((a, b) => b.score - a.score)
+    const tries = of.flatMap((family) => {
+      const sorted = this.tries(family, given).sort((a, b) => b.value - a.value)
+      return distinct(sorted).slice(0, family.drawn)
+    })
+    const out: Candidate[] = []
+    for (const coarse of tries.sort((a, b) => b.value - a.value)) {
+      if (out.some((c) => c.score >= coarse.value && c.tried.value - c.score <= good)) break
+      out.push(this.carriedOut(this.refined(coarse), leftOut))
+    }
+    return out.sort((a, b) => b.score - a.score)
   }
   /** Everything as one thing at the largest size that fits, however small its type; null where not even that can be had. */
-  contained(): Map<string, LayerNode> | null {
+  contained(): Candidate | null {
     const all = this.tries(families.whole, this.given(new Set())).at(-1)
-    return all ? realise(this.scene, all.zones, this.grounds, new Set()) : null
+    return all ? this.carriedOut(all, new Set()) : null
+  }
+  private carriedOut(tried: Tried, leftOut: ReadonlySet<string>): Candidate {
+    const nodes = realise(this.scene, tried.zones, this.grounds, leftOut)
+    const faults = this.faults(nodes, leftOut)
+    return { tried, nodes, faults, score: tried.value - badness(faults) }
   }
   private given(leftOut: ReadonlySet<string>): Given {
     const loose = this.parts.loose.filter((i) => !leftOut.has(i.id))
@@ -121,31 +136,52 @@ export class Search {
     const turns = kept ? [kept.turned && zones.turns] : both
     const { smallestType } = this.channel
     const out: Tried[] = []
+    let most = Number.NEGATIVE_INFINITY
     for (const turned of turns)
-      for (const by of kept && words.length > 1 ? [kept.words] : words)
-        for (const smallest of shrinks ? [smallestType, 0] : [smallestType])
-          for (const best of this.ladder({ cut: zones, turned, words: by, smallest }))
+      for (const smallest of shrinks ? [smallestType, 0] : [smallestType]) {
+        const known = new Map<number, Steps>()
+        for (const by of kept && words.length > 1 ? [kept.words] : words) {
+          const steps = this.ladder({ cut: zones, turned, words: by, smallest }, known, most)
+          known.set(by, steps)
+          let from = Number.POSITIVE_INFINITY
+          for (const best of steps) {
+            if (!best || best.step >= from) continue
+            from = best.step
+            most = Math.max(most, best.value)
             out.push({ ...best, family: id })
+          }
+        }
+      }
     return out
   }
-  /** The largest under each cost, as far as paying more makes it larger. */
-  private ladder(way: Way): Omit<Tried, 'family'>[] {
-    const out: Omit<Tried, 'family'>[] = []
-    let from = STEPS
-    for (const cost of COSTS) {
-      const best = this.largest(way, cost, from)
-      if (!best || (out.length > 0 && best.step >= from)) continue
-      from = best.step
-      out.push(best)
-      if (from === 0) break
+  /** The largest under each cost that may come near the `best` value yet; what is `known` of larger and smaller words says where to look. */
+  private ladder(way: Way, known: ReadonlyMap<number, Steps>, best: number): Steps {
+    const out: Steps = []
+    const others = [...known]
+    let most = best
+    for (const [n, cost] of COSTS.entries()) {
+      const before = out[n - 1] ?? null
+      const smaller = others.flatMap(([by, steps]) => (by < way.words ? (steps[n]?.step ?? 0) : []))
+      const larger = others.flatMap(([by, steps]) => (by > way.words ? (steps[n]?.step ?? STEPS) : []))
+      const low = Math.max(0, ...smaller)
+      const worth = this.smallestWorth(way, COSTS[n - 1] ?? 0, most - MARGIN)
+      const high = Math.min(before?.step ?? STEPS, worth, ...larger)
+      const found = low > high || low === before?.step ? null : this.largest(way, cost, low, high)
+      out.push(found ?? before)
+      most = Math.max(most, found?.value ?? most)
     }
     return out
   }
-  /** The largest size at which everything fits under a cost; `from` is a step at which it is known or tried to. */
-  private largest(way: Way, most: number, from: number): Omit<Tried, 'family'> | null {
+  /** The last of the steps of sizes at which an arrangement of so much cost is worth as much; -1 where none is. */
+  private smallestWorth(way: Way, cost: number, value: number): number {
+    for (let n = STEPS; n >= 0; n--) if (this.valueOf(way, this.most * STEP ** n, cost) >= value) return n
+    return -1
+  }
+  /** The largest size at which everything fits under a cost, between two steps; null where it fits at none of them. */
+  private largest(way: Way, most: number, from: number, to: number): Omit<Tried, 'family'> | null {
     const choices = this.kept?.choices ?? null
     const at = (n: number) => this.lay(way, this.most * STEP ** n, choices, most)
-    let [low, high] = [0, from]
+    let [low, high] = [from, to]
     let laid = at(high)
     if (!laid) return null
     while (low < high) {
@@ -156,15 +192,20 @@ export class Search {
     }
     const scale = this.most * STEP ** high
     const cost = laid.reduce((sum, z) => sum + (z.shape?.cost ?? 0), 0)
+    const value = this.valueOf(way, scale, cost)
+    const chosen: Record<string, string> = {}
+    for (const z of laid) if (z.shape) choicesOf(z.shape, chosen)
+    return { ...way, scale, step: high, zones: laid, cost, value, choices: chosen }
+  }
+  /** What an arrangement is worth before anything of it was looked at. */
+  private valueOf(way: Way, scale: number, cost: number): number {
     const octaves = Math.log2((scale * way.words) / this.frame.area)
-    const value =
+    return (
       (octaves < 0 ? octaves * WEIGHTS.smaller : this.larger(octaves)) +
       Math.min(0, Math.log2(scale / this.frame.area)) * WEIGHTS.subject -
       cost * WEIGHTS.cost -
       (way.turned ? WEIGHTS.turned : 0)
-    const chosen: Record<string, string> = {}
-    for (const z of laid) if (z.shape) choicesOf(z.shape, chosen)
-    return { ...way, scale, step: high, zones: laid, cost, value, choices: chosen }
+    )
   }
   /** The same structure as large as it fits, between the steps. */
   private refined(t: Tried): Tried {
@@ -184,7 +225,7 @@ export class Search {
   }
   private lay(way: Way, scale: number, kept: Fit['kept'], most: number): LaidZone[] | null {
     const { channel, room } = this
-    const fit: Fit = { scale, words: way.words, smallest: way.smallest, room, kept }
+    const fit: Fit = { scale, words: way.words, smallest: way.smallest, room, kept, dearest: DEAREST }
     const shapes = (z: Zone) => this.shapes(z, fit).filter((s) => s.cost <= most)
     const safe = way.cut.zones.length > 1 ? safeArea(channel) : this.inner
     const page = boundsOf(0, 0, channel.width, channel.height)

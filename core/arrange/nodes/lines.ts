@@ -1,6 +1,6 @@
 import { type Bounds, heightOf, widthOf } from '../../geometry/bounds'
 import type { Axis, Fit, LinesNode, Node, NodeDefinition, Shape, Side } from '../node'
-import { unbeaten } from '../node'
+import { type Size, unbeatenOf } from '../node'
 
 /** What it costs that a row becomes a column or the other way round, or breaks in two; of words and pictures alike. */
 const TURNED = 0.22
@@ -51,43 +51,68 @@ const OVERLAP = 0.35
 const between = (gap: number, before: number, after: number): number =>
   Math.max(gap, -OVERLAP * Math.min(before, after))
 
-/** Things one after the other: all combinations of their shapes that fit the room and that nothing beats. */
-function joined(
-  lists: readonly (readonly Shape[])[],
-  gaps: readonly number[],
-  axis: Axis,
-  node: LinesNode,
-  choice: string,
-  cost: number,
-  { scale, room }: Fit,
-): Shape[] {
-  let all: Shape[] = [{ width: 0, height: 0, cost, node, choice, kids: [], scale, extra: gaps }]
-  lists.forEach((list, n) => {
-    const asked = n === 0 ? 0 : (gaps[n - 1] ?? 0)
-    const next: Shape[] = []
-    for (const a of all) {
-      const last = a.kids.at(-1)
-      for (const s of list) {
-        const gap = last ? between(asked, sizeAlong(last, axis), sizeAlong(s, axis)) : 0
-        const width = axis === 'x' ? a.width + gap + s.width : Math.max(a.width, s.width)
-        const height = axis === 'y' ? a.height + gap + s.height : Math.max(a.height, s.height)
-        if (width > room.width || height > room.height) continue
-        next.push({
-          width,
-          height,
-          cost: a.cost + s.cost,
-          node,
-          choice,
-          kids: [...a.kids, s],
-          scale,
-          extra: gaps,
-        })
-      }
+/** Things one after the other, as far as they were put together: their shapes from one end to the other. */
+type Chain = Size & { kids: readonly Shape[] }
+type Way = { axis: Axis; fit: Fit; gaps: readonly number[] }
+const NOTHING: Chain = { width: 0, height: 0, cost: 0, kids: [] }
+
+/** Of all ways to put one more thing to a chain those that fit and that nothing beats; `before` puts it at the beginning. */
+function longer(
+  all: readonly Chain[],
+  list: readonly Shape[],
+  gap: number,
+  { axis, fit }: Way,
+  before = false,
+): Chain[] {
+  const sizes: Size[] = []
+  const of: [Chain, Shape][] = []
+  for (const a of all) {
+    const last = before ? a.kids[0] : a.kids.at(-1)
+    for (const s of list) {
+      const cost = a.cost + s.cost
+      if (cost > fit.dearest) continue
+      const apart = last ? between(gap, sizeAlong(last, axis), sizeAlong(s, axis)) : 0
+      const width = axis === 'x' ? a.width + apart + s.width : Math.max(a.width, s.width)
+      const height = axis === 'y' ? a.height + apart + s.height : Math.max(a.height, s.height)
+      if (width > fit.room.width || height > fit.room.height) continue
+      sizes.push({ width, height, cost })
+      of.push([a, s])
     }
-    all = unbeaten(next)
+  }
+  return unbeatenOf(sizes).map((n) => {
+    const [a, s] = of[n] as [Chain, Shape]
+    const { width, height, cost } = sizes[n] as Size
+    return { width, height, cost, kids: before ? [s, ...a.kids] : [...a.kids, s] }
   })
-  return all
 }
+/** The chains of the first, the first two, … of some things. */
+function chains(lists: readonly (readonly Shape[])[], way: Way): Chain[][] {
+  let all: Chain[] = [NOTHING]
+  return lists.map((list, n) => {
+    all = longer(all, list, way.gaps[n - 1] ?? 0, way)
+    return all
+  })
+}
+/** The chains of the last, the last two, … of some things, by the number of their first. */
+function chainsFromEnd(lists: readonly (readonly Shape[])[], way: Way): Chain[][] {
+  const out: Chain[][] = []
+  let all: Chain[] = [NOTHING]
+  for (let n = lists.length - 1; n >= 0; n--) {
+    all = longer(all, lists[n] as readonly Shape[], way.gaps[n] ?? 0, way, true)
+    out[n] = all
+  }
+  return out
+}
+const shapeOf = (c: Chain, node: LinesNode, choice: string, cost: number, { fit, gaps }: Way): Shape => ({
+  width: c.width,
+  height: c.height,
+  cost: c.cost + cost,
+  node,
+  choice,
+  kids: c.kids,
+  scale: fit.scale,
+  extra: gaps,
+})
 
 export const lines: NodeDefinition<LinesNode> = {
   shapes(node, fit, shapesOf) {
@@ -95,40 +120,24 @@ export const lines: NodeDefinition<LinesNode> = {
     const lists = node.children.map((c) => shapesOf(c))
     const out: Shape[] = []
     const wants = (choice: string) => kept === undefined || kept === choice
-    if (wants('as'))
-      out.push(
-        ...joined(
-          lists,
-          node.gaps.map((_, n) => gapAt(node, n, fit)),
-          node.axis,
-          node,
-          'as',
-          0,
-          fit,
-        ),
-      )
+    const way: Way = { axis: node.axis, fit, gaps: node.gaps.map((_, n) => gapAt(node, n, fit)) }
+    const splits = breaks(node) ? splitsOf(node).filter((at) => wants(`broken ${at}`)) : []
+    const starts = wants('as') || splits.length > 0 ? chains(lists, way) : []
+    if (wants('as')) out.push(...(starts.at(-1) ?? []).map((c) => shapeOf(c, node, 'as', 0, way)))
     const order = turnedOrder(node)
     if (order && wants('turned')) {
       const gap = turnedGap(node, fit)
-      const turned = order.map((n) => lists[n] as readonly Shape[])
-      out.push(
-        ...joined(
+      const turned: Way = { axis: other(node.axis), fit, gaps: order.slice(1).map(() => gap) }
+      const all =
+        chains(
+          order.map((n) => lists[n] as readonly Shape[]),
           turned,
-          turned.slice(1).map(() => gap),
-          other(node.axis),
-          node,
-          'turned',
-          node.bound ? BOUND : TURNED,
-          fit,
-        ),
-      )
+        ).at(-1) ?? []
+      out.push(...all.map((c) => shapeOf(c, node, 'turned', node.bound ? BOUND : TURNED, turned)))
     }
-    if (!node.bound && node.children.length >= 3 && node.children.every((c) => c.over.size === 0))
-      for (const at of splitsOf(node)) {
-        const choice = `broken ${at}`
-        if (!wants(choice)) continue
-        out.push(...broken(node, lists, at, choice, fit))
-      }
+    const ends = splits.length > 0 ? chainsFromEnd(lists, way) : []
+    for (const at of splits)
+      out.push(...broken(node, starts[at - 1] as Chain[], ends[at] as Chain[], at, way))
     // A choice that cannot be had any more leaves all free.
     return out.length > 0 || kept === undefined ? out : lines.shapes(node, { ...fit, kept: null }, shapesOf)
   },
@@ -161,41 +170,41 @@ function splitsOf(node: LinesNode): number[] {
     .sort((a, b) => uneven(a) - uneven(b) || a - b)
     .slice(0, SPLITS)
 }
+const breaks = (node: LinesNode): boolean =>
+  !node.bound && node.children.length >= 3 && node.children.every((c) => c.over.size === 0)
 /** Two runs beside each other, across the direction. */
 function broken(
   node: LinesNode,
-  lists: readonly (readonly Shape[])[],
+  one: readonly Chain[],
+  two: readonly Chain[],
   at: number,
-  choice: string,
-  fit: Fit,
+  way: Way,
 ): Shape[] {
-  const gaps = node.gaps.map((_, n) => gapAt(node, n, fit))
-  const one = joined(lists.slice(0, at), gaps.slice(0, at - 1), node.axis, node, '', 0, fit)
-  const two = joined(lists.slice(at), gaps.slice(at), node.axis, node, '', 0, fit)
+  const { fit, gaps } = way
   const apart = turnedGap(node, fit)
   const across = other(node.axis)
-  return unbeaten(
-    one.flatMap((a) =>
-      two.map((b): Shape => {
-        const [w, h] =
-          across === 'x'
-            ? [a.width + apart + b.width, Math.max(a.height, b.height)]
-            : [Math.max(a.width, b.width), a.height + apart + b.height]
-        const uneven = Math.abs(Math.log2(sizeAlong(a, node.axis) / Math.max(1, sizeAlong(b, node.axis))))
-        const cost = BROKEN + a.cost + b.cost + 0.05 * Math.min(3, uneven)
-        return {
-          width: w,
-          height: h,
-          cost,
-          node,
-          choice,
-          kids: [a, b],
-          scale: fit.scale,
-          extra: [apart, at],
-        }
-      }),
-    ),
-  )
+  const sizes: Size[] = []
+  const of: [Chain, Chain][] = []
+  for (const a of one)
+    for (const b of two) {
+      const width = across === 'x' ? a.width + apart + b.width : Math.max(a.width, b.width)
+      const height = across === 'y' ? a.height + apart + b.height : Math.max(a.height, b.height)
+      const uneven = Math.abs(Math.log2(sizeAlong(a, node.axis) / Math.max(1, sizeAlong(b, node.axis))))
+      const cost = BROKEN + a.cost + b.cost + 0.05 * Math.min(3, uneven)
+      if (cost > fit.dearest || width > fit.room.width || height > fit.room.height) continue
+      sizes.push({ width, height, cost })
+      of.push([a, b])
+    }
+  const halves: [Way, Way] = [
+    { ...way, gaps: gaps.slice(0, at - 1) },
+    { ...way, gaps: gaps.slice(at) },
+  ]
+  return unbeatenOf(sizes).map((n): Shape => {
+    const [a, b] = of[n] as [Chain, Chain]
+    const kids = [shapeOf(a, node, '', 0, halves[0]), shapeOf(b, node, '', 0, halves[1])]
+    const { width, height, cost } = sizes[n] as Size
+    return { width, height, cost, node, choice: `broken ${at}`, kids, scale: fit.scale, extra: [apart, at] }
+  })
 }
 function placeRuns(
   node: LinesNode,

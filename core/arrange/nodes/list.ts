@@ -32,7 +32,7 @@ export function shapesAt(root: Node, fit: Fit): readonly Shape[] {
     const found = held.get(node)
     if (found) return found
     const { room } = fit
-    const fits = (s: Shape) => s.width <= room.width && s.height <= room.height
+    const fits = (s: Shape) => s.width <= room.width && s.height <= room.height && s.cost <= fit.dearest
     const made = unbeaten(definitionOf(node).shapes(node, fit, shapesOf).filter(fits))
     held.set(node, made)
     return made

@@ -4,7 +4,7 @@ import { widthOf } from '../../geometry/bounds'
 import { cosine, sine } from '../../geometry/exact'
 import { isWorded } from '../../kinds/facts'
 import { type Measure, wrapMeasured } from '../../type/layout'
-import type { NodeDefinition, WordsNode, Wrap } from '../node'
+import type { NodeDefinition, Shape, WordsNode, Wrap } from '../node'
 
 /** Letters that change with their neighbours make a line a little wider alone than within its paragraph. */
 export const slackOf = (size: number): number => size * 0.08
@@ -59,21 +59,15 @@ export const words: NodeDefinition<WordsNode> = {
     const size = Math.max(scale * by * node.size, smallest * node.level)
     const slack = slackOf(size)
     const long = node.wraps.length
-    return node.wraps.map((wrap, n) => {
+    return node.wraps.map((wrap, n): Shape => {
       const more = wrap.lines - node.lines
       const cost =
         (more > 0 ? more * (node.headline ? LARGER : SMALLER) : -more * FEWER) +
         (n === long - 1 && n > 1 && node.headline ? WORD_BY_WORD : 0)
       const own = { width: wrap.width * size + slack, height: heightAt(node, wrap.lines, size) }
-      return {
-        ...turned(own, node.turn),
-        cost,
-        node,
-        choice: '',
-        kids: [],
-        scale: size / node.size,
-        extra: [wrap.lines, own.width],
-      }
+      const { width, height } = turned(own, node.turn)
+      const extra = [wrap.lines, own.width]
+      return { width, height, cost, node, choice: '', kids: [], scale: size / node.size, extra }
     })
   },
   place(node, shape, box, { out }) {
