@@ -4,6 +4,7 @@ import sharp from 'sharp'
 import { arrange, contained } from '../core/arrange/arrange'
 import { FAULTS, type Fault, type FaultKind } from '../core/arrange/faults/fault'
 import { afterOf, beforeOf, faultsOf } from '../core/arrange/faults/list'
+import type { Source } from '../core/arrange/source'
 import { inOrder } from '../core/basics/order'
 import { itemsOf } from '../core/compose/item'
 import { read } from '../core/compose/read'
@@ -68,22 +69,46 @@ export async function measureAdapting(loaded: ReadonlyMap<string, LoadedSupply>)
     pages.push(...pagesOf(m, host))
   }
   tell(pages)
+  note(
+    'An edit of one word followed on twelve channels',
+    median(made.map((m) => followed(m, host))),
+    'ms',
+    60,
+  )
   if (process.argv.includes('--pictures')) await walls(made, host)
 }
-function pagesOf(m: Made, host: NodeHost): Page[] {
-  const { design } = m
-  const master = design.channels[design.master] as Channel
+function sourceOf(design: Design): Source {
   for (const layer of Object.values(design.layers)) Object.freeze(layer)
-  const nodes = layerTree(design, 'page1')
-  const reading = read(nodes, master, host)
-  const before = beforeOf(reading, master)
-  const source = {
-    nodes,
-    master,
+  return {
+    nodes: layerTree(design, 'page1'),
+    master: design.channels[design.master] as Channel,
     swatches: design.swatches,
     colour: design.pages.page1?.colour ?? '#ffffff',
     said: [],
   }
+}
+/** How long twelve channels take to follow when one word of a text becomes another, ms. */
+function followed({ design }: Made, host: NodeHost): number {
+  const source = sourceOf(design)
+  const channels = inOrder(design.channels)
+    .filter((c) => c.id !== design.master)
+    .slice(0, 12)
+  const chosen = channels.map((c) => arrange(source, c, null, host).chosen)
+  const text = Object.values(design.layers).find((l) => l.kind === 'type' && l.text.includes(' '))
+  if (text?.kind !== 'type') return 0
+  const edited = { ...text, text: text.text.replace(/\S+$/u, 'stoneware') }
+  const after = sourceOf({ ...design, layers: { ...design.layers, [text.id]: edited } })
+  const from = performance.now()
+  channels.forEach((c, n) => {
+    arrange(after, c, chosen[n] ?? null, host)
+  })
+  return performance.now() - from
+}
+function pagesOf(m: Made, host: NodeHost): Page[] {
+  const { design } = m
+  const source = sourceOf(design)
+  const { master } = source
+  const before = beforeOf(read(source.nodes, master, host), master)
   return inOrder(design.channels).flatMap((channel): Page[] => {
     if (channel.id === design.master) return []
     const from = performance.now()
