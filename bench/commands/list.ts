@@ -11,6 +11,7 @@ import { steeringCommands } from './steering'
 import { toolCommands } from './tools'
 import { treatmentCommands } from './treatments'
 import { viewCommands } from './view'
+import { wallCommands } from './wall'
 
 /** Every command of the bench; keys, palette, menus and tests all run these. */
 export const commands: readonly Command[] = [
@@ -26,6 +27,7 @@ export const commands: readonly Command[] = [
   ...treatmentCommands,
   ...cuttingCommands,
   ...viewCommands,
+  ...wallCommands,
   ...designCommands,
 ]
 export const commandById = (id: string): Command => {

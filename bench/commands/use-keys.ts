@@ -5,6 +5,7 @@ import { stopCutting } from '../actions/cutting'
 import { finishPath, removePoint } from '../actions/pathing'
 import { drawInMiddle } from '../actions/placing'
 import { endSpecks } from '../actions/specks'
+import { toggleWall } from '../actions/wall'
 import { heldStill } from '../stage/held-still'
 import { openPeek, PEEK_HOLD_MS, takeNext } from '../stage/peek'
 import { holdKey, inHand } from '../stage/use-pointer'
@@ -145,5 +146,6 @@ function leaveOneLevel(bench: Bench): void {
     const out = s.inside
     bench.set({ inside: s.design.layers[out]?.parent ?? null })
     bench.select([out])
-  } else bench.select([])
+  } else if (s.selection.length > 0) bench.select([])
+  else if (s.wall) toggleWall(bench)
 }

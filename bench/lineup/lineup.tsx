@@ -1,19 +1,20 @@
 'use client'
-import { Plus } from 'lucide-react'
+import { LayoutGrid, Plus } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { memo, useDeferredValue, useEffect, useMemo, useRef } from 'react'
+import { memo, useDeferredValue, useEffect, useMemo } from 'react'
 import { inOrder } from '@/core/basics/order'
 import { channelPresets } from '@/core/design/channels'
 import { addChannel, removeChannel } from '@/core/design/commands'
 import { changesIn, followMaster, onPageOf } from '@/core/design/properties/set'
+import { toggleWall } from '../actions/wall'
 import { commandById } from '../commands/list'
 import type { BenchState } from '../state/bench'
-import { useBench, usePaced } from '../state/bench-context'
+import { useBench, useBenchState, usePaced } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 import { Menu, MenuBody, MenuItem } from '../ui/menu'
 import { PageStrip } from './page-strip'
-
-const HEIGHT = 50
+import { Picture } from './picture'
+import { STRIP, useShows } from './shows'
 
 const shown = (state: BenchState) => ({ design: state.design, page: state.page, channel: state.channel })
 
@@ -28,11 +29,8 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
     const all = inOrder(s.design.channels)
     return [...all.filter((c) => c.id === s.design.master), ...all.filter((c) => c.id !== s.design.master)]
   }, [s.design.channels, s.design.master])
-  const ids = channels.map((c) => c.id).join()
-  useEffect(() => {
-    bench.client.setLineup(s.page, ids.split(','), HEIGHT, Math.max(1.5, window.devicePixelRatio || 1))
-    bench.client.setChecks(s.page)
-  }, [bench, s.page, ids])
+  useShows(channels)
+  useEffect(() => bench.client.setChecks(s.page), [bench, s.page])
   const spare = channelPresets.filter((p) => !s.design.channels[p.id])
   return (
     <nav
@@ -68,6 +66,7 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
           {spare.length === 0 && <p className="px-2 py-1 text-soft">All channels are in the lineup.</p>}
         </Menu>
       </div>
+      <WallButton />
       <PageStrip design={s.design} page={s.page} channel={s.channel} />
     </nav>
   )
@@ -76,28 +75,15 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
 function Thumb({ id, name, width, height }: { id: string; name: string; width: number; height: number }) {
   const bench = useBench()
   const s = usePaced('stage', (state) => ({
-    thumb: state.thumbs[`${state.page}/${id}`],
+    left: state.thumbs[`${state.page}/${id}`]?.leftOut.length ?? 0,
     current: state.channel === id,
     master: state.design.master === id,
     page: state.page,
     findings: (state.findings[`${state.page}/${id}`] ?? []).length,
     changes: changesIn(state.design, { channel: id, targets: onPageOf(state.design, state.page) }).length,
   }))
-  const canvas = useRef<HTMLCanvasElement>(null)
-  useEffect(() => {
-    const c = canvas.current
-    if (!c || !s.thumb) return
-    c.width = s.thumb.width
-    c.height = s.thumb.height
-    c.getContext('2d')?.putImageData(
-      new ImageData(new Uint8ClampedArray(s.thumb.data), s.thumb.width, s.thumb.height),
-      0,
-      0,
-    )
-    c.dataset.revision = String(s.thumb.revision)
-  }, [s.thumb])
-  const k = Math.min(HEIGHT / height, (HEIGHT * 1.9) / width)
-  const left = s.thumb?.leftOut.length ?? 0
+  const k = Math.min(STRIP.height / height, (STRIP.height * STRIP.ratio) / width)
+  const { left } = s
   const told = [
     s.master ? 'master' : '',
     s.findings > 0 ? `${s.findings} finding${s.findings === 1 ? '' : 's'}` : '',
@@ -118,9 +104,9 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
           onClick={() => bench.show(s.page, id)}
         >
           <span className="flex h-[52px] items-center">
-            <canvas
-              ref={canvas}
-              className={`rounded-[2px] bg-line shadow-[0_0_0_1px_rgb(0_0_0/0.12)] ${s.current ? 'outline-2 outline-offset-2 outline-accent' : ''}`}
+            <Picture
+              of={`${s.page}/${id}`}
+              className={`rounded-[2px] shadow-[0_0_0_1px_rgb(0_0_0/0.12)] ${s.current ? 'outline-2 outline-offset-2 outline-accent' : ''}`}
               style={{ width: Math.round(width * k), height: Math.round(height * k) }}
             />
           </span>
@@ -182,7 +168,24 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
     </DropdownMenu.Root>
   )
 }
-const Badge = ({ warn, ...rest }: React.ComponentProps<'span'> & { warn?: boolean }) => (
+/** Opens and closes the wall. */
+function WallButton() {
+  const bench = useBench()
+  const on = useBenchState((state) => state.wall !== null)
+  return (
+    <button
+      type="button"
+      aria-pressed={on}
+      title="Wall: all channels at once (Shift+A)"
+      onClick={() => toggleWall(bench)}
+      className={`my-1.5 flex w-14 flex-col items-center justify-center gap-1 rounded-control text-tiny ${on ? 'bg-ink text-panel' : 'text-soft hover:bg-well hover:text-ink'}`}
+    >
+      <LayoutGrid size={18} />
+      Wall
+    </button>
+  )
+}
+export const Badge = ({ warn, ...rest }: React.ComponentProps<'span'> & { warn?: boolean }) => (
   <span
     className={`rounded-full border px-1.5 text-[10px] leading-4 font-semibold tabular-nums ${warn ? 'border-warn/40 bg-warn-ground text-warn' : 'border-line bg-panel text-soft'}`}
     {...rest}

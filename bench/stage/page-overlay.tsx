@@ -14,6 +14,8 @@ type Shown = {
   safe: Bounds | null
   clear: readonly Bounds[]
   findings: readonly Finding[]
+  /** What lies beyond the trim is dimmed; not where other pages hang. */
+  dims: boolean
 }
 
 /**
@@ -32,6 +34,7 @@ export const PageOverlay = memo(function PageOverlay({ width, height }: { width:
     findings: state.findings[`${state.page}/${state.channel}`],
     gone: (state.findings[`${state.page}/${state.channel}`] ?? []).some((f) => isGone(state, f)),
     overlays: state.overlays,
+    hung: state.wall !== null,
   }))
   const { safe, clear } = s.channel
   return (
@@ -40,7 +43,8 @@ export const PageOverlay = memo(function PageOverlay({ width, height }: { width:
       view={s.view}
       width={s.width}
       height={s.height}
-      bleed={s.overlays.hidden ? 0 : s.bleed}
+      bleed={s.overlays.hidden || s.hung ? 0 : s.bleed}
+      dims={!s.hung}
       safe={
         s.overlays.hidden || !s.overlays.safe
           ? null
@@ -67,6 +71,7 @@ function Lines({
   safe,
   clear,
   findings,
+  dims,
 }: Shown & { stage: { width: number; height: number } }) {
   const box = (b: Bounds): string => {
     const [a, c] = [toStage(view, { x: b.left, y: b.top }), toStage(view, { x: b.right, y: b.bottom })]
@@ -79,7 +84,9 @@ function Lines({
       className="pointer-events-none absolute inset-0 size-full overflow-hidden will-change-transform"
       aria-hidden="true"
     >
-      <path d={`${outer}${box(page)}`} fillRule="evenodd" className="fill-stage" fillOpacity={0.72} />
+      {dims && (
+        <path d={`${outer}${box(page)}`} fillRule="evenodd" className="fill-stage" fillOpacity={0.72} />
+      )}
       <g fill="none">
         {bleed > 0 && (
           <path

@@ -5,8 +5,11 @@ import { layerName } from '@/core/kinds/facts'
 import { PARCEL_TYPE, pasteText } from '../actions/clipboard'
 import { makeBackdrop, type Placing, placeSource } from '../actions/placing'
 import { dropFiles, fillSlot, overSlot, slotUnder } from '../actions/slots'
+import { enterUnder, fittedWallView } from '../actions/wall'
 import type { Bench } from '../state/bench'
 import { useBench, useBenchState } from '../state/bench-context'
+import { WallBand } from '../wall/band'
+import { WallNames, WallPictures } from '../wall/wall'
 import { Overlay } from './overlay'
 import { PageOverlay } from './page-overlay'
 import { Painter } from './painter'
@@ -45,6 +48,7 @@ export function Stage() {
     strongGround: state.strongGround,
     mask: state.mask,
     maskView: state.maskView,
+    wall: state.wall,
     ground: state.solo ? 'transparent' : lookUp(state.resolved.colour, state.resolved.swatches),
   }))
   const canvas = useRef<HTMLCanvasElement>(null)
@@ -76,9 +80,9 @@ export function Stage() {
   const { width, height, bleed } = s
   useEffect(() => {
     if (!s.view.fitted || size.width === 0) return
-    const next = fitView({ width, height, bleed })
+    const next = (s.wall && fittedWallView(bench.store.getState())) || fitView({ width, height, bleed })
     if (next.zoom !== s.view.zoom || next.x !== s.view.x || next.y !== s.view.y) bench.set({ view: next })
-  }, [bench, s.view, size, width, height, bleed])
+  }, [bench, s.view, s.wall, size, width, height, bleed])
 
   useEffect(() => {
     const p = painter.current
@@ -157,6 +161,10 @@ export function Stage() {
     width: width * s.view.zoom,
     height: height * s.view.zoom,
   }
+  // On the wall nothing of this page is seen beyond it, for others hang there.
+  const right = size.width - pageStyle.left - pageStyle.width
+  const bottom = size.height - pageStyle.top - pageStyle.height
+  const pageClip = `inset(${pageStyle.top}px ${right}px ${bottom}px ${pageStyle.left}px)`
   return (
     <section
       ref={pointer.frame}
@@ -179,7 +187,9 @@ export function Stage() {
       onDrop={(e) => {
         e.preventDefault()
         const r = e.currentTarget.getBoundingClientRect()
-        const at = toPage(bench.store.getState().view, { x: e.clientX - r.left, y: e.clientY - r.top })
+        const dropped = { x: e.clientX - r.left, y: e.clientY - r.top }
+        enterUnder(bench, dropped)
+        const at = toPage(bench.store.getState().view, dropped)
         const text = e.dataTransfer.getData(SUPPLY_TYPE)
         if (text) {
           const placing = JSON.parse(text) as Placing
@@ -200,17 +210,20 @@ export function Stage() {
         {/* The page's own colour is there before the first tile is. */}
         <div className="size-full" style={{ background: s.ground }} />
       </div>
+      <WallPictures width={size.width} height={size.height} />
       <canvas
         ref={canvas}
         data-testid="stage-canvas"
         className="absolute inset-0"
-        style={{ width: size.width, height: size.height }}
+        style={{ width: size.width, height: size.height, ...(s.wall ? { clipPath: pageClip } : {}) }}
         aria-label="The design"
       />
       <PageOverlay width={size.width} height={size.height} />
       <Overlay drawn={pointer.drawn} width={size.width} height={size.height} />
       <TypeEditor />
-      {!s.hidden && <Rulers width={size.width} height={size.height} />}
+      <WallNames width={size.width} height={size.height} />
+      <WallBand />
+      {!s.hidden && !s.wall && <Rulers width={size.width} height={size.height} />}
       <PinnedPicture />
       <PeekList width={size.width} height={size.height} />
       <ZoomNote />

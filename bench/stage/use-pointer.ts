@@ -1,9 +1,11 @@
 'use client'
 import { type PointerEvent as ReactPointerEvent, useEffect, useMemo, useRef, useState } from 'react'
+import { flushSync } from 'react-dom'
 import { isLocked, isShown } from '@/core/design/tree'
 import type { Point } from '@/core/geometry/matrix'
 import { hasMembers } from '@/core/kinds/facts'
 import { goInto, stageScale } from '../actions/handled'
+import { enterUnder } from '../actions/wall'
 import type { Bench, View } from '../state/bench'
 import { newDrawn, nothingDrawn } from './drawn'
 import { pointerWasAt } from './peek'
@@ -133,6 +135,8 @@ export function useStagePointer(bench: Bench) {
       ;(document.activeElement as HTMLElement | null)?.blur?.()
       frame.current?.focus({ preventScroll: true })
       e.currentTarget.setPointerCapture(e.pointerId)
+      // A press on another page of the wall goes on there: the stage follows before the tool is asked.
+      if (e.button === 0 && !keys.space) flushSync(() => enterUnder(bench, local(e)))
       const from = pointerOf(e, (e.target as Element).closest<HTMLElement>('[data-handle]'))
       const pans = keys.space || e.button === 1
       const press = pans ? panPress(bench, from) : tools[tool].press(hand, from)

@@ -11,6 +11,8 @@ export const setStageSize = (next: { width: number; height: number }): void => {
   size = next
 }
 
+export const stageSize = (): { width: number; height: number } => size
+
 /** The view in which the whole page with a margin is seen. */
 export function fitView(page: { width: number; height: number; bleed: number }, margin = 34): View {
   const zoom = Math.max(

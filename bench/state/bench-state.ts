@@ -10,10 +10,17 @@ import { type SeeingSlice, seeingAtFirst } from './slices/seeing'
 import { type SelectionSlice, selectionAtFirst } from './slices/selection'
 import { type ToolSlice, toolAtFirst } from './slices/tool'
 import { type ViewSlice, viewAtFirst } from './slices/view'
+import { type WallSlice, wallAtFirst } from './slices/wall'
 
 export type * from './slices/words'
 /** The state of the bench: what is open, what people took, what is in the hand, how it is looked at, what panels show. */
-export type BenchState = DocumentSlice & SelectionSlice & ToolSlice & ViewSlice & SeeingSlice & PanelsSlice
+export type BenchState = DocumentSlice &
+  SelectionSlice &
+  ToolSlice &
+  ViewSlice &
+  SeeingSlice &
+  WallSlice &
+  PanelsSlice
 
 export type Loaded = { id: string; campaign: string; revision: number; design: Design; sources: SourceInfo[] }
 
@@ -24,6 +31,7 @@ export function openedState(loaded: Loaded, page: string, resolved: ResolvedPage
     ...toolAtFirst,
     ...viewAtFirst,
     ...seeingAtFirst,
+    ...wallAtFirst,
     ...panelsAtFirst,
     campaign: loaded.campaign,
     design: freeze(loaded.design, true),

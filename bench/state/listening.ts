@@ -17,7 +17,9 @@ export const listening =
     else if (m.kind === 'thumb') {
       const { revision, width, height, data, leftOut } = m
       const thumb = { revision, width, height, data, leftOut }
-      setState({ thumbs: { ...getState().thumbs, [`${m.page}/${m.channel}`]: thumb } })
+      const key = `${m.page}/${m.channel}`
+      setState({ thumbs: { ...getState().thumbs, [m.as ? `${key}/${m.as}` : key]: thumb } })
+      if (m.as) return
       const stored = getState().design.arrangements[arrangementKey(m.page, m.channel)]
       if (m.arrangement && (m.chosenAnew || !stored)) bench.keepArrangement(m.page, m.channel, m.arrangement)
     }

@@ -1,6 +1,15 @@
 import type { Patch } from '@/core/design/edits'
 import type { Design } from '@/core/design/schema'
-import type { FromWorker, PaintMessage, Question, SourceInfo, StageView, ToWorker, Trial } from './protocol'
+import type {
+  FromWorker,
+  PaintMessage,
+  Question,
+  Show,
+  SourceInfo,
+  StageView,
+  ToWorker,
+  Trial,
+} from './protocol'
 import { plainSeeing, type Seeing } from './seeing'
 
 type Listener = (message: FromWorker) => void
@@ -68,8 +77,8 @@ export class RenderClient {
     this.seeing = key
     this.send(this.stage, { kind: 'seeing', seeing })
   }
-  setLineup(page: string, channels: string[], height: number, ratio: number): void {
-    this.send(this.quiet, { kind: 'lineup', page, channels, height, ratio })
+  setLineup(shows: Show[]): void {
+    this.send(this.quiet, { kind: 'lineup', shows })
   }
   setLayers(page: string, channel: string, ids: string[], side: number): void {
     this.send(this.quiet, { kind: 'layers', page, channel, ids, side })

@@ -281,10 +281,12 @@ describe('the quiet work', () => {
     engine.take({ kind: 'design', design: sample(), revision: 1, sources: [] })
     engine.take({
       kind: 'lineup',
-      page: 'page1',
-      channels: ['square-post', 'link-card'],
-      height: 50,
-      ratio: 1,
+      shows: ['square-post', 'link-card'].map((channel) => ({
+        page: 'page1',
+        channel,
+        width: 95,
+        height: 50,
+      })),
     })
     const thumbs = (revision: number) =>
       posted.flatMap((m) => (m.kind === 'thumb' && m.revision >= revision ? [m] : []))
@@ -301,6 +303,31 @@ describe('the quiet work', () => {
       preview: false,
     })
     await until(() => new Set(thumbs(2).map((t) => t.channel)).size === 2)
+  })
+  it('makes those anew that are asked for larger, and a page as another arrangement lays it out', async () => {
+    engine.take({ kind: 'design', design: sample(), revision: 1, sources: [] })
+    const small = { page: 'page1', channel: 'square-post', width: 50, height: 50 }
+    const card = { page: 'page1', channel: 'link-card', width: 95, height: 50 }
+    const thumbs = () => posted.flatMap((m) => (m.kind === 'thumb' ? [m] : []))
+    engine.take({ kind: 'lineup', shows: [small, card] })
+    await until(() => thumbs().length === 2)
+    const laid = thumbs().find((t) => t.channel === 'link-card')?.arrangement
+    if (!laid) throw new Error('The card was not arranged.')
+    engine.take({
+      kind: 'lineup',
+      shows: [
+        small,
+        { ...card, width: 190, height: 100 },
+        { ...card, as: { key: 'other', arrangement: laid } },
+      ],
+    })
+    await until(() => thumbs().length === 4)
+    expect(thumbs().map((t) => [t.channel, t.as, t.height])).toEqual([
+      ['square-post', null, 38],
+      ['link-card', null, 50],
+      ['link-card', null, 100],
+      ['link-card', 'other', 50],
+    ])
   })
   it('makes pictures of single layers, once for each look', async () => {
     engine.take({ kind: 'design', design: sample(), revision: 1, sources: [] })

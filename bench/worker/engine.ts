@@ -1,7 +1,7 @@
 import type { LightOf } from '@/core/adapt/lightness'
 import { messageOf } from '@/core/basics/errors'
 import { applyEdit } from '@/core/design/edits'
-import type { Design } from '@/core/design/schema'
+import { type Arrangement, arrangementKey, type Design } from '@/core/design/schema'
 import { areaOf, type Bounds, intersect, overlaps } from '@/core/geometry/bounds'
 import { PixelMemory, TILE } from '@/core/pixels/memory'
 import { crossingsOf } from '@/core/render/crossings'
@@ -112,6 +112,7 @@ export class Engine {
   private resting = false
   private rest: ReturnType<typeof setTimeout> | undefined
   private asked = 0
+  private readonly waiting: (() => void)[] = []
   private readonly quiet: QuietWork
 
   constructor(
@@ -133,7 +134,7 @@ export class Engine {
     this.quiet = new QuietWork({
       host: this.host,
       post,
-      resolved: (page, channel) => this.resolved(page, channel),
+      resolved: (page, channel, arrangement) => this.resolved(page, channel, arrangement),
       load: (made, again) => this.load(made, again),
     })
   }
@@ -161,6 +162,9 @@ export class Engine {
         this.designChanged()
         break
       case 'view':
+        // What is asked next is asked of the page that comes.
+        if (this.view?.channel !== message.view.channel || this.view.page !== message.view.page)
+          this.stagePlan = null
         if (
           this.view &&
           (this.view.scale !== message.view.scale ||
@@ -231,15 +235,19 @@ export class Engine {
     } finally {
       this.busy = false
       if (this.wanted) void this.run()
+      else this.tellWaiting()
     }
   }
 
   private async resolved(
     page: string,
     channel: string,
+    arrangement?: Arrangement,
   ): Promise<{ page: ResolvedPage; revision: number } | null> {
-    const [design, revision] = [this.shown, this.revision]
-    if (!design?.pages[page] || !design.channels[channel]) return null
+    const { shown, revision } = this
+    if (!shown?.pages[page] || !shown.channels[channel]) return null
+    const own = arrangement && { [arrangementKey(page, channel)]: arrangement }
+    const design = own ? { ...shown, arrangements: { ...shown.arrangements, ...own } } : shown
     for (;;) {
       const seen = resolve(design, { page, channel }, { fonts: this.fonts, lightOf: this.lightOf })
       const due = facesDue(seen, this.fonts)
@@ -275,6 +283,7 @@ export class Engine {
     if (!found) return
     const made = this.planned(found.page, { scale: view.scale, seen: view.visible })
     this.stagePlan = made
+    this.tellWaiting()
     this.load(made, () => undefined)
     if (!this.previewing) {
       this.drafter.keep(found.page, made)
@@ -435,7 +444,16 @@ export class Engine {
     this.post({ kind: 'answer', id, value })
   }
 
+  /** Questions wait for the plan of the page that the stage went to. */
+  private planIsHere(): Promise<void> {
+    if (this.stagePlan || !(this.wanted || this.busy)) return Promise.resolve()
+    return new Promise((go) => this.waiting.push(go))
+  }
+  private tellWaiting(): void {
+    for (const go of this.waiting.splice(0)) go()
+  }
   private async find(question: Question): Promise<unknown> {
+    await this.planIsHere()
     const { stagePlan: stage, view, renderer, host } = this
     if (!stage) return null
     const own = answerFrom(question, stage, renderer)

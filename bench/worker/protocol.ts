@@ -23,6 +23,18 @@ export type { SourceInfo }
 /** What the stage shows: page and channel at a scale (device px per px of the page), the visible part in px of the view. */
 export type StageView = { page: string; channel: string; scale: number; visible: Bounds }
 
+/**
+ * A picture of a page on a channel, no larger than so many device px; `as` tells pictures of one page apart: laid out by
+ * another arrangement.
+ */
+export type Show = {
+  page: string
+  channel: string
+  width: number
+  height: number
+  as?: { key: string; arrangement: Arrangement } | undefined
+}
+
 export type ToWorker =
   | { kind: 'design'; design: Design; revision: number; sources: SourceInfo[] }
   | { kind: 'sources'; sources: SourceInfo[] }
@@ -36,7 +48,8 @@ export type ToWorker =
   | { kind: 'hand'; ids: string[] }
   /** How the stage is looked at; nothing else is. */
   | { kind: 'seeing'; seeing: Seeing }
-  | { kind: 'lineup'; page: string; channels: string[]; height: number; ratio: number }
+  /** Pictures of pages on channels, kept up with the design, in this order. */
+  | { kind: 'lineup'; shows: Show[] }
   | { kind: 'layers'; page: string; channel: string; ids: string[]; side: number }
   /** Pictures of layers with other treatments, in this order; none gives up what is left. `turn` is told with each. */
   | {
@@ -110,6 +123,8 @@ export type FromWorker =
       revision: number
       page: string
       channel: string
+      /** The key of what it was asked as, if it was. */
+      as: string | null
       width: number
       height: number
       data: Uint8ClampedArray<ArrayBuffer>

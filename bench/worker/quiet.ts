@@ -1,22 +1,29 @@
 import { inOrder } from '@/core/basics/order'
 import { checkPage } from '@/core/checks/check-page'
-import type { Design } from '@/core/design/schema'
+import type { Arrangement, Design } from '@/core/design/schema'
 import { type Plan, plan } from '@/core/render/plan'
 import { type Host, renderRegion } from '@/core/render/render-page'
 import type { ResolvedPage } from '@/core/resolve/resolved'
 import { LayerPictures } from './layer-pictures'
-import type { FromWorker, ToWorker } from './protocol'
+import type { FromWorker, Show, ToWorker } from './protocol'
 import { Trials } from './trials'
 
 type Lineup = Extract<ToWorker, { kind: 'lineup' }>
 type Layers = Extract<ToWorker, { kind: 'layers' }>
 
+const told = ({ page, channel, width, height, as }: Show): string =>
+  [page, channel, width, height, as?.key ?? ''].join('|')
+
 /** What quiet work needs of the stage's engine. */
 export type Quarters = {
   host: Host
   post: (message: FromWorker, transfer?: Transferable[]) => void
-  /** A page on a channel as it is now, and of which revision. */
-  resolved: (page: string, channel: string) => Promise<{ page: ResolvedPage; revision: number } | null>
+  /** A page on a channel as it is now, or as another arrangement would lay it out, and of which revision. */
+  resolved: (
+    page: string,
+    channel: string,
+    arrangement?: Arrangement,
+  ) => Promise<{ page: ResolvedPage; revision: number } | null>
   /** Fetches what a plan lacks and then has it done again. */
   load: (made: Plan, again: () => void) => void
 }
@@ -29,7 +36,7 @@ export class QuietWork {
   private layers: Layers | null = null
   private lastLayers: Layers | null = null
   private checking: { page: string } | null = null
-  private thumbsDue: string[] = []
+  private thumbsDue: Show[] = []
   private checksDue: { page: string; channel: string }[] = []
 
   constructor(private readonly at: Quarters) {
@@ -44,18 +51,24 @@ export class QuietWork {
 
   /** Takes what is asked for; true where it depends on the design. */
   take(message: Lineup | Layers | Extract<ToWorker, { kind: 'trials' | 'check' }>): boolean {
-    if (message.kind === 'lineup') this.lineup = message
+    if (message.kind === 'lineup') this.show(message)
     else if (message.kind === 'layers') {
       this.layers = message
       this.lastLayers = message
     } else if (message.kind === 'check') this.checking = { page: message.page }
     else this.trials.take(message)
-    return message.kind === 'lineup' || message.kind === 'check'
+    return message.kind === 'check'
+  }
+  /** Only what was not shown so before is to be done. */
+  private show(lineup: Lineup): void {
+    const done = (this.lineup?.shows ?? []).filter((s) => !this.thumbsDue.includes(s)).map(told)
+    this.lineup = lineup
+    this.thumbsDue = lineup.shows.filter((s) => !done.includes(told(s)))
   }
 
   /** The design is another: all of it is to be done again, findings once it is kept. */
   changed(shown: Design, previewing: boolean): void {
-    this.thumbsDue = this.lineup ? [...this.lineup.channels] : []
+    this.thumbsDue = this.lineup ? [...this.lineup.shows] : []
     const { checking } = this
     if (previewing || !checking) return
     // The page in sight first, then the others.
@@ -71,9 +84,9 @@ export class QuietWork {
   async piece(previewing: boolean): Promise<boolean> {
     if (this.trials.due && (await this.trial(this.trials.due))) return true
     if (this.layers && (await this.layerPictures(this.layers))) return true
-    const channel = this.thumbsDue.shift()
-    if (channel && this.lineup) {
-      await this.thumb(this.lineup, channel)
+    const show = this.thumbsDue.shift()
+    if (show) {
+      await this.thumb(show)
       return true
     }
     if (previewing) return false
@@ -82,17 +95,15 @@ export class QuietWork {
     return check !== undefined
   }
 
-  private async thumb(lineup: Lineup, channel: string): Promise<void> {
-    const found = await this.at.resolved(lineup.page, channel)
+  private async thumb(show: Show): Promise<void> {
+    const key = `${show.page}/${show.channel}`
+    const found = await this.at.resolved(show.page, show.channel, show.as?.arrangement)
     if (!found) return
     const { page, revision } = found
-    const scale = Math.min(
-      (lineup.height * lineup.ratio) / page.height,
-      (lineup.height * 1.9 * lineup.ratio) / page.width,
-    )
+    const scale = Math.min(show.height / page.height, show.width / page.width)
     const made = plan(page, { scale }, this.at.host)
     this.at.load(made, () => {
-      if (!this.thumbsDue.includes(channel)) this.thumbsDue.push(channel)
+      if (this.lineup?.shows.includes(show) && !this.thumbsDue.includes(show)) this.thumbsDue.push(show)
     })
     const region = {
       left: 0,
@@ -100,10 +111,13 @@ export class QuietWork {
       right: Math.max(1, Math.round(page.width * scale)),
       bottom: Math.max(1, Math.round(page.height * scale)),
     }
-    const picture = await renderRegion(made, region, this.at.host.renderer, { memoryKey: `thumb-${channel}` })
+    const as = show.as?.key ?? null
+    const memoryKey = `thumb-${key}-${as}`
+    const picture = await renderRegion(made, region, this.at.host.renderer, { memoryKey })
     const { leftOut, arrangement, chosenAnew } = page
+    const { page: of, channel } = show
     this.at.post(
-      { kind: 'thumb', revision, page: lineup.page, channel, ...picture, leftOut, arrangement, chosenAnew },
+      { kind: 'thumb', revision, page: of, channel, as, ...picture, leftOut, arrangement, chosenAnew },
       [picture.data.buffer],
     )
   }

@@ -1,0 +1,41 @@
+import { LayoutGrid } from 'lucide-react'
+import { setWall, toggleWall, treatedAlike, tryOthers, worstFirst } from '../actions/wall'
+import { defineCommands, needs } from './define'
+
+const onWall = needs('the wall', (s) => s.wall !== null)
+
+/** All channels at once. */
+export const wallCommands = defineCommands([
+  {
+    id: 'wall',
+    label: 'Wall: all channels at once',
+    words: 'overview adaptations sizes',
+    section: 'View',
+    keys: ['Shift+A'],
+    icon: LayoutGrid,
+    run: toggleWall,
+  },
+  {
+    id: 'wall-to-scale',
+    label: 'Wall to scale',
+    section: 'View',
+    needs: onWall,
+    run: (b) => setWall(b, { sizes: b.store.getState().wall?.sizes === 'true' ? 'alike' : 'true' }),
+  },
+  {
+    id: 'wall-worst-first',
+    label: 'Wall: worst first',
+    words: 'findings order',
+    section: 'View',
+    needs: onWall,
+    run: worstFirst,
+  },
+  {
+    id: 'wall-alternatives',
+    label: 'Alternatives as pictures',
+    words: 'other arrangements',
+    section: 'Design',
+    needs: onWall,
+    run: (b) => tryOthers(b, treatedAlike(b.store.getState())[0]),
+  },
+])

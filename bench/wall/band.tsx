@@ -1,0 +1,117 @@
+'use client'
+import {
+  ArrowDownWideNarrow,
+  EyeOff,
+  Layers2,
+  RotateCcw,
+  Rows3,
+  Ruler,
+  SplitSquareHorizontal,
+  X,
+} from 'lucide-react'
+import {
+  arrangeAgain,
+  followAgain,
+  hideHere,
+  setWall,
+  toggleWall,
+  treatedAlike,
+  tryOthers,
+  worstFirst,
+} from '../actions/wall'
+import { useBench, useBenchState } from '../state/bench-context'
+import { Button, IconButton } from '../ui/button'
+
+/** What can be done with all that hangs, or with those that are chosen. */
+export function WallBand() {
+  const bench = useBench()
+  const s = useBenchState((state) => ({
+    wall: state.wall,
+    alike: treatedAlike(state).length,
+    selected: state.selection.length,
+    findings: Object.values(state.findings).reduce((sum, f) => sum + f.length, 0),
+  }))
+  const { wall } = s
+  if (!wall) return null
+  const alike = () => treatedAlike(bench.store.getState())
+  const many = wall.chosen.length > 0
+  const toggle = (on: boolean) => (on ? 'dark' : 'ghost')
+  return (
+    <div
+      role="toolbar"
+      aria-label="Wall"
+      className="absolute inset-x-0 top-0 z-10 flex h-9 items-center gap-1 border-b border-line bg-panel px-2"
+      onPointerDown={(e) => e.stopPropagation()}
+      onDoubleClick={(e) => e.stopPropagation()}
+    >
+      <Button
+        small
+        look={toggle(wall.sizes === 'true')}
+        aria-pressed={wall.sizes === 'true'}
+        title="Each as large as it is beside the others"
+        onClick={() => setWall(bench, { sizes: wall.sizes === 'true' ? 'alike' : 'true' })}
+      >
+        <Ruler size={13} /> To scale
+      </Button>
+      <Button
+        small
+        look={toggle(wall.order !== null)}
+        aria-pressed={wall.order !== null}
+        title="Those with most findings first"
+        onClick={() => worstFirst(bench)}
+      >
+        <ArrowDownWideNarrow size={13} /> Worst first
+      </Button>
+      <Button
+        small
+        look={toggle(wall.against !== null)}
+        aria-pressed={wall.against !== null}
+        title="Compare with the master under a split"
+        onClick={() => setWall(bench, { against: wall.against ? null : 'master' })}
+      >
+        <SplitSquareHorizontal size={13} /> Compare
+      </Button>
+      {wall.against && (
+        <input
+          type="range"
+          min={0}
+          max={100}
+          aria-label="Where the split lies"
+          className="w-20 accent-accent"
+          value={Math.round(wall.split * 100)}
+          onChange={(e) => setWall(bench, { split: Number(e.target.value) / 100 })}
+        />
+      )}
+      <span className="mx-1 h-5 w-px bg-line" />
+      <span className="min-w-0 truncate text-tiny text-soft" aria-live="polite">
+        {many ? `${s.alike} chosen` : ''}
+      </span>
+      <Button small look="ghost" disabled={s.alike === 0} onClick={() => arrangeAgain(bench, alike())}>
+        <RotateCcw size={13} /> Arrange again
+      </Button>
+      <Button small look="ghost" disabled={s.alike !== 1} onClick={() => tryOthers(bench, alike()[0])}>
+        <Rows3 size={13} /> Alternatives
+      </Button>
+      <Button
+        small
+        look="ghost"
+        title="Hide the selection on these channels; where it is hidden on all of them, show it again"
+        disabled={s.alike === 0 || s.selected === 0}
+        onClick={() => hideHere(bench, alike())}
+      >
+        <EyeOff size={13} /> Hide here
+      </Button>
+      <Button small look="ghost" disabled={s.alike === 0} onClick={() => followAgain(bench, alike())}>
+        <Layers2 size={13} /> Follow master
+      </Button>
+      {many && (
+        <Button small look="ghost" onClick={() => setWall(bench, { chosen: [] })}>
+          Choose none
+        </Button>
+      )}
+      <IconButton label="Close the wall" hint="Shift+A" className="ml-auto" onClick={() => toggleWall(bench)}>
+        <X size={15} />
+      </IconButton>
+    </div>
+  )
+}
