@@ -1,16 +1,14 @@
 'use client'
-import { Check, ChevronLeft, CircleAlert, LoaderCircle, Redo2, Undo2 } from 'lucide-react'
+import { ChevronLeft, Redo2, Undo2 } from 'lucide-react'
 import Link from 'next/link'
-import { Popover } from 'radix-ui'
 import { useState } from 'react'
 import { useStore } from 'zustand'
-import { inOrder } from '@/core/basics/order'
-import { checks } from '@/core/checks/checks'
+import { ChecksButton } from './checks/checks-button'
 import { keymapStore, keysOf } from './commands/keymap'
 import { toolCommands } from './commands/tools'
 import { SaveMark } from './save-mark'
-import { useBench, useBenchState, usePaced } from './state/bench-context'
-import { Button, IconButton } from './ui/button'
+import { useBench, useBenchState } from './state/bench-context'
+import { IconButton } from './ui/button'
 
 export function TopBar() {
   const bench = useBench()
@@ -104,68 +102,5 @@ export function TopBar() {
         Export
       </Link>
     </header>
-  )
-}
-
-/** Findings on all pages and channels; a click goes to where one is. */
-function ChecksButton() {
-  const bench = useBench()
-  const s = usePaced('kept', (state) => ({ findings: state.findings, design: state.design }))
-  const pages = inOrder(s.design.pages)
-  const all = Object.values(s.findings)
-    .flat()
-    .filter(
-      (f) =>
-        s.design.channels[f.channel] &&
-        s.design.pages[f.page] &&
-        (f.layer === null || s.design.layers[f.layer]),
-    )
-    .sort((a, b) => pages.findIndex((p) => p.id === a.page) - pages.findIndex((p) => p.id === b.page))
-  const checked = pages.every((p) => Object.keys(s.design.channels).every((c) => s.findings[`${p.id}/${c}`]))
-  const none = checked ? 'No findings' : 'Checking …'
-  return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
-        <Button className={all.length > 0 ? '!border-warn/40 text-warn' : ''}>
-          {all.length > 0 && <CircleAlert size={14} />}
-          {all.length === 0 && checked && <Check size={14} />}
-          {all.length === 0 && !checked && <LoaderCircle size={14} className="animate-spin" />}
-          {all.length > 0 ? `${all.length} finding${all.length === 1 ? '' : 's'}` : none}
-        </Button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="end"
-          sideOffset={6}
-          className="scroll-thin z-50 max-h-[60vh] w-[380px] overflow-y-auto rounded-lg border border-line bg-panel p-2 text-small shadow-xl"
-        >
-          {all.length === 0 && (
-            <p className="p-2 text-soft">
-              {checked
-                ? 'Every size of every page was checked: '
-                : 'The sizes of all pages are being checked: '}
-              {checks.map((c) => c.label.toLowerCase()).join(', ')}.
-            </p>
-          )}
-          {all.map((f) => (
-            <button
-              key={`${f.page}${f.channel}${f.check}${f.layer}`}
-              type="button"
-              className="block w-full rounded-control px-2 py-1.5 text-left hover:bg-well"
-              onClick={() => {
-                bench.show(f.page, f.channel)
-                if (f.layer) bench.select([f.layer])
-              }}
-            >
-              <span className="block text-tiny font-semibold text-soft">
-                {pages.length > 1 && `${s.design.pages[f.page]?.name} · `}
-                {s.design.channels[f.channel]?.name} · {checks.find((c) => c.kind === f.check)?.label}
-              </span>
-              {f.text}
-            </button>
-          ))}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
   )
 }

@@ -1,3 +1,4 @@
+import { arrangement } from './arrangement'
 import { contrast } from './contrast'
 import { sharpCorners } from './corners'
 import { coverage } from './coverage'
@@ -13,18 +14,20 @@ import { smallType } from './small-type'
 import { strays } from './specks'
 import { vanishing } from './vanishing'
 
+/** The worst first: what is not there, what cannot be read, what fell apart, then what looks careless. */
 export const checks: readonly Check[] = [
-  safeType,
-  smallType,
-  knownCharacters,
-  contrast,
-  enlarged,
-  emptySlot,
   missingFile,
-  coverage,
+  emptySlot,
+  safeType,
   covered,
+  contrast,
+  smallType,
+  arrangement,
+  knownCharacters,
+  vanishing,
+  coverage,
+  enlarged,
   slivers,
   sharpCorners,
   strays,
-  vanishing,
 ]
