@@ -20,15 +20,24 @@ import { finish, note } from './report'
 import { measureRestyle, measureTreatedDrags } from './restyle'
 import { measureScaling } from './scaling'
 import { measureTreatments } from './treatments'
+import { measureWall } from './wall'
 
 const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1] : undefined
 const wants = (part: string): boolean => only === undefined || only.split(',').includes(part)
 
 const loaded = await loadSupplies()
-if (wants('drag') || wants('large') || wants('handling') || wants('painting') || wants('restyle')) {
+if (
+  wants('drag') ||
+  wants('wall') ||
+  wants('large') ||
+  wants('handling') ||
+  wants('painting') ||
+  wants('restyle')
+) {
   const application = await startApplication()
   try {
     if (wants('drag')) await measureBench(application, drag20(lookupIn(loaded)), loaded)
+    if (wants('wall')) await measureWall(application, drag20(lookupIn(loaded)), loaded)
     if (wants('handling')) await measureHandling(application, lookupIn(loaded), loaded)
     if (wants('large')) await measureLarge(application, loaded)
     if (wants('restyle')) {

@@ -11,13 +11,12 @@ import type { Show } from '../worker/protocol'
 export const STRIP = { height: 50, ratio: 1.9 }
 /** Other arrangements beneath a page of the wall, CSS px. */
 export const TRIED = { width: 132, height: 96 }
-/** While the wall is zoomed pictures are stretched; then they are asked for in steps of this factor. */
-const STEP = Math.SQRT2
+/** While the wall is zoomed pictures are stretched; when it rests so long they are made at the size they are seen. */
 const REST_MS = 90
 const MOST_SIDE = 2200
 
-const pixels = (): number => Math.max(1.5, window.devicePixelRatio || 1)
-const stepped = (px: number): number => STEP ** Math.ceil(Math.log(px) / Math.log(STEP) - 0.05)
+/** Small pictures are a little finer than they are shown. */
+const FINE = 1.5
 
 /** The pictures that the strip and the wall show, the one that is worked on first. */
 export function showsOf(
@@ -25,8 +24,9 @@ export function showsOf(
   channels: readonly Channel[],
   ratio: number,
 ): Show[] {
+  const fine = Math.max(FINE, ratio)
   const strip = channels.map((c): Show => {
-    const k = Math.min(STRIP.height / c.height, (STRIP.height * STRIP.ratio) / c.width) * ratio
+    const k = Math.min(STRIP.height / c.height, (STRIP.height * STRIP.ratio) / c.width) * fine
     return { page: s.page, channel: c.id, width: c.width * k, height: c.height * k }
   })
   if (!s.wall) return strip
@@ -40,13 +40,13 @@ export function showsOf(
     const [x, y] = [wall.x + c.x * wall.zoom, wall.y + c.y * wall.zoom]
     const [w, h] = [c.width * wall.zoom, c.height * wall.zoom]
     if (!seen(x, w, stage.width) || !seen(y, h, stage.height)) return []
-    const k = Math.min(stepped(Math.max(w, h) * ratio), MOST_SIDE) / Math.max(w, h)
-    return [{ page: c.page, channel: c.channel, width: w * k, height: h * k }]
+    const k = Math.min(Math.max(w, h) * ratio, MOST_SIDE) / Math.max(w, h)
+    return [{ page: c.page, channel: c.channel, width: Math.round(w * k), height: Math.round(h * k) }]
   })
   const held = new Set(hung.map((h) => `${h.page}/${h.channel}`))
   const { trying } = s.wall
   const c = s.design.channels[trying?.channel ?? '']
-  const k = c ? Math.min(TRIED.width / c.width, TRIED.height / c.height) * ratio : 1
+  const k = c ? Math.min(TRIED.width / c.width, TRIED.height / c.height) * fine : 1
   const tried = (c && trying ? trying.arrangements : []).map((arrangement, n): Show => {
     const [width, height] = [(c?.width ?? 1) * k, (c?.height ?? 1) * k]
     return { page: s.page, channel: c?.id ?? '', width, height, as: { key: `other-${n}`, arrangement } }
@@ -65,7 +65,9 @@ export function useShows(channels: readonly Channel[]): void {
   }))
   useEffect(() => {
     const tell = () =>
-      bench.client.setLineup(showsOf({ ...s, view: bench.store.getState().view }, channels, pixels()))
+      bench.client.setLineup(
+        showsOf({ ...s, view: bench.store.getState().view }, channels, window.devicePixelRatio || 1),
+      )
     if (!s.wall) return tell()
     const rest = setTimeout(tell, REST_MS)
     return () => clearTimeout(rest)

@@ -1,4 +1,4 @@
-import { gapX, gapY, type Item, isWords, sharedArea, sharedBy, sizeOf } from '../../compose/item'
+import { gapX, gapY, type Item, isSolid, isWords, sharedArea, sharedBy, sizeOf } from '../../compose/item'
 import { areaOf, contains, heightOf, intersect, overlaps, unionOf, widthOf } from '../../geometry/bounds'
 import type { LayerOf } from '../../kinds/list'
 import type { After, Fault, FaultCheck } from './fault'
@@ -29,7 +29,8 @@ const words: FaultCheck = (before, after) =>
 /** New meetings: words across words, on subjects, across edges; things over things that were free. */
 const meetings: FaultCheck = (before, after) => {
   const out: Fault[] = []
-  const loose = after.items.filter((i) => !before.grounds.has(i.id) && inPage(i, after))
+  // Light and shade lie over whatever is there.
+  const loose = after.items.filter((i) => !before.grounds.has(i.id) && inPage(i, after) && isSolid(i))
   for (const [n, a] of loose.entries())
     for (const b of loose.slice(n + 1)) {
       const [p, q] = [before.byId.get(a.id), before.byId.get(b.id)]

@@ -1,5 +1,5 @@
 import { edgesCrossed } from '../../adapt/units'
-import { apart, type Item, sharedArea, sizeOf } from '../../compose/item'
+import { apart, type Item, isSolid, sharedArea, sizeOf } from '../../compose/item'
 import type { RelationKind } from '../../compose/relation'
 import { isLike } from '../../compose/relations/set'
 import { centreOf, heightOf, widthOf } from '../../geometry/bounds'
@@ -139,7 +139,7 @@ const bleeding: FaultCheck = (before, after) =>
   before.relations.flatMap((r): Fault[] => {
     if (r.kind !== 'bleeds') return []
     const is = after.byId.get(r.of[0] ?? '')
-    if (!is) return []
+    if (!is || !isSolid(is)) return []
     const over = edgesCrossed(is.ink, after.channel.width, after.channel.height)
     const lost = r.to.filter((e) => !over[e as keyof typeof over])
     // A side for a side: what turned bleeds elsewhere.
