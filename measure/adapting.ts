@@ -5,6 +5,7 @@ import { arrange, contained } from '../core/arrange/arrange'
 import { FAULTS, type Fault, type FaultKind } from '../core/arrange/faults/fault'
 import { afterOf, beforeOf, faultsOf } from '../core/arrange/faults/list'
 import type { Source } from '../core/arrange/source'
+import { type Made, trainingDesigns } from '../core/arrange/structures/made.test-data'
 import { inOrder } from '../core/basics/order'
 import { itemsOf } from '../core/compose/item'
 import { read } from '../core/compose/read'
@@ -18,7 +19,6 @@ import { encodePicture } from '../host/encode'
 import { type NodeHost, openHost } from '../host/project'
 import { type LoadedSupply, lookupIn } from '../host/supplies'
 import { median, note, share } from './report'
-import { type Made, trainingDesigns } from './structures'
 
 /** Faults that nobody can post a page with. */
 const HARD: readonly FaultKind[] = [

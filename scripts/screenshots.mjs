@@ -89,7 +89,7 @@ try {
   await page.locator('[data-channel="wide-header"]').click()
   await quiet()
   await page.getByRole('treeitem', { name: 'Title', exact: true }).click()
-  await page.getByLabel('Left', { exact: true }).fill('810')
+  await page.getByLabel('Left', { exact: true }).fill('400')
   await page.keyboard.press('Enter')
   await page.waitForTimeout(2500)
   await shot('bench-adapted')

@@ -1,6 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { openFonts } from '../../host/fonts'
-import { makeStructured, STRUCTURES, type StructureName } from '../../measure/structures'
 import { inOrder } from '../basics/order'
 import { itemsOf } from '../compose/item'
 import { read } from '../compose/read'
@@ -14,6 +13,8 @@ import { alternatives, arrange, contained } from './arrange'
 import { afterOf, beforeOf, faultsOf, weightOf } from './faults/list'
 import { type Fit, type Node, type Shape, unbeaten } from './node'
 import { shapesAt } from './nodes/list'
+import { makeStructured } from './structures/made.test-data'
+import { STRUCTURES, type StructureName } from './structures/structures.test-data'
 
 const fonts = openFonts()
 beforeAll(() => fonts.open(allFontFiles()))
