@@ -10,16 +10,9 @@ export const rule: NodeDefinition<RuleNode> = {
   shapes(node, { scale }) {
     const [w, h] = [widthOf(node.box) * scale, heightOf(node.box) * scale]
     const level = node.along === 'x'
-    const made = (by: number, cost: number) => ({
-      width: level ? w * by : Math.max(1, w),
-      height: level ? Math.max(1, h) : h * by,
-      cost,
-      node,
-      choice: '',
-      kids: [],
-      scale,
-    })
-    return [made(SHORT, 0), made(1, 0)]
+    // Who stands on both sides says how long it becomes.
+    const [width, height] = level ? [w * SHORT, Math.max(1, h)] : [Math.max(1, w), h * SHORT]
+    return [{ width, height, cost: 0, node, choice: '', kids: [], scale }]
   },
   place({ item, along: axis, box: own }, shape, box, { out }) {
     const c = centreOf(box)
