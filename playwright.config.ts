@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs'
 import { defineConfig } from '@playwright/test'
 import args from './scripts/chromium-args.json' with { type: 'json' }
 
-const PORT = 3917
+const PORT = Number(process.env.E2E_PORT ?? 3917)
 const chromium =
   ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((p) => existsSync(p)) ??
   '/usr/bin/chromium'

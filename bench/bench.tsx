@@ -4,6 +4,7 @@ import { toast } from 'sonner'
 import { useStore } from 'zustand'
 import { watchHouse } from './actions/house'
 import { Announcer } from './announcer'
+import { SizesDialog } from './channels/sizes-dialog'
 import { KeysDialog } from './commands/keys-dialog'
 import { commandById } from './commands/list'
 import { Palette } from './commands/palette'
@@ -93,6 +94,7 @@ function Room({ bench }: { bench: BenchModel }) {
       <KeysDialog />
       <VersionsDialog />
       <HouseDialog />
+      <SizesDialog />
       <Importing bench={bench} />
     </div>
   )

@@ -31,6 +31,13 @@ export const wallCommands = defineCommands([
     run: worstFirst,
   },
   {
+    id: 'own-sizes',
+    label: 'Add own sizes',
+    words: 'channel size banner format pixels millimetres paste',
+    section: 'Design',
+    run: (b) => b.set({ dialog: 'sizes' }),
+  },
+  {
     id: 'wall-alternatives',
     label: 'Alternatives as pictures',
     words: 'other arrangements',

@@ -1,5 +1,6 @@
 'use client'
 import { onPage } from '@/core/design/properties/targets'
+import { ChannelFields } from '../channels/channel-fields'
 import { commandById } from '../commands/list'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button } from '../ui/button'
@@ -42,33 +43,8 @@ export function PageSection() {
           Transparent
         </Tick>
       </Section>
-      <Section title={channel.name}>
-        <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-small">
-          <dt className="text-soft">Size</dt>
-          <dd className="text-right tabular-nums">
-            {channel.width} × {channel.height} px
-          </dd>
-          {channel.print && (
-            <>
-              <dt className="text-soft">Trim</dt>
-              <dd className="text-right tabular-nums">
-                {channel.print.widthMm} × {channel.print.heightMm} mm, {channel.print.ppi} ppi
-              </dd>
-              <dt className="text-soft">Bleed</dt>
-              <dd className="text-right tabular-nums">{channel.print.bleedMm} mm</dd>
-            </>
-          )}
-          <dt className="text-soft">Safe area</dt>
-          <dd className="text-right tabular-nums">
-            {[channel.safe.top, channel.safe.right, channel.safe.bottom, channel.safe.left].every(
-              (v) => v === channel.safe.top,
-            )
-              ? `${channel.safe.top} px`
-              : `${channel.safe.top} · ${channel.safe.right} · ${channel.safe.bottom} · ${channel.safe.left}`}
-          </dd>
-          <dt className="text-soft">Smallest type</dt>
-          <dd className="text-right tabular-nums">{Math.round(channel.smallestType)} px</dd>
-        </dl>
+      <Section title="Channel">
+        <ChannelFields channel={s.design.channels[channel.id] ?? channel} />
         {!s.master && (
           <div className="flex flex-wrap gap-1.5">
             <Button onClick={() => commandById('another-arrangement').run(bench)}>Another arrangement</Button>

@@ -6,6 +6,7 @@ import { inOrder } from '@/core/basics/order'
 import { channelPresets } from '@/core/design/channels'
 import { addChannel, removeChannel } from '@/core/design/commands'
 import { changesIn, followMaster, onPageOf } from '@/core/design/properties/set'
+import { moveChannel } from '../actions/channels'
 import { toggleWall } from '../actions/wall'
 import { commandById } from '../commands/list'
 import type { BenchState } from '../state/bench'
@@ -48,6 +49,7 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
             </IconButton>
           }
         >
+          <MenuItem onSelect={() => bench.set({ dialog: 'sizes' })}>Own sizes …</MenuItem>
           {spare.map((p) => (
             <MenuItem
               key={p.id}
@@ -63,7 +65,6 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
               </span>
             </MenuItem>
           ))}
-          {spare.length === 0 && <p className="px-2 py-1 text-soft">All channels are in the lineup.</p>}
         </Menu>
       </div>
       <WallButton />
@@ -161,6 +162,8 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
         >
           Another arrangement
         </MenuItem>
+        <MenuItem onSelect={() => moveChannel(bench, id, -1)}>Earlier in the lineup</MenuItem>
+        <MenuItem onSelect={() => moveChannel(bench, id, 1)}>Later in the lineup</MenuItem>
         <MenuItem onSelect={() => bench.edit('Remove channel', (d) => removeChannel(d, id))}>
           Remove from the lineup
         </MenuItem>
