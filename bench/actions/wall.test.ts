@@ -10,12 +10,15 @@ import { openBench } from '../state/bench.test-data'
 import { wallViewOf } from '../wall/layout'
 import {
   arrangeAgain,
+  carryOver,
   cellOf,
+  changedHere,
   choose,
   enterUnder,
   fittedWallView,
   followAgain,
   hideHere,
+  likeShaped,
   setWall,
   toggleWall,
   treatedAlike,
@@ -148,6 +151,37 @@ describe('channels that are treated alike', () => {
     expect(state().design.arrangements[arrangementKey(state().page, two)]).toBeUndefined()
     followAgain(bench, [one])
     expect(Object.values(state().design.changes).map((c) => c.channel)).toEqual([two])
+  })
+  it('take over what was changed by hand on one of them: the chosen, else those of like shape', () => {
+    const id = Object.keys(state().design.layers)[0] ?? ''
+    expect(likeShaped(state().design, 'tall-story')).not.toContain('wide-header')
+    expect(likeShaped(state().design, 'link-card')).toContain('video-thumbnail')
+    workOn(bench, state().page, 'link-card')
+    const place = {
+      anchor: 'c',
+      dx: 0.1,
+      dy: 0,
+      factorX: 2,
+      factorY: 2,
+      rotation: 0,
+      flipX: false,
+      flipY: false,
+    } as const
+    bench.edit('Move', (d) => setOnLayer(d, 'link-card', id, 'place', place))
+    expect(changedHere(state())).toHaveLength(1)
+    carryOver(bench)
+    const on = () => Object.values(state().design.changes).map((c) => c.channel)
+    expect(on().sort()).toEqual(['link-card', ...likeShaped(state().design, 'link-card')].sort())
+    bench.undo()
+    choose(bench, 'tall-story')
+    carryOver(bench)
+    expect(on().sort()).toEqual(['link-card', 'tall-story'])
+    expect(
+      Object.values(state().design.changes).every((c) => JSON.stringify(c.value) === JSON.stringify(place)),
+    ).toBe(true)
+    bench.undo()
+    bench.select([Object.keys(state().design.layers)[1] ?? ''])
+    expect(changedHere(state())).toEqual([])
   })
   it('say so where there is no other arrangement, and show the others where there are', () => {
     const [one = ''] = others()

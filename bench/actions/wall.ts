@@ -1,6 +1,6 @@
 import { inOrder } from '@/core/basics/order'
-import { changeKey } from '@/core/design/change-schema'
-import { followMaster, ofLayers, setOnLayer } from '@/core/design/properties/set'
+import { type Change, changeKey } from '@/core/design/change-schema'
+import { changesIn, followMaster, ofLayers, onPageOf, setOn, setOnLayer } from '@/core/design/properties/set'
 import { onLayer } from '@/core/design/properties/targets'
 import { type Arrangement, arrangementKey, type Design } from '@/core/design/schema'
 import { stageSize } from '../stage/view'
@@ -153,4 +153,35 @@ export function tryOthers(bench: Bench, channel: string | undefined): void {
   const arrangements = bench.alternatives()
   if (arrangements.length < 2) bench.notify('There is no other arrangement of this channel that would do.')
   else setWall(bench, { trying: { channel, arrangements } })
+}
+/** Ratios of two channels of like shape differ by at most this factor. */
+const LIKE = 1.3
+/** The other channels, the master apart, whose shape is nearly the same. */
+export function likeShaped(design: Pick<Design, 'channels' | 'master'>, channel: string): string[] {
+  const own = design.channels[channel]
+  if (!own) return []
+  const ratio = own.width / own.height
+  return inOrder(design.channels)
+    .filter((c) => c.id !== channel && c.id !== design.master)
+    .filter((c) => Math.max(c.width / c.height / ratio, ratio / (c.width / c.height)) <= LIKE)
+    .map((c) => c.id)
+}
+/** What a hand changed on the channel that is worked on: of what is selected, or all of it where nothing is. */
+export function changedHere(s: Pick<BenchState, 'design' | 'channel' | 'page' | 'selection'>): Change[] {
+  const targets = s.selection.length > 0 ? ofLayers(s.selection) : onPageOf(s.design, s.page)
+  return changesIn(s.design, { channel: s.channel, targets })
+}
+/** Carries what differs here over to others: those that were chosen, else those of like shape; places go by shares, so they fit there. */
+export function carryOver(bench: Bench): void {
+  const s = bench.store.getState()
+  const changes = changedHere(s)
+  const chosen = (s.wall?.chosen ?? []).filter(
+    (c) => c !== s.design.master && c !== s.channel && s.design.channels[c],
+  )
+  const to = chosen.length > 0 ? chosen : likeShaped(s.design, s.channel)
+  if (to.length === 0) return bench.notify('No other channel has nearly this shape. Choose some on the wall.')
+  bench.edit(`Carry over${told(to)}`, (d) => {
+    for (const channel of to) for (const c of changes) setOn(d, channel, c.target, c.property, c.value)
+  })
+  bench.notify(`Carried over to ${to.map((c) => s.design.channels[c]?.name).join(', ')}.`)
 }

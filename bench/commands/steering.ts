@@ -1,4 +1,5 @@
 import { say, tryArrangement } from '../actions/steering'
+import { carryOver, changedHere } from '../actions/wall'
 import { defineCommands, needs, severalSelected } from './define'
 
 const elsewhere = needs('another channel than the master', (s) => s.channel !== s.design.master)
@@ -20,6 +21,14 @@ export const steeringCommands = defineCommands([
     section: 'Design',
     needs: elsewhere,
     run: (b) => tryArrangement(b, -1),
+  },
+  {
+    id: 'carry-over',
+    label: 'Carry changes over to like channels',
+    words: 'copy changes other channels shape same',
+    section: 'Design',
+    needs: needs('something changed on this channel', (s) => changedHere(s).length > 0),
+    run: carryOver,
   },
   {
     id: 'belongs-together',

@@ -1,6 +1,7 @@
 'use client'
 import {
   ArrowDownWideNarrow,
+  CopyCheck,
   EyeOff,
   Layers2,
   RotateCcw,
@@ -11,6 +12,8 @@ import {
 } from 'lucide-react'
 import {
   arrangeAgain,
+  carryOver,
+  changedHere,
   followAgain,
   hideHere,
   setWall,
@@ -29,7 +32,7 @@ export function WallBand() {
     wall: state.wall,
     alike: treatedAlike(state).length,
     selected: state.selection.length,
-    findings: Object.values(state.findings).reduce((sum, f) => sum + f.length, 0),
+    differs: changedHere(state).length > 0,
   }))
   const { wall } = s
   if (!wall) return null
@@ -44,71 +47,82 @@ export function WallBand() {
       onPointerDown={(e) => e.stopPropagation()}
       onDoubleClick={(e) => e.stopPropagation()}
     >
-      <Button
-        small
-        look={toggle(wall.sizes === 'true')}
-        aria-pressed={wall.sizes === 'true'}
-        title="Each as large as it is beside the others"
-        onClick={() => setWall(bench, { sizes: wall.sizes === 'true' ? 'alike' : 'true' })}
-      >
-        <Ruler size={13} /> To scale
-      </Button>
-      <Button
-        small
-        look={toggle(wall.order !== null)}
-        aria-pressed={wall.order !== null}
-        title="Those with most findings first"
-        onClick={() => worstFirst(bench)}
-      >
-        <ArrowDownWideNarrow size={13} /> Worst first
-      </Button>
-      <Button
-        small
-        look={toggle(wall.against !== null)}
-        aria-pressed={wall.against !== null}
-        title="Compare with the master under a split"
-        onClick={() => setWall(bench, { against: wall.against ? null : 'master' })}
-      >
-        <SplitSquareHorizontal size={13} /> Compare
-      </Button>
-      {wall.against && (
-        <input
-          type="range"
-          min={0}
-          max={100}
-          aria-label="Where the split lies"
-          className="w-20 accent-accent"
-          value={Math.round(wall.split * 100)}
-          onChange={(e) => setWall(bench, { split: Number(e.target.value) / 100 })}
-        />
-      )}
-      <span className="mx-1 h-5 w-px bg-line" />
-      <span className="min-w-0 truncate text-tiny text-soft" aria-live="polite">
-        {many ? `${s.alike} chosen` : ''}
-      </span>
-      <Button small look="ghost" disabled={s.alike === 0} onClick={() => arrangeAgain(bench, alike())}>
-        <RotateCcw size={13} /> Arrange again
-      </Button>
-      <Button small look="ghost" disabled={s.alike !== 1} onClick={() => tryOthers(bench, alike()[0])}>
-        <Rows3 size={13} /> Alternatives
-      </Button>
-      <Button
-        small
-        look="ghost"
-        title="Hide the selection on these channels; where it is hidden on all of them, show it again"
-        disabled={s.alike === 0 || s.selected === 0}
-        onClick={() => hideHere(bench, alike())}
-      >
-        <EyeOff size={13} /> Hide here
-      </Button>
-      <Button small look="ghost" disabled={s.alike === 0} onClick={() => followAgain(bench, alike())}>
-        <Layers2 size={13} /> Follow master
-      </Button>
-      {many && (
-        <Button small look="ghost" onClick={() => setWall(bench, { chosen: [] })}>
-          Choose none
+      <div className="scroll-thin flex min-w-0 items-center gap-1 overflow-x-auto max-[1500px]:[&_svg]:hidden">
+        <Button
+          small
+          look={toggle(wall.sizes === 'true')}
+          aria-pressed={wall.sizes === 'true'}
+          title="Each as large as it is beside the others"
+          onClick={() => setWall(bench, { sizes: wall.sizes === 'true' ? 'alike' : 'true' })}
+        >
+          <Ruler size={13} /> To scale
         </Button>
-      )}
+        <Button
+          small
+          look={toggle(wall.order !== null)}
+          aria-pressed={wall.order !== null}
+          title="Those with most findings first"
+          onClick={() => worstFirst(bench)}
+        >
+          <ArrowDownWideNarrow size={13} /> Worst first
+        </Button>
+        <Button
+          small
+          look={toggle(wall.against !== null)}
+          aria-pressed={wall.against !== null}
+          title="Compare with the master under a split"
+          onClick={() => setWall(bench, { against: wall.against ? null : 'master' })}
+        >
+          <SplitSquareHorizontal size={13} /> Compare
+        </Button>
+        {wall.against && (
+          <input
+            type="range"
+            min={0}
+            max={100}
+            aria-label="Where the split lies"
+            className="w-20 accent-accent"
+            value={Math.round(wall.split * 100)}
+            onChange={(e) => setWall(bench, { split: Number(e.target.value) / 100 })}
+          />
+        )}
+        <span className="mx-1 h-5 w-px bg-line" />
+        <span className="min-w-0 truncate text-tiny text-soft" aria-live="polite">
+          {many ? `${s.alike} chosen` : ''}
+        </span>
+        <Button small look="ghost" disabled={s.alike === 0} onClick={() => arrangeAgain(bench, alike())}>
+          <RotateCcw size={13} /> Arrange again
+        </Button>
+        <Button small look="ghost" disabled={s.alike !== 1} onClick={() => tryOthers(bench, alike()[0])}>
+          <Rows3 size={13} /> Alternatives
+        </Button>
+        <Button
+          small
+          look="ghost"
+          title="Hide the selection on these channels; where it is hidden on all of them, show it again"
+          disabled={s.alike === 0 || s.selected === 0}
+          onClick={() => hideHere(bench, alike())}
+        >
+          <EyeOff size={13} /> Hide here
+        </Button>
+        <Button small look="ghost" disabled={s.alike === 0} onClick={() => followAgain(bench, alike())}>
+          <Layers2 size={13} /> Follow master
+        </Button>
+        <Button
+          small
+          look="ghost"
+          title="What was changed here goes to the chosen channels, else to those of like shape"
+          disabled={!s.differs}
+          onClick={() => carryOver(bench)}
+        >
+          <CopyCheck size={13} /> Carry over
+        </Button>
+        {many && (
+          <Button small look="ghost" onClick={() => setWall(bench, { chosen: [] })}>
+            Choose none
+          </Button>
+        )}
+      </div>
       <IconButton label="Close the wall" hint="Shift+A" className="ml-auto" onClick={() => toggleWall(bench)}>
         <X size={15} />
       </IconButton>
