@@ -7,8 +7,8 @@ import type { ResolvedPage } from '../resolve/resolved'
 import { findResolved } from '../resolve/resolved'
 import { defineCheck, type Found } from './define'
 
-/** Fainter ones are no fault to people. */
-const PLAIN = 0.3
+/** Fainter ones, such as a frame that is grazed, are no fault to people. */
+const PLAIN = 0.6
 /** What is said of a thing where a fault is of no relation; what other checks measure on the finished picture is theirs to say. */
 const SAID: Partial<Record<FaultKind, (name: string, other: string) => string>> = {
   torn: (name, other) => `${name} and ${other} came apart.`,
@@ -20,7 +20,6 @@ const SAID: Partial<Record<FaultKind, (name: string, other: string) => string>> 
   headline: (name) => `${name} is not the largest any more.`,
   'left out': (name) => `${name} must be there and had no room.`,
   'rule through words': (name, other) => `A line runs through ${name} or ${other}.`,
-  'no longer bleeds': (name) => `${name} does not go over the edge any more.`,
   empty: () => 'One half stands empty.',
 }
 const told = ({ kind, ids, relation }: Fault, page: ResolvedPage): string | null => {
