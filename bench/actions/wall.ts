@@ -60,6 +60,7 @@ export function workOn(bench: Bench, page: string, channel: string): void {
   const plan = wallPlan(s)
   const [from, to] = [cellOf(plan, s.page, s.channel), cellOf(plan, page, channel)]
   bench.show(page, channel)
+  setWall(bench, { trying: null })
   if (from && to) bench.set({ view: viewOfCell(wallViewOf(s.view, from), to) })
 }
 /** The page under a point of the stage is the one that is worked on; true where it was another. */

@@ -10,18 +10,30 @@ export function ChannelFields({ channel: c }: { channel: Channel }) {
   const bench = useBench()
   const set = (name: string, change: ChannelChange) => changeChannel(bench, c.id, name, change)
   const units: Record<string, number> = c.print ? { mm: c.print.ppi / 25.4, in: c.print.ppi } : {}
-  const inset = (side: keyof Channel['safe'], short: string) => (
+  const px = (
+    label: string,
+    short: string,
+    value: number,
+    least: number,
+    most: number,
+    keep: (v: number) => void,
+  ) => (
     <NumberField
-      label={`Safe area, ${side}`}
+      label={label}
       short={short}
-      min={0}
-      max={Math.max(c.width, c.height)}
+      unit="px"
+      min={least}
+      max={most}
       digits={0}
       units={units}
-      value={c.safe[side]}
-      onChange={(v) => set('Safe area', { safe: { ...c.safe, [side]: v } })}
+      value={value}
+      onChange={keep}
     />
   )
+  const inset = (side: keyof Channel['safe']) =>
+    px(`Safe area, ${side}`, side, c.safe[side], 0, Math.max(c.width, c.height), (v) =>
+      set('Safe area', { safe: { ...c.safe, [side]: v } }),
+    )
   return (
     <div className="flex flex-col gap-1.5">
       <input
@@ -39,56 +51,23 @@ export function ChannelFields({ channel: c }: { channel: Channel }) {
         }}
       />
       <div className="grid grid-cols-2 gap-1.5">
-        <NumberField
-          label="Width of the channel"
-          short="wide"
-          unit="px"
-          min={8}
-          max={30_000}
-          digits={0}
-          units={units}
-          value={c.width}
-          onChange={(width) => set('Size of the channel', { width })}
-        />
-        <NumberField
-          label="Height of the channel"
-          short="high"
-          unit="px"
-          min={8}
-          max={30_000}
-          digits={0}
-          units={units}
-          value={c.height}
-          onChange={(height) => set('Size of the channel', { height })}
-        />
-        <NumberField
-          label="Smallest type"
-          short="least type"
-          unit="px"
-          min={1}
-          max={1000}
-          digits={0}
-          value={c.smallestType}
-          onChange={(smallestType) => set('Smallest type', { smallestType })}
-        />
-        <NumberField
-          label="Bleed"
-          short="bleed"
-          unit="px"
-          min={0}
-          max={2000}
-          digits={0}
-          units={units}
-          value={c.bleed}
-          onChange={(bleed) => set('Bleed', { bleed })}
-        />
+        {px('Width of the channel', 'wide', c.width, 8, 30_000, (width) =>
+          set('Size of the channel', { width }),
+        )}
+        {px('Height of the channel', 'high', c.height, 8, 30_000, (height) =>
+          set('Size of the channel', { height }),
+        )}
+        {px('Smallest type', 'least type', c.smallestType, 1, 1000, (smallestType) =>
+          set('Smallest type', { smallestType }),
+        )}
+        {px('Bleed', 'bleed', c.bleed, 0, 2000, (bleed) => set('Bleed', { bleed }))}
       </div>
-      <p className="mt-1 text-tiny text-soft">Safe area, px from each side</p>
+      <p className="mt-1 text-tiny text-soft">Safe area, from each side</p>
       <div className="grid grid-cols-2 gap-1.5">
-        {inset('top', 'top')}
-        {inset('bottom', 'bottom')}
-        {inset('left', 'left')}
-        {inset('right', 'right')}
+        {inset('top')}
+        {inset('bottom')}
+        {inset('left')}
+        {inset('right')}
       </div>
       {c.print && (
         <p className="text-tiny text-soft tabular-nums">

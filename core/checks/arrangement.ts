@@ -2,9 +2,8 @@ import type { Fault, FaultKind } from '../arrange/faults/fault'
 import { sentenceOf } from '../compose/read'
 import { boundsOf, unionOf } from '../geometry/bounds'
 import { placedBounds } from '../geometry/placement'
-import { layerName } from '../kinds/facts'
-import type { ResolvedPage } from '../resolve/resolved'
-import { findResolved } from '../resolve/resolved'
+import { hasMembers, layerName } from '../kinds/facts'
+import { findResolved, type ResolvedPage } from '../resolve/resolved'
 import { defineCheck, type Found } from './define'
 
 /** Fainter ones, such as a frame that is grazed, are no fault to people. */
@@ -40,7 +39,7 @@ export const arrangement = defineCheck('arrangement', 'What belongs together', (
     const text = fault.weight < PLAIN ? null : told(fault, page)
     const own = fault.ids.flatMap((id) => findResolved(page.layers, id) ?? [])
     if (!text || own.some((l) => l.changed.includes('place') || !l.layer.shown)) return []
-    const boxes = own.filter((l) => l.layer.kind !== 'group').map((l) => placedBounds(l.layer.placement))
+    const boxes = own.filter((l) => !hasMembers(l.layer)).map((l) => placedBounds(l.layer.placement))
     const at = boxes.length > 0 ? unionOf(boxes) : boundsOf(0, 0, page.width, page.height)
     return [{ layer: own[0]?.layer.id ?? fault.ids[0] ?? null, at, text }]
   }),

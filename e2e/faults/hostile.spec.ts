@@ -49,12 +49,11 @@ test('six hundred hostile bodies and four hundred damaged files: refused or take
   await others
   expect(errors).toEqual([])
   expect(slow).toEqual([])
-  // A shared machine stalls now and then; a server that is held up would make nearly everybody wait.
   const late = waits.filter((w) => w > 1000)
   expect(
     late.length,
     `${late.length} of ${waits.length} waited for over a second, the longest ${Math.max(...waits)} ms`,
-  ).toBeLessThanOrEqual(Math.ceil(waits.length / 20))
+  ).toBeLessThanOrEqual(Math.ceil(waits.length / 100))
   const after = await stored(page, design)
   expect(after.id).toBe(before.id)
   expect(Object.keys(after.pages)).toEqual(Object.keys(before.pages))
