@@ -9,6 +9,7 @@ import { areaOf, contains, overlapArea, overlaps, unionOf } from '../geometry/bo
 import { apply } from '../geometry/matrix'
 import { matrixOf, placedBounds } from '../geometry/placement'
 import { boundsOfPolygon, mapPolygon, overlapOfPolygons, type Polygon } from '../geometry/polygon'
+import { shapeLayer } from '../kinds/new'
 import { resolve } from '../resolve/resolve'
 import { flatResolved, type ResolvedPage } from '../resolve/resolved'
 import { allFontFiles } from '../type/catalogue'
@@ -284,29 +285,15 @@ describe('arrangements', () => {
     const title = Object.values(design.layers).find((l) => l.name === 'Text 1')
     if (!title) throw new Error('no text')
     const p = title.placement
-    const plate = { ...(Object.values(design.layers).find((l) => l.kind === 'shape') ?? title) }
-    const made = {
-      ...plate,
-      id: 'plate',
-      kind: 'shape',
-      form: 'rectangle',
-      name: 'Plate',
-      page: 'page1',
-      plane: 'message',
-      parent: null,
-      order: 'Zz',
-      placement: { ...p, width: p.width + 40, height: p.height + 24 },
-      radii: [0, 0, 0, 0],
-      corners: 4,
-      inner: 0.5,
-      fill: { kind: 'solid', colour: '#ffffff' },
-      stroke: { colour: '#000000', weight: 0, dash: [], cap: 'butt', join: 'miter' },
-    } as unknown as Design['layers'][string]
+    const spot = { id: 'plate', page: 'page1', plane: 'message', parent: null, order: 'Zz' } as const
+    const box = { ...p, width: p.width + 40, height: p.height + 24 }
+    const made = shapeLayer(spot, 'Plate', 'rectangle', box, { kind: 'solid', colour: '#ffffff' })
     const page = on({ ...design, layers: { ...design.layers, plate: made } }, 'link-card')
     const [back, text] = [
       page.layers.find((l) => l.layer.id === 'plate'),
       page.layers.find((l) => l.layer.id === title.id),
     ]
+    expect(text).toBeDefined()
     if (!text) return
     expect(back && contains(placedBounds(back.layer.placement), placedBounds(text.layer.placement), 1)).toBe(
       true,

@@ -1,7 +1,7 @@
 import type { Design } from '../design/schema'
-import { type Bounds, intersect, isEmpty } from '../geometry/bounds'
+import { type Bounds, intersect, isEmpty, overlaps } from '../geometry/bounds'
 import { apply, inverse } from '../geometry/matrix'
-import { matrixOf } from '../geometry/placement'
+import { matrixOf, placedBounds } from '../geometry/placement'
 import type { Layer } from '../kinds/list'
 import { kindOf } from '../kinds/list'
 
@@ -28,6 +28,7 @@ export function lightBeneath(
   if (isEmpty(area)) return { mean: ground, spread: 0 }
   const N = 6
   const maps = layers.flatMap((layer) => {
+    if (!overlaps(placedBounds(layer.placement), area)) return []
     const back = inverse(matrixOf(layer.placement))
     return back
       ? [

@@ -205,7 +205,7 @@ export function stretchedLayer(layer: Layer, box: Bounds, weight: number): Layer
   const quarter = Math.abs(layer.placement.rotation % 180) === 90
   const [w, h] = [Math.max(0.01, widthOf(box)), Math.max(0.01, heightOf(box))]
   const placement = { ...layer.placement, ...centreOf(box), width: quarter ? h : w, height: quarter ? w : h }
-  return stable(layer, { ...withWeights(layer, weight), placement })
+  return stable(layer, kindOf(layer).stretched({ ...withWeights(layer, weight), placement }, layer))
 }
 
 /** A text set in a box at a size, turned about its centre. */

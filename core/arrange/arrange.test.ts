@@ -7,7 +7,7 @@ import type { Channel } from '../design/channel-schema'
 import { ownChannel } from '../design/channels'
 import type { Design } from '../design/schema'
 import { layerTree } from '../design/tree'
-import { contains, heightOf, widthOf } from '../geometry/bounds'
+import { contains, heightOf, overlapArea, overlaps, widthOf } from '../geometry/bounds'
 import { allFontFiles } from '../type/catalogue'
 import { alternatives, arrange, contained } from './arrange'
 import { afterOf, beforeOf, faultsOf, weightOf } from './faults/list'
@@ -67,6 +67,44 @@ describe('arranging', () => {
         .map((c) => c.node.layer.name)
       expect(order).toEqual(['Card 1', 'Card 2', 'Card 3'])
     }
+  })
+  it('keeps a badge on the card that it rides on, and the cards alike', () => {
+    const design = make(['title', 'offer'])
+    const before = sourceOf(design)
+    const was = itemsOf(before.nodes, fonts, context.lightOf)
+    const named = (items: typeof was, name: string) => items.filter((i) => i.node.layer.name.startsWith(name))
+    expect(named(was, 'Badge')).toHaveLength(2)
+    for (const [w, h] of [
+      [1080, 1920],
+      [1500, 500],
+      [1200, 630],
+    ] as const) {
+      const { items, made } = placed(design, channelOf(w, h))
+      const cards = named(items, 'Offer').filter((i) => i.role === 'shape')
+      expect(
+        new Set(cards.map((c) => `${Math.round(widthOf(c.ink))} ${Math.round(heightOf(c.ink))}`)).size,
+      ).toBe(1)
+      const [badge, price] = named(items, 'Badge')
+      // Both or neither; where they are they overlap the corner of the third.
+      expect(Boolean(badge)).toBe(Boolean(price))
+      if (!badge || !price) continue
+      expect(contains(badge.ink, price.ink, 1)).toBe(true)
+      expect(cards.map((c) => overlapArea(c.ink, badge.ink) > 0)).toEqual([false, false, true])
+      expect(made.faults.filter((f) => f.kind === 'torn' || f.kind === 'uneven')).toEqual([])
+    }
+  })
+  it('leaves a column of a table out as a whole, with what its lines ran over', () => {
+    const design = make(['title', 'programme'], 'a3-poster')
+    const channel = { ...channelOf(700, 630), smallestType: 40 }
+    const { made, items } = placed(design, channel)
+    const may = (i: { node: { layer: { behaviour: { importance: string } } } }) =>
+      i.node.layer.behaviour.importance === 'may'
+    expect(made.leftOut.length).toBeGreaterThan(0)
+    expect(items.filter(may)).toEqual([])
+    const words = items.filter((i) => i.role === 'words')
+    const rules = items.filter((i) => i.role === 'rule')
+    expect(rules.length).toBeGreaterThan(2)
+    for (const r of rules) for (const t of words) expect(overlaps(r.ink, t.ink)).toBe(false)
   })
   it('keeps prices on the lines of what they are of', () => {
     const design = make(['title', 'table'], 'a3-poster')

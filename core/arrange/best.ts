@@ -1,7 +1,5 @@
-import { type Item, sizeOf } from '../compose/item'
 import { families } from './families'
-import type { Before } from './faults/fault'
-import type { Parts } from './parts'
+import { crowding, type Leave, leavable } from './leaving'
 import type { Candidate, Search } from './search'
 import { badness, WEIGHTS } from './weights'
 
@@ -13,38 +11,9 @@ const UNREAD = 5
 /** Nothing was found that can be read: words must go. */
 const NO_ROOM = 20
 const MOST_LEFT_OUT = 7
+/** Each more that goes with another counts this share of it. */
+const MATE = 0.25
 
-/** Of what these say nothing can go without tearing them. */
-const WHOLE = ['set', 'table', 'through', 'together', 'stands']
-/** The least important first; of the same importance what is small. */
-const byImportance = (a: Item, b: Item): number =>
-  RANK[a.node.layer.behaviour.importance] - RANK[b.node.layer.behaviour.importance] ||
-  sizeOf(a) - sizeOf(b) ||
-  b.ink.top - a.ink.top
-const RANK = { may: 0, should: 1, must: 2 } as const
-/** What may be left out, the least important first: what people said, then small words and badges. */
-function leavable(parts: Parts, before: Before): Item[] {
-  const largest = Math.max(0, ...parts.loose.map(sizeOf))
-  const bound = (i: Item) =>
-    before.relations.some((r) => WHOLE.includes(r.kind) && [...r.of, ...r.to].includes(i.id)) ||
-    before.relations.some((r) => r.kind === 'on' && r.of[0] === i.id) ||
-    before.relations.some(
-      (r) => r.to.includes(i.id) && (r.kind === 'on' || r.kind === 'rides' || r.kind === 'caption'),
-    )
-  return parts.loose
-    .filter((i) => {
-      const { importance } = i.node.layer.behaviour
-      if (importance === 'must' || sizeOf(i) === largest) return false
-      return importance === 'may' || (i.types.length > 0 && !bound(i))
-    })
-    .sort(byImportance)
-}
-/** Words that go where there is no room to read all of them: all but the largest. */
-function crowding(parts: Parts): Item[] {
-  const worded = parts.loose.filter((i) => i.types.length > 0)
-  const [headline] = [...worded].sort((a, b) => sizeOf(b) - sizeOf(a))
-  return worded.filter((i) => i !== headline).sort(byImportance)
-}
 export type Best = Candidate & { leftOut: string[] }
 
 /**
@@ -53,11 +22,14 @@ export type Best = Candidate & { leftOut: string[] }
  */
 export function bestOf(s: Search, thorough = false): Best[] {
   const leftOut: string[] = []
+  let lost = 0
   const all: Best[] = []
-  const [spare, crowd] = [leavable(s.parts, s.before), crowding(s.parts)]
-  const importanceOf = (id: string) => s.before.byId.get(id)?.node.layer.behaviour.importance ?? 'must'
+  const [spare, crowd] = [leavable(s.parts, s.before), crowding(s.parts, s.before)]
+  /** What it costs that things are not there: those that go together count as little more than one. */
+  const lossOf = (leave: Leave) =>
+    Math.max(...leave.map((i) => WEIGHTS.leftOut[i.node.layer.behaviour.importance])) *
+    (1 + MATE * (leave.length - 1))
   for (let round = 0; round <= MOST_LEFT_OUT; round++) {
-    const lost = leftOut.reduce((sum, id) => sum + WEIGHTS.leftOut[importanceOf(id)], 0)
     const add = (...ids: (keyof typeof families)[]) => {
       const found = s.candidates(
         new Set(leftOut),
@@ -76,10 +48,11 @@ export function bestOf(s: Search, thorough = false): Best[] {
     if (wanting() > GOOD + lost) add('apart')
     if (wanting() > POOR + lost) add('over')
     if (wanting() > UNREAD + lost) add('column')
-    const there = (i: Item) => !leftOut.includes(i.id)
+    const there = (leave: Leave) => leave.some((i) => !leftOut.includes(i.id))
     const next = spare.find(there) ?? (wanting() > NO_ROOM + lost ? crowd.find(there) : undefined)
-    if (!next || wanting() < GOOD + lost + WEIGHTS.leftOut[importanceOf(next.id)]) break
-    leftOut.push(next.id)
+    if (!next || wanting() < GOOD + lost + lossOf(next)) break
+    leftOut.push(...next.flatMap((i) => (leftOut.includes(i.id) ? [] : [i.id])))
+    lost += lossOf(next)
   }
   // Containing all of it is the floor: nothing is taken that has more faults than that.
   all.sort((a, b) => b.score - a.score)

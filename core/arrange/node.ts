@@ -56,8 +56,10 @@ export type PanelNode = Common & {
   alignX: number
   alignY: number
 }
-/** A thing with others that overlap its edge: they stay at the same place of its outline. */
-export type RiddenNode = Common & { kind: 'ridden'; host: Node; riders: readonly Item[] }
+/** What overlaps the edge of one thing, with what lies on it: a badge with its price. It moves as one. */
+export type Rider = { host: Item; rider: Item; items: readonly Item[] }
+/** Things with others that overlap their edges: those stay at the same place of the outline that they overlap. */
+export type RiddenNode = Common & { kind: 'ridden'; host: Node; riders: readonly Rider[] }
 /** Things in a row or a column. */
 export type LinesNode = Common & {
   kind: 'lines'

@@ -9,6 +9,7 @@ import { type Bounds, boundsOf, heightOf, widthOf } from '../geometry/bounds'
 import { type Family, families } from './families'
 import type { Before, Fault } from './faults/fault'
 import { afterOf, faultsOf } from './faults/list'
+import { remaining } from './leaving'
 import { unreadable } from './legibility'
 import type { Fit, Shape } from './node'
 import { choicesOf, shapesAt } from './nodes/list'
@@ -126,7 +127,13 @@ export class Search {
     const sizes = [...new Set(loose.filter(isWords).map((i) => Math.round(sizeOf(i))))].sort((a, b) => a - b)
     const stepped = sizes.filter((s, n) => n === 0 || s > (sizes[n - 1] as number) * 1.07)
     const region = { fonts: this.context.fonts, largest: Math.max(0, ...sizes), sizes: stepped }
-    return { fields: this.parts.fields, loose, relations: this.before.relations, page: this.before, region }
+    return {
+      fields: this.parts.fields,
+      loose,
+      relations: remaining(this.before.relations, leftOut),
+      page: this.before,
+      region,
+    }
   }
   private tries({ id, zones: cut, words, shrinks }: Family, given: Given): Tried[] {
     const zones = cut(given)

@@ -2,6 +2,7 @@ import { type Item, isWords } from '../compose/item'
 import { joined } from '../compose/joined'
 import type { Relation } from '../compose/relation'
 import { perRow } from '../compose/relations/set'
+import { isEndRule } from '../compose/relations/table'
 import {
   areaOf,
   type Bounds,
@@ -14,7 +15,7 @@ import {
   widthOf,
 } from '../geometry/bounds'
 import { blockOf, canHug, commonOf, leafOf, type Region } from './leaves'
-import type { Axis, LinesNode, Node, PanelNode, RiddenNode, SetNode, TableNode } from './node'
+import type { Axis, LinesNode, Node, PanelNode, RiddenNode, Rider, SetNode, TableNode } from './node'
 import { shareOf } from './nodes/lines'
 import { readingShare } from './nodes/words'
 
@@ -79,53 +80,54 @@ class Builder {
     /** Carriers whose things touch nothing but each other can hug. */
     const tops = items.filter((i) => !carried.has(i.id))
     const crossing = overlaps.filter((r) => outermost(r.of[0] as string) !== outermost(r.to[0] as string))
-    const could = crossing.filter((r) => this.rides(r, items, carried, crossing))
+    const could = tops.filter((t) => this.rides(t, items, crossing, outermost))
     // What rides on a rider is one with it.
-    const riding = could.filter(
-      (r) =>
-        !could.some(
-          (o) => outermost(r.to[0] as string) === o.of[0] || r.of[0] === outermost(o.to[0] as string),
-        ),
-    )
-    const rigid = crossing.filter((r) => !riding.includes(r))
-    const ridersOf = new Map<string, Item[]>()
-    for (const r of riding) {
-      const [rider, host] = [items.find((i) => i.id === r.of[0]) as Item, outermost(r.to[0] as string)]
-      ridersOf.set(host, [...(ridersOf.get(host) ?? []), rider])
-    }
-    const riders = new Set(riding.map((r) => r.of[0]))
+    const hostOf = (t: Item) =>
+      outermost(crossing.find((r) => outermost(r.of[0] as string) === t.id)?.to[0] ?? '')
+    const riding = could.filter((t) => !could.some((o) => hostOf(t) === o.id || hostOf(o) === t.id))
+    const riders = new Set(riding.map((t) => t.id))
+    const rigid = crossing.filter((r) => !riders.has(outermost(r.of[0] as string)))
     const groups = joined(
       tops.filter((t) => !riders.has(t.id)),
       rigid.map((r) => [outermost(r.of[0] as string), outermost(r.to[0] as string)] as const),
     )
+    const heldBy = (t: Item) => items.filter((i) => outermost(i.id) === t.id)
     const all = groups.map((g): Node => {
-      const held = items.filter((i) => g.some((t) => outermost(i.id) === t.id))
-      const own = g.flatMap((t) => ridersOf.get(t.id) ?? [])
+      const held =
+        g.length === 1 ? heldBy(g[0] as Item) : items.filter((i) => g.some((t) => outermost(i.id) === t.id))
+      const own = riding.filter((t) => g.some((host) => hostOf(t) === host.id))
       const one = g.length === 1 ? (g[0] as Item) : null
-      if (one && own.length > 0) return this.ridden(this.single(one, held, overlaps), own)
-      return one ? this.single(one, held, overlaps) : blockOf([...held, ...own], this.region)
+      if (!one) return blockOf([...held, ...own.flatMap(heldBy)], this.region)
+      const made = this.single(
+        one,
+        held,
+        overlaps.filter((r) => !riders.has(outermost(r.of[0] as string))),
+      )
+      return own.length > 0
+        ? this.ridden(
+            made,
+            own.map((rider) => ({ host: one, rider, items: heldBy(rider) })),
+          )
+        : made
     })
     return this.sets(this.captions(this.tables(all)))
   }
 
-  /** A thing that overlaps one host and nothing else stays at its outline; else all become one block. */
+  /** A thing that overlaps one host and nothing else stays at its outline, with what lies on it; else all become one block. */
   private rides(
-    r: Relation,
+    rider: Item,
     items: readonly Item[],
-    carried: ReadonlyMap<string, string>,
     crossing: readonly Relation[],
+    outermost: (id: string) => string,
   ): boolean {
-    if (r.kind !== 'rides') return false
-    const [rider, host] = [items.find((i) => i.id === r.of[0]), items.find((i) => i.id === r.to[0])]
-    if (!rider || !host || carried.has(rider.id) || (isWords(rider) && rider.types.length === 0)) return false
-    if ([...carried.values()].includes(rider.id)) return false
-    const only = crossing.filter((o) => o.of[0] === rider.id || o.to[0] === rider.id)
-    const alone = !carried.has(host.id) && !isWords(host)
+    const own = crossing.filter((r) => [...r.of, ...r.to].some((id) => outermost(id) === rider.id))
+    const hosts = new Set(own.map((r) => outermost(r.to[0] as string)))
+    const host = items.find((i) => hosts.has(i.id))
+    if (hosts.size !== 1 || !host || host === rider || own.some((r) => r.kind !== 'rides')) return false
+    if (isWords(host) || (isWords(rider) && rider.types.length === 0)) return false
     return (
-      only.length === 1 &&
-      alone &&
       smaller(rider, host) &&
-      crossing.every((o) => o.to[0] !== host.id || o.kind === 'rides')
+      crossing.every((o) => outermost(o.to[0] as string) !== host.id || o.kind === 'rides')
     )
   }
 
@@ -158,10 +160,10 @@ class Builder {
       alignY: shareOf(b.top, b.bottom, c.top, c.bottom, 0.5),
     }
   }
-  private ridden(host: Node, riders: readonly Item[]): RiddenNode {
+  private ridden(host: Node, riders: readonly Rider[]): RiddenNode {
     return {
       kind: 'ridden',
-      ...commonOf('ridden', [...host.items, ...riders], this.region, host.room),
+      ...commonOf('ridden', [...host.items, ...riders.flatMap((r) => r.items)], this.region, host.room),
       host,
       riders,
     }
@@ -179,24 +181,37 @@ class Builder {
         return row.map((id) => cells.find((n) => n.items[0]?.id === id)?.items[0] as Item)
       })
       const cellsBox = unionOf(cells.map((n) => n.box))
-      const rules = now.filter(
+      const within = now.filter(
         (n) =>
           n.kind === 'rule' && overlaps(grow(cellsBox, 1), n.box) && centreOf(n.box).y > cellsBox.top - 2,
       )
+      const step = heightOf(cellsBox) / Math.max(1, rows.length)
+      const ends = now.filter(
+        (n) =>
+          n.kind === 'rule' &&
+          !within.includes(n) &&
+          isEndRule(
+            n.box,
+            within.map((w) => w.box),
+            cellsBox,
+            step,
+          ),
+      )
+      const rules = [...within, ...ends]
       const items = [...cells, ...rules].flatMap((n) => n.items)
-      const box = unionOf([...cells, ...rules].map((n) => n.box))
+      const ended = unionOf([cellsBox, ...ends.map((n) => n.box)])
       // What else lies between its rows goes with it as it is.
       if (now.some((n) => !cells.includes(n) && !rules.includes(n) && overlapArea(n.ink, cellsBox) > 0))
         continue
       const made: TableNode = {
         kind: 'table',
         ...commonOf('table', items, this.region, 'spreads'),
-        box: { ...box, left: Math.min(box.left, cellsBox.left) },
+        box: { ...cellsBox, top: ended.top, bottom: ended.bottom },
         rows,
         rules: rules.flatMap((n) => n.items),
         least: Math.min(Infinity, ...items.flatMap((i) => i.types.map((t) => t.style.size))),
       }
-      now = [...now.filter((n) => !cells.includes(n) && !rules.includes(n)), { ...made, box: cellsBox }]
+      now = [...now.filter((n) => !cells.includes(n) && !rules.includes(n)), made]
     }
     return now
   }
@@ -232,8 +247,12 @@ class Builder {
       const box = unionOf(children.map((c) => c.box))
       // Something else between them: they stay where the cuts put them.
       if (now.some((n) => !distinct.has(n) && overlapArea(n.ink, box) > 0.15 * areaOf(n.ink))) continue
-      if (children.some((c) => c.over.size > 0) || !alike(children)) continue
-      now = [...now.filter((n) => !distinct.has(n)), this.set(children, perRow(r))]
+      // A badge on one of them makes it no other: it rides where it rode, they stay alike.
+      const bare = children.map((c) => (c.kind === 'ridden' ? c.host : c))
+      if (bare.some((c) => c.over.size > 0) || !alike(bare)) continue
+      const made = this.set(bare, perRow(r))
+      const riders = children.flatMap((c) => (c.kind === 'ridden' ? c.riders : []))
+      now = [...now.filter((n) => !distinct.has(n)), riders.length > 0 ? this.ridden(made, riders) : made]
     }
     return now
   }

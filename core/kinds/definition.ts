@@ -43,6 +43,8 @@ export type KindDefinition<L> = {
   sized: (layer: L, by: number) => L
   /** Lengths that it may keep when it is sized: strokes, radii. Those of treatments are multiplied for all kinds alike. */
   weighed: (layer: L, by: number) => L
+  /** What follows its sides once they were stretched: ends that were half round `before` are so again. */
+  stretched: (layer: L, before: L) => L
   light: (layer: L, swatches: Swatches) => Light
   /** The colours that it is drawn in, references as they are. */
   colours: (layer: L) => string[]

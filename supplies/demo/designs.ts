@@ -1,6 +1,9 @@
 import { demoChannelIds } from '../../core/design/channels'
 import type { Design } from '../../core/design/schema'
 import { DesignBuilder, type Lookup, linear, radial } from './builder'
+import { winterPrices } from './price-list'
+import { solsticeNight } from './solstice-night'
+import { threeEvenings } from './three-evenings'
 
 /** The sample designs: a made-up pottery studio, Fennel Row Pottery. */
 export type Sample = { campaign: string; make: (supply: Lookup) => Design }
@@ -367,4 +370,7 @@ export const samples: readonly Sample[] = [
   { campaign: 'Winter Table', make: bowlsForSoup },
   { campaign: 'Winter Table', make: giftCard },
   { campaign: 'Winter Table', make: eveningAtTheWheel },
+  { campaign: 'Winter Table', make: winterPrices },
+  { campaign: 'Winter Table', make: threeEvenings },
+  { campaign: 'Winter Table', make: solsticeNight },
 ]

@@ -270,11 +270,12 @@ function run(
     const wide = boxAlong(child.box, cross) / Math.max(1, boxAlong(node.box, cross))
     const fills =
       (child.along === cross && wide > RULE_FILLS) || (child.room !== 'keeps' && wide > FILLS && !turned)
-    const own = fills ? across : lengthOf(child, s, cross, across)
+    const own = fills ? across : lengthOf(child, s, cross, across, wide)
     const share = turned
       ? turnedShare(node, cross)
       : shareOf(child.box[lo], child.box[hi], node.box[lo], node.box[hi], node.align)
-    const start = (cross === 'x' ? box.left : box.top) + (across - own) * share
+    const inset = turned ? 0 : insetOf(child, node, cross) * s.scale
+    const start = (cross === 'x' ? box.left : box.top) + withInset(across - own, share, inset)
     placeNode(
       s,
       cross === 'x'
@@ -293,6 +294,35 @@ function restShare(node: LinesNode, turned: boolean): number {
   if (node.bound) return 0
   return node.axis === 'y' ? 0.5 : node.align
 }
-function lengthOf(child: Node, s: Shape, cross: Axis, across: number): number {
-  return child.along === cross ? Math.min(across, boxAlong(child.box, cross) * s.scale) : sizeAlong(s, cross)
+/** What took nearly all of the width as a picture does so again, up to this factor. */
+const SPANS = 0.92
+const WIDER = 1.4
+function lengthOf(child: Node, s: Shape, cross: Axis, across: number, wide: number): number {
+  const own = sizeAlong(s, cross)
+  if (child.along === cross) return Math.min(across, boxAlong(child.box, cross) * s.scale)
+  return child.kind === 'slot' && wide > SPANS
+    ? Math.max(own, Math.min(across, boxAlong(child.box, cross) * s.scale * WIDER))
+    : own
+}
+/** Words that begin a little inside of what they stand with do so again: how far, px of the master; negative from the other side. */
+const INSET = 0.15
+function insetOf(child: Node, node: Node, cross: Axis): number {
+  const words =
+    child.kind === 'words' || (child.kind === 'lines' && child.items.every((i) => i.types.length > 0))
+  if (!words || cross !== 'x') return 0
+  const [before, after] = [child.box.left - node.box.left, node.box.right - child.box.right]
+  const reads = readsOf(child)
+  const most = INSET * widthOf(node.box)
+  if (reads === 0 && before > 0 && before < most) return before
+  return reads === 1 && after > 0 && after < most ? -after : 0
+}
+/** Where words begin; of several where all do. */
+function readsOf(node: Node): number | null {
+  if (node.kind !== 'lines') return node.reads
+  const [first, ...rest] = node.children.map(readsOf)
+  return first !== undefined && rest.every((r) => r === first) ? first : null
+}
+const withInset = (spare: number, share: number, inset: number): number => {
+  if (inset > 0) return Math.min(inset, spare)
+  return inset < 0 ? Math.max(0, spare + inset) : spare * share
 }

@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { openFonts } from '../../../host/fonts'
+import { stretchedLayer } from '../../adapt/place'
 import { type Item, itemsOf } from '../../compose/item'
 import { ownChannel } from '../../design/channels'
 import type { LayerNode } from '../../design/tree'
@@ -224,5 +225,15 @@ describe('what goes over an edge', () => {
     expect(box.right).toBeGreaterThan(channel.width + 1)
     expect(box.right).toBeLessThan(channel.width + 30)
     expect(box.top).toBeCloseTo(250, 6)
+  })
+})
+
+describe('stretching', () => {
+  it('keeps ends half round, and other corners as round as they were', () => {
+    const button = shapeLayer(where('button'), 'Button', 'rectangle', boxAt(0, 0, 300, 80))
+    const round = stretchedLayer({ ...button, radii: [40, 40, 40, 40] }, boundsOf(0, 0, 500, 120), 1)
+    expect('radii' in round && round.radii).toEqual([60, 60, 60, 60])
+    const card = stretchedLayer({ ...button, radii: [20, 20, 20, 20] }, boundsOf(0, 0, 500, 120), 1)
+    expect('radii' in card && card.radii).toEqual([20, 20, 20, 20])
   })
 })

@@ -1,18 +1,33 @@
 import { movedNode, moveTo } from '../../adapt/place'
 import type { Item } from '../../compose/item'
-import { type Bounds, centreOf, unionOf } from '../../geometry/bounds'
-import type { Fit, NodeDefinition, RiddenNode } from '../node'
+import type { LayerNode } from '../../design/tree'
+import { type Bounds, centreOf, heightOf, unionOf, widthOf } from '../../geometry/bounds'
+import { placedBounds } from '../../geometry/placement'
+import { hasMembers } from '../../kinds/facts'
+import type { Fit, NodeDefinition, RiddenNode, Rider } from '../node'
 
-const factorOf = (i: Item, { scale, smallest }: Pick<Fit, 'scale' | 'smallest'>): number =>
-  Math.max(scale, ...i.types.map((t) => smallest / t.style.size))
-/** How far riders stand out beyond their host on each side, px of the master. */
+const factorOf = ({ items }: Rider, { scale, smallest }: Pick<Fit, 'scale' | 'smallest'>): number =>
+  Math.max(scale, ...items.flatMap((i) => i.types.map((t) => smallest / t.style.size)))
+/** How far riders stand out beyond all that they ride on, on each side, px of the master. */
 function overhang({ host, riders }: RiddenNode) {
-  const all = unionOf(riders.map((r) => r.ink))
+  const all = unionOf(riders.flatMap((r) => r.items.map((i) => i.ink)))
   return {
     left: Math.max(0, host.box.left - all.left),
     top: Math.max(0, host.box.top - all.top),
     right: Math.max(0, all.right - host.box.right),
     bottom: Math.max(0, all.bottom - host.box.bottom),
+  }
+}
+/** What is seen of a thing where it was put, px of the channel; null of groups, whose box lies in their members. */
+function inkThere({ ink, node }: Item, there: LayerNode | undefined): Bounds | null {
+  if (!there || hasMembers(node.layer)) return null
+  const [from, to] = [placedBounds(node.layer.placement), placedBounds(there.layer.placement)]
+  const [kx, ky] = [widthOf(to) / Math.max(1, widthOf(from)), heightOf(to) / Math.max(1, heightOf(from))]
+  return {
+    left: to.left + (ink.left - from.left) * kx,
+    right: to.left + (ink.right - from.left) * kx,
+    top: to.top + (ink.top - from.top) * ky,
+    bottom: to.top + (ink.bottom - from.top) * ky,
   }
 }
 /** At the same distance from the nearer edge of a host's side. */
@@ -48,15 +63,16 @@ export const ridden: NodeDefinition<RiddenNode> = {
       right: Math.max(box.left + o.left * k + s.width, box.right - o.right * k),
       bottom: Math.max(box.top + o.top * k + s.height, box.bottom - o.bottom * k),
     }
-    const grows = s.node.room === 'grows'
-    const host = grows ? to : { ...to, right: to.left + s.width, bottom: to.top + s.height }
+    const host = s.node.room !== 'keeps' ? to : { ...to, right: to.left + s.width, bottom: to.top + s.height }
     placeNode(s, host)
-    const from = node.host.box
     for (const r of node.riders) {
-      const [c, own] = [centreOf(r.ink), factorOf(r, { scale: shape.scale, smallest })]
-      const x = along(c.x, from.left, from.right, host.left, host.right, own)
-      const y = along(c.y, from.top, from.bottom, host.top, host.bottom, own)
-      out.set(r.id, movedNode(r.node, moveTo(r.ink, own, x, y)))
+      const from = r.host.ink
+      const there = inkThere(r.host, out.get(r.host.id))
+      const [was, is] = there ? [from, there] : [node.host.box, host]
+      const [c, own] = [centreOf(r.rider.ink), factorOf(r, { scale: shape.scale, smallest })]
+      const x = along(c.x, was.left, was.right, is.left, is.right, own)
+      const y = along(c.y, was.top, was.bottom, is.top, is.bottom, own)
+      for (const i of r.items) out.set(i.id, movedNode(i.node, moveTo(r.rider.ink, own, x, y)))
     }
   },
 }

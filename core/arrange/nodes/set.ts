@@ -150,7 +150,14 @@ const structures = new WeakMap<Shape, string>()
 function structureOf(s: Shape): string {
   const held = structures.get(s)
   if (held !== undefined) return held
-  const made = s.kids.length === 0 ? s.choice : `${s.choice}(${s.kids.map(structureOf).join()})`
+  const made =
+    s.kids.length === 0 ? `${s.choice}${ratioOf(s)}` : `${s.choice}(${s.kids.map(structureOf).join()})`
   structures.set(s, made)
   return made
+}
+/** Pictures in slots take the same ratio in all. */
+function ratioOf({ node, width, height }: Shape): string {
+  if (node.kind !== 'slot') return ''
+  const own = widthOf(node.box) / Math.max(1, heightOf(node.box))
+  return (width / Math.max(1, height) / own).toFixed(2)
 }

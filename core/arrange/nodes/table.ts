@@ -2,6 +2,7 @@ import { carriedNode, movedNode, moveTo, stretchedLayer } from '../../adapt/plac
 import type { Item } from '../../compose/item'
 import { type Bounds, centreOf, heightOf, unionOf, widthOf } from '../../geometry/bounds'
 import type { NodeDefinition, Shape, TableNode } from '../node'
+import { readingShare } from './words'
 
 /** Columns may move together to this share of the gap between them, and what that costs. */
 const GAPS: readonly (readonly [number, number])[] = [
@@ -67,8 +68,9 @@ export const table: NodeDefinition<TableNode> = {
     const width = halves ? least : (widthOf(node.box) - openOf(node) * (1 - by)) * k
     const starts = columnStarts(columns, by, k)
     const split = halves ? Math.ceil(node.rows.length / 2) : node.rows.length
-    const top2 = rowTop(node, split)
-    const left = box.left + Math.max(0, widthOf(box) - (halves ? shape.width : width)) / 2
+    const top2 = startOf(node, split)
+    const rest = Math.max(0, widthOf(box) - (halves ? shape.width : width))
+    const left = box.left + rest * readingShare(node.rows[0]?.[0] as Item)
     const at = (x: number, y: number, n: number): { x: number; y: number } => {
       const second = y >= top2 - 0.001 && halves
       const column = columns[n] as Column
@@ -103,10 +105,13 @@ const rowTop = (node: TableNode, n: number): number => {
   const row = node.rows[n]
   return row ? unionOf(row.map((i) => i.ink)).top : node.box.bottom
 }
+/** Where the part from a row on begins: with the line above it, where the table has one above its first row. */
+const startOf = (node: TableNode, n: number): number =>
+  rowTop(node, n) - Math.max(0, rowTop(node, 0) - node.box.top)
 const halfHeight = (node: TableNode): number => {
   const split = Math.ceil(node.rows.length / 2)
   const bottomOf = (rows: TableNode['rows']) => unionOf(rows.flat().map((i) => i.ink)).bottom
-  return Math.max(bottomOf(node.rows.slice(0, split)) - node.box.top, node.box.bottom - rowTop(node, split))
+  return Math.max(bottomOf(node.rows.slice(0, split)) - node.box.top, node.box.bottom - startOf(node, split))
 }
 type Laid = {
   left: number
@@ -118,6 +123,7 @@ type Laid = {
   starts: number[]
   columns: Column[]
 }
+const BEYOND = 0.06
 /** Rules run over the table's width again, or between the same columns. */
 function placeRule(r: Item, node: TableNode, t: Laid, out: Map<string, Item['node']>): void {
   const level = widthOf(r.ink) >= heightOf(r.ink)
@@ -132,7 +138,10 @@ function placeRule(r: Item, node: TableNode, t: Laid, out: Map<string, Item['nod
     out.set(r.id, movedNode(r.node, moveTo(r.ink, t.k, x, y)))
     return
   }
-  const [outLeft, outRight] = [(r.ink.left - node.box.left) * t.k, (r.ink.right - node.box.right) * t.k]
+  // Lines reach a little beyond their columns; one that ran on to a column that is gone ends with those that are left.
+  const most = BEYOND * widthOf(node.box)
+  const beyond = (by: number) => Math.min(most, Math.max(-most, by)) * t.k
+  const [outLeft, outRight] = [beyond(r.ink.left - node.box.left), beyond(r.ink.right - node.box.right)]
   const thick = Math.max(1, heightOf(r.ink) * t.k)
   const to: Bounds = {
     left: left + outLeft,

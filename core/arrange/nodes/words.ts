@@ -63,7 +63,7 @@ export const words: NodeDefinition<WordsNode> = {
       const more = wrap.lines - node.lines
       const cost =
         (more > 0 ? more * (node.headline ? LARGER : SMALLER) : -more * FEWER) +
-        (n === long - 1 && n > 1 && node.headline ? WORD_BY_WORD : 0)
+        (n === long - 1 && n > 1 ? WORD_BY_WORD * (node.headline ? 1 : Math.min(1, (n - 1) / 3)) : 0)
       const own = { width: wrap.width * size + slack, height: heightAt(node, wrap.lines, size) }
       const { width, height } = turned(own, node.turn)
       const extra = [wrap.lines, own.width]

@@ -1,3 +1,4 @@
+import { offer, programme } from './offers.test-data'
 import { badge, button, captioned, cards, slanted, table, title } from './panels.test-data'
 import { board, hero, list, parts, plate, sticker, through } from './things.test-data'
 
@@ -18,5 +19,7 @@ export const STRUCTURES = {
   plate,
   sticker,
   hero,
+  offer,
+  programme,
 } as const
 export type StructureName = keyof typeof STRUCTURES

@@ -1,6 +1,7 @@
-import { centreOf } from '../../geometry/bounds'
+import { centreOf, heightOf, overlaps, unionOf } from '../../geometry/bounds'
 import { gapX, gapY, type Item } from '../item'
-import { defineRelation } from '../relation'
+import { type Composition, defineRelation, type Relation } from '../relation'
+import { isEndRule } from './table'
 
 /** The two gaps differ by at most this factor and something. */
 const ALIKE = 2.5
@@ -25,8 +26,23 @@ export const between = defineRelation({
       const nearest = (sign: number) =>
         beside.filter((o) => Math.sign(way(o)) === sign && gap(o) > -1).sort((a, b) => gap(a) - gap(b))[0]
       const [a, b] = [nearest(-1), nearest(1)]
-      if (!a || !b || Math.max(gap(a), gap(b)) > ALIKE * Math.min(gap(a), gap(b)) + 0.03 * c.short) return []
+      if (!a || !b || endsTable(r, c, found)) return []
+      if (Math.max(gap(a), gap(b)) > ALIKE * Math.min(gap(a), gap(b)) + 0.03 * c.short) return []
       return [{ kind: 'between' as const, of: [r.id], to: [a.id, b.id] }]
     }),
   sentence: ({ to }, nameOf) => `stands between ${nameOf(to[0] ?? '')} and ${nameOf(to[1] ?? '')}`,
 })
+
+/** It belongs to a table as its first or last line. */
+const endsTable = (r: Item, c: Composition, found: readonly Relation[]): boolean =>
+  found.some((t) => {
+    if (t.kind !== 'table') return false
+    const cells = unionOf(c.items.filter((i) => t.of.includes(i.id)).map((i) => i.ink))
+    const within = c.items.filter((i) => i !== r && i.role === 'rule' && overlaps(i.ink, cells))
+    return isEndRule(
+      r.ink,
+      within.map((i) => i.ink),
+      cells,
+      heightOf(cells) / t.to.length,
+    )
+  })

@@ -1,4 +1,4 @@
-import { centreOf } from '../../geometry/bounds'
+import { type Bounds, centreOf } from '../../geometry/bounds'
 import { type Item, isWords, sizeOf } from '../item'
 import { type Composition, defineRelation, type Relation } from '../relation'
 
@@ -74,4 +74,12 @@ function continues(a: readonly Item[], b: readonly Item[]): boolean {
 function ruled([a, b]: readonly Item[][], c: Composition): boolean {
   const [from, to] = [a?.[0]?.ink.bottom ?? 0, b?.[0]?.ink.top ?? 0]
   return c.items.some((i) => i.role === 'rule' && centreOf(i.ink).y > from && centreOf(i.ink).y < to)
+}
+
+/** A rule like those between a table's rows, above its first or beneath its last: it opens or closes the table. */
+export function isEndRule(rule: Bounds, within: readonly Bounds[], cells: Bounds, step: number): boolean {
+  const near = (a: number, b: number) => Math.abs(a - b) <= 0.02 * (cells.right - cells.left)
+  const like = within.some((w) => near(w.left, rule.left) && near(w.right, rule.right))
+  const away = Math.max(cells.top - rule.bottom, rule.top - cells.bottom)
+  return like && away >= 0 && away < 0.8 * step
 }

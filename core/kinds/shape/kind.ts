@@ -1,7 +1,7 @@
 import { coloursOfPaint, paintLight } from '../../colour/light'
 import { shapePath } from '../../vector/shapes'
 import type { KindDefinition } from '../definition'
-import { plain, ratioOf, sizedEdges } from '../plain'
+import { plain, ratioOf, roundEnds, sizedEdges } from '../plain'
 import { THING_SIDE } from '../strew/copies'
 import type { ShapeLayer } from './schema'
 
@@ -12,6 +12,7 @@ export const shape: KindDefinition<ShapeLayer> = {
   nameOf: () => 'shape',
   outline: shapePath,
   weighed: sizedEdges,
+  stretched: roundEnds,
   light: (layer, swatches) => paintLight(layer.fill, swatches),
   colours: ({ stroke, fill }) => [...coloursOfPaint(fill), ...(stroke.weight > 0 ? [stroke.colour] : [])],
   thing({ placement, form, d, evenOdd, corners, inner, fill, radii, stroke }) {

@@ -1,7 +1,7 @@
 import { coloursOfPaint, paintLight } from '../../colour/light'
 import { slotPath } from '../../vector/shapes'
 import type { KindDefinition } from '../definition'
-import { plain, sizedEdges } from '../plain'
+import { plain, roundEnds, sizedEdges } from '../plain'
 import { isFilled, pictureBox } from './framing'
 import type { SlotLayer } from './schema'
 
@@ -14,6 +14,7 @@ export const slot: KindDefinition<SlotLayer> = {
   picture: (layer) => layer.picture,
   outline: slotPath,
   weighed: sizedEdges,
+  stretched: roundEnds,
   enlargedBy: (layer) => (isFilled(layer) ? pictureBox(layer).width / layer.picture.sourceWidth : 0),
   light: (layer, swatches) => paintLight(layer.fill, swatches),
   colours: ({ stroke, fill }) => [...coloursOfPaint(fill), ...(stroke.weight > 0 ? [stroke.colour] : [])],
