@@ -96,6 +96,14 @@ export const viewCommands = defineCommands([
     },
   },
   {
+    id: 'understood',
+    label: 'What it understood: show what belongs together',
+    words: 'relations reading adaptation lines brackets',
+    section: 'View',
+    keys: ['U'],
+    run: (b) => b.set({ understood: !b.store.getState().understood }),
+  },
+  {
     id: 'solo',
     label: 'Show one layer alone',
     section: 'View',

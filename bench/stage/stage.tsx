@@ -19,6 +19,7 @@ import { zoomInSlot } from './reframe-gesture'
 import { Rulers } from './rulers'
 import { tools } from './tools/list'
 import { TypeEditor } from './type-editor'
+import { UnderstoodOverlay } from './understood-overlay'
 import { isPanning, useStagePointer } from './use-pointer'
 import { fitView, setStageSize, toPage, zoomAbout } from './view'
 
@@ -220,6 +221,7 @@ export function Stage() {
       />
       <PageOverlay width={size.width} height={size.height} />
       <Overlay drawn={pointer.drawn} width={size.width} height={size.height} />
+      <UnderstoodOverlay width={size.width} height={size.height} />
       <TypeEditor />
       <WallNames width={size.width} height={size.height} />
       <WallBand />
@@ -242,6 +244,7 @@ function ZoomNote() {
       s.strongGround ? 'strong ground' : '',
       s.reframing ? 'moving the picture in its slot' : '',
       s.overlays.hidden ? 'overlays hidden' : '',
+      s.understood && !s.overlays.hidden ? 'what it understood' : '',
     ].filter(Boolean),
   )
   const percent = Math.round(zoom * (typeof window === 'undefined' ? 1 : window.devicePixelRatio || 1) * 100)

@@ -4,7 +4,7 @@ import { inOrder } from '@/core/basics/order'
 import { historyOf } from '@/core/design/history'
 import type { Design } from '@/core/design/schema'
 import { outermost } from '@/core/design/tree'
-import { alternativesOn, readingOf } from '@/core/resolve/readings'
+import { alternativesOn, inksOf, readingOf } from '@/core/resolve/readings'
 import { resolve } from '@/core/resolve/resolve'
 import { fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
@@ -101,6 +101,7 @@ export function createBench(loaded: Loaded): Bench {
     },
     resolveOf: (design) => resolveNow(design, getState().page, getState().channel),
     readingOf: (page) => readingOf(getState().design, page, { fonts, lightOf }),
+    inks: () => inksOf(getState().resolved, { fonts, lightOf }),
     alternatives() {
       const { design, page, channel } = getState()
       return alternativesOn(design, page, channel, { fonts, lightOf }).map((a) => a.arrangement)

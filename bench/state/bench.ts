@@ -2,6 +2,7 @@ import type { StoreApi } from 'zustand/vanilla'
 import type { Reading } from '@/core/compose/read'
 import type { Edit } from '@/core/design/edits'
 import type { Arrangement, Design } from '@/core/design/schema'
+import type { Bounds } from '@/core/geometry/bounds'
 import type { ResolvedPage } from '@/core/resolve/resolved'
 import type { FontBook } from '@/core/type/fonts'
 import type { RenderClient } from '../worker/client'
@@ -47,6 +48,8 @@ export interface Bench {
   resolveOf(design: Design): ResolvedPage
   /** What is understood of a page of the master. */
   readingOf(page: string): Reading
+  /** The boxes of what is seen of the things on the page shown, px of the channel. */
+  inks(): ReadonlyMap<string, Bounds>
   /** Other arrangements of the page and channel shown, the best first. */
   alternatives(): Arrangement[]
   addSource(info: SourceInfo): void

@@ -8,6 +8,7 @@ import {
   Rows3,
   Ruler,
   SplitSquareHorizontal,
+  Waypoints,
   X,
 } from 'lucide-react'
 import {
@@ -33,6 +34,7 @@ export function WallBand() {
     alike: treatedAlike(state).length,
     selected: state.selection.length,
     differs: changedHere(state).length > 0,
+    understood: state.understood,
   }))
   const { wall } = s
   if (!wall) return null
@@ -86,6 +88,15 @@ export function WallBand() {
             onChange={(e) => setWall(bench, { split: Number(e.target.value) / 100 })}
           />
         )}
+        <Button
+          small
+          look={toggle(s.understood)}
+          aria-pressed={s.understood}
+          title="What belongs together, drawn on the page that is worked on (U)"
+          onClick={() => bench.set({ understood: !s.understood })}
+        >
+          <Waypoints size={13} /> Understood
+        </Button>
         <span className="mx-1 h-5 w-px bg-line" />
         <span className="min-w-0 truncate text-tiny text-soft" aria-live="polite">
           {many ? `${s.alike} chosen` : ''}

@@ -1,9 +1,12 @@
 import type { AdaptContext } from '../adapt/adapt'
 import { type Arranged, alternatives } from '../arrange/arrange'
+import { itemsOf } from '../compose/item'
 import { type Reading, read } from '../compose/read'
 import type { Arrangement, Design } from '../design/schema'
+import type { Bounds } from '../geometry/bounds'
 import { arrangedNodes } from './arranged'
 import { pageTree } from './resolve'
+import type { ResolvedPage } from './resolved'
 import { saidOn } from './said'
 
 const readings = new WeakMap<Design, Map<string, Reading>>()
@@ -31,4 +34,9 @@ export function alternativesOn(
     arrangement: chosen,
     faults,
   }))
+}
+/** The boxes of what is seen of the things at the top of a resolved page, px of the channel. */
+export function inksOf(page: ResolvedPage, { fonts, lightOf }: AdaptContext): Map<string, Bounds> {
+  const shown = page.layers.filter((l) => l.layer.shown)
+  return new Map(itemsOf(shown, fonts, lightOf).map((i) => [i.id, i.ink]))
 }

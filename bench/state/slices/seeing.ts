@@ -10,6 +10,8 @@ export type SeeingSlice = {
   /** The one layer that is shown alone. */
   solo: string | null
   maskView: MaskView
+  /** What belongs together is drawn over the page. */
+  understood: boolean
 }
 export const seeingAtFirst: SeeingSlice = {
   seeThrough: false,
@@ -17,4 +19,5 @@ export const seeingAtFirst: SeeingSlice = {
   strongGround: null,
   solo: null,
   maskView: 'result',
+  understood: false,
 }
