@@ -20,6 +20,9 @@ const APART = 18
 /** Sentences are about so long and so high. */
 const SENTENCE = 240
 const ROW = 22
+const MOST_TRIED = 60
+/** Room that the words for what is selected take at the foot of the stage. */
+const BAND = 60
 /** Of these nothing can be taken apart. */
 const PLAIN = ['ground', 'frames', 'bleeds']
 
@@ -52,9 +55,14 @@ function Drawn({ width, height }: Size) {
   const hueOf = (m: RelationMark) =>
     `var(--plane-${design.layers[m.relation.of[0] ?? '']?.plane ?? 'subject'})`
   const open = selection.length > 0
+  const low = height - (selection.length > 1 ? BAND : ROW)
   const knobs = spread(
-    marks.map((m) => at(m.knob)),
+    marks.map((m) => {
+      const p = at(m.knob)
+      return p.y < height ? { x: p.x, y: Math.min(p.y, low) } : p
+    }),
     open,
+    low,
   )
   return (
     <>
@@ -190,17 +198,23 @@ function pathOf({ lines, bracket }: RelationMark, at: (p: Point) => Point): stri
   ].join('')
 }
 /** Knobs that would lie on each other, one beside the other; with their sentences open one beneath the other. */
-function spread(points: readonly Point[], open: boolean): Point[] {
+function spread(points: readonly Point[], open: boolean, low: number): Point[] {
   const out: Point[] = []
   const meets = (a: Point, b: Point) =>
     open
       ? Math.abs(a.x - b.x) < SENTENCE && Math.abs(a.y - b.y) < ROW
       : Math.hypot(a.x - b.x, a.y - b.y) < APART
+  const beside = (p: Point, n: number): Point => {
+    if (!open) return { x: p.x + n * APART, y: p.y }
+    // Beneath and above by turns.
+    const steps = Math.ceil(n / 2) * (n % 2 === 1 ? 1 : -1)
+    return { x: p.x, y: p.y + (steps * ROW) / 2 }
+  }
   for (const p of points) {
-    let at = p
-    while (out.some((o) => meets(o, at)))
-      at = open ? { x: at.x, y: at.y + ROW / 2 } : { x: at.x + APART, y: at.y }
-    out.push(at)
+    let n = 0
+    const fits = (q: Point) => q.y <= Math.max(low, p.y) && !out.some((o) => meets(o, q))
+    while (n < MOST_TRIED && !fits(beside(p, n))) n++
+    out.push(beside(p, n))
   }
   return out
 }
