@@ -4,6 +4,7 @@ import { toast } from 'sonner'
 import { useStore } from 'zustand'
 import { watchHouse } from './actions/house'
 import { Announcer } from './announcer'
+import { AtSize } from './at-size/at-size'
 import { SizesDialog } from './channels/sizes-dialog'
 import { KeysDialog } from './commands/keys-dialog'
 import { commandById } from './commands/list'
@@ -75,7 +76,8 @@ function Room({ bench }: { bench: BenchModel }) {
     <div className="flex h-dvh min-w-[1024px] flex-col overflow-hidden">
       <TopBar />
       <Lineup />
-      <div className="flex min-h-0 flex-1">
+      <div className="relative flex min-h-0 flex-1">
+        <AtSize />
         <div className="flex min-w-0 flex-1 flex-col">
           <div className="flex min-h-0 flex-1">
             <Details />

@@ -42,6 +42,7 @@ const peekKey = {
   },
 }
 
+const SEEN_AT_SIZE = ['at-size', 'undo', 'redo', 'save', 'commands', 'keys', 'theme']
 /** Keys of the whole bench. Fields keep theirs; Space and Enter stay with a focused control. */
 export function useKeys(bench: Bench): void {
   useEffect(() => {
@@ -53,6 +54,11 @@ export function useKeys(bench: Bench): void {
       // A dialog has the keys to itself.
       if (bench.store.getState().dialog) return
       const found = commandFor(name, commands, keymapStore.getState())
+      // At size the stage is out of sight: nothing on it is changed by a key.
+      if (bench.store.getState().atSize && !isField(e.target)) {
+        if (e.key === 'Escape') return bench.set({ atSize: null })
+        if (found && !SEEN_AT_SIZE.includes(found.id)) return
+      }
       if (isField(e.target) && found?.id !== 'save' && found?.id !== 'commands') return
       if (e.key === ' ' && !isControl(e.target)) {
         e.preventDefault()

@@ -1,4 +1,5 @@
-import { LayoutGrid } from 'lucide-react'
+import { LayoutGrid, Smartphone } from 'lucide-react'
+import { toggleAtSize } from '../actions/at-size'
 import { setWall, toggleWall, treatedAlike, tryOthers, worstFirst } from '../actions/wall'
 import { defineCommands, needs } from './define'
 
@@ -14,6 +15,15 @@ export const wallCommands = defineCommands([
     keys: ['Shift+A'],
     icon: LayoutGrid,
     run: toggleWall,
+  },
+  {
+    id: 'at-size',
+    label: 'At size: where people will meet it',
+    words: 'preview phone feed true size first glance colour blindness mock',
+    section: 'View',
+    keys: ['T'],
+    icon: Smartphone,
+    run: toggleAtSize,
   },
   {
     id: 'wall-to-scale',

@@ -1,11 +1,12 @@
 'use client'
-import { LayoutGrid, Plus } from 'lucide-react'
+import { LayoutGrid, Plus, Smartphone } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { memo, useDeferredValue, useEffect, useMemo } from 'react'
 import { inOrder } from '@/core/basics/order'
 import { channelPresets } from '@/core/design/channels'
 import { addChannel, removeChannel } from '@/core/design/commands'
 import { changesIn, followMaster, onPageOf } from '@/core/design/properties/set'
+import { toggleAtSize } from '../actions/at-size'
 import { moveChannel } from '../actions/channels'
 import { toggleWall } from '../actions/wall'
 import { commandById } from '../commands/list'
@@ -67,7 +68,7 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
           ))}
         </Menu>
       </div>
-      <WallButton />
+      <Modes />
       <PageStrip design={s.design} page={s.page} channel={s.channel} />
     </nav>
   )
@@ -172,20 +173,41 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
   )
 }
 /** Opens and closes the wall. */
-function WallButton() {
+type ModeProps = { on: boolean; title: string; label: string; icon: React.ReactNode; run: () => void }
+const Mode = ({ on, title, label, icon, run }: ModeProps) => (
+  <button
+    type="button"
+    aria-pressed={on}
+    title={title}
+    onClick={run}
+    className={`my-1.5 flex w-14 flex-col items-center justify-center gap-1 rounded-control text-tiny ${on ? 'bg-ink text-panel' : 'text-soft hover:bg-well hover:text-ink'}`}
+  >
+    {icon}
+    {label}
+  </button>
+)
+/** Other ways to see the adaptations than one on the stage. */
+function Modes() {
   const bench = useBench()
-  const on = useBenchState((state) => state.wall !== null)
+  const wall = useBenchState((state) => state.wall !== null)
+  const met = useBenchState((state) => state.atSize !== null)
   return (
-    <button
-      type="button"
-      aria-pressed={on}
-      title="Wall: all channels at once (Shift+A)"
-      onClick={() => toggleWall(bench)}
-      className={`my-1.5 flex w-14 flex-col items-center justify-center gap-1 rounded-control text-tiny ${on ? 'bg-ink text-panel' : 'text-soft hover:bg-well hover:text-ink'}`}
-    >
-      <LayoutGrid size={18} />
-      Wall
-    </button>
+    <div className="flex">
+      <Mode
+        on={wall}
+        title="Wall: all channels at once (Shift+A)"
+        label="Wall"
+        icon={<LayoutGrid size={18} />}
+        run={() => toggleWall(bench)}
+      />
+      <Mode
+        on={met}
+        title="At size: where people will meet it (T)"
+        label="At size"
+        icon={<Smartphone size={18} />}
+        run={() => toggleAtSize(bench)}
+      />
+    </div>
   )
 }
 export const Badge = ({ warn, ...rest }: React.ComponentProps<'span'> & { warn?: boolean }) => (

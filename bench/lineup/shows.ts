@@ -1,6 +1,7 @@
 import { useEffect } from 'react'
 import type { Channel } from '@/core/design/channel-schema'
 import { cellOf, wallPlan } from '../actions/wall'
+import { placeOf, places, pxPerMm } from '../at-size/places'
 import { stageSize } from '../stage/view'
 import type { Bench, BenchState } from '../state/bench'
 import { useBench, usePaced } from '../state/bench-context'
@@ -14,13 +15,16 @@ export const TRIED = { width: 132, height: 96 }
 /** While the wall is zoomed pictures are stretched; when it rests so long they are made at the size they are seen. */
 const REST_MS = 90
 const MOST_SIDE = 2200
+/** At full quality a picture is at most so long, px; where it is met it is never made coarser than for its first glances. */
+const MOST_FULL = 5000
+const LEAST_MET = 200
 
 /** Small pictures are a little finer than they are shown. */
 const FINE = 1.5
 
 /** The pictures that the strip and the wall show, the one that is worked on first. */
 export function showsOf(
-  s: Pick<BenchState, 'design' | 'page' | 'channel' | 'wall' | 'view'>,
+  s: Pick<BenchState, 'design' | 'page' | 'channel' | 'wall' | 'view' | 'atSize'>,
   channels: readonly Channel[],
   ratio: number,
 ): Show[] {
@@ -29,6 +33,8 @@ export function showsOf(
     const k = Math.min(STRIP.height / c.height, (STRIP.height * STRIP.ratio) / c.width) * fine
     return { page: s.page, channel: c.id, width: c.width * k, height: c.height * k }
   })
+  const met = s.atSize && metAt(s, ratio)
+  if (met) return [met, ...strip.filter((t) => t.channel !== met.channel)]
   if (!s.wall) return strip
   const plan = wallPlan(s)
   const own = cellOf(plan, s.page, s.channel)
@@ -53,6 +59,21 @@ export function showsOf(
   })
   return [...tried, ...hung, ...strip.filter((t) => !held.has(`${t.page}/${t.channel}`))]
 }
+/** The channel that is worked on, as large as it is seen where it is met, or px for px as it will be delivered. */
+function metAt(s: Pick<BenchState, 'design' | 'page' | 'channel' | 'atSize'>, ratio: number): Show | null {
+  const channel = s.design.channels[s.channel]
+  if (!channel || !s.atSize) return null
+  const { full, metres, place } = s.atSize
+  const seen = places[place ?? placeOf(channel)].seen(channel, { pxPerMm: pxPerMm(), metres })
+  const wanted = full ? 1 : (Math.max(seen.width, LEAST_MET) * ratio) / channel.width
+  const k = Math.min(wanted, full ? MOST_FULL / Math.max(channel.width, channel.height) : 1)
+  return {
+    page: s.page,
+    channel: channel.id,
+    width: Math.round(channel.width * k),
+    height: Math.round(channel.height * k),
+  }
+}
 /** Asks for the pictures that are shown, again whenever others or larger ones are. */
 export function useShows(channels: readonly Channel[]): void {
   const bench: Bench = useBench()
@@ -61,6 +82,7 @@ export function useShows(channels: readonly Channel[]): void {
     page: state.page,
     channel: state.channel,
     wall: state.wall,
+    atSize: state.atSize,
     view: state.wall ? state.view : null,
   }))
   useEffect(() => {

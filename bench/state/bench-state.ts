@@ -4,6 +4,7 @@ import { noHouse } from '@/core/design/house'
 import type { Design } from '@/core/design/schema'
 import type { ResolvedPage } from '@/core/resolve/resolved'
 import type { SourceInfo } from '../worker/protocol'
+import { type AtSizeSlice, atSizeAtFirst } from './slices/at-size'
 import type { DocumentSlice } from './slices/document'
 import { type PanelsSlice, panelsAtFirst } from './slices/panels'
 import { type SeeingSlice, seeingAtFirst } from './slices/seeing'
@@ -20,6 +21,7 @@ export type BenchState = DocumentSlice &
   ViewSlice &
   SeeingSlice &
   WallSlice &
+  AtSizeSlice &
   PanelsSlice
 
 export type Loaded = { id: string; campaign: string; revision: number; design: Design; sources: SourceInfo[] }
@@ -32,6 +34,7 @@ export function openedState(loaded: Loaded, page: string, resolved: ResolvedPage
     ...viewAtFirst,
     ...seeingAtFirst,
     ...wallAtFirst,
+    ...atSizeAtFirst,
     ...panelsAtFirst,
     campaign: loaded.campaign,
     design: freeze(loaded.design, true),
