@@ -1,6 +1,7 @@
+import { toggleOnlyHere } from '../actions/only-here'
 import { say, tryArrangement } from '../actions/steering'
 import { carryOver, changedHere } from '../actions/wall'
-import { defineCommands, needs, severalSelected } from './define'
+import { defineCommands, needs, severalSelected, someSelected } from './define'
 
 const elsewhere = needs('another channel than the master', (s) => s.channel !== s.design.master)
 
@@ -29,6 +30,14 @@ export const steeringCommands = defineCommands([
     section: 'Design',
     needs: needs('something changed on this channel', (s) => changedHere(s).length > 0),
     run: carryOver,
+  },
+  {
+    id: 'only-here',
+    label: 'Only on this channel, or on all again',
+    words: 'own layer exists channel alone hide elsewhere',
+    section: 'Design',
+    needs: someSelected,
+    run: toggleOnlyHere,
   },
   {
     id: 'belongs-together',

@@ -2,10 +2,12 @@
 import { ofLayers } from '@/core/design/properties/set'
 import type { Target } from '@/core/design/properties/targets'
 import { BEHAVIOURS, type Behaviour } from '@/core/kinds/common'
+import { isOnlyHere, toggleOnlyHere } from '../actions/only-here'
 import { useBench, usePaced } from '../state/bench-context'
 import { Choice } from '../ui/choice'
 import { Differences } from './differences'
 import { Section, shared } from './section'
+import { ShortForm } from './short-form'
 import { Understood } from './understood'
 
 const told: Record<Behaviour['kind'], string> = {
@@ -24,6 +26,7 @@ export function ChannelSection({ ids }: { ids: readonly string[] }) {
     design: state.design,
     channel: state.channel,
     leftOut: state.resolved.leftOut,
+    own: isOnlyHere(state),
   }))
   const layers = ids.flatMap((id) => s.design.layers[id] ?? [])
   const kind = shared(layers, (l) => l.behaviour.kind)
@@ -69,6 +72,16 @@ export function ChannelSection({ ids }: { ids: readonly string[] }) {
           {key === 'keepsSize' ? 'Keeps its size' : 'Keeps clear of others'}
         </label>
       ))}
+      {ids.length === 1 && <ShortForm id={ids[0] as string} />}
+      <label className="flex h-6 items-center gap-2 text-small">
+        <input
+          type="checkbox"
+          className="accent-[var(--color-accent)]"
+          checked={s.own}
+          onChange={() => toggleOnlyHere(bench)}
+        />
+        Only on this channel
+      </label>
       {ids.some((id) => s.leftOut.includes(id)) && (
         <p className="rounded-control bg-warn-ground px-2 py-1 text-tiny text-warn">
           Left out here: there is no room for it at a size that can be read.

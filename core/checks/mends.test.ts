@@ -121,4 +121,34 @@ describe('what belongs together', () => {
     const after = await host.resolve(moved, page, 'link-card')
     expect(await texts({ ...after, faults: torn.faults })).toEqual([])
   })
+  it('lays a plate behind words that cannot be read, on that channel alone, and they can', async () => {
+    const dim = changed((d) => {
+      const title = d.layers.title
+      if (title?.kind !== 'type') throw new Error('no title')
+      title.fill = { kind: 'solid', colour: '#b9b9b9' }
+    })
+    const found = (await findings(dim, 'link-card')).find(
+      (f) => f.check === 'contrast' && f.layer === 'title',
+    )
+    if (!found) throw new Error('it can be read')
+    const mended = mend('plate', found, dim)
+    const left = (await findings(mended, 'link-card')).filter((f) => f.check === 'contrast')
+    expect(left.map((f) => f.layer)).not.toContain('title')
+    const shown = async (channel: string) =>
+      (await host.resolve(mended, found.page, channel)).layers.some(
+        (l) => l.layer.id === 'title-plate' && l.layer.shown,
+      )
+    expect([await shown('square-post'), await shown('link-card')]).toEqual([false, true])
+  })
+  it('puts the short form of words in their place, where they have one', () => {
+    const long = changed((d) => {
+      const title = d.layers.title
+      if (title?.kind === 'type') title.short = 'Kiln!'
+    })
+    const f = findingOf('small-type', 'link-card', 'title')
+    expect(Object.values(mend('shorter-text', f, long).changes)).toMatchObject([
+      { channel: 'link-card', property: 'text', value: 'Kiln!' },
+    ])
+    expect(mendsFor(f, made).map((m) => m.id)).not.toContain('shorter-text')
+  })
 })

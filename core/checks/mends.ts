@@ -1,8 +1,11 @@
 import { newId } from '../basics/ids'
 import { keyBetween } from '../basics/order'
+import { paintLight } from '../colour/light'
+import { orderBeneath } from '../design/commands'
 import { changesIn, followMaster, ofLayers, setOnLayer } from '../design/properties/set'
 import { arrangementKey, type Design } from '../design/schema'
-import { isWorded } from '../kinds/facts'
+import { isWorded, layerName } from '../kinds/facts'
+import { shapeLayer } from '../kinds/new'
 import { newTreatment } from '../treatments/list'
 import { treatmentsOf } from '../treatments/order'
 import type { Finding } from './define'
@@ -48,6 +51,51 @@ const enlarge: Mend = {
     if (size && f.layer) setOnLayer(d, f.channel, f.layer, 'style', { size })
   },
 }
+const shorten: Mend = {
+  id: 'shorter-text',
+  label: 'Use the short form',
+  fits: (f, d) => {
+    const layer = d.layers[f.layer ?? '']
+    return BY_PLACE.includes(f.check) && isElsewhere(f, d) && isWorded(layer) && Boolean(layer.short)
+  },
+  apply: (d, f) => {
+    const layer = d.layers[f.layer ?? '']
+    if (!isWorded(layer) || !layer.short) return
+    setOnLayer(d, f.channel, layer.id, 'text', layer.short)
+    delete d.arrangements[arrangementKey(f.page, f.channel)]
+  },
+}
+/** Room around words on their plate, of their size, and how much of what lies beneath the plate hides (*common practice*). */
+const AIR = 0.35
+const HIDES = 0.86
+const plate: Mend = {
+  id: 'plate',
+  label: 'A plate behind the words',
+  fits: (f, d) => f.check === 'contrast' && isWorded(d.layers[f.layer ?? '']),
+  apply: (d, f) => {
+    const words = d.layers[f.layer ?? '']
+    if (!isWorded(words)) return
+    const id = `${words.id.slice(0, 30)}-plate`
+    const { placement } = words
+    const air = words.style.size * AIR
+    const dark = paintLight(words.fill, d.swatches).light > 0.5
+    if (!d.layers[id]) {
+      const box = { ...placement, width: placement.width + 2 * air, height: placement.height + 2 * air }
+      const where = { id, page: words.page, plane: words.plane, parent: words.parent, inside: words.inside }
+      const colour = dark ? '#141414' : '#ffffff'
+      const made = shapeLayer(
+        { ...where, order: orderBeneath(d, words, words.id) },
+        `Plate of ${layerName(words)}`.slice(0, 200),
+        'rectangle',
+        box,
+        { kind: 'solid', colour },
+      )
+      d.layers[id] = { ...made, opacity: HIDES, shown: !isElsewhere(f, d) }
+    }
+    setOnLayer(d, f.channel, id, 'shown', true)
+    delete d.arrangements[arrangementKey(f.page, f.channel)]
+  },
+}
 const leaveOut: Mend = {
   id: 'leave-out',
   label: 'Leave out here',
@@ -68,7 +116,7 @@ const thicken: Mend = {
     layer.treatments[made.id] = made
   },
 }
-const mends: readonly Mend[] = [again, follow, enlarge, thicken, leaveOut]
+const mends: readonly Mend[] = [again, follow, enlarge, plate, shorten, thicken, leaveOut]
 
 /** What would mend a finding, the gentlest first. */
 export const mendsFor = (f: Finding, d: Design): Mend[] => mends.filter((m) => m.fits(f, d))

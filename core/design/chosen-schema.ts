@@ -22,5 +22,7 @@ export const chosenSchema = z.object({
   /** What was understood when it was chosen: it goes on holding for a little longer. */
   read: z.array(z.string().max(2000)).max(800),
   leftOut: z.array(id).max(400),
+  /** Words that stand in their short form. */
+  short: z.array(id).max(400).optional(),
 })
 export type Chosen = z.infer<typeof chosenSchema>

@@ -1,13 +1,17 @@
 import { type AdaptContext, adapt } from '../adapt/adapt'
 import { arrange } from '../arrange/arrange'
 import type { Fault } from '../arrange/faults/fault'
+import { weightOf } from '../arrange/faults/list'
 import type { Reading } from '../compose/read'
+import type { Chosen } from '../design/chosen-schema'
 import { placedBy } from '../design/register'
 import { type Arrangement, arrangementKey } from '../design/schema'
 import type { LayerNode } from '../design/tree'
+import { isWorded } from '../kinds/facts'
 import { kindOf } from '../kinds/list'
 import type { PageTree } from './page-tree'
 import { saidOn } from './said'
+import { inShortForm, withShortForms } from './short-forms'
 
 /** A page laid out: its layers, how that was chosen, what had no room, what could not be had. */
 export type Adapted = {
@@ -102,18 +106,49 @@ function layOut(
     if (!kept.chosenAnew) return { ...kept, reading: null, faults: [] }
   }
   const chosen = stored?.solver === 2 ? stored : null
-  const made = arrange(
-    { nodes, master, swatches, colour, said: saidOn(design, request.page) },
-    channel,
-    chosen,
-    context,
-  )
+  const source = { master, swatches, colour, said: saidOn(design, request.page) }
+  const lay = (short: readonly string[], kept: Chosen | null): Laid => {
+    const made = arrange({ ...source, nodes: inShortForm(nodes, new Set(short)) }, channel, kept, context)
+    return { ...made, chosen: short.length > 0 ? { ...made.chosen, short: [...short] } : made.chosen }
+  }
+  const kept = chosen && lay(chosen.short ?? [], chosen)
+  const made = kept && (!kept.anew || !chosen.short) ? kept : lay([], null)
+  const best =
+    chosen && !made.anew
+      ? made
+      : shorterIfBetter(made, withShortForms(nodes, design), channel.smallestType, lay)
   return {
-    nodes: made.nodes,
-    arrangement: made.chosen,
-    leftOut: made.leftOut,
-    chosenAnew: stored !== null && (made.anew || stored.solver === 1),
-    reading: made.reading,
-    faults: made.faults,
+    nodes: best.nodes,
+    arrangement: best.chosen,
+    leftOut: best.leftOut,
+    chosenAnew: stored !== null && (best !== kept || best.anew || stored.solver === 1),
+    reading: best.reading,
+    faults: best.faults,
   }
 }
+type Laid = ReturnType<typeof arrange>
+/** With faults of less weight no words are shortened. */
+const GOOD = 1.6
+/** Words of up to this multiple of the channel's smallest stand as small as they may. */
+const SMALL = 1.1
+/** Short forms where the whole words left something out, read badly or stand as small as they may, and the short ones do no worse. */
+function shorterIfBetter(
+  made: Laid,
+  short: readonly string[],
+  smallest: number,
+  lay: (short: readonly string[], kept: Chosen | null) => Laid,
+): Laid {
+  const weight = weightOf(made.faults)
+  const crowded = isCrowded(made.nodes, new Set(short), smallest * SMALL)
+  if (short.length === 0 || (made.leftOut.length === 0 && weight < GOOD && !crowded)) return made
+  const other = lay(short, null)
+  const fewer = other.leftOut.length < made.leftOut.length
+  const noMore = other.leftOut.length === made.leftOut.length
+  const cleaner = weightOf(other.faults) < weight - GOOD / 2
+  return fewer || (noMore && (cleaner || (crowded && weightOf(other.faults) <= weight))) ? other : made
+}
+const isCrowded = (nodes: readonly LayerNode[], ids: ReadonlySet<string>, size: number): boolean =>
+  nodes.some(
+    ({ layer, children }) =>
+      (ids.has(layer.id) && isWorded(layer) && layer.style.size <= size) || isCrowded(children, ids, size),
+  )

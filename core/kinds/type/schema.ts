@@ -12,6 +12,8 @@ export const typeSchema = z.object({
   ...common,
   kind: z.literal('type'),
   text: textSchema,
+  /** Shorter words that take their place on channels where there is no room for these. */
+  short: textSchema.optional(),
   style: typeStyleSchema,
   fill: paintSchema,
 })
