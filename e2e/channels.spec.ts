@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { newDesign, settled, stored } from './bench'
+import { drag, newDesign, onStage, settled, stage, stored } from './bench'
 
 test('sizes are pasted several at once, one of them is named, sized and moved, all taken back', async ({
   page,
@@ -38,4 +38,36 @@ test('sizes are pasted several at once, one of them is named, sized and moved, a
   for (let n = 0; n < 5; n++) await page.keyboard.press('Control+z')
   await settled(page)
   expect(Object.keys((await stored(page, id)).channels)).toHaveLength(1)
+})
+
+test('a clear box is drawn on the stage, named, moved and removed', async ({ page }) => {
+  const id = await newDesign(page, 'Areas', ['Square post', 'Link card'])
+  await page.locator('nav [data-channel="link-card"]').click()
+  await settled(page)
+  await page.getByRole('button', { name: 'Draw areas and clear boxes' }).click()
+  const bar = page.getByRole('toolbar', { name: 'Areas of the channel' })
+  await bar.getByRole('button', { name: 'Clear box' }).click()
+  await drag(page, await onStage(page, 700, 300), await onStage(page, 1100, 500))
+  await settled(page)
+  const clear = async () => (await stored(page, id)).channels['link-card']?.clear ?? []
+  const [made] = await clear()
+  expect(Math.abs((made?.x ?? 0) - 700)).toBeLessThan(6)
+  expect(Math.abs((made?.width ?? 0) - 400)).toBeLessThan(8)
+  await bar.getByLabel('Name of the clear box').fill('play button')
+  await page.keyboard.press('Enter')
+  await settled(page)
+  const box = page.getByRole('button', { name: 'Clear box: play button' })
+  await box.focus()
+  await page.keyboard.press('Shift+ArrowLeft')
+  await settled(page)
+  expect((await clear())[0]).toMatchObject({ label: 'play button', x: (made?.x ?? 0) - 10 })
+  await page.keyboard.press('Delete')
+  await settled(page)
+  expect(await clear()).toEqual([])
+  await page.keyboard.press('Escape')
+  await expect(bar).toHaveCount(0)
+  await stage(page).focus()
+  await page.keyboard.press('Control+z')
+  await settled(page)
+  expect(await clear()).toHaveLength(1)
 })

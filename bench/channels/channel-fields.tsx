@@ -1,13 +1,16 @@
 'use client'
+import { Frame } from 'lucide-react'
 import type { Channel } from '@/core/design/channel-schema'
 import type { ChannelChange } from '@/core/design/sizes'
 import { changeChannel } from '../actions/channels'
-import { useBench } from '../state/bench-context'
+import { useBench, useBenchState } from '../state/bench-context'
+import { Button } from '../ui/button'
 import { NumberField } from '../ui/number-field'
 
 /** What a channel is: name, size, bleed, safe area, smallest type. */
 export function ChannelFields({ channel: c }: { channel: Channel }) {
   const bench = useBench()
+  const areas = useBenchState((s) => s.areas)
   const set = (name: string, change: ChannelChange) => changeChannel(bench, c.id, name, change)
   const units: Record<string, number> = c.print ? { mm: c.print.ppi / 25.4, in: c.print.ppi } : {}
   const px = (
@@ -69,6 +72,14 @@ export function ChannelFields({ channel: c }: { channel: Channel }) {
         {inset('left')}
         {inset('right')}
       </div>
+      <Button
+        small
+        aria-pressed={areas}
+        look={areas ? 'dark' : 'plain'}
+        onClick={() => bench.set({ areas: !areas })}
+      >
+        <Frame aria-hidden size={12} /> Draw areas and clear boxes
+      </Button>
       {c.print && (
         <p className="text-tiny text-soft tabular-nums">
           {trim(c.print.widthMm)} × {trim(c.print.heightMm)} mm at {c.print.ppi} ppi, bleed{' '}

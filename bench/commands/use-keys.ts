@@ -144,6 +144,7 @@ function leaveOneLevel(bench: Bench): void {
   if (bench.inGesture) inHand.drop()
   else if (s.cutting?.running) stopCutting(bench)
   else if (s.specks) endSpecks(bench)
+  else if (s.areas) bench.set({ areas: false })
   else if (s.pen) bench.set({ pen: null })
   else if (s.reframing) bench.set({ reframing: null })
   else if (s.tool === 'pick' && s.mask) bench.set({ mask: null })

@@ -41,6 +41,13 @@ export const wallCommands = defineCommands([
     run: worstFirst,
   },
   {
+    id: 'channel-areas',
+    label: 'Draw safe areas and clear boxes',
+    words: 'channel covered portrait time stamp margin',
+    section: 'Design',
+    run: (b) => b.set({ areas: !b.store.getState().areas }),
+  },
+  {
     id: 'own-sizes',
     label: 'Add own sizes',
     words: 'channel size banner format pixels millimetres paste',

@@ -1,6 +1,7 @@
 'use client'
 import { memo } from 'react'
 import type { Finding } from '@/core/checks/define'
+import { safeArea } from '@/core/design/free-space'
 import type { Bounds } from '@/core/geometry/bounds'
 import type { BenchState, View } from '../state/bench'
 import { useBench, useBenchState } from '../state/bench-context'
@@ -35,8 +36,9 @@ export const PageOverlay = memo(function PageOverlay({ width, height }: { width:
     gone: (state.findings[`${state.page}/${state.channel}`] ?? []).some((f) => isGone(state, f)),
     overlays: state.overlays,
     hung: state.wall !== null,
+    drawing: state.areas,
   }))
-  const { safe, clear } = s.channel
+  const { clear } = s.channel
   return (
     <Lines
       stage={{ width, height }}
@@ -45,11 +47,7 @@ export const PageOverlay = memo(function PageOverlay({ width, height }: { width:
       height={s.height}
       bleed={s.overlays.hidden || s.hung ? 0 : s.bleed}
       dims={!s.hung}
-      safe={
-        s.overlays.hidden || !s.overlays.safe
-          ? null
-          : { left: safe.left, top: safe.top, right: s.width - safe.right, bottom: s.height - safe.bottom }
-      }
+      safe={s.overlays.hidden || !s.overlays.safe || s.drawing ? null : safeArea(s.channel)}
       clear={clear.map((c) => ({ left: c.x, top: c.y, right: c.x + c.width, bottom: c.y + c.height }))}
       findings={
         s.overlays.hidden

@@ -6,6 +6,7 @@ import { PARCEL_TYPE, pasteText } from '../actions/clipboard'
 import { makeBackdrop, type Placing, placeSource } from '../actions/placing'
 import { dropFiles, fillSlot, overSlot, slotUnder } from '../actions/slots'
 import { enterUnder, fittedWallView } from '../actions/wall'
+import { AreasOverlay } from '../channels/areas-overlay'
 import type { Bench } from '../state/bench'
 import { useBench, useBenchState } from '../state/bench-context'
 import { WallBand } from '../wall/band'
@@ -223,6 +224,7 @@ export function Stage() {
       <Overlay drawn={pointer.drawn} width={size.width} height={size.height} />
       <UnderstoodOverlay width={size.width} height={size.height} />
       <TypeEditor />
+      {!s.wall && <AreasOverlay />}
       <WallNames width={size.width} height={size.height} />
       <WallBand />
       {!s.hidden && !s.wall && <Rulers width={size.width} height={size.height} />}

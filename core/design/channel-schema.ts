@@ -11,6 +11,14 @@ const insets = z.object({
   bottom: z.number().min(0),
   left: z.number().min(0),
 })
+/** A box of a channel, px from the trim corner, with what people call it. */
+const areaSchema = z.object({
+  x: z.number(),
+  y: z.number(),
+  width: z.number().min(1),
+  height: z.number().min(1),
+  label: name,
+})
 export const channelSchema = z.object({
   id,
   name,
@@ -21,18 +29,10 @@ export const channelSchema = z.object({
   /** px beyond the trim on every side. */
   bleed: z.number().min(0).max(2000),
   safe: insets,
+  /** Further areas that everything that matters must stay in too: of other places where the same size is met. */
+  alsoSafe: z.array(areaSchema).max(6).optional(),
   /** Boxes that the destination covers, px from the trim corner. */
-  clear: z
-    .array(
-      z.object({
-        x: z.number(),
-        y: z.number(),
-        width: z.number().min(1),
-        height: z.number().min(1),
-        label: name,
-      }),
-    )
-    .max(8),
+  clear: z.array(areaSchema).max(8),
   /** px. */
   smallestType: z.number().min(1).max(1000),
   /** For print; px = round(mm / 25.4 × ppi). */
@@ -60,5 +60,6 @@ export const channelPlaceSchema = z.object({
   skew: z.number().min(-75).max(75).optional(),
 })
 export type Channel = z.infer<typeof channelSchema>
+export type Area = z.infer<typeof areaSchema>
 export type ChannelPlace = z.infer<typeof channelPlaceSchema>
 export type Anchor = (typeof ANCHORS)[number]

@@ -1,14 +1,28 @@
-import { areaOf, type Bounds, contains, overlaps } from '../geometry/bounds'
+import { areaOf, type Bounds, contains, heightOf, intersect, overlaps, widthOf } from '../geometry/bounds'
 import type { Channel } from './channel-schema'
 
-export const safeArea = (c: Pick<Channel, 'width' | 'height' | 'safe'>): Bounds => ({
-  left: c.safe.left,
-  top: c.safe.top,
-  right: c.width - c.safe.right,
-  bottom: c.height - c.safe.bottom,
+const boxOf = (b: Channel['clear'][number]): Bounds => ({
+  left: b.x,
+  top: b.y,
+  right: b.x + b.width,
+  bottom: b.y + b.height,
 })
-export const clearBoxes = (c: Pick<Channel, 'clear'>): Bounds[] =>
-  c.clear.map((b) => ({ left: b.x, top: b.y, right: b.x + b.width, bottom: b.y + b.height }))
+/** The part of a channel that is safe in all of its safe areas; one that leaves nothing with the others is passed over. */
+export function safeArea(c: Pick<Channel, 'width' | 'height' | 'safe' | 'alsoSafe'>): Bounds {
+  const own = {
+    left: c.safe.left,
+    top: c.safe.top,
+    right: c.width - c.safe.right,
+    bottom: c.height - c.safe.bottom,
+  }
+  return (c.alsoSafe ?? []).map(boxOf).reduce((area, box) => {
+    const both = intersect(area, box)
+    return widthOf(both) < LEAST_SAFE || heightOf(both) < LEAST_SAFE ? area : both
+  }, own)
+}
+/** Less than this is no area to lay anything in, px. */
+const LEAST_SAFE = 8
+export const clearBoxes = (c: Pick<Channel, 'clear'>): Bounds[] => c.clear.map(boxOf)
 
 /** The largest boxes inside an area that touch none of the obstacles, largest first. */
 export function freeBoxes(area: Bounds, obstacles: readonly Bounds[]): Bounds[] {

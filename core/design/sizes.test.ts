@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { channelSchema } from './channel-schema'
+import { type Channel, channelSchema } from './channel-schema'
 import { presetById } from './channels'
-import { changedChannel, readSizes } from './sizes'
+import { safeArea } from './free-space'
+import { changedChannel, draggedArea, readSizes } from './sizes'
 
 const read = (text: string) => readSizes(text, (n) => `own-${n}`)
 const sizes = (text: string) => read(text).channels.map((c) => [c.name, c.width, c.height])
@@ -67,5 +68,44 @@ describe('a channel that is changed', () => {
     expect(c.clear).toEqual([])
     expect(c.name).toBe('Video thumbnail')
     expect(channelSchema.safeParse(c).success).toBe(true)
+  })
+})
+
+describe('areas of a channel', () => {
+  const area = { x: 100, y: 50, width: 200, height: 80, label: 'portrait' }
+  it('are moved as a whole, or by one side or corner', () => {
+    expect(draggedArea(area, { x: 0, y: 0 }, 10, -20)).toEqual({ ...area, x: 110, y: 30 })
+    expect(draggedArea(area, { x: 1, y: 0 }, 30, 99)).toEqual({ ...area, width: 230 })
+    expect(draggedArea(area, { x: -1, y: -1 }, 20, 10)).toEqual({
+      x: 120,
+      y: 60,
+      width: 180,
+      height: 70,
+      label: 'portrait',
+    })
+    // A side that is drawn over the other goes on beyond it.
+    expect(draggedArea(area, { x: -1, y: 0 }, 250, 0)).toEqual({ ...area, x: 300, width: 50 })
+  })
+  it('stay on their page with whole px', () => {
+    const channel: Channel = channelSchema.parse({ ...presetById('square-post'), order: 'a0' })
+    const changed = changedChannel(channel, { clear: [{ ...area, x: 1000.4, y: -30.2 }] })
+    expect(changed.clear).toEqual([{ x: 1000, y: 0, width: 80, height: 50, label: 'portrait' }])
+    expect(channelSchema.parse(changed)).toEqual(changed)
+  })
+  it('are safe where all of them are; one that leaves nothing is passed over', () => {
+    const channel: Channel = channelSchema.parse({ ...presetById('square-post'), order: 'a0' })
+    const also = (x: number, width: number) => ({ x, y: 0, width, height: 1080, label: '' })
+    expect(safeArea({ ...channel, alsoSafe: [also(0, 700)] })).toEqual({
+      left: 54,
+      top: 54,
+      right: 700,
+      bottom: 1026,
+    })
+    expect(safeArea({ ...channel, alsoSafe: [also(0, 50)] })).toEqual({
+      left: 54,
+      top: 54,
+      right: 1026,
+      bottom: 1026,
+    })
   })
 })

@@ -1,4 +1,4 @@
-import type { Channel } from './channel-schema'
+import type { Area, Channel } from './channel-schema'
 import { mmToPx, ownChannel, printChannel } from './channels'
 
 /** Sides of a channel, px. */
@@ -55,7 +55,7 @@ function readSize(text: string, id: string): Omit<Channel, 'order'> | string {
 }
 
 export type ChannelChange = Partial<
-  Pick<Channel, 'name' | 'width' | 'height' | 'bleed' | 'smallestType' | 'safe'>
+  Pick<Channel, 'name' | 'width' | 'height' | 'bleed' | 'smallestType' | 'safe' | 'alsoSafe' | 'clear'>
 >
 /** So much of each side stays free of the safe area's insets. */
 const OPEN = 0.1
@@ -84,7 +84,8 @@ export function changedChannel(channel: Channel, change: ChannelChange): Channel
     bleed,
     safe: { left, right, top, bottom },
     smallestType: Math.min(1000, Math.max(1, all.smallestType)),
-    clear: channel.clear.filter((c) => c.x < width && c.y < height),
+    clear: all.clear.filter((c) => c.x < width && c.y < height).map((c) => withinPage(c, width, height)),
+    ...(all.alsoSafe ? { alsoSafe: all.alsoSafe.map((a) => withinPage(a, width, height)) } : {}),
     print: print && {
       ...print,
       widthMm: width === channel.width ? print.widthMm : mm(width),
@@ -92,4 +93,29 @@ export function changedChannel(channel: Channel, change: ChannelChange): Channel
       bleedMm: bleed === channel.bleed ? print.bleedMm : mm(bleed),
     },
   }
+}
+/** An area with whole px that lies on the page. */
+function withinPage(a: Area, pageWidth: number, pageHeight: number): Area {
+  const side = (at: number, size: number, full: number): [number, number] => {
+    const from = Math.min(full - 1, Math.max(0, Math.round(at)))
+    return [from, Math.max(1, Math.min(full - from, Math.round(at + size) - from))]
+  }
+  const [x, width] = side(a.x, a.width, pageWidth)
+  const [y, height] = side(a.y, a.height, pageHeight)
+  return { ...a, x, y, width, height }
+}
+
+/** Which side of a box is dragged: -1 its left or top, 1 its right or bottom, 0 neither; both 0 moves all of it. */
+export type Grip = { x: -1 | 0 | 1; y: -1 | 0 | 1 }
+/** An area with one of its sides or corners, or all of it, dragged by so many px; a side that is drawn over the other goes on beyond it. */
+export function draggedArea<A extends Omit<Area, 'label'>>(a: A, grip: Grip, dx: number, dy: number): A {
+  const moves = grip.x === 0 && grip.y === 0
+  const along = (at: number, size: number, side: -1 | 0 | 1, by: number): [number, number] => {
+    if (moves) return [at + by, size]
+    const [low, high] = [at + (side === -1 ? by : 0), at + size + (side === 1 ? by : 0)]
+    return [Math.min(low, high), Math.max(1, Math.abs(high - low))]
+  }
+  const [x, width] = along(a.x, a.width, grip.x, dx)
+  const [y, height] = along(a.y, a.height, grip.y, dy)
+  return { ...a, x, y, width, height }
 }

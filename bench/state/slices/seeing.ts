@@ -12,6 +12,8 @@ export type SeeingSlice = {
   maskView: MaskView
   /** What belongs together is drawn over the page. */
   understood: boolean
+  /** Safe areas and clear boxes of the channel are drawn by hand. */
+  areas: boolean
 }
 export const seeingAtFirst: SeeingSlice = {
   seeThrough: false,
@@ -20,4 +22,5 @@ export const seeingAtFirst: SeeingSlice = {
   solo: null,
   maskView: 'result',
   understood: false,
+  areas: false,
 }
