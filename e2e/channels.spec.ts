@@ -71,3 +71,32 @@ test('a clear box is drawn on the stage, named, moved and removed', async ({ pag
   await settled(page)
   expect(await clear()).toHaveLength(1)
 })
+
+test('a channel is saved for all designs, offered in others and on the shelf, and forgotten', async ({
+  page,
+}) => {
+  await newDesign(page, 'Saving', ['Square post'])
+  await page.getByRole('button', { name: 'Add a channel' }).click()
+  await page.getByRole('menuitem', { name: 'Own sizes …' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Own sizes' })
+  await dialog.getByRole('textbox', { name: 'Sizes' }).fill('Shop window: 1400 x 700')
+  await dialog.getByRole('button', { name: 'Add the channel' }).click()
+  await settled(page)
+  await page.getByRole('button', { name: 'Save this channel' }).click()
+  await page.getByRole('menuitem', { name: 'For all designs' }).click()
+  await expect(page.getByText('is saved for all designs')).toBeVisible()
+
+  const id = await newDesign(page, 'Using', ['Link card', 'Shop window'])
+  expect(Object.values((await stored(page, id)).channels).map((c) => c.name)).toContain('Shop window')
+  // Named otherwise here, it is offered once more.
+  await page.locator('nav [data-channel^="saved-"]').click()
+  const name = page.getByLabel('Name of the channel')
+  await name.fill('Window in the yard')
+  await name.press('Enter')
+  await settled(page)
+  await page.getByRole('button', { name: 'Add a channel' }).click()
+  const item = page.getByRole('menuitem', { name: /Shop window/ })
+  await item.hover()
+  await page.keyboard.press('Delete')
+  await expect(item).toHaveCount(0)
+})

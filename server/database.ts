@@ -80,6 +80,14 @@ export type Tables = {
     created_at: string
   }
   houses: { campaign_id: string; document: string }
+  /** Of one campaign, or of all designs where none is named. */
+  saved_channels: {
+    id: string
+    name: string
+    campaign_id: string | null
+    document: string
+    created_at: string
+  }
   guide_sets: { id: string; name: string; guides: string; created_at: string }
   deliveries: {
     id: string

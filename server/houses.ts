@@ -17,7 +17,8 @@ export async function houseOf(campaign: string): Promise<House> {
     .executeTakeFirst()
   return row ? houseSchema.parse(JSON.parse(row.document)) : noHouse
 }
-async function campaignOf(design: string): Promise<string> {
+/** The campaign that a design is in. Throws `missing`. */
+export async function campaignOf(design: string): Promise<string> {
   const row = await (await store())
     .selectFrom('designs')
     .select('campaign_id')

@@ -86,4 +86,13 @@ export const migrations: Record<string, Migration> = {
       await sql.raw('alter table edits add column version integer not null default 1').execute(db)
     },
   },
+  '008-saved-channels': {
+    async up(db: Kysely<unknown>) {
+      await sql
+        .raw(
+          'create table saved_channels (id text primary key, name text not null, campaign_id text references campaigns(id) on delete cascade, document text not null, created_at text not null)',
+        )
+        .execute(db)
+    },
+  },
 }

@@ -6,6 +6,7 @@ import { changeChannel } from '../actions/channels'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button } from '../ui/button'
 import { NumberField } from '../ui/number-field'
+import { SaveChannel } from './saved'
 
 /** What a channel is: name, size, bleed, safe area, smallest type. */
 export function ChannelFields({ channel: c }: { channel: Channel }) {
@@ -80,6 +81,7 @@ export function ChannelFields({ channel: c }: { channel: Channel }) {
       >
         <Frame aria-hidden size={12} /> Draw areas and clear boxes
       </Button>
+      <SaveChannel channel={c} />
       {c.print && (
         <p className="text-tiny text-soft tabular-nums">
           {trim(c.print.widthMm)} × {trim(c.print.heightMm)} mm at {c.print.ppi} ppi, bleed{' '}

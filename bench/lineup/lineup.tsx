@@ -9,6 +9,7 @@ import { changesIn, followMaster, onPageOf } from '@/core/design/properties/set'
 import { toggleAtSize } from '../actions/at-size'
 import { moveChannel } from '../actions/channels'
 import { toggleWall } from '../actions/wall'
+import { SavedItems } from '../channels/saved'
 import { commandById } from '../commands/list'
 import type { BenchState } from '../state/bench'
 import { useBench, useBenchState, usePaced } from '../state/bench-context'
@@ -51,6 +52,7 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
           }
         >
           <MenuItem onSelect={() => bench.set({ dialog: 'sizes' })}>Own sizes …</MenuItem>
+          <SavedItems />
           {spare.map((p) => (
             <MenuItem
               key={p.id}

@@ -7,6 +7,7 @@ import { toast } from 'sonner'
 import { channelPresets, ownChannel } from '@/core/design/channels'
 import { ask, wordsOf } from '@/wire/client'
 import { beginDesign } from '@/wire/designs'
+import { useSavedChannels } from '../channels/saved'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { type Beginning, BeginWith, type Earlier } from './begin-with'
@@ -56,7 +57,10 @@ export function NewDesign({
     setBusy(false)
     setFrom(null)
   }, [open, campaign, campaigns])
-  const all = [...channelPresets, ...own]
+  const saved = useSavedChannels(null).map(
+    ({ channel }): Spec => ({ ...channel, group: channel.print ? 'Print' : 'Web' }),
+  )
+  const all = [...channelPresets, ...saved, ...own]
   const first = master ?? chosen[0] ?? null
   const toggle = (id: string) => {
     setChosen((c) => (c.includes(id) ? c.filter((x) => x !== id) : [...c, id]))
