@@ -1,6 +1,6 @@
 import sharp, { type Sharp } from 'sharp'
 import { describe, expect, it } from 'vitest'
-import { encodePicture, formatForFile } from './encode'
+import { encodePicture, encodeWithin, formatForFile } from './encode'
 import { decodePicture, lightGrid, sniff } from './pictures'
 
 const red = { r: 200, g: 30, b: 30 }
@@ -166,12 +166,29 @@ describe('encoding', () => {
     const [r = 0, g = 0, b = 0] = data
     expect(Math.max(r, 255 - g, b)).toBeLessThan(4)
   })
+  const noise = {
+    width: 200,
+    height: 200,
+    data: Uint8ClampedArray.from({ length: 200 * 200 * 4 }, (_, n) => (n % 4 === 3 ? 255 : (n * 7919) % 251)),
+  }
+  it('within a weight is as good as it may be, and says where it cannot be so light', async () => {
+    const plain = await encodePicture(noise, { format: 'jpeg', quality: 95 })
+    const most = Math.floor(plain.length / 1024) - 1
+    const within = await encodeWithin(noise, { format: 'jpeg', quality: 95 }, most)
+    expect(within.bytes.length).toBeLessThanOrEqual(most * 1024)
+    expect(within.message).toBeUndefined()
+    // One step better is too heavy.
+    const better = await encodePicture(noise, { format: 'jpeg', quality: within.quality + 1 })
+    expect(better.length).toBeGreaterThan(most * 1024)
+    expect((await encodeWithin(noise, { format: 'jpeg', quality: 95 }, null)).bytes).toEqual(plain)
+    expect((await encodeWithin(noise, { format: 'jpeg', quality: 95 }, 1)).message).toMatch(
+      /more than the 1 KB/,
+    )
+    expect((await encodeWithin(noise, { format: 'png', quality: 95 }, 1)).message).toMatch(
+      /JPEG would be lighter/,
+    )
+  })
   it('of higher quality weighs more', async () => {
-    const noise = {
-      width: 64,
-      height: 64,
-      data: Uint8ClampedArray.from({ length: 64 * 64 * 4 }, (_, n) => (n % 4 === 3 ? 255 : (n * 7919) % 251)),
-    }
     const size = async (quality: number) => (await encodePicture(noise, { format: 'jpeg', quality })).length
     expect(await size(90)).toBeGreaterThan(await size(50))
   })

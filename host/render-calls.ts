@@ -14,7 +14,7 @@ import { pageBounds } from '../core/render/plan'
 import { renderPage } from '../core/render/render-page'
 import type { ResolvedPage } from '../core/resolve/resolved'
 import { cutAhead, cutOutPicture, studyPicture } from './cut-out'
-import { encodePicture } from './encode'
+import { encodePicture, encodeWithin } from './encode'
 import { writeWhole } from './files'
 import { type IntakeCalls, intakeCalls } from './intake'
 import { cleanedSpecks, type PickAsked, pickedTouching, type SpecksAsked } from './mask-work'
@@ -118,6 +118,7 @@ export const renderCalls = {
       channel: string
       format: 'png' | 'jpeg' | 'ora'
       quality: number
+      mostKb: number | null
       scale: number
       bleed: boolean
       ground: string | null
@@ -153,12 +154,17 @@ export const renderCalls = {
         progress: (s) => progress(s * 0.85),
       })
       const ppi = resolved.channel.print ? resolved.channel.print.ppi * input.scale : undefined
-      const bytes = await encodePicture(picture, {
-        format: input.format,
-        quality: input.quality,
-        ...(ppi ? { ppi } : {}),
-      })
+      const { bytes, message } = await encodeWithin(
+        picture,
+        { format: input.format, quality: input.quality, ...(ppi ? { ppi } : {}) },
+        input.mostKb,
+      )
       await writeWhole(input.file, bytes)
-      return { width: picture.width, height: picture.height, bytes: (await stat(input.file)).size }
+      return {
+        width: picture.width,
+        height: picture.height,
+        bytes: (await stat(input.file)).size,
+        ...(message ? { message } : {}),
+      }
     }),
 }

@@ -59,11 +59,13 @@ export function fileNames(design: Design, o: DeliveryOptions): DeliveredFile[] {
               .replace(/[\\/:*?"<>|]+/g, '-')
               .replace(/^\.+/, '') || 'picture'
           if (several) base += `-${number + 1}`
-          const { ending } = FORMATS[o.format]
+          const own = o.rules && o.format !== 'ora' ? c.file?.format : null
+          const { ending } = FORMATS[own ?? o.format]
           let name = `${base}.${ending}`
           for (let n = 2; taken.has(name); n++) name = `${base}-${n}.${ending}`
           taken.add(name)
-          return { page: page.id, channel: c.id, name, width, height, bytes: 0, state: 'waiting', share: 0 }
+          const made = { page: page.id, channel: c.id, name, width, height, bytes: 0 }
+          return { ...made, ...(own ? { format: own } : {}), state: 'waiting', share: 0 }
         }),
     )
 }
@@ -75,7 +77,8 @@ const MOST_JPEG_SIDE = 65_535
 function refuseLargeFiles(files: readonly DeliveredFile[], format: DeliveryOptions['format']): void {
   const large = files.find(
     (f) =>
-      f.width * f.height > MOST_PX || (format === 'jpeg' && Math.max(f.width, f.height) > MOST_JPEG_SIDE),
+      f.width * f.height > MOST_PX ||
+      ((f.format ?? format) === 'jpeg' && Math.max(f.width, f.height) > MOST_JPEG_SIDE),
   )
   if (large)
     throw tooLarge(
@@ -206,7 +209,8 @@ async function deliver(d: Delivery): Promise<void> {
           ...(await drawn(design)),
           page: file.page,
           channel: file.channel,
-          format: d.options.format,
+          format: file.format ?? d.options.format,
+          mostKb: (d.options.rules && design.channels[file.channel]?.file?.mostKb) || null,
           quality: d.options.quality,
           scale: d.options.scale,
           bleed: d.options.bleed,
@@ -266,7 +270,7 @@ export async function deliveredFile(
     throw missing('This file has not been made. Start the export again.')
   return {
     bytes: new Uint8Array(await readFile(deliveredPath(id, name))),
-    mime: FORMATS[d.options.format].mime,
+    mime: FORMATS[file.format ?? d.options.format].mime,
   }
 }
 

@@ -52,6 +52,8 @@ export type RenderCalls = {
       channel: string
       format: 'png' | 'jpeg' | 'ora'
       quality: number
+      /** At most so many KB; null for any weight. */
+      mostKb: number | null
       scale: number
       bleed: boolean
       ground: string | null

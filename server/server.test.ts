@@ -266,6 +266,7 @@ describe('file names of a delivery', () => {
       bleed: false,
       ground: 'page',
       pattern: '{design}/{channel}-{width}',
+      rules: true,
     })
     expect(file?.name).toBe('fruher-ofen-2-square-post-540.png')
     expect(file?.name).not.toMatch(/[\\/:*?"<>|]/)
@@ -288,7 +289,31 @@ describe('file names of a delivery', () => {
       bleed: false,
       ground: 'page',
       pattern: 'same',
+      rules: true,
     })
     expect(new Set(files.map((f) => f.name)).size).toBe(2)
+  })
+  it('end as their channel asks for, unless that is switched off', () => {
+    const d = design()
+    const channel = d.channels['square-post']
+    if (channel) channel.file = { format: 'jpeg', mostKb: 200 }
+    const names = (rules: boolean, format: 'png' | 'ora') =>
+      fileNames(d, {
+        design: 'n',
+        channels: ['square-post'],
+        pages: ['page1'],
+        format,
+        quality: 90,
+        scale: 1,
+        bleed: false,
+        ground: 'page',
+        pattern: 'file',
+        rules,
+      }).map((f) => f.name)
+    expect([names(true, 'png'), names(false, 'png'), names(true, 'ora')]).toEqual([
+      ['file.jpg'],
+      ['file.png'],
+      ['file.ora'],
+    ])
   })
 })

@@ -11,12 +11,16 @@ export const deliveryOptions = z.object({
   bleed: z.boolean(),
   ground: z.enum(['page', 'transparent']),
   pattern: z.string().min(1).max(120),
+  /** Channels that say what their destination takes have their own format and weight. */
+  rules: z.boolean().default(true),
 })
 export type DeliveryOptions = z.infer<typeof deliveryOptions>
 const deliveredFile = z.object({
   page: z.string(),
   channel: z.string(),
   name: z.string(),
+  /** Where its channel has a format of its own. */
+  format: z.enum(['png', 'jpeg']).optional(),
   width: z.number(),
   height: z.number(),
   bytes: z.number(),

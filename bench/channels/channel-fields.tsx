@@ -5,6 +5,7 @@ import type { ChannelChange } from '@/core/design/sizes'
 import { changeChannel } from '../actions/channels'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button } from '../ui/button'
+import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
 import { SaveChannel } from './saved'
 
@@ -34,6 +35,8 @@ export function ChannelFields({ channel: c }: { channel: Channel }) {
       onChange={keep}
     />
   )
+  const file = (part: Partial<NonNullable<Channel['file']>>) =>
+    set('File of the channel', { file: { format: null, mostKb: null, ...c.file, ...part } })
   const inset = (side: keyof Channel['safe']) =>
     px(`Safe area, ${side}`, side, c.safe[side], 0, Math.max(c.width, c.height), (v) =>
       set('Safe area', { safe: { ...c.safe, [side]: v } }),
@@ -81,6 +84,29 @@ export function ChannelFields({ channel: c }: { channel: Channel }) {
       >
         <Frame aria-hidden size={12} /> Draw areas and clear boxes
       </Button>
+      <p className="mt-1 text-tiny text-soft">The file that goes there</p>
+      <div className="grid grid-cols-2 gap-1.5">
+        <Choice
+          label="File format"
+          value={c.file?.format ?? 'any'}
+          options={[
+            { value: 'any', label: 'any format' },
+            { value: 'png', label: 'PNG' },
+            { value: 'jpeg', label: 'JPEG' },
+          ]}
+          onChange={(v) => file({ format: v === 'any' ? null : (v as 'png' | 'jpeg') })}
+        />
+        <NumberField
+          label="Most weight of the file, 0 for any"
+          short="at most"
+          unit="KB"
+          min={0}
+          max={1_000_000}
+          digits={0}
+          value={c.file?.mostKb ?? 0}
+          onChange={(v) => file({ mostKb: v > 0 ? Math.round(v) : null })}
+        />
+      </div>
       <SaveChannel channel={c} />
       {c.print && (
         <p className="text-tiny text-soft tabular-nums">

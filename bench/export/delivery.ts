@@ -11,6 +11,7 @@ export const PLAIN: Options = {
   ground: 'page',
   pattern: '{design}-{channel}-{width}x{height}',
   single: false,
+  rules: true,
 }
 
 /** A size for people. */

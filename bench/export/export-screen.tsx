@@ -167,6 +167,7 @@ export function ExportScreen({
           onPages={onPages}
           setOnPages={setOnPages}
           bleeds={channels.some((c) => c.bleed > 0)}
+          rules={channels.some((c) => c.file?.format || c.file?.mostKb)}
           delivery={delivery}
         />
       </div>

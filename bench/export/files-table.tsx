@@ -77,7 +77,7 @@ export function FilesTable({
                         {file.name}
                       </a>
                     ) : (
-                      (file?.name ?? FORMAT_NAMES[options.format](options.quality))
+                      (file?.name ?? toldFormat(c, options))
                     )}
                   </td>
                   <td className="tabular-nums">
@@ -96,6 +96,11 @@ export function FilesTable({
   )
 }
 
+function toldFormat(c: Channel, o: Options): string {
+  const rules = o.rules && o.format !== 'ora' ? c.file : undefined
+  const format = FORMAT_NAMES[rules?.format ?? o.format](o.quality)
+  return rules?.mostKb ? `${format}, at most ${rules.mostKb} KB` : format
+}
 const foundIn = (found: readonly ExportFinding[]): string => {
   const [only, more] = found
   if (!only) return '—'

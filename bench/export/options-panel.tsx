@@ -17,6 +17,7 @@ export function OptionsPanel({
   onPages,
   setOnPages,
   bleeds,
+  rules,
   delivery,
 }: {
   options: Options
@@ -25,6 +26,8 @@ export function OptionsPanel({
   onPages: ReadonlySet<string>
   setOnPages: (change: (t: ReadonlySet<string>) => ReadonlySet<string>) => void
   bleeds: boolean
+  /** A channel says what its destination takes. */
+  rules: boolean
   delivery: Delivery | null
 }) {
   return (
@@ -77,6 +80,13 @@ export function OptionsPanel({
           />
         )}
       </Part>
+      {rules && options.format !== 'ora' && (
+        <Part title="Channels">
+          <Tick on={options.rules ?? true} onChange={(on) => set({ rules: on })}>
+            Format and weight as channels ask for
+          </Tick>
+        </Part>
+      )}
       <Part title="Ground">
         <Segments
           label="Ground"

@@ -35,6 +35,13 @@ export const channelSchema = z.object({
   clear: z.array(areaSchema).max(8),
   /** px. */
   smallestType: z.number().min(1).max(1000),
+  /** What the destination takes: a format of its own, and at most so many KB (1024 bytes) a file. */
+  file: z
+    .object({
+      format: z.enum(['png', 'jpeg']).nullable(),
+      mostKb: z.number().int().min(1).max(1_000_000).nullable(),
+    })
+    .optional(),
   /** For print; px = round(mm / 25.4 × ppi). */
   print: z
     .object({

@@ -55,7 +55,10 @@ function readSize(text: string, id: string): Omit<Channel, 'order'> | string {
 }
 
 export type ChannelChange = Partial<
-  Pick<Channel, 'name' | 'width' | 'height' | 'bleed' | 'smallestType' | 'safe' | 'alsoSafe' | 'clear'>
+  Pick<
+    Channel,
+    'name' | 'width' | 'height' | 'bleed' | 'smallestType' | 'safe' | 'alsoSafe' | 'clear' | 'file'
+  >
 >
 /** So much of each side stays free of the safe area's insets. */
 const OPEN = 0.1
