@@ -9,6 +9,7 @@ import type { Channel } from '../core/design/channel-schema'
 import { ownChannel, presetById } from '../core/design/channels'
 import { addChannel } from '../core/design/commands'
 import { checkDesign, record } from '../core/design/edits'
+import { isPageOn } from '../core/design/page-channels'
 import { arrangementKey, type Design } from '../core/design/schema'
 import { isOpenRaster, readOpenRaster } from '../core/formats/open-raster/file'
 import { readPackage, type VividPackage, writePackage } from '../core/formats/vivid-package'
@@ -139,6 +140,7 @@ const verbs: Record<string, (files: string[], v: Values) => Promise<void>> = {
     let count = 0
     for (const page of inOrder(made.design.pages))
       for (const { design, channel } of channelsNamed(made.design, v.channel ?? 'all')) {
+        if (!isPageOn(page, channel.id)) continue
         const resolved = await host.resolve(design, page.id, channel.id)
         for (const finding of await checkPage(resolved, host)) {
           count++

@@ -7,6 +7,7 @@ import { inOrder } from '../core/basics/order'
 import { checkPage } from '../core/checks/check-page'
 import type { Finding } from '../core/checks/define'
 import { checkDesign } from '../core/design/edits'
+import { isPageOn } from '../core/design/page-channels'
 import { blobsOf } from '../core/design/sources-of'
 import type { Bounds } from '../core/geometry/bounds'
 import type { Dab } from '../core/masks/mask'
@@ -103,7 +104,7 @@ export const renderCalls = {
     const out: Finding[] = []
     // A turn each, so that nobody waits for all of them.
     for (const page of inOrder(design.pages))
-      for (const channel of inOrder(design.channels))
+      for (const channel of inOrder(design.channels).filter((c) => isPageOn(page, c.id)))
         out.push(
           ...(await withHost(TURN.findings, async (h) => {
             h.know(input.lights)

@@ -4,6 +4,7 @@ import { readFile } from 'node:fs/promises'
 import { strToU8, type Zippable, zipSync } from 'fflate'
 import { badInput, missing, tooLarge } from '../core/basics/errors'
 import { inOrder } from '../core/basics/order'
+import { isPageOn } from '../core/design/page-channels'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
 import { problemIn } from '../host/problems'
@@ -38,7 +39,7 @@ export function fileNames(design: Design, o: DeliveryOptions): DeliveredFile[] {
     .filter((p) => o.pages.includes(p.id))
     .flatMap((page, number) =>
       inOrder(design.channels)
-        .filter((c) => o.channels.includes(c.id))
+        .filter((c) => o.channels.includes(c.id) && isPageOn(page, c.id))
         .map((c): DeliveredFile => {
           // Layers are written at 100 %, without the bleed that only a flat picture needs.
           const [extra, scale] = o.format === 'ora' ? [0, 1] : [o.bleed ? c.bleed * 2 : 0, o.scale]

@@ -2,6 +2,7 @@ import { inOrder } from '@/core/basics/order'
 import { checks } from '@/core/checks/checks'
 import type { Finding } from '@/core/checks/define'
 import type { Mend } from '@/core/checks/mends'
+import { isPageOn } from '@/core/design/page-channels'
 import type { Bench, BenchState } from '../state/bench'
 
 /** The findings of all pages and channels that still are of something that is there, the worst first. */
@@ -12,7 +13,10 @@ export function shownFindings({ findings, design }: Pick<BenchState, 'findings' 
     .flat()
     .filter(
       (f) =>
-        design.channels[f.channel] && design.pages[f.page] && (f.layer === null || design.layers[f.layer]),
+        design.channels[f.channel] &&
+        isPageOn(design.pages[f.page] ?? {}, f.channel) &&
+        design.pages[f.page] &&
+        (f.layer === null || design.layers[f.layer]),
     )
     .sort(
       (a, b) =>

@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Finding } from '@/core/checks/define'
 import { channelPresets } from '@/core/design/channels'
 import { addChannel } from '@/core/design/commands'
-import { setOnLayer } from '@/core/design/properties/set'
+import { changesIn, ofLayers, setOnLayer } from '@/core/design/properties/set'
 import { arrangementKey } from '@/core/design/schema'
 import { setStageSize } from '../stage/view'
 import type { Bench } from '../state/bench'
@@ -11,6 +11,7 @@ import { wallViewOf } from '../wall/layout'
 import {
   arrangeAgain,
   carryOver,
+  carryOverPages,
   cellOf,
   changedHere,
   choose,
@@ -196,5 +197,31 @@ describe('channels that are treated alike', () => {
     expect(state().wall?.trying).toMatchObject({ channel: one })
     tryOthers(bench, one)
     expect(state().wall?.trying).toBeNull()
+  })
+  it('carries what was changed on one page over to what has its name on the others', () => {
+    const { page, design } = state()
+    const [first] = Object.values(design.layers).filter((l) => l.page === page)
+    const channel = others()[0] as string
+    if (!first) throw new Error('nothing on the page')
+    bench.edit('Another page', (d) => {
+      d.pages.second = { id: 'second', name: 'Second', order: 'z0', colour: '#ffffff' }
+      d.layers.twin = { ...structuredClone(first), id: 'twin', page: 'second', name: 'Same name' }
+      const held = d.layers[first.id]
+      if (held) held.name = 'Same name'
+      setOnLayer(d, channel, first.id, 'opacity', 0.4)
+    })
+    bench.show(page, channel)
+    carryOverPages(bench)
+    expect(changesIn(state().design, { channel, targets: ofLayers(['twin']) })).toMatchObject([
+      { property: 'opacity', value: 0.4 },
+    ])
+    // Where nothing there has its name nothing is carried.
+    bench.undo()
+    bench.edit('Rename', (d) => {
+      const held = d.layers.twin
+      if (held) held.name = 'Another'
+    })
+    carryOverPages(bench)
+    expect(changesIn(state().design, { channel, targets: ofLayers(['twin']) })).toEqual([])
   })
 })

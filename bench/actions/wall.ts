@@ -1,8 +1,18 @@
 import { inOrder } from '@/core/basics/order'
 import { type Change, changeKey } from '@/core/design/change-schema'
-import { changesIn, followMaster, ofLayers, onPageOf, setOn, setOnLayer } from '@/core/design/properties/set'
-import { onLayer } from '@/core/design/properties/targets'
+import { isPageOn } from '@/core/design/page-channels'
+import {
+  changeOfCopy,
+  changesIn,
+  followMaster,
+  ofLayers,
+  onPageOf,
+  setOn,
+  setOnLayer,
+} from '@/core/design/properties/set'
+import { layerOfTarget, onLayer } from '@/core/design/properties/targets'
 import { type Arrangement, arrangementKey, type Design } from '@/core/design/schema'
+import { layerName } from '@/core/kinds/facts'
 import { stageSize } from '../stage/view'
 import type { Bench, BenchState } from '../state/bench'
 import { newWall } from '../state/slices/wall'
@@ -28,12 +38,19 @@ export function wallChannels(design: Pick<Design, 'channels' | 'master'>, order:
   const place = (id: string) => (id === design.master ? -1 : (order?.indexOf(id) ?? 0))
   return all.sort((a, b) => place(a.id) - place(b.id))
 }
-export type Walled = { design: Pick<Design, 'channels' | 'pages' | 'master'>; wall: BenchState['wall'] }
+export type Walled = {
+  design: Pick<Design, 'channels' | 'pages' | 'master'>
+  wall: BenchState['wall']
+} & Partial<Pick<BenchState, 'page' | 'channel'>>
 /** All pages on all channels as they hang. */
-export function wallPlan({ design, wall }: Walled): WallPlan {
+export function wallPlan({ design, wall, page, channel }: Walled): WallPlan {
   const { width, height } = stageSize()
   const channels = wallChannels(design, wall?.order ?? null)
-  const hung = inOrder(design.pages).flatMap((p) => channels.map((channel) => ({ page: p.id, channel })))
+  // The page in the hand hangs too where it is not met, since it is worked on there.
+  const hangs = (p: Design['pages'][string], c: string) => isPageOn(p, c) || (p.id === page && c === channel)
+  const hung = inOrder(design.pages).flatMap((p) =>
+    channels.filter((c) => hangs(p, c.id)).map((c) => ({ page: p.id, channel: c })),
+  )
   const [sizes, ratio] = [wall?.sizes ?? 'alike', width / Math.max(1, height - WALL_BAND)] as const
   // Names are as high wherever the wall is hung from: the room above each follows from how large all of it is seen.
   const first = planWall(hung, sizes, ratio)
@@ -185,4 +202,37 @@ export function carryOver(bench: Bench): void {
     for (const channel of to) for (const c of changes) setOn(d, channel, c.target, c.property, c.value)
   })
   bench.notify(`Carried over to ${to.map((c) => s.design.channels[c]?.name).join(', ')}.`)
+}
+
+/** Layers of another page that are to it what a layer is to its own: of one kind and one name. */
+function twinOn(design: Design, id: string, page: string): string | null {
+  const own = design.layers[id]
+  if (!own) return null
+  const name = layerName(own)
+  const like = Object.values(design.layers).filter(
+    (l) => l.page === page && l.kind === own.kind && layerName(l) === name,
+  )
+  return like.length === 1 ? (like[0]?.id ?? null) : null
+}
+/** Carries what differs here over to the other pages, on this channel: to the things there of the same name and kind. */
+export function carryOverPages(bench: Bench): void {
+  const s = bench.store.getState()
+  const { design, channel, page } = s
+  const made = changedHere(s).flatMap((c) => {
+    const layer = layerOfTarget(c.target)
+    if (layer === null) return []
+    return Object.keys(design.pages).flatMap((other) => {
+      const twin = other === page ? null : twinOn(design, layer, other)
+      return twin
+        ? [{ page: other, change: changeOfCopy(c, twin, (id) => twinOn(design, id, other) ?? id) }]
+        : []
+    })
+  })
+  if (made.length === 0)
+    return bench.notify('No other page has a thing of the same name and kind as what was changed here.')
+  bench.edit('Carry over to the other pages', (d) => {
+    for (const { change: c } of made) setOn(d, channel, c.target, c.property, c.value)
+  })
+  const pages = new Set(made.map((m) => design.pages[m.page]?.name ?? ''))
+  bench.notify(`Carried over to ${[...pages].join(', ')}.`)
 }

@@ -2,6 +2,7 @@ import { newId } from '@/core/basics/ids'
 import { inOrder } from '@/core/basics/order'
 import { addPage, clearPage, movePage, removePage } from '@/core/design/commands'
 import { type Freed, freeEverything } from '@/core/design/free'
+import { setPageOnly } from '@/core/design/page-channels'
 import { arrangementKey, type Design } from '@/core/design/schema'
 import { withMembers } from '@/core/design/tree'
 import { hasParts, layerName } from '@/core/kinds/facts'
@@ -130,6 +131,26 @@ export const designCommands = defineCommands([
   },
   { id: 'add-page', label: 'Add a page', section: 'Design', run: newPage(false) },
   { id: 'duplicate-page', label: 'Duplicate this page', section: 'Design', run: newPage(true) },
+  {
+    id: 'page-only-here',
+    label: 'This page only on this channel, or on all again',
+    words: 'own page channel series',
+    section: 'Design',
+    needs: needs('another page', (s) => Object.keys(s.design.pages).length > 1),
+    run: (b) => {
+      const { page, channel, design } = b.store.getState()
+      const own = design.pages[page]?.only !== undefined
+      const name = design.channels[channel]?.name ?? 'this channel'
+      b.edit(own ? 'The page on all channels' : `The page only on ${name}`, (d) =>
+        setPageOnly(d, page, own ? null : channel),
+      )
+      b.notify(
+        own
+          ? 'The page is on all channels again.'
+          : `The page is on ${name} alone; nowhere else is it delivered.`,
+      )
+    },
+  },
   {
     id: 'clear-page',
     label: 'Clear this page',

@@ -1,6 +1,6 @@
 import { toggleOnlyHere } from '../actions/only-here'
 import { say, tryArrangement } from '../actions/steering'
-import { carryOver, changedHere } from '../actions/wall'
+import { carryOver, carryOverPages, changedHere } from '../actions/wall'
 import { defineCommands, needs, severalSelected, someSelected } from './define'
 
 const elsewhere = needs('another channel than the master', (s) => s.channel !== s.design.master)
@@ -30,6 +30,17 @@ export const steeringCommands = defineCommands([
     section: 'Design',
     needs: needs('something changed on this channel', (s) => changedHere(s).length > 0),
     run: carryOver,
+  },
+  {
+    id: 'carry-over-pages',
+    label: 'Carry changes over to the other pages',
+    words: 'copy changes series same name',
+    section: 'Design',
+    needs: needs(
+      'something changed on this channel, and another page',
+      (s) => Object.keys(s.design.pages).length > 1 && changedHere(s).length > 0,
+    ),
+    run: carryOverPages,
   },
   {
     id: 'only-here',

@@ -5,6 +5,7 @@ import Link from 'next/link'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { inOrder } from '@/core/basics/order'
+import { isPageOn } from '@/core/design/page-channels'
 import type { Design } from '@/core/design/schema'
 import { ask, wordsOf } from '@/wire/client'
 import { type Delivery, startDelivery, stopDelivery } from '@/wire/deliveries'
@@ -58,7 +59,9 @@ export function ExportScreen({
       // Kept for this visit only.
     }
   }
-  const count = [...ticked].length * [...onPages].length
+  const count = pages
+    .filter((p) => onPages.has(p.id))
+    .reduce((sum, p) => sum + [...ticked].filter((c) => isPageOn(p, c)).length, 0)
   const running = isRunning(delivery)
   const start = async () => {
     const { single, ...how } = options

@@ -1,6 +1,7 @@
 'use client'
 import { Download } from 'lucide-react'
 import type { Channel } from '@/core/design/channel-schema'
+import { isPageOn } from '@/core/design/page-channels'
 import type { Design } from '@/core/design/schema'
 import type { DeliveredFile, Delivery } from '@/wire/deliveries'
 import type { ExportFinding } from '@/wire/designs'
@@ -50,45 +51,47 @@ export function FilesTable({
         </thead>
         <tbody>
           {pages.flatMap((p) =>
-            channels.map((c) => {
-              const file = rows.find((f) => f.page === p.id && f.channel === c.id)
-              const [extra, scale] =
-                options.format === 'ora' ? [0, 1] : [options.bleed ? c.bleed * 2 : 0, options.scale]
-              const found = (findings ?? []).filter((f) => f.channel === c.id && f.page === p.id)
-              return (
-                <tr key={`${p.id}${c.id}`} className="border-b border-line/60 [&>td]:px-4 [&>td]:py-1.5">
-                  <td className="font-medium">
-                    {c.name}
-                    {several && <span className="font-normal text-soft"> · {p.name}</span>}
-                  </td>
-                  <td className="text-soft tabular-nums">
-                    {file
-                      ? `${file.width} × ${file.height}`
-                      : `${Math.round((c.width + extra) * scale)} × ${Math.round((c.height + extra) * scale)}`}
-                  </td>
-                  <td className="max-w-52 truncate text-soft">
-                    {file?.state === 'done' && delivery ? (
-                      <a
-                        className="inline-flex items-center gap-1 underline underline-offset-2 hover:text-ink"
-                        href={`/api/deliveries/${delivery.id}/files/${encodeURIComponent(file.name)}`}
-                        download
-                      >
-                        <Download size={12} />
-                        {file.name}
-                      </a>
-                    ) : (
-                      (file?.name ?? toldFormat(c, options))
-                    )}
-                  </td>
-                  <td className="tabular-nums">
-                    <Weight file={file} running={running} />
-                  </td>
-                  <td className={found.length > 0 ? 'text-warn' : 'text-soft'}>
-                    {findings === null ? 'being checked' : foundIn(found)}
-                  </td>
-                </tr>
-              )
-            }),
+            channels
+              .filter((c) => isPageOn(p, c.id))
+              .map((c) => {
+                const file = rows.find((f) => f.page === p.id && f.channel === c.id)
+                const [extra, scale] =
+                  options.format === 'ora' ? [0, 1] : [options.bleed ? c.bleed * 2 : 0, options.scale]
+                const found = (findings ?? []).filter((f) => f.channel === c.id && f.page === p.id)
+                return (
+                  <tr key={`${p.id}${c.id}`} className="border-b border-line/60 [&>td]:px-4 [&>td]:py-1.5">
+                    <td className="font-medium">
+                      {c.name}
+                      {several && <span className="font-normal text-soft"> · {p.name}</span>}
+                    </td>
+                    <td className="text-soft tabular-nums">
+                      {file
+                        ? `${file.width} × ${file.height}`
+                        : `${Math.round((c.width + extra) * scale)} × ${Math.round((c.height + extra) * scale)}`}
+                    </td>
+                    <td className="max-w-52 truncate text-soft">
+                      {file?.state === 'done' && delivery ? (
+                        <a
+                          className="inline-flex items-center gap-1 underline underline-offset-2 hover:text-ink"
+                          href={`/api/deliveries/${delivery.id}/files/${encodeURIComponent(file.name)}`}
+                          download
+                        >
+                          <Download size={12} />
+                          {file.name}
+                        </a>
+                      ) : (
+                        (file?.name ?? toldFormat(c, options))
+                      )}
+                    </td>
+                    <td className="tabular-nums">
+                      <Weight file={file} running={running} />
+                    </td>
+                    <td className={found.length > 0 ? 'text-warn' : 'text-soft'}>
+                      {findings === null ? 'being checked' : foundIn(found)}
+                    </td>
+                  </tr>
+                )
+              }),
           )}
         </tbody>
       </table>

@@ -5,6 +5,7 @@ import { memo, useDeferredValue, useEffect, useMemo } from 'react'
 import { inOrder } from '@/core/basics/order'
 import { channelPresets } from '@/core/design/channels'
 import { addChannel, removeChannel } from '@/core/design/commands'
+import { isPageOn } from '@/core/design/page-channels'
 import { changesIn, followMaster, onPageOf } from '@/core/design/properties/set'
 import { toggleAtSize } from '../actions/at-size'
 import { moveChannel } from '../actions/channels'
@@ -83,6 +84,7 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
     current: state.channel === id,
     master: state.design.master === id,
     page: state.page,
+    on: isPageOn(state.design.pages[state.page] ?? {}, id),
     findings: (state.findings[`${state.page}/${id}`] ?? []).length,
     changes: changesIn(state.design, { channel: id, targets: onPageOf(state.design, state.page) }).length,
   }))
@@ -90,6 +92,7 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
   const { left } = s
   const told = [
     s.master ? 'master' : '',
+    s.on ? '' : 'this page is not there',
     s.findings > 0 ? `${s.findings} finding${s.findings === 1 ? '' : 's'}` : '',
     s.changes > 0 ? `${s.changes} own change${s.changes === 1 ? '' : 's'}` : '',
     left > 0 ? `${left} left out` : '',
@@ -107,7 +110,7 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
           className={`flex h-[78px] flex-col items-center justify-end gap-1 rounded-control px-2 pb-1 ${s.current ? 'bg-well ring-1 ring-line' : 'hover:bg-well/60'}`}
           onClick={() => bench.show(s.page, id)}
         >
-          <span className="flex h-[52px] items-center">
+          <span className={`flex h-[52px] items-center ${s.on ? '' : 'opacity-30'}`}>
             <Picture
               of={`${s.page}/${id}`}
               className={`rounded-[2px] shadow-[0_0_0_1px_rgb(0_0_0/0.12)] ${s.current ? 'outline-2 outline-offset-2 outline-accent' : ''}`}

@@ -1,6 +1,7 @@
 import { ChevronDown, Copy, Plus } from 'lucide-react'
 import { inOrder } from '@/core/basics/order'
 import { movePage } from '@/core/design/commands'
+import { isPageOn } from '@/core/design/page-channels'
 import type { Design } from '@/core/design/schema'
 import { lackOf } from '../commands/define'
 import { commandById } from '../commands/list'
@@ -69,6 +70,10 @@ export function PageStrip({ design, page, channel }: { design: Design; page: str
         }
       >
         {item('rename-page', 'Rename …')}
+        {item(
+          'page-only-here',
+          pages.some((p) => p.id === page && p.only) ? 'On all channels again' : 'Only on this channel',
+        )}
         {item('page-back', 'Move one place earlier')}
         {item('page-on', 'Move one place later')}
         {item('clear-page', 'Clear this page')}
@@ -82,14 +87,15 @@ type ButtonProps = { page: Design['pages'][string]; number: number; here: boolea
 function PageButton({ page: p, number, here, channel }: ButtonProps) {
   const bench = useBench()
   const { place, grip } = useSorted(p.id)
+  const on = isPageOn(p, channel)
   return (
     <button
       {...place}
       {...grip}
       type="button"
       aria-current={here}
-      title={p.name}
-      className={`h-7 min-w-7 rounded-control px-2 text-small tabular-nums ${here ? 'bg-ink text-panel' : 'bg-panel hover:bg-well'}`}
+      title={on ? p.name : `${p.name}: not on this channel`}
+      className={`h-7 min-w-7 rounded-control px-2 text-small tabular-nums ${on ? '' : 'opacity-40'} ${here ? 'bg-ink text-panel' : 'bg-panel hover:bg-well'}`}
       onClick={() => bench.show(p.id, channel)}
       onDoubleClick={() => bench.set({ naming: p.id })}
     >

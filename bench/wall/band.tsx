@@ -1,4 +1,5 @@
 'use client'
+import { useQuery } from '@tanstack/react-query'
 import {
   ArrowDownWideNarrow,
   CopyCheck,
@@ -11,6 +12,8 @@ import {
   Waypoints,
   X,
 } from 'lucide-react'
+import { ask } from '@/wire/client'
+import { listVersions } from '@/wire/designs'
 import {
   arrangeAgain,
   carryOver,
@@ -25,6 +28,33 @@ import {
 } from '../actions/wall'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button, IconButton } from '../ui/button'
+import { Choice } from '../ui/choice'
+
+/** What all that hangs is compared with: the master, or a kept version. */
+function Against({ against }: { against: 'master' | { version: string } }) {
+  const bench = useBench()
+  const design = useBenchState((s) => s.design.id)
+  const asked = useQuery({
+    queryKey: ['versions', design, 'wall'],
+    queryFn: ({ signal }) => ask(listVersions, { signal, params: { id: design } }),
+  })
+  const versions = asked.data?.versions ?? []
+  return (
+    <div className="w-40">
+      <Choice
+        label="Compare with"
+        value={against === 'master' ? 'master' : against.version}
+        options={[
+          { value: 'master', label: 'the master' },
+          ...versions.slice(0, MOST_VERSIONS).map((v) => ({ value: v.id, label: v.name })),
+        ]}
+        onChange={(v) => setWall(bench, { against: v === 'master' ? 'master' : { version: v } })}
+      />
+    </div>
+  )
+}
+/** So many of the newest are offered. */
+const MOST_VERSIONS = 30
 
 /** What can be done with all that hangs, or with those that are chosen. */
 export function WallBand() {
@@ -72,11 +102,12 @@ export function WallBand() {
           small
           look={toggle(wall.against !== null)}
           aria-pressed={wall.against !== null}
-          title="Compare with the master under a split"
+          title="Compare with the master or a version under a split"
           onClick={() => setWall(bench, { against: wall.against ? null : 'master' })}
         >
           <SplitSquareHorizontal size={13} /> Compare
         </Button>
+        {wall.against && <Against against={wall.against} />}
         {wall.against && (
           <input
             type="range"

@@ -1,5 +1,5 @@
 'use client'
-import { memo, useMemo } from 'react'
+import { memo, type ReactNode, useMemo, useState } from 'react'
 import { cellOf, choose, wallPlan, workOn } from '../actions/wall'
 import { Picture } from '../lineup/picture'
 import { useBench, useBenchState, usePaced } from '../state/bench-context'
@@ -9,6 +9,8 @@ import { Tries } from './tries'
 
 /** Names stand so far above their pages, CSS px. */
 const NAME = 24
+/** Pictures of versions are so long, px. */
+const BEFORE = 900
 const ways = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' } as const
 
 /** What hangs and where it is seen, whatever moves on the page in the hand; null where there is no wall. */
@@ -24,8 +26,11 @@ function useHung(width: number, height: number) {
   }))
   const { channels, pages, master, wall } = s
   const plan = useMemo(
-    () => (wall && width > 0 && height > 0 ? wallPlan({ design: { channels, pages, master }, wall }) : null),
-    [channels, pages, master, wall, width, height],
+    () =>
+      wall && width > 0 && height > 0
+        ? wallPlan({ design: { channels, pages, master }, wall, page: s.page, channel: s.channel })
+        : null,
+    [channels, pages, master, wall, width, height, s.page, s.channel],
   )
   const own = plan && cellOf(plan, s.page, s.channel)
   if (!plan || !own || !wall) return null
@@ -70,7 +75,20 @@ export const WallNames = memo(function WallNames({ width, height }: { width: num
         const box = boxOf(c, seen)
         return (
           <div key={c.key} className="absolute" style={box}>
-            {against && c.channel !== master && <Compared with={`${c.page}/${master}`} split={split} />}
+            {against === 'master' && c.channel !== master && (
+              <Compared split={split}>
+                <Picture
+                  of={`${c.page}/${master}`}
+                  className="max-h-full max-w-full"
+                  style={{ height: '100%', objectFit: 'contain' }}
+                />
+              </Compared>
+            )}
+            {against && against !== 'master' && (
+              <Compared split={split}>
+                <Before cell={c} version={against.version} />
+              </Compared>
+            )}
             <div className="absolute inset-0 overflow-hidden">
               {c !== own && <Marks cell={c} zoom={seen.zoom * c.scale} />}
             </div>
@@ -87,13 +105,29 @@ export const WallNames = memo(function WallNames({ width, height }: { width: num
     </div>
   )
 })
+/** A page as it was in a kept version; none where its channel or the page was not there yet. */
+function Before({ cell, version }: { cell: Cell; version: string }) {
+  const design = usePaced('stage', (s) => s.design.id)
+  const [lacks, setLacks] = useState(false)
+  const query = `side=${BEFORE}&page=${cell.page}&channel=${cell.channel}`
+  if (lacks) return <p className="p-2 text-tiny text-soft">Not there yet.</p>
+  return (
+    // biome-ignore lint/performance/noImgElement: a picture of our own server, shown as it is
+    <img
+      alt=""
+      src={`/api/designs/${design}/versions/${version}/picture?${query}`}
+      className="size-full"
+      onError={() => setLacks(true)}
+    />
+  )
+}
 /** The left part of a page shows the other one, as large as it fits. */
-const Compared = ({ with: other, split }: { with: string; split: number }) => (
+const Compared = ({ children, split }: { children: ReactNode; split: number }) => (
   <div
     className="absolute inset-0 flex items-center justify-center overflow-hidden bg-well"
     style={{ clipPath: `inset(0 ${100 - split * 100}% 0 0)` }}
   >
-    <Picture of={other} className="max-h-full max-w-full" style={{ height: '100%', objectFit: 'contain' }} />
+    {children}
     <span className="absolute inset-y-0 w-0.5 bg-accent" style={{ left: `calc(${split * 100}% - 2px)` }} />
   </div>
 )

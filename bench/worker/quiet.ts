@@ -1,5 +1,6 @@
 import { inOrder } from '@/core/basics/order'
 import { checkPage } from '@/core/checks/check-page'
+import { isPageOn } from '@/core/design/page-channels'
 import type { Arrangement, Design } from '@/core/design/schema'
 import { type Plan, plan } from '@/core/render/plan'
 import { type Host, renderRegion } from '@/core/render/render-page'
@@ -76,7 +77,9 @@ export class QuietWork {
       (a, b) => Number(b.id === checking.page) - Number(a.id === checking.page),
     )
     this.checksDue = pages.flatMap((page) =>
-      inOrder(shown.channels).map((c) => ({ page: page.id, channel: c.id })),
+      inOrder(shown.channels)
+        .filter((c) => isPageOn(page, c.id))
+        .map((c) => ({ page: page.id, channel: c.id })),
     )
   }
 

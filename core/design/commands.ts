@@ -9,6 +9,7 @@ import type { Plane } from '../kinds/planes'
 import { toChannelPlace } from './channel-place'
 import type { Channel } from './channel-schema'
 import { maskedBy } from './mask-commands'
+import { forgetChannelOfPages } from './page-channels'
 import { alsoOn, copyChanges, dropStray, followMaster, setOnLayer } from './properties/set'
 import { onPage } from './properties/targets'
 import { withReferences } from './references'
@@ -341,6 +342,7 @@ export function addChannel(d: Design, channel: Omit<Channel, 'order'>): void {
 export function removeChannel(d: Design, id: string): void {
   if (id === d.master) return
   delete d.channels[id]
+  forgetChannelOfPages(d, id)
   followMaster(d, { channel: id })
   for (const key of Object.keys(d.arrangements)) if (key.endsWith(`.${id}`)) delete d.arrangements[key]
 }

@@ -62,7 +62,17 @@ export const designSchema = z.object({
   colourSpace: z.literal('srgb'),
   output: z.object({ bitDepth: z.literal(8) }),
   channels: z.record(id, channelSchema),
-  pages: z.record(id, z.object({ id, name, order, colour: pageColourSchema })),
+  pages: z.record(
+    id,
+    z.object({
+      id,
+      name,
+      order,
+      colour: pageColourSchema,
+      /** The only channels that it is met on; on all where it does not say. */
+      only: z.array(id).min(1).max(100).optional(),
+    }),
+  ),
   layers: z.record(id, layerSchema),
   swatches: z.record(id, z.object({ id, name, order, colour: colourSchema })),
   /** Named lists of treatments. */

@@ -10,7 +10,7 @@ export type WallSlice = {
     /** Channels that are treated alike. */
     chosen: readonly string[]
     /** What each is compared with, and up to which share of its width that is seen. */
-    against: 'master' | null
+    against: 'master' | { version: string } | null
     split: number
     /** The other arrangements of a channel, the best first, shown beneath it. */
     trying: { channel: string; arrangements: readonly Arrangement[] } | null
