@@ -253,6 +253,12 @@ try {
     timeout: 120_000,
   })
   await shot('export')
+  await page.goto(`${base}/designs/three-evenings`)
+  await quiet()
+  await page.getByRole('region', { name: 'Stage' }).focus()
+  await page.keyboard.press('u')
+  await page.getByRole('treeitem', { name: 'Fire card', exact: true }).click()
+  await shot('understood')
 } finally {
   await chrome.close()
   server.kill()

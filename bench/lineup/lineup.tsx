@@ -85,7 +85,9 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
     master: state.design.master === id,
     page: state.page,
     on: isPageOn(state.design.pages[state.page] ?? {}, id),
-    findings: (state.findings[`${state.page}/${id}`] ?? []).length,
+    findings: isPageOn(state.design.pages[state.page] ?? {}, id)
+      ? (state.findings[`${state.page}/${id}`] ?? []).length
+      : 0,
     changes: changesIn(state.design, { channel: id, targets: onPageOf(state.design, state.page) }).length,
   }))
   const k = Math.min(STRIP.height / height, (STRIP.height * STRIP.ratio) / width)
