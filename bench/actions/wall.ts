@@ -12,6 +12,7 @@ import {
 } from '@/core/design/properties/set'
 import { layerOfTarget, onLayer } from '@/core/design/properties/targets'
 import { type Arrangement, arrangementKey, type Design } from '@/core/design/schema'
+import { lineupOf } from '@/core/design/sizes'
 import { layerName } from '@/core/kinds/facts'
 import { stageSize } from '../stage/view'
 import type { Bench, BenchState } from '../state/bench'
@@ -34,7 +35,7 @@ const NAME_ROOM = 26
 
 /** The master first, then as in the lineup, or as they were put into order. */
 export function wallChannels(design: Pick<Design, 'channels' | 'master'>, order: readonly string[] | null) {
-  const all = inOrder(design.channels)
+  const all = lineupOf(inOrder(design.channels), design.master)
   const place = (id: string) => (id === design.master ? -1 : (order?.indexOf(id) ?? 0))
   return all.sort((a, b) => place(a.id) - place(b.id))
 }

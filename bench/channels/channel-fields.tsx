@@ -6,6 +6,7 @@ import { changeChannel } from '../actions/channels'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button } from '../ui/button'
 import { Choice } from '../ui/choice'
+import { NameInput } from '../ui/name-input'
 import { NumberField } from '../ui/number-field'
 import { SaveChannel } from './saved'
 
@@ -56,6 +57,13 @@ export function ChannelFields({ channel: c }: { channel: Channel }) {
           e.stopPropagation()
           if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur()
         }}
+      />
+      <NameInput
+        label="Group of the channel"
+        value={c.under ?? ''}
+        placeholder="Group in the lineup"
+        className="field w-full"
+        onKeep={(under) => set('Group of the channel', { under })}
       />
       <div className="grid grid-cols-2 gap-1.5">
         {px('Width of the channel', 'wide', c.width, 8, 30_000, (width) =>

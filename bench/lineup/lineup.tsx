@@ -1,15 +1,16 @@
 'use client'
 import { LayoutGrid, Plus, Smartphone } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { memo, useDeferredValue, useEffect, useMemo } from 'react'
+import { Fragment, memo, useDeferredValue, useEffect, useMemo } from 'react'
 import { inOrder } from '@/core/basics/order'
 import { channelPresets } from '@/core/design/channels'
 import { addChannel, removeChannel } from '@/core/design/commands'
 import { isPageOn } from '@/core/design/page-channels'
 import { changesIn, followMaster, onPageOf } from '@/core/design/properties/set'
+import { lineupOf } from '@/core/design/sizes'
 import { toggleAtSize } from '../actions/at-size'
 import { moveChannel } from '../actions/channels'
-import { toggleWall } from '../actions/wall'
+import { setWall, toggleWall } from '../actions/wall'
 import { SavedItems } from '../channels/saved'
 import { commandById } from '../commands/list'
 import type { BenchState } from '../state/bench'
@@ -30,8 +31,7 @@ export function Lineup() {
 const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
   const bench = useBench()
   const channels = useMemo(() => {
-    const all = inOrder(s.design.channels)
-    return [...all.filter((c) => c.id === s.design.master), ...all.filter((c) => c.id !== s.design.master)]
+    return lineupOf(inOrder(s.design.channels), s.design.master)
   }, [s.design.channels, s.design.master])
   useShows(channels)
   useEffect(() => bench.client.setChecks(s.page), [bench, s.page])
@@ -42,8 +42,13 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
       className="flex h-[92px] shrink-0 items-stretch gap-1 border-b border-line bg-panel px-3"
     >
       <div className="scroll-thin flex min-w-0 flex-1 items-end gap-1 overflow-x-auto overflow-y-hidden py-1.5">
-        {channels.map((c) => (
-          <Thumb key={c.id} id={c.id} name={c.name} width={c.width} height={c.height} />
+        {channels.map((c, n) => (
+          <Fragment key={c.id}>
+            {c.under && c.id !== s.design.master && channels[n - 1]?.under !== c.under && (
+              <Group name={c.under} ids={channels.filter((o) => o.under === c.under).map((o) => o.id)} />
+            )}
+            <Thumb id={c.id} name={c.name} width={c.width} height={c.height} />
+          </Fragment>
         ))}
         <Menu
           trigger={
@@ -77,6 +82,23 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
   )
 })
 
+/** The name of a group of channels; pressed, they are chosen on the wall to be treated alike. */
+function Group({ name, ids }: { name: string; ids: readonly string[] }) {
+  const bench = useBench()
+  return (
+    <button
+      type="button"
+      title={`Choose all of “${name}” on the wall`}
+      className="ml-1 h-[78px] max-w-24 shrink-0 truncate rounded-control border-l border-line px-1.5 text-tiny text-soft [writing-mode:vertical-rl] hover:bg-well hover:text-ink"
+      onClick={() => {
+        if (!bench.store.getState().wall) toggleWall(bench)
+        setWall(bench, { chosen: ids })
+      }}
+    >
+      {name}
+    </button>
+  )
+}
 function Thumb({ id, name, width, height }: { id: string; name: string; width: number; height: number }) {
   const bench = useBench()
   const s = usePaced('stage', (state) => ({

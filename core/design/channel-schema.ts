@@ -23,6 +23,8 @@ export const channelSchema = z.object({
   id,
   name,
   order,
+  /** What people put it under in the lineup. */
+  under: z.string().trim().max(60).optional(),
   /** px after trimming. */
   width: z.number().int().min(8).max(30_000),
   height: z.number().int().min(8).max(30_000),

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { type Channel, channelSchema } from './channel-schema'
 import { presetById } from './channels'
 import { safeArea } from './free-space'
-import { changedChannel, draggedArea, readSizes } from './sizes'
+import { changedChannel, draggedArea, lineupOf, readSizes } from './sizes'
 
 const read = (text: string) => readSizes(text, (n) => `own-${n}`)
 const sizes = (text: string) => read(text).channels.map((c) => [c.name, c.width, c.height])
@@ -107,5 +107,13 @@ describe('areas of a channel', () => {
       right: 1026,
       bottom: 1026,
     })
+  })
+})
+
+describe('the lineup', () => {
+  const c = (id: string, group?: string) => ({ id, ...(group ? { under: group } : {}) })
+  it('has the master first, and those of one group beside each other where the first of them stands', () => {
+    const all = [c('a'), c('b', 'Web'), c('c'), c('d', 'Web'), c('m', 'Web')]
+    expect(lineupOf(all, 'm').map((x) => x.id)).toEqual(['m', 'a', 'b', 'd', 'c'])
   })
 })

@@ -57,7 +57,7 @@ function readSize(text: string, id: string): Omit<Channel, 'order'> | string {
 export type ChannelChange = Partial<
   Pick<
     Channel,
-    'name' | 'width' | 'height' | 'bleed' | 'smallestType' | 'safe' | 'alsoSafe' | 'clear' | 'file'
+    'name' | 'width' | 'height' | 'bleed' | 'smallestType' | 'safe' | 'alsoSafe' | 'clear' | 'file' | 'under'
   >
 >
 /** So much of each side stays free of the safe area's insets. */
@@ -121,4 +121,18 @@ export function draggedArea<A extends Omit<Area, 'label'>>(a: A, grip: Grip, dx:
   const [x, width] = along(a.x, a.width, grip.x, dx)
   const [y, height] = along(a.y, a.height, grip.y, dy)
   return { ...a, x, y, width, height }
+}
+
+/** Channels with those of one group beside each other, where the first of them stands; the master first of all. */
+export function lineupOf<C extends Pick<Channel, 'id' | 'under'>>(
+  ordered: readonly C[],
+  master: string,
+): C[] {
+  const [first, rest] = [ordered.filter((c) => c.id === master), ordered.filter((c) => c.id !== master)]
+  const groups = new Map<string, C[]>()
+  for (const c of rest) {
+    const key = c.under ? `in ${c.under}` : `alone ${c.id}`
+    groups.set(key, [...(groups.get(key) ?? []), c])
+  }
+  return [...first, ...[...groups.values()].flat()]
 }
