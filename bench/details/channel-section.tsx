@@ -19,6 +19,11 @@ const told: Record<Behaviour['kind'], string> = {
   ride: 'Stays on what it lies on.',
   span: 'Stretches with the page without turning thicker.',
 }
+const KEEPS = {
+  keepsSize: 'Keeps its size',
+  keepsRatio: 'Keeps its proportions',
+  keepsClear: 'Keeps clear of others',
+} as const
 /** What the selection does on other sizes, and what it does differently where. */
 export function ChannelSection({ ids }: { ids: readonly string[] }) {
   const bench = useBench()
@@ -59,17 +64,15 @@ export function ChannelSection({ ids }: { ids: readonly string[] }) {
         />
       </div>
       <p className="text-tiny leading-4 text-soft">{kind ? told[kind] : 'Different things.'}</p>
-      {(['keepsSize', 'keepsClear'] as const).map((key) => (
+      {(['keepsSize', 'keepsRatio', 'keepsClear'] as const).map((key) => (
         <label key={key} className="flex h-6 items-center gap-2 text-small">
           <input
             type="checkbox"
             className="accent-[var(--color-accent)]"
-            checked={layers.every((l) => l.behaviour[key])}
-            onChange={(e) =>
-              set(key === 'keepsSize' ? 'Keeps its size' : 'Keeps clear', { [key]: e.target.checked })
-            }
+            checked={layers.every((l) => l.behaviour[key] ?? false)}
+            onChange={(e) => set(KEEPS[key], { [key]: e.target.checked })}
           />
-          {key === 'keepsSize' ? 'Keeps its size' : 'Keeps clear of others'}
+          {KEEPS[key]}
         </label>
       ))}
       {ids.length === 1 && <ShortForm id={ids[0] as string} />}

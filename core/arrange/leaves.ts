@@ -69,6 +69,7 @@ function linesBox(i: Item): Bounds {
 /** What every node has, told from its things. */
 export const commonOf = (kind: string, items: readonly Item[], region: Region, room: Room) => ({
   room,
+  fixed: items.every((i) => i.node.layer.behaviour.keepsSize),
   reads: null,
   along: null,
   key: keyOf(kind, items),
@@ -130,7 +131,8 @@ export function leafOf(item: Item, region: Region): Node {
       along: widthOf(item.ink) >= heightOf(item.ink) ? 'x' : 'y',
     }
   const masked = Object.values(layer.masks).some((m) => m.on)
-  if (takesPicture(layer) && layer.form === 'rectangle' && plain && upright(item) && !masked)
+  const free = !layer.behaviour.keepsRatio && !layer.behaviour.keepsSize
+  if (takesPicture(layer) && layer.form === 'rectangle' && plain && upright(item) && !masked && free)
     return { kind: 'slot', ...commonOf('slot', [item], region, 'keeps'), item }
   return blockOf([item], region)
 }
@@ -145,6 +147,8 @@ export function canHug(i: Item): boolean {
   const { layer } = i.node
   const { bend, corners, skew } = layer.placement
   if (bend || corners || skew || !upright(i) || i.node.insides.length > 0) return false
+  // Sized evenly or not at all, as people said.
+  if (layer.behaviour.keepsRatio || layer.behaviour.keepsSize) return false
   if (Object.values(layer.masks).some((m) => m.on)) return false
   return (isShape(layer) && layer.form === 'rectangle') || (takesPicture(layer) && layer.form === 'rectangle')
 }

@@ -21,6 +21,8 @@ type Common = {
   room: Room
   /** Where its words begin in a wider box: 0 left, 1 right; null of what is not read line by line. */
   reads: number | null
+  /** People said that it stays as large as on the master. */
+  fixed: boolean
   /** The direction in which its length follows what it stands between; null of what has a length of its own. */
   along: Axis | null
 }

@@ -13,6 +13,8 @@ export const behaviourSchema = z.object({
   kind: z.enum(['auto', ...BEHAVIOURS]),
   keepsSize: z.boolean(),
   keepsClear: z.boolean(),
+  /** Its sides stay in proportion: a card is scaled, not stretched round its words. */
+  keepsRatio: z.boolean().optional(),
   /** Strokes and corner radii stay as they are when the layer is sized, by hand or for a channel. */
   keepsWeight: z.boolean().default(false),
   /** What a layer rides on; without it the nearest thing beneath it. */

@@ -4,7 +4,8 @@ import type { BlockNode, NodeDefinition } from '../node'
 
 export const block: NodeDefinition<BlockNode> = {
   shapes(node, { scale, smallest }) {
-    const k = Math.max(scale, Number.isFinite(node.least) ? smallest / node.least : 0)
+    const own = node.fixed ? 1 : scale
+    const k = Math.max(own, Number.isFinite(node.least) ? smallest / node.least : 0)
     return [
       {
         width: widthOf(node.box) * k,

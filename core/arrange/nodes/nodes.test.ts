@@ -9,7 +9,7 @@ import { placedBounds } from '../../geometry/placement'
 import type { Layer } from '../../kinds/list'
 import { boxAt, pictureLayer, shapeLayer, typeLayer } from '../../kinds/new'
 import { allFontFiles } from '../../type/catalogue'
-import { commonOf, leafOf, type Region } from '../leaves'
+import { canHug, commonOf, leafOf, type Region } from '../leaves'
 import type { Fit, LinesNode, Node, PanelNode, Placing, SetNode, Shape } from '../node'
 import { pushOver } from '../over-edges'
 import { placeShape, shapesAt } from './list'
@@ -235,5 +235,25 @@ describe('stretching', () => {
     expect('radii' in round && round.radii).toEqual([60, 60, 60, 60])
     const card = stretchedLayer({ ...button, radii: [20, 20, 20, 20] }, boundsOf(0, 0, 500, 120), 1)
     expect('radii' in card && card.radii).toEqual([20, 20, 20, 20])
+  })
+})
+
+describe('what people said of its size', () => {
+  const half = { ...fit, scale: 0.5 }
+  const saying = (item: Item, part: Partial<Item['node']['layer']['behaviour']>): Item =>
+    itemOf({ ...item.node.layer, behaviour: { ...item.node.layer.behaviour, ...part } } as Layer)
+  it('holds on every channel: a mark stays as large, words no smaller', () => {
+    const mark = saying(thing('mark', 100, 100, 120, 60), { keepsSize: true })
+    expect(shapesAt(leaf(mark), half).map((s) => [s.width, s.height])).toEqual([[120, 60]])
+    const loose = thing('loose', 100, 100, 120, 60)
+    expect(shapesAt(leaf(loose), half)[0]?.width).toBe(60)
+    const words = saying(itemOf(typeLayer(where('words'), 'Kiln', boxAt(0, 0, 300, 60), { size: 40 })), {
+      keepsSize: true,
+    })
+    expect(shapesAt(leaf(words), half)[0]?.scale).toBe(1)
+  })
+  it('leaves a card in proportion that would be stretched round its words', () => {
+    expect(canHug(area('card', 0, 0, 200, 300))).toBe(true)
+    expect(canHug(saying(area('card', 0, 0, 200, 300), { keepsRatio: true }))).toBe(false)
   })
 })

@@ -56,7 +56,8 @@ const heightAt = (node: WordsNode, lines: number, size: number): number => lines
 
 export const words: NodeDefinition<WordsNode> = {
   shapes(node, { scale, words: by, smallest }) {
-    const size = Math.max(scale * by * node.size, smallest * node.level)
+    const wanted = node.fixed ? node.size : scale * by * node.size
+    const size = Math.max(wanted, smallest * node.level)
     const slack = slackOf(size)
     const long = node.wraps.length
     return node.wraps.map((wrap, n): Shape => {
