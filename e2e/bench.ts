@@ -30,7 +30,7 @@ export async function settled(page: Page): Promise<void> {
     expect(now.saved).toBe('saved')
     // Arrangements that are stored count up the revision without a change on the stage.
     expect(now.shown).toBeGreaterThanOrEqual((now.wanted ?? 0) - 0)
-  }).toPass({ timeout: 60_000 })
+  }).toPass({ timeout: 60_000, intervals: [60, 100, 150, 200, 250] })
 }
 
 /** A begun design on some sizes, by way of the shelf. */

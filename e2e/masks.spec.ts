@@ -188,7 +188,10 @@ test('one shape is punched out of another, live: moved the hole moves along, let
   await page.getByLabel('Left', { exact: true }).fill('600')
   await page.keyboard.press('Enter')
   await settled(page)
-  expect([await isPaper(page, 480, 540), await isPaper(page, 700, 540)]).toEqual([false, true])
+  // A stalled machine may show it a moment later.
+  await expect
+    .poll(async () => [await isPaper(page, 480, 540), await isPaper(page, 700, 540)])
+    .toEqual([false, true])
   await row(page, 'Combined shape').click()
   await page.keyboard.press('Control+Shift+g')
   await settled(page)
