@@ -1,5 +1,12 @@
 import { type Kysely, type Migration, sql } from 'kysely'
 
+/** A table that comes in. */
+const creating = (statement: string): Migration => ({
+  async up(db: Kysely<unknown>) {
+    await sql.raw(statement).execute(db)
+  },
+})
+
 /** In order; a migration that has landed is never changed. */
 export const migrations: Record<string, Migration> = {
   '001-first': {
@@ -35,15 +42,9 @@ export const migrations: Record<string, Migration> = {
       )
     },
   },
-  '002-guide-sets': {
-    async up(db: Kysely<unknown>) {
-      await sql
-        .raw(
-          'create table guide_sets (id text primary key, name text not null unique, guides text not null, created_at text not null)',
-        )
-        .execute(db)
-    },
-  },
+  '002-guide-sets': creating(
+    'create table guide_sets (id text primary key, name text not null unique, guides text not null, created_at text not null)',
+  ),
   '003-how-supplies-look': {
     async up(db: Kysely<unknown>) {
       const run = (text: string) => sql.raw(text).execute(db)
@@ -53,15 +54,9 @@ export const migrations: Record<string, Migration> = {
       await run('drop table supplies_words')
     },
   },
-  '004-house-sets': {
-    async up(db: Kysely<unknown>) {
-      await sql
-        .raw(
-          'create table houses (campaign_id text primary key references campaigns(id) on delete cascade, document text not null)',
-        )
-        .execute(db)
-    },
-  },
+  '004-house-sets': creating(
+    'create table houses (campaign_id text primary key references campaigns(id) on delete cascade, document text not null)',
+  ),
   '005-versions-hold-their-files': {
     async up(db: Kysely<unknown>) {
       const { rows } = await sql<{ id: string; document: string }>`select id, document from versions`.execute(
@@ -86,13 +81,7 @@ export const migrations: Record<string, Migration> = {
       await sql.raw('alter table edits add column version integer not null default 1').execute(db)
     },
   },
-  '008-saved-channels': {
-    async up(db: Kysely<unknown>) {
-      await sql
-        .raw(
-          'create table saved_channels (id text primary key, name text not null, campaign_id text references campaigns(id) on delete cascade, document text not null, created_at text not null)',
-        )
-        .execute(db)
-    },
-  },
+  '008-saved-channels': creating(
+    'create table saved_channels (id text primary key, name text not null, campaign_id text references campaigns(id) on delete cascade, document text not null, created_at text not null)',
+  ),
 }

@@ -17,6 +17,8 @@ export type Region = {
   /** Words that are turned farther are set upright, degrees. */
   upright?: number
 }
+/** A picture in a slot shows more to its sides in a card that became wider. */
+const SLOT_WIDENS = 1.4
 /** Beyond this words run up or down an edge, degrees. */
 export const MOST_TURN = 30
 
@@ -70,6 +72,7 @@ function linesBox(i: Item): Bounds {
 export const commonOf = (kind: string, items: readonly Item[], region: Region, room: Room) => ({
   room,
   fixed: items.every((i) => i.node.layer.behaviour.keepsSize),
+  widens: 1,
   reads: null,
   along: null,
   key: keyOf(kind, items),
@@ -133,7 +136,7 @@ export function leafOf(item: Item, region: Region): Node {
   const masked = Object.values(layer.masks).some((m) => m.on)
   const free = !layer.behaviour.keepsRatio && !layer.behaviour.keepsSize
   if (takesPicture(layer) && layer.form === 'rectangle' && plain && upright(item) && !masked && free)
-    return { kind: 'slot', ...commonOf('slot', [item], region, 'keeps'), item }
+    return { kind: 'slot', ...commonOf('slot', [item], region, 'keeps'), widens: SLOT_WIDENS, item }
   return blockOf([item], region)
 }
 /** How far words stay turned in rows and columns; null where they run up or down an edge and stay one with it. */

@@ -1,6 +1,7 @@
 import { type Item, sizeOf } from '../compose/item'
 import type { Relation } from '../compose/relation'
 import { isLike } from '../compose/relations/set'
+import { tableRows } from '../compose/relations/table'
 import type { Before } from './faults/fault'
 import type { Parts } from './parts'
 
@@ -69,18 +70,10 @@ function matesOf(i: Item, loose: readonly Item[], relations: readonly Relation[]
     .flatMap((member) => loose.filter((o) => carrierOf(o.id) === member && isLike(i, o)).slice(0, 1))
 }
 /** The ids of the other cells of a cell's column. */
-function columnOf({ of, to }: Relation, id: string): string[] {
-  const rows = rowsOf({ of, to })
+function columnOf(table: Relation, id: string): string[] {
+  const rows = tableRows(table)
   const at = rows.map((row) => row.indexOf(id)).find((n) => n >= 0) ?? 0
   return rows.flatMap((row) => row[at] ?? []).filter((cell) => cell !== id)
-}
-function rowsOf({ of, to }: Pick<Relation, 'of' | 'to'>): string[][] {
-  let at = 0
-  return to.map((count) => {
-    const row = of.slice(at, at + Number(count))
-    at += Number(count)
-    return row
-  })
 }
 /** Badges and buttons that carried nothing but these. */
 function bareWithout(words: readonly Item[], loose: readonly Item[], relations: readonly Relation[]): Item[] {
@@ -104,7 +97,7 @@ export function remaining(relations: readonly Relation[], leftOut: ReadonlySet<s
   return relations.map((r) => {
     if (!r.of.some((id) => leftOut.has(id))) return r
     if (r.kind === 'table') {
-      const rows = rowsOf(r)
+      const rows = tableRows(r)
         .map((row) => row.filter((id) => !leftOut.has(id)))
         .filter((row) => row.length > 0)
       const even = rows.length > 0 && rows.every((row) => row.length === rows[0]?.length && row.length > 1)

@@ -23,6 +23,8 @@ type Common = {
   reads: number | null
   /** People said that it stays as large as on the master. */
   fixed: boolean
+  /** Where it took nearly all of the width of what it stands with it may become so many times wider to do so again. */
+  widens: number
   /** The direction in which its length follows what it stands between; null of what has a length of its own. */
   along: Axis | null
 }
@@ -110,6 +112,8 @@ export type Shape = {
   kids: readonly Shape[]
   /** The factor it is drawn at, and what else its kind needs to draw it. */
   scale: number
+  /** What things of one set have alike beside their choices. */
+  alike?: string
   extra?: readonly number[]
 }
 /** At which sizes things are tried. */

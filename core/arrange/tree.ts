@@ -2,7 +2,7 @@ import { type Item, isWords } from '../compose/item'
 import { joined } from '../compose/joined'
 import type { Relation } from '../compose/relation'
 import { perRow } from '../compose/relations/set'
-import { isEndRule } from '../compose/relations/table'
+import { isEndRule, tableRows } from '../compose/relations/table'
 import {
   areaOf,
   type Bounds,
@@ -14,6 +14,7 @@ import {
   unionOf,
   widthOf,
 } from '../geometry/bounds'
+import { alignOf, cuts, gathered } from './cuts'
 import { blockOf, canHug, commonOf, leafOf, type Region } from './leaves'
 import type { Axis, LinesNode, Node, PanelNode, RiddenNode, Rider, SetNode, TableNode } from './node'
 import { shareOf } from './nodes/lines'
@@ -21,12 +22,8 @@ import { readingShare } from './nodes/words'
 
 /** Boxes that share more of the smaller one cannot be cut apart. */
 const SHARED = 0.07
-/** A cut may go through so much of a thing's side. */
-const THROUGH = 0.1
 /** What rides is at most so large, of its host. */
 const RIDER = 0.6
-/** Of all gaps in one direction those are cut together that are at least this share of the widest. */
-const ALIKE = 0.55
 
 /**
  * Rows and columns of the things of a region, with what belongs together in nodes of its own. `apart` takes words off what they
@@ -91,24 +88,18 @@ class Builder {
       tops.filter((t) => !riders.has(t.id)),
       rigid.map((r) => [outermost(r.of[0] as string), outermost(r.to[0] as string)] as const),
     )
-    const heldBy = (t: Item) => items.filter((i) => outermost(i.id) === t.id)
+    const heldBy = (some: readonly Item[]) => items.filter((i) => some.some((t) => outermost(i.id) === t.id))
+    const touching = overlaps.filter((r) => !riders.has(outermost(r.of[0] as string)))
     const all = groups.map((g): Node => {
-      const held =
-        g.length === 1 ? heldBy(g[0] as Item) : items.filter((i) => g.some((t) => outermost(i.id) === t.id))
       const own = riding.filter((t) => g.some((host) => hostOf(t) === host.id))
-      const one = g.length === 1 ? (g[0] as Item) : null
-      if (!one) return blockOf([...held, ...own.flatMap(heldBy)], this.region)
-      const made = this.single(
-        one,
-        held,
-        overlaps.filter((r) => !riders.has(outermost(r.of[0] as string))),
+      const [one, ...more] = g as [Item, ...Item[]]
+      if (more.length > 0) return blockOf(heldBy([...g, ...own]), this.region)
+      const made = this.single(one, heldBy(g), touching)
+      if (own.length === 0) return made
+      return this.ridden(
+        made,
+        own.map((rider) => ({ host: one, rider, items: heldBy([rider]) })),
       )
-      return own.length > 0
-        ? this.ridden(
-            made,
-            own.map((rider) => ({ host: one, rider, items: heldBy(rider) })),
-          )
-        : made
     })
     return this.sets(this.captions(this.tables(all)))
   }
@@ -174,12 +165,9 @@ class Builder {
     for (const r of this.relations.filter((x) => x.kind === 'table')) {
       const cells = now.filter((n) => n.items.length === 1 && r.of.includes(n.items[0]?.id ?? ''))
       if (cells.length !== r.of.length) continue
-      let at = 0
-      const rows = r.to.map((count) => {
-        const row = r.of.slice(at, at + Number(count))
-        at += Number(count)
-        return row.map((id) => cells.find((n) => n.items[0]?.id === id)?.items[0] as Item)
-      })
+      const rows = tableRows(r).map((row) =>
+        row.map((id) => cells.find((n) => n.items[0]?.id === id)?.items[0] as Item),
+      )
       const cellsBox = unionOf(cells.map((n) => n.box))
       const within = now.filter(
         (n) =>
@@ -353,59 +341,3 @@ const isThing = (n: Node): boolean => n.room === 'keeps' && n.reads === null
 /** Nodes that are of one make: three cards, three captions with their cups. */
 const alike = ([first, ...rest]: readonly Node[]): boolean =>
   first !== undefined && rest.every((n) => n.kind === first.kind || (isThing(n) && isThing(first)))
-
-type Cuts = { parts: Node[][]; gaps: number[] }
-function cuts(nodes: readonly Node[], axis: Axis, boxOf: (n: Node) => Bounds): Cuts {
-  const [lo, hi] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
-  const sorted = nodes.map((node) => ({ node, box: boxOf(node) })).sort((a, b) => a.box[lo] - b.box[lo])
-  const [parts, gaps]: [Node[][], number[]] = [[], []]
-  let [end, own] = [-Infinity, -Infinity]
-  for (const { node, box } of sorted) {
-    if (parts.length > 0 && box[lo] < end - (box[hi] - box[lo]) * THROUGH) parts.at(-1)?.push(node)
-    else {
-      if (parts.length > 0) gaps.push(node.box[lo] - own)
-      parts.push([node])
-    }
-    end = Math.max(end, box[hi])
-    own = Math.max(own, node.box[hi])
-  }
-  return { parts, gaps }
-}
-/** Parts with smaller gaps between them come together: what is near belongs together. */
-function gathered({ parts, gaps }: Cuts): Cuts {
-  const widest = Math.max(...gaps)
-  // Where all of them overlap a little each is a cut.
-  const least = widest > 0 ? widest * ALIKE : Number.NEGATIVE_INFINITY
-  const out: Cuts = { parts: [[...(parts[0] as Node[])]], gaps: [] }
-  parts.slice(1).forEach((p, n) => {
-    const gap = gaps[n] as number
-    if (gap >= least) {
-      out.parts.push([...p])
-      out.gaps.push(gap)
-    } else out.parts.at(-1)?.push(...p)
-  })
-  return out
-}
-/** Which line things share across their direction: starts, middles or ends; words say it where all do. */
-function alignOf(children: readonly Node[], axis: Axis): number {
-  const [lo, hi] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
-  const spread = (of: (b: Bounds) => number) => {
-    const all = children.map((c) => of(c.box))
-    return Math.max(...all) - Math.min(...all)
-  }
-  const [start, middle, end] = [
-    spread((b) => b[lo]),
-    spread((b) => (b[lo] + b[hi]) / 2),
-    spread((b) => b[hi]),
-  ]
-  const words = children.flatMap((c) => c.items).find(isWords)
-  const told = axis === 'x' && words ? readingShare(words) : 0.5
-  const least = Math.min(start, middle, end)
-  const size = Math.max(widthOf(unionOf(children.map((c) => c.box))), 1)
-  const near = (v: number) => v <= least + 0.01 * size
-  if (told === 0 && near(start)) return 0
-  if (told === 1 && near(end)) return 1
-  if (told === 0.5 && near(middle)) return 0.5
-  if (start === least) return 0
-  return end === least ? 1 : 0.5
-}

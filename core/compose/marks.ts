@@ -53,14 +53,8 @@ function inLine(relation: Relation, of: readonly Bounds[]): RelationMark[] {
   const all = unionOf(of)
   const where = of.reduce((sum, b) => sum + at.of(b), 0) / of.length
   const line: readonly [Point, Point] = at.upright
-    ? [
-        { x: where, y: all.top },
-        { x: where, y: all.bottom },
-      ]
-    : [
-        { x: all.left, y: where },
-        { x: all.right, y: where },
-      ]
+    ? [point(where, all.top), point(where, all.bottom)]
+    : [point(all.left, where), point(all.right, where)]
   return [{ relation, lines: [line], bracket: null, knob: line[1] }]
 }
 function sideOf(name: string): { upright: boolean; of: (b: Bounds) => number } | null {
@@ -69,43 +63,28 @@ function sideOf(name: string): { upright: boolean; of: (b: Bounds) => number } |
   return name === 'foot' ? { upright: false, of: (b) => b.bottom } : null
 }
 const middleOf = ([a, b]: readonly [Point, Point]): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 })
+const point = (x: number, y: number): Point => ({ x, y })
 const clamp = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v))
 /** From what is nearer of a thing to what it relates to; from the side of what lies within it to the same side of that. */
 function lineBetween(a: Bounds, b: Bounds): readonly [Point, Point] {
   const [p, q] = [centreOf(a), centreOf(b)]
   const inside = p.x > b.left && p.x < b.right && p.y > b.top && p.y < b.bottom
   if (inside) {
-    const sides: { away: number; line: readonly [Point, Point] }[] = [
-      {
-        away: a.left - b.left,
-        line: [
-          { x: a.left, y: p.y },
-          { x: b.left, y: p.y },
-        ],
-      },
-      {
-        away: b.right - a.right,
-        line: [
-          { x: a.right, y: p.y },
-          { x: b.right, y: p.y },
-        ],
-      },
-      {
-        away: a.top - b.top,
-        line: [
-          { x: p.x, y: a.top },
-          { x: p.x, y: b.top },
-        ],
-      },
-      {
-        away: b.bottom - a.bottom,
-        line: [
-          { x: p.x, y: a.bottom },
-          { x: p.x, y: b.bottom },
-        ],
-      },
+    const level = (from: number, to: number) => ({
+      away: Math.abs(from - to),
+      line: [point(from, p.y), point(to, p.y)] as const,
+    })
+    const upright = (from: number, to: number) => ({
+      away: Math.abs(from - to),
+      line: [point(p.x, from), point(p.x, to)] as const,
+    })
+    const sides = [
+      level(a.left, b.left),
+      level(a.right, b.right),
+      upright(a.top, b.top),
+      upright(a.bottom, b.bottom),
     ]
-    return sides.reduce((best, side) => (Math.abs(side.away) < Math.abs(best.away) ? side : best)).line
+    return sides.reduce((best, side) => (side.away < best.away ? side : best)).line
   }
   const from = { x: clamp(q.x, a.left, a.right), y: clamp(q.y, a.top, a.bottom) }
   return [from, { x: clamp(from.x, b.left, b.right), y: clamp(from.y, b.top, b.bottom) }]

@@ -38,6 +38,19 @@ type More = {
   parent?: string
 }
 
+/** One column of ruled rows: where its words stand in a row, how they look, what they are called. */
+export type RowCell = {
+  x: number
+  width: number
+  height: number
+  /** Beneath the head of the row, px. */
+  down?: number
+  style: Partial<TypeStyle>
+  colour: string
+  name: (row: readonly string[], n: number) => string
+  may?: boolean
+}
+
 const ids = (prefix: string): (() => string) => {
   let n = 0
   return () => `${prefix}${++n}`
@@ -206,6 +219,24 @@ export class DesignBuilder {
       typeLayer(this.where(plane, more.parent ?? null), text, this.boxOf(box, 1), style, colour),
       more,
     )
+  }
+  /** Lines of words in columns on the message plane, with a rule above each. */
+  ruledRows(
+    rows: readonly (readonly string[])[],
+    at: { left: number; right: number; first: number; step: number },
+    rule: { above: number; height: number; colour: string },
+    cells: readonly RowCell[],
+  ): void {
+    for (const [n, row] of rows.entries()) {
+      const y = at.first + n * at.step
+      const line = { x: at.left, y: y - rule.above, width: at.right - at.left, height: rule.height }
+      this.shape('message', 'rectangle', line, solid(rule.colour), { name: `Rule ${n + 1}` })
+      for (const [k, { x, width, height, down = 0, style, colour, name, may }] of cells.entries())
+        this.type('message', row[k] ?? '', { x, y: y + down, width, height }, style, colour, {
+          name: name(row, n),
+          ...(may ? { behaviour: { importance: 'may' } } : {}),
+        })
+    }
   }
   group(plane: Plane, name: string, more: More = {}): string {
     return this.add(groupLayer(this.where(plane, null), name), { ...more, name })

@@ -51,42 +51,40 @@ export function winterPrices(supply: Lookup): Design {
     ink,
     { name: 'Title', behaviour: { importance: 'must' } },
   )
-  for (const [n, [what, about, price]] of rows.entries()) {
-    const y = FIRST + n * STEP
-    b.shape(
-      'message',
-      'rectangle',
-      { x: LEFT, y: y - 24, width: RIGHT - LEFT, height: 2 },
-      solid('#2b211c59'),
+  const serif = { family: 'Cormorant Garamond', size: 54, leading: 1 }
+  b.ruledRows(
+    rows,
+    { left: LEFT, right: RIGHT, first: FIRST, step: STEP },
+    { above: 24, height: 2, colour: '#2b211c59' },
+    [
       {
-        name: `Rule ${n + 1}`,
+        x: LEFT,
+        width: 340,
+        height: 56,
+        style: { ...serif, weight: 600 },
+        colour: ink,
+        name: ([what]) => what ?? '',
       },
-    )
-    b.type(
-      'message',
-      what,
-      { x: LEFT, y, width: 340, height: 56 },
-      { family: 'Cormorant Garamond', weight: 600, size: 54, leading: 1 },
-      ink,
-      { name: what },
-    )
-    b.type(
-      'message',
-      about,
-      { x: 440, y: y + 12, width: 400, height: 40 },
-      { family: 'Instrument Sans', weight: 400, size: 30, leading: 1.2 },
-      soft,
-      { name: `${what}, about`, behaviour: { importance: 'may' } },
-    )
-    b.type(
-      'message',
-      price,
-      { x: 860, y, width: RIGHT - 860, height: 56 },
-      { family: 'Cormorant Garamond', weight: 700, size: 54, leading: 1, align: 'end' },
-      rust,
-      { name: `${what}, price` },
-    )
-  }
+      {
+        x: 440,
+        down: 12,
+        width: 400,
+        height: 40,
+        style: { family: 'Instrument Sans', weight: 400, size: 30, leading: 1.2 },
+        colour: soft,
+        name: ([what]) => `${what}, about`,
+        may: true,
+      },
+      {
+        x: 860,
+        width: RIGHT - 860,
+        height: 56,
+        style: { ...serif, weight: 700, align: 'end' },
+        colour: rust,
+        name: ([what]) => `${what}, price`,
+      },
+    ],
+  )
   b.type(
     'message',
     'In the shop, Thursday to Sunday',

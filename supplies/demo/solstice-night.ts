@@ -1,5 +1,5 @@
 import type { Design } from '../../core/design/schema'
-import { DesignBuilder, type Lookup, radial, solid } from './builder'
+import { DesignBuilder, type Lookup, radial } from './builder'
 
 const [WIDTH, HEIGHT, BLEED] = [1754, 2480, 18]
 const [LEFT, RIGHT, FIRST, STEP] = [150, 1604, 1120, 190]
@@ -54,40 +54,41 @@ export function solsticeNight(supply: Lookup): Design {
     snow,
     { name: 'Title', behaviour: { importance: 'must' } },
   )
-  for (const [n, [time, what, where]] of items.entries()) {
-    const y = FIRST + n * STEP
-    b.shape(
-      'message',
-      'rectangle',
-      { x: LEFT, y: y - 52, width: RIGHT - LEFT, height: 3 },
-      solid('#ffce8a73'),
-      { name: `Rule ${n + 1}` },
-    )
-    b.type(
-      'message',
-      time,
-      { x: LEFT, y, width: 240, height: 90 },
-      { family: 'Barlow Condensed', weight: 600, size: 84, leading: 1.05 },
-      flame,
-      { name: `Time ${n + 1}` },
-    )
-    b.type(
-      'message',
-      what,
-      { x: 430, y: y - 2, width: 820, height: 92 },
-      { family: 'DM Serif Display', weight: 400, size: 80, leading: 1.1 },
-      snow,
-      { name: what },
-    )
-    b.type(
-      'message',
-      where,
-      { x: 1280, y: y + 16, width: RIGHT - 1280, height: 64 },
-      { family: 'Barlow Condensed', weight: 400, size: 60, leading: 1.05, align: 'end' },
-      haze,
-      { name: `Where ${n + 1}`, behaviour: { importance: 'may' } },
-    )
-  }
+  const small = { family: 'Barlow Condensed', leading: 1.05 }
+  b.ruledRows(
+    items,
+    { left: LEFT, right: RIGHT, first: FIRST, step: STEP },
+    { above: 52, height: 3, colour: '#ffce8a73' },
+    [
+      {
+        x: LEFT,
+        width: 240,
+        height: 90,
+        style: { ...small, weight: 600, size: 84 },
+        colour: flame,
+        name: (_, n) => `Time ${n + 1}`,
+      },
+      {
+        x: 430,
+        down: -2,
+        width: 820,
+        height: 92,
+        style: { family: 'DM Serif Display', weight: 400, size: 80, leading: 1.1 },
+        colour: snow,
+        name: ([, what]) => what ?? '',
+      },
+      {
+        x: 1280,
+        down: 16,
+        width: RIGHT - 1280,
+        height: 64,
+        style: { ...small, weight: 400, size: 60, align: 'end' },
+        colour: haze,
+        name: (_, n) => `Where ${n + 1}`,
+        may: true,
+      },
+    ],
+  )
   b.type(
     'message',
     '21 December · free, bring a lantern',

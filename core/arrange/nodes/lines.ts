@@ -1,6 +1,7 @@
 import { type Bounds, heightOf, widthOf } from '../../geometry/bounds'
 import type { Axis, Fit, LinesNode, Node, NodeDefinition, Shape, Side } from '../node'
 import { type Size, unbeatenOf } from '../node'
+import { readingShare } from './words'
 
 /** What it costs that a row becomes a column or the other way round, or breaks in two; of words and pictures alike. */
 const TURNED = 0.22
@@ -294,33 +295,23 @@ function restShare(node: LinesNode, turned: boolean): number {
   if (node.bound) return 0
   return node.axis === 'y' ? 0.5 : node.align
 }
-/** What took nearly all of the width as a picture does so again, up to this factor. */
+/** What took so much of the width took all of it. */
 const SPANS = 0.92
-const WIDER = 1.4
 function lengthOf(child: Node, s: Shape, cross: Axis, across: number, wide: number): number {
-  const own = sizeAlong(s, cross)
-  if (child.along === cross) return Math.min(across, boxAlong(child.box, cross) * s.scale)
-  return child.kind === 'slot' && wide > SPANS
-    ? Math.max(own, Math.min(across, boxAlong(child.box, cross) * s.scale * WIDER))
-    : own
+  const [own, was] = [sizeAlong(s, cross), boxAlong(child.box, cross) * s.scale]
+  if (child.along === cross) return Math.min(across, was)
+  return child.widens > 1 && wide > SPANS ? Math.max(own, Math.min(across, was * child.widens)) : own
 }
 /** Words that begin a little inside of what they stand with do so again: how far, px of the master; negative from the other side. */
 const INSET = 0.15
 function insetOf(child: Node, node: Node, cross: Axis): number {
-  const words =
-    child.kind === 'words' || (child.kind === 'lines' && child.items.every((i) => i.types.length > 0))
-  if (!words || cross !== 'x') return 0
+  if (cross !== 'x' || child.items.some((i) => i.types.length === 0)) return 0
+  const [reads, ...others] = child.items.map(readingShare)
+  if (others.some((r) => r !== reads)) return 0
   const [before, after] = [child.box.left - node.box.left, node.box.right - child.box.right]
-  const reads = readsOf(child)
   const most = INSET * widthOf(node.box)
   if (reads === 0 && before > 0 && before < most) return before
   return reads === 1 && after > 0 && after < most ? -after : 0
-}
-/** Where words begin; of several where all do. */
-function readsOf(node: Node): number | null {
-  if (node.kind !== 'lines') return node.reads
-  const [first, ...rest] = node.children.map(readsOf)
-  return first !== undefined && rest.every((r) => r === first) ? first : null
 }
 const withInset = (spare: number, share: number, inset: number): number => {
   if (inset > 0) return Math.min(inset, spare)

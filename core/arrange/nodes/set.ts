@@ -151,13 +151,7 @@ function structureOf(s: Shape): string {
   const held = structures.get(s)
   if (held !== undefined) return held
   const made =
-    s.kids.length === 0 ? `${s.choice}${ratioOf(s)}` : `${s.choice}(${s.kids.map(structureOf).join()})`
+    s.kids.length === 0 ? `${s.choice}${s.alike ?? ''}` : `${s.choice}(${s.kids.map(structureOf).join()})`
   structures.set(s, made)
   return made
-}
-/** Pictures in slots take the same ratio in all. */
-function ratioOf({ node, width, height }: Shape): string {
-  if (node.kind !== 'slot') return ''
-  const own = widthOf(node.box) / Math.max(1, heightOf(node.box))
-  return (width / Math.max(1, height) / own).toFixed(2)
 }

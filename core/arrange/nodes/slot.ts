@@ -22,6 +22,7 @@ export const slot: NodeDefinition<SlotNode> = {
       choice: '',
       kids: [],
       scale,
+      alike: String(ratio),
     })),
   place({ item }, shape, box, { out }) {
     out.set(item.id, carriedNode(item.node, stretchedLayer(item.node.layer, box, shape.scale)))

@@ -38,6 +38,11 @@ export const table = defineRelation({
   },
   sentence: (r) => `is a cell of a table of ${r.to.length} rows`,
 })
+/** The cells of a table, row by row. */
+export function tableRows({ of, to }: Pick<Relation, 'of' | 'to'>): string[][] {
+  let at = 0
+  return to.map((count) => of.slice(at, (at += Number(count))))
+}
 /** Several words on one carrier may make a table there. */
 const onShared = (f: Relation, found: readonly Relation[]): boolean =>
   f.kind === 'on' && found.filter((g) => g.kind === 'on' && g.to[0] === f.to[0]).length >= 6
