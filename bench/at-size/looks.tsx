@@ -83,8 +83,8 @@ export function Looks({ of, ratio, look }: Props) {
         </section>
       ))}
       <p className="text-tiny text-soft">
-        Colour vision by Machado, Oliveira and Fernandes (2009). About one man in twelve sees red and green
-        alike.
+        Colour vision by Machado, Oliveira and Fernandes (2009). About one man in twelve tells red from green
+        less well.
       </p>
     </div>
   )

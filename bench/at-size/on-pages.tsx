@@ -1,31 +1,25 @@
-import { Bar, Disc, Lines, Other, Page } from './pieces'
+import { Bar, Lines, Other, Page } from './pieces'
 import type { StandIn } from './stand-in'
 
 /** Among others, in a grid and in a list beside it. */
 export const Videos: StandIn = ({ art, size }) => (
-  <div className="flex gap-8">
-    <div className="grid grid-cols-2 gap-x-5 gap-y-6">
+  <div className="flex items-start gap-10">
+    <div className="grid shrink-0 grid-cols-2 gap-4">
       {[0, 1, 2, 3].map((n) => (
-        <div key={n} style={{ width: size.width }} className="space-y-2">
+        <div key={n} style={{ width: size.width }} className="overflow-hidden rounded-md bg-met-card pb-3">
           {n === 1 ? art : <Other width="100%" height={size.height} />}
-          <div className="flex gap-2">
-            <Disc size={22} />
-            <div className="flex-1 space-y-1.5">
-              <Bar width="92%" strong />
-              <Bar width="54%" tall={6} />
-            </div>
-          </div>
+          <span className="flex justify-between gap-4 px-3 pt-3">
+            <Bar width="64%" strong />
+            <Bar width="18%" />
+          </span>
         </div>
       ))}
     </div>
-    <div className="space-y-3">
+    <div className="shrink-0 space-y-2 rounded-md bg-met-card p-3">
       {[0, 1, 2, 3, 4].map((n) => (
-        <div key={n} className="flex gap-2">
+        <div key={n} className="flex items-center gap-3">
+          <Bar width={88} strong />
           <Small size={size}>{n === 2 ? art : <Other width={size.width} height={size.height} />}</Small>
-          <div className="w-24 space-y-1.5 pt-1">
-            <Bar width="100%" strong />
-            <Bar width="60%" tall={6} />
-          </div>
         </div>
       ))}
     </div>

@@ -1,4 +1,4 @@
-import { Bar, Disc, Lines, Phone } from './pieces'
+import { Bar, Lines, Other, Phone } from './pieces'
 import { PHONE_MM } from './places'
 import type { StandIn } from './stand-in'
 
@@ -7,49 +7,49 @@ export const Feed: StandIn = ({ art, pxPerMm }) => {
   const [w, h] = [PHONE_MM.width * pxPerMm, PHONE_MM.height * pxPerMm]
   return (
     <Phone width={w} height={h}>
-      <div className="scroll-thin size-full overflow-y-auto">
-        <Post who={84}>{art}</Post>
-        <Post who={120}>
-          <span className="block bg-met-soft" style={{ height: w * 0.8 }} />
-        </Post>
+      <div className="scroll-thin size-full space-y-6 overflow-y-auto py-6">
+        <Passage>
+          <Other width="100%" height={w * 0.3} />
+        </Passage>
+        <Passage>{art}</Passage>
+        <Passage>
+          <Other width="100%" height={w * 0.8} />
+        </Passage>
       </div>
     </Phone>
   )
 }
-const Post = ({ who, children }: { who: number; children: React.ReactNode }) => (
-  <article className="pb-5">
-    <div className="flex items-center gap-2 p-3">
-      <Disc size={26} />
-      <Bar width={who} strong />
-    </div>
-    <div className="flex justify-center bg-met-soft">{children}</div>
-    <div className="space-y-2 p-3">
-      <Bar width={56} tall={10} strong />
+const Passage = ({ children }: { children: React.ReactNode }) => (
+  <article>
+    <div className="flex justify-center">{children}</div>
+    <div className="px-4 pt-3">
       <Lines count={2} />
     </div>
   </article>
 )
-/** The whole screen, with what lies over its head and foot. */
-export const Story: StandIn = ({ art, pxPerMm }) => (
-  <Phone width={PHONE_MM.width * pxPerMm} height={PHONE_MM.height * pxPerMm}>
-    <div className="relative flex justify-center bg-met-page">
-      {art}
-      <div className="absolute inset-x-3 top-2.5 flex gap-1 opacity-90">
-        {[0, 1, 2].map((n) => (
-          <span key={n} className="h-[3px] flex-1 rounded-full bg-white/80" />
-        ))}
+/** The whole screen; what the phone itself lays over it is dimmed: as far in as the channel keeps free above and below. */
+export const Story: StandIn = ({ art, pxPerMm, channel, size }) => {
+  const k = size.height / channel.height
+  const band = 'absolute inset-x-0 flex flex-col justify-center gap-2 bg-black/25 px-6'
+  return (
+    <Phone width={PHONE_MM.width * pxPerMm} height={PHONE_MM.height * pxPerMm}>
+      <div className="flex size-full items-center justify-center bg-met-page">
+        <div className="relative">
+          {art}
+          <div className={`top-0 ${band}`} style={{ height: channel.safe.top * k * COVERED }}>
+            <span className="h-2 w-2/5 rounded-full bg-white/70" />
+          </div>
+          <div className={`bottom-0 ${band}`} style={{ height: channel.safe.bottom * k * COVERED }}>
+            <span className="h-2 w-3/5 rounded-full bg-white/70" />
+            <span className="h-2 w-1/3 rounded-full bg-white/70" />
+          </div>
+        </div>
       </div>
-      <div className="absolute top-5 left-3 flex items-center gap-2 opacity-90">
-        <span className="size-6 rounded-full bg-white/80" />
-        <span className="h-2 w-20 rounded-full bg-white/80" />
-      </div>
-    </div>
-    <div className="absolute inset-x-3 bottom-3 flex items-center gap-2">
-      <span className="h-8 flex-1 rounded-full border border-met-ink" />
-      <Disc size={22} />
-    </div>
-  </Phone>
-)
+    </Phone>
+  )
+}
+/** Of what a channel keeps free so much is covered in fact. */
+const COVERED = 0.6
 /** A link that somebody sent, among what they said. */
 export const Conversation: StandIn = ({ art, size }) => (
   <div className="flex w-[520px] flex-col gap-3 rounded-xl bg-met-card p-5 shadow-lg">

@@ -17,9 +17,6 @@ export const Bar = ({
     style={{ width, height: tall }}
   />
 )
-export const Disc = ({ size }: { size: number }) => (
-  <span className="block shrink-0 rounded-full bg-met-ink" style={{ width: size, height: size }} />
-)
 /** Lines of a paragraph, the last one short. */
 export const Lines = ({ count, tall = 7, strong }: { count: number; tall?: number; strong?: boolean }) => (
   <span className="flex flex-col gap-2">
@@ -54,11 +51,7 @@ export const Phone = ({
 /** A window with a page in it. */
 export const Page = ({ width, children }: { width: number; children: ReactNode }) => (
   <div className="overflow-hidden rounded-lg bg-met-card shadow-lg" style={{ width }}>
-    <div className="flex h-8 items-center gap-2 bg-met-soft px-3">
-      <Disc size={9} />
-      <Disc size={9} />
-      <span className="mx-auto h-4 w-1/2 rounded-full bg-met-card" />
-    </div>
+    <div className="h-3 bg-met-soft" />
     {children}
   </div>
 )

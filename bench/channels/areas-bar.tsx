@@ -3,6 +3,7 @@ import { Plus, Trash2 } from 'lucide-react'
 import type { Area } from '@/core/design/channel-schema'
 import { Button, IconButton } from '../ui/button'
 import { NameInput } from '../ui/name-input'
+import { StageBar } from '../ui/stage-bar'
 import { type Drawn, KINDS } from './areas'
 
 type Props = {
@@ -18,13 +19,7 @@ type Props = {
 export function AreasBar({ taken, adding, full, onAdd, onEdit, onDone }: Props) {
   const named = taken && taken.kind !== 'safe' ? taken : null
   return (
-    <div
-      role="toolbar"
-      aria-label="Areas of the channel"
-      className="absolute bottom-3 left-1/2 flex -translate-x-1/2 items-center gap-1 rounded-control bg-panel p-1 shadow"
-      onPointerDown={(e) => e.stopPropagation()}
-      onDoubleClick={(e) => e.stopPropagation()}
-    >
+    <StageBar label="Areas of the channel">
       {(['clear', 'also'] as const).map((kind) => (
         <Button
           key={kind}
@@ -58,6 +53,6 @@ export function AreasBar({ taken, adding, full, onAdd, onEdit, onDone }: Props) 
       <Button small look="primary" onClick={onDone}>
         Done
       </Button>
-    </div>
+    </StageBar>
   )
 }

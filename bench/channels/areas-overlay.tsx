@@ -69,6 +69,10 @@ function Areas() {
     const area = draggedArea(h.from, h.grip, p.x - h.begun.x, p.y - h.begun.y)
     bench.preview(write(h.of, area))
   }
+  const letGo = () => {
+    held.current = null
+    bench.cancel()
+  }
   const end = (e: PointerEvent) => {
     const h = held.current
     held.current = null
@@ -82,7 +86,7 @@ function Areas() {
   const edit = (of: Pick<Drawn, 'kind' | 'at'>, area: Area | null, name: string) =>
     bench.edit(name, write(of, area))
   const areas = areasOf(channel)
-  const hands = { onPointerMove: move, onPointerUp: end, onPointerCancel: () => bench.cancel() }
+  const hands = { onPointerMove: move, onPointerUp: end, onPointerCancel: letGo }
   return (
     <div
       data-areas

@@ -9,6 +9,7 @@ import { say } from '../actions/steering'
 import { commandById } from '../commands/list'
 import { useBench, useBenchState, usePaced } from '../state/bench-context'
 import { Button } from '../ui/button'
+import { StageBar } from '../ui/stage-bar'
 import { Line, type Size } from './overlay-parts'
 import { toStage } from './view'
 
@@ -129,18 +130,13 @@ const makings = [
 function Making() {
   const bench = useBench()
   return (
-    <div
-      role="toolbar"
-      aria-label="What the selected things are to each other"
-      className="absolute bottom-3 left-1/2 flex -translate-x-1/2 gap-1 rounded-control bg-panel p-1 shadow"
-      onPointerDown={(e) => e.stopPropagation()}
-    >
+    <StageBar label="What the selected things are to each other">
       {makings.map(([id, label]) => (
         <Button key={id} small look="ghost" onClick={() => commandById(id).run(bench)}>
           {label}
         </Button>
       ))}
-    </div>
+    </StageBar>
   )
 }
 

@@ -86,7 +86,7 @@ export const WallNames = memo(function WallNames({ width, height }: { width: num
             )}
             {against && against !== 'master' && (
               <Compared split={split}>
-                <Before cell={c} version={against.version} />
+                <Before key={against.version} cell={c} version={against.version} />
               </Compared>
             )}
             <div className="absolute inset-0 overflow-hidden">

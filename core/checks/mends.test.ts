@@ -146,6 +146,8 @@ describe('what belongs together', () => {
       if (title?.kind === 'type') title.short = 'Kiln!'
     })
     const f = findingOf('small-type', 'link-card', 'title')
+    // Where it stands already there is nothing to do.
+    expect(mendsFor(f, mend('shorter-text', f, long)).map((m) => m.id)).not.toContain('shorter-text')
     expect(Object.values(mend('shorter-text', f, long).changes)).toMatchObject([
       { channel: 'link-card', property: 'text', value: 'Kiln!' },
     ])

@@ -56,7 +56,15 @@ const shorten: Mend = {
   label: 'Use the short form',
   fits: (f, d) => {
     const layer = d.layers[f.layer ?? '']
-    return BY_PLACE.includes(f.check) && isElsewhere(f, d) && isWorded(layer) && Boolean(layer.short)
+    if (!BY_PLACE.includes(f.check) || !isElsewhere(f, d) || !isWorded(layer) || !layer.short) return false
+    const arranged = d.arrangements[arrangementKey(f.page, f.channel)]
+    const stands = arranged?.solver === 2 && (arranged.short ?? []).includes(layer.id)
+    const own = changesIn(d, {
+      channel: f.channel,
+      targets: ofLayers([layer.id]),
+      property: (p) => p === 'text',
+    })
+    return !stands && own.length === 0
   },
   apply: (d, f) => {
     const layer = d.layers[f.layer ?? '']

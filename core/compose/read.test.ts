@@ -134,6 +134,24 @@ describe('reading a composition', () => {
     })
     expect(kinds('between')).toHaveLength(1)
   })
+  it('takes a line above a table that is like those within for its first, and another line for what parts two things', () => {
+    const between = (width: number) =>
+      told((b) => {
+        words(b, 'What it costs', 100, 120, 90)
+        b.shape('message', 'rectangle', { x: 100, y: 270, width, height: 3 }, solid('#111111'))
+        for (const [n, name] of ['Cup', 'Bowl', 'Plate'].entries()) {
+          const y = 300 + n * 70
+          words(b, name, 100, y, 36, 300)
+          words(b, '24', 700, y, 36, 100)
+          if (n > 0)
+            b.shape('message', 'rectangle', { x: 100, y: y - 16, width: 700, height: 3 }, solid('#111111'))
+        }
+      })
+        .kinds('between')
+        .filter((r) => r.of[0] === 'read-2')
+    expect(between(700)).toHaveLength(0)
+    expect(between(200)).toHaveLength(1)
+  })
   it('tells words that run behind something from words in front of it', () => {
     const at = (plane: 'front' | 'setting') =>
       told((b) => {

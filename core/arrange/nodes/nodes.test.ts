@@ -257,3 +257,44 @@ describe('what people said of its size', () => {
     expect(canHug(saying(area('card', 0, 0, 200, 300), { keepsRatio: true }))).toBe(false)
   })
 })
+
+describe('what rides on one of a set', () => {
+  const cards = [0, 1, 2].map((n) => area(`card${n}`, 100 + n * 220, 200, 200, 300))
+  const badge = area('badge', 690, 170, 80, 80)
+  const price = itemOf(typeLayer(where('price'), '24', boxAt(710, 195, 40, 30), { size: 20 }))
+  const hosted = leaf(cards[2] as Item)
+  const set: SetNode = {
+    kind: 'set',
+    ...commonOf('set', cards, region, 'spreads'),
+    children: [...cards.slice(0, 2).map(leaf), hosted],
+    perRow: 3,
+    gapX: 20,
+    gapY: 20,
+  }
+  const node: Node = {
+    kind: 'ridden',
+    ...commonOf('ridden', [...cards, badge, price], region, 'spreads'),
+    host: set,
+    riders: [{ host: cards[2] as Item, rider: badge, items: [badge, price] }],
+  }
+  it('is at the same place of that one’s outline, with what lies on it, in every shape', () => {
+    const shapes = shapesAt(node, { ...fit, scale: 0.8 })
+    expect(new Set(shapes.map((s) => s.kids[0]?.choice)).size).toBeGreaterThan(1)
+    for (const shape of shapes) {
+      const boxes = put(shape, inBox(shape))
+      const [host, own, words] = ['card2', 'badge', 'price'].map((id) => boxes.get(id) as Bounds) as [
+        Bounds,
+        Bounds,
+        Bounds,
+      ]
+      // 30 px beyond the right edge and above the head, at the scale.
+      expect(own.right - host.right).toBeCloseTo(30 * 0.8, 3)
+      expect(host.top - own.top).toBeCloseTo(30 * 0.8, 3)
+      expect(contains(own, words, 0.5)).toBe(true)
+      expect(contains(inBox(shape), own, 0.5)).toBe(true)
+      for (const other of ['card0', 'card1']) expect(overlaps(own, boxes.get(other) as Bounds)).toBe(false)
+      const sizes = [0, 1, 2].map((n) => widthOf(boxes.get(`card${n}`) as Bounds))
+      expect(Math.max(...sizes) - Math.min(...sizes)).toBeLessThan(0.01)
+    }
+  })
+})
