@@ -238,13 +238,13 @@ class Builder {
       // A badge on one of them makes it no other: it rides where it rode, they stay alike.
       const bare = children.map((c) => (c.kind === 'ridden' ? c.host : c))
       if (bare.some((c) => c.over.size > 0) || !alike(bare)) continue
-      const made = this.set(bare, perRow(r))
       const riders = children.flatMap((c) => (c.kind === 'ridden' ? c.riders : []))
+      const made = this.set(bare, perRow(r), riders)
       now = [...now.filter((n) => !distinct.has(n)), riders.length > 0 ? this.ridden(made, riders) : made]
     }
     return now
   }
-  private set(children: readonly Node[], columns: number): SetNode {
+  private set(children: readonly Node[], columns: number, riders: readonly Rider[]): SetNode {
     const gaps = (axis: Axis) => {
       const [lo, hi] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
       const step = axis === 'x' ? 1 : columns
@@ -256,6 +256,9 @@ class Builder {
       return found.length > 0 ? found.reduce((s, g) => s + g, 0) / found.length : null
     }
     const [x, y] = [gaps('x'), gaps('y')]
+    // Where they never stood what rides on one must not reach another.
+    const free = (gap: number | null, axis: Axis) =>
+      Math.max(gap ?? 0, ...riders.map((r) => reachOf(r, axis)))
     return {
       kind: 'set',
       ...commonOf(
@@ -267,8 +270,8 @@ class Builder {
       box: unionOf(children.map((c) => c.box)),
       children,
       perRow: columns,
-      gapX: x ?? y ?? 0,
-      gapY: y ?? x ?? 0,
+      gapX: x ?? free(y, 'x'),
+      gapY: y ?? free(x, 'y'),
     }
   }
 
@@ -317,6 +320,14 @@ class Builder {
     }
   }
 }
+/** How far what rides stands out beyond what it rides on, in one direction, px of the master. */
+function reachOf({ host, items }: Rider, axis: Axis): number {
+  const [lo, hi] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
+  const all = unionOf(items.map((i) => i.ink))
+  return Math.max(0, host.ink[lo] - all[lo], all[hi] - host.ink[hi]) * CLEARLY
+}
+/** Not only just. */
+const CLEARLY = 1.15
 /** Small enough to stay at the outline of its host. */
 const smaller = (rider: Item, host: Item): boolean =>
   rider.area < RIDER * host.area &&

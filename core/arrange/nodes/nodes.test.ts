@@ -2,6 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { openFonts } from '../../../host/fonts'
 import { stretchedLayer } from '../../adapt/place'
 import { type Item, itemsOf } from '../../compose/item'
+import type { Relation } from '../../compose/relation'
 import { ownChannel } from '../../design/channels'
 import type { LayerNode } from '../../design/tree'
 import { type Bounds, boundsOf, contains, heightOf, overlaps, unionOf, widthOf } from '../../geometry/bounds'
@@ -12,6 +13,7 @@ import { allFontFiles } from '../../type/catalogue'
 import { canHug, commonOf, leafOf, type Region } from '../leaves'
 import type { Fit, LinesNode, Node, PanelNode, Placing, SetNode, Shape } from '../node'
 import { pushOver } from '../over-edges'
+import { treeOf } from '../tree'
 import { placeShape, shapesAt } from './list'
 
 const fonts = openFonts()
@@ -262,21 +264,13 @@ describe('what rides on one of a set', () => {
   const cards = [0, 1, 2].map((n) => area(`card${n}`, 100 + n * 220, 200, 200, 300))
   const badge = area('badge', 690, 170, 80, 80)
   const price = itemOf(typeLayer(where('price'), '24', boxAt(710, 195, 40, 30), { size: 20 }))
-  const hosted = leaf(cards[2] as Item)
-  const set: SetNode = {
-    kind: 'set',
-    ...commonOf('set', cards, region, 'spreads'),
-    children: [...cards.slice(0, 2).map(leaf), hosted],
-    perRow: 3,
-    gapX: 20,
-    gapY: 20,
-  }
-  const node: Node = {
-    kind: 'ridden',
-    ...commonOf('ridden', [...cards, badge, price], region, 'spreads'),
-    host: set,
-    riders: [{ host: cards[2] as Item, rider: badge, items: [badge, price] }],
-  }
+  const [one, two, three] = cards.map((c) => c.id) as [string, string, string]
+  const relations: Relation[] = [
+    { kind: 'set', of: [one, two, three], to: ['3'] },
+    { kind: 'rides', of: ['badge'], to: [three] },
+    { kind: 'on', of: ['price'], to: ['badge'] },
+  ]
+  const node = treeOf([...cards, badge, price], relations, { ...region, fonts }) as Node
   it('is at the same place of that one’s outline, with what lies on it, in every shape', () => {
     const shapes = shapesAt(node, { ...fit, scale: 0.8 })
     expect(new Set(shapes.map((s) => s.kids[0]?.choice)).size).toBeGreaterThan(1)
