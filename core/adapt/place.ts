@@ -139,17 +139,23 @@ export function spanBox(unit: Unit, f: Frame): Bounds {
   return { left, top, right, bottom }
 }
 
-const seen = new WeakMap<Layer, { key: string; layer: Layer }[]>()
-/** The same object for the same outcome, so that what is kept by layer stays valid from one resolve to the next. */
-function stable<L extends Layer>(layer: L, made: L): L {
-  const key = JSON.stringify(made)
-  const held = seen.get(layer) ?? []
-  const found = held.find((h) => h.key === key)
-  if (found) return found.layer as L
+const MOST_SEEN = 24
+const seen = new WeakMap<Layer, Map<string, Layer>>()
+/**
+ * The same object for the same outcome, so that what is kept by layer stays valid from one resolve to the next. `how` says by
+ * which numbers it is made, all that it depends on beside the layer.
+ */
+function stable(layer: Layer, how: string, make: () => Layer): Layer {
+  const held = seen.get(layer) ?? new Map<string, Layer>()
+  seen.set(layer, held)
+  const found = held.get(how)
+  if (found) return found
+  const made = make()
   // What is made of it further on is kept by it too.
   Object.freeze(made)
   Object.values(made.treatments).forEach(Object.freeze)
-  seen.set(layer, [...held.slice(-11), { key, layer: made }])
+  held.set(how, made)
+  if (held.size > MOST_SEEN) held.delete(held.keys().next().value as string)
   return made
 }
 
@@ -163,8 +169,10 @@ const movedPlacement = (p: Placement, m: Move): Placement => ({
 
 /** A layer with every length scaled: box, type size, radii, stroke. */
 export function movedLayer(layer: Layer, m: Move): Layer {
-  const placement = movedPlacement(layer.placement, m)
-  return stable(layer, { ...kindOf(layer).sized(withWeights(layer, m.scale), m.scale), placement })
+  return stable(layer, `moved ${m.scale} ${m.dx} ${m.dy}`, () => ({
+    ...kindOf(layer).sized(withWeights(layer, m.scale), m.scale),
+    placement: movedPlacement(layer.placement, m),
+  }))
 }
 /** The lengths of treatments multiplied, unless the layer keeps its weight. */
 function withTreatments<L extends Layer>(layer: L, by: number): L {
@@ -204,8 +212,11 @@ export function carriedNode(node: LayerNode, layer: Layer): LayerNode {
 export function stretchedLayer(layer: Layer, box: Bounds, weight: number): Layer {
   const quarter = Math.abs(layer.placement.rotation % 180) === 90
   const [w, h] = [Math.max(0.01, widthOf(box)), Math.max(0.01, heightOf(box))]
-  const placement = { ...layer.placement, ...centreOf(box), width: quarter ? h : w, height: quarter ? w : h }
-  return stable(layer, kindOf(layer).stretched({ ...withWeights(layer, weight), placement }, layer))
+  const c = centreOf(box)
+  return stable(layer, `stretched ${c.x} ${c.y} ${w} ${h} ${weight}`, () => {
+    const placement = { ...layer.placement, ...c, width: quarter ? h : w, height: quarter ? w : h }
+    return kindOf(layer).stretched({ ...withWeights(layer, weight), placement }, layer)
+  })
 }
 
 /** A text set in a box at a size, turned about its centre. */
@@ -216,9 +227,10 @@ export function typesetLayer(
   align: 'start' | 'centre' | 'end',
   rotation: number,
 ): Layer {
-  return stable(layer, {
+  const { left, top, right, bottom } = box
+  return stable(layer, `set ${left} ${top} ${right} ${bottom} ${size} ${align} ${rotation}`, () => ({
     ...layer,
     placement: { ...layer.placement, ...centreOf(box), width: widthOf(box), height: heightOf(box), rotation },
     style: { ...layer.style, size, align },
-  })
+  }))
 }

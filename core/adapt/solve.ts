@@ -14,7 +14,7 @@ import {
   widthOf,
 } from '../geometry/bounds'
 import type { Layer } from '../kinds/list'
-import { type LightOf, lightBeneath } from './lightness'
+import { lightBeneath, type LightOf, panesOf } from './lightness'
 import { type Frame, fractional, type Move, moveBounds, moveTo } from './place'
 import { type Align, authorLines, fitStack, leastOf, type Stack, stackTexts, type Text } from './type-stack'
 import type { Block } from './units'
@@ -319,7 +319,8 @@ function score(s: Situation, t: Tried): number {
     if (stack.texts.length === 0) continue
     const first = s.texts.find((x) => x.id === stack.texts[0]?.id)
     const ink = first ? paintLight(first.layer.fill, s.swatches).light : 0
-    const { mean, spread } = lightBeneath(stack.bounds, page, s.beneath, s.swatches, s.lightOf, s.ground)
+    const beneath = panesOf(s.beneath, s.swatches, s.lightOf)
+    const { mean, spread } = lightBeneath(stack.bounds, page, beneath, s.ground)
     total += Math.max(0, 0.45 - Math.abs(ink - mean)) * 6 + spread * 2
     const c = centreOf(stack.bounds)
     if (s.textBounds)

@@ -146,36 +146,71 @@ export type NodeDefinition<N extends Node> = {
 
 /** At most so many shapes of one node are kept. */
 const MOST = 8
-/** Only shapes that nothing else beats in width, height and cost at once (Stockmeyer 1983, from memory, with a cost). */
-export const unbeaten = (all: readonly Shape[], most = MOST): Shape[] =>
-  unbeatenOf(all, most).map((n) => all[n] as Shape)
-
-function isBeaten(s: Size, by: readonly Size[]): boolean {
-  for (const o of by) if (o.height <= s.height + 0.01 && o.cost <= s.cost + 1e-9) return true
-  return false
-}
 export type Size = { width: number; height: number; cost: number }
-/** The numbers of those that nothing else beats, the narrowest first. */
-export function unbeatenOf(all: readonly Size[], most = MOST): number[] {
-  const at = (n: number) => all[n] as Size
-  const sorted = Array.from(all, (_, n) => n).sort((p, q) => {
-    const [a, b] = [at(p), at(q)]
-    return a.width - b.width || a.height - b.height || a.cost - b.cost
-  })
-  const kept: number[] = []
-  // All that are kept are narrower: only the lowest at each cost can beat what comes.
-  const front: Size[] = []
-  for (const n of sorted) {
-    const s = at(n)
-    if (isBeaten(s, front)) continue
-    kept.push(n)
-    let left = 0
-    for (const o of front) if (o.height < s.height || o.cost < s.cost) front[left++] = o
-    front.length = left
-    front.push(s)
+/** Only shapes that nothing else beats in width, height and cost at once (Stockmeyer 1983, from memory, with a cost). */
+export function unbeaten(all: readonly Shape[], most = MOST): Shape[] {
+  const front = new Front()
+  for (let n = 0; n < all.length; n++) {
+    const { width, height, cost } = all[n] as Shape
+    front.add(width, height, cost, n)
   }
-  if (kept.length <= most) return kept
-  // The cheapest of all, over the whole range.
-  const byCost = [...kept].sort((p, q) => at(p).cost - at(q).cost)
-  return byCost.slice(0, most).sort((p, q) => at(p).width - at(q).width)
+  return front.taken(most).map((n) => all[n] as Shape)
 }
+
+/** Width, height, cost and key of one after the other. */
+const FIELDS = 4
+/** Every shape of a search goes through a front; one at a time is filled and read, so all write to the same room. */
+let room = new Float64Array(64 * FIELDS)
+
+/** Gathers sizes and keeps those that no other is as small and as cheap as; of equal ones the first stays. */
+export class Front {
+  private end = 0
+
+  add(width: number, height: number, cost: number, key: number): void {
+    const { end } = this
+    for (let n = 0; n < end; n += FIELDS)
+      if (
+        (room[n] as number) <= width &&
+        (room[n + 1] as number) <= height + ALIKE &&
+        (room[n + 2] as number) <= cost + SAME
+      )
+        return
+    let left = 0
+    for (let n = 0; n < end; n += FIELDS) {
+      const beaten =
+        width <= (room[n] as number) &&
+        height <= (room[n + 1] as number) + ALIKE &&
+        cost <= (room[n + 2] as number) + SAME
+      if (beaten) continue
+      if (left !== n) room.copyWithin(left, n, n + FIELDS)
+      left += FIELDS
+    }
+    if (left + FIELDS > room.length) {
+      const larger = new Float64Array(2 * room.length)
+      larger.set(room)
+      room = larger
+    }
+    room[left] = width
+    room[left + 1] = height
+    room[left + 2] = cost
+    room[left + 3] = key
+    this.end = left + FIELDS
+  }
+  /** The keys of those that nothing beats, the narrowest first; of too many the cheapest. */
+  taken(most = MOST): number[] {
+    const field = (n: number, f: number) => room[n + f] as number
+    const narrowest = (a: number, b: number) =>
+      field(a, 0) - field(b, 0) || field(a, 1) - field(b, 1) || field(a, 2) - field(b, 2)
+    let order: number[] = []
+    for (let n = 0; n < this.end; n += FIELDS) order.push(n)
+    order.sort(narrowest)
+    if (order.length > most) {
+      const cheapest = order.sort((a, b) => field(a, 2) - field(b, 2)).slice(0, most)
+      order = cheapest.sort(narrowest)
+    }
+    return order.map((n) => field(n, 3))
+  }
+}
+/** Heights and costs that differ by less are the same. */
+const ALIKE = 0.01
+const SAME = 1e-9

@@ -10,7 +10,7 @@ import { type Family, families } from './families'
 import type { Before, Fault } from './faults/fault'
 import { afterOf, faultsOf } from './faults/list'
 import { remaining } from './leaving'
-import { unreadable } from './legibility'
+import { legibility } from './legibility'
 import type { Fit, Shape } from './node'
 import { choicesOf, shapesAt } from './nodes/list'
 import type { Parts } from './parts'
@@ -64,6 +64,7 @@ export class Search {
   private readonly rtl: boolean
   private readonly room: { width: number; height: number }
   private readonly clear: readonly Bounds[]
+  private readonly unreadable: ReturnType<typeof legibility>
 
   constructor(
     readonly source: Source,
@@ -87,6 +88,7 @@ export class Search {
     this.most = this.frame.area * MOST
     this.room = { width: widthOf(this.inner) + 1, height: heightOf(this.inner) + 1 }
     this.clear = clearBoxes(channel)
+    this.unreadable = legibility(before, { source, lightOf })
     const words = parts.loose.filter(isWords)
     this.rtl = words.filter((w) => w.layout?.lines[0]?.rtl).length * 2 > words.length
   }
@@ -263,11 +265,7 @@ export class Search {
     const { source, context, before, channel } = this
     const list = source.nodes.flatMap((n) => (leftOut.has(n.layer.id) ? [] : [nodes.get(n.layer.id) ?? n]))
     const items = itemsOf(list, context.fonts, context.lightOf)
-    const look = { source, lightOf: context.lightOf }
-    return [
-      ...faultsOf(before, afterOf(items, channel, leftOut)),
-      ...unreadable(before, items, channel, look),
-    ]
+    return [...faultsOf(before, afterOf(items, channel, leftOut)), ...this.unreadable(items, channel)]
   }
 }
 /** The best of each structure. */

@@ -132,11 +132,12 @@ class Builder {
   }
   private panel(carrier: Item, inner: Node, held: readonly Item[]): PanelNode {
     const [c, b] = [carrier.ink, inner.box]
+    const { padding: said } = carrier.node.layer.behaviour
     const pads = {
-      left: Math.max(0, b.left - c.left),
-      top: Math.max(0, b.top - c.top),
-      right: Math.max(0, c.right - b.right),
-      bottom: Math.max(0, c.bottom - b.bottom),
+      left: said ?? Math.max(0, b.left - c.left),
+      top: said ?? Math.max(0, b.top - c.top),
+      right: said ?? Math.max(0, c.right - b.right),
+      bottom: said ?? Math.max(0, c.bottom - b.bottom),
     }
     const text = held.find((i) => isWords(i))
     const alignX = shareOf(b.left, b.right, c.left, c.right, text ? readingShare(text) : 0.5)

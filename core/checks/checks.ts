@@ -12,6 +12,7 @@ import { safeType } from './safe-type'
 import { slivers } from './slivers'
 import { smallType } from './small-type'
 import { strays } from './specks'
+import { untied } from './untied'
 import { vanishing } from './vanishing'
 
 /** The worst first: what is not there, what cannot be read, what fell apart, then what looks careless. */
@@ -23,6 +24,7 @@ export const checks: readonly Check[] = [
   contrast,
   smallType,
   arrangement,
+  untied,
   knownCharacters,
   vanishing,
   coverage,

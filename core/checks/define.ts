@@ -7,12 +7,14 @@ import type { ResolvedPage } from '../resolve/resolved'
 export type Finding = {
   check: string
   layer: string | null
+  /** The other thing that it is about, where there are two. */
+  to?: string
   at: Bounds
   text: string
   channel: string
   page: string
 }
-export type Found = Pick<Finding, 'layer' | 'at' | 'text'>
+export type Found = Pick<Finding, 'layer' | 'to' | 'at' | 'text'>
 export type CheckContext = { page: ResolvedPage; plan: Plan; scale: number; host: Host }
 export type Check = { kind: string; label: string; run: (c: CheckContext) => Finding[] }
 

@@ -44,6 +44,24 @@ const mend = (id: string, f: Finding, d: Design) => {
   })
 }
 
+describe('a label that nothing ties to what it lies on', () => {
+  const faint = () =>
+    changed((d) => {
+      const plate = d.layers.plate
+      if (plate) Object.assign(plate, { plane: 'setting', opacity: 0.3 })
+    })
+  it('is told on the master only, and is tied by saying so', async () => {
+    const untied = async (d: Design, channel: string) =>
+      (await findings(d, channel)).filter((f) => f.check === 'untied')
+    expect(await untied(made, 'square-post')).toEqual([])
+    const d = faint()
+    const [f, ...others] = await untied(d, 'square-post')
+    expect([f?.layer, f?.to, others.length]).toEqual(['hours', 'plate', 0])
+    expect(await untied(d, 'link-card')).toEqual([])
+    if (f) expect(await untied(mend('lies-on', f, d), 'square-post')).toEqual([])
+  })
+})
+
 describe('mends', () => {
   it('set type that is too small at the smallest size, so that it is found no more', async () => {
     const [f] = (await findings(made, 'square-post')).filter((x) => x.check === 'small-type')

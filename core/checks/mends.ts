@@ -124,7 +124,18 @@ const thicken: Mend = {
     layer.treatments[made.id] = made
   },
 }
-const mends: readonly Mend[] = [again, follow, enlarge, plate, shorten, thicken, leaveOut]
+const tie: Mend = {
+  id: 'lies-on',
+  label: 'Say that it lies on it',
+  fits: (f, d) =>
+    f.check === 'untied' && d.layers[f.layer ?? ''] !== undefined && d.layers[f.to ?? ''] !== undefined,
+  apply: (d, f) => {
+    if (!f.layer || !f.to) return
+    const id = newId()
+    d.said[id] = { id, page: f.page, kind: 'on', members: [f.to, f.layer] }
+  },
+}
+const mends: readonly Mend[] = [tie, again, follow, enlarge, plate, shorten, thicken, leaveOut]
 
 /** What would mend a finding, the gentlest first. */
 export const mendsFor = (f: Finding, d: Design): Mend[] => mends.filter((m) => m.fits(f, d))

@@ -95,7 +95,16 @@ const layouts = new WeakMap<FontBook, { count: number; kept: Map<string, TypeLay
  * Words laid out, kept by all that their lines depend on: sizes are tried by the hundred, their lines are the same. Of the size
  * that they were first asked for; lengths are multiples of it.
  */
-export function layoutOf(fonts: FontBook, layer: LayerOf<'type'>): { layout: TypeLayout; by: number } {
+export function layoutOf(fonts: FontBook, layer: LayerOf<'type'>): LaidOut {
+  const held = laidOut.get(layer)
+  if (held?.count === fonts.count) return held
+  const made = { ...layoutAnew(fonts, layer), count: fonts.count }
+  if (Object.isFrozen(layer)) laidOut.set(layer, made)
+  return made
+}
+type LaidOut = { layout: TypeLayout; by: number }
+const laidOut = new WeakMap<Layer, LaidOut & { count: number }>()
+function layoutAnew(fonts: FontBook, layer: LayerOf<'type'>): LaidOut {
   const { style, text, placement } = layer
   const { size, ...rest } = style
   const key = `${text}|${JSON.stringify(rest)}|${(placement.width / size).toFixed(4)}`

@@ -15,6 +15,11 @@ export const behaviourSchema = z.object({
   keepsClear: z.boolean(),
   /** Its sides stay in proportion: a card is scaled, not stretched round its words. */
   keepsRatio: z.boolean().optional(),
+  /** Of what carries others: that side stays as long as everything else says, instead of hugging what lies on it. */
+  keepsWidth: z.boolean().optional(),
+  keepsHeight: z.boolean().optional(),
+  /** Of what carries others: the room round what lies on it, px of the master; as it lies there where it does not say. */
+  padding: z.number().min(0).max(2000).optional(),
   /** Strokes and corner radii stay as they are when the layer is sized, by hand or for a channel. */
   keepsWeight: z.boolean().default(false),
   /** What a layer rides on; without it the nearest thing beneath it. */

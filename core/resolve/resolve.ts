@@ -11,6 +11,7 @@ import { changesByTarget, type PageTree, type Pass } from './page-tree'
 import { inRegister } from './register'
 import type { Request } from './request'
 import type { ResolvedPage } from './resolved'
+import { saidOn } from './said'
 
 /** Treatments of the recipes that layers follow. */
 const recipes: Pass = (tree) => ({ ...tree, nodes: inRecipes(tree.nodes, tree.design) })
@@ -55,6 +56,8 @@ export function resolve(design: Design, request: Request, context: AdaptContext)
     colour: tree.colour,
     swatches: tree.swatches,
     master: { width: master.width, height: master.height },
+    masterChannel: master.id,
+    said: saidOn(design, request.page),
   }
   if (channel.id === design.master) {
     const layers = inRegister(tree.nodes.map(untouched), design)

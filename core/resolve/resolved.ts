@@ -1,6 +1,7 @@
 import type { Fault } from '../arrange/faults/fault'
 import type { Reading } from '../compose/read'
 import type { Channel } from '../design/channel-schema'
+import type { Said } from '../design/said-schema'
 import type { Arrangement, Design } from '../design/schema'
 import type { Bounds } from '../geometry/bounds'
 import type { Layer } from '../kinds/list'
@@ -37,6 +38,9 @@ export type ResolvedPage = {
   chosenAnew: boolean
   /** What was understood of the master, where the page was arranged by it. */
   reading: Reading | null
+  /** Which channel the page was composed on, and what people said there of what belongs together. */
+  masterChannel: string
+  said: readonly Said[]
   /** What the arrangement could not have. */
   faults: Fault[]
 }

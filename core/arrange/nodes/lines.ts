@@ -1,6 +1,6 @@
 import { type Bounds, heightOf, widthOf } from '../../geometry/bounds'
 import type { Axis, Fit, LinesNode, Node, NodeDefinition, Shape, Side } from '../node'
-import { type Size, unbeatenOf } from '../node'
+import { Front, type Size } from '../node'
 import { readingShare } from './words'
 
 /** What it costs that a row becomes a column or the other way round, or breaks in two; of words and pictures alike. */
@@ -65,25 +65,31 @@ function longer(
   { axis, fit }: Way,
   before = false,
 ): Chain[] {
-  const sizes: Size[] = []
-  const of: [Chain, Shape][] = []
-  for (const a of all) {
+  const front = new Front()
+  const apartOf = (a: Chain, s: Shape) => {
     const last = before ? a.kids[0] : a.kids.at(-1)
-    for (const s of list) {
+    return last ? between(gap, sizeAlong(last, axis), sizeAlong(s, axis)) : 0
+  }
+  const widthWith = (a: Chain, s: Shape, apart: number) =>
+    axis === 'x' ? a.width + apart + s.width : Math.max(a.width, s.width)
+  const heightWith = (a: Chain, s: Shape, apart: number) =>
+    axis === 'y' ? a.height + apart + s.height : Math.max(a.height, s.height)
+  for (let m = 0; m < all.length; m++)
+    for (let n = 0; n < list.length; n++) {
+      const [a, s] = [all[m] as Chain, list[n] as Shape]
       const cost = a.cost + s.cost
       if (cost > fit.dearest) continue
-      const apart = last ? between(gap, sizeAlong(last, axis), sizeAlong(s, axis)) : 0
-      const width = axis === 'x' ? a.width + apart + s.width : Math.max(a.width, s.width)
-      const height = axis === 'y' ? a.height + apart + s.height : Math.max(a.height, s.height)
-      if (width > fit.room.width || height > fit.room.height) continue
-      sizes.push({ width, height, cost })
-      of.push([a, s])
+      const apart = apartOf(a, s)
+      const [width, height] = [widthWith(a, s, apart), heightWith(a, s, apart)]
+      if (width <= fit.room.width && height <= fit.room.height)
+        front.add(width, height, cost, m * list.length + n)
     }
-  }
-  return unbeatenOf(sizes).map((n) => {
-    const [a, s] = of[n] as [Chain, Shape]
-    const { width, height, cost } = sizes[n] as Size
-    return { width, height, cost, kids: before ? [s, ...a.kids] : [...a.kids, s] }
+  return front.taken().map((key) => {
+    const a = all[Math.floor(key / list.length)] as Chain
+    const s = list[key % list.length] as Shape
+    const apart = apartOf(a, s)
+    const kids = before ? [s, ...a.kids] : [...a.kids, s]
+    return { width: widthWith(a, s, apart), height: heightWith(a, s, apart), cost: a.cost + s.cost, kids }
   })
 }
 /** The chains of the first, the first two, … of some things. */
@@ -184,24 +190,24 @@ function broken(
   const { fit, gaps } = way
   const apart = turnedGap(node, fit)
   const across = other(node.axis)
+  const front = new Front()
   const sizes: Size[] = []
-  const of: [Chain, Chain][] = []
   for (const a of one)
     for (const b of two) {
       const width = across === 'x' ? a.width + apart + b.width : Math.max(a.width, b.width)
       const height = across === 'y' ? a.height + apart + b.height : Math.max(a.height, b.height)
       const uneven = Math.abs(Math.log2(sizeAlong(a, node.axis) / Math.max(1, sizeAlong(b, node.axis))))
       const cost = BROKEN + a.cost + b.cost + 0.05 * Math.min(3, uneven)
-      if (cost > fit.dearest || width > fit.room.width || height > fit.room.height) continue
+      if (cost <= fit.dearest && width <= fit.room.width && height <= fit.room.height)
+        front.add(width, height, cost, sizes.length)
       sizes.push({ width, height, cost })
-      of.push([a, b])
     }
   const halves: [Way, Way] = [
     { ...way, gaps: gaps.slice(0, at - 1) },
     { ...way, gaps: gaps.slice(at) },
   ]
-  return unbeatenOf(sizes).map((n): Shape => {
-    const [a, b] = of[n] as [Chain, Chain]
+  return front.taken().map((n): Shape => {
+    const [a, b] = [one[Math.floor(n / two.length)] as Chain, two[n % two.length] as Chain]
     const kids = [shapeOf(a, node, '', 0, halves[0]), shapeOf(b, node, '', 0, halves[1])]
     const { width, height, cost } = sizes[n] as Size
     return { width, height, cost, node, choice: `broken ${at}`, kids, scale: fit.scale, extra: [apart, at] }

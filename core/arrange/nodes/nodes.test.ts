@@ -160,6 +160,28 @@ describe('a carrier', () => {
     expect([cup.left, cup.top]).toEqual([40, 30])
     expect(widthOf(cup)).toBeCloseTo(200, 6)
   })
+  it('keeps the sides that people said it keeps, where what lies on it fits in; else they give way', () => {
+    const saying = (pad: number) => {
+      const card = area('card', 0, 0, 400, 300)
+      card.node.layer.behaviour = { ...card.node.layer.behaviour, keepsHeight: true }
+      const inner = leaf(thing('cup', 40, 30, 200, 200))
+      const panel: PanelNode = {
+        kind: 'panel',
+        ...commonOf('panel', [card, ...inner.items], region, 'grows'),
+        box: card.ink,
+        carrier: card,
+        inner,
+        pads: { left: pad, top: pad, right: pad, bottom: pad },
+        alignX: 0,
+        alignY: 0,
+      }
+      const [shape] = shapesAt(panel, fit)
+      if (!shape) throw new Error('no shape')
+      return put(shape, boundsOf(0, 0, 700, 500)).get('card') as Bounds
+    }
+    expect([widthOf(saying(20)), heightOf(saying(20))]).toEqual([700, 300])
+    expect(heightOf(saying(90))).toBe(200 + 2 * 90)
+  })
 })
 
 describe('a rule', () => {

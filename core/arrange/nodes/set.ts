@@ -116,10 +116,10 @@ function cellsOf(lists: readonly (readonly Shape[])[]): Cell[] {
   const step = Math.max(1, Math.floor(widths.length / WIDTHS))
   const tried = widths.filter((_, n) => n % step === 0 || n === widths.length - 1)
   // Like things are built alike: all cards as rows, or all as columns.
-  const first = [...new Set((lists[0] ?? []).map(structureOf))]
-  const structures = first.filter((t) => lists.every((l) => l.some((s) => structureOf(s) === t)))
+  const built = lists.map((l) => grouped(l))
+  const structures = [...(built[0]?.keys() ?? [])].filter((t) => built.every((b) => b.has(t)))
   return (structures.length > 0 ? structures : [null]).flatMap((structure) => {
-    const own = structure === null ? lists : lists.map((l) => l.filter((s) => structureOf(s) === structure))
+    const own = structure === null ? lists : built.map((b) => b.get(structure) ?? [])
     return tried.flatMap((width): Cell[] => {
       const kids = own.map((l) => lowest(l, width))
       if (kids.some((k) => k === null)) return []
@@ -135,6 +135,16 @@ function cellsOf(lists: readonly (readonly Shape[])[]): Cell[] {
     })
   })
 }
+function grouped(list: readonly Shape[]): Map<string, Shape[]> {
+  const out = new Map<string, Shape[]>()
+  for (const s of list) {
+    const structure = structureOf(s)
+    const held = out.get(structure)
+    if (held) held.push(s)
+    else out.set(structure, [s])
+  }
+  return out
+}
 function lowest(list: readonly Shape[], width: number): Shape | null {
   let best: Shape | null = null
   for (const s of list)
@@ -145,13 +155,10 @@ function lowest(list: readonly Shape[], width: number): Shape | null {
       best = s
   return best
 }
-const structures = new WeakMap<Shape, string>()
 /** What was chosen within, whoever it was chosen of. */
-function structureOf(s: Shape): string {
-  const held = structures.get(s)
-  if (held !== undefined) return held
-  const made =
-    s.kids.length === 0 ? `${s.choice}${s.alike ?? ''}` : `${s.choice}(${s.kids.map(structureOf).join()})`
-  structures.set(s, made)
-  return made
+function structureOf({ choice, alike, kids }: Shape): string {
+  if (kids.length === 0) return alike ? choice + alike : choice
+  let within = ''
+  for (const k of kids) within += `${structureOf(k)},`
+  return `${choice}(${within})`
 }
