@@ -5,6 +5,7 @@ import { useStore } from 'zustand'
 import { watchHouse } from './actions/house'
 import { Announcer } from './announcer'
 import { AtSize } from './at-size/at-size'
+import { CarryDialog } from './carry/carry-dialog'
 import { SizesDialog } from './channels/sizes-dialog'
 import { KeysDialog } from './commands/keys-dialog'
 import { commandById } from './commands/list'
@@ -97,6 +98,7 @@ function Room({ bench }: { bench: BenchModel }) {
       <VersionsDialog />
       <HouseDialog />
       <SizesDialog />
+      <CarryDialog />
       <Importing bench={bench} />
     </div>
   )

@@ -1,6 +1,9 @@
 import { newId } from '@/core/basics/ids'
 import { inOrder, keyBetween } from '@/core/basics/order'
+import type { Chosen } from '@/core/design/chosen-schema'
 import { addChannel } from '@/core/design/commands'
+import { type RatioGroup, ratioGroupOf } from '@/core/design/ratio-groups'
+import { arrangementKey } from '@/core/design/schema'
 import { type ChannelChange, changedChannel, readSizes } from '@/core/design/sizes'
 import type { Bench } from '../state/bench'
 
@@ -37,5 +40,26 @@ export function moveChannel(bench: Bench, id: string, by: 1 | -1): void {
   bench.edit('Order of the lineup', (d) => {
     const held = d.channels[id]
     if (held) held.order = order
+  })
+}
+/** Makes another channel the one that is composed on; what the master was stays as it was on its own channel. */
+export function makeMaster(bench: Bench, id: string): void {
+  const { design } = bench.store.getState()
+  if (id === design.master || !design.channels[id]) return
+  const next = bench.withMaster(id)
+  bench.edit('Make it the master', (d) => {
+    Object.assign(d, structuredClone(next))
+    delete d.channels[id]?.elsewhere
+  })
+  bench.notify(`“${design.channels[id]?.name}” is the master now: the other channels follow it.`)
+}
+/** Pins one kind of arrangement for all channels of like shape, which are arranged again by it; null lets each be as it is best. */
+export function pinFamily(bench: Bench, group: RatioGroup, family: Chosen['family'] | null): void {
+  bench.edit('Kind of arrangement', (d) => {
+    if (family) d.pinned[group] = family
+    else delete d.pinned[group]
+    for (const c of Object.values(d.channels))
+      if (c.id !== d.master && ratioGroupOf(c) === group)
+        for (const page of Object.keys(d.pages)) delete d.arrangements[arrangementKey(page, c.id)]
   })
 }

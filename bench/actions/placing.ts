@@ -50,7 +50,8 @@ export function spotFor(
 /** The channel's own px to px of the master, where new things are put. */
 export function toMaster(s: BenchState, box: Placement): Placement {
   const [from, to] = [s.resolved, s.design.channels[s.design.master]]
-  if (!to || s.channel === s.design.master) return box
+  // What was composed elsewhere has no place on the master.
+  if (!to || s.channel === s.design.master || from.channel.elsewhere) return box
   const k = Math.min(to.width / from.width, to.height / from.height)
   return {
     ...box,

@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Finding } from '@/core/checks/define'
+import { likeShaped } from '@/core/design/carry'
 import { channelPresets } from '@/core/design/channels'
 import { addChannel } from '@/core/design/commands'
 import { changesIn, ofLayers, setOnLayer } from '@/core/design/properties/set'
@@ -19,7 +20,6 @@ import {
   fittedWallView,
   followAgain,
   hideHere,
-  likeShaped,
   setWall,
   toggleWall,
   treatedAlike,

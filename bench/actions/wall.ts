@@ -1,4 +1,5 @@
 import { inOrder } from '@/core/basics/order'
+import { likeShaped, twinOn } from '@/core/design/carry'
 import { type Change, changeKey } from '@/core/design/change-schema'
 import { isPageOn } from '@/core/design/page-channels'
 import {
@@ -13,7 +14,6 @@ import {
 import { layerOfTarget, onLayer } from '@/core/design/properties/targets'
 import { type Arrangement, arrangementKey, type Design } from '@/core/design/schema'
 import { lineupOf } from '@/core/design/sizes'
-import { layerName } from '@/core/kinds/facts'
 import { stageSize } from '../stage/view'
 import type { Bench, BenchState } from '../state/bench'
 import { newWall } from '../state/slices/wall'
@@ -173,18 +173,6 @@ export function tryOthers(bench: Bench, channel: string | undefined): void {
   if (arrangements.length < 2) bench.notify('There is no other arrangement of this channel that would do.')
   else setWall(bench, { trying: { channel, arrangements } })
 }
-/** Ratios of two channels of like shape differ by at most this factor. */
-const LIKE = 1.3
-/** The other channels, the master apart, whose shape is nearly the same. */
-export function likeShaped(design: Pick<Design, 'channels' | 'master'>, channel: string): string[] {
-  const own = design.channels[channel]
-  if (!own) return []
-  const ratio = own.width / own.height
-  return inOrder(design.channels)
-    .filter((c) => c.id !== channel && c.id !== design.master)
-    .filter((c) => Math.max(c.width / c.height / ratio, ratio / (c.width / c.height)) <= LIKE)
-    .map((c) => c.id)
-}
 /** What a hand changed on the channel that is worked on: of what is selected, or all of it where nothing is. */
 export function changedHere(s: Pick<BenchState, 'design' | 'channel' | 'page' | 'selection'>): Change[] {
   const targets = s.selection.length > 0 ? ofLayers(s.selection) : onPageOf(s.design, s.page)
@@ -205,16 +193,6 @@ export function carryOver(bench: Bench): void {
   bench.notify(`Carried over to ${to.map((c) => s.design.channels[c]?.name).join(', ')}.`)
 }
 
-/** Layers of another page that are to it what a layer is to its own: of one kind and one name. */
-function twinOn(design: Design, id: string, page: string): string | null {
-  const own = design.layers[id]
-  if (!own) return null
-  const name = layerName(own)
-  const like = Object.values(design.layers).filter(
-    (l) => l.page === page && l.kind === own.kind && layerName(l) === name,
-  )
-  return like.length === 1 ? (like[0]?.id ?? null) : null
-}
 /** Carries what differs here over to the other pages, on this channel: to the things there of the same name and kind. */
 export function carryOverPages(bench: Bench): void {
   const s = bench.store.getState()
@@ -223,9 +201,9 @@ export function carryOverPages(bench: Bench): void {
     const layer = layerOfTarget(c.target)
     if (layer === null) return []
     return Object.keys(design.pages).flatMap((other) => {
-      const twin = other === page ? null : twinOn(design, layer, other)
+      const twin = other === page ? null : twinOn(design, layer, design, other)
       return twin
-        ? [{ page: other, change: changeOfCopy(c, twin, (id) => twinOn(design, id, other) ?? id) }]
+        ? [{ page: other, change: changeOfCopy(c, twin, (id) => twinOn(design, id, design, other) ?? id) }]
         : []
     })
   })

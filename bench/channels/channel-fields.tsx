@@ -8,12 +8,15 @@ import { Button } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { NameInput } from '../ui/name-input'
 import { NumberField } from '../ui/number-field'
+import { Tick } from '../ui/tick'
+import { FamilyField } from './family-field'
 import { SaveChannel } from './saved'
 
 /** What a channel is: name, size, bleed, safe area, smallest type. */
 export function ChannelFields({ channel: c }: { channel: Channel }) {
   const bench = useBench()
   const areas = useBenchState((s) => s.areas)
+  const master = useBenchState((s) => s.design.master === c.id)
   const set = (name: string, change: ChannelChange) => changeChannel(bench, c.id, name, change)
   const units: Record<string, number> = c.print ? { mm: c.print.ppi / 25.4, in: c.print.ppi } : {}
   const px = (
@@ -92,6 +95,14 @@ export function ChannelFields({ channel: c }: { channel: Channel }) {
       >
         <Frame aria-hidden size={12} /> Draw areas and clear boxes
       </Button>
+      {!master && (
+        <>
+          {!c.elsewhere && <FamilyField channel={c} />}
+          <Tick on={c.elsewhere ?? false} onChange={(on) => set('Composed elsewhere', { elsewhere: on })}>
+            Composed elsewhere: nothing of the master comes here
+          </Tick>
+        </>
+      )}
       <p className="mt-1 text-tiny text-soft">The file that goes there</p>
       <div className="grid grid-cols-2 gap-1.5">
         <Choice

@@ -8,6 +8,7 @@ import { withMembers } from '@/core/design/tree'
 import { hasParts, layerName } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { type Artwork, readSvg } from '@/core/vector/svg'
+import { makeMaster } from '../actions/channels'
 import type { Bench, BenchState } from '../state/bench'
 import { serverLoader } from '../worker/loader'
 import { defineCommands, needs } from './define'
@@ -16,6 +17,8 @@ const pageAt = (s: BenchState, by: number) => {
   const pages = inOrder(s.design.pages)
   return pages[pages.findIndex((p) => p.id === s.page) + by]
 }
+const followsMaster = (s: BenchState): boolean =>
+  s.channel !== s.design.master && !s.design.channels[s.channel]?.elsewhere
 /** Up to three names, and how many more. */
 const listed = (names: readonly string[]): string =>
   [...names.slice(0, 3), ...(names.length > 3 ? [`${names.length - 3} more`] : [])].join(', ')
@@ -165,10 +168,18 @@ export const designCommands = defineCommands([
     run: (b) => b.edit('Remove page', (d) => removePage(d, b.store.getState().page)),
   },
   {
+    id: 'make-master',
+    label: 'Make this channel the master',
+    words: 'compose here swap original source',
+    section: 'Design',
+    needs: needs('another channel than the master, that follows it', followsMaster),
+    run: (b) => makeMaster(b, b.store.getState().channel),
+  },
+  {
     id: 'arrange-again',
     label: 'Arrange again',
     section: 'Design',
-    needs: needs('another channel than the master', (s) => s.channel !== s.design.master),
+    needs: needs('another channel than the master, that follows it', followsMaster),
     run: (b) => {
       const { page, channel } = b.store.getState()
       b.edit('Arrange again', (d) => {

@@ -32,6 +32,14 @@ export const steeringCommands = defineCommands([
     run: carryOver,
   },
   {
+    id: 'carry-over-seen',
+    label: 'Carry changes over …',
+    words: 'copy changes channels pages designs campaign series preview each',
+    section: 'Design',
+    needs: needs('something changed on this channel', (s) => changedHere(s).length > 0),
+    run: (b) => b.set({ dialog: 'carry' }),
+  },
+  {
     id: 'carry-over-pages',
     label: 'Carry changes over to the other pages',
     words: 'copy changes series same name',

@@ -5,6 +5,7 @@ import { BEHAVIOURS, type Behaviour } from '@/core/kinds/common'
 import { isOnlyHere, toggleOnlyHere } from '../actions/only-here'
 import { useBench, usePaced } from '../state/bench-context'
 import { Choice } from '../ui/choice'
+import { CarrierFields } from './carrier-fields'
 import { Differences } from './differences'
 import { Section, shared } from './section'
 import { ShortForm } from './short-form'
@@ -49,7 +50,7 @@ export function ChannelSection({ ids }: { ids: readonly string[] }) {
     })
   return (
     <Section title="On channels">
-      <div className="grid grid-cols-2 gap-1.5">
+      <div className="grid grid-cols-[2fr_3fr] gap-1.5">
         <Choice
           label="Behaviour"
           value={kind}
@@ -75,6 +76,7 @@ export function ChannelSection({ ids }: { ids: readonly string[] }) {
           {KEEPS[key]}
         </label>
       ))}
+      <CarrierFields ids={ids} />
       {ids.length === 1 && <ShortForm id={ids[0] as string} />}
       <label className="flex h-6 items-center gap-2 text-small">
         <input

@@ -81,14 +81,25 @@ export function Differences({
         <div className="flex items-center gap-2">
           <span className="size-1.5 shrink-0 rounded-full bg-accent" />
           <span className="min-w-0 flex-1 truncate">{name}</span>
+          {c === channel && (
+            <Button
+              small
+              look="ghost"
+              title="To channels of like shape, to pages and to other designs, each seen before"
+              onClick={() => bench.set({ dialog: 'carry' })}
+            >
+              Carry over …
+            </Button>
+          )}
           <Button
             small
+            aria-label="Follow master"
             title="All of it follows the master again"
             onClick={() =>
               bench.edit('Follow the master again', (d) => followMaster(d, { channel: c, targets }))
             }
           >
-            Follow master
+            Follow
           </Button>
         </div>
         <ul>

@@ -45,7 +45,7 @@ export function PageSection() {
       </Section>
       <Section title="Channel">
         <ChannelFields channel={s.design.channels[channel.id] ?? channel} />
-        {!s.master && (
+        {!s.master && !channel.elsewhere && (
           <div className="flex flex-wrap gap-1.5">
             <Button onClick={() => commandById('another-arrangement').run(bench)}>Another arrangement</Button>
             <Button onClick={() => commandById('arrange-again').run(bench)}>Arrange again</Button>

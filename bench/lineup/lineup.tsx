@@ -1,7 +1,7 @@
 'use client'
 import { LayoutGrid, Plus, Smartphone } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { Fragment, memo, useDeferredValue, useEffect, useMemo } from 'react'
+import { Fragment, memo, useDeferredValue, useEffect, useMemo, useRef } from 'react'
 import { inOrder } from '@/core/basics/order'
 import { channelPresets } from '@/core/design/channels'
 import { addChannel, removeChannel } from '@/core/design/commands'
@@ -9,7 +9,8 @@ import { isPageOn } from '@/core/design/page-channels'
 import { changesIn, followMaster, onPageOf } from '@/core/design/properties/set'
 import { lineupOf } from '@/core/design/sizes'
 import { toggleAtSize } from '../actions/at-size'
-import { moveChannel } from '../actions/channels'
+import { makeMaster, moveChannel } from '../actions/channels'
+import { bringIn } from '../actions/elsewhere'
 import { setWall, toggleWall } from '../actions/wall'
 import { SavedItems } from '../channels/saved'
 import { commandById } from '../commands/list'
@@ -30,6 +31,7 @@ export function Lineup() {
 
 const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
   const bench = useBench()
+  const chooser = useRef<HTMLInputElement>(null)
   const channels = useMemo(() => {
     return lineupOf(inOrder(s.design.channels), s.design.master)
   }, [s.design.channels, s.design.master])
@@ -58,6 +60,7 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
           }
         >
           <MenuItem onSelect={() => bench.set({ dialog: 'sizes' })}>Own sizes …</MenuItem>
+          <MenuItem onSelect={() => chooser.current?.click()}>Composed elsewhere …</MenuItem>
           <SavedItems />
           {spare.map((p) => (
             <MenuItem
@@ -75,6 +78,19 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
             </MenuItem>
           ))}
         </Menu>
+        <input
+          ref={chooser}
+          type="file"
+          hidden
+          multiple
+          accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/svg+xml"
+          aria-label="Pictures composed elsewhere"
+          onChange={(e) => {
+            const files = [...(e.target.files ?? [])]
+            e.target.value = ''
+            void bringIn(bench, files)
+          }}
+        />
       </div>
       <Modes />
       <PageStrip design={s.design} page={s.page} channel={s.channel} />
@@ -110,12 +126,16 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
     findings: isPageOn(state.design.pages[state.page] ?? {}, id)
       ? (state.findings[`${state.page}/${id}`] ?? []).length
       : 0,
-    changes: changesIn(state.design, { channel: id, targets: onPageOf(state.design, state.page) }).length,
+    elsewhere: state.design.channels[id]?.elsewhere ?? false,
+    changes: state.design.channels[id]?.elsewhere
+      ? 0
+      : changesIn(state.design, { channel: id, targets: onPageOf(state.design, state.page) }).length,
   }))
   const k = Math.min(STRIP.height / height, (STRIP.height * STRIP.ratio) / width)
   const { left } = s
   const told = [
     s.master ? 'master' : '',
+    s.elsewhere ? 'composed elsewhere' : '',
     s.on ? '' : 'this page is not there',
     s.findings > 0 ? `${s.findings} finding${s.findings === 1 ? '' : 's'}` : '',
     s.changes > 0 ? `${s.changes} own change${s.changes === 1 ? '' : 's'}` : '',
@@ -146,6 +166,7 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
           >
             {name}
             {s.master && <span className="font-normal text-soft"> · master</span>}
+            {s.elsewhere && <span className="font-normal text-soft"> · elsewhere</span>}
           </span>
         </button>
         <span className="pointer-events-none absolute -top-0.5 right-0 flex gap-0.5">
@@ -177,6 +198,7 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
           Follow the master again
         </MenuItem>
         <MenuItem
+          disabled={s.elsewhere}
           onSelect={() => {
             bench.show(s.page, id)
             commandById('arrange-again').run(bench)
@@ -185,12 +207,16 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
           Arrange again
         </MenuItem>
         <MenuItem
+          disabled={s.elsewhere}
           onSelect={() => {
             bench.show(s.page, id)
             commandById('another-arrangement').run(bench)
           }}
         >
           Another arrangement
+        </MenuItem>
+        <MenuItem disabled={s.elsewhere} onSelect={() => makeMaster(bench, id)}>
+          Make it the master
         </MenuItem>
         <MenuItem onSelect={() => moveChannel(bench, id, -1)}>Earlier in the lineup</MenuItem>
         <MenuItem onSelect={() => moveChannel(bench, id, 1)}>Later in the lineup</MenuItem>

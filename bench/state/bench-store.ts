@@ -4,6 +4,7 @@ import { inOrder } from '@/core/basics/order'
 import { historyOf } from '@/core/design/history'
 import type { Design } from '@/core/design/schema'
 import { outermost } from '@/core/design/tree'
+import { withMaster } from '@/core/resolve/compose-in'
 import { alternativesOn, inksOf, readingOf } from '@/core/resolve/readings'
 import { resolve } from '@/core/resolve/resolve'
 import { fontFileName } from '@/core/type/catalogue'
@@ -101,6 +102,7 @@ export function createBench(loaded: Loaded): Bench {
     },
     resolveOf: (design) => resolveNow(design, getState().page, getState().channel),
     readingOf: (page) => readingOf(getState().design, page, { fonts, lightOf }),
+    withMaster: (channel) => withMaster(getState().design, channel, { fonts, lightOf }),
     inks: () => inksOf(getState().resolved, { fonts, lightOf }),
     alternatives() {
       const { design, page, channel } = getState()

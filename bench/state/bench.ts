@@ -48,6 +48,8 @@ export interface Bench {
   resolveOf(design: Design): ResolvedPage
   /** What is understood of a page of the master. */
   readingOf(page: string): Reading
+  /** The design as it would be with another channel as its master. */
+  withMaster(channel: string): Design
   /** The boxes of what is seen of the things on the page shown, px of the channel. */
   inks(): ReadonlyMap<string, Bounds>
   /** Other arrangements of the page and channel shown, the best first. */

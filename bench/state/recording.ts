@@ -2,6 +2,7 @@ import type { StoreApi } from 'zustand/vanilla'
 import { newId } from '@/core/basics/ids'
 import { applyEdit, type Edit, type Patch, record } from '@/core/design/edits'
 import { advance, redoOf, undoOf } from '@/core/design/history'
+import { keepToChannel } from '@/core/design/only-here'
 import { arrangementKey, type Design, SCHEMA_VERSION } from '@/core/design/schema'
 import type { Bench } from './bench'
 import type { BenchState } from './bench-state'
@@ -45,6 +46,13 @@ export function newRecording({ store, showing, sync, client, notify }: Around): 
     patches,
     inverse,
   })
+  /** A change made on the channel that is worked on. */
+  const placed =
+    (base: Design, change: Change): Change =>
+    (d) => {
+      change(d)
+      keepToChannel(base, d, getState().channel)
+    }
   function rest(): void {
     gesture = null
     if (getState().inHand) setState({ moving: false, inHand: false })
@@ -57,7 +65,7 @@ export function newRecording({ store, showing, sync, client, notify }: Around): 
     if (own) sync().push(edit)
   }
   function finish(name: string, base: Design, change: Change, keep?: string): void {
-    const { design, patches, inverse } = record(base, change)
+    const { design, patches, inverse } = record(base, placed(base, change))
     if (patches.length > 0) {
       const edit = { ...madeOf(name, 'do', patches, inverse), ...(keep ? { keep } : {}) }
       showing.show(design, { history: advance(getState().history, edit) })
@@ -99,7 +107,7 @@ export function newRecording({ store, showing, sync, client, notify }: Around): 
     },
     preview(change, onStage = false) {
       gesture ??= { base: getState().design, last: getState().design }
-      const { design, patches } = record(gesture.base, change)
+      const { design, patches } = record(gesture.base, placed(gesture.base, change))
       gesture.last = design
       showing.show(design, { moving: onStage, inHand: true })
       client()?.preview(patches, getState().revision)

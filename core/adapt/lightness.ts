@@ -24,11 +24,7 @@ export type Pane = {
   flat: { light: number; alpha: number }
 }
 /** Layers back to front as they are looked through; those of no size are not there. */
-export const panesOf = (
-  layers: readonly Layer[],
-  swatches: Design['swatches'],
-  lightOf: LightOf,
-): Pane[] =>
+export const panesOf = (layers: readonly Layer[], swatches: Design['swatches'], lightOf: LightOf): Pane[] =>
   layers.flatMap((layer) => {
     const back = inverse(matrixOf(layer.placement))
     const flat = kindOf(layer).light(layer, swatches)

@@ -403,7 +403,13 @@ describe('stacking texts', () => {
 describe('lightness beneath', () => {
   const page = boundsOf(0, 0, 100, 100)
   const box = boundsOf(20, 20, 60, 60)
-  const under = (layers: Layer[], ground = 1) => lightBeneath(box, page, panesOf(layers, {}, () => null), ground)
+  const under = (layers: Layer[], ground = 1) =>
+    lightBeneath(
+      box,
+      page,
+      panesOf(layers, {}, () => null),
+      ground,
+    )
   const flat = (colour: string, more: object = {}) =>
     shape('s', 'setting', boxAt(0, 0, 100, 100), { fill: { kind: 'solid', colour }, ...more }) as Layer
   it('is the ground’s where nothing lies, and a layer’s own where one covers', () => {
@@ -424,7 +430,14 @@ describe('lightness beneath', () => {
     expect(spread).toBeCloseTo(0.5, 9)
   })
   it('off the page there is only the ground', () => {
-    expect(lightBeneath(boundsOf(200, 200, 50, 50), page, panesOf([flat('#000000')], {}, () => null), 0.8)).toEqual({
+    expect(
+      lightBeneath(
+        boundsOf(200, 200, 50, 50),
+        page,
+        panesOf([flat('#000000')], {}, () => null),
+        0.8,
+      ),
+    ).toEqual({
       mean: 0.8,
       spread: 0,
     })

@@ -14,7 +14,7 @@ import {
   widthOf,
 } from '../geometry/bounds'
 import type { Layer } from '../kinds/list'
-import { lightBeneath, type LightOf, panesOf } from './lightness'
+import { type LightOf, lightBeneath, panesOf } from './lightness'
 import { type Frame, fractional, type Move, moveBounds, moveTo } from './place'
 import { type Align, authorLines, fitStack, leastOf, type Stack, stackTexts, type Text } from './type-stack'
 import type { Block } from './units'

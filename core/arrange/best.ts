@@ -1,3 +1,4 @@
+import { ratioGroupOf } from '../design/ratio-groups'
 import { families } from './families'
 import { crowding, type Leave, leavable } from './leaving'
 import type { Candidate, Search } from './search'
@@ -29,6 +30,7 @@ export function bestOf(s: Search, thorough = false): Best[] {
   const lossOf = (leave: Leave) =>
     Math.max(...leave.map((i) => WEIGHTS.leftOut[i.node.layer.behaviour.importance])) *
     (1 + MATE * (leave.length - 1))
+  const pinned = thorough ? undefined : s.source.pinned?.[ratioGroupOf(s.channel)]
   for (let round = 0; round <= MOST_LEFT_OUT; round++) {
     const add = (...ids: (keyof typeof families)[]) => {
       const found = s.candidates(
@@ -43,11 +45,14 @@ export function bestOf(s: Search, thorough = false): Best[] {
       const best = all.reduce((b: Best | null, o) => (b && b.score >= o.score ? b : o), null)
       return best ? best.tried.value - best.score : Number.POSITIVE_INFINITY
     }
-    add('tree')
-    if (round === 0 && (thorough || wanting() > 0)) add('whole')
-    if (wanting() > GOOD + lost) add('apart')
-    if (wanting() > POOR + lost) add('over')
-    if (wanting() > UNREAD + lost) add('column')
+    add(pinned ?? 'tree')
+    // What people chose is taken where it can be had at all.
+    if (!pinned || all.length === 0) {
+      if (round === 0 && (thorough || wanting() > 0)) add('whole')
+      if (wanting() > GOOD + lost) add('apart')
+      if (wanting() > POOR + lost) add('over')
+      if (wanting() > UNREAD + lost) add('column')
+    }
     const there = (leave: Leave) => leave.some((i) => !leftOut.includes(i.id))
     const next = spare.find(there) ?? (wanting() > NO_ROOM + lost ? crowd.find(there) : undefined)
     if (!next || wanting() < GOOD + lost + lossOf(next)) break
@@ -57,7 +62,7 @@ export function bestOf(s: Search, thorough = false): Best[] {
   // Containing all of it is the floor: nothing is taken that has more faults than that.
   all.sort((a, b) => b.score - a.score)
   const floor = all[0] && badness(all[0].faults) === 0 ? null : s.contained()
-  if (!floor) return all
+  if (!floor || (pinned && all.length > 0)) return all
   all.push({ ...floor, leftOut: [] })
   const most = badness(floor.faults) + 0.01
   const beneath = (b: Best) => Number(badness(b.faults) > most)

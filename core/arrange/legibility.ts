@@ -17,7 +17,11 @@ type Look = { source: Source; lightOf: LightOf }
 
 /** What words are seen against: the page, what lies on it back to front, the page's own lightness. */
 type Ground = { page: Bounds; light: number; panes: readonly { depth: number; pane: Pane }[]; look: Look }
-const groundOf = (items: readonly Item[], { width, height }: { width: number; height: number }, look: Look): Ground => {
+const groundOf = (
+  items: readonly Item[],
+  { width, height }: { width: number; height: number },
+  look: Look,
+): Ground => {
   const { colour, swatches } = look.source
   return {
     page: boundsOf(0, 0, width, height),

@@ -2,6 +2,7 @@ import type { AdaptContext } from '../adapt/adapt'
 import type { Swatches } from '../colour/paint'
 import { type Reading, read, type Said } from '../compose/read'
 import type { Channel } from '../design/channel-schema'
+import type { Design } from '../design/schema'
 import type { LayerNode } from '../design/tree'
 import type { Layer } from '../kinds/list'
 import type { Before } from './faults/fault'
@@ -16,6 +17,8 @@ export type Source = {
   /** The page's colour, `transparent` for none. */
   colour: string
   said: readonly Said[]
+  /** The families that people chose for channels of like shape; nothing pinned where it is not given. */
+  pinned?: Design['pinned']
 }
 export type Understood = { reading: Reading; before: Before; parts: Parts }
 

@@ -53,6 +53,7 @@ export function blankDesign(
     grids: {},
     reference: null,
     said: {},
+    pinned: {},
     changes: {},
     arrangements: {},
   }

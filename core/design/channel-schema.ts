@@ -25,6 +25,8 @@ export const channelSchema = z.object({
   order,
   /** What people put it under in the lineup. */
   under: z.string().trim().max(60).optional(),
+  /** Composed elsewhere: nothing of the master comes here, only what is placed on it itself. */
+  elsewhere: z.boolean().optional(),
   /** px after trimming. */
   width: z.number().int().min(8).max(30_000),
   height: z.number().int().min(8).max(30_000),

@@ -47,3 +47,9 @@ export function onAllChannels(d: Design, id: string): void {
   layer.shown = true
   followMaster(d, shownOnly(id))
 }
+/** What was added to a channel that was composed elsewhere is that channel's own: nothing else comes there, and it goes nowhere else. */
+export function keepToChannel(before: Design, d: Design, channel: string): void {
+  if (!d.channels[channel]?.elsewhere) return
+  for (const layer of Object.values(d.layers))
+    if (!before.layers[layer.id] && layer.parent === null && layer.shown) onlyOn(d, channel, layer.id, null)
+}

@@ -10,8 +10,9 @@ import { layerSchema } from '../kinds/list'
 import { treatmentSchema } from '../treatments/list'
 import { changeSchema } from './change-schema'
 import { channelSchema } from './channel-schema'
-import { chosenSchema } from './chosen-schema'
+import { chosenSchema, familySchema } from './chosen-schema'
 import { pageColourSchema } from './properties/page'
+import { RATIO_GROUPS } from './ratio-groups'
 import { saidSchema } from './said-schema'
 
 export const SCHEMA_VERSION = 2
@@ -87,6 +88,8 @@ export const designSchema = z.object({
     .default(null),
   /** What people said of what belongs together. */
   said: z.record(id, saidSchema).default({}),
+  /** The family that channels of like shape are arranged by, where people chose one for all of them. */
+  pinned: z.partialRecord(z.enum(RATIO_GROUPS), familySchema).default({}),
   changes: z.record(z.string().max(280), changeSchema),
   arrangements: z.record(z.string().max(90), arrangementSchema),
 })

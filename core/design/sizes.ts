@@ -57,7 +57,17 @@ function readSize(text: string, id: string): Omit<Channel, 'order'> | string {
 export type ChannelChange = Partial<
   Pick<
     Channel,
-    'name' | 'width' | 'height' | 'bleed' | 'smallestType' | 'safe' | 'alsoSafe' | 'clear' | 'file' | 'under'
+    | 'name'
+    | 'width'
+    | 'height'
+    | 'bleed'
+    | 'smallestType'
+    | 'safe'
+    | 'alsoSafe'
+    | 'clear'
+    | 'file'
+    | 'under'
+    | 'elsewhere'
   >
 >
 /** So much of each side stays free of the safe area's insets. */

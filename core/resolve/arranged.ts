@@ -4,6 +4,7 @@ import type { Fault } from '../arrange/faults/fault'
 import { weightOf } from '../arrange/faults/list'
 import type { Reading } from '../compose/read'
 import type { Chosen } from '../design/chosen-schema'
+import { ratioGroupOf } from '../design/ratio-groups'
 import { placedBy } from '../design/register'
 import { type Arrangement, arrangementKey } from '../design/schema'
 import type { LayerNode } from '../design/tree'
@@ -77,6 +78,7 @@ export function arranged(tree: PageTree, context: AdaptContext): Adapted {
     numberOf(stored),
     numberOf(swatches),
     numberOf(saidOn(design, request.page)),
+    design.pinned[ratioGroupOf(channel)] ?? '',
     colour,
     context.fonts.count,
     ...told,
@@ -106,7 +108,7 @@ function layOut(
     if (!kept.chosenAnew) return { ...kept, reading: null, faults: [] }
   }
   const chosen = stored?.solver === 2 ? stored : null
-  const source = { master, swatches, colour, said: saidOn(design, request.page) }
+  const source = { master, swatches, colour, said: saidOn(design, request.page), pinned: design.pinned }
   const lay = (short: readonly string[], kept: Chosen | null): Laid => {
     const made = arrange({ ...source, nodes: inShortForm(nodes, new Set(short)) }, channel, kept, context)
     return { ...made, chosen: short.length > 0 ? { ...made.chosen, short: [...short] } : made.chosen }

@@ -4,11 +4,14 @@ import { openHost } from '@/host/project'
 import { inOrder } from '../basics/order'
 import { addPage, movePage } from '../design/commands'
 import { checkDesign } from '../design/edits'
+import { keepToChannel } from '../design/only-here'
 import { setOn } from '../design/properties/set'
 import { onPage, onSwatch, onTreatment } from '../design/properties/targets'
+import type { Design } from '../design/schema'
 import { placedBounds } from '../geometry/placement'
+import { boxAt, shapeLayer } from '../kinds/new'
 import { newTreatment } from '../treatments/list'
-import { composedIn } from './compose-in'
+import { composedIn, withMaster } from './compose-in'
 import { flatResolved } from './resolved'
 
 const host = openHost(async () => null)
@@ -64,6 +67,50 @@ describe('composing in another channel', () => {
   it('is the same design where the channel is the master already', () => {
     const design = sampleDesign()
     expect(composedIn(design, design.master, host)).toBe(design)
+  })
+})
+
+describe('another master', () => {
+  it('leaves the composition that was the master as it was on its channel, words and all', async () => {
+    const design = sampleDesign()
+    await host.ready(design)
+    const seen = async (d: Design, channel: string) =>
+      Object.fromEntries(
+        flatResolved((await host.resolve(d, 'page1', channel)).layers)
+          .filter((l) => l.layer.shown)
+          .map(({ layer: l }) => {
+            const b = placedBounds(l.placement)
+            const size = l.kind === 'type' ? l.style.size : 0
+            return [l.id, [b.left, b.top, b.right, b.bottom, size].map((v) => Math.round(v))]
+          }),
+      )
+    const before = [await seen(design, design.master), await seen(design, 'link-card')]
+    const made = checkDesign(withMaster(design, 'link-card', host))
+    expect(made.master).toBe('link-card')
+    expect([await seen(made, design.master), await seen(made, 'link-card')]).toEqual(before)
+  })
+})
+
+describe('a channel that was composed elsewhere', () => {
+  it('shows nothing of the master, only what was placed on it, which is seen nowhere else', async () => {
+    const design = sampleDesign()
+    const before = structuredClone(design)
+    const channel = design.channels['link-card']
+    if (!channel) throw new Error('no channel')
+    channel.elsewhere = true
+    const where = { id: 'own', page: 'page1', plane: 'backdrop', order: 'a0' } as const
+    design.layers.own = shapeLayer(where, 'Finished', 'rectangle', boxAt(0, 0, 1200, 630))
+    keepToChannel(before, design, 'link-card')
+    await host.ready(design)
+    const shown = async (id: string) =>
+      flatResolved((await host.resolve(checkDesign(design), 'page1', id)).layers)
+        .filter((l) => l.layer.shown)
+        .map((l) => l.layer.id)
+    expect(await shown('link-card')).toEqual(['own'])
+    expect(await shown(design.master)).not.toContain('own')
+    const page = await host.resolve(design, 'page1', 'link-card')
+    const box = page.layers.find((l) => l.layer.id === 'own')?.layer.placement
+    expect(box).toMatchObject({ x: 600, y: 315, width: 1200, height: 630 })
   })
 })
 

@@ -59,18 +59,20 @@ export function resolve(design: Design, request: Request, context: AdaptContext)
     masterChannel: master.id,
     said: saidOn(design, request.page),
   }
-  if (channel.id === design.master) {
-    const layers = inRegister(tree.nodes.map(untouched), design)
-    return {
-      ...seen,
-      layers,
-      everything: layers,
-      leftOut: [],
-      arrangement: null,
-      chosenAnew: false,
-      reading: null,
-      faults: [],
-    }
+  const asMade = (layers: ResolvedPage['layers']): ResolvedPage => ({
+    ...seen,
+    layers,
+    everything: layers,
+    leftOut: [],
+    arrangement: null,
+    chosenAnew: false,
+    reading: null,
+    faults: [],
+  })
+  if (channel.id === design.master) return asMade(inRegister(tree.nodes.map(untouched), design))
+  if (channel.elsewhere) {
+    const own = tree.nodes.filter((n) => n.layer.shown && !design.layers[n.layer.id]?.shown)
+    return asMade(inRegister(inBands(finished(withHidden(tree, own), tree)), design))
   }
   const { nodes, ...told } = arranged(tree, context)
   const layers = inRegister(inBands(finished(withHidden(tree, nodes), tree)), design)

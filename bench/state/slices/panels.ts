@@ -7,7 +7,7 @@ export type PanelsSlice = {
   layerPictures: Record<string, Uint8ClampedArray<ArrayBuffer>>
   findings: Record<string, Finding[]>
   notice: { text: string; tone: 'plain' | 'trouble'; id: number; action?: NoticeAction | undefined } | null
-  dialog: 'palette' | 'keys' | 'versions' | 'house' | 'sizes' | null
+  dialog: 'palette' | 'keys' | 'versions' | 'house' | 'sizes' | 'carry' | null
   /** A layered file of which the person is asked what comes in. */
   importing: File | null
   /** The page that is being named in the page strip. */

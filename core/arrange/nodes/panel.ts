@@ -22,7 +22,10 @@ function padsAt({ pads }: PanelNode, fit: Fit, closed: 'x' | 'y' | null): Pads {
 /** How long its sides stay where people said that they do; null of those that follow what lies on it. */
 const keptSides = ({ carrier, box }: PanelNode, scale: number) => {
   const { keepsWidth, keepsHeight } = carrier.node.layer.behaviour
-  return { width: keepsWidth ? widthOf(box) * scale : null, height: keepsHeight ? heightOf(box) * scale : null }
+  return {
+    width: keepsWidth ? widthOf(box) * scale : null,
+    height: keepsHeight ? heightOf(box) * scale : null,
+  }
 }
 /** The carrier hugs what lies on it with the master's padding; a larger box is filled, but for sides that are kept. */
 export const panel: NodeDefinition<PanelNode> = {
