@@ -125,7 +125,7 @@ const Loading = () => (
     <div className="h-11 border-b border-line bg-panel" />
     <div className="h-[92px] border-b border-line bg-panel" />
     <div className="flex min-h-0 flex-1">
-      <div className="w-[252px] border-r border-line bg-panel" />
+      <div className="w-[274px] border-r border-line bg-panel" />
       <div className="flex-1 bg-stage" />
       <div className="w-[264px] border-l border-line bg-panel" />
     </div>

@@ -97,6 +97,7 @@ export function TopBar() {
       <ChecksButton />
       <Link
         href={`/designs/${s.id}/export`}
+        data-export
         className="inline-flex h-7 items-center rounded-control bg-accent px-3 text-small font-semibold text-white hover:bg-accent-deep"
       >
         Export

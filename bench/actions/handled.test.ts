@@ -1,14 +1,17 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { inOrder } from '@/core/basics/order'
 import { changeKey } from '@/core/design/change-schema'
+import { setOnLayer } from '@/core/design/properties/set'
 import { heightOf, widthOf } from '@/core/geometry/bounds'
 import { moved, placedBounds, scaledAbout } from '@/core/geometry/placement'
 import type { LayerOf } from '@/core/kinds/list'
 import { boxAt } from '@/core/kinds/new'
+import { newTreatment } from '@/core/treatments/list'
 import type { Bench } from '../state/bench'
 import { answers, layer, openBench, source, toStage } from '../state/bench.test-data'
+import { fillPage, makeBackdrop } from './backdrop'
 import { boundsOfIds, handledLeaves, resolvedOf, transform, writeType } from './handled'
-import { addShape, addType, makeBackdrop, placeFiles, placeSource, spotFor } from './placing'
+import { addShape, addType, placeFiles, placeSource, spotFor } from './placing'
 
 vi.mock('idb-keyval', () => import('../state/idb.test-data'))
 
@@ -109,6 +112,30 @@ describe('make backdrop', () => {
     expect(backdrops()).toEqual(['Two'])
     bench.undo()
     expect(backdrops()).toEqual(['One'])
+  })
+  it('keeps what the old one had of strength, mode, treatments and lock, and covers every channel', () => {
+    makeBackdrop(bench, { info: source(), label: 'One' })
+    const old = theNew().id
+    bench.edit('Set up', (d) => {
+      const l = d.layers[old]
+      const grain = newTreatment('grain', { id: 'g', order: 'a0' })
+      if (l) Object.assign(l, { opacity: 0.6, blend: 'multiply', locked: true, treatments: { g: grain } })
+    })
+    makeBackdrop(bench, { info: source(), label: 'Two' })
+    expect(theNew()).toMatchObject({ name: 'Two', opacity: 0.6, blend: 'multiply', locked: true })
+    expect(Object.values(theNew().treatments).map((t) => t.kind)).toEqual(['grain'])
+    // A picture that lies anywhere takes its place too, in one step.
+    placeSource(bench, { info: source({ width: 300, height: 300 }), label: 'Three', kind: 'photo' })
+    const placed = theNew().id
+    bench.edit('Moved there', (d) => setOnLayer(d, 'link-card', placed, 'opacity', 0.5))
+    bench.select([placed])
+    fillPage(bench)
+    expect(backdrops()).toEqual(['Three'])
+    expect(layer(bench, placed)).toMatchObject({ opacity: 0.6, locked: true, plane: 'backdrop' })
+    const b = placedBounds(layer(bench, placed).placement)
+    expect(b.left <= 0 && b.top <= 0 && b.right >= 1080 && b.bottom >= 1080).toBe(true)
+    bench.undo()
+    expect(backdrops()).toEqual(['Two'])
   })
   it('lies beneath a plain area that is there', () => {
     bench.edit('Area', (d) => {

@@ -1,12 +1,11 @@
 import { newId } from '@/core/basics/ids'
-import { inOrder, keyBetween, keysBetween } from '@/core/basics/order'
+import { inOrder, keysBetween } from '@/core/basics/order'
 import { luminance } from '@/core/colour/colour'
 import { addLayers, orderAbove } from '@/core/design/commands'
 import { dropStray } from '@/core/design/properties/set'
-import type { Design } from '@/core/design/schema'
 import type { Point } from '@/core/geometry/matrix'
 import type { Placement } from '@/core/geometry/placement-schema'
-import { isPhoto, takesPicture } from '@/core/kinds/facts'
+import { takesPicture } from '@/core/kinds/facts'
 import type { Layer, LayerKind } from '@/core/kinds/list'
 import { kinds } from '@/core/kinds/list'
 import {
@@ -23,6 +22,7 @@ import type { Plane } from '@/core/kinds/planes'
 import { seenMiddle } from '../stage/view'
 import type { Bench, BenchState, ShapeForm, SlotForm } from '../state/bench'
 import type { SourceInfo } from '../worker/protocol'
+import { coverBox } from './backdrop'
 import { stageScale } from './handled'
 import { upload } from './uploads'
 
@@ -189,53 +189,6 @@ export function tryInPlace(bench: Bench, p: Placing, id: string): void {
     ])
   })
   bench.select([where.id])
-}
-
-function coverBox(
-  bench: Bench,
-  info: Pick<SourceInfo, 'width' | 'height'>,
-  focal?: { x: number; y: number } | null,
-): Placement {
-  const { design } = bench.store.getState()
-  const c = design.channels[design.master]
-  if (!c) return boxAt(0, 0, info.width, info.height)
-  const [w, h] = [c.width + 2 * c.bleed, c.height + 2 * c.bleed]
-  const k = Math.max(w / info.width, h / info.height)
-  const [fw, fh] = [info.width * k, info.height * k]
-  const f = focal ?? { x: 0.5, y: 0.5 }
-  const x = Math.min(-c.bleed, Math.max(c.width + c.bleed - fw, c.width / 2 - fw * f.x))
-  const y = Math.min(-c.bleed, Math.max(c.height + c.bleed - fh, c.height / 2 - fh * f.y))
-  return boxAt(x, y, fw, fh)
-}
-
-/** Fills the page with a picture at the very back, the overflow cropped by the page. */
-export function makeBackdrop(bench: Bench, p: Placing): void {
-  bench.addSource(p.info)
-  const s = bench.store.getState()
-  if (p.info.kind === 'graphic') return placeSource(bench, p)
-  const first = Object.values(s.design.layers)
-    .filter((l) => l.page === s.page && l.plane === 'backdrop' && l.parent === null)
-    .sort((a, b) => (a.order < b.order ? -1 : 1))[0]
-  const spot = { page: s.page, plane: 'backdrop' as const, parent: null }
-  const made = pictureLayer(
-    { id: newId(), ...spot, order: 'a0' },
-    p.label,
-    { sha: p.info.sha, width: p.info.width, height: p.info.height, ...(p.focal ? { focal: p.focal } : {}) },
-    coverBox(bench, p.info, p.focal),
-  )
-  bench.edit('Make backdrop', (d) => {
-    // The last plain backdrop picture gives way, so that trying several leaves no pile.
-    const order = isPhoto(first) ? first.order : orderBelow(d, spot)
-    if (isPhoto(first)) delete d.layers[first.id]
-    addLayers(d, [{ ...made, order }])
-  })
-  bench.select([made.id])
-}
-function orderBelow(d: Design, spot: { page: string; plane: Plane; parent: null }): string {
-  const list = Object.values(d.layers)
-    .filter((l) => l.page === spot.page && l.plane === spot.plane && l.parent === null)
-    .sort((a, b) => (a.order < b.order ? -1 : 1))
-  return keyBetween(null, list[0]?.order ?? null)
 }
 
 export function addShape(bench: Bench, form: ShapeForm, box: Placement): void {

@@ -214,6 +214,8 @@ export function setTreated(bench: Bench, treated: number, only: 'shown' | 'kept'
 }
 /** Puts copied treatments on all that is selected, in place of what it has. */
 export function pasteTreatments(bench: Bench): void {
+  if (copied.length === 0)
+    return bench.notify('Nothing was copied yet: copy the treatments of another thing first.')
   putOn(bench, 'Paste treatments', copied)
 }
 /** Puts a list of treatments on all that is selected, in place of what it has. */

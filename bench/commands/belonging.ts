@@ -3,11 +3,9 @@ import { keepInside, release } from '@/core/design/commands'
 import { followMaster, ofLayers, setOnLayer } from '@/core/design/properties/set'
 import { tie, untie } from '@/core/design/ties'
 import { insidesOf, siblingsOf, withMembers } from '@/core/design/tree'
-import { heightOf, widthOf } from '@/core/geometry/bounds'
-import { placedBounds } from '@/core/geometry/placement'
 import { hasParts, isPhoto, takesPicture } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
-import { transform } from '../actions/handled'
+import { fillPage } from '../actions/backdrop'
 import { makeSlots, slotFormOf, slotInOpening } from '../actions/slot-making'
 import { canStrew, setFree, strewSelection } from '../actions/strewing'
 import type { BenchState } from '../state/bench'
@@ -68,28 +66,11 @@ export const belongingCommands = defineCommands([
   },
   {
     id: 'fit-page',
-    label: 'Fill the page',
+    label: 'Fill the page: make it the backdrop',
+    words: 'background cover ground full behind all',
     section: 'Arrange',
     needs: oneSelected,
-    run: (b) => {
-      const { resolved } = b.store.getState()
-      const m = resolved.bleed
-      transform(b, 'Fill the page', (l) => {
-        const box = placedBounds(l.placement)
-        const k = Math.max((resolved.width + 2 * m) / widthOf(box), (resolved.height + 2 * m) / heightOf(box))
-        return {
-          id: l.id,
-          scale: k,
-          placement: {
-            ...l.placement,
-            x: resolved.width / 2,
-            y: resolved.height / 2,
-            width: l.placement.width * k,
-            height: l.placement.height * k,
-          },
-        }
-      })
-    },
+    run: fillPage,
   },
   {
     id: 'strew',

@@ -180,7 +180,10 @@ describe('arranging', () => {
   })
   it('fills the page without leaving a gap', () => {
     run('fit-page', ['card'])
-    expect(layer(bench, 'card').placement).toMatchObject({ x: 540, y: 540, width: 1080, height: 1620 })
+    expect(layer(bench, 'card')).toMatchObject({
+      plane: 'backdrop',
+      placement: { x: 540, y: 540, width: 1080, height: 1080 },
+    })
   })
   it('hides and shows; on another channel only there', () => {
     run('hide', ['disc'])

@@ -126,6 +126,32 @@ export const designCommands = defineCommands([
     ),
     run: (b: Bench) => b.edit('Move the page', (d) => movePage(d, b.store.getState().page, by)),
   })),
+  ...(
+    [
+      ['page-before', 'The page before', -1],
+      ['next-page', 'The next page', 1],
+    ] as const
+  ).map(([id, label, by]) => ({
+    id,
+    label,
+    section: 'Design' as const,
+    needs: needs(
+      by < 0 ? 'a page before this one' : 'a page after this one',
+      (s) => pageAt(s, by) !== undefined,
+    ),
+    run: (b: Bench) => {
+      const s = b.store.getState()
+      const to = pageAt(s, by)
+      if (to) b.show(to.id, s.channel)
+    },
+  })),
+  {
+    id: 'export',
+    label: 'Export …',
+    words: 'download save as picture png jpeg files deliver share publish',
+    section: 'Design',
+    run: () => document.querySelector<HTMLElement>('[data-export]')?.click(),
+  },
   {
     id: 'rename-page',
     label: 'Rename this page …',

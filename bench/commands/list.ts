@@ -3,6 +3,7 @@ import { cuttingCommands } from './cutting'
 import type { Command } from './define'
 import { depthCommands } from './depth'
 import { designCommands } from './design'
+import { detailsCommands } from './details'
 import { editCommands } from './edit'
 import { combineCommands, maskCommands } from './masks'
 import { placingCommands } from './placing'
@@ -27,6 +28,7 @@ export const commands: readonly Command[] = [
   ...treatmentCommands,
   ...cuttingCommands,
   ...viewCommands,
+  ...detailsCommands,
   ...wallCommands,
   ...designCommands,
 ]

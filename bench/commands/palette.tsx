@@ -4,6 +4,7 @@ import { Dialog } from 'radix-ui'
 import { useStore } from 'zustand'
 import { fitAll, wordsIn } from '@/core/text/near'
 import { useBench, useBenchState } from '../state/bench-context'
+import { ALSO_KNOWN } from './also-known'
 import { keyLabel, lackOf } from './define'
 import { keymapStore, keysOf } from './keymap'
 import { commands } from './list'
@@ -45,7 +46,7 @@ export function Palette() {
                       return (
                         <Base.Item
                           key={c.id}
-                          value={`${c.label} ${c.id} ${c.words ?? ''}`}
+                          value={`${c.label} ${c.id} ${c.words ?? ''} ${ALSO_KNOWN[c.id] ?? ''}`}
                           disabled={lack !== null}
                           className="group flex h-7 items-center justify-between gap-4 rounded-[4px] px-2 whitespace-nowrap data-[selected=true]:bg-well"
                           onSelect={() => {

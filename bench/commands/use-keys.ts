@@ -14,13 +14,23 @@ import { keyName, lackOf } from './define'
 import { commandFor, keymapStore } from './keymap'
 import { commands } from './list'
 
-const isField = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement &&
-  target.closest('input, textarea, select, [contenteditable="true"]') !== null
+/** Inputs that nobody types in: their keys are their own, commands with Ctrl are not. */
+const UNTYPED = ['checkbox', 'radio', 'range', 'color', 'button', 'file']
+const isField = (target: EventTarget | null): boolean => {
+  const field =
+    target instanceof HTMLElement
+      ? target.closest<HTMLElement>('input, textarea, select, [contenteditable="true"]')
+      : null
+  return field !== null && !(field instanceof HTMLInputElement && UNTYPED.includes(field.type))
+}
+/** A field that nothing was typed in yet: there undo means the design. */
+const isUntouched = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && target.dataset.typed === 'false'
+const IN_UNTOUCHED = ['undo', 'redo']
 const isControl = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   target.closest(
-    'button, [role="treeitem"], [role="slider"], [role="menuitem"], [role="option"], [role="tab"]',
+    'button, input, [role="treeitem"], [role="slider"], [role="menuitem"], [role="option"], [role="tab"]',
   ) !== null
 
 /** A tap takes the next thing beneath, holding opens the list of everything there. */
@@ -59,7 +69,8 @@ export function useKeys(bench: Bench): void {
         if (e.key === 'Escape') return bench.set({ atSize: null })
         if (found && !SEEN_AT_SIZE.includes(found.id)) return
       }
-      if (isField(e.target) && found?.id !== 'save' && found?.id !== 'commands') return
+      const inUntouched = isUntouched(e.target) && found && IN_UNTOUCHED.includes(found.id)
+      if (isField(e.target) && found?.id !== 'save' && found?.id !== 'commands' && !inUntouched) return
       if (e.key === ' ' && !isControl(e.target)) {
         e.preventDefault()
         holdKey('space', true)

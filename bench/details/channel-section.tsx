@@ -1,5 +1,5 @@
 'use client'
-import { ofLayers } from '@/core/design/properties/set'
+import { changesIn, ofLayers } from '@/core/design/properties/set'
 import type { Target } from '@/core/design/properties/targets'
 import { BEHAVIOURS, type Behaviour } from '@/core/kinds/common'
 import { isOnlyHere, toggleOnlyHere } from '../actions/only-here'
@@ -41,6 +41,7 @@ export function ChannelSection({ ids }: { ids: readonly string[] }) {
   const mineAlone = ofLayers(ids)
   // Of a recipe that it follows too.
   const mine = (target: Target) => mineAlone(target) || recipes.some((r) => target.startsWith(r))
+  const changed = changesIn(s.design, { channel: s.channel, targets: mine }).length
   const set = (name: string, change: Partial<Behaviour>) =>
     bench.edit(name, (d) => {
       for (const id of ids) {
@@ -49,7 +50,7 @@ export function ChannelSection({ ids }: { ids: readonly string[] }) {
       }
     })
   return (
-    <Section title="On channels">
+    <Section title="On channels" says={changed > 0 ? `changed here: ${changed}` : ''}>
       <div className="grid grid-cols-[2fr_3fr] gap-1.5">
         <Choice
           label="Behaviour"

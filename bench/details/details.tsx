@@ -1,5 +1,5 @@
 'use client'
-import { memo, type ReactNode, useDeferredValue, useEffect, useRef } from 'react'
+import { memo, type ReactNode, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import { withFollowed } from '@/core/design/follow'
 import { hasMembers, layerName } from '@/core/kinds/facts'
 import { isAxis } from '@/core/kinds/group/mirror'
@@ -19,10 +19,12 @@ import { ChannelSection } from './channel-section'
 import { CutOptions } from './cut-options'
 import { FormSection } from './form-section'
 import { MasksSection } from './masks-section'
+import { type Listed, readClosedSections, SectionIndex } from './open-sections'
 import { PageSection } from './page-section'
 import { PathOptions } from './path-options'
 import { PlaceSection } from './place-section'
 import { SampleOptions } from './sample-options'
+import { SectionIndexBar } from './section-index'
 import { SpecksPanel } from './specks-panel'
 import { TreatmentsSection } from './treatments-section'
 import { WeaveOptions } from './weave-options'
@@ -75,7 +77,8 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
   const placedLeaves = handledLeaves(bench)
   // The axis of a mirror is placed, and has nothing else.
   const leaves = placedLeaves.filter((l) => !isAxis(l))
-  const panel = useRef<HTMLElement>(null)
+  const panel = useRef<HTMLDivElement>(null)
+  const [sections, index] = useSections()
   // What a tool can be told is on top.
   useEffect(() => {
     if (s.tool !== 'pick') panel.current?.scrollTo({ top: 0 })
@@ -84,59 +87,79 @@ const Panel = memo(function Panel({ s }: { s: ReturnType<typeof shown> }) {
   const Options = toolOptions[s.tool]
   const [title, note] = headOf(s, layers)
   return (
-    <aside
-      ref={panel}
-      aria-label="Details"
-      className="scroll-thin flex h-full w-[252px] shrink-0 flex-col overflow-y-auto border-r border-line bg-panel"
-    >
-      {s.tool === 'slot' && (
-        <Forms
-          label="Slot to draw"
-          all={SLOT_FORMS}
-          now={s.slotForm}
-          onChange={(slotForm) => bench.set({ slotForm })}
-        />
-      )}
-      {s.tool === 'shape' && (
-        <Forms
-          label="Shape to draw"
-          all={SHAPE_FORMS}
-          now={s.shapeForm}
-          onChange={(shapeForm) => bench.set({ shapeForm })}
-        />
-      )}
-      {Options && (
-        <div className="border-b border-line px-3 py-2.5">
-          <Options />
-        </div>
-      )}
-      <SpecksPanel />
-      <header className="border-b border-line px-3 py-2">
-        <h2 className="truncate font-semibold">{title}</h2>
-        <p className="text-tiny text-soft">{note}</p>
-      </header>
-      {layers.length === 0 ? (
-        <PageSection />
-      ) : (
-        <>
-          {placedLeaves.some(placed) && <PlaceSection />}
-          {layers.length === 1 && only && leaves.length > 0 && placed(only) && (
-            <FormSection layer={hasMembers(only) ? only : (leaves[0] ?? only)} />
+    <aside aria-label="Details" className="flex h-full w-[274px] shrink-0 border-r border-line bg-panel">
+      <SectionIndexBar all={sections} />
+      <div ref={panel} className="scroll-thin relative flex min-w-0 flex-1 flex-col overflow-y-auto">
+        <SectionIndex value={index}>
+          {s.tool === 'slot' && (
+            <Forms
+              label="Slot to draw"
+              all={SLOT_FORMS}
+              now={s.slotForm}
+              onChange={(slotForm) => bench.set({ slotForm })}
+            />
           )}
-          <KindSections only={layers.length === 1 && only ? only : null} leaves={leaves} />
-          {!layers.every(isAxis) && (
+          {s.tool === 'shape' && (
+            <Forms
+              label="Shape to draw"
+              all={SHAPE_FORMS}
+              now={s.shapeForm}
+              onChange={(shapeForm) => bench.set({ shapeForm })}
+            />
+          )}
+          {Options && (
+            <div className="border-b border-line px-3 py-2.5">
+              <Options />
+            </div>
+          )}
+          <SpecksPanel />
+          <header className="border-b border-line px-3 py-2">
+            <h2 className="truncate font-semibold">{title}</h2>
+            <p className="text-tiny text-soft">{note}</p>
+          </header>
+          {layers.length === 0 ? (
+            <PageSection />
+          ) : (
             <>
-              <BlendSection ids={s.selection} />
-              <TreatmentsSection layers={layers} />
-              {layers.length === 1 && only && <MasksSection layer={only} />}
+              {placedLeaves.some(placed) && <PlaceSection />}
+              {layers.length === 1 && only && leaves.length > 0 && placed(only) && (
+                <FormSection layer={hasMembers(only) ? only : (leaves[0] ?? only)} />
+              )}
+              <KindSections only={layers.length === 1 && only ? only : null} leaves={leaves} />
+              {!layers.every(isAxis) && (
+                <>
+                  <BlendSection ids={s.selection} />
+                  <TreatmentsSection layers={layers} />
+                  {layers.length === 1 && only && <MasksSection layer={only} />}
+                </>
+              )}
+              <ChannelSection ids={s.selection} />
             </>
           )}
-          <ChannelSection ids={s.selection} />
-        </>
-      )}
+        </SectionIndex>
+      </div>
     </aside>
   )
 })
+
+/** The sections that are there now, from top to bottom. */
+function useSections() {
+  const [sections, setSections] = useState<readonly Listed[]>([])
+  useEffect(readClosedSections, [])
+  const index = useMemo(
+    () => ({
+      list: (listed: Listed) =>
+        setSections((now) =>
+          [...now.filter((s) => s.element !== listed.element), listed].sort((a, b) =>
+            a.element.compareDocumentPosition(b.element) & Node.DOCUMENT_POSITION_FOLLOWING ? -1 : 1,
+          ),
+        ),
+      drop: (element: HTMLElement) => setSections((now) => now.filter((s) => s.element !== element)),
+    }),
+    [],
+  )
+  return [sections, index] as const
+}
 
 /** What the tool in hand draws next. */
 function Forms<F extends string>({

@@ -21,7 +21,7 @@ import { intoView } from '../ui/into-view'
 import { Menu, MenuItem } from '../ui/menu'
 import { MaskControls } from './masks/controls'
 import { Head } from './masks/head'
-import { Section } from './section'
+import { counted, Section } from './section'
 
 const CHOICES: readonly (readonly [MaskChoice, string, LucideIcon])[] = [
   ['painted', 'Painted', Brush],
@@ -45,6 +45,7 @@ export function MasksSection({ layer }: { layer: Layer }) {
   return (
     <Section
       title="Masks"
+      says={counted(masks.length, 'mask')}
       aside={
         <Menu
           align="end"

@@ -1,5 +1,5 @@
 'use client'
-import { BookOpen, Copy, EyeOff, Plus } from 'lucide-react'
+import { BookOpen, ClipboardPaste, Copy, EyeOff, Plus } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { treatedBy } from '@/core/design/follow'
 import { onLayer } from '@/core/design/properties/targets'
@@ -16,6 +16,7 @@ import {
   lookWithout,
   moveTreatment,
   nthOf,
+  pasteTreatments,
   renameRecipe,
   setTreated,
 } from '../actions/treating'
@@ -26,7 +27,7 @@ import { NameInput } from '../ui/name-input'
 import { Sortable } from '../ui/sortable'
 import { Own } from './own'
 import { RecipesMenu } from './recipes-menu'
-import { Section } from './section'
+import { counted, Section } from './section'
 import { ShareField } from './setting-field'
 import { Card } from './treatments/card'
 import { WhileHeld } from './treatments/while-held'
@@ -65,6 +66,7 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
   return (
     <Section
       title="Treatments"
+      says={counted(list.length, 'treatment')}
       aside={
         <>
           {list.length > 0 && (
@@ -85,6 +87,9 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
               </IconButton>
             </>
           )}
+          <IconButton label="Paste treatments" className="!size-6" onClick={() => pasteTreatments(bench)}>
+            <ClipboardPaste size={13} />
+          </IconButton>
           <RecipesMenu layer={first} />
           <Menu
             wide

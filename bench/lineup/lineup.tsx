@@ -18,6 +18,7 @@ import type { BenchState } from '../state/bench'
 import { useBench, useBenchState, usePaced } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 import { Menu, MenuBody, MenuItem } from '../ui/menu'
+import { openOwnMenu } from '../ui/own-menu'
 import { PageStrip } from './page-strip'
 import { Picture } from './picture'
 import { STRIP, useShows } from './shows'
@@ -145,7 +146,7 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
     .join(', ')
   return (
     <DropdownMenu.Root modal={false}>
-      <div className="relative">
+      <div className="relative" onContextMenu={openOwnMenu}>
         <button
           type="button"
           aria-current={s.current}

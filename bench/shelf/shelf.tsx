@@ -24,6 +24,7 @@ import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { Mark } from '../ui/mark'
 import { Menu, MenuItem } from '../ui/menu'
+import { openOwnMenu } from '../ui/own-menu'
 import { ContactSheet } from './contact-sheet'
 import { NewDesign } from './new-design'
 import type { SheetChannel } from './sheet-layout'
@@ -271,7 +272,10 @@ function Card({ design: d, call, refresh }: { design: ShelfDesign; call: Asking;
       </li>
     )
   return (
-    <li className="group relative flex flex-col rounded-[10px] border border-line bg-panel p-3 hover:border-soft/50">
+    <li
+      className="group relative flex flex-col rounded-[10px] border border-line bg-panel p-3 hover:border-soft/50"
+      onContextMenu={openOwnMenu}
+    >
       <Link
         href={`/designs/${d.id}`}
         className="flex flex-1 flex-col outline-offset-4"

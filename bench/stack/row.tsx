@@ -47,7 +47,7 @@ const Landing = () => <div className="mx-2 h-0.5 rounded" style={{ background: '
 /** Whether a row looks and is spoken as before; what it holds counts only where it is read anew. */
 const same = (a: Props, b: Props): boolean =>
   (Object.keys(b) as (keyof Props)[]).every((k) => k === 'row' || a[k] === b[k]) &&
-  (['depth', 'bracket', 'first', 'last', 'open', 'tied', 'spoken', 'woven'] as const).every(
+  (['depth', 'bracket', 'first', 'last', 'open', 'tied', 'spoken', 'woven', 'ground'] as const).every(
     (k) => a.row[k] === b.row[k],
   ) &&
   a.row.node.layer === b.row.node.layer &&
@@ -77,6 +77,7 @@ export const Row = memo(function Row({
     masks > 0 ? 'masked' : '',
     layer.recipe || Object.keys(layer.treatments).length > 0 ? 'treated' : '',
     row.woven ? 'woven' : '',
+    row.ground ? 'ground' : '',
     layer.register ? 'in register' : '',
     layer.opacity < 1 ? `${Math.round(layer.opacity * 100)} %` : '',
     layer.blend !== 'normal' ? layer.blend : '',

@@ -17,6 +17,8 @@ export type LayerRow = {
   open: boolean
   tied: string
   woven: boolean
+  /** Fills the page at the bottom: a press on the stage goes past it. */
+  ground: boolean
   spoken: string
 }
 export type PlaneRow = { kind: 'plane'; plane: Plane; count: number; front: string | null }
@@ -27,6 +29,7 @@ export function rowsOf(
   layers: readonly ResolvedLayer[],
   design: Pick<Design, 'layers'>,
   closed: ReadonlySet<string>,
+  ground: ReadonlySet<string> = new Set(),
 ): StackRow[] {
   const out: StackRow[] = []
   const woven = new Set(
@@ -58,6 +61,7 @@ export function rowsOf(
       Object.keys(layer.masks).length > 0 ? 'masked' : '',
       layer.register ? `in register with ${nameOf(layer.register)}` : '',
       woven.has(layer.id) ? `woven with ${wovenWith(design, layer.id).map(nameOf).join(', ')}` : '',
+      ground.has(layer.id) ? 'ground, taken here or with Alt' : '',
       node.insides.length > 0 ? `holds ${node.insides.length}` : '',
     ]
     out.push({
@@ -70,6 +74,7 @@ export function rowsOf(
       open,
       tied,
       woven: woven.has(layer.id),
+      ground: ground.has(layer.id),
       spoken: spoken.filter(Boolean).join(', '),
     })
     if (open) {

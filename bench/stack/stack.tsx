@@ -15,10 +15,12 @@ import { moveInStack } from '@/core/design/commands'
 import { siblingsOf } from '@/core/design/tree'
 import { hasMembers, layerName } from '@/core/kinds/facts'
 import { type Plane, planeLabels } from '@/core/kinds/planes'
+import { groundOf } from '@/core/resolve/ground'
 import { commandById } from '../commands/list'
 import type { BenchState } from '../state/bench'
 import { useBench, usePaced } from '../state/bench-context'
 import { IconButton } from '../ui/button'
+import { WithContextMenu } from '../ui/context-menu'
 import { LAYER_TYPE, Row } from './row'
 import { type LayerRow, nextPlace, type PlaneRow, rowsOf, type StackRow } from './rows'
 
@@ -50,9 +52,13 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
   const [closed, setClosed] = useState<ReadonlySet<string>>(new Set())
   const [drop, setDrop] = useState<Drop | null>(null)
   const [said, setSaid] = useState('')
-  const anchor = useRef<string | null>(null)
+  /** Where a range begins: what was chosen here last, as long as nothing was selected elsewhere since. */
+  const anchor = useRef<{ from: string; selection: readonly string[] } | null>(null)
   const list = useRef<HTMLDivElement>(null)
-  const rows = useMemo(() => rowsOf(s.resolved.layers, s.design, closed), [s.resolved, s.design, closed])
+  const rows = useMemo(
+    () => rowsOf(s.resolved.layers, s.design, closed, groundOf(s.resolved)),
+    [s.resolved, s.design, closed],
+  )
   const chosen = useMemo(() => new Set(s.selection), [s.selection])
   // Handlers stay the same from one render to the next, so that only rows that changed are drawn anew.
   const now = useRef({ rows, drop })
@@ -75,15 +81,19 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
     (id: string, e: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) => {
       const { selection, design } = bench.store.getState()
       const ids = now.current.rows.flatMap((r) => (r.kind === 'layer' ? [r.node.layer.id] : []))
-      if (e.shiftKey && anchor.current && ids.includes(anchor.current)) {
-        const [a, b] = [ids.indexOf(anchor.current), ids.indexOf(id)]
+      const own = anchor.current?.selection === selection ? anchor.current.from : selection.at(-1)
+      const keep = (from: string) => {
+        anchor.current = { from, selection: bench.store.getState().selection }
+      }
+      if (e.shiftKey && own && ids.includes(own)) {
+        const [a, b] = [ids.indexOf(own), ids.indexOf(id)]
         bench.select(ids.slice(Math.min(a, b), Math.max(a, b) + 1))
-        return
+        return keep(own)
       }
       if (e.ctrlKey || e.metaKey)
         bench.select(selection.includes(id) ? selection.filter((x) => x !== id) : [...selection, id])
       else bench.select([id])
-      anchor.current = id
+      keep(id)
       bench.set({ inside: design.layers[id]?.parent ?? null })
     },
     [bench],
@@ -186,59 +196,66 @@ const StackList = memo(function StackList({ s }: { s: ReturnType<typeof shown> }
           <FolderPlus size={15} />
         </IconButton>
       </header>
-      <div
-        ref={list}
-        className="scroll-thin min-h-0 flex-1 overflow-y-auto pb-8 [contain:strict] will-change-transform"
-        role="tree"
-        aria-label="Layers"
-        aria-multiselectable="true"
-        onDragEnd={() => setDrop(null)}
+      <WithContextMenu
+        before={(e) => {
+          const id = (e.target as Element).closest<HTMLElement>('[data-layer]')?.dataset.layer
+          if (id && !bench.store.getState().selection.includes(id)) bench.select([id])
+        }}
       >
-        {byPlane(rows).map(({ head, layers }) => (
-          <section
-            key={head.plane}
-            role="group"
-            aria-label={planeLabels[head.plane]}
-            style={{ ['--hue' as string]: `var(--plane-${head.plane})` }}
-          >
-            <div
-              className={`flex items-center gap-2 border-t border-line px-3 text-tiny font-semibold ${head.count === 0 ? 'h-6' : 'h-7'}`}
-              style={{ color: 'var(--hue)' }}
-              onDragOver={overPlane(head)}
-              onDrop={onDrop}
+        <div
+          ref={list}
+          className="scroll-thin min-h-0 flex-1 overflow-y-auto pb-8 [contain:strict] will-change-transform"
+          role="tree"
+          aria-label="Layers"
+          aria-multiselectable="true"
+          onDragEnd={() => setDrop(null)}
+        >
+          {byPlane(rows).map(({ head, layers }) => (
+            <section
+              key={head.plane}
+              role="group"
+              aria-label={planeLabels[head.plane]}
+              style={{ ['--hue' as string]: `var(--plane-${head.plane})` }}
             >
-              <span className="size-2 rounded-[2px]" style={{ background: 'var(--hue)' }} />
-              {planeLabels[head.plane]}
-              {head.count > 0 && (
-                <span className="ml-auto font-normal text-soft tabular-nums">{head.count}</span>
-              )}
-            </div>
-            {drop?.at === `plane-${head.plane}` && (
-              <div className="mx-2 h-0.5 rounded" style={{ background: 'var(--hue)' }} />
-            )}
-            {layers.map((row) => (
-              <Row
-                key={row.node.layer.id}
-                row={row}
-                chosen={chosen.has(row.node.layer.id)}
-                solo={s.solo === row.node.layer.id}
-                drop={drop?.at === row.node.layer.id ? drop.how : null}
-                toggle={toggle}
-                choose={choose}
-                onOver={onOver}
+              <div
+                className={`flex items-center gap-2 border-t border-line px-3 text-tiny font-semibold ${head.count === 0 ? 'h-6' : 'h-7'}`}
+                style={{ color: 'var(--hue)' }}
+                onDragOver={overPlane(head)}
                 onDrop={onDrop}
-                onKey={onKey}
-              />
-            ))}
-          </section>
-        ))}
-        {s.resolved.layers.length === 0 && (
-          <p className="px-3 py-4 text-small text-soft">
-            Nothing here yet. Drag something from the supplies below, drop a file on the stage, or press 5 and
-            write.
-          </p>
-        )}
-      </div>
+              >
+                <span className="size-2 rounded-[2px]" style={{ background: 'var(--hue)' }} />
+                {planeLabels[head.plane]}
+                {head.count > 0 && (
+                  <span className="ml-auto font-normal text-soft tabular-nums">{head.count}</span>
+                )}
+              </div>
+              {drop?.at === `plane-${head.plane}` && (
+                <div className="mx-2 h-0.5 rounded" style={{ background: 'var(--hue)' }} />
+              )}
+              {layers.map((row) => (
+                <Row
+                  key={row.node.layer.id}
+                  row={row}
+                  chosen={chosen.has(row.node.layer.id)}
+                  solo={s.solo === row.node.layer.id}
+                  drop={drop?.at === row.node.layer.id ? drop.how : null}
+                  toggle={toggle}
+                  choose={choose}
+                  onOver={onOver}
+                  onDrop={onDrop}
+                  onKey={onKey}
+                />
+              ))}
+            </section>
+          ))}
+          {s.resolved.layers.length === 0 && (
+            <p className="px-3 py-4 text-small text-soft">
+              Nothing here yet. Drag something from the supplies below, drop a file on the stage, or press 5
+              and write.
+            </p>
+          )}
+        </div>
+      </WithContextMenu>
       <p className="sr-only" role="status" aria-live="polite">
         {said}
       </p>

@@ -1,19 +1,24 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import { lookUp } from '@/core/colour/colour'
+import { isLocked } from '@/core/design/tree'
 import { layerName } from '@/core/kinds/facts'
+import { groundOf } from '@/core/resolve/ground'
+import { makeBackdrop } from '../actions/backdrop'
 import { PARCEL_TYPE, pasteText } from '../actions/clipboard'
-import { makeBackdrop, type Placing, placeSource } from '../actions/placing'
+import { type Placing, placeSource } from '../actions/placing'
 import { dropFiles, fillSlot, overSlot, slotUnder } from '../actions/slots'
 import { enterUnder, fittedWallView } from '../actions/wall'
 import { AreasOverlay } from '../channels/areas-overlay'
 import type { Bench } from '../state/bench'
 import { useBench, useBenchState } from '../state/bench-context'
+import { WithContextMenu } from '../ui/context-menu'
 import { WallBand } from '../wall/band'
 import { WallNames, WallPictures } from '../wall/wall'
 import { Overlay } from './overlay'
 import { PageOverlay } from './page-overlay'
 import { Painter } from './painter'
+import { thingsAt } from './peek'
 import { PeekList } from './peek-list'
 import { PinnedPicture } from './pinned-picture'
 import { zoomInSlot } from './reframe-gesture'
@@ -168,71 +173,85 @@ export function Stage() {
   const bottom = size.height - pageStyle.top - pageStyle.height
   const pageClip = `inset(${pageStyle.top}px ${right}px ${bottom}px ${pageStyle.left}px)`
   return (
-    <section
-      ref={pointer.frame}
-      data-stage
-      aria-label="Stage"
-      tabIndex={0}
-      className="relative h-full touch-none overflow-hidden bg-stage outline-none select-none"
-      style={{
-        cursor: isPanning() ? 'grab' : tools[s.tool].cursor,
-      }}
-      onPointerDown={pointer.onPointerDown}
-      onPointerMove={pointer.onPointerMove}
-      onPointerUp={pointer.onPointerUp}
-      onPointerCancel={pointer.cancel}
-      onDoubleClick={pointer.onDoubleClick}
-      onDragOver={(e) => {
-        e.preventDefault()
-        e.dataTransfer.dropEffect = 'copy'
-      }}
-      onDrop={(e) => {
-        e.preventDefault()
-        const r = e.currentTarget.getBoundingClientRect()
-        const dropped = { x: e.clientX - r.left, y: e.clientY - r.top }
-        enterUnder(bench, dropped)
-        const at = toPage(bench.store.getState().view, dropped)
-        const text = e.dataTransfer.getData(SUPPLY_TYPE)
-        if (text) {
-          const placing = JSON.parse(text) as Placing
-          const slot = e.shiftKey ? null : slotUnder(bench.store.getState(), at)
-          if (e.altKey) makeBackdrop(bench, placing)
-          else if (slot && placing.info.kind === 'picture') fillSlot(bench, slot, placing)
-          else placeSource(bench, placing, at)
-          return
-        }
-        const layers = e.dataTransfer.getData(PARCEL_TYPE)
-        // Layers dragged over from another design; its own are only moved about in the stack.
-        if (layers) {
-          if (!ownParcel(bench, e.dataTransfer)) void pasteText(bench, layers, false, at)
-        } else void dropFiles(bench, [...e.dataTransfer.files], at)
-      }}
-    >
-      <div className="checker absolute" style={pageStyle} aria-hidden="true">
-        {/* The page's own colour is there before the first tile is. */}
-        <div className="size-full" style={{ background: s.ground }} />
-      </div>
-      <WallPictures width={size.width} height={size.height} />
-      <canvas
-        ref={canvas}
-        data-testid="stage-canvas"
-        className="absolute inset-0"
-        style={{ width: size.width, height: size.height, ...(s.wall ? { clipPath: pageClip } : {}) }}
-        aria-label="The design"
-      />
-      <PageOverlay width={size.width} height={size.height} />
-      <Overlay drawn={pointer.drawn} width={size.width} height={size.height} />
-      <UnderstoodOverlay width={size.width} height={size.height} />
-      <TypeEditor />
-      {!s.wall && <AreasOverlay />}
-      <WallNames width={size.width} height={size.height} />
-      <WallBand />
-      {!s.hidden && !s.wall && <Rulers width={size.width} height={size.height} />}
-      <PinnedPicture />
-      <PeekList width={size.width} height={size.height} />
-      <ZoomNote />
-    </section>
+    <WithContextMenu before={(e) => void takeForMenu(bench, e)}>
+      <section
+        ref={pointer.frame}
+        data-stage
+        aria-label="Stage"
+        tabIndex={0}
+        className="relative h-full touch-none overflow-hidden bg-stage outline-none select-none"
+        style={{
+          cursor: isPanning() ? 'grab' : tools[s.tool].cursor,
+        }}
+        onPointerDown={pointer.onPointerDown}
+        onPointerMove={pointer.onPointerMove}
+        onPointerUp={pointer.onPointerUp}
+        onPointerCancel={pointer.cancel}
+        onDoubleClick={pointer.onDoubleClick}
+        onDragOver={(e) => {
+          e.preventDefault()
+          e.dataTransfer.dropEffect = 'copy'
+        }}
+        onDrop={(e) => {
+          e.preventDefault()
+          const r = e.currentTarget.getBoundingClientRect()
+          const dropped = { x: e.clientX - r.left, y: e.clientY - r.top }
+          enterUnder(bench, dropped)
+          const at = toPage(bench.store.getState().view, dropped)
+          const text = e.dataTransfer.getData(SUPPLY_TYPE)
+          if (text) {
+            const placing = JSON.parse(text) as Placing
+            const slot = e.shiftKey ? null : slotUnder(bench.store.getState(), at)
+            if (e.altKey) makeBackdrop(bench, placing)
+            else if (slot && placing.info.kind === 'picture') fillSlot(bench, slot, placing)
+            else placeSource(bench, placing, at)
+            return
+          }
+          const layers = e.dataTransfer.getData(PARCEL_TYPE)
+          // Layers dragged over from another design; its own are only moved about in the stack.
+          if (layers) {
+            if (!ownParcel(bench, e.dataTransfer)) void pasteText(bench, layers, false, at)
+          } else void dropFiles(bench, [...e.dataTransfer.files], at)
+        }}
+      >
+        <div className="checker absolute" style={pageStyle} aria-hidden="true">
+          {/* The page's own colour is there before the first tile is. */}
+          <div className="size-full" style={{ background: s.ground }} />
+        </div>
+        <WallPictures width={size.width} height={size.height} />
+        <canvas
+          ref={canvas}
+          data-testid="stage-canvas"
+          className="absolute inset-0"
+          style={{ width: size.width, height: size.height, ...(s.wall ? { clipPath: pageClip } : {}) }}
+          aria-label="The design"
+        />
+        <PageOverlay width={size.width} height={size.height} />
+        <Overlay drawn={pointer.drawn} width={size.width} height={size.height} />
+        <UnderstoodOverlay width={size.width} height={size.height} />
+        <TypeEditor />
+        {!s.wall && <AreasOverlay />}
+        <WallNames width={size.width} height={size.height} />
+        <WallBand />
+        {!s.hidden && !s.wall && <Rulers width={size.width} height={size.height} />}
+        <PinnedPicture />
+        <PeekList width={size.width} height={size.height} />
+        <ZoomNote />
+      </section>
+    </WithContextMenu>
   )
+}
+/** What lies under a right press becomes the selection, unless it is of it already. */
+async function takeForMenu(bench: Bench, e: React.MouseEvent): Promise<void> {
+  const r = e.currentTarget.getBoundingClientRect()
+  const { view } = bench.store.getState()
+  const found = await thingsAt(bench, toPage(view, { x: e.clientX - r.left, y: e.clientY - r.top }))
+  const s = bench.store.getState()
+  const ground = groundOf(s.resolved)
+  const front = found.find((id) => !isLocked(s.design, id) && (!ground.has(id) || s.selection.includes(id)))
+  const top = front ? bench.takenBy(front) : null
+  if (!top) bench.select([])
+  else if (!s.selection.includes(top)) bench.select([top])
 }
 
 function ZoomNote() {

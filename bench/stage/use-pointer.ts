@@ -4,9 +4,10 @@ import { flushSync } from 'react-dom'
 import { isLocked, isShown } from '@/core/design/tree'
 import type { Point } from '@/core/geometry/matrix'
 import { hasMembers } from '@/core/kinds/facts'
+import { groundOf } from '@/core/resolve/ground'
 import { goInto, stageScale } from '../actions/handled'
 import { enterUnder } from '../actions/wall'
-import type { Bench, View } from '../state/bench'
+import type { Bench, BenchState, View } from '../state/bench'
 import { newDrawn, nothingDrawn } from './drawn'
 import { pointerWasAt } from './peek'
 import type { Pointer, Press, ToolStage } from './tools/definition'
@@ -175,7 +176,7 @@ export function useStagePointer(bench: Bench) {
     async onDoubleClick(e: Pick<Event, 'clientX' | 'clientY'>) {
       const s = bench.store.getState()
       if (!tools[s.tool].hovers) return
-      const ids = await hover.hit(pageAt(local(e)))
+      const ids = takeable(s, await hover.hit(pageAt(local(e))))
       const top = ids[0] ? bench.takenBy(ids[0]) : s.selection[0]
       const layer = top ? s.design.layers[top] : undefined
       if (!layer) return
@@ -187,6 +188,11 @@ export function useStagePointer(bench: Bench) {
   }
 }
 
+/** What a hand on the stage means of what lies under it: not the ground, unless that is selected. */
+function takeable(s: Pick<BenchState, 'resolved' | 'selection'>, ids: readonly string[]): readonly string[] {
+  const ground = groundOf(s.resolved)
+  return ids.filter((id) => !ground.has(id) || s.selection.includes(id))
+}
 type Hovered = { at: Point; ids: string[]; revision: number; view: View }
 /** What the pointer is over while nothing is in the hand; what it rests on is made ready. */
 function useHover(bench: Bench, drawn: ReturnType<typeof newDrawn>, held: { current: Held | null }) {
@@ -218,7 +224,8 @@ function useHover(bench: Bench, drawn: ReturnType<typeof newDrawn>, held: { curr
         asking = false
         last = { at, ids, revision, view }
         if (held.current) return
-        const top = ids[0] ? bench.takenBy(ids[0]) : null
+        const [front] = takeable(bench.store.getState(), ids)
+        const top = front ? bench.takenBy(front) : null
         if (drawn.getState().hover === top) return
         drawn.setState({ ...nothingDrawn, hover: top }, true)
         clearTimeout(dwelling)

@@ -1,12 +1,14 @@
 'use client'
 import { Ellipsis } from 'lucide-react'
 import { isPhoto, sourcesOf, takesPicture } from '@/core/kinds/facts'
-import { makeBackdrop, textureOverAll } from '../actions/placing'
+import { makeBackdrop } from '../actions/backdrop'
+import { textureOverAll } from '../actions/placing'
 import { fillSlot, swapPicture } from '../actions/slots'
 import { SUPPLY_TYPE } from '../stage/stage'
 import { useBench, usePaced } from '../state/bench-context'
 import { Button, IconButton } from '../ui/button'
 import { Menu, MenuItem } from '../ui/menu'
+import { openOwnMenu } from '../ui/own-menu'
 import { type Item, placingOf } from './search'
 
 type Props = { item: Item; onPlace: (item: Item) => void; onLike: (item: Item) => void }
@@ -17,7 +19,10 @@ export function Tile({ item, onPlace, onLike }: Props) {
   const placing = placingOf(item)
   const graphic = item.info.kind === 'graphic'
   return (
-    <li className="group relative [content-visibility:auto] [contain-intrinsic-size:104px_108px]">
+    <li
+      className="group relative [content-visibility:auto] [contain-intrinsic-size:104px_108px]"
+      onContextMenu={openOwnMenu}
+    >
       <button
         type="button"
         draggable

@@ -1,3 +1,5 @@
+import { backToStage } from './back-to-stage'
+
 type Props = {
   label: string
   value: string
@@ -20,7 +22,8 @@ export const NameInput = ({ label, value, placeholder, className, onKeep }: Prop
     }}
     onKeyDown={(e) => {
       e.stopPropagation()
-      if (e.key === 'Enter') e.currentTarget.blur()
+      if (e.key === 'Escape') e.currentTarget.value = value
+      if (e.key === 'Enter' || e.key === 'Escape') backToStage(e.currentTarget)
     }}
   />
 )

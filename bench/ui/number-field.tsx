@@ -2,6 +2,7 @@
 import { useDrag } from '@use-gesture/react'
 import { useEffect, useId, useState } from 'react'
 import { readLength } from './arithmetic'
+import { backToStage } from './back-to-stage'
 import { useHeld } from './use-held'
 
 type Props = {
@@ -90,13 +91,15 @@ export function NumberField({
     },
     { eventOptions: { passive: false } },
   )
-  const commit = () => {
-    if (text === null) return
+  /** Whether what stands there could be taken. */
+  const commit = (): boolean => {
+    if (text === null) return true
     const read = readLength(text, units)
     const why = whyNot(text, read, min, max, units)
     setWrong(why)
     setText(null)
     if (why === null && read !== null && read !== value) onChange(read)
+    return why === null
   }
   return (
     <label className={`field relative ${wrong ? '!border-warn' : ''}`}>
@@ -115,13 +118,17 @@ export function NumberField({
           setWrong(null)
         }}
         onFocus={(e) => e.target.select()}
-        onBlur={commit}
+        onBlur={() => void commit()}
+        data-typed={text !== null}
         onKeyDown={(e) => {
-          if (e.key === 'Enter') commit()
-          else if (e.key === 'Escape') {
+          // What was typed is taken back by the field; with nothing typed, undo means the design.
+          if (text === null && (e.ctrlKey || e.metaKey) && /^[zy]$/i.test(e.key)) return
+          if (e.key === 'Enter') {
+            if (commit()) backToStage(e.currentTarget)
+          } else if (e.key === 'Escape') {
             setText(null)
             setWrong(null)
-            e.currentTarget.blur()
+            backToStage(e.currentTarget)
           } else if ((e.key === 'ArrowUp' || e.key === 'ArrowDown') && value !== null) {
             e.preventDefault()
             setText(null)

@@ -9,12 +9,14 @@ export type Finding = {
   layer: string | null
   /** The other thing that it is about, where there are two. */
   to?: string
+  /** It is about a ground that does not fill the page. */
+  fills?: true
   at: Bounds
   text: string
   channel: string
   page: string
 }
-export type Found = Pick<Finding, 'layer' | 'to' | 'at' | 'text'>
+export type Found = Pick<Finding, 'layer' | 'to' | 'fills' | 'at' | 'text'>
 export type CheckContext = { page: ResolvedPage; plan: Plan; scale: number; host: Host }
 export type Check = { kind: string; label: string; run: (c: CheckContext) => Finding[] }
 

@@ -135,7 +135,32 @@ const tie: Mend = {
     d.said[id] = { id, page: f.page, kind: 'on', members: [f.to, f.layer] }
   },
 }
-const mends: readonly Mend[] = [tie, again, follow, enlarge, plate, shorten, thicken, leaveOut]
+/** The ground reaches so far over the page's edge, px. */
+const OVER = 2
+const fillAgain: Mend = {
+  id: 'fill-again',
+  label: 'Fill again',
+  fits: (f, d) =>
+    f.check === 'slivers' && f.to === undefined && d.layers[f.layer ?? ''] !== undefined && f.fills === true,
+  apply: (d, f) => {
+    const [layer, channel] = [d.layers[f.layer ?? ''], d.channels[f.channel]]
+    if (!layer || !channel) return
+    followMaster(d, {
+      channel: f.channel,
+      targets: ofLayers([layer.id]),
+      property: (p) => p === 'place',
+    })
+    if (f.channel !== d.master) return
+    const { bleed, width, height } = channel
+    const p = layer.placement
+    const over = bleed + OVER
+    const reach = (at: number, size: number, full: number) =>
+      Math.max((2 * (at + over)) / size, (2 * (full + over - at)) / size)
+    const k = Math.max(1, reach(p.x, p.width, width), reach(p.y, p.height, height))
+    layer.placement = { ...p, width: p.width * k, height: p.height * k }
+  },
+}
+const mends: readonly Mend[] = [tie, fillAgain, again, follow, enlarge, plate, shorten, thicken, leaveOut]
 
 /** What would mend a finding, the gentlest first. */
 export const mendsFor = (f: Finding, d: Design): Mend[] => mends.filter((m) => m.fits(f, d))

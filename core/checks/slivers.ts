@@ -2,6 +2,7 @@ import type { Bounds } from '../geometry/bounds'
 import { placedBounds } from '../geometry/placement'
 import { isShape, layerName, takesPicture } from '../kinds/facts'
 import type { Layer } from '../kinds/list'
+import { groundOf } from '../resolve/ground'
 import { defineCheck, type Found } from './define'
 
 /** A gap this narrow was not meant, px; under the first it is none (*common practice*). */
@@ -63,6 +64,7 @@ function gapBetween(a: Bounds, b: Bounds): Bounds | null {
 
 /** Slivers of ground between things that nearly meet, and between things and the edge of the page. */
 export const slivers = defineCheck('slivers', 'No slivers of ground', ({ page }) => {
+  const ground = groundOf(page)
   const all = page.layers.map((l) => l.layer).filter(solid)
   const found: Found[] = []
   all.forEach((one, n) => {
@@ -72,6 +74,7 @@ export const slivers = defineCheck('slivers', 'No slivers of ground', ({ page })
       if (at)
         found.push({
           layer: two.id,
+          to: one.id,
           at,
           text: `Between “${layerName(one)}” and “${layerName(two)}” a sliver of ${(Math.min(at.right - at.left, at.bottom - at.top)).toFixed(1)} px is left.`,
         })
@@ -90,5 +93,28 @@ export const slivers = defineCheck('slivers', 'No slivers of ground', ({ page })
           text: `“${layerName(one)}” leaves a sliver of ${gap.toFixed(1)} px at the ${side} edge of the page.`,
         })
   })
-  return found
+  for (const { layer } of page.layers) {
+    const at = ground.has(layer.id) && layer.placement.rotation % 90 === 0 ? gapOf(layer, page) : null
+    if (at && !found.some((f) => f.layer === layer.id))
+      found.push({
+        layer: layer.id,
+        fills: true,
+        at,
+        text: `“${layerName(layer)}” is the ground and leaves a strip of ${Math.min(at.right - at.left, at.bottom - at.top).toFixed(1)} px of the page free.`,
+      })
+  }
+  return found.map((f) => (f.layer && ground.has(f.layer) && !f.to ? { ...f, fills: true as const } : f))
 })
+/** The widest strip of page that a ground leaves free; null where it covers all of it. */
+function gapOf(layer: Layer, page: { width: number; height: number }): Bounds | null {
+  const b = placedBounds(layer.placement)
+  const whole = { left: 0, top: 0, right: page.width, bottom: page.height }
+  const strips: [number, Bounds][] = [
+    [b.left, { ...whole, right: b.left }],
+    [page.width - b.right, { ...whole, left: b.right }],
+    [b.top, { ...whole, bottom: b.top }],
+    [page.height - b.bottom, { ...whole, top: b.bottom }],
+  ]
+  const [widest] = strips.filter(([gap]) => gap >= NARROW.from).sort((p, q) => q[0] - p[0])
+  return widest?.[1] ?? null
+}

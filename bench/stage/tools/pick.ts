@@ -1,6 +1,9 @@
 import { isLocked } from '@/core/design/tree'
-import { type Bounds, contains, holds, overlaps } from '@/core/geometry/bounds'
-import { boundsOfIds, boundsOfNode, handledLeaves } from '../../actions/handled'
+import { type Bounds, contains, overlaps } from '@/core/geometry/bounds'
+import { apply, inverse, type Point } from '@/core/geometry/matrix'
+import { matrixOf } from '@/core/geometry/placement'
+import { groundOf } from '@/core/resolve/ground'
+import { boundsOfNode, handledLeaves } from '../../actions/handled'
 import { overSlot } from '../../actions/slots'
 import type { Bench } from '../../state/bench'
 import { type Gesture, moveGesture } from '../gestures'
@@ -14,8 +17,8 @@ import { defineTool, type Pointer, type Press, type ToolStage } from './definiti
 
 /** How long a press is held still until what lies there is listed, ms. */
 const LONG_PRESS_MS = 550
-/** Weaker than this a thing is hard to hit: once it is selected it is taken by its box. */
-const FAINT = 0.06
+/** What is selected is taken so far beside its box, CSS px. */
+const SLACK = 4
 
 /** A gesture carried out by the hand. */
 const gesturePress = (gesture: Gesture | null): Press => ({
@@ -33,6 +36,7 @@ const gesturePress = (gesture: Gesture | null): Press => ({
 function takenBy(bench: Bench, box: Bounds, enclosing: boolean, additive: boolean): string[] {
   const s = bench.store.getState()
   const page = { left: 0, top: 0, right: s.resolved.width, bottom: s.resolved.height }
+  const ground = groundOf(s.resolved)
   const met = s.resolved.layers
     .filter((l) => {
       const b = boundsOfNode(l)
@@ -42,6 +46,7 @@ function takenBy(bench: Bench, box: Bounds, enclosing: boolean, additive: boolea
         (enclosing ? contains(box, b, 0.5) : overlaps(b, box)) &&
         !isLocked(s.design, l.layer.id) &&
         l.layer.shown &&
+        !ground.has(l.layer.id) &&
         !contains(b, page)
       )
     })
@@ -64,22 +69,43 @@ function marqueePress(bench: Bench, from: Pointer): Press {
     },
   }
 }
-/** What a press on some things does: takes the front one, or on nothing draws a marquee. */
+/** Whether a point lies in the box of what is selected, turned as that is; thin things are taken a little beside them. */
+function onSelection(bench: Bench, { x, y }: Point): boolean {
+  const slack = SLACK / bench.store.getState().view.zoom
+  return handledLeaves(bench).some(({ placement: p }) => {
+    const back = inverse(matrixOf(p))
+    const q = back && apply(back, { x, y })
+    return q && q.x >= -slack && q.y >= -slack && q.x <= p.width + slack && q.y <= p.height + slack
+  })
+}
+/**
+ * What a press on some things does. What is selected is dragged by its box, however thin, pale or covered it is; only a press
+ * that was no drag selects anew. Else the front thing is taken; on nothing, or on the ground, a marquee is drawn.
+ */
 function pressOn(bench: Bench, from: Pointer, ids: readonly string[]): Press {
   const s = bench.store.getState()
-  const top = ids[0] ? bench.takenBy(ids[0]) : null
-  if (top) {
-    const { selection } = s
+  const { selection } = s
+  const ground = groundOf(s.resolved)
+  // With Alt the ground is meant too.
+  const front = ids.find((id) => from.alt || selection.includes(id) || !ground.has(id))
+  const top = front ? bench.takenBy(front) : null
+  const onlyGround = selection.every((id) => ground.has(id))
+  const other = top !== null && !selection.includes(top)
+  if (!from.shift && selection.length > 0 && !(other && onlyGround) && onSelection(bench, from.page)) {
+    const gesture = moveGesture(bench, from.page)
+    if (gesture)
+      return gesturePress({ ...gesture, pressed: () => (other || !top) && bench.select(top ? [top] : []) })
+  }
+  if (top && !(from.alt && ground.has(top))) {
     if (from.shift)
       bench.select(selection.includes(top) ? selection.filter((id) => id !== top) : [...selection, top])
     else if (!selection.includes(top)) bench.select([top])
     return gesturePress(moveGesture(bench, from.page))
   }
-  const box = s.selection.length > 0 ? boundsOfIds(s, s.selection) : null
-  const faint = handledLeaves(bench).some((l) => l.opacity < FAINT)
-  if (box && holds(box, from.page) && !from.shift && faint) return gesturePress(moveGesture(bench, from.page))
   if (!from.shift) bench.select([])
-  return marqueePress(bench, from)
+  const marquee = marqueePress(bench, from)
+  if (!top) return marquee
+  return { ...marquee, end: (to, moved) => (moved ? marquee.end?.(to, moved) : bench.select([top])) }
 }
 function takePress(hand: ToolStage, from: Pointer): Press {
   const { bench } = hand
