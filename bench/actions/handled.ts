@@ -9,7 +9,7 @@ import { type Bounds, union } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { placedBounds, turnedBox } from '@/core/geometry/placement'
 import type { Placement } from '@/core/geometry/placement-schema'
-import { hasMembers, isShape, isWorded, takesPicture } from '@/core/kinds/facts'
+import { hasMembers, isPhoto, isShape, isWorded, takesPicture } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { isFilled, refitted } from '@/core/kinds/slot/framing'
 import { findResolved, type ResolvedLayer } from '@/core/resolve/resolved'
@@ -187,6 +187,7 @@ export function goInto(bench: Bench, id: string, member: string | null = null): 
   }
   bench.select([id])
   if (takesPicture(layer) && layer.picture) bench.set({ reframing: id })
+  else if (isPhoto(layer)) bench.set({ cropping: id })
   else if (isWorded(layer)) bench.set({ editingType: id })
   else if (isShape(layer) && layer.form === 'path') bench.set({ tool: 'path' })
 }

@@ -3,7 +3,9 @@ import { inOrder, keysBetween } from '@/core/basics/order'
 import { luminance } from '@/core/colour/colour'
 import { addLayers, orderAbove } from '@/core/design/commands'
 import { dropStray } from '@/core/design/properties/set'
+import { type Bounds, heightOf, widthOf } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
+import { placedBounds } from '@/core/geometry/placement'
 import type { Placement } from '@/core/geometry/placement-schema'
 import { takesPicture } from '@/core/kinds/facts'
 import type { Layer, LayerKind } from '@/core/kinds/list'
@@ -24,6 +26,7 @@ import type { Bench, BenchState, ShapeForm, SlotForm } from '../state/bench'
 import type { SourceInfo } from '../worker/protocol'
 import { coverBox } from './backdrop'
 import { stageScale } from './handled'
+import { freePlace, seenSpot, sideBySide } from './landing'
 import { upload } from './uploads'
 
 /** Where a new thing goes: directly above the selection in its plane and group, else in the plane that fits its kind. */
@@ -83,47 +86,66 @@ export type Placing = {
   kind?: string
 }
 
-export function placeSource(bench: Bench, p: Placing, at?: Point): void {
-  bench.addSource(p.info)
-  const s = bench.store.getState()
-  const covers = p.kind === 'texture'
-  let share: number
-  if (p.kind === 'photo') share = 0.72
-  else if (p.kind === 'overlay') share = 0.9
-  else share = 0.46
+/** A supply or file as a new layer in a box of the page (px of the channel shown), seen where it lands. */
+function layerFor(bench: Bench, s: BenchState, p: Placing, box: Bounds): Layer {
+  const graphic = p.info.kind === 'graphic'
+  const covers = p.kind === 'texture' && !graphic
   let plane: Plane | undefined
   if (covers) plane = 'finish'
-  else if (p.kind === 'overlay') plane = 'front'
-  else plane = undefined
-  if (p.info.kind === 'graphic') {
-    const layer = graphicLayer(
-      { id: newId(), ...spotFor(s, 'graphic') },
-      p.label,
-      p.info.sha,
-      p.info.parts ?? {},
-      toMaster(s, fitting(s, p.info.width, p.info.height, 0.4, at)),
-    )
-    putNew(bench, 'Place graphic', layer)
-    return
-  }
-  const spot =
-    covers || (p.kind === 'overlay' && s.selection.length === 0)
-      ? spotFor(s, 'picture', plane)
-      : spotFor(s, 'picture')
-  const box = covers
-    ? coverBox(bench, p.info, p.focal)
-    : toMaster(s, fitting(s, p.info.width, p.info.height, share, at))
+  else if (p.kind === 'overlay' && s.selection.length === 0) plane = 'front'
+  const kind = graphic ? 'graphic' : 'picture'
+  const spot = plane ? spotFor(s, kind, plane) : spotFor(s, kind)
+  const where = { id: newId(), ...(covers || p.blend ? spot : seenSpot(s, spot, box)) }
+  const placed = boxAt(box.left, box.top, widthOf(box), heightOf(box))
+  const place = covers ? coverBox(bench, p.info, p.focal) : toMaster(s, placed)
+  if (graphic) return graphicLayer(where, p.label, p.info.sha, p.info.parts ?? {}, place)
+  const { sha, width, height } = p.info
   const made = pictureLayer(
-    { id: newId(), ...spot },
+    where,
     p.label,
-    { sha: p.info.sha, width: p.info.width, height: p.info.height, ...(p.focal ? { focal: p.focal } : {}) },
-    box,
+    { sha, width, height, ...(p.focal ? { focal: p.focal } : {}) },
+    place,
   )
-  putNew(bench, 'Place picture', {
+  return {
     ...made,
     ...(p.blend ? { blend: p.blend as Layer['blend'] } : {}),
     ...(covers ? { opacity: 0.5 } : {}),
+  }
+}
+/** How much of the page a new thing takes, by what it is. */
+function shareOf(p: Placing): number {
+  if (p.info.kind === 'graphic') return 0.4
+  if (p.kind === 'photo') return 0.72
+  return p.kind === 'overlay' ? 0.9 : 0.46
+}
+/** Places a supply or file: in front of what is seen there, beside the like of it. */
+export function placeSource(bench: Bench, p: Placing, at?: Point): void {
+  bench.addSource(p.info)
+  const s = bench.store.getState()
+  const wanted = placedBounds(fitting(s, p.info.width, p.info.height, shareOf(p), at))
+  const box = at || p.kind === 'overlay' || p.kind === 'texture' ? wanted : freePlace(s, wanted)
+  putNew(bench, `Place ${p.info.kind}`, layerFor(bench, s, p, box))
+}
+/** Places several at once side by side, in one step. */
+export function placeSeveral(bench: Bench, all: readonly Placing[], at?: Point): void {
+  const [only] = all
+  if (all.length === 1 && only) return placeSource(bench, only, at)
+  for (const p of all) bench.addSource(p.info)
+  const s = bench.store.getState()
+  const boxes = sideBySide(
+    s.resolved,
+    all.map((p) => p.info.width / p.info.height),
+    at ?? seenMiddle(s),
+  )
+  const made = all.map((p, n) => layerFor(bench, s, p, boxes[n] as Bounds))
+  bench.edit(`Place ${all.length} things`, (d) => {
+    for (const layer of made) {
+      // Each over the one before.
+      const { page, plane, parent } = layer
+      addLayers(d, [{ ...layer, order: orderAbove(d, { page, plane, parent }, null) }])
+    }
   })
+  bench.select(made.map((l) => l.id))
 }
 
 /** Lays a texture over everything in front, on every page of the design in one step: in its fitting mode, with a dial. */
@@ -287,9 +309,10 @@ function placeStretches(
   bench.select([group.id])
 }
 
-/** Takes in files and places them, the first at a point, more beside it. */
+const nameOf = (file: File): string => file.name.replace(/\.[a-z0-9]+$/i, '')
+/** Takes in files and places them about a point, side by side and in one step. */
 export async function placeFiles(bench: Bench, files: readonly File[], at?: Point): Promise<void> {
-  let n = 0
+  const all: Placing[] = []
   for (const file of files) {
     if (/\.ora$/i.test(file.name)) {
       bench.set({ importing: file })
@@ -297,25 +320,11 @@ export async function placeFiles(bench: Bench, files: readonly File[], at?: Poin
     }
     const info = await upload(bench, file)
     if (!info) continue
-    const point = at ? { x: at.x + n * 40, y: at.y + n * 40 } : undefined
-    if (info.stretches) {
-      placeStretches(
-        bench,
-        info.stretches,
-        file.name.replace(/\.[a-z0-9]+$/i, ''),
-        { width: info.width, height: info.height },
-        point,
-      )
-      n++
-      continue
-    }
-    placeSource(
-      bench,
-      { info, label: file.name.replace(/\.[a-z0-9]+$/i, ''), kind: info.opaque ? 'photo' : 'cutout' },
-      point,
-    )
-    n++
+    if (info.stretches)
+      placeStretches(bench, info.stretches, nameOf(file), { width: info.width, height: info.height }, at)
+    else all.push({ info, label: nameOf(file), kind: info.opaque ? 'photo' : 'cutout' })
   }
+  if (all.length > 0) placeSeveral(bench, all, at)
 }
 
 /** What a drag with the tool in hand would draw, in the middle of the page; for keys. */

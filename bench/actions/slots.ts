@@ -5,7 +5,7 @@ import { followMaster } from '@/core/design/properties/set'
 import { onLayer } from '@/core/design/properties/targets'
 import type { Design } from '@/core/design/schema'
 import { isLocked } from '@/core/design/tree'
-import { holds } from '@/core/geometry/bounds'
+import { heightOf, holds } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { placedBounds } from '@/core/geometry/placement'
 import { isPhoto, isStrew, sourcesOf, takesPicture } from '@/core/kinds/facts'
@@ -15,7 +15,7 @@ import { isFilled, panToFocal, picturePlacement } from '@/core/kinds/slot/framin
 import type { SlotLayer } from '@/core/kinds/slot/schema'
 import { findResolved, flatResolved } from '@/core/resolve/resolved'
 import type { Bench, BenchState } from '../state/bench'
-import { type Placing, placeFiles } from './placing'
+import { type Placing, placeFiles, placeSeveral } from './placing'
 import { upload } from './uploads'
 
 /** How a picture lies in a slot is told anew, on all channels. */
@@ -27,6 +27,20 @@ function emptied(d: Draft<Design>, slot: Draft<SlotLayer>): void {
   lieAnew(d, slot.id)
 }
 
+function fill(d: Draft<Design>, id: string, p: Pick<Placing, 'info' | 'focal'>): void {
+  const layer = d.layers[id]
+  if (!takesPicture(layer)) return
+  const picture = {
+    source: p.info.sha,
+    sourceWidth: p.info.width,
+    sourceHeight: p.info.height,
+    focal: p.focal ?? { x: 0.5, y: 0.5 },
+  }
+  lieAnew(d, id)
+  layer.picture = picture
+  layer.zoom = 1
+  layer.pan = panToFocal({ ...layer, picture })
+}
 /** Puts a picture into a slot: it covers it, its focal point in view. */
 export function fillSlot(bench: Bench, id: string, p: Pick<Placing, 'info' | 'label' | 'focal'>): void {
   if (p.info.kind !== 'picture')
@@ -34,20 +48,7 @@ export function fillSlot(bench: Bench, id: string, p: Pick<Placing, 'info' | 'la
       'A slot holds a photo or cutout. The graphic was not placed; drop it beside the slot.',
     )
   bench.addSource(p.info)
-  bench.edit('Fill the slot', (d) => {
-    const layer = d.layers[id]
-    if (!takesPicture(layer)) return
-    const picture = {
-      source: p.info.sha,
-      sourceWidth: p.info.width,
-      sourceHeight: p.info.height,
-      focal: p.focal ?? { x: 0.5, y: 0.5 },
-    }
-    lieAnew(d, id)
-    layer.picture = picture
-    layer.zoom = 1
-    layer.pan = panToFocal({ ...layer, picture })
-  })
+  bench.edit('Fill the slot', (d) => fill(d, id, p))
   bench.select([id])
 }
 /** Gives a slot's picture back as a layer of its own, whole, where it was seen; the slot is empty then. */
@@ -135,13 +136,112 @@ function slotFrom(l: LayerOf<'picture'>, picture: LayerOf<'slot'>['picture']): L
   return isFilled(slot) ? { ...slot, pan: panToFocal(slot) } : slot
 }
 
-/** Dropped files: one picture on a slot fills it, everything else is placed. */
+/** The empty slots of the page shown, in reading order: rows from the top, each from the left. */
+export function emptySlots(s: Pick<BenchState, 'resolved' | 'design'>): SlotLayer[] {
+  const slots = flatResolved(s.resolved.layers).flatMap(({ layer }) =>
+    takesPicture(layer) && !isFilled(layer) && layer.shown && !isLocked(s.design, layer.id) ? [layer] : [],
+  )
+  const box = (l: SlotLayer) => placedBounds(l.placement)
+  return slots.sort((a, b) => {
+    const [p, q] = [box(a), box(b)]
+    const level =
+      Math.min(p.bottom, q.bottom) - Math.max(p.top, q.top) > 0.5 * Math.min(heightOf(p), heightOf(q))
+    return level ? p.left - q.left : p.top - q.top
+  })
+}
+/**
+ * Which picture goes into which slot: pairs whose ratios fit best first, in reading order where they fit alike. Numbers of
+ * pictures by the slots' order; null for a slot that gets none.
+ */
+export function sharedOut(slots: readonly number[], pictures: readonly number[]): (number | null)[] {
+  const pairs = slots
+    .flatMap((s, slot) => pictures.map((p, picture) => ({ slot, picture, off: Math.abs(Math.log(s / p)) })))
+    .sort((a, b) => Math.round((a.off - b.off) * 20) || a.slot - b.slot || a.picture - b.picture)
+  const out: (number | null)[] = slots.map(() => null)
+  const used = new Set<number>()
+  for (const { slot, picture } of pairs)
+    if (out[slot] === null && !used.has(picture)) {
+      out[slot] = picture
+      used.add(picture)
+    }
+  return out
+}
+/** Fills slots with a picture each, in one step. */
+export function fillSlots(bench: Bench, all: readonly { slot: string; p: Placing }[]): void {
+  for (const { p } of all) bench.addSource(p.info)
+  bench.edit(all.length > 1 ? `Fill ${all.length} slots` : 'Fill the slot', (d) => {
+    for (const { slot, p } of all) fill(d, slot, p)
+  })
+}
+/** Two slots exchange what they show, each showing it anew. */
+export function exchangePictures(bench: Bench, one: string, two: string): void {
+  const { layers } = bench.store.getState().design
+  const [a, b] = [layers[one], layers[two]]
+  if (!takesPicture(a) || !takesPicture(b)) return
+  bench.edit('Exchange the pictures', (d) => {
+    for (const [id, picture] of [
+      [one, b.picture],
+      [two, a.picture],
+    ] as const) {
+      const slot = d.layers[id]
+      if (!takesPicture(slot)) continue
+      lieAnew(d, id)
+      Object.assign(slot, { picture, zoom: 1, turn: 0, pan: { x: 0, y: 0 } })
+      if (picture) slot.pan = panToFocal({ ...slot, picture })
+    }
+  })
+}
+/**
+ * Dropped files: one picture on a slot fills it; several on a page with empty slots go into those, by reading order and fitting
+ * ratio; everything else is placed.
+ */
 export async function dropFiles(bench: Bench, files: readonly File[], at: Point): Promise<void> {
   const [only] = files
   const slot = files.length === 1 ? slotUnder(bench.store.getState(), at) : null
-  if (!slot || !only || /\.(ora|svg)$/i.test(only.name)) return placeFiles(bench, files, at)
-  const info = await upload(bench, only)
-  if (info) fillSlot(bench, slot, { info, label: only.name })
+  if (slot && only && !/\.(ora|svg)$/i.test(only.name)) {
+    const info = await upload(bench, only)
+    if (info) fillSlot(bench, slot, { info, label: only.name })
+    return
+  }
+  const pictures = files.filter((f) => !/\.(ora|svg)$/i.test(f.name))
+  if (pictures.length < 2 || emptySlots(bench.store.getState()).length === 0)
+    return placeFiles(bench, files, at)
+  const taken: Placing[] = []
+  for (const file of pictures) {
+    const info = await upload(bench, file)
+    if (info?.kind === 'picture')
+      taken.push({
+        info,
+        label: file.name.replace(/\.[a-z0-9]+$/i, ''),
+        kind: info.opaque ? 'photo' : 'cutout',
+      })
+  }
+  const slots = emptySlots(bench.store.getState())
+  const shares = sharedOut(
+    slots.map((l) => l.placement.width / l.placement.height),
+    taken.map((p) => p.info.width / p.info.height),
+  )
+  const filled = shares.flatMap((n, k) => {
+    const [p, to] = [n === null ? undefined : taken[n], slots[k]]
+    return p && to ? [{ slot: to.id, p }] : []
+  })
+  if (filled.length > 0) fillSlots(bench, filled)
+  bench.select(filled.map((f) => f.slot))
+  const rest = taken.filter((p) => !filled.some((f) => f.p === p))
+  if (rest.length > 0) placeSeveral(bench, rest, at)
+  const others = files.filter((f) => !pictures.includes(f))
+  if (others.length > 0) await placeFiles(bench, others, at)
+}
+/** A pressed supply goes into the first empty slot that is selected, if any; the slots stay selected for the next one. */
+export function fillSelected(bench: Bench, p: Placing): boolean {
+  const { design, selection } = bench.store.getState()
+  const empty = selection.find((id) => {
+    const layer = design.layers[id]
+    return takesPicture(layer) && !isFilled(layer)
+  })
+  if (!empty || p.info.kind !== 'picture') return false
+  fillSlots(bench, [{ slot: empty, p }])
+  return true
 }
 
 /** Takes the picture out of a slot and away; what was set of it on channels goes with it. */

@@ -1,19 +1,20 @@
-import { describe, expect, it } from 'vitest'
-import { fitAll, wordsIn } from '@/core/text/near'
+import { beforeAll, describe, expect, it, vi } from 'vitest'
+import type { Bench } from '../state/bench'
+import { openBench } from '../state/bench.test-data'
 import { WITH_PAGE, WITH_THING } from '../ui/context-menu'
 import { ALSO_KNOWN } from './also-known'
+import { findCommands } from './find'
 import { commandById, commands } from './list'
 
+vi.mock('idb-keyval', () => import('../state/idb.test-data'))
+let bench: Bench
+beforeAll(async () => {
+  bench = await openBench()
+  bench.select(['photo'])
+})
 /** The commands that are found by some words, best first, as the palette tells them. */
 const found = (asked: string): string[] =>
-  commands
-    .map((c) => ({
-      id: c.id,
-      fit: fitAll(wordsIn(asked), wordsIn(`${c.label} ${c.id} ${c.words ?? ''} ${ALSO_KNOWN[c.id] ?? ''}`)),
-    }))
-    .filter((c) => c.fit > 0)
-    .sort((a, b) => b.fit - a.fit)
-    .map((c) => c.id)
+  findCommands(asked, commands, bench.store.getState()).map((c) => c.id)
 
 describe('words that people look for', () => {
   it.each([
@@ -27,7 +28,8 @@ describe('words that people look for', () => {
     ['preview', 'at-size'],
     ['export', 'export'],
     ['download', 'export'],
-    ['crop', 'reframe'],
+    ['crop', 'crop'],
+    ['straighten', 'crop'],
     ['remove background', 'cut-out'],
     ['clipping mask', 'keep-inside'],
     ['dark mode', 'theme'],
@@ -36,7 +38,8 @@ describe('words that people look for', () => {
     ['custom size', 'own-sizes'],
     ['flip horizontal', 'flip-across'],
     ['background', 'fit-page'],
-  ])('“%s” finds it among the first', (asked, id) => expect(found(asked).slice(0, 6)).toContain(id))
+  ])('“%s” finds it among the first', (asked, id) => expect(found(asked).slice(0, 3)).toContain(id))
+  it('put what is called so first, whatever section it is of', () => expect(found('crop')[0]).toBe('crop'))
   it('are of commands that there are', () => {
     for (const id of [...Object.keys(ALSO_KNOWN), ...WITH_PAGE.flat(), ...WITH_THING.flat()])
       expect(() => commandById(id), id).not.toThrow()

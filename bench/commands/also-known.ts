@@ -4,7 +4,7 @@ export const ALSO_KNOWN: Record<string, string> = {
   back: 'send backward lower down below order',
   'to-front': 'bring to front top order',
   'to-back': 'send to back bottom order',
-  reframe: 'crop reposition picture inside frame',
+  reframe: 'reposition picture inside frame',
   'make-slot': 'crop to shape frame clip picture',
   'slot-in-opening': 'frame window screen device picture inside',
   'keep-inside': 'clip clipping mask inside',

@@ -6,7 +6,9 @@ import { insidesOf, siblingsOf, withMembers } from '@/core/design/tree'
 import { hasParts, isPhoto, takesPicture } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { fillPage } from '../actions/backdrop'
+import { croppable, startCrop } from '../actions/cropping'
 import { makeSlots, slotFormOf, slotInOpening } from '../actions/slot-making'
+import { exchangePictures } from '../actions/slots'
 import { canStrew, setFree, strewSelection } from '../actions/strewing'
 import type { BenchState } from '../state/bench'
 import { defineCommands, needs, ofKind, oneSelected, severalSelected, someSelected } from './define'
@@ -116,6 +118,31 @@ export const belongingCommands = defineCommands([
     run: (b) => {
       const { reframing, selection, design } = b.store.getState()
       b.set({ reframing: reframing ? null : (selection.find((id) => filled(design.layers[id])) ?? null) })
+    },
+  },
+  {
+    id: 'crop',
+    label: 'Crop the picture',
+    words: 'trim cut straighten level ratio rotate horizon',
+    section: 'Arrange',
+    needs: needs(
+      'one selected picture',
+      (s) => s.selection.length === 1 && croppable(s, s.selection[0] ?? '') !== null,
+    ),
+    run: (b) => void startCrop(b, b.store.getState().selection[0] ?? ''),
+  },
+  {
+    id: 'exchange-pictures',
+    label: 'Exchange the pictures of two slots',
+    words: 'swap switch photos',
+    section: 'Arrange',
+    needs: needs(
+      'two selected slots',
+      (s) => s.selection.length === 2 && s.selection.every((id) => takesPicture(s.design.layers[id])),
+    ),
+    run: (b) => {
+      const [one, two] = b.store.getState().selection
+      if (one && two) exchangePictures(b, one, two)
     },
   },
   {

@@ -157,6 +157,7 @@ function leaveOneLevel(bench: Bench): void {
   else if (s.specks) endSpecks(bench)
   else if (s.areas) bench.set({ areas: false })
   else if (s.pen) bench.set({ pen: null })
+  else if (s.cropping) bench.set({ cropping: null })
   else if (s.reframing) bench.set({ reframing: null })
   else if (s.tool === 'pick' && s.mask) bench.set({ mask: null })
   else if (s.tool !== 'pick') bench.set({ tool: 'pick', sampleFor: null })

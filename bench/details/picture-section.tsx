@@ -1,8 +1,9 @@
 'use client'
-import { Scissors } from 'lucide-react'
+import { Crop, Scissors } from 'lucide-react'
 import { useRef } from 'react'
 import { sourcesOf } from '@/core/kinds/facts'
 import type { LayerOf } from '@/core/kinds/list'
+import { startCrop } from '../actions/cropping'
 import { swapPicture } from '../actions/slots'
 import { upload } from '../actions/uploads'
 import { commandById } from '../commands/list'
@@ -53,6 +54,9 @@ export function PictureSection({ picture }: { picture: LayerOf<'picture'> }) {
         )}
       </div>
       <div className="flex gap-1.5">
+        <Button small onClick={() => startCrop(bench, picture.id)}>
+          <Crop size={12} /> Crop
+        </Button>
         <Button small onClick={() => bench.set({ tool: 'cut' })}>
           <Scissors size={12} /> Cut out …
         </Button>

@@ -3,6 +3,7 @@ import { ImageUp, Trash2 } from 'lucide-react'
 import { useRef } from 'react'
 import { onLayer } from '@/core/design/properties/targets'
 import { isFilled } from '@/core/kinds/slot/framing'
+import { startCrop } from '../actions/cropping'
 import { emptySlot, fillSlot } from '../actions/slots'
 import { upload } from '../actions/uploads'
 import { useBench, useBenchState } from '../state/bench-context'
@@ -59,6 +60,11 @@ export function SlotSection({ slot }: { slot: Slot }) {
             onClick={() => bench.set({ reframing: reframing ? null : slot.id })}
           >
             Pan and zoom
+          </Button>
+        )}
+        {slot.picture && (
+          <Button small onClick={() => startCrop(bench, slot.id)}>
+            Crop
           </Button>
         )}
       </div>

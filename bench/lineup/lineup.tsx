@@ -1,7 +1,7 @@
 'use client'
 import { LayoutGrid, Plus, Smartphone } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { Fragment, memo, useDeferredValue, useEffect, useMemo, useRef } from 'react'
+import { Fragment, memo, useDeferredValue, useEffect, useMemo } from 'react'
 import { inOrder } from '@/core/basics/order'
 import { channelPresets } from '@/core/design/channels'
 import { addChannel, removeChannel } from '@/core/design/commands'
@@ -17,6 +17,7 @@ import { commandById } from '../commands/list'
 import type { BenchState } from '../state/bench'
 import { useBench, useBenchState, usePaced } from '../state/bench-context'
 import { IconButton } from '../ui/button'
+import { chooseFiles, PICTURES } from '../ui/choose-files'
 import { Menu, MenuBody, MenuItem } from '../ui/menu'
 import { openOwnMenu } from '../ui/own-menu'
 import { PageStrip } from './page-strip'
@@ -32,7 +33,6 @@ export function Lineup() {
 
 const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
   const bench = useBench()
-  const chooser = useRef<HTMLInputElement>(null)
   const channels = useMemo(() => {
     return lineupOf(inOrder(s.design.channels), s.design.master)
   }, [s.design.channels, s.design.master])
@@ -61,7 +61,9 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
           }
         >
           <MenuItem onSelect={() => bench.set({ dialog: 'sizes' })}>Own sizes …</MenuItem>
-          <MenuItem onSelect={() => chooser.current?.click()}>Composed elsewhere …</MenuItem>
+          <MenuItem onSelect={() => void chooseFiles(PICTURES).then((files) => bringIn(bench, files))}>
+            Composed elsewhere …
+          </MenuItem>
           <SavedItems />
           {spare.map((p) => (
             <MenuItem
@@ -79,19 +81,6 @@ const Strip = memo(function Strip({ s }: { s: ReturnType<typeof shown> }) {
             </MenuItem>
           ))}
         </Menu>
-        <input
-          ref={chooser}
-          type="file"
-          hidden
-          multiple
-          accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/svg+xml"
-          aria-label="Pictures composed elsewhere"
-          onChange={(e) => {
-            const files = [...(e.target.files ?? [])]
-            e.target.value = ''
-            void bringIn(bench, files)
-          }}
-        />
       </div>
       <Modes />
       <PageStrip design={s.design} page={s.page} channel={s.channel} />

@@ -7,9 +7,10 @@ import { groundOf } from '@/core/resolve/ground'
 import { makeBackdrop } from '../actions/backdrop'
 import { PARCEL_TYPE, pasteText } from '../actions/clipboard'
 import { type Placing, placeSource } from '../actions/placing'
-import { dropFiles, fillSlot, overSlot, slotUnder } from '../actions/slots'
+import { dropFiles, emptySlots, fillSlot, overSlot, slotUnder } from '../actions/slots'
 import { enterUnder, fittedWallView } from '../actions/wall'
 import { AreasOverlay } from '../channels/areas-overlay'
+import { CropOverlay } from '../crop/crop-overlay'
 import type { Bench } from '../state/bench'
 import { useBench, useBenchState } from '../state/bench-context'
 import { WithContextMenu } from '../ui/context-menu'
@@ -27,7 +28,7 @@ import { tools } from './tools/list'
 import { TypeEditor } from './type-editor'
 import { UnderstoodOverlay } from './understood-overlay'
 import { isPanning, useStagePointer } from './use-pointer'
-import { fitView, setStageSize, toPage, zoomAbout } from './view'
+import { fitView, setStageSize, toPage, toStage, zoomAbout } from './view'
 
 export const SUPPLY_TYPE = 'application/x-vivid-supply'
 
@@ -38,6 +39,7 @@ const ownParcel = (bench: Bench, data: DataTransfer): boolean =>
 /** Where the design is seen and handled. */
 export function Stage() {
   const bench = useBench()
+  const [numbering, setNumbering] = useState(false)
   const pointer = useStagePointer(bench)
   const s = useBenchState((state) => ({
     view: state.view,
@@ -191,6 +193,8 @@ export function Stage() {
         onDragOver={(e) => {
           e.preventDefault()
           e.dataTransfer.dropEffect = 'copy'
+          const several = e.dataTransfer.items.length > 1 && e.dataTransfer.types.includes('Files')
+          if (several !== numbering) setNumbering(several)
         }}
         onDrop={(e) => {
           e.preventDefault()
@@ -229,8 +233,10 @@ export function Stage() {
         <PageOverlay width={size.width} height={size.height} />
         <Overlay drawn={pointer.drawn} width={size.width} height={size.height} />
         <UnderstoodOverlay width={size.width} height={size.height} />
+        {numbering && <SlotNumbers />}
         <TypeEditor />
         {!s.wall && <AreasOverlay />}
+        <CropOverlay />
         <WallNames width={size.width} height={size.height} />
         <WallBand />
         {!s.hidden && !s.wall && <Rulers width={size.width} height={size.height} />}
@@ -240,6 +246,26 @@ export function Stage() {
       </section>
     </WithContextMenu>
   )
+}
+/** Which slots several files would go into, in their order. */
+function SlotNumbers() {
+  const s = useBenchState((state) => ({
+    design: state.design,
+    resolved: state.resolved,
+    view: state.view,
+  }))
+  return emptySlots(s).map((slot, n) => {
+    const at = toStage(s.view, { x: slot.placement.x, y: slot.placement.y })
+    return (
+      <span
+        key={slot.id}
+        className="pointer-events-none absolute grid size-9 -translate-x-1/2 -translate-y-1/2 place-items-center rounded-full bg-ink text-body font-semibold text-panel shadow-lg"
+        style={{ left: at.x, top: at.y }}
+      >
+        {n + 1}
+      </span>
+    )
+  })
 }
 /** What lies under a right press becomes the selection, unless it is of it already. */
 async function takeForMenu(bench: Bench, e: React.MouseEvent): Promise<void> {

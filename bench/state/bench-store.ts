@@ -114,7 +114,13 @@ export function createBench(loaded: Loaded): Bench {
       client?.addSources([info])
     },
     select(ids) {
-      setState({ selection: [...new Set(ids)], editingType: null, mask: null, pointInHand: null })
+      setState({
+        selection: [...new Set(ids)],
+        cropping: null,
+        editingType: null,
+        mask: null,
+        pointInHand: null,
+      })
     },
     takenBy(id) {
       const s = getState()

@@ -3,6 +3,7 @@ import { ChevronDown, ChevronUp, Search, Upload, X } from 'lucide-react'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { layerName, sourcesOf } from '@/core/kinds/facts'
 import { placeFiles, placeSource, tryInPlace } from '../actions/placing'
+import { fillSelected } from '../actions/slots'
 import type { BenchState } from '../state/bench'
 import { useBench, usePaced } from '../state/bench-context'
 import { Button, IconButton } from '../ui/button'
@@ -72,6 +73,7 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
     // The candidate before gives way, as long as it is still what is selected.
     if (trying && old && selection.length === 1 && selection[0] === old.id)
       tryInPlace(bench, placingOf(item), old.id)
+    else if (fillSelected(bench, placingOf(item))) return
     else placeSource(bench, placingOf(item))
     last.current = bench.store.getState().selection[0] ?? null
   }

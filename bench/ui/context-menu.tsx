@@ -13,7 +13,7 @@ export type Offered = readonly (readonly string[])[]
 /** What can be done with a selected thing. */
 export const WITH_THING: Offered = [
   ['cut', 'copy', 'paste-in-place', 'duplicate', 'delete'],
-  ['go-in', 'reframe', 'cut-out', 'slot-in-opening', 'make-slot', 'fit-page'],
+  ['go-in', 'crop', 'reframe', 'cut-out', 'slot-in-opening', 'make-slot', 'exchange-pictures', 'fit-page'],
   ['forward', 'back', 'to-front', 'to-back'],
   ['group', 'ungroup', 'tie', 'untie', 'keep-inside', 'release'],
   ['treatments-copy', 'treatments-paste', 'mask-copy', 'mask-paste'],

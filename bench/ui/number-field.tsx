@@ -1,6 +1,6 @@
 'use client'
 import { useDrag } from '@use-gesture/react'
-import { useEffect, useId, useState } from 'react'
+import { useEffect, useId, useRef, useState } from 'react'
 import { readLength } from './arithmetic'
 import { backToStage } from './back-to-stage'
 import { useHeld } from './use-held'
@@ -91,15 +91,18 @@ export function NumberField({
     },
     { eventOptions: { passive: false } },
   )
-  /** Whether what stands there could be taken. */
-  const commit = (): boolean => {
-    if (text === null) return true
+  const dropped = useRef(false)
+  const lacks = (): string | null =>
+    text === null ? null : whyNot(text, readLength(text, units), min, max, units)
+  const commit = () => {
+    const gaveUp = dropped.current
+    dropped.current = false
+    if (text === null || gaveUp) return
+    const why = lacks()
     const read = readLength(text, units)
-    const why = whyNot(text, read, min, max, units)
     setWrong(why)
     setText(null)
     if (why === null && read !== null && read !== value) onChange(read)
-    return why === null
   }
   return (
     <label className={`field relative ${wrong ? '!border-warn' : ''}`}>
@@ -118,14 +121,17 @@ export function NumberField({
           setWrong(null)
         }}
         onFocus={(e) => e.target.select()}
-        onBlur={() => void commit()}
+        onBlur={commit}
         data-typed={text !== null}
         onKeyDown={(e) => {
           // What was typed is taken back by the field; with nothing typed, undo means the design.
           if (text === null && (e.ctrlKey || e.metaKey) && /^[zy]$/i.test(e.key)) return
           if (e.key === 'Enter') {
-            if (commit()) backToStage(e.currentTarget)
+            // What can be taken is kept as the field is left; what cannot stays to be mended.
+            if (lacks() === null) backToStage(e.currentTarget)
+            else commit()
           } else if (e.key === 'Escape') {
+            dropped.current = true
             setText(null)
             setWrong(null)
             backToStage(e.currentTarget)

@@ -7,6 +7,8 @@ export type SelectionSlice = {
   stays: string | null
   /** The slot whose picture is moved and zoomed inside it. */
   reframing: string | null
+  /** The picture that is cropped. */
+  cropping: string | null
   editingType: string | null
   /** The mask of the selected layer that is worked on. */
   mask: string | null
@@ -22,6 +24,7 @@ export const selectionAtFirst: SelectionSlice = {
   inside: null,
   stays: null,
   reframing: null,
+  cropping: null,
   editingType: null,
   mask: null,
   pointInHand: null,

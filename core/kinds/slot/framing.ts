@@ -152,3 +152,31 @@ export function panToFocal(slot: Filled): Slot['pan'] {
     y: share(box.height - span.height, (0.5 - focal.y) * box.height),
   }
 }
+
+/**
+ * How a picture lies in a slot so that it stays where it is on the page: `whole` is where all of it lies (px of the page). The
+ * slot must lie within it; where it does not the picture covers it as nearly as can be. Of slots without perspective or bend.
+ */
+export function framedBy(slot: Filled, whole: Placement): Required<Pick<Slot, 'zoom' | 'pan' | 'turn'>> {
+  const p = slot.placement
+  const by = whole.rotation - p.rotation
+  const turn = (((((p.flipX === p.flipY ? by : -by) + 180) % 360) + 360) % 360) - 180
+  const framed = { ...slot, turn }
+  const span = spanOf(framed)
+  const { sourceWidth, sourceHeight } = slot.picture
+  const least = Math.max(span.width / sourceWidth, span.height / sourceHeight)
+  const zoom = clamp(whole.width / sourceWidth / least, 1, 20)
+  const [width, height] = [sourceWidth * least * zoom, sourceHeight * least * zoom]
+  const back = inverse(matrixOf(p))
+  const centre = back ? apply(back, { x: whole.x, y: whole.y }) : { x: p.width / 2, y: p.height / 2 }
+  const off = { x: centre.x - p.width / 2, y: centre.y - p.height / 2 }
+  const { c, s } = turnOf(framed)
+  return {
+    turn,
+    zoom,
+    pan: {
+      x: share(width - span.width, off.x * c + off.y * s),
+      y: share(height - span.height, -off.x * s + off.y * c),
+    },
+  }
+}
