@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test } from '@playwright/test'
 import { openDesign, row, settled } from './bench'
+import { expect, test } from './test'
 
 const serious = async (page: import('@playwright/test').Page) =>
   (

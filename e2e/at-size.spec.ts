@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test'
 import { openDesign, settled, stage, stored } from './bench'
+import { expect, test } from './test'
 
 test('an adaptation is seen where people will meet it: by its shape, at its size, in the dark, with other eyes', async ({
   page,

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test'
 import { drag, newDesign, onStage, settled, stage, stored } from './bench'
+import { expect, test } from './test'
 
 test('sizes are pasted several at once, one of them is named, sized and moved, all taken back', async ({
   page,

@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs'
-import { expect, type Page, test } from '@playwright/test'
 import {
   beginPost,
   colourAt,
@@ -14,6 +13,7 @@ import {
   stage,
   stored,
 } from './bench'
+import { expect, type Page, test } from './test'
 
 /** Drops a shipped photo on a point of the page. */
 const dropPhoto = async (page: Page, photo: string, x: number, y: number) => {

@@ -1,4 +1,3 @@
-import { expect, type Page, test } from '@playwright/test'
 import sharp from 'sharp'
 import { readPackage } from '../core/formats/vivid-package'
 import { prepare, renderRegion } from '../core/render/render-page'
@@ -15,6 +14,7 @@ import {
   stage,
   stored,
 } from './bench'
+import { expect, type Page, test } from './test'
 
 /** The stage's own pixels at 100 %, asked until every source has come. */
 async function stagePixels(page: Page, width: number, height: number): Promise<number[]> {

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test'
 import { drag, newDesign, onLayer, onStage, openDesign, row, settled, stage, stored } from './bench'
+import { expect, test } from './test'
 
 async function twoShapes(page: import('@playwright/test').Page): Promise<string> {
   const id = await newDesign(page, 'Two shapes', ['Square post', 'Link card'])

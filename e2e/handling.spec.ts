@@ -1,4 +1,3 @@
-import { expect, type Page, test } from '@playwright/test'
 import {
   closeSupplies,
   colourAt,
@@ -14,6 +13,7 @@ import {
   stage,
   stored,
 } from './bench'
+import { expect, type Page, test } from './test'
 
 const layers = async (page: Page, id: string) => Object.values((await stored(page, id)).layers)
 const named = async (page: Page, id: string, name: string) => {

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs'
-import { expect, test } from '@playwright/test'
 import { decode } from 'fast-png'
 import { unzipSync } from 'fflate'
 import { drag, newDesign, onStage, row, settled, stored } from './bench'
+import { expect, test } from './test'
 
 test('from an empty shelf to exported files', async ({ page }) => {
   const id = await newDesign(page, 'Market day', ['Square post', 'Video thumbnail', 'Wide header'])

@@ -1,6 +1,6 @@
-import { expect, type Page, test } from '@playwright/test'
 import sharp from 'sharp'
 import { colourAt, drag, drawBox, newDesign, onStage, openDesign, row, settled, stored } from './bench'
+import { expect, type Page, test } from './test'
 
 const masks = (page: Page) => page.getByRole('region', { name: 'Masks' })
 const addMask = async (page: Page, kind: string) => {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
-import { expect, test } from '@playwright/test'
 import { unzipSync } from 'fflate'
 import { closeSupplies, openDesign, row, run, settled, stage, stored } from './bench'
+import { expect, test } from './test'
 
 test('an offer of three goes from square to all sizes: one relation corrected, one channel mended and carried over, another arrangement chosen, delivered', async ({
   page,

@@ -1,5 +1,5 @@
-import { expect, type Page, test } from '@playwright/test'
 import { newDesign, settled, stored } from './bench'
+import { expect, type Page, test } from './test'
 
 const details = (page: Page) => page.getByRole('complementary', { name: 'Details' })
 const set = async (page: Page, label: string, value: string) => {

@@ -1,5 +1,5 @@
-import { expect, type Locator, type Page, test } from '@playwright/test'
 import { newDesign, settled, stored } from './bench'
+import { expect, type Locator, type Page, test } from './test'
 
 const middle = async (of: Locator) => {
   const box = await of.boundingBox()

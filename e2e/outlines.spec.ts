@@ -1,4 +1,3 @@
-import { expect, type Page, test } from '@playwright/test'
 import {
   beginPost,
   closeSupplies,
@@ -13,6 +12,7 @@ import {
   stage,
   stored,
 } from './bench'
+import { expect, type Page, test } from './test'
 
 const placed = async (page: Page, label: string) => {
   const open = page.getByRole('button', { name: 'Open supplies' })

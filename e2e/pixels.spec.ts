@@ -1,6 +1,5 @@
 import { createHash } from 'node:crypto'
 import { gunzipSync } from 'node:zlib'
-import { expect, test } from '@playwright/test'
 import sharp from 'sharp'
 import { BLEND_MODES, blendModeNumber } from '../core/basics/blend-modes'
 import { inOrder } from '../core/basics/order'
@@ -11,6 +10,7 @@ import { prepare, renderRegion } from '../core/render/render-page'
 import { openMemory } from '../host/kernels'
 import { openHost } from '../host/project'
 import { openDesign } from './bench'
+import { expect, test } from './test'
 
 const sha = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
 

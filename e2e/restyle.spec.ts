@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test'
 import { beginPost, colourAt, drawBox, row, run, settled, stage, stored } from './bench'
+import { expect, test } from './test'
 
 test('a treatment is added, typed, exaggerated and compared by held keys, put in another order, copied to others and undone', async ({
   page,

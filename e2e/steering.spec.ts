@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test'
 import { boxAt, shapeLayer, typeLayer } from '../core/kinds/new'
 import { closeSupplies, newDesign, onLayer, row, run, settled, stored } from './bench'
+import { expect, test } from './test'
 
 /** A label on a button, and a line beneath. */
 async function begin(page: import('@playwright/test').Page): Promise<string> {

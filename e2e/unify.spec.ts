@@ -1,4 +1,3 @@
-import { expect, type Page, test } from '@playwright/test'
 import sharp from 'sharp'
 import {
   beginPost,
@@ -15,6 +14,7 @@ import {
   stage,
   stored,
 } from './bench'
+import { expect, type Page, test } from './test'
 
 const apart = (a: readonly number[], b: readonly number[]) =>
   Math.max(...[0, 1, 2].map((k) => Math.abs((a[k] ?? 0) - (b[k] ?? 0))))

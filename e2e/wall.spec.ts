@@ -1,5 +1,5 @@
-import { expect, type Page, test } from '@playwright/test'
 import { newDesign, onStage, settled, stored } from './bench'
+import { expect, type Page, test } from './test'
 
 const SIZES = ['Square post', 'Tall story', 'Wide header', 'Link card']
 

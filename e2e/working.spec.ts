@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs'
-import { expect, test } from '@playwright/test'
 import { unzipSync, zipSync } from 'fflate'
 import sharp from 'sharp'
 import { drag, newDesign, onStage, openDesign, row, run, settled, stage, stored } from './bench'
+import { expect, test } from './test'
 
 test('a command gets another key; what had it goes without; single-letter keys are switched off', async ({
   page,

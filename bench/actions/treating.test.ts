@@ -103,8 +103,9 @@ describe('treatments on several things', () => {
     bench.select(['disc'])
     addTreatment(bench, 'shadow')
     const before = bench.store.getState().design
+    const { distance, angle } = first('disc') as unknown as { distance: number; angle: number }
     exaggerate(bench)
-    expect(first('disc')).toMatchObject({ strength: 1, distance: 20, angle: 75 })
+    expect(first('disc')).toMatchObject({ strength: 1, distance: 2 * distance, angle })
     endLook(bench)
     lookWithout(bench)
     expect(kinds('disc')).toEqual([])

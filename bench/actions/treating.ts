@@ -11,9 +11,12 @@ import type { Layer } from '@/core/kinds/list'
 import { boxAt, gradeLayer } from '@/core/kinds/new'
 import { newTreatment, treatmentKinds } from '@/core/treatments/list'
 import { type Treatment, treatmentsOf } from '@/core/treatments/order'
+import { beginsWith } from '@/core/treatments/sized'
+import { type WordRecipe, wordTreatments } from '@/core/treatments/word-recipes'
 import type { Bench, BenchState } from '../state/bench'
 import { setThings, thingOn } from '../state/properties'
 import { toMaster } from './placing'
+import { wearerOf } from './wearer'
 
 const treatable = (s: Pick<BenchState, 'design' | 'selection'>): string[] =>
   s.selection.filter((id) => s.design.layers[id] && !isLocked(s.design, id))
@@ -28,7 +31,7 @@ const labelOf = (kind: string): string => treatmentKinds.get(kind)?.label ?? kin
 
 /** Where the treatments of some layers are held, each once: in themselves or in the recipes they follow. */
 function heldOf(d: Draft<Design>, ids: readonly string[]) {
-  return [...new Set(ids.flatMap((id) => treatedBy(d, id) ?? []))] as (Pick<Layer, 'treatments'> & {
+  return [...new Set(ids.flatMap((id) => treatedBy(d, id) ?? []))] as (Pick<Layer, 'id' | 'treatments'> & {
     kind?: string
   })[]
 }
@@ -115,13 +118,20 @@ const settingsOf = ({ id: _i, order: _o, on: _n, mask: _m, ...rest }: Treatment)
 export function addTreatment(bench: Bench, kind: string): void {
   const ids = treatableOrTold(bench, `Select what is to have ${labelOf(kind).toLowerCase()}.`)
   if (ids.length === 0) return
+  const begun = new Map(
+    ids.flatMap((id) => {
+      const wearer = wearerOf(bench, id)
+      return wearer ? [[id, beginsWith(kind, wearer)] as const] : []
+    }),
+  )
   bench.edit(labelOf(kind), (d) => {
     for (const layer of heldOf(d, ids)) {
       const made = newTreatment(kind, {
         id: newId(),
         order: keyBetween(treatmentsOf(layer).at(-1)?.order ?? null, null),
       })
-      layer.treatments[made.id] = { ...made, ...last.get(kind) }
+      // What goes by the thing itself is told anew for each; all else is as it was last set.
+      layer.treatments[made.id] = { ...made, ...last.get(kind), ...begun.get(layer.id) }
     }
   })
 }
@@ -219,7 +229,7 @@ export function pasteTreatments(bench: Bench): void {
   putOn(bench, 'Paste treatments', copied)
 }
 /** Puts a list of treatments on all that is selected, in place of what it has. */
-export function putOn(bench: Bench, name: string, list: readonly Treatment[]): void {
+export function putOn(bench: Bench, name: string, list: readonly Treatment[], body?: number): void {
   const ids = treatableOrTold(bench, 'Select what is to have the treatments.')
   if (ids.length === 0) return
   bench.edit(name, (d) => {
@@ -228,6 +238,7 @@ export function putOn(bench: Bench, name: string, list: readonly Treatment[]): v
       if (!layer) continue
       layer.recipe = null
       layer.treated = 1
+      if (body !== undefined) layer.body = body
       layer.treatments = Object.fromEntries(
         list.map((t) => {
           const own = newId()
@@ -240,6 +251,31 @@ export function putOn(bench: Bench, name: string, list: readonly Treatment[]): v
   })
 }
 
+/** Puts a recipe for words on all that is selected, sized by each and in its colours, in one step. */
+export function putOnWords(bench: Bench, recipe: WordRecipe): void {
+  const ids = treatableOrTold(bench, 'Select the words that are to look so.')
+  const made = new Map(
+    ids.flatMap((id) => {
+      const wearer = wearerOf(bench, id)
+      return wearer ? [[id, wordTreatments(recipe, wearer)] as const] : []
+    }),
+  )
+  if (made.size === 0) return
+  bench.edit(`Recipe ${recipe.name}`, (d) => {
+    for (const [id, list] of made) {
+      const layer = d.layers[id]
+      if (!layer) continue
+      Object.assign(layer, { recipe: null, treated: 1, body: recipe.body ?? 1 })
+      layer.treatments = Object.fromEntries(
+        list.map((t) => {
+          const own = newId()
+          return [own, { ...t, id: own }]
+        }),
+      )
+    }
+    dropStray(d)
+  })
+}
 /** Keeps a layer's treatments as a recipe of the design, named by what is in it; the layer follows it from now on. */
 export function keepRecipe(bench: Bench, id: string): void {
   const own = treatedBy(bench.store.getState().design, id)

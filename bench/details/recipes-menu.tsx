@@ -3,9 +3,13 @@ import { BookOpen, Save } from 'lucide-react'
 import { Popover } from 'radix-ui'
 import { useEffect, useRef, useState } from 'react'
 import { inOrder } from '@/core/basics/order'
+import { isWorded } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { looks, treatmentsIn } from '@/core/treatments/recipes'
-import { followRecipe, keepRecipe, putOn } from '../actions/treating'
+import type { Wearer } from '@/core/treatments/sized'
+import { wordRecipes, wordTreatments } from '@/core/treatments/word-recipes'
+import { followRecipe, keepRecipe, putOn, putOnWords } from '../actions/treating'
+import { wearerOf } from '../actions/wearer'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button, IconButton } from '../ui/button'
 import type { Trial } from '../worker/protocol'
@@ -71,7 +75,13 @@ function Recipes({ layer, done }: { layer: Layer; done: () => void }) {
   const bench = useBench()
   const recipes = useBenchState((s) => s.design.recipes)
   const own = inOrder(recipes)
+  const wearer = isWorded(layer) ? wearerOf(bench, layer.id) : null
   const trials: Trial[] = [
+    ...(wearer ? wordRecipes : []).map((r) => ({
+      name: `words:${r.name}`,
+      treatments: Object.fromEntries(wordTreatments(r, wearer as Wearer).map((t) => [t.id, t])),
+      body: r.body ?? 1,
+    })),
     ...own.map((r) => ({ name: `own:${r.id}`, treatments: r.treatments })),
     ...looks.map((l) => ({
       name: l.name,
@@ -89,7 +99,7 @@ function Recipes({ layer, done }: { layer: Layer; done: () => void }) {
         done()
       }}
     >
-      <Thumb data={pictures[name]} side={side} />
+      <Thumb data={pictures[name]} side={side} dark={wearer !== null && wearer.ground < 0.5} />
       <span className="w-full truncate text-center text-tiny">{label}</span>
     </button>
   )
@@ -115,6 +125,14 @@ function Recipes({ layer, done }: { layer: Layer; done: () => void }) {
           <p className="text-tiny text-soft">None yet. What follows one changes with it.</p>
         )}
       </div>
+      {wearer && (
+        <>
+          <h4 className="mt-2 mb-1 text-tiny text-soft">Words</h4>
+          <div className="flex flex-wrap gap-1">
+            {wordRecipes.map((r) => card(`words:${r.name}`, r.name, () => putOnWords(bench, r)))}
+          </div>
+        </>
+      )}
       {GROUPS.map((group) => (
         <div key={group}>
           <h4 className="mt-2 mb-1 text-tiny text-soft">{group}</h4>
@@ -129,8 +147,18 @@ function Recipes({ layer, done }: { layer: Layer; done: () => void }) {
   )
 }
 
-function Thumb({ data, side }: { data: Uint8ClampedArray<ArrayBuffer> | undefined; side: number }) {
+function Thumb({
+  data,
+  side,
+  dark,
+}: {
+  data: Uint8ClampedArray<ArrayBuffer> | undefined
+  side: number
+  /** Light words are seen on a dark ground. */
+  dark: boolean
+}) {
   const ref = useRef<HTMLCanvasElement>(null)
+  const ground = dark ? 'bg-[#39403c]' : 'bg-[#efece6]'
   useEffect(() => {
     if (data) ref.current?.getContext('2d')?.putImageData(new ImageData(data, side, side), 0, 0)
   }, [data, side])
@@ -140,7 +168,7 @@ function Thumb({ data, side }: { data: Uint8ClampedArray<ArrayBuffer> | undefine
       width={side}
       height={side}
       style={{ width: SIDE, height: SIDE }}
-      className={`rounded-control ${data ? 'bg-[#efece6]' : 'animate-pulse bg-well'}`}
+      className={`rounded-control ${data ? ground : 'animate-pulse bg-well'}`}
       aria-hidden="true"
       data-made={data ? 'yes' : 'no'}
     />

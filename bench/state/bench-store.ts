@@ -5,7 +5,7 @@ import { historyOf } from '@/core/design/history'
 import type { Design } from '@/core/design/schema'
 import { outermost } from '@/core/design/tree'
 import { withMaster } from '@/core/resolve/compose-in'
-import { alternativesOn, inksOf, readingOf } from '@/core/resolve/readings'
+import { alternativesOn, inksOf, lightUnder, readingOf } from '@/core/resolve/readings'
 import { resolve } from '@/core/resolve/resolve'
 import { fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
@@ -102,6 +102,7 @@ export function createBench(loaded: Loaded): Bench {
     },
     resolveOf: (design) => resolveNow(design, getState().page, getState().channel),
     readingOf: (page) => readingOf(getState().design, page, { fonts, lightOf }),
+    lightUnder: (id) => lightUnder(getState().resolved, id, { fonts, lightOf }),
     withMaster: (channel) => withMaster(getState().design, channel, { fonts, lightOf }),
     inks: () => inksOf(getState().resolved, { fonts, lightOf }),
     alternatives() {

@@ -48,6 +48,8 @@ export interface Bench {
   resolveOf(design: Design): ResolvedPage
   /** What is understood of a page of the master. */
   readingOf(page: string): Reading
+  /** How light it is beneath a thing on the page shown, 0–1. */
+  lightUnder(id: string): number
   /** The design as it would be with another channel as its master. */
   withMaster(channel: string): Design
   /** The boxes of what is seen of the things on the page shown, px of the channel. */

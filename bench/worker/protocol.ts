@@ -84,7 +84,7 @@ export type Question =
   | { ask: 'pixels'; region: Bounds }
 
 /** Treatments to be tried on what is selected. */
-export type Trial = { name: string; treatments: Layer['treatments'] }
+export type Trial = { name: string; treatments: Layer['treatments']; body?: number }
 
 /** A tile or a part of one, px from the tile's corner. */
 export type Tile = {

@@ -49,6 +49,7 @@ export class Trials {
               treatments: trial.treatments,
               recipe: null,
               treated: 1,
+              ...(trial.body === undefined ? {} : { body: trial.body }),
               ...(graded ? {} : { opacity: 1, blend: 'normal' as const }),
             },
           }
