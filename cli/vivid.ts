@@ -4,6 +4,7 @@ import { basename, extname } from 'node:path'
 import { parseArgs } from 'node:util'
 import { messageOf, Problem } from '../core/basics/errors'
 import { inOrder } from '../core/basics/order'
+import { openFindings } from '../core/checks/accepting'
 import { checkPage } from '../core/checks/check-page'
 import type { Channel } from '../core/design/channel-schema'
 import { ownChannel, presetById } from '../core/design/channels'
@@ -125,7 +126,13 @@ const verbs: Record<string, (files: string[], v: Values) => Promise<void>> = {
     for (const { design, channel } of channelsNamed(made.design, v.channel)) {
       const page = pageOf(design, v.page)
       // Faces and photos that are needed are read on the way.
-      const findings = await checkPage(await host.resolve(design, page, channel.id), host)
+      const findings = openFindings(
+        await checkPage(await host.resolve(design, page, channel.id), host, {
+          design,
+          lightOf: host.lightOf,
+        }),
+        design,
+      )
       await host.resolve(design, page, design.master)
       told.push({
         ...layout(design, page, channel.id, host),
@@ -142,7 +149,10 @@ const verbs: Record<string, (files: string[], v: Values) => Promise<void>> = {
       for (const { design, channel } of channelsNamed(made.design, v.channel ?? 'all')) {
         if (!isPageOn(page, channel.id)) continue
         const resolved = await host.resolve(design, page.id, channel.id)
-        for (const finding of await checkPage(resolved, host)) {
+        for (const finding of openFindings(
+          await checkPage(resolved, host, { design, lightOf: host.lightOf }),
+          design,
+        )) {
           count++
           console.log(`${page.name} / ${channel.name}: ${finding.text}`)
         }

@@ -108,7 +108,7 @@ export const renderCalls = {
         out.push(
           ...(await withHost(TURN.findings, async (h) => {
             h.know(input.lights)
-            return checkPage(await h.resolve(design, page.id, channel.id), h)
+            return checkPage(await h.resolve(design, page.id, channel.id), h, { design, lightOf: h.lightOf })
           })),
         )
     return out

@@ -5,6 +5,7 @@ import sharp from 'sharp'
 import { badInput, missing, Problem } from '../core/basics/errors'
 import { inOrder } from '../core/basics/order'
 import { shaSchema } from '../core/basics/values'
+import { openFindings } from '../core/checks/accepting'
 import type { Design } from '../core/design/schema'
 import { drawn } from './blobs'
 import { store } from './database'
@@ -156,7 +157,7 @@ export async function sourcePreview(sha: string, side: number): Promise<Uint8Arr
 /** What the checks find in the stored design, on all pages and channels; the count is kept for the shelf. */
 export async function findingsOf(id: string) {
   const { design, revision } = await loadDesign(id)
-  const found = await inTime('findings', await drawn(design))
+  const found = openFindings(await inTime('findings', await drawn(design)), design)
   const db = await store()
   await db
     .updateTable('designs')

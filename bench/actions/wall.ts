@@ -1,4 +1,5 @@
 import { inOrder } from '@/core/basics/order'
+import { openFindings } from '@/core/checks/accepting'
 import { likeShaped, twinOn } from '@/core/design/carry'
 import { type Change, changeKey } from '@/core/design/change-schema'
 import { isPageOn } from '@/core/design/page-channels'
@@ -104,7 +105,7 @@ export function worstFirst(bench: Bench): void {
   if (wall?.order) return setWall(bench, { order: null })
   const count = (channel: string) =>
     Object.keys(design.pages).reduce(
-      (sum, page) => sum + (findings[keyOfCell(page, channel)]?.length ?? 0),
+      (sum, page) => sum + openFindings(findings[keyOfCell(page, channel)] ?? [], design).length,
       0,
     )
   const order = inOrder(design.channels)

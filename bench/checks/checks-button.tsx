@@ -1,12 +1,15 @@
 'use client'
 import { Check, CircleAlert, LoaderCircle } from 'lucide-react'
 import { Popover } from 'radix-ui'
+import { useState } from 'react'
 import { inOrder } from '@/core/basics/order'
+import { accept, acceptNoMore } from '@/core/checks/accepting'
 import { checks } from '@/core/checks/checks'
 import type { Finding } from '@/core/checks/define'
 import { type Mend, mendsFor } from '@/core/checks/mends'
+import type { Accepted } from '@/core/design/accepted-schema'
 import type { Design } from '@/core/design/schema'
-import { mend, shownFindings } from '../actions/mending'
+import { acceptedFindings, mend, shownFindings } from '../actions/mending'
 import { useBench, usePaced } from '../state/bench-context'
 import { Button } from '../ui/button'
 
@@ -47,6 +50,7 @@ export function ChecksButton() {
               <Row key={`${f.page}${f.channel}${f.check}${f.layer}${n}`} f={f} all={all} design={s.design} />
             ))}
           </ul>
+          <Letbe all={acceptedFindings(s)} design={s.design} />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
@@ -77,8 +81,79 @@ function Row({ f, all, design }: { f: Finding; all: readonly Finding[]; design: 
         {mendsFor(f, design).map((m) => (
           <Offered key={m.id} m={m} f={f} alike={alike.filter((o) => m.fits(o, design))} />
         ))}
+        <Accept f={f} />
       </p>
     </li>
+  )
+}
+/** Lets a finding be: here, or wherever its rule finds one, with a word why. */
+function Accept({ f }: { f: Finding }) {
+  const bench = useBench()
+  const [open, setOpen] = useState(false)
+  const [why, setWhy] = useState('')
+  const keep = (everywhere: boolean) =>
+    bench.edit('Accept a finding', (d) => accept(d, f, { why, everywhere }))
+  if (!open)
+    return (
+      <Button small look="ghost" onClick={() => setOpen(true)}>
+        Accept …
+      </Button>
+    )
+  return (
+    <span className="flex w-full items-center gap-1">
+      <input
+        // biome-ignore lint/a11y/noAutofocus: asked for by a press a moment ago
+        autoFocus
+        aria-label="Why it may stay"
+        placeholder="Why it may stay"
+        className="field min-w-0 flex-1"
+        maxLength={300}
+        value={why}
+        onChange={(e) => setWhy(e.target.value)}
+        onKeyDown={(e) => {
+          e.stopPropagation()
+          if (e.key === 'Enter') keep(false)
+          if (e.key === 'Escape') setOpen(false)
+        }}
+      />
+      <Button small onClick={() => keep(false)}>
+        Here
+      </Button>
+      <Button small onClick={() => keep(true)}>
+        This rule, everywhere
+      </Button>
+    </span>
+  )
+}
+/** What was accepted, to be taken back. */
+function Letbe({ all, design }: { all: readonly [Finding, Accepted][]; design: Design }) {
+  const bench = useBench()
+  if (all.length === 0) return null
+  return (
+    <details className="mt-1 border-t border-line pt-1">
+      <summary className="cursor-pointer px-2 py-1 text-tiny text-soft">Accepted: {all.length}</summary>
+      <ul aria-label="Accepted findings">
+        {all.map(([f, a], n) => (
+          <li
+            key={`${f.page}${f.channel}${f.check}${f.layer}${n}`}
+            className="flex items-start gap-2 px-2 py-1"
+          >
+            <span className="min-w-0 flex-1 text-tiny">
+              <span className="text-soft">{design.channels[f.channel]?.name} · </span>
+              {f.text}
+              {a.why && <span className="block text-soft">“{a.why}”</span>}
+            </span>
+            <Button
+              small
+              look="ghost"
+              onClick={() => bench.edit('Accept no more', (d) => acceptNoMore(d, a.id))}
+            >
+              Take back
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </details>
   )
 }
 function Offered({ m, f, alike }: { m: Mend; f: Finding; alike: readonly Finding[] }) {

@@ -3,6 +3,7 @@ import { LayoutGrid, Plus, Smartphone } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { Fragment, memo, useDeferredValue, useEffect, useMemo } from 'react'
 import { inOrder } from '@/core/basics/order'
+import { openFindings } from '@/core/checks/accepting'
 import { channelPresets } from '@/core/design/channels'
 import { addChannel, removeChannel } from '@/core/design/commands'
 import { isPageOn } from '@/core/design/page-channels'
@@ -114,7 +115,7 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
     page: state.page,
     on: isPageOn(state.design.pages[state.page] ?? {}, id),
     findings: isPageOn(state.design.pages[state.page] ?? {}, id)
-      ? (state.findings[`${state.page}/${id}`] ?? []).length
+      ? openFindings(state.findings[`${state.page}/${id}`] ?? [], state.design).length
       : 0,
     elsewhere: state.design.channels[id]?.elsewhere ?? false,
     changes: state.design.channels[id]?.elsewhere

@@ -1,5 +1,6 @@
 'use client'
 import { memo } from 'react'
+import { openFindings } from '@/core/checks/accepting'
 import type { Finding } from '@/core/checks/define'
 import { safeArea } from '@/core/design/free-space'
 import type { Bounds } from '@/core/geometry/bounds'
@@ -52,7 +53,9 @@ export const PageOverlay = memo(function PageOverlay({ width, height }: { width:
       findings={
         s.overlays.hidden
           ? []
-          : (s.findings ?? []).filter((f) => !s.gone || !isGone(bench.store.getState(), f))
+          : openFindings(s.findings ?? [], bench.store.getState().design).filter(
+              (f) => !s.gone || !isGone(bench.store.getState(), f),
+            )
       }
     />
   )

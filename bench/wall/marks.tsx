@@ -1,4 +1,5 @@
 import { memo } from 'react'
+import { openFindings } from '@/core/checks/accepting'
 import { usePaced } from '../state/bench-context'
 import type { Cell } from './layout'
 
@@ -7,8 +8,10 @@ const LEAST = 10
 
 /** Findings where they occur. */
 export const Marks = memo(function Marks({ cell, zoom }: { cell: Cell; zoom: number }) {
-  const findings = usePaced('stage', (s) => (s.overlays.hidden ? undefined : s.findings[cell.key]))
-  if (!findings || findings.length === 0) return null
+  const told = usePaced('stage', (s) => (s.overlays.hidden ? undefined : s.findings[cell.key]))
+  const design = usePaced('kept', (s) => s.design)
+  const findings = openFindings(told ?? [], design)
+  if (findings.length === 0) return null
   return (
     <>
       {findings.map((f, n) => {

@@ -1,5 +1,6 @@
 'use client'
 import { memo, type ReactNode, useMemo, useState } from 'react'
+import { openFindings } from '@/core/checks/accepting'
 import { cellOf, choose, wallPlan, workOn } from '../actions/wall'
 import { Picture } from '../lineup/picture'
 import { useBench, useBenchState, usePaced } from '../state/bench-context'
@@ -144,7 +145,7 @@ function Name({ cell, here, width, first }: Named) {
     name: state.design.channels[channel]?.name ?? '',
     pageName: Object.keys(state.design.pages).length > 1 ? (state.design.pages[page]?.name ?? '') : '',
     master: state.design.master === channel,
-    findings: (state.findings[cell.key] ?? []).length,
+    findings: openFindings(state.findings[cell.key] ?? [], state.design).length,
     left: state.thumbs[cell.key]?.leftOut.length ?? 0,
     chosen: state.wall?.chosen.includes(channel) ?? false,
   }))

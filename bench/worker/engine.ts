@@ -135,6 +135,7 @@ export class Engine {
       host: this.host,
       post,
       resolved: (page, channel, arrangement) => this.resolved(page, channel, arrangement),
+      lightOf: this.lightOf,
       load: (made, again) => this.load(made, again),
     })
   }
@@ -243,7 +244,7 @@ export class Engine {
     page: string,
     channel: string,
     arrangement?: Arrangement,
-  ): Promise<{ page: ResolvedPage; revision: number } | null> {
+  ): Promise<{ page: ResolvedPage; revision: number; design: Design } | null> {
     const { shown, revision } = this
     if (!shown?.pages[page] || !shown.channels[channel]) return null
     const own = arrangement && { [arrangementKey(page, channel)]: arrangement }
@@ -251,7 +252,7 @@ export class Engine {
     for (;;) {
       const seen = resolve(design, { page, channel }, { fonts: this.fonts, lightOf: this.lightOf })
       const due = facesDue(seen, this.fonts)
-      if (due.length === 0) return { page: seen, revision }
+      if (due.length === 0) return { page: seen, revision, design }
       await this.fonts.open(due)
     }
   }

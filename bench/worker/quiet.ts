@@ -1,3 +1,4 @@
+import type { LightOf } from '@/core/adapt/lightness'
 import { inOrder } from '@/core/basics/order'
 import { checkPage } from '@/core/checks/check-page'
 import { isPageOn } from '@/core/design/page-channels'
@@ -24,7 +25,8 @@ export type Quarters = {
     page: string,
     channel: string,
     arrangement?: Arrangement,
-  ) => Promise<{ page: ResolvedPage; revision: number } | null>
+  ) => Promise<{ page: ResolvedPage; revision: number; design: Design } | null>
+  lightOf: LightOf
   /** Fetches what a plan lacks and then has it done again. */
   load: (made: Plan, again: () => void) => void
 }
@@ -128,7 +130,10 @@ export class QuietWork {
   private async check({ page, channel }: { page: string; channel: string }): Promise<void> {
     const found = await this.at.resolved(page, channel)
     if (!found) return
-    const findings = await checkPage(found.page, this.at.host)
+    const findings = await checkPage(found.page, this.at.host, {
+      design: found.design,
+      lightOf: this.at.lightOf,
+    })
     this.at.post({ kind: 'findings', revision: found.revision, page, channel, findings })
   }
 

@@ -12,6 +12,7 @@ import { safeType } from './safe-type'
 import { slivers } from './slivers'
 import { smallType } from './small-type'
 import { strays } from './specks'
+import { stale } from './stale'
 import { untied } from './untied'
 import { vanishing } from './vanishing'
 
@@ -24,6 +25,7 @@ export const checks: readonly Check[] = [
   contrast,
   smallType,
   arrangement,
+  stale,
   untied,
   knownCharacters,
   vanishing,

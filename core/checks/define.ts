@@ -1,3 +1,5 @@
+import type { LightOf } from '../adapt/lightness'
+import type { Design } from '../design/schema'
 import type { Bounds } from '../geometry/bounds'
 import type { Plan } from '../render/plan'
 import type { Host } from '../render/render-page'
@@ -17,7 +19,14 @@ export type Finding = {
   page: string
 }
 export type Found = Pick<Finding, 'layer' | 'to' | 'fills' | 'at' | 'text'>
-export type CheckContext = { page: ResolvedPage; plan: Plan; scale: number; host: Host }
+/** `of` is what the page was made of, where that is at hand. */
+export type CheckContext = {
+  page: ResolvedPage
+  plan: Plan
+  scale: number
+  host: Host
+  of?: { design: Design; lightOf: LightOf }
+}
 export type Check = { kind: string; label: string; run: (c: CheckContext) => Finding[] }
 
 /** A check is a label and a pure function from a resolved page to what it found. */

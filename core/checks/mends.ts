@@ -20,7 +20,7 @@ export type Mend = {
 }
 
 /** Checks whose findings another arrangement can mend. */
-const BY_PLACE = ['arrangement', 'safe-type', 'small-type', 'contrast', 'covered']
+const BY_PLACE = ['stale', 'arrangement', 'safe-type', 'small-type', 'contrast', 'covered']
 const isElsewhere = (f: Finding, d: Design): boolean => f.channel !== d.master
 const moved = (f: Finding, d: Design): boolean =>
   f.layer !== null && changesIn(d, { channel: f.channel, targets: ofLayers([f.layer]) }).length > 0

@@ -54,6 +54,7 @@ export function blankDesign(
     reference: null,
     said: {},
     pinned: {},
+    accepted: {},
     changes: {},
     arrangements: {},
   }

@@ -8,6 +8,7 @@ import {
 } from '../basics/values'
 import { layerSchema } from '../kinds/list'
 import { treatmentSchema } from '../treatments/list'
+import { acceptedSchema } from './accepted-schema'
 import { changeSchema } from './change-schema'
 import { channelSchema } from './channel-schema'
 import { chosenSchema, familySchema } from './chosen-schema'
@@ -90,6 +91,8 @@ export const designSchema = z.object({
   said: z.record(id, saidSchema).default({}),
   /** The family that channels of like shape are arranged by, where people chose one for all of them. */
   pinned: z.partialRecord(z.enum(RATIO_GROUPS), familySchema).default({}),
+  /** Findings that people let be. */
+  accepted: z.record(id, acceptedSchema).default({}),
   changes: z.record(z.string().max(280), changeSchema),
   arrangements: z.record(z.string().max(90), arrangementSchema),
 })
