@@ -12,7 +12,7 @@ import { boxAt, graphicLayer, pictureLayer } from '@/core/kinds/new'
 import { isFilled, refitted } from '@/core/kinds/slot/framing'
 import type { Bench, BenchState } from '../state/bench'
 import type { SourceInfo } from '../worker/protocol'
-import type { Placing } from './placing'
+import type { Placing } from './landing'
 
 /** The master's page with its bleed, px. */
 function fullPage(s: Pick<BenchState, 'design'>): Bounds {

@@ -7,8 +7,17 @@ import type { Plane } from '@/core/kinds/planes'
 import { isFilled } from '@/core/kinds/slot/framing'
 import { groundOf } from '@/core/resolve/ground'
 import type { BenchState } from '../state/bench'
+import type { SourceInfo } from '../worker/protocol'
 import { boundsOfNode } from './handled'
 
+/** What is placed: its file, what it is called, how it mixes, where its focal point is, what it is. */
+export type Placing = {
+  info: SourceInfo
+  label: string
+  blend?: string
+  focal?: { x: number; y: number } | null
+  kind?: string
+}
 export type Spot = {
   page: string
   plane: Plane

@@ -26,7 +26,7 @@ import type { Bench, BenchState, ShapeForm, SlotForm } from '../state/bench'
 import type { SourceInfo } from '../worker/protocol'
 import { coverBox } from './backdrop'
 import { stageScale } from './handled'
-import { freePlace, seenSpot, sideBySide } from './landing'
+import { freePlace, type Placing, seenSpot, sideBySide } from './landing'
 import { upload } from './uploads'
 
 /** Where a new thing goes: directly above the selection in its plane and group, else in the plane that fits its kind. */
@@ -76,14 +76,6 @@ function fitting(s: BenchState, width: number, height: number, share: number, at
   const k = Math.min((page.width * share) / width, (page.height * share) / height)
   const centre = at ?? seenMiddle(s)
   return boxAt(centre.x - (width * k) / 2, centre.y - (height * k) / 2, width * k, height * k)
-}
-
-export type Placing = {
-  info: SourceInfo
-  label: string
-  blend?: string
-  focal?: { x: number; y: number } | null
-  kind?: string
 }
 
 /** A supply or file as a new layer in a box of the page (px of the channel shown), seen where it lands. */

@@ -15,7 +15,8 @@ import { isFilled, panToFocal, picturePlacement } from '@/core/kinds/slot/framin
 import type { SlotLayer } from '@/core/kinds/slot/schema'
 import { findResolved, flatResolved } from '@/core/resolve/resolved'
 import type { Bench, BenchState } from '../state/bench'
-import { type Placing, placeFiles, placeSeveral } from './placing'
+import type { Placing } from './landing'
+import { placeFiles, placeSeveral } from './placing'
 import { upload } from './uploads'
 
 /** How a picture lies in a slot is told anew, on all channels. */

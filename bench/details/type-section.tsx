@@ -1,12 +1,14 @@
 'use client'
 import { AlignCenter, AlignLeft, AlignRight, CaseLower, CaseSensitive, CaseUpper } from 'lucide-react'
+import { useRef } from 'react'
 import { onLayer } from '@/core/design/properties/targets'
 import type { LayerOf } from '@/core/kinds/list'
-import { families, filesFor } from '@/core/type/catalogue'
+import { filesFor } from '@/core/type/catalogue'
 import { layoutType, weightsOf } from '@/core/type/layout'
 import type { TypeStyle } from '@/core/type/style'
 import { writeType } from '../actions/handled'
 import { useBench, useBenchState } from '../state/bench-context'
+import { TypefaceList } from '../type/typeface-list'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
 import { Section, shared } from './section'
@@ -38,16 +40,20 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
   const write = (style: Partial<TypeStyle>) => (d: Parameters<Parameters<typeof bench.edit>[1]>[0]) => {
     for (const id of ids) writeType(bench, d, id, { style })
   }
+  // What was tried last: faces that come late are not shown any more.
+  const turn = useRef(0)
   const set = async (name: string, style: Partial<TypeStyle>) => {
+    turn.current++
     // Faces are fetched first, so that the box is measured with them.
     if (style.family || style.weight || style.italic !== undefined)
       await bench.fonts.open(leaves.flatMap((l) => filesFor({ ...l.style, ...style })))
     bench.commit(name, write(style))
   }
   const peek = async (family: string | null) => {
+    const own = ++turn.current
     if (!family) return bench.cancel()
     await bench.fonts.open(leaves.flatMap((l) => filesFor({ ...l.style, family })))
-    bench.preview(write({ family }))
+    if (turn.current === own) bench.preview(write({ family }))
   }
   const of = <K extends keyof TypeStyle>(key: K) => shared(leaves, (l) => l.style[key])
   const unknown = leaves.reduce(
@@ -74,15 +80,12 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
           {unknown === 1 ? 'is' : 'are'} drawn as a placeholder.
         </p>
       )}
-      <Choice
-        label="Typeface"
+      <TypefaceList
         value={family}
-        options={[...house, ...families.map((f) => f.name).filter((f) => !house.includes(f))].map((f) => ({
-          value: f,
-          label: f,
-        }))}
-        onPeek={(v) => void peek(v)}
-        onChange={(v) => void set('Typeface', { family: v })}
+        words={leaves[0]?.text ?? ''}
+        house={house}
+        onTry={(v) => void peek(v)}
+        onKeep={(v) => void set('Typeface', { family: v })}
       />
       <div className="grid grid-cols-2 gap-1.5">
         <Choice

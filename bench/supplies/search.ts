@@ -3,7 +3,7 @@ import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { ask } from '@/wire/client'
 import { type Supply, searchSupplies } from '@/wire/supplies'
-import type { Placing } from '../actions/placing'
+import type { Placing } from '../actions/landing'
 
 export type Item = Supply
 

@@ -1,8 +1,24 @@
+/** How faces are sought: by what they look like. */
+export const MANNERS = [
+  'display',
+  'text',
+  'script',
+  'condensed',
+  'slab',
+  'heavy',
+  'rounded',
+  'inline',
+  'stencil',
+  'blackletter',
+  'pixel',
+  'mono',
+] as const
+export type Manner = (typeof MANNERS)[number]
 /** Families shipped with the application. `files` are scripts of the family in the order they are tried. */
 export type Family = {
   name: string
   slug: string
-  kind: 'text' | 'display' | 'script' | 'condensed' | 'slab' | 'mono' | 'heavy'
+  kind: Manner
   weights: readonly number[]
   italic: boolean
   scripts: readonly string[]
@@ -43,6 +59,37 @@ export const families: readonly Family[] = [
   family('Alfa Slab One', 'slab', [400]),
   family('IBM Plex Mono', 'mono', [400, 600]),
   family('Archivo Black', 'heavy', [400]),
+  family('Abril Fatface', 'display', [400]),
+  family('Righteous', 'display', [400]),
+  family('Limelight', 'display', [400]),
+  family('Cinzel', 'display', [400, 700]),
+  family('Lobster', 'script', [400], { scripts: ['latin', 'latin-ext', 'cyrillic'] }),
+  family('Great Vibes', 'script', [400], { scripts: ['latin', 'latin-ext', 'cyrillic'] }),
+  family('Dancing Script', 'script', [400, 700]),
+  family('Kaushan Script', 'script', [400]),
+  family('Permanent Marker', 'script', [400], { scripts: ['latin'] }),
+  family('Sacramento', 'script', [400]),
+  family('Bebas Neue', 'condensed', [400]),
+  family('League Gothic', 'condensed', [400]),
+  family('Fjalla One', 'condensed', [400]),
+  family('Arvo', 'slab', [400, 700], { scripts: ['latin'] }),
+  family('Rokkitt', 'slab', [400, 700]),
+  family('Titan One', 'heavy', [400]),
+  family('Bowlby One', 'heavy', [400], { scripts: ['latin'] }),
+  family('Nunito', 'rounded', [400, 700], { scripts: ['latin', 'latin-ext', 'cyrillic'] }),
+  family('Quicksand', 'rounded', [400, 700]),
+  family('Fredoka', 'rounded', [400, 600], { scripts: ['latin', 'latin-ext', 'hebrew'] }),
+  family('Varela Round', 'rounded', [400], { scripts: ['latin', 'latin-ext', 'hebrew'] }),
+  family('Monoton', 'inline', [400]),
+  family('Bungee Inline', 'inline', [400]),
+  family('Black Ops One', 'stencil', [400]),
+  family('Stardos Stencil', 'stencil', [400, 700], { scripts: ['latin'] }),
+  family('UnifrakturCook', 'blackletter', [700], { scripts: ['latin'] }),
+  family('Press Start 2P', 'pixel', [400], { scripts: ['latin', 'latin-ext', 'cyrillic', 'greek'] }),
+  family('VT323', 'pixel', [400]),
+  family('Silkscreen', 'pixel', [400, 700]),
+  family('Space Mono', 'mono', [400, 700]),
+  family('JetBrains Mono', 'mono', [400, 700], { scripts: ['latin', 'latin-ext', 'cyrillic', 'greek'] }),
 ]
 
 /** Tried after a design's own family, in this order; part of the document's version. */
