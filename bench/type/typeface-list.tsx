@@ -70,10 +70,9 @@ function Faces({ value, words, house, onTry, onKeep }: Props) {
     list.current?.querySelector(`[data-face="${f.name}"]`)?.scrollIntoView({ block: 'nearest' })
   }
   // biome-ignore lint/correctness/useExhaustiveDependencies: where the list begins, once
-  useEffect(
-    () => list.current?.querySelector(`[data-face="${value}"]`)?.scrollIntoView({ block: 'center' }),
-    [],
-  )
+  useEffect(() => {
+    list.current?.querySelector(`[data-face="${value}"]`)?.scrollIntoView({ block: 'center' })
+  }, [])
   const take = (f: Family) => {
     setKept(withUsed(kept, f.name))
     onKeep(f.name)

@@ -1,2 +1,5 @@
 /** As the `ref` of what has just been opened: brings it into view as soon as it is there. */
-export const intoView = (el: Element | null): void => el?.scrollIntoView?.({ block: 'nearest' })
+export function intoView(el: Element | null): void {
+  // Nothing is given back: browsers give a promise here, and what a ref gives back is taken for its end.
+  el?.scrollIntoView?.({ block: 'nearest' })
+}
