@@ -1,0 +1,117 @@
+import { closeSupplies, newDesign, onStage, place, row, settled, stored } from './bench'
+import { expect, test } from './test'
+
+test('a picture is cropped by a double click, straight and of a ratio; all of it is kept', async ({
+  page,
+}) => {
+  const id = await newDesign(page, 'Crop', ['Square post'])
+  await place(page, 'Kiln shelf')
+  await closeSupplies(page)
+  await settled(page)
+  const middle = await onStage(page, 540, 540)
+  await page.mouse.dblclick(middle.x, middle.y)
+  const crop = page.getByRole('region', { name: 'Crop' })
+  await expect(crop).toBeVisible()
+  await page.getByLabel('Ratio of the crop').click()
+  await page.getByRole('option', { name: 'Square post' }).click()
+  await page.getByRole('toolbar', { name: 'Crop' }).getByLabel('Turn of the picture').fill('4')
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Crop', exact: true }).last().click()
+  await settled(page)
+  const [layer] = Object.values((await stored(page, id)).layers)
+  expect(layer).toMatchObject({ kind: 'slot', turn: 4 })
+  expect((layer?.placement.width ?? 0) / (layer?.placement.height ?? 1)).toBeCloseTo(1, 2)
+  await page.keyboard.press('Control+z')
+  await settled(page)
+  expect(Object.values((await stored(page, id)).layers)[0]?.kind).toBe('picture')
+})
+
+test('the menu of the right press does what can be done; the ground is left alone; a field gives the keys back', async ({
+  page,
+}) => {
+  const id = await newDesign(page, 'Hands', ['Square post'])
+  await page.getByRole('tab', { name: 'Photos' }).click()
+  await page.getByRole('button', { name: 'Place Kiln shelf' }).hover()
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Kiln shelf' })
+    .getByRole('button', { name: 'Make backdrop' })
+    .click()
+  await closeSupplies(page)
+  await settled(page)
+  await page.keyboard.press('Escape')
+  const at = await onStage(page, 300, 300)
+  await page.mouse.click(at.x, at.y)
+  expect(await page.evaluate(() => window.vividBench.store.getState().selection)).toEqual([])
+  await expect(row(page, 'Kiln shelf')).toContainText('ground')
+
+  await page.keyboard.press('3')
+  await page.keyboard.press('Enter')
+  await settled(page)
+  const middle = await onStage(page, 540, 540)
+  await page.mouse.click(middle.x, middle.y, { button: 'right' })
+  await page.getByRole('menuitem', { name: /^Duplicate/ }).click()
+  await settled(page)
+  expect(Object.keys((await stored(page, id)).layers)).toHaveLength(3)
+
+  // After Enter the next key is a command; nothing typed: undo means the design.
+  await page.getByLabel('Opacity', { exact: true }).first().fill('50')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Delete')
+  await settled(page)
+  expect(Object.keys((await stored(page, id)).layers)).toHaveLength(2)
+  await page.keyboard.press('Control+z')
+  await settled(page)
+  expect(Object.keys((await stored(page, id)).layers)).toHaveLength(3)
+})
+
+test('a typeface is found by its manner and tried on the stage; Escape puts it back, Enter keeps it', async ({
+  page,
+}) => {
+  const id = await newDesign(page, 'Faces', ['Square post'])
+  await page.keyboard.press('5')
+  const at = await onStage(page, 200, 300)
+  await page.mouse.click(at.x, at.y)
+  await page.keyboard.type('Winter table')
+  await page.keyboard.press('Escape')
+  await settled(page)
+  const family = async () => {
+    const [l] = Object.values((await stored(page, id)).layers)
+    return l?.kind === 'type' ? l.style.family : null
+  }
+  const before = await family()
+  await page.getByRole('button', { name: 'Typeface' }).click()
+  await page.keyboard.type('condensed')
+  await page.keyboard.press('ArrowDown')
+  await expect(page.getByRole('option').first()).toContainText('Winter table')
+  await page.keyboard.press('Escape')
+  await settled(page)
+  expect(await family()).toBe(before)
+  await page.getByRole('button', { name: 'Typeface' }).click()
+  await page.keyboard.type('bebas')
+  await page.keyboard.press('Enter')
+  await expect.poll(family).toBe('Bebas Neue')
+})
+
+test('a finding is let be with a word why, listed, and taken back', async ({ page }) => {
+  await newDesign(page, 'Accepted', ['Square post'])
+  await page
+    .getByRole('button', { name: 'Close the supplies' })
+    .click({ timeout: 2000 })
+    .catch(() => undefined)
+  await page.keyboard.press('2')
+  await page.keyboard.press('Enter')
+  await settled(page)
+  const button = page.getByRole('button', { name: '1 finding', exact: true })
+  await button.click()
+  await page.getByRole('button', { name: 'Accept …' }).click()
+  await page.getByLabel('Why it may stay').fill('the photo comes tomorrow')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'No findings' })).toBeVisible()
+  await page.getByText('Accepted: 1').click()
+  await expect(page.getByRole('list', { name: 'Accepted findings' })).toContainText(
+    'the photo comes tomorrow',
+  )
+  await page.getByRole('button', { name: 'Take back' }).click()
+  await expect(button).toBeVisible()
+})
