@@ -23,6 +23,9 @@ const isField = (target: EventTarget | null): boolean => {
       : null
   return field !== null && !(field instanceof HTMLInputElement && UNTYPED.includes(field.type))
 }
+/** A list or menu that a person opened: letters find its entries, nothing else listens. */
+const isInList = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && target.closest('[role="listbox"], [role="menu"]') !== null
 /** A field that nothing was typed in yet: there undo means the design. */
 const isUntouched = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && target.dataset.typed === 'false'
@@ -60,6 +63,7 @@ export function useKeys(bench: Bench): void {
     let lasting: { code: string; end: (b: Bench) => void } | null = null
     const down = (e: KeyboardEvent) => {
       if (e.defaultPrevented) return
+      if (isInList(e.target) && !e.ctrlKey && !e.metaKey) return
       const name = keyName(e)
       // A dialog has the keys to itself.
       if (bench.store.getState().dialog) return

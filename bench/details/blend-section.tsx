@@ -87,12 +87,17 @@ const Blend = memo(function Blend({ ids, s }: { ids: readonly string[]; s: Retur
       />
       {holders.length > 0 && (
         <>
-          <p className="mt-1 flex justify-between text-small text-soft">
-            Body strength{' '}
-            <span className="tabular-nums">
-              {body.value === null ? 'mixed' : `${Math.round(body.value * 100)} %`}
-            </span>
-          </p>
+          <NumberField
+            label="Body strength"
+            short="body strength"
+            unit="%"
+            min={0}
+            max={100}
+            digits={0}
+            value={body.value === null ? null : body.value * 100}
+            onChange={(v) => body.keep(share(v))}
+            onDrag={(v) => body.show(share(v))}
+          />
           <Slider
             label="Body strength"
             min={0}
