@@ -1,4 +1,5 @@
 import { arrangement } from './arrangement'
+import { buried } from './buried'
 import { contrast } from './contrast'
 import { sharpCorners } from './corners'
 import { coverage } from './coverage'
@@ -22,6 +23,7 @@ export const checks: readonly Check[] = [
   emptySlot,
   safeType,
   covered,
+  buried,
   contrast,
   smallType,
   arrangement,
