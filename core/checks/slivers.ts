@@ -115,6 +115,9 @@ function gapOf(layer: Layer, page: { width: number; height: number }): Bounds | 
     [b.top, { ...whole, bottom: b.top }],
     [page.height - b.bottom, { ...whole, top: b.bottom }],
   ]
+  // The same all round it is a frame of the page's colour, and meant.
+  const gaps = strips.map(([gap]) => gap)
+  if (Math.min(...gaps) >= NARROW.from && Math.max(...gaps) - Math.min(...gaps) < 1) return null
   const [widest] = strips.filter(([gap]) => gap >= NARROW.from).sort((p, q) => q[0] - p[0])
   return widest?.[1] ?? null
 }

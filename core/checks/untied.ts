@@ -26,7 +26,8 @@ export const untied = defineCheck('untied', 'Labels tied to what they lie on', (
       .filter((i) => sharedArea(label, i) > LABELS * label.area)
       .at(-1)
     // What lies over another without belonging to it is light and shade.
-    if (!carrier || (!isSolid(carrier) && carrier.role === 'photo')) return []
+    const { blend } = carrier?.node.layer ?? {}
+    if (!carrier || (!isSolid(carrier) && (carrier.role === 'photo' || blend !== 'normal'))) return []
     return [
       {
         layer: label.id,

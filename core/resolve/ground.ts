@@ -1,6 +1,6 @@
 import { apply, inverse } from '../geometry/matrix'
 import { matrixOf } from '../geometry/placement'
-import { hasMembers, isWorded } from '../kinds/facts'
+import { hasMembers, isShape, isWorded } from '../kinds/facts'
 import type { Layer } from '../kinds/list'
 import { kindOf } from '../kinds/list'
 import type { ResolvedLayer, ResolvedPage } from './resolved'
@@ -22,6 +22,8 @@ export function groundOf(page: Pick<ResolvedPage, 'layers' | 'width' | 'height'>
     if (!layer.shown) continue
     // What reaches over everything has no place of its own that could cover.
     if (hasMembers(layer) || isWorded(layer) || !kindOf(layer).placed) break
+    // A border round the page is none, however far out it runs.
+    if (isShape(layer) && layer.fill.kind === 'none') break
     if (!coversPage(layer, page, slack)) break
     out.add(layer.id)
   }
