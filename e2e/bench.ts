@@ -148,6 +148,13 @@ export async function place(page: Page, label: string): Promise<void> {
   await expect(row(page, label)).toBeVisible()
 }
 /** A begun square post with the stage in hand and the drawer closed. */
+/** Makes a photo of the supplies the backdrop, by the button on its tile. */
+export async function makeBackdrop(page: Page, label: string): Promise<void> {
+  await page.getByRole('tab', { name: 'Photos' }).click()
+  const tile = page.getByRole('listitem').filter({ hasText: label })
+  await tile.hover()
+  await tile.getByRole('button', { name: 'Make backdrop' }).click()
+}
 export async function beginPost(page: Page, name: string): Promise<string> {
   const id = await newDesign(page, name, ['Square post'])
   await closeSupplies(page)

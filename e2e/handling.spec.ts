@@ -2,6 +2,7 @@ import {
   closeSupplies,
   colourAt,
   drag,
+  makeBackdrop,
   newDesign,
   onLayer,
   onStage,
@@ -116,13 +117,7 @@ test('by mouse: a sandwich of backdrop, graphics and cutout, a member brought fo
   page,
 }) => {
   const id = await newDesign(page, 'Sandwich', ['Square post'])
-  await page.getByRole('tab', { name: 'Photos' }).click()
-  await page.getByRole('listitem').filter({ hasText: 'Pale corner' }).hover()
-  await page
-    .getByRole('listitem')
-    .filter({ hasText: 'Pale corner' })
-    .getByRole('button', { name: 'Make backdrop' })
-    .click()
+  await makeBackdrop(page, 'Pale corner')
   await page.getByRole('tab', { name: 'All' }).click()
   await place(page, 'Dahlia')
   await place(page, 'Copper bottle vase')

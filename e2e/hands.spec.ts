@@ -1,4 +1,4 @@
-import { closeSupplies, newDesign, onStage, place, row, settled, stored } from './bench'
+import { closeSupplies, makeBackdrop, newDesign, onStage, place, row, settled, stored } from './bench'
 import { expect, test } from './test'
 
 test('a picture is cropped by a double click, straight and of a ratio; all of it is kept', async ({
@@ -30,13 +30,7 @@ test('the menu of the right press does what can be done; the ground is left alon
   page,
 }) => {
   const id = await newDesign(page, 'Hands', ['Square post'])
-  await page.getByRole('tab', { name: 'Photos' }).click()
-  await page.getByRole('button', { name: 'Place Kiln shelf' }).hover()
-  await page
-    .getByRole('listitem')
-    .filter({ hasText: 'Kiln shelf' })
-    .getByRole('button', { name: 'Make backdrop' })
-    .click()
+  await makeBackdrop(page, 'Kiln shelf')
   await closeSupplies(page)
   await settled(page)
   await page.keyboard.press('Escape')

@@ -1,20 +1,14 @@
 import { readFileSync } from 'node:fs'
 import { decode } from 'fast-png'
 import { unzipSync } from 'fflate'
-import { drag, newDesign, onStage, row, settled, stored } from './bench'
+import { drag, makeBackdrop, newDesign, onStage, row, settled, stored } from './bench'
 import { expect, test } from './test'
 
 test('from an empty shelf to exported files', async ({ page }) => {
   const id = await newDesign(page, 'Market day', ['Square post', 'Video thumbnail', 'Wide header'])
 
   await test.step('a photo becomes the backdrop in one action', async () => {
-    await page.getByRole('tab', { name: 'Photos' }).click()
-    await page.getByRole('button', { name: 'Place Kiln shelf' }).hover()
-    await page
-      .getByRole('listitem')
-      .filter({ hasText: 'Kiln shelf' })
-      .getByRole('button', { name: 'Make backdrop' })
-      .click()
+    await makeBackdrop(page, 'Kiln shelf')
     await expect(row(page, 'Kiln shelf')).toBeVisible()
     await settled(page)
     const layer = Object.values((await stored(page, id)).layers)[0]

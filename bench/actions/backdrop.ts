@@ -8,11 +8,11 @@ import { placedBounds } from '@/core/geometry/placement'
 import type { Placement } from '@/core/geometry/placement-schema'
 import { hasMembers, isPhoto, isShape, isWorded, takesPicture } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
-import { boxAt, graphicLayer, pictureLayer } from '@/core/kinds/new'
+import { boxAt } from '@/core/kinds/new'
 import { isFilled, refitted } from '@/core/kinds/slot/framing'
 import type { Bench, BenchState } from '../state/bench'
 import type { SourceInfo } from '../worker/protocol'
-import type { Placing } from './landing'
+import { layerOfSource, type Placing } from './landing'
 
 /** The master's page with its bleed, px. */
 function fullPage(s: Pick<BenchState, 'design'>): Bounds {
@@ -81,20 +81,7 @@ export function makeBackdrop(bench: Bench, p: Placing): void {
   const s = bench.store.getState()
   const where = { id: newId(), page: s.page, plane: 'backdrop' as const, parent: null, order: 'a0' }
   const box = coverBox(bench, p.info, p.focal)
-  const made =
-    p.info.kind === 'graphic'
-      ? graphicLayer(where, p.label, p.info.sha, p.info.parts ?? {}, box)
-      : pictureLayer(
-          where,
-          p.label,
-          {
-            sha: p.info.sha,
-            width: p.info.width,
-            height: p.info.height,
-            ...(p.focal ? { focal: p.focal } : {}),
-          },
-          box,
-        )
+  const made = layerOfSource(where, p, box)
   const from = lastBackdrop(s.design, s.page)
   bench.edit('Fill the page', (d) => {
     addLayers(d, [made])

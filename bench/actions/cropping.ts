@@ -6,13 +6,13 @@ import { placedBounds } from '@/core/geometry/placement'
 import type { Placement } from '@/core/geometry/placement-schema'
 import { isPhoto, takesPicture } from '@/core/kinds/facts'
 import type { Layer, LayerOf } from '@/core/kinds/list'
-import { slotLayer } from '@/core/kinds/new'
 import type { Crop } from '@/core/kinds/slot/crop'
 import { framedBy, isFilled, picturePlacement } from '@/core/kinds/slot/framing'
 import type { SLOT_FORMS } from '@/core/kinds/slot/schema'
 import { newMask } from '@/core/masks/mask'
 import type { Bench, BenchState } from '../state/bench'
 import { resolvedOf } from './handled'
+import { slotFrom } from './slots'
 
 export type CropForm = (typeof SLOT_FORMS)[number]
 /** A picture as it can be cropped: where it lies on the page shown, what file it is of. */
@@ -126,7 +126,7 @@ export function keepCrop(bench: Bench, of: Croppable, { whole, box }: Crop, form
           setOn(d, channel.id, onMask(of.id, held.id), key, value)
       return
     }
-    const slot = isPhoto(layer) ? slotOf(layer as LayerOf<'picture'>) : layer
+    const slot = isPhoto(layer) ? wholeSlot(layer) : layer
     if (!takesPicture(slot) || !slot.picture) return
     d.layers[of.id] = slot
     slot.form = form
@@ -140,11 +140,7 @@ export function keepCrop(bench: Bench, of: Croppable, { whole, box }: Crop, form
   bench.select([of.id])
 }
 /** A picture as a slot that shows all of it. */
-function slotOf(l: LayerOf<'picture'>): LayerOf<'slot'> {
-  const { source, sourceWidth, sourceHeight, focal, kind: _, ...common } = l
-  return {
-    ...slotLayer(l, l.name, 'rectangle', l.placement, { kind: 'none' }),
-    ...common,
-    picture: { source, sourceWidth, sourceHeight, focal },
-  }
+const wholeSlot = (l: LayerOf<'picture'>): LayerOf<'slot'> => {
+  const { source, sourceWidth, sourceHeight, focal } = l
+  return slotFrom(l, { source, sourceWidth, sourceHeight, focal })
 }

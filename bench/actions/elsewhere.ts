@@ -2,9 +2,10 @@ import { newId } from '@/core/basics/ids'
 import { ownChannel } from '@/core/design/channels'
 import { addChannel, addLayers, orderAbove } from '@/core/design/commands'
 import { onlyOn } from '@/core/design/only-here'
-import { boxAt, graphicLayer, pictureLayer } from '@/core/kinds/new'
+import { boxAt } from '@/core/kinds/new'
 import type { Bench } from '../state/bench'
 import type { SourceInfo } from '../worker/protocol'
+import { layerOfSource } from './landing'
 import { upload } from './uploads'
 
 const MOST = 30_000
@@ -14,10 +15,7 @@ function wholeLayer(bench: Bench, info: SourceInfo, name: string, width: number,
   const { design, page } = bench.store.getState()
   const spot = { page, plane: 'backdrop' as const, parent: null }
   const where = { id: newId(), ...spot, order: orderAbove(design, spot, null) }
-  const box = boxAt(0, 0, width, height)
-  return info.kind === 'graphic'
-    ? graphicLayer(where, name, info.sha, info.parts ?? {}, box)
-    : pictureLayer(where, name, { sha: info.sha, width: info.width, height: info.height }, box)
+  return layerOfSource(where, { info, label: name }, boxAt(0, 0, width, height))
 }
 /**
  * Takes finished pictures in as channels of their own kind, each of its picture's size: they are seen, checked and delivered

@@ -1,9 +1,11 @@
 import { orderAbove } from '@/core/design/commands'
 import { areaOf, type Bounds, heightOf, intersect, isEmpty, widthOf } from '@/core/geometry/bounds'
 import { placedBounds } from '@/core/geometry/placement'
+import type { Placement } from '@/core/geometry/placement-schema'
 import { hasMembers, isPhoto, isShape, takesPicture } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
-import type { Plane } from '@/core/kinds/planes'
+import { graphicLayer, pictureLayer } from '@/core/kinds/new'
+import { PLANES, type Plane } from '@/core/kinds/planes'
 import { isFilled } from '@/core/kinds/slot/framing'
 import { groundOf } from '@/core/resolve/ground'
 import type { BenchState } from '../state/bench'
@@ -17,6 +19,17 @@ export type Placing = {
   blend?: string
   focal?: { x: number; y: number } | null
   kind?: string
+}
+/** What is placed as a layer: a picture or a graphic in a box, px of the master. */
+export function layerOfSource(
+  where: Parameters<typeof pictureLayer>[0],
+  p: Pick<Placing, 'info' | 'label' | 'focal'>,
+  box: Placement,
+): Layer {
+  const { sha, width, height, kind, parts } = p.info
+  return kind === 'graphic'
+    ? graphicLayer(where, p.label, sha, parts ?? {}, box)
+    : pictureLayer(where, p.label, { sha, width, height, ...(p.focal ? { focal: p.focal } : {}) }, box)
 }
 export type Spot = {
   page: string
@@ -62,8 +75,7 @@ export function seenSpot(s: Seen, spot: Spot, box: Bounds): Spot {
   const to = { page: spot.page, plane: hiding.plane, parent: null }
   return { ...spot, ...to, order: orderAbove(s.design, to, hiding.id) }
 }
-const RANK: readonly Plane[] = ['backdrop', 'setting', 'subject', 'message', 'front', 'finish']
-const planeRank = (plane: Plane): number => RANK.indexOf(plane)
+const planeRank = (plane: Plane): number => PLANES.indexOf(plane)
 
 /** New things stand so far apart, of their size. */
 const APART = 1.06

@@ -10,23 +10,14 @@ import type { Placement } from '@/core/geometry/placement-schema'
 import { takesPicture } from '@/core/kinds/facts'
 import type { Layer, LayerKind } from '@/core/kinds/list'
 import { kinds } from '@/core/kinds/list'
-import {
-  boxAt,
-  graphicLayer,
-  groupLayer,
-  pictureLayer,
-  plainStyle,
-  shapeLayer,
-  slotLayer,
-  typeLayer,
-} from '@/core/kinds/new'
+import { boxAt, groupLayer, plainStyle, shapeLayer, slotLayer, typeLayer } from '@/core/kinds/new'
 import type { Plane } from '@/core/kinds/planes'
 import { seenMiddle } from '../stage/view'
 import type { Bench, BenchState, ShapeForm, SlotForm } from '../state/bench'
 import type { SourceInfo } from '../worker/protocol'
 import { coverBox } from './backdrop'
 import { stageScale } from './handled'
-import { freePlace, type Placing, seenSpot, sideBySide } from './landing'
+import { freePlace, layerOfSource, type Placing, seenSpot, sideBySide } from './landing'
 import { upload } from './uploads'
 
 /** Where a new thing goes: directly above the selection in its plane and group, else in the plane that fits its kind. */
@@ -90,14 +81,8 @@ function layerFor(bench: Bench, s: BenchState, p: Placing, box: Bounds): Layer {
   const where = { id: newId(), ...(covers || p.blend ? spot : seenSpot(s, spot, box)) }
   const placed = boxAt(box.left, box.top, widthOf(box), heightOf(box))
   const place = covers ? coverBox(bench, p.info, p.focal) : toMaster(s, placed)
-  if (graphic) return graphicLayer(where, p.label, p.info.sha, p.info.parts ?? {}, place)
-  const { sha, width, height } = p.info
-  const made = pictureLayer(
-    where,
-    p.label,
-    { sha, width, height, ...(p.focal ? { focal: p.focal } : {}) },
-    place,
-  )
+  const made = layerOfSource(where, p, place)
+  if (graphic) return made
   return {
     ...made,
     ...(p.blend ? { blend: p.blend as Layer['blend'] } : {}),
@@ -153,12 +138,7 @@ export function textureOverAll(bench: Bench, p: Placing): void {
       parent: null,
       order: orderAbove(s.design, { page: page.id, plane: 'finish', parent: null }, null),
     }
-    const layer = pictureLayer(
-      where,
-      p.label,
-      { sha: p.info.sha, width: p.info.width, height: p.info.height },
-      box,
-    )
+    const layer = layerOfSource(where, { ...p, focal: null }, box)
     return { ...layer, blend: (p.blend ?? 'multiply') as Layer['blend'], opacity: 0.5 }
   })
   bench.edit('Texture over everything', (d) => addLayers(d, made))
@@ -181,20 +161,7 @@ export function tryInPlace(bench: Bench, p: Placing, id: string): void {
     inside: old.inside,
     order: old.order,
   }
-  const made: Layer =
-    p.info.kind === 'graphic'
-      ? graphicLayer(where, p.label, p.info.sha, p.info.parts ?? {}, placement)
-      : pictureLayer(
-          where,
-          p.label,
-          {
-            sha: p.info.sha,
-            width: p.info.width,
-            height: p.info.height,
-            ...(p.focal ? { focal: p.focal } : {}),
-          },
-          placement,
-        )
+  const made = layerOfSource(where, p, placement)
   bench.edit('Try another', (d) => {
     delete d.layers[id]
     dropStray(d)
@@ -293,8 +260,7 @@ function placeStretches(
       s,
       boxAt(corner.x + box.x * w, corner.y + box.y * h, box.width * w, box.height * h),
     )
-    if (info.kind === 'graphic') return graphicLayer(where, own, info.sha, info.parts ?? {}, place)
-    return pictureLayer(where, own, { sha: info.sha, width: info.width, height: info.height }, place)
+    return layerOfSource(where, { info, label: own }, place)
   })
   for (const { info } of stretches) bench.addSource(info)
   bench.edit('Place', (d) => addLayers(d, [group, ...layers]))

@@ -127,7 +127,8 @@ export function swapPicture(
     }
   })
 }
-function slotFrom(l: LayerOf<'picture'>, picture: LayerOf<'slot'>['picture']): LayerOf<'slot'> {
+/** A picture as a slot of its box, that shows it or another. */
+export function slotFrom(l: LayerOf<'picture'>, picture: LayerOf<'slot'>['picture']): LayerOf<'slot'> {
   const { source: _s, sourceWidth: _w, sourceHeight: _h, focal: _f, kind: _k, ...common } = l
   const slot: LayerOf<'slot'> = {
     ...slotLayer(l, l.name, 'rectangle', l.placement, { kind: 'none' }),

@@ -28,7 +28,7 @@ export const ALSO_KNOWN: Record<string, string> = {
   'next-page': 'forward following page',
   'page-before': 'previous page',
   'own-sizes': 'custom size resize dimensions format',
-  'arrange-again': 'auto layout adapt resize relayout',
+  'arrange-again': 'lay out anew adapt resize relayout',
   duplicate: 'copy clone again',
   delete: 'remove erase trash',
   'to-pixels': 'rasterise rasterize flatten bitmap',

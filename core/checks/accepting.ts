@@ -1,19 +1,14 @@
+import { quickHash } from '../basics/hash'
 import { newId } from '../basics/ids'
 import type { Accepted } from '../design/accepted-schema'
 import { changesIn, ofLayers } from '../design/properties/set'
 import type { Design } from '../design/schema'
 import type { Finding } from './define'
 
-/** FNV-1a of 32 bits, in base 36 (Fowler, Noll, Vo; from memory): only to tell whether something is as it was. */
-function markOf(text: string): string {
-  let hash = 0x811c9dc5
-  for (let n = 0; n < text.length; n++) hash = Math.imul(hash ^ text.charCodeAt(n), 0x01000193)
-  return (hash >>> 0).toString(36)
-}
 /** What a finding is about, as it is now: what it says, the layer it is of, what differs of that on its channel. */
 function aboutOf(f: Finding, d: Design): string {
   const own = f.layer ? changesIn(d, { channel: f.channel, targets: ofLayers([f.layer]) }) : []
-  return markOf(JSON.stringify([f.text, f.layer ? d.layers[f.layer] : null, own]))
+  return quickHash(JSON.stringify([f.text, f.layer ? d.layers[f.layer] : null, own]))
 }
 const isOf = (a: Accepted, f: Finding): boolean =>
   a.check === f.check &&

@@ -4,10 +4,9 @@ import { weightOf } from '../arrange/faults/list'
 import type { Chosen } from '../design/chosen-schema'
 import { arrangementKey, type Design } from '../design/schema'
 import { boundsOf } from '../geometry/bounds'
-import { arrangedNodes } from '../resolve/arranged'
+import { sourceOf } from '../resolve/arranged'
 import { pageTree } from '../resolve/resolve'
 import type { ResolvedPage } from '../resolve/resolved'
-import { saidOn } from '../resolve/said'
 import { defineCheck, type Found } from './define'
 
 /** What a thing that was left out weighs beside faults, when two arrangements are compared. */
@@ -30,10 +29,7 @@ function staleOn(design: Design, page: ResolvedPage, context: AdaptContext): Fou
   const now = weighed(page.faults, page.leftOut)
   if (now < BETTER) return []
   const tree = pageTree(design, { page: page.page, channel: page.channel.id })
-  const { master, swatches, colour } = tree
-  const said = saidOn(design, page.page)
-  const source = { nodes: arrangedNodes(tree), master, swatches, colour, said, pinned: design.pinned }
-  const fresh = arrange(source, tree.channel, null, context)
+  const fresh = arrange(sourceOf(tree), tree.channel, null, context)
   if (structureOf(fresh.chosen) === structureOf(kept)) return []
   if (weighed(fresh.faults, fresh.leftOut) > now - BETTER) return []
   return [

@@ -2,6 +2,7 @@ import { type AdaptContext, adapt } from '../adapt/adapt'
 import { arrange } from '../arrange/arrange'
 import type { Fault } from '../arrange/faults/fault'
 import { weightOf } from '../arrange/faults/list'
+import type { Source } from '../arrange/source'
 import type { Reading } from '../compose/read'
 import type { Chosen } from '../design/chosen-schema'
 import { ratioGroupOf } from '../design/ratio-groups'
@@ -14,6 +15,15 @@ import type { PageTree } from './page-tree'
 import { saidOn } from './said'
 import { inShortForm, withShortForms } from './short-forms'
 
+/** What is laid out of a page on its way up, and what people said of it. */
+export const sourceOf = (tree: PageTree, nodes: readonly LayerNode[] = arrangedNodes(tree)): Source => ({
+  nodes,
+  master: tree.master,
+  swatches: tree.swatches,
+  colour: tree.colour,
+  said: saidOn(tree.design, tree.request.page),
+  pinned: tree.design.pinned,
+})
 /** A page laid out: its layers, how that was chosen, what had no room, what could not be had. */
 export type Adapted = {
   nodes: LayerNode[]
@@ -98,17 +108,18 @@ export function arranged(tree: PageTree, context: AdaptContext): Adapted {
 
 /** What an older solver chose is carried out as it did for as long as that goes; all else is arranged by what was understood. */
 function layOut(
-  { design, request, master, channel, colour, swatches }: PageTree,
+  tree: PageTree,
   nodes: LayerNode[],
   stored: Arrangement | null,
   context: AdaptContext,
 ): Adapted {
+  const { design, master, channel, colour, swatches } = tree
   if (stored?.solver === 1) {
     const kept = adapt(nodes, { swatches }, master, channel, colour, stored, context)
     if (!kept.chosenAnew) return { ...kept, reading: null, faults: [] }
   }
   const chosen = stored?.solver === 2 ? stored : null
-  const source = { master, swatches, colour, said: saidOn(design, request.page), pinned: design.pinned }
+  const source = sourceOf(tree, nodes)
   const lay = (short: readonly string[], kept: Chosen | null): Laid => {
     const made = arrange({ ...source, nodes: inShortForm(nodes, new Set(short)) }, channel, kept, context)
     return { ...made, chosen: short.length > 0 ? { ...made.chosen, short: [...short] } : made.chosen }

@@ -9,7 +9,7 @@ import type { Arrangement, Design } from '../design/schema'
 import { type Bounds, boundsOf } from '../geometry/bounds'
 import { placedBounds } from '../geometry/placement'
 import { hasMembers, isWorded } from '../kinds/facts'
-import { arrangedNodes } from './arranged'
+import { arrangedNodes, sourceOf } from './arranged'
 import { pageTree } from './resolve'
 import { flatResolved, type ResolvedPage } from './resolved'
 import { saidOn } from './said'
@@ -33,9 +33,7 @@ export function alternativesOn(
   context: AdaptContext,
 ): { arrangement: Arrangement; faults: Arranged['faults'] }[] {
   const tree = pageTree(design, { page, channel })
-  const { master, swatches, colour } = tree
-  const source = { nodes: arrangedNodes(tree), master, swatches, colour, said: saidOn(design, page) }
-  return alternatives(source, tree.channel, context).map(({ chosen, faults }) => ({
+  return alternatives(sourceOf(tree), tree.channel, context).map(({ chosen, faults }) => ({
     arrangement: chosen,
     faults,
   }))

@@ -1,4 +1,4 @@
-import { fromHex, luminance } from '../colour/colour'
+import { lumaOf } from '../colour/light'
 
 /** What a treatment is put on, as its first settings go by it. Lengths in px of the page. */
 export type Wearer = {
@@ -9,25 +9,20 @@ export type Wearer = {
   page: number
   /** `#rrggbb` of the thing where it has one colour; null where it has many. */
   ink: string | null
-  /** Lightness beneath it, 0–1. */
+  /** Lightness beneath it, 0–1 (sRGB-encoded luma). */
   ground: number
   /** Colours that the design has, `#rrggbb`. */
   palette: readonly string[]
 }
 const LIGHT = '#fffaf0'
 const DARK = '#1d1410'
-/** Lightness as people see it, 0–1 (CIE 1976 L* of the relative luminance, divided by 100). */
-function lightness(hex: string): number {
-  const y = luminance(fromHex(hex))
-  return (y > 216 / 24389 ? 116 * Math.cbrt(y) - 16 : (24389 / 27) * y) / 100
-}
 /** Two greys that differ by less can hardly be told apart beside each other. */
 const APART = 0.28
 /** A colour that stands out from a thing and from what lies beneath it: light or dark, or of the design where neither does. */
 export function contrasting({ ink, ground, palette }: Pick<Wearer, 'ink' | 'ground' | 'palette'>): string {
-  const own = ink === null ? null : lightness(ink)
+  const own = ink === null ? null : lumaOf(ink).light
   const worth = (hex: string): number => {
-    const l = lightness(hex)
+    const l = lumaOf(hex).light
     return Math.min(own === null ? 1 : Math.abs(l - own), Math.abs(l - ground))
   }
   const plain = [LIGHT, DARK].sort((a, b) => worth(b) - worth(a))[0] ?? LIGHT
