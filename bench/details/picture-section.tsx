@@ -43,7 +43,7 @@ export function PictureSection({ picture }: { picture: LayerOf<'picture'> }) {
           if (info) swapPicture(bench, picture.id, { info }, every.current)
         }}
       />
-      <div className="flex gap-1.5">
+      <div className="flex flex-wrap gap-1.5">
         <Button small onClick={() => choose(false)}>
           {uses > 1 ? 'Swap this one …' : 'Swap …'}
         </Button>
@@ -53,7 +53,7 @@ export function PictureSection({ picture }: { picture: LayerOf<'picture'> }) {
           </Button>
         )}
       </div>
-      <div className="flex gap-1.5">
+      <div className="flex flex-wrap gap-1.5">
         <Button small onClick={() => startCrop(bench, picture.id)}>
           <Crop size={12} /> Crop
         </Button>

@@ -47,7 +47,7 @@ export function SlotSection({ slot }: { slot: Slot }) {
       {!slot.picture && (
         <p className="text-tiny text-soft">Empty. Drop a picture on it, or take one from the supplies.</p>
       )}
-      <div className="flex gap-1.5">
+      <div className="flex flex-wrap gap-1.5">
         <Button small onClick={() => chooser.current?.click()}>
           <ImageUp size={13} />
           {slot.picture ? 'Swap …' : 'Fill …'}

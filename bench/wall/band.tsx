@@ -159,15 +159,6 @@ export function WallBand() {
         >
           <CopyCheck size={13} /> Carry over
         </Button>
-        <Button
-          small
-          look="ghost"
-          title="To channels, pages and other designs of the campaign, each seen before"
-          disabled={!s.differs}
-          onClick={() => bench.set({ dialog: 'carry' })}
-        >
-          Carry over to …
-        </Button>
         {many && (
           <Button small look="ghost" onClick={() => setWall(bench, { chosen: [] })}>
             Choose none

@@ -146,6 +146,24 @@ describe('arranging', () => {
       }
     },
   )
+  it('holds it twice as much against an arrangement where something comes over what keeps clear of others', () => {
+    const weighed = (keepsClear: boolean) => {
+      const design = make(['title', 'badge'])
+      const source = sourceOf(design)
+      for (const n of source.nodes) n.layer.behaviour.keepsClear = keepsClear
+      const before = beforeOf(read(source.nodes, source.master, context), source.master)
+      const piled = source.nodes.map((n) => ({
+        ...n,
+        layer: { ...n.layer, placement: { ...n.layer.placement, x: 400, y: 400 } },
+      }))
+      const faults = faultsOf(before, afterOf(itemsOf(piled, fonts, context.lightOf), source.master, []))
+      return faults
+        .filter((f) => ['covered', 'straddling', 'on a subject'].includes(f.kind) && !f.relation)
+        .reduce((sum, f) => sum + f.weight, 0)
+    }
+    expect(weighed(false)).toBeGreaterThan(0)
+    expect(weighed(true)).toBeCloseTo(2 * weighed(false), 9)
+  })
   it('gives the same again for the same', () => {
     const design = make(['title', 'cards', 'button'])
     const channel = channelOf(1500, 500)

@@ -26,6 +26,10 @@ const words: FaultCheck = (before, after) =>
     return out
   })
 
+/** What people said keeps clear of others: a new meeting with it weighs so many times as much. */
+const CLEAR = 2
+const keptClear = (i: Item): boolean => i.node.layer.behaviour.keepsClear
+
 /** New meetings: words across words, on subjects, across edges; things over things that were free. */
 const meetings: FaultCheck = (before, after) => {
   const out: Fault[] = []
@@ -40,23 +44,24 @@ const meetings: FaultCheck = (before, after) => {
       const is = sharedArea(a, b) / Math.max(1, Math.min(a.area, b.area))
       const was = sharedArea(p, q) / Math.max(1, Math.min(p.area, q.area))
       const ids = [a.id, b.id]
+      const times = keptClear(a) || keptClear(b) ? CLEAR : 1
       const [worded, other] = isWords(a) ? [a, b] : [b, a]
       // Of letters across others the least bit is seen.
       if (sharedBy(a.letters, b.letters) > 1 && sharedBy(p.letters, q.letters) <= 1)
-        out.push({ kind: 'straddling', ids, weight: 1 })
+        out.push({ kind: 'straddling', ids, weight: times })
       else if (was > 0.05 || is < 0.004 || is < was + 0.03) continue
-      else if (isWords(a) && isWords(b)) out.push({ kind: 'straddling', ids, weight: 1 })
+      else if (isWords(a) && isWords(b)) out.push({ kind: 'straddling', ids, weight: times })
       else if (isWords(worded) && other.role === 'rule')
-        out.push({ kind: 'rule through words', ids, weight: 1 })
+        out.push({ kind: 'rule through words', ids, weight: times })
       else if (isWords(worded)) {
         const share = sharedArea(worded, other) / Math.max(1, worded.area)
         if (share > 0.01)
           out.push({
             kind: other.role === 'cutout' || other.role === 'group' ? 'on a subject' : 'straddling',
             ids,
-            weight: Math.min(1.5, 0.4 + 2 * share),
+            weight: times * Math.min(1.5, 0.4 + 2 * share),
           })
-      } else if (is > 0.03) out.push({ kind: 'covered', ids, weight: Math.min(1, 0.2 + is) })
+      } else if (is > 0.03) out.push({ kind: 'covered', ids, weight: times * Math.min(1, 0.2 + is) })
     }
   return out
 }
