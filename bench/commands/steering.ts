@@ -83,6 +83,14 @@ export const steeringCommands = defineCommands([
     run: (b) => say(b, 'on', b.store.getState().selection, 'Lies on'),
   },
   {
+    id: 'read-in-order',
+    label: 'Read in the order selected',
+    words: 'reading order sequence first then adaptation flow',
+    section: 'Arrange',
+    needs: severalSelected,
+    run: (b) => say(b, 'order', b.store.getState().selection, 'Read in this order'),
+  },
+  {
     id: 'not-together',
     label: 'Does not belong together',
     words: 'relation apart adaptation cut',

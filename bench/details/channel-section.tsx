@@ -9,6 +9,7 @@ import { CarrierFields } from './carrier-fields'
 import { Differences } from './differences'
 import { Section, shared } from './section'
 import { ShortForm } from './short-form'
+import { ReadingPlace, SeenFields } from './steering-fields'
 import { Understood } from './understood'
 
 const told: Record<Behaviour['kind'], string> = {
@@ -77,7 +78,9 @@ export function ChannelSection({ ids }: { ids: readonly string[] }) {
           {KEEPS[key]}
         </label>
       ))}
+      <SeenFields layers={layers} />
       <CarrierFields ids={ids} />
+      {ids.length === 1 && <ReadingPlace id={ids[0] as string} />}
       {ids.length === 1 && <ShortForm id={ids[0] as string} />}
       <label className="flex h-6 items-center gap-2 text-small">
         <input

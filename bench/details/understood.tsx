@@ -41,7 +41,7 @@ export function Understood({ id }: { id: string }) {
               className="flex min-h-6 items-center gap-1 text-tiny leading-4"
             >
               <span className="min-w-0 flex-1">{sentence}</span>
-              {members.length > 1 && (
+              {members.length > 1 && r.kind !== 'order' && (
                 <Button
                   aria-label={`Take apart: ${sentence}`}
                   onClick={() => say(bench, 'apart', members, 'Does not belong together')}

@@ -51,6 +51,12 @@ export function cover(unit: Unit, f: Frame): Move {
     right: channel.width + channel.bleed,
     bottom: channel.height + channel.bleed,
   }
+  const whole = unit.node.layer.behaviour.seen === 'whole'
+  // All of it is seen, as people said, though the page's colour is seen beside it.
+  if (whole) {
+    const k = Math.min(channel.width / widthOf(b), channel.height / heightOf(b))
+    return moveTo(b, k, channel.width / 2, channel.height / 2)
+  }
   const scale = Math.max(widthOf(outer) / widthOf(b), heightOf(outer) / heightOf(b))
   const focal = isPhoto(unit.node.layer) ? unit.node.layer.focal : { x: 0.5, y: 0.5 }
   const at = { x: b.left + widthOf(b) * focal.x, y: b.top + heightOf(b) * focal.y }

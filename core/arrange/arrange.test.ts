@@ -1,13 +1,14 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { openFonts } from '../../host/fonts'
 import { inOrder } from '../basics/order'
-import { itemsOf } from '../compose/item'
-import { read } from '../compose/read'
+import { type Item, itemsOf } from '../compose/item'
+import { read, sentenceOf } from '../compose/read'
 import type { Channel } from '../design/channel-schema'
 import { ownChannel } from '../design/channels'
 import type { Design } from '../design/schema'
 import { layerTree } from '../design/tree'
 import { contains, heightOf, overlapArea, overlaps, widthOf } from '../geometry/bounds'
+import { takesPicture } from '../kinds/facts'
 import { allFontFiles } from '../type/catalogue'
 import { alternatives, arrange, contained } from './arrange'
 import { afterOf, beforeOf, faultsOf, weightOf } from './faults/list'
@@ -49,6 +50,71 @@ describe('arranging', () => {
       if (!button || !label) throw new Error(`nothing on ${channel.id}`)
       expect(contains(button.ink, label.ink, 1), channel.name).toBe(true)
     }
+  })
+  describe('what people said', () => {
+    const wordsOf = (items: readonly Item[]) =>
+      items.filter((i) => i.role === 'words').sort((a, b) => a.ink.top - b.ink.top)
+    it('is read in the order that they gave', () => {
+      const design = make(['title', 'button'])
+      const story = channelOf(1080, 1920)
+      const [first, second] = wordsOf(placed(design, story).items) as [Item, Item]
+      const members = [second.id, first.id]
+      const said = [{ kind: 'order' as const, members }]
+      const made = arrange({ ...sourceOf(design), said }, story, null, context)
+      const now = wordsOf(itemsOf(made.nodes, fonts, context.lightOf)).map((i) => i.id)
+      expect(now.indexOf(second.id)).toBeLessThan(now.indexOf(first.id))
+      const relation = made.reading.relations.find((r) => r.kind === 'order')
+      if (!relation) throw new Error('It was not understood.')
+      expect(sentenceOf(relation, made.reading.items, second.id)).toContain('is read first')
+      expect(sentenceOf(relation, made.reading.items, first.id)).toContain('is read after')
+    })
+    it('takes at least its share of the page', () => {
+      const design = make(['title', 'hero'])
+      const strip = channelOf(970, 250)
+      const before = placed(design, strip).items
+      const hero = before.find((i) => i.role === 'cutout')
+      const layer = design.layers[hero?.id ?? '']
+      if (!hero || !layer) throw new Error('no cutout')
+      const k = Math.sqrt((970 * 250) / (1080 * 1080))
+      const shareOf = (items: readonly Item[]) => {
+        const now = items.find((i) => i.id === hero.id)
+        return (now?.node.layer.placement.width ?? 0) / layer.placement.width / k
+      }
+      const asked = shareOf(before) * 1.25
+      layer.behaviour.leastShare = asked
+      expect(shareOf(placed(design, strip).items)).toBeGreaterThanOrEqual(asked * 0.98)
+    })
+    it('is seen whole, or may be cropped', () => {
+      const design = make(['title', 'sticker'])
+      const sizes = [channelOf(160, 600), channelOf(970, 250), channelOf(300, 1050)]
+      const slots = Object.values(design.layers).filter(takesPicture)
+      const ratios = () =>
+        slots
+          .flatMap((l) => sizes.map((size) => [l, size] as const))
+          .map(([l, size]) => {
+            const p = placed(design, size).items.find((i) => i.id === l.id)?.node.layer.placement
+            return (p?.width ?? 1) / (p?.height ?? 1) / (l.placement.width / l.placement.height)
+          })
+      for (const l of slots) l.behaviour.seen = 'whole'
+      for (const r of ratios()) expect(r).toBeCloseTo(1, 2)
+      for (const l of slots) l.behaviour.seen = 'cropped'
+      expect(ratios().some((r) => Math.abs(r - 1) > 0.1)).toBe(true)
+    })
+    it('covers the page, or is seen whole on it', () => {
+      const design = make(['title'], 'square-post', 1)
+      const wide = channelOf(1500, 500)
+      const cover = () =>
+        placed(design, wide).items.find((i) => widthOf(i.ink) >= 1500 || heightOf(i.ink) >= 499.5)
+      const was = cover()
+      const layer = design.layers[was?.id ?? '']
+      if (!was || !layer) throw new Error('nothing covers')
+      expect(widthOf(was.ink)).toBeGreaterThanOrEqual(1500)
+      layer.behaviour.seen = 'whole'
+      const { items } = placed(design, wide)
+      const ink = items.find((i) => i.id === was.id)?.ink
+      if (!ink) throw new Error('It is gone.')
+      expect(contains({ left: 0, top: 0, right: 1500, bottom: 500 }, ink, 1)).toBe(true)
+    })
   })
   it('keeps three cards alike and in their order, in a row or a column', () => {
     const design = make(['title', 'cards'])
@@ -242,6 +308,7 @@ describe('shapes', () => {
     smallest: 1,
     room: { width: 1e6, height: 1e6 },
     dearest: 9,
+    area: 1,
     kept: null,
   }
   /** Slots of given sizes, whose shapes are known. */
@@ -254,6 +321,7 @@ describe('shapes', () => {
     over: new Set(),
     room: 'keeps',
     fixed: false,
+    share: 0,
     widens: 1,
     reads: null,
     along: null,
@@ -270,6 +338,7 @@ describe('shapes', () => {
     over: new Set(),
     room: 'spreads',
     fixed: false,
+    share: 0,
     widens: 1,
     reads: null,
     along: null,

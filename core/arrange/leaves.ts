@@ -72,6 +72,7 @@ function linesBox(i: Item): Bounds {
 export const commonOf = (kind: string, items: readonly Item[], region: Region, room: Room) => ({
   room,
   fixed: items.every((i) => i.node.layer.behaviour.keepsSize),
+  share: Math.max(0, ...items.map((i) => i.node.layer.behaviour.leastShare ?? 0)),
   widens: 1,
   reads: null,
   along: null,
@@ -134,7 +135,8 @@ export function leafOf(item: Item, region: Region): Node {
       along: widthOf(item.ink) >= heightOf(item.ink) ? 'x' : 'y',
     }
   const masked = Object.values(layer.masks).some((m) => m.on)
-  const free = !layer.behaviour.keepsRatio && !layer.behaviour.keepsSize
+  const { keepsRatio, keepsSize, seen } = layer.behaviour
+  const free = !keepsRatio && !keepsSize && seen !== 'whole'
   if (takesPicture(layer) && layer.form === 'rectangle' && plain && upright(item) && !masked && free)
     return { kind: 'slot', ...commonOf('slot', [item], region, 'keeps'), widens: SLOT_WIDENS, item }
   return blockOf([item], region)

@@ -23,6 +23,8 @@ type Common = {
   reads: number | null
   /** People said that it stays as large as on the master. */
   fixed: boolean
+  /** The smallest share of what it takes on the master that people allow; 0 where they said nothing. */
+  share: number
   /** Where it took nearly all of the width of what it stands with it may become so many times wider to do so again. */
   widens: number
   /** The direction in which its length follows what it stands between; null of what has a length of its own. */
@@ -123,6 +125,8 @@ export type Fit = {
   /** Those words are so much larger still. */
   words: number
   smallest: number
+  /** What the areas of the two pages say: a thing at this scale has the share that it had. */
+  area: number
   /** Nothing that is larger is of use, px. */
   room: { width: number; height: number }
   /** Nothing that costs more is of use. */

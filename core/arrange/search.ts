@@ -234,7 +234,8 @@ export class Search {
   }
   private lay(way: Way, scale: number, kept: Fit['kept'], most: number): LaidZone[] | null {
     const { channel, room } = this
-    const fit: Fit = { scale, words: way.words, smallest: way.smallest, room, kept, dearest: DEAREST }
+    const { area } = this.frame
+    const fit: Fit = { scale, words: way.words, smallest: way.smallest, area, room, kept, dearest: DEAREST }
     const shapes = (z: Zone) => this.shapes(z, fit).filter((s) => s.cost <= most)
     const safe = way.cut.zones.length > 1 ? safeArea(channel) : this.inner
     const page = boundsOf(0, 0, channel.width, channel.height)

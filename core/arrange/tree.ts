@@ -1,6 +1,7 @@
 import { type Item, isWords } from '../compose/item'
 import { joined } from '../compose/joined'
 import type { Relation } from '../compose/relation'
+import { placesInOrder } from '../compose/relations/order'
 import { perRow } from '../compose/relations/set'
 import { isEndRule, tableRows } from '../compose/relations/table'
 import {
@@ -232,7 +233,7 @@ class Builder {
       const members = r.of.map((id) => now.find((n) => n.items.some((i) => i.id === id)))
       const distinct = new Set(members)
       if (members.some((m) => m === undefined) || distinct.size !== members.length) continue
-      const children = members as Node[]
+      const children = this.asSaid(members as Node[], false)
       const box = unionOf(children.map((c) => c.box))
       // Something else between them: they stay where the cuts put them.
       if (now.some((n) => !distinct.has(n) && overlapArea(n.ink, box) > 0.15 * areaOf(n.ink))) continue
@@ -294,10 +295,11 @@ class Builder {
     const children = parts.map((p) => this.cut(p))
     return this.lines(axis, children, gaps)
   }
-  private lines(axis: Axis, children: readonly Node[], gaps: readonly number[]): LinesNode {
-    const items = children.flatMap((c) => c.items)
+  private lines(axis: Axis, cut: readonly Node[], gaps: readonly number[]): LinesNode {
+    const items = cut.flatMap((c) => c.items)
     const words = items.filter(isWords)
     const rtl = words.filter((w) => w.layout?.lines[0]?.rtl).length * 2 > words.length
+    const children = this.asSaid(cut, rtl && axis === 'x')
     return {
       kind: 'lines',
       ...commonOf('lines', items, this.region, 'spreads'),
@@ -309,6 +311,14 @@ class Builder {
       bound: false,
       rtl,
     }
+  }
+  /** What people said is read in another order changes places; what they did not speak of stays, and what lies at an edge. */
+  private asSaid(nodes: readonly Node[], fromRight: boolean): readonly Node[] {
+    const places = placesInOrder(this.relations)
+    const placeOf = (n: Node) => Math.min(...n.items.map((i) => places.get(i.id) ?? Number.POSITIVE_INFINITY))
+    const moves = (n: Node) => n.over.size === 0 && Number.isFinite(placeOf(n))
+    const sorted = nodes.filter(moves).sort((a, b) => (placeOf(a) - placeOf(b)) * (fromRight ? -1 : 1))
+    return nodes.map((n) => (moves(n) ? (sorted.shift() as Node) : n))
   }
   /** Nodes whose boxes meet are one. */
   private apart(nodes: readonly Node[]): Node[] {

@@ -17,11 +17,17 @@ const SAID: Partial<Record<FaultKind, (name: string, other: string) => string>> 
   uneven: (name) => `${name} and those like it are of different size.`,
   flattened: (name) => `${name} was pressed flat.`,
   headline: (name) => `${name} is not the largest any more.`,
+  'small share': (name) => `${name} is smaller than was allowed.`,
+  cut: (name) => `${name} must be seen whole and is cut off.`,
   'left out': (name) => `${name} must be there and had no room.`,
   'rule through words': (name, other) => `A line runs through ${name} or ${other}.`,
   empty: () => 'One half stands empty.',
 }
 const told = ({ kind, ids, relation }: Fault, page: ResolvedPage): string | null => {
+  // What is cut without anybody having spoken of it is no fault of the arrangement alone: it may be meant.
+  const meant = (id: string | undefined) =>
+    page.reading?.items.find((i) => i.id === id)?.node.layer.behaviour.seen !== 'whole'
+  if (kind === 'cut' && meant(ids[0])) return null
   const nameOf = (id: string | undefined) => {
     const item = page.reading?.items.find((i) => i.id === id)
     return item ? `“${layerName(item.node.layer)}”` : 'something'

@@ -38,6 +38,7 @@ export function marksOf(
       return [{ relation, lines: [], bracket: box, knob: { x: box.left, y: box.top } }]
     }
     if (relation.kind === 'in-line') return inLine(relation, of)
+    if (relation.kind === 'order') return inOrder(relation, of)
     const to = boxes(relation.to)
     if (to.length === 0) return []
     const lines = to.map((b) => lineBetween(first, b))
@@ -46,6 +47,12 @@ export function marksOf(
       ? [{ relation, lines, bracket: null, knob: to.length > 1 ? centreOf(first) : middleOf(line) }]
       : []
   })
+}
+/** From each to what is read after it. */
+function inOrder(relation: Relation, of: readonly Bounds[]): RelationMark[] {
+  const lines = of.slice(1).map((b, n) => lineBetween(of[n] as Bounds, b))
+  const [line] = lines
+  return line ? [{ relation, lines, bracket: null, knob: line[0] }] : []
 }
 function inLine(relation: Relation, of: readonly Bounds[]): RelationMark[] {
   const at = sideOf(relation.to[0] ?? '')

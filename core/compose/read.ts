@@ -12,6 +12,7 @@ import { frames } from './relations/frames'
 import { ground } from './relations/ground'
 import { inLine } from './relations/in-line'
 import { on } from './relations/on'
+import { order } from './relations/order'
 import { pair } from './relations/pair'
 import { rides, through } from './relations/rides'
 import { set } from './relations/set'
@@ -35,6 +36,7 @@ const definitions: readonly RelationDefinition[] = [
   inLine,
   bleeds,
   pair,
+  order,
 ]
 
 const plain: readonly RelationDefinition[] = [ground, frames, bleeds]
@@ -71,6 +73,7 @@ function withSaid(found: readonly Relation[], said: readonly Said[], items: read
   const made = said.flatMap((s): Relation[] => {
     const [first, ...rest] = here(s)
     if (!first || rest.length === 0) return []
+    if (s.kind === 'order') return [{ kind: 'order', of: [first, ...rest], to: [] }]
     if (s.kind === 'together') return rest.map((id) => ({ kind: 'together', of: [id], to: [first] }))
     // The first is what the others lie on.
     if (s.kind === 'on') return rest.map((id) => ({ kind: 'on', of: [id], to: [first] }))
@@ -95,6 +98,6 @@ export function sentenceOf(r: Relation, items: readonly Item[], of = r.of[0] ?? 
     return layer ? layerName(layer) : 'something'
   }
   const definition = definitions.find((d) => d.kind === r.kind)
-  return `${nameOf(of)} ${definition?.sentence(r, nameOf) ?? r.kind}`
+  return `${nameOf(of)} ${definition?.sentence(r, nameOf, of) ?? r.kind}`
 }
 export const keysOf = (all: readonly Relation[]): string[] => all.map(relationKey)

@@ -15,6 +15,7 @@ export const RELATIONS = [
   'ground',
   'pair',
   'together',
+  'order',
 ] as const
 export type RelationKind = (typeof RELATIONS)[number]
 /** One thing known of a composition. `of` is what it is said of, `to` what that relates to. */
@@ -41,6 +42,6 @@ export type RelationDefinition = {
   /** Given what was found by those before it in the list. */
   find: (c: Composition, found: readonly Relation[]) => Relation[]
   /** In a few words, after the name of what it is said of. */
-  sentence: (r: Relation, nameOf: (id: string) => string) => string
+  sentence: (r: Relation, nameOf: (id: string) => string, of: string) => string
 }
 export const defineRelation = (r: RelationDefinition): RelationDefinition => r

@@ -1,10 +1,10 @@
 import { z } from 'zod'
 import { idSchema as id } from '../basics/values'
 
-export const SAID = ['together', 'row', 'on', 'apart'] as const
+export const SAID = ['together', 'row', 'on', 'apart', 'order'] as const
 /**
  * What a person said of things of a page: they belong together; they make a row of like things; all lie on the first; they
- * do not belong together. It says more than what is told from the composition, on all channels.
+ * do not belong together; they are read in this order. It says more than what is told from the composition, on all channels.
  */
 export const saidSchema = z.object({
   id,

@@ -20,6 +20,10 @@ export const behaviourSchema = z.object({
   keepsHeight: z.boolean().optional(),
   /** Of what carries others: the room round what lies on it, px of the master; as it lies there where it does not say. */
   padding: z.number().min(0).max(2000).optional(),
+  /** Never smaller on another size than this share of what it takes on the master, each measured against its page; free where it does not say. */
+  leastShare: z.number().min(0.1).max(2).optional(),
+  /** Whether all of it must be seen, or the page and its slot may cut some of it off; as it suits it where it does not say. */
+  seen: z.enum(['whole', 'cropped']).optional(),
   /** Strokes and corner radii stay as they are when the layer is sized, by hand or for a channel. */
   keepsWeight: z.boolean().default(false),
   /** What a layer rides on; without it the nearest thing beneath it. */

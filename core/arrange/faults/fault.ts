@@ -29,6 +29,8 @@ export const FAULTS = {
   unsafe: 5,
   /** Words below the channel’s smallest. */
   'too small': 5,
+  /** Smaller than people allowed. */
+  'small share': 5,
   /** Words on a clear box. */
   'clear box': 6,
   /** Does not go over the edge any more: a hairline of page shows. */

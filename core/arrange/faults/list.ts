@@ -14,7 +14,7 @@ export function beforeOf(reading: Reading, size: { width: number; height: number
   // Decoration keeps its own place: what it overlaps there is nothing that could be torn.
   const { decor, veils } = partsOf(reading, size)
   const loose = new Set([...decor, ...veils].map((i) => i.id))
-  const own = ['bleeds', 'pair', 'ground', 'frames']
+  const own = ['bleeds', 'pair', 'ground', 'frames', 'order']
   const relations = reading.relations.filter(
     (r) => own.includes(r.kind) || ![...r.of, ...r.to].some((id) => loose.has(id)),
   )

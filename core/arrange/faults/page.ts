@@ -1,7 +1,8 @@
 import { gapX, gapY, type Item, isSolid, isWords, sharedArea, sharedBy, sizeOf } from '../../compose/item'
+import { placesInOrder } from '../../compose/relations/order'
 import { areaOf, contains, heightOf, intersect, overlaps, unionOf, widthOf } from '../../geometry/bounds'
 import type { LayerOf } from '../../kinds/list'
-import type { After, Fault, FaultCheck } from './fault'
+import { type After, type Fault, type FaultCheck, factorOf } from './fault'
 import { flowOf } from './flow'
 
 const inPage = (i: Item, a: After): boolean =>
@@ -66,6 +67,8 @@ const meetings: FaultCheck = (before, after) => {
   return out
 }
 
+/** People said that all of it must be seen. */
+const WHOLE = 2
 /** Pressed flat, or cut by the edge of the page. */
 const shapes: FaultCheck = (before, after) =>
   after.items.flatMap((i): Fault[] => {
@@ -83,13 +86,14 @@ const shapes: FaultCheck = (before, after) =>
     if (rigid && pressed > 0.06) out.push({ kind: 'flattened', ids: [i.id], weight: 1 })
     const page = { left: 0, top: 0, right: after.channel.width, bottom: after.channel.height }
     const bled = before.relations.some((r) => r.kind === 'bleeds' && r.of[0] === i.id)
-    if (bled) {
+    const said = was.node.layer.behaviour.seen
+    const seen = (x: Item, w: number, h: number) =>
+      areaOf(intersect(x.ink, { left: 0, top: 0, right: w, bottom: h })) / Math.max(1, areaOf(x.ink))
+    if (said === 'whole' || (!bled && said !== 'cropped')) {
+      if (!contains(page, i.ink, 2)) out.push({ kind: 'cut', ids: [i.id], weight: said ? WHOLE : 1 })
+    } else if (seen(i, page.right, page.bottom) < 0.5 * seen(was, before.width, before.height))
       // So much is seen of it as before, more or less.
-      const seen = (x: Item, w: number, h: number) =>
-        areaOf(intersect(x.ink, { left: 0, top: 0, right: w, bottom: h })) / Math.max(1, areaOf(x.ink))
-      if (seen(i, page.right, page.bottom) < 0.5 * seen(was, before.width, before.height))
-        out.push({ kind: 'cut', ids: [i.id], weight: 1 })
-    } else if (!contains(page, i.ink, 2)) out.push({ kind: 'cut', ids: [i.id], weight: 1 })
+      out.push({ kind: 'cut', ids: [i.id], weight: 1 })
     return out
   })
 
@@ -108,13 +112,23 @@ const hierarchy: FaultCheck = (before, after) => {
     )
   )
     out.push({ kind: 'headline', ids: [largest.id], weight: 1 })
-  const turned = flowOf(was, before).reduce((sum, [a, b]) => {
+  const said = placesInOrder(before.relations)
+  const turned = [...flowOf(was, before).filter(unsaid(said)), ...saidPairs(said)].reduce((sum, [a, b]) => {
     const [p, q] = [after.byId.get(a), after.byId.get(b)]
     return sum + (p && q && backwards(p, q) ? 1 : 0)
   }, 0)
   if (turned > 0)
     out.push({ kind: 'order', ids: worded.map((i) => i.id), weight: Math.min(2, 0.6 + turned * 0.4) })
   return out
+}
+/** What is told of two places holds only where people did not speak of both. */
+const unsaid =
+  (said: ReadonlyMap<string, number>) =>
+  ([a, b]: readonly [string, string]): boolean =>
+    !said.has(a) || !said.has(b)
+function saidPairs(said: ReadonlyMap<string, number>): (readonly [string, string])[] {
+  const ids = [...said.keys()].sort((a, b) => (said.get(a) ?? 0) - (said.get(b) ?? 0))
+  return ids.slice(1).map((id, n) => [ids[n] as string, id])
 }
 /** Whether the second of two is read before the first. */
 const backwards = (p: Item, q: Item): boolean => {
@@ -152,6 +166,20 @@ const halves: FaultCheck = (before, after) => {
   const lack = Math.max(empty('x'), empty('y'))
   return lack > 0.02 ? [{ kind: 'empty', ids: [], weight: Math.min(1.6, 0.3 + lack * 3) }] : []
 }
+/** Smaller, of the page, than people allowed. */
+const shares: FaultCheck = (before, after) => {
+  const area = Math.sqrt(
+    (after.channel.width * after.channel.height) / Math.max(1, before.width * before.height),
+  )
+  return after.items.flatMap((i): Fault[] => {
+    const was = before.byId.get(i.id)
+    const asked = was?.node.layer.behaviour.leastShare
+    if (!was || asked === undefined) return []
+    const share = factorOf(was, i) / area
+    const weight = Math.min(3, 1 + 2 * Math.log2(asked / share))
+    return share < asked * 0.98 ? [{ kind: 'small share', ids: [i.id], weight }] : []
+  })
+}
 const leftOut: FaultCheck = (before, after) =>
   [...after.leftOut].flatMap((id): Fault[] => {
     const item = before.byId.get(id)
@@ -186,5 +214,6 @@ export const pageChecks: readonly FaultCheck[] = [
   hierarchy,
   halves,
   leftOut,
+  shares,
   touching,
 ]

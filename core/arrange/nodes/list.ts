@@ -33,12 +33,21 @@ export function shapesAt(root: Node, fit: Fit): readonly Shape[] {
     if (found) return found
     const { room } = fit
     const fits = (s: Shape) => s.width <= room.width && s.height <= room.height && s.cost <= fit.dearest
-    const made = unbeaten(definitionOf(node).shapes(node, fit, shapesOf).filter(fits))
+    const made = unbeaten(definitionOf(node).shapes(node, sharing(node, fit), shapesOf).filter(fits))
     held.set(node, made)
     return made
   }
   return shapesOf(root)
 }
+/** What is drawn as one thing is never smaller than people allow; all else has its size from these. */
+const ONE_THING = ['words', 'block', 'slot']
+const sharing = (node: Node, fit: Fit): Fit =>
+  node.share > 0 && ONE_THING.includes(node.kind)
+    ? {
+        ...fit,
+        scale: Math.max(fit.scale, (node.share * fit.area) / (node.kind === 'words' ? fit.words : 1)),
+      }
+    : fit
 /** Puts a tree as it was shaped into a box that is at least as large. */
 export function placeShape(shape: Shape, box: Bounds, to: Placing): void {
   definitionOf(shape.node).place(shape.node, shape, box, to, (s, b) => placeShape(s, b, to))

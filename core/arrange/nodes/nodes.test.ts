@@ -26,6 +26,7 @@ const fit: Fit = {
   smallest: 10,
   room: { width: 1e5, height: 1e5 },
   dearest: 9,
+  area: 1,
   kept: null,
 }
 const channel = { ...ownChannel('own', 'Own', 1600, 900), order: 'a0' }

@@ -12,9 +12,19 @@ const RATIOS: readonly (readonly [number, number])[] = [
   [2.1, 0.42],
   [0.48, 0.42],
 ]
+/** Of what may be cropped, as people said: any of them cheaper, and farther ones. */
+const CROPPED = 0.3
+const FARTHER: readonly (readonly [number, number])[] = [
+  [3, 0.6],
+  [0.33, 0.6],
+]
+const ratiosOf = ({ item }: SlotNode): readonly (readonly [number, number])[] =>
+  item.node.layer.behaviour.seen === 'cropped'
+    ? [...RATIOS, ...FARTHER].map(([ratio, cost]) => [ratio, cost * CROPPED])
+    : RATIOS
 export const slot: NodeDefinition<SlotNode> = {
   shapes: (node, { scale }) =>
-    RATIOS.map(([ratio, cost]) => ({
+    ratiosOf(node).map(([ratio, cost]) => ({
       width: widthOf(node.box) * scale * Math.sqrt(ratio),
       height: (heightOf(node.box) * scale) / Math.sqrt(ratio),
       cost,
