@@ -1,11 +1,11 @@
-import { setOn } from '@/core/design/properties/set'
+import { setAllOn, setOn } from '@/core/design/properties/set'
 import { onLayer } from '@/core/design/properties/targets'
 import { type BendKind, bendFrom, unbent, withHandle } from '@/core/geometry/bend'
 import { apply, compose, inverse, type Point, scaling } from '@/core/geometry/matrix'
 import { matrixOf } from '@/core/geometry/placement'
 import type { Bend, Placement } from '@/core/geometry/placement-schema'
 import { warpOf } from '@/core/geometry/warp'
-import { hasMembers, isShape } from '@/core/kinds/facts'
+import { hasMembers, isShape, isWorded } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { kindOf } from '@/core/kinds/list'
 import { frameOf } from '@/core/render/masked'
@@ -13,7 +13,7 @@ import { flatten } from '@/core/vector/path'
 import { shapePath } from '@/core/vector/shapes'
 import type { Bench, BenchState } from '../state/bench'
 import { setThings } from '../state/properties'
-import { resolvedOf } from './handled'
+import { hugWords, resolvedOf } from './handled'
 
 /** Handles on each line of a bend at first. */
 const HANDLES = 4
@@ -39,6 +39,16 @@ export function setBend(bench: Bench, bend: Bend | undefined, only: 'shown' | 'k
   const found = bentInHand(bench.store.getState())
   if (!found) return
   const name = bend ? 'Bend' : 'Straighten'
+  const { layer } = found
+  const { channel, design } = bench.store.getState()
+  // The words are bent, not a box that reaches beyond them.
+  if (bend && only === 'kept' && isWorded(layer) && !layer.placement.bend && channel === design.master) {
+    bench.commit(name, (d) => {
+      if (layer.hugs === undefined) hugWords(bench, d, layer.id, true)
+      setAllOn(d, channel, onLayer(layer.id), { bend })
+    })
+    return
+  }
   setThings(bench, name, [[onLayer(found.layer.id), { bend: bend ?? null }]], only)
 }
 /** Goes on with another kind of bend, from where the thing lies now. */

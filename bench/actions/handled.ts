@@ -6,8 +6,8 @@ import type { Design } from '@/core/design/schema'
 import { withTied } from '@/core/design/ties'
 import { isLocked, leavesOf, membersOf } from '@/core/design/tree'
 import { type Bounds, union } from '@/core/geometry/bounds'
-import type { Point } from '@/core/geometry/matrix'
-import { placedBounds, turnedBox } from '@/core/geometry/placement'
+import type { Matrix, Point } from '@/core/geometry/matrix'
+import { mapped, placedBounds, turnedBox } from '@/core/geometry/placement'
 import type { Placement } from '@/core/geometry/placement-schema'
 import { hasMembers, isPhoto, isShape, isWorded, takesPicture } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
@@ -81,8 +81,25 @@ export function boundsOfNode(node: ResolvedLayer): Bounds | null {
   return boxes.length > 0 ? boxes.reduce(union) : null
 }
 
-/** Where one thing goes, and by how much its inner lengths (type, strokes, radii) are scaled. */
-export type Target = { id: string; placement: Placement; scale?: number }
+/** Where one thing goes, by how much its inner lengths (type, strokes, radii) are scaled, and how much wider its letters become. */
+export type Target = {
+  id: string
+  placement: Placement
+  scale?: number
+  stretch?: number
+  /** Words keep the width that this gives them. */
+  width?: true
+}
+/** A thing under an affine map of the page; words are lettered wider or narrower where it is. Null where it would fold. */
+export function mappedTarget(layer: Leaf, by: Matrix): Target | null {
+  const placement = mapped(layer.placement, by)
+  if (!placement) return null
+  const { width, height } = layer.placement
+  const [kx, ky] = [placement.width / width, placement.height / height]
+  if (Math.abs(kx - 1) < 1e-9 && Math.abs(ky - 1) < 1e-9) return { id: layer.id, placement }
+  if (isWorded(layer)) return { id: layer.id, placement, scale: ky, stretch: kx / ky }
+  return { id: layer.id, placement, ...(Math.abs(kx / ky - 1) < 1e-6 ? { scale: kx } : {}) }
+}
 
 /** Writes placements to the draft: to the master itself or as changes of the channel shown. */
 export function writeTargets(
@@ -103,11 +120,20 @@ export function writeTargets(
     // A slot that takes another shape keeps in sight what it showed.
     if (takesPicture(was.layer) && takesPicture(layer) && isFilled(was.layer) && channel.id === d.master)
       layer.pan = refitted(was.layer, { ...was.layer, placement: t.placement })
-    if (!t.scale || t.scale === 1) continue
-    if (isWorded(was.layer))
-      setOnLayer(d, channel.id, t.id, 'style', { size: Math.max(1, was.layer.style.size * t.scale) })
+    if (t.width && isWorded(layer)) delete layer.hugs
+    const [scale, stretch] = [t.scale ?? 1, t.stretch ?? 1]
+    if (scale === 1 && stretch === 1) continue
+    if (isWorded(was.layer)) {
+      const { style, hugs } = was.layer
+      setOnLayer(d, channel.id, t.id, 'style', {
+        size: Math.max(1, style.size * scale),
+        ...(stretch === 1 ? {} : { stretch: clampStretch((style.stretch ?? 1) * stretch) }),
+      })
+      if (hugs !== undefined && isWorded(layer)) layer.hugs = hugs * scale * stretch
+    }
+    if (!t.scale || scale === 1) continue
     if (!s.weightsFollow || channel.id !== d.master) continue
-    const sized = withWeights(was.layer, t.scale)
+    const sized = withWeights(was.layer, scale)
     layer.treatments = sized.treatments
     if ('stroke' in layer && 'stroke' in sized) {
       layer.stroke = sized.stroke
@@ -115,6 +141,8 @@ export function writeTargets(
     }
   }
 }
+
+const clampStretch = (by: number): number => Math.min(10, Math.max(0.1, by))
 
 /** What `writeTargets` needs of the state at a gesture's start. */
 export function grip(bench: Bench, leaves: readonly Leaf[]): Map<string, { layer: Leaf; base: Placement }> {
@@ -144,18 +172,37 @@ export function transform(
     })
 }
 
-/** A type's box made as high as its lines, its top edge kept. */
+/** A box that hugs is so much wider than its widest line, px: as wide as the line itself it might break it. */
+const HUG = 1
+/** A type's box made as high as its lines, its top edge kept; where it hugs them as wide as the widest, from the side they begin at. */
 export function fitType(bench: Bench, layer: Extract<Layer, { kind: 'type' }>): Placement {
-  const { height } = layoutType(bench.fonts, layer.text, layer.style, layer.placement.width)
-  const p = layer.placement
-  const grow = height - p.height
-  const r = (p.rotation * Math.PI) / 180
+  const { text, style, hugs, placement: p } = layer
+  const free = layoutType(bench.fonts, text, style, hugs ?? p.width)
+  const widest = Math.max(0, ...free.lines.map((l) => l.width))
+  const width = hugs === undefined ? p.width : Math.max(style.size * 0.3, widest + HUG)
+  const share = beginsAt(style.align, free.lines[0]?.rtl ?? false)
+  const [across, down] = [(width - p.width) * (0.5 - share), (free.height - p.height) / 2]
+  const [c, s] = [Math.cos((p.rotation * Math.PI) / 180), Math.sin((p.rotation * Math.PI) / 180)]
   return {
     ...p,
-    height: Math.max(1, height),
-    x: p.x - Math.sin(r) * (grow / 2),
-    y: p.y + Math.cos(r) * (grow / 2),
+    width,
+    height: Math.max(1, free.height),
+    x: p.x + across * c - down * s,
+    y: p.y + across * s + down * c,
   }
+}
+/** Where lines begin in their box: 0 at its left, 1 at its right. */
+function beginsAt(align: TypeStyle['align'], rtl: boolean): number {
+  if (align === 'centre') return 0.5
+  return (align === 'end') !== rtl ? 1 : 0
+}
+/** Has the box of words hug them, as they are broken now, or keep the width that it has. */
+export function hugWords(bench: Bench, d: Design, id: string, on: boolean): void {
+  const layer = d.layers[id]
+  if (!isWorded(layer)) return
+  if (on) layer.hugs = layer.placement.width
+  else delete layer.hugs
+  layer.placement = fitType(bench, layer)
 }
 
 /** Text or style of a type layer on the channel shown; on the master its box follows its lines. */

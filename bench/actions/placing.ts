@@ -227,6 +227,8 @@ export async function addType(bench: Bench, at: Point, width?: number): Promise<
     style,
     dark ? '#ffffff' : '#1c1c1c',
   )
+  // Words that were given no width break where the page ends; their box hugs them.
+  if (width === undefined) made.hugs = made.placement.width
   putNew(bench, 'Add text', made)
   bench.set({ editingType: made.id, tool: 'pick' })
 }

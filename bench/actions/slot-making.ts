@@ -1,12 +1,11 @@
 import { newId } from '@/core/basics/ids'
 import { keyBetween } from '@/core/basics/order'
-import { addLayers } from '@/core/design/commands'
-import { tie } from '@/core/design/ties'
+import { addLayers, group } from '@/core/design/commands'
 import { siblingsOf } from '@/core/design/tree'
 import { type Point, scaling } from '@/core/geometry/matrix'
 import { hasParts, isShape, layerName } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
-import { boxAt, slotLayer } from '@/core/kinds/new'
+import { boxAt, groupLayer, slotLayer } from '@/core/kinds/new'
 import { mapPath } from '@/core/vector/path'
 import { pathData } from '@/core/vector/points'
 import { shapePath } from '@/core/vector/shapes'
@@ -74,7 +73,7 @@ export async function makeSlots(bench: Bench): Promise<void> {
 /** Whether a layer has an outline that can hold a picture. */
 export const slotFormOf = (l: Layer | undefined): boolean => hasParts(l) || (isShape(l) && l.form !== 'line')
 
-/** Puts a slot into the largest see-through opening of a frame: beneath it, tied to it. */
+/** Puts a slot into the largest see-through opening of a frame, beneath it: the two are one thing, a group, until it is taken apart. */
 export async function slotInOpening(bench: Bench, id: string): Promise<void> {
   const k = stageScale(bench.store.getState())
   const found = (await bench.client.ask<Point[][] | null>({ ask: 'openings', id })) ?? []
@@ -103,10 +102,11 @@ export async function slotInOpening(bench: Bench, id: string): Promise<void> {
     form: 'path' as const,
     d,
   }
-  const name = newId()
+  const whole = { id: newId(), page: frame.page, plane: frame.plane, order: 'a0' }
   bench.edit('Slot in the opening', (draft) => {
     addLayers(draft, [slot])
-    tie(draft, [id, slot.id], name)
+    group(draft, [slot.id, id], groupLayer({ ...whole }, layerName(frame)))
   })
+  bench.set({ inside: whole.id })
   bench.select([slot.id])
 }

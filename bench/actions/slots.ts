@@ -4,7 +4,7 @@ import { addLayers, orderAbove } from '@/core/design/commands'
 import { followMaster } from '@/core/design/properties/set'
 import { onLayer } from '@/core/design/properties/targets'
 import type { Design } from '@/core/design/schema'
-import { isLocked } from '@/core/design/tree'
+import { isLocked, leavesOf } from '@/core/design/tree'
 import { heightOf, holds } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { placedBounds } from '@/core/geometry/placement'
@@ -234,10 +234,11 @@ export async function dropFiles(bench: Bench, files: readonly File[], at: Point)
   const others = files.filter((f) => !pictures.includes(f))
   if (others.length > 0) await placeFiles(bench, others, at)
 }
-/** A pressed supply goes into the first empty slot that is selected, if any; the slots stay selected for the next one. */
+/** A pressed supply goes into the first empty slot that is selected, or lies in a selected group, if any; the slots stay selected for the next one. */
 export function fillSelected(bench: Bench, p: Placing): boolean {
   const { design, selection } = bench.store.getState()
-  const empty = selection.find((id) => {
+  const within = selection.flatMap((id) => leavesOf(design, [id]).map((l) => l.id))
+  const empty = within.find((id) => {
     const layer = design.layers[id]
     return takesPicture(layer) && !isFilled(layer)
   })

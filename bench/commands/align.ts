@@ -5,6 +5,7 @@ import { moved, scaledAbout, stretchedAbout } from '@/core/geometry/placement'
 import { distribute } from '@/core/geometry/snap'
 import { isShape, takesPicture } from '@/core/kinds/facts'
 import { boundsOfIds, transform } from '../actions/handled'
+import { seenBounds } from '../actions/seen'
 import type { Bench, BenchState } from '../state/bench'
 
 type Side = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom'
@@ -17,7 +18,8 @@ const shifts: Record<Side, (b: Bounds, to: Bounds) => [number, number]> = {
   bottom: (b, to) => [0, to.bottom - b.bottom],
 }
 /** What is aligned to: one thing to the page, several to the box around them, or what was chosen. */
-export function alignBox(s: BenchState): Bounds | null {
+export function alignBox(b: Bench): Bounds | null {
+  const s = b.store.getState()
   const { alignTo, resolved } = s
   let to: 'page' | 'safe' | 'selection' | 'stays'
   if (alignTo === 'auto') {
@@ -27,7 +29,7 @@ export function alignBox(s: BenchState): Bounds | null {
   if (to === 'page') return { left: 0, top: 0, right: resolved.width, bottom: resolved.height }
   if (to === 'safe') return resolved.safe
   const anchor = to === 'stays' ? stayingOf(s) : null
-  return anchor ? boundsOfIds(s, [anchor]) : boundsOfIds(s, s.selection)
+  return seenBounds(b, anchor ? [anchor] : s.selection)
 }
 /** The one of the selection that stays put: as chosen, else the first. */
 export const stayingOf = (s: Pick<BenchState, 'stays' | 'selection'>): string | null =>
@@ -41,7 +43,7 @@ function moveEach(b: Bench, name: string, by: (id: string, box: Bounds) => reado
   const ways = new Map<string, readonly [number, number]>()
   const still = kept(s)
   for (const id of s.selection) {
-    const box = boundsOfIds(s, [id])
+    const box = seenBounds(b, [id])
     if (box && id !== still) for (const leaf of leavesOf(s.design, [id])) ways.set(leaf.id, by(id, box))
   }
   transform(b, name, (l) => {
@@ -50,16 +52,16 @@ function moveEach(b: Bench, name: string, by: (id: string, box: Bounds) => reado
   })
 }
 export function align(b: Bench, side: Side): void {
-  const to = alignBox(b.store.getState())
+  const to = alignBox(b)
   if (to) moveEach(b, 'Align', (_, box) => shifts[side](box, to))
 }
 /** Equal gaps between the selected things: from the first to the last, or over the whole of the page or safe area. */
 export function spread(b: Bench, axis: 'x' | 'y'): void {
   const s = b.store.getState()
-  const all = boundsOfIds(s, s.selection)
+  const all = seenBounds(b, s.selection)
   if (!all) return
-  const within = s.alignTo === 'page' || s.alignTo === 'safe' ? (alignBox(s) ?? all) : all
-  const boxes = s.selection.flatMap((id) => boundsOfIds(s, [id]) ?? [])
+  const within = s.alignTo === 'page' || s.alignTo === 'safe' ? (alignBox(b) ?? all) : all
+  const boxes = s.selection.flatMap((id) => seenBounds(b, [id]) ?? [])
   const steps =
     axis === 'x'
       ? distribute(boxes, 'x', within.left, within.right)

@@ -19,12 +19,24 @@ import {
 import { memo, useDeferredValue } from 'react'
 import { onLayer } from '@/core/design/properties/targets'
 import { centreOf, heightOf, unionOf, widthOf } from '@/core/geometry/bounds'
-import { moved, placedBounds, scaledAbout, turnedAbout, wrapDegrees } from '@/core/geometry/placement'
-import { isShape, isStrew, isWorded, layerName, takesPicture } from '@/core/kinds/facts'
+import type { Matrix } from '@/core/geometry/matrix'
 import {
+  mapBetween,
+  moved,
+  placedBounds,
+  scaledAbout,
+  turnedAbout,
+  wrapDegrees,
+} from '@/core/geometry/placement'
+import type { Placement } from '@/core/geometry/placement-schema'
+import { isPhoto, isShape, isStrew, isWorded, layerName, takesPicture } from '@/core/kinds/facts'
+import type { LayerOf } from '@/core/kinds/list'
+import {
+  fitType,
   grip,
   handledLeaves,
   type Leaf,
+  mappedTarget,
   middleOfSelection,
   movedAlong,
   type Target,
@@ -40,6 +52,7 @@ import { useBench, useBenchState, usePaced } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
+import { Tick } from '../ui/tick'
 import { Section, shared } from './section'
 
 /** The key of a command, for its tip. */
@@ -47,6 +60,8 @@ function hintOf(id: string): string | undefined {
   const [key] = keysOf(commandById(id), keymapStore.getState())
   return key ? keyLabel(key) : undefined
 }
+const changeOf = (layer: Leaf, to: Target | null): Matrix | null =>
+  to && mapBetween(layer.placement, to.placement)
 const ALIGN = [
   ['align-left', AlignStartVertical],
   ['align-centre', AlignCenterVertical],
@@ -69,6 +84,7 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
   const s = usePaced('kept', (state) => ({
     selection: state.selection,
     alignTo: state.alignTo,
+    alignSeen: state.alignSeen,
     stays: state.stays,
     layers: state.design.layers,
   }))
@@ -76,6 +92,7 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
   const several = s.selection.length > 1
   const turned = usePaced('numbers', (state) => turnOfSelection(state))
   const [only] = leaves
+  const pictured = leaves.some((l) => isPhoto(l))
   const single = leaves.length === 1 && only !== undefined
   const box = unionOf(leaves.map((l) => placedBounds(l.placement)))
   const left = single ? only.placement.x - only.placement.width / 2 : box.left
@@ -85,7 +102,16 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
   const ppi = channel.print?.ppi ?? 96
   const across = { mm: ppi / 25.4, cm: ppi / 2.54, in: ppi, pt: ppi / 72, '%': channel.width / 100 }
   const down = { ...across, '%': channel.height / 100 }
-  const run = (name: string, change: (l: Leaf) => Target) => transform(bench, name, change)
+  /** Changes what is selected; what is tied to one thing alone goes the way that this goes. */
+  const run = (name: string, change: (l: Leaf) => Target | null) => {
+    const by = single ? changeOf(only, change(only)) : null
+    transform(
+      bench,
+      name,
+      (l) => (single && l.id !== only.id ? by && mappedTarget(l, by) : change(l)),
+      single ? movedAlong(bench) : undefined,
+    )
+  }
   const drag = (change: (l: Leaf) => Target) => {
     const before = grip(bench, leaves)
     const targets = leaves.map(change)
@@ -117,12 +143,29 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
           scale: value / (axis === 'width' ? width : height),
         }
       const p = l.placement
-      // Pictures and graphics keep their proportion; shapes and text boxes are set side by side.
+      const at = (next: Placement): Placement => ({
+        ...next,
+        x: left + next.width / 2,
+        y: top + next.height / 2,
+      })
+      if (isWorded(l)) return wordsAs(l, axis, value)
+      // Pictures and graphics keep their proportion; shapes and slots are set side by side.
       const k = value / p[axis]
-      const free = isShape(l) || takesPicture(l) || isStrew(l) || isWorded(l)
+      const free = isShape(l) || takesPicture(l) || isStrew(l)
       const next = free ? { ...p, [axis]: value } : { ...p, width: p.width * k, height: p.height * k }
-      return { id: l.id, placement: { ...next, x: left + next.width / 2, y: top + next.height / 2 } }
+      return { id: l.id, placement: at(next) }
     }
+  /** A width that is typed wraps words anew, a height scales them: both from their upper left corner. */
+  const wordsAs = (l: LayerOf<'type'>, axis: 'width' | 'height', value: number): Target => {
+    const p = l.placement
+    if (axis === 'height') {
+      const k = value / p.height
+      return { id: l.id, placement: scaledAbout(p, { x: left, y: top }, k), scale: k }
+    }
+    const { hugs: _, ...given } = l
+    const placement = fitType(bench, { ...given, placement: { ...p, width: value, x: left + value / 2 } })
+    return { id: l.id, placement, width: true }
+  }
   const commands = (ids: readonly (readonly [string, typeof RotateCw])[]) =>
     ids.map(([id, Icon]) => {
       const c = commandById(id)
@@ -197,7 +240,13 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
           value={wrapDegrees(single ? only.placement.rotation : turned)}
           step={1}
           onChange={(v) =>
-            transform(bench, 'Turn', turnTo(v), undefined, v - (single ? only.placement.rotation : turned))
+            transform(
+              bench,
+              'Turn',
+              turnTo(v),
+              movedAlong(bench),
+              v - (single ? only.placement.rotation : turned),
+            )
           }
           onDrag={(v) => drag(turnTo(v))}
         />
@@ -257,6 +306,11 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
               )
             }
           />
+          {pictured && (
+            <Tick on={s.alignSeen} onChange={(on) => bench.set({ alignSeen: on })}>
+              see-through margins do not count
+            </Tick>
+          )}
           <div className="flex justify-between">
             {commands([
               ['spread-across', AlignHorizontalDistributeCenter],

@@ -6,11 +6,13 @@ import type { LayerOf } from '@/core/kinds/list'
 import { filesFor } from '@/core/type/catalogue'
 import { layoutType, weightsOf } from '@/core/type/layout'
 import type { TypeStyle } from '@/core/type/style'
-import { writeType } from '../actions/handled'
+import { hugWords, writeType } from '../actions/handled'
 import { useBench, useBenchState } from '../state/bench-context'
 import { TypefaceList } from '../type/typeface-list'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
+import { Tick } from '../ui/tick'
+import { PlateFields } from './plate-fields'
 import { Section, shared } from './section'
 
 const weightNames: Record<number, string> = {
@@ -55,17 +57,23 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
     await bench.fonts.open(leaves.flatMap((l) => filesFor({ ...l.style, family })))
     if (turn.current === own) bench.preview(write({ family }))
   }
-  const of = <K extends keyof TypeStyle>(key: K) => shared(leaves, (l) => l.style[key])
+  const of = <K extends Exclude<keyof TypeStyle, 'stretch'>>(key: K) => shared(leaves, (l) => l.style[key])
   const unknown = leaves.reduce(
     (n, l) => n + layoutType(bench.fonts, l.text, l.style, l.placement.width).unknown,
     0,
   )
   const family = of('family')
+  const stretch = shared(leaves, (l) => l.style.stretch ?? 1)
+  const hugs = leaves.every((l) => l.hugs !== undefined)
+  const hug = (on: boolean) =>
+    bench.edit(on ? 'The box hugs the words' : 'A width of its own', (d) => {
+      for (const id of ids) hugWords(bench, d, id, on)
+    })
   const size = of('size')
   return (
     <Section
       title="Type"
-      own={{ of: ids.map(onLayer), keys: ['style', 'text'] }}
+      own={{ of: ids.map(onLayer), keys: ['style', 'text', 'plate'] }}
       aside={
         size !== null && size < smallest - 0.05 ? (
           <span className="rounded bg-warn-ground px-1 text-tiny text-warn">
@@ -130,6 +138,20 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
           onChange={(v) => void set('Tracking', { tracking: v })}
           onDrag={(v) => bench.preview(write({ tracking: v }))}
         />
+        <NumberField
+          label="Width of the letters"
+          short="letters"
+          unit="%"
+          value={stretch === null ? null : stretch * 100}
+          min={10}
+          max={1000}
+          digits={0}
+          onChange={(v) => void set('Width of the letters', { stretch: v / 100 })}
+          onDrag={(v) => bench.preview(write({ stretch: v / 100 }))}
+        />
+        <Tick on={hugs} onChange={hug} label="The box hugs the words">
+          box hugs
+        </Tick>
       </div>
       <div className="flex justify-between">
         <Toggles
@@ -145,6 +167,7 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
           onChange={(v) => void set('Case', { case: v })}
         />
       </div>
+      <PlateFields leaves={leaves} />
     </Section>
   )
 }

@@ -4,7 +4,16 @@ import { groupLayer } from '@/core/kinds/new'
 import { handledLeaves, type Leaf } from '../actions/handled'
 import type { Bench } from '../state/bench'
 import { layer, openBench } from '../state/bench.test-data'
-import { cornerGesture, type Gesture, moveGesture, resizeMany, resizeOne, turnGesture } from './gestures'
+import {
+  cornerGesture,
+  cornersMany,
+  type Gesture,
+  moveGesture,
+  resizeMany,
+  resizeOne,
+  slantMany,
+  turnGesture,
+} from './gestures'
 
 vi.mock('idb-keyval', () => import('../state/idb.test-data'))
 
@@ -255,5 +264,113 @@ describe('moving one corner', () => {
     g.move({ x: 600, y: 500 }, plain)
     g.end()
     expect(at('card').corners).toBeUndefined()
+  })
+})
+
+describe('a group as one thing', () => {
+  const grouped = () =>
+    bench.edit('Group', (d) =>
+      group(
+        d,
+        ['disc', 'card'],
+        groupLayer({ id: 'g', page: 'page1', plane: 'subject', order: 'a5' }, 'Two'),
+      ),
+    )
+  it('slants by a side: the other stays, all lean alike', () => {
+    grouped()
+    take(['g'])
+    const before = { disc: at('disc'), card: at('card') }
+    const g = must(slantMany(bench, 0, -1, { x: 500, y: 500 }))
+    g.move({ x: 560, y: 500 }, plain)
+    g.end()
+    expect(at('disc').skew).toBeCloseTo(at('card').skew ?? 0, 6)
+    expect(Math.abs(at('disc').skew ?? 0)).toBeGreaterThan(5)
+    expect(at('disc').y).toBeCloseTo(before.disc.y, 6)
+    expect(steps().at(-1)).toBe('Slant')
+    bench.undo()
+    expect(at('disc')).toEqual(before.disc)
+  })
+  it('is thinned from a side though it is turned, along its own box', () => {
+    grouped()
+    take(['g'])
+    const turn = must(turnGesture(bench, { x: 1000, y: 600 }))
+    turn.move({ x: 990, y: 700 }, plain)
+    turn.end()
+    const by = bench.store.getState().design.layers.g?.placement.rotation ?? 0
+    expect(Math.abs(by)).toBeGreaterThan(3)
+    const wide = at('card').width
+    const g = must(resizeMany(bench, 1, 0, { x: 900, y: 650 }))
+    const angle = (by * Math.PI) / 180
+    g.move({ x: 900 - 100 * Math.cos(angle), y: 650 - 100 * Math.sin(angle) }, plain)
+    g.end()
+    expect(at('card').width).toBeLessThan(wide - 20)
+    expect(at('card').rotation).toBeCloseTo(by, 4)
+    expect(at('card').skew ?? 0).toBeCloseTo(0, 6)
+  })
+  it('takes a perspective by a corner, each thing its part of it', () => {
+    grouped()
+    take(['g'])
+    const g = must(cornersMany(bench, 1, { x: 800, y: 500 }))
+    g.move({ x: 760, y: 540 }, plain)
+    g.end()
+    for (const id of ['disc', 'card']) expect(at(id).corners).toBeDefined()
+    // What lies nearer the pulled corner is pulled more.
+    const pulled = (id: string) => Math.hypot(at(id).corners?.[1].x ?? 0, at(id).corners?.[1].y ?? 0)
+    expect(pulled('card')).toBeGreaterThan(pulled('disc'))
+    bench.undo()
+    expect(at('card').corners).toBeUndefined()
+  })
+})
+
+describe('what is tied', () => {
+  beforeEach(() =>
+    bench.edit('Tie', (d) => {
+      for (const id of ['disc', 'card']) {
+        const l = d.layers[id]
+        if (l) l.tie = 'pair'
+      }
+    }),
+  )
+  it('is turned and sized with the one that is in the hand', () => {
+    const leaf = take(['disc'])
+    const before = at('card')
+    const turn = must(turnGesture(bench, { x: 500, y: 600 }))
+    turn.move({ x: 400, y: 700 }, plain)
+    turn.end()
+    expect(at('card').rotation).toBeCloseTo(at('disc').rotation, 6)
+    // About the disc, a quarter on.
+    expect(at('card').x).toBeCloseTo(400 - (before.y - 600), 4)
+    expect(at('card').y).toBeCloseTo(600 + (before.x - 400), 4)
+    bench.undo()
+    const size = resizeOne(bench, leaf, 1, 1, { x: 500, y: 700 })
+    size.move({ x: 600, y: 800 }, plain)
+    size.end()
+    expect(at('card').width / before.width).toBeCloseTo(at('disc').width / leaf.placement.width, 6)
+    expect(steps().at(-1)).toBe('Scale')
+  })
+})
+
+describe('words', () => {
+  const title = () => layer(bench, 'title')
+  const styleOf = () => (title() as unknown as { style: { size: number; stretch?: number } }).style
+  it('take the width of a dragged side and keep the height of their lines', () => {
+    const leaf = take(['title'])
+    const g = resizeOne(bench, leaf, 1, 0, { x: 0, y: 0 })
+    g.move({ x: -leaf.placement.width * 0.6, y: 0 }, plain)
+    g.end()
+    expect(at('title').width).toBeCloseTo(leaf.placement.width * 0.4, 4)
+    expect(at('title').height).toBeGreaterThan(leaf.placement.height * 1.5)
+    expect(styleOf().stretch).toBeUndefined()
+  })
+  it('with Shift are lettered wider by a side, said in percent, and taken back', () => {
+    const leaf = take(['title'])
+    const { size } = styleOf()
+    const g = resizeOne(bench, leaf, 1, 0, { x: 0, y: 0 })
+    const told = g.move({ x: leaf.placement.width * 0.5, y: 0 }, { ...plain, shift: true })
+    g.end()
+    expect(told?.note).toContain('150 % wide')
+    expect(styleOf()).toMatchObject({ size, stretch: 1.5 })
+    bench.undo()
+    expect(styleOf().stretch).toBeUndefined()
   })
 })

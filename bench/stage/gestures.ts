@@ -4,15 +4,25 @@ import { onLayer } from '@/core/design/properties/targets'
 import type { Design } from '@/core/design/schema'
 import { withTied } from '@/core/design/ties'
 import { type Bounds, heightOf, overlaps, shift, widthOf } from '@/core/geometry/bounds'
-import { apply, inverse, type Point } from '@/core/geometry/matrix'
 import {
+  applyHomography,
+  composeHomographies,
+  inverseHomography,
+  isConvex,
+  type Quad,
+  squareToQuad,
+} from '@/core/geometry/homography'
+import { apply, inverse, type Matrix, type Point, scaling, turning } from '@/core/geometry/matrix'
+import {
+  mapAbout,
+  mapBetween,
+  mapped,
   matrixOf,
   moved,
   placedBounds,
   resized,
   scaledAbout,
   slanted,
-  stretchedAbout,
   turnedAbout,
   turnedBox,
   wrapDegrees,
@@ -26,20 +36,23 @@ import {
   snapBox,
   snapEdge,
 } from '@/core/geometry/snap'
-import { withCorner } from '@/core/geometry/warp'
+import { cornersUnder, withCorner } from '@/core/geometry/warp'
 import { isWorded } from '@/core/kinds/facts'
 import { offerGrouping } from '../actions/grouping'
 import {
-  boundsOfIds,
+  fitType,
   grip,
   handledLeaves,
   type Leaf,
+  mappedTarget,
   middleOfSelection,
+  movedAlong,
   type Target,
   turnOfSelection,
   writeTargets,
 } from '../actions/handled'
 import { rememberStep } from '../actions/repeat'
+import { seenBounds } from '../actions/seen'
 import type { Bench } from '../state/bench'
 import { setThings } from '../state/properties'
 import { fieldAround, reachOf } from './snapping'
@@ -68,7 +81,7 @@ function targeting(
   let last: { targets: Target[]; turned?: number } | null = null
   const write = (made: { targets: Target[]; turned?: number }) => (d: Design) => {
     writeTargets(bench, d, made.targets, before)
-    if (made.turned) turnGroups(d, selection, made.turned)
+    if (made.turned) turnGroups(d, ids ?? selection, made.turned)
   }
   return {
     name,
@@ -89,12 +102,14 @@ export function moveGesture(bench: Bench, from: Point): Gesture | null {
   const s = bench.store.getState()
   let moving = withTied(s.design, s.selection)
   let leaves = handledLeaves(bench, moving)
-  const box = boundsOfIds(s, s.selection)
+  const box = seenBounds(bench, s.selection)
   if (!box || leaves.length === 0) return null
-  let field = fieldAround(s, moving)
+  let field = fieldAround(bench, moving)
   const page: Bounds = { left: 0, top: 0, right: s.resolved.width, bottom: s.resolved.height }
   const beside =
-    s.design.layers[s.stays ?? ''] && !moving.includes(s.stays ?? '') ? boundsOfIds(s, [s.stays ?? '']) : null
+    s.design.layers[s.stays ?? ''] && !moving.includes(s.stays ?? '')
+      ? seenBounds(bench, [s.stays ?? ''])
+      : null
   let copied = false
   const work = (p: Point, m: Modifiers) => {
     let [dx, dy] = [p.x - from.x, p.y - from.y]
@@ -137,7 +152,7 @@ export function moveGesture(bench: Bench, from: Point): Gesture | null {
         bench.select([...made.values()])
         moving = [...made.values()]
         // What was copied stays, and is a neighbour like any other.
-        field = fieldAround(bench.store.getState(), moving)
+        field = fieldAround(bench, moving)
         leaves = handledLeaves(bench)
         inner = targeting(bench, 'Move', work)
       }
@@ -172,9 +187,11 @@ const noteOf = (lines: readonly SnapLine[], marks: readonly SnapMark[]): string 
 
 /** Sizing one thing by a handle along its own axes. */
 export function resizeOne(bench: Bench, leaf: Leaf, hx: number, hy: number, from: Point): Gesture {
-  const field = fieldAround(bench.store.getState(), [leaf.id])
+  const field = fieldAround(bench, [leaf.id])
   const upright = leaf.placement.rotation % 90 === 0
-  return targeting(bench, hx !== 0 && hy !== 0 ? 'Scale' : 'Stretch', (p, m) => {
+  const along = movedAlong(bench)
+  const tied = handledLeaves(bench, along).filter((l) => l.id !== leaf.id)
+  const work = (p: Point, m: Modifiers) => {
     let [dx, dy] = [p.x - from.x, p.y - from.y]
     const corner = hx !== 0 && hy !== 0
     const how = { proportional: corner && !m.shift, fromCentre: m.alt, smallest: 2 }
@@ -199,22 +216,46 @@ export function resizeOne(bench: Bench, leaf: Leaf, hx: number, hy: number, from
     }
     let placement = resized(leaf.placement, hx, hy, dx, dy, how)
     const factor = placement.height / leaf.placement.height
-    const isType = isWorded(leaf)
-    if (isType && !corner) placement = hy !== 0 ? leaf.placement : placement
-    let scale: number
-    if (corner) {
-      if (how.proportional) scale = factor
-      else if (isType) scale = Math.min(factor, placement.width / leaf.placement.width)
-      else scale = 1
-    } else scale = 1
+    const own = isWorded(leaf) ? wordsSized(bench, leaf, placement, hx, hy, m) : null
+    if (own) placement = own.placement
+    const scale = corner && how.proportional ? factor : 1
+    const by = tied.length > 0 ? mapBetween(leaf.placement, placement) : null
+    const others = by ? tied.flatMap((l) => mappedTarget(l, by) ?? []) : []
+    const lettered = own?.stretch
+      ? `letters ${Math.round(100 * (isWorded(leaf) ? (leaf.style.stretch ?? 1) : 1) * own.stretch)} % wide`
+      : null
     return {
-      targets: [{ id: leaf.id, placement, scale }],
+      targets: [own ?? { id: leaf.id, placement, scale }, ...others],
       lines: met,
       marks,
-      note: `${noteOf(met, marks) ? `${noteOf(met, marks)}  ` : ''}${Math.round(placement.width)} × ${Math.round(placement.height)}${meaningOf(corner, m)}`,
+      note: `${noteOf(met, marks) ? `${noteOf(met, marks)}  ` : ''}${lettered ?? `${Math.round(placement.width)} × ${Math.round(placement.height)}${meaningOf(corner, m)}`}`,
     }
-  })
+  }
+  return targeting(bench, hx !== 0 && hy !== 0 ? 'Scale' : 'Stretch', work, along)
 }
+/**
+ * Words are scaled by a corner, with Shift out of proportion; a side at their left or right sets the width that they wrap in,
+ * with Shift it draws the letters wider or narrower, and so it does above and below.
+ */
+function wordsSized(
+  bench: Bench,
+  leaf: Extract<Leaf, { kind: 'type' }>,
+  to: Placement,
+  hx: number,
+  hy: number,
+  m: Modifiers,
+): Target {
+  const { width, height } = leaf.placement
+  const [kx, ky] = [to.width / width, to.height / height]
+  const corner = hx !== 0 && hy !== 0
+  if (corner && !m.shift) return { id: leaf.id, placement: to, scale: ky }
+  if (corner || m.shift) return { id: leaf.id, placement: to, scale: ky, stretch: kx / ky }
+  if (hy !== 0) return { id: leaf.id, placement: leaf.placement }
+  return { id: leaf.id, placement: fitType(bench, { ...without(leaf), placement: to }), width: true }
+}
+const without = ({ hugs: _, ...rest }: Extract<Leaf, { kind: 'type' }>): Extract<Leaf, { kind: 'type' }> =>
+  rest
+
 /** What the held key does, said while dragging. */
 const meaningOf = (corner: boolean, m: Modifiers): string =>
   [corner && m.shift ? 'free proportion' : '', m.alt ? 'from the centre' : '', m.free ? 'no snapping' : '']
@@ -244,33 +285,24 @@ const followY = (
   return [(height / ratio - leaf.placement.width) * hx, (height - leaf.placement.height) * hy]
 }
 
-/** Sizing several things, or a group, as one: in proportion from the corners, stretched from the sides where all are upright. */
+/** Sizing several things, or a group, as one: in proportion from the corners, thinned or widened from the sides, turned as it is. */
 export function resizeMany(bench: Bench, hx: number, hy: number, from: Point): Gesture | null {
-  const leaves = handledLeaves(bench)
-  if (leaves.length === 0) return null
-  const corners = turnedBox(
-    leaves.map((l) => l.placement),
-    turnOfSelection(bench.store.getState()),
-  )
+  const along = movedAlong(bench)
+  const leaves = handledLeaves(bench, along)
+  const corners = cornersOfSelection(bench)
   if (!corners) return null
-  /** A handle's place on the box, turned as it is. */
-  const onBox = (x: number, y: number): Point => {
-    const [a, b, , d] = corners
-    const [u, v] = [(x + 1) / 2, (y + 1) / 2]
-    return { x: a.x + (b.x - a.x) * u + (d.x - a.x) * v, y: a.y + (b.y - a.y) * u + (d.y - a.y) * v }
-  }
-  return targeting(bench, 'Scale', (p, m) => {
+  const onBox = (x: number, y: number): Point => placeOn(corners, x, y)
+  const turn = turnOfSelection(bench.store.getState())
+  const work = (p: Point, m: Modifiers) => {
     const about = m.alt ? onBox(0, 0) : onBox(-hx, -hy)
     const grip = onBox(hx, hy)
     const reach = { x: grip.x - about.x, y: grip.y - about.y }
     const [dx, dy] = [p.x - from.x, p.y - from.y]
     const factor = Math.max(0.01, 1 + (dx * reach.x + dy * reach.y) / (reach.x ** 2 + reach.y ** 2))
     if (hx === 0 || hy === 0) {
-      const [kx, ky] = hx === 0 ? [1, factor] : [factor, 1]
+      const by = mapAbout(about, turn, scaling(hx === 0 ? 1 : factor, hx === 0 ? factor : 1))
       return {
-        targets: leaves.map(
-          (l): Target => ({ id: l.id, placement: stretchedAbout(l.placement, about, kx, ky) }),
-        ),
+        targets: leaves.flatMap((l) => mappedTarget(l, by) ?? []),
         lines: [],
         note: `${Math.round(factor * 100)} % ${hx === 0 ? 'high' : 'wide'}`,
       }
@@ -282,22 +314,108 @@ export function resizeMany(bench: Bench, hx: number, hy: number, from: Point): G
       lines: [],
       note: `${Math.round(factor * 100)} %`,
     }
-  })
+  }
+  return targeting(bench, 'Scale', work, along)
+}
+/** The corners of what is selected as one box, turned as it is; null for nothing. */
+function cornersOfSelection(bench: Bench): readonly [Point, Point, Point, Point] | null {
+  const own = handledLeaves(bench)
+  return turnedBox(
+    own.map((l) => l.placement),
+    turnOfSelection(bench.store.getState()),
+  )
+}
+/** A handle's place on a turned box. */
+function placeOn([a, b, , d]: readonly [Point, Point, Point, Point], x: number, y: number): Point {
+  const [u, v] = [(x + 1) / 2, (y + 1) / 2]
+  return { x: a.x + (b.x - a.x) * u + (d.x - a.x) * v, y: a.y + (b.y - a.y) * u + (d.y - a.y) * v }
+}
+/** Slanting several things, or a group, as one by a side of their box: the opposite side stays. */
+export function slantMany(bench: Bench, hx: number, hy: number, from: Point): Gesture | null {
+  const along = movedAlong(bench)
+  const leaves = handledLeaves(bench, along)
+  const corners = cornersOfSelection(bench)
+  if (!corners) return null
+  const turn = turnOfSelection(bench.store.getState())
+  const [about, grip] = [placeOn(corners, -hx, -hy), placeOn(corners, hx, hy)]
+  const deep = Math.hypot(grip.x - about.x, grip.y - about.y)
+  const work = (p: Point, m: Modifiers) => {
+    const own = apply(turning(-turn), { x: p.x - from.x, y: p.y - from.y })
+    const way = hy !== 0 ? own.x * hy : own.y * hx
+    const step = m.shift ? 5 : 0
+    const asked = (Math.atan2(way, Math.max(1, deep)) * 180) / Math.PI
+    const degrees = Math.min(70, Math.max(-70, step > 0 ? Math.round(asked / step) * step : asked))
+    const by = Math.tan((degrees * Math.PI) / 180)
+    const map = mapAbout(about, turn, hy !== 0 ? [1, 0, by, 1, 0, 0] : [1, by, 0, 1, 0, 0])
+    return {
+      targets: leaves.flatMap((l) => slantTarget(l, map) ?? []),
+      lines: [],
+      note: `slant ${Math.round(-degrees * 10) / 10}°`,
+    }
+  }
+  return targeting(bench, 'Slant', work, along)
+}
+/** Slanted with the others; letters lean, they are set no wider. */
+function slantTarget(l: Leaf, map: Matrix): Target | null {
+  const placement = mapped(l.placement, map)
+  return placement && (isWorded(l) ? mappedTarget(l, map) : { id: l.id, placement })
+}
+/** Moving a corner of several things, or of a group, for perspective: each takes its part of it. */
+export function cornersMany(bench: Bench, corner: 0 | 1 | 2 | 3, from: Point): Gesture | null {
+  const leaves = handledLeaves(bench)
+  const box = cornersOfSelection(bench)
+  const flat = box && squareToQuad(box)
+  const back = flat && inverseHomography(flat)
+  if (!box || !back) return null
+  let last: { to: readonly (readonly [string, Placement['corners']])[]; at: Point } | null = null
+  const set = (only?: 'shown') => {
+    if (last)
+      setThings(
+        bench,
+        'Move a corner',
+        last.to.map(([id, perspective]) => [onLayer(id), { perspective: perspective ?? null }] as const),
+        only,
+        true,
+      )
+  }
+  return {
+    name: 'Move a corner',
+    move(p, m) {
+      const by = { x: p.x - from.x, y: p.y - from.y }
+      if (m.shift) Math.abs(by.x) > Math.abs(by.y) ? (by.y = 0) : (by.x = 0)
+      const moved = box.map((c, n) =>
+        n === corner ? { x: c.x + by.x, y: c.y + by.y } : c,
+      ) as unknown as Quad
+      const onto = isConvex(moved) ? squareToQuad(moved) : null
+      if (!onto) return null
+      const map = composeHomographies(back, onto)
+      const to = leaves.map((l) => [l.id, cornersUnder(l.placement, (q) => applyHomography(map, q))] as const)
+      if (to.some(([, corners]) => corners === null)) return null
+      last = { to: to as (readonly [string, Placement['corners']])[], at: by }
+      set('shown')
+      return { lines: [], note: `${Math.round(by.x)}, ${Math.round(by.y)} px` }
+    },
+    end() {
+      set()
+    },
+  }
 }
 
 /** Turning about the common centre; with Shift in steps of 15°. */
 export function turnGesture(bench: Bench, from: Point): Gesture | null {
-  const leaves = handledLeaves(bench)
-  if (leaves.length === 0) return null
-  const [only] = leaves
+  const along = movedAlong(bench)
+  const leaves = handledLeaves(bench, along)
+  const own = handledLeaves(bench)
+  const [only] = own
+  if (!only) return null
   const centre =
-    only && leaves.length === 1
+    own.length === 1
       ? apply(matrixOf(only.placement), { x: only.placement.width / 2, y: only.placement.height / 2 })
       : middleOfSelection(bench.store.getState())
   if (!centre) return null
   const start = Math.atan2(from.y - centre.y, from.x - centre.x)
-  const base = only && leaves.length === 1 ? only.placement.rotation : turnOfSelection(bench.store.getState())
-  return targeting(bench, 'Turn', (p, m) => {
+  const base = own.length === 1 ? only.placement.rotation : turnOfSelection(bench.store.getState())
+  const work = (p: Point, m: Modifiers) => {
     let by = ((Math.atan2(p.y - centre.y, p.x - centre.x) - start) * 180) / Math.PI
     if (m.shift) by = Math.round((base + by) / 15) * 15 - base
     else if (!m.free && Math.abs(wrapDegrees(base + by) - Math.round(wrapDegrees(base + by) / 90) * 90) < 1.2)
@@ -308,7 +426,8 @@ export function turnGesture(bench: Bench, from: Point): Gesture | null {
       lines: [],
       note: `${Math.round(wrapDegrees(base + by) * 10) / 10}°`,
     }
-  })
+  }
+  return targeting(bench, 'Turn', work, along)
 }
 
 /** Slanting a thing by one of its sides: the opposite side stays where it is. */

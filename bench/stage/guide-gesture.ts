@@ -33,7 +33,7 @@ export function guideGesture(bench: Bench, axis: Guide['axis'], id: string | nul
     ...s.design,
     guides: Object.fromEntries(Object.entries(s.design.guides).filter(([key]) => key !== held.id)),
   }
-  const field = fieldAround({ ...s, design: others }, [])
+  const field = fieldAround(bench, [], { ...s, design: others })
   let last: Guide | null = null
   let gone = false
   const write = (d: Design) => {

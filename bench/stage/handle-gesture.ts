@@ -6,7 +6,16 @@ import { spareSpeck } from '../actions/specks'
 import type { Bench } from '../state/bench'
 import { bendGesture } from './bend-gesture'
 import { fadeGesture } from './fade-gesture'
-import { cornerGesture, type Gesture, resizeMany, resizeOne, slantGesture, turnGesture } from './gestures'
+import {
+  cornerGesture,
+  cornersMany,
+  type Gesture,
+  resizeMany,
+  resizeOne,
+  slantGesture,
+  slantMany,
+  turnGesture,
+} from './gestures'
 import { guideGesture } from './guide-gesture'
 import { maskGesture } from './mask-gesture'
 
@@ -55,9 +64,12 @@ export function handleGesture(
   if (name === 'corner') corner = Number(dataset.corner)
   else if (pulls && hx !== 0 && hy !== 0) corner = cornerAt(hx, hy)
   else corner = -1
-  const slants = only && name === 'size' && pulls && (hx === 0) !== (hy === 0)
-  if (only && slants) return slantGesture(bench, only, hx, hy, from)
-  if (only && corner >= 0) return cornerGesture(bench, only, corner as 0 | 1 | 2 | 3, from)
+  const slants = name === 'size' && pulls && (hx === 0) !== (hy === 0)
+  if (slants) return only ? slantGesture(bench, only, hx, hy, from) : slantMany(bench, hx, hy, from)
+  if (corner >= 0) {
+    const at = corner as 0 | 1 | 2 | 3
+    return only ? cornerGesture(bench, only, at, from) : cornersMany(bench, at, from)
+  }
   if (name === 'turn') return turnGesture(bench, from)
   return only ? resizeOne(bench, only, hx, hy, from) : resizeMany(bench, hx, hy, from)
 }

@@ -28,9 +28,7 @@ export function MaskGrips({ width, height }: Size) {
     return (
       <>
         <Line d={path(corners)} colour={colour} dash="4 3" />
-        {!s.moving && (
-          <Handles corners={corners} sides colour={colour} stage={{ width, height }} of="mask-" />
-        )}
+        {!s.moving && <Handles corners={corners} colour={colour} stage={{ width, height }} of="mask-" />}
       </>
     )
   }

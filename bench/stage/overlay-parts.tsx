@@ -28,13 +28,11 @@ const REACH = 22
 export type Size = { width: number; height: number }
 export function Handles({
   corners,
-  sides,
   colour,
   stage,
   of = '',
 }: {
   corners: readonly Point[]
-  sides: boolean
   colour: string
   stage: Size
   /** What the handles are of, where not of the selection itself. */
@@ -82,7 +80,7 @@ export function Handles({
           />
         )
       })}
-      {HANDLES.filter(([x, y]) => (x !== 0 && y !== 0) || (sides && !small)).map(([x, y]) => {
+      {HANDLES.filter(([x, y]) => (x !== 0 && y !== 0) || !small).map(([x, y]) => {
         const p = at(x, y)
         return (
           <g

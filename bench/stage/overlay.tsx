@@ -238,17 +238,9 @@ function IdleGrips({ width, height }: Size) {
   if (!corners) return null
   const placed = one && !hasMembers(one) ? resolvedOf(s, one.id)?.layer.placement : undefined
   const colour = several ? 'var(--ink)' : colourOf(s, one?.id ?? '')
-  const upright =
-    handled.every((l) => l.placement.rotation % 90 === 0) &&
-    (one === undefined || one.placement.rotation === 0)
   return (
     <>
-      <Handles
-        corners={corners}
-        sides={(one !== undefined && !hasMembers(one)) || upright}
-        colour={colour}
-        stage={{ width, height }}
-      />
+      <Handles corners={corners} colour={colour} stage={{ width, height }} />
       {placed && (
         <PulledCorners placement={placed} at={(x, y) => toStage(s.view, { x, y })} colour={colour} />
       )}

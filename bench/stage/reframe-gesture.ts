@@ -4,6 +4,7 @@ import { matrixOf } from '@/core/geometry/placement'
 import { takesPicture } from '@/core/kinds/facts'
 import { isFilled, reframed } from '@/core/kinds/slot/framing'
 import { resolvedOf } from '../actions/handled'
+import { exchangePictures, slotUnder } from '../actions/slots'
 import type { Bench } from '../state/bench'
 import { setThings } from '../state/properties'
 import type { Gesture } from './gestures'
@@ -17,15 +18,25 @@ function slotIn(bench: Bench) {
 const keep = (bench: Bench, id: string, to: { pan: unknown; zoom: unknown }, name: string, only?: 'shown') =>
   setThings(bench, name, [[onLayer(id), { pan: to.pan, zoom: to.zoom }]], only, true)
 
-/** Moving the picture inside its slot, the slot staying where it is. */
+/** Moving the picture inside its slot, the slot staying where it is; onto another slot the two exchange their pictures. */
 export function reframeGesture(bench: Bench, from: Point): Gesture | null {
   const slot = slotIn(bench)
   const back = slot && inverse(matrixOf(slot.placement))
   if (!slot || !back) return null
   let last = { pan: slot.pan, zoom: slot.zoom }
+  /** The other slot that the picture was dragged onto. */
+  let onto: string | null = null
   return {
     name: 'Pan in the slot',
     move(p, m) {
+      const s = bench.store.getState()
+      const under = slotUnder(s, p)
+      onto = under === slot.id ? null : under
+      if (s.lit !== onto) bench.set({ lit: onto })
+      if (onto) {
+        keep(bench, slot.id, slot, 'Pan in the slot', 'shown')
+        return { lines: [], note: `exchange with “${s.design.layers[onto]?.name ?? 'the other slot'}”` }
+      }
       const [dx, dy] = [p.x - from.x, p.y - from.y]
       const by = { x: back[0] * dx + back[2] * dy, y: back[1] * dx + back[3] * dy }
       if (m.shift) Math.abs(by.x) > Math.abs(by.y) ? (by.y = 0) : (by.x = 0)
@@ -36,7 +47,12 @@ export function reframeGesture(bench: Bench, from: Point): Gesture | null {
         note: `${Math.round(last.pan.x * 100)} %, ${Math.round(last.pan.y * 100)} %  zoom ${Math.round(last.zoom * 100)} %`,
       }
     },
-    end: () => keep(bench, slot.id, last, 'Pan in the slot'),
+    end() {
+      bench.set({ lit: null })
+      if (!onto) return keep(bench, slot.id, last, 'Pan in the slot')
+      bench.cancel()
+      exchangePictures(bench, slot.id, onto)
+    },
   }
 }
 

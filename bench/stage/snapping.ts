@@ -2,8 +2,8 @@ import { guidesOn } from '@/core/design/guides'
 import { leavesOf } from '@/core/design/tree'
 import { type Bounds, grow, heightOf, widthOf } from '@/core/geometry/bounds'
 import { gridLines, type SnapField, type SnapLine, snapField } from '@/core/geometry/snap'
-import { boundsOfNode } from '../actions/handled'
-import type { BenchState } from '../state/bench'
+import { seenOfNode } from '../actions/seen'
+import type { Bench, BenchState } from '../state/bench'
 
 /** How near a line must be, CSS px. */
 const SNAP_REACH = 6
@@ -14,6 +14,7 @@ const MOST_NEIGHBOURS = 80
 
 /** The boxes of what is not being moved, those that fill the page left out. */
 export function neighbourBoxes(
+  bench: Bench,
   s: Pick<BenchState, 'design' | 'resolved'>,
   moving: readonly string[],
 ): Bounds[] {
@@ -21,15 +22,16 @@ export function neighbourBoxes(
   const page = s.resolved
   return s.resolved.layers
     .filter((l) => l.layer.shown && !held.has(l.layer.id) && !moving.includes(l.layer.id))
-    .flatMap((l) => boundsOfNode(l) ?? [])
+    .flatMap((l) => seenOfNode(bench, l) ?? [])
     .filter((b) => widthOf(b) < page.width * 0.98 || heightOf(b) < page.height * 0.98)
     .slice(-MOST_NEIGHBOURS)
 }
 
 /** Everything that the channel shown offers to snap to, but what is being moved. */
 export function fieldAround(
-  s: Pick<BenchState, 'design' | 'resolved' | 'channel'>,
+  bench: Bench,
   moving: readonly string[],
+  s: Pick<BenchState, 'design' | 'resolved' | 'channel'> = bench.store.getState(),
 ): SnapField {
   const { resolved: page } = s
   const box: Bounds = { left: 0, top: 0, right: page.width, bottom: page.height }
@@ -42,7 +44,7 @@ export function fieldAround(
     })),
     ...(grid ? gridLines(page, grid) : []),
   ]
-  return snapField(box, page.safe, neighbourBoxes(s, moving), {
+  return snapField(box, page.safe, neighbourBoxes(bench, s, moving), {
     lines,
     bleed: page.bleed > 0 ? grow(box, page.bleed) : undefined,
   })

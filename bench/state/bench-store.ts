@@ -102,6 +102,7 @@ export function createBench(loaded: Loaded): Bench {
     },
     resolveOf: (design) => resolveNow(design, getState().page, getState().channel),
     readingOf: (page) => readingOf(getState().design, page, { fonts, lightOf }),
+    lightOf,
     lightUnder: (id) => lightUnder(getState().resolved, id, { fonts, lightOf }),
     withMaster: (channel) => withMaster(getState().design, channel, { fonts, lightOf }),
     inks: () => inksOf(getState().resolved, { fonts, lightOf }),

@@ -1,4 +1,5 @@
 import type { StoreApi } from 'zustand/vanilla'
+import type { LightOf } from '@/core/adapt/lightness'
 import type { Reading } from '@/core/compose/read'
 import type { Edit } from '@/core/design/edits'
 import type { Arrangement, Design } from '@/core/design/schema'
@@ -49,6 +50,8 @@ export interface Bench {
   /** What is understood of a page of the master. */
   readingOf(page: string): Reading
   /** How light it is beneath a thing on the page shown, 0–1. */
+  /** How light a picture is, cell by cell; null while that is not known. */
+  lightOf: LightOf
   lightUnder(id: string): number
   /** The design as it would be with another channel as its master. */
   withMaster(channel: string): Design

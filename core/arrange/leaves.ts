@@ -124,6 +124,7 @@ export function leafOf(item: Item, region: Region): Node {
       level: STEP ** Math.min(MOST_STEPS, smaller),
       headline: size >= 0.7 * region.largest,
       turn,
+      plate: isWorded(layer) && layer.plate ? layer.plate : { across: 0, down: 0 },
       reads: readingShare(item),
     }
   }

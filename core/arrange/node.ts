@@ -46,6 +46,8 @@ export type WordsNode = Common & {
   headline: boolean
   /** How far it is turned, degrees. */
   turn: number
+  /** Room that its plate takes at both sides and above and below its lines, of its size. */
+  plate: { across: number; down: number }
 }
 /** Things that are scaled evenly, as one. */
 export type BlockNode = Common & { kind: 'block'; least: number; subject: boolean }

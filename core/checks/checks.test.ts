@@ -83,6 +83,37 @@ describe('checks', () => {
     })
     expect(await found([dark, text()])).toEqual(['contrast'])
   })
+  describe('see letters as people do', () => {
+    const seen = async (layers: Layer[]) => {
+      const design: Design = blankDesign('c', 'C', presetSpecs(['square-post']), { colour: '#ffffff' })
+      for (const l of layers) design.layers[l.id] = l
+      const all = await checkPage(await host.resolve(design, 'page1', 'square-post'), host)
+      return all.filter((f) => f.check === 'contrast')
+    }
+    const white = () => text(boxAt(100, 100, 600, 130), 100, '#ffffff')
+    it('a line around them counts, and so does a plate behind them', async () => {
+      expect(await seen([white()])).toHaveLength(1)
+      const rim = { ...newTreatment('rim', { id: 'x', order: 'a0' }), width: 5, colour: '#102030' }
+      expect(await seen([{ ...white(), treatments: { x: rim } } as Layer])).toEqual([])
+      const plate = { kind: 'band', across: 0.3, down: 0.1, radius: 0 } as const
+      const on = (colour: string) => ({
+        ...white(),
+        plate: { ...plate, fill: { kind: 'solid' as const, colour } },
+      })
+      expect(await seen([on('#102030')])).toEqual([])
+      expect(await seen([on('#f0f0f0')])).toHaveLength(1)
+    })
+    it('say where they are weak: only the words over what is as light', async () => {
+      const dark = shapeLayer(where('s', 'setting'), 'Dark', 'rectangle', boxAt(0, 0, 330, 1080), {
+        kind: 'solid',
+        colour: '#202020',
+      })
+      const [finding] = await seen([dark, white()])
+      expect(finding?.text).toContain('“opening”')
+      expect(finding?.text).not.toContain('at “Kiln')
+      expect(finding?.at.left ?? 0).toBeGreaterThan(290)
+    })
+  })
   it('find characters that no shipped typeface has, and show where they are', async () => {
     expect(
       await found([

@@ -1,11 +1,12 @@
 import { contrastRatio, luminance } from '../colour/colour'
-import { type Bounds, heightOf, intersect } from '../geometry/bounds'
+import { type Bounds, heightOf, intersect, union } from '../geometry/bounds'
 import { layerName } from '../kinds/facts'
 import { TILE } from '../pixels/memory'
 import { nodeWith, type PlanNode, withShown } from '../render/nodes'
 import type { Plan } from '../render/plan'
 import type { Renderer } from '../render/renderer'
-import { type CheckContext, defineCheck } from './define'
+import { type CheckContext, defineCheck, type Found } from './define'
+import { type LetterContrast, letterContrasts } from './edges'
 import { shownType } from './typesetting'
 
 /** WCAG 2.2 success criterion 1.4.3: 3 : 1 for large type, else 4.5 : 1. */
@@ -14,21 +15,47 @@ const PLAIN = 4.5
 /** Large: from 24 px at the size it is met; here from 4.4 % of the short side (*common practice*). */
 const LARGE_SHARE = 0.044
 
-/** Reads the page with all type of a layer left out, and its own colour from the page with it. */
+/** Of several letters so many must be weak before it is told: one alone is still read by its word. */
+const FEW = 2
+/** With more of them weak the whole is. */
+const MOST = 0.8
+const MOST_NAMED = 32
+
+/**
+ * Letter by letter, as people see them: each against what lies close around it. Letters that are too small for that are read
+ * together, the page with them against the page without.
+ */
 export const contrast = defineCheck('contrast', 'Type readable on its ground', (c) =>
-  shownType(c.page, c.host.fonts).flatMap(({ layer, at }) => {
+  shownType(c.page, c.host.fonts).flatMap((set): Found[] => {
+    const { layer, at } = set
     const needed = layer.style.size >= LARGE_SHARE * Math.min(c.page.width, c.page.height) ? LARGE : PLAIN
-    const ratio = typeContrast(c, layer.id, at)
-    if (ratio === null || ratio >= needed - 0.05) return []
-    return [
-      {
-        layer: layer.id,
-        at,
-        text: `“${layerName(layer)}” has a contrast of ${ratio.toFixed(1)} : 1 against what lies beneath; ${needed} : 1 is needed.`,
-      },
-    ]
+    const letters = letterContrasts(c, set)
+    const whole = (ratio: number, where: Bounds): Found => ({
+      layer: layer.id,
+      at: where,
+      text: `“${layerName(layer)}” has a contrast of ${ratio.toFixed(1)} : 1 against what lies beneath; ${needed} : 1 is needed.`,
+    })
+    if (letters.length === 0) {
+      const ratio = layer.plate ? null : typeContrast(c, layer.id, at)
+      return ratio === null || ratio >= needed - 0.05 ? [] : [whole(ratio, at)]
+    }
+    const weak = letters.filter((l) => l.ratio < needed - 0.05)
+    if (weak.length < Math.min(FEW, letters.length)) return []
+    const where = weak.map((l) => l.at).reduce(union)
+    const ratio = Math.min(...weak.map((l) => l.ratio))
+    if (weak.length > MOST * letters.length) return [whole(ratio, where)]
+    const text = `“${layerName(layer)}” is hard to read at “${wordsAt(layer.text, weak)}”: a contrast of ${ratio.toFixed(1)} : 1 against what lies beneath; ${needed} : 1 is needed.`
+    return [{ layer: layer.id, at: where, text }]
   }),
 )
+/** The words that some letters belong to, from the first to the last of them. */
+function wordsAt(text: string, weak: readonly LetterContrast[]): string {
+  const [first, last] = [Math.min(...weak.map((l) => l.index)), Math.max(...weak.map((l) => l.index))]
+  const from = text.slice(0, first).search(/\S*$/)
+  const to = last + (text.slice(last).match(/^\S*/)?.[0].length ?? 1)
+  const found = text.slice(from, to).replace(/\s+/g, ' ')
+  return found.length > MOST_NAMED ? `${found.slice(0, MOST_NAMED)} …` : found
+}
 
 const without = (nodes: readonly PlanNode[], id: string): PlanNode[] =>
   withShown(nodes, (n) => (n.id === id ? null : undefined))

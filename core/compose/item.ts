@@ -15,6 +15,7 @@ import {
 } from '../geometry/polygon'
 import { hasMembers, hasParts, isPhoto, isShape, isWorded, takesPicture } from '../kinds/facts'
 import { kindOf, type Layer, type LayerOf } from '../kinds/list'
+import { plateBoxes } from '../kinds/type/plate'
 import type { FontBook } from '../type/fonts'
 import { layoutType, linesMeasured, type Measure, measureType, type TypeLayout } from '../type/layout'
 import { flatten } from '../vector/path'
@@ -86,7 +87,14 @@ function roughly(fonts: FontBook, { text, style, placement }: LayerOf<'type'>): 
     height,
     rtl: false,
   }))
-  return { lines, width: placement.width, height: lines.length * height, size, unknown: 0 }
+  return {
+    lines,
+    width: placement.width,
+    height: lines.length * height,
+    size,
+    stretch: style.stretch ?? 1,
+    unknown: 0,
+  }
 }
 /** At most so many ways of setting words are kept. */
 const MOST_KEPT = 4000
@@ -170,7 +178,8 @@ function outlinesAnew(layer: Layer, fonts: FontBook, lightOf: LightOf): Polygon[
   if (shown) return [polygonOf(shown)]
   if (isWorded(layer)) {
     const { layout, by } = layoutOf(fonts, layer)
-    const lines = linesOf(layout).map((p) => p.map((q) => ({ x: q.x * by, y: q.y * by })))
+    const own = layer.plate ? plateBoxes(layer.plate, layout).map(polygonOf) : linesOf(layout)
+    const lines = own.map((p) => p.map((q) => ({ x: q.x * by, y: q.y * by })))
     return (lines.length > 0 ? lines : [polygonOf(boundsOf(0, 0, width, height))]).map((p) =>
       mapPolygon(m, p),
     )
@@ -219,6 +228,8 @@ function roleOf(node: LayerNode, ink: Bounds, lightOf: LightOf): Role {
   return 'graphic'
 }
 
+const bare = (t: LayerOf<'type'>): LayerOf<'type'> => ({ ...t, plate: null })
+
 /** The things at the top of a page, back to front, as they are seen. */
 export function itemsOf(nodes: readonly LayerNode[], fonts: FontBook, lightOf: LightOf): Item[] {
   return nodes.flatMap((node, depth): Item[] => {
@@ -236,7 +247,7 @@ export function itemsOf(nodes: readonly LayerNode[], fonts: FontBook, lightOf: L
         ink,
         area: outlines.reduce((sum, p) => sum + areaOfPolygon(p), 0),
         types: typesIn(node),
-        letters: typesIn(node).flatMap((t) => outlinesOf(t, fonts, lightOf)),
+        letters: typesIn(node).flatMap((t) => outlinesOf(t.plate ? bare(t) : t, fonts, lightOf)),
         layout: isWorded(layer) ? layoutOf(fonts, layer).layout : null,
       },
     ]

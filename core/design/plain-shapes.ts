@@ -59,9 +59,11 @@ function piecesOf(layer: Layer, fonts: FontBook, art: Artwork | null): Piece[] {
   if (isShape(layer))
     return [{ name: layerName(layer), path: shapePath(layer), fill: layer.fill, stroke: layer.stroke }]
   if (isWorded(layer)) {
-    const { lines, size } = layoutType(fonts, layer.text, layer.style, width)
+    const { lines, size, stretch } = layoutType(fonts, layer.text, layer.style, width)
     return lines.flatMap((line, n): Piece[] => {
-      const path = line.glyphs.flatMap((g) => mapPath(g.face.outline(g.glyph), [size, 0, 0, size, g.x, g.y]))
+      const path = line.glyphs.flatMap((g) =>
+        mapPath(g.face.outline(g.glyph), [size * stretch, 0, 0, size, g.x, g.y]),
+      )
       return path.length > 0 ? [{ name: `Line ${n + 1}`, path, fill: layer.fill, stroke: solidStroke }] : []
     })
   }

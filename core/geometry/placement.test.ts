@@ -4,6 +4,9 @@ import { describe, expect, it } from 'vitest'
 import { widthOf } from './bounds'
 import { apply, compose, determinant, inverse, type Matrix, turning } from './matrix'
 import {
+  mapAbout,
+  mapBetween,
+  mapped,
   matrixOf,
   mirroredAbout,
   placedBounds,
@@ -244,5 +247,49 @@ describe('slanting and stretching', () => {
       const corner = (q: Placement) => placedCorners(q)[0]
       near(corner(after), corner(p), 1e-4 * (1 + p.width + p.height))
     })
+  })
+})
+
+describe('any affine map of the page', () => {
+  const maps = fc
+    .record({
+      about: fc.record({ x: number(-500, 500), y: number(-500, 500) }),
+      turn: number(-180, 180),
+      kx: number(0.2, 4),
+      ky: number(0.2, 4),
+      lean: number(-0.8, 0.8),
+      mirrored: fc.boolean(),
+    })
+    .map(({ about, turn, kx, ky, lean, mirrored }) =>
+      mapAbout(about, turn, [mirrored ? -kx : kx, 0, lean, ky, 0, 0]),
+    )
+  it('takes every point of a box to where the map takes it', () => {
+    check(fc.tuple(placements, maps), ([p, by]) => {
+      const to = mapped(p, by)
+      if (!to) return
+      for (const [s, t] of [
+        [0, 0],
+        [1, 0],
+        [0.3, 0.8],
+      ] as const)
+        near(
+          apply(matrixOf(to), { x: s * to.width, y: t * to.height }),
+          apply(by, apply(matrixOf(p), { x: s * p.width, y: t * p.height })),
+          1e-4,
+        )
+      expect(placedCorners(to)).toHaveLength(4)
+    })
+  })
+  it('is found again between the two placements', () => {
+    check(fc.tuple(placements, maps), ([p, by]) => {
+      const to = mapped(p, by)
+      const found = to && mapBetween(p, to)
+      if (!to || !found) return
+      near(apply(found, { x: 31, y: -17 }), apply(by, { x: 31, y: -17 }), 0.05)
+    })
+  })
+  it('is refused where it would press a box flat', () => {
+    const p: Placement = { x: 0, y: 0, width: 10, height: 10, rotation: 0, flipX: false, flipY: false }
+    expect(mapped(p, [1, 0, 0, 0, 0, 0])).toBeNull()
   })
 })

@@ -114,6 +114,51 @@ function keepingSide(next: Placement, before: Placement, hx: number, hy: number)
   return { ...next, x: next.x + from.x - to.x, y: next.y + from.y - to.y }
 }
 
+/**
+ * A placement under any affine map of the page: sized, turned, slanted and mirrored as it says; what bends the box goes
+ * along with it. Null where it would be pressed flat or lean farther than a slant may.
+ */
+export function mapped(p: Placement, by: Matrix): Placement | null {
+  const [a, b, c, d] = compose(matrixOf({ ...p, flipX: false, flipY: false }), by)
+  const along = { x: a * p.width, y: b * p.width }
+  const down = { x: c * p.height, y: d * p.height }
+  const mirrors = along.x * down.y - along.y * down.x < 0
+  // The side is turned over that leaves less to turn.
+  const turnOf = (sign: 1 | -1) => Math.abs(wrapDegrees(degreesOf(along, sign) - p.rotation))
+  const across = mirrors && turnOf(-1) < turnOf(1)
+  const sign = across ? -1 : 1
+  const rotation = wrapDegrees(degreesOf(along, sign))
+  const own = apply(turning(-rotation), mirrors && !across ? { x: -down.x, y: -down.y } : down)
+  const width = Math.hypot(along.x, along.y)
+  if (width < 0.01 || own.y < 0.01) return null
+  const skew = (Math.atan(-own.x / own.y) * 180) / Math.PI
+  if (Math.abs(skew) > 75) return null
+  const { skew: _, ...rest } = p
+  return {
+    ...rest,
+    ...apply(by, { x: p.x, y: p.y }),
+    width,
+    height: own.y,
+    rotation,
+    ...(Math.abs(skew) > 1e-9 ? { skew } : {}),
+    flipX: across ? !p.flipX : p.flipX,
+    flipY: mirrors && !across ? !p.flipY : p.flipY,
+  }
+}
+const degreesOf = (v: Point, sign: 1 | -1): number => (Math.atan2(v.y * sign, v.x * sign) * 180) / Math.PI
+/** An affine map about a point of the page, along axes that are turned by degrees: `own` is what it does there. */
+export const mapAbout = (about: Point, angleDegrees: number, own: Matrix): Matrix =>
+  compose(
+    compose(compose(translation(-about.x, -about.y), turning(-angleDegrees)), own),
+    compose(turning(angleDegrees), translation(about.x, about.y)),
+  )
+/** The map of the page that takes one placement to another. */
+export function mapBetween(from: Placement, to: Placement): Matrix | null {
+  const unit = (p: Placement) => compose(scaling(p.width, p.height), matrixOf(p))
+  const back = inverse(unit(from))
+  return back && compose(back, unit(to))
+}
+
 /** Turns about a fixed point of the page. */
 export function turnedAbout(p: Placement, about: Point, angleDegrees: number): Placement {
   const at = apply(turning(angleDegrees), { x: p.x - about.x, y: p.y - about.y })

@@ -46,6 +46,32 @@ export function warpOf(p: Placement): Warp | null {
   }
 }
 
+const UNIT: Quad = [
+  { x: 0, y: 0 },
+  { x: 1, y: 0 },
+  { x: 1, y: 1 },
+  { x: 0, y: 1 },
+]
+/**
+ * The perspective that takes each corner of a box, as it is shown, to where a map of the page takes it; bends stay within.
+ * Null where the box would fold over or reach too far.
+ */
+export function cornersUnder(
+  p: Placement,
+  map: (at: Point) => Point,
+): NonNullable<Placement['corners']> | null {
+  const toPage = compose(scaling(p.width, p.height), matrixOf(p))
+  const back = inverse(toPage)
+  const quad = p.corners ? squareToQuad(quadOf(p.corners)) : null
+  if (!back) return null
+  const [a, b, c, d] = UNIT.map((u) =>
+    apply(back, map(apply(toPage, quad ? applyHomography(quad, u) : u))),
+  ) as unknown as Quad
+  const made = [a, b, c, d].map((q, n) => ({ x: q.x - (UNIT[n]?.x ?? 0), y: q.y - (UNIT[n]?.y ?? 0) }))
+  if (!isConvex([a, b, c, d]) || made.some((o) => Math.abs(o.x) > 20 || Math.abs(o.y) > 20)) return null
+  return made as NonNullable<Placement['corners']>
+}
+
 type UnitMap = (s: number, t: number) => Point
 const bentPoint = (bend: Bend, width: number, height: number): UnitMap => {
   if (bend.kind === 'arc') return arc(bend.angleDegrees, width, height)

@@ -157,6 +157,7 @@ export const typeLayer = (
   text,
   style: { ...plainStyle, ...style },
   fill: { kind: 'solid', colour },
+  plate: null,
 })
 export const mergedLayer = (where: Where, name: string, placement: Placement): LayerOf<'merged'> => ({
   ...common(where, name, placement),

@@ -32,7 +32,18 @@ export type Line = {
   height: number
   rtl: boolean
 }
-export type TypeLayout = { lines: Line[]; width: number; height: number; size: number; unknown: number }
+export type TypeLayout = {
+  lines: Line[]
+  width: number
+  height: number
+  size: number
+  /** Letters are drawn so many times as wide. */
+  stretch: number
+  unknown: number
+}
+/** How letters are set: their size, px, the room between them in thousandths of it, how much wider they are drawn. */
+type Setting = { size: number; tracking: number; stretch: number }
+const settingOf = ({ size, tracking, stretch = 1 }: TypeStyle): Setting => ({ size, tracking, stretch })
 
 type Run = { face: Face; start: number; end: number; rtl: boolean; unknown: boolean }
 type Measured = {
@@ -89,7 +100,7 @@ function runsOf(text: string, start: number, end: number, levels: Uint8Array, fa
   return out
 }
 
-function shapeRun(text: string, run: Run, size: number, tracking: number): Measured[] {
+function shapeRun(text: string, run: Run, { size, tracking, stretch }: Setting): Measured[] {
   const buffer = new hb.Buffer()
   buffer.addText(text, run.start, run.end - run.start)
   buffer.setDirection(run.rtl ? hb.Direction.RTL : hb.Direction.LTR)
@@ -98,12 +109,13 @@ function shapeRun(text: string, run: Run, size: number, tracking: number): Measu
   // Letters that are spaced are not joined by ligatures (CSS Text 3 §8.2).
   hb.shape(run.face.font, buffer, tracking === 0 ? [] : LIGATURES_OFF)
   const k = size / run.face.unitsPerEm
+  const across = k * stretch
   return buffer.getGlyphInfosAndPositions().map((g) => ({
     glyph: g.codepoint,
     face: run.face,
-    dx: (g.xOffset ?? 0) * k,
+    dx: (g.xOffset ?? 0) * across,
     dy: -(g.yOffset ?? 0) * k,
-    advance: (g.xAdvance ?? 0) * k + ((g.xAdvance ?? 0) > 0 ? (tracking / 1000) * size : 0),
+    advance: (g.xAdvance ?? 0) * across + ((g.xAdvance ?? 0) > 0 ? (tracking / 1000) * size * stretch : 0),
     cluster: g.cluster,
     rtl: run.rtl,
     unknown: run.unknown,
@@ -129,17 +141,9 @@ function paragraphsOf(text: string): Paragraph[] {
 
 /** Places where a line may end (UAX #14), with the width in px of each stretch between them at the given size. */
 type Stretch = { start: number; end: number; width: number; trailing: number }
-function stretchesOf(
-  text: string,
-  p: Paragraph,
-  faces: readonly Face[],
-  size: number,
-  tracking: number,
-): Stretch[] {
+function stretchesOf(text: string, p: Paragraph, faces: readonly Face[], setting: Setting): Stretch[] {
   const part = text.slice(p.start, p.end)
-  const glyphs = runsOf(text, p.start, p.end, p.levels, faces).flatMap((r) =>
-    shapeRun(text, r, size, tracking),
-  )
+  const glyphs = runsOf(text, p.start, p.end, p.levels, faces).flatMap((r) => shapeRun(text, r, setting))
   const width = new Float64Array(part.length + 1)
   for (const g of glyphs) width[g.cluster - p.start] = (width[g.cluster - p.start] as number) + g.advance
   const breaker = new LineBreaker(part)
@@ -160,8 +164,7 @@ function breakLines(
   text: string,
   paragraphs: readonly Paragraph[],
   faces: readonly Face[],
-  size: number,
-  tracking: number,
+  setting: Setting,
   width: number,
 ): { start: number; end: number; paragraph: Paragraph }[] {
   return paragraphs.flatMap((paragraph) => {
@@ -169,7 +172,7 @@ function breakLines(
     let start = paragraph.start
     let end = start
     let used = 0
-    for (const s of stretchesOf(text, paragraph, faces, size, tracking)) {
+    for (const s of stretchesOf(text, paragraph, faces, setting)) {
       if (used > 0 && used + s.width - s.trailing > width + 0.01) {
         lines.push({ start, end, paragraph })
         start = s.start
@@ -199,7 +202,10 @@ export function measureType(book: FontBook, text: string, style: TypeStyle): Mea
     }
   return {
     paragraphs: paragraphsOf(shown).map((p) =>
-      stretchesOf(shown, p, faces, 1, style.tracking).map(({ width, trailing }) => ({ width, trailing })),
+      stretchesOf(shown, p, faces, { ...settingOf(style), size: 1 }).map(({ width, trailing }) => ({
+        width,
+        trailing,
+      })),
     ),
     leading: style.leading,
   }
@@ -238,16 +244,17 @@ export function wrapMeasured(
 export function layoutType(book: FontBook, text: string, style: TypeStyle, width: number): TypeLayout {
   const shown = shownText(text, style)
   const faces = facesFor(book, style)
-  const { size, tracking } = style
+  const setting = settingOf(style)
+  const { size, tracking, stretch } = setting
   const lineHeight = size * style.leading
   const first = faces[0]
-  if (!first) return { lines: [], width, height: lineHeight, size, unknown: 0 }
+  if (!first) return { lines: [], width, height: lineHeight, size, stretch, unknown: 0 }
   let unknown = 0
-  const lines = breakLines(shown, paragraphsOf(shown), faces, size, tracking, width).map((l, n): Line => {
-    const visual = lineGlyphs(shown, l, faces, size, tracking)
+  const lines = breakLines(shown, paragraphsOf(shown), faces, setting, width).map((l, n): Line => {
+    const visual = lineGlyphs(shown, l, faces, setting)
     unknown += visual.filter((g) => g.unknown).length
     const trailing = trailingWidth(shown, l.end, visual)
-    const lastTracking = visual.length > 0 ? (tracking / 1000) * size : 0
+    const lastTracking = visual.length > 0 ? (tracking / 1000) * size * stretch : 0
     const full = visual.reduce((sum, g) => sum + g.advance, 0)
     const own = full - trailing - lastTracking
     const rtl = l.paragraph.rtl
@@ -285,7 +292,7 @@ export function layoutType(book: FontBook, text: string, style: TypeStyle, width
       rtl,
     }
   })
-  return { lines, width, height: lines.length * lineHeight, size, unknown }
+  return { lines, width, height: lines.length * lineHeight, size, stretch, unknown }
 }
 
 /** A line's glyphs in visual order: runs reordered by their levels (UAX #9 L2). */
@@ -293,8 +300,7 @@ function lineGlyphs(
   text: string,
   l: { start: number; end: number; paragraph: Paragraph },
   faces: readonly Face[],
-  size: number,
-  tracking: number,
+  setting: Setting,
 ): Measured[] {
   const runs = runsOf(text, l.start, l.end, l.paragraph.levels, faces)
   const levels = runs.map((r) => l.paragraph.levels[r.start] as number)
@@ -311,7 +317,7 @@ function lineGlyphs(
       order.splice(n, end - n, ...order.slice(n, end).reverse())
       n = end
     }
-  return order.flatMap((n) => shapeRun(text, runs[n] as Run, size, tracking))
+  return order.flatMap((n) => shapeRun(text, runs[n] as Run, setting))
 }
 
 function trailingWidth(text: string, end: number, glyphs: readonly Measured[]): number {

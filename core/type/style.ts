@@ -10,6 +10,8 @@ export const typeStyleSchema = z.object({
   leading: z.number().min(0.4).max(4),
   /** Space added to each letter, in thousandths of the size. */
   tracking: z.number().min(-300).max(2000),
+  /** How much wider the letters are than they were drawn; 1 where it is left out. */
+  stretch: z.number().min(0.1).max(10).optional(),
   align: z.enum(['start', 'centre', 'end']),
   case: z.enum(['as-typed', 'upper', 'lower']),
 })

@@ -38,6 +38,8 @@ export type ToolSlice = {
   weightsFollow: boolean
   /** What things are aligned to and spread within; `auto`: one thing to the page, several to the box around them. */
   alignTo: 'auto' | 'page' | 'safe' | 'selection' | 'stays'
+  /** See-through margins of pictures do not count where things are aligned and snap; of words they never do. */
+  alignSeen: boolean
   /** Something is being dragged on the stage. */
   moving: boolean
   /** A change is shown that is not kept yet. */
@@ -59,6 +61,7 @@ export const toolAtFirst: ToolSlice = {
   specks: null,
   weightsFollow: true,
   alignTo: 'auto',
+  alignSeen: false,
   moving: false,
   inHand: false,
 }

@@ -65,7 +65,10 @@ export const words: NodeDefinition<WordsNode> = {
       const cost =
         (more > 0 ? more * (node.headline ? LARGER : SMALLER) : -more * FEWER) +
         (n === long - 1 && n > 1 ? WORD_BY_WORD * (node.headline ? 1 : Math.min(1, (n - 1) / 3)) : 0)
-      const own = { width: wrap.width * size + slack, height: heightAt(node, wrap.lines, size) }
+      const own = {
+        width: wrap.width * size + slack + 2 * node.plate.across * size,
+        height: heightAt(node, wrap.lines, size) + 2 * node.plate.down * size,
+      }
       const { width, height } = turned(own, node.turn)
       const extra = [wrap.lines, own.width]
       return { width, height, cost, node, choice: '', kids: [], scale: size / node.size, extra }
@@ -80,9 +83,10 @@ export const words: NodeDefinition<WordsNode> = {
     // Its lines stay as they were told: a wider box is not filled.
     const left = box.left + Math.max(0, widthOf(box) - shape.width) * readingShare(node.item)
     const c = { x: left + shape.width / 2, y: box.top + shape.height / 2 }
+    const lined = width - 2 * node.plate.across * size
     const own = {
-      left: c.x - width / 2,
-      right: c.x + width / 2,
+      left: c.x - lined / 2,
+      right: c.x + lined / 2,
       top: c.y - height / 2,
       bottom: c.y + height / 2,
     }

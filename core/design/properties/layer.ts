@@ -6,6 +6,7 @@ import { bendSchema, cornersSchema, type Placement } from '../../geometry/placem
 import { focalSchema } from '../../kinds/contents'
 import { panSchema, turnSchema, zoomSchema } from '../../kinds/slot/schema'
 import { strewing } from '../../kinds/strew/schema'
+import { plateSchema } from '../../kinds/type/plate'
 import { textSchema } from '../../kinds/type/schema'
 import { typeStyleSchema } from '../../type/style'
 import { shapeContent } from '../../vector/shape-style'
@@ -72,6 +73,7 @@ export const layerProperties: readonly Property[] = [
   plain('blend', { words: 'blend mode', schema: blendModeSchema }),
   plain('treated', { words: 'strength of all treatments', schema: unit }),
   plain('fill', { words: 'fill', schema: paintSchema }),
+  plain('plate', { words: 'plate', schema: plateSchema.nullable() }),
   entries('layer', 'stroke', { words: 'border', schema: strokeSchema.partial() }),
   entries('layer', 'parts', { words: 'colours', schema: z.record(z.string().max(60), colourSchema) }),
   plain('radii', { words: 'corners', schema: radiiSchema, sizes: true }),

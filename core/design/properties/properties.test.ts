@@ -125,6 +125,7 @@ const CANDIDATES: readonly unknown[] = [
       { offset: 1, colour: '#ffeedd' },
     ],
   ],
+  { kind: 'pill', fill: { kind: 'solid', colour: '#102030' }, across: 0.4, down: 0.1, radius: 0.2 },
   { anchor: 'se', dx: -0.3, dy: -0.2, factorX: 0.5, factorY: 0.5, rotation: 10, flipX: true, flipY: false },
 ]
 function valueFor(property: Property, has: unknown): unknown {

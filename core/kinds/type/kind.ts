@@ -13,7 +13,11 @@ export const type: KindDefinition<TypeLayer> = {
   nameOf: (layer) => layer.text.replace(/\s+/g, ' ').trim().slice(0, MOST_NAME) || 'Empty text',
   nature: 'reads',
   words: (layer) => layer,
-  sized: (layer, by) => ({ ...layer, style: { ...layer.style, size: layer.style.size * by } }),
-  colours: (layer) => coloursOfPaint(layer.fill),
+  sized: (layer, by) => ({
+    ...layer,
+    style: { ...layer.style, size: layer.style.size * by },
+    ...(layer.hugs === undefined ? {} : { hugs: layer.hugs * by }),
+  }),
+  colours: ({ fill, plate }) => [...coloursOfPaint(fill), ...(plate ? coloursOfPaint(plate.fill) : [])],
   empty: (layer) => layer.text.trim() === '',
 }

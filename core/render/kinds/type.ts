@@ -1,4 +1,5 @@
 import { literalPaint } from '../../colour/gradient'
+import { platePath } from '../../kinds/type/plate'
 import type { TypeLayer } from '../../kinds/type/schema'
 import { layoutType } from '../../type/layout'
 import { mapPath, type Path } from '../../vector/path'
@@ -10,16 +11,16 @@ export const type: Planner<TypeLayer> = {
     const layout = layoutType(c.fonts, layer.text, layer.style, layer.placement.width)
     const path: Path = layout.lines.flatMap((line) =>
       line.glyphs.flatMap((g) =>
-        mapPath(g.face.outline(g.glyph), [layout.size, 0, 0, layout.size, g.x, g.y]),
+        mapPath(g.face.outline(g.glyph), [layout.size * layout.stretch, 0, 0, layout.size, g.x, g.y]),
       ),
     )
     if (path.length === 0) return null
-    return fillNode(
-      layer,
-      [{ path, evenOdd: false, paint: literalPaint(layer.fill, c.swatches), opacity: 1 }],
-      c,
-      layer.placement.width,
-      layer.placement.height,
-    )
+    const { plate } = layer
+    const specs = [{ path, evenOdd: false, paint: literalPaint(layer.fill, c.swatches), opacity: 1 }]
+    if (plate) {
+      const under = { path: platePath(plate, layout), evenOdd: false, opacity: 1 }
+      specs.unshift({ ...under, paint: literalPaint(plate.fill, c.swatches) })
+    }
+    return fillNode(layer, specs, c, layer.placement.width, layer.placement.height)
   },
 }

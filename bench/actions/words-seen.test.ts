@@ -1,0 +1,60 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { isWorded } from '@/core/kinds/facts'
+import { commandById } from '../commands/list'
+import type { Bench } from '../state/bench'
+import { layer, openBench } from '../state/bench.test-data'
+import { bendAs } from './bending'
+import { hugWords, writeType } from './handled'
+import { seenBounds } from './seen'
+
+vi.mock('idb-keyval', () => import('../state/idb.test-data'))
+
+let bench: Bench
+beforeEach(async () => {
+  bench = await openBench()
+})
+const box = () => layer(bench, 'title').placement
+const seen = () => {
+  const b = seenBounds(bench, ['title'])
+  if (!b) throw new Error('no words')
+  return b
+}
+
+describe('words as they are seen', () => {
+  it('are aligned by their letters, not by the box that they lie in', () => {
+    bench.select(['title'])
+    commandById('align-right').run(bench)
+    expect(seen().right).toBeCloseTo(1080, 1)
+    expect(box().x + box().width / 2).toBeGreaterThan(1085)
+    commandById('align-middle').run(bench)
+    // From the height of capitals to the baseline.
+    expect((seen().top + seen().bottom) / 2).toBeCloseTo(540, 4)
+  })
+  it('have a box that hugs them until a width is given', () => {
+    bench.edit('Hug', (d) => hugWords(bench, d, 'title', true))
+    const wide = box().width
+    expect(wide).toBeLessThan(900)
+    expect(wide - (seen().right - seen().left)).toBeLessThan(2)
+    const left = box().x - wide / 2
+    bench.edit('Write', (d) => writeType(bench, d, 'title', { text: 'Kiln' }))
+    expect(box().width).toBeLessThan(wide / 2)
+    expect(box().x - box().width / 2).toBeCloseTo(left, 4)
+    bench.edit('Align', (d) => writeType(bench, d, 'title', { style: { align: 'centre' } }))
+    const middle = box().x
+    bench.edit('Write', (d) => writeType(bench, d, 'title', { text: 'Kiln opening day' }))
+    expect(box().x).toBeCloseTo(middle, 4)
+  })
+  it('are bent themselves, not a box that reaches beyond them', () => {
+    bench.edit('Write', (d) => writeType(bench, d, 'title', { text: 'Kiln' }))
+    expect(box().width).toBe(900)
+    bench.select(['title'])
+    bendAs(bench, 'arc')
+    expect(box().bend).toBeDefined()
+    expect(box().width).toBeLessThan(300)
+    bench.undo()
+    expect(box().bend).toBeUndefined()
+    expect(box().width).toBe(900)
+    const title = layer(bench, 'title')
+    expect(isWorded(title) && title.hugs).toBeFalsy()
+  })
+})
