@@ -13,9 +13,10 @@ import { Renderer } from '@/core/render/renderer'
 import { SourceBook } from '@/core/render/sources'
 import { facesDue } from '@/core/resolve/needs'
 import { resolve } from '@/core/resolve/resolve'
-import type { ResolvedPage } from '@/core/resolve/resolved'
+import { findResolved, type ResolvedPage } from '@/core/resolve/resolved'
 import { fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
+import { actedOn } from './acted'
 import { changedBetween, showsTheSame } from './changed'
 import { Drafter } from './drafting'
 import { giveWay } from './give-way'
@@ -471,6 +472,10 @@ export class Engine {
         host,
         memoryKey,
       )
+    if (question.ask === 'acted') {
+      const layer = findResolved(found.page.layers, question.layer)
+      return layer && actedOn(found.page, layer, question.treatment, question.at, host, memoryKey)
+    }
     if (question.ask === 'specks') {
       const { layer, size, clean } = question
       return clean

@@ -3,6 +3,7 @@ import type { Finding } from '@/core/checks/define'
 import type { Patch } from '@/core/design/edits'
 import type { Arrangement, Design } from '@/core/design/schema'
 import type { Bounds } from '@/core/geometry/bounds'
+import type { Point } from '@/core/geometry/matrix'
 import type { Layer } from '@/core/kinds/list'
 import type { SourceInfo } from '@/wire/sources'
 import type { Seeing } from './seeing'
@@ -76,6 +77,8 @@ export type Question =
   | { ask: 'crossings'; a: string; b: string }
   /** One layer's own pixels without what lies around it, no side longer than `most` px; with `only` nothing but what that treatment adds to it. */
   | { ask: 'layer'; layer: string; scale: number; most: number; only?: string }
+  /** How light what a treatment acts on is; with `at`, px of the page, its mean colour there. */
+  | { ask: 'acted'; layer: string; treatment: string; at: Point | null }
   /** Stray dots and holes of a layer under a size, px of the page; or what cleans those of these numbers. */
   | { ask: 'specks'; layer: string; size: number; clean?: number[] }
   /** The see-through openings of a layer as outlines, px of the stage's view. */

@@ -105,6 +105,8 @@ export type Definition<F extends Fields = Fields> = {
   exactAt?: 'master'
   /** How much of it shows at first; all where it is left out. */
   strength?: number
+  /** Its settings are told by what it acts on, which is shown as a histogram; gives the values that they mark on it. */
+  histogram?: (settings: Settings<F>) => readonly number[]
 } & (
   | { point: (settings: Settings<F>, look: Look) => PointWork | null }
   | { near: (settings: Settings<F>, look: Look) => NearWork | null }

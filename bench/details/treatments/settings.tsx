@@ -12,6 +12,7 @@ import { Button } from '../../ui/button'
 import { Choice } from '../../ui/choice'
 import { Own } from '../own'
 import { SettingField, ShareField } from '../setting-field'
+import { HistogramField } from './histogram'
 import { useTargets } from './use-targets'
 import { WhileHeld } from './while-held'
 
@@ -35,6 +36,9 @@ export function Settings({
   const mixes = 'point' in definition || 'near' in definition
   return (
     <div className="flex flex-col gap-1.5 px-0.5 pb-0.5">
+      {definition.histogram && (
+        <HistogramField t={t} definition={definition} layer={layer.id} which={which} />
+      )}
       {Object.entries(definition.fields).map(([key, field]) => (
         <Own key={key} of={targets} keys={[key]}>
           <SettingField

@@ -6,6 +6,7 @@ export const curves = treatment({
   kind: 'curves',
   label: 'Curves',
   group: 'light',
+  histogram: () => [],
   fields: {
     all: {
       kind: 'curve',

@@ -8,6 +8,7 @@ export const exposure = treatment({
   kind: 'exposure',
   label: 'Exposure',
   group: 'light',
+  histogram: () => [],
   words: 'stops',
   fields: {
     stops: amount({ kind: 'number', label: 'Stops', unit: '', first: 0.3, least: -8, most: 8, reach: 3 }),

@@ -7,6 +7,7 @@ export const levels = treatment({
   kind: 'levels',
   label: 'Levels',
   group: 'light',
+  histogram: ({ black, white }) => [black, white],
   fields: {
     black: percent('Black at', 0.02),
     white: percent('White at', 0.96),

@@ -7,6 +7,7 @@ export const gradientMap = treatment({
   kind: 'gradient-map',
   label: 'Gradient map',
   group: 'reduce',
+  histogram: ({ stops }) => stops.map((s) => s.offset),
   fields: {
     stops: {
       kind: 'stops',

@@ -9,6 +9,7 @@ export const twoTones = treatment({
   label: 'Two tones',
   exactAt: 'master',
   group: 'reduce',
+  histogram: ({ edge }) => [edge],
   words: 'threshold black white',
   fields: {
     edge: percent('Edge', 0.5),
