@@ -9,10 +9,13 @@ import type { OraChoice } from '../core/formats/open-raster/stack'
 import { readPackage } from '../core/formats/vivid-package'
 import { MASK_TILE } from '../core/masks/mask'
 import { MOST_TEXT, readCube } from '../core/treatments/cube'
+import type { OwnFace } from '../core/type/own-face'
+import { containerOf } from '../core/type/sfnt'
 import { type Artwork, readSvg, splitSvg } from '../core/vector/svg'
 import type { SourceInfo } from '../wire/sources'
 import { openMemory } from './kernels'
 import { choicesIn, choose, fromOpenRaster } from './open-raster'
+import { readFont } from './own-fonts'
 import { decodePicture, lightGrid, MOST_BYTES, reduceTo, smallPixels, sniff } from './pictures'
 import { sha256 } from './project'
 
@@ -22,7 +25,7 @@ import { sha256 } from './project'
 
 /** A file that is to be stored, with what is known of it. */
 export type Found = {
-  info: Omit<SourceInfo, 'kind'> & { kind: SourceInfo['kind'] | 'lut' }
+  info: Omit<SourceInfo, 'kind'> & { kind: SourceInfo['kind'] | 'lut' | 'font' }
   bytes: Uint8Array
 }
 
@@ -234,6 +237,16 @@ function readLut({ bytes, name }: { bytes: Uint8Array; name: string }): { file: 
   }
 }
 
+/** Reads a font file to its letters. Throws `bad-input` that says what is wrong with it. */
+async function fontFile(given: {
+  bytes: Uint8Array
+  name: string
+}): Promise<{ file: Found; faces: OwnFace[] }> {
+  const { sha, font, faces } = await readFont(given)
+  const plain = { width: 1, height: 1, opaque: true, light: null, parts: null }
+  return { file: { info: { sha, kind: 'font', mime: 'font/sfnt', ...plain }, bytes: font }, faces }
+}
+
 /** The most tiles of one stroke: a mask of 16 384 px a side. */
 const MOST_TILES = 4096
 /** Reads tiles of a painted mask, each a grey PNG of 256 × 256 px; throws where one is not. */
@@ -280,6 +293,7 @@ async function readPacked({
     const own = `${sha.slice(0, 8)} in “${name || 'the package'}”`
     if (/^LUT_[13]D_SIZE/m.test(new TextDecoder().decode(blob.subarray(0, 4096))))
       files.push(readLut({ bytes: blob, name: own }).file)
+    else if (containerOf(blob)) files.push((await fontFile({ bytes: blob, name: own })).file)
     else {
       const found = await readUpload({ bytes: blob, name: own })
       files.push({ info: found.info, bytes: blob }, ...found.files)
@@ -308,6 +322,7 @@ async function inspect({
 /** What can be asked of a reader. */
 export const intakeCalls = {
   upload: readUpload,
+  font: fontFile,
   lut: async (input: { bytes: Uint8Array; name: string }) => readLut(input),
   tiles: async (input: { tiles: readonly Uint8Array[] }) => readTiles(input),
   packed: readPacked,

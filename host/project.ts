@@ -38,7 +38,7 @@ export type NodeHost = Host & {
 /** `lenient`: a file that is damaged counts as gone, instead of ending what is made of it. */
 export function openHost(
   read: BlobReader,
-  { fonts = openFonts(), lenient = false }: { fonts?: FontBook; lenient?: boolean } = {},
+  { fonts = openFonts(read), lenient = false }: { fonts?: FontBook; lenient?: boolean } = {},
 ): NodeHost {
   const memory = openMemory()
   const decoded = new Map<string, Promise<PictureLevel | null>>()

@@ -96,7 +96,7 @@ describe('a database', () => {
     await sql.raw('alter table edits drop column version').execute(db)
     for (const table of ['edits', 'versions'])
       await sql.raw(`alter table ${table} drop column who`).execute(db)
-    await sql.raw('drop table saved_channels').execute(db)
+    for (const table of ['saved_channels', 'fonts']) await sql.raw(`drop table ${table}`).execute(db)
     await sql`delete from kysely_migration where name >= '006'`.execute(db)
     await db.destroy()
     await (await openStore(file(data))).destroy()

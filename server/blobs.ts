@@ -9,6 +9,7 @@ import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
 import type { Layer } from '../core/kinds/list'
 import type { LutFile } from '../core/treatments/field'
+import type { OwnFace } from '../core/type/own-face'
 import { writeWhole } from '../host/files'
 import type { Found } from '../host/intake'
 import { type Drawn, sha256 } from '../host/project'
@@ -86,7 +87,7 @@ export async function sourceInfo(shas: readonly string[]): Promise<SourceInfo[]>
       .selectFrom('blobs')
       .selectAll()
       .where('sha', 'in', [...shas])
-      .where('kind', '!=', 'lut')
+      .where('kind', 'not in', ['lut', 'font'])
       .execute()
   ).map(infoOf)
 }
@@ -187,6 +188,18 @@ export async function storeLut(bytes: Uint8Array, name: string, signal?: AbortSi
   await keepBlob(found.file.info, bytes, null)
   return { source: found.file.info.sha, name: found.name }
 }
+/** Takes in a font file, unpacked. Throws `bad-input` that says what is wrong with it. */
+export async function storeFontFile(
+  bytes: Uint8Array,
+  name: string,
+  signal?: AbortSignal,
+): Promise<OwnFace[]> {
+  const { file, faces } = await intake('font', { bytes, name }, signal)
+  await keepBlob(file.info, file.bytes, ownerOfFont(file.info.sha))
+  return faces
+}
+/** What holds a font file for as long as it is kept for all designs. */
+export const ownerOfFont = (sha: string): string => `font:${sha}`
 /** Takes in a .vivid package or an OpenRaster file: all its files, of the latter those of the layers chosen. Gives its design. */
 export async function storePacked(
   bytes: Uint8Array,

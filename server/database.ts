@@ -88,6 +88,8 @@ export type Tables = {
     document: string
     created_at: string
   }
+  /** Faces that people brought. */
+  fonts: { id: string; family: string; source: string; document: string; created_at: string }
   guide_sets: { id: string; name: string; guides: string; created_at: string }
   deliveries: {
     id: string

@@ -24,6 +24,7 @@ import { MAX_TEXT } from '@/core/kinds/type/schema'
 import { findResolved } from '@/core/resolve/resolved'
 import type { Bench } from '../state/bench'
 import type { SourceInfo } from '../worker/protocol'
+import { bringOwnFor, isFontFile, takeFonts } from './fonts'
 import { resolvedOf } from './handled'
 import { placeFiles, spotFor } from './placing'
 
@@ -101,8 +102,12 @@ export async function copySelection(bench: Bench): Promise<void> {
 
 export async function pasteFiles(bench: Bench, data: DataTransfer): Promise<void> {
   const files = [...data.files]
-  if (files.length > 0) await placeFiles(bench, files)
-  else await pasteText(bench, data.getData('text/plain'), false)
+  const fonts = files.filter(isFontFile)
+  if (fonts.length > 0) await takeFonts(bench, fonts)
+  const others = files.filter((f) => !isFontFile(f))
+  if (others.length > 0) await placeFiles(bench, others)
+  if (files.length > 0) return
+  await pasteText(bench, data.getData('text/plain'), false)
 }
 
 /** Pastes layers, or plain text as a text box; at a point where one is given. */
@@ -215,6 +220,7 @@ function pasteParcel(bench: Bench, p: Parcel, inPlace: boolean, at?: Point): voi
   }
   bench.edit(roots.length === 1 ? 'Paste' : `Paste ${roots.length} layers`, (d) => {
     add(d)
+    bringOwnFor(bench, d, Object.values(d.layers))
     if (inPlace && p.seen) keepSeen(bench, d, p, names, add)
   })
   bench.select(roots)

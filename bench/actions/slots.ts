@@ -15,6 +15,7 @@ import { isFilled, panToFocal, picturePlacement } from '@/core/kinds/slot/framin
 import type { SlotLayer } from '@/core/kinds/slot/schema'
 import { findResolved, flatResolved } from '@/core/resolve/resolved'
 import type { Bench, BenchState } from '../state/bench'
+import { isFontFile, takeFonts } from './fonts'
 import type { Placing } from './landing'
 import { placeFiles, placeSeveral } from './placing'
 import { upload } from './uploads'
@@ -197,7 +198,11 @@ export function exchangePictures(bench: Bench, one: string, two: string): void {
  * Dropped files: one picture on a slot fills it; several on a page with empty slots go into those, by reading order and fitting
  * ratio; everything else is placed.
  */
-export async function dropFiles(bench: Bench, files: readonly File[], at: Point): Promise<void> {
+export async function dropFiles(bench: Bench, given: readonly File[], at: Point): Promise<void> {
+  const fonts = given.filter(isFontFile)
+  if (fonts.length > 0) await takeFonts(bench, fonts)
+  const files = given.filter((f) => !isFontFile(f))
+  if (files.length === 0) return
   const [only] = files
   const slot = files.length === 1 ? slotUnder(bench.store.getState(), at) : null
   if (slot && only && !/\.(ora|svg)$/i.test(only.name)) {

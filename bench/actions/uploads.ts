@@ -1,6 +1,8 @@
 import type { LutFile } from '@/core/treatments/field'
+import type { OwnFace } from '@/core/type/own-face'
 import type { AnswerOf, Call } from '@/wire/call'
 import { ask, Refused } from '@/wire/client'
+import { storeFont } from '@/wire/fonts'
 import { storeLut, storeSource } from '@/wire/supplies'
 import type { Bench } from '../state/bench'
 import type { SourceInfo } from '../worker/protocol'
@@ -33,3 +35,7 @@ export async function upload(bench: Bench, file: File): Promise<SourceInfo | nul
 /** Takes in a LUT file; gives its name. */
 export const uploadLut = (bench: Bench, file: File): Promise<LutFile | null> =>
   send(bench, storeLut, file, 'What was set before stays.')
+/** Takes in a font file; gives its faces. */
+export async function uploadFont(bench: Bench, file: File): Promise<readonly OwnFace[] | null> {
+  return (await send(bench, storeFont, file, 'The design is safe.'))?.faces ?? null
+}

@@ -1,11 +1,13 @@
 'use client'
 import { AlignCenter, AlignLeft, AlignRight, CaseLower, CaseSensitive, CaseUpper } from 'lucide-react'
 import { useRef } from 'react'
+import { usesOf } from '@/core/design/families'
 import { onLayer } from '@/core/design/properties/targets'
 import type { LayerOf } from '@/core/kinds/list'
-import { filesFor } from '@/core/type/catalogue'
+import { familyByName } from '@/core/type/catalogue'
 import { layoutType, weightsOf } from '@/core/type/layout'
 import type { TypeStyle } from '@/core/type/style'
+import { bringOwn, setEverywhere } from '../actions/fonts'
 import { hugWords, writeType } from '../actions/handled'
 import { useBench, useBenchState } from '../state/bench-context'
 import { TypefaceList } from '../type/typeface-list'
@@ -48,13 +50,16 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
     turn.current++
     // Faces are fetched first, so that the box is measured with them.
     if (style.family || style.weight || style.italic !== undefined)
-      await bench.fonts.open(leaves.flatMap((l) => filesFor({ ...l.style, ...style })))
-    bench.commit(name, write(style))
+      await bench.fonts.open(leaves.flatMap((l) => bench.fonts.filesFor({ ...l.style, ...style })))
+    bench.commit(name, (d) => {
+      write(style)(d)
+      if (style.family) bringOwn(bench, d, style.family)
+    })
   }
   const peek = async (family: string | null) => {
     const own = ++turn.current
     if (!family) return bench.cancel()
-    await bench.fonts.open(leaves.flatMap((l) => filesFor({ ...l.style, family })))
+    await bench.fonts.open(leaves.flatMap((l) => bench.fonts.filesFor({ ...l.style, family })))
     if (turn.current === own) bench.preview(write({ family }))
   }
   const of = <K extends Exclude<keyof TypeStyle, 'stretch'>>(key: K) => shared(leaves, (l) => l.style[key])
@@ -70,6 +75,9 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
       for (const id of ids) hugWords(bench, d, id, on)
     })
   const size = of('size')
+  const uses = useBenchState((s) => (family ? usesOf(s.design, family) : 0))
+  const weights = (family && (bench.fonts.weightsOfOwn(family) ?? weightsOf(family))) || [400]
+  const stands = family !== null && !bench.fonts.knows(family) ? familyByName(family).name : null
   return (
     <Section
       title="Type"
@@ -88,18 +96,26 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
           {unknown === 1 ? 'is' : 'are'} drawn as a placeholder.
         </p>
       )}
+      {stands && (
+        <p className="rounded-control bg-warn-ground px-2 py-1 text-tiny text-warn">
+          {family} is not here; {stands} stands in. Bring its file, or choose another for all uses.
+        </p>
+      )}
       <TypefaceList
         value={family}
         words={leaves[0]?.text ?? ''}
         house={house}
+        uses={uses}
         onTry={(v) => void peek(v)}
-        onKeep={(v) => void set('Typeface', { family: v })}
+        onKeep={(v, all) =>
+          void (all && family ? setEverywhere(bench, family, v) : set('Typeface', { family: v }))
+        }
       />
       <div className="grid grid-cols-2 gap-1.5">
         <Choice
           label="Weight"
-          value={family ? String(nearestWeight(family, of('weight'))) : null}
-          options={(family ? weightsOf(family) : [400]).map((w) => ({
+          value={family ? String(nearestWeight(weights, of('weight'))) : null}
+          options={weights.map((w) => ({
             value: String(w),
             label: weightNames[w] ?? String(w),
           }))}
@@ -171,8 +187,8 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
     </Section>
   )
 }
-const nearestWeight = (family: string, weight: number | null): number =>
-  weightsOf(family).reduce((a, b) => (Math.abs(b - (weight ?? 400)) < Math.abs(a - (weight ?? 400)) ? b : a))
+const nearestWeight = (weights: readonly number[], weight: number | null): number =>
+  weights.reduce((a, b) => (Math.abs(b - (weight ?? 400)) < Math.abs(a - (weight ?? 400)) ? b : a))
 
 function Toggles<V extends string>({
   label,

@@ -6,6 +6,7 @@ import { families } from '@/core/type/catalogue'
 import { addMarks, withFont, withoutMark, withRecipe, withSwatch } from '../actions/house'
 import { placeSource } from '../actions/placing'
 import { useBench, useBenchState } from '../state/bench-context'
+import { ownFamilies } from '../type/faces'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { DialogFrame } from '../ui/dialog-frame'
@@ -129,7 +130,8 @@ function Recipes() {
 function Faces() {
   const bench = useBench()
   const fonts = useBenchState((s) => s.house.fonts)
-  const others = families.filter((f) => !fonts.includes(f.name))
+  const own = useBenchState((s) => s.ownFaces)
+  const others = [...ownFamilies(own), ...families].filter((f) => !fonts.includes(f.name))
   return (
     <Part title="Typefaces" note="Offered first wherever a typeface is chosen.">
       {fonts.map((family) => (

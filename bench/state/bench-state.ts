@@ -6,6 +6,7 @@ import type { ResolvedPage } from '@/core/resolve/resolved'
 import type { SourceInfo } from '../worker/protocol'
 import { type AtSizeSlice, atSizeAtFirst } from './slices/at-size'
 import type { DocumentSlice } from './slices/document'
+import { type FacesSlice, facesAtFirst } from './slices/faces'
 import { type PanelsSlice, panelsAtFirst } from './slices/panels'
 import { type SeeingSlice, seeingAtFirst } from './slices/seeing'
 import { type SelectionSlice, selectionAtFirst } from './slices/selection'
@@ -22,6 +23,7 @@ export type BenchState = DocumentSlice &
   SeeingSlice &
   WallSlice &
   AtSizeSlice &
+  FacesSlice &
   PanelsSlice
 
 export type Loaded = { id: string; campaign: string; revision: number; design: Design; sources: SourceInfo[] }
@@ -35,6 +37,7 @@ export function openedState(loaded: Loaded, page: string, resolved: ResolvedPage
     ...seeingAtFirst,
     ...wallAtFirst,
     ...atSizeAtFirst,
+    ...facesAtFirst,
     ...panelsAtFirst,
     campaign: loaded.campaign,
     design: freeze(loaded.design, true),

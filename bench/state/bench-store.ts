@@ -7,11 +7,12 @@ import { outermost } from '@/core/design/tree'
 import { withMaster } from '@/core/resolve/compose-in'
 import { alternativesOn, inksOf, lightUnder, readingOf } from '@/core/resolve/readings'
 import { resolve } from '@/core/resolve/resolve'
-import { fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
 import { ask } from '@/wire/client'
 import { readLog as readLogOf } from '@/wire/designs'
+import { readFonts } from '../actions/fonts'
 import { RenderClient } from '../worker/client'
+import { fetchedFont } from '../worker/fonts'
 import type { SourceInfo } from '../worker/protocol'
 import type { Bench } from './bench'
 import { type BenchState, type Loaded, openedState } from './bench-state'
@@ -21,15 +22,9 @@ import { newRecording } from './recording'
 import { newShowing, type ResolveNow } from './showing'
 import { Sync } from './sync'
 
-const shippedFonts = (): FontBook =>
-  new FontBook(async (file) => {
-    const answer = await fetch(`/generated/fonts/${fontFileName(file)}.ttf`)
-    return answer.ok ? new Uint8Array(await answer.arrayBuffer()) : null
-  })
-
 /** One open design: its state, its history, its workers and its saving. */
 export function createBench(loaded: Loaded): Bench {
-  const fonts = shippedFonts()
+  const fonts = new FontBook(fetchedFont)
   const infos = new Map(loaded.sources.map((s) => [s.sha, s]))
   const lightOf: LightOf = (sha) => infos.get(sha)?.light ?? null
   const firstPage = inOrder(loaded.design.pages)[0]?.id ?? ''
@@ -94,6 +89,7 @@ export function createBench(loaded: Loaded): Bench {
       showing.openFonts()
       sync.open()
       void readLog()
+      void readFonts(bench)
       return () => {
         made.close()
         sync.close()

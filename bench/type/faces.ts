@@ -1,5 +1,6 @@
 import { fitAll, wordsIn } from '@/core/text/near'
 import { type Family, families, MANNERS, type Manner } from '@/core/type/catalogue'
+import type { OwnFace } from '@/core/type/own-face'
 
 const KEY = 'vivid-layer-faces'
 type Kept = { favourites: string[]; last: string[] }
@@ -55,14 +56,16 @@ export function facesFor(
   manner: Manner | null,
   kept: Kept,
   house: readonly string[],
+  own: readonly Family[] = [],
 ): Family[] {
   const words = wordsIn(asked)
   const rank = (f: Family): number => {
     if (house.includes(f.name)) return 3
+    if (own.includes(f)) return 2.5
     if (kept.favourites.includes(f.name)) return 2
     return kept.last.includes(f.name) ? 1 : 0
   }
-  return families
+  return [...own, ...families]
     .filter((f) => manner === null || f.kind === manner)
     .map((f) => ({
       f,
@@ -82,13 +85,30 @@ export function facesFor(
     .map(({ f }) => f)
 }
 
+/** Families that people brought, as they are listed beside those that ship. */
+export function ownFamilies(faces: readonly OwnFace[]): Family[] {
+  const names = [...new Set(faces.map((f) => f.family))]
+  return names.map((name) => {
+    const own = faces.filter((f) => f.family === name)
+    return {
+      name,
+      slug: own[0]?.source ?? '',
+      kind: 'display',
+      weights: [...new Set(own.map((f) => f.weight))].sort((a, b) => a - b),
+      italic: own.some((f) => f.italic),
+      scripts: [...new Set(own.flatMap((f) => f.scripts)), 'own'],
+    }
+  })
+}
 const loaded = new Map<string, Promise<unknown>>()
 /** Has a face for a row of the list; its name as CSS knows it. */
 export function faceFor(f: Family): string {
   const name = `Vivid ${f.name}`
   if (!loaded.has(name)) {
     const weight = f.weights.includes(400) ? 400 : f.weights[0]
-    const url = `/generated/fonts/${f.slug}-latin-${weight}-normal.ttf`
+    const url = f.scripts.includes('own')
+      ? `/api/blobs/${f.slug}`
+      : `/generated/fonts/${f.slug}-latin-${weight}-normal.ttf`
     const face = new FontFace(name, `url(${url})`)
     document.fonts.add(face)
     loaded.set(

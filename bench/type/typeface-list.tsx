@@ -1,23 +1,31 @@
 'use client'
-import { ChevronDown, Star } from 'lucide-react'
+import { ChevronDown, Star, Trash2, Upload } from 'lucide-react'
 import { Popover } from 'radix-ui'
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react'
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { type Family, MANNERS, type Manner } from '@/core/type/catalogue'
-import { faceFor, facesFor, keptFaces, withFavourite, withUsed } from './faces'
+import { dropFont, saysOf, takeFonts } from '../actions/fonts'
+import { useBench, useBenchState } from '../state/bench-context'
+import { Button } from '../ui/button'
+import { chooseFiles } from '../ui/choose-files'
+import { Tick } from '../ui/tick'
+import { faceFor, facesFor, keptFaces, ownFamilies, withFavourite, withUsed } from './faces'
 
 type Props = {
   value: string | null
   /** The selected words, shown in each face. */
   words: string
   house: readonly string[]
+  /** How many texts are set in it. */
+  uses: number
   onTry: (family: string | null) => void
-  onKeep: (family: string) => void
+  /** `all`: every text that is set in what these are set in. */
+  onKeep: (family: string, all: boolean) => void
 }
 /** So long the words of a row are at most. */
 const MOST_WORDS = 26
 
 /** The typeface of some words: a list that shows them in each face, found by name, manner or script, tried live on the stage. */
-export function TypefaceList({ value, words, house, onTry, onKeep }: Props) {
+export function TypefaceList({ onTry, onKeep, value, ...rest }: Props) {
   const [open, setOpen] = useState(false)
   const turn = (next: boolean) => {
     setOpen(next)
@@ -42,12 +50,11 @@ export function TypefaceList({ value, words, house, onTry, onKeep }: Props) {
         >
           <Faces
             value={value}
-            words={words}
-            house={house}
+            {...rest}
             onTry={onTry}
-            onKeep={(family) => {
+            onKeep={(family, all) => {
               setOpen(false)
-              onKeep(family)
+              onKeep(family, all)
             }}
           />
         </Popover.Content>
@@ -55,11 +62,15 @@ export function TypefaceList({ value, words, house, onTry, onKeep }: Props) {
     </Popover.Root>
   )
 }
-function Faces({ value, words, house, onTry, onKeep }: Props) {
+function Faces({ value, words, house, uses, onTry, onKeep }: Props) {
+  const bench = useBench()
+  const brought = useBenchState((s) => s.ownFaces)
+  const own = useMemo(() => ownFamilies(brought), [brought])
+  const [everywhere, setEverywhere] = useState(false)
   const [asked, setAsked] = useState('')
   const [manner, setManner] = useState<Manner | null>(null)
   const [kept, setKept] = useState(keptFaces)
-  const all = facesFor(asked, manner, kept, house)
+  const all = facesFor(asked, manner, kept, house, own)
   const [at, setAt] = useState(value)
   const list = useRef<HTMLDivElement>(null)
   const now = all.find((f) => f.name === at) ?? all[0]
@@ -75,7 +86,7 @@ function Faces({ value, words, house, onTry, onKeep }: Props) {
   }, [])
   const take = (f: Family) => {
     setKept(withUsed(kept, f.name))
-    onKeep(f.name)
+    onKeep(f.name, everywhere)
   }
   const onKey = (e: KeyboardEvent) => {
     const n = all.findIndex((f) => f.name === now?.name)
@@ -134,7 +145,9 @@ function Faces({ value, words, house, onTry, onKeep }: Props) {
             marked={f === now}
             chosen={f.name === value}
             liked={kept.favourites.includes(f.name)}
-            note={house.includes(f.name) ? 'house set' : f.kind}
+            note={noteOf(f, house, own)}
+            says={own.includes(f) ? saysOf(brought.filter((o) => o.family === f.name)) : null}
+            onDrop={own.includes(f) ? () => void dropFont(bench, f.name) : null}
             onOver={() => {
               setAt(f.name)
               onTry(f.name)
@@ -145,8 +158,30 @@ function Faces({ value, words, house, onTry, onKeep }: Props) {
         ))}
         {all.length === 0 && <p className="px-2 py-4 text-center text-soft">No typeface like that.</p>}
       </div>
+      <div className="flex items-center gap-2 border-t border-line px-2 py-1.5">
+        {value !== null && uses > 1 && (
+          <Tick on={everywhere} onChange={setEverywhere}>
+            for all {uses} in {value}
+          </Tick>
+        )}
+        <Button
+          small
+          className="ml-auto"
+          title="TTF, OTF, WOFF, WOFF2 and collections; they can be dropped on the stage too"
+          onClick={async () => {
+            const files = await chooseFiles('.ttf,.otf,.woff,.woff2,.ttc,.otc')
+            if (files.length > 0) await takeFonts(bench, files)
+          }}
+        >
+          <Upload aria-hidden size={12} /> Own fonts …
+        </Button>
+      </div>
     </div>
   )
+}
+function noteOf(f: Family, house: readonly string[], own: readonly Family[]): string {
+  if (house.includes(f.name)) return 'house set'
+  return own.includes(f) ? 'own' : f.kind
 }
 function Row(p: {
   family: Family
@@ -155,6 +190,9 @@ function Row(p: {
   chosen: boolean
   liked: boolean
   note: string
+  /** Of an own one: its faces, scripts and rights. */
+  says: string | null
+  onDrop: (() => void) | null
   onOver: () => void
   onTake: () => void
   onLike: () => void
@@ -197,6 +235,25 @@ function Row(p: {
       >
         {p.words}
       </span>
+      {p.says && (
+        <span className="flex items-center gap-1 text-tiny text-soft">
+          <span className="min-w-0 flex-1 truncate" title={p.says}>
+            {p.says}
+          </span>
+          <button
+            type="button"
+            tabIndex={-1}
+            aria-label={`Offer ${p.family.name} no more`}
+            className="grid size-5 place-items-center opacity-0 group-hover:opacity-100"
+            onClick={(e) => {
+              e.stopPropagation()
+              p.onDrop?.()
+            }}
+          >
+            <Trash2 size={12} />
+          </button>
+        </span>
+      )}
       <button
         type="button"
         tabIndex={-1}

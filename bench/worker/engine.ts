@@ -14,11 +14,11 @@ import { SourceBook } from '@/core/render/sources'
 import { facesDue } from '@/core/resolve/needs'
 import { resolve } from '@/core/resolve/resolve'
 import { findResolved, type ResolvedPage } from '@/core/resolve/resolved'
-import { fontFileName } from '@/core/type/catalogue'
 import { FontBook } from '@/core/type/fonts'
 import { actedOn } from './acted'
 import { changedBetween, showsTheSame } from './changed'
 import { Drafter } from './drafting'
+import { fetchedFont } from './fonts'
 import { giveWay } from './give-way'
 import { serverLoader } from './loader'
 import type { FromWorker, Question, SourceInfo, StageView, Tile, ToWorker } from './protocol'
@@ -82,10 +82,7 @@ export class Engine {
   private readonly drafter: Drafter
   /** For all but the stage: small pictures and checks must not drive out what the next move of the hand needs. */
   private readonly host: Host
-  private readonly fonts = new FontBook(async (file) => {
-    const answer = await fetch(`/generated/fonts/${fontFileName(file)}.ttf`)
-    return answer.ok ? new Uint8Array(await answer.arrayBuffer()) : null
-  })
+  private readonly fonts = new FontBook(fetchedFont)
   /** Styles whose faces are here, so that they are not looked up with every frame. */
   private readonly infos = new Map<string, SourceInfo>()
   private readonly lightOf: LightOf = (sha) => this.infos.get(sha)?.light ?? null

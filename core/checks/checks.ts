@@ -8,6 +8,7 @@ import type { Check } from './define'
 import { emptySlot } from './empty-slot'
 import { enlarged } from './enlarged'
 import { knownCharacters } from './known-characters'
+import { missingFace } from './missing-face'
 import { missingFile } from './missing-file'
 import { safeType } from './safe-type'
 import { slivers } from './slivers'
@@ -20,6 +21,7 @@ import { vanishing } from './vanishing'
 /** The worst first: what is not there, what cannot be read, what fell apart, then what looks careless. */
 export const checks: readonly Check[] = [
   missingFile,
+  missingFace,
   emptySlot,
   safeType,
   covered,

@@ -3,6 +3,7 @@ import { type NodeHost, openHost } from '../../host/project'
 import { blankDesign, presetSpecs } from '../design/blank'
 import { setOnLayer } from '../design/properties/set'
 import { arrangementKey, type Design, designSchema } from '../design/schema'
+import { isWorded } from '../kinds/facts'
 import { boxAt, shapeLayer, typeLayer } from '../kinds/new'
 import { checkPage } from './check-page'
 import type { Finding } from './define'
@@ -154,7 +155,7 @@ describe('what belongs together', () => {
     expect(left.map((f) => f.layer)).not.toContain('title')
     const shown = async (channel: string) =>
       (await host.resolve(mended, found.page, channel)).layers.some(
-        (l) => l.layer.id === 'title-plate' && l.layer.shown,
+        (l) => l.layer.id === 'title' && isWorded(l.layer) && l.layer.plate !== null,
       )
     expect([await shown('square-post'), await shown('link-card')]).toEqual([false, true])
   })

@@ -1,13 +1,14 @@
 import { newId } from '../basics/ids'
 import { keyBetween } from '../basics/order'
 import { paintLight } from '../colour/light'
-import { orderBeneath } from '../design/commands'
+import { replaceFamily } from '../design/families'
 import { changesIn, followMaster, ofLayers, setOnLayer } from '../design/properties/set'
 import { arrangementKey, type Design } from '../design/schema'
-import { isWorded, layerName } from '../kinds/facts'
-import { shapeLayer } from '../kinds/new'
+import { isWorded } from '../kinds/facts'
+import type { Plate } from '../kinds/type/plate'
 import { newTreatment } from '../treatments/list'
 import { treatmentsOf } from '../treatments/order'
+import { familyByName } from '../type/catalogue'
 import type { Finding } from './define'
 
 /** What would mend a finding: an edit that can be made on every finding of its like. */
@@ -73,35 +74,36 @@ const shorten: Mend = {
     delete d.arrangements[arrangementKey(f.page, f.channel)]
   },
 }
-/** Room around words on their plate, of their size, and how much of what lies beneath the plate hides (*common practice*). */
-const AIR = 0.35
-const HIDES = 0.86
 const plate: Mend = {
   id: 'plate',
   label: 'A plate behind the words',
-  fits: (f, d) => f.check === 'contrast' && isWorded(d.layers[f.layer ?? '']),
+  fits: (f, d) => {
+    const words = d.layers[f.layer ?? '']
+    return f.check === 'contrast' && isWorded(words) && words.plate === null
+  },
   apply: (d, f) => {
     const words = d.layers[f.layer ?? '']
     if (!isWorded(words)) return
-    const id = `${words.id.slice(0, 30)}-plate`
-    const { placement } = words
-    const air = words.style.size * AIR
-    const dark = paintLight(words.fill, d.swatches).light > 0.5
-    if (!d.layers[id]) {
-      const box = { ...placement, width: placement.width + 2 * air, height: placement.height + 2 * air }
-      const where = { id, page: words.page, plane: words.plane, parent: words.parent, inside: words.inside }
-      const colour = dark ? '#141414' : '#ffffff'
-      const made = shapeLayer(
-        { ...where, order: orderBeneath(d, words, words.id) },
-        `Plate of ${layerName(words)}`.slice(0, 200),
-        'rectangle',
-        box,
-        { kind: 'solid', colour },
-      )
-      d.layers[id] = { ...made, opacity: HIDES, shown: !isElsewhere(f, d) }
+    const colour = paintLight(words.fill, d.swatches).light > 0.5 ? '#141414' : '#ffffff'
+    const made: Plate = {
+      kind: 'block',
+      fill: { kind: 'solid', colour },
+      across: 0.35,
+      down: 0.16,
+      radius: 0.1,
     }
-    setOnLayer(d, f.channel, id, 'shown', true)
+    setOnLayer(d, f.channel, words.id, 'plate', made)
     delete d.arrangements[arrangementKey(f.page, f.channel)]
+  },
+}
+/** All uses of a typeface that is not here at once, on the master and wherever a channel says otherwise. */
+const standIn: Mend = {
+  id: 'stand-in',
+  label: 'Take the stand-in everywhere',
+  fits: (f, d) => f.check === 'missing-face' && isWorded(d.layers[f.layer ?? '']),
+  apply: (d, f) => {
+    const words = d.layers[f.layer ?? '']
+    if (isWorded(words)) replaceFamily(d, words.style.family, familyByName(words.style.family).name)
   },
 }
 const leaveOut: Mend = {
@@ -160,7 +162,18 @@ const fillAgain: Mend = {
     layer.placement = { ...p, width: p.width * k, height: p.height * k }
   },
 }
-const mends: readonly Mend[] = [tie, fillAgain, again, follow, enlarge, plate, shorten, thicken, leaveOut]
+const mends: readonly Mend[] = [
+  standIn,
+  tie,
+  fillAgain,
+  again,
+  follow,
+  enlarge,
+  plate,
+  shorten,
+  thicken,
+  leaveOut,
+]
 
 /** What would mend a finding, the gentlest first. */
 export const mendsFor = (f: Finding, d: Design): Mend[] => mends.filter((m) => m.fits(f, d))

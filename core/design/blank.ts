@@ -49,6 +49,7 @@ export function blankDesign(
     layers: {},
     swatches: {},
     recipes: {},
+    faces: {},
     guides: {},
     grids: {},
     reference: null,

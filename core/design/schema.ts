@@ -8,6 +8,7 @@ import {
 } from '../basics/values'
 import { layerSchema } from '../kinds/list'
 import { treatmentSchema } from '../treatments/list'
+import { ownFaceSchema } from '../type/own-face'
 import { acceptedSchema } from './accepted-schema'
 import { changeSchema } from './change-schema'
 import { channelSchema } from './channel-schema'
@@ -79,6 +80,8 @@ export const designSchema = z.object({
   swatches: z.record(id, z.object({ id, name, order, colour: colourSchema })),
   /** Named lists of treatments. */
   recipes: z.record(id, z.object({ id, name, order, treatments: z.record(id, treatmentSchema) })).default({}),
+  /** Faces that people brought and the design is set in, with what their files say of their licence. */
+  faces: z.record(id, ownFaceSchema).default({}),
   guides: z.record(id, guideSchema).default({}),
   /** By channel. */
   grids: z.record(id, gridSchema).default({}),

@@ -10,13 +10,14 @@ const maskTilesOf = (layer: Layer): string[] => masksOf(layer).flatMap(blobsOfMa
 
 /** Every blob that a design names, pinned pictures too. */
 export function blobsOf(
-  design: Pick<Design, 'layers' | 'reference' | 'recipes'> & Partial<Pick<Design, 'changes'>>,
+  design: Pick<Design, 'layers' | 'reference' | 'recipes'> & Partial<Pick<Design, 'changes' | 'faces'>>,
 ): Set<string> {
   const shown = Object.values(design.layers).flatMap((l) => [
     ...sourcesOf(l).map((s) => s.sha),
     ...maskTilesOf(l),
     ...filesOf(l.treatments),
   ])
+  shown.push(...Object.values(design.faces ?? {}).map((f) => f.source))
   shown.push(...blobsOfChanges(design.changes ?? {}))
   shown.push(...Object.values(design.recipes).flatMap((r) => filesOf(r.treatments)))
   return new Set(design.reference ? [...shown, design.reference.source] : shown)

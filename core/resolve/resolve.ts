@@ -43,6 +43,8 @@ export function pageTree(design: Design, request: Request): PageTree {
  * `row` and `time` are passed on to the passes. Throws `missing` for a page or channel that the design does not have.
  */
 export function resolve(design: Design, request: Request, context: AdaptContext): ResolvedPage {
+  // Whoever draws the page has the faces that it brings along.
+  context.fonts.adopt(Object.values(design.faces))
   const tree = pageTree(design, request)
   const { channel, master } = tree
   const seen = {

@@ -101,10 +101,20 @@ export const fallbacks: readonly Family[] = [
   family('Noto Naskh Arabic', 'text', [400, 700], { scripts: ['arabic'] }),
 ]
 
-export type FontFile = { slug: string; script: string; weight: number; italic: boolean }
+/** A shipped file, or with `source` one that people brought: a stored file, or one face of a collection. */
+export type FontFile = {
+  slug: string
+  script: string
+  weight: number
+  italic: boolean
+  source?: string
+  index?: number
+}
 /** The file's name without ending, as the fonts folder has it. */
 export const fontFileName = (f: FontFile): string =>
-  `${f.slug}-${f.script}-${f.weight}-${f.italic ? 'italic' : 'normal'}`
+  f.source
+    ? `own-${f.source}-${f.index ?? 0}`
+    : `${f.slug}-${f.script}-${f.weight}-${f.italic ? 'italic' : 'normal'}`
 
 export const familyByName = (name: string): Family =>
   families.find((f) => f.name === name) ?? fallbacks.find((f) => f.name === name) ?? (families[5] as Family)
@@ -112,18 +122,23 @@ export const familyByName = (name: string): Family =>
 const closest = (weights: readonly number[], wanted: number): number =>
   weights.reduce((best, w) => (Math.abs(w - wanted) < Math.abs(best - wanted) ? w : best))
 
+export const isShipped = (name: string): boolean => [...families, ...fallbacks].some((f) => f.name === name)
+
+type Style = { family: string; weight: number; italic: boolean }
 /** The files to try for a style, in order: the family's scripts, then the fallbacks. */
-export function filesFor(style: { family: string; weight: number; italic: boolean }): FontFile[] {
-  const own = familyByName(style.family)
-  return [own, ...fallbacks].flatMap((f) =>
-    f.scripts.map((script) => ({
-      slug: f.slug,
-      script,
-      weight: closest(f.weights, style.weight),
-      italic: style.italic && f.italic,
-    })),
-  )
-}
+export const filesFor = (style: Style): FontFile[] => [
+  ...filesOf(familyByName(style.family), style),
+  ...fallbackFiles(style),
+]
+/** What is tried after a family of its own. */
+export const fallbackFiles = (style: Style): FontFile[] => fallbacks.flatMap((f) => filesOf(f, style))
+const filesOf = (f: Family, style: Style): FontFile[] =>
+  f.scripts.map((script) => ({
+    slug: f.slug,
+    script,
+    weight: closest(f.weights, style.weight),
+    italic: style.italic && f.italic,
+  }))
 
 /** Every file that the application ships. */
 export const allFontFiles = (): FontFile[] =>

@@ -1,7 +1,8 @@
 import * as hb from 'harfbuzzjs'
 import { badInput } from '../basics/errors'
 import type { Command, Path } from '../vector/path'
-import { type FontFile, fontFileName } from './catalogue'
+import { type FontFile, fallbackFiles, filesFor, fontFileName, isShipped } from './catalogue'
+import { nearestFace, type OwnFace, ownFaceId } from './own-face'
 
 /** One face: shaping and outlines in units of the em. */
 export type Face = {
@@ -15,15 +16,15 @@ export type Face = {
   outline(glyph: number): Path
 }
 
-/** Gives the bytes of a shipped font file, or null where it cannot be had. */
+/** Gives the bytes of a font file, or null where it cannot be had. */
 export type FontLoader = (file: FontFile) => Promise<Uint8Array | null>
 
-export function openFace(name: string, bytes: Uint8Array): Face {
+export function openFace(name: string, bytes: Uint8Array, index = 0): Face {
   const signature = String.fromCharCode(...bytes.subarray(0, 4))
   // Raw woff would shape every glyph as 0 without an error.
   if (signature === 'wOFF' || signature === 'wOF2')
     throw badInput(`The font ${name} is a web font and has to be unpacked first.`)
-  const face = new hb.Face(new hb.Blob(bytes))
+  const face = new hb.Face(new hb.Blob(bytes), index)
   const font = new hb.Font(face)
   const known = new Set(face.collectUnicodes())
   if (known.size === 0) throw badInput(`The file ${name} is not a font.`)
@@ -97,8 +98,53 @@ function drawGlyph(font: hb.Font, glyph: number, unitsPerEm: number): Path {
 export class FontBook {
   private readonly faces = new Map<string, Face | null>()
   private readonly pending = new Map<string, Promise<void>>()
+  /** Faces that people brought, by their families. */
+  private readonly own = new Map<string, OwnFace[]>()
+  private readonly adopted = new Set<string>()
+  private looked = new WeakMap<object, FontFile[]>()
 
   constructor(private readonly load: FontLoader) {}
+
+  /** Has the faces of a design, or of a list of those that people brought. */
+  adopt(faces: Iterable<OwnFace>): void {
+    for (const face of faces) {
+      const id = ownFaceId(face)
+      if (this.adopted.has(id)) continue
+      this.adopted.add(id)
+      this.own.set(face.family, [...(this.own.get(face.family) ?? []), face])
+      this.looked = new WeakMap()
+    }
+  }
+  /** How many faces were adopted: a style may have other files after that. */
+  get brought(): number {
+    return this.adopted.size
+  }
+  /** The files to try for a style, in order: of a family that people brought its nearest face, then the fallbacks. */
+  filesFor(style: { family: string; weight: number; italic: boolean }): FontFile[] {
+    const held = this.looked.get(style)
+    if (held) return held
+    const own = nearestFace(this.own.get(style.family) ?? [], style)
+    const { weight, italic } = style
+    const files = own
+      ? [
+          { slug: 'own', script: 'own', weight, italic, source: own.source, index: own.index },
+          ...fallbackFiles(style),
+        ]
+      : filesFor(style)
+    if (Object.isFrozen(style)) this.looked.set(style, files)
+    return files
+  }
+  /** The weights that a family has; null for a shipped one. */
+  weightsOfOwn(family: string): readonly number[] | null {
+    const faces = this.own.get(family)
+    return faces ? [...new Set(faces.map((f) => f.weight))].sort((a, b) => a - b) : null
+  }
+  /** Whether a family is here: shipped, or brought with its file. */
+  knows(family: string): boolean {
+    const faces = this.own.get(family)
+    if (!faces) return isShipped(family)
+    return faces.some((f) => this.faces.get(`own-${f.source}-${f.index}`) !== null)
+  }
 
   /** The open face of a file, or null where it is not (yet) here. */
   face(file: FontFile): Face | null {
@@ -123,7 +169,7 @@ export class FontBook {
         const held = this.pending.get(name)
         if (held) return held
         const job = this.load(file).then((bytes) => {
-          this.faces.set(name, bytes ? openFace(name, bytes) : null)
+          this.faces.set(name, bytes ? openFace(name, bytes, file.index) : null)
           this.pending.delete(name)
         })
         this.pending.set(name, job)

@@ -1,7 +1,7 @@
 import bidiFactory from 'bidi-js'
 import * as hb from 'harfbuzzjs'
 import LineBreaker from 'linebreak'
-import { familyByName, filesFor } from './catalogue'
+import { familyByName } from './catalogue'
 import type { Face, FontBook } from './fonts'
 import type { TypeStyle } from './style'
 
@@ -69,7 +69,8 @@ export function shownText(text: string, style: Pick<TypeStyle, 'case'>): string 
 }
 
 function facesFor(book: FontBook, style: TypeStyle): Face[] {
-  return filesFor(style)
+  return book
+    .filesFor(style)
     .map((f) => book.face(f))
     .filter((f): f is Face => f !== null)
 }

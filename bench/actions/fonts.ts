@@ -1,0 +1,78 @@
+import type { Draft } from 'immer'
+import { bringFaces, replaceFamily } from '@/core/design/families'
+import type { Design } from '@/core/design/schema'
+import { isWorded } from '@/core/kinds/facts'
+import type { Layer } from '@/core/kinds/list'
+import type { OwnFace } from '@/core/type/own-face'
+import { ask } from '@/wire/client'
+import { forgetFont, listFonts } from '@/wire/fonts'
+import type { Bench } from '../state/bench'
+import { uploadFont } from './uploads'
+
+export const isFontFile = ({ name }: { name: string }): boolean => /\.(ttf|otf|woff2?|ttc|otc)$/i.test(name)
+
+/** Has the faces that people brought at hand; without an answer the bench goes on with those of the design. */
+export async function readFonts(bench: Bench): Promise<void> {
+  const read = await ask(listFonts, {}).catch(() => null)
+  if (!read) return
+  bench.fonts.adopt(read.faces)
+  bench.set({ ownFaces: read.faces })
+}
+const RIGHTS: Record<OwnFace['embedding'], string> = {
+  installable: 'may be embedded',
+  editable: 'may be embedded for editing',
+  preview: 'may be embedded for preview and print',
+  restricted: 'may not be embedded: ask its maker before you pass a package on',
+}
+/** What is worth knowing of a family that was brought. */
+export function saysOf(faces: readonly OwnFace[]): string {
+  const [first] = faces
+  if (!first) return ''
+  const count = faces.length === 1 ? 'one face' : `${faces.length} faces`
+  return [count, first.scripts.slice(0, 4).join(', '), RIGHTS[first.embedding]].filter(Boolean).join('; ')
+}
+/** Takes in font files for all designs and says what they are; those that are refused are told one by one. */
+export async function takeFonts(bench: Bench, files: readonly File[]): Promise<string | null> {
+  const taken: OwnFace[] = []
+  for (const file of files) taken.push(...((await uploadFont(bench, file)) ?? []))
+  const [first] = taken
+  if (!first) return null
+  await readFonts(bench)
+  const families = [...new Set(taken.map((f) => f.family))]
+  const told = families.map((name) => `${name}: ${saysOf(taken.filter((f) => f.family === name))}.`)
+  bench.notify(told.join(' '))
+  // What stood in for it gives way.
+  const { design } = bench.store.getState()
+  const missed = families.filter((name) =>
+    Object.values(design.layers).some((l) => isWorded(l) && l.style.family === name),
+  )
+  if (missed.length > 0)
+    bench.edit('Bring a typeface', (d) => {
+      for (const name of missed) bringOwn(bench, d, name)
+    })
+  return first.family
+}
+/** Has the design bring along a family's faces, where people brought them. */
+export const bringOwn = (bench: Bench, d: Draft<Design>, family: string): void =>
+  bringFaces(d, bench.store.getState().ownFaces, family)
+/** The same for all that layers from elsewhere are set in. */
+export function bringOwnFor(bench: Bench, d: Draft<Design>, layers: readonly Layer[]): void {
+  for (const l of layers) if (isWorded(l)) bringOwn(bench, d, l.style.family)
+}
+/** Everything that is set in one family is set in another, in one step. */
+export async function setEverywhere(bench: Bench, from: string, to: string): Promise<void> {
+  const styles = Object.values(bench.store.getState().design.layers).flatMap((l) =>
+    isWorded(l) && l.style.family === from ? [{ ...l.style, family: to }] : [],
+  )
+  await bench.fonts.open(styles.flatMap((s) => bench.fonts.filesFor(s)))
+  bench.commit('Typeface everywhere', (d) => {
+    replaceFamily(d, from, to)
+    bringOwn(bench, d, to)
+  })
+}
+/** Takes a family out of the list; designs that are set in it keep it. */
+export async function dropFont(bench: Bench, family: string): Promise<void> {
+  await ask(forgetFont, { query: { family } })
+  bench.set({ ownFaces: bench.store.getState().ownFaces.filter((f) => f.family !== family) })
+  bench.notify(`${family} is not offered any more. Designs that are set in it keep it.`)
+}
