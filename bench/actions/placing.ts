@@ -1,7 +1,7 @@
 import { newId } from '@/core/basics/ids'
 import { inOrder, keysBetween } from '@/core/basics/order'
 import { luminance } from '@/core/colour/colour'
-import { addLayers, orderAbove } from '@/core/design/commands'
+import { addLayers, freeName, orderAbove } from '@/core/design/commands'
 import { dropStray } from '@/core/design/properties/set'
 import { type Bounds, heightOf, widthOf } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
@@ -57,7 +57,7 @@ export function toMaster(s: BenchState, box: Placement): Placement {
 }
 
 function putNew(bench: Bench, name: string, layer: Layer): void {
-  bench.edit(name, (d) => addLayers(d, [layer]))
+  bench.edit(name, (d) => addLayers(d, [{ ...layer, name: freeName(d, layer.page, layer.name) }]))
   bench.select([layer.id])
 }
 

@@ -98,7 +98,7 @@ export function overSlot(s: Pick<BenchState, 'resolved'>, id: string, at: Point)
 export function swapPicture(
   bench: Bench,
   id: string,
-  p: Pick<Placing, 'info' | 'focal'>,
+  p: Pick<Placing, 'info' | 'focal'> & { label?: string },
   every: boolean,
 ): void {
   const s = bench.store.getState()
@@ -118,6 +118,7 @@ export function swapPicture(
       if (isPhoto(l) && l.source === old) {
         const same = Math.abs(l.sourceWidth / l.sourceHeight / (info.width / info.height) - 1) < 0.005
         // A picture of another proportion fills the same box as a slot: nothing is distorted, the box stays.
+        if (p.label && !l.named) l.name = p.label
         if (same) Object.assign(l, picture)
         else d.layers[l.id] = slotFrom(l, picture)
       } else if (takesPicture(l) && l.picture?.source === old) l.picture = picture

@@ -1,5 +1,5 @@
 import { newId } from '@/core/basics/ids'
-import { keepInside, release } from '@/core/design/commands'
+import { release } from '@/core/design/commands'
 import { followMaster, ofLayers, setOnLayer } from '@/core/design/properties/set'
 import { tie, untie } from '@/core/design/ties'
 import { insidesOf, siblingsOf, withMembers } from '@/core/design/tree'
@@ -7,6 +7,7 @@ import { hasParts, isPhoto, takesPicture } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { fillPage } from '../actions/backdrop'
 import { croppable, startCrop } from '../actions/cropping'
+import { putInside } from '../actions/insides'
 import { makeSlots, slotFormOf, slotInOpening } from '../actions/slot-making'
 import { exchangePictures } from '../actions/slots'
 import { canStrew, setFree, strewSelection } from '../actions/strewing'
@@ -153,9 +154,7 @@ export const belongingCommands = defineCommands([
     needs: needs('a thing and its holder beneath it', (s) => holderFor(s) !== null),
     run: (b) => {
       const found = holderFor(b.store.getState())
-      if (!found) return
-      b.edit('Keep inside', (d) => keepInside(d, found.ids, found.holder))
-      b.select(found.ids)
+      if (found) putInside(b, found.ids, found.holder)
     },
   },
   {

@@ -256,7 +256,7 @@ describe('copies in a row', () => {
     run('duplicate')
     run('duplicate')
     const lefts = Object.values(state().design.layers)
-      .filter((l) => l.name === 'Disc')
+      .filter((l) => l.name.startsWith('Disc'))
       .map((l) => placedBounds(l.placement).left)
       .sort((p, q) => p - q)
     expect(lefts).toEqual([300, 430, 560, 690])

@@ -1,14 +1,18 @@
 'use client'
 import type { Draft } from 'immer'
+import { useEffect, useState } from 'react'
 import type { Paint } from '@/core/colour/paint'
 import { setOnLayer } from '@/core/design/properties/set'
 import { onLayer } from '@/core/design/properties/targets'
 import type { Design } from '@/core/design/schema'
 import { hasParts, isShape, isWorded, takesPicture } from '@/core/kinds/facts'
 import type { LayerOf } from '@/core/kinds/list'
+import { type Artwork, lineWeights, partLabels, readSvg } from '@/core/vector/svg'
 import type { Leaf } from '../actions/handled'
 import { useBench, useBenchState, usePaced } from '../state/bench-context'
 import { Choice } from '../ui/choice'
+import { NumberField } from '../ui/number-field'
+import { serverLoader } from '../worker/loader'
 import { ColourField } from './colour-field'
 import { GradientEditor } from './gradient-editor'
 import { Section } from './section'
@@ -51,7 +55,7 @@ export function FillSection({ leaves }: { leaves: readonly Leaf[] }) {
   return (
     <Section
       title={graphics.length > 0 && !first ? 'Parts' : 'Fill'}
-      own={{ of: leaves.map((l) => onLayer(l.id)), keys: ['fill', 'parts'] }}
+      own={{ of: leaves.map((l) => onLayer(l.id)), keys: ['fill', 'parts', 'weights'] }}
     >
       {first && (
         <>
@@ -92,7 +96,39 @@ const baseColour = (fill: Paint): string => {
   return Object.values(fill.stops).sort((a, b) => a.offset - b.offset)[0]?.colour ?? '#c65a36'
 }
 
-/** Each named part of the graphics with its colour. */
+/** What the files of some graphics say of their parts: what people call them, and how heavy their lines are, px of the page. */
+function useArtwork(graphics: readonly LayerOf<'graphic'>[]): {
+  labels: Record<string, string>
+  weights: Record<string, number>
+} {
+  const [known, setKnown] = useState<Record<string, Artwork>>({})
+  const sources = [...new Set(graphics.map((g) => g.source))].sort().join()
+  useEffect(() => {
+    let here = true
+    for (const source of sources.split(',').filter(Boolean))
+      void serverLoader
+        .graphic(source)
+        .then((text) => {
+          if (here && text) setKnown((k) => ({ ...k, [source]: readSvg(text) }))
+        })
+        .catch(() => undefined)
+    return () => {
+      here = false
+    }
+  }, [sources])
+  const labels: Record<string, string> = {}
+  const weights: Record<string, number> = {}
+  for (const g of graphics) {
+    const art = known[g.source]
+    if (!art) continue
+    Object.assign(labels, partLabels(art))
+    const k = Math.sqrt((g.placement.width / art.width) * (g.placement.height / art.height))
+    for (const [part, weight] of Object.entries(lineWeights(art)))
+      weights[part] ??= weight * k * (g.weights[part] ?? 1)
+  }
+  return { labels, weights }
+}
+/** Each named part of the graphics with its colour, and where it draws lines with their weight. */
 function Parts({ graphics }: { graphics: readonly LayerOf<'graphic'>[] }) {
   const bench = useBench()
   const s = usePaced('stage', (state) => ({
@@ -100,6 +136,7 @@ function Parts({ graphics }: { graphics: readonly LayerOf<'graphic'>[] }) {
     sources: state.sources,
     design: state.design,
   }))
+  const { labels, weights } = useArtwork(graphics)
   const names = [
     ...new Set(graphics.flatMap((g) => Object.keys({ ...s.sources[g.source]?.parts, ...g.parts }))),
   ]
@@ -108,6 +145,12 @@ function Parts({ graphics }: { graphics: readonly LayerOf<'graphic'>[] }) {
       if (part in { ...s.sources[g.source]?.parts, ...g.parts })
         setOnLayer(d, s.channel, g.id, 'parts', { [part]: colour })
   }
+  const weigh = (part: string, to: number) => (d: Draft<Design>) => {
+    for (const g of graphics) {
+      const by = (to / Math.max(0.01, weights[part] ?? 1)) * (g.weights[part] ?? 1)
+      setOnLayer(d, s.channel, g.id, 'weights', { [part]: Math.min(100, Math.max(0, by)) })
+    }
+  }
   return (
     <>
       {names.map((part) => {
@@ -115,15 +158,29 @@ function Parts({ graphics }: { graphics: readonly LayerOf<'graphic'>[] }) {
           graphics
             .map((g) => g.parts[part] ?? s.sources[g.source]?.parts?.[part])
             .find((c) => c !== undefined) ?? '#000000'
+        const name = labels[part] ?? part
         return (
-          <ColourField
-            key={part}
-            label={part}
-            named={part}
-            colour={colour}
-            onPreview={(c) => bench.preview(write(part, c))}
-            onChange={(c) => bench.commit(`Colour of ${part}`, write(part, c))}
-          />
+          <div key={part} className="space-y-1.5">
+            <ColourField
+              label={name}
+              named={name}
+              colour={colour}
+              onPreview={(c) => bench.preview(write(part, c))}
+              onChange={(c) => bench.commit(`Colour of ${name}`, write(part, c))}
+            />
+            {weights[part] !== undefined && (
+              <NumberField
+                label={`Lines of ${name}`}
+                short="lines"
+                unit="px"
+                min={0}
+                max={400}
+                digits={1}
+                value={weights[part]}
+                onChange={(v) => bench.commit(`Lines of ${name}`, weigh(part, v))}
+              />
+            )}
+          </div>
         )
       })}
     </>

@@ -11,6 +11,8 @@ import { useBench, useBenchState } from '../state/bench-context'
 import { Button } from '../ui/button'
 import { Section } from './section'
 
+const nameOfFile = (file: File | undefined): string => file?.name.replace(/\.[a-z0-9]+$/i, '') ?? ''
+
 /** What a picture is, how large it is shown, and another in its place. */
 export function PictureSection({ picture }: { picture: LayerOf<'picture'> }) {
   const bench = useBench()
@@ -40,7 +42,7 @@ export function PictureSection({ picture }: { picture: LayerOf<'picture'> }) {
           const [file] = e.target.files ?? []
           e.target.value = ''
           const info = file ? await upload(bench, file) : null
-          if (info) swapPicture(bench, picture.id, { info }, every.current)
+          if (info) swapPicture(bench, picture.id, { info, label: nameOfFile(file) }, every.current)
         }}
       />
       <div className="flex flex-wrap gap-1.5">

@@ -158,7 +158,7 @@ export const Row = memo(function Row({
               if (name && name !== layerName(layer))
                 bench.edit('Rename', (d) => {
                   const l = d.layers[layer.id]
-                  if (l) l.name = name
+                  if (l) Object.assign(l, { name, named: true })
                 })
             }}
           />

@@ -64,9 +64,7 @@ describe('moving', () => {
     expect(copy).not.toBe('disc')
     expect(at('disc').x).toBe(400)
     expect(at(copy).x).toBe(460)
-    expect(Object.values(bench.store.getState().design.layers).filter((l) => l.name === 'Disc')).toHaveLength(
-      2,
-    )
+    expect(layer(bench, copy).name).toBe('Disc 2')
   })
   it('snaps to the page’s centre and says so; with S held it does not', () => {
     take(['disc'])

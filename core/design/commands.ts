@@ -34,6 +34,14 @@ export function orderBeneath(design: Design, spot: Spot, above: string): string 
   return keyBetween(list[at - 1]?.order ?? null, list[at]?.order ?? null)
 }
 
+/** A name that nothing else on a page has: numbered where there is one of it already. */
+export function freeName(d: Pick<Design, 'layers'>, page: string, name: string): string {
+  if (name === '') return name
+  const taken = new Set(Object.values(d.layers).flatMap((l) => (l.page === page ? [l.name] : [])))
+  if (!taken.has(name)) return name
+  const bare = name.replace(/ \d+$/, '').slice(0, 190)
+  for (let n = 2; ; n++) if (!taken.has(`${bare} ${n}`)) return `${bare} ${n}`
+}
 export function addLayers(d: Design, layers: readonly Layer[]): void {
   for (const layer of layers) d.layers[layer.id] = layer
 }
@@ -103,6 +111,7 @@ export function duplicateLayers(
       d.layers[id] = {
         ...copy,
         id,
+        name: layer.id === root ? freeName(d, layer.page, copy.name) : copy.name,
         parent,
         inside,
         tie: (layer.tie && ties.get(layer.tie)) ?? null,

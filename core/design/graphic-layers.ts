@@ -89,7 +89,8 @@ export function graphicLayers(
   const put = (piece: Piece, parent: string, key: string, inside: string | null): void => {
     const name = piece.name ?? piece.part
     const colour = colourOf(piece.part)
-    const weight = piece.stroke ? piece.stroke.weight * Math.sqrt(Math.abs(fit[0] * fit[3])) : 0
+    const heavier = layer.weights[piece.part] ?? 1
+    const weight = piece.stroke ? piece.stroke.weight * Math.sqrt(Math.abs(fit[0] * fit[3])) * heavier : 0
     const stroke: Stroke = piece.stroke
       ? { ...piece.stroke, colour, weight, dash: [...piece.stroke.dash] }
       : solidStroke

@@ -105,7 +105,7 @@ describe('a holder', () => {
   it('copied is copied with what it holds, independent of it', () => {
     let n = 0
     const d = changed(held(), (x) => void duplicateLayers(x, ['a'], () => `copy${++n}`, { x: 5, y: 5 }))
-    expect(drawn(d)).toBe('a(b) a(b) c')
+    expect(drawn(d)).toBe('a(b) a 2(b) c')
     expect(insidesOf(d, 'a').map((l) => l.id)).toEqual(['b'])
   })
   it('moves, hides and locks what it holds', () => {

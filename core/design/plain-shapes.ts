@@ -69,8 +69,9 @@ function piecesOf(layer: Layer, fonts: FontBook, art: Artwork | null): Piece[] {
   }
   if (!hasParts(layer) || !art) return []
   const fit = scaling(width / art.width, height / art.height)
-  const weight = Math.sqrt(Math.abs(fit[0] * fit[3]))
+  const even = Math.sqrt(Math.abs(fit[0] * fit[3]))
   return art.pieces.map((p): Piece => {
+    const weight = even * (layer.weights[p.part] ?? 1)
     const colour = layer.parts[p.part] ?? art.parts[p.part] ?? '#000000'
     const path = mapPath(p.path, fit)
     const { opacity, evenOdd } = p

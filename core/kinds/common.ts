@@ -35,6 +35,8 @@ export const behaviourSchema = z.object({
 export const common = {
   id,
   name: z.string().max(200),
+  /** A person gave it its name: another picture in its place does not take it away. */
+  named: z.boolean().optional(),
   page: id,
   plane: planeSchema,
   parent: id.nullable(),

@@ -12,9 +12,12 @@ export const pictureContent = {
   focal: focalSchema,
 }
 /** Stored artwork and the colour of each of its named parts. */
+export const lineWeightsSchema = z.record(z.string().max(60), z.number().min(0).max(100))
 export const graphicContent = {
   source: shaSchema,
   parts: z.record(z.string().max(60), colourSchema),
+  /** By part: how many times as heavy its lines are as they were drawn. */
+  weights: lineWeightsSchema.default({}),
 }
 const picture = z.object(pictureContent)
 export type PictureContent = z.infer<typeof picture>

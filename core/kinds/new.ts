@@ -86,7 +86,7 @@ export const graphicLayer = (
   source: string,
   parts: Record<string, string>,
   placement: Placement,
-): LayerOf<'graphic'> => ({ ...common(where, name, placement), kind: 'graphic', source, parts })
+): LayerOf<'graphic'> => ({ ...common(where, name, placement), kind: 'graphic', source, parts, weights: {} })
 export const shapeLayer = (
   where: Where,
   name: string,

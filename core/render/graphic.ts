@@ -73,7 +73,7 @@ export function graphicNode(layer: LayerOf<'graphic'>, art: Artwork, c: Context)
 
 function drawnSpec(piece: Piece, layer: LayerOf<'graphic'>, art: Artwork, fit: Matrix, c: Context): FillSpec {
   const colour = (part: string) => lookUp(layer.parts[part] ?? art.parts[part] ?? '#000000', c.swatches)
-  const weight = Math.sqrt(Math.abs(fit[0] * fit[3]))
+  const weight = Math.sqrt(Math.abs(fit[0] * fit[3])) * (layer.weights[piece.part] ?? 1)
   return {
     path: mapPath(piece.path, fit),
     evenOdd: piece.evenOdd,

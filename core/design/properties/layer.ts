@@ -3,7 +3,7 @@ import { blendModeSchema } from '../../basics/blend-modes'
 import { colourSchema, orderSchema, unitSchema as unit } from '../../basics/values'
 import { paintSchema } from '../../colour/paint'
 import { bendSchema, cornersSchema, type Placement } from '../../geometry/placement-schema'
-import { focalSchema } from '../../kinds/contents'
+import { focalSchema, lineWeightsSchema } from '../../kinds/contents'
 import { panSchema, turnSchema, zoomSchema } from '../../kinds/slot/schema'
 import { strewing } from '../../kinds/strew/schema'
 import { plateSchema } from '../../kinds/type/plate'
@@ -76,6 +76,7 @@ export const layerProperties: readonly Property[] = [
   plain('plate', { words: 'plate', schema: plateSchema.nullable() }),
   entries('layer', 'stroke', { words: 'border', schema: strokeSchema.partial() }),
   entries('layer', 'parts', { words: 'colours', schema: z.record(z.string().max(60), colourSchema) }),
+  entries('layer', 'weights', { words: 'line weights', schema: lineWeightsSchema }),
   plain('radii', { words: 'corners', schema: radiiSchema, sizes: true }),
   plain('corners', { words: 'count of corners', schema: shapeContent.corners }),
   plain('inner', { words: 'depth of the star', schema: shapeContent.inner }),

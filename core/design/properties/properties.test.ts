@@ -45,7 +45,7 @@ const box = boxAt(100, 100, 300, 200)
 /** A design with one of everything: each kind of layer, treatment and mask, a swatch, a recipe. */
 function everything(): Design {
   const design = blankDesign('d1', 'All', presetSpecs(['square-post', 'wide-header']))
-  const things = [{ kind: 'graphic' as const, ratio: 1, source: SHA, parts: {} }]
+  const things = [{ kind: 'graphic' as const, ratio: 1, source: SHA, parts: {}, weights: {} }]
   const layers = [
     pictureLayer(at('picture'), 'Photo', { sha: SHA, width: 400, height: 300 }, box),
     graphicLayer(at('graphic'), 'Art', SHA, { body: '#112233' }, box),

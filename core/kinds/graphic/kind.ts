@@ -15,5 +15,11 @@ export const graphic: KindDefinition<GraphicLayer> = {
     return { light: parts.reduce((s, p) => s + p.light, 0) / (parts.length || 1), alpha: 0.5 }
   },
   colours: (layer) => Object.values(layer.parts),
-  thing: ({ placement, source, parts }) => ({ kind: 'graphic', ratio: ratioOf(placement), source, parts }),
+  thing: ({ placement, source, parts, weights }) => ({
+    kind: 'graphic',
+    ratio: ratioOf(placement),
+    source,
+    parts,
+    weights,
+  }),
 }

@@ -50,3 +50,22 @@ export type Artwork = {
 /** All pieces that nodes show. */
 export const piecesOf = (nodes: readonly ArtNode[]): Piece[] =>
   nodes.flatMap((n) => (n.piece ? [n.piece] : piecesOf(n.group.children)))
+
+/** What people call a part: the name that the file gives to the first of what it colours, or its own. */
+export function partLabels(art: Pick<Artwork, 'pieces' | 'parts'>): Record<string, string> {
+  const out: Record<string, string> = {}
+  const used = new Set<string>()
+  for (const part of Object.keys(art.parts)) {
+    const name = /^colour \d+$/.test(part) ? art.pieces.find((p) => p.part === part && p.name)?.name : part
+    const label = name && !used.has(name) ? name : part
+    used.add(label)
+    out[part] = label
+  }
+  return out
+}
+/** The weight of the lines that each part draws, in the artwork’s own units; of several the widest. */
+export function lineWeights(art: Pick<Artwork, 'pieces'>): Record<string, number> {
+  const out: Record<string, number> = {}
+  for (const p of art.pieces) if (p.stroke) out[p.part] = Math.max(out[p.part] ?? 0, p.stroke.weight)
+  return out
+}
