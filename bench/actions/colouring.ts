@@ -119,6 +119,11 @@ export async function readMeans(bench: Bench): Promise<ReadonlyMap<string, strin
   return out
 }
 
+/** The colour that each selected thing has as a whole, pictures told from their px. */
+export async function ownColours(bench: Bench): Promise<ReadonlyMap<string, string>> {
+  const means = await readMeans(bench)
+  return new Map(coloured(bench).map((l) => [l.id, ownColour(bench, l, means)]))
+}
 /** What was selected as it was before a colour was tried: colours are told by that, not by the one tried last. */
 let grip: { leaves: Leaf[]; means: Map<string, string> } | null = null
 /** Gives all that is selected one colour, light and shade kept; `shown` while it is chosen. */

@@ -200,6 +200,23 @@ export const usedColour = (s: BenchState): string => {
   return swatch ? `swatch:${swatch.id}` : '#c65a36'
 }
 
+/** Ink that is read on what is seen at a point of the page. */
+export async function inkAt(bench: Bench, at: Point): Promise<string> {
+  const s = bench.store.getState()
+  const under = await bench.client.ask<[number, number, number, number] | null>({
+    ask: 'sample',
+    x: at.x * stageScale(s),
+    y: at.y * stageScale(s),
+    radius: 3,
+  })
+  const dark = under
+    ? luminance({ r: under[0] / 255, g: under[1] / 255, b: under[2] / 255 }) < DARK_GROUND && under[3] > 40
+    : false
+  return dark ? '#ffffff' : '#1c1c1c'
+}
+/** On ground of less luminance white is read better. */
+const DARK_GROUND = 0.32
+
 /** A text box, ready to type, in a colour that shows on what lies beneath. */
 export async function addType(bench: Bench, at: Point, width?: number): Promise<void> {
   const s = bench.store.getState()
@@ -208,15 +225,7 @@ export async function addType(bench: Bench, at: Point, width?: number): Promise<
     Math.round(Math.min(s.resolved.width, s.resolved.height) * 0.075),
   )
   const w = width ?? Math.min(s.resolved.width * 0.6, s.resolved.width - at.x - 8)
-  const under = await bench.client.ask<[number, number, number, number] | null>({
-    ask: 'sample',
-    x: at.x * stageScale(s),
-    y: at.y * stageScale(s),
-    radius: 3,
-  })
-  const dark = under
-    ? luminance({ r: under[0] / 255, g: under[1] / 255, b: under[2] / 255 }) < 0.32 && under[3] > 40
-    : false
+  const ink = await inkAt(bench, at)
   const master = s.design.channels[s.design.master]
   const k = master ? Math.min(master.width / s.resolved.width, master.height / s.resolved.height) : 1
   const style = { ...plainStyle, size: s.channel === s.design.master ? size : size * k }
@@ -225,7 +234,7 @@ export async function addType(bench: Bench, at: Point, width?: number): Promise<
     '',
     toMaster(s, boxAt(at.x, at.y - size * 0.55, Math.max(size * 2, w), size * style.leading)),
     style,
-    dark ? '#ffffff' : '#1c1c1c',
+    ink,
   )
   // Words that were given no width break where the page ends; their box hugs them.
   if (width === undefined) made.hugs = made.placement.width

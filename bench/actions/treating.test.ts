@@ -59,6 +59,22 @@ describe('treatments on several things', () => {
     addTreatment(bench, 'blur')
     expect(treatmentsOf(layer(bench, 'disc'))[1]?.radius).toBe(21)
   })
+  it('that recolour go by the colour that each thing has itself', async () => {
+    bench.edit('Colours', (d) => {
+      for (const [id, colour] of [
+        ['disc', '#204080'],
+        ['card', '#e0a020'],
+      ] as const) {
+        const l = d.layers[id]
+        if (l && 'fill' in l) l.fill = { kind: 'solid', colour }
+      }
+    })
+    bench.select(['disc', 'card'])
+    addTreatment(bench, 'recolour')
+    await vi.waitFor(() => expect(treatmentsOf(layer(bench, 'card'))).toHaveLength(1))
+    expect(treatmentsOf(layer(bench, 'disc'))[0]?.from).toBe('#204080')
+    expect(treatmentsOf(layer(bench, 'card'))[0]?.from).toBe('#e0a020')
+  })
   it('are put in another order, each place once', () => {
     bench.select(['disc'])
     for (const kind of ['blur', 'invert', 'grain']) addTreatment(bench, kind)

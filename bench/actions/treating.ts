@@ -15,6 +15,7 @@ import { beginsWith } from '@/core/treatments/sized'
 import { type WordRecipe, wordTreatments } from '@/core/treatments/word-recipes'
 import type { Bench, BenchState } from '../state/bench'
 import { setThings, thingOn } from '../state/properties'
+import { ownColours } from './colouring'
 import { toMaster } from './placing'
 import { wearerOf } from './wearer'
 
@@ -114,8 +115,14 @@ export function addGrade(
 const last = new Map<string, Record<string, unknown>>()
 const settingsOf = ({ id: _i, order: _o, on: _n, mask: _m, ...rest }: Treatment) => rest
 
-/** Gives each selected thing one more treatment, after those it has. */
+/** Gives each selected thing one more treatment, after those it has. What is recoloured goes by the colour that it has itself. */
 export function addTreatment(bench: Bench, kind: string): void {
+  if (kind !== 'recolour') return addOne(bench, kind, new Map())
+  void ownColours(bench).then((colours) =>
+    addOne(bench, kind, new Map([...colours].map(([id, from]) => [id, { from }]))),
+  )
+}
+function addOne(bench: Bench, kind: string, told: ReadonlyMap<string, Partial<Treatment>>): void {
   const ids = treatableOrTold(bench, `Select what is to have ${labelOf(kind).toLowerCase()}.`)
   if (ids.length === 0) return
   const begun = new Map(
@@ -131,7 +138,12 @@ export function addTreatment(bench: Bench, kind: string): void {
         order: keyBetween(treatmentsOf(layer).at(-1)?.order ?? null, null),
       })
       // What goes by the thing itself is told anew for each; all else is as it was last set.
-      layer.treatments[made.id] = { ...made, ...last.get(kind), ...begun.get(layer.id) }
+      layer.treatments[made.id] = {
+        ...made,
+        ...last.get(kind),
+        ...begun.get(layer.id),
+        ...told.get(layer.id),
+      }
     }
   })
 }

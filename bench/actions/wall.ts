@@ -216,3 +216,8 @@ export function carryOverPages(bench: Bench): void {
   const pages = new Set(made.map((m) => design.pages[m.page]?.name ?? ''))
   bench.notify(`Carried over to ${[...pages].join(', ')}.`)
 }
+/** Opens the wall with the other arrangements of a channel beneath the one that it has. */
+export function openTries(bench: Bench, channel: string): void {
+  if (!bench.store.getState().wall) toggleWall(bench)
+  if (bench.store.getState().wall?.trying?.channel !== channel) tryOthers(bench, channel)
+}

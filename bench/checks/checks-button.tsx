@@ -10,6 +10,7 @@ import { type Mend, mendsFor } from '@/core/checks/mends'
 import type { Accepted } from '@/core/design/accepted-schema'
 import type { Design } from '@/core/design/schema'
 import { acceptedFindings, mend, shownFindings } from '../actions/mending'
+import { openTries } from '../actions/wall'
 import { useBench, usePaced } from '../state/bench-context'
 import { Button } from '../ui/button'
 
@@ -81,6 +82,18 @@ function Row({ f, all, design }: { f: Finding; all: readonly Finding[]; design: 
         {mendsFor(f, design).map((m) => (
           <Offered key={m.id} m={m} f={f} alike={alike.filter((o) => m.fits(o, design))} />
         ))}
+        {f.check === 'stale' && (
+          <Button
+            small
+            look="ghost"
+            onClick={() => {
+              bench.show(f.page, f.channel)
+              openTries(bench, f.channel)
+            }}
+          >
+            Now and then
+          </Button>
+        )}
         <Accept f={f} />
       </p>
     </li>

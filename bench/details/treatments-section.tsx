@@ -1,7 +1,6 @@
 'use client'
 import { BookOpen, ClipboardPaste, Copy, EyeOff, Plus } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
-import { treatedBy } from '@/core/design/follow'
 import { onLayer } from '@/core/design/properties/targets'
 import type { Layer } from '@/core/kinds/list'
 import { kindOf } from '@/core/kinds/list'
@@ -106,14 +105,7 @@ export function TreatmentsSection({ layers }: { layers: readonly Layer[] }) {
                     {treatmentDefinitions
                       .filter((d) => d.group === group)
                       .map((d) => (
-                        <MenuItem
-                          key={d.kind}
-                          onSelect={() => {
-                            addTreatment(bench, d.kind)
-                            const now = treatedBy(bench.store.getState().design, first.id)
-                            setOpen((now && treatmentsOf(now).at(-1)?.id) ?? null)
-                          }}
-                        >
+                        <MenuItem key={d.kind} onSelect={() => addTreatment(bench, d.kind)}>
                           {d.label}
                         </MenuItem>
                       ))}
@@ -192,7 +184,7 @@ function useOpened(
     before.current = { layer, ids }
     const known = was.layer === layer
     const fresh = known ? ids.filter((id) => !was.ids.includes(id)) : ids
-    const [only, more] = fresh
-    if (only && !more && (known || made)) open(only)
+    const newest = fresh.at(-1)
+    if (newest && (known || (made && fresh.length === 1))) open(newest)
   }, [key])
 }

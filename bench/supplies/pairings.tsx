@@ -4,23 +4,25 @@ import { keyBetween } from '@/core/basics/order'
 import { addLayers } from '@/core/design/commands'
 import { boxAt, typeLayer } from '@/core/kinds/new'
 import { pairings } from '@/supplies/catalogue'
-import { spotFor } from '../actions/placing'
+import { inkAt, spotFor } from '../actions/placing'
 import { useBench } from '../state/bench-context'
 
 /** A headline and what goes with it, set in a pairing of faces. */
 export function Pairings() {
   const bench = useBench()
-  const place = (p: (typeof pairings)[number]) => {
+  const place = async (p: (typeof pairings)[number]) => {
     const s = bench.store.getState()
     const { width, height } = s.resolved
     const short = Math.min(width, height)
     const spot = spotFor(s, 'type')
     const [size, small] = [short * 0.1, Math.max(s.resolved.channel.smallestType, short * 0.034)]
+    const inks = await Promise.all([0.15, 0.3].map((y) => inkAt(bench, { x: width * 0.25, y: height * y })))
     const head = typeLayer(
       { id: newId(), ...spot },
       'A headline\nof two lines',
       boxAt(width * 0.08, height * 0.1, width * 0.8, size * p.head.leading * 2),
       { ...p.head, size },
+      inks[0],
     )
     const line = typeLayer(
       { id: newId(), ...spot, order: keyBetween(spot.order, null) },
@@ -32,6 +34,7 @@ export function Pairings() {
         small * p.small.leading,
       ),
       { ...p.small, size: small },
+      inks[1],
     )
     bench.edit('Place type pairing', (d) => addLayers(d, [head, line]))
     bench.select([head.id, line.id])
@@ -43,7 +46,7 @@ export function Pairings() {
           <button
             type="button"
             className="flex h-[104px] w-full flex-col items-start justify-center gap-1 overflow-hidden rounded-control bg-well px-4 text-left hover:bg-line"
-            onClick={() => place(p)}
+            onClick={() => void place(p)}
             aria-label={`Place the pairing ${p.label}`}
           >
             <PairingFace family={p.head.family} weight={p.head.weight} size={24}>
