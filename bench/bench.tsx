@@ -17,6 +17,7 @@ import { ChooseLayers } from './import/choose-layers'
 import { placeImported } from './import/place-imported'
 import { Lineup } from './lineup/lineup'
 import { Stack } from './stack/stack'
+import { PinnedPicture } from './stage/pinned-picture'
 import { Stage } from './stage/stage'
 import type { Bench as BenchModel, Loaded } from './state/bench'
 import { BenchContext } from './state/bench-context'
@@ -82,8 +83,11 @@ function Room({ bench }: { bench: BenchModel }) {
         <div className="flex min-w-0 flex-1 flex-col">
           <div className="flex min-h-0 flex-1">
             <Details />
-            <main className="relative min-w-0 flex-1">
-              <Stage />
+            <main className="relative flex min-w-0 flex-1 bg-stage">
+              <div className="relative min-w-0 flex-1">
+                <Stage />
+              </div>
+              <PinnedPicture />
             </main>
           </div>
           <div className={`${height} shrink-0`}>

@@ -2,7 +2,7 @@ import sharp from 'sharp'
 import { describe, expect, it, vi } from 'vitest'
 import { study } from '../core/cutout/study'
 import { MASK_TILE } from '../core/masks/mask'
-import { cutAhead, cutOutPicture, studyPicture, tilesOfAlpha } from './cut-out'
+import { believedPicture, cutAhead, cutOutPicture, studyPicture, tilesOfAlpha } from './cut-out'
 
 /** A dark disc on a pale ground, as PNG. */
 const photo = async (side: number, x = 0.5) =>
@@ -79,5 +79,25 @@ describe('a picture that is cut out again and again', () => {
     await expect(studyPicture('small', async () => new Uint8Array(bytes))).rejects.toThrow(
       /too small to cut anything out/,
     )
+  })
+})
+
+describe('what a cut is likely to keep', () => {
+  it('is seen long before it is made: a small picture that veils the ground alone', async () => {
+    const veil = await believedPicture(await photo(1200), [])
+    const { data, info } = await sharp(veil).raw().toBuffer({ resolveWithObject: true })
+    expect(Math.max(info.width, info.height)).toBe(256)
+    const alphaAt = (x: number, y: number) =>
+      data[(Math.round(y * 255) * info.width + Math.round(x * 255)) * 4 + 3]
+    expect(alphaAt(0.5, 0.5)).toBe(0)
+    expect(alphaAt(0.06, 0.06)).toBeGreaterThan(120)
+    expect(alphaAt(0.94, 0.9)).toBeGreaterThan(120)
+  })
+  it('follows what a person says of it', async () => {
+    const drop = [{ x: 0.5, y: 0.5, radius: 0.1, keep: false }]
+    const { data, info } = await sharp(await believedPicture(await photo(600), drop))
+      .raw()
+      .toBuffer({ resolveWithObject: true })
+    expect(data[(128 * info.width + 128) * 4 + 3]).toBeGreaterThan(60)
   })
 })

@@ -2,7 +2,8 @@ import { deflateSync } from 'node:zlib'
 import sharp from 'sharp'
 import { badInput } from '../core/basics/errors'
 import type { Pixels } from '../core/cutout/copies'
-import { cutOut, cutStages } from '../core/cutout/cut-out'
+import { believe, cutOut, cutStages } from '../core/cutout/cut-out'
+import { DROP, KEEP, settledBy } from '../core/cutout/segment'
 import { type Studied, study } from '../core/cutout/study'
 import { writeGreyPng } from '../core/formats/grey-png'
 import { type Dab, MASK_TILE } from '../core/masks/mask'
@@ -106,4 +107,40 @@ export async function cutOutPicture(
     .png({ compressionLevel: 5 })
     .toBuffer()
   return { width, height, tiles: tilesOfAlpha(alpha, width, height), colours: new Uint8Array(png) }
+}
+
+/** The longer side of what is believed, px: enough to see which things stay. */
+const BELIEVED = 256
+/** How much of the ground is veiled, and from which belief to which a thing stays. */
+const VEIL = 0.66
+const [GROUND, THING] = [0.35, 0.65]
+/**
+ * What a cut is likely to keep, told from a very small copy long before it is made: a PNG that veils the ground. Throws
+ * `bad-input` for what is no picture.
+ */
+export async function believedPicture(bytes: Uint8Array, dabs: readonly Dab[]): Promise<Uint8Array> {
+  const { data, info } = await sharp(bytes, { limitInputPixels: false })
+    .rotate()
+    .resize(BELIEVED, BELIEVED, { fit: 'inside' })
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+  const { width, height } = info
+  const belief = believe((memory ??= openMemory()), { width, height, data }, dabs)
+  const veil = Buffer.alloc(width * height * 4, 24)
+  // What a person says of a place holds there, whatever is believed.
+  const settled = settledBy(dabs, width, height)
+  for (const [n, believed] of belief.entries()) {
+    const said = settled[n]
+    let b = believed
+    if (said === KEEP) b = 1
+    else if (said === DROP) b = 0
+    const stays = Math.min(1, Math.max(0, (b - GROUND) / (THING - GROUND)))
+    veil[4 * n + 3] = Math.round(255 * VEIL * (1 - stays))
+  }
+  return new Uint8Array(
+    await sharp(veil, { raw: { width, height, channels: 4 } })
+      .png()
+      .toBuffer(),
+  )
 }

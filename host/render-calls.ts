@@ -14,7 +14,7 @@ import type { Dab } from '../core/masks/mask'
 import { pageBounds } from '../core/render/plan'
 import { renderPage } from '../core/render/render-page'
 import type { ResolvedPage } from '../core/resolve/resolved'
-import { cutAhead, cutOutPicture, studyPicture } from './cut-out'
+import { believedPicture, cutAhead, cutOutPicture, studyPicture } from './cut-out'
 import { encodePicture, encodeWithin } from './encode'
 import { writeWhole } from './files'
 import { type IntakeCalls, intakeCalls } from './intake'
@@ -89,6 +89,11 @@ export const renderCalls = {
     withHost(TURN.picture, async () => {
       const studied = await studyPicture(input.sha, readBlob)
       return studied && cutOutPicture(studied, input.dabs, progress)
+    }),
+  believe: (input: { sha: string; dabs: Dab[] }) =>
+    withHost(TURN.preview, async () => {
+      const bytes = await readBlob(input.sha)
+      return bytes ? believedPicture(bytes, input.dabs) : null
     }),
   study: (input: { sha: string }) => withHost(TURN.picture, () => cutAhead(input.sha, readBlob)),
   pickTouching: (input: { sha: string; asked: PickAsked }) =>

@@ -1,9 +1,9 @@
 import { badInput, missing } from '../core/basics/errors'
 import type { Dab } from '../core/masks/mask'
 import type { AnswerOf } from '../wire/call'
-import { cleanMask, cutOut, pickTouching, studyForCut } from '../wire/masks'
+import { believedCut, cleanMask, cutOut, pickTouching, studyForCut } from '../wire/masks'
 import { storeMaskTiles, storeUpload } from './blobs'
-import { maskThread, stopMaskThread } from './render'
+import { maskThread, renderThread, stopMaskThread } from './render'
 
 /** Stores the tiles that have something of their own; gives the names of all. */
 async function storedTiles(made: Record<string, Uint8Array | 'full'>): Promise<Record<string, string>> {
@@ -35,6 +35,15 @@ export async function storeCutOut(
   const tiles = await storedTiles(made.tiles)
   const colours = Object.keys(tiles).length > 0 ? (await storeUpload(made.colours, 'colours')).info.sha : null
   return { width: made.width, height: made.height, tiles, colours }
+}
+
+/** What a cut of a stored picture is likely to keep, told at once on another thread than the one that cuts. Nothing is stored. */
+export async function believed(input: unknown): Promise<AnswerOf<typeof believedCut>> {
+  const read = believedCut.body.safeParse(input)
+  if (!read.success) throw badInput('This is not a picture that can be looked at. Nothing was changed.')
+  const { source, dabs } = read.data as { source: string; dabs: Dab[] }
+  const veil = await renderThread().call('believe', { sha: source, dabs })
+  return { veil: veil ? `data:image/png;base64,${Buffer.from(veil).toString('base64')}` : null }
 }
 
 /** Looks at a stored picture that is likely to be cut out next, so that the cut itself takes less; whether it was. Nothing is stored. */

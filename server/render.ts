@@ -24,6 +24,8 @@ export type RenderCalls = {
       colours: Uint8Array
     } | null
   }
+  /** What a cut is likely to keep: a PNG that veils the rest. */
+  believe: { in: { sha: string; dabs: Dab[] }; out: Uint8Array | null }
   /** Looks at a picture that may be cut out next; false where it is not stored. */
   study: { in: { sha: string }; out: boolean }
   pickTouching: {

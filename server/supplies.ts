@@ -1,6 +1,6 @@
 import { sql } from 'kysely'
 import { COLOUR_FAMILIES, type ColourFamily } from '../core/colour/families'
-import { fitAll, wordsIn } from '../core/text/near'
+import { fitMost, wordsIn } from '../core/text/near'
 import { MANNERS, type Manner, supplies as shipped } from '../supplies/catalogue'
 import { readBlob, type SourceInfo, sourceInfo, storeUpload } from './blobs'
 import { now, type Store, store, type Tables } from './database'
@@ -210,7 +210,7 @@ export async function searchSupplies(query: SupplyQuery): Promise<{ items: Suppl
       (!colour || r.colours.split(' ').includes(colour)),
   )
   const model = query.like ? all.find((r) => r.id === query.like) : undefined
-  if (asked.length > 0) rows = ranked(rows, (r) => fitAll(asked, r.words), 0)
+  if (asked.length > 0) rows = ranked(rows, (r) => fitMost(asked, r.words), 0)
   if (model)
     rows = ranked(
       rows.filter((r) => r !== model),

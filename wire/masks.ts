@@ -15,6 +15,13 @@ export const cutOut = call({
   body: z.object({ source: shaSchema, dabs: dabsSchema }),
   answer: z.object({ ...made, colours: z.string().nullable() }),
 })
+/** What a cut is likely to keep: a small picture over the stored one that veils the rest, as a data URL; null where it is gone. */
+export const believedCut = call({
+  method: 'POST',
+  path: '/api/cutouts/believed',
+  body: z.object({ source: shaSchema, dabs: dabsSchema }),
+  answer: z.object({ veil: z.string().nullable() }),
+})
 /** Looks at a picture that is likely to be cut out next. */
 export const studyForCut = call({
   method: 'POST',

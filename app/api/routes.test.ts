@@ -10,6 +10,7 @@ import { editOf, openTemporaryStore, setOpacity, storedDesign } from '@/server/t
 import * as blob from './blobs/[sha]/route'
 import * as blobs from './blobs/route'
 import * as campaigns from './campaigns/route'
+import * as believed from './cutouts/believed/route'
 import * as cutouts from './cutouts/route'
 import * as study from './cutouts/study/route'
 import * as delivery from './deliveries/[id]/route'
@@ -326,7 +327,7 @@ describe('cutting out', () => {
     ['an empty body', {}],
     ['no picture', { source: 'x' }],
   ])('refuses %s, and says that nothing was changed', async (_what, body) => {
-    for (const route of [cutouts, study]) {
+    for (const route of [cutouts, study, believed]) {
       const answer = await told(await route.POST(ask(body)))
       expect(answer).toMatchObject({ status: 400 })
       expect(answer.message).toMatch(/Nothing was changed/)

@@ -10,7 +10,7 @@ import { frameMatrix } from '@/core/masks/mask-frame'
 import { frameOf } from '@/core/render/masked'
 import type { AnswerOf } from '@/wire/call'
 import { ask } from '@/wire/client'
-import { cutOut as cutting, studyForCut as study } from '@/wire/masks'
+import { believedCut, cutOut as cutting, studyForCut as study } from '@/wire/masks'
 import type { Bench, BenchState } from '../state/bench'
 import { resolvedOf } from './handled'
 import { asked } from './mask-work'
@@ -84,9 +84,22 @@ async function cut(
   running = mine
   const before = cutOf(layer)
   const pending = dabs.slice(before?.cut?.dabs.length ?? 0)
-  const tell = (share: number) =>
-    running === mine && bench.set({ cutting: { layer: layer.id, dabs: pending, running: true, share } })
+  let veil: string | null = null
+  let far = 0
+  const tell = (share: number) => {
+    far = share
+    const seen = veil ? { veil } : {}
+    if (running === mine)
+      bench.set({ cutting: { layer: layer.id, dabs: pending, running: true, share, ...seen } })
+  }
   tell(0)
+  // What it believes is shown at once; the cut itself refines it.
+  ask(believedCut, { body: { source: layer.source, dabs: [...dabs] }, signal: mine.signal })
+    .then((told) => {
+      veil = told.veil
+      tell(far)
+    })
+    .catch(() => undefined)
   const made = await asked(bench, cutting, {
     body: { source: layer.source, dabs: [...dabs] },
     signal: mine.signal,
@@ -142,7 +155,9 @@ export function beginDabs(bench: Bench, at: Point, other: boolean): StrokeInHand
     return null
   }
   const { layer, frame, dabs } = found
-  if (!cutOf(layer)) {
+  // As soon as it is seen what the cut would keep, dabs say what is wrong with it.
+  const believed = s.cutting?.layer === layer.id && s.cutting.veil !== undefined
+  if (!cutOf(layer) && !believed) {
     void cutOut(bench, [layer])
     return null
   }

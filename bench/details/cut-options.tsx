@@ -45,7 +45,7 @@ export function CutOptions() {
         </Button>
       )}
       {count === 0 && <p className="text-tiny text-soft">Select a photo on the stage.</p>}
-      {mask && (
+      {(mask || cutting?.veil) && (
         <>
           <Either
             options={[
@@ -62,14 +62,16 @@ export function CutOptions() {
             max={1000}
             onChange={(size) => set({ size })}
           />
-          <label className="flex items-center gap-2 text-small">
-            <input
-              type="checkbox"
-              checked={mask.cut?.clean ?? false}
-              onChange={(e) => setClean(bench, e.target.checked)}
-            />
-            take the old ground out of its edge
-          </label>
+          {mask && (
+            <label className="flex items-center gap-2 text-small">
+              <input
+                type="checkbox"
+                checked={mask.cut?.clean ?? false}
+                onChange={(e) => setClean(bench, e.target.checked)}
+              />
+              take the old ground out of its edge
+            </label>
+          )}
           <p className="text-tiny text-soft">
             Dab what is wrong: {dab.keep ? 'what is to stay' : 'what is to go'}. With Alt the other way.
           </p>

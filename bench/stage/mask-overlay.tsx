@@ -1,6 +1,8 @@
-import { apply, type Point } from '@/core/geometry/matrix'
+import { apply, compose, type Point } from '@/core/geometry/matrix'
+import { matrixOf } from '@/core/geometry/placement'
 import { frameMatrix } from '@/core/masks/mask-frame'
 import { cutInHand } from '../actions/cutting'
+import { resolvedOf } from '../actions/handled'
 import { maskInHand } from '../actions/masks'
 import { useBenchState } from '../state/bench-context'
 import { maskCorners, maskEnds } from './mask-gesture'
@@ -53,6 +55,28 @@ export function MaskGrips({ width, height }: Size) {
   )
 }
 
+/** What a cut that is being made is likely to keep: the rest of the picture veiled. */
+export function CutVeil() {
+  const s = useBenchState((state) => ({
+    view: state.view,
+    resolved: state.resolved,
+    cutting: state.cutting,
+  }))
+  const layer = s.cutting?.veil ? resolvedOf(s, s.cutting.layer)?.layer : undefined
+  if (!layer || !s.cutting?.veil) return null
+  const { width, height } = layer.placement
+  const m = compose(matrixOf(layer.placement), [s.view.zoom, 0, 0, s.view.zoom, s.view.x, s.view.y])
+  return (
+    <image
+      data-veil
+      href={s.cutting.veil}
+      width={width}
+      height={height}
+      preserveAspectRatio="none"
+      transform={`matrix(${m.join(' ')})`}
+    />
+  )
+}
 /** Where a picture that is being cut out was corrected: a plus keeps, a minus drops. */
 export function CutDabs() {
   const s = useBenchState((state) => ({

@@ -20,7 +20,7 @@ import { BendGrips } from './bend-overlay'
 import type { DrawnStore } from './drawn'
 import { FadeGrips } from './fade-overlay'
 import { GuideLines } from './guide-lines'
-import { BrushOutline, CutDabs, MaskGrips } from './mask-overlay'
+import { BrushOutline, CutDabs, CutVeil, MaskGrips } from './mask-overlay'
 import { Handles, Line, path, type Size } from './overlay-parts'
 import { PathPoints } from './path-overlay'
 import { SpeckRings } from './specks-overlay'
@@ -355,6 +355,7 @@ function Marks({ drawn, width, height }: { drawn: DrawnStore } & Size) {
         />
       )}
       {d.brush && <BrushOutline at={d.brush} zoom={view.zoom} />}
+      <CutVeil />
       <CutDabs />
       <WeaveSites />
       <PathPoints />

@@ -5,7 +5,7 @@ import { IconButton } from '../ui/button'
 
 const [LEAST, MOST] = [120, 560]
 
-/** The reference picture, pinned in view in the stage's corner: seen while building, never delivered. */
+/** The reference picture, pinned in view beside the stage, never over the page: seen while building, never delivered. */
 export function PinnedPicture() {
   const bench = useBench()
   const reference = useBenchState((s) => s.design.reference)
@@ -20,7 +20,7 @@ export function PinnedPicture() {
   return (
     <figure
       aria-label={`Reference picture: ${shown.name}`}
-      className="absolute top-6 right-3 z-10 overflow-hidden rounded-control border border-line bg-panel shadow-lg"
+      className="relative m-2 shrink-0 self-start overflow-hidden rounded-control border border-line bg-panel shadow-lg"
       style={{ width }}
       onPointerDown={(e) => e.stopPropagation()}
     >

@@ -22,7 +22,6 @@ import { PageOverlay } from './page-overlay'
 import { Painter } from './painter'
 import { thingsAt } from './peek'
 import { PeekList } from './peek-list'
-import { PinnedPicture } from './pinned-picture'
 import { zoomInSlot } from './reframe-gesture'
 import { Rulers } from './rulers'
 import { tools } from './tools/list'
@@ -241,7 +240,6 @@ export function Stage() {
         <WallNames width={size.width} height={size.height} />
         <WallBand />
         {!s.hidden && !s.wall && <Rulers width={size.width} height={size.height} />}
-        <PinnedPicture />
         <PeekList width={size.width} height={size.height} />
         <ZoomNote />
       </section>

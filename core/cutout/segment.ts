@@ -20,8 +20,8 @@ const SPREAD = 0.012
 /** How far a dab goes over plain picture, shares of the shorter side, and how many px of that a step costs to where the opposite is believed. */
 const REACH = 0.08
 const OTHERWISE = 80
-const KEEP = 1
-const DROP = 2
+export const KEEP = 1
+export const DROP = 2
 /** What holds a px to the side that it was told to be of. */
 const certain = (side: number): number => (side === KEEP ? 1e4 : -1e4)
 

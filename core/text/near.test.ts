@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { fitAll, fitOf, nearlySame, wordsIn } from './near'
+import { fitAll, fitMost, fitOf, nearlySame, wordsIn } from './near'
 
 /** Edit distance with swaps of neighbours (optimal string alignment), the long way: the reference. */
 function distance(a: string, b: string): number {
@@ -53,5 +53,24 @@ describe('forgiving search', () => {
     expect(fitAll(['blue', 'cup'], ['dipped', 'cup', 'blue'])).toBe(1)
     expect(fitAll(['blue', 'plate'], ['dipped', 'cup', 'blue'])).toBe(0)
     expect(fitAll([], ['anything'])).toBe(1)
+  })
+})
+
+describe('a phrase', () => {
+  const of = (asked: string, text: string) => fitMost(wordsIn(asked), wordsIn(text))
+  it('finds what most of its words fit, best first', () => {
+    const all = ['red balloon', 'balloon bunch red birthday', 'blue bowl', 'birthday cake']
+    const found = all
+      .map((t) => [t, of('a red birthday balloon', t)] as const)
+      .filter(([, fit]) => fit > 0)
+      .sort((a, b) => b[1] - a[1])
+      .map(([t]) => t)
+    expect(found).toEqual(['balloon bunch red birthday', 'red balloon'])
+  })
+  it('of two words is found whole, and small words beside others do not count', () => {
+    expect(of('red cup', 'red bowl')).toBe(0)
+    expect(of('cup on a table', 'blue cup table')).toBeGreaterThan(0)
+    expect(of('', 'anything')).toBe(1)
+    expect(of('ox', 'ox cart')).toBe(1)
   })
 })

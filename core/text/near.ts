@@ -57,3 +57,19 @@ export function fitAll(asked: readonly string[], words: readonly string[]): numb
   }
   return asked.length === 0 ? 1 : sum / asked.length
 }
+
+/** Shorter words say little beside others: *a*, *on*. */
+const LEAST_TELLING = 3
+/**
+ * How well a phrase fits the words of a text, 0 to 1: more than half of its words must be found, and those that find more come
+ * first. What is asked with one or two words must be found whole.
+ */
+export function fitMost(asked: readonly string[], words: readonly string[]): number {
+  const telling = asked.filter((a) => a.length >= LEAST_TELLING)
+  const phrase = telling.length > 1 ? telling : asked
+  const fits = phrase.map((a) => words.reduce((best, w) => Math.max(best, fitOf(a, w)), 0))
+  const found = fits.filter((f) => f > 0).length
+  if (phrase.length === 0) return 1
+  if (found * 2 <= phrase.length) return 0
+  return (fits.reduce((sum, f) => sum + f, 0) / phrase.length) * (found / phrase.length)
+}

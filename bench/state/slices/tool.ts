@@ -24,7 +24,14 @@ export type ToolSlice = {
   /** What the next box drawn on the stage is for. */
   areaFor: AreaUse
   /** A picture that is being cut out now, how far that is (0–1), and dabs that are not in its mask yet. */
-  cutting: { layer: string; dabs: readonly Dab[]; running: boolean; share: number } | null
+  cutting: {
+    layer: string
+    dabs: readonly Dab[]
+    running: boolean
+    share: number
+    /** What the cut is likely to keep, while it is made: a picture over the layer’s own that veils the rest. */
+    veil?: string
+  } | null
   /** Specks that are looked for: of which layer, up to which size (px of the page), what was found, and which of them are to stay. */
   specks: {
     layer: string
