@@ -76,14 +76,14 @@ test('a treatment is added, typed, exaggerated and compared by held keys, put in
 
   // Set free it is a layer of its own and looks the same; undone it is a treatment again.
   await page.getByRole('button', { name: 'Set free as a layer' }).click()
-  await expect(row(page, 'Cast shadow of Rectangle')).toBeVisible()
+  await expect(row(page, 'Cast shadow of Rectangle 2')).toBeVisible()
   await settled(page)
   const freed = await colourAt(page, 900, 500)
   freed.forEach((v, n) => expect(Math.abs(v - (shadow[n] ?? 0))).toBeLessThan(3))
   await stage(page).focus()
   await page.keyboard.press('Control+z')
   await settled(page)
-  await row(page, 'Rectangle').first().click()
+  await row(page, 'Rectangle 2').click()
   await settled(page)
 
   // Before the inversion the shadow is inverted with the thing.
@@ -98,7 +98,7 @@ test('a treatment is added, typed, exaggerated and compared by held keys, put in
 
   // The other thing gets the same in one step.
   await run(page, 'Copy the treatments')
-  await row(page, 'Rectangle').last().click()
+  await row(page, 'Rectangle').click()
   await stage(page).focus()
   await run(page, 'Paste treatments')
   await settled(page)
@@ -131,7 +131,7 @@ test('a treatment is added, typed, exaggerated and compared by held keys, put in
   // Both follow it: what is changed on one changes on the other, in one step.
   await page.getByRole('button', { name: 'Recipes' }).click()
   await page.getByRole('button', { name: 'Duotone', exact: true }).click()
-  await row(page, 'Rectangle').first().click()
+  await row(page, 'Rectangle 2').click()
   // What was put on it lies open.
   await expect(page.getByRole('button', { name: 'Treatment: Duotone' })).toHaveAttribute(
     'aria-expanded',

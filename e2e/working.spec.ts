@@ -269,10 +269,17 @@ test('layers of a layered file are chosen, as layers or as one picture, and lie 
   expect(Object.values((await stored(page, id)).layers)).toHaveLength(1)
 })
 
-test('type is bent along an arc and pulled by a corner; straightened it is as before', async ({ page }) => {
+test('type is bent along an arc and pulled by a corner; straightened it is seen as before', async ({
+  page,
+}) => {
   await openDesign(page, 'three-dips')
   const title = async () =>
     Object.values((await stored(page, 'three-dips')).layers).find((l) => l.name === 'Title')?.placement
+  /** What is bent is the words: the box comes to hug them, from the corner that they begin at. */
+  const corner = (p: Awaited<ReturnType<typeof title>>) => [
+    (p?.x ?? 0) - (p?.width ?? 0) / 2,
+    (p?.y ?? 0) - (p?.height ?? 0) / 2,
+  ]
   const before = await title()
   await row(page, 'Title').click()
   await page.getByText('Bend and perspective').click()
@@ -293,10 +300,12 @@ test('type is bent along an arc and pulled by a corner; straightened it is as be
   await drag(page, from, { x: from.x - 40, y: from.y + 30 })
   await page.keyboard.up('Control')
   await settled(page)
-  const corner = (await title())?.corners?.[1]
-  expect(corner?.x).toBeLessThan(-0.02)
-  expect(corner?.y).toBeGreaterThan(0.02)
+  const pulled = (await title())?.corners?.[1]
+  expect(pulled?.x).toBeLessThan(-0.02)
+  expect(pulled?.y).toBeGreaterThan(0.02)
   await page.getByRole('button', { name: 'Straighten' }).click()
   await settled(page)
-  expect(await title()).toEqual(before)
+  const after = await title()
+  expect([after?.bend, after?.corners]).toEqual([undefined, undefined])
+  corner(before).forEach((v, n) => expect(corner(after)[n]).toBeCloseTo(v, 3))
 })

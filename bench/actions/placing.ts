@@ -70,7 +70,7 @@ function fitting(s: BenchState, width: number, height: number, share: number, at
 }
 
 /** A supply or file as a new layer in a box of the page (px of the channel shown), seen where it lands. */
-function layerFor(bench: Bench, s: BenchState, p: Placing, box: Bounds): Layer {
+export function layerFor(bench: Bench, s: BenchState, p: Placing, box: Bounds): Layer {
   const graphic = p.info.kind === 'graphic'
   const covers = p.kind === 'texture' && !graphic
   let plane: Plane | undefined
@@ -279,8 +279,13 @@ function placeStretches(
 }
 
 const nameOf = (file: File): string => file.name.replace(/\.[a-z0-9]+$/i, '')
-/** Takes in files and places them about a point, side by side and in one step. */
-export async function placeFiles(bench: Bench, files: readonly File[], at?: Point): Promise<void> {
+/** Takes in files and lays them about a point in one step: side by side, where it is not said otherwise. */
+export async function placeFiles(
+  bench: Bench,
+  files: readonly File[],
+  at?: Point,
+  lay: (bench: Bench, all: readonly Placing[], at?: Point) => void = placeSeveral,
+): Promise<void> {
   const all: Placing[] = []
   for (const file of files) {
     if (/\.ora$/i.test(file.name)) {
@@ -293,7 +298,7 @@ export async function placeFiles(bench: Bench, files: readonly File[], at?: Poin
       placeStretches(bench, info.stretches, nameOf(file), { width: info.width, height: info.height }, at)
     else all.push({ info, label: nameOf(file), kind: info.opaque ? 'photo' : 'cutout' })
   }
-  if (all.length > 0) placeSeveral(bench, all, at)
+  if (all.length > 0) lay(bench, all, at)
 }
 
 /** What a drag with the tool in hand would draw, in the middle of the page; for keys. */

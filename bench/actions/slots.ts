@@ -16,6 +16,7 @@ import type { SlotLayer } from '@/core/kinds/slot/schema'
 import { findResolved, flatResolved } from '@/core/resolve/resolved'
 import type { Bench, BenchState } from '../state/bench'
 import { isFontFile, takeFonts } from './fonts'
+import { gatherSources, isBeside } from './gathering'
 import type { Placing } from './landing'
 import { placeFiles, placeSeveral } from './placing'
 import { upload } from './uploads'
@@ -204,6 +205,8 @@ export async function dropFiles(bench: Bench, given: readonly File[], at: Point)
   if (fonts.length > 0) await takeFonts(bench, fonts)
   const files = given.filter((f) => !isFontFile(f))
   if (files.length === 0) return
+  // Dropped beside the page they are to wait there.
+  if (isBeside(bench.store.getState(), at)) return placeFiles(bench, files, at, gatherSources)
   const [only] = files
   const slot = files.length === 1 ? slotUnder(bench.store.getState(), at) : null
   if (slot && only && !/\.(ora|svg)$/i.test(only.name)) {

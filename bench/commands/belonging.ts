@@ -7,6 +7,7 @@ import { hasParts, isPhoto, takesPicture } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { fillPage } from '../actions/backdrop'
 import { croppable, startCrop } from '../actions/cropping'
+import { gather } from '../actions/gathering'
 import { putInside } from '../actions/insides'
 import { makeSlots, slotFormOf, slotInOpening } from '../actions/slot-making'
 import { exchangePictures } from '../actions/slots'
@@ -74,6 +75,17 @@ export const belongingCommands = defineCommands([
     section: 'Arrange',
     needs: oneSelected,
     run: fillPage,
+  },
+  {
+    id: 'gather',
+    label: 'Gather: let it wait beside the page',
+    words: 'apron pasteboard aside park keep outside off page later',
+    section: 'Arrange',
+    needs: needs(
+      'something selected, on the master',
+      (s) => s.selection.length > 0 && s.channel === s.design.master,
+    ),
+    run: gather,
   },
   {
     id: 'strew',

@@ -4,6 +4,7 @@ import type { Fault } from '../arrange/faults/fault'
 import { weightOf } from '../arrange/faults/list'
 import type { Source } from '../arrange/source'
 import type { Reading } from '../compose/read'
+import { waitsOnApron } from '../design/apron'
 import type { Chosen } from '../design/chosen-schema'
 import { ratioGroupOf } from '../design/ratio-groups'
 import { placedBy } from '../design/register'
@@ -49,9 +50,11 @@ function numberOf(thing: object | null): number {
 }
 const kept = new WeakMap<AdaptContext['fonts'], Map<string, Adapted>>()
 
-/** What takes part in an arrangement: shown things that lie where they are placed themselves. */
-export const arrangedNodes = ({ nodes, design }: PageTree): LayerNode[] =>
-  nodes.filter((n) => n.layer.shown && placedBy(design, n.layer.id) === n.layer.id)
+/** What takes part in an arrangement: shown things of the page that lie where they are placed themselves. */
+export const arrangedNodes = ({ nodes, design, master }: PageTree): LayerNode[] =>
+  nodes.filter(
+    (n) => n.layer.shown && placedBy(design, n.layer.id) === n.layer.id && !waitsOnApron(n, master),
+  )
 
 /**
  * A page laid out on its channel. What was laid out is kept by all that it is made from: layers, both channels, colours, the
