@@ -38,8 +38,24 @@ export const cuttable = (s: Pick<BenchState, 'design' | 'selection'>): LayerOf<'
     return isPhoto(layer) && !isLocked(s.design, id) ? [layer] : []
   })
 
+/** What is believed of the picture that was looked at last, as soon as it is told. */
+let ahead: { source: string; veil: Promise<string | null> } | null = null
+/** What a cut is likely to keep; known already of a picture that was looked at ahead. */
+function veilOf(source: string, dabs: readonly Dab[], signal?: AbortSignal): Promise<string | null> {
+  if (dabs.length === 0 && ahead?.source === source) return ahead.veil
+  return ask(believedCut, { body: { source, dabs: [...dabs] }, ...(signal ? { signal } : {}) }).then(
+    (told) => told.veil,
+  )
+}
 /** Has a picture looked at that is likely to be cut out next: the press then takes less. Nobody waits for it or hears of it. */
 export function studyAhead(source: string): void {
+  if (ahead?.source !== source) {
+    const veil = veilOf(source, [])
+    ahead = { source, veil }
+    veil.catch(() => {
+      ahead = null
+    })
+  }
   ask(study, { body: { source } }).catch(() => undefined)
 }
 
@@ -94,9 +110,9 @@ async function cut(
   }
   tell(0)
   // What it believes is shown at once; the cut itself refines it.
-  ask(believedCut, { body: { source: layer.source, dabs: [...dabs] }, signal: mine.signal })
+  veilOf(layer.source, dabs, mine.signal)
     .then((told) => {
-      veil = told.veil
+      veil = told
       tell(far)
     })
     .catch(() => undefined)
