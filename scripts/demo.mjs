@@ -8,8 +8,8 @@ await main(async () => {
     say('Starting over: everything made so far is removed.')
     rmSync(process.env.VIVID_DATA ?? '.data', { recursive: true, force: true })
   }
-  install()
-  await build()
+  await install(build)
+  say('Preparing the samples …')
   run('Preparing the data', process.execPath, ['scripts/run.mjs', 'cli/seed.ts'])
   const port = process.env.PORT ?? '3000'
   const server = spawn(

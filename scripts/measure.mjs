@@ -4,7 +4,7 @@ import { bundle } from './run.mjs'
 import { browser, build, install, main } from './set-up.mjs'
 
 await main(async () => {
-  install()
+  await install()
   browser()
   await build()
   // Scenes for cutting out are traced by the run itself.

@@ -1,5 +1,5 @@
 // Installs and builds what is missing: packages, the compiled database driver, kernels, fonts. Says what it does.
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { copyFileSync, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 
@@ -15,6 +15,20 @@ export function run(what, command, args, options = {}) {
   if (status !== 0) throw new SetUpProblem(`${what} failed${error ? ` (${error.message})` : ''}.`)
 }
 
+/** The same beside other things; ends when it has ended. */
+function runBeside(what, command, args) {
+  const begun = Date.now()
+  const child = spawn(command, args, { stdio: ['ignore', 'ignore', 'inherit'] })
+  return new Promise((resolve, reject) => {
+    child.on('error', (thrown) => reject(new SetUpProblem(`${what} failed (${thrown.message}).`)))
+    child.on('exit', (status) => {
+      if (status !== 0) return reject(new SetUpProblem(`${what} failed.`))
+      say(`${what}: done in ${Math.round((Date.now() - begun) / 1000)} s.`)
+      resolve()
+    })
+  })
+}
+
 const driver = 'node_modules/better-sqlite3/build/Release/better_sqlite3.node'
 function loads() {
   return (
@@ -24,13 +38,17 @@ function loads() {
   )
 }
 
-export function install() {
+/** Installs what is missing; `meanwhile` is done while the database driver is compiled, which takes longest. */
+export async function install(meanwhile = async () => {}) {
   const [major] = process.versions.node.split('.').map(Number)
   if (major < 20) throw new SetUpProblem(`Node.js 20 or newer is needed; this is ${process.version}.`)
   const stamp = createHash('sha256').update(readFileSync('package-lock.json')).digest('hex')
   const mark = 'node_modules/.vivid-lock'
-  if (!existsSync(mark) || readFileSync(mark, 'utf8') !== stamp) {
-    say('Installing packages (npm ci) …')
+  const fresh = !existsSync(mark) || readFileSync(mark, 'utf8') !== stamp
+  let compiling = null
+  let keep = () => {}
+  if (fresh) {
+    say('1 of 3: installing packages (npm ci) …')
     const version = JSON.parse(readFileSync('package-lock.json', 'utf8')).packages[
       'node_modules/better-sqlite3'
     ].version
@@ -48,19 +66,26 @@ export function install() {
       copyFileSync(kept, driver)
     }
     if (!loads()) {
-      say('Compiling the database driver; this takes about two minutes, once …')
-      run('Compiling the database driver (a C++ compiler, make and python3 are needed)', 'npm', [
-        'rebuild',
-        'better-sqlite3',
-        '--loglevel=error',
-      ])
+      say('2 of 3: compiling the database driver, about two minutes, once; the rest goes on beside it …')
+      compiling = runBeside(
+        'Compiling the database driver (a C++ compiler, make and python3 are needed)',
+        'npm',
+        ['rebuild', 'better-sqlite3', '--loglevel=error'],
+      )
+      // Told where it is waited for.
+      compiling.catch(() => {})
     }
-    mkdirSync('.cache', { recursive: true })
-    copyFileSync(driver, kept)
-    writeFileSync(mark, stamp)
+    keep = () => {
+      mkdirSync('.cache', { recursive: true })
+      copyFileSync(driver, kept)
+      writeFileSync(mark, stamp)
+    }
   }
   run('Compiling the pixel kernels', process.execPath, ['scripts/kernels.mjs'])
   run('Unpacking the fonts', process.execPath, ['scripts/fonts.mjs'])
+  await meanwhile()
+  await compiling
+  keep()
 }
 
 /** Builds the application when a source is newer than the last build. */
@@ -90,7 +115,7 @@ export async function build() {
   const newest = Math.max(...files.map((f) => statSync(f).mtimeMs))
   const mark = '.next/BUILD_ID'
   if (existsSync(mark) && statSync(mark).mtimeMs > newest) return
-  say('Building the application …')
+  say('Building the application, about two minutes …')
   run('Building the application', process.execPath, ['node_modules/next/dist/bin/next', 'build'], {
     stdio: ['ignore', 'ignore', 'inherit'],
   })

@@ -3,8 +3,7 @@ import { checks, node } from './checks.mjs'
 import { browser, build, install, main, say } from './set-up.mjs'
 
 await main(async () => {
-  install()
-  browser()
+  await install(async () => void browser())
   checks()
   node('Unit tests', 'node_modules/vitest/vitest.mjs', 'run')
   await build()
