@@ -50,14 +50,19 @@ function lights({ plan, host }: CheckContext): Light {
 }
 /** Letters below this, px of the checked picture, have strokes of hardly more than a px. */
 const FINE = 44
-/** The lightness within a letter that is farthest from what lies around it. */
-function purest(places: readonly { own: number; around: readonly number[] }[]): number {
-  const all = places.flatMap((p) => p.around).sort((a, b) => a - b)
-  const middle = all[all.length >> 1] as number
-  return places.reduce(
-    (m, { own }) => (contrastRatio(own, middle) > contrastRatio(m, middle) ? own : m),
-    middle,
-  )
+type Seen = { own: number; around: readonly number[] }
+/** The lightness that letters are drawn in: of the letter that stands out most where it is farthest from what lies around it. */
+function inkOf(letters: readonly (readonly Seen[])[]): number {
+  let [ink, most] = [0, 0]
+  for (const places of letters) {
+    const all = places.flatMap((p) => p.around).sort((a, b) => a - b)
+    const middle = all[all.length >> 1] as number
+    for (const { own } of places) {
+      const ratio = contrastRatio(own, middle)
+      if (ratio > most) [ink, most] = [own, ratio]
+    }
+  }
+  return ink
 }
 /** Whether a point lies within outlines by the nonzero winding rule. */
 function within(outlines: readonly Outline[], x: number, y: number): boolean {
@@ -124,14 +129,14 @@ export function letterContrasts(c: CheckContext, { layer, layout }: SetType): Le
   const deep = far(WITHIN, 0.9)
   const glyphs = layout.lines.flatMap((line) => line.glyphs.filter((g) => g.face.outline(g.glyph).length > 0))
   const every = Math.max(1, Math.ceil(glyphs.length / LETTERS))
-  return glyphs.flatMap((g, n): LetterContrast[] => {
+  const letters = glyphs.flatMap((g, n): { index: number; places: Seen[]; box: Bounds }[] => {
     if (n % every !== 0) return []
     const outlines = flatten(
       mapPath(g.face.outline(g.glyph), [size * stretch, 0, 0, size, g.x, g.y]),
       [1, 0, 0, 1, 0, 0],
       0.02 * size,
     )
-    const places = placesOn(outlines).flatMap((p): { own: number; around: number[] }[] => {
+    const places = placesOn(outlines).flatMap((p): Seen[] => {
       const into = [1, -1].find((s) => within(outlines, p.x + p.nx * s * deep, p.y + p.ny * s * deep))
       // A stroke that is thinner on both sides tells nothing there.
       if (!into || within(outlines, p.x - p.nx * into * deep, p.y - p.ny * into * deep)) return []
@@ -143,21 +148,21 @@ export function letterContrasts(c: CheckContext, { layer, layout }: SetType): Le
       })
       return around.length > 0 ? [{ own, around }] : []
     })
-    if (places.length < FEWEST) return []
-    // Thin strokes of small letters are nowhere of their own colour alone: the purest place tells it for all.
-    const pure = size * c.scale < FINE ? purest(places) : null
-    const ratios = places.map(({ own, around }) =>
-      Math.max(...around.map((l) => contrastRatio(pure ?? own, l))),
-    )
-    ratios.sort((a, b) => a - b)
-    const box = outlines.map((o) => boxOf(o)).reduce(union)
-    return [
-      {
-        index: g.cluster,
-        ratio: ratios[Math.floor(ratios.length * WORSE)] as number,
-        at: shownBounds(layer.placement, box),
-      },
-    ]
+    return places.length < FEWEST
+      ? []
+      : [{ index: g.cluster, places, box: outlines.map((o) => boxOf(o)).reduce(union) }]
+  })
+  // Thin strokes of small letters are nowhere of their own colour alone: the purest place of all of them tells it.
+  const ink = size * c.scale < FINE && letters.length > 0 ? inkOf(letters.map((l) => l.places)) : null
+  return letters.map(({ index, places, box }): LetterContrast => {
+    const ratios = places
+      .map(({ own, around }) => Math.max(...around.map((l) => contrastRatio(ink ?? own, l))))
+      .sort((a, b) => a - b)
+    return {
+      index,
+      ratio: ratios[Math.floor(ratios.length * WORSE)] as number,
+      at: shownBounds(layer.placement, box),
+    }
   })
 }
 function boxOf({ points }: Outline): Bounds {
