@@ -59,6 +59,7 @@ export function SeenFields({ layers }: { layers: readonly Layer[] }) {
           <span className="w-20">
             <NumberField
               label="Least share of what it takes on the master"
+              short=""
               unit="%"
               min={10}
               max={200}

@@ -315,7 +315,10 @@ class Builder {
   /** What people said is read in another order changes places; what they did not speak of stays, and what lies at an edge. */
   private asSaid(nodes: readonly Node[], fromRight: boolean): readonly Node[] {
     const places = placesInOrder(this.relations)
-    const placeOf = (n: Node) => Math.min(...n.items.map((i) => places.get(i.id) ?? Number.POSITIVE_INFINITY))
+    // What rides on a thing says nothing of when that is read.
+    const itemsOf = (n: Node) => (n.kind === 'ridden' ? n.host.items : n.items)
+    const placeOf = (n: Node) =>
+      Math.min(...itemsOf(n).map((i) => places.get(i.id) ?? Number.POSITIVE_INFINITY))
     const moves = (n: Node) => n.over.size === 0 && Number.isFinite(placeOf(n))
     const sorted = nodes.filter(moves).sort((a, b) => (placeOf(a) - placeOf(b)) * (fromRight ? -1 : 1))
     return nodes.map((n) => (moves(n) ? (sorted.shift() as Node) : n))
