@@ -3,7 +3,6 @@ import { openFonts } from '../../host/fonts'
 import { inOrder } from '../basics/order'
 import { type Item, itemsOf } from '../compose/item'
 import { read, sentenceOf } from '../compose/read'
-import { readingOrder } from '../compose/reading-order'
 import type { Channel } from '../design/channel-schema'
 import { ownChannel } from '../design/channels'
 import type { Design } from '../design/schema'
@@ -68,19 +67,6 @@ describe('arranging', () => {
       if (!relation) throw new Error('It was not understood.')
       expect(sentenceOf(relation, made.reading.items, second.id)).toContain('is read first')
       expect(sentenceOf(relation, made.reading.items, first.id)).toContain('is read after')
-    })
-    it('stays as it was where the order that they gave is the one it has, badges or not', () => {
-      const design = make(['title', 'offer'])
-      const wide = channelOf(1500, 500)
-      const left = (items: readonly Item[]) =>
-        items
-          .filter((i) => i.node.layer.name.startsWith('Offer picture'))
-          .sort((a, b) => a.ink.left - b.ink.left || a.ink.top - b.ink.top)
-          .map((i) => i.id)
-      const { made, items } = placed(design, wide)
-      const said = [{ kind: 'order' as const, members: readingOrder(made.reading) }]
-      const again = arrange({ ...sourceOf(design), said }, wide, null, context)
-      expect(left(itemsOf(again.nodes, fonts, context.lightOf))).toEqual(left(items))
     })
     it('takes at least its share of the page', () => {
       const design = make(['title', 'hero'])
