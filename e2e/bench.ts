@@ -147,7 +147,6 @@ export async function place(page: Page, label: string): Promise<void> {
   await page.getByRole('button', { name: `Place ${label}`, exact: true }).click()
   await expect(row(page, label)).toBeVisible()
 }
-/** A begun square post with the stage in hand and the drawer closed. */
 /** Makes a photo of the supplies the backdrop, by the button on its tile. */
 export async function makeBackdrop(page: Page, label: string): Promise<void> {
   await page.getByRole('tab', { name: 'Photos' }).click()
@@ -155,6 +154,7 @@ export async function makeBackdrop(page: Page, label: string): Promise<void> {
   await tile.hover()
   await tile.getByRole('button', { name: 'Make backdrop' }).click()
 }
+/** A begun square post with the stage in hand and the drawer closed. */
 export async function beginPost(page: Page, name: string): Promise<string> {
   const id = await newDesign(page, name, ['Square post'])
   await closeSupplies(page)
@@ -165,4 +165,13 @@ export async function beginPost(page: Page, name: string): Promise<string> {
 export async function press(page: Page, x: number, y: number): Promise<void> {
   const at = await onStage(page, x, y)
   await page.mouse.click(at.x, at.y)
+}
+/** Writes words where they are pressed, px of the page, with the type tool. */
+export async function typeAt(page: Page, text: string, x: number, y: number): Promise<void> {
+  await page.keyboard.press('5')
+  await press(page, x, y)
+  await expect(page.getByLabel('Text of the selected layer')).toBeFocused()
+  await page.keyboard.type(text)
+  await page.keyboard.press('Escape')
+  await settled(page)
 }

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { decode } from 'fast-png'
 import { unzipSync } from 'fflate'
-import { drag, makeBackdrop, newDesign, onStage, row, settled, stored } from './bench'
+import { drag, makeBackdrop, newDesign, onStage, row, settled, stored, typeAt } from './bench'
 import { expect, test } from './test'
 
 test('from an empty shelf to exported files', async ({ page }) => {
@@ -30,14 +30,8 @@ test('from an empty shelf to exported files', async ({ page }) => {
   await test.step('type is written in place', async () => {
     await page.getByRole('region', { name: 'Stage' }).focus()
     await page.keyboard.press('Escape')
-    await page.keyboard.press('5')
-    const at = await onStage(page, 120, 140)
-    await page.mouse.click(at.x, at.y)
-    await expect(page.getByLabel('Text of the selected layer')).toBeFocused()
-    await page.keyboard.type('Market day')
-    await page.keyboard.press('Escape')
+    await typeAt(page, 'Market day', 120, 140)
     await expect(row(page, 'Market day')).toBeVisible()
-    await settled(page)
     const type = Object.values((await stored(page, id)).layers).find((l) => l.kind === 'type')
     expect(type).toMatchObject({ text: 'Market day', plane: 'message' })
     // The shelf photo is dark there, so the default colour is light.

@@ -1,5 +1,5 @@
 import { strToU8, zipSync } from 'fflate'
-import { drag, newDesign, onStage, openDesign, row, settled, stored } from './bench'
+import { drag, newDesign, onStage, openDesign, row, settled, stored, typeAt } from './bench'
 import { expect, test } from './test'
 
 /** A PNG header that claims a size, with nothing behind it. */
@@ -142,13 +142,7 @@ test('two tabs: edits of different layers merge, of the same one are kept as a v
   await page.keyboard.press('3')
   await drag(page, await onStage(page, 120, 120), await onStage(page, 320, 320))
   await page.keyboard.press('Escape')
-  await page.keyboard.press('5')
-  const at = await onStage(page, 500, 700)
-  await page.mouse.click(at.x, at.y)
-  await expect(page.getByLabel('Text of the selected layer')).toBeFocused()
-  await page.keyboard.type('First words')
-  await page.keyboard.press('Escape')
-  await settled(page)
+  await typeAt(page, 'First words', 500, 700)
   const other = await context.newPage()
   await openDesign(other, id)
 

@@ -1,4 +1,4 @@
-import { newDesign, onStage, row, run, settled, stored } from './bench'
+import { drawBox, newDesign, onStage, row, run, settled, stored, typeAt } from './bench'
 import { expect, test } from './test'
 
 /** The one text of a design. */
@@ -12,13 +12,8 @@ test('words are typed where they are pressed, hugged by their box, lettered wide
   page,
 }) => {
   const id = await newDesign(page, 'Words', ['Square post', 'Wide header'])
-  await page.keyboard.press('5')
+  await typeAt(page, 'Kiln', 160, 400)
   const at = await onStage(page, 160, 400)
-  await page.mouse.click(at.x, at.y)
-  await expect(page.getByLabel('Text of the selected layer')).toBeFocused()
-  await page.keyboard.type('Kiln')
-  await page.keyboard.press('Escape')
-  await settled(page)
   const short = await words(page, id)
   expect(short.hugs).toBeGreaterThan(short.placement.width)
   await page.mouse.dblclick(at.x + 12, at.y)
@@ -68,13 +63,7 @@ test('a group slants as one thing; what is gathered waits beside the page', asyn
   const id = await newDesign(page, 'Groups', ['Square post'])
   for (const by of [0, 1]) {
     await page.keyboard.press('3')
-    const from = await onStage(page, 300 + 220 * by, 300)
-    const to = await onStage(page, 480 + 220 * by, 480)
-    await page.mouse.move(from.x, from.y)
-    await page.mouse.down()
-    await page.mouse.move(to.x, to.y, { steps: 4 })
-    await page.mouse.up()
-    await settled(page)
+    await drawBox(page, [300 + 220 * by, 300], [480 + 220 * by, 480])
   }
   await page.keyboard.press('Control+a')
   await page.keyboard.press('Control+g')

@@ -4,6 +4,7 @@ import type { Paint } from '@/core/colour/paint'
 import { addLayers, duplicateLayers, orderAbove, orderBeneath } from '@/core/design/commands'
 import { orderAfter, putMask } from '@/core/design/mask-commands'
 import { setOnLayer } from '@/core/design/properties/set'
+import { tie } from '@/core/design/ties'
 import { writeColourPng } from '@/core/formats/grey-png'
 import type { Bounds } from '@/core/geometry/bounds'
 import { apply, inverse } from '@/core/geometry/matrix'
@@ -225,6 +226,8 @@ export async function setFree(bench: Bench, id: string, treatment: string): Prom
       },
     ])
     delete d.layers[id]?.treatments[treatment]
+    // The two are one thing: moved, turned, sized and duplicated together until they are untied.
+    tie(d, [id, picture.id], newId())
   })
   bench.select([picture.id])
 }

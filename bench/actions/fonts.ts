@@ -72,7 +72,11 @@ export async function setEverywhere(bench: Bench, from: string, to: string): Pro
 }
 /** Takes a family out of the list; designs that are set in it keep it. */
 export async function dropFont(bench: Bench, family: string): Promise<void> {
-  await ask(forgetFont, { query: { family } })
+  try {
+    await ask(forgetFont, { query: { family } })
+  } catch {
+    return bench.notify(`${family} could not be taken out: the server does not answer. Try again.`, 'trouble')
+  }
   bench.set({ ownFaces: bench.store.getState().ownFaces.filter((f) => f.family !== family) })
   bench.notify(`${family} is not offered any more. Designs that are set in it keep it.`)
 }

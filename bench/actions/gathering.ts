@@ -1,4 +1,4 @@
-import { addLayers, freeName, place } from '@/core/design/commands'
+import { addNumbered, place } from '@/core/design/commands'
 import { leavesOf } from '@/core/design/tree'
 import { type Bounds, heightOf, overlaps, unionOf, widthOf } from '@/core/geometry/bounds'
 import { moved } from '@/core/geometry/placement'
@@ -64,9 +64,7 @@ export function gatherSources(bench: Bench, all: readonly Placing[]): void {
     const box = boxes[n]
     return box ? [layerFor(bench, s, p.kind === 'texture' ? { ...p, kind: 'photo' } : p, box)] : []
   })
-  bench.edit(all.length > 1 ? `Gather ${all.length} files` : 'Gather a file', (d) => {
-    for (const l of layers) addLayers(d, [{ ...l, name: freeName(d, l.page, l.name) }])
-  })
+  bench.edit(all.length > 1 ? `Gather ${all.length} files` : 'Gather a file', (d) => addNumbered(d, layers))
   bench.select(layers.map((l) => l.id))
   bench.notify('They wait on the apron, beside the page: on no channel until they are moved onto it.')
 }

@@ -7,7 +7,7 @@ import { withTied } from '@/core/design/ties'
 import { isLocked, leavesOf, membersOf } from '@/core/design/tree'
 import { type Bounds, union } from '@/core/geometry/bounds'
 import type { Matrix, Point } from '@/core/geometry/matrix'
-import { mapped, placedBounds, turnedBox } from '@/core/geometry/placement'
+import { mapAbout, mapped, placedBounds, turnedBox } from '@/core/geometry/placement'
 import type { Placement } from '@/core/geometry/placement-schema'
 import { hasMembers, isPhoto, isShape, isWorded, takesPicture } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
@@ -101,6 +101,10 @@ export function mappedTarget(layer: Leaf, by: Matrix): Target | null {
   return { id: layer.id, placement, ...(Math.abs(kx / ky - 1) < 1e-6 ? { scale: kx } : {}) }
 }
 
+/** How far `by` is, the tangent of an angle, things slant about a point along axes that are turned: the top to the right. */
+export const slantAbout = (about: Point, turned: number, by: number): Matrix =>
+  mapAbout(about, turned, [1, 0, -by, 1, 0, 0])
+
 /** Writes placements to the draft: to the master itself or as changes of the channel shown. */
 export function writeTargets(
   bench: Bench,
@@ -111,6 +115,7 @@ export function writeTargets(
   const s = bench.store.getState()
   const channel = d.channels[s.channel]
   if (!channel) return
+  const onMaster = channel.id === d.master
   for (const t of targets) {
     const was = before.get(t.id)
     const layer = d.layers[t.id]
@@ -118,9 +123,9 @@ export function writeTargets(
     // Parts in register move by the one whose place counts.
     place(d, channel, placedBy(d, t.id), t.placement, was.base)
     // A slot that takes another shape keeps in sight what it showed.
-    if (takesPicture(was.layer) && takesPicture(layer) && isFilled(was.layer) && channel.id === d.master)
+    if (takesPicture(was.layer) && takesPicture(layer) && isFilled(was.layer) && onMaster)
       layer.pan = refitted(was.layer, { ...was.layer, placement: t.placement })
-    if (t.width && isWorded(layer)) delete layer.hugs
+    if (t.width && onMaster && isWorded(layer)) delete layer.hugs
     const [scale, stretch] = [t.scale ?? 1, t.stretch ?? 1]
     if (scale === 1 && stretch === 1) continue
     if (isWorded(was.layer)) {
@@ -129,10 +134,10 @@ export function writeTargets(
         size: Math.max(1, style.size * scale),
         ...(stretch === 1 ? {} : { stretch: clampStretch((style.stretch ?? 1) * stretch) }),
       })
-      if (hugs !== undefined && isWorded(layer)) layer.hugs = hugs * scale * stretch
+      if (hugs !== undefined && onMaster && isWorded(layer)) layer.hugs = hugs * scale * stretch
     }
     if (!t.scale || scale === 1) continue
-    if (!s.weightsFollow || channel.id !== d.master) continue
+    if (!s.weightsFollow || !onMaster) continue
     const sized = withWeights(was.layer, scale)
     layer.treatments = sized.treatments
     if ('stroke' in layer && 'stroke' in sized) {

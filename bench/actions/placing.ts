@@ -1,7 +1,7 @@
 import { newId } from '@/core/basics/ids'
 import { inOrder, keysBetween } from '@/core/basics/order'
 import { luminance } from '@/core/colour/colour'
-import { addLayers, freeName, orderAbove } from '@/core/design/commands'
+import { addLayers, addNumbered, orderAbove } from '@/core/design/commands'
 import { dropStray } from '@/core/design/properties/set'
 import { type Bounds, heightOf, widthOf } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
@@ -57,7 +57,7 @@ export function toMaster(s: BenchState, box: Placement): Placement {
 }
 
 function putNew(bench: Bench, name: string, layer: Layer): void {
-  bench.edit(name, (d) => addLayers(d, [{ ...layer, name: freeName(d, layer.page, layer.name) }]))
+  bench.edit(name, (d) => addNumbered(d, [layer]))
   bench.select([layer.id])
 }
 
@@ -119,7 +119,7 @@ export function placeSeveral(bench: Bench, all: readonly Placing[], at?: Point):
     for (const layer of made) {
       // Each over the one before.
       const { page, plane, parent } = layer
-      addLayers(d, [{ ...layer, order: orderAbove(d, { page, plane, parent }, null) }])
+      addNumbered(d, [{ ...layer, order: orderAbove(d, { page, plane, parent }, null) }])
     }
   })
   bench.select(made.map((l) => l.id))

@@ -1,10 +1,13 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { ownChannel } from '@/core/design/channels'
+import { addChannel } from '@/core/design/commands'
 import { isWorded } from '@/core/kinds/facts'
 import { commandById } from '../commands/list'
+import { resizeOne } from '../stage/gestures'
 import type { Bench } from '../state/bench'
 import { layer, openBench } from '../state/bench.test-data'
 import { bendAs } from './bending'
-import { hugWords, writeType } from './handled'
+import { handledLeaves, hugWords, writeType } from './handled'
 import { seenBounds } from './seen'
 
 vi.mock('idb-keyval', () => import('../state/idb.test-data'))
@@ -56,5 +59,28 @@ describe('words as they are seen', () => {
     expect(box().width).toBe(900)
     const title = layer(bench, 'title')
     expect(isWorded(title) && title.hugs).toBeFalsy()
+  })
+  it('keep the box of the master where they are sized on another channel', () => {
+    bench.edit('Hug', (d) => {
+      const { group: _, ...channel } = ownChannel('wide', 'Wide', 1200, 600)
+      addChannel(d, channel)
+      hugWords(bench, d, 'title', true)
+    })
+    const before = layer(bench, 'title')
+    const page = bench.store.getState().page
+    bench.show(page, 'wide')
+    bench.select(['title'])
+    const [leaf] = handledLeaves(bench)
+    if (!leaf) throw new Error('no words')
+    const sized = resizeOne(bench, leaf, 1, 1, { x: 0, y: 0 })
+    sized.move({ x: 60, y: 20 }, { shift: false, alt: false, free: true })
+    sized.end()
+    const wider = resizeOne(bench, leaf, 1, 0, { x: 0, y: 0 })
+    wider.move({ x: 80, y: 0 }, { shift: false, alt: false, free: true })
+    wider.end()
+    const after = layer(bench, 'title')
+    expect(isWorded(after) && isWorded(before) && after.hugs === before.hugs).toBe(true)
+    expect(after.placement).toEqual(before.placement)
+    expect(Object.keys(bench.store.getState().design.changes).length).toBeGreaterThan(0)
   })
 })

@@ -1,6 +1,7 @@
 import { leavesOf } from '@/core/design/tree'
 import { mirroredAbout, scaledAbout, turnedAbout } from '@/core/geometry/placement'
-import { middleOfSelection, transform, turnOfSelection } from '../actions/handled'
+import { hasMembers } from '@/core/kinds/facts'
+import { mappedTarget, middleOfSelection, slantAbout, transform, turnOfSelection } from '../actions/handled'
 import type { Bench, BenchState } from '../state/bench'
 import { align, sizeAlike, spread } from './align'
 import { defineCommands, needs, severalSelected, someSelected } from './define'
@@ -42,12 +43,19 @@ const scaleBy = (k: number) => (b: Bench) => {
     transform(b, 'Scale', (l) => ({ id: l.id, placement: scaledAbout(l.placement, about, k), scale: k }))
 }
 
-/** Slants by degrees, for keys; each about its own centre. */
-const slantBy = (by: number) => (b: Bench) =>
-  transform(b, 'Slant', (l) => ({
-    id: l.id,
-    placement: { ...l.placement, skew: Math.min(75, Math.max(-75, (l.placement.skew ?? 0) + by)) },
-  }))
+/** Slants by degrees, for keys: one thing about its own centre, several and groups as one about theirs. */
+const slantBy = (by: number) => (b: Bench) => {
+  const s = b.store.getState()
+  const about = middleOfSelection(s)
+  const single = s.selection.length === 1 && !hasMembers(s.design.layers[s.selection[0] ?? ''])
+  if (single || !about)
+    return transform(b, 'Slant', (l) => ({
+      id: l.id,
+      placement: { ...l.placement, skew: Math.min(75, Math.max(-75, (l.placement.skew ?? 0) + by)) },
+    }))
+  const map = slantAbout(about, turnOfSelection(s), Math.tan((by * Math.PI) / 180))
+  transform(b, 'Slant', (l) => mappedTarget(l, map))
+}
 
 /** Two are spread where they are aligned to something else than each other. */
 const enoughToSpread = needs(

@@ -8,10 +8,12 @@ import { newId } from '@/core/basics/ids'
 import { inOrder, keyBetween } from '@/core/basics/order'
 import { fromHex, lookUp, luminance, readColour, worstContrast } from '@/core/colour/colour'
 import { harmony, tones } from '@/core/colour/harmony'
+import { coloursOfPaint } from '@/core/colour/light'
 import type { Design } from '@/core/design/schema'
+import { isWorded } from '@/core/kinds/facts'
 import { kindOf } from '@/core/kinds/list'
 import { pictureColours } from '../actions/colouring'
-import { useBench, usePaced } from '../state/bench-context'
+import { useBench, useBenchState, usePaced } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 import { NameInput } from '../ui/name-input'
 
@@ -210,7 +212,15 @@ const READABLE = [
 /** How readable type would be in a colour where it lies now. */
 function ContrastNote({ layer, hex }: { layer: string; hex: string }) {
   const bench = useBench()
-  const [ground, setGround] = useState<readonly number[] | null>(null)
+  const [under, setGround] = useState<readonly number[] | null>(null)
+  // Words on a plate are read against that.
+  const plate = useBenchState((s) => {
+    const own = s.resolved.layers.find((l) => l.layer.id === layer)?.layer
+    const paint = isWorded(own) ? own.plate?.fill : undefined
+    const [colour] = paint ? coloursOfPaint(paint) : []
+    return colour === undefined ? null : luminance(fromHex(lookUp(colour, s.resolved.swatches)))
+  })
+  const ground = plate === null ? under : [plate]
   useEffect(() => {
     let gone = false
     void bench.client

@@ -39,6 +39,7 @@ import {
   mappedTarget,
   middleOfSelection,
   movedAlong,
+  slantAbout,
   type Target,
   transform,
   turnOfSelection,
@@ -112,9 +113,10 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
       single ? movedAlong(bench) : undefined,
     )
   }
-  const drag = (change: (l: Leaf) => Target) => {
-    const before = grip(bench, leaves)
-    const targets = leaves.map(change)
+  /** The same while the hand moves. */
+  const drag = (change: (l: Leaf) => Target | null, of: readonly Leaf[] = leaves) => {
+    const before = grip(bench, of)
+    const targets = of.flatMap((l) => change(l) ?? [])
     bench.preview((d) => writeTargets(bench, d, targets, before))
   }
   const turnTo =
@@ -165,6 +167,15 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
     const { hugs: _, ...given } = l
     const placement = fitType(bench, { ...given, placement: { ...p, width: value, x: left + value / 2 } })
     return { id: l.id, placement, width: true }
+  }
+  const slant = shared(leaves, (l) => l.placement.skew ?? 0)
+  /** One thing leans by so much; several and groups lean as one, from as far as they all lean already. */
+  const slantTo = (v: number) => {
+    const tangent = (degrees: number) => Math.tan((degrees * Math.PI) / 180)
+    const about = middleOfSelection(bench.store.getState()) ?? centreOf(box)
+    const map = slantAbout(about, turned, tangent(v) - tangent(slant ?? 0))
+    return (l: Leaf): Target | null =>
+      single ? { id: l.id, placement: { ...l.placement, skew: v } } : mappedTarget(l, map)
   }
   const commands = (ids: readonly (readonly [string, typeof RotateCw])[]) =>
     ids.map(([id, Icon]) => {
@@ -248,7 +259,7 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
               v - (single ? only.placement.rotation : turned),
             )
           }
-          onDrag={(v) => drag(turnTo(v))}
+          onDrag={(v) => drag(turnTo(v), handledLeaves(bench, movedAlong(bench)))}
         />
         <NumberField
           label="Slant"
@@ -256,9 +267,9 @@ const Places = memo(function Places({ leaves }: { leaves: readonly Leaf[] }) {
           unit="°"
           min={-75}
           max={75}
-          value={shared(leaves, (l) => l.placement.skew ?? 0)}
-          onChange={(v) => run('Slant', (l) => ({ id: l.id, placement: { ...l.placement, skew: v } }))}
-          onDrag={(v) => drag((l) => ({ id: l.id, placement: { ...l.placement, skew: v } }))}
+          value={slant}
+          onChange={(v) => run('Slant', slantTo(v))}
+          onDrag={(v) => drag(slantTo(v))}
         />
         <div className="col-span-2 flex items-center">
           {leaves.some((l) => 'stroke' in l) && (

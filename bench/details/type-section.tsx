@@ -39,6 +39,7 @@ const CASES = [
 export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) {
   const bench = useBench()
   const smallest = useBenchState((s) => s.resolved.channel.smallestType)
+  const onMaster = useBenchState((s) => s.channel === s.design.master)
   const house = useBenchState((s) => s.house.fonts)
   const ids = leaves.map((l) => l.id)
   const write = (style: Partial<TypeStyle>) => (d: Parameters<Parameters<typeof bench.edit>[1]>[0]) => {
@@ -165,9 +166,11 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
           onChange={(v) => void set('Width of the letters', { stretch: v / 100 })}
           onDrag={(v) => bench.preview(write({ stretch: v / 100 }))}
         />
-        <Tick on={hugs} onChange={hug} label="The box hugs the words">
-          box hugs
-        </Tick>
+        {onMaster && (
+          <Tick on={hugs} onChange={hug} label="The box hugs the words">
+            box hugs
+          </Tick>
+        )}
       </div>
       <div className="flex justify-between">
         <Toggles

@@ -12,11 +12,10 @@ import {
   type Quad,
   squareToQuad,
 } from '@/core/geometry/homography'
-import { apply, inverse, type Matrix, type Point, scaling, turning } from '@/core/geometry/matrix'
+import { apply, inverse, type Point, scaling, turning } from '@/core/geometry/matrix'
 import {
   mapAbout,
   mapBetween,
-  mapped,
   matrixOf,
   moved,
   placedBounds,
@@ -348,17 +347,12 @@ export function slantMany(bench: Bench, hx: number, hy: number, from: Point): Ge
     const by = Math.tan((degrees * Math.PI) / 180)
     const map = mapAbout(about, turn, hy !== 0 ? [1, 0, by, 1, 0, 0] : [1, by, 0, 1, 0, 0])
     return {
-      targets: leaves.flatMap((l) => slantTarget(l, map) ?? []),
+      targets: leaves.flatMap((l) => mappedTarget(l, map) ?? []),
       lines: [],
       note: `slant ${Math.round(-degrees * 10) / 10}°`,
     }
   }
   return targeting(bench, 'Slant', work, along)
-}
-/** Slanted with the others; letters lean, they are set no wider. */
-function slantTarget(l: Leaf, map: Matrix): Target | null {
-  const placement = mapped(l.placement, map)
-  return placement && (isWorded(l) ? mappedTarget(l, map) : { id: l.id, placement })
 }
 /** Moving a corner of several things, or of a group, for perspective: each takes its part of it. */
 export function cornersMany(bench: Bench, corner: 0 | 1 | 2 | 3, from: Point): Gesture | null {

@@ -3,6 +3,7 @@ import { ChevronDown, Star, Trash2, Upload } from 'lucide-react'
 import { Popover } from 'radix-ui'
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { type Family, MANNERS, type Manner } from '@/core/type/catalogue'
+import { ownFaceId } from '@/core/type/own-face'
 import { dropFont, saysOf, takeFonts } from '../actions/fonts'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button } from '../ui/button'
@@ -64,7 +65,12 @@ export function TypefaceList({ onTry, onKeep, value, ...rest }: Props) {
 }
 function Faces({ value, words, house, uses, onTry, onKeep }: Props) {
   const bench = useBench()
-  const brought = useBenchState((s) => s.ownFaces)
+  const { ownFaces, faces } = useBenchState((s) => ({ ownFaces: s.ownFaces, faces: s.design.faces }))
+  // A design that came from elsewhere brings faces of its own.
+  const brought = useMemo(() => {
+    const known = new Set(ownFaces.map(ownFaceId))
+    return [...ownFaces, ...Object.values(faces).filter((f) => !known.has(ownFaceId(f)))]
+  }, [ownFaces, faces])
   const own = useMemo(() => ownFamilies(brought), [brought])
   const [everywhere, setEverywhere] = useState(false)
   const [asked, setAsked] = useState('')
@@ -147,7 +153,7 @@ function Faces({ value, words, house, uses, onTry, onKeep }: Props) {
             liked={kept.favourites.includes(f.name)}
             note={noteOf(f, house, own)}
             says={own.includes(f) ? saysOf(brought.filter((o) => o.family === f.name)) : null}
-            onDrop={own.includes(f) ? () => void dropFont(bench, f.name) : null}
+            onDrop={ownFaces.some((o) => o.family === f.name) ? () => void dropFont(bench, f.name) : null}
             onOver={() => {
               setAt(f.name)
               onTry(f.name)
@@ -240,18 +246,20 @@ function Row(p: {
           <span className="min-w-0 flex-1 truncate" title={p.says}>
             {p.says}
           </span>
-          <button
-            type="button"
-            tabIndex={-1}
-            aria-label={`Offer ${p.family.name} no more`}
-            className="grid size-5 place-items-center opacity-0 group-hover:opacity-100"
-            onClick={(e) => {
-              e.stopPropagation()
-              p.onDrop?.()
-            }}
-          >
-            <Trash2 size={12} />
-          </button>
+          {p.onDrop && (
+            <button
+              type="button"
+              tabIndex={-1}
+              aria-label={`Offer ${p.family.name} no more`}
+              className="grid size-5 place-items-center opacity-0 group-hover:opacity-100"
+              onClick={(e) => {
+                e.stopPropagation()
+                p.onDrop?.()
+              }}
+            >
+              <Trash2 size={12} />
+            </button>
+          )}
         </span>
       )}
       <button

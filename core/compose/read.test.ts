@@ -32,6 +32,15 @@ const words = (b: DesignBuilder, text: string, x: number, y: number, size = 40, 
   b.type('message', text, { x, y, width, height: size * 1.2 }, { ...face, size }, '#111111')
 
 describe('reading a composition', () => {
+  it('takes rows of which a later one is longer for no set, and never fails on them', () => {
+    const { kinds } = told((b) => {
+      words(b, 'One', 100, 100, 40, 300)
+      words(b, 'Two', 100, 300, 40, 300)
+      words(b, 'Three', 100, 500, 40, 300)
+      words(b, 'Four', 600, 500, 40, 300)
+    })
+    expect(kinds('set')).toEqual([])
+  })
   it('tells a label on its button, and not one that only touches it', () => {
     const on = (x: number) =>
       told((b) => {

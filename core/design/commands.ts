@@ -35,12 +35,16 @@ export function orderBeneath(design: Design, spot: Spot, above: string): string 
 }
 
 /** A name that nothing else on a page has: numbered where there is one of it already. */
-export function freeName(d: Pick<Design, 'layers'>, page: string, name: string): string {
+function freeName(d: Pick<Design, 'layers'>, page: string, name: string): string {
   if (name === '') return name
   const taken = new Set(Object.values(d.layers).flatMap((l) => (l.page === page ? [l.name] : [])))
   if (!taken.has(name)) return name
   const bare = name.replace(/ \d+$/, '').slice(0, 190)
   for (let n = 2; ; n++) if (!taken.has(`${bare} ${n}`)) return `${bare} ${n}`
+}
+/** Adds layers one after the other, those whose name is taken numbered. */
+export function addNumbered(d: Design, layers: readonly Layer[]): void {
+  for (const layer of layers) d.layers[layer.id] = { ...layer, name: freeName(d, layer.page, layer.name) }
 }
 export function addLayers(d: Design, layers: readonly Layer[]): void {
   for (const layer of layers) d.layers[layer.id] = layer
@@ -77,6 +81,14 @@ export function removeLayers(d: Design, ids: readonly string[]): void {
       if (m.kind === 'layer' && gone.has(m.layer)) delete layer.masks[m.id]
 }
 
+/** Layers with what rides on them and is tied to them, such as a shadow that was set free. */
+function withRiders(d: Pick<Design, 'layers'>, ids: readonly string[]): string[] {
+  const rides = ({ id, tie, behaviour }: Layer): boolean => {
+    const host = ids.includes(behaviour.host ?? '') ? d.layers[behaviour.host ?? ''] : undefined
+    return !ids.includes(id) && behaviour.kind === 'ride' && tie !== null && host?.tie === tie
+  }
+  return [...ids, ...Object.values(d.layers).flatMap((l) => (rides(l) ? [l.id] : []))]
+}
 /** Copies layers with all they hold, their changes too, directly above the originals; returns new ids by old. */
 export function duplicateLayers(
   d: Design,
@@ -84,8 +96,9 @@ export function duplicateLayers(
   newId: () => string,
   shift: { x: number; y: number },
 ): Map<string, string> {
-  const roots = ids.filter(
-    (id) => !ids.some((other) => other !== id && withMembers(d, other).some((l) => l.id === id)),
+  const all = withRiders(d, ids)
+  const roots = all.filter(
+    (id) => !all.some((other) => other !== id && withMembers(d, other).some((l) => l.id === id)),
   )
   const names = new Map<string, string>()
   for (const root of roots) for (const layer of withMembers(d, root)) names.set(layer.id, newId())

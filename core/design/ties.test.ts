@@ -23,6 +23,22 @@ function four(): Design {
 }
 
 describe('ties', () => {
+  it('take what rides on a thing and is tied to it along into a copy, and nothing else', () => {
+    const d = four()
+    const [b, c] = [d.layers.b, d.layers.c]
+    if (!b || !c) throw new Error('gone')
+    // A shadow that was set free of A; C rides on A, but was untied from it.
+    for (const l of [b, c]) l.behaviour = { ...l.behaviour, kind: 'ride', host: 'a' }
+    tie(d, ['a', 'b'], 't')
+    let n = 0
+    const made = duplicateLayers(d, ['a'], () => `copy${++n}`, { x: 5, y: 0 })
+    expect([...made.keys()].sort()).toEqual(['a', 'b'])
+    const [one, shadow] = [d.layers[made.get('a') ?? ''], d.layers[made.get('b') ?? '']]
+    expect(shadow?.behaviour.host).toBe(one?.id)
+    expect(shadow?.tie).toBe(one?.tie)
+    expect(one?.tie).not.toBe('t')
+    expect([...duplicateLayers(d, ['b'], () => `alone${++n}`, { x: 0, y: 0 }).keys()]).toEqual(['b'])
+  })
   it('move together without a group; each tells what it is tied to', () => {
     const d = four()
     tie(d, ['a', 'c'], 't')

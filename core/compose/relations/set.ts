@@ -72,9 +72,10 @@ function arranged(like: readonly Item[]): Relation | null {
     (r, n) => r.length === first.length || (n === rows.length - 1 && r.length < first.length),
   )
   const columns = rows.every((r) =>
-    r.every(
-      (i, n) => Math.abs(centreOf(i.ink).x - centreOf((first[n] as Item).ink).x) < STEP * widthOf(i.ink),
-    ),
+    r.every((i, n) => {
+      const above = first[n]
+      return above && Math.abs(centreOf(i.ink).x - centreOf(above.ink).x) < STEP * widthOf(i.ink)
+    }),
   )
   return full &&
     columns &&
