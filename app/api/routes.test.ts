@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { strToU8, zipSync } from 'fflate'
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
@@ -24,6 +25,7 @@ import * as packaged from './designs/[id]/package/route'
 import * as design from './designs/[id]/route'
 import * as versions from './designs/[id]/versions/route'
 import * as designs from './designs/route'
+import * as fonts from './fonts/route'
 import * as maskTiles from './mask-tiles/route'
 import * as inspect from './open-raster/inspect/route'
 import * as openRaster from './open-raster/route'
@@ -319,6 +321,33 @@ describe('tiles of masks', () => {
     const broken = tile(78)
     broken[60] = (broken[60] as number) ^ 1
     expect((await maskTiles.POST(form(broken))).status).toBe(400)
+  })
+})
+
+describe('fonts that people bring', () => {
+  const file = readFileSync('node_modules/@fontsource/space-mono/files/space-mono-latin-400-italic.woff2')
+  const send = (bytes: Uint8Array, name: string) =>
+    fonts.POST(ask(bytes, 'POST', { 'x-file-name': encodeURIComponent(name) }))
+  const listed = async () =>
+    (await told(await fonts.GET(ask(undefined, 'GET')))).faces as { family: string }[]
+  it('are taken in, listed, sent as they are stored, and forgotten by their family', async () => {
+    const made = await told(await send(new Uint8Array(file), 'Mono ü.woff2'))
+    const [face] = made.faces as { family: string; source: string; italic: boolean }[]
+    expect(face).toMatchObject({ family: 'Space Mono (own)', italic: true })
+    expect(await listed()).toHaveLength(1)
+    const sent = await blob.GET(ask(undefined, 'GET'), at({ sha: face?.source ?? '' }))
+    expect([sent.status, sent.headers.get('content-type')]).toEqual([200, 'font/sfnt'])
+    const gone = new Request(`http://localhost/?family=${encodeURIComponent(face?.family ?? '')}`, {
+      method: 'DELETE',
+    })
+    expect((await fonts.DELETE(gone)).status).toBeLessThan(300)
+    expect(await listed()).toEqual([])
+  })
+  it('are refused where they are none, by their name, and nothing is listed', async () => {
+    const answer = await told(await send(new TextEncoder().encode('plain words'), 'Notes.ttf'))
+    expect(answer).toMatchObject({ status: 400 })
+    expect(answer.message).toMatch(/“Notes\.ttf”.*Nothing was stored/)
+    expect(await listed()).toEqual([])
   })
 })
 
