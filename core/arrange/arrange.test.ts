@@ -100,6 +100,22 @@ describe('arranging', () => {
       for (const l of slots) l.behaviour.seen = 'cropped'
       expect(ratios().some((r) => Math.abs(r - 1) > 0.1)).toBe(true)
     })
+    it('of one of a set is had by those like it: they stay alike', () => {
+      const design = make(['title', 'offer'])
+      const pictures = Object.values(design.layers).filter(takesPicture)
+      const [one] = pictures
+      if (!one || pictures.length < 2) throw new Error('no set of pictures')
+      one.behaviour.seen = 'whole'
+      one.behaviour.leastShare = 0.75
+      for (const size of [channelOf(1080, 1920), channelOf(1500, 500), channelOf(600, 900)]) {
+        const { items } = placed(design, size)
+        const seen = pictures.flatMap((l) => items.find((i) => i.id === l.id)?.node.layer.placement ?? [])
+        for (const p of seen) {
+          expect(p.width).toBeCloseTo(seen[0]?.width ?? 0, 1)
+          expect(p.height).toBeCloseTo(seen[0]?.height ?? 0, 1)
+        }
+      }
+    })
     it('covers the page, or is seen whole on it', () => {
       const design = make(['title'], 'square-post', 1)
       const wide = channelOf(1500, 500)

@@ -137,9 +137,15 @@ export function leafOf(item: Item, region: Region): Node {
     }
   const masked = Object.values(layer.masks).some((m) => m.on)
   const { keepsRatio, keepsSize, seen } = layer.behaviour
-  const free = !keepsRatio && !keepsSize && seen !== 'whole'
+  const free = !keepsRatio && !keepsSize
   if (takesPicture(layer) && layer.form === 'rectangle' && plain && upright(item) && !masked && free)
-    return { kind: 'slot', ...commonOf('slot', [item], region, 'keeps'), widens: SLOT_WIDENS, item }
+    return {
+      kind: 'slot',
+      ...commonOf('slot', [item], region, 'keeps'),
+      widens: seen === 'whole' ? 1 : SLOT_WIDENS,
+      item,
+      whole: seen === 'whole',
+    }
   return blockOf([item], region)
 }
 /** How far words stay turned in rows and columns; null where they run up or down an edge and stay one with it. */
@@ -154,7 +160,8 @@ export function canHug(i: Item): boolean {
   const { bend, corners, skew } = layer.placement
   if (bend || corners || skew || !upright(i) || i.node.insides.length > 0) return false
   // Sized evenly or not at all, as people said.
-  if (layer.behaviour.keepsRatio || layer.behaviour.keepsSize) return false
+  const { keepsRatio, keepsSize, seen } = layer.behaviour
+  if (keepsRatio || keepsSize || seen === 'whole') return false
   if (Object.values(layer.masks).some((m) => m.on)) return false
   return (isShape(layer) && layer.form === 'rectangle') || (takesPicture(layer) && layer.form === 'rectangle')
 }

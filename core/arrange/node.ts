@@ -51,8 +51,8 @@ export type WordsNode = Common & {
 }
 /** Things that are scaled evenly, as one. */
 export type BlockNode = Common & { kind: 'block'; least: number; subject: boolean }
-/** A picture in a form of its own, that may take another ratio. */
-export type SlotNode = Common & { kind: 'slot'; item: Item }
+/** A picture in a form of its own, that may take another ratio, unless all of it must be seen. */
+export type SlotNode = Common & { kind: 'slot'; item: Item; whole: boolean }
 export type RuleNode = Common & { kind: 'rule'; item: Item; along: Axis }
 export type Pads = { left: number; top: number; right: number; bottom: number }
 /** What carries others: a card, a button, a plate. */

@@ -246,7 +246,8 @@ class Builder {
     }
     return now
   }
-  private set(children: readonly Node[], columns: number, riders: readonly Rider[]): SetNode {
+  private set(members: readonly Node[], columns: number, riders: readonly Rider[]): SetNode {
+    const children = askedAlike(members)
     const gaps = (axis: Axis) => {
       const [lo, hi] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
       const step = axis === 'x' ? 1 : columns
@@ -366,3 +367,26 @@ const isThing = (n: Node): boolean => n.room === 'keeps' && n.reads === null
 /** Nodes that are of one make: three cards, three captions with their cups. */
 const alike = ([first, ...rest]: readonly Node[]): boolean =>
   first !== undefined && rest.every((n) => n.kind === first.kind || (isThing(n) && isThing(first)))
+
+/** The things of a node one by one, in its order. */
+function thingsIn(n: Node): Node[] {
+  if (n.kind === 'panel') return thingsIn(n.inner)
+  if (n.kind === 'ridden') return thingsIn(n.host)
+  return n.kind === 'lines' || n.kind === 'set' ? n.children.flatMap(thingsIn) : [n]
+}
+/** What people ask of one of a set holds for what is at the same place in the others: they stay alike. */
+function askedAlike(members: readonly Node[]): readonly Node[] {
+  const all = members.map(thingsIn)
+  const [first] = all
+  if (!first || all.some((list) => list.length !== first.length)) return members
+  for (const n of first.keys()) {
+    const same = all.map((list) => list[n] as Node)
+    const share = Math.max(...same.map((o) => o.share))
+    const whole = same.some((o) => o.kind === 'slot' && o.whole)
+    for (const o of same) {
+      o.share = share
+      if (whole && o.kind === 'slot') Object.assign(o, { whole, widens: 1 })
+    }
+  }
+  return members
+}

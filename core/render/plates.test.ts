@@ -74,8 +74,8 @@ describe('a plate behind words', () => {
     const stops = { a: { offset: 0, colour: '#000000' }, b: { offset: 1, colour: '#ff0000' } }
     const { at } = await drawn(designOf(text(plate({ fill: { kind: 'linear', angleDegrees: 0, stops } }))))
     // It runs over the box of the words, 200 to 800.
-    expect(at(430, 275)[0]).toBeGreaterThan(70)
-    expect(at(165, 275)[0]).toBe(0)
+    expect(at(400, 350)[0]).toBeGreaterThan(70)
+    expect(at(160, 350)[0]).toBe(0)
   })
   it('keeps its room on a channel that sets the words smaller', async () => {
     const { page } = await drawn(designOf(text(plate())), 'wide-header')

@@ -18,10 +18,12 @@ const FARTHER: readonly (readonly [number, number])[] = [
   [3, 0.6],
   [0.33, 0.6],
 ]
-const ratiosOf = ({ item }: SlotNode): readonly (readonly [number, number])[] =>
-  item.node.layer.behaviour.seen === 'cropped'
+function ratiosOf({ item, whole }: SlotNode): readonly (readonly [number, number])[] {
+  if (whole) return RATIOS.slice(0, 1)
+  return item.node.layer.behaviour.seen === 'cropped'
     ? [...RATIOS, ...FARTHER].map(([ratio, cost]) => [ratio, cost * CROPPED])
     : RATIOS
+}
 export const slot: NodeDefinition<SlotNode> = {
   shapes: (node, { scale }) =>
     ratiosOf(node).map(([ratio, cost]) => ({
