@@ -16,6 +16,7 @@ import { HouseDialog } from './house/house-dialog'
 import { ChooseLayers } from './import/choose-layers'
 import { placeImported } from './import/place-imported'
 import { Lineup } from './lineup/lineup'
+import { NeedsDialog } from './needs/needs-dialog'
 import { Stack } from './stack/stack'
 import { PinnedPicture } from './stage/pinned-picture'
 import { Stage } from './stage/stage'
@@ -101,6 +102,7 @@ function Room({ bench }: { bench: BenchModel }) {
       <KeysDialog />
       <VersionsDialog />
       <HouseDialog />
+      <NeedsDialog />
       <SizesDialog />
       <CarryDialog />
       <Importing bench={bench} />

@@ -1,10 +1,11 @@
 'use client'
 import { Check, CircleAlert, CloudOff, FileDown, LoaderCircle } from 'lucide-react'
 import { Popover } from 'radix-ui'
-import type { ReactNode } from 'react'
+import { type ReactNode, useEffect, useState } from 'react'
 import { useBench, useBenchState } from './state/bench-context'
 import type { Told } from './state/sync'
 import { Button } from './ui/button'
+import type { Doing } from './worker/protocol'
 
 /** How saving stands, in a word beside the name and in sentences under it. */
 function textOf({ state, kept, message }: Told): { word: string; text: string; trouble: boolean } {
@@ -35,18 +36,47 @@ function saveUnstored(name: string, unstored: unknown): void {
   URL.revokeObjectURL(a.href)
 }
 
+const WORDS: Record<Doing['work'], [word: string, of: string]> = {
+  fetching: ['Fetching', 'picture'],
+  drawing: ['Drawing', ''],
+  arranging: ['Arranging', 'size'],
+  checking: ['Checking', 'size'],
+}
+/** Work that takes no longer than this is not told of, ms. */
+const SHORT = 450
+
+/** What takes time just now, told once it does: of the stage before what is done aside. */
+function useDoing(): { word: string; text: string } | null {
+  const doing = useBenchState((s) => s.doing.stage ?? s.doing.quiet)
+  const work = doing?.work ?? null
+  const [long, setLong] = useState<string | null>(null)
+  useEffect(() => {
+    if (!work) return setLong(null)
+    const due = setTimeout(() => setLong(work), SHORT)
+    return () => clearTimeout(due)
+  }, [work])
+  if (!doing || long !== work) return null
+  const [word, of] = WORDS[doing.work]
+  const left = of && `${doing.left} ${of}${doing.left === 1 ? '' : 's'} left`
+  return { word, text: [word, left].filter(Boolean).join(', ') }
+}
+
 const ICONS: Partial<Record<string, ReactNode>> = {
   saved: <Check size={13} />,
   saving: <LoaderCircle size={13} className="animate-spin" />,
   offline: <CloudOff size={14} />,
 }
 
-/** Whether everything is saved; where it is not, why, what is safe and what can be done. */
+/**
+ * The one quiet place that says what is going on: whether everything is saved, and where it is not, why, what is safe and what
+ * can be done; what is being drawn, arranged and checked, where that takes long.
+ */
 export function SaveMark() {
   const bench = useBench()
   const save = useBenchState((s) => s.save)
   const name = useBenchState((s) => s.design.name)
   const { word, text, trouble } = textOf(save)
+  const doing = useDoing()
   const icon = ICONS[save.state] ?? <CircleAlert size={14} />
   const file = (
     <Button onClick={() => saveUnstored(name, bench.sync.unstored)}>
@@ -56,8 +86,14 @@ export function SaveMark() {
   )
   if (!trouble && save.aside === 0)
     return (
-      <output title={text} aria-label={text} className="flex items-center gap-1 text-tiny text-soft">
-        {icon}
+      <output
+        data-status
+        title={[text, doing?.text].filter(Boolean).join('. ')}
+        aria-label={text}
+        className="flex w-[74px] items-center gap-1.5 text-tiny text-soft"
+      >
+        {doing && save.state === 'saved' ? <LoaderCircle size={13} className="animate-spin" /> : icon}
+        {doing?.word}
       </output>
     )
   return (

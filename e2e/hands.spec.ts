@@ -1,4 +1,4 @@
-import { closeSupplies, makeBackdrop, newDesign, onStage, place, row, settled, stored } from './bench'
+import { closeSupplies, makeBackdrop, newDesign, onStage, place, row, settled, stage, stored } from './bench'
 import { expect, test } from './test'
 
 test('a picture is cropped by a double click, straight and of a ratio; all of it is kept', async ({
@@ -108,4 +108,27 @@ test('a finding is let be with a word why, listed, and taken back', async ({ pag
   )
   await page.getByRole('button', { name: 'Take back' }).click()
   await expect(button).toBeVisible()
+})
+
+test('a finger pressed long opens the menu of what it lies on, not the list of what lies there', async ({
+  page,
+}) => {
+  await newDesign(page, 'Finger', ['Square post'])
+  await closeSupplies(page)
+  await stage(page).focus()
+  await page.keyboard.press('3')
+  await page.keyboard.press('Enter')
+  await settled(page)
+  await page.keyboard.press('Escape')
+  const { x, y } = await onStage(page, 540, 540)
+  const finger = await page.context().newCDPSession(page)
+  const touch = (type: 'touchStart' | 'touchEnd', touchPoints: { x: number; y: number }[]) =>
+    finger.send('Input.dispatchTouchEvent', { type, touchPoints })
+  await touch('touchStart', [{ x, y }])
+  await expect(page.getByRole('menu', { name: 'What can be done with this' })).toBeVisible()
+  await touch('touchEnd', [])
+  await expect(page.getByRole('menuitem', { name: /^Duplicate/ })).toBeEnabled()
+  await expect(page.getByRole('dialog', { name: 'Under the pointer' })).toHaveCount(0)
+  await page.keyboard.press('Escape')
+  expect(await page.evaluate(() => window.vividBench.store.getState().selection)).toHaveLength(1)
 })

@@ -135,6 +135,8 @@ function setUp(seed: number) {
 
 /** From this seed on scenes show several things that belong together, and now and then others behind them. */
 export const SEVERAL = 5001
+/** From this seed on it is stacks seen from above on an upright photo, with what does not belong to them beside and behind. */
+export const STACKS = 8001
 const BESIDE = VESSELS.filter((v) => v !== 'wide')
 /** What joins the first thing of a scene: bowls stacked on it or things beside it, in its group. Gives how far it all reaches. */
 function join(s: Scene, rnd: () => number, at: Vector, first: Reach, bowls: boolean, size: number): Reach {
@@ -175,11 +177,72 @@ function behind(s: Scene, rnd: () => number, depth: number): void {
   }
 }
 
+/** Bowls, plates now and then, one in the other to a stack; gives how far it reaches. */
+function stack(s: Scene, rnd: () => number): Reach {
+  const pick = <T>(from: readonly T[]): T => from[Math.floor(rnd() * from.length)] as T
+  const count = 3 + Math.floor(rnd() * 4)
+  const [step, shrink] = [0.42 + rnd() * 0.14, rnd() * 0.05]
+  const first = 0.9 + rnd() * 0.35
+  let [y, wide] = [0, 0]
+  for (let n = 0; n < count; n++) {
+    const profile = profiles[rnd() < 0.15 ? 'wide' : 'bowl']
+    const k = first * (1 - shrink * n) * (profile === profiles.wide ? 0.75 : 1)
+    pot(s, profile, [(rnd() - 0.5) * 0.16, y, (rnd() - 0.5) * 0.1], s.material(looks[pick(GLAZES)]), k)
+    wide = Math.max(wide, Math.max(...profile.map(([r]) => r)) * k)
+    y += step * k
+  }
+  return { left: -wide, right: wide, top: y + 0.6 * first }
+}
+/** What lies about a stack and is not of it: pots behind it on both sides, a sprig before it. */
+function about(s: Scene, rnd: () => number, depth: number): void {
+  const pick = <T>(from: readonly T[]): T => from[Math.floor(rnd() * from.length)] as T
+  for (const side of [-1, 1])
+    if (rnd() < 0.8) {
+      const foot: Vector = [side * (2 + rnd() * 1.6), 0, -Math.min(depth - 1.1, 1.2 + rnd() * 2.4)]
+      pot(s, profiles[pick(BESIDE)], foot, s.material(looks[pick(GLAZES)]), 0.8 + rnd() * 0.4)
+    }
+  if (rnd() < 0.75) {
+    const side = rnd() < 0.5 ? -1 : 1
+    const [leaf, stem] = [s.material(looks[pick(['olive', 'rust', 'fern'] as const)]), s.material(looks.stem)]
+    const lying = { seed: Math.floor(rnd() * 999), height: 0.55, lean: 2.6, turn: rnd() * 360, droop: 0.6 }
+    const leaves = { count: 9, length: 0.62, width: 0.42, start: 0.1 }
+    sprig(s, [side * (1.5 + rnd() * 0.5), 0.05, 0.8 + rnd() * 0.5], { leaf, stem, ...lying, ...leaves })
+  }
+}
+function buildStack(seed: number, told: boolean): Scene {
+  const rnd = random(seed * 101 + 3)
+  const { wall, table, depth } = setUp(seed)
+  const s = new Scene()
+  s.cutout = told
+  const reach = stack(s, rnd)
+  const own = s.materials.length
+  about(s, rnd, depth)
+  room(s, table, wall, depth)
+  if (told) s.materials = s.materials.map((_, n) => (n < own ? WHITE : BLACK))
+  const side = rnd() < 0.5 ? -1 : 1
+  s.lamp([side * 7, 9, 6], [0, 1, 0], 3.6, 4, [19, 17, 14.4])
+  s.lamp([-side * 8, 4, 6], [0, 1, 0], 4, 5, [2.6, 2.7, 3])
+  s.sky = [0.36, 0.38, 0.4]
+  const middle = reach.top * (0.42 + rnd() * 0.14)
+  const from: Vector = [(rnd() - 0.5) * 2.4, middle + 1 + rnd() * 2.6, 12.5]
+  const span = Math.max(reach.top * 1.15, (reach.right - reach.left) * 1.35) * (0.95 + rnd() * 0.75)
+  const angle = (Math.atan(span / 2 / 12.5) * 360) / Math.PI
+  s.camera = {
+    from,
+    to: [(rnd() - 0.5) * 0.5, middle, 0],
+    angle,
+    lens: 0.02 + rnd() * 0.12,
+    focus: [0, 2, 0.6],
+  }
+  return s
+}
+
 const WHITE: Material = { colour: '#ffffff' }
 const BLACK: Material = { colour: '#000000' }
 
 /** The scene of a seed; `told` has its subject in white and all else in black, what hides some of it too. */
 function build(seed: number, told: boolean): Scene {
+  if (seed >= STACKS) return buildStack(seed, told)
   const { rnd, pick, has, glaze, wall, table, stems, at, size, depth, ...u } = setUp(seed)
   const group = seed >= SEVERAL ? random(seed * 101 + 3) : null
   const bowls = group !== null && !stems && group() < 0.35
@@ -257,7 +320,7 @@ const coverageOf = (traced: Traced): Uint8Array =>
 /** Traces the scene of a seed, its longer side `long` px; what was traced before is kept in `folder`. */
 export async function cutoutScene(seed: number, folder: string | null, long = 720): Promise<CutoutScene> {
   const { hard } = setUp(seed)
-  const [width, height] = hard.includes('stems') ? [long * 0.75, long] : [long, long * 0.75]
+  const [width, height] = hard.includes('stems') || seed >= STACKS ? [long * 0.75, long] : [long, long * 0.75]
   const path = folder ? `${folder}/${seed}-${long}.bin` : null
   if (path && existsSync(path)) {
     const bytes = readFileSync(path)

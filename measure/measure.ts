@@ -1,6 +1,6 @@
 /**
  * Measures speed, memory and exactness against the numbers asked for, in one run. `--json` for data, `--only PARTS` for
- * some (drag, handling, large, painting, softness, adapt, cutout, precision, scaling, compositing, treatments, restyle, deep, scales, faults); exit 1 when a number is missed by over 15 %.
+ * some (opening, drag, handling, large, painting, softness, adapt, cutout, precision, scaling, compositing, treatments, restyle, deep, scales, faults); exit 1 when a number is missed by over 15 %.
  */
 import { loadSupplies, lookupIn } from '../host/supplies'
 import { adaptAll } from './adapt-speed'
@@ -14,6 +14,7 @@ import { drag20 } from './drag-20'
 import { measureFaults } from './faults'
 import { measureHandling } from './handling'
 import { measureLarge } from './large'
+import { measureOpening } from './opening'
 import { measurePainting, measurePicking, measureRims, measureSoftness, measureTouching } from './painting'
 import { measurePrecision } from './precision'
 import { finish, note } from './report'
@@ -26,6 +27,15 @@ const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf
 const wants = (part: string): boolean => only === undefined || only.split(',').includes(part)
 
 const loaded = await loadSupplies()
+if (wants('opening')) {
+  // A store of its own, in which nothing was rendered yet.
+  const fresh = await startApplication()
+  try {
+    await measureOpening(fresh)
+  } finally {
+    await fresh.close()
+  }
+}
 if (
   wants('drag') ||
   wants('wall') ||

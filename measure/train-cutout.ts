@@ -14,7 +14,7 @@ import { packed, type StoredWeights, unpacked } from '../core/cutout/weights'
 import type { Dab } from '../core/masks/mask'
 import { PixelMemory } from '../core/pixels/memory'
 import { random } from '../supplies/tracer/geometry'
-import { cutoutScene, SEVERAL } from './cutout-scenes'
+import { cutoutScene, SEVERAL, STACKS } from './cutout-scenes'
 import { nextDab } from './dabs'
 import { Backward } from './trainer/backward'
 import { fineSample, lookSample, type Sample } from './trainer/samples'
@@ -22,10 +22,11 @@ import { train } from './trainer/training'
 
 const FOLDER = '.cache/cutout-scenes'
 const WEIGHTS = 'core/cutout/weights.json'
-/** Scenes of one thing, and of several. */
+/** Scenes of one thing, of several, and of stacks. */
 const SEEDS = [
   ...Array.from({ length: 200 }, (_, n) => 2001 + n),
   ...Array.from({ length: 60 }, (_, n) => SEVERAL + n),
+  ...Array.from({ length: 80 }, (_, n) => STACKS + n),
 ]
 /** Scenes that tell how good it is meanwhile. */
 const ASIDE = 20

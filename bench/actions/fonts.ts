@@ -18,7 +18,8 @@ export async function readFonts(bench: Bench): Promise<void> {
   bench.fonts.adopt(read.faces)
   bench.set({ ownFaces: read.faces })
 }
-const RIGHTS: Record<OwnFace['embedding'], string> = {
+/** What a face may be embedded for, in words. */
+export const RIGHTS: Record<OwnFace['embedding'], string> = {
   installable: 'may be embedded',
   editable: 'may be embedded for editing',
   preview: 'may be embedded for preview and print',

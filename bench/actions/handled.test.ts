@@ -1,18 +1,19 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { inOrder } from '@/core/basics/order'
 import { changeKey } from '@/core/design/change-schema'
+import { addLayers } from '@/core/design/commands'
 import { setOnLayer } from '@/core/design/properties/set'
 import { heightOf, widthOf } from '@/core/geometry/bounds'
 import { moved, placedBounds, scaledAbout } from '@/core/geometry/placement'
 import type { Placement } from '@/core/geometry/placement-schema'
 import type { LayerOf } from '@/core/kinds/list'
-import { boxAt } from '@/core/kinds/new'
+import { boxAt, slotLayer } from '@/core/kinds/new'
 import { newTreatment } from '@/core/treatments/list'
 import type { Bench } from '../state/bench'
 import { answers, layer, openBench, source, toStage } from '../state/bench.test-data'
 import { fillPage, makeBackdrop } from './backdrop'
 import { boundsOfIds, handledLeaves, resolvedOf, transform, writeType } from './handled'
-import { addShape, addType, placeFiles, placeSource, spotFor } from './placing'
+import { addShape, addType, placeFiles, placeSource, spotFor, spotsFor } from './placing'
 
 vi.mock('idb-keyval', () => import('../state/idb.test-data'))
 
@@ -59,6 +60,27 @@ describe('where a new thing goes', () => {
       blend: 'screen',
     })
     expect(theNew()).toMatchObject({ plane: 'front', blend: 'screen' })
+  })
+  it('drawn over a picture in front of it, though that lies in a plane further to the front', () => {
+    const where = { id: 'hole', page: 'page1', plane: 'subject' as const, order: 'a9' }
+    const slot = slotLayer(where, 'Hole', 'rectangle', boxAt(0, 0, 900, 900))
+    const picture = { source: 'a'.repeat(64), sourceWidth: 10, sourceHeight: 10, focal: { x: 0.5, y: 0.5 } }
+    bench.edit('Fill', (d) => addLayers(d, [{ ...slot, picture }]))
+    bench.select([])
+    addShape(bench, 'ellipse', boxAt(100, 100, 300, 300))
+    expect(theNew().plane).toBe('subject')
+    bench.select([])
+    addShape(bench, 'ellipse', boxAt(910, 910, 100, 100))
+    expect(theNew().plane).toBe('setting')
+  })
+  it('words in front of what is selected further back; several one directly in front of the other', () => {
+    bench.select(['disc'])
+    const s = bench.store.getState()
+    expect(spotFor(s, 'type').plane).toBe('message')
+    const spots = spotsFor(s, 'picture', 2)
+    expect(spots.map((t) => t.plane)).toEqual(['subject', 'subject'])
+    const orders = [layer(bench, 'disc').order, ...spots.map((t) => t.order), layer(bench, 'card').order]
+    expect(orders).toEqual([...new Set(orders)].sort())
   })
   it('never in front of nothing because the backdrop was selected', () => {
     bench.select(['photo'])

@@ -188,13 +188,28 @@ export function fitType(bench: Bench, layer: Extract<Layer, { kind: 'type' }>): 
   const share = beginsAt(style.align, free.lines[0]?.rtl ?? false)
   const [across, down] = [(width - p.width) * (0.5 - share), (free.height - p.height) / 2]
   const [c, s] = [Math.cos((p.rotation * Math.PI) / 180), Math.sin((p.rotation * Math.PI) / 180)]
-  return {
+  const to = {
     ...p,
     width,
     height: Math.max(1, free.height),
     x: p.x + across * c - down * s,
     y: p.y + across * s + down * c,
   }
+  // What is centred keeps its middle.
+  const stays = hugs === undefined || layer.parent || p.rotation !== 0 || share === 0.5
+  return stays ? to : onPage(bench, p, to)
+}
+/** A box that grew over a side of the master's page is moved back as far as it has room. */
+function onPage(bench: Bench, was: Placement, to: Placement): Placement {
+  const { design } = bench.store.getState()
+  const page = design.channels[design.master]?.width ?? 0
+  const over = (p: Placement) => p.x + p.width / 2 - page
+  const under = (p: Placement) => p.width / 2 - p.x
+  if (over(to) > 0 && over(was) <= HUG)
+    return { ...to, x: to.x - Math.min(over(to), Math.max(0, -under(to))) }
+  if (under(to) > 0 && under(was) <= HUG)
+    return { ...to, x: to.x + Math.min(under(to), Math.max(0, -over(to))) }
+  return to
 }
 /** Where lines begin in their box: 0 at its left, 1 at its right. */
 function beginsAt(align: TypeStyle['align'], rtl: boolean): number {

@@ -4,7 +4,7 @@ import { orderAfter, putMask } from '@/core/design/mask-commands'
 import type { Design } from '@/core/design/schema'
 import { isLocked } from '@/core/design/tree'
 import { apply, inverse, type Matrix, type Point } from '@/core/geometry/matrix'
-import { matrixOf } from '@/core/geometry/placement'
+import { matrixOf, placedBounds } from '@/core/geometry/placement'
 import type { Placement } from '@/core/geometry/placement-schema'
 import { isShape } from '@/core/kinds/facts'
 import type { Layer, LayerOf } from '@/core/kinds/list'
@@ -30,6 +30,7 @@ import {
 } from '@/core/vector/points'
 import type { Bench, BenchState } from '../state/bench'
 import { resolvedOf } from './handled'
+import { seenSpot } from './landing'
 import { maskedLayer, maskInHand } from './masks'
 import { spotFor, usedColour } from './placing'
 import type { StrokeInHand } from './strokes'
@@ -252,7 +253,7 @@ export function finishPath(bench: Bench, closed: boolean): boolean {
   const toBox: Matrix = [1 / w, 0, 0, 1 / h, -box.left / w, -box.top / h]
   const colour = usedColour(s)
   const base = shapeLayer(
-    { id: newId(), ...spotFor(s, 'shape') },
+    { id: newId(), ...seenSpot(s, spotFor(s, 'shape'), placedBounds(placement)) },
     'Path',
     'path',
     placement,

@@ -3,6 +3,7 @@ import { inOrder, keysBetween } from '@/core/basics/order'
 import { luminance } from '@/core/colour/colour'
 import { addLayers, addNumbered, orderAbove } from '@/core/design/commands'
 import { dropStray } from '@/core/design/properties/set'
+import { siblingsOf } from '@/core/design/tree'
 import { type Bounds, heightOf, widthOf } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { placedBounds } from '@/core/geometry/placement'
@@ -11,26 +12,30 @@ import { takesPicture } from '@/core/kinds/facts'
 import type { Layer, LayerKind } from '@/core/kinds/list'
 import { kinds } from '@/core/kinds/list'
 import { boxAt, groupLayer, plainStyle, shapeLayer, slotLayer, typeLayer } from '@/core/kinds/new'
-import type { Plane } from '@/core/kinds/planes'
+import { PLANES, type Plane } from '@/core/kinds/planes'
 import { seenMiddle } from '../stage/view'
 import type { Bench, BenchState, ShapeForm, SlotForm } from '../state/bench'
 import type { SourceInfo } from '../worker/protocol'
 import { coverBox } from './backdrop'
-import { stageScale } from './handled'
-import { freePlace, layerOfSource, type Placing, seenSpot, sideBySide } from './landing'
+import { fitType, stageScale } from './handled'
+import { freePlace, layerOfSource, type Placing, type Spot, seenSpot, sideBySide } from './landing'
 import { upload } from './uploads'
 
-/** Where a new thing goes: directly above the selection in its plane and group, else in the plane that fits its kind. */
-export function spotFor(
-  s: BenchState,
-  kind: LayerKind,
-  plane?: Plane,
-): { page: string; plane: Plane; parent: string | null; inside: string | null; order: string } {
-  const anchor = plane ? undefined : s.design.layers[s.selection.at(-1) ?? '']
-  const spot =
-    anchor && anchor.plane !== 'backdrop'
-      ? { page: s.page, plane: anchor.plane, parent: anchor.parent, inside: anchor.inside ?? null }
-      : { page: s.page, plane: plane ?? kinds[kind].plane, parent: null, inside: null }
+/**
+ * Where a new thing goes: directly above the selection in its plane and group, else in the plane that fits its kind. What is
+ * selected further back than that is only followed into its group.
+ */
+export function spotFor(s: BenchState, kind: LayerKind, plane?: Plane): Spot {
+  const selected = plane ? undefined : s.design.layers[s.selection.at(-1) ?? '']
+  const own = kinds[kind].plane
+  const behind =
+    selected !== undefined &&
+    (selected.plane === 'backdrop' ||
+      (!selected.parent && PLANES.indexOf(selected.plane) < PLANES.indexOf(own)))
+  const anchor = behind ? undefined : selected
+  const spot = anchor
+    ? { page: s.page, plane: anchor.plane, parent: anchor.parent, inside: anchor.inside ?? null }
+    : { page: s.page, plane: plane ?? own, parent: null, inside: null }
   return {
     ...spot,
     order: orderAbove(
@@ -39,6 +44,14 @@ export function spotFor(
       anchor && spot.parent === anchor.parent && spot.plane === anchor.plane ? anchor.id : null,
     ),
   }
+}
+
+/** The same for several that come at once, one directly in front of the other, back first. */
+export function spotsFor(s: BenchState, kind: LayerKind, count: number): Spot[] {
+  const spot = spotFor(s, kind)
+  const next = siblingsOf(s.design, spot).find((l) => l.order > spot.order)
+  const more = keysBetween(spot.order, next?.order ?? null, count - 1)
+  return [spot, ...more.map((order) => ({ ...spot, order }))]
 }
 
 /** The channel's own px to px of the master, where new things are put. */
@@ -175,7 +188,7 @@ export function tryInPlace(bench: Bench, p: Placing, id: string): void {
 export function addShape(bench: Bench, form: ShapeForm, box: Placement): void {
   const s = bench.store.getState()
   const layer = shapeLayer(
-    { id: newId(), ...spotFor(s, 'shape') },
+    { id: newId(), ...seenSpot(s, spotFor(s, 'shape'), placedBounds(box)) },
     form[0]?.toUpperCase() + form.slice(1),
     form,
     toMaster(s, box),
@@ -192,7 +205,12 @@ export function addSlot(bench: Bench, form: SlotForm, box: Placement): void {
   putNew(
     bench,
     `Draw slot`,
-    slotLayer({ id: newId(), ...spotFor(s, 'slot') }, `Slot ${count + 1}`, form, toMaster(s, box)),
+    slotLayer(
+      { id: newId(), ...seenSpot(s, spotFor(s, 'slot'), placedBounds(box)) },
+      `Slot ${count + 1}`,
+      form,
+      toMaster(s, box),
+    ),
   )
 }
 export const usedColour = (s: BenchState): string => {
@@ -217,6 +235,8 @@ export async function inkAt(bench: Bench, at: Point): Promise<string> {
 /** On ground of less luminance white is read better. */
 const DARK_GROUND = 0.32
 
+/** Words that were given no width are at most so wide, of the page. */
+const WIDEST = 0.92
 /** A text box, ready to type, in a colour that shows on what lies beneath. */
 export async function addType(bench: Bench, at: Point, width?: number): Promise<void> {
   const s = bench.store.getState()
@@ -224,7 +244,7 @@ export async function addType(bench: Bench, at: Point, width?: number): Promise<
     s.resolved.channel.smallestType,
     Math.round(Math.min(s.resolved.width, s.resolved.height) * 0.075),
   )
-  const w = width ?? Math.min(s.resolved.width * 0.6, s.resolved.width - at.x - 8)
+  const w = width ?? s.resolved.width * WIDEST
   const ink = await inkAt(bench, at)
   const master = s.design.channels[s.design.master]
   const k = master ? Math.min(master.width / s.resolved.width, master.height / s.resolved.height) : 1
@@ -232,12 +252,23 @@ export async function addType(bench: Bench, at: Point, width?: number): Promise<
   const made = typeLayer(
     { id: newId(), ...spotFor(s, 'type') },
     '',
-    toMaster(s, boxAt(at.x, at.y - size * 0.55, Math.max(size * 2, w), size * style.leading)),
+    toMaster(
+      s,
+      boxAt(
+        width === undefined ? Math.max(0, Math.min(at.x, s.resolved.width - size * 2)) : at.x,
+        at.y - size * 0.55,
+        Math.max(size * 2, w),
+        size * style.leading,
+      ),
+    ),
     style,
     ink,
   )
-  // Words that were given no width break where the page ends; their box hugs them.
-  if (width === undefined) made.hugs = made.placement.width
+  // Words that were given no width break where they would be wider than the page; their box hugs them and stays on it.
+  if (width === undefined) {
+    made.hugs = made.placement.width
+    made.placement = fitType(bench, made)
+  }
   putNew(bench, 'Add text', made)
   bench.set({ editingType: made.id, tool: 'pick' })
 }

@@ -8,6 +8,7 @@ import type { Bench } from '../state/bench'
 import { layer, openBench } from '../state/bench.test-data'
 import { bendAs } from './bending'
 import { handledLeaves, hugWords, writeType } from './handled'
+import { addType } from './placing'
 import { seenBounds } from './seen'
 
 vi.mock('idb-keyval', () => import('../state/idb.test-data'))
@@ -46,6 +47,23 @@ describe('words as they are seen', () => {
     const middle = box().x
     bench.edit('Write', (d) => writeType(bench, d, 'title', { text: 'Kiln opening day' }))
     expect(box().x).toBeCloseTo(middle, 4)
+  })
+  it('written without a width stay on one line as long as the page is wide enough, and on the page', async () => {
+    await addType(bench, { x: 700, y: 300 })
+    const id = bench.store.getState().selection[0] as string
+    const placed = () => layer(bench, id).placement
+    bench.edit('Write', (d) => writeType(bench, d, id, { text: 'Open' }))
+    expect(placed().x - placed().width / 2).toBeCloseTo(700, 4)
+    const line = placed().height
+    bench.edit('Write', (d) => writeType(bench, d, id, { text: 'Kiln opening on Sunday' }))
+    expect(placed().height).toBeCloseTo(line, 4)
+    expect(placed().x + placed().width / 2).toBeCloseTo(1080, 4)
+    bench.edit('Write', (d) => writeType(bench, d, id, { style: { size: 200 } }))
+    expect(placed().height).toBeGreaterThan(200 * 2)
+    expect([placed().x - placed().width / 2 >= 0, placed().x + placed().width / 2 <= 1080.001]).toEqual([
+      true,
+      true,
+    ])
   })
   it('are bent themselves, not a box that reaches beyond them', () => {
     bench.edit('Write', (d) => writeType(bench, d, 'title', { text: 'Kiln' }))

@@ -1,5 +1,5 @@
 'use client'
-import { Check, CircleAlert, LoaderCircle } from 'lucide-react'
+import { Check, CircleAlert } from 'lucide-react'
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
 import { inOrder } from '@/core/basics/order'
@@ -20,14 +20,13 @@ export function ChecksButton() {
   const pages = inOrder(s.design.pages)
   const all = shownFindings(s)
   const checked = pages.every((p) => Object.keys(s.design.channels).every((c) => s.findings[`${p.id}/${c}`]))
-  const none = checked ? 'No findings' : 'Checking …'
+  const none = checked ? 'No findings' : 'Checks'
   return (
     <Popover.Root>
       <Popover.Trigger asChild>
         <Button className={all.length > 0 ? '!border-warn/40 text-warn' : ''}>
           {all.length > 0 && <CircleAlert size={14} />}
           {all.length === 0 && checked && <Check size={14} />}
-          {all.length === 0 && !checked && <LoaderCircle size={14} className="animate-spin" />}
           {all.length > 0 ? `${all.length} finding${all.length === 1 ? '' : 's'}` : none}
         </Button>
       </Popover.Trigger>

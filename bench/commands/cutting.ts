@@ -1,5 +1,4 @@
 import { newId } from '@/core/basics/ids'
-import { orderAbove } from '@/core/design/commands'
 import { canShape } from '@/core/design/plain-shapes'
 import { inRegisterWith, partFromRegister, partInRegister } from '@/core/design/register'
 import { isMergedCopy, isPhoto } from '@/core/kinds/facts'
@@ -26,8 +25,7 @@ async function part(bench: Bench): Promise<void> {
   const made = ready.map(() => newId())
   bench.edit('Part in register', (d) =>
     ready.forEach((id, n) => {
-      const own = d.layers[id]
-      if (own) partInRegister(d, id, made[n] as string, orderAbove(d, own, id))
+      partInRegister(d, id, made[n] as string)
     }),
   )
   bench.select(made)

@@ -106,6 +106,13 @@ export const designCommands = defineCommands([
     run: (b) => b.set({ dialog: 'versions' }),
   },
   {
+    id: 'needs',
+    label: 'What this design needs …',
+    words: 'fonts typefaces used missing files links licence package collect',
+    section: 'Design',
+    run: (b) => b.set({ dialog: 'needs' }),
+  },
+  {
     id: 'free-everything',
     label: 'Free everything: unpick groups and holders',
     section: 'Arrange',

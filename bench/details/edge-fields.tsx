@@ -2,6 +2,7 @@
 import { onLayer } from '@/core/design/properties/targets'
 import type { Edged } from '@/core/kinds/facts'
 import type { Stroke } from '@/core/vector/stroke-style'
+import { inkAt } from '../actions/placing'
 import { useBench } from '../state/bench-context'
 import { setThings, type Values } from '../state/properties'
 import { Choice } from '../ui/choice'
@@ -31,9 +32,16 @@ function useSetAll(layers: Of['layers']) {
 type LineWords = { weight: string; short: string; line: string; colour: string }
 /** The line around things: its weight, dashes and, where there is one, colour. */
 export function LineFields({ layers, words }: Of & { words: LineWords }) {
+  const bench = useBench()
   const setAll = useSetAll(layers)
   const set = (name: string, stroke: Partial<Stroke>, only?: 'shown') => setAll(name, { stroke }, only)
   const [first] = layers
+  // A first line is drawn in ink that is seen on what lies there.
+  const drawLine = async (weight: number) => {
+    const p = first && first.stroke.weight === 0 && weight > 0 ? first.placement : null
+    const colour = p && (await inkAt(bench, { x: p.x, y: p.y - p.height / 2 }))
+    set(words.weight, colour ? { weight, colour } : { weight })
+  }
   return (
     <>
       <NumberField
@@ -43,7 +51,7 @@ export function LineFields({ layers, words }: Of & { words: LineWords }) {
         min={0}
         max={5000}
         value={shared(layers, (l) => l.stroke.weight)}
-        onChange={(weight) => set(words.weight, { weight })}
+        onChange={(weight) => void drawLine(weight)}
         onDrag={(weight) => set(words.weight, { weight }, 'shown')}
       />
       <Choice

@@ -11,20 +11,13 @@ import { bringOwn, setEverywhere } from '../actions/fonts'
 import { hugWords, writeType } from '../actions/handled'
 import { useBench, useBenchState } from '../state/bench-context'
 import { TypefaceList } from '../type/typeface-list'
+import { weightNames } from '../type/weight-names'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
 import { Tick } from '../ui/tick'
 import { PlateFields } from './plate-fields'
 import { Section, shared } from './section'
 
-const weightNames: Record<number, string> = {
-  300: 'Light',
-  400: 'Regular',
-  500: 'Medium',
-  600: 'Semibold',
-  700: 'Bold',
-  800: 'Heavy',
-}
 const ALIGNS = [
   ['start', AlignLeft, 'Align text at its start'],
   ['centre', AlignCenter, 'Centre text'],

@@ -11,6 +11,7 @@ import { ask, wordsOf } from '@/wire/client'
 import { type Delivery, startDelivery, stopDelivery } from '@/wire/deliveries'
 import { readFindings } from '@/wire/designs'
 import { Button } from '../ui/button'
+import { RenderedPicture } from '../ui/rendered-picture'
 import { fetchFiles, isRunning, type Options, PLAIN, sizeLabel } from './delivery'
 import { FilesTable } from './files-table'
 import { OptionsPanel } from './options-panel'
@@ -129,8 +130,7 @@ export function ExportScreen({
               const page = pages.find((p) => onPages.has(p.id)) ?? pages[0]
               return (
                 <label key={c.id} className="flex flex-col gap-1.5">
-                  {/* biome-ignore lint/performance/noImgElement: rendered by our own server at the size shown */}
-                  <img
+                  <RenderedPicture
                     src={`/api/designs/${design.id}/thumb?page=${page?.id}&channel=${c.id}&side=${Math.ceil(Math.max(c.width, c.height) * k * 1.5)}&r=${revision}`}
                     alt={c.name}
                     width={Math.round(c.width * k)}

@@ -5,6 +5,7 @@ import { toast } from 'sonner'
 import { ask, wordsOf } from '@/wire/client'
 import { listLayouts } from '@/wire/designs'
 import { storeSource } from '@/wire/supplies'
+import { RenderedPicture } from '../ui/rendered-picture'
 import type { SourceInfo } from '../worker/protocol'
 
 export type Earlier = {
@@ -141,6 +142,5 @@ const Card = ({
   </li>
 )
 const Picture = ({ src }: { src: string }) => (
-  // biome-ignore lint/performance/noImgElement: small pictures of our own server
-  <img src={src} alt="" loading="lazy" className="max-h-full max-w-full rounded-[2px]" />
+  <RenderedPicture src={src} alt="" className="max-h-full max-w-full rounded-[2px]" />
 )

@@ -1,3 +1,4 @@
+import { RenderedPicture } from '../ui/rendered-picture'
 import { type SheetChannel, sheetLayout } from './sheet-layout'
 
 /** The master large, its adaptations small beside it, all to one scale but the master. */
@@ -16,15 +17,13 @@ export function ContactSheet({
   return (
     <span className="relative block" style={{ width: sheet.width, height: sheet.height }}>
       {sheet.places.map((p) => (
-        // biome-ignore lint/performance/noImgElement: rendered by our own server at the size shown
-        <img
+        <RenderedPicture
           key={p.channel.id}
           src={`/api/designs/${design}/thumb?page=${page}&channel=${p.channel.id}&side=${Math.ceil(Math.max(p.width, p.height) * 1.5)}&r=${revision}`}
           alt={p.channel.master ? `${p.channel.name}, the master` : p.channel.name}
           title={`${p.channel.name}, ${p.channel.width} × ${p.channel.height}`}
           width={p.width}
           height={p.height}
-          loading="lazy"
           className="absolute rounded-[2px] bg-well shadow-[0_0_0_1px_rgb(0_0_0/0.1)]"
           style={{ left: p.x, top: p.y, width: p.width, height: p.height }}
         />

@@ -10,6 +10,7 @@ import { beginDesign } from '@/wire/designs'
 import { useSavedChannels } from '../channels/saved'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
+import { holdTurns } from '../ui/turns'
 import { type Beginning, BeginWith, type Earlier } from './begin-with'
 import { ChannelOutline, type Spec } from './channel-outline'
 import { OwnSize } from './own-size'
@@ -70,10 +71,13 @@ export function NewDesign({
     setOwn((o) => [...o, spec])
     setChosen((c) => [...c, spec.id])
   }
+  useEffect(() => () => holdTurns(false), [])
   const create = async () => {
     const specs = chosen.flatMap((id) => all.find((c) => c.id === id) ?? [])
     if (specs.length === 0 || !first) return
     setBusy(true)
+    // What is begun does not wait for pictures of what is there.
+    holdTurns(true)
     const channels = specs.map(({ group: _, ...c }) => c)
     try {
       const { id } = await ask(beginDesign, {
@@ -93,6 +97,7 @@ export function NewDesign({
       router.push(`/designs/${id}`)
     } catch (thrown) {
       setBusy(false)
+      holdTurns(false)
       toast.error(wordsOf(thrown, 'Nothing was created; try again.'))
     }
   }

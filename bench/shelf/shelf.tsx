@@ -25,6 +25,7 @@ import { Choice } from '../ui/choice'
 import { Mark } from '../ui/mark'
 import { Menu, MenuItem } from '../ui/menu'
 import { openOwnMenu } from '../ui/own-menu'
+import { inTurn } from '../ui/turns'
 import { ContactSheet } from './contact-sheet'
 import { NewDesign } from './new-design'
 import type { SheetChannel } from './sheet-layout'
@@ -247,7 +248,7 @@ type Asking = <T>(job: () => Promise<T>, done: (answer: T) => void) => Promise<v
 function Card({ design: d, call, refresh }: { design: ShelfDesign; call: Asking; refresh: () => void }) {
   const checked = useQuery({
     queryKey: ['findings', d.id, d.updatedAt],
-    queryFn: ({ signal }) => ask(readFindings, { params: { id: d.id }, signal }),
+    queryFn: ({ signal }) => inTurn(signal, () => ask(readFindings, { params: { id: d.id }, signal })),
     enabled: d.findings === null && !d.unreadable,
   })
   const findings = d.findings ?? checked.data?.findings.length ?? null

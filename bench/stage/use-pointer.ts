@@ -70,6 +70,7 @@ export function useStagePointer(bench: Bench) {
       alt: e.altKey,
       free: keys.free,
       pulls: e.ctrlKey || e.metaKey,
+      finger: e.pointerType === 'touch',
       handle,
     }
   }

@@ -12,6 +12,7 @@ export const listening =
       setState({ layerPictures: { ...getState().layerPictures, [m.id]: m.data } })
     else if (m.kind === 'findings')
       setState({ findings: { ...getState().findings, [`${m.page}/${m.channel}`]: m.findings } })
+    else if (m.kind === 'doing') setState({ doing: { ...getState().doing, [m.worker]: m.doing } })
     else if (m.kind === 'painted') void keepStroke(bench, m)
     else if (m.kind === 'trouble') bench.notify(m.message, 'trouble')
     else if (m.kind === 'thumb') {

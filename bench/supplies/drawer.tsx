@@ -59,6 +59,9 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
   const [filters, setFilters] = useState<Filters>(noFilters)
   const [trying, setTrying] = useState(false)
   const { found, trouble, more, again } = useSupplies(filters, open)
+  // Words are looked for in all kinds: what is of others comes after those of the kind that is open.
+  const seeks = filters.tab !== '' && filters.words.trim() !== '' && !filters.used
+  const wide = useSupplies({ ...filters, tab: '' }, open && seeks)
   const s = usePaced('kept', (state) => ({ design: state.design, sources: state.sources }))
   const last = useRef<string | null>(null)
   const chooser = useRef<HTMLInputElement>(null)
@@ -88,8 +91,34 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
     filters.tab === 'own' && active === 0
       ? 'Nothing of your own yet. Drop files here or on the stage.'
       : 'Nothing found.'
+  const tiles = (list: readonly Item[]) => (
+    <ul className="grid grid-cols-[repeat(auto-fill,minmax(104px,1fr))] gap-2">
+      {list.map((i) => (
+        <Tile
+          key={i.id}
+          item={i}
+          onPlace={place}
+          onLike={(item) => set({ ...noFilters, like: { id: item.id, label: item.label } })}
+        />
+      ))}
+    </ul>
+  )
+  const own = new Set(filters.tab === 'type' ? [] : items?.map((i) => i.id))
+  const beside = ((seeks && wide.found?.items) || []).filter((i) => !own.has(i.id))
+  const others = beside.length > 0 && (
+    <>
+      <h3 className="pt-3 pb-1.5 text-tiny text-soft">Of other kinds</h3>
+      {tiles(beside)}
+    </>
+  )
   const shown = () => {
-    if (filters.tab === 'type') return <Pairings />
+    if (filters.tab === 'type')
+      return (
+        <>
+          {others}
+          <Pairings />
+        </>
+      )
     if (trouble && !filters.used)
       return (
         <p className="py-6 text-center text-small text-soft">
@@ -107,6 +136,7 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
           ))}
         </ul>
       )
+    if (items.length === 0 && others) return others
     if (items.length === 0)
       return (
         <p className="py-6 text-center text-small text-soft">
@@ -120,17 +150,8 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
       )
     return (
       <>
-        <ul className="grid grid-cols-[repeat(auto-fill,minmax(104px,1fr))] gap-2">
-          {items.map((i) => (
-            <Tile
-              key={i.id}
-              item={i}
-              onPlace={place}
-              onLike={(item) => set({ ...noFilters, like: { id: item.id, label: item.label } })}
-            />
-          ))}
-        </ul>
-        {total !== null && items.length < total && <Sentinel key={items.length} onSeen={more} />}
+        {tiles(items)}
+        {total !== null && items.length < total ? <Sentinel key={items.length} onSeen={more} /> : others}
       </>
     )
   }

@@ -1,10 +1,9 @@
 'use client'
 import { newId } from '@/core/basics/ids'
-import { keyBetween } from '@/core/basics/order'
 import { addLayers } from '@/core/design/commands'
 import { boxAt, typeLayer } from '@/core/kinds/new'
 import { pairings } from '@/supplies/catalogue'
-import { inkAt, spotFor } from '../actions/placing'
+import { inkAt, spotsFor } from '../actions/placing'
 import { useBench } from '../state/bench-context'
 
 /** A headline and what goes with it, set in a pairing of faces. */
@@ -14,18 +13,19 @@ export function Pairings() {
     const s = bench.store.getState()
     const { width, height } = s.resolved
     const short = Math.min(width, height)
-    const spot = spotFor(s, 'type')
+    const [first, second] = spotsFor(s, 'type', 2)
+    if (!first || !second) return
     const [size, small] = [short * 0.1, Math.max(s.resolved.channel.smallestType, short * 0.034)]
     const inks = await Promise.all([0.15, 0.3].map((y) => inkAt(bench, { x: width * 0.25, y: height * y })))
     const head = typeLayer(
-      { id: newId(), ...spot },
+      { id: newId(), ...first },
       'A headline\nof two lines',
       boxAt(width * 0.08, height * 0.1, width * 0.8, size * p.head.leading * 2),
       { ...p.head, size },
       inks[0],
     )
     const line = typeLayer(
-      { id: newId(), ...spot, order: keyBetween(spot.order, null) },
+      { id: newId(), ...second },
       'And a line that goes with it',
       boxAt(
         width * 0.08,

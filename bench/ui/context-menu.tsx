@@ -45,6 +45,8 @@ export function WithContextMenu({
     <Base.Root modal={false} onOpenChange={setOpen}>
       <Base.Trigger
         asChild
+        // The finger that opened it goes up: that is no press beside it.
+        onTouchEnd={(e) => open && e.preventDefault()}
         onContextMenu={(e: MouseEvent) => {
           // Words that are written have the browser's own menu.
           if ((e.target as Element).closest('input, textarea, [contenteditable="true"]')) e.preventDefault()

@@ -53,6 +53,16 @@ async function serve(url: string): Promise<Response> {
   })
 }
 
+/** What is asked of the server waits until the given function is called. */
+function held(): () => void {
+  let arrive: () => void = () => undefined
+  const gate = new Promise<void>((resolve) => {
+    arrive = resolve
+  })
+  answering = () => gate
+  return arrive
+}
+
 const at = (id: string, plane: Layer['plane'], order = 'a0', parent: string | null = null) => ({
   id,
   page: 'page1',
@@ -197,11 +207,7 @@ describe('the stage', () => {
     expect(await firstDifference(sample())).toBe(-1)
   })
   it('shows what is here while a source is on its way, and is whole only afterwards', async () => {
-    let arrive: () => void = () => undefined
-    const gate = new Promise<void>((resolve) => {
-      arrive = resolve
-    })
-    answering = () => gate
+    const arrive = held()
     engine.take({ kind: 'design', design: sample(), revision: 1, sources: [] })
     engine.take({ kind: 'view', view })
     const first = await until(() => frames()[0])
@@ -210,6 +216,21 @@ describe('the stage', () => {
     arrive()
     await whole(1)
     expect(await firstDifference(sample())).toBe(-1)
+  })
+  it('tells what it is at and how much is left, and when it rests', async () => {
+    const gate = held()
+    engine.take({ kind: 'design', design: sample(), revision: 1, sources: [] })
+    engine.take({ kind: 'view', view })
+    const told = () => posted.filter((m) => m.kind === 'doing')
+    await until(() => told().at(-1)?.doing?.work === 'fetching')
+    expect(told()[0]?.doing).toEqual({ work: 'drawing', left: 1 })
+    gate()
+    await whole(1)
+    await until(() => told().at(-1)?.doing === null)
+    engine.take({ kind: 'check', page: 'page1' })
+    const channels = Object.keys(sample().channels).length
+    await until(() => told().some((m) => m.doing?.work === 'checking' && m.doing.left === channels))
+    await until(() => told().at(-1)?.doing === null)
   })
   it('asks only for the size that is seen', async () => {
     engine.take({ kind: 'design', design: sample(), revision: 1, sources: [] })

@@ -27,6 +27,7 @@ import { QuietWork } from './quiet'
 import { plainSeeing, type Seeing, seenAs } from './seeing'
 import { cleanedSpecks, specksOf } from './speck-work'
 import { Painting } from './stroke-tiles'
+import { Telling } from './telling'
 
 /** Rasters of a tile that are kept for the stage, and for all else. */
 const [STAGE_TILES, QUIET_TILES] = [448, 64]
@@ -110,6 +111,7 @@ export class Engine {
   private resting = false
   private rest: ReturnType<typeof setTimeout> | undefined
   private asked = 0
+  private readonly telling: Telling
   private readonly waiting: (() => void)[] = []
   private readonly quiet: QuietWork
 
@@ -129,6 +131,7 @@ export class Engine {
       this.planned(page, view),
     )
     this.painting = new Painting(this.sources, post, () => this.schedule())
+    this.telling = new Telling(post, () => this.view !== null)
     this.quiet = new QuietWork({
       host: this.host,
       post,
@@ -224,9 +227,12 @@ export class Engine {
         await giveWay()
         if (this.wanted) {
           this.wanted = false
+          // A frame on a complete stage is mostly there before it could be told of.
+          if (this.view && !this.complete && !this.previewing) this.telling.tell({ work: 'drawing', left: 1 })
           await this.frame()
           continue
         }
+        this.telling.tell(this.quiet.next(this.previewing))
         if (!(await this.quietWork())) break
       }
     } catch (thrown) {
@@ -234,7 +240,10 @@ export class Engine {
     } finally {
       this.busy = false
       if (this.wanted) void this.run()
-      else this.tellWaiting()
+      else {
+        this.telling.tell(null)
+        this.tellWaiting()
+      }
     }
   }
 
@@ -258,7 +267,7 @@ export class Engine {
   /** Sources that a plan lacks are fetched; drawing goes on with what is here until they come. */
   private load(made: Plan, again: () => void): void {
     if (made.missing.length === 0) return
-    void this.sources.load(made.missing).then(
+    void this.telling.while(made.missing.length, this.sources.load(made.missing)).then(
       () => {
         // Drafts are made from the levels that are here.
         this.readyDue = true
@@ -367,6 +376,7 @@ export class Engine {
       // Away from gestures finished tiles are shown at once and newer states come first.
       if ((!this.previewing || this.resting) && performance.now() - last > GIVE_WAY_MS) {
         this.send(frame, false)
+        if (!drafting) this.telling.tell({ work: 'drawing', left: 1 })
         await giveWay()
         last = performance.now()
         if (this.wanted) return 'broken off'

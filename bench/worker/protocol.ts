@@ -99,6 +99,8 @@ export type Tile = {
   height: number
   data: Uint8ClampedArray<ArrayBuffer>
 }
+/** What takes time, in the word that the bench says for it, and how many pieces are left. */
+export type Doing = { work: 'fetching' | 'drawing' | 'arranging' | 'checking'; left: number }
 export type FromWorker =
   | {
       kind: 'frame'
@@ -140,4 +142,6 @@ export type FromWorker =
   | { kind: 'findings'; revision: number; page: string; channel: string; findings: Finding[] }
   | { kind: 'answer'; id: number; value: unknown }
   | { kind: 'trouble'; message: string }
+  /** What a worker is at, none when it rests; told when that changes. */
+  | { kind: 'doing'; worker: 'stage' | 'quiet'; doing: Doing | null }
   | { kind: 'ready' }

@@ -7,7 +7,7 @@ import { type Plan, plan } from '@/core/render/plan'
 import { type Host, renderRegion } from '@/core/render/render-page'
 import type { ResolvedPage } from '@/core/resolve/resolved'
 import { LayerPictures } from './layer-pictures'
-import type { FromWorker, Show, ToWorker } from './protocol'
+import type { Doing, FromWorker, Show, ToWorker } from './protocol'
 import { Trials } from './trials'
 
 type Lineup = Extract<ToWorker, { kind: 'lineup' }>
@@ -83,6 +83,13 @@ export class QuietWork {
         .filter((c) => isPageOn(page, c.id))
         .map((c) => ({ page: page.id, channel: c.id })),
     )
+  }
+
+  /** What it is at next, and how much of that there is. */
+  next(previewing: boolean): Doing | null {
+    if (this.thumbsDue.length > 0) return { work: 'arranging', left: this.thumbsDue.length }
+    if (this.checksDue.length > 0 && !previewing) return { work: 'checking', left: this.checksDue.length }
+    return null
   }
 
   /** Does one piece; false when there is none. Findings are left out where the design is only shown. */

@@ -19,7 +19,7 @@ import { insidesOf, membersOf, siblingsOf, withMembers } from './tree'
 
 /** Pure changes on a draft of the design. Each is one step of a person's work; ids of new things are given. */
 
-type Spot = Pick<Layer, 'page' | 'plane' | 'parent'> & Partial<Pick<Layer, 'inside'>>
+export type Spot = Pick<Layer, 'page' | 'plane' | 'parent'> & Partial<Pick<Layer, 'inside'>>
 /** The order key directly above a layer, or on top of its band where none is named. */
 export function orderAbove(design: Design, spot: Spot, below: string | null): string {
   const list = siblingsOf(design, spot)

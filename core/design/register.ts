@@ -1,10 +1,13 @@
+import { keyBetween } from '../basics/order'
 import { isPhoto } from '../kinds/facts'
 import type { Layer } from '../kinds/list'
 import { pictureLayer } from '../kinds/new'
 import type { ChannelPlace } from './channel-schema'
+import { orderAbove, type Spot } from './commands'
 import { changesIn, setOnLayer } from './properties/set'
 import { onLayer } from './properties/targets'
 import type { Design } from './schema'
+import { siblingsOf } from './tree'
 
 /** The layer whose place counts for one: itself, or what it lies in register with. */
 export function placedBy(design: Pick<Design, 'layers'>, id: string): string {
@@ -23,15 +26,30 @@ export const inRegisterWith = (design: Pick<Design, 'layers'>, id: string): Laye
   return Object.values(design.layers).filter((l) => l.id !== id && placedBy(design, l.id) === root)
 }
 /**
+ * Where the cutout of a photo lies when the two are parted: directly over it, and from a backdrop as the rearmost subject, so
+ * that what is set between comes to lie between; but where something of the setting would then be covered, in its own plane.
+ */
+function partSpot(d: Design, own: Layer): Spot & { order: string } {
+  const at = { page: own.page, plane: own.plane, parent: own.parent, inside: own.inside }
+  const ahead = { page: own.page, plane: 'subject', parent: null } as const
+  const between = Object.values(d.layers).some(
+    (l) => l.page === own.page && l.plane === 'setting' && !l.parent && !l.inside,
+  )
+  if (own.plane !== 'backdrop' || own.parent || own.inside || between)
+    return { ...at, order: orderAbove(d, at, own.id) }
+  const [first] = siblingsOf(d, ahead)
+  return { ...ahead, inside: null, order: keyBetween(null, first?.order ?? null) }
+}
+/**
  * Makes of a photo that was cut out two parts in register: the whole photo stays beneath as the backdrop, the cutout lies
- * over it, at `order`, with room between. The photo keeps its id; the cutout is the new layer and takes what belongs to the
+ * over it with room between. The photo keeps its id; the cutout is the new layer and takes what belongs to the
  * thing itself: masks, treatments, weaves, blending. Both always lie in the same place, on every channel.
  */
-export function partInRegister(d: Design, photo: string, id: string, order: string): void {
+export function partInRegister(d: Design, photo: string, id: string): void {
   const own = d.layers[photo]
   if (!isPhoto(own) || own.register) return
   const { masks, treatments, weaves, blend, opacity, focal, behaviour } = own
-  const where = { id, page: own.page, plane: own.plane, parent: own.parent, inside: own.inside, order }
+  const where = { id, ...partSpot(d, own) }
   const source = { sha: own.source, width: own.sourceWidth, height: own.sourceHeight }
   const made = pictureLayer(where, `${own.name || 'Photo'}, cut out`, source, own.placement)
   d.layers[id] = { ...made, masks, treatments, weaves, blend, opacity, focal, behaviour, register: photo }

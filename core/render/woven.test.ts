@@ -231,7 +231,7 @@ describe('places of a weave', () => {
 })
 
 describe('parts in register', () => {
-  const parted = (): Design => {
+  const parted = (before: (d: Design) => void = () => undefined): Design => {
     const d = design()
     d.layers.photo = {
       ...(d.layers.bar as Layer),
@@ -242,7 +242,8 @@ describe('parts in register', () => {
       sourceHeight: 30,
       focal: { x: 0.5, y: 0.5 },
     } as Layer
-    partInRegister(d, 'photo', 'cut', 'a5')
+    before(d)
+    partInRegister(d, 'photo', 'cut')
     return d
   }
   it('lie in one place on every channel, whichever is moved, with room between', async () => {
@@ -256,6 +257,20 @@ describe('parts in register', () => {
       expect(of('cut')).toEqual(of('photo'))
     }
     expect((d.layers.photo?.order ?? '') < (d.layers.cut?.order ?? '')).toBe(true)
+  })
+  it('from a backdrop the cutout is the rearmost subject, unless it would cover what is set there', () => {
+    const planes = (more: (d: Design) => void) => {
+      const d = parted((made) => {
+        const photo = made.layers.photo as Layer
+        Object.assign(photo, { plane: 'backdrop' })
+        more(made)
+      })
+      return d.layers.cut
+    }
+    expect(planes(() => undefined)).toMatchObject({ plane: 'subject', register: 'photo' })
+    const front = planes((d) => Object.assign(d.layers.ring as Layer, { plane: 'subject', order: 'a0' }))
+    expect((front?.order ?? '') < 'a0').toBe(true)
+    expect(planes((d) => Object.assign(d.layers.ring as Layer, { plane: 'setting' }))?.plane).toBe('backdrop')
   })
   it('let go keep their place and are free; with the photo gone the cutout stays', () => {
     const d = parted()
@@ -306,7 +321,7 @@ describe('parts in register', () => {
       opacity: 0.8,
     } as Layer
     setWeave(d, 'ring', 'photo', 'w', [mark('l', ...LEFT, true)])
-    partInRegister(d, 'photo', 'cut', 'a5')
+    partInRegister(d, 'photo', 'cut')
     expect([
       d.layers.cut?.treatments,
       d.layers.cut?.opacity,
@@ -319,7 +334,7 @@ describe('parts in register', () => {
     expect(copies.get('cut')).toBe('copy')
     expect([d.layers.copy?.register, d.layers.copy?.placement]).toEqual([null, boxAt(15, 20, 50, 60)])
     // A cutout is not parted once more.
-    partInRegister(d, 'cut', 'again', 'a6')
+    partInRegister(d, 'cut', 'again')
     expect(d.layers.again).toBeUndefined()
   })
 })

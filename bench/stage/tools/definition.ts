@@ -12,6 +12,8 @@ export type Pointer = Modifiers & {
   pressure: number
   /** Ctrl or Cmd: corners and sides are pulled. */
   pulls: boolean
+  /** It is a finger, for which there is no other button. */
+  finger: boolean
   /** The handle under it, by its `data-handle`. */
   handle: HTMLElement | null
 }

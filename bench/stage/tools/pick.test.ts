@@ -43,6 +43,7 @@ const at = (x: number, y: number, more: Partial<Pointer> = {}): Pointer => ({
   alt: false,
   free: true,
   pulls: false,
+  finger: false,
   handle: null,
   ...more,
 })

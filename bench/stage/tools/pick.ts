@@ -114,9 +114,9 @@ function takePress(hand: ToolStage, from: Pointer): Press {
   const press: Press = {
     first: (known ? Promise.resolve(known) : hand.hit(from.page)).then((ids) => pressOn(bench, from, ids)),
   }
-  // Pressed long and held still: everything that lies here is listed.
+  // Pressed long and held still everything that lies here is listed. A finger's long press opens the menu, which has that list too.
   heldStill(LONG_PRESS_MS, () => {
-    if (hand.release(press)) void openPeek(bench, from.at)
+    if (hand.release(press) && !from.finger) void openPeek(bench, from.at)
   })
   return press
 }

@@ -1,4 +1,5 @@
 import type { Finding } from '@/core/checks/define'
+import type { Doing } from '../../worker/protocol'
 import type { NoticeAction, Thumb } from './words'
 
 /** What panels, dialogs and the lineup show. */
@@ -6,8 +7,10 @@ export type PanelsSlice = {
   thumbs: Record<string, Thumb>
   layerPictures: Record<string, Uint8ClampedArray<ArrayBuffer>>
   findings: Record<string, Finding[]>
+  /** What the workers are at. */
+  doing: Record<'stage' | 'quiet', Doing | null>
   notice: { text: string; tone: 'plain' | 'trouble'; id: number; action?: NoticeAction | undefined } | null
-  dialog: 'palette' | 'keys' | 'versions' | 'house' | 'sizes' | 'carry' | null
+  dialog: 'palette' | 'keys' | 'versions' | 'house' | 'needs' | 'sizes' | 'carry' | null
   /** A layered file of which the person is asked what comes in. */
   importing: File | null
   /** The page that is being named in the page strip. */
@@ -17,6 +20,7 @@ export const panelsAtFirst: PanelsSlice = {
   thumbs: {},
   layerPictures: {},
   findings: {},
+  doing: { stage: null, quiet: null },
   notice: null,
   dialog: null,
   importing: null,

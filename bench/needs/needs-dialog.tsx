@@ -1,0 +1,190 @@
+'use client'
+import { CircleAlert } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { facesNeeded, filesNeeded, type NeededFace, type NeededFile } from '@/core/design/needs'
+import { familyByName, isShipped } from '@/core/type/catalogue'
+import { RIGHTS } from '../actions/fonts'
+import { useBench, useBenchState } from '../state/bench-context'
+import { weightNames } from '../type/weight-names'
+import { DialogFrame } from '../ui/dialog-frame'
+import type { SourceInfo } from '../worker/protocol'
+
+/** What the design is made of and cannot be without: its typefaces and files, where they come from, what is missing. */
+export function NeedsDialog() {
+  const bench = useBench()
+  const open = useBenchState((s) => s.dialog === 'needs')
+  return (
+    <DialogFrame
+      open={open}
+      onClose={() => bench.set({ dialog: null })}
+      title="What this design needs"
+      note="Its typefaces and files. Press one to select what uses it."
+      className="!bottom-auto max-h-[84vh] w-[600px]"
+    >
+      {open && (
+        <div className="scroll-thin flex flex-col gap-4 overflow-y-auto p-4">
+          <Faces />
+          <Files />
+        </div>
+      )}
+    </DialogFrame>
+  )
+}
+
+/** Goes to what uses a thing: the layers are selected, on a page that has some of them. */
+function useShow(): (layers: readonly string[]) => void {
+  const bench = useBench()
+  return (layers) => {
+    const { design, page, channel } = bench.store.getState()
+    const pageOf = (id: string) => design.layers[id]?.page
+    const to = layers.some((id) => pageOf(id) === page) ? page : pageOf(layers[0] ?? '')
+    if (!to) return
+    if (to !== page) bench.show(to, channel)
+    bench.select(layers.filter((id) => pageOf(id) === to))
+    bench.set({ dialog: null })
+  }
+}
+
+const counted = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`
+
+function Part({ title, none, children }: { title: string; none: string; children: ReactNode[] }) {
+  return (
+    <section aria-label={title}>
+      <h3 className="mb-1 text-small font-semibold">{title}</h3>
+      {children.length === 0 ? (
+        <p className="text-small text-soft">{none}</p>
+      ) : (
+        <ul className="divide-y divide-line border-y border-line">{children}</ul>
+      )}
+    </section>
+  )
+}
+function Row({
+  picture,
+  name,
+  use,
+  from,
+  trouble = false,
+  onPress,
+}: {
+  picture: ReactNode
+  name: string
+  use: string
+  from: string
+  trouble?: boolean
+  onPress: (() => void) | null
+}) {
+  return (
+    <li>
+      <button
+        type="button"
+        disabled={onPress === null}
+        className="flex min-h-11 w-full items-center gap-3 px-1 py-1.5 text-left text-small enabled:hover:bg-well"
+        onClick={() => onPress?.()}
+      >
+        <span className="flex size-9 shrink-0 items-center justify-center overflow-hidden rounded-[4px] bg-well">
+          {picture}
+        </span>
+        <span className="min-w-0 flex-1">
+          <span className="block truncate font-medium">{name}</span>
+          <span className="block truncate text-tiny text-soft">{use}</span>
+        </span>
+        <span
+          className={`flex max-w-[50%] items-center gap-1 text-right text-tiny ${trouble ? 'font-semibold text-warn' : 'text-soft'}`}
+        >
+          {trouble && <CircleAlert size={13} className="shrink-0" />}
+          {from}
+        </span>
+      </button>
+    </li>
+  )
+}
+
+function Faces() {
+  const show = useShow()
+  const s = useBenchState((state) => ({
+    design: state.design,
+    own: state.ownFaces,
+  }))
+  const here = [...s.own, ...Object.values(s.design.faces)]
+  const from = ({ family }: NeededFace): { from: string; trouble?: boolean } => {
+    const own = here.find((f) => f.family === family)
+    if (own) return { from: `Your own file; ${RIGHTS[own.embedding]}` }
+    if (isShipped(family)) return { from: 'Comes with the application; free to embed' }
+    return { from: `Missing; ${familyByName(family).name} stands in`, trouble: true }
+  }
+  return (
+    <Part title="Typefaces" none="No words are set.">
+      {facesNeeded(s.design).map((f) => {
+        const styles = f.styles.map(
+          ({ weight, italic }) => `${weightNames[weight] ?? weight}${italic ? ' italic' : ''}`,
+        )
+        return (
+          <Row
+            key={f.family}
+            picture={
+              <span className="text-lg" style={{ fontFamily: `"${f.family}"` }}>
+                Aa
+              </span>
+            }
+            name={f.family}
+            use={`${styles.join(', ')} · ${counted(f.layers.length, 'text', 'texts')}`}
+            {...from(f)}
+            onPress={() => show(f.layers)}
+          />
+        )
+      })}
+    </Part>
+  )
+}
+
+function Files() {
+  const show = useShow()
+  const s = useBenchState((state) => ({
+    design: state.design,
+    sources: state.sources,
+    findings: state.findings,
+  }))
+  const missing = Object.values(s.findings)
+    .flat()
+    .filter((f) => f.check === 'missing-file')
+    .map((f) => f.layer)
+  const use = ({ layers }: NeededFile, info: SourceInfo | undefined): string =>
+    [
+      info && (info.kind === 'graphic' ? 'vector' : `${info.width} × ${info.height} px`),
+      layers.length > 0 && counted(layers.length, 'layer', 'layers'),
+    ]
+      .filter(Boolean)
+      .join(' · ')
+  return (
+    <Part title="Pictures, graphics and looks" none="No files are used.">
+      {filesNeeded(s.design).map((f) => {
+        const info = s.sources[f.sha]
+        const gone = f.layers.length > 0 && f.layers.every((id) => missing.includes(id))
+        return (
+          <Row
+            key={f.sha}
+            picture={
+              info && !gone ? (
+                // biome-ignore lint/performance/noImgElement: a small copy of our own server
+                <img
+                  src={`/api/blobs/${f.sha}/preview?side=96`}
+                  alt=""
+                  loading="lazy"
+                  className="max-h-full max-w-full"
+                />
+              ) : (
+                <span className="text-tiny text-soft">{f.as === 'look' ? '3D' : '?'}</span>
+              )
+            }
+            name={f.name}
+            use={use(f, info)}
+            from={gone ? 'Missing or damaged' : 'Kept with the design'}
+            trouble={gone}
+            onPress={f.layers.length > 0 ? () => show(f.layers) : null}
+          />
+        )
+      })}
+    </Part>
+  )
+}

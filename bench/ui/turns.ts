@@ -1,0 +1,50 @@
+/**
+ * So much that takes the server a while (pictures that are rendered, checks) is asked of it at once: a browser has six
+ * connections to a server (HTTP/1.1), and what a person does must not wait for one.
+ */
+const MOST = 3
+type Turn = { begin: () => void; state: 'waiting' | 'begun' | 'over' }
+const turns: Turn[] = []
+let held = false
+
+function goOn(): void {
+  let begun = turns.filter((t) => t.state === 'begun').length
+  for (const turn of turns) {
+    if (held || begun >= MOST) return
+    if (turn.state !== 'waiting') continue
+    turn.state = 'begun'
+    begun++
+    turn.begin()
+  }
+}
+/** Takes a turn: `begin` is called once it has come. Gives what ends it. */
+export function takeTurn(begin: () => void): () => void {
+  const turn: Turn = { begin, state: 'waiting' }
+  turns.push(turn)
+  goOn()
+  return () => {
+    if (turn.state === 'over') return
+    turn.state = 'over'
+    turns.splice(turns.indexOf(turn), 1)
+    goOn()
+  }
+}
+/** Nothing more is asked for until it is let go: somebody waits for something else. */
+export function holdTurns(on: boolean): void {
+  held = on
+  goOn()
+}
+
+/** Does something in its turn; given up while it waits where the signal says so. */
+export async function inTurn<T>(signal: AbortSignal, act: () => Promise<T>): Promise<T> {
+  let end: () => void = () => undefined
+  try {
+    await new Promise<void>((come, fail) => {
+      end = takeTurn(come)
+      signal.addEventListener('abort', () => fail(signal.reason))
+    })
+    return await act()
+  } finally {
+    end()
+  }
+}
