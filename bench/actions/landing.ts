@@ -1,4 +1,4 @@
-import { orderAbove } from '@/core/design/commands'
+import { orderAbove } from '@/core/design/spots'
 import { areaOf, type Bounds, heightOf, intersect, isEmpty, widthOf } from '@/core/geometry/bounds'
 import { placedBounds } from '@/core/geometry/placement'
 import type { Placement } from '@/core/geometry/placement-schema'

@@ -1,6 +1,7 @@
 import type { BlendMode } from '@/core/basics/blend-modes'
 import { newId } from '@/core/basics/ids'
-import { addLayers, orderAbove } from '@/core/design/commands'
+import { addLayers } from '@/core/design/commands'
+import { orderAbove } from '@/core/design/spots'
 import type { Placement } from '@/core/geometry/placement-schema'
 import { isShape } from '@/core/kinds/facts'
 import type { LayerOf } from '@/core/kinds/list'

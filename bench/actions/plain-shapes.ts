@@ -1,6 +1,7 @@
 import { newId } from '@/core/basics/ids'
-import { addLayers, orderAbove } from '@/core/design/commands'
+import { addLayers } from '@/core/design/commands'
 import { canShape, plainShapes } from '@/core/design/plain-shapes'
+import { orderAbove } from '@/core/design/spots'
 import { isLocked } from '@/core/design/tree'
 import { hasParts } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'

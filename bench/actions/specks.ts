@@ -1,6 +1,7 @@
 import { newId } from '@/core/basics/ids'
-import { addLayers, orderBeneath } from '@/core/design/commands'
+import { addLayers } from '@/core/design/commands'
 import { orderAfter, putMask } from '@/core/design/mask-commands'
+import { orderBeneath } from '@/core/design/spots'
 import { tie } from '@/core/design/ties'
 import { layerName } from '@/core/kinds/facts'
 import { boxAt, pictureLayer } from '@/core/kinds/new'

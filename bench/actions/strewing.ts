@@ -1,6 +1,7 @@
 import { newId } from '@/core/basics/ids'
 import { keysBetween } from '@/core/basics/order'
-import { addLayers, group, orderAbove, removeLayers } from '@/core/design/commands'
+import { addLayers, group, removeLayers } from '@/core/design/commands'
+import { orderAbove } from '@/core/design/spots'
 import { leavesOf } from '@/core/design/tree'
 import { isStrew, thingOf } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'

@@ -15,24 +15,10 @@ import { onPage } from './properties/targets'
 import { withReferences } from './references'
 import { partFromRegister, placedBy } from './register'
 import type { Arrangement, Design } from './schema'
+import { orderAbove } from './spots'
 import { insidesOf, membersOf, siblingsOf, withMembers } from './tree'
 
 /** Pure changes on a draft of the design. Each is one step of a person's work; ids of new things are given. */
-
-export type Spot = Pick<Layer, 'page' | 'plane' | 'parent'> & Partial<Pick<Layer, 'inside'>>
-/** The order key directly above a layer, or on top of its band where none is named. */
-export function orderAbove(design: Design, spot: Spot, below: string | null): string {
-  const list = siblingsOf(design, spot)
-  const at = below ? list.findIndex((l) => l.id === below) : list.length - 1
-  return keyBetween(list[at]?.order ?? null, list[at + 1]?.order ?? null)
-}
-
-/** The order key directly beneath a layer. */
-export function orderBeneath(design: Design, spot: Spot, above: string): string {
-  const list = siblingsOf(design, spot)
-  const at = list.findIndex((l) => l.id === above)
-  return keyBetween(list[at - 1]?.order ?? null, list[at]?.order ?? null)
-}
 
 /** A name that nothing else on a page has: numbered where there is one of it already. */
 function freeName(d: Pick<Design, 'layers'>, page: string, name: string): string {

@@ -3,10 +3,10 @@ import { isPhoto } from '../kinds/facts'
 import type { Layer } from '../kinds/list'
 import { pictureLayer } from '../kinds/new'
 import type { ChannelPlace } from './channel-schema'
-import { orderAbove, type Spot } from './commands'
 import { changesIn, setOnLayer } from './properties/set'
 import { onLayer } from './properties/targets'
 import type { Design } from './schema'
+import { orderAbove, type Spot } from './spots'
 import { siblingsOf } from './tree'
 
 /** The layer whose place counts for one: itself, or what it lies in register with. */
