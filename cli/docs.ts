@@ -13,6 +13,8 @@ import { arrangementSchema, designSchema, gridSchema, guideSchema } from '../cor
 import { placementSchema } from '../core/geometry/placement-schema'
 import { layerSchema } from '../core/kinds/list'
 import { dabsSchema, maskSchema } from '../core/masks/mask'
+import { type OutputFormat, takesOf } from '../core/outputs/define'
+import { outputs } from '../core/outputs/list'
 import type { Field } from '../core/treatments/field'
 import { treatmentDefinitions } from '../core/treatments/list'
 import { families } from '../core/type/catalogue'
@@ -90,6 +92,21 @@ A change names its channel, its target by its way in the design (\`layers/ID\`, 
 ${table(
   ['property', 'of', 'called', 'merge', 'when', 'may be between'],
   properties.map((p) => [`\`${p.id}\``, `a ${p.of}`, p.words, p.merge, p.phase, p.mix ? 'yes' : '']),
+)}
+
+## Output formats
+
+${table(
+  ['id', 'ending', 'keeps', 'settings', 'fitted under a weight by'],
+  outputs.map((f: OutputFormat) => [
+    `\`${f.id}\` ${f.label}`,
+    `.${f.endings[0]}`,
+    [f.keeps.transparency && 'transparency', f.keeps.layers && 'layers'].filter(Boolean).join(', ') || '–',
+    Object.entries(f.settings)
+      .map(([key, s]) => `\`${key}\` ${takesOf(s)}, first ${s.first}`)
+      .join('; ') || '–',
+    f.dial ? `\`${f.dial.setting}\`` : '–',
+  ]),
 )}
 
 ## Blend modes

@@ -44,6 +44,39 @@ describe('the command line', () => {
       [255, 255, 255],
     ])
   })
+  it('delivers channels in formats within a weight, a line a file, and says what it does not take', () => {
+    const out = join(folder, 'delivered')
+    const made = run(
+      'deliver',
+      file,
+      '--channels',
+      'all',
+      '--formats',
+      'jpeg,webp',
+      '--fit',
+      '20KB',
+      '--out',
+      out,
+    )
+    expect(made.status).toBe(0)
+    const lines = made.stdout.trim().split('\n')
+    expect(lines).toHaveLength(4)
+    for (const name of ['square-post.jpg', 'square-post.webp', 'wide-header.jpg', 'wide-header.webp']) {
+      expect(made.stdout).toContain(`${name}: `)
+      expect(readFileSync(join(out, name)).length).toBeLessThanOrEqual(20 * 1024)
+    }
+    const wrong = (...args: string[]) => run('deliver', file, '--out', out, ...args)
+    expect(wrong('--formats', 'bmp')).toMatchObject({
+      status: 1,
+      stderr: expect.stringMatching(/no format “bmp”/),
+    })
+    expect(wrong('--fit', 'light')).toMatchObject({ status: 1, stderr: expect.stringMatching(/no weight/) })
+    expect(wrong('--formats', 'jpeg', '--settings', 'quality=300')).toMatchObject({
+      status: 1,
+      stderr: expect.stringMatching(/takes a number from 1 to 100/),
+    })
+    expect(run('deliver', file).status).toBe(2)
+  })
   it('adapts to a size of one’s own and keeps the arrangement', () => {
     const out = join(folder, 'wide.vivid')
     expect(run('adapt', file, '--to', '800x200', '--out', out)).toMatchObject({ status: 0 })

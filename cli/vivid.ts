@@ -14,15 +14,19 @@ import { isPageOn } from '../core/design/page-channels'
 import { arrangementKey, type Design } from '../core/design/schema'
 import { isOpenRaster, readOpenRaster } from '../core/formats/open-raster/file'
 import { readPackage, type VividPackage, writePackage } from '../core/formats/vivid-package'
+import { settingsOf } from '../core/outputs/define'
+import { outputForFile, outputOf, PICTURE_IDS } from '../core/outputs/list'
 import { pageBounds } from '../core/render/plan'
 import { renderPage } from '../core/render/render-page'
 import { layout } from '../core/resolve/layout'
-import { encodePicture, formatForFile } from '../host/encode'
+import { encodePicture } from '../host/encode'
 import { fromOpenRaster, toOpenRaster } from '../host/open-raster'
 import { type NodeHost, openHost } from '../host/project'
 import { dataFolder } from '../server/paths'
+import { deliver } from './deliver'
 
 const USAGE = `usage: npm run vivid -- render FILE --channel ID|WxH|all [--page N] [--scale S] --out OUT
+       npm run vivid -- deliver FILE [--channels ID,…|all] [--formats ID,…] [--settings KEY=VALUE,…] [--fit 200KB] --out DIR
        npm run vivid -- check FILE [--channel ID|WxH|all]
        npm run vivid -- convert IN OUT
        npm run vivid -- adapt FILE --to WxH | --channel all [--out OUT]
@@ -31,7 +35,8 @@ const USAGE = `usage: npm run vivid -- render FILE --channel ID|WxH|all [--page 
        npm run vivid -- restore [BACKUP]
 layout prints one JSON object: what lies where on the channel and what it was read as (docs/layout.md). With --channel all,
 render writes one file a channel (OUT-CHANNEL), layout prints { "channels": [...] }, adapt chooses all arrangements anew.
-FILE is a .vivid package or an OpenRaster file (.ora); convert writes .vivid, .ora, .json, .png or .jpg.
+deliver writes every page on these channels in every format (${PICTURE_IDS.join(', ')}), within a weight where one is given.
+FILE is a .vivid package or an OpenRaster file (.ora); convert writes .vivid, .ora, .json or a picture.
 backup copies the database now; restore lists the copies, or puts one in place while the server is stopped (docs/safety.md).`
 
 class WrongUsage extends Error {}
@@ -78,7 +83,17 @@ function pageOf(design: Design, number: string | undefined): string {
   return page.id
 }
 
-type Values = { channel?: string; page?: string; scale?: string; out?: string; to?: string }
+type Values = {
+  channels?: string
+  formats?: string
+  settings?: string
+  fit?: string
+  channel?: string
+  page?: string
+  scale?: string
+  out?: string
+  to?: string
+}
 /** The channels that are meant, each with the design that has it. */
 const channelsNamed = (design: Design, name: string): { design: Design; channel: Channel }[] =>
   name === 'all'
@@ -114,9 +129,19 @@ const verbs: Record<string, (files: string[], v: Values) => Promise<void>> = {
       const out = v.channel === 'all' ? named(v.out, channel.id) : v.out
       const page = await host.resolve(design, pageOf(design, v.page), channel.id)
       const picture = await renderPage(page, scale, pageBounds(page, scale), host)
-      writeFileSync(out, await encodePicture(picture, { format: formatForFile(out), quality: 90 }))
+      const format = outputForFile(out)
+      const settings = settingsOf(outputOf(format))
+      writeFileSync(out, await encodePicture(picture, { format, settings }))
       console.log(`${out}: ${picture.width} × ${picture.height} px`)
     }
+  },
+  async deliver([file], v) {
+    if (!v.out) throw new WrongUsage('deliver needs --out, a folder.')
+    const made = await open(file)
+    const { channels = 'all', formats = 'png', fit, settings, out } = v
+    await deliver(made.design, hostFor(made), { channels, formats, fit, settings, out }, (line) =>
+      console.log(line),
+    )
   },
   async layout([file], v) {
     if (!v.channel) throw new WrongUsage('layout needs --channel.')
@@ -228,6 +253,10 @@ async function main(): Promise<number> {
         allowPositionals: true,
         options: {
           channel: { type: 'string' },
+          channels: { type: 'string' },
+          formats: { type: 'string' },
+          settings: { type: 'string' },
+          fit: { type: 'string' },
           page: { type: 'string' },
           scale: { type: 'string' },
           out: { type: 'string' },

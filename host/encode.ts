@@ -1,65 +1,96 @@
-import sharp from 'sharp'
-import { badInput } from '../core/basics/errors'
+import sharp, { type Sharp } from 'sharp'
+import { type Settings, settingsOf } from '../core/outputs/define'
+import { outputOf, type PictureOutputId } from '../core/outputs/list'
 import type { Picture } from '../core/render/render-page'
 
-export type ExportFormat = 'png' | 'jpeg'
-export const formatForFile = (name: string): ExportFormat => {
-  const ending = /\.(png|jpe?g)$/i.exec(name)?.[1]?.toLowerCase()
-  if (!ending) throw badInput(`The file name “${name}” must end in .png, .jpg or .jpeg.`)
-  return ending === 'png' ? 'png' : 'jpeg'
-}
+/** How a picture is written; `ground` lies beneath what keeps no transparency. */
+export type How = { format: PictureOutputId; settings: Settings; ground?: string; ppi?: number }
 
-/** Encodes rendered pixels; sRGB, without metadata but for the density of print channels. JPEG lies on `ground`. */
-export async function encodePicture(
-  picture: Picture,
-  how: { format: ExportFormat; quality: number; ground?: string; ppi?: number },
-): Promise<Uint8Array<ArrayBuffer>> {
-  const image = sharp(Buffer.from(picture.data.buffer, picture.data.byteOffset, picture.data.byteLength), {
-    raw: { width: picture.width, height: picture.height, channels: 4 },
-  })
-  if (how.ppi) image.withMetadata({ density: how.ppi })
-  const done =
-    how.format === 'png'
+type Encoder = (image: Sharp, settings: Settings, ground: string) => Sharp
+const number = (s: Settings, key: string): number => Number(s[key])
+
+/** Each format's writer; settings are as its definition gives them. */
+const encoders: Record<PictureOutputId, Encoder> = {
+  png: (image, s) =>
+    s.colours === 'all' || s.colours === undefined
       ? // Level 6 takes twice as long as 5 for a thirtieth less.
         image.png({ compressionLevel: 5, adaptiveFiltering: true })
-      : image.flatten({ background: how.ground ?? '#ffffff' }).jpeg({
-          quality: how.quality,
-          chromaSubsampling: how.quality >= 85 ? '4:4:4' : '4:2:0',
-          mozjpeg: true,
-        })
-  const bytes = await done.toBuffer()
+      : image.png({
+          palette: true,
+          colours: Number(s.colours),
+          dither: number(s, 'dither') / 100,
+          effort: 7,
+        }),
+  jpeg: (image, s, ground) =>
+    image.flatten({ background: ground }).jpeg({
+      quality: number(s, 'quality'),
+      chromaSubsampling: isFull(s) ? '4:4:4' : '4:2:0',
+      mozjpeg: true,
+    }),
+  webp: (image, s) =>
+    s.lossless ? image.webp({ lossless: true }) : image.webp({ quality: number(s, 'quality'), effort: 4 }),
+  avif: (image, s) =>
+    s.lossless
+      ? image.avif({ lossless: true, effort: 3 })
+      : image.avif({
+          quality: number(s, 'quality'),
+          chromaSubsampling: isFull(s) ? '4:4:4' : '4:2:0',
+          effort: 3,
+        }),
+  tiff(image, s, ground) {
+    const how = {
+      compression: s.compression as 'deflate' | 'lzw' | 'none',
+      ...(s.compression === 'none' ? {} : { predictor: 'horizontal' as const }),
+    }
+    return s.colour === 'cmyk'
+      ? image.flatten({ background: ground }).toColourspace('cmyk').withIccProfile('cmyk').tiff(how)
+      : image.tiff(how)
+  },
+}
+const FULL_FROM = 85
+const isFull = (s: Settings): boolean =>
+  s.subsampling === 'full' || (s.subsampling === 'auto' && number(s, 'quality') >= FULL_FROM)
+
+const raw = (p: Picture): Sharp =>
+  sharp(Buffer.from(p.data.buffer, p.data.byteOffset, p.data.byteLength), {
+    raw: { width: p.width, height: p.height, channels: 4 },
+  })
+
+/** Encodes rendered pixels with the sRGB profile (CMYK with its own), without other metadata but the density of print channels. */
+export async function encodePicture(picture: Picture, how: How): Promise<Uint8Array<ArrayBuffer>> {
+  const image = raw(picture)
+  if (how.ppi) image.withMetadata({ density: how.ppi })
+  image.withIccProfile('srgb')
+  const bytes = await encoders[how.format](image, how.settings, how.ground ?? '#ffffff').toBuffer()
   return new Uint8Array(bytes.buffer as ArrayBuffer, bytes.byteOffset, bytes.byteLength)
 }
 
-/** A JPEG is never coarser than this for the sake of its weight. */
-const LEAST_QUALITY = 30
-const KB = 1024
-type How = Parameters<typeof encodePicture>[1]
-/**
- * Encodes within a weight: a JPEG at the best quality up to the one asked for that is light enough. What cannot be made so
- * light is made as it is, and said.
- */
-export async function encodeWithin(
+/** A see-through PNG of all colours. */
+export const pngOf = (picture: Picture): Promise<Uint8Array<ArrayBuffer>> =>
+  encodePicture(picture, { format: 'png', settings: settingsOf(outputOf('png')) })
+
+/** What the encoded pixels are, on a ground, for comparing. */
+export async function decodedOn(
+  bytes: Uint8Array,
+  ground: string,
+): Promise<{ width: number; height: number; data: Uint8Array }> {
+  const { data, info } = await sharp(bytes)
+    .toColourspace('srgb')
+    .flatten({ background: ground })
+    .removeAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+  return { width: info.width, height: info.height, data: new Uint8Array(data) }
+}
+export async function pixelsOn(
   picture: Picture,
-  how: How,
-  mostKb: number | null,
-): Promise<{ bytes: Uint8Array<ArrayBuffer>; quality: number; message?: string }> {
-  const whole = await encodePicture(picture, how)
-  const fits = (bytes: Uint8Array) => mostKb === null || bytes.length <= mostKb * KB
-  if (fits(whole)) return { bytes: whole, quality: how.quality }
-  const heavy = (bytes: Uint8Array, what: string) =>
-    `It weighs ${Math.ceil(bytes.length / KB).toLocaleString('en')} KB, more than the ${mostKb?.toLocaleString('en')} KB that its channel takes. ${what}`
-  if (how.format === 'png')
-    return { bytes: whole, quality: how.quality, message: heavy(whole, 'A JPEG would be lighter.') }
-  let [low, high] = [Math.min(LEAST_QUALITY, how.quality), how.quality - 1]
-  let best = await encodePicture(picture, { ...how, quality: low })
-  let quality = low
-  if (!fits(best)) return { bytes: best, quality, message: heavy(best, 'Export it smaller.') }
-  while (low < high) {
-    const middle = Math.ceil((low + high) / 2)
-    const made = await encodePicture(picture, { ...how, quality: middle })
-    if (fits(made)) [low, best, quality] = [middle, made, middle]
-    else high = middle - 1
-  }
-  return { bytes: best, quality }
+  ground: string,
+): Promise<{ width: number; height: number; data: Uint8Array }> {
+  const data = await raw(picture).flatten({ background: ground }).removeAlpha().raw().toBuffer()
+  return { width: picture.width, height: picture.height, data: new Uint8Array(data) }
+}
+/** Whether what a format's settings write may differ from what was rendered. */
+export const isLossy = (format: PictureOutputId, settings: Settings): boolean => {
+  const { dial } = outputOf(format)
+  return dial !== null && (dial.when?.(settings) ?? true) && settings[dial.setting] !== 'all'
 }

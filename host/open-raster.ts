@@ -25,7 +25,7 @@ import { boxAt, groupLayer, pictureLayer, type Where } from '../core/kinds/new'
 import type { Plane } from '../core/kinds/planes'
 import { prepare, renderPage, renderRegion } from '../core/render/render-page'
 import type { ResolvedLayer, ResolvedPage } from '../core/resolve/resolved'
-import { encodePicture } from './encode'
+import { pngOf } from './encode'
 import { decodePicture, previewOf } from './pictures'
 import { type NodeHost, sha256 } from './project'
 
@@ -81,10 +81,7 @@ export async function toOpenRaster(
       }),
       first,
     )
-    const png = await encodePicture(await renderRegion(made, all, host.renderer), {
-      format: 'png',
-      quality: 90,
-    })
+    const png = await pngOf(await renderRegion(made, all, host.renderer))
     const source = `data/layer${String(pictures.size + 1).padStart(3, '0')}.png`
     pictures.set(source, png)
     const place = { x: all.left, y: all.top }
@@ -150,7 +147,7 @@ export async function toOpenRaster(
 
   const root = await many(page.layers, page.colour)
   const whole = await renderPage(page, 1, trim, host)
-  const png = await encodePicture(whole, { format: 'png', quality: 90 })
+  const png = await pngOf(whole)
   const thumbnail = new Uint8Array(
     await sharp(png).resize(256, 256, { fit: 'inside', withoutEnlargement: true }).png().toBuffer(),
   )

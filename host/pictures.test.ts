@@ -1,6 +1,5 @@
 import sharp, { type Sharp } from 'sharp'
 import { describe, expect, it } from 'vitest'
-import { encodePicture, encodeWithin, formatForFile } from './encode'
 import { decodePicture, lightGrid, sniff } from './pictures'
 
 const red = { r: 200, g: 30, b: 30 }
@@ -135,65 +134,5 @@ describe('the lightness map', () => {
   it('of something see-through is neutral there', () => {
     const grid = lightGrid({ width: 2, height: 2, opaque: false, deep: false, data: new Uint8Array(16) })
     expect([...(grid.light as number[])]).toEqual([0.5, 0.5, 0.5, 0.5])
-  })
-})
-
-describe('encoding', () => {
-  const half = () => {
-    const data = new Uint8ClampedArray(10 * 6 * 4)
-    for (let n = 0; n < 60; n++) data.set([10, 120, 240, n % 2 ? 128 : 255], n * 4)
-    return { width: 10, height: 6, data }
-  }
-  it('as PNG loses no bit, transparency included, read back by another decoder', async () => {
-    const file = await encodePicture(half(), { format: 'png', quality: 90 })
-    const { data, info } = await sharp(file).raw().toBuffer({ resolveWithObject: true })
-    expect([info.width, info.height, info.channels]).toEqual([10, 6, 4])
-    expect(new Uint8ClampedArray(data)).toEqual(half().data)
-  })
-  it('carries the density of print channels: 300 ppi are 11 811 px a metre (pHYs, PNG 3 §11.3.4.3)', async () => {
-    const file = await encodePicture(half(), { format: 'png', quality: 90, ppi: 300 })
-    const at = Buffer.from(file).indexOf('pHYs')
-    expect(new DataView(file.buffer, file.byteOffset).getUint32(at + 4)).toBe(11_811)
-    expect((await sharp(file).metadata()).density).toBe(300)
-  })
-  it('as JPEG lies on its ground and has no alpha', async () => {
-    const file = await encodePicture(
-      { width: 8, height: 8, data: new Uint8ClampedArray(256) },
-      { format: 'jpeg', quality: 95, ground: '#00ff00' },
-    )
-    const { data, info } = await sharp(file).raw().toBuffer({ resolveWithObject: true })
-    expect(info.channels).toBe(3)
-    const [r = 0, g = 0, b = 0] = data
-    expect(Math.max(r, 255 - g, b)).toBeLessThan(4)
-  })
-  const noise = {
-    width: 200,
-    height: 200,
-    data: Uint8ClampedArray.from({ length: 200 * 200 * 4 }, (_, n) => (n % 4 === 3 ? 255 : (n * 7919) % 251)),
-  }
-  it('within a weight is as good as it may be, and says where it cannot be so light', async () => {
-    const plain = await encodePicture(noise, { format: 'jpeg', quality: 95 })
-    const most = Math.floor(plain.length / 1024) - 1
-    const within = await encodeWithin(noise, { format: 'jpeg', quality: 95 }, most)
-    expect(within.bytes.length).toBeLessThanOrEqual(most * 1024)
-    expect(within.message).toBeUndefined()
-    // One step better is too heavy.
-    const better = await encodePicture(noise, { format: 'jpeg', quality: within.quality + 1 })
-    expect(better.length).toBeGreaterThan(most * 1024)
-    expect((await encodeWithin(noise, { format: 'jpeg', quality: 95 }, null)).bytes).toEqual(plain)
-    expect((await encodeWithin(noise, { format: 'jpeg', quality: 95 }, 1)).message).toMatch(
-      /more than the 1 KB/,
-    )
-    expect((await encodeWithin(noise, { format: 'png', quality: 95 }, 1)).message).toMatch(
-      /JPEG would be lighter/,
-    )
-  })
-  it('of higher quality weighs more', async () => {
-    const size = async (quality: number) => (await encodePicture(noise, { format: 'jpeg', quality })).length
-    expect(await size(90)).toBeGreaterThan(await size(50))
-  })
-  it('goes by the file’s ending, and says which endings there are', () => {
-    expect(['a.png', 'B.JPG', 'c.jpeg'].map(formatForFile)).toEqual(['png', 'jpeg', 'jpeg'])
-    expect(() => formatForFile('a.bmp')).toThrow(/must end in \.png, \.jpg or \.jpeg/)
   })
 })

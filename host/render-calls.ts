@@ -11,17 +11,20 @@ import { isPageOn } from '../core/design/page-channels'
 import { blobsOf } from '../core/design/sources-of'
 import type { Bounds } from '../core/geometry/bounds'
 import type { Dab } from '../core/masks/mask'
+import type { Settings } from '../core/outputs/define'
+import type { OutputId, PictureOutputId } from '../core/outputs/list'
 import { pageBounds } from '../core/render/plan'
-import { renderPage } from '../core/render/render-page'
+import { type Picture, renderPage } from '../core/render/render-page'
 import type { ResolvedPage } from '../core/resolve/resolved'
 import { believedPicture, cutAhead, cutOutPicture, studyPicture } from './cut-out'
-import { encodePicture, encodeWithin } from './encode'
+import { pngOf } from './encode'
 import { writeWhole } from './files'
+import { encodeWithin } from './fit'
 import { type IntakeCalls, intakeCalls } from './intake'
 import { cleanedSpecks, type PickAsked, pickedTouching, type SpecksAsked } from './mask-work'
 import { toOpenRaster } from './open-raster'
 import { decodePicture, levelsFrom, previewOf } from './pictures'
-import { type Drawn, type NodeHost, openHost } from './project'
+import { type Drawn, type NodeHost, openHost, sha256 } from './project'
 import { TurnQueue } from './turn-queue'
 
 // Nothing is decoded twice from the same file: libvips' own cache would only hold memory.
@@ -53,6 +56,9 @@ const regionOf = (page: ResolvedPage, scale: number, bleed: boolean): Bounds =>
     ? pageBounds(page, scale)
     : { left: 0, top: 0, right: Math.round(page.width * scale), bottom: Math.round(page.height * scale) }
 
+/** The picture that files are tried on; the last one stays, since only their settings move. */
+let tried: { key: string; picture: Picture } | null = null
+
 type Progress = (share: number) => void
 export const renderCalls = {
   thumbnail: (input: Drawn & { page: string; channel: string; longSide: number }) =>
@@ -63,7 +69,7 @@ export const renderCalls = {
       const begun = performance.now()
       const late = () => performance.now() - begun > MOST_MS
       const picture = await renderPage(page, scale, regionOf(page, scale, false), h, { late })
-      return encodePicture(picture, { format: 'png', quality: 90 })
+      return pngOf(picture)
     }),
   /** One page as a see-through PNG at 100 %. */
   flatten: (input: Drawn & { page: string; channel: string }) =>
@@ -71,7 +77,7 @@ export const renderCalls = {
       h.know(input.lights)
       const page = await h.resolve(checkDesign(JSON.parse(input.design)), input.page, input.channel)
       const picture = await renderPage({ ...page, colour: 'transparent' }, 1, regionOf(page, 1, false), h)
-      return encodePicture(picture, { format: 'png', quality: 90 })
+      return pngOf(picture)
     }),
   /** A level and all coarser ones from one decoding, finest first. */
   levels: (input: { sha: string; from: number }) =>
@@ -118,13 +124,48 @@ export const renderCalls = {
         )
     return out
   },
+  /** A file as it would be delivered, kept nowhere. */
+  tryOut: (
+    input: Drawn & {
+      page: string
+      channel: string
+      format: PictureOutputId
+      settings: Settings
+      mostKb: number | null
+      floor: number
+      scale: number
+      bleed: boolean
+      ground: string | null
+    },
+  ) =>
+    withHost(TURN.picture, async (h) => {
+      const { design, page, channel, scale, bleed, ground } = input
+      const key = JSON.stringify([
+        sha256(new TextEncoder().encode(design)),
+        page,
+        channel,
+        scale,
+        bleed,
+        ground,
+      ])
+      h.know(input.lights)
+      if (tried?.key !== key) {
+        tried = null
+        const resolved = await h.resolve(checkDesign(JSON.parse(design)), page, channel)
+        const shown = ground === 'transparent' ? { ...resolved, colour: 'transparent' } : resolved
+        tried = { key, picture: await renderPage(shown, scale, regionOf(shown, scale, bleed), h) }
+      }
+      const { format, settings, mostKb, floor } = input
+      return encodeWithin(tried.picture, { format, settings }, mostKb, floor)
+    }),
   export: (
     input: Drawn & {
       page: string
       channel: string
-      format: 'png' | 'jpeg' | 'ora'
-      quality: number
+      format: OutputId
+      settings: Settings
       mostKb: number | null
+      floor: number
       scale: number
       bleed: boolean
       ground: string | null
@@ -160,16 +201,18 @@ export const renderCalls = {
         progress: (s) => progress(s * 0.85),
       })
       const ppi = resolved.channel.print ? resolved.channel.print.ppi * input.scale : undefined
-      const { bytes, message } = await encodeWithin(
+      const { bytes, likeness, message } = await encodeWithin(
         picture,
-        { format: input.format, quality: input.quality, ...(ppi ? { ppi } : {}) },
+        { format: input.format, settings: input.settings, ...(ppi ? { ppi } : {}) },
         input.mostKb,
+        input.floor,
       )
       await writeWhole(input.file, bytes)
       return {
         width: picture.width,
         height: picture.height,
         bytes: (await stat(input.file)).size,
+        likeness,
         ...(message ? { message } : {}),
       }
     }),

@@ -15,7 +15,7 @@ import { layerTree } from '../core/design/tree'
 import { pageBounds } from '../core/render/plan'
 import { renderPage } from '../core/render/render-page'
 import { allFontFiles } from '../core/type/catalogue'
-import { encodePicture } from '../host/encode'
+import { pngOf } from '../host/encode'
 import { type NodeHost, openHost } from '../host/project'
 import { type LoadedSupply, lookupIn } from '../host/supplies'
 import { median, note, share } from './report'
@@ -221,7 +221,7 @@ export async function wallOf(design: Design, host: NodeHost, path: string): Prom
     const page = await host.resolve(design, Object.keys(design.pages)[0] as string, c.id)
     const k = Math.min((CELL - 10) / c.width, (CELL - 10) / c.height)
     const picture = await renderPage(page, k, pageBounds(page, k), host)
-    const png = Buffer.from(await encodePicture(picture, { format: 'png', quality: 90 }))
+    const png = Buffer.from(await pngOf(picture))
     parts.push({ input: png, left: (n % columns) * CELL + 5, top: Math.floor(n / columns) * CELL + 5 })
   }
   const height = Math.ceil(channels.length / columns) * CELL

@@ -74,7 +74,6 @@ export async function startApplication(): Promise<Application> {
         body: JSON.stringify({
           pages: ['page1'],
           format: 'png',
-          quality: 90,
           scale: 1,
           bleed: true,
           ground: 'page',

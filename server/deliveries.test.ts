@@ -48,7 +48,6 @@ const options = (design: string, more: object = {}) => ({
   channels: ['square-post', 'link-card'],
   pages: ['page1'],
   format: 'png',
-  quality: 90,
   scale: 1,
   bleed: false,
   ground: 'page',

@@ -7,6 +7,8 @@ import { inOrder } from '../core/basics/order'
 import { isPageOn } from '../core/design/page-channels'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
+import { settingsOf } from '../core/outputs/define'
+import { outputOf } from '../core/outputs/list'
 import { problemIn } from '../host/problems'
 import { type DeliveredFile, type Delivery, type DeliveryOptions, deliveryOptions } from '../wire/deliveries'
 import { damagedBlobs, drawn, lacking } from './blobs'
@@ -15,13 +17,6 @@ import { loadDesign } from './designs'
 import { publish } from './events'
 import { dataPath } from './paths'
 import { deliveryThread, stopDeliveryThread } from './render'
-
-/** How each format's files end, and what they are served as. */
-const FORMATS = {
-  png: { ending: 'png', mime: 'image/png' },
-  jpeg: { ending: 'jpg', mime: 'image/jpeg' },
-  ora: { ending: 'ora', mime: 'image/openraster' },
-} as const
 
 const slug = (text: string): string =>
   text
@@ -42,7 +37,8 @@ export function fileNames(design: Design, o: DeliveryOptions): DeliveredFile[] {
         .filter((c) => o.channels.includes(c.id) && isPageOn(page, c.id))
         .map((c): DeliveredFile => {
           // Layers are written at 100 %, without the bleed that only a flat picture needs.
-          const [extra, scale] = o.format === 'ora' ? [0, 1] : [o.bleed ? c.bleed * 2 : 0, o.scale]
+          const [extra, scale] =
+            outputOf(o.format).takes === 'design' ? [0, 1] : [o.bleed ? c.bleed * 2 : 0, o.scale]
           const [width, height] = [
             Math.round((c.width + extra) * scale),
             Math.round((c.height + extra) * scale),
@@ -60,8 +56,8 @@ export function fileNames(design: Design, o: DeliveryOptions): DeliveredFile[] {
               .replace(/[\\/:*?"<>|]+/g, '-')
               .replace(/^\.+/, '') || 'picture'
           if (several) base += `-${number + 1}`
-          const own = o.rules && o.format !== 'ora' ? c.file?.format : null
-          const { ending } = FORMATS[own ?? o.format]
+          const own = o.rules && outputOf(o.format).takes === 'picture' ? c.file?.format : null
+          const [ending] = outputOf(own ?? o.format).endings
           let name = `${base}.${ending}`
           for (let n = 2; taken.has(name); n++) name = `${base}-${n}.${ending}`
           taken.add(name)
@@ -71,20 +67,19 @@ export function fileNames(design: Design, o: DeliveryOptions): DeliveredFile[] {
     )
 }
 
-/** px that a delivered file may have, and of a JPEG's side (ISO/IEC 10918-1: sixteen bits). */
+/** px that a delivered file may have. */
 const MOST_PX = 400_000_000
-const MOST_JPEG_SIDE = 65_535
 /** What could not be made, or not be opened by anybody, is refused before it is tried. */
 function refuseLargeFiles(files: readonly DeliveredFile[], format: DeliveryOptions['format']): void {
-  const large = files.find(
-    (f) =>
-      f.width * f.height > MOST_PX ||
-      ((f.format ?? format) === 'jpeg' && Math.max(f.width, f.height) > MOST_JPEG_SIDE),
-  )
-  if (large)
+  for (const f of files) {
+    const { label, mostSide } = outputOf(f.format ?? format)
+    const most = mostSide ?? Number.POSITIVE_INFINITY
+    if (f.width * f.height <= MOST_PX && Math.max(f.width, f.height) <= most) continue
+    const side = mostSide === null ? '' : `, ${label} ${mostSide.toLocaleString('en')} a side`
     throw tooLarge(
-      `“${large.name}” would have ${large.width.toLocaleString('en')} × ${large.height.toLocaleString('en')} px, more than a file can have here (${MOST_PX / 1e6} million, a JPEG ${MOST_JPEG_SIDE.toLocaleString('en')} a side). Nothing was exported; choose a smaller scale.`,
+      `“${f.name}” would have ${f.width.toLocaleString('en')} × ${f.height.toLocaleString('en')} px, more than a file can have here (${MOST_PX / 1e6} million${side}). Nothing was exported; choose a smaller scale.`,
     )
+  }
 }
 
 export async function startDelivery(value: unknown): Promise<Delivery> {
@@ -94,6 +89,7 @@ export async function startDelivery(value: unknown): Promise<Delivery> {
   const { design } = await loadDesign(parsed.data.design)
   const files = fileNames(design, parsed.data)
   if (files.length === 0) throw badInput('None of these sizes is in the design. Nothing was exported.')
+  settingsOf(outputOf(parsed.data.format), parsed.data.settings)
   refuseLargeFiles(files, parsed.data.format)
   const id = randomUUID()
   const db = await store()
@@ -193,6 +189,12 @@ async function delivered(id: string): Promise<void> {
   }
 }
 
+/** The least of what a channel takes and what is wanted of every file. */
+function mostKbOf({ rules, mostKb }: DeliveryOptions, ofChannel: number | null | undefined): number | null {
+  const limits = [mostKb, rules ? ofChannel : null].flatMap((kb) => kb ?? [])
+  return limits.length > 0 ? Math.min(...limits) : null
+}
+
 async function deliver(d: Delivery): Promise<void> {
   const { design } = await loadDesign(d.design)
   const absent = await damagedBlobs(blobsOf(design))
@@ -211,8 +213,12 @@ async function deliver(d: Delivery): Promise<void> {
           page: file.page,
           channel: file.channel,
           format: file.format ?? d.options.format,
-          mostKb: (d.options.rules && design.channels[file.channel]?.file?.mostKb) || null,
-          quality: d.options.quality,
+          settings: settingsOf(
+            outputOf(file.format ?? d.options.format),
+            file.format && file.format !== d.options.format ? {} : d.options.settings,
+          ),
+          mostKb: mostKbOf(d.options, design.channels[file.channel]?.file?.mostKb),
+          floor: d.options.floor / 100,
           scale: d.options.scale,
           bleed: d.options.bleed,
           ground: d.options.ground === 'transparent' ? 'transparent' : null,
@@ -271,7 +277,7 @@ export async function deliveredFile(
     throw missing('This file has not been made. Start the export again.')
   return {
     bytes: new Uint8Array(await readFile(deliveredPath(id, name))),
-    mime: FORMATS[file.format ?? d.options.format].mime,
+    mime: outputOf(file.format ?? d.options.format).mime,
   }
 }
 

@@ -1,12 +1,18 @@
 import { z } from 'zod'
+import { OUTPUT_IDS, PICTURE_IDS } from '../core/outputs/list'
 import { call } from './call'
 
 export const deliveryOptions = z.object({
   design: z.string(),
   channels: z.array(z.string()).min(1, 'Choose at least one size to export.').max(100),
   pages: z.array(z.string()).min(1, 'Choose at least one page to export.').max(100),
-  format: z.enum(['png', 'jpeg', 'ora']),
-  quality: z.number().int().min(1).max(100),
+  format: z.enum(OUTPUT_IDS),
+  /** What the format lets choose; what is left out is as the format begins (`docs/tables.md`). */
+  settings: z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])).default({}),
+  /** At most so many KB a file (1024 bytes); null for any weight. */
+  mostKb: z.number().int().min(1).max(1_000_000).nullable().default(null),
+  /** No file is made less like what was designed than this, to be light: a structural similarity in per cent. */
+  floor: z.number().min(0).max(100).default(90),
   scale: z.number().min(0.1).max(4),
   bleed: z.boolean(),
   ground: z.enum(['page', 'transparent']),
@@ -20,7 +26,7 @@ const deliveredFile = z.object({
   channel: z.string(),
   name: z.string(),
   /** Where its channel has a format of its own. */
-  format: z.enum(['png', 'jpeg']).optional(),
+  format: z.enum(PICTURE_IDS).optional(),
   width: z.number(),
   height: z.number(),
   bytes: z.number(),
@@ -28,6 +34,8 @@ const deliveredFile = z.object({
   /** How far it is, 0–1. */
   share: z.number(),
   message: z.string().optional(),
+  /** How like it is to what was designed, at most 1; null where it is the same. */
+  likeness: z.number().nullable().optional(),
 })
 export type DeliveredFile = z.infer<typeof deliveredFile>
 export const deliverySchema = z.object({
@@ -42,6 +50,28 @@ export const deliverySchema = z.object({
   createdAt: z.string(),
 })
 export type Delivery = z.infer<typeof deliverySchema>
+/** How one file is tried before it is delivered; settings as JSON. */
+export const trialQuery = z.object({
+  page: z.string(),
+  channel: z.string(),
+  format: z.enum(PICTURE_IDS),
+  settings: z
+    .string()
+    .transform((text, context): unknown => {
+      try {
+        return JSON.parse(text)
+      } catch {
+        context.addIssue({ code: 'custom', message: 'The settings are no JSON.' })
+        return z.NEVER
+      }
+    })
+    .pipe(deliveryOptions.shape.settings),
+  mostKb: z.coerce.number().int().min(0).max(1_000_000).default(0),
+  floor: z.coerce.number().min(0).max(100).default(90),
+  scale: z.coerce.number().min(0.1).max(4).default(1),
+  bleed: z.enum(['0', '1']).default('0'),
+  ground: deliveryOptions.shape.ground.default('page'),
+})
 export const startDelivery = call({
   method: 'POST',
   path: '/api/deliveries',

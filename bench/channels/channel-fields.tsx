@@ -2,6 +2,7 @@
 import { Frame } from 'lucide-react'
 import type { Channel } from '@/core/design/channel-schema'
 import type { ChannelChange } from '@/core/design/sizes'
+import { outputOf, PICTURE_IDS } from '@/core/outputs/list'
 import { changeChannel } from '../actions/channels'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button } from '../ui/button'
@@ -110,10 +111,9 @@ export function ChannelFields({ channel: c }: { channel: Channel }) {
           value={c.file?.format ?? 'any'}
           options={[
             { value: 'any', label: 'any format' },
-            { value: 'png', label: 'PNG' },
-            { value: 'jpeg', label: 'JPEG' },
+            ...PICTURE_IDS.map((id) => ({ value: id as string, label: outputOf(id).label })),
           ]}
-          onChange={(v) => file({ format: v === 'any' ? null : (v as 'png' | 'jpeg') })}
+          onChange={(v) => file({ format: PICTURE_IDS.find((id) => id === v) ?? null })}
         />
         <NumberField
           label="Most weight of the file, 0 for any"

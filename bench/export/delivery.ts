@@ -1,11 +1,27 @@
+import { type Settings, settingsOf } from '@/core/outputs/define'
+import { type OutputId, outputOf } from '@/core/outputs/list'
 import type { Delivery, DeliveryOptions } from '@/wire/deliveries'
 
 /** How files are made; `single` fetches them one by one instead of packed. */
-export type Options = Omit<DeliveryOptions, 'design' | 'channels' | 'pages'> & { single: boolean }
+export type Options = Omit<DeliveryOptions, 'design' | 'channels' | 'pages' | 'settings'> & {
+  single: boolean
+  /** What was chosen of each format's settings. */
+  chosen: Partial<Record<OutputId, Settings>>
+}
+/** All settings of the format that is chosen; what a format does not take any more is as it begins. */
+export function settingsIn(o: Pick<Options, 'format' | 'chosen'>): Settings {
+  try {
+    return settingsOf(outputOf(o.format), o.chosen[o.format])
+  } catch {
+    return settingsOf(outputOf(o.format))
+  }
+}
 
 export const PLAIN: Options = {
   format: 'png',
-  quality: 88,
+  chosen: {},
+  mostKb: null,
+  floor: 90,
   scale: 1,
   bleed: false,
   ground: 'page',

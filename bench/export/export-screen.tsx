@@ -7,14 +7,17 @@ import { toast } from 'sonner'
 import { inOrder } from '@/core/basics/order'
 import { isPageOn } from '@/core/design/page-channels'
 import type { Design } from '@/core/design/schema'
+import { proposedOutput } from '@/core/formats/proposal'
 import { ask, wordsOf } from '@/wire/client'
 import { type Delivery, startDelivery, stopDelivery } from '@/wire/deliveries'
 import { readFindings } from '@/wire/designs'
 import { Button } from '../ui/button'
 import { RenderedPicture } from '../ui/rendered-picture'
-import { fetchFiles, isRunning, type Options, PLAIN, sizeLabel } from './delivery'
+import { CompareDialog } from './compare-dialog'
+import { fetchFiles, isRunning, type Options, PLAIN, settingsIn, sizeLabel } from './delivery'
 import { FilesTable } from './files-table'
 import { OptionsPanel } from './options-panel'
+import { type Tried, useTrials } from './trials'
 
 /** Chosen adaptations become files: what comes out, how large, and what the checks say. */
 export function ExportScreen({
@@ -33,6 +36,9 @@ export function ExportScreen({
     () => new Set(pages.slice(0, 1).map((p) => p.id)),
   )
   const [options, setOptions] = useState<Options>(PLAIN)
+  // What was exported with other choices tells nothing of what would come out now.
+  const [deliveredAs, setDeliveredAs] = useState('')
+  const [compared, setCompared] = useState<Tried | null>(null)
   const [delivery, setDelivery] = useState<Delivery | null>(null)
   // Without an answer the checks stay open; the export itself does not need them.
   const checked = useQuery({
@@ -65,15 +71,22 @@ export function ExportScreen({
     .reduce((sum, p) => sum + [...ticked].filter((c) => isPageOn(p, c)).length, 0)
   const running = isRunning(delivery)
   const start = async () => {
-    const { single, ...how } = options
+    const { single, chosen: _, ...how } = options
     const answer = await ask(startDelivery, {
-      body: { ...how, design: design.id, channels: [...ticked], pages: [...onPages] },
+      body: {
+        ...how,
+        settings: { ...settingsIn(options) },
+        design: design.id,
+        channels: [...ticked],
+        pages: [...onPages],
+      },
     }).catch((thrown: unknown) => {
       toast.error(wordsOf(thrown, 'The design is safe; try again.'))
       return null
     })
     if (!answer) return
     setDelivery(answer)
+    setDeliveredAs(JSON.stringify(options))
     events.current?.close()
     const source = new EventSource(`/api/deliveries/${answer.id}/events`)
     events.current = source
@@ -86,6 +99,14 @@ export function ExportScreen({
       else if (next.error) toast.error(next.error)
     }
   }
+  const files = pages
+    .filter((p) => onPages.has(p.id))
+    .flatMap((p) =>
+      channels
+        .filter((c) => ticked.has(c.id) && isPageOn(p, c.id))
+        .map((channel): Tried => ({ page: p.id, channel })),
+    )
+  const trials = useTrials(design.id, revision, files, options)
   const total = (delivery?.files ?? []).reduce((sum, f) => sum + f.bytes, 0)
   return (
     <div className="flex h-dvh min-w-[1024px] flex-col">
@@ -132,7 +153,7 @@ export function ExportScreen({
                 <label key={c.id} className="flex flex-col gap-1.5">
                   <RenderedPicture
                     src={`/api/designs/${design.id}/thumb?page=${page?.id}&channel=${c.id}&side=${Math.ceil(Math.max(c.width, c.height) * k * 1.5)}&r=${revision}`}
-                    alt={c.name}
+                    alt=""
                     width={Math.round(c.width * k)}
                     height={Math.round(c.height * k)}
                     className={`rounded-[2px] shadow-md ${on ? '' : 'opacity-45'}`}
@@ -159,8 +180,10 @@ export function ExportScreen({
             channels={channels.filter((c) => ticked.has(c.id))}
             several={onPages.size > 1}
             options={options}
-            delivery={delivery}
+            delivery={running || deliveredAs === JSON.stringify(options) ? delivery : null}
             findings={findings}
+            trials={trials}
+            onCompare={setCompared}
           />
         </div>
         <OptionsPanel
@@ -172,8 +195,17 @@ export function ExportScreen({
           bleeds={channels.some((c) => c.bleed > 0)}
           rules={channels.some((c) => c.file?.format || c.file?.mostKb)}
           delivery={delivery}
+          proposed={proposedOutput(design, options.ground)}
         />
       </div>
+      <CompareDialog
+        design={design.id}
+        revision={revision}
+        file={compared}
+        options={options}
+        trial={compared ? trials.get(`${compared.page}/${compared.channel.id}`) : undefined}
+        onClose={() => setCompared(null)}
+      />
     </div>
   )
 }

@@ -3,16 +3,13 @@ import { Download } from 'lucide-react'
 import type { Channel } from '@/core/design/channel-schema'
 import { isPageOn } from '@/core/design/page-channels'
 import type { Design } from '@/core/design/schema'
+import { outputOf } from '@/core/outputs/list'
 import type { DeliveredFile, Delivery } from '@/wire/deliveries'
 import type { ExportFinding } from '@/wire/designs'
+import { Button } from '../ui/button'
 import { Progress } from '../ui/progress'
-import { isRunning, type Options, sizeLabel } from './delivery'
-
-const FORMAT_NAMES: Record<Options['format'], (quality: number) => string> = {
-  png: () => 'PNG',
-  jpeg: (q) => `JPEG ${q}`,
-  ora: () => 'OpenRaster',
-}
+import { isRunning, type Options, settingsIn, sizeLabel } from './delivery'
+import { formatOn, type Trial, type Tried } from './trials'
 
 /** What comes out: each file with its size in pixels, its measured weight and what the checks say. */
 export function FilesTable({
@@ -22,6 +19,8 @@ export function FilesTable({
   options,
   delivery,
   findings,
+  trials,
+  onCompare,
 }: {
   pages: readonly Design['pages'][string][]
   channels: readonly Channel[]
@@ -29,6 +28,9 @@ export function FilesTable({
   options: Options
   delivery: Delivery | null
   findings: readonly ExportFinding[] | null
+  /** What files would weigh as things are now, by page and channel. */
+  trials: ReadonlyMap<string, Trial>
+  onCompare: (file: Tried) => void
 }) {
   const rows = delivery?.files ?? []
   const running = isRunning(delivery)
@@ -47,6 +49,9 @@ export function FilesTable({
             <th>File</th>
             <th className="w-44">Weight</th>
             <th>Checks</th>
+            <th className="w-20">
+              <span className="sr-only">Compare</span>
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -56,7 +61,9 @@ export function FilesTable({
               .map((c) => {
                 const file = rows.find((f) => f.page === p.id && f.channel === c.id)
                 const [extra, scale] =
-                  options.format === 'ora' ? [0, 1] : [options.bleed ? c.bleed * 2 : 0, options.scale]
+                  outputOf(options.format).takes === 'design'
+                    ? [0, 1]
+                    : [options.bleed ? c.bleed * 2 : 0, options.scale]
                 const found = (findings ?? []).filter((f) => f.channel === c.id && f.page === p.id)
                 return (
                   <tr key={`${p.id}${c.id}`} className="border-b border-line/60 [&>td]:px-4 [&>td]:py-1.5">
@@ -84,10 +91,21 @@ export function FilesTable({
                       )}
                     </td>
                     <td className="tabular-nums">
-                      <Weight file={file} running={running} />
+                      <Weight file={file} running={running} trial={trials.get(`${p.id}/${c.id}`)} />
                     </td>
                     <td className={found.length > 0 ? 'text-warn' : 'text-soft'}>
                       {findings === null ? 'being checked' : foundIn(found)}
+                    </td>
+                    <td className="text-right">
+                      {formatOn(c, options) && (
+                        <Button
+                          small
+                          aria-label={`Compare ${c.name}`}
+                          onClick={() => onCompare({ page: p.id, channel: c })}
+                        >
+                          Compare
+                        </Button>
+                      )}
                     </td>
                   </tr>
                 )
@@ -100,9 +118,13 @@ export function FilesTable({
 }
 
 function toldFormat(c: Channel, o: Options): string {
-  const rules = o.rules && o.format !== 'ora' ? c.file : undefined
-  const format = FORMAT_NAMES[rules?.format ?? o.format](o.quality)
-  return rules?.mostKb ? `${format}, at most ${rules.mostKb} KB` : format
+  const own = o.rules && outputOf(o.format).takes === 'picture' ? c.file : undefined
+  const format = own?.format ?? o.format
+  const { label, dial } = outputOf(format)
+  const dialled = dial && format === o.format && dial.setting === 'quality' ? settingsIn(o)[dial.setting] : ''
+  const limits = [own?.mostKb, o.mostKb].flatMap((kb) => kb ?? [])
+  const most = limits.length > 0 ? `, at most ${Math.min(...limits)} KB` : ''
+  return `${label} ${dialled ?? ''}`.trim() + most
 }
 const foundIn = (found: readonly ExportFinding[]): string => {
   const [only, more] = found
@@ -110,15 +132,31 @@ const foundIn = (found: readonly ExportFinding[]): string => {
   return more ? `${found.length} findings` : only.text
 }
 /** What a file weighs once it is made, how far it is before. */
-function Weight({ file, running }: { file: DeliveredFile | undefined; running: boolean }) {
+function Weight({
+  file,
+  running,
+  trial,
+}: {
+  file: DeliveredFile | undefined
+  running: boolean
+  trial: Trial | undefined
+}) {
   if (file?.state === 'done')
-    return (
-      <>
-        {sizeLabel(file.bytes)}
-        {file.message && <span className="block max-w-64 text-tiny text-soft">{file.message}</span>}
-      </>
-    )
+    return <Told bytes={file.bytes} likeness={file.likeness ?? null} message={file.message ?? ''} />
   if (file?.state === 'failed') return <span className="text-warn">{file.message}</span>
   if (file && running) return <Progress label="How far the file is" share={file.share} />
-  return <span className="text-soft">measured on export</span>
+  if (trial) return <Told bytes={trial.bytes} likeness={trial.likeness} message={trial.message} />
+  return <span className="text-soft">being measured</span>
 }
+
+const Told = ({ bytes, likeness, message }: Trial) => (
+  <>
+    {sizeLabel(bytes)}
+    {likeness !== null && (
+      <span className="ml-2 text-tiny text-soft" title="Structural similarity to what was designed">
+        {(likeness * 100).toFixed(1)} % like
+      </span>
+    )}
+    {message && <span className="block max-w-64 text-tiny text-soft">{message}</span>}
+  </>
+)

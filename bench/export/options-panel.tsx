@@ -2,12 +2,15 @@
 import { Download } from 'lucide-react'
 import type { ReactNode } from 'react'
 import type { Design } from '@/core/design/schema'
+import type { proposedOutput } from '@/core/formats/proposal'
+import { outputOf, outputs } from '@/core/outputs/list'
 import type { Delivery } from '@/wire/deliveries'
 import { Button } from '../ui/button'
 import { NumberField } from '../ui/number-field'
-import { Slider } from '../ui/slider'
+import { Segments } from '../ui/segments'
 import { Tick } from '../ui/tick'
-import { fetchFiles, isRunning, type Options } from './delivery'
+import { fetchFiles, isRunning, type Options, settingsIn } from './delivery'
+import { FormatSettings } from './format-settings'
 
 /** Format, size, ground, pages, bleed and names of what is exported. */
 export function OptionsPanel({
@@ -19,6 +22,7 @@ export function OptionsPanel({
   bleeds,
   rules,
   delivery,
+  proposed,
 }: {
   options: Options
   set: (change: Partial<Options>) => void
@@ -29,44 +33,55 @@ export function OptionsPanel({
   /** A channel says what its destination takes. */
   rules: boolean
   delivery: Delivery | null
+  proposed: ReturnType<typeof proposedOutput>
 }) {
+  const format = outputOf(options.format)
+  const flat = format.takes === 'picture'
   return (
     <aside
       aria-label="Options"
       className="scroll-thin flex w-[304px] shrink-0 flex-col overflow-y-auto border-l border-line bg-panel"
     >
       <Part title="Format">
-        <Segments
-          label="Format"
-          value={options.format}
-          options={[
-            ['png', 'PNG'],
-            ['jpeg', 'JPEG'],
-            ['ora', 'OpenRaster'],
-          ]}
-          onChange={(v) => set({ format: v as Options['format'] })}
+        <div
+          role="group"
+          aria-label="Format"
+          className="grid grid-cols-3 gap-0.5 rounded-control bg-well p-0.5"
+        >
+          {outputs.map((f) => (
+            <button
+              key={f.id}
+              type="button"
+              aria-pressed={f.id === options.format}
+              title={f.says}
+              className={`h-6 rounded-[5px] text-small ${f.id === options.format ? 'bg-panel font-semibold ring-1 ring-line' : 'text-soft'}`}
+              onClick={() => set({ format: f.id })}
+            >
+              {f.label}
+            </button>
+          ))}
+        </div>
+        <p className="text-tiny text-soft">
+          {format.says}
+          {proposed.format !== options.format && flat && (
+            <>
+              {` ${outputOf(proposed.format).label} suits this design: ${proposed.why}. `}
+              <button
+                type="button"
+                className="underline underline-offset-2 hover:text-ink"
+                onClick={() => set({ format: proposed.format })}
+              >
+                Take it
+              </button>
+            </>
+          )}
+        </p>
+        <FormatSettings
+          format={format}
+          settings={settingsIn(options)}
+          set={(chosen) => set({ chosen: { ...options.chosen, [options.format]: chosen } })}
         />
-        {options.format === 'jpeg' && (
-          <div className="flex items-center gap-3 text-small">
-            <span className="text-soft">Quality</span>
-            <Slider
-              label="Quality"
-              min={30}
-              max={100}
-              value={options.quality}
-              onChange={(v) => set({ quality: v })}
-              onCommit={(v) => set({ quality: v })}
-            />
-            <span className="w-7 text-right tabular-nums">{options.quality}</span>
-          </div>
-        )}
-        {options.format === 'ora' && (
-          <p className="text-tiny text-soft">
-            Layers as pictures at 100 %, for other programs; the design itself travels inside. What OpenRaster
-            cannot say is merged and listed.
-          </p>
-        )}
-        {options.format !== 'ora' && (
+        {flat && (
           <NumberField
             label="Size factor"
             short="factor"
@@ -80,7 +95,33 @@ export function OptionsPanel({
           />
         )}
       </Part>
-      {rules && options.format !== 'ora' && (
+      {flat && (
+        <Part title="Weight">
+          <NumberField
+            label="Most weight of a file, 0 for any"
+            short="at most"
+            unit="KB"
+            min={0}
+            max={1_000_000}
+            digits={0}
+            value={options.mostKb ?? 0}
+            onChange={(v) => set({ mostKb: v > 0 ? Math.round(v) : null })}
+          />
+          {options.mostKb !== null && (
+            <NumberField
+              label="Likeness to the original that no file goes below"
+              short="not below"
+              unit="% like"
+              min={0}
+              max={100}
+              digits={0}
+              value={options.floor}
+              onChange={(v) => set({ floor: v })}
+            />
+          )}
+        </Part>
+      )}
+      {rules && flat && (
         <Part title="Channels">
           <Tick on={options.rules ?? true} onChange={(on) => set({ rules: on })}>
             Format and weight as channels ask for
@@ -90,15 +131,17 @@ export function OptionsPanel({
       <Part title="Ground">
         <Segments
           label="Ground"
-          value={options.format === 'jpeg' ? 'page' : options.ground}
+          value={format.keeps.transparency ? options.ground : 'page'}
           options={[
             ['page', 'Page colour'],
             ['transparent', 'Transparent'],
           ]}
-          disabled={options.format === 'jpeg'}
+          disabled={!format.keeps.transparency}
           onChange={(v) => set({ ground: v as Options['ground'] })}
         />
-        {options.format === 'jpeg' && <p className="text-tiny text-soft">JPEG has no transparency.</p>}
+        {!format.keeps.transparency && (
+          <p className="text-tiny text-soft">{format.label} has no transparency.</p>
+        )}
       </Part>
       {pages.length > 1 && (
         <Part title="Pages">
@@ -119,7 +162,7 @@ export function OptionsPanel({
           ))}
         </Part>
       )}
-      {bleeds && options.format !== 'ora' && (
+      {bleeds && flat && (
         <Part title="Print">
           <Tick on={options.bleed} onChange={(on) => set({ bleed: on })}>
             With bleed, where a size has one
@@ -168,33 +211,3 @@ const Part = ({ title, children }: { title: string; children: ReactNode }) => (
     {children}
   </section>
 )
-function Segments({
-  label,
-  value,
-  options,
-  onChange,
-  disabled,
-}: {
-  label: string
-  value: string
-  options: readonly (readonly [string, string])[]
-  onChange: (v: string) => void
-  disabled?: boolean
-}) {
-  return (
-    <div role="group" aria-label={label} className="flex rounded-control bg-well p-0.5">
-      {options.map(([v, text]) => (
-        <button
-          key={v}
-          type="button"
-          disabled={disabled}
-          aria-pressed={v === value}
-          className={`h-6 flex-1 rounded-[5px] text-small disabled:opacity-50 ${v === value ? 'bg-panel font-semibold ring-1 ring-line' : 'text-soft'}`}
-          onClick={() => onChange(v)}
-        >
-          {text}
-        </button>
-      ))}
-    </div>
-  )
-}

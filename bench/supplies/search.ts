@@ -1,9 +1,10 @@
 'use client'
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query'
-import { useCallback, useEffect, useMemo, useState } from 'react'
+import { useCallback, useMemo } from 'react'
 import { ask } from '@/wire/client'
 import { type Supply, searchSupplies } from '@/wire/supplies'
 import type { Placing } from '../actions/landing'
+import { useLater } from '../ui/use-later'
 
 export type Item = Supply
 
@@ -96,13 +97,4 @@ export function useSupplies(filters: Filters, open: boolean) {
     if (hasNextPage && !isFetchingNextPage) await fetchNextPage()
   }, [hasNextPage, isFetchingNextPage, fetchNextPage])
   return { found, trouble: asked.isError, more, again: () => void refetch() }
-}
-/** A value as it has been for a while. */
-function useLater<T>(value: T, after: number): T {
-  const [later, setLater] = useState(value)
-  useEffect(() => {
-    const wait = setTimeout(() => setLater(value), after)
-    return () => clearTimeout(wait)
-  }, [value, after])
-  return later
 }

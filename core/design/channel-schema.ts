@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { idSchema as id, orderSchema as order } from '../basics/values'
+import { PICTURE_IDS } from '../outputs/list'
 
 const name = z.string().max(200)
 const finite = z.number().min(-1e6).max(1e6)
@@ -42,7 +43,7 @@ export const channelSchema = z.object({
   /** What the destination takes: a format of its own, and at most so many KB (1024 bytes) a file. */
   file: z
     .object({
-      format: z.enum(['png', 'jpeg']).nullable(),
+      format: z.enum(PICTURE_IDS).nullable(),
       mostKb: z.number().int().min(1).max(1_000_000).nullable(),
     })
     .optional(),

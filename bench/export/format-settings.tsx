@@ -1,0 +1,63 @@
+'use client'
+import type { OutputFormat, Setting, Settings } from '@/core/outputs/define'
+import { Choice } from '../ui/choice'
+import { Slider } from '../ui/slider'
+import { Tick } from '../ui/tick'
+
+/** What a format lets choose, drawn from its definition. */
+export function FormatSettings({
+  format,
+  settings,
+  set,
+}: {
+  format: OutputFormat
+  settings: Settings
+  set: (settings: Settings) => void
+}) {
+  return Object.entries(format.settings)
+    .filter(([, setting]) => setting.when?.(settings) ?? true)
+    .map(([key, setting]) => (
+      <Field
+        key={`${format.id}-${key}`}
+        setting={setting}
+        value={settings[key]}
+        set={(value) => set({ ...settings, [key]: value })}
+      />
+    ))
+}
+function Field({
+  setting,
+  value,
+  set,
+}: {
+  setting: Setting
+  value: Settings[string] | undefined
+  set: (value: Settings[string]) => void
+}) {
+  if (setting.kind === 'tick')
+    return (
+      <Tick on={value === true} onChange={set}>
+        {setting.label}
+      </Tick>
+    )
+  if (setting.kind === 'choice')
+    return (
+      <Choice
+        label={setting.label}
+        value={String(value)}
+        options={setting.options.map(([v, label]) => ({ value: v, label }))}
+        onChange={set}
+      />
+    )
+  const { label, least, most, unit = '' } = setting
+  return (
+    <div className="flex items-center gap-3 text-small">
+      <span className="w-16 shrink-0 text-soft">{label}</span>
+      <Slider label={label} min={least} max={most} value={Number(value)} onChange={set} onCommit={set} />
+      <span className="w-9 text-right tabular-nums">
+        {Number(value)}
+        {unit && ` ${unit}`}
+      </span>
+    </div>
+  )
+}

@@ -1,0 +1,89 @@
+import { mkdirSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { badInput } from '../core/basics/errors'
+import { inOrder } from '../core/basics/order'
+import { isPageOn } from '../core/design/page-channels'
+import type { Design } from '../core/design/schema'
+import { settingsOf } from '../core/outputs/define'
+import { outputOf, PICTURE_IDS, type PictureOutputId } from '../core/outputs/list'
+import { renderPage } from '../core/render/render-page'
+import { encodeWithin } from '../host/fit'
+import type { NodeHost } from '../host/project'
+
+export type DeliverOptions = {
+  channels: string
+  formats: string
+  fit: string | undefined
+  settings: string | undefined
+  out: string
+}
+
+const UNITS: Record<string, number> = { kb: 1, mb: 1024 }
+/** A weight as people write it (`200KB`, `1.5 MB`) in KB of 1024 bytes; throws `bad-input`. */
+export function weightIn(text: string): number {
+  const [, number, unit] = /^\s*([\d.]+)\s*(kb|mb)\s*$/i.exec(text) ?? []
+  const kb = Math.floor(Number(number) * (UNITS[unit?.toLowerCase() ?? ''] ?? Number.NaN))
+  if (!(kb >= 1)) throw badInput(`“${text}” is no weight; write it like 200KB or 1.5MB.`)
+  return kb
+}
+/** Settings as `quality=70,subsampling=half`; throws `bad-input` for what the format does not take. */
+function settingsIn(format: PictureOutputId, text: string | undefined) {
+  const given = (text ?? '')
+    .split(',')
+    .filter((part) => part.trim() !== '')
+    .map((part): [string, string | number | boolean] => {
+      const [key = '', value = ''] = part.split('=').map((s) => s.trim())
+      const setting = outputOf(format).settings[key]
+      if (setting?.kind === 'number') return [key, Number(value)]
+      return [key, setting?.kind === 'tick' ? value === 'true' : value]
+    })
+  return settingsOf(outputOf(format), Object.fromEntries(given))
+}
+
+/** Renders pages on channels as files of some formats, each within a weight where one is asked for; tells a line a file. */
+export async function deliver(
+  design: Design,
+  host: NodeHost,
+  o: DeliverOptions,
+  tell: (line: string) => void,
+): Promise<void> {
+  const formats = o.formats.split(',').map((name): PictureOutputId => {
+    const found = PICTURE_IDS.find((id) => id === name.trim())
+    if (!found) throw badInput(`There is no format “${name}”. There are: ${PICTURE_IDS.join(', ')}.`)
+    return found
+  })
+  const all = inOrder(design.channels)
+  const channels =
+    o.channels === 'all'
+      ? all
+      : o.channels.split(',').map((name) => {
+          const found = design.channels[name.trim()]
+          if (!found)
+            throw badInput(`The design has no channel “${name}”. It has: ${all.map((c) => c.id).join(', ')}.`)
+          return found
+        })
+  const wanted = o.fit === undefined ? null : weightIn(o.fit)
+  const settings = formats.map((format) => settingsIn(format, formats.length === 1 ? o.settings : undefined))
+  const pages = inOrder(design.pages)
+  mkdirSync(o.out, { recursive: true })
+  for (const [number, page] of pages.entries())
+    for (const channel of channels.filter((c) => isPageOn(page, c.id))) {
+      const resolved = await host.resolve(design, page.id, channel.id)
+      const region = { left: 0, top: 0, right: resolved.width, bottom: resolved.height }
+      const picture = await renderPage(resolved, 1, region, host)
+      for (const [n, format] of formats.entries()) {
+        const limits = [wanted, channel.file?.mostKb].flatMap((kb) => kb ?? [])
+        const most = limits.length > 0 ? Math.min(...limits) : null
+        const how = { format, settings: settings[n] ?? {} }
+        const made = await encodeWithin(picture, how, most)
+        const name = `${channel.id}${pages.length > 1 ? `-${number + 1}` : ''}.${outputOf(format).endings[0]}`
+        writeFileSync(join(o.out, name), made.bytes)
+        const weight = `${Math.ceil(made.bytes.length / 1024).toLocaleString('en')} KB`
+        tell(
+          [`${name}: ${picture.width} × ${picture.height} px, ${weight}`, made.message]
+            .filter(Boolean)
+            .join('. '),
+        )
+      }
+    }
+}

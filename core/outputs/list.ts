@@ -1,0 +1,29 @@
+import { badInput } from '../basics/errors'
+import { avif } from './avif'
+import type { OutputFormat } from './define'
+import { jpeg } from './jpeg'
+import { ora } from './ora'
+import { png } from './png'
+import { tiff } from './tiff'
+import { webp } from './webp'
+
+/** What designs are delivered as, in the order they are offered. */
+export const outputs = [png, jpeg, webp, avif, tiff, ora] as const
+export type OutputId = (typeof outputs)[number]['id']
+export type PictureOutputId = Extract<(typeof outputs)[number], { takes: 'picture' }>['id']
+
+export const OUTPUT_IDS = outputs.map((f) => f.id) as [OutputId, ...OutputId[]]
+export const PICTURE_IDS = outputs.flatMap((f) => (f.takes === 'picture' ? [f.id] : [])) as [
+  PictureOutputId,
+  ...PictureOutputId[],
+]
+export const outputOf = (id: OutputId): OutputFormat => outputs.find((f) => f.id === id) as OutputFormat
+
+/** The format whose files end like a name; throws `bad-input` where there is none. */
+export function outputForFile(name: string): PictureOutputId {
+  const ending = /\.([a-z0-9]+)$/i.exec(name)?.[1]?.toLowerCase() ?? ''
+  const found = PICTURE_IDS.find((id) => outputOf(id).endings.includes(ending))
+  if (found) return found
+  const all = PICTURE_IDS.flatMap((id) => outputOf(id).endings).map((e) => `.${e}`)
+  throw badInput(`The file name “${name}” must end in ${all.slice(0, -1).join(', ')} or ${all.at(-1)}.`)
+}
