@@ -1,7 +1,19 @@
 /** Imports point one way, types included: app -> bench, server -> host -> core; bench, server -> wire; workers and cli -> host, bench/worker, core. */
 /** Rooms of the core: each knows those before it, and none after. So no room comes back to itself either. */
 const ROOMS = [
-  ...['basics', 'text', 'outputs', 'geometry', 'colour', 'pixels', 'vector', 'type', 'masks', 'treatments', 'cutout'],
+  ...[
+    'basics',
+    'text',
+    'outputs',
+    'geometry',
+    'colour',
+    'pixels',
+    'vector',
+    'type',
+    'masks',
+    'treatments',
+    'cutout',
+  ],
   ...['kinds', 'brush', 'design', 'formats', 'adapt', 'compose', 'arrange', 'resolve', 'render', 'checks'],
 ]
 const ranks = ROOMS.slice(0, -1).map((room, n) => ({

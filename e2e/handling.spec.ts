@@ -124,7 +124,7 @@ test('by mouse: a sandwich of backdrop, graphics and cutout, a member brought fo
   await closeSupplies(page)
   const before = await layers(page, id)
   expect(before.map((l) => [l.name, l.plane]).sort()).toEqual([
-    ['Copper bottle vase', 'setting'],
+    ['Copper bottle vase', 'subject'],
     ['Dahlia', 'setting'],
     ['Pale corner', 'backdrop'],
   ])
@@ -138,7 +138,9 @@ test('by mouse: a sandwich of backdrop, graphics and cutout, a member brought fo
   await expect(row(page, 'Copper bottle vase')).toHaveAttribute('aria-selected', 'true')
   await row(page, 'Dahlia').click()
   await stage(page).focus()
-  await page.keyboard.press(']')
+  // To the next plane, and to its front.
+  await page.keyboard.press('Alt+]')
+  await page.keyboard.press('Shift+]')
   await settled(page)
   await page.keyboard.press('Escape')
   await page.mouse.click(middle.x, middle.y)

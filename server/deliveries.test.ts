@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, writeFileSync } from 'node:fs'
 import { dirname } from 'node:path'
 import { unzipSync } from 'fflate'
@@ -84,8 +85,24 @@ describe('a delivery', () => {
     const { started } = await made({ format: 'jpeg' })
     await ended(started.id)
     const inside = unzipSync(await deliveredZip(started.id))
-    expect(Object.keys(inside).sort()).toEqual(['contents.txt', 'link-card.jpg', 'square-post.jpg'])
-    expect(new TextDecoder().decode(inside['contents.txt'])).toContain('link-card.jpg\t10 × 20 px\t123 bytes')
+    expect(Object.keys(inside).sort()).toEqual([
+      'link-card.jpg',
+      'manifest.csv',
+      'manifest.json',
+      'square-post.jpg',
+    ])
+    const { files } = JSON.parse(new TextDecoder().decode(inside['manifest.json']))
+    const card = inside['link-card.jpg'] as Uint8Array
+    expect(files).toContainEqual(
+      expect.objectContaining({
+        file: 'link-card.jpg',
+        width: 10,
+        height: 20,
+        bytes: card.length,
+        sha256: createHash('sha256').update(card).digest('hex'),
+      }),
+    )
+    expect(new TextDecoder().decode(inside['manifest.csv']).split('\r\n')).toHaveLength(4)
   })
   it('tells its progress as it goes', async () => {
     const seen: number[] = []

@@ -3,13 +3,14 @@ import { existsSync } from 'node:fs'
 import { readFile } from 'node:fs/promises'
 import { strToU8, type Zippable, zipSync } from 'fflate'
 import { badInput, missing, tooLarge } from '../core/basics/errors'
-import { inOrder } from '../core/basics/order'
-import { isPageOn } from '../core/design/page-channels'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
+import { deliveryFiles } from '../core/formats/delivery-files'
 import { settingsOf } from '../core/outputs/define'
 import { outputOf } from '../core/outputs/list'
+import { type Listed, manifestCsv, manifestJson } from '../core/outputs/manifest'
 import { problemIn } from '../host/problems'
+import { sha256 } from '../host/project'
 import { type DeliveredFile, type Delivery, type DeliveryOptions, deliveryOptions } from '../wire/deliveries'
 import { damagedBlobs, drawn, lacking } from './blobs'
 import { now, store } from './database'
@@ -18,54 +19,19 @@ import { publish } from './events'
 import { dataPath } from './paths'
 import { deliveryThread, stopDeliveryThread } from './render'
 
-const slug = (text: string): string =>
-  text
-    .normalize('NFKD')
-    .replace(/\p{M}+/gu, '')
-    .replace(/[^\p{L}\p{N}]+/gu, '-')
-    .replace(/^-|-$/g, '')
-    .toLowerCase() || 'untitled'
-
-/** File names from a pattern with {design}, {page}, {channel}, {width}, {height}; unique within the delivery. */
-export function fileNames(design: Design, o: DeliveryOptions): DeliveredFile[] {
-  const taken = new Set<string>()
-  const several = o.pages.length > 1 && !o.pattern.includes('{page}')
-  return inOrder(design.pages)
-    .filter((p) => o.pages.includes(p.id))
-    .flatMap((page, number) =>
-      inOrder(design.channels)
-        .filter((c) => o.channels.includes(c.id) && isPageOn(page, c.id))
-        .map((c): DeliveredFile => {
-          // Layers are written at 100 %, without the bleed that only a flat picture needs.
-          const [extra, scale] =
-            outputOf(o.format).takes === 'design' ? [0, 1] : [o.bleed ? c.bleed * 2 : 0, o.scale]
-          const [width, height] = [
-            Math.round((c.width + extra) * scale),
-            Math.round((c.height + extra) * scale),
-          ]
-          const words: Record<string, string> = {
-            design: slug(design.name),
-            page: slug(page.name),
-            channel: slug(c.name),
-            width: String(width),
-            height: String(height),
-          }
-          let base =
-            o.pattern
-              .replace(/\{(\w+)\}/g, (whole, word: string) => words[word] ?? whole)
-              .replace(/[\\/:*?"<>|]+/g, '-')
-              .replace(/^\.+/, '') || 'picture'
-          if (several) base += `-${number + 1}`
-          const own = o.rules && outputOf(o.format).takes === 'picture' ? c.file?.format : null
-          const [ending] = outputOf(own ?? o.format).endings
-          let name = `${base}.${ending}`
-          for (let n = 2; taken.has(name); n++) name = `${base}-${n}.${ending}`
-          taken.add(name)
-          const made = { page: page.id, channel: c.id, name, width, height, bytes: 0 }
-          return { ...made, ...(own ? { format: own } : {}), state: 'waiting', share: 0 }
-        }),
-    )
-}
+/** The files of a delivery, not made yet. */
+export const fileNames = (design: Design, o: DeliveryOptions): DeliveredFile[] =>
+  deliveryFiles(design, o).files.map(({ page, channel, name, width, height, own }) => ({
+    page,
+    channel: channel.id,
+    name,
+    width,
+    height,
+    bytes: 0,
+    ...(own ? { format: own } : {}),
+    state: 'waiting',
+    share: 0,
+  }))
 
 /** px that a delivered file may have. */
 const MOST_PX = 400_000_000
@@ -281,17 +247,34 @@ export async function deliveredFile(
   }
 }
 
-/** All files of a delivery in one zip, with a list of what is inside. */
+/** All files of a delivery in one zip, with a list of them as CSV and as JSON. */
 export async function deliveredZip(id: string): Promise<Uint8Array<ArrayBuffer>> {
   const d = await readDelivery(id)
-  const files: Zippable = {}
-  for (const file of d.files)
-    if (file.state === 'done') files[file.name] = [(await deliveredFile(id, file.name)).bytes, { level: 0 }]
-  files['contents.txt'] = strToU8(
-    d.files
-      .filter((f) => f.state === 'done')
-      .map((f) => `${f.name}\t${f.width} × ${f.height} px\t${f.bytes} bytes`)
-      .join('\n'),
+  // A design that is gone or cannot be read has no names any more; its files are whole.
+  const design = await loadDesign(d.design).then(
+    (row) => row.design,
+    () => null,
   )
+  const files: Zippable = {}
+  const listed: Listed[] = []
+  for (const file of d.files) {
+    if (file.state !== 'done') continue
+    const { bytes } = await deliveredFile(id, file.name)
+    files[file.name] = [bytes, { level: 0 }]
+    listed.push({
+      file: file.name,
+      design: design?.name ?? '',
+      page: design?.pages[file.page]?.name ?? file.page,
+      channel: design?.channels[file.channel]?.name ?? file.channel,
+      format: file.format ?? d.options.format,
+      width: file.width,
+      height: file.height,
+      bytes: bytes.length,
+      sha256: sha256(bytes),
+      likeness: file.likeness ?? null,
+    })
+  }
+  files['manifest.csv'] = strToU8(manifestCsv(listed))
+  files['manifest.json'] = strToU8(manifestJson(listed))
   return new Uint8Array(zipSync(files))
 }

@@ -5,8 +5,8 @@ import Link from 'next/link'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { inOrder } from '@/core/basics/order'
-import { isPageOn } from '@/core/design/page-channels'
 import type { Design } from '@/core/design/schema'
+import { deliveryFiles } from '@/core/formats/delivery-files'
 import { proposedOutput } from '@/core/formats/proposal'
 import { ask, wordsOf } from '@/wire/client'
 import { type Delivery, startDelivery, stopDelivery } from '@/wire/deliveries'
@@ -66,9 +66,6 @@ export function ExportScreen({
       // Kept for this visit only.
     }
   }
-  const count = pages
-    .filter((p) => onPages.has(p.id))
-    .reduce((sum, p) => sum + [...ticked].filter((c) => isPageOn(p, c)).length, 0)
   const running = isRunning(delivery)
   const start = async () => {
     const { single, chosen: _, ...how } = options
@@ -99,14 +96,14 @@ export function ExportScreen({
       else if (next.error) toast.error(next.error)
     }
   }
-  const files = pages
-    .filter((p) => onPages.has(p.id))
-    .flatMap((p) =>
-      channels
-        .filter((c) => ticked.has(c.id) && isPageOn(p, c.id))
-        .map((channel): Tried => ({ page: p.id, channel })),
-    )
-  const trials = useTrials(design.id, revision, files, options)
+  const { files, warnings } = deliveryFiles(design, {
+    ...options,
+    pattern: options.pattern || 'picture',
+    pages: [...onPages],
+    channels: [...ticked],
+  })
+  const count = files.length
+  const trials = useTrials(design.id, revision, files, options, running)
   const total = (delivery?.files ?? []).reduce((sum, f) => sum + f.bytes, 0)
   return (
     <div className="flex h-dvh min-w-[1024px] flex-col">
@@ -196,6 +193,8 @@ export function ExportScreen({
           rules={channels.some((c) => c.file?.format || c.file?.mostKb)}
           delivery={delivery}
           proposed={proposedOutput(design, options.ground)}
+          example={files[0]?.name ?? ''}
+          warnings={warnings}
         />
       </div>
       <CompareDialog

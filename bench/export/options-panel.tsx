@@ -4,6 +4,7 @@ import type { ReactNode } from 'react'
 import type { Design } from '@/core/design/schema'
 import type { proposedOutput } from '@/core/formats/proposal'
 import { outputOf, outputs } from '@/core/outputs/list'
+import { NAME_WORDS } from '@/core/outputs/names'
 import type { Delivery } from '@/wire/deliveries'
 import { Button } from '../ui/button'
 import { NumberField } from '../ui/number-field'
@@ -23,6 +24,8 @@ export function OptionsPanel({
   rules,
   delivery,
   proposed,
+  example,
+  warnings,
 }: {
   options: Options
   set: (change: Partial<Options>) => void
@@ -34,6 +37,9 @@ export function OptionsPanel({
   rules: boolean
   delivery: Delivery | null
   proposed: ReturnType<typeof proposedOutput>
+  /** What the first file would be called, and what is to be said of the names. */
+  example: string
+  warnings: readonly string[]
 }) {
   const format = outputOf(options.format)
   const flat = format.takes === 'picture'
@@ -177,7 +183,18 @@ export function OptionsPanel({
             onChange={(e) => set({ pattern: e.target.value })}
           />
         </label>
-        <p className="text-tiny text-soft">{'{design} {page} {channel} {width} {height}'}</p>
+        <p className="text-tiny text-soft">{NAME_WORDS.map((w) => `{${w}}`).join(' ')}</p>
+        {example && (
+          <p className="text-tiny">
+            <span className="text-soft">such as </span>
+            <span className="break-all">{example}</span>
+          </p>
+        )}
+        {warnings.map((w) => (
+          <p key={w} className="text-tiny text-warn">
+            {w}
+          </p>
+        ))}
       </Part>
       <Part title="Package">
         <Segments

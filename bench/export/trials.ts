@@ -64,6 +64,8 @@ export function useTrials(
   revision: number,
   files: readonly Tried[],
   o: Options,
+  /** Nothing is tried while files are being made. */
+  busy: boolean,
 ): ReadonlyMap<string, Trial> {
   const urls = useLater(JSON.stringify(files.map((f) => trialUrl(design, revision, f, o))), REST)
   const asked = JSON.parse(urls) as (string | null)[]
@@ -71,7 +73,7 @@ export function useTrials(
     queries: asked.map((url) => ({
       queryKey: ['trial', url],
       queryFn: ({ signal }: { signal: AbortSignal }) => inTurn(signal, () => tried(url as string, signal)),
-      enabled: url !== null,
+      enabled: url !== null && !busy,
       staleTime: Number.POSITIVE_INFINITY,
       retry: false,
     })),

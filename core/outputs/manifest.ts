@@ -1,0 +1,37 @@
+/** One file of a delivery as its list tells of it: px, bytes, SHA-256 of the file in hexadecimal, likeness 0–1 or null. */
+export type Listed = {
+  file: string
+  design: string
+  page: string
+  channel: string
+  format: string
+  width: number
+  height: number
+  bytes: number
+  sha256: string
+  likeness: number | null
+}
+const COLUMNS = [
+  'file',
+  'design',
+  'page',
+  'channel',
+  'format',
+  'width',
+  'height',
+  'bytes',
+  'sha256',
+  'likeness',
+] as const satisfies readonly (keyof Listed)[]
+
+/** A field of comma-separated values (RFC 4180, 2.5–2.7): in quotes where it holds a comma, a quote or a line's end. */
+export const csvField = (value: string | number | null): string => {
+  const text = value === null ? '' : String(value)
+  return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text
+}
+/** The list of a delivery as comma-separated values, with a header line; lines end as RFC 4180 has it. */
+export const manifestCsv = (files: readonly Listed[]): string =>
+  [COLUMNS, ...files.map((f) => COLUMNS.map((c) => f[c]))]
+    .map((line) => `${line.map(csvField).join(',')}\r\n`)
+    .join('')
+export const manifestJson = (files: readonly Listed[]): string => `${JSON.stringify({ files }, null, 2)}\n`
