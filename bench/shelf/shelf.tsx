@@ -248,7 +248,8 @@ type Asking = <T>(job: () => Promise<T>, done: (answer: T) => void) => Promise<v
 function Card({ design: d, call, refresh }: { design: ShelfDesign; call: Asking; refresh: () => void }) {
   const checked = useQuery({
     queryKey: ['findings', d.id, d.updatedAt],
-    queryFn: ({ signal }) => inTurn(signal, () => ask(readFindings, { params: { id: d.id }, signal })),
+    queryFn: ({ signal }) =>
+      inTurn(signal, () => ask(readFindings, { params: { id: d.id }, signal }), 'checked'),
     enabled: d.findings === null && !d.unreadable,
   })
   const findings = d.findings ?? checked.data?.findings.length ?? null

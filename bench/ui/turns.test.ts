@@ -19,6 +19,20 @@ describe('what the server is asked for in turns', () => {
     expect(come).toEqual([0, 1, 2, 3, 5])
     for (const end of ends) end()
   })
+  it('is what is looked at before what is checked, of which there is one at once', () => {
+    const come: string[] = []
+    const ends = ['a', 'b', 'c'].map((n) => takeTurn(() => come.push(n), 'checked'))
+    expect(come).toEqual(['a'])
+    const seen = ['x', 'y', 'z'].map((n) => takeTurn(() => come.push(n)))
+    expect(come).toEqual(['a', 'x', 'y'])
+    ends[0]?.()
+    // The picture that waits comes before the next check.
+    expect(come).toEqual(['a', 'x', 'y', 'z'])
+    for (const end of seen) end()
+    expect(come).toEqual(['a', 'x', 'y', 'z', 'b'])
+    for (const end of ends) end()
+    expect(come).toEqual(['a', 'x', 'y', 'z', 'b', 'c'])
+  })
   it('waits while it is held, and goes on then', () => {
     holdTurns(true)
     const { come, ends } = taken(2)

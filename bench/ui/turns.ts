@@ -3,23 +3,26 @@
  * connections to a server (HTTP/1.1), and what a person does must not wait for one.
  */
 const MOST = 3
-type Turn = { begin: () => void; state: 'waiting' | 'begun' | 'over' }
+/** What is looked at comes before what is only checked, of which there is one at once. */
+type Kind = 'seen' | 'checked'
+type Turn = { begin: () => void; kind: Kind; state: 'waiting' | 'begun' | 'over' }
 const turns: Turn[] = []
 let held = false
 
 function goOn(): void {
-  let begun = turns.filter((t) => t.state === 'begun').length
-  for (const turn of turns) {
-    if (held || begun >= MOST) return
-    if (turn.state !== 'waiting') continue
-    turn.state = 'begun'
-    begun++
-    turn.begin()
+  for (;;) {
+    const begun = turns.filter((t) => t.state === 'begun')
+    if (held || begun.length >= MOST) return
+    const waits = (kind: Kind) => turns.find((t) => t.state === 'waiting' && t.kind === kind)
+    const next = waits('seen') ?? (begun.some((t) => t.kind === 'checked') ? undefined : waits('checked'))
+    if (!next) return
+    next.state = 'begun'
+    next.begin()
   }
 }
 /** Takes a turn: `begin` is called once it has come. Gives what ends it. */
-export function takeTurn(begin: () => void): () => void {
-  const turn: Turn = { begin, state: 'waiting' }
+export function takeTurn(begin: () => void, kind: Kind = 'seen'): () => void {
+  const turn: Turn = { begin, kind, state: 'waiting' }
   turns.push(turn)
   goOn()
   return () => {
@@ -36,11 +39,11 @@ export function holdTurns(on: boolean): void {
 }
 
 /** Does something in its turn; given up while it waits where the signal says so. */
-export async function inTurn<T>(signal: AbortSignal, act: () => Promise<T>): Promise<T> {
+export async function inTurn<T>(signal: AbortSignal, act: () => Promise<T>, kind: Kind = 'seen'): Promise<T> {
   let end: () => void = () => undefined
   try {
     await new Promise<void>((come, fail) => {
-      end = takeTurn(come)
+      end = takeTurn(come, kind)
       signal.addEventListener('abort', () => fail(signal.reason))
     })
     return await act()
