@@ -64,7 +64,7 @@ try {
   await page.waitForFunction(
     () =>
       [...document.querySelectorAll('[role="dialog"] img')]
-        .slice(0, 9)
+        .filter((i) => i.getBoundingClientRect().top < 700)
         .every((i) => i.complete && i.naturalWidth > 0),
     undefined,
     {
