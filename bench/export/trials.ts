@@ -72,7 +72,8 @@ export function useTrials(
   const found = useQueries({
     queries: asked.map((url) => ({
       queryKey: ['trial', url],
-      queryFn: ({ signal }: { signal: AbortSignal }) => inTurn(signal, () => tried(url as string, signal)),
+      queryFn: ({ signal }: { signal: AbortSignal }) =>
+        inTurn(signal, () => tried(url as string, signal), 'checked'),
       enabled: url !== null && !busy,
       staleTime: Number.POSITIVE_INFINITY,
       retry: false,
