@@ -4,7 +4,8 @@ import { badInput } from '../core/basics/errors'
 import { inOrder } from '../core/basics/order'
 import { isPageOn } from '../core/design/page-channels'
 import type { Design } from '../core/design/schema'
-import { settingsOf } from '../core/outputs/define'
+import { leastKb } from '../core/formats/delivery-files'
+import { type Setting, type Settings, settingsOf } from '../core/outputs/define'
 import { outputOf, PICTURE_IDS, type PictureOutputId } from '../core/outputs/list'
 import { renderPage } from '../core/render/render-page'
 import { encodeWithin } from '../host/fit'
@@ -26,18 +27,28 @@ export function weightIn(text: string): number {
   if (!(kb >= 1)) throw badInput(`“${text}” is no weight; write it like 200KB or 1.5MB.`)
   return kb
 }
-/** Settings as `quality=70,subsampling=half`; throws `bad-input` for what the format does not take. */
-function settingsIn(format: PictureOutputId, text: string | undefined) {
-  const given = (text ?? '')
+/** Settings as `quality=70,subsampling=half`, each for the formats that have it; throws `bad-input` for what none takes. */
+function settingsFor(formats: readonly PictureOutputId[], text: string): Settings[] {
+  const given = text
     .split(',')
     .filter((part) => part.trim() !== '')
-    .map((part): [string, string | number | boolean] => {
-      const [key = '', value = ''] = part.split('=').map((s) => s.trim())
-      const setting = outputOf(format).settings[key]
-      if (setting?.kind === 'number') return [key, Number(value)]
-      return [key, setting?.kind === 'tick' ? value === 'true' : value]
+    .map((part) => part.split('=').map((s) => s.trim()) as [string, string?])
+  for (const [key] of given)
+    if (!formats.some((f) => outputOf(f).settings[key]))
+      throw badInput(`None of these formats has a setting “${key}”.`)
+  return formats.map((f) => {
+    const { settings } = outputOf(f)
+    const own = given.flatMap(([key, value = '']): [string, unknown][] => {
+      const setting = settings[key]
+      return setting ? [[key, valueIn(setting, value)]] : []
     })
-  return settingsOf(outputOf(format), Object.fromEntries(given))
+    return settingsOf(outputOf(f), Object.fromEntries(own))
+  })
+}
+function valueIn({ kind }: Setting, text: string): unknown {
+  if (kind === 'number') return text === '' ? Number.NaN : Number(text)
+  if (kind === 'tick') return text === 'true' || text === 'false' ? text === 'true' : text
+  return text
 }
 
 /** Renders pages on channels as files of some formats, each within a weight where one is asked for; tells a line a file. */
@@ -63,7 +74,7 @@ export async function deliver(
           return found
         })
   const wanted = o.fit === undefined ? null : weightIn(o.fit)
-  const settings = formats.map((format) => settingsIn(format, formats.length === 1 ? o.settings : undefined))
+  const settings = settingsFor(formats, o.settings ?? '')
   const pages = inOrder(design.pages)
   mkdirSync(o.out, { recursive: true })
   for (const [number, page] of pages.entries())
@@ -72,10 +83,8 @@ export async function deliver(
       const region = { left: 0, top: 0, right: resolved.width, bottom: resolved.height }
       const picture = await renderPage(resolved, 1, region, host)
       for (const [n, format] of formats.entries()) {
-        const limits = [wanted, channel.file?.mostKb].flatMap((kb) => kb ?? [])
-        const most = limits.length > 0 ? Math.min(...limits) : null
         const how = { format, settings: settings[n] ?? {} }
-        const made = await encodeWithin(picture, how, most)
+        const made = await encodeWithin(picture, how, leastKb(wanted, channel.file?.mostKb))
         const name = `${channel.id}${pages.length > 1 ? `-${number + 1}` : ''}.${outputOf(format).endings[0]}`
         writeFileSync(join(o.out, name), made.bytes)
         const weight = `${Math.ceil(made.bytes.length / 1024).toLocaleString('en')} KB`

@@ -75,6 +75,10 @@ describe('the command line', () => {
       status: 1,
       stderr: expect.stringMatching(/takes a number from 1 to 100/),
     })
+    expect(wrong('--formats', 'jpeg', '--settings', 'qualty=70')).toMatchObject({
+      status: 1,
+      stderr: expect.stringMatching(/has a setting “qualty”/),
+    })
     expect(run('deliver', file).status).toBe(2)
   })
   it('adapts to a size of one’s own and keeps the arrangement', () => {

@@ -2,7 +2,7 @@ import type { Settings } from '../core/outputs/define'
 import { likeness, lumaOf } from '../core/outputs/likeness'
 import { outputOf } from '../core/outputs/list'
 import type { Picture } from '../core/render/render-page'
-import { decodedOn, encodePicture, type How, isLossy, pixelsOn } from './encode'
+import { decoded, encodePicture, type How } from './encode'
 
 const KB = 1024
 export type Fitted = {
@@ -16,10 +16,19 @@ export type Fitted = {
 }
 type Made = { bytes: Uint8Array<ArrayBuffer>; settings: Settings }
 
-/** How like a picture is to itself, encoded. */
-export async function likenessOf(picture: Picture, bytes: Uint8Array, ground: string): Promise<number> {
-  const [was, is] = await Promise.all([pixelsOn(picture, ground), decodedOn(bytes, ground)])
-  return likeness(lumaOf(was, 3), lumaOf(is, 3))
+/** How like a file is to the picture that it was made of. */
+export const likenessOf = async (picture: Picture, bytes: Uint8Array): Promise<number> =>
+  likeness(lumaOf(picture), lumaOf(await decoded(bytes)))
+
+/** The last of so many numbers from 0 on for which something holds that holds for no later one once it does not; −1 for none. */
+async function lastWhere(count: number, holds: (n: number) => Promise<boolean>): Promise<number> {
+  let [low, high] = [-1, count - 1]
+  while (low < high) {
+    const middle = Math.ceil((low + high) / 2)
+    if (await holds(middle)) low = middle
+    else high = middle - 1
+  }
+  return low
 }
 
 /**
@@ -32,59 +41,52 @@ export async function encodeWithin(
   mostKb: number | null,
   floor = 0,
 ): Promise<Fitted> {
-  const ground = how.ground ?? '#ffffff'
-  let encodes = 0
-  const make = async (settings: Settings): Promise<Made> => {
-    encodes++
-    return { bytes: await encodePicture(picture, { ...how, settings }), settings }
+  const { dial, label, loses, settings: defined } = outputOf(how.format)
+  const made = new Map<string, Promise<Made>>()
+  const make = (settings: Settings): Promise<Made> => {
+    const key = JSON.stringify(settings)
+    const known = made.get(key)
+    if (known) return known
+    const file = encodePicture(picture, { ...how, settings }).then((bytes) => ({ bytes, settings }))
+    made.set(key, file)
+    return file
   }
   const told = async ({ bytes, settings }: Made, message?: string): Promise<Fitted> => ({
     bytes,
     settings,
-    likeness: isLossy(how.format, settings) ? await likenessOf(picture, bytes, ground) : null,
-    encodes,
+    likeness: loses(settings) ? await likenessOf(picture, bytes) : null,
+    encodes: made.size,
     ...(message ? { message } : {}),
   })
   const whole = await make(how.settings)
   const fits = ({ bytes }: Made) => mostKb === null || bytes.length <= mostKb * KB
   if (fits(whole)) return told(whole)
-  const { dial, label } = outputOf(how.format)
   const heavy = ({ bytes }: Made, what: string) =>
     `It weighs ${Math.ceil(bytes.length / KB).toLocaleString('en')} KB, more than the ${mostKb?.toLocaleString('en')} KB that are wanted. ${what}`
   if (!dial || !(dial.when?.(how.settings) ?? true))
     return told(whole, heavy(whole, `As ${label} it gets no lighter like this: choose another format.`))
   const { setting, values } = dial
-  const asked = values.indexOf(how.settings[setting] as never)
-  const at = (n: number) => make({ ...how.settings, [setting]: values[n] as number | string })
-  let best = await at(0)
-  let [low, high] = [0, asked < 0 ? values.length - 1 : asked - 1]
-  if (!fits(best)) return told(best, heavy(best, 'That is as light as it gets; export it smaller.'))
-  // Weight grows about as a power of the dial: the next try is where it would cross the limit, then halves what is left.
-  let [lightest, heaviest] = [best.bytes.length, whole.bytes.length]
-  while (low < high) {
-    const share =
-      Math.log(((mostKb as number) * KB) / lightest) / Math.log(Math.max(heaviest, lightest + 1) / lightest)
-    const guess = encodes < 4 ? low + Math.floor(share * (high + 1 - low)) : Math.ceil((low + high) / 2)
-    const next = Math.min(high, Math.max(low + 1, guess))
-    const made = await at(next)
-    if (fits(made)) [low, best, lightest] = [next, made, made.bytes.length]
-    else [high, heaviest] = [next - 1, made.bytes.length]
-  }
-  let like = await likenessOf(picture, best.bytes, ground)
-  let up = low
-  while (like < floor && up < values.length - 1) {
-    up = Math.min(values.length - 1, up + Math.max(1, Math.round((values.length - up) / 6)))
-    best = await at(up)
-    like = await likenessOf(picture, best.bytes, ground)
-  }
-  const name = outputOf(how.format).settings[setting]?.label.toLowerCase() ?? setting
-  const cost = `${name} ${values[up]} instead of ${how.settings[setting]}, ${(like * 100).toFixed(1)} % like the original`
+  const asked = how.settings[setting]
+  // Only what is lighter than what was asked for.
+  const lighter = values.slice(0, Math.max(1, values.indexOf(asked as never)))
+  const at = (n: number) => make({ ...how.settings, [setting]: lighter[n] as number | string })
+  const light = await lastWhere(lighter.length, async (n) => fits(await at(n)))
+  const isWorse = async (n: number) => (await likenessOf(picture, (await at(n)).bytes)) < floor
+  let chosen = Math.max(0, light)
+  if (floor > 0 && (await isWorse(chosen))) chosen = (await lastWhere(lighter.length, isWorse)) + 1
+  const best = chosen < lighter.length ? await at(chosen) : whole
+  const fitted = await told(best)
+  const name = defined[setting]?.label.toLowerCase() ?? setting
+  const like = ((fitted.likeness ?? 1) * 100).toFixed(1)
+  const cost = `${name} ${best.settings[setting]} instead of ${asked}, ${like} % like the original`
+  if (fits(best)) return { ...fitted, message: `Fitted: ${cost}.` }
   return {
-    ...best,
-    likeness: like,
-    encodes,
-    message: fits(best)
-      ? `Fitted: ${cost}.`
-      : heavy(best, `Lighter would be less like the original than wanted (${cost}).`),
+    ...fitted,
+    message: heavy(
+      best,
+      light < 0 && chosen === 0
+        ? 'That is as light as it gets; export it smaller.'
+        : `Lighter would be less like the original than wanted (${cost}).`,
+    ),
   }
 }

@@ -11,11 +11,11 @@ import { isPageOn } from '../core/design/page-channels'
 import { blobsOf } from '../core/design/sources-of'
 import type { Bounds } from '../core/geometry/bounds'
 import type { Dab } from '../core/masks/mask'
-import type { Settings } from '../core/outputs/define'
-import type { OutputId, PictureOutputId } from '../core/outputs/list'
+import type { PictureOutputId } from '../core/outputs/list'
 import { pageBounds } from '../core/render/plan'
 import { type Picture, renderPage } from '../core/render/render-page'
 import type { ResolvedPage } from '../core/resolve/resolved'
+import type { FileAsked } from './asked'
 import { believedPicture, cutAhead, cutOutPicture, studyPicture } from './cut-out'
 import { pngOf } from './encode'
 import { writeWhole } from './files'
@@ -58,6 +58,9 @@ const regionOf = (page: ResolvedPage, scale: number, bleed: boolean): Bounds =>
 
 /** The picture that files are tried on; the last one stays, since only their settings move. */
 let tried: { key: string; picture: Picture } | null = null
+
+const onGround = (page: ResolvedPage, ground: FileAsked['ground']): ResolvedPage =>
+  ground === 'transparent' ? { ...page, colour: 'transparent' } : page
 
 type Progress = (share: number) => void
 export const renderCalls = {
@@ -125,19 +128,7 @@ export const renderCalls = {
     return out
   },
   /** A file as it would be delivered, kept nowhere. */
-  tryOut: (
-    input: Drawn & {
-      page: string
-      channel: string
-      format: PictureOutputId
-      settings: Settings
-      mostKb: number | null
-      floor: number
-      scale: number
-      bleed: boolean
-      ground: string | null
-    },
-  ) =>
+  tryOut: (input: FileAsked<PictureOutputId>) =>
     withHost(TURN.picture, async (h) => {
       const { design, page, channel, scale, bleed, ground } = input
       const key = JSON.stringify([
@@ -152,32 +143,18 @@ export const renderCalls = {
       if (tried?.key !== key) {
         tried = null
         const resolved = await h.resolve(checkDesign(JSON.parse(design)), page, channel)
-        const shown = ground === 'transparent' ? { ...resolved, colour: 'transparent' } : resolved
+        const shown = onGround(resolved, ground)
         tried = { key, picture: await renderPage(shown, scale, regionOf(shown, scale, bleed), h) }
       }
       const { format, settings, mostKb, floor } = input
       return encodeWithin(tried.picture, { format, settings }, mostKb, floor)
     }),
-  export: (
-    input: Drawn & {
-      page: string
-      channel: string
-      format: OutputId
-      settings: Settings
-      mostKb: number | null
-      floor: number
-      scale: number
-      bleed: boolean
-      ground: string | null
-      file: string
-    },
-    progress: Progress,
-  ) =>
+  export: (input: FileAsked & { file: string }, progress: Progress) =>
     withHost(TURN.picture, async (h) => {
       h.know(input.lights)
       const design = checkDesign(JSON.parse(input.design))
       const resolved = await h.resolve(design, input.page, input.channel)
-      const page = input.ground === 'transparent' ? { ...resolved, colour: 'transparent' } : resolved
+      const page = onGround(resolved, input.ground)
       if (input.format === 'ora') {
         const blobs = new Map<string, Uint8Array>()
         for (const sha of blobsOf(design)) {

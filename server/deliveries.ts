@@ -5,9 +5,9 @@ import { strToU8, type Zippable, zipSync } from 'fflate'
 import { badInput, missing, tooLarge } from '../core/basics/errors'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
-import { deliveryFiles } from '../core/formats/delivery-files'
+import { deliveryFiles, type Written, writtenOn } from '../core/formats/delivery-files'
 import { settingsOf } from '../core/outputs/define'
-import { outputOf } from '../core/outputs/list'
+import { outputOf, PICTURE_IDS } from '../core/outputs/list'
 import { type Listed, manifestCsv, manifestJson } from '../core/outputs/manifest'
 import { problemIn } from '../host/problems'
 import { sha256 } from '../host/project'
@@ -21,14 +21,14 @@ import { deliveryThread, stopDeliveryThread } from './render'
 
 /** The files of a delivery, not made yet. */
 export const fileNames = (design: Design, o: DeliveryOptions): DeliveredFile[] =>
-  deliveryFiles(design, o).files.map(({ page, channel, name, width, height, own }) => ({
+  deliveryFiles(design, o).files.map(({ page, channel, name, width, height, format }) => ({
     page,
     channel: channel.id,
     name,
     width,
     height,
     bytes: 0,
-    ...(own ? { format: own } : {}),
+    format,
     state: 'waiting',
     share: 0,
   }))
@@ -85,7 +85,8 @@ export async function readDelivery(id: string): Promise<Delivery> {
     id: r.id,
     design: r.design_id,
     state: r.state as Delivery['state'],
-    options: JSON.parse(r.options),
+    // Options of earlier versions lack what was added since.
+    options: deliveryOptions.parse(JSON.parse(r.options)),
     files: JSON.parse(r.files),
     done: r.done,
     total: r.total,
@@ -155,12 +156,13 @@ async function delivered(id: string): Promise<void> {
   }
 }
 
-/** The least of what a channel takes and what is wanted of every file. */
-function mostKbOf({ rules, mostKb }: DeliveryOptions, ofChannel: number | null | undefined): number | null {
-  const limits = [mostKb, rules ? ofChannel : null].flatMap((kb) => kb ?? [])
-  return limits.length > 0 ? Math.min(...limits) : null
+/** How a file is written: in the format that it was named for, as light as its channel takes now. */
+function writtenIn({ options }: Delivery, design: Design, file: DeliveredFile): Written {
+  const own = design.channels[file.channel]?.file
+  const format = PICTURE_IDS.find((id) => id === file.format) ?? null
+  const written = writtenOn(own ? { file: { ...own, format } } : {}, options)
+  return { ...written, settings: settingsOf(outputOf(written.format), written.settings) }
 }
-
 async function deliver(d: Delivery): Promise<void> {
   const { design } = await loadDesign(d.design)
   const absent = await damagedBlobs(blobsOf(design))
@@ -178,16 +180,10 @@ async function deliver(d: Delivery): Promise<void> {
           ...(await drawn(design)),
           page: file.page,
           channel: file.channel,
-          format: file.format ?? d.options.format,
-          settings: settingsOf(
-            outputOf(file.format ?? d.options.format),
-            file.format && file.format !== d.options.format ? {} : d.options.settings,
-          ),
-          mostKb: mostKbOf(d.options, design.channels[file.channel]?.file?.mostKb),
+          ...writtenIn(d, design, file),
           floor: d.options.floor / 100,
           scale: d.options.scale,
           bleed: d.options.bleed,
-          ground: d.options.ground === 'transparent' ? 'transparent' : null,
           file: deliveredPath(d.id, file.name),
         },
         (share) => {

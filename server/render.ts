@@ -2,9 +2,10 @@ import { Worker } from 'node:worker_threads'
 import { Problem, type ProblemKind } from '../core/basics/errors'
 import type { Finding } from '../core/checks/define'
 import type { Dab } from '../core/masks/mask'
-import type { Settings } from '../core/outputs/define'
-import type { OutputId, PictureOutputId } from '../core/outputs/list'
+import type { PictureOutputId } from '../core/outputs/list'
 import type { PictureLevel } from '../core/render/sources'
+import type { FileAsked } from '../host/asked'
+import type { Fitted } from '../host/fit'
 import type { IntakeCalls } from '../host/intake'
 import type { PickAsked, SpecksAsked } from '../host/mask-work'
 import type { Drawn } from '../host/project'
@@ -50,40 +51,10 @@ export type RenderCalls = {
     in: Drawn
     out: Finding[]
   }
-  tryOut: {
-    in: Drawn & {
-      page: string
-      channel: string
-      format: PictureOutputId
-      settings: Settings
-      mostKb: number | null
-      floor: number
-      scale: number
-      bleed: boolean
-      ground: string | null
-    }
-    out: {
-      bytes: Uint8Array<ArrayBuffer>
-      settings: Settings
-      likeness: number | null
-      message?: string
-    }
-  }
+  /** A file as it would be delivered, kept nowhere. */
+  tryOut: { in: FileAsked<PictureOutputId>; out: Fitted }
   export: {
-    in: Drawn & {
-      page: string
-      channel: string
-      format: OutputId
-      settings: Settings
-      /** At most so many KB; null for any weight. */
-      mostKb: number | null
-      /** The least likeness that a file is made of for that, 0–1. */
-      floor: number
-      scale: number
-      bleed: boolean
-      ground: string | null
-      file: string
-    }
+    in: FileAsked & { file: string }
     /** `message` says what a format could not hold as it is. */
     out: { width: number; height: number; bytes: number; likeness?: number | null; message?: string }
   }

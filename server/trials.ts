@@ -4,7 +4,8 @@ import { outputOf } from '../core/outputs/list'
 import { trialQuery } from '../wire/deliveries'
 import { drawn } from './blobs'
 import { loadDesign } from './designs'
-import { pictureThread, type RenderCalls } from './render'
+import { inTime } from './pictures'
+import type { RenderCalls } from './render'
 
 /** px that a file may have to be tried. */
 const MOST_PX = 40_000_000
@@ -23,7 +24,7 @@ export async function triedFile(
   if (size.width * size.height * scale * scale > MOST_PX)
     throw tooLarge('This is too large to be tried beforehand; its weight is told once it is exported.')
   const settings = settingsOf(outputOf(format), parsed.data.settings)
-  const made = await pictureThread().call('tryOut', {
+  const made = await inTime('tryOut', {
     ...(await drawn(design)),
     page,
     channel,
@@ -33,7 +34,7 @@ export async function triedFile(
     floor: floor / 100,
     scale,
     bleed: bleed === '1',
-    ground: ground === 'transparent' ? 'transparent' : null,
+    ground,
   })
   return { ...made, mime: outputOf(format).mime }
 }

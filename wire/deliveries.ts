@@ -25,8 +25,8 @@ const deliveredFile = z.object({
   page: z.string(),
   channel: z.string(),
   name: z.string(),
-  /** Where its channel has a format of its own. */
-  format: z.enum(PICTURE_IDS).optional(),
+  /** Left out by deliveries of earlier versions where it is that of all. */
+  format: z.enum(OUTPUT_IDS).optional(),
   width: z.number(),
   height: z.number(),
   bytes: z.number(),

@@ -6,7 +6,7 @@ import { setOnLayer } from '@/core/design/properties/set'
 import { heightOf, widthOf } from '@/core/geometry/bounds'
 import { moved, placedBounds, scaledAbout } from '@/core/geometry/placement'
 import type { Placement } from '@/core/geometry/placement-schema'
-import type { LayerOf } from '@/core/kinds/list'
+import type { Layer, LayerOf } from '@/core/kinds/list'
 import { boxAt, slotLayer } from '@/core/kinds/new'
 import { newTreatment } from '@/core/treatments/list'
 import type { Bench } from '../state/bench'
@@ -77,6 +77,14 @@ describe('where a new thing goes', () => {
     bench.select(['disc'])
     const s = bench.store.getState()
     expect(spotFor(s, 'type').plane).toBe('message')
+    bench.edit('Keep inside', (d) => {
+      const card = d.layers.card as Layer
+      const disc = d.layers.disc as Layer
+      Object.assign(card, { plane: 'setting' })
+      Object.assign(disc, { plane: 'setting', inside: 'card' })
+    })
+    expect(spotFor(bench.store.getState(), 'picture')).toMatchObject({ plane: 'setting', inside: 'card' })
+    bench.undo()
     const spots = spotsFor(s, 'picture', 2)
     expect(spots.map((t) => t.plane)).toEqual(['subject', 'subject'])
     const orders = [layer(bench, 'disc').order, ...spots.map((t) => t.order), layer(bench, 'card').order]

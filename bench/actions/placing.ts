@@ -24,7 +24,7 @@ import { upload } from './uploads'
 
 /**
  * Where a new thing goes: directly above the selection in its plane and group, else in the plane that fits its kind. What is
- * selected further back than that is only followed into its group.
+ * selected further back than that is only followed into its group or holder.
  */
 export function spotFor(s: BenchState, kind: LayerKind, plane?: Plane): Spot {
   const selected = plane ? undefined : s.design.layers[s.selection.at(-1) ?? '']
@@ -32,7 +32,7 @@ export function spotFor(s: BenchState, kind: LayerKind, plane?: Plane): Spot {
   const behind =
     selected !== undefined &&
     (selected.plane === 'backdrop' ||
-      (!selected.parent && PLANES.indexOf(selected.plane) < PLANES.indexOf(own)))
+      (!selected.parent && !selected.inside && PLANES.indexOf(selected.plane) < PLANES.indexOf(own)))
   const anchor = behind ? undefined : selected
   const spot = anchor
     ? { page: s.page, plane: anchor.plane, parent: anchor.parent, inside: anchor.inside ?? null }

@@ -1,4 +1,5 @@
 'use client'
+import { useRef } from 'react'
 import { onLayer } from '@/core/design/properties/targets'
 import type { Edged } from '@/core/kinds/facts'
 import type { Stroke } from '@/core/vector/stroke-style'
@@ -36,9 +37,13 @@ export function LineFields({ layers, words }: Of & { words: LineWords }) {
   const setAll = useSetAll(layers)
   const set = (name: string, stroke: Partial<Stroke>, only?: 'shown') => setAll(name, { stroke }, only)
   const [first] = layers
+  /** The weight before it was dragged. */
+  const before = useRef<number | null>(null)
   // A first line is drawn in ink that is seen on what lies there.
   const drawLine = async (weight: number) => {
-    const p = first && first.stroke.weight === 0 && weight > 0 ? first.placement : null
+    const isFirst = before.current ?? first?.stroke.weight
+    before.current = null
+    const p = first && isFirst === 0 && weight > 0 ? first.placement : null
     const colour = p && (await inkAt(bench, { x: p.x, y: p.y - p.height / 2 }))
     set(words.weight, colour ? { weight, colour } : { weight })
   }
@@ -52,7 +57,10 @@ export function LineFields({ layers, words }: Of & { words: LineWords }) {
         max={5000}
         value={shared(layers, (l) => l.stroke.weight)}
         onChange={(weight) => void drawLine(weight)}
-        onDrag={(weight) => set(words.weight, { weight }, 'shown')}
+        onDrag={(weight) => {
+          before.current ??= first?.stroke.weight ?? null
+          set(words.weight, { weight }, 'shown')
+        }}
       />
       <Choice
         label={words.line}

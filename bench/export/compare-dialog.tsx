@@ -6,8 +6,8 @@ import { outputOf } from '@/core/outputs/list'
 import { DialogFrame } from '../ui/dialog-frame'
 import { Segments } from '../ui/segments'
 import { type Look, lookAtBoth } from './compare-picture'
-import { type Options, sizeLabel } from './delivery'
-import { formatOn, type Trial, type Tried, trialUrl } from './trials'
+import { nameOfFormat, type Options, sizeLabel } from './delivery'
+import { type Trial, type Tried, trialUrl, writtenNow } from './trials'
 
 const MODES = [
   ['split', 'Split'],
@@ -43,13 +43,12 @@ export function CompareDialog({
   trial: Trial | undefined
   onClose: () => void
 }) {
-  const format = file && formatOn(file.channel, options)
-  const label = format ? outputOf(format).label : ''
-  const quality = trial?.settings?.quality
+  const written = file && writtenNow(file.channel, options)
+  const measured = trial && 'bytes' in trial ? trial : null
   const now = [
-    [label, quality].filter((v) => v !== undefined).join(' '),
-    trial && sizeLabel(trial.bytes),
-    trial?.likeness && `${(trial.likeness * 100).toFixed(1)} % like`,
+    written && nameOfFormat(written.format, measured?.settings ?? written.settings),
+    measured && sizeLabel(measured.bytes),
+    measured?.likeness && `${(measured.likeness * 100).toFixed(1)} % like`,
   ]
     .filter(Boolean)
     .join(', ')
@@ -61,11 +60,11 @@ export function CompareDialog({
       note={now}
       className="w-[1120px]"
     >
-      {file && (
+      {file && written && (
         <Both
           was={trialUrl(design, revision, file, options, true) ?? ''}
           is={trialUrl(design, revision, file, options) ?? ''}
-          seen={format !== 'tiff'}
+          seen={outputOf(written.format).seenInBrowsers}
           now={now}
         />
       )}
@@ -150,7 +149,7 @@ function Both({ was, is, seen, now }: { was: string; is: string; seen: boolean; 
             <Tag className="right-2">{now}</Tag>
           </>
         )}
-        {!seen && <Note>Browsers do not show TIFF files; its weight and likeness are in the list.</Note>}
+        {!seen && <Note>Browsers do not show such files; its weight and likeness are in the list.</Note>}
         {both.isError && <Note>This file could not be tried. The design is safe.</Note>}
         {both.isLoading && (
           <LoaderCircle

@@ -1,5 +1,5 @@
 import { type Settings, settingsOf } from '@/core/outputs/define'
-import { type OutputId, outputOf } from '@/core/outputs/list'
+import { OUTPUT_IDS, type OutputId, outputOf } from '@/core/outputs/list'
 import type { Delivery, DeliveryOptions } from '@/wire/deliveries'
 
 /** How files are made; `single` fetches them one by one instead of packed. */
@@ -28,6 +28,19 @@ export const PLAIN: Options = {
   pattern: '{design}-{channel}-{width}x{height}',
   single: false,
   rules: true,
+}
+
+/** Options as they were kept in the browser; of a format that is no more the plain one. */
+export function optionsIn(kept: Partial<Options>): Options {
+  const format = OUTPUT_IDS.find((id) => id === kept.format) ?? PLAIN.format
+  return { ...PLAIN, ...kept, format, chosen: kept.chosen ?? {} }
+}
+
+/** A format with what its weight is bought with, where that is a number: “JPEG 88”. */
+export function nameOfFormat(format: OutputId, settings: Settings): string {
+  const { label, dial } = outputOf(format)
+  const dialled = dial && (dial.when?.(settings) ?? true) ? settings[dial.setting] : undefined
+  return typeof dialled === 'number' ? `${label} ${dialled}` : label
 }
 
 /** A size for people. */

@@ -14,7 +14,7 @@ import { readFindings } from '@/wire/designs'
 import { Button } from '../ui/button'
 import { RenderedPicture } from '../ui/rendered-picture'
 import { CompareDialog } from './compare-dialog'
-import { fetchFiles, isRunning, type Options, PLAIN, settingsIn, sizeLabel } from './delivery'
+import { fetchFiles, isRunning, type Options, optionsIn, PLAIN, settingsIn, sizeLabel } from './delivery'
 import { FilesTable } from './files-table'
 import { OptionsPanel } from './options-panel'
 import { type Tried, useTrials } from './trials'
@@ -51,7 +51,7 @@ export function ExportScreen({
     // The last options are used again.
     try {
       const kept = localStorage.getItem('export')
-      if (kept) setOptions({ ...PLAIN, ...(JSON.parse(kept) as Partial<Options>) })
+      if (kept) setOptions(optionsIn(JSON.parse(kept)))
     } catch {
       // Without storage the plain options stand.
     }
@@ -67,11 +67,13 @@ export function ExportScreen({
     }
   }
   const running = isRunning(delivery)
+  const pattern = options.pattern || 'picture'
   const start = async () => {
     const { single, chosen: _, ...how } = options
     const answer = await ask(startDelivery, {
       body: {
         ...how,
+        pattern,
         settings: { ...settingsIn(options) },
         design: design.id,
         channels: [...ticked],
@@ -98,7 +100,7 @@ export function ExportScreen({
   }
   const { files, warnings } = deliveryFiles(design, {
     ...options,
-    pattern: options.pattern || 'picture',
+    pattern,
     pages: [...onPages],
     channels: [...ticked],
   })
@@ -173,9 +175,8 @@ export function ExportScreen({
             })}
           </main>
           <FilesTable
-            pages={pages.filter((p) => onPages.has(p.id))}
-            channels={channels.filter((c) => ticked.has(c.id))}
-            several={onPages.size > 1}
+            files={files}
+            pages={design.pages}
             options={options}
             delivery={running || deliveredAs === JSON.stringify(options) ? delivery : null}
             findings={findings}

@@ -1,30 +1,29 @@
 'use client'
 import { Download } from 'lucide-react'
 import type { Channel } from '@/core/design/channel-schema'
-import { isPageOn } from '@/core/design/page-channels'
 import type { Design } from '@/core/design/schema'
+import type { DeliveryFile } from '@/core/formats/delivery-files'
 import { outputOf } from '@/core/outputs/list'
 import type { DeliveredFile, Delivery } from '@/wire/deliveries'
 import type { ExportFinding } from '@/wire/designs'
 import { Button } from '../ui/button'
 import { Progress } from '../ui/progress'
-import { isRunning, type Options, settingsIn, sizeLabel } from './delivery'
-import { formatOn, type Trial, type Tried } from './trials'
+import { isRunning, nameOfFormat, type Options, sizeLabel } from './delivery'
+import { type Trial, type Tried, writtenNow } from './trials'
 
 /** What comes out: each file with its size in pixels, its measured weight and what the checks say. */
 export function FilesTable({
+  files,
   pages,
-  channels,
-  several,
   options,
   delivery,
   findings,
   trials,
   onCompare,
 }: {
-  pages: readonly Design['pages'][string][]
-  channels: readonly Channel[]
-  several: boolean
+  files: readonly DeliveryFile[]
+  /** Named where there are several. */
+  pages: Design['pages']
   options: Options
   delivery: Delivery | null
   findings: readonly ExportFinding[] | null
@@ -33,6 +32,8 @@ export function FilesTable({
   onCompare: (file: Tried) => void
 }) {
   const rows = delivery?.files ?? []
+  const several = new Set(files.map((f) => f.page)).size > 1
+  const flat = outputOf(options.format).takes === 'picture'
   const running = isRunning(delivery)
   return (
     <div
@@ -55,62 +56,52 @@ export function FilesTable({
           </tr>
         </thead>
         <tbody>
-          {pages.flatMap((p) =>
-            channels
-              .filter((c) => isPageOn(p, c.id))
-              .map((c) => {
-                const file = rows.find((f) => f.page === p.id && f.channel === c.id)
-                const [extra, scale] =
-                  outputOf(options.format).takes === 'design'
-                    ? [0, 1]
-                    : [options.bleed ? c.bleed * 2 : 0, options.scale]
-                const found = (findings ?? []).filter((f) => f.channel === c.id && f.page === p.id)
-                return (
-                  <tr key={`${p.id}${c.id}`} className="border-b border-line/60 [&>td]:px-4 [&>td]:py-1.5">
-                    <td className="font-medium">
-                      {c.name}
-                      {several && <span className="font-normal text-soft"> · {p.name}</span>}
-                    </td>
-                    <td className="text-soft tabular-nums">
-                      {file
-                        ? `${file.width} × ${file.height}`
-                        : `${Math.round((c.width + extra) * scale)} × ${Math.round((c.height + extra) * scale)}`}
-                    </td>
-                    <td className="max-w-52 truncate text-soft">
-                      {file?.state === 'done' && delivery ? (
-                        <a
-                          className="inline-flex items-center gap-1 underline underline-offset-2 hover:text-ink"
-                          href={`/api/deliveries/${delivery.id}/files/${encodeURIComponent(file.name)}`}
-                          download
-                        >
-                          <Download size={12} />
-                          {file.name}
-                        </a>
-                      ) : (
-                        (file?.name ?? toldFormat(c, options))
-                      )}
-                    </td>
-                    <td className="tabular-nums">
-                      <Weight file={file} running={running} trial={trials.get(`${p.id}/${c.id}`)} />
-                    </td>
-                    <td className={found.length > 0 ? 'text-warn' : 'text-soft'}>
-                      {findings === null ? 'being checked' : foundIn(found)}
-                    </td>
-                    <td className="text-right">
-                      {formatOn(c, options) && (
-                        <Button
-                          small
-                          aria-label={`Compare ${c.name}`}
-                          onClick={() => onCompare({ page: p.id, channel: c })}
-                        >
-                          Compare
-                        </Button>
-                      )}
-                    </td>
-                  </tr>
-                )
-              }),
-          )}
+          {files.map(({ page, channel: c, width, height }) => {
+            const file = rows.find((f) => f.page === page && f.channel === c.id)
+            const found = (findings ?? []).filter((f) => f.channel === c.id && f.page === page)
+            return (
+              <tr key={`${page}${c.id}`} className="border-b border-line/60 [&>td]:px-4 [&>td]:py-1.5">
+                <td className="font-medium">
+                  {c.name}
+                  {several && <span className="font-normal text-soft"> · {pages[page]?.name}</span>}
+                </td>
+                <td className="text-soft tabular-nums">
+                  {file?.width ?? width} × {file?.height ?? height}
+                </td>
+                <td className="max-w-52 truncate text-soft">
+                  {file?.state === 'done' && delivery ? (
+                    <a
+                      className="inline-flex items-center gap-1 underline underline-offset-2 hover:text-ink"
+                      href={`/api/deliveries/${delivery.id}/files/${encodeURIComponent(file.name)}`}
+                      download
+                    >
+                      <Download size={12} />
+                      {file.name}
+                    </a>
+                  ) : (
+                    (file?.name ?? toldFormat(c, options))
+                  )}
+                </td>
+                <td className="tabular-nums">
+                  <Weight file={file} running={running} trial={flat ? trials.get(`${page}/${c.id}`) : null} />
+                </td>
+                <td className={found.length > 0 ? 'text-warn' : 'text-soft'}>
+                  {findings === null ? 'being checked' : foundIn(found)}
+                </td>
+                <td className="text-right">
+                  {flat && (
+                    <Button
+                      small
+                      aria-label={`Compare ${c.name}`}
+                      onClick={() => onCompare({ page, channel: c })}
+                    >
+                      Compare
+                    </Button>
+                  )}
+                </td>
+              </tr>
+            )
+          })}
         </tbody>
       </table>
     </div>
@@ -118,13 +109,8 @@ export function FilesTable({
 }
 
 function toldFormat(c: Channel, o: Options): string {
-  const own = o.rules && outputOf(o.format).takes === 'picture' ? c.file : undefined
-  const format = own?.format ?? o.format
-  const { label, dial } = outputOf(format)
-  const dialled = dial && format === o.format && dial.setting === 'quality' ? settingsIn(o)[dial.setting] : ''
-  const limits = [own?.mostKb, o.mostKb].flatMap((kb) => kb ?? [])
-  const most = limits.length > 0 ? `, at most ${Math.min(...limits)} KB` : ''
-  return `${label} ${dialled ?? ''}`.trim() + most
+  const { format, settings, mostKb } = writtenNow(c, o)
+  return nameOfFormat(format, settings) + (mostKb === null ? '' : `, at most ${mostKb} KB`)
 }
 const foundIn = (found: readonly ExportFinding[]): string => {
   const [only, more] = found
@@ -139,17 +125,22 @@ function Weight({
 }: {
   file: DeliveredFile | undefined
   running: boolean
-  trial: Trial | undefined
+  /** Null for what is not tried beforehand. */
+  trial: Trial | undefined | null
 }) {
-  if (file?.state === 'done')
-    return <Told bytes={file.bytes} likeness={file.likeness ?? null} message={file.message ?? ''} />
+  if (file?.state === 'done') {
+    const { bytes, likeness = null, message = '' } = file
+    return <Told bytes={bytes} likeness={likeness} message={message} />
+  }
   if (file?.state === 'failed') return <span className="text-warn">{file.message}</span>
   if (file && running) return <Progress label="How far the file is" share={file.share} />
-  if (trial) return <Told bytes={trial.bytes} likeness={trial.likeness} message={trial.message} />
-  return <span className="text-soft">being measured</span>
+  if (trial === null) return <span className="text-soft">measured on export</span>
+  if (!trial) return <span className="text-soft">being measured</span>
+  if ('trouble' in trial) return <span className="text-tiny text-soft">{trial.trouble}</span>
+  return <Told {...trial} />
 }
 
-const Told = ({ bytes, likeness, message }: Trial) => (
+const Told = ({ bytes, likeness, message }: { bytes: number; likeness: number | null; message: string }) => (
   <>
     {sizeLabel(bytes)}
     {likeness !== null && (

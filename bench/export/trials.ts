@@ -1,22 +1,22 @@
 import { useQueries } from '@tanstack/react-query'
 import type { Channel } from '@/core/design/channel-schema'
+import { type Written, writtenOn } from '@/core/formats/delivery-files'
 import type { Settings } from '@/core/outputs/define'
-import { outputOf, type PictureOutputId } from '@/core/outputs/list'
+import { outputOf } from '@/core/outputs/list'
 import { inTurn } from '../ui/turns'
 import { useLater } from '../ui/use-later'
 import { type Options, settingsIn } from './delivery'
 
-/** A file that was tried: what it weighs, how like it is to what was designed, what that cost. */
-export type Trial = { bytes: number; likeness: number | null; message: string; settings?: Settings }
+/** A file that was tried: what it weighs, how like it is to what was designed, what that cost; or why it could not be. */
+export type Trial =
+  | { bytes: number; likeness: number | null; message: string; settings: Settings }
+  | { trouble: string }
 export type Tried = { page: string; channel: Channel }
 
-/** The format that a channel's file has: its own, where channels say so, or the one that is chosen. */
-export const formatOn = (c: Channel, o: Options): PictureOutputId | null => {
-  const chosen = outputOf(o.format)
-  if (chosen.takes === 'design') return null
-  return (o.rules && c.file?.format) || (o.format as PictureOutputId)
-}
-/** Where a file comes from as it would be delivered; `plain` gives what was designed, with nothing lost. */
+/** How a channel's file is written as things are now. */
+export const writtenNow = (c: Channel, o: Options): Written => writtenOn(c, { ...o, settings: settingsIn(o) })
+
+/** Where a file comes from as it would be delivered; `plain` gives what was designed, with nothing lost. Null for what is no picture. */
 export function trialUrl(
   design: string,
   revision: number,
@@ -24,35 +24,36 @@ export function trialUrl(
   o: Options,
   plain = false,
 ): string | null {
-  const format = formatOn(channel, o)
-  if (!format) return null
-  const limits = [o.mostKb, o.rules ? channel.file?.mostKb : null].flatMap((kb) => kb ?? [])
-  const clear = outputOf(format).keeps.transparency && o.ground === 'transparent'
+  const { format, settings, mostKb, ground } = writtenNow(channel, o)
+  if (outputOf(format).takes === 'design') return null
   const query = new URLSearchParams({
     page,
     channel: channel.id,
     format: plain ? 'png' : format,
-    settings: JSON.stringify(plain || format !== o.format ? {} : settingsIn(o)),
-    mostKb: plain || limits.length === 0 ? '0' : String(Math.min(...limits)),
+    settings: JSON.stringify(plain ? {} : settings),
+    mostKb: String((!plain && mostKb) || 0),
     floor: String(o.floor),
     scale: String(o.scale),
     bleed: o.bleed ? '1' : '0',
-    ground: clear ? 'transparent' : 'page',
+    ground,
     r: String(revision),
   })
   return `/api/designs/${design}/trial?${query}`
 }
 
-async function tried(url: string, signal: AbortSignal): Promise<Trial | null> {
+async function tried(url: string, signal: AbortSignal): Promise<Trial> {
   const answer = await fetch(url, { signal })
-  if (!answer.ok) return null
+  if (!answer.ok) {
+    const told = (await answer.json().catch(() => null)) as { message?: string } | null
+    return { trouble: told?.message ?? 'It could not be measured.' }
+  }
   const { size } = await answer.blob()
-  const likeness = answer.headers.get('x-likeness')
+  const header = (name: string) => decodeURIComponent(answer.headers.get(name) ?? '')
   return {
     bytes: size,
-    likeness: likeness ? Number(likeness) : null,
-    message: decodeURIComponent(answer.headers.get('x-message') ?? ''),
-    settings: JSON.parse(decodeURIComponent(answer.headers.get('x-settings') ?? '{}')) as Settings,
+    likeness: header('x-likeness') ? Number(header('x-likeness')) : null,
+    message: header('x-message'),
+    settings: JSON.parse(header('x-settings') || '{}') as Settings,
   }
 }
 

@@ -1,10 +1,11 @@
 'use client'
-import { CircleAlert } from 'lucide-react'
-import type { ReactNode } from 'react'
+import { CircleAlert, ImageOff, Palette, Type } from 'lucide-react'
+import { type ReactNode, useEffect, useState } from 'react'
 import { facesNeeded, filesNeeded, type NeededFace, type NeededFile } from '@/core/design/needs'
-import { familyByName, isShipped } from '@/core/type/catalogue'
+import { type Family, families, familyByName, isShipped } from '@/core/type/catalogue'
 import { RIGHTS } from '../actions/fonts'
 import { useBench, useBenchState } from '../state/bench-context'
+import { faceFor, ownFamilies } from '../type/faces'
 import { weightNames } from '../type/weight-names'
 import { DialogFrame } from '../ui/dialog-frame'
 import type { SourceInfo } from '../worker/protocol'
@@ -107,6 +108,8 @@ function Faces() {
     own: state.ownFaces,
   }))
   const here = [...s.own, ...Object.values(s.design.faces)]
+  const known = [...families, ...ownFamilies(here)]
+  const familyOf = (name: string) => known.find((f) => f.name === name) ?? null
   const from = ({ family }: NeededFace): { from: string; trouble?: boolean } => {
     const own = here.find((f) => f.family === family)
     if (own) return { from: `Your own file; ${RIGHTS[own.embedding]}` }
@@ -122,11 +125,7 @@ function Faces() {
         return (
           <Row
             key={f.family}
-            picture={
-              <span className="text-lg" style={{ fontFamily: `"${f.family}"` }}>
-                Aa
-              </span>
-            }
+            picture={<Letters family={familyOf(f.family)} />}
             name={f.family}
             use={`${styles.join(', ')} · ${counted(f.layers.length, 'text', 'texts')}`}
             {...from(f)}
@@ -135,6 +134,19 @@ function Faces() {
         )
       })}
     </Part>
+  )
+}
+
+/** Two letters in a face; nothing where it is not here. */
+function Letters({ family }: { family: Family | null }) {
+  const [face, setFace] = useState<string | null>(null)
+  useEffect(() => setFace(family && faceFor(family)), [family])
+  return face ? (
+    <span className="text-lg" style={{ fontFamily: `"${face}"` }}>
+      Aa
+    </span>
+  ) : (
+    <Type size={15} className="text-soft" />
   )
 }
 
@@ -160,6 +172,7 @@ function Files() {
     <Part title="Pictures, graphics and looks" none="No files are used.">
       {filesNeeded(s.design).map((f) => {
         const info = s.sources[f.sha]
+        const Absent = f.as === 'look' ? Palette : ImageOff
         const gone = f.layers.length > 0 && f.layers.every((id) => missing.includes(id))
         return (
           <Row
@@ -174,7 +187,7 @@ function Files() {
                   className="max-h-full max-w-full"
                 />
               ) : (
-                <span className="text-tiny text-soft">{f.as === 'look' ? '3D' : '?'}</span>
+                <Absent className="text-soft" size={15} />
               )
             }
             name={f.name}

@@ -53,6 +53,8 @@ async function serve(url: string): Promise<Response> {
   })
 }
 
+/** Whether the worker has said that it is at nothing any more. */
+const rests = () => posted.findLast((m) => m.kind === 'doing')?.doing === null
 /** What is asked of the server waits until the given function is called. */
 function held(): () => void {
   let arrive: () => void = () => undefined
@@ -331,7 +333,9 @@ describe('the quiet work', () => {
     const card = { page: 'page1', channel: 'link-card', width: 95, height: 50 }
     const thumbs = () => posted.flatMap((m) => (m.kind === 'thumb' ? [m] : []))
     engine.take({ kind: 'lineup', shows: [small, card] })
-    await until(() => thumbs().length === 2)
+    // Where a source came late they were made once more.
+    await until(() => thumbs().length >= 2 && rests())
+    const before = thumbs().length
     const laid = thumbs().find((t) => t.channel === 'link-card')?.arrangement
     if (!laid) throw new Error('The card was not arranged.')
     engine.take({
@@ -342,13 +346,13 @@ describe('the quiet work', () => {
         { ...card, as: { key: 'other', arrangement: laid } },
       ],
     })
-    await until(() => thumbs().length === 4)
-    expect(thumbs().map((t) => [t.channel, t.as, t.height])).toEqual([
-      ['square-post', null, 38],
-      ['link-card', null, 50],
-      ['link-card', null, 100],
-      ['link-card', 'other', 50],
-    ])
+    await until(() => thumbs().length > before && rests())
+    // Some once more, where a finer source came late; what was there is not made again.
+    const told = (list: ReturnType<typeof thumbs>) => [
+      ...new Set(list.map((t) => `${t.channel} ${t.as} ${t.height}`)),
+    ]
+    expect(told(thumbs().slice(0, before))).toEqual(['square-post null 38', 'link-card null 50'])
+    expect(told(thumbs().slice(before))).toEqual(['link-card null 100', 'link-card other 50'])
   })
   it('makes pictures of single layers, once for each look', async () => {
     engine.take({ kind: 'design', design: sample(), revision: 1, sources: [] })

@@ -267,7 +267,7 @@ export class Engine {
   /** Sources that a plan lacks are fetched; drawing goes on with what is here until they come. */
   private load(made: Plan, again: () => void): void {
     if (made.missing.length === 0) return
-    void this.telling.while(made.missing.length, this.sources.load(made.missing)).then(
+    void this.telling.during(made.missing.length, this.sources.load(made.missing)).then(
       () => {
         // Drafts are made from the levels that are here.
         this.readyDue = true

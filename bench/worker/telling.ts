@@ -18,7 +18,7 @@ export class Telling {
   }
 
   /** Counts so many sources until they are here, or could not be had. */
-  async while<T>(sources: number, coming: Promise<T>): Promise<T> {
+  async during<T>(sources: number, coming: Promise<T>): Promise<T> {
     this.fetching += sources
     try {
       return await coming

@@ -2,27 +2,54 @@ import { inOrder } from '../basics/order'
 import type { Channel } from '../design/channel-schema'
 import { isPageOn } from '../design/page-channels'
 import type { Design } from '../design/schema'
-import { type OutputId, outputOf, type PictureOutputId } from '../outputs/list'
+import type { Settings } from '../outputs/define'
+import { type OutputId, outputOf } from '../outputs/list'
 import { namesFor } from '../outputs/names'
 
-/** What of a design is delivered, and how: scale and bleed count for pictures, `rules` has channels choose their own format. */
-export type Delivered = {
+/** How files are wanted, each at most so many KB; with `rules` channels that say what their destination takes have their own. */
+export type Wanted = {
+  format: OutputId
+  settings: Settings
+  mostKb: number | null
+  ground: 'page' | 'transparent'
+  rules: boolean
+}
+/** How the file of one channel is written. */
+export type Written = Omit<Wanted, 'rules'>
+
+/** The least of some weights, KB; null where there is none. */
+export const leastKb = (...weights: readonly (number | null | undefined)[]): number | null => {
+  const some = weights.flatMap((kb) => kb ?? [])
+  return some.length > 0 ? Math.min(...some) : null
+}
+/** How a channel's file is written: a format of its own with what it begins with, the least of both weights. */
+export function writtenOn({ file }: Pick<Channel, 'file'>, o: Wanted): Written {
+  const rules = o.rules && outputOf(o.format).takes === 'picture' ? file : undefined
+  const format = rules?.format ?? o.format
+  return {
+    format,
+    settings: format === o.format ? o.settings : {},
+    mostKb: leastKb(o.mostKb, rules?.mostKb),
+    ground: outputOf(format).keeps.transparency ? o.ground : 'page',
+  }
+}
+
+/** What of a design is delivered: scale and bleed count for pictures. */
+export type Delivered = Pick<Wanted, 'format' | 'rules'> & {
   pages: readonly string[]
   channels: readonly string[]
-  format: OutputId
   scale: number
   bleed: boolean
   pattern: string
-  rules: boolean
 }
-/** A file that comes out, px; `own` is the format that its channel asks for. */
+/** A file that comes out, px. */
 export type DeliveryFile = {
   page: string
   channel: Channel
   name: string
   width: number
   height: number
-  own: PictureOutputId | null
+  format: OutputId
 }
 
 /** The files of a delivery with their names, page by page, and what had to be changed in the names. */
@@ -42,11 +69,11 @@ export function deliveryFiles(
           const [extra, scale] = flat ? [o.bleed ? channel.bleed * 2 : 0, o.scale] : [0, 1]
           const width = Math.round((channel.width + extra) * scale)
           const height = Math.round((channel.height + extra) * scale)
-          const own = (o.rules && flat && channel.file?.format) || null
-          const [ending] = outputOf(own ?? o.format).endings
+          const format = (o.rules && flat && channel.file?.format) || o.format
+          const [ending] = outputOf(format).endings
           const words = { design: design.name, page: page.name, channel: channel.name, width, height, ending }
           const named = several ? { ...words, suffix: `-${number + 1}` } : words
-          return { page: page.id, channel, width, height, own, named }
+          return { page: page.id, channel, width, height, format, named }
         }),
     )
   const { names, warnings } = namesFor(

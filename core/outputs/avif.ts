@@ -10,6 +10,8 @@ export const avif = defineOutput({
   keeps: { transparency: true, layers: false },
   says: 'The lightest of all for photos; newer browsers read it.',
   mostSide: 16_384,
+  seenInBrowsers: true,
+  loses: (s) => s.lossless === false,
   settings: {
     lossless: { kind: 'tick', label: 'Lossless', first: false },
     quality: {

@@ -27,6 +27,10 @@ export type OutputFormat = {
   says: string
   /** px that a side may have; null for as many as there are. */
   mostSide: number | null
+  /** Whether browsers show it. */
+  seenInBrowsers: boolean
+  /** Whether what is read back may differ from what was designed. */
+  loses: (settings: Settings) => boolean
   settings: Readonly<Record<string, Setting>>
   dial: Dial | null
 }

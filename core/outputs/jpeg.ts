@@ -10,6 +10,8 @@ export const jpeg = defineOutput({
   keeps: { transparency: false, layers: false },
   says: 'Read everywhere; best for photos.',
   mostSide: 65_535,
+  seenInBrowsers: true,
+  loses: () => true,
   settings: {
     quality: { kind: 'number', label: 'Quality', first: 88, least: 1, most: 100 },
     subsampling: {

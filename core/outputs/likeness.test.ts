@@ -34,11 +34,22 @@ describe('structural similarity', () => {
     expect(likeness(a, b)).toBeLessThan(1)
   })
   it('looks at large pictures from afar: what is seen there is what counts', () => {
+    const grey = (side: number, at: (x: number, y: number) => number) => {
+      const data = new Uint8Array(side * side * 4)
+      for (let n = 0; n < side * side; n++) {
+        const v = at(n % side, Math.floor(n / side))
+        data.set([v, v, v, 255], n * 4)
+      }
+      return lumaOf({ width: side, height: side, data })
+    }
     // Noise of one px vanishes where four px are one.
-    const noise = (x: number, y: number) => ((x * 7919 + y * 104729) % 31) - 15
-    const near = [made(256, 256, () => 120), made(256, 256, (x, y) => 120 + noise(x, y))] as const
-    const far = [made(1024, 1024, () => 120), made(1024, 1024, (x, y) => 120 + noise(x, y))] as const
-    expect(likeness(...far)).toBeGreaterThan(likeness(...near) + 0.2)
+    const noise = (x: number, y: number) => 120 + ((x * 7919 + y * 104729) % 31) - 15
+    const like = (side: number) =>
+      likeness(
+        grey(side, () => 120),
+        grey(side, noise),
+      )
+    expect(like(1024)).toBeGreaterThan(like(256) + 0.2)
   })
   it('of very small pictures is told by all of them at once', () => {
     expect(
@@ -48,7 +59,9 @@ describe('structural similarity', () => {
       ),
     ).toBeCloseTo(1, 9)
   })
-  it('takes luma by ITU-R BT.601', () => {
-    expect(lumaOf({ width: 1, height: 1, data: [255, 0, 0] }, 3).data[0]).toBeCloseTo(76.245, 3)
+  it('takes luma by ITU-R BT.601, of what is see-through on white', () => {
+    const luma = (pixel: number[]) => lumaOf({ width: 1, height: 1, data: pixel }).data[0]
+    expect(luma([255, 0, 0, 255])).toBeCloseTo(76.245, 3)
+    expect(luma([255, 0, 0, 0])).toBeCloseTo(255, 3)
   })
 })

@@ -1,15 +1,26 @@
-/** A picture's luma, 0–255, row by row. */
+/** Luma of a picture, 0–255, row by row, seen from where the whole of it is seen. */
 export type Luma = { width: number; height: number; data: Float32Array }
 
-/** Luma of opaque 8-bit RGB or RGBA (ITU-R BT.601, as in the paper's own program). */
-export function lumaOf(p: { width: number; height: number; data: ArrayLike<number> }, channels: 3 | 4): Luma {
-  const data = new Float32Array(p.width * p.height)
-  for (let n = 0; n < data.length; n++) {
-    const k = n * channels
-    data[n] =
-      0.299 * (p.data[k] as number) + 0.587 * (p.data[k + 1] as number) + 0.114 * (p.data[k + 2] as number)
-  }
-  return { width: p.width, height: p.height, data }
+/** ITU-R BT.601, as in the paper's own program. */
+const lumaAt = (data: ArrayLike<number>, n: number): number =>
+  0.299 * (data[n] as number) + 0.587 * (data[n + 1] as number) + 0.114 * (data[n + 2] as number)
+
+/**
+ * Luma of 8-bit RGBA on white, reduced as the paper's authors recommend: each value is the mean of so many px across and down
+ * that the shorter side has about 256 of them.
+ */
+export function lumaOf(p: { width: number; height: number; data: ArrayLike<number> }): Luma {
+  const step = Math.max(1, Math.round(Math.min(p.width, p.height) / 256))
+  const [width, height] = [Math.floor(p.width / step), Math.floor(p.height / step)]
+  const data = new Float32Array(width * height)
+  for (let y = 0; y < height * step; y++)
+    for (let x = 0; x < width * step; x++) {
+      const n = (y * p.width + x) * 4
+      const covers = (p.data[n + 3] as number) / 255
+      const at = Math.floor(y / step) * width + Math.floor(x / step)
+      data[at] = (data[at] as number) + covers * lumaAt(p.data, n) + (1 - covers) * 255
+    }
+  return { width, height, data: data.map((sum) => sum / (step * step)) }
 }
 
 const [C1, C2] = [(0.01 * 255) ** 2, (0.03 * 255) ** 2]
@@ -23,7 +34,7 @@ const WINDOW = (() => {
 })()
 
 /** Weighted means under the window, where it lies wholly within. */
-function means({ width, height, data }: Luma): Luma {
+function means({ width, height, data }: Luma): Float32Array {
   const [w, h] = [width - 2 * RADIUS, height - 2 * RADIUS]
   const across = new Float32Array(w * height)
   for (let y = 0; y < height; y++)
@@ -41,39 +52,23 @@ function means({ width, height, data }: Luma): Luma {
         sum += (WINDOW[k] as number) * (across[(y + k) * w + x] as number)
       out[y * w + x] = sum
     }
-  return { width: w, height: h, data: out }
-}
-/** Every so many px, each the mean of those about it: what is seen from where the whole is seen. */
-function seenFromAfar(p: Luma): Luma {
-  const step = Math.max(1, Math.round(Math.min(p.width, p.height) / 256))
-  if (step === 1) return p
-  const [width, height] = [Math.floor(p.width / step), Math.floor(p.height / step)]
-  const data = new Float32Array(width * height)
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      let sum = 0
-      for (let j = 0; j < step; j++)
-        for (let i = 0; i < step; i++) sum += p.data[(y * step + j) * p.width + x * step + i] as number
-      data[y * width + x] = sum / (step * step)
-    }
-  return { width, height, data }
+  return out
 }
 
 /**
  * How like two pictures of one size are, at most 1: the mean structural similarity of their luma (Z. Wang, A. C. Bovik,
  * H. R. Sheikh, E. P. Simoncelli, “Image quality assessment: from error visibility to structural similarity”, IEEE Trans. Image
- * Processing 13, 2004), with the 11 × 11 Gaussian window of σ 1.5 and constants of the paper, reduced first as its authors
- * recommend. Smaller than the window they are told by one window over all.
+ * Processing 13, 2004), with the 11 × 11 Gaussian window of σ 1.5 and the constants of the paper. Smaller than the window they
+ * are told by one window over all.
  */
-export function likeness(first: Luma, second: Luma): number {
-  const [a, b] = [seenFromAfar(first), seenFromAfar(second)]
+export function likeness(a: Luma, b: Luma): number {
   if (Math.min(a.width, a.height) <= 2 * RADIUS) return ofAll(a, b)
   const product = (p: Luma, q: Luma): Luma => ({
     ...p,
     data: p.data.map((v, n) => v * (q.data[n] as number)),
   })
-  const [ma, mb] = [means(a).data, means(b).data]
-  const [aa, bb, ab] = [means(product(a, a)).data, means(product(b, b)).data, means(product(a, b)).data]
+  const [ma, mb] = [means(a), means(b)]
+  const [aa, bb, ab] = [means(product(a, a)), means(product(b, b)), means(product(a, b))]
   let sum = 0
   for (let n = 0; n < ma.length; n++)
     sum += similar(ma[n] as number, mb[n] as number, aa[n] as number, bb[n] as number, ab[n] as number)

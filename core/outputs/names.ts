@@ -17,7 +17,7 @@ const slug = (text: string): string =>
 
 /** Signs that Windows, macOS or Linux refuse in a name, and control characters. */
 // biome-ignore lint/suspicious/noControlCharactersInRegex: those are what is looked for
-const REFUSED = /[\\/:*?"<>|\u0000-\u001f]+/g
+const REFUSED = /[\\/:*?"<>|\u0000-\u001f]+/
 /** Names that stand for devices on Windows, whatever their ending. */
 const DEVICE = /^(con|prn|aux|nul|com[0-9¹²³]|lpt[0-9¹²³])$/i
 /** Characters of a name before its ending: file systems take 255 bytes. */
@@ -32,12 +32,15 @@ function filled(
     NAME_WORDS.includes(word as never) ? slug(String(file[word as keyof Named])) : whole,
   )
   // Neither a leading dot, which hides a file, nor dots and spaces at the end, which Windows drops.
-  const plain = words.replace(REFUSED, '-').replace(/^[.\s]+|[.\s]+$/g, '')
+  const plain = words
+    .split(REFUSED)
+    .join('-')
+    .replace(/^[.\s]+|[.\s]+$/g, '')
   const device = DEVICE.test(plain.split('.')[0] ?? '')
   const safe = `${device ? '_' : ''}${plain || 'picture'}`
   return {
     base: safe.slice(0, LONGEST),
-    refused: new RegExp(REFUSED).test(words),
+    refused: REFUSED.test(words),
     device,
     cut: safe.length > LONGEST,
   }

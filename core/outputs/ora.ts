@@ -10,6 +10,8 @@ export const ora = defineOutput({
   keeps: { transparency: true, layers: true },
   says: 'Layers as pictures at 100 %, for other programs; the design itself travels inside. What OpenRaster cannot say is merged and listed.',
   mostSide: null,
+  seenInBrowsers: false,
+  loses: () => false,
   settings: {},
   dial: null,
 })

@@ -12,6 +12,8 @@ export const png = defineOutput({
   keeps: { transparency: true, layers: false },
   says: 'Every pixel as it is; best for flat colours, lettering and what is see-through.',
   mostSide: null,
+  seenInBrowsers: true,
+  loses: (s) => s.colours !== 'all',
   settings: {
     colours: {
       kind: 'choice',

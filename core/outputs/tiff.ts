@@ -1,6 +1,6 @@
 import { defineOutput } from './define'
 
-/** TIFF (Adobe TIFF 6.0). */
+/** Tagged Image File Format, revision 6.0 (1992). */
 export const tiff = defineOutput({
   id: 'tiff',
   label: 'TIFF',
@@ -10,6 +10,8 @@ export const tiff = defineOutput({
   keeps: { transparency: true, layers: false },
   says: 'For printers and archives; also in the four printing inks.',
   mostSide: null,
+  seenInBrowsers: false,
+  loses: (s) => s.colour === 'cmyk',
   settings: {
     colour: {
       kind: 'choice',

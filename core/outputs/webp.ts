@@ -10,6 +10,8 @@ export const webp = defineOutput({
   keeps: { transparency: true, layers: false },
   says: 'Lighter than JPEG and see-through too; for the web.',
   mostSide: 16_383,
+  seenInBrowsers: true,
+  loses: (s) => s.lossless === false,
   settings: {
     lossless: { kind: 'tick', label: 'Lossless', first: false },
     quality: {
