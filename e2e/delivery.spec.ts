@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { unzipSync } from 'fflate'
+import { openDesign, run } from './bench'
 import { expect, test } from './test'
 
 test('files are measured while settings move, compared with what was designed, and fitted under a weight', async ({
@@ -64,4 +65,36 @@ test('WebP and AVIF are read by a browser as they were designed', async ({ page 
     expect(off).toBeGreaterThanOrEqual(0)
     expect(off).toBeLessThanOrEqual(format === 'avif' ? 2 : 0)
   }
+})
+
+test('a file in the printing inks is compared as it looks, and a layered one is weighed when it is made', async ({
+  page,
+}) => {
+  await page.goto('/designs/gift-card/export')
+  await page.getByRole('button', { name: 'TIFF' }).click()
+  await page.getByLabel('Colour', { exact: true }).click()
+  await page.getByRole('option', { name: /^CMYK/ }).click()
+  const row = page.getByRole('row', { name: /Square post/ })
+  await expect(row).toContainText(/[\d.]+ % like/, { timeout: 60_000 })
+  await page.getByRole('button', { name: 'Compare Square post' }).click()
+  await expect(page.getByRole('dialog').getByText('as designed')).toBeVisible({ timeout: 60_000 })
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'OpenRaster' }).click()
+  await expect(row).toContainText('measured on export')
+  await expect(page.getByRole('button', { name: 'Compare Square post' })).toHaveCount(0)
+})
+
+test('what a design needs is listed, and leads to what uses it', async ({ page }) => {
+  await openDesign(page, 'gift-card')
+  await run(page, 'what this design needs')
+  const dialog = page.getByRole('dialog', { name: 'What this design needs' })
+  const faces = dialog.getByRole('region', { name: 'Typefaces' }).getByRole('button')
+  await expect(faces.first()).toContainText(/Comes with the application/)
+  const files = dialog.getByRole('region', { name: /^Pictures/ }).getByRole('button')
+  await files
+    .filter({ hasText: /1 layer/ })
+    .first()
+    .click()
+  await expect(dialog).toBeHidden()
+  expect(await page.evaluate(() => window.vividBench.store.getState().selection)).toHaveLength(1)
 })

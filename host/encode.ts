@@ -69,6 +69,10 @@ export async function encodePicture(picture: Picture, how: How): Promise<Uint8Ar
 export const pngOf = (picture: Picture): Promise<Uint8Array<ArrayBuffer>> =>
   encodePicture(picture, { format: 'png', settings: settingsOf(outputOf('png')) })
 
+/** A file that browsers do not show as a PNG of what is seen of it: inks as they look on the screen. */
+export async function seenOf(bytes: Uint8Array): Promise<Uint8Array<ArrayBuffer>> {
+  return new Uint8Array(await sharp(bytes).toColourspace('srgb').png({ compressionLevel: 3 }).toBuffer())
+}
 /** The pixels of a file in sRGB: RGBA, row by row. */
 export async function decoded(
   bytes: Uint8Array,

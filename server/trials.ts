@@ -1,6 +1,7 @@
 import { badInput, missing, tooLarge } from '../core/basics/errors'
 import { settingsOf } from '../core/outputs/define'
 import { outputOf } from '../core/outputs/list'
+import { seenOf } from '../host/encode'
 import { trialQuery } from '../wire/deliveries'
 import { drawn } from './blobs'
 import { loadDesign } from './designs'
@@ -36,5 +37,8 @@ export async function triedFile(
     bleed: bleed === '1',
     ground,
   })
-  return { ...made, mime: outputOf(format).mime }
+  const { mime, seenInBrowsers } = outputOf(format)
+  if (parsed.data.seen === '1' && !seenInBrowsers)
+    return { ...made, bytes: await seenOf(made.bytes), mime: 'image/png' }
+  return { ...made, mime }
 }

@@ -71,6 +71,8 @@ export const trialQuery = z.object({
   scale: z.coerce.number().min(0.1).max(4).default(1),
   bleed: z.enum(['0', '1']).default('0'),
   ground: deliveryOptions.shape.ground.default('page'),
+  /** To be looked at: a PNG of it, where browsers do not show its format. */
+  seen: z.enum(['0', '1']).default('0'),
 })
 export const startDelivery = call({
   method: 'POST',

@@ -13,7 +13,7 @@ import type { Bench } from '../state/bench'
 import { answers, layer, openBench, source, toStage } from '../state/bench.test-data'
 import { fillPage, makeBackdrop } from './backdrop'
 import { boundsOfIds, handledLeaves, resolvedOf, transform, writeType } from './handled'
-import { addShape, addType, placeFiles, placeSource, spotFor, spotsFor } from './placing'
+import { addShape, addType, inkWords, placeFiles, placeSource, spotFor, spotsFor } from './placing'
 
 vi.mock('idb-keyval', () => import('../state/idb.test-data'))
 
@@ -200,7 +200,27 @@ describe('drawing and writing', () => {
     expect(bench.store.getState().editingType).toBe(selected()[0])
     answers.to = (q) => (q.ask === 'sample' ? [20, 30, 25, 255] : null)
     await addType(bench, { x: 100, y: 200 })
+    const white = { id: selected()[0], ink: '#ffffff' }
+    expect(bench.store.getState().inkFound).toEqual(white)
+    bench.edit('Type', (d) => inkWords(d, white.id as string, white.ink))
     expect(theNew()).toMatchObject({ fill: { colour: '#ffffff' } })
+  })
+  it('a text takes keys at once, however long the stage is busy; its ink comes after, unless one was chosen', async () => {
+    let tell: (rgba: number[]) => void = () => undefined
+    answers.to = (q) => (q.ask === 'sample' ? new Promise((done) => (tell = done)) : null)
+    const late = addType(bench, { x: 100, y: 200 })
+    const id = selected()[0] as string
+    expect(bench.store.getState().editingType).toBe(id)
+    bench.set({ editingType: null })
+    tell([20, 30, 25, 255])
+    await late
+    expect(theNew()).toMatchObject({ fill: { colour: '#ffffff' } })
+    bench.edit('Chosen', (d) => {
+      const words = d.layers[id]
+      if (words?.kind === 'type') words.fill = { kind: 'solid', colour: '#c65a36' }
+      inkWords(d, id, '#ffffff')
+    })
+    expect(theNew()).toMatchObject({ fill: { colour: '#c65a36' } })
   })
   it('a text’s box follows its lines, its top edge where it was, however it is turned', () => {
     bench.edit('Turn', (d) => {

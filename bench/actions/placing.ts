@@ -3,13 +3,14 @@ import { inOrder, keysBetween } from '@/core/basics/order'
 import { luminance } from '@/core/colour/colour'
 import { addLayers, addNumbered } from '@/core/design/commands'
 import { dropStray } from '@/core/design/properties/set'
+import type { Design } from '@/core/design/schema'
 import { orderAbove } from '@/core/design/spots'
 import { siblingsOf } from '@/core/design/tree'
 import { type Bounds, heightOf, widthOf } from '@/core/geometry/bounds'
 import type { Point } from '@/core/geometry/matrix'
 import { placedBounds } from '@/core/geometry/placement'
 import type { Placement } from '@/core/geometry/placement-schema'
-import { takesPicture } from '@/core/kinds/facts'
+import { isWorded, takesPicture } from '@/core/kinds/facts'
 import type { Layer, LayerKind } from '@/core/kinds/list'
 import { kinds } from '@/core/kinds/list'
 import { boxAt, groupLayer, plainStyle, shapeLayer, slotLayer, typeLayer } from '@/core/kinds/new'
@@ -231,22 +232,26 @@ export async function inkAt(bench: Bench, at: Point): Promise<string> {
   const dark = under
     ? luminance({ r: under[0] / 255, g: under[1] / 255, b: under[2] / 255 }) < DARK_GROUND && under[3] > 40
     : false
-  return dark ? '#ffffff' : '#1c1c1c'
+  return dark ? '#ffffff' : PLAIN_INK
 }
+const PLAIN_INK = '#1c1c1c'
 /** On ground of less luminance white is read better. */
 const DARK_GROUND = 0.32
 
 /** Words that were given no width are at most so wide, of the page. */
 const WIDEST = 0.92
-/** A text box, ready to type, in a colour that shows on what lies beneath. */
+/**
+ * A text box, ready to type at once: keys never wait for the stage, however busy it is. The colour that shows on what
+ * lies beneath comes while letters are typed and belongs to them; after them it is a step of its own.
+ */
 export async function addType(bench: Bench, at: Point, width?: number): Promise<void> {
+  const found = inkAt(bench, at)
   const s = bench.store.getState()
   const size = Math.max(
     s.resolved.channel.smallestType,
     Math.round(Math.min(s.resolved.width, s.resolved.height) * 0.075),
   )
   const w = width ?? s.resolved.width * WIDEST
-  const ink = await inkAt(bench, at)
   const master = s.design.channels[s.design.master]
   const k = master ? Math.min(master.width / s.resolved.width, master.height / s.resolved.height) : 1
   const style = { ...plainStyle, size: s.channel === s.design.master ? size : size * k }
@@ -263,7 +268,7 @@ export async function addType(bench: Bench, at: Point, width?: number): Promise<
       ),
     ),
     style,
-    ink,
+    PLAIN_INK,
   )
   // Words that were given no width break where they would be wider than the page; their box hugs them and stays on it.
   if (width === undefined) {
@@ -272,6 +277,17 @@ export async function addType(bench: Bench, at: Point, width?: number): Promise<
   }
   putNew(bench, 'Add text', made)
   bench.set({ editingType: made.id, tool: 'pick' })
+  const ink = await found
+  if (ink === PLAIN_INK) return
+  if (bench.store.getState().editingType === made.id) bench.set({ inkFound: { id: made.id, ink } })
+  else if (bench.store.getState().design.layers[made.id])
+    bench.edit('Ink that is read', (d) => inkWords(d, made.id, ink))
+}
+/** New words in the ink that is read where they are, unless people chose one meanwhile. */
+export function inkWords(d: Design, id: string, ink: string): void {
+  const words = d.layers[id]
+  if (isWorded(words) && words.fill.kind === 'solid' && words.fill.colour === PLAIN_INK)
+    words.fill.colour = ink
 }
 
 /** A vector file in stretches: a group of graphics and of pictures of what cannot be outlines, fitted into the page. */

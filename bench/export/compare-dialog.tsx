@@ -2,7 +2,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { LoaderCircle } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
-import { outputOf } from '@/core/outputs/list'
 import { DialogFrame } from '../ui/dialog-frame'
 import { Segments } from '../ui/segments'
 import { type Look, lookAtBoth } from './compare-picture'
@@ -60,11 +59,10 @@ export function CompareDialog({
       note={now}
       className="w-[1120px]"
     >
-      {file && written && (
+      {file && (
         <Both
           was={trialUrl(design, revision, file, options, true) ?? ''}
-          is={trialUrl(design, revision, file, options) ?? ''}
-          seen={outputOf(written.format).seenInBrowsers}
+          is={`${trialUrl(design, revision, file, options)}&seen=1`}
           now={now}
         />
       )}
@@ -72,7 +70,7 @@ export function CompareDialog({
   )
 }
 
-function Both({ was, is, seen, now }: { was: string; is: string; seen: boolean; now: string }) {
+function Both({ was, is, now }: { was: string; is: string; now: string }) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const drag = useRef<{ x: number; y: number } | null>(null)
   const [look, setLook] = useState<Look>({ mode: 'split', zoom: 0, share: 0.5, x: 0, y: 0 })
@@ -82,7 +80,6 @@ function Both({ was, is, seen, now }: { was: string; is: string; seen: boolean; 
       const [a, b] = await Promise.all([bitmap(was, signal), bitmap(is, signal)])
       return { was: a, is: b }
     },
-    enabled: seen,
     gcTime: 0,
     retry: false,
   })
@@ -149,7 +146,6 @@ function Both({ was, is, seen, now }: { was: string; is: string; seen: boolean; 
             <Tag className="right-2">{now}</Tag>
           </>
         )}
-        {!seen && <Note>Browsers do not show such files; its weight and likeness are in the list.</Note>}
         {both.isError && <Note>This file could not be tried. The design is safe.</Note>}
         {both.isLoading && (
           <LoaderCircle

@@ -1,11 +1,13 @@
 'use client'
 import { type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from 'react'
 import { removeLayers } from '@/core/design/commands'
+import type { Design } from '@/core/design/schema'
 import type { Point } from '@/core/geometry/matrix'
 import { placeUnder, shownOutline, shownPoint } from '@/core/geometry/warp'
 import { isWorded } from '@/core/kinds/facts'
 import { caretAt, indexAt, layoutType, selectionBoxes } from '@/core/type/layout'
 import { resolvedOf, writeType } from '../actions/handled'
+import { inkWords } from '../actions/placing'
 import { useBench, useBenchState } from '../state/bench-context'
 import { toPage, toStage } from './view'
 
@@ -33,6 +35,11 @@ function Editor() {
   const dragging = useRef<number | null>(null)
   const typed = useRef<string | null>(null)
 
+  const written = (d: Design, of: string, text: string) => {
+    writeType(bench, d, of, { text })
+    const { inkFound } = bench.store.getState()
+    if (inkFound?.id === of) inkWords(d, of, inkFound.ink)
+  }
   const read = () => {
     const f = field.current
     if (f) setRange({ from: f.selectionStart, to: f.selectionEnd, back: f.selectionDirection === 'backward' })
@@ -56,11 +63,14 @@ function Editor() {
           bench.edit('Remove empty text', (d) => removeLayers(d, [id]))
         return
       }
-      bench.commit('Type', (d) =>
-        text.trim() === '' ? removeLayers(d, [id]) : writeType(bench, d, id, { text }),
-      )
+      bench.commit('Type', (d) => (text.trim() === '' ? removeLayers(d, [id]) : written(d, id, text)))
     }
   }, [id, bench])
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only the ink is new
+  useEffect(() => {
+    const text = typed.current
+    if (id && text !== null && s.inkFound?.id === id) bench.preview((d) => written(d, id, text))
+  }, [s.inkFound])
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: faces that have come change the layout
   const layout = useMemo(
@@ -184,7 +194,7 @@ function Editor() {
         onInput={(e) => {
           const text = e.currentTarget.value
           typed.current = text
-          bench.preview((d) => writeType(bench, d, id, { text }))
+          bench.preview((d) => written(d, id, text))
           read()
         }}
         onSelect={read}

@@ -45,8 +45,11 @@ class FakeWorker {
   }
   postMessage(message: ToWorker): void {
     this.got.push(message)
-    if (message.kind === 'ask')
-      this.onmessage?.({ data: { kind: 'answer', id: message.id, value: answers.to(message.question) } })
+    if (message.kind !== 'ask') return
+    const answer = (value: unknown) => this.onmessage?.({ data: { kind: 'answer', id: message.id, value } })
+    const value = answers.to(message.question)
+    if (value instanceof Promise) void value.then(answer)
+    else answer(value)
   }
   terminate(): void {}
 }
@@ -63,7 +66,7 @@ class FakeEvents {
     this.closed = true
   }
 }
-/** What the stage's worker says is under a point, and which colour is there. */
+/** What the stage’s worker says is under a point, and which colour is there; a promise keeps it busy until then. */
 export const answers = { to: (_: Question): unknown => null }
 
 export function stubBrowser(server: Server): void {

@@ -10,6 +10,8 @@ export type SelectionSlice = {
   /** The picture that is cropped. */
   cropping: string | null
   editingType: string | null
+  /** What new words are read in where they stand, once the stage has told. */
+  inkFound: { id: string; ink: string } | null
   /** The mask of the selected layer that is worked on. */
   mask: string | null
   /** The point of the edited path that was taken last. */
@@ -26,6 +28,7 @@ export const selectionAtFirst: SelectionSlice = {
   reframing: null,
   cropping: null,
   editingType: null,
+  inkFound: null,
   mask: null,
   pointInHand: null,
   lit: null,
