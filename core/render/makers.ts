@@ -26,9 +26,11 @@ import { levelFor, levelsOf } from './levels'
 import {
   type Body,
   type Combine,
+  type Drawn,
   type Fill,
   type FillNode,
   gradesBeneath,
+  type Letters,
   type PictureNode,
   type PlanNode,
 } from './nodes'
@@ -270,7 +272,24 @@ export type FillSpec = {
   paint: Paint
   opacity: number
   stroke?: Pick<LayerOf<'shape'>['stroke'], 'weight' | 'cap' | 'join' | 'dash'>
+  letters?: Letters
 }
+/** What a spec is drawn of, for who keeps its lines. */
+const drawnOf = ({ path, stroke, letters }: FillSpec, toView: Matrix, scale: number): Drawn => ({
+  path,
+  toView,
+  ...(letters ? { letters } : {}),
+  ...(stroke
+    ? {
+        stroke: {
+          weight: stroke.weight * scale,
+          cap: stroke.cap,
+          join: stroke.join,
+          dash: stroke.dash.map((d) => d * stroke.weight * scale),
+        },
+      }
+    : {}),
+})
 
 export function fillNode(
   layer: Layer,
@@ -304,7 +323,9 @@ export function fillNode(
             paint: spec.paint,
             opacity: spec.opacity,
             toBox: spec.toUnit ? compose(toBox, spec.toUnit) : toBox,
-            ...(warped ? { toUnit: warped.toUnit, ...(spec.toUnit ? { within: spec.toUnit } : {}) } : {}),
+            ...(warped
+              ? { toUnit: warped.toUnit, ...(spec.toUnit ? { within: spec.toUnit } : {}) }
+              : { drawn: drawnOf(spec, toView, c.scale) }),
             width: spec.toUnit && !warped ? 1 : width,
             height: spec.toUnit && !warped ? 1 : height,
           },

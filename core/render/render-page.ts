@@ -64,12 +64,22 @@ export async function renderPage(
   host: Host,
   how: Progress = {},
 ): Promise<Picture> {
-  const made = await planned(page, { scale, whole: true }, host)
+  const made = await planWhole(page, scale, host)
   return renderRegion(made, region, host.renderer, {
     ...how,
     before: (band) => host.sources.hold(levelsIn(made.nodes, band)),
   })
 }
+
+/** Nodes of a plan alone within a box, px of the view; sources are loaded band by band. */
+export const renderNodes = (nodes: PlanNode[], box: Bounds, host: Host, how: Progress = {}): Promise<Picture> =>
+  renderRegion({ nodes, page: box, missing: [] }, box, host.renderer, {
+    ...how,
+    before: (band) => host.sources.hold(levelsIn(nodes, band)),
+  })
+/** A plan of a page for who loads its sources part by part. */
+export const planWhole = (page: ResolvedPage, scale: number, host: Host): Promise<Plan> =>
+  planned(page, { scale, whole: true }, host)
 
 export type Picture = { width: number; height: number; data: Uint8ClampedArray<ArrayBuffer> }
 

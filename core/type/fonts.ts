@@ -12,6 +12,11 @@ export type Face = {
   /** In shares of the em; descent is positive downward. */
   ascent: number
   descent: number
+  /** The file that it comes from and its place there, for who embeds it. */
+  bytes: Uint8Array
+  index: number
+  /** How far a glyph reaches along its line, in shares of the em. */
+  advance(glyph: number): number
   has(codePoint: number): boolean
   outline(glyph: number): Path
 }
@@ -36,6 +41,9 @@ export function openFace(name: string, bytes: Uint8Array, index = 0): Face {
     unitsPerEm: face.upem,
     ascent: extents.ascender / face.upem,
     descent: -extents.descender / face.upem,
+    bytes,
+    index,
+    advance: (glyph) => font.glyphHAdvance(glyph) / face.upem,
     has: (codePoint) => known.has(codePoint),
     outline(glyph) {
       const held = outlines.get(glyph)

@@ -1,9 +1,9 @@
 import { literalPaint } from '../../colour/gradient'
 import { platePath } from '../../kinds/type/plate'
 import type { TypeLayer } from '../../kinds/type/schema'
-import { layoutType } from '../../type/layout'
+import { layoutType, shownText } from '../../type/layout'
 import { mapPath, type Path } from '../../vector/path'
-import { fillNode } from '../makers'
+import { type FillSpec, fillNode } from '../makers'
 import type { Planner } from './definition'
 
 export const type: Planner<TypeLayer> = {
@@ -16,7 +16,15 @@ export const type: Planner<TypeLayer> = {
     )
     if (path.length === 0) return null
     const { plate } = layer
-    const specs = [{ path, evenOdd: false, paint: literalPaint(layer.fill, c.swatches), opacity: 1 }]
+    const letters = {
+      lines: layout.lines,
+      size: layout.size,
+      stretch: layout.stretch,
+      text: shownText(layer.text, layer.style),
+    }
+    const specs: FillSpec[] = [
+      { path, evenOdd: false, paint: literalPaint(layer.fill, c.swatches), opacity: 1, letters },
+    ]
     if (plate) {
       const under = { path: platePath(plate, layout), evenOdd: false, opacity: 1 }
       specs.unshift({ ...under, paint: literalPaint(plate.fill, c.swatches) })

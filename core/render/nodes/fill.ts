@@ -12,6 +12,9 @@ export const fillNode = defineNode<FillNode>({
     fills: node.fills.map((fill) => ({
       ...fill,
       toBox: compose(translation(-dx, -dy), fill.toBox),
+      ...(fill.drawn
+        ? { drawn: { ...fill.drawn, toView: compose(fill.drawn.toView, translation(dx, dy)) } }
+        : {}),
       outlines: fill.outlines.map((o) => ({
         points: o.points.map((v, n) => v + (n % 2 === 0 ? dx : dy)),
         bounds: shift(o.bounds, dx, dy),

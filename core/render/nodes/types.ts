@@ -3,6 +3,9 @@ import type { Bounds } from '../../geometry/bounds'
 import type { Matrix } from '../../geometry/matrix'
 import type { COMBINES } from '../../kinds/group/schema'
 import type { NearWork, PointWork } from '../../treatments/definition'
+import type { TypeLayout } from '../../type/layout'
+import type { Path } from '../../vector/path'
+import type { Stroke } from '../../vector/stroke-style'
 import type { ToUnit, Warped } from '../warped'
 
 export type Combine = (typeof COMBINES)[number]
@@ -21,7 +24,18 @@ export type Fill = {
   within?: Matrix
   width: number
   height: number
+  /** What its outlines were made of, where nothing warps it: for files that keep lines sharp at any size. */
+  drawn?: Drawn
 }
+/** A path with what takes it to px of the view, and how its line runs where it is one; of letters the glyphs. */
+export type Drawn = {
+  path: Path
+  toView: Matrix
+  stroke?: { weight: number; cap: Stroke['cap']; join: Stroke['join']; dash: readonly number[] }
+  letters?: Letters
+}
+/** Glyphs of a text in px of its box, and the text as it is shown. */
+export type Letters = Pick<TypeLayout, 'lines' | 'size' | 'stretch'> & { text: string }
 /** What every node has. */
 type Common = {
   id: string

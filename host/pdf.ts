@@ -1,0 +1,135 @@
+import sharp from 'sharp'
+import type { Design } from '../core/design/schema'
+import { PDF_MODES, type PdfHost, PdfWriter, type Pixels } from '../core/formats/pdf/document'
+import type { Inks } from '../core/formats/pdf/inks'
+import { layerName } from '../core/kinds/facts'
+import { plainStyle } from '../core/kinds/new'
+import { marksOf, type PictureMark, rasterIds } from '../core/render/marks'
+import type { Letters } from '../core/render/nodes'
+import { planWhole, renderNodes } from '../core/render/render-page'
+import type { ResolvedPage } from '../core/resolve/resolved'
+import { layoutType } from '../core/type/layout'
+import { decodePicture } from './pictures'
+import { type BlobReader, type NodeHost } from './project'
+import { openSubset } from './subset'
+
+export type PdfAsked = {
+  design: Design
+  pages: readonly ResolvedPage[]
+  inks: Inks
+  /** Pixels to the inch of what becomes a picture, and at most of pictures. */
+  ppi: number
+  letters: 'fonts' | 'outlines'
+  bleed: boolean
+  printMarks: boolean
+  lossless: boolean
+  ground: 'page' | 'transparent'
+  now: Date
+}
+/** px of a page to the inch: of print channels their own, else those of CSS. */
+export const ppiOf = (page: ResolvedPage): number => page.channel.print?.ppi ?? 96
+/** The largest scale a page is made pixels at: what is beyond nobody sees. */
+const MOST_SCALE = 4
+const JPEG_QUALITY = 92
+
+/** Pages as a PDF; `pictured` names the layers that became pictures, as PDF cannot say them. */
+export async function toPdf(
+  asked: PdfAsked,
+  host: NodeHost,
+  read: BlobReader,
+  progress: (share: number) => void = () => undefined,
+): Promise<{ bytes: Uint8Array<ArrayBuffer>; pictured: string[] }> {
+  const { design, inks, now } = asked
+  const pictured = new Set<string>()
+  const pdfHost: PdfHost = {
+    raster: ({ nodes, bounds }) => renderNodes(nodes, bounds, host),
+    cover: (node, box) => renderNodes([node], box, host),
+    picture: (mark) => storedPicture(mark, read, asked.lossless || inks.channels === 4),
+    subset: await openSubset(),
+  }
+  const writer = await PdfWriter.begin(pdfHost, {
+    title: design.name,
+    author: '',
+    language: 'en',
+    inks,
+    letters: asked.letters,
+    mayEmbed: () => true,
+    printed: now,
+  })
+  for (const [n, resolved] of asked.pages.entries()) {
+    const page = asked.ground === 'transparent' ? { ...resolved, colour: 'transparent' } : resolved
+    const ppi = ppiOf(page)
+    const scale = Math.min(MOST_SCALE, Math.max(1, asked.ppi / ppi))
+    const made = await planWhole(page, scale, host)
+    const marks = marksOf(made.nodes, made.page, { modes: inks.channels === 4 ? NORMAL_ONLY : PDF_MODES })
+    for (const id of rasterIds(marks)) if (design.layers[id]) pictured.add(layerName(design.layers[id]))
+    await writer.add({
+      name: design.pages[page.page]?.name ?? page.page,
+      width: page.width * scale,
+      height: page.height * scale,
+      bleed: asked.bleed ? page.bleed * scale : 0,
+      points: 72 / (ppi * scale),
+      marks,
+      slug: asked.printMarks ? slugOf(`${design.name} · ${page.channel.name} · ${now.toISOString().slice(0, 16).replace('T', ' ')}`, host) : null,
+      alt: '',
+    })
+    progress((n + 1) / asked.pages.length)
+  }
+  return { bytes: new Uint8Array(await writer.finish()), pictured: [...pictured] }
+}
+/** Inks do not mix as light does: what is blended otherwise than laid over is mixed before it is separated. */
+const NORMAL_ONLY = new Set(['normal'] as const)
+
+function slugOf(text: string, host: NodeHost): Letters {
+  const style = { ...plainStyle, size: 6 }
+  const { lines, size, stretch } = layoutType(host.fonts, text, style, 10_000)
+  return { lines, size, stretch, text }
+}
+
+/** A stored picture at its own px, no finer than it is seen. */
+async function storedPicture(
+  { source, width, height, toView }: PictureMark,
+  read: BlobReader,
+  lossless: boolean,
+): Promise<Pixels | null> {
+  const bytes = await read(source)
+  if (!bytes) return null
+  const [across, down] = [Math.hypot(toView[0], toView[1]), Math.hypot(toView[2], toView[3])]
+  const seen = { width: Math.ceil(width * across), height: Math.ceil(height * down) }
+  const decoded = await decodePicture(bytes, source.slice(0, 8))
+  const data = decoded.deep ? new Uint8Array(decoded.data.length / 2).map((_, n) => decoded.data[2 * n + 1] as number) : decoded.data
+  let image = sharp(data, { raw: { width: decoded.width, height: decoded.height, channels: 4 } })
+  if (seen.width < decoded.width && seen.height < decoded.height)
+    image = image.resize(seen.width, seen.height, { fit: 'fill' })
+  if (decoded.opaque && !lossless) {
+    const made = await image
+      .removeAlpha()
+      .jpeg({ quality: JPEG_QUALITY, chromaSubsampling: '4:4:4' })
+      .toBuffer({ resolveWithObject: true })
+    return { width: made.info.width, height: made.info.height, jpeg: new Uint8Array(made.data), channels: 3 }
+  }
+  const made = await image.raw().toBuffer({ resolveWithObject: true })
+  return {
+    width: made.info.width,
+    height: made.info.height,
+    data: new Uint8ClampedArray(made.data.buffer as ArrayBuffer, made.data.byteOffset, made.data.byteLength),
+  }
+}
+let srgb: Uint8Array | null = null
+/** Light as screens show it. */
+export async function srgbInks(): Promise<Inks> {
+  if (!srgb) {
+    const png = await sharp({ create: { width: 1, height: 1, channels: 3, background: '#000' } })
+      .withIccProfile('srgb')
+      .png()
+      .toBuffer()
+    srgb = new Uint8Array((await sharp(png).metadata()).icc as Buffer)
+  }
+  return {
+    channels: 3,
+    profile: srgb,
+    name: 'sRGB',
+    of: ([r, g, b]) => [r, g, b],
+    pixels: (rgb) => rgb,
+  }
+}
