@@ -6,10 +6,21 @@ import { isPageOn } from '../core/design/page-channels'
 import type { Design } from '../core/design/schema'
 import { leastKb } from '../core/formats/delivery-files'
 import { type Setting, type Settings, settingsOf } from '../core/outputs/define'
-import { outputOf, PICTURE_IDS, type PictureOutputId } from '../core/outputs/list'
+import {
+  outputOf,
+  PAGE_IDS,
+  type PageOutputId,
+  PICTURE_IDS,
+  type PictureOutputId,
+} from '../core/outputs/list'
 import { renderPage } from '../core/render/render-page'
 import { encodeWithin } from '../host/fit'
-import type { NodeHost } from '../host/project'
+import { toPageFile } from '../host/page-files'
+import type { BlobReader, NodeHost } from '../host/project'
+
+type Format = PictureOutputId | PageOutputId
+/** What is delivered on the command line. */
+export const DELIVERED: readonly Format[] = [...PICTURE_IDS, ...PAGE_IDS]
 
 export type DeliverOptions = {
   channels: string
@@ -28,7 +39,7 @@ export function weightIn(text: string): number {
   return kb
 }
 /** Settings as `quality=70,subsampling=half`, each for the formats that have it; throws `bad-input` for what none takes. */
-function settingsFor(formats: readonly PictureOutputId[], text: string): Settings[] {
+function settingsFor(formats: readonly Format[], text: string): Settings[] {
   const given = text
     .split(',')
     .filter((part) => part.trim() !== '')
@@ -51,16 +62,19 @@ function valueIn({ kind }: Setting, text: string): unknown {
   return text
 }
 
+const isPicture = (format: Format): format is PictureOutputId =>
+  (PICTURE_IDS as readonly string[]).includes(format)
 /** Renders pages on channels as files of some formats, each within a weight where one is asked for; tells a line a file. */
 export async function deliver(
   design: Design,
   host: NodeHost,
+  read: BlobReader,
   o: DeliverOptions,
   tell: (line: string) => void,
 ): Promise<void> {
-  const formats = o.formats.split(',').map((name): PictureOutputId => {
-    const found = PICTURE_IDS.find((id) => id === name.trim())
-    if (!found) throw badInput(`There is no format “${name}”. There are: ${PICTURE_IDS.join(', ')}.`)
+  const formats = o.formats.split(',').map((name): Format => {
+    const found = DELIVERED.find((id) => id === name.trim())
+    if (!found) throw badInput(`There is no format “${name}”. There are: ${DELIVERED.join(', ')}.`)
     return found
   })
   const all = inOrder(design.channels)
@@ -83,8 +97,10 @@ export async function deliver(
       const region = { left: 0, top: 0, right: resolved.width, bottom: resolved.height }
       const picture = await renderPage(resolved, 1, region, host)
       for (const [n, format] of formats.entries()) {
-        const how = { format, settings: settings[n] ?? {} }
-        const made = await encodeWithin(picture, how, leastKb(wanted, channel.file?.mostKb))
+        const own = settings[n] ?? {}
+        const made = isPicture(format)
+          ? await encodeWithin(picture, { format, settings: own }, leastKb(wanted, channel.file?.mostKb))
+          : await toPageFile({ design, pages: [resolved], format, settings: own, bleed: false }, host, read)
         const name = `${channel.id}${pages.length > 1 ? `-${number + 1}` : ''}.${outputOf(format).endings[0]}`
         writeFileSync(join(o.out, name), made.bytes)
         const weight = `${Math.ceil(made.bytes.length / 1024).toLocaleString('en')} KB`

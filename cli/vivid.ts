@@ -15,15 +15,15 @@ import { arrangementKey, type Design } from '../core/design/schema'
 import { isOpenRaster, readOpenRaster } from '../core/formats/open-raster/file'
 import { readPackage, type VividPackage, writePackage } from '../core/formats/vivid-package'
 import { settingsOf } from '../core/outputs/define'
-import { outputForFile, outputOf, PICTURE_IDS } from '../core/outputs/list'
+import { outputForFile, outputOf } from '../core/outputs/list'
 import { pageBounds } from '../core/render/plan'
 import { renderPage } from '../core/render/render-page'
 import { layout } from '../core/resolve/layout'
 import { encodePicture } from '../host/encode'
 import { fromOpenRaster, toOpenRaster } from '../host/open-raster'
-import { type NodeHost, openHost } from '../host/project'
+import { type BlobReader, type NodeHost, openHost } from '../host/project'
 import { dataFolder } from '../server/paths'
-import { deliver } from './deliver'
+import { DELIVERED, deliver } from './deliver'
 
 const USAGE = `usage: npm run vivid -- render FILE --channel ID|WxH|all [--page N] [--scale S] --out OUT
        npm run vivid -- deliver FILE [--channels ID,…|all] [--formats ID,…] [--settings KEY=VALUE,…] [--fit 200KB] --out DIR
@@ -35,7 +35,7 @@ const USAGE = `usage: npm run vivid -- render FILE --channel ID|WxH|all [--page 
        npm run vivid -- restore [BACKUP]
 layout prints one JSON object: what lies where on the channel and what it was read as (docs/layout.md). With --channel all,
 render writes one file a channel (OUT-CHANNEL), layout prints { "channels": [...] }, adapt chooses all arrangements anew.
-deliver writes every page on these channels in every format (${PICTURE_IDS.join(', ')}), within a weight where one is given.
+deliver writes every page on these channels in every format (${DELIVERED.join(', ')}), within a weight where one is given.
 FILE is a .vivid package or an OpenRaster file (.ora); convert writes .vivid, .ora, .json or a picture.
 backup copies the database now; restore lists the copies, or puts one in place while the server is stopped (docs/safety.md).`
 
@@ -71,7 +71,11 @@ function withChannel(design: Design, name: string): { design: Design; channel: C
   return { design: checkDesign(next), channel: next.channels[channel.id] as Channel }
 }
 
-const hostFor = ({ blobs }: VividPackage): NodeHost => openHost(async (sha) => blobs.get(sha) ?? null)
+const readerOf =
+  ({ blobs }: VividPackage): BlobReader =>
+  async (sha) =>
+    blobs.get(sha) ?? null
+const hostFor = (made: VividPackage): NodeHost => openHost(readerOf(made))
 function pageOf(design: Design, number: string | undefined): string {
   const pages = inOrder(design.pages)
   const page = pages[Number(number ?? 1) - 1]
@@ -139,8 +143,12 @@ const verbs: Record<string, (files: string[], v: Values) => Promise<void>> = {
     if (!v.out) throw new WrongUsage('deliver needs --out, a folder.')
     const made = await open(file)
     const { channels = 'all', formats = 'png', fit, settings, out } = v
-    await deliver(made.design, hostFor(made), { channels, formats, fit, settings, out }, (line) =>
-      console.log(line),
+    await deliver(
+      made.design,
+      hostFor(made),
+      readerOf(made),
+      { channels, formats, fit, settings, out },
+      (line) => console.log(line),
     )
   },
   async layout([file], v) {

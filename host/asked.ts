@@ -5,6 +5,8 @@ import type { Drawn } from './project'
 /** A page of a design on a channel as a file: how it is written, at most so many KB (null for any weight). */
 export type FileAsked<Format extends OutputId = OutputId> = Drawn & {
   page: string
+  /** All pages of the file, where it may hold several. */
+  pages?: readonly string[]
   channel: string
   format: Format
   settings: Settings

@@ -1,16 +1,18 @@
 import sharp from 'sharp'
+import type { BlendMode } from '../core/basics/blend-modes'
 import type { Design } from '../core/design/schema'
 import { PDF_MODES, type PdfHost, PdfWriter, type Pixels } from '../core/formats/pdf/document'
 import type { Inks } from '../core/formats/pdf/inks'
 import { layerName } from '../core/kinds/facts'
 import { plainStyle } from '../core/kinds/new'
-import { marksOf, type PictureMark, rasterIds } from '../core/render/marks'
+import type { Settings } from '../core/outputs/define'
 import type { Letters } from '../core/render/nodes'
 import { planWhole, renderNodes } from '../core/render/render-page'
+import { type PictureMark, rasterIds, sharpMarks } from '../core/render/sharp-marks'
 import type { ResolvedPage } from '../core/resolve/resolved'
 import { layoutType } from '../core/type/layout'
 import { decodePicture } from './pictures'
-import { type BlobReader, type NodeHost } from './project'
+import type { BlobReader, NodeHost } from './project'
 import { openSubset } from './subset'
 
 export type PdfAsked = {
@@ -23,9 +25,15 @@ export type PdfAsked = {
   bleed: boolean
   printMarks: boolean
   lossless: boolean
-  ground: 'page' | 'transparent'
   now: Date
 }
+/** What the settings of the format ask for. */
+export const pdfSettings = (s: Settings): Pick<PdfAsked, 'ppi' | 'letters' | 'printMarks' | 'lossless'> => ({
+  ppi: Number(s.ppi),
+  letters: s.letters === 'outlines' ? 'outlines' : 'fonts',
+  printMarks: s.marks === true,
+  lossless: s.lossless === true,
+})
 /** px of a page to the inch: of print channels their own, else those of CSS. */
 export const ppiOf = (page: ResolvedPage): number => page.channel.print?.ppi ?? 96
 /** The largest scale a page is made pixels at: what is beyond nobody sees. */
@@ -56,12 +64,11 @@ export async function toPdf(
     mayEmbed: () => true,
     printed: now,
   })
-  for (const [n, resolved] of asked.pages.entries()) {
-    const page = asked.ground === 'transparent' ? { ...resolved, colour: 'transparent' } : resolved
+  for (const [n, page] of asked.pages.entries()) {
     const ppi = ppiOf(page)
     const scale = Math.min(MOST_SCALE, Math.max(1, asked.ppi / ppi))
     const made = await planWhole(page, scale, host)
-    const marks = marksOf(made.nodes, made.page, { modes: inks.channels === 4 ? NORMAL_ONLY : PDF_MODES })
+    const marks = sharpMarks(made.nodes, made.page, { modes: inks.channels === 4 ? INK_MODES : PDF_MODES })
     for (const id of rasterIds(marks)) if (design.layers[id]) pictured.add(layerName(design.layers[id]))
     await writer.add({
       name: design.pages[page.page]?.name ?? page.page,
@@ -70,15 +77,29 @@ export async function toPdf(
       bleed: asked.bleed ? page.bleed * scale : 0,
       points: 72 / (ppi * scale),
       marks,
-      slug: asked.printMarks ? slugOf(`${design.name} · ${page.channel.name} · ${now.toISOString().slice(0, 16).replace('T', ' ')}`, host) : null,
+      slug: asked.printMarks
+        ? slugOf(
+            `${design.name} · ${page.channel.name} · ${now.toISOString().slice(0, 16).replace('T', ' ')}`,
+            host,
+          )
+        : null,
       alt: '',
     })
     progress((n + 1) / asked.pages.length)
   }
   return { bytes: new Uint8Array(await writer.finish()), pictured: [...pictured] }
 }
-/** Inks do not mix as light does: what is blended otherwise than laid over is mixed before it is separated. */
-const NORMAL_ONLY = new Set(['normal'] as const)
+/** Inks do not mix as light does: modes that turn colours round are made before the picture is separated. */
+const INK_MODES = new Set<BlendMode>([
+  'normal',
+  'multiply',
+  'screen',
+  'overlay',
+  'darken',
+  'lighten',
+  'hard-light',
+  'soft-light',
+])
 
 function slugOf(text: string, host: NodeHost): Letters {
   const style = { ...plainStyle, size: 6 }
@@ -97,7 +118,9 @@ async function storedPicture(
   const [across, down] = [Math.hypot(toView[0], toView[1]), Math.hypot(toView[2], toView[3])]
   const seen = { width: Math.ceil(width * across), height: Math.ceil(height * down) }
   const decoded = await decodePicture(bytes, source.slice(0, 8))
-  const data = decoded.deep ? new Uint8Array(decoded.data.length / 2).map((_, n) => decoded.data[2 * n + 1] as number) : decoded.data
+  const data = decoded.deep
+    ? new Uint8Array(decoded.data.length / 2).map((_, n) => decoded.data[2 * n + 1] as number)
+    : decoded.data
   let image = sharp(data, { raw: { width: decoded.width, height: decoded.height, channels: 4 } })
   if (seen.width < decoded.width && seen.height < decoded.height)
     image = image.resize(seen.width, seen.height, { fit: 'fill' })
@@ -113,23 +136,5 @@ async function storedPicture(
     width: made.info.width,
     height: made.info.height,
     data: new Uint8ClampedArray(made.data.buffer as ArrayBuffer, made.data.byteOffset, made.data.byteLength),
-  }
-}
-let srgb: Uint8Array | null = null
-/** Light as screens show it. */
-export async function srgbInks(): Promise<Inks> {
-  if (!srgb) {
-    const png = await sharp({ create: { width: 1, height: 1, channels: 3, background: '#000' } })
-      .withIccProfile('srgb')
-      .png()
-      .toBuffer()
-    srgb = new Uint8Array((await sharp(png).metadata()).icc as Buffer)
-  }
-  return {
-    channels: 3,
-    profile: srgb,
-    name: 'sRGB',
-    of: ([r, g, b]) => [r, g, b],
-    pixels: (rgb) => rgb,
   }
 }

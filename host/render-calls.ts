@@ -23,6 +23,7 @@ import { encodeWithin } from './fit'
 import { type IntakeCalls, intakeCalls } from './intake'
 import { cleanedSpecks, type PickAsked, pickedTouching, type SpecksAsked } from './mask-work'
 import { toOpenRaster } from './open-raster'
+import { toPageFile } from './page-files'
 import { decodePicture, levelsFrom, previewOf } from './pictures'
 import { type Drawn, type NodeHost, openHost, sha256 } from './project'
 import { TurnQueue } from './turn-queue'
@@ -173,6 +174,17 @@ export const renderCalls = {
           bytes: made.bytes.length,
           ...(message ? { message } : {}),
         }
+      }
+      if (input.format === 'pdf' || input.format === 'svg') {
+        const pages: [ResolvedPage, ...ResolvedPage[]] = [page]
+        for (const id of input.pages?.slice(1) ?? [])
+          pages.push(onGround(await h.resolve(design, id, input.channel), input.ground))
+        const { format, settings, bleed } = input
+        const asked = { design, pages, format, settings, bleed }
+        const { bytes, message } = await toPageFile(asked, h, readBlob, progress)
+        await writeWhole(input.file, bytes)
+        const { width, height } = page
+        return { width, height, bytes: bytes.length, ...(message ? { message } : {}) }
       }
       const picture = await renderPage(page, input.scale, regionOf(page, input.scale, input.bleed), h, {
         progress: (s) => progress(s * 0.85),

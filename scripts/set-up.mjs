@@ -121,23 +121,25 @@ export async function build() {
   })
 }
 
-/** Debian's Chromium, installed by apt where it may be. */
-export function browser() {
-  const found = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((p) =>
-    existsSync(p),
-  )
+/** A program of Debian's, installed by apt where it may be: the first of `paths` that is there. */
+function debian(what, name, paths) {
+  const found = paths.find((p) => existsSync(p))
   if (found) return found
   if (process.getuid?.() !== 0)
     throw new SetUpProblem(
-      'No Chromium was found. Install it (Debian: sudo apt-get install chromium) and run this again.',
+      `No ${what} was found. Install it (Debian: sudo apt-get install ${name}) and run this again.`,
     )
-  say('Installing Chromium by apt …')
+  say(`Installing ${what} by apt …`)
   run('Updating the package lists', 'apt-get', ['update', '-qq'], { stdio: ['ignore', 'ignore', 'inherit'] })
-  run('Installing Chromium', 'apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+  run(`Installing ${what}`, 'apt-get', ['install', '-y', '-qq', '--no-install-recommends', name], {
     stdio: ['ignore', 'ignore', 'inherit'],
   })
-  return '/usr/bin/chromium'
+  return paths[0]
 }
+export const browser = () =>
+  debian('Chromium', 'chromium', ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'])
+/** Poppler: reads PDF files that people bring, and in tests those that are made here. */
+export const pdfReader = () => debian('Poppler', 'poppler-utils', ['/usr/bin/pdftocairo'])
 
 export async function main(job) {
   try {

@@ -1,9 +1,12 @@
 // Everything that must hold: format, lint, types, import rules, dead code, unit tests, build, end-to-end tests.
 import { checks, node } from './checks.mjs'
-import { browser, build, install, main, say } from './set-up.mjs'
+import { browser, build, install, main, pdfReader, say } from './set-up.mjs'
 
 await main(async () => {
-  await install(async () => void browser())
+  await install(async () => {
+    browser()
+    pdfReader()
+  })
   checks()
   node('Unit tests', 'node_modules/vitest/vitest.mjs', 'run')
   await build()

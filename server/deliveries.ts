@@ -21,8 +21,9 @@ import { deliveryThread, stopDeliveryThread } from './render'
 
 /** The files of a delivery, not made yet. */
 export const fileNames = (design: Design, o: DeliveryOptions): DeliveredFile[] =>
-  deliveryFiles(design, o).files.map(({ page, channel, name, width, height, format }) => ({
+  deliveryFiles(design, o).files.map(({ page, pages, channel, name, width, height, format }) => ({
     page,
+    ...(pages ? { pages } : {}),
     channel: channel.id,
     name,
     width,
@@ -159,6 +160,8 @@ async function delivered(id: string): Promise<void> {
 /** How a file is written: in the format that it was named for, as light as its channel takes now. */
 function writtenIn({ options }: Delivery, design: Design, file: DeliveredFile): Written {
   const own = design.channels[file.channel]?.file
+  if (outputOf(options.format).takes !== 'picture')
+    return { ...writtenOn({}, options), settings: settingsOf(outputOf(options.format), options.settings) }
   const format = PICTURE_IDS.find((id) => id === file.format) ?? null
   const written = writtenOn(own ? { file: { ...own, format } } : {}, options)
   return { ...written, settings: settingsOf(outputOf(written.format), written.settings) }
@@ -179,6 +182,7 @@ async function deliver(d: Delivery): Promise<void> {
         {
           ...(await drawn(design)),
           page: file.page,
+          ...(file.pages ? { pages: file.pages } : {}),
           channel: file.channel,
           ...writtenIn(d, design, file),
           floor: d.options.floor / 100,
@@ -260,7 +264,7 @@ export async function deliveredZip(id: string): Promise<Uint8Array<ArrayBuffer>>
     listed.push({
       file: file.name,
       design: design?.name ?? '',
-      page: design?.pages[file.page]?.name ?? file.page,
+      page: (file.pages ?? [file.page]).map((id) => design?.pages[id]?.name ?? id).join(', '),
       channel: design?.channels[file.channel]?.name ?? file.channel,
       format: file.format ?? d.options.format,
       width: file.width,

@@ -23,6 +23,8 @@ export const deliveryOptions = z.object({
 export type DeliveryOptions = z.infer<typeof deliveryOptions>
 const deliveredFile = z.object({
   page: z.string(),
+  /** All pages that are in it, where there may be several. */
+  pages: z.array(z.string()).optional(),
   channel: z.string(),
   name: z.string(),
   /** Left out by deliveries of earlier versions where it is that of all. */

@@ -100,6 +100,7 @@ export function ExportScreen({
   }
   const { files, warnings } = deliveryFiles(design, {
     ...options,
+    settings: settingsIn(options),
     pattern,
     pages: [...onPages],
     channels: [...ticked],

@@ -168,7 +168,7 @@ export function OptionsPanel({
           ))}
         </Part>
       )}
-      {bleeds && flat && (
+      {bleeds && format.takes !== 'design' && (
         <Part title="Print">
           <Tick on={options.bleed} onChange={(on) => set({ bleed: on })}>
             With bleed, where a size has one

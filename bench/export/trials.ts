@@ -25,7 +25,7 @@ export function trialUrl(
   plain = false,
 ): string | null {
   const { format, settings, mostKb, ground } = writtenNow(channel, o)
-  if (outputOf(format).takes === 'design') return null
+  if (outputOf(format).takes !== 'picture') return null
   const query = new URLSearchParams({
     page,
     channel: channel.id,

@@ -48,6 +48,7 @@ describe('the files of a delivery', () => {
       channels: ['postcard', 'link-card'],
       pattern: '{channel}',
       rules: true,
+      settings: {},
       scale: 0.5,
     }
     const of = (more: object) =>

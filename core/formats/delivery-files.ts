@@ -35,7 +35,7 @@ export function writtenOn({ file }: Pick<Channel, 'file'>, o: Wanted): Written {
 }
 
 /** What of a design is delivered: scale and bleed count for pictures. */
-export type Delivered = Pick<Wanted, 'format' | 'rules'> & {
+export type Delivered = Pick<Wanted, 'format' | 'rules' | 'settings'> & {
   pages: readonly string[]
   channels: readonly string[]
   scale: number
@@ -45,6 +45,8 @@ export type Delivered = Pick<Wanted, 'format' | 'rules'> & {
 /** A file that comes out, px. */
 export type DeliveryFile = {
   page: string
+  /** All pages that are in it, where there may be several. */
+  pages?: string[]
   channel: Channel
   name: string
   width: number
@@ -52,30 +54,38 @@ export type DeliveryFile = {
   format: OutputId
 }
 
+const settingsIn = ({ format, settings }: Pick<Wanted, 'format' | 'settings'>): Settings => ({
+  ...Object.fromEntries(Object.entries(outputOf(format).settings).map(([key, s]) => [key, s.first])),
+  ...settings,
+})
 /** The files of a delivery with their names, page by page, and what had to be changed in the names. */
 export function deliveryFiles(
   design: Pick<Design, 'name' | 'pages' | 'channels'>,
   o: Delivered,
 ): { files: DeliveryFile[]; warnings: string[] } {
-  const several = o.pages.length > 1 && !o.pattern.includes('{page}')
-  const flat = outputOf(o.format).takes === 'picture'
-  const made = inOrder(design.pages)
-    .filter((p) => o.pages.includes(p.id))
-    .flatMap((page, number) =>
-      inOrder(design.channels)
-        .filter((c) => o.channels.includes(c.id) && isPageOn(page, c.id))
-        .map((channel) => {
-          // Layers are written at 100 %, without the bleed that only a flat picture needs.
-          const [extra, scale] = flat ? [o.bleed ? channel.bleed * 2 : 0, o.scale] : [0, 1]
-          const width = Math.round((channel.width + extra) * scale)
-          const height = Math.round((channel.height + extra) * scale)
-          const format = (o.rules && flat && channel.file?.format) || o.format
-          const [ending] = outputOf(format).endings
-          const words = { design: design.name, page: page.name, channel: channel.name, width, height, ending }
-          const named = several ? { ...words, suffix: `-${number + 1}` } : words
-          return { page: page.id, channel, width, height, format, named }
-        }),
-    )
+  const { takes, together } = outputOf(o.format)
+  const joined = together !== undefined && settingsIn(o)[together] === true
+  const several = o.pages.length > 1 && !joined && !o.pattern.includes('{page}')
+  const flat = takes === 'picture'
+  const pages = inOrder(design.pages).filter((p) => o.pages.includes(p.id))
+  const made = pages.flatMap((page, number) =>
+    inOrder(design.channels)
+      .filter((c) => o.channels.includes(c.id) && isPageOn(page, c.id))
+      // Where all pages are in one file the first one stands for them.
+      .filter((c) => !joined || pages.find((p) => isPageOn(p, c.id)) === page)
+      .map((channel) => {
+        // Layers are written at 100 %, without the bleed that only what is trimmed needs.
+        const [extra, scale] = [takes !== 'design' && o.bleed ? channel.bleed * 2 : 0, flat ? o.scale : 1]
+        const width = Math.round((channel.width + extra) * scale)
+        const height = Math.round((channel.height + extra) * scale)
+        const format = (o.rules && flat && channel.file?.format) || o.format
+        const [ending] = outputOf(format).endings
+        const words = { design: design.name, page: page.name, channel: channel.name, width, height, ending }
+        const named = several ? { ...words, suffix: `-${number + 1}` } : words
+        const all = joined ? { pages: pages.filter((p) => isPageOn(p, channel.id)).map((p) => p.id) } : {}
+        return { page: page.id, ...all, channel, width, height, format, named }
+      }),
+  )
   const { names, warnings } = namesFor(
     o.pattern,
     made.map((f) => f.named),

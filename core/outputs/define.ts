@@ -20,9 +20,11 @@ export type OutputFormat = {
   /** How its files end, the first one ours. */
   endings: readonly [string, ...string[]]
   mime: string
-  /** A picture of a page, or the design itself with it. */
-  takes: 'picture' | 'design'
-  keeps: { transparency: boolean; layers: boolean }
+  /** A picture of a page, the page with its lines and letters, or the design itself with it. */
+  takes: 'picture' | 'page' | 'design'
+  keeps: { transparency: boolean; layers: boolean; sharpType?: boolean }
+  /** One file may hold several pages: the setting that says so. */
+  together?: string
   /** What it is good for, in one sentence. */
   says: string
   /** px that a side may have; null for as many as there are. */

@@ -3,20 +3,25 @@ import { avif } from './avif'
 import type { OutputFormat } from './define'
 import { jpeg } from './jpeg'
 import { ora } from './ora'
+import { pdf } from './pdf'
 import { png } from './png'
+import { svg } from './svg'
 import { tiff } from './tiff'
 import { webp } from './webp'
 
 /** What designs are delivered as, in the order they are offered. */
-export const outputs = [png, jpeg, webp, avif, tiff, ora] as const
+export const outputs = [png, jpeg, webp, avif, tiff, pdf, svg, ora] as const
 export type OutputId = (typeof outputs)[number]['id']
 export type PictureOutputId = Extract<(typeof outputs)[number], { takes: 'picture' }>['id']
+
+export type PageOutputId = Extract<(typeof outputs)[number], { takes: 'page' }>['id']
 
 export const OUTPUT_IDS = outputs.map((f) => f.id) as [OutputId, ...OutputId[]]
 export const PICTURE_IDS = outputs.flatMap((f) => (f.takes === 'picture' ? [f.id] : [])) as [
   PictureOutputId,
   ...PictureOutputId[],
 ]
+export const PAGE_IDS = outputs.flatMap((f) => (f.takes === 'page' ? [f.id] : []))
 export const outputOf = (id: OutputId): OutputFormat => outputs.find((f) => f.id === id) as OutputFormat
 
 /** The format whose files end like a name; throws `bad-input` where there is none. */

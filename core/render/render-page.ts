@@ -72,7 +72,12 @@ export async function renderPage(
 }
 
 /** Nodes of a plan alone within a box, px of the view; sources are loaded band by band. */
-export const renderNodes = (nodes: PlanNode[], box: Bounds, host: Host, how: Progress = {}): Promise<Picture> =>
+export const renderNodes = (
+  nodes: PlanNode[],
+  box: Bounds,
+  host: Host,
+  how: Progress = {},
+): Promise<Picture> =>
   renderRegion({ nodes, page: box, missing: [] }, box, host.renderer, {
     ...how,
     before: (band) => host.sources.hold(levelsIn(nodes, band)),

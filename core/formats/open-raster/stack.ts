@@ -1,6 +1,7 @@
 import { XMLParser } from 'fast-xml-parser'
 import type { BlendMode } from '../../basics/blend-modes'
 import { badInput } from '../../basics/errors'
+import { escaped } from '../xml'
 
 /** A picture in the stack; `x`, `y` px from the image's corner, `source` its entry in the zip. */
 export type OraLayer = {
@@ -144,20 +145,6 @@ export function readStack(text: string): OraImage {
     root: walk(childrenOf(root), 0, 0, 0),
   }
 }
-
-const ENTITIES: Record<string, string> = {
-  '&': '&amp;',
-  '<': '&lt;',
-  '>': '&gt;',
-  '"': '&quot;',
-  "'": '&apos;',
-}
-const escaped = (text: string): string =>
-  text
-    .replace(/[&<>"']/g, (c) => ENTITIES[c] ?? c)
-    // Characters that XML 1.0 cannot hold at all.
-    // biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is taken out
-    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
 
 /** `stack.xml` of an image, front first. */
 export function writeStack(image: OraImage): string {

@@ -5,10 +5,17 @@ import { gradientMap, gradientTable, stopsOf } from '../../colour/gradient'
 import type { Paint } from '../../colour/paint'
 import { type Bounds, heightOf, widthOf } from '../../geometry/bounds'
 import { compose, type Matrix } from '../../geometry/matrix'
-import { gradientToView, type GroupMark, type Mark, type PathsMark, unitToView } from '../../render/marks'
-import type { PictureMark, RasterMark } from '../../render/marks'
 import type { Drawn, Fill, Letters, PlanNode } from '../../render/nodes'
 import type { Picture } from '../../render/render-page'
+import type { PictureMark, RasterMark } from '../../render/sharp-marks'
+import {
+  areaOf,
+  type GroupMark,
+  gradientToView,
+  type Mark,
+  type PathsMark,
+  unitToView,
+} from '../../render/sharp-marks'
 import { mapPath, type Path } from '../../vector/path'
 import { Content, N, num, nums } from './content'
 import { PdfFonts, type Subset, textOf } from './fonts'
@@ -154,18 +161,19 @@ export class PdfWriter {
   async finish(): Promise<Uint8Array> {
     this.fonts.finish()
     const { context } = this.doc
-    const root = context.nextRef()
+    const [root, whole] = [context.nextRef(), context.nextRef()]
     const elements = this.figures.map(({ page, alt }) =>
       context.register(
-        context.obj({ Type: N('StructElem'), S: N('Figure'), P: root, Pg: page, K: 0, Alt: textOf(alt) }),
+        context.obj({ Type: N('StructElem'), S: N('Figure'), P: whole, Pg: page, K: 0, Alt: textOf(alt) }),
       ),
     )
     const numbers = elements.flatMap((e, n) => [n, context.obj([e])])
+    context.assign(whole, context.obj({ Type: N('StructElem'), S: N('Document'), P: root, K: elements }))
     context.assign(
       root,
       context.obj({
         Type: N('StructTreeRoot'),
-        K: elements,
+        K: whole,
         ParentTree: context.register(context.obj({ Nums: numbers })),
         ParentTreeNextKey: elements.length,
       }),
@@ -180,9 +188,7 @@ export class PdfWriter {
       else if (mark.kind === 'group') await this.group(mark, to)
       else {
         const ref =
-          mark.kind === 'raster'
-            ? this.image(await this.host.raster(mark))
-            : await this.pictureOf(mark)
+          mark.kind === 'raster' ? this.image(await this.host.raster(mark)) : await this.pictureOf(mark)
         if (!ref) continue
         const { left, top, right, bottom } = mark.bounds
         const unit: Matrix =
@@ -262,7 +268,7 @@ export class PdfWriter {
     })
   }
   private clip(fill: Fill, to: Content): void {
-    to.path(outlineOf(fill)).add(fill.evenOdd ? 'W* n' : 'W n')
+    to.path(areaOf(fill)).add(fill.evenOdd ? 'W* n' : 'W n')
   }
   /** A soft mask (11.5.3): grey where it covers. */
   private async coverForm(node: PlanNode, box: Bounds): Promise<PDFRef> {
@@ -323,7 +329,7 @@ export class PdfWriter {
         to.path(mapPath(fill.drawn.path, fill.drawn.toView)).add('S')
       } else {
         to.add(`/${space} cs ${nums(...colour)} sc`)
-        to.path(outlineOf(fill)).add(fill.evenOdd ? 'f*' : 'f')
+        to.path(areaOf(fill)).add(fill.evenOdd ? 'f*' : 'f')
       }
     })
   }
@@ -366,7 +372,10 @@ export class PdfWriter {
     const table = gradientTable(stopsOf(paint.stops, {}), ENTRIES, paint)
     const clear = table.some((v, n) => n % 4 === 3 && v < 1)
     const colours = Array.from({ length: ENTRIES }, (_, n) =>
-      this.how.inks.of([table[4 * n] as number, table[4 * n + 1] as number, table[4 * n + 2] as number], false),
+      this.how.inks.of(
+        [table[4 * n] as number, table[4 * n + 1] as number, table[4 * n + 2] as number],
+        false,
+      ),
     )
     const shade = (content: Content, samples: readonly number[][], space: PDFRef | 'DeviceGray') => {
       const ref = this.shading(paint.kind === 'linear' ? 2 : 3, samples, space)
@@ -375,7 +384,7 @@ export class PdfWriter {
     const drawn = (content: Content) =>
       content.saved(() => {
         // A line in a gradient is the area that it covers.
-        const area = fill.drawn?.stroke ? outlineOf({ ...fill, drawn: undefined }) : outlineOf(fill)
+        const area = fill.drawn?.stroke ? areaOf({ outlines: fill.outlines }) : areaOf(fill)
         content.path(area).add(fill.evenOdd ? 'W* n' : 'W n')
         shade(content, colours as number[][], this.space)
       })
@@ -394,7 +403,11 @@ export class PdfWriter {
       drawn(to)
     })
   }
-  private shading(type: 2 | 3, samples: readonly (readonly number[])[], space: PDFRef | 'DeviceGray'): PDFRef {
+  private shading(
+    type: 2 | 3,
+    samples: readonly (readonly number[])[],
+    space: PDFRef | 'DeviceGray',
+  ): PDFRef {
     const { context } = this.doc
     const values = samples[0]?.length ?? 1
     const table = new Uint8Array(samples.length * values * 2)
@@ -543,18 +556,6 @@ const CAPS: Record<NonNullable<Drawn['stroke']>['cap'], number> = { butt: 0, rou
 const JOINS: Record<NonNullable<Drawn['stroke']>['join'], number> = { miter: 0, round: 1, bevel: 2 }
 
 const blends = (m: Mark): boolean => m.blend !== 'normal' || (m.kind === 'group' && m.marks.some(blends))
-/** The area of a fill: its own curves where it has them. */
-function outlineOf({ drawn, outlines }: Pick<Fill, 'outlines'> & { drawn?: Drawn | undefined }): Path {
-  if (drawn && !drawn.stroke) return mapPath(drawn.path, drawn.toView)
-  return outlines.flatMap(({ points }): Path => [
-    ['M', points[0] as number, points[1] as number],
-    ...Array.from(
-      { length: points.length / 2 - 1 },
-      (_, n) => ['L', points[2 * n + 2] as number, points[2 * n + 3] as number] as const,
-    ),
-    ['Z'],
-  ])
-}
 /** A circle as four cubics. */
 function circle(x: number, y: number, r: number): Path {
   const k = 0.5523 * r

@@ -1,4 +1,4 @@
-import { PDFHexString, PDFString, type PDFContext, type PDFRef } from 'pdf-lib'
+import { type PDFContext, PDFHexString, type PDFRef, PDFString } from 'pdf-lib'
 import type { Face } from '../../type/fonts'
 import { N } from './content'
 
@@ -44,7 +44,9 @@ export class PdfFonts {
     const bytes = this.subset(face.bytes, face.index, list)
     const cff = String.fromCharCode(...bytes.subarray(0, 4)) === 'OTTO'
     // Subsets are told by six letters before the name (9.6.4).
-    const tag = [...Array(6)].map((_, n) => String.fromCharCode(65 + ((count >> (5 * (5 - n))) & 15))).join('')
+    const tag = [...Array(6)]
+      .map((_, n) => String.fromCharCode(65 + ((count >> (5 * (5 - n))) & 15)))
+      .join('')
     const name = `${tag}+${face.name.replace(/[^\w-]/g, '')}`
     const em = (v: number) => Math.round(v * 1000)
     const file = context.register(

@@ -3,7 +3,8 @@ import { quickHash } from '../basics/hash'
 import { fromHex } from '../colour/colour'
 import { type Bounds, contains, intersect, isEmpty, overlaps, unionOf } from '../geometry/bounds'
 import { compose, inverse, type Matrix, scaling } from '../geometry/matrix'
-import type { Fill, FillNode, HeldNode, MaskedNode, MaskStep, PictureNode, PlanNode } from './nodes'
+import { mapPath, type Path } from '../vector/path'
+import type { Drawn, Fill, FillNode, HeldNode, MaskedNode, MaskStep, PictureNode, PlanNode } from './nodes'
 import { gradesBeneath } from './nodes'
 import { definitionOf } from './nodes/list'
 import { flatNode } from './parts'
@@ -33,7 +34,7 @@ export type Sayable = { modes: ReadonlySet<BlendMode> }
  * The nodes of a plan as marks that keep lines, letters and pictures what they are, back to front. What the format cannot say is
  * made pixels in its own box alone: with what lies beneath it there where it depends on that.
  */
-export function marksOf(nodes: readonly PlanNode[], page: Bounds, can: Sayable): Mark[] {
+export function sharpMarks(nodes: readonly PlanNode[], page: Bounds, can: Sayable): Mark[] {
   return new Marks(page, can).stack(nodes, isGround(nodes[0], page))
 }
 /** Layers that are shown as pixels, by their ids. */
@@ -92,7 +93,12 @@ class Marks {
       if (grounded) {
         // What it makes of the page covers all that lies there.
         out = out.filter((m) => !contains(bounds, m.bounds))
-        out.push(this.raster(under.filter((u) => overlaps(u.bounds, bounds)), bounds))
+        out.push(
+          this.raster(
+            under.filter((u) => overlaps(u.bounds, bounds)),
+            bounds,
+          ),
+        )
       } else out = [this.raster(under, unionOf(under.map((u) => u.bounds)))]
     }
     return out
@@ -195,9 +201,10 @@ function coverOf(node: MaskedNode, masks: MaskStep[]): PlanNode {
 }
 
 /** How a gradient lies: what takes its own units to px of the view: linear along x from 0 to 1, radial the unit circle. */
-export function gradientToView(
-  rows: { x: readonly [number, number, number]; y: readonly [number, number, number] },
-): Matrix | null {
+export function gradientToView(rows: {
+  x: readonly [number, number, number]
+  y: readonly [number, number, number]
+}): Matrix | null {
   const [a, c, e] = rows.x
   // A linear one says nothing of its other axis: any at right angles will do.
   const [b, d, f] = rows.y.some((v) => v !== 0) ? rows.y : ([-c, a, 0] as const)
@@ -206,3 +213,17 @@ export function gradientToView(
 /** A picture's unit square, upright, to px of the view. */
 export const unitToView = (m: Pick<PictureMark, 'width' | 'height' | 'toView'>): Matrix =>
   compose(scaling(m.width, m.height), m.toView)
+/** The area of a fill: its own curves where it has them. */
+export function areaOf({ drawn, outlines }: Pick<Fill, 'outlines'> & { drawn?: Drawn }): Path {
+  if (drawn && !drawn.stroke) return mapPath(drawn.path, drawn.toView)
+  return outlines.flatMap(
+    ({ points }): Path => [
+      ['M', points[0] as number, points[1] as number],
+      ...Array.from(
+        { length: points.length / 2 - 1 },
+        (_, n) => ['L', points[2 * n + 2] as number, points[2 * n + 3] as number] as const,
+      ),
+      ['Z'],
+    ],
+  )
+}

@@ -1,0 +1,83 @@
+import sharp from 'sharp'
+import type { Design } from '../core/design/schema'
+import { SVG_MODES, writeSvg } from '../core/formats/svg-file'
+import { layerName } from '../core/kinds/facts'
+import type { Settings } from '../core/outputs/define'
+import { planWhole, renderNodes } from '../core/render/render-page'
+import { rasterIds, sharpMarks } from '../core/render/sharp-marks'
+import type { ResolvedPage } from '../core/resolve/resolved'
+import { allFontFiles, fallbacks, families, fontFileName } from '../core/type/catalogue'
+import { pngOf } from './encode'
+import { sniff } from './pictures'
+import type { BlobReader, NodeHost } from './project'
+import { openSubset } from './subset'
+
+const dataUrl = (mime: string, bytes: Uint8Array): string =>
+  `data:${mime};base64,${Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length).toString('base64')}`
+/** What browsers show inside an SVG as it is. */
+const SHOWN = ['png', 'jpeg', 'webp', 'gif']
+
+/** A page as an SVG; `pictured` names the layers that became pictures. `bleed` is beyond it and not in the file. */
+export async function toSvg(
+  { design, page, settings }: { design: Design; page: ResolvedPage; settings: Settings },
+  host: NodeHost,
+  read: BlobReader,
+): Promise<{ bytes: Uint8Array<ArrayBuffer>; pictured: string[] }> {
+  const scale = Number(settings.scale)
+  const made = await planWhole(page, scale, host)
+  const trim = {
+    left: 0,
+    top: 0,
+    right: Math.round(page.width * scale),
+    bottom: Math.round(page.height * scale),
+  }
+  const marks = sharpMarks(made.nodes, trim, { modes: SVG_MODES })
+  const subset = await openSubset()
+  const files = new Map(allFontFiles().map((f) => [fontFileName(f), f]))
+  const nameOf = (id: string) => (design.layers[id] ? layerName(design.layers[id]) : '')
+  const text = await writeSvg(
+    { width: page.width, height: page.height, scale, marks },
+    {
+      raster: async ({ nodes, bounds }) =>
+        dataUrl('image/png', await pngOf(await renderNodes(nodes, bounds, host))),
+      cover: async (node, box) => dataUrl('image/png', await pngOf(await renderNodes([node], box, host))),
+      async picture({ source }) {
+        const bytes = await read(source)
+        if (!bytes) return null
+        const found = sniff(bytes, source.slice(0, 8))
+        const { orientation = 1 } = await sharp(bytes).metadata()
+        const asIs = found.kind === 'picture' && SHOWN.includes(found.format) && orientation === 1
+        if (asIs) return dataUrl(found.mime, bytes)
+        return dataUrl(
+          'image/png',
+          new Uint8Array(await sharp(bytes, { pages: 1 }).autoOrient().png().toBuffer()),
+        )
+      },
+    },
+    {
+      title: design.name,
+      alt: '',
+      letters: settings.letters === 'text' ? 'text' : 'outlines',
+      nameOf,
+      familyOf({ name }) {
+        const file = files.get(name)
+        const family = [...families, ...fallbacks].find((f) => f.slug === file?.slug)
+        const own = Object.values(design.faces).find((f) => name === `own-${f.source}-${f.index}`)
+        const { weight = 400, italic = false } = file ?? own ?? {}
+        return { family: family?.name ?? own?.family ?? name, weight, italic }
+      },
+      fontOf: (face, glyphs) => dataUrl('font/ttf', subset(face.bytes, face.index, glyphs)),
+    },
+  )
+  const bytes = new TextEncoder().encode(text)
+  return {
+    bytes,
+    pictured: [
+      ...new Set(
+        rasterIds(marks)
+          .map(nameOf)
+          .filter((n) => n !== ''),
+      ),
+    ],
+  }
+}
