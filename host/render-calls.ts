@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs'
-import { readFile, stat } from 'node:fs/promises'
+import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { workerData } from 'node:worker_threads'
 import sharp from 'sharp'
@@ -8,22 +8,16 @@ import { checkPage } from '../core/checks/check-page'
 import type { Finding } from '../core/checks/define'
 import { checkDesign } from '../core/design/edits'
 import { isPageOn } from '../core/design/page-channels'
-import { blobsOf } from '../core/design/sources-of'
-import type { Bounds } from '../core/geometry/bounds'
 import type { Dab } from '../core/masks/mask'
 import type { PictureOutputId } from '../core/outputs/list'
-import { pageBounds } from '../core/render/plan'
 import { type Picture, renderPage } from '../core/render/render-page'
-import type { ResolvedPage } from '../core/resolve/resolved'
 import type { FileAsked } from './asked'
 import { believedPicture, cutAhead, cutOutPicture, studyPicture } from './cut-out'
 import { pngOf } from './encode'
-import { writeWhole } from './files'
+import { type ExportAsked, exportFile, onGround, regionOf } from './exporting'
 import { encodeWithin } from './fit'
 import { type IntakeCalls, intakeCalls } from './intake'
 import { cleanedSpecks, type PickAsked, pickedTouching, type SpecksAsked } from './mask-work'
-import { toOpenRaster } from './open-raster'
-import { toPageFile } from './page-files'
 import { decodePicture, levelsFrom, previewOf } from './pictures'
 import { type Drawn, type NodeHost, openHost, sha256 } from './project'
 import { TurnQueue } from './turn-queue'
@@ -51,17 +45,8 @@ const withHost = <T>(turn: number, job: (host: NodeHost) => Promise<T>): Promise
 /** The longest that a small picture may take, ms. */
 const MOST_MS = 20_000
 
-/** The part of a page that is delivered: the trim, or with its bleed. */
-const regionOf = (page: ResolvedPage, scale: number, bleed: boolean): Bounds =>
-  bleed
-    ? pageBounds(page, scale)
-    : { left: 0, top: 0, right: Math.round(page.width * scale), bottom: Math.round(page.height * scale) }
-
 /** The picture that files are tried on; the last one stays, since only their settings move. */
 let tried: { key: string; picture: Picture } | null = null
-
-const onGround = (page: ResolvedPage, ground: FileAsked['ground']): ResolvedPage =>
-  ground === 'transparent' ? { ...page, colour: 'transparent' } : page
 
 type Progress = (share: number) => void
 export const renderCalls = {
@@ -150,59 +135,6 @@ export const renderCalls = {
       const { format, settings, mostKb, floor } = input
       return encodeWithin(tried.picture, { format, settings }, mostKb, floor)
     }),
-  export: (input: FileAsked & { file: string }, progress: Progress) =>
-    withHost(TURN.picture, async (h) => {
-      h.know(input.lights)
-      const design = checkDesign(JSON.parse(input.design))
-      const resolved = await h.resolve(design, input.page, input.channel)
-      const page = onGround(resolved, input.ground)
-      if (input.format === 'ora') {
-        const blobs = new Map<string, Uint8Array>()
-        for (const sha of blobsOf(design)) {
-          const blob = await readBlob(sha)
-          if (blob) blobs.set(sha, blob)
-        }
-        const made = await toOpenRaster({ design, blobs }, page, h)
-        await writeWhole(input.file, made.bytes)
-        const message =
-          made.merged.length > 0
-            ? `Merged into one picture, as OpenRaster cannot say it: ${made.merged.join(', ')}`
-            : undefined
-        return {
-          width: page.width,
-          height: page.height,
-          bytes: made.bytes.length,
-          ...(message ? { message } : {}),
-        }
-      }
-      if (input.format === 'pdf' || input.format === 'svg') {
-        const pages: [ResolvedPage, ...ResolvedPage[]] = [page]
-        for (const id of input.pages?.slice(1) ?? [])
-          pages.push(onGround(await h.resolve(design, id, input.channel), input.ground))
-        const { format, settings, bleed } = input
-        const asked = { design, pages, format, settings, bleed }
-        const { bytes, message } = await toPageFile(asked, h, readBlob, progress)
-        await writeWhole(input.file, bytes)
-        const { width, height } = page
-        return { width, height, bytes: bytes.length, ...(message ? { message } : {}) }
-      }
-      const picture = await renderPage(page, input.scale, regionOf(page, input.scale, input.bleed), h, {
-        progress: (s) => progress(s * 0.85),
-      })
-      const ppi = resolved.channel.print ? resolved.channel.print.ppi * input.scale : undefined
-      const { bytes, likeness, message } = await encodeWithin(
-        picture,
-        { format: input.format, settings: input.settings, ...(ppi ? { ppi } : {}) },
-        input.mostKb,
-        input.floor,
-      )
-      await writeWhole(input.file, bytes)
-      return {
-        width: picture.width,
-        height: picture.height,
-        bytes: (await stat(input.file)).size,
-        likeness,
-        ...(message ? { message } : {}),
-      }
-    }),
+  export: (input: ExportAsked, progress: Progress) =>
+    exportFile(input, (job) => withHost(TURN.picture, job), readBlob, progress),
 }

@@ -8,7 +8,9 @@ import { store } from './database'
 import {
   deliveredFile,
   deliveredZip,
+  deliveriesOf,
   readDelivery,
+  removeDelivery,
   runDeliveries,
   startDelivery,
   stopDelivery,
@@ -16,7 +18,16 @@ import {
 import { subscribe } from './events'
 import { openTemporaryStore, storedDesign } from './temporary-store.test-data'
 
-type Export = { channel: string; page: string; file: string; ground: string | null }
+type Export = {
+  channel: string
+  page: string
+  file: string
+  ground: string | null
+  format: string
+  scale: number
+  settings: Record<string, unknown>
+  before: { stamp: string; file: string }[]
+}
 /** Stands in for the render thread: what a file gets is decided by each test. */
 const thread = vi.hoisted(() => ({
   asked: [] as Export[],
@@ -30,7 +41,11 @@ vi.mock('./render', () => ({
       await thread.make(input, progress)
       mkdirSync(dirname(input.file), { recursive: true })
       writeFileSync(input.file, `pixels of ${input.channel}`)
-      return { width: 10, height: 20, bytes: 123 }
+      const stamp = `stamp of ${input.channel}`
+      const same = input.before.some((b) => b.stamp === stamp)
+      return same
+        ? { width: 0, height: 0, bytes: 123, stamp, kept: true }
+        : { width: 10, height: 20, bytes: 123, stamp, likeness: 0.9 }
     },
   }),
   stopDeliveryThread: () => {
@@ -67,6 +82,58 @@ const made = async (more: object = {}) => {
   const design = await storedDesign(['square-post', 'link-card'])
   return { design, started: await startDelivery(options(design.id, more)) }
 }
+
+describe('deliveries of a design', () => {
+  it('are listed, the latest first; made again, what is the same is taken over with what was told of it', async () => {
+    const { design, started } = await made()
+    await ended(started.id)
+    const again = await ended((await startDelivery(options(design.id))).id)
+    expect(again.files.map((f) => [f.kept, f.width, f.likeness])).toEqual([
+      [true, 10, 0.9],
+      [true, 10, 0.9],
+    ])
+    const asked = thread.asked.at(-1) as Export
+    expect(asked.before).toEqual([
+      { stamp: `stamp of ${asked.channel}`, file: expect.stringContaining(started.id) },
+    ])
+    expect((await deliveriesOf(design.id)).deliveries.map((d) => d.id)).toEqual([again.id, started.id])
+  })
+  it('are removed with their files', async () => {
+    const { design, started } = await made()
+    const d = await ended(started.id)
+    const file = (thread.asked[0] as Export).file
+    expect(existsSync(file)).toBe(true)
+    await removeDelivery(d.id)
+    expect(existsSync(file)).toBe(false)
+    expect((await deliveriesOf(design.id)).deliveries).toEqual([])
+    await expect(readDelivery(d.id)).rejects.toMatchObject({ kind: 'missing' })
+  })
+  it('go out in several formats and scales, each as it is set', async () => {
+    const { started } = await made({
+      also: ['jpeg', 'pdf'],
+      chosen: { jpeg: { quality: 55 } },
+      scales: [2],
+    })
+    const d = await ended(started.id)
+    expect(d.files.map((f) => f.name)).toEqual([
+      'square-post.png',
+      'square-post@2x.png',
+      'link-card.png',
+      'link-card@2x.png',
+      'square-post.jpg',
+      'square-post@2x.jpg',
+      'link-card.jpg',
+      'link-card@2x.jpg',
+      'square-post.pdf',
+      'link-card.pdf',
+    ])
+    const jpeg = thread.asked.find((a) => a.format === 'jpeg' && a.scale === 2)
+    expect(jpeg?.settings).toMatchObject({ quality: 55 })
+    await expect(made({ also: ['jpeg'], chosen: { jpeg: { quality: 900 } } })).rejects.toMatchObject({
+      kind: 'bad-input',
+    })
+  })
+})
 
 describe('a delivery', () => {
   it('makes every chosen size, tells its measured weight, and keeps the files to be fetched', async () => {

@@ -1,14 +1,21 @@
 import { randomUUID } from 'node:crypto'
 import { existsSync } from 'node:fs'
-import { readFile } from 'node:fs/promises'
+import { readFile, rm } from 'node:fs/promises'
 import { strToU8, type Zippable, zipSync } from 'fflate'
 import { badInput, missing, tooLarge } from '../core/basics/errors'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
-import { deliveryFiles, type Written, writtenOn } from '../core/formats/delivery-files'
+import {
+  type Delivered,
+  deliveryFiles,
+  settingsFor,
+  type Written,
+  writtenOn,
+} from '../core/formats/delivery-files'
 import { settingsOf } from '../core/outputs/define'
 import { outputOf, PICTURE_IDS } from '../core/outputs/list'
 import { type Listed, manifestCsv, manifestJson } from '../core/outputs/manifest'
+import { seenOf } from '../host/encode'
 import { problemIn } from '../host/problems'
 import { sha256 } from '../host/project'
 import { type DeliveredFile, type Delivery, type DeliveryOptions, deliveryOptions } from '../wire/deliveries'
@@ -20,8 +27,8 @@ import { dataPath } from './paths'
 import { deliveryThread, stopDeliveryThread } from './render'
 
 /** The files of a delivery, not made yet. */
-export const fileNames = (design: Design, o: DeliveryOptions): DeliveredFile[] =>
-  deliveryFiles(design, o).files.map(({ page, pages, channel, name, width, height, format }) => ({
+export const fileNames = (design: Design, o: Delivered): DeliveredFile[] =>
+  deliveryFiles(design, o).files.map(({ page, pages, channel, name, width, height, format, scale }) => ({
     page,
     ...(pages ? { pages } : {}),
     channel: channel.id,
@@ -30,6 +37,7 @@ export const fileNames = (design: Design, o: DeliveryOptions): DeliveredFile[] =
     height,
     bytes: 0,
     format,
+    scale,
     state: 'waiting',
     share: 0,
   }))
@@ -56,7 +64,8 @@ export async function startDelivery(value: unknown): Promise<Delivery> {
   const { design } = await loadDesign(parsed.data.design)
   const files = fileNames(design, parsed.data)
   if (files.length === 0) throw badInput('None of these sizes is in the design. Nothing was exported.')
-  settingsOf(outputOf(parsed.data.format), parsed.data.settings)
+  for (const id of [parsed.data.format, ...parsed.data.also])
+    settingsOf(outputOf(id), settingsFor(parsed.data, id))
   refuseLargeFiles(files, parsed.data.format)
   const id = randomUUID()
   const db = await store()
@@ -159,46 +168,57 @@ async function delivered(id: string): Promise<void> {
 
 /** How a file is written: in the format that it was named for, as light as its channel takes now. */
 function writtenIn({ options }: Delivery, design: Design, file: DeliveredFile): Written {
+  const named = file.format ?? options.format
+  const settings = settingsFor(options, named)
+  const wanted = { ...options, format: named, settings }
   const own = design.channels[file.channel]?.file
-  if (outputOf(options.format).takes !== 'picture')
-    return { ...writtenOn({}, options), settings: settingsOf(outputOf(options.format), options.settings) }
-  const format = PICTURE_IDS.find((id) => id === file.format) ?? null
-  const written = writtenOn(own ? { file: { ...own, format } } : {}, options)
-  return { ...written, settings: settingsOf(outputOf(written.format), written.settings) }
+  const format = PICTURE_IDS.find((id) => id === named) ?? null
+  const written = writtenOn(own && format ? { file: { ...own, format } } : {}, wanted)
+  return { ...written, settings: settingsOf(outputOf(written.format), settings) }
 }
+/** Files that are rendered and encoded beside each other, so that neither waits; of large ones one alone, for the memory. */
+const BESIDE = 2
+const LARGE_PX = 40_000_000
+
 async function deliver(d: Delivery): Promise<void> {
   const { design } = await loadDesign(d.design)
   const absent = await damagedBlobs(blobsOf(design))
   if (absent.length > 0) throw lacking(design, absent)
+  const source = await drawn(design)
+  const before = await deliveredBefore(d)
   d.state = 'working'
-  for (const file of d.files) {
-    if (file.state === 'done' && existsSync(deliveredPath(d.id, file.name))) continue
-    if (stopped(d.id)) break
+  const waiting = d.files.filter((f) => !(f.state === 'done' && existsSync(deliveredPath(d.id, f.name))))
+  const one = async (file: DeliveredFile): Promise<void> => {
     file.state = 'working'
     await save(d)
     try {
+      const known = before.filter((b) => b.file.page === file.page && b.file.channel === file.channel)
       const made = await deliveryThread().call(
         'export',
         {
-          ...(await drawn(design)),
+          ...source,
           page: file.page,
           ...(file.pages ? { pages: file.pages } : {}),
           channel: file.channel,
           ...writtenIn(d, design, file),
           floor: d.options.floor / 100,
-          scale: d.options.scale,
+          scale: file.scale ?? d.options.scale,
           bleed: d.options.bleed,
           file: deliveredPath(d.id, file.name),
+          before: known.map((b) => ({ stamp: b.file.stamp ?? '', file: deliveredPath(b.id, b.file.name) })),
         },
         (share) => {
           file.share = share
           publish(`delivery:${d.id}`, d)
         },
       )
-      Object.assign(file, made, { state: 'done', share: 1 })
+      // What is the same as before is all that was told of it then.
+      const same = made.kept ? known.find((b) => b.file.stamp === made.stamp)?.file : undefined
+      const told = same ? { ...same, kept: true, name: file.name } : made
+      Object.assign(file, told, { state: 'done', share: 1 })
       d.done++
     } catch (thrown) {
-      if (stopped(d.id)) break
+      if (stopped(d.id)) return
       const problem = problemIn(thrown)
       if (!problem) console.error(thrown)
       Object.assign(file, {
@@ -208,6 +228,11 @@ async function deliver(d: Delivery): Promise<void> {
     }
     await save(d)
   }
+  const large = waiting.some((f) => f.width * f.height > LARGE_PX)
+  const next = async (): Promise<void> => {
+    for (let file = waiting.shift(); file && !stopped(d.id); file = waiting.shift()) await one(file)
+  }
+  await Promise.all(Array.from({ length: large ? 1 : BESIDE }, next))
   const whole = d.files.every((f) => f.state !== 'failed')
   d.state = whole ? 'done' : 'failed'
   if (stopped(d.id)) d.state = 'stopped'
@@ -230,21 +255,53 @@ export async function stopDelivery(id: string): Promise<Delivery> {
   return d
 }
 
+/** Files of the design's latest deliveries that may come out just so again. */
+async function deliveredBefore(d: Delivery): Promise<{ id: string; file: DeliveredFile }[]> {
+  const { deliveries } = await deliveriesOf(d.design)
+  return deliveries
+    .filter((b) => b.id !== d.id)
+    .flatMap((b) => b.files.filter((f) => f.state === 'done' && f.stamp).map((file) => ({ id: b.id, file })))
+}
+/** A design's deliveries, the latest first; those that cannot be read any more are left out. */
+export async function deliveriesOf(design: string): Promise<{ deliveries: Delivery[] }> {
+  const db = await store()
+  const rows = await db
+    .selectFrom('deliveries')
+    .select('id')
+    .where('design_id', '=', design)
+    .orderBy('created_at', 'desc')
+    .limit(LISTED)
+    .execute()
+  const all = await Promise.all(rows.map((r) => readDelivery(r.id).catch(() => null)))
+  return { deliveries: all.filter((d) => d !== null) }
+}
+const LISTED = 40
+/** Removes a delivery with its files. */
+export async function removeDelivery(id: string): Promise<Record<string, never>> {
+  const d = await stopDelivery(id)
+  const db = await store()
+  await db.deleteFrom('deliveries').where('id', '=', d.id).execute()
+  await rm(dataPath('deliveries', id), { recursive: true, force: true })
+  return {}
+}
+
 const deliveredPath = (id: string, name: string): string => dataPath('deliveries', id, name)
 
-/** One delivered file's bytes; the name must be one of the delivery's own. */
+/** One delivered file's bytes, or where browsers do not show it a PNG of what is `seen` of it; the name must be one of the delivery's own. */
 export async function deliveredFile(
   id: string,
   name: string,
+  seen = false,
 ): Promise<{ bytes: Uint8Array<ArrayBuffer>; mime: string }> {
   const d = await readDelivery(id)
   const file = d.files.find((f) => f.name === name && f.state === 'done')
   if (!file || !existsSync(deliveredPath(id, name)))
     throw missing('This file has not been made. Start the export again.')
-  return {
-    bytes: new Uint8Array(await readFile(deliveredPath(id, name))),
-    mime: outputOf(file.format ?? d.options.format).mime,
-  }
+  const bytes = new Uint8Array(await readFile(deliveredPath(id, name)))
+  const { mime, takes, seenInBrowsers } = outputOf(file.format ?? d.options.format)
+  return seen && takes === 'picture' && !seenInBrowsers
+    ? { bytes: await seenOf(bytes), mime: 'image/png' }
+    : { bytes, mime }
 }
 
 /** All files of a delivery in one zip, with a list of them as CSV and as JSON. */

@@ -5,6 +5,7 @@ import type { Dab } from '../core/masks/mask'
 import type { PictureOutputId } from '../core/outputs/list'
 import type { PictureLevel } from '../core/render/sources'
 import type { FileAsked } from '../host/asked'
+import type { ExportAsked, Exported } from '../host/exporting'
 import type { Fitted } from '../host/fit'
 import type { IntakeCalls } from '../host/intake'
 import type { PickAsked, SpecksAsked } from '../host/mask-work'
@@ -54,9 +55,8 @@ export type RenderCalls = {
   /** A file as it would be delivered, kept nowhere. */
   tryOut: { in: FileAsked<PictureOutputId>; out: Fitted }
   export: {
-    in: FileAsked & { file: string }
-    /** `message` says what a format could not hold as it is. */
-    out: { width: number; height: number; bytes: number; likeness?: number | null; message?: string }
+    in: ExportAsked
+    out: Exported
   }
 }
 export type RenderMessage = { id: number; call: keyof RenderCalls; input: unknown }

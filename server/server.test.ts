@@ -257,16 +257,12 @@ describe('file names of a delivery', () => {
   const design = () => blankDesign('n', 'Früher Ofen / 2')
   it('follow the pattern, without anything a file system minds', () => {
     const [file] = fileNames(design(), {
-      design: 'n',
       channels: ['square-post'],
       pages: ['page1'],
       format: 'png',
       settings: {},
-      mostKb: null,
-      floor: 90,
       scale: 0.5,
       bleed: false,
-      ground: 'page',
       pattern: '{design}/{channel}-{width}',
       rules: true,
     })
@@ -282,16 +278,12 @@ describe('file names of a delivery', () => {
       },
     }
     const files = fileNames(d, {
-      design: 'n',
       channels: ['square-post'],
       pages: ['page1', 'page2'],
       format: 'jpeg',
       settings: {},
-      mostKb: null,
-      floor: 90,
       scale: 1,
       bleed: false,
-      ground: 'page',
       pattern: 'same',
       rules: true,
     })
@@ -303,16 +295,12 @@ describe('file names of a delivery', () => {
     if (channel) channel.file = { format: 'jpeg', mostKb: 200 }
     const names = (rules: boolean, format: 'png' | 'ora') =>
       fileNames(d, {
-        design: 'n',
         channels: ['square-post'],
         pages: ['page1'],
         format,
         settings: {},
-        mostKb: null,
-        floor: 90,
         scale: 1,
         bleed: false,
-        ground: 'page',
         pattern: 'file',
         rules,
       }).map((f) => f.name)

@@ -9,11 +9,18 @@ export const deliveryOptions = z.object({
   format: z.enum(OUTPUT_IDS),
   /** What the format lets choose; what is left out is as the format begins (`docs/tables.md`). */
   settings: z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])).default({}),
+  /** Further formats, and what is set of them by format. */
+  also: z.array(z.enum(OUTPUT_IDS)).max(12).default([]),
+  chosen: z
+    .partialRecord(z.enum(OUTPUT_IDS), z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])))
+    .default({}),
   /** At most so many KB a file (1024 bytes); null for any weight. */
   mostKb: z.number().int().min(1).max(1_000_000).nullable().default(null),
   /** No file is made less like what was designed than this, to be light: a structural similarity in per cent. */
   floor: z.number().min(0).max(100).default(90),
   scale: z.number().min(0.1).max(4),
+  /** Further scales. */
+  scales: z.array(z.number().min(0.1).max(4)).max(6).default([]),
   bleed: z.boolean(),
   ground: z.enum(['page', 'transparent']),
   pattern: z.string().min(1).max(120),
@@ -29,6 +36,8 @@ const deliveredFile = z.object({
   name: z.string(),
   /** Left out by deliveries of earlier versions where it is that of all. */
   format: z.enum(OUTPUT_IDS).optional(),
+  /** Left out by deliveries of earlier versions: that of all. */
+  scale: z.number().optional(),
   width: z.number(),
   height: z.number(),
   bytes: z.number(),
@@ -38,6 +47,12 @@ const deliveredFile = z.object({
   message: z.string().optional(),
   /** How like it is to what was designed, at most 1; null where it is the same. */
   likeness: z.number().nullable().optional(),
+  /** What it was made of (SHA-256): of the same the same file comes out. */
+  stamp: z.string().optional(),
+  /** It is the same file as one that was delivered before. */
+  kept: z.boolean().optional(),
+  /** Read back by a decoder: it has the size and the pixels that it should. */
+  checked: z.boolean().optional(),
 })
 export type DeliveredFile = z.infer<typeof deliveredFile>
 export const deliverySchema = z.object({
@@ -81,5 +96,17 @@ export const startDelivery = call({
   path: '/api/deliveries',
   body: deliveryOptions,
   answer: deliverySchema,
+})
+/** A design's deliveries, the latest first. */
+export const readDeliveries = call({
+  method: 'GET',
+  path: '/api/designs/:id/deliveries',
+  answer: z.object({ deliveries: z.array(deliverySchema) }),
+})
+/** Removes a delivery with its files; what is still worked on is stopped first. */
+export const removeDelivery = call({
+  method: 'DELETE',
+  path: '/api/deliveries/:id/files',
+  answer: z.unknown(),
 })
 export const stopDelivery = call({ method: 'DELETE', path: '/api/deliveries/:id', answer: z.unknown() })

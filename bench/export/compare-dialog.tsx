@@ -33,6 +33,7 @@ export function CompareDialog({
   file,
   options,
   trial,
+  delivered = null,
   onClose,
 }: {
   design: string
@@ -40,29 +41,32 @@ export function CompareDialog({
   file: Tried | null
   options: Options
   trial: Trial | undefined
+  /** Compares what was delivered before instead of what would be now. */
+  delivered?: { url: string; told: string } | null
   onClose: () => void
 }) {
-  const written = file && writtenNow(file.channel, options)
+  const written = file && writtenNow(file, options)
   const measured = trial && 'bytes' in trial ? trial : null
-  const now = [
+  const made = [
     written && nameOfFormat(written.format, measured?.settings ?? written.settings),
     measured && sizeLabel(measured.bytes),
     measured?.likeness && `${(measured.likeness * 100).toFixed(1)} % like`,
   ]
     .filter(Boolean)
     .join(', ')
+  const now = delivered?.told ?? made
   return (
     <DialogFrame
       open={file !== null}
       onClose={onClose}
-      title={`${file?.channel.name ?? ''}: the file against what was designed`}
+      title={`${file?.channel.name ?? ''}: ${delivered ? 'what was delivered against what is designed now' : 'the file against what was designed'}`}
       note={now}
       className="w-[1120px]"
     >
       {file && (
         <Both
           was={trialUrl(design, revision, file, options, true) ?? ''}
-          is={`${trialUrl(design, revision, file, options)}&seen=1`}
+          is={delivered?.url ?? `${trialUrl(design, revision, file, options)}&seen=1`}
           now={now}
         />
       )}

@@ -3,7 +3,7 @@ import { OUTPUT_IDS, type OutputId, outputOf } from '@/core/outputs/list'
 import type { Delivery, DeliveryOptions } from '@/wire/deliveries'
 
 /** How files are made; `single` fetches them one by one instead of packed. */
-export type Options = Omit<DeliveryOptions, 'design' | 'channels' | 'pages' | 'settings'> & {
+export type Options = Omit<DeliveryOptions, 'design' | 'channels' | 'pages' | 'settings' | 'chosen'> & {
   single: boolean
   /** What was chosen of each format's settings. */
   chosen: Partial<Record<OutputId, Settings>>
@@ -20,6 +20,8 @@ export function settingsIn(o: Pick<Options, 'format' | 'chosen'>): Settings {
 export const PLAIN: Options = {
   format: 'png',
   chosen: {},
+  also: [],
+  scales: [],
   mostKb: null,
   floor: 90,
   scale: 1,
@@ -33,7 +35,8 @@ export const PLAIN: Options = {
 /** Options as they were kept in the browser; of a format that is no more the plain one. */
 export function optionsIn(kept: Partial<Options>): Options {
   const format = OUTPUT_IDS.find((id) => id === kept.format) ?? PLAIN.format
-  return { ...PLAIN, ...kept, format, chosen: kept.chosen ?? {} }
+  const also = (kept.also ?? []).filter((id) => OUTPUT_IDS.includes(id))
+  return { ...PLAIN, ...kept, format, also, chosen: kept.chosen ?? {} }
 }
 
 /** A format with what its weight is bought with, where that is a number: “JPEG 88”. */

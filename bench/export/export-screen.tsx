@@ -1,6 +1,6 @@
 'use client'
-import { useQuery } from '@tanstack/react-query'
-import { ChevronLeft, X } from 'lucide-react'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { ChevronLeft, History, X } from 'lucide-react'
 import Link from 'next/link'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
@@ -14,10 +14,11 @@ import { readFindings } from '@/wire/designs'
 import { Button } from '../ui/button'
 import { RenderedPicture } from '../ui/rendered-picture'
 import { CompareDialog } from './compare-dialog'
+import { DeliveriesDialog, deliveriesKey, useDeliveries } from './deliveries-dialog'
 import { fetchFiles, isRunning, type Options, optionsIn, PLAIN, settingsIn, sizeLabel } from './delivery'
 import { FilesTable } from './files-table'
 import { OptionsPanel } from './options-panel'
-import { type Tried, useTrials } from './trials'
+import { fileKey, type Tried, useTrials } from './trials'
 
 /** Chosen adaptations become files: what comes out, how large, and what the checks say. */
 export function ExportScreen({
@@ -39,6 +40,10 @@ export function ExportScreen({
   // What was exported with other choices tells nothing of what would come out now.
   const [deliveredAs, setDeliveredAs] = useState('')
   const [compared, setCompared] = useState<Tried | null>(null)
+  const [delivered, setDelivered] = useState<{ url: string; told: string } | null>(null)
+  const [listed, setListed] = useState(false)
+  const cache = useQueryClient()
+  const earlier = useDeliveries(design.id).data?.deliveries ?? []
   const [delivery, setDelivery] = useState<Delivery | null>(null)
   // Without an answer the checks stay open; the export itself does not need them.
   const checked = useQuery({
@@ -68,13 +73,16 @@ export function ExportScreen({
   }
   const running = isRunning(delivery)
   const pattern = options.pattern || 'picture'
-  const start = async () => {
-    const { single, chosen: _, ...how } = options
+  const start = async (again?: Delivery) => {
+    const { single, ...how } = options
     const answer = await ask(startDelivery, {
-      body: {
+      body: again?.options ?? {
         ...how,
         pattern,
         settings: { ...settingsIn(options) },
+        chosen: Object.fromEntries(
+          options.also.map((id) => [id, { ...settingsIn({ ...options, format: id }) }]),
+        ),
         design: design.id,
         channels: [...ticked],
         pages: [...onPages],
@@ -85,7 +93,7 @@ export function ExportScreen({
     })
     if (!answer) return
     setDelivery(answer)
-    setDeliveredAs(JSON.stringify(options))
+    setDeliveredAs(again ? '' : JSON.stringify(options))
     events.current?.close()
     const source = new EventSource(`/api/deliveries/${answer.id}/events`)
     events.current = source
@@ -94,6 +102,10 @@ export function ExportScreen({
       setDelivery(next)
       if (isRunning(next)) return
       source.close()
+      void cache.invalidateQueries({ queryKey: deliveriesKey(design.id) })
+      const same = next.files.filter((f) => f.kept).length
+      if (same > 0)
+        toast(`${next.done - same} made anew, ${same} as delivered before.`)
       if (next.state === 'done') fetchFiles(next, single)
       else if (next.error) toast.error(next.error)
     }
@@ -127,6 +139,10 @@ export function ExportScreen({
         <span className="ml-auto text-small text-soft tabular-nums">
           {ticked.size} of {channels.length} sizes{total > 0 ? ` · ${sizeLabel(total)}` : ''}
         </span>
+        <Button disabled={earlier.length === 0} onClick={() => setListed(true)}>
+          <History size={14} />
+          Deliveries{earlier.length > 0 ? ` · ${earlier.length}` : ''}
+        </Button>
         {running ? (
           <Button
             onClick={() =>
@@ -204,8 +220,31 @@ export function ExportScreen({
         revision={revision}
         file={compared}
         options={options}
-        trial={compared ? trials.get(`${compared.page}/${compared.channel.id}`) : undefined}
-        onClose={() => setCompared(null)}
+        trial={compared ? trials.get(fileKey(compared)) : undefined}
+        delivered={delivered}
+        onClose={() => {
+          setCompared(null)
+          setDelivered(null)
+        }}
+      />
+      <DeliveriesDialog
+        design={design}
+        open={listed && compared === null}
+        onClose={() => setListed(false)}
+        onAgain={(d) => {
+          setListed(false)
+          void start(d)
+        }}
+        onCompare={(d, f) => {
+          const channel = design.channels[f.channel]
+          if (!channel) return
+          const format = f.format ?? d.options.format
+          setDelivered({
+            url: `/api/deliveries/${d.id}/files/${encodeURIComponent(f.name)}?seen=1`,
+            told: `as delivered, ${f.name}`,
+          })
+          setCompared({ page: f.page, channel, format, scale: f.scale ?? d.options.scale })
+        }}
       />
     </div>
   )

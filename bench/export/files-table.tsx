@@ -1,6 +1,5 @@
 'use client'
 import { Download } from 'lucide-react'
-import type { Channel } from '@/core/design/channel-schema'
 import type { Design } from '@/core/design/schema'
 import type { DeliveryFile } from '@/core/formats/delivery-files'
 import { outputOf } from '@/core/outputs/list'
@@ -9,7 +8,7 @@ import type { ExportFinding } from '@/wire/designs'
 import { Button } from '../ui/button'
 import { Progress } from '../ui/progress'
 import { isRunning, nameOfFormat, type Options, sizeLabel } from './delivery'
-import { type Trial, type Tried, writtenNow } from './trials'
+import { fileKey, type Trial, type Tried, writtenNow } from './trials'
 
 /** What comes out: each file with its size in pixels, its measured weight and what the checks say. */
 export function FilesTable({
@@ -27,13 +26,12 @@ export function FilesTable({
   options: Options
   delivery: Delivery | null
   findings: readonly ExportFinding[] | null
-  /** What files would weigh as things are now, by page and channel. */
+  /** What files would weigh as things are now, by `fileKey`. */
   trials: ReadonlyMap<string, Trial>
   onCompare: (file: Tried) => void
 }) {
   const rows = delivery?.files ?? []
   const several = new Set(files.map((f) => f.page)).size > 1
-  const flat = outputOf(options.format).takes === 'picture'
   const running = isRunning(delivery)
   return (
     <div
@@ -56,14 +54,20 @@ export function FilesTable({
           </tr>
         </thead>
         <tbody>
-          {files.map(({ page, channel: c, width, height }) => {
-            const file = rows.find((f) => f.page === page && f.channel === c.id)
+          {files.map((planned) => {
+            const { page, pages: all, channel: c, width, height, format, scale, name } = planned
+            const flat = outputOf(format).takes === 'picture'
+            const file = rows.find((f) => f.name === name)
             const found = (findings ?? []).filter((f) => f.channel === c.id && f.page === page)
             return (
-              <tr key={`${page}${c.id}`} className="border-b border-line/60 [&>td]:px-4 [&>td]:py-1.5">
+              <tr key={fileKey(planned)} className="border-b border-line/60 [&>td]:px-4 [&>td]:py-1.5">
                 <td className="font-medium">
                   {c.name}
-                  {several && <span className="font-normal text-soft"> · {pages[page]?.name}</span>}
+                  {several && !all && <span className="font-normal text-soft"> · {pages[page]?.name}</span>}
+                  {all && all.length > 1 && (
+                    <span className="font-normal text-soft"> · {all.length} pages</span>
+                  )}
+                  {scale !== 1 && flat && <span className="font-normal text-soft"> · {scale} ×</span>}
                 </td>
                 <td className="text-soft tabular-nums">
                   {file?.width ?? width} × {file?.height ?? height}
@@ -79,22 +83,18 @@ export function FilesTable({
                       {file.name}
                     </a>
                   ) : (
-                    (file?.name ?? toldFormat(c, options))
+                    (file?.name ?? toldFormat(planned, options))
                   )}
                 </td>
                 <td className="tabular-nums">
-                  <Weight file={file} running={running} trial={flat ? trials.get(`${page}/${c.id}`) : null} />
+                  <Weight file={file} running={running} trial={flat ? trials.get(fileKey(planned)) : null} />
                 </td>
                 <td className={found.length > 0 ? 'text-warn' : 'text-soft'}>
                   {findings === null ? 'being checked' : foundIn(found)}
                 </td>
                 <td className="text-right">
                   {flat && (
-                    <Button
-                      small
-                      aria-label={`Compare ${c.name}`}
-                      onClick={() => onCompare({ page, channel: c })}
-                    >
+                    <Button small aria-label={`Compare ${c.name}`} onClick={() => onCompare(planned)}>
                       Compare
                     </Button>
                   )}
@@ -108,8 +108,8 @@ export function FilesTable({
   )
 }
 
-function toldFormat(c: Channel, o: Options): string {
-  const { format, settings, mostKb } = writtenNow(c, o)
+function toldFormat(file: Tried, o: Options): string {
+  const { format, settings, mostKb } = writtenNow(file, o)
   return nameOfFormat(format, settings) + (mostKb === null ? '' : `, at most ${mostKb} KB`)
 }
 const foundIn = (found: readonly ExportFinding[]): string => {
@@ -129,8 +129,9 @@ function Weight({
   trial: Trial | undefined | null
 }) {
   if (file?.state === 'done') {
-    const { bytes, likeness = null, message = '' } = file
-    return <Told bytes={bytes} likeness={likeness} message={message} />
+    const { bytes, likeness = null, message = '', kept, checked } = file
+    const state = [kept && 'as it was delivered before', checked && 'read back'].filter(Boolean).join(', ')
+    return <Told bytes={bytes} likeness={likeness} message={message} state={state} />
   }
   if (file?.state === 'failed') return <span className="text-warn">{file.message}</span>
   if (file && running) return <Progress label="How far the file is" share={file.share} />
@@ -140,7 +141,8 @@ function Weight({
   return <Told {...trial} />
 }
 
-const Told = ({ bytes, likeness, message }: { bytes: number; likeness: number | null; message: string }) => (
+type Known = { bytes: number; likeness: number | null; message: string; state?: string }
+const Told = ({ bytes, likeness, message, state }: Known) => (
   <>
     {sizeLabel(bytes)}
     {likeness !== null && (
@@ -148,6 +150,7 @@ const Told = ({ bytes, likeness, message }: { bytes: number; likeness: number | 
         {(likeness * 100).toFixed(1)} % like
       </span>
     )}
+    {state && <span className="block text-tiny text-soft">{state}</span>}
     {message && <span className="block max-w-64 text-tiny text-soft">{message}</span>}
   </>
 )

@@ -54,7 +54,7 @@ function Field({
     <div className="flex items-center gap-3 text-small">
       <span className="w-16 shrink-0 text-soft">{label}</span>
       <Slider label={label} min={least} max={most} value={Number(value)} onChange={set} onCommit={set} />
-      <span className="w-9 text-right tabular-nums">
+      <span className="w-14 text-right whitespace-nowrap tabular-nums">
         {Number(value)}
         {unit && ` ${unit}`}
       </span>

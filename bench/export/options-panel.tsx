@@ -3,6 +3,7 @@ import { Download } from 'lucide-react'
 import type { ReactNode } from 'react'
 import type { Design } from '@/core/design/schema'
 import type { proposedOutput } from '@/core/formats/proposal'
+import type { OutputFormat } from '@/core/outputs/define'
 import { outputOf, outputs } from '@/core/outputs/list'
 import { NAME_WORDS } from '@/core/outputs/names'
 import type { Delivery } from '@/wire/deliveries'
@@ -68,7 +69,7 @@ export function OptionsPanel({
           ))}
         </div>
         <p className="text-tiny text-soft">
-          {format.says}
+          {`${format.says} ${keptBy(format)} `}
           {proposed.format !== options.format && flat && (
             <>
               {` ${outputOf(proposed.format).label} suits this design: ${proposed.why}. `}
@@ -87,6 +88,12 @@ export function OptionsPanel({
           settings={settingsIn(options)}
           set={(chosen) => set({ chosen: { ...options.chosen, [options.format]: chosen } })}
         />
+        <Several
+          label="Also as"
+          options={outputs.filter((f) => f.id !== options.format).map((f) => [f.id, f.label] as const)}
+          on={options.also.filter((id) => id !== options.format)}
+          set={(also) => set({ also })}
+        />
         {flat && (
           <NumberField
             label="Size factor"
@@ -98,6 +105,14 @@ export function OptionsPanel({
             digits={2}
             value={options.scale}
             onChange={(v) => set({ scale: v })}
+          />
+        )}
+        {flat && (
+          <Several
+            label="Also at"
+            options={FACTORS.filter((f) => f !== options.scale).map((f) => [f, `${f} ×`] as const)}
+            on={options.scales.filter((f) => f !== options.scale)}
+            set={(scales) => set({ scales })}
           />
         )}
       </Part>
@@ -219,6 +234,46 @@ export function OptionsPanel({
         {delivery ? `${delivery.done} of ${delivery.total} files made, ${delivery.state}` : ''}
       </p>
     </aside>
+  )
+}
+
+const FACTORS = [0.5, 1, 2, 3]
+/** What a format keeps of a design, in words. */
+function keptBy({ keeps, label }: OutputFormat): string {
+  const all = [
+    keeps.transparency && 'transparency',
+    keeps.layers && 'layers',
+    keeps.sharpType && 'sharp type',
+  ].filter((k) => k !== false)
+  return all.length > 0 ? `${label} keeps ${all.join(', ')}.` : `${label} keeps no transparency.`
+}
+/** Some of several, each on or off. */
+function Several<V extends string | number>({
+  label,
+  options,
+  on,
+  set,
+}: {
+  label: string
+  options: readonly (readonly [value: V, label: string])[]
+  on: readonly V[]
+  set: (on: V[]) => void
+}) {
+  return (
+    <div role="group" aria-label={label} className="flex flex-wrap items-center gap-1 text-tiny">
+      <span className="mr-1 text-soft">{label}</span>
+      {options.map(([value, text]) => (
+        <button
+          key={value}
+          type="button"
+          aria-pressed={on.includes(value)}
+          className={`h-5 rounded-full border px-2 ${on.includes(value) ? 'border-accent text-ink' : 'border-line text-soft hover:text-ink'}`}
+          onClick={() => set(on.includes(value) ? on.filter((v) => v !== value) : [...on, value])}
+        >
+          {text}
+        </button>
+      ))}
+    </div>
   )
 }
 

@@ -1,8 +1,7 @@
 import { useQueries } from '@tanstack/react-query'
-import type { Channel } from '@/core/design/channel-schema'
-import { type Written, writtenOn } from '@/core/formats/delivery-files'
+import { type DeliveryFile, type Written, writtenOn } from '@/core/formats/delivery-files'
 import type { Settings } from '@/core/outputs/define'
-import { outputOf } from '@/core/outputs/list'
+import { outputOf, PICTURE_IDS } from '@/core/outputs/list'
 import { inTurn } from '../ui/turns'
 import { useLater } from '../ui/use-later'
 import { type Options, settingsIn } from './delivery'
@@ -11,20 +10,28 @@ import { type Options, settingsIn } from './delivery'
 export type Trial =
   | { bytes: number; likeness: number | null; message: string; settings: Settings }
   | { trouble: string }
-export type Tried = { page: string; channel: Channel }
+export type Tried = Pick<DeliveryFile, 'page' | 'channel' | 'format' | 'scale'>
+/** What tells files of a delivery apart. */
+export const fileKey = ({ page, channel, format, scale }: Tried): string =>
+  `${page}/${channel.id}/${format}/${scale}`
 
-/** How a channel's file is written as things are now. */
-export const writtenNow = (c: Channel, o: Options): Written => writtenOn(c, { ...o, settings: settingsIn(o) })
+/** How a file is written as things are now. */
+export const writtenNow = ({ channel, format }: Tried, o: Options): Written => {
+  const own = { ...o, format }
+  const file = channel.file && { ...channel.file, format: PICTURE_IDS.find((id) => id === format) ?? null }
+  return writtenOn(file ? { file } : {}, { ...own, settings: settingsIn(own) })
+}
 
 /** Where a file comes from as it would be delivered; `plain` gives what was designed, with nothing lost. Null for what is no picture. */
 export function trialUrl(
   design: string,
   revision: number,
-  { page, channel }: Tried,
+  file: Tried,
   o: Options,
   plain = false,
 ): string | null {
-  const { format, settings, mostKb, ground } = writtenNow(channel, o)
+  const { page, channel, scale } = file
+  const { format, settings, mostKb, ground } = writtenNow(file, o)
   if (outputOf(format).takes !== 'picture') return null
   const query = new URLSearchParams({
     page,
@@ -33,7 +40,7 @@ export function trialUrl(
     settings: JSON.stringify(plain ? {} : settings),
     mostKb: String((!plain && mostKb) || 0),
     floor: String(o.floor),
-    scale: String(o.scale),
+    scale: String(scale),
     bleed: o.bleed ? '1' : '0',
     ground,
     r: String(revision),
@@ -59,7 +66,7 @@ async function tried(url: string, signal: AbortSignal): Promise<Trial> {
 
 /** Settings rest for so long before files are tried, ms. */
 const REST = 150
-/** What the files would weigh as things are now, by page and channel: the first one first. */
+/** What the files would weigh as things are now, by `fileKey`: the first one first. */
 export function useTrials(
   design: string,
   revision: number,
@@ -85,7 +92,7 @@ export function useTrials(
   return new Map(
     files.flatMap((f, n) => {
       const trial = now ? found[n]?.data : null
-      return trial ? [[`${f.page}/${f.channel.id}`, trial] as const] : []
+      return trial ? [[fileKey(f), trial] as const] : []
     }),
   )
 }

@@ -34,11 +34,16 @@ export function writtenOn({ file }: Pick<Channel, 'file'>, o: Wanted): Written {
   }
 }
 
-/** What of a design is delivered: scale and bleed count for pictures. */
+/** What of a design is delivered: scales and bleed count for pictures. */
 export type Delivered = Pick<Wanted, 'format' | 'rules' | 'settings'> & {
+  /** Further formats, and what is set of them. */
+  also?: readonly OutputId[]
+  chosen?: Readonly<Partial<Record<OutputId, Settings>>>
   pages: readonly string[]
   channels: readonly string[]
   scale: number
+  /** Further scales. */
+  scales?: readonly number[]
   bleed: boolean
   pattern: string
 }
@@ -52,43 +57,72 @@ export type DeliveryFile = {
   width: number
   height: number
   format: OutputId
+  scale: number
 }
+type Named = Omit<DeliveryFile, 'name'> & { number: number }
 
-const settingsIn = ({ format, settings }: Pick<Wanted, 'format' | 'settings'>): Settings => ({
-  ...Object.fromEntries(Object.entries(outputOf(format).settings).map(([key, s]) => [key, s.first])),
-  ...settings,
-})
+/** What is set of one of the formats of a delivery, all that is left out as it begins. */
+export function settingsFor(
+  o: Pick<Delivered, 'format' | 'settings' | 'chosen'>,
+  format: OutputId,
+): Settings {
+  const given = format === o.format ? o.settings : (o.chosen?.[format] ?? {})
+  const first = Object.entries(outputOf(format).settings).map(([key, s]) => [key, s.first])
+  return { ...Object.fromEntries(first), ...given }
+}
 /** The files of a delivery with their names, page by page, and what had to be changed in the names. */
 export function deliveryFiles(
   design: Pick<Design, 'name' | 'pages' | 'channels'>,
   o: Delivered,
 ): { files: DeliveryFile[]; warnings: string[] } {
-  const { takes, together } = outputOf(o.format)
-  const joined = together !== undefined && settingsIn(o)[together] === true
-  const several = o.pages.length > 1 && !joined && !o.pattern.includes('{page}')
-  const flat = takes === 'picture'
   const pages = inOrder(design.pages).filter((p) => o.pages.includes(p.id))
-  const made = pages.flatMap((page, number) =>
-    inOrder(design.channels)
-      .filter((c) => o.channels.includes(c.id) && isPageOn(page, c.id))
-      // Where all pages are in one file the first one stands for them.
-      .filter((c) => !joined || pages.find((p) => isPageOn(p, c.id)) === page)
-      .map((channel) => {
-        // Layers are written at 100 %, without the bleed that only what is trimmed needs.
-        const [extra, scale] = [takes !== 'design' && o.bleed ? channel.bleed * 2 : 0, flat ? o.scale : 1]
-        const width = Math.round((channel.width + extra) * scale)
-        const height = Math.round((channel.height + extra) * scale)
-        const format = (o.rules && flat && channel.file?.format) || o.format
-        const [ending] = outputOf(format).endings
-        const words = { design: design.name, page: page.name, channel: channel.name, width, height, ending }
-        const named = several ? { ...words, suffix: `-${number + 1}` } : words
-        const all = joined ? { pages: pages.filter((p) => isPageOn(p, channel.id)).map((p) => p.id) } : {}
-        return { page: page.id, ...all, channel, width, height, format, named }
-      }),
-  )
+  const channels = inOrder(design.channels).filter((c) => o.channels.includes(c.id))
+  const scales = [...new Set([o.scale, ...(o.scales ?? [])])]
+  const made = [...new Set([o.format, ...(o.also ?? [])])].flatMap((wanted): Named[] => {
+    const { takes, together } = outputOf(wanted)
+    const flat = takes === 'picture'
+    const joined = together !== undefined && settingsFor(o, wanted)[together] === true
+    return pages.flatMap((page, number) =>
+      channels
+        .filter((c) => isPageOn(page, c.id))
+        // Where all pages are in one file the first one stands for them.
+        .filter((c) => !joined || pages.find((p) => isPageOn(p, c.id)) === page)
+        .flatMap((channel) => {
+          // A destination's own format is that one alone.
+          const own = o.rules && flat ? channel.file?.format : null
+          if (own && wanted !== o.format) return []
+          // Layers are written at 100 %, without the bleed that only what is trimmed needs.
+          const extra = takes !== 'design' && o.bleed ? channel.bleed * 2 : 0
+          const all = joined ? { pages: pages.filter((p) => isPageOn(p, channel.id)).map((p) => p.id) } : {}
+          return (flat ? scales : [1]).map((scale) => ({
+            page: page.id,
+            ...all,
+            channel,
+            width: Math.round((channel.width + extra) * scale),
+            height: Math.round((channel.height + extra) * scale),
+            format: own ?? wanted,
+            scale,
+            number,
+          }))
+        }),
+    )
+  })
+  const sized = /\{(width|height)\}/.test(o.pattern)
+  const several = o.pages.length > 1 && !o.pattern.includes('{page}')
   const { names, warnings } = namesFor(
     o.pattern,
-    made.map((f) => f.named),
+    made.map(({ page, pages: all, channel, width, height, format, scale, number }) => {
+      const suffix = `${several && !all ? `-${number + 1}` : ''}${scales.length > 1 && !sized && scale !== 1 ? `@${scale}x` : ''}`
+      return {
+        design: design.name,
+        page: design.pages[page]?.name ?? '',
+        channel: channel.name,
+        width,
+        height,
+        ending: outputOf(format).endings[0],
+        ...(suffix ? { suffix } : {}),
+      }
+    }),
   )
-  return { files: made.map(({ named: _, ...f }, n) => ({ ...f, name: names[n] as string })), warnings }
+  return { files: made.map(({ number: _, ...f }, n) => ({ ...f, name: names[n] as string })), warnings }
 }
