@@ -5,6 +5,7 @@ import { useStore } from 'zustand'
 import { watchHouse } from './actions/house'
 import { Announcer } from './announcer'
 import { AtSize } from './at-size/at-size'
+import { CaptionsDialog } from './captions/captions-dialog'
 import { CarryDialog } from './carry/carry-dialog'
 import { SizesDialog } from './channels/sizes-dialog'
 import { KeysDialog } from './commands/keys-dialog'
@@ -12,6 +13,7 @@ import { commandById } from './commands/list'
 import { Palette } from './commands/palette'
 import { useKeys } from './commands/use-keys'
 import { Details } from './details/details'
+import { ExcerptDialog } from './export/excerpt-dialog'
 import { HouseDialog } from './house/house-dialog'
 import { ChooseLayers } from './import/choose-layers'
 import { placeImported } from './import/place-imported'
@@ -103,6 +105,8 @@ function Room({ bench }: { bench: BenchModel }) {
       <VersionsDialog />
       <HouseDialog />
       <NeedsDialog />
+      <CaptionsDialog />
+      <ExcerptDialog />
       <SizesDialog />
       <CarryDialog />
       <Importing bench={bench} />

@@ -3,8 +3,8 @@ import { type Settings, settingsOf } from '../core/outputs/define'
 import { outputOf, type PictureOutputId } from '../core/outputs/list'
 import type { Picture } from '../core/render/render-page'
 
-/** How a picture is written; `ground` lies beneath what keeps no transparency. */
-export type How = { format: PictureOutputId; settings: Settings; ground?: string; ppi?: number }
+/** How a picture is written; `ground` lies beneath what keeps no transparency, `xmp` is told of it in the file. */
+export type How = { format: PictureOutputId; settings: Settings; ground?: string; ppi?: number; xmp?: string }
 
 type Encoder = (image: Sharp, settings: Settings, ground: string) => Sharp
 const number = (s: Settings, key: string): number => Number(s[key])
@@ -56,11 +56,12 @@ const raw = (p: Picture): Sharp =>
     raw: { width: p.width, height: p.height, channels: 4 },
   })
 
-/** Encodes rendered pixels with the sRGB profile (CMYK with its own), without other metadata but the density of print channels. */
+/** Encodes rendered pixels with the sRGB profile (CMYK with its own), without other metadata but the density of print channels and what is told of it. */
 export async function encodePicture(picture: Picture, how: How): Promise<Uint8Array<ArrayBuffer>> {
   const image = raw(picture)
   if (how.ppi) image.withMetadata({ density: how.ppi })
   image.withIccProfile('srgb')
+  if (how.xmp) image.withXmp(how.xmp)
   const bytes = await encoders[how.format](image, how.settings, how.ground ?? '#ffffff').toBuffer()
   return new Uint8Array(bytes.buffer as ArrayBuffer, bytes.byteOffset, bytes.byteLength)
 }

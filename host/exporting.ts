@@ -1,11 +1,13 @@
 import { copyFile, link, mkdir, stat } from 'node:fs/promises'
 import { dirname } from 'node:path'
 import { Problem } from '../core/basics/errors'
+import { captionOf } from '../core/design/captions'
 import { checkDesign } from '../core/design/edits'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
 import type { Bounds } from '../core/geometry/bounds'
 import { outputOf, type PageOutputId, type PictureOutputId } from '../core/outputs/list'
+import { xmpOf } from '../core/outputs/xmp'
 import { pageBounds } from '../core/render/plan'
 import { type Picture, renderPage } from '../core/render/render-page'
 import type { ResolvedPage } from '../core/resolve/resolved'
@@ -46,7 +48,7 @@ export const regionOf = (page: ResolvedPage, scale: number, bleed: boolean): Bou
 export const onGround = (page: ResolvedPage, ground: FileAsked['ground']): ResolvedPage =>
   ground === 'transparent' ? { ...page, colour: 'transparent' } : page
 
-type Rendered = { picture: Picture; ppi: number | undefined; stamp: string }
+type Rendered = { picture: Picture; ppi: number | undefined; xmp: string | null; stamp: string }
 /**
  * Makes a file of pages of a channel. Pixels are rendered in the host's turn and encoded beside the next one's; what was
  * delivered before of just the same is taken over.
@@ -82,7 +84,9 @@ export async function exportFile(
       progress: (s) => progress(s * 0.8),
     })
     const ppi = page.channel.print ? page.channel.print.ppi * asked.scale : undefined
-    return { picture, ppi, stamp }
+    const told = captionOf(design, asked.page, asked.channel)
+    const xmp = xmpOf({ title: design.name, author: design.author, ...told })
+    return { picture, ppi, xmp, stamp }
   })
   return 'picture' in made ? encodedFile(asked, made) : made
 }
@@ -98,6 +102,8 @@ const stampOf = (asked: ExportAsked, design: Design, pages: readonly ResolvedPag
         asked.scale,
         asked.bleed,
         design.name,
+        design.author,
+        pages.map((p) => captionOf(design, p.page, asked.channel)),
         pages.map((p) => [p.layers, p.colour, p.swatches, p.width, p.height, p.bleed, p.channel.print]),
       ]),
     ),
@@ -130,10 +136,10 @@ async function openRaster(
   const message = `Merged into one picture, as OpenRaster cannot say it: ${merged.join(', ')}`
   return { width, height, bytes: bytes.length, stamp, ...(merged.length > 0 ? { message } : {}) }
 }
-async function encodedFile(asked: ExportAsked, { picture, ppi, stamp }: Rendered): Promise<Exported> {
+async function encodedFile(asked: ExportAsked, { picture, ppi, xmp, stamp }: Rendered): Promise<Exported> {
   const { settings, mostKb, floor, file } = asked
   const format = asked.format as PictureOutputId
-  const how = { format, settings, ...(ppi ? { ppi } : {}) }
+  const how = { format, settings, ...(ppi ? { ppi } : {}), ...(xmp ? { xmp } : {}) }
   const made = await encodeWithin(picture, how, mostKb, floor)
   await readBack(picture, made.bytes, !outputOf(format).loses(made.settings))
   await writeWhole(file, made.bytes)

@@ -1,8 +1,10 @@
 import sharp from 'sharp'
 import type { BlendMode } from '../core/basics/blend-modes'
+import { captionOf } from '../core/design/captions'
 import type { Design } from '../core/design/schema'
 import { PDF_MODES, type PdfHost, PdfWriter, type Pixels } from '../core/formats/pdf/document'
 import type { Inks } from '../core/formats/pdf/inks'
+import type { Bounds } from '../core/geometry/bounds'
 import { layerName } from '../core/kinds/facts'
 import { plainStyle } from '../core/kinds/new'
 import type { Settings } from '../core/outputs/define'
@@ -23,6 +25,8 @@ export type PdfAsked = {
   ppi: number
   letters: 'fonts' | 'outlines'
   bleed: boolean
+  /** Only so much of each page, px. */
+  box?: Bounds
   printMarks: boolean
   lossless: boolean
   now: Date
@@ -57,7 +61,7 @@ export async function toPdf(
   }
   const writer = await PdfWriter.begin(pdfHost, {
     title: design.name,
-    author: '',
+    author: design.author,
     language: 'en',
     inks,
     letters: asked.letters,
@@ -68,12 +72,23 @@ export async function toPdf(
     const ppi = ppiOf(page)
     const scale = Math.min(MOST_SCALE, Math.max(1, asked.ppi / ppi))
     const made = await planWhole(page, scale, host)
-    const marks = sharpMarks(made.nodes, made.page, { modes: inks.channels === 4 ? INK_MODES : PDF_MODES })
+    const { left, top, right, bottom } = asked.box ?? {
+      left: 0,
+      top: 0,
+      right: page.width,
+      bottom: page.height,
+    }
+    const seen = asked.box
+      ? { left: left * scale, top: top * scale, right: right * scale, bottom: bottom * scale }
+      : made.page
+    const marks = sharpMarks(made.nodes, seen, { modes: inks.channels === 4 ? INK_MODES : PDF_MODES })
     for (const id of rasterIds(marks)) if (design.layers[id]) pictured.add(layerName(design.layers[id]))
     await writer.add({
       name: design.pages[page.page]?.name ?? page.page,
-      width: page.width * scale,
-      height: page.height * scale,
+      left: left * scale,
+      top: top * scale,
+      width: (right - left) * scale,
+      height: (bottom - top) * scale,
       bleed: asked.bleed ? page.bleed * scale : 0,
       points: 72 / (ppi * scale),
       marks,
@@ -83,7 +98,7 @@ export async function toPdf(
             host,
           )
         : null,
-      alt: '',
+      alt: captionOf(design, page.page, page.channel.id).alt,
     })
     progress((n + 1) / asked.pages.length)
   }

@@ -14,6 +14,7 @@ import { type Picture, renderPage } from '../core/render/render-page'
 import type { FileAsked } from './asked'
 import { believedPicture, cutAhead, cutOutPicture, studyPicture } from './cut-out'
 import { pngOf } from './encode'
+import { type ExcerptAsked, excerpt } from './excerpt'
 import { type ExportAsked, exportFile, onGround, regionOf } from './exporting'
 import { encodeWithin } from './fit'
 import { type IntakeCalls, intakeCalls } from './intake'
@@ -135,6 +136,8 @@ export const renderCalls = {
       const { format, settings, mostKb, floor } = input
       return encodeWithin(tried.picture, { format, settings }, mostKb, floor)
     }),
+  /** A selection or a box of a page as a file. */
+  excerpt: (input: ExcerptAsked) => withHost(TURN.picture, (h) => excerpt(input, h, readBlob)),
   export: (input: ExportAsked, progress: Progress) =>
     exportFile(input, (job) => withHost(TURN.picture, job), readBlob, progress),
 }

@@ -1,6 +1,8 @@
 import sharp from 'sharp'
+import { captionOf } from '../core/design/captions'
 import type { Design } from '../core/design/schema'
 import { SVG_MODES, writeSvg } from '../core/formats/svg-file'
+import type { Bounds } from '../core/geometry/bounds'
 import { layerName } from '../core/kinds/facts'
 import type { Settings } from '../core/outputs/define'
 import { planWhole, renderNodes } from '../core/render/render-page'
@@ -19,24 +21,25 @@ const SHOWN = ['png', 'jpeg', 'webp', 'gif']
 
 /** A page as an SVG; `pictured` names the layers that became pictures. `bleed` is beyond it and not in the file. */
 export async function toSvg(
-  { design, page, settings }: { design: Design; page: ResolvedPage; settings: Settings },
+  { design, page, settings, box }: { design: Design; page: ResolvedPage; settings: Settings; box?: Bounds },
   host: NodeHost,
   read: BlobReader,
 ): Promise<{ bytes: Uint8Array<ArrayBuffer>; pictured: string[] }> {
   const scale = Number(settings.scale)
   const made = await planWhole(page, scale, host)
+  const shown = box ?? { left: 0, top: 0, right: page.width, bottom: page.height }
   const trim = {
-    left: 0,
-    top: 0,
-    right: Math.round(page.width * scale),
-    bottom: Math.round(page.height * scale),
+    left: Math.floor(shown.left * scale),
+    top: Math.floor(shown.top * scale),
+    right: Math.ceil(shown.right * scale),
+    bottom: Math.ceil(shown.bottom * scale),
   }
   const marks = sharpMarks(made.nodes, trim, { modes: SVG_MODES })
   const subset = await openSubset()
   const files = new Map(allFontFiles().map((f) => [fontFileName(f), f]))
   const nameOf = (id: string) => (design.layers[id] ? layerName(design.layers[id]) : '')
   const text = await writeSvg(
-    { width: page.width, height: page.height, scale, marks },
+    { box: shown, scale, marks },
     {
       raster: async ({ nodes, bounds }) =>
         dataUrl('image/png', await pngOf(await renderNodes(nodes, bounds, host))),
@@ -56,7 +59,7 @@ export async function toSvg(
     },
     {
       title: design.name,
-      alt: '',
+      alt: captionOf(design, page.page, page.channel.id).alt,
       letters: settings.letters === 'text' ? 'text' : 'outlines',
       nameOf,
       familyOf({ name }) {

@@ -3,6 +3,7 @@ import { existsSync } from 'node:fs'
 import { readFile, rm } from 'node:fs/promises'
 import { strToU8, type Zippable, zipSync } from 'fflate'
 import { badInput, missing, tooLarge } from '../core/basics/errors'
+import { captionOf } from '../core/design/captions'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
 import {
@@ -329,6 +330,7 @@ export async function deliveredZip(id: string): Promise<Uint8Array<ArrayBuffer>>
       bytes: bytes.length,
       sha256: sha256(bytes),
       likeness: file.likeness ?? null,
+      ...(design ? captionOf(design, file.page, file.channel) : { alt: '', caption: '' }),
     })
   }
   files['manifest.csv'] = strToU8(manifestCsv(listed))

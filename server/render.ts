@@ -5,6 +5,7 @@ import type { Dab } from '../core/masks/mask'
 import type { PictureOutputId } from '../core/outputs/list'
 import type { PictureLevel } from '../core/render/sources'
 import type { FileAsked } from '../host/asked'
+import type { ExcerptAsked } from '../host/excerpt'
 import type { ExportAsked, Exported } from '../host/exporting'
 import type { Fitted } from '../host/fit'
 import type { IntakeCalls } from '../host/intake'
@@ -54,6 +55,10 @@ export type RenderCalls = {
   }
   /** A file as it would be delivered, kept nowhere. */
   tryOut: { in: FileAsked<PictureOutputId>; out: Fitted }
+  excerpt: {
+    in: ExcerptAsked
+    out: { bytes: Uint8Array<ArrayBuffer>; width: number; height: number; message?: string }
+  }
   export: {
     in: ExportAsked
     out: Exported

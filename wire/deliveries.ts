@@ -91,6 +91,31 @@ export const trialQuery = z.object({
   /** To be looked at: a PNG of it, where browsers do not show its format. */
   seen: z.enum(['0', '1']).default('0'),
 })
+/** How a part of a page is asked for: layers by their ids with commas, a box as `x,y,width,height`, px of the page; settings as JSON. */
+export const excerptQuery = z.object({
+  page: z.string(),
+  channel: z.string(),
+  layers: z
+    .string()
+    .default('')
+    .transform((text) => text.split(',').filter((id) => id !== '')),
+  box: z
+    .string()
+    .regex(/^-?[\d.]+,-?[\d.]+,[\d.]+,[\d.]+$/, 'A box is x,y,width,height.')
+    .optional()
+    .transform((text) => {
+      const [left = 0, top = 0, width = 0, height = 0] = text?.split(',').map(Number) ?? []
+      return text ? { left, top, right: left + width, bottom: top + height } : null
+    })
+    .refine(
+      (b) => b === null || (b.right - b.left >= 1 && b.bottom - b.top >= 1),
+      'A box is at least 1 × 1 px.',
+    ),
+  ground: z.union([z.enum(['nothing', 'beneath']), z.string().regex(/^#[0-9a-f]{6}$/i)]).default('nothing'),
+  format: z.enum(OUTPUT_IDS).default('png'),
+  settings: trialQuery.shape.settings.optional(),
+  scale: z.coerce.number().min(0.02).max(4).default(1),
+})
 export const startDelivery = call({
   method: 'POST',
   path: '/api/deliveries',

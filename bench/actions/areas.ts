@@ -31,7 +31,8 @@ const MOST_SCALE = 2
 /** What the next box drawn on the stage is for. */
 
 export async function takeArea(bench: Bench, use: AreaUse, box: Placement): Promise<void> {
-  if (use === 'copy') copyArea(bench, box)
+  if (use === 'export') bench.set({ excerptBox: placedBounds(box), dialog: 'excerpt' })
+  else if (use === 'copy') copyArea(bench, box)
   else if (use === 'merged') addMerged(bench, box)
   else await addPatch(bench, box)
 }

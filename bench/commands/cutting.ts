@@ -83,6 +83,7 @@ export const cuttingCommands = defineCommands([
     needs: someSelected,
     run: beginSpecks,
   },
+  area('export', 'Export an area of the page …', null, 'Draw a box around what is to be exported.'),
   {
     id: 'merged-page',
     label: 'Merged copy of the whole page',

@@ -106,6 +106,13 @@ export const designCommands = defineCommands([
     run: (b) => b.set({ dialog: 'versions' }),
   },
   {
+    id: 'captions',
+    label: 'Alt text and caption …',
+    words: 'alternative description accessibility post words metadata author credit',
+    section: 'Design',
+    run: (b) => b.set({ dialog: 'captions' }),
+  },
+  {
     id: 'needs',
     label: 'What this design needs …',
     words: 'fonts typefaces used missing files links licence package collect',

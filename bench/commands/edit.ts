@@ -8,6 +8,7 @@ import { PLANES, planeLabels } from '@/core/kinds/planes'
 import { copySelection, pasteText } from '../actions/clipboard'
 import { movedAlong, transform } from '../actions/handled'
 import { moveStep, repeatStep, stepOf } from '../actions/repeat'
+import { copyAsPicture } from '../export/excerpts'
 import { nudgeInSlot } from '../stage/reframe-gesture'
 import type { Bench, BenchState } from '../state/bench'
 import { defineCommands, needs, ofKind, someSelected } from './define'
@@ -99,6 +100,24 @@ export const editCommands = defineCommands([
     keys: ['Mod+C'],
     needs: someSelected,
     run: (b) => void copySelection(b),
+  },
+  {
+    id: 'copy-picture',
+    label: 'Copy as a picture',
+    words: 'clipboard png raster image',
+    section: 'Edit',
+    keys: ['Mod+Alt+C'],
+    needs: someSelected,
+    run: (b) => void copyAsPicture(b),
+  },
+  {
+    id: 'export-selection',
+    label: 'Export the selection …',
+    words: 'save as picture asset cutout part png svg pdf element',
+    section: 'Edit',
+    keys: ['Mod+Alt+E'],
+    needs: someSelected,
+    run: (b) => b.set({ dialog: 'excerpt', excerptBox: null }),
   },
   {
     id: 'cut',

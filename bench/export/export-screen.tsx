@@ -5,6 +5,7 @@ import Link from 'next/link'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { inOrder } from '@/core/basics/order'
+import { captionOf } from '@/core/design/captions'
 import type { Design } from '@/core/design/schema'
 import { deliveryFiles } from '@/core/formats/delivery-files'
 import { proposedOutput } from '@/core/formats/proposal'
@@ -104,8 +105,7 @@ export function ExportScreen({
       source.close()
       void cache.invalidateQueries({ queryKey: deliveriesKey(design.id) })
       const same = next.files.filter((f) => f.kept).length
-      if (same > 0)
-        toast(`${next.done - same} made anew, ${same} as delivered before.`)
+      if (same > 0) toast(`${next.done - same} made anew, ${same} as delivered before.`)
       if (next.state === 'done') fetchFiles(next, single)
       else if (next.error) toast.error(next.error)
     }
@@ -213,6 +213,10 @@ export function ExportScreen({
           proposed={proposedOutput(design, options.ground)}
           example={files[0]?.name ?? ''}
           warnings={warnings}
+          untold={
+            [...new Set(files.flatMap((f) => (captionOf(design, f.page, f.channel.id).alt ? [] : [f.page])))]
+              .length
+          }
         />
       </div>
       <CompareDialog

@@ -27,6 +27,7 @@ export function OptionsPanel({
   proposed,
   example,
   warnings,
+  untold,
 }: {
   options: Options
   set: (change: Partial<Options>) => void
@@ -41,6 +42,8 @@ export function OptionsPanel({
   /** What the first file would be called, and what is to be said of the names. */
   example: string
   warnings: readonly string[]
+  /** Pages that go out without an alternative text. */
+  untold: number
 }) {
   const format = outputOf(options.format)
   const flat = format.takes === 'picture'
@@ -210,6 +213,13 @@ export function OptionsPanel({
             {w}
           </p>
         ))}
+      </Part>
+      <Part title="Words with the files">
+        <p className="text-tiny text-soft">
+          {untold === 0
+            ? 'Every page has an alternative text.'
+            : `${untold === 1 ? 'A page has' : `${untold} pages have`} no alternative text. “Alt text and caption …” on the bench writes it.`}
+        </p>
       </Part>
       <Part title="Package">
         <Segments

@@ -18,6 +18,7 @@ export const WITH_THING: Offered = [
   ['group', 'ungroup', 'tie', 'untie', 'keep-inside', 'release'],
   ['treatments-copy', 'treatments-paste', 'mask-copy', 'mask-paste'],
   ['follow-master', 'only-here'],
+  ['copy-picture', 'export-selection'],
   ['lock', 'hide', 'peek-list'],
 ]
 /** What can be done with the page where nothing is selected. */

@@ -53,6 +53,8 @@ export function blankDesign(
     guides: {},
     grids: {},
     reference: null,
+    author: '',
+    captions: {},
     said: {},
     pinned: {},
     accepted: {},

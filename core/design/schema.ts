@@ -10,6 +10,7 @@ import { layerSchema } from '../kinds/list'
 import { treatmentSchema } from '../treatments/list'
 import { ownFaceSchema } from '../type/own-face'
 import { acceptedSchema } from './accepted-schema'
+import { captionSchema } from './captions'
 import { changeSchema } from './change-schema'
 import { channelSchema } from './channel-schema'
 import { chosenSchema, familySchema } from './chosen-schema'
@@ -94,6 +95,10 @@ export const designSchema = z.object({
   said: z.record(id, saidSchema).default({}),
   /** The family that channels of like shape are arranged by, where people chose one for all of them. */
   pinned: z.partialRecord(z.enum(RATIO_GROUPS), familySchema).default({}),
+  /** Who made it, for files that say so. */
+  author: z.string().max(200).default(''),
+  /** Words that go out beside the pictures (`captionKey`). */
+  captions: z.record(z.string().max(180), captionSchema).default({}),
   /** Findings that people let be. */
   accepted: z.record(id, acceptedSchema).default({}),
   changes: z.record(z.string().max(280), changeSchema),

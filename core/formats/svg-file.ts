@@ -73,18 +73,19 @@ const dataOf = (path: Path): string =>
     )
     .join('')
 
-/** A page (px) as an SVG 2 file, its marks at a scale of it: lines, type, gradients, masks and modes as they are, the rest as pictures of their own boxes. */
+/** A page, or a box of it (px), as an SVG 2 file, its marks at a scale of it: lines, type, gradients, masks and modes as they are, the rest as pictures of their own boxes. */
 export async function writeSvg(
-  page: { width: number; height: number; scale: number; marks: readonly Mark[] },
+  page: { box: Bounds; scale: number; marks: readonly Mark[] },
   host: SvgHost,
   how: SvgHow,
 ): Promise<string> {
   const writer = new SvgWriter(host, how)
   const body = await writer.all(page.marks)
-  const { width, height, scale } = page
+  const { box: seen, scale } = page
+  const [width, height] = [seen.right - seen.left, seen.bottom - seen.top]
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${num(width)}" height="${num(height)}" viewBox="0 0 ${num(width * scale)} ${num(height * scale)}" role="img">`,
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${num(width)}" height="${num(height)}" viewBox="${num(seen.left * scale)} ${num(seen.top * scale)} ${num(width * scale)} ${num(height * scale)}" role="img">`,
     `<title>${escaped(how.title)}</title>`,
     ...(how.alt ? [`<desc>${escaped(how.alt)}</desc>`] : []),
     ...writer.head(),

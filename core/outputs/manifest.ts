@@ -10,6 +10,8 @@ export type Listed = {
   bytes: number
   sha256: string
   likeness: number | null
+  alt: string
+  caption: string
 }
 const COLUMNS = [
   'file',
@@ -22,6 +24,8 @@ const COLUMNS = [
   'bytes',
   'sha256',
   'likeness',
+  'alt',
+  'caption',
 ] as const satisfies readonly (keyof Listed)[]
 
 /** A field of comma-separated values (RFC 4180, 2.5–2.7): in quotes where it holds a comma, a quote or a line's end. */

@@ -61,6 +61,8 @@ describe('the list of a delivery', () => {
     bytes: 300,
     sha256: 'ab',
     likeness: null,
+    alt: '',
+    caption: '',
     ...more,
   })
   it('is CSV by RFC 4180: its own examples of quotes, commas and line ends', () => {
@@ -70,7 +72,7 @@ describe('the list of a delivery', () => {
     expect(csvField('zzz')).toBe('zzz')
     expect(csvField('a,b')).toBe('"a,b"')
     expect(manifestCsv([listed({ page: 'One, “two”', likeness: 0.98 })])).toBe(
-      'file,design,page,channel,format,width,height,bytes,sha256,likeness\r\na.png,Kiln,"One, “two”",Post,png,10,20,300,ab,0.98\r\n',
+      'file,design,page,channel,format,width,height,bytes,sha256,likeness,alt,caption\r\na.png,Kiln,"One, “two”",Post,png,10,20,300,ab,0.98,,\r\n',
     )
   })
   it('is JSON with the same', () => {

@@ -1,4 +1,5 @@
 import type { Finding } from '@/core/checks/define'
+import type { Bounds } from '@/core/geometry/bounds'
 import type { Doing } from '../../worker/protocol'
 import type { NoticeAction, Thumb } from './words'
 
@@ -10,7 +11,19 @@ export type PanelsSlice = {
   /** What the workers are at. */
   doing: Record<'stage' | 'quiet', Doing | null>
   notice: { text: string; tone: 'plain' | 'trouble'; id: number; action?: NoticeAction | undefined } | null
-  dialog: 'palette' | 'keys' | 'versions' | 'house' | 'needs' | 'sizes' | 'carry' | null
+  dialog:
+    | 'palette'
+    | 'keys'
+    | 'versions'
+    | 'house'
+    | 'needs'
+    | 'sizes'
+    | 'carry'
+    | 'excerpt'
+    | 'captions'
+    | null
+  /** The box of the page that is to go out by itself, px of it. */
+  excerptBox: Bounds | null
   /** A layered file of which the person is asked what comes in. */
   importing: File | null
   /** The page that is being named in the page strip. */
@@ -23,6 +36,7 @@ export const panelsAtFirst: PanelsSlice = {
   doing: { stage: null, quiet: null },
   notice: null,
   dialog: null,
+  excerptBox: null,
   importing: null,
   naming: null,
 }

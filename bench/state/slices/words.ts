@@ -26,6 +26,6 @@ export type Thumb = {
 }
 
 /** What is made of a box drawn on the stage. */
-export type AreaUse = 'copy' | 'merged' | 'patch'
+export type AreaUse = 'copy' | 'merged' | 'patch' | 'export'
 /** A command that a notice offers. */
 export type NoticeAction = { label: string; command: string }

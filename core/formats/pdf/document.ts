@@ -64,9 +64,11 @@ export type PdfHow = {
   mayEmbed: (face: { name: string }) => boolean
   printed: Date
 }
-/** A page, px of the view: its trim begins at 0, 0; `points` are a px in points of 1/72 inch. */
+/** A page, px of the view: its trim begins at `left`, `top`; `points` are a px in points of 1/72 inch. */
 export type PdfPage = {
   name: string
+  left: number
+  top: number
   width: number
   height: number
   bleed: number
@@ -141,7 +143,7 @@ export class PdfWriter {
     // Artwork is one figure with its words for who cannot see it (14.8.4.5).
     content.add('/Figure << /MCID 0 >> BDC', 'q')
     content.add(`${nums(around - bleed, around - bleed, w + 2 * bleed, h + 2 * bleed)} re W n`)
-    content.map([points, 0, 0, -points, around, around + h])
+    content.map([points, 0, 0, -points, around - page.left * points, around + h + page.top * points])
     await this.draw(page.marks, content)
     content.add('Q', 'EMC')
     if (slug !== null) this.printMarks(content, { w, h, around, bleed, slug })

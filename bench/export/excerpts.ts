@@ -1,0 +1,90 @@
+import type { Bounds } from '@/core/geometry/bounds'
+import type { Settings } from '@/core/outputs/define'
+import { type OutputId, outputOf } from '@/core/outputs/list'
+import type { Bench } from '../state/bench'
+
+/** A part of a page that goes out by itself. */
+export type Part = {
+  layers: readonly string[]
+  /** px of the page; null for all that the layers cover. */
+  box: Bounds | null
+  ground: string
+  format: OutputId
+  settings: Settings
+  scale: number
+}
+/** Where a part comes from as a file. */
+export function partUrl(bench: Bench, { layers, box, ground, format, settings, scale }: Part): string {
+  const { design, page, channel, revision } = bench.store.getState()
+  const query = new URLSearchParams({
+    page,
+    channel,
+    ground,
+    format,
+    scale: String(scale),
+    r: String(revision),
+  })
+  query.set('settings', JSON.stringify(settings))
+  if (layers.length > 0) query.set('layers', layers.join(','))
+  if (box)
+    query.set(
+      'box',
+      [box.left, box.top, box.right - box.left, box.bottom - box.top].map((v) => v.toFixed(2)).join(','),
+    )
+  return `/api/designs/${design.id}/excerpt?${query}`
+}
+
+const MOST_WAIT_MS = 10_000
+/** Waits until everything is stored, since files are made of what is. False where that takes too long. */
+export async function stored(bench: Bench): Promise<boolean> {
+  for (let n = 0; bench.sync.unsent > 0 && n < MOST_WAIT_MS / 50; n++)
+    await new Promise((r) => setTimeout(r, 50))
+  return bench.sync.unsent === 0
+}
+/** The file of a part. Throws an error that says for people why there is none. */
+export async function partFile(
+  bench: Bench,
+  part: Part,
+  signal?: AbortSignal,
+): Promise<{ blob: Blob; name: string; message: string }> {
+  if (!(await stored(bench))) throw new Error('Not everything is saved yet; try again once it is.')
+  const answer = await fetch(partUrl(bench, part), signal ? { signal } : {})
+  if (!answer.ok) {
+    const told = (await answer.json().catch(() => null)) as { message?: string } | null
+    throw new Error(told?.message ?? 'This could not be made. The design is safe; try again.')
+  }
+  const { design, selection } = bench.store.getState()
+  const [only, more] = part.layers.length > 0 ? selection : []
+  const name = only && !more ? design.layers[only]?.name || design.name : design.name
+  const plain = name.replace(/[\\/:*?"<>|]+/g, '-').trim() || 'part'
+  return {
+    blob: await answer.blob(),
+    name: `${plain}.${outputOf(part.format).endings[0]}`,
+    message: decodeURIComponent(answer.headers.get('x-message') ?? ''),
+  }
+}
+
+/** Puts what is selected on the clipboard as a picture, see-through, with all that reaches out of it. */
+export async function copyAsPicture(bench: Bench): Promise<void> {
+  const { selection } = bench.store.getState()
+  const part: Part = {
+    layers: selection,
+    box: null,
+    ground: 'nothing',
+    format: 'png',
+    settings: {},
+    scale: 1,
+  }
+  // Given at once, as browsers take only what begins in the press itself; its picture comes after.
+  const blob = partFile(bench, part).then((f) => f.blob)
+  try {
+    await navigator.clipboard.write([new ClipboardItem({ 'image/png': blob })])
+    bench.notify('Copied as a picture.')
+  } catch {
+    const why = await blob.then(
+      () => 'This browser does not let pictures be copied. Export the selection instead.',
+      (thrown: Error) => thrown.message,
+    )
+    bench.notify(why, 'trouble')
+  }
+}

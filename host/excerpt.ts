@@ -1,0 +1,118 @@
+import { badInput, missing, tooLarge } from '../core/basics/errors'
+import { checkDesign } from '../core/design/edits'
+import { areaOf, type Bounds, intersect, isEmpty, unionOf } from '../core/geometry/bounds'
+import type { Settings } from '../core/outputs/define'
+import { type OutputId, outputOf, PICTURE_IDS } from '../core/outputs/list'
+import { planWhole, renderNodes } from '../core/render/render-page'
+import { findResolved, type ResolvedLayer, type ResolvedPage } from '../core/resolve/resolved'
+import { encodePicture } from './encode'
+import { toPageFile } from './page-files'
+import type { BlobReader, Drawn, NodeHost } from './project'
+
+/** A part of a page on a channel as a file. */
+export type ExcerptAsked = Drawn & {
+  page: string
+  channel: string
+  /** Ids of layers, with all that reaches out of them; none for all that is there. */
+  layers: readonly string[]
+  /** px of the page; null for all that the layers cover. */
+  box: Bounds | null
+  /** `nothing`, `beneath` for the page as it is there, or a colour. */
+  ground: string
+  format: OutputId
+  settings: Settings
+  scale: number
+}
+const MOST_PX = 100_000_000
+
+/** The layers asked for as they lie in the page; what lies in one that is asked for is not asked for twice. */
+function chosenFrom(page: ResolvedPage, ids: readonly string[]): ResolvedLayer[] {
+  const wanted = new Set(ids)
+  const within = (list: readonly ResolvedLayer[]): ResolvedLayer[] =>
+    list.flatMap((l) => (wanted.has(l.layer.id) ? [l] : [...within(l.children), ...within(l.insides)]))
+  const found = within(page.layers)
+  if (found.length === 0 || ids.some((id) => !findResolved(page.layers, id)))
+    throw missing('What is to be exported is no longer on this page. Nothing was lost; select it again.')
+  return found
+}
+
+/** A selection or a box of a page as a file, with all that reaches out of it whole. Throws `bad-input` where nothing is seen. */
+export async function excerpt(
+  asked: ExcerptAsked,
+  host: NodeHost,
+  read: BlobReader,
+): Promise<{ bytes: Uint8Array<ArrayBuffer>; width: number; height: number; message?: string }> {
+  host.know(asked.lights)
+  const design = checkDesign(JSON.parse(asked.design))
+  const whole = await host.resolve(design, asked.page, asked.channel)
+  const chosen = asked.layers.length > 0 ? chosenFrom(whole, asked.layers) : null
+  const { scale, ground } = asked
+  const alone: ResolvedPage = { ...whole, colour: 'transparent', layers: chosen ?? whole.layers }
+  const bounds = await boundsOf(alone, asked, scale, host)
+  const shown: ResolvedPage =
+    ground === 'beneath' ? whole : { ...alone, colour: ground === 'nothing' ? 'transparent' : ground }
+  const [width, height] = [bounds.right - bounds.left, bounds.bottom - bounds.top]
+  if (areaOf(bounds) > MOST_PX)
+    throw tooLarge(
+      `This would have ${width.toLocaleString('en')} × ${height.toLocaleString('en')} px, more than can be made at once. Nothing was exported; choose a smaller factor.`,
+    )
+  const format = PICTURE_IDS.find((id) => id === asked.format)
+  if (!format) {
+    if (asked.format === 'ora')
+      throw badInput('OpenRaster holds whole pages. Nothing was exported; choose another format.')
+    const box = {
+      left: bounds.left / scale,
+      top: bounds.top / scale,
+      right: bounds.right / scale,
+      bottom: bounds.bottom / scale,
+    }
+    const { settings } = asked
+    const made = await toPageFile(
+      { design, pages: [shown], format: asked.format as 'pdf' | 'svg', settings, bleed: false, box },
+      host,
+      read,
+    )
+    return { ...made, width, height }
+  }
+  const made = await planWhole(
+    { ...shown, bleed: Math.max(shown.bleed, reachOf(shown, bounds, scale)) },
+    scale,
+    host,
+  )
+  const picture = await renderNodes(made.nodes, bounds, host)
+  const ppi = whole.channel.print ? { ppi: whole.channel.print.ppi * scale } : {}
+  const keeps = outputOf(format).keeps.transparency
+  const under = keeps || ground === 'beneath' || ground === 'nothing' ? '#ffffff' : ground.slice(0, 7)
+  const bytes = await encodePicture(picture, { format, settings: asked.settings, ground: under, ...ppi })
+  return { bytes, width, height }
+}
+/** How far a part goes beyond the page, px of it: a colour lies there too. */
+const reachOf = ({ width, height }: ResolvedPage, b: Bounds, scale: number): number =>
+  Math.ceil(Math.max(0, -b.left, -b.top, b.right - width * scale, b.bottom - height * scale) / scale)
+
+/** px of the view that are written: the box, or all that is covered, at most a page beyond the page. */
+async function boundsOf(
+  page: ResolvedPage,
+  { box }: ExcerptAsked,
+  scale: number,
+  host: NodeHost,
+): Promise<Bounds> {
+  if (box)
+    return {
+      left: Math.round(box.left * scale),
+      top: Math.round(box.top * scale),
+      right: Math.round(box.right * scale),
+      bottom: Math.round(box.bottom * scale),
+    }
+  const made = await planWhole(page, scale, host)
+  const reach = {
+    left: Math.round(-page.width * scale),
+    top: Math.round(-page.height * scale),
+    right: Math.round(2 * page.width * scale),
+    bottom: Math.round(2 * page.height * scale),
+  }
+  const boxes = made.nodes.map((n) => intersect(n.bounds, reach)).filter((b) => !isEmpty(b))
+  if (boxes.length === 0)
+    throw badInput('Nothing of this is seen here. Nothing was exported; show it, or select something else.')
+  return unionOf(boxes)
+}
