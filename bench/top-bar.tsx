@@ -6,6 +6,7 @@ import { useStore } from 'zustand'
 import { ChecksButton } from './checks/checks-button'
 import { keymapStore, keysOf } from './commands/keymap'
 import { toolCommands } from './commands/tools'
+import { RemarksButton } from './remarks/remarks-button'
 import { SaveMark } from './save-mark'
 import { useBench, useBenchState } from './state/bench-context'
 import { IconButton } from './ui/button'
@@ -94,6 +95,7 @@ export function TopBar() {
           )
         })}
       </div>
+      <RemarksButton />
       <ChecksButton />
       <Link
         href={`/designs/${s.id}/export`}

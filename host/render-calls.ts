@@ -21,6 +21,7 @@ import { type IntakeCalls, intakeCalls } from './intake'
 import { cleanedSpecks, type PickAsked, pickedTouching, type SpecksAsked } from './mask-work'
 import { decodePicture, levelsFrom, previewOf } from './pictures'
 import { type Drawn, type NodeHost, openHost, sha256 } from './project'
+import { proofHtml, proofPdf } from './proof'
 import { TurnQueue } from './turn-queue'
 
 // Nothing is decoded twice from the same file: libvips' own cache would only hold memory.
@@ -135,6 +136,17 @@ export const renderCalls = {
       }
       const { format, settings, mostKb, floor } = input
       return encodeWithin(tried.picture, { format, settings }, mostKb, floor)
+    }),
+  /** A design for whoever has to say yes. */
+  proof: (
+    input: Drawn & { form: 'html' | 'pdf'; campaign: string; revision: number; now: number },
+    progress: Progress,
+  ) =>
+    withHost(TURN.findings, async (h) => {
+      h.know(input.lights)
+      const { form, campaign, revision, now } = input
+      const asked = { design: checkDesign(JSON.parse(input.design)), campaign, revision, now: new Date(now) }
+      return (form === 'pdf' ? proofPdf : proofHtml)(asked, h, progress)
     }),
   /** A selection or a box of a page as a file. */
   excerpt: (input: ExcerptAsked) => withHost(TURN.picture, (h) => excerpt(input, h, readBlob)),

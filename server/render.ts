@@ -55,6 +55,10 @@ export type RenderCalls = {
   }
   /** A file as it would be delivered, kept nowhere. */
   tryOut: { in: FileAsked<PictureOutputId>; out: Fitted }
+  proof: {
+    in: Drawn & { form: 'html' | 'pdf'; campaign: string; revision: number; now: number }
+    out: Uint8Array<ArrayBuffer>
+  }
   excerpt: {
     in: ExcerptAsked
     out: { bytes: Uint8Array<ArrayBuffer>; width: number; height: number; message?: string }

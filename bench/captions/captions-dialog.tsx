@@ -43,7 +43,7 @@ function Inside() {
     bench.edit('Words beside the picture', (d) => setCaption(d, page, channel, change))
   return (
     <div className="scroll-thin flex flex-col gap-4 overflow-y-auto p-4">
-      <label className="flex flex-col gap-1 text-small">
+      <div className="flex flex-col gap-1 text-small">
         <span className="font-medium">Made by</span>
         <span className="field">
           <Typed
@@ -58,7 +58,7 @@ function Inside() {
             }
           />
         </span>
-      </label>
+      </div>
       <div className="flex items-center gap-2">
         <span className="text-small text-soft">{onPage.name} on</span>
         <Choice
@@ -127,7 +127,7 @@ function Words({
   const count = [...typed].length
   const long = good !== undefined && count > good
   return (
-    <label className="flex flex-col gap-1 text-small">
+    <div className="flex flex-col gap-1 text-small">
       <span className="flex items-baseline gap-2">
         <span className="font-medium">{label}</span>
         <span className="text-tiny text-soft">{says}</span>
@@ -145,7 +145,7 @@ function Words({
           <span className="text-tiny text-warn">Long for a screen reader; say what matters first.</span>
         )}
       </span>
-    </label>
+    </div>
   )
 }
 

@@ -9,6 +9,8 @@ import { hasParts, layerName } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { type Artwork, readSvg } from '@/core/vector/svg'
 import { makeMaster } from '../actions/channels'
+import { fetchProof } from '../export/excerpts'
+import { bringRemarks } from '../remarks/take'
 import type { Bench, BenchState } from '../state/bench'
 import { serverLoader } from '../worker/loader'
 import { defineCommands, needs } from './define'
@@ -104,6 +106,27 @@ export const designCommands = defineCommands([
     section: 'Design',
     keys: ['Alt+V'],
     run: (b) => b.set({ dialog: 'versions' }),
+  },
+  {
+    id: 'proof-html',
+    label: 'Proof with room for remarks',
+    words: 'approval review comments sign off client feedback html page',
+    section: 'Design',
+    run: (b) => void fetchProof(b, 'html'),
+  },
+  {
+    id: 'proof-pdf',
+    label: 'Proof as a PDF sheet',
+    words: 'approval review contact sheet overview print sign off client',
+    section: 'Design',
+    run: (b) => void fetchProof(b, 'pdf'),
+  },
+  {
+    id: 'take-remarks',
+    label: 'Take in remarks …',
+    words: 'comments feedback review proof import',
+    section: 'Design',
+    run: (b) => void bringRemarks(b),
   },
   {
     id: 'captions',

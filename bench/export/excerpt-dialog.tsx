@@ -14,7 +14,7 @@ import { NumberField } from '../ui/number-field'
 import { Segments } from '../ui/segments'
 import { useLater } from '../ui/use-later'
 import { type Options, PLAIN, settingsIn, sizeLabel } from './delivery'
-import { type Part, partFile } from './excerpts'
+import { type Part, partFile, saveFile } from './excerpts'
 import { FormatSettings } from './format-settings'
 
 /** A selection, or a box of the page, as a file of its own: with all that reaches out of it, on nothing, a colour or what lies there. */
@@ -84,11 +84,7 @@ function Inside() {
   }
   const save = () =>
     make(async ({ blob, name, message }) => {
-      const a = document.createElement('a')
-      a.href = URL.createObjectURL(blob)
-      a.download = name
-      a.click()
-      setTimeout(() => URL.revokeObjectURL(a.href), 10_000)
+      saveFile(blob, name)
       return `${name}, ${sizeLabel(blob.size)}. ${message}`
     })
   const copy = async () => {

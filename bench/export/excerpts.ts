@@ -88,3 +88,34 @@ export async function copyAsPicture(bench: Bench): Promise<void> {
     bench.notify(why, 'trouble')
   }
 }
+
+/** Fetches a proof of what is stored, as a file. */
+export async function fetchProof(bench: Bench, form: 'html' | 'pdf'): Promise<void> {
+  if (!(await stored(bench)))
+    return bench.notify('Not everything is saved yet; try again once it is.', 'trouble')
+  bench.notify('The proof is being made.')
+  try {
+    const { design } = bench.store.getState()
+    await saveProof(design, form)
+    bench.notify('The proof is made.')
+  } catch (thrown) {
+    bench.notify(thrown instanceof Error ? thrown.message : 'The proof could not be made.', 'trouble')
+  }
+}
+/** Has a proof of a stored design made, and saves it as a file. Throws an error that says why not. */
+export async function saveProof(design: { id: string; name: string }, form: 'html' | 'pdf'): Promise<void> {
+  const answer = await fetch(`/api/designs/${design.id}/proof?form=${form}`)
+  if (!answer.ok) {
+    const told = (await answer.json().catch(() => null)) as { message?: string } | null
+    throw new Error(told?.message ?? 'The proof could not be made. The design is safe; try again.')
+  }
+  saveFile(await answer.blob(), `${design.name.replace(/[\\/:*?"<>|]+/g, '-')}-proof.${form}`)
+}
+/** Brings a file to the person's disk. */
+export function saveFile(blob: Blob, name: string): void {
+  const a = document.createElement('a')
+  a.href = URL.createObjectURL(blob)
+  a.download = name
+  a.click()
+  setTimeout(() => URL.revokeObjectURL(a.href), 10_000)
+}

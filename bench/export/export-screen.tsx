@@ -1,6 +1,6 @@
 'use client'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { ChevronLeft, History, X } from 'lucide-react'
+import { ChevronLeft, History, MessageSquareText, X } from 'lucide-react'
 import Link from 'next/link'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
@@ -13,10 +13,12 @@ import { ask, wordsOf } from '@/wire/client'
 import { type Delivery, startDelivery, stopDelivery } from '@/wire/deliveries'
 import { readFindings } from '@/wire/designs'
 import { Button } from '../ui/button'
+import { Menu, MenuItem } from '../ui/menu'
 import { RenderedPicture } from '../ui/rendered-picture'
 import { CompareDialog } from './compare-dialog'
 import { DeliveriesDialog, deliveriesKey, useDeliveries } from './deliveries-dialog'
 import { fetchFiles, isRunning, type Options, optionsIn, PLAIN, settingsIn, sizeLabel } from './delivery'
+import { saveProof } from './excerpts'
 import { FilesTable } from './files-table'
 import { OptionsPanel } from './options-panel'
 import { fileKey, type Tried, useTrials } from './trials'
@@ -71,6 +73,12 @@ export function ExportScreen({
     } catch {
       // Kept for this visit only.
     }
+  }
+  const [proofing, setProofing] = useState(false)
+  const proof = async (form: 'html' | 'pdf') => {
+    setProofing(true)
+    await saveProof(design, form).catch((thrown: Error) => toast.error(thrown.message))
+    setProofing(false)
   }
   const running = isRunning(delivery)
   const pattern = options.pattern || 'picture'
@@ -139,6 +147,18 @@ export function ExportScreen({
         <span className="ml-auto text-small text-soft tabular-nums">
           {ticked.size} of {channels.length} sizes{total > 0 ? ` · ${sizeLabel(total)}` : ''}
         </span>
+        <Menu
+          align="end"
+          trigger={
+            <Button disabled={proofing}>
+              <MessageSquareText size={14} />
+              {proofing ? 'Proof being made …' : 'Proof'}
+            </Button>
+          }
+        >
+          <MenuItem onSelect={() => void proof('html')}>A page with room for remarks</MenuItem>
+          <MenuItem onSelect={() => void proof('pdf')}>A PDF sheet of all sizes</MenuItem>
+        </Menu>
         <Button disabled={earlier.length === 0} onClick={() => setListed(true)}>
           <History size={14} />
           Deliveries{earlier.length > 0 ? ` · ${earlier.length}` : ''}

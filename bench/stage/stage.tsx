@@ -12,6 +12,7 @@ import { dropFiles, emptySlots, fillSlot, overSlot, slotUnder } from '../actions
 import { enterUnder, fittedWallView } from '../actions/wall'
 import { AreasOverlay } from '../channels/areas-overlay'
 import { CropOverlay } from '../crop/crop-overlay'
+import { RemarkPins } from '../remarks/remark-pins'
 import type { Bench } from '../state/bench'
 import { useBench, useBenchState } from '../state/bench-context'
 import { WithContextMenu } from '../ui/context-menu'
@@ -235,6 +236,7 @@ export function Stage() {
         <UnderstoodOverlay width={size.width} height={size.height} />
         {numbering && <SlotNumbers />}
         <TypeEditor />
+        {!s.wall && <RemarkPins />}
         {!s.wall && <AreasOverlay />}
         <CropOverlay />
         <WallNames width={size.width} height={size.height} />

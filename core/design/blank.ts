@@ -55,6 +55,7 @@ export function blankDesign(
     reference: null,
     author: '',
     captions: {},
+    remarks: {},
     said: {},
     pinned: {},
     accepted: {},

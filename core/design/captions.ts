@@ -45,7 +45,11 @@ export function altFrom(layers: readonly ResolvedLayer[]): string {
     .map((l) => l.text.replace(/\s+/g, ' ').trim())
     .filter((t) => t !== '')
   const things = all
-    .filter((l) => l.plane === 'subject' && (isPhoto(l) || (takesPicture(l) && isFilled(l))))
+    // What darkens or lightens what lies beneath it is no thing of its own.
+    .filter(
+      (l) =>
+        l.plane === 'subject' && l.blend === 'normal' && (isPhoto(l) || (takesPicture(l) && isFilled(l))),
+    )
     .map((l) => layerName(l).replace(/ \d+$/, ''))
   const seen = [...new Set(things)]
   const shown = seen.length > 1 ? `${seen.slice(0, -1).join(', ')} and ${seen.at(-1)}` : (seen[0] ?? '')

@@ -7,6 +7,7 @@ import {
   unitSchema as unit,
 } from '../basics/values'
 import { layerSchema } from '../kinds/list'
+import { remarkSchema } from '../proof/remark-schema'
 import { treatmentSchema } from '../treatments/list'
 import { ownFaceSchema } from '../type/own-face'
 import { acceptedSchema } from './accepted-schema'
@@ -99,6 +100,8 @@ export const designSchema = z.object({
   author: z.string().max(200).default(''),
   /** Words that go out beside the pictures (`captionKey`). */
   captions: z.record(z.string().max(180), captionSchema).default({}),
+  /** What people said who looked at a proof. */
+  remarks: z.record(id, remarkSchema).default({}),
   /** Findings that people let be. */
   accepted: z.record(id, acceptedSchema).default({}),
   changes: z.record(z.string().max(280), changeSchema),
