@@ -3,6 +3,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { toast } from 'sonner'
 import { useStore } from 'zustand'
 import { watchHouse } from './actions/house'
+import { placeFiles } from './actions/placing'
 import { Announcer } from './announcer'
 import { AtSize } from './at-size/at-size'
 import { CaptionsDialog } from './captions/captions-dialog'
@@ -16,6 +17,7 @@ import { Details } from './details/details'
 import { ExcerptDialog } from './export/excerpt-dialog'
 import { HouseDialog } from './house/house-dialog'
 import { ChooseLayers } from './import/choose-layers'
+import { ChoosePages, pagesOf } from './import/choose-pages'
 import { placeImported } from './import/place-imported'
 import { Lineup } from './lineup/lineup'
 import { NeedsDialog } from './needs/needs-dialog'
@@ -117,15 +119,27 @@ function Room({ bench }: { bench: BenchModel }) {
 function Importing({ bench }: { bench: BenchModel }) {
   const file = useStore(bench.store, (s) => s.importing)
   const close = () => bench.set({ importing: null })
+  const pdf = /\.pdf$/i.test(file?.name ?? '')
   return (
-    <ChooseLayers
-      file={file}
-      onClose={close}
-      onChosen={async (chosen) => {
-        if (file) await placeImported(bench, file, chosen)
-        close()
-      }}
-    />
+    <>
+      <ChooseLayers
+        file={pdf ? null : file}
+        onClose={close}
+        onChosen={async (chosen) => {
+          if (file) await placeImported(bench, file, chosen)
+          close()
+        }}
+      />
+      <ChoosePages
+        file={pdf ? file : null}
+        onClose={close}
+        onChosen={async (chosen) => {
+          const files = file ? await pagesOf(file, chosen) : []
+          close()
+          await placeFiles(bench, files)
+        }}
+      />
+    </>
   )
 }
 

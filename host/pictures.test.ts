@@ -28,8 +28,13 @@ describe('what a file is', () => {
       kind: 'graphic',
     })
   })
+  it('says of HEIC and PDF what to do', () => {
+    const heic = new Uint8Array([0, 0, 0, 24, ...new TextEncoder().encode('ftypheic'), 0, 0, 0, 0])
+    expect(() => sniff(heic, 'IMG_1.HEIC')).toThrow(/HEIC.*save it as JPEG/)
+    expect(() => sniff(new TextEncoder().encode('%PDF-1.7\n'), 'a.pdf')).toThrow(/its pages are chosen/)
+  })
   it('is refused, with what to do, where it is none of them', () => {
-    for (const content of ['hello', '%PDF-1.7', '<html></html>', ''])
+    for (const content of ['hello', '<html></html>', ''])
       expect(() => sniff(new TextEncoder().encode(content), 'note.png')).toThrow(
         /note\.png.*Nothing was stored.*save it as one of these/s,
       )
@@ -84,6 +89,30 @@ describe('decoding', () => {
     }
     expect([...(await decodePicture(deep, 'x')).data.slice(0, 4)]).toEqual([200, 30, 30, 255])
     expect([...(await decodePicture(grey, 'x')).data.slice(0, 4)]).toEqual([128, 128, 128, 255])
+  })
+  it('brings wide colours to sRGB by the profile that a file holds, in 8 and in 16 bits, see-through or not', async () => {
+    const pixels = Buffer.from([200, 30, 30, 40, 160, 90, 128, 128, 128, 250, 240, 60])
+    const image = () => sharp(pixels, { raw: { width: 4, height: 1, channels: 3 } }).withIccProfile('p3')
+    const files = [
+      await bytes(image().png()),
+      await bytes(image().tiff({ compression: 'deflate' })),
+      await bytes(image().toColourspace('rgb16').png()),
+      await bytes(
+        sharp(pixels, { raw: { width: 4, height: 1, channels: 3 } })
+          .withIccProfile('srgb')
+          .toColourspace('rgb16')
+          .png(),
+      ),
+      await bytes(image().ensureAlpha().png()),
+    ]
+    for (const file of files) expect((await sharp(file).metadata()).icc).toBeDefined()
+    for (const file of files) {
+      const { data, deep } = await decodePicture(file, 'wide')
+      const rgb = [...data].map((_, n) => (deep ? (data[2 * n + 1] ?? 0) : (data[n] ?? 0)))
+      for (let n = 0; n < 4; n++)
+        for (let k = 0; k < 3; k++)
+          expect(Math.abs((rgb[4 * n + k] as number) - (pixels[3 * n + k] as number))).toBeLessThanOrEqual(2)
+    }
   })
   it('keeps transparency straight, not multiplied in', async () => {
     const file = await bytes(

@@ -26,6 +26,14 @@ export function sniff(bytes: Uint8Array, name: string): Sniffed {
   if (starts(bytes, 0xff, 0xd8, 0xff)) return picture('jpeg')
   if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 12) === 'WEBP') return picture('webp')
   if (ascii(bytes, 4, 8) === 'ftyp' && /avi[fs]/.test(ascii(bytes, 8, 32))) return picture('avif')
+  if (ascii(bytes, 4, 8) === 'ftyp' && /hei[cxms]|hev[cxms]/.test(ascii(bytes, 8, 32)))
+    throw unsupported(
+      `“${name}” is a HEIC picture, which cannot be read here: its codec is not free. Nothing was stored; save it as JPEG (cameras and phones can) and try again.`,
+    )
+  if (ascii(bytes, 0, 5) === '%PDF-')
+    throw unsupported(
+      `“${name}” is a PDF. Nothing was stored; place it on the stage, where its pages are chosen.`,
+    )
   if (/^GIF8[79]a/.test(ascii(bytes, 0, 6))) return picture('gif')
   if (starts(bytes, 0x49, 0x49, 0x2a, 0) || starts(bytes, 0x4d, 0x4d, 0, 0x2a)) return picture('tiff')
   const head = new TextDecoder().decode(bytes.subarray(0, 2048))
@@ -75,6 +83,8 @@ export async function decodePicture(bytes: Uint8Array, name: string): Promise<Pi
         .autoOrient()
         .toColourspace(deep ? 'rgb16' : 'srgb')
         .ensureAlpha()
+      // Of 16 bits with a profile the library works in another space than sRGB: it is told where to end.
+      if (deep && meta.icc) upright.withIccProfile('srgb')
       const { data, info } = await upright
         .raw({ depth: deep ? 'ushort' : 'uchar' })
         .toBuffer({ resolveWithObject: true })

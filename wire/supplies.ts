@@ -72,6 +72,15 @@ export const inspectOpenRaster = call({
     choices: z.array(z.custom<OraChoice>()),
   }),
 })
+/** What a PDF holds: all its pages, the first of them with size (points) and a small picture. */
+export const inspectPdf = call({
+  method: 'POST',
+  path: '/api/pdf',
+  answer: z.object({
+    count: z.number(),
+    pages: z.array(z.object({ width: z.number(), height: z.number(), picture: z.string() })),
+  }),
+})
 /** What is placed of one: layers of an image `width` by `height`, and the pictures they show. `?layers=0,1.2&as=layers`. */
 export const importOpenRaster = call({
   method: 'POST',

@@ -336,7 +336,7 @@ export async function placeFiles(
 ): Promise<void> {
   const all: Placing[] = []
   for (const file of files) {
-    if (/\.ora$/i.test(file.name)) {
+    if (/\.(ora|pdf)$/i.test(file.name)) {
       bench.set({ importing: file })
       continue
     }

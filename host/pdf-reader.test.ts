@@ -1,0 +1,59 @@
+import { PDFDocument, rgb } from 'pdf-lib'
+import sharp from 'sharp'
+import { describe, expect, it } from 'vitest'
+import { readSvg } from '../core/vector/svg'
+import { pdfPage, pdfPages } from './pdf-reader'
+
+async function made(pages: readonly (readonly [number, number])[]): Promise<Uint8Array> {
+  const doc = await PDFDocument.create()
+  for (const size of pages)
+    doc.addPage([...size]).drawRectangle({ x: 10, y: 10, width: 50, height: 30, color: rgb(0.8, 0.2, 0.1) })
+  return doc.save()
+}
+
+describe('a PDF that is brought', () => {
+  it('is told page by page, with its sizes and small pictures', async () => {
+    const { count, pages } = await pdfPages(
+      await made([
+        [200, 100],
+        [100, 300],
+      ]),
+      'a.pdf',
+    )
+    expect(count).toBe(2)
+    expect(pages.map((p) => [p.width, p.height])).toEqual([
+      [200, 100],
+      [100, 300],
+    ])
+    for (const p of pages) expect(p.picture).toMatch(/^data:image\/jpeg;base64,\/9j/)
+  })
+  it('comes in as lines where it has lines, its colours as they are', async () => {
+    const svg = new TextDecoder().decode(await pdfPage(await made([[200, 100]]), 'a.pdf', 1, 'lines', 200))
+    const art = readSvg(svg)
+    expect(art.beyond).toEqual([])
+    expect(Object.values(art.parts)).toContain('#cc3319')
+    expect([art.width, art.height].map(Math.round)).toEqual([200, 100])
+  })
+  it('comes in as a see-through picture of the resolution that is wanted', async () => {
+    const png = await pdfPage(await made([[72, 36]]), 'a.pdf', 1, 'picture', 200)
+    const { width, height, channels } = await sharp(png).metadata()
+    expect([width, height, channels]).toEqual([200, 100, 4])
+    const { data } = await sharp(png).raw().toBuffer({ resolveWithObject: true })
+    expect(data[3]).toBe(0)
+  })
+  it('with a thousand pages is told by the first of them', async () => {
+    const { count, pages } = await pdfPages(await made(Array(1000).fill([20, 20])), 'a.pdf')
+    expect([count, pages.length]).toEqual([1000, 60])
+    expect(pages[59]?.picture).not.toBe('')
+  })
+  it('that is damaged, locked, none at all, or has no such page is refused with the reason', async () => {
+    const whole = await made([[200, 100]])
+    await expect(pdfPages(new TextEncoder().encode('%PDF-1.7 nothing'), 'a.pdf')).rejects.toThrow(/damaged/)
+    await expect(pdfPage(whole, 'a.pdf', 9, 'lines', 200)).rejects.toMatchObject({
+      kind: expect.stringMatching(/missing|bad-input/),
+    })
+    await expect(pdfPage(await made([[9000, 9000]]), 'a.pdf', 1, 'picture', 600)).rejects.toMatchObject({
+      kind: 'too-large',
+    })
+  })
+})
