@@ -3,10 +3,18 @@ import jpegDecoder from 'jpeg-js'
 import sharp from 'sharp'
 import UTIF from 'utif2'
 import { describe, expect, it } from 'vitest'
+import { blankDesign, presetSpecs } from '../core/design/blank'
+import { addLayers } from '../core/design/commands'
+import { record } from '../core/design/edits'
+import { boxAt, shapeLayer } from '../core/kinds/new'
 import { settingsOf } from '../core/outputs/define'
 import { outputForFile, outputOf, PICTURE_IDS, type PictureOutputId } from '../core/outputs/list'
+import { renderPage } from '../core/render/render-page'
 import { encodePicture } from './encode'
 import { encodeWithin, likenessOf } from './fit'
+import { decodePicture } from './pictures'
+import { srgbProfile } from './profiles'
+import { openHost } from './project'
 
 const encoded = (picture: Pixels, format: PictureOutputId, settings: object = {}, more: object = {}) =>
   encodePicture(picture, { format, settings: settingsOf(outputOf(format), { ...settings }), ...more })
@@ -104,7 +112,7 @@ describe('a file', () => {
       /“Quality” of JPEG takes a number from 1 to 100/,
     )
     expect(() => settingsOf(outputOf('png'), { colours: '7' })).toThrow(/takes one of all, 256/)
-    expect(settingsOf(outputOf('png'), { more: 1 })).toEqual({ colours: 'all', dither: 80 })
+    expect(settingsOf(outputOf('png'), { more: 1 })).toMatchObject({ colours: 'all', dither: 80 })
   })
 })
 
@@ -162,5 +170,76 @@ describe('within a weight', () => {
       outputOf(format).loses(settingsOf(outputOf(format), { ...settings }))
     expect([loses('png'), loses('png', { colours: '64' }), loses('jpeg')]).toEqual([false, true, true])
     expect([loses('webp', { lossless: true }), loses('tiff', { colour: 'cmyk' })]).toEqual([false, true])
+  })
+})
+
+describe('16 bits a channel', () => {
+  const deep = Uint16Array.from([
+    51400, 7710, 7711, 65535, 10280, 41121, 23131, 65535, 32897, 32000, 33000, 30000, 0, 0, 0, 0,
+  ])
+  const picture = { width: 4, height: 1, data: Uint8ClampedArray.from(deep, (v) => v >> 8), deep }
+  it('are written as they are, in PNG and TIFF, and told to be sRGB', async () => {
+    const png = await encodePicture(picture, {
+      format: 'png',
+      settings: { colours: 'all', depth: '16', dither: 0 },
+    })
+    expect([...(decodePng(png).data as Uint16Array)]).toEqual([...deep])
+    // What the file says of itself.
+    const chunks = new Map<string, Uint8Array>()
+    for (let at = 8; at < png.length; ) {
+      const length = new DataView(png.buffer, png.byteOffset + at).getUint32(0)
+      chunks.set(String.fromCharCode(...png.subarray(at + 4, at + 8)), png.subarray(at + 8, at + 8 + length))
+      at += 12 + length
+    }
+    expect([...(chunks.get('IHDR')?.subarray(8, 10) ?? [])]).toEqual([16, 6])
+    expect([...(chunks.get('sRGB') ?? [])]).toEqual([0])
+    const tiff = await encodePicture(picture, {
+      format: 'tiff',
+      settings: { colour: 'srgb', depth: '16', compression: 'none' },
+    })
+    const [page] = UTIF.decode(tiff.slice().buffer)
+    expect(page?.t258).toEqual([16, 16, 16, 16])
+    expect((page?.t34675 as number[] | undefined)?.length).toBe((await srgbProfile()).length)
+    for (const [file, name] of [
+      [png, 'png'],
+      [tiff, 'tiff'],
+    ] as const) {
+      const back = await decodePicture(file, name)
+      expect(back.deep, name).toBe(true)
+      const words = new Uint16Array(back.data.slice().buffer)
+      // The library goes by way of the profile that it finds: one level of 8 bits is 257.
+      for (const [n, v] of [...deep].entries())
+        if (n < 12) expect(Math.abs((words[n] as number) - v), `${name} ${n}`).toBeLessThan(80)
+    }
+  })
+  it('say more than 8 bits where a design has more', async () => {
+    const host = openHost(async () => null)
+    const design = blankDesign('d', 'Fade', presetSpecs(['square-post']))
+    const { design: faded } = record(design, (d) =>
+      addLayers(d, [
+        shapeLayer(
+          { id: 'a', page: 'page1', plane: 'setting', parent: null, order: 'a' },
+          'Fade',
+          'rectangle',
+          boxAt(0, 0, 1080, 1080),
+          {
+            kind: 'linear',
+            angleDegrees: 0,
+            stops: { a: { offset: 0, colour: '#404040' }, b: { offset: 1, colour: '#484848' } },
+          },
+        ),
+      ]),
+    )
+    const page = await host.resolve(faded, 'page1', faded.master)
+    const { deep: words, data } = await renderPage(
+      page,
+      1,
+      { left: 0, top: 0, right: 1080, bottom: 8 },
+      host,
+      { deep: true },
+    )
+    const reds = new Set([...Array(1080)].map((_, x) => words?.[4 * x]))
+    expect(reds.size).toBeGreaterThan(500)
+    expect(new Set([...Array(1080)].map((_, x) => data[4 * x])).size).toBeLessThanOrEqual(9)
   })
 })

@@ -1,7 +1,9 @@
 import sharp, { type Sharp } from 'sharp'
-import { type Settings, settingsOf } from '../core/outputs/define'
+import { isDeep, type Settings, settingsOf } from '../core/outputs/define'
 import { outputOf, type PictureOutputId } from '../core/outputs/list'
 import type { Picture } from '../core/render/render-page'
+import { srgbProfile } from './profiles'
+import { profiledTiff, srgbPng } from './tagging'
 
 /** How a picture is written; `ground` lies beneath what keeps no transparency, `xmp` is told of it in the file. */
 export type How = { format: PictureOutputId; settings: Settings; ground?: string; ppi?: number; xmp?: string }
@@ -62,10 +64,23 @@ export async function encodePicture(picture: Picture, how: How): Promise<Uint8Ar
   if (how.ppi) image.withMetadata({ density: how.ppi })
   image.withIccProfile('srgb')
   if (how.xmp) image.withXmp(how.xmp)
+  if (picture.deep && isDeep(outputOf(how.format), how.settings)) return deepFile(picture, picture.deep, how)
   const bytes = await encoders[how.format](image, how.settings, how.ground ?? '#ffffff').toBuffer()
   return new Uint8Array(bytes.buffer as ArrayBuffer, bytes.byteOffset, bytes.byteLength)
 }
 
+/** A file of 16 bits a channel, told to be sRGB. */
+async function deepFile(
+  { width, height }: Picture,
+  deep: Uint16Array<ArrayBuffer>,
+  how: How,
+): Promise<Uint8Array<ArrayBuffer>> {
+  const image = sharp(deep, { raw: { width, height, channels: 4 } }).toColourspace('rgb16')
+  if (how.ppi) image.withMetadata({ density: how.ppi })
+  if (how.xmp) image.withXmp(how.xmp)
+  const made = new Uint8Array(await encoders[how.format](image, how.settings, '#ffffff').toBuffer())
+  return how.format === 'png' ? srgbPng(made) : profiledTiff(made, await srgbProfile())
+}
 /** A see-through PNG of all colours. */
 export const pngOf = (picture: Picture): Promise<Uint8Array<ArrayBuffer>> =>
   encodePicture(picture, { format: 'png', settings: settingsOf(outputOf('png')) })

@@ -1,7 +1,7 @@
 import { badInput, missing, tooLarge } from '../core/basics/errors'
 import { checkDesign } from '../core/design/edits'
 import { areaOf, type Bounds, intersect, isEmpty, unionOf } from '../core/geometry/bounds'
-import type { Settings } from '../core/outputs/define'
+import { isDeep, type Settings } from '../core/outputs/define'
 import { type OutputId, outputOf, PICTURE_IDS } from '../core/outputs/list'
 import { planWhole, renderNodes } from '../core/render/render-page'
 import { findResolved, type ResolvedLayer, type ResolvedPage } from '../core/resolve/resolved'
@@ -79,7 +79,8 @@ export async function excerpt(
     scale,
     host,
   )
-  const picture = await renderNodes(made.nodes, bounds, host)
+  const deep = isDeep(outputOf(format), asked.settings)
+  const picture = await renderNodes(made.nodes, bounds, host, { deep })
   const ppi = whole.channel.print ? { ppi: whole.channel.print.ppi * scale } : {}
   const keeps = outputOf(format).keeps.transparency
   const under = keeps || ground === 'beneath' || ground === 'nothing' ? '#ffffff' : ground.slice(0, 7)

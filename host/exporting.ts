@@ -6,6 +6,7 @@ import { checkDesign } from '../core/design/edits'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
 import type { Bounds } from '../core/geometry/bounds'
+import { isDeep } from '../core/outputs/define'
 import { outputOf, type PageOutputId, type PictureOutputId } from '../core/outputs/list'
 import { xmpOf } from '../core/outputs/xmp'
 import { pageBounds } from '../core/render/plan'
@@ -82,6 +83,7 @@ export async function exportFile(
     }
     const picture = await renderPage(page, asked.scale, regionOf(page, asked.scale, asked.bleed), h, {
       progress: (s) => progress(s * 0.8),
+      deep: isDeep(outputOf(asked.format), asked.settings),
     })
     const ppi = page.channel.print ? page.channel.print.ppi * asked.scale : undefined
     const told = captionOf(design, asked.page, asked.channel)
@@ -141,7 +143,8 @@ async function encodedFile(asked: ExportAsked, { picture, ppi, xmp, stamp }: Ren
   const format = asked.format as PictureOutputId
   const how = { format, settings, ...(ppi ? { ppi } : {}), ...(xmp ? { xmp } : {}) }
   const made = await encodeWithin(picture, how, mostKb, floor)
-  await readBack(picture, made.bytes, !outputOf(format).loses(made.settings))
+  const deep = isDeep(outputOf(format), made.settings)
+  await readBack(picture, made.bytes, !deep && !outputOf(format).loses(made.settings))
   await writeWhole(file, made.bytes)
   const { width, height } = picture
   const { likeness, message } = made

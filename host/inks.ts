@@ -1,4 +1,3 @@
-import sharp from 'sharp'
 import { srgbToXyz, xyzToLab } from '../core/colour/cie'
 import {
   type Cmyk,
@@ -11,25 +10,21 @@ import {
 } from '../core/colour/icc'
 import type { Inks } from '../core/formats/pdf/inks'
 import type { Settings } from '../core/outputs/define'
+import { cmykProfile, srgbProfile } from './profiles'
 
-let srgb: Uint8Array | null = null
-const grey = sharp({ create: { width: 1, height: 1, channels: 3, background: '#808080' } })
 /** Light as screens show it. */
-async function srgbInks(): Promise<Inks> {
-  if (!srgb) {
-    const png = await grey.clone().withIccProfile('srgb').png().toBuffer()
-    srgb = new Uint8Array((await sharp(png).metadata()).icc as Buffer)
-  }
-  return { channels: 3, profile: srgb, name: 'sRGB', of: (rgb) => rgb, pixels: (rgb) => rgb }
-}
+const srgbInks = async (): Promise<Inks> => ({
+  channels: 3,
+  profile: await srgbProfile(),
+  name: 'sRGB',
+  of: (rgb) => rgb,
+  pixels: (rgb) => rgb,
+})
 
 let general: PrintProfile | null = null
-/** The general profile of the four printing inks that comes with the picture library; it is in the public domain. */
+/** The general profile of the four printing inks. */
 export async function generalProfile(): Promise<PrintProfile> {
-  if (!general) {
-    const tiff = await grey.clone().toColourspace('cmyk').withIccProfile('cmyk').tiff().toBuffer()
-    general = readPrintProfile(new Uint8Array((await sharp(tiff).metadata()).icc as Buffer), 'CMYK')
-  }
+  general ??= readPrintProfile(await cmykProfile(), 'CMYK')
   return general
 }
 /** Steps of the table that pictures are separated by. */

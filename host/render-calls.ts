@@ -9,7 +9,8 @@ import type { Finding } from '../core/checks/define'
 import { checkDesign } from '../core/design/edits'
 import { isPageOn } from '../core/design/page-channels'
 import type { Dab } from '../core/masks/mask'
-import type { PictureOutputId } from '../core/outputs/list'
+import { isDeep } from '../core/outputs/define'
+import { outputOf, type PictureOutputId } from '../core/outputs/list'
 import { type Picture, renderPage } from '../core/render/render-page'
 import type { FileAsked } from './asked'
 import { believedPicture, cutAhead, cutOutPicture, studyPicture } from './cut-out'
@@ -119,7 +120,9 @@ export const renderCalls = {
   tryOut: (input: FileAsked<PictureOutputId>) =>
     withHost(TURN.picture, async (h) => {
       const { design, page, channel, scale, bleed, ground } = input
+      const deep = isDeep(outputOf(input.format), input.settings)
       const key = JSON.stringify([
+        deep,
         sha256(new TextEncoder().encode(design)),
         page,
         channel,
@@ -132,7 +135,7 @@ export const renderCalls = {
         tried = null
         const resolved = await h.resolve(checkDesign(JSON.parse(design)), page, channel)
         const shown = onGround(resolved, ground)
-        tried = { key, picture: await renderPage(shown, scale, regionOf(shown, scale, bleed), h) }
+        tried = { key, picture: await renderPage(shown, scale, regionOf(shown, scale, bleed), h, { deep }) }
       }
       const { format, settings, mostKb, floor } = input
       return encodeWithin(tried.picture, { format, settings }, mostKb, floor)

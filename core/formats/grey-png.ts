@@ -10,7 +10,8 @@ const crcTable = Uint32Array.from({ length: 256 }, (_, n) => {
   return c >>> 0
 })
 /** Annex D of the specification. */
-function crc(bytes: Uint8Array): number {
+/** The checksum of a chunk (ISO/IEC 15948, annex D). */
+export function crc(bytes: Uint8Array): number {
   let c = 0xffffffff
   for (const b of bytes) c = (crcTable[(c ^ b) & 255] as number) ^ (c >>> 8)
   return (c ^ 0xffffffff) >>> 0

@@ -47,6 +47,9 @@ const fits = (setting: Setting, value: unknown): boolean => {
   if (setting.kind === 'choice') return setting.options.some(([v]) => v === value)
   return typeof value === 'boolean'
 }
+/** Whether a picture is written in 16 bits a channel. */
+export const isDeep = (format: OutputFormat, s: Settings): boolean =>
+  s.depth === '16' && (format.settings.depth?.when?.(s) ?? false)
 /** What a setting takes, in words. */
 export const takesOf = (setting: Setting): string => {
   if (setting.kind === 'number') return `a number from ${setting.least} to ${setting.most}`

@@ -21,6 +21,16 @@ export const png = defineOutput({
       first: 'all',
       options: [['all', 'All colours'], ...[...COLOURS].reverse().map((n) => [n, `${n} colours`] as const)],
     },
+    depth: {
+      kind: 'choice',
+      label: 'Depth',
+      first: '8',
+      options: [
+        ['8', '8 bits a channel'],
+        ['16', '16 bits a channel'],
+      ],
+      when: (s) => s.colours === 'all',
+    },
     dither: {
       kind: 'number',
       label: 'Dithering',
@@ -31,5 +41,5 @@ export const png = defineOutput({
       when: (s) => s.colours !== 'all',
     },
   },
-  dial: { setting: 'colours', values: [...COLOURS, 'all'] },
+  dial: { setting: 'colours', values: [...COLOURS, 'all'], when: (s) => s.depth !== '16' },
 })

@@ -22,6 +22,16 @@ export const tiff = defineOutput({
         ['cmyk', 'CMYK, a general profile'],
       ],
     },
+    depth: {
+      kind: 'choice',
+      label: 'Depth',
+      first: '8',
+      options: [
+        ['8', '8 bits a channel'],
+        ['16', '16 bits a channel'],
+      ],
+      when: (s) => s.colour === 'srgb',
+    },
     compression: {
       kind: 'choice',
       label: 'Compression',

@@ -62,7 +62,7 @@ export async function renderPage(
   scale: number,
   region: Bounds,
   host: Host,
-  how: Progress = {},
+  how: Progress & { deep?: boolean } = {},
 ): Promise<Picture> {
   const made = await planWhole(page, scale, host)
   return renderRegion(made, region, host.renderer, {
@@ -76,7 +76,7 @@ export const renderNodes = (
   nodes: PlanNode[],
   box: Bounds,
   host: Host,
-  how: Progress = {},
+  how: Progress & { deep?: boolean } = {},
 ): Promise<Picture> =>
   renderRegion({ nodes, page: box, missing: [] }, box, host.renderer, {
     ...how,
@@ -86,7 +86,13 @@ export const renderNodes = (
 export const planWhole = (page: ResolvedPage, scale: number, host: Host): Promise<Plan> =>
   planned(page, { scale, whole: true }, host)
 
-export type Picture = { width: number; height: number; data: Uint8ClampedArray<ArrayBuffer> }
+/** RGBA with straight alpha, row by row; in 16 bits a channel too where that was asked for. */
+export type Picture = {
+  width: number
+  height: number
+  data: Uint8ClampedArray<ArrayBuffer>
+  deep?: Uint16Array<ArrayBuffer>
+}
 
 /**
  * A region of a plan, px of the view, as 8-bit RGBA with straight alpha. `progress` is told the share done after each
@@ -96,10 +102,11 @@ export async function renderRegion(
   made: Plan,
   region: Bounds,
   renderer: Renderer,
-  how: Progress & { memoryKey?: string; before?: (band: Bounds) => Promise<void> } = {},
+  how: Progress & { memoryKey?: string; before?: (band: Bounds) => Promise<void>; deep?: boolean } = {},
 ): Promise<Picture> {
   const [width, height] = [widthOf(region), heightOf(region)]
   const data = new Uint8ClampedArray(width * height * 4)
+  const deep = how.deep ? new Uint16Array(width * height * 4) : null
   renderer.makeRoom(made.nodes, region)
   const [firstRow, lastRow] = [Math.floor(region.top / TILE), Math.floor((region.bottom - 1) / TILE)]
   for (let row = firstRow; row <= lastRow; row++) {
@@ -112,18 +119,18 @@ export async function renderRegion(
     ) {
       if (how.late?.()) throw new Problem('stopped', 'This would take too long here. Nothing was changed.')
       const bytes = renderer.tileBytes(made, column, row, how.memoryKey ?? '')
+      const words = deep ? renderer.tileWords(made, column, row, how.memoryKey ?? '') : null
       const [x0, x1] = [Math.max(region.left, column * TILE), Math.min(region.right, (column + 1) * TILE)]
       const [y0, y1] = [Math.max(region.top, row * TILE), Math.min(region.bottom, (row + 1) * TILE)]
       for (let y = y0; y < y1; y++) {
         const from = ((y - row * TILE) * TILE + (x0 - column * TILE)) * 4
-        data.set(
-          bytes.subarray(from, from + (x1 - x0) * 4),
-          ((y - region.top) * width + (x0 - region.left)) * 4,
-        )
+        const to = ((y - region.top) * width + (x0 - region.left)) * 4
+        data.set(bytes.subarray(from, from + (x1 - x0) * 4), to)
+        if (deep && words) deep.set(words.subarray(from, from + (x1 - x0) * 4), to)
       }
     }
     how.progress?.((row - firstRow + 1) / (lastRow - firstRow + 1))
     await Promise.resolve()
   }
-  return { width, height, data }
+  return { width, height, data, ...(deep ? { deep } : {}) }
 }

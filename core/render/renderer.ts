@@ -204,6 +204,24 @@ export class Renderer {
   tilePart(plan: Plan, column: number, row: number, memoryKey: string, clip?: Bounds): TilePart {
     return this.tile(plan, column, row, memoryKey, (raster, valid) => this.toPart(raster, valid), clip)
   }
+  /** A whole tile as 16-bit RGBA with straight alpha. */
+  tileWords(plan: Plan, column: number, row: number, memoryKey: string): Uint16Array<ArrayBuffer> {
+    return this.tile(plan, column, row, memoryKey, (raster) => {
+      const out = new Uint16Array(TILE * TILE * 4)
+      const planes = [0, 1, 2, 3].map((p) => this.memory.floats(raster + p * PLANE_BYTES, TILE * TILE))
+      const alphas = planes[3] as Float32Array
+      for (let n = 0; n < TILE * TILE; n++) {
+        const alpha = Math.min(1, Math.max(0, alphas[n] as number))
+        if (alpha === 0) continue
+        for (let p = 0; p < 3; p++) {
+          const value = ((planes[p] as Float32Array)[n] as number) / alpha
+          out[4 * n + p] = Math.round(Math.min(1, Math.max(0, value)) * 65535)
+        }
+        out[4 * n + 3] = Math.round(alpha * 65535)
+      }
+      return out
+    })
+  }
   /** A whole tile as 8-bit RGBA, straight alpha. */
   tileBytes(plan: Plan, column: number, row: number, memoryKey: string): Uint8ClampedArray<ArrayBuffer> {
     return this.tilePart(plan, column, row, memoryKey).data
