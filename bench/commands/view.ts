@@ -1,5 +1,6 @@
 import { Maximize, ZoomIn, ZoomOut } from 'lucide-react'
 import { boundsOfIds } from '../actions/handled'
+import { toggleProof } from '../proofing/proof'
 import { newGuide } from '../stage/guide-gesture'
 import { RULER_UNITS } from '../stage/rulers'
 import { fitBox, panBy, zoomBy, zoomTo } from '../stage/view'
@@ -10,6 +11,14 @@ import { defineCommands, needs, someSelected } from './define'
 export const STRONG_GROUNDS: readonly string[] = ['#ff2bd6', '#16e05a', '#1c1c1c']
 
 export const viewCommands = defineCommands([
+  {
+    id: 'soft-proof',
+    label: 'Show as printed',
+    words: 'soft proof cmyk gamut ink print preview colours total area coverage',
+    section: 'View',
+    keys: ['Mod+Alt+P'],
+    run: (b) => void toggleProof(b),
+  },
   {
     id: 'zoom-in',
     label: 'Zoom in',

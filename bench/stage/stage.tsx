@@ -12,6 +12,7 @@ import { dropFiles, emptySlots, fillSlot, overSlot, slotUnder } from '../actions
 import { enterUnder, fittedWallView } from '../actions/wall'
 import { AreasOverlay } from '../channels/areas-overlay'
 import { CropOverlay } from '../crop/crop-overlay'
+import { ProofBar } from '../proofing/proof-bar'
 import { RemarkPins } from '../remarks/remark-pins'
 import type { Bench } from '../state/bench'
 import { useBench, useBenchState } from '../state/bench-context'
@@ -237,6 +238,7 @@ export function Stage() {
         {numbering && <SlotNumbers />}
         <TypeEditor />
         {!s.wall && <RemarkPins />}
+        {!s.wall && <ProofBar />}
         {!s.wall && <AreasOverlay />}
         <CropOverlay />
         <WallNames width={size.width} height={size.height} />

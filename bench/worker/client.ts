@@ -1,3 +1,4 @@
+import type { Proofing } from '@/core/colour/soft-proof'
 import type { Patch } from '@/core/design/edits'
 import type { Design } from '@/core/design/schema'
 import type {
@@ -76,6 +77,10 @@ export class RenderClient {
     if (key === this.seeing) return
     this.seeing = key
     this.send(this.stage, { kind: 'seeing', seeing })
+  }
+  /** Shows the stage as it will be printed. */
+  setProof(proof: Proofing | null): void {
+    this.send(this.stage, { kind: 'proof', proof })
   }
   setLineup(shows: Show[]): void {
     this.send(this.quiet, { kind: 'lineup', shows })

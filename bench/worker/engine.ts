@@ -1,5 +1,6 @@
 import type { LightOf } from '@/core/adapt/lightness'
 import { messageOf } from '@/core/basics/errors'
+import { type Proofing, proofPixels } from '@/core/colour/soft-proof'
 import { applyEdit } from '@/core/design/edits'
 import { type Arrangement, arrangementKey, type Design } from '@/core/design/schema'
 import { areaOf, type Bounds, intersect, overlaps } from '@/core/geometry/bounds'
@@ -94,6 +95,8 @@ export class Engine {
   private previewing = false
   private view: StageView | null = null
   private readonly posted = new Map<string, string>()
+  /** How the stage is shown as printed. */
+  private proof: Proofing | null = null
   private wanted = false
   private busy = false
   /** The nodes whose picture the stage shows completely, or null while tiles are outstanding. */
@@ -183,6 +186,11 @@ export class Engine {
         return
       case 'seeing':
         this.seeing = message.seeing
+        break
+      case 'proof':
+        this.proof = message.proof
+        // All that is shown is shown anew.
+        this.forget()
         break
       case 'lineup':
       case 'layers':
@@ -410,6 +418,9 @@ export class Engine {
     const { scale, page, channel } = view
     const milliseconds = performance.now() - started
     frame.tiles = []
+    if (this.proof)
+      for (const t of tiles)
+        proofPixels(t.data, t.width, this.proof, t.column * TILE + t.x, t.row * TILE + t.y)
     this.post(
       { kind: 'frame', revision, scale, page, channel, tiles, whole, milliseconds, stroke },
       tiles.map((t) => t.data.buffer),

@@ -1,5 +1,6 @@
 import type { Brush, StrokePoint } from '@/core/brush/stroke'
 import type { Finding } from '@/core/checks/define'
+import type { Proofing } from '@/core/colour/soft-proof'
 import type { Patch } from '@/core/design/edits'
 import type { Arrangement, Design } from '@/core/design/schema'
 import type { Bounds } from '@/core/geometry/bounds'
@@ -49,6 +50,8 @@ export type ToWorker =
   | { kind: 'hand'; ids: string[] }
   /** How the stage is looked at; nothing else is. */
   | { kind: 'seeing'; seeing: Seeing }
+  /** Shows the stage as it will be printed; null as it is. */
+  | { kind: 'proof'; proof: Proofing | null }
   /** Pictures of pages on channels, kept up with the design, in this order. */
   | { kind: 'lineup'; shows: Show[] }
   | { kind: 'layers'; page: string; channel: string; ids: string[]; side: number }

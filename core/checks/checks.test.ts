@@ -152,6 +152,40 @@ describe('checks', () => {
   })
 })
 
+describe('checks for print', () => {
+  it('find hairlines, small type in several inks, and pictures under 200 ppi, only where something is printed', async () => {
+    const hair = shapeLayer(where('h', 'setting'), 'Hair', 'rectangle', boxAt(200, 300, 300, 200), {
+      kind: 'none',
+    })
+    hair.stroke = { ...hair.stroke, weight: 0.9, colour: '#1c1c1c' }
+    expect(await found([hair], 'postcard')).toContain('print-lines')
+    expect(await found([hair])).not.toContain('print-lines')
+    const firm = { ...hair, stroke: { ...hair.stroke, weight: 1.2 } }
+    expect(await found([firm], 'postcard')).not.toContain('print-lines')
+    // 30 px at 300 ppi are 7.2 pt.
+    const small = (colour: string) => found([text(boxAt(200, 200, 900, 60), 30, colour)], 'postcard')
+    expect(await small('#4a2010')).toContain('print-type')
+    expect(await small('#1c1c1c')).not.toContain('print-type')
+    expect(await found([text(boxAt(200, 200, 900, 60), 34, '#4a2010')], 'postcard')).not.toContain(
+      'print-type',
+    )
+    const photo = (width: number) =>
+      found(
+        [
+          pictureLayer(
+            where('p', 'subject'),
+            'Photo',
+            { sha: 'a'.repeat(64), width, height: width },
+            boxAt(300, 300, 600, 600),
+          ),
+        ],
+        'postcard',
+      )
+    // 600 px of 300 ppi from 380 px are 190 ppi, from 420 px 210.
+    expect(await photo(380)).toContain('enlarged')
+    expect(await photo(420)).not.toContain('enlarged')
+  })
+})
 describe('checks on the picture', () => {
   const plate = (id: string, box: Layer['placement'], more: Partial<Layer> = {}): Layer =>
     ({

@@ -10,6 +10,7 @@ import { enlarged } from './enlarged'
 import { knownCharacters } from './known-characters'
 import { missingFace } from './missing-face'
 import { missingFile } from './missing-file'
+import { printLines, printType } from './print-quality'
 import { safeType } from './safe-type'
 import { slivers } from './slivers'
 import { smallType } from './small-type'
@@ -35,6 +36,8 @@ export const checks: readonly Check[] = [
   vanishing,
   coverage,
   enlarged,
+  printLines,
+  printType,
   slivers,
   sharpCorners,
   strays,

@@ -11,6 +11,8 @@ export type ViewSlice = {
     columns: boolean
     thirds: boolean
   }
+  /** The stage is shown as it will be printed: what is marked, from which per cent of ink on. */
+  softProof: { marks: 'none' | 'reach' | 'ink'; limit: number } | null
   ruler: 'px' | 'mm' | 'in' | '%'
   /** A kept state pinned in view beside the stage, for this visit. */
   pinned: { url: string; name: string } | null
@@ -18,6 +20,7 @@ export type ViewSlice = {
 export const viewAtFirst: ViewSlice = {
   view: { zoom: 0.5, x: 0, y: 0, fitted: true },
   overlays: { safe: true, hidden: false, guides: true, guidesLocked: false, columns: true, thirds: false },
+  softProof: null,
   ruler: 'px',
   pinned: null,
 }
