@@ -136,6 +136,10 @@ function Importing({ bench }: { bench: BenchModel }) {
         onChosen={async (chosen) => {
           const files = file ? await pagesOf(file, chosen) : []
           close()
+          if (chosen.as === 'lines' && files.some((f) => /\.png$/.test(f.name)))
+            bench.notify(
+              'What is see-through in a way that lines cannot say came in as a picture of its page.',
+            )
           await placeFiles(bench, files)
         }}
       />

@@ -177,24 +177,43 @@ async function partPicture(
     limitInputPixels: 64_000_000,
   })
     .ensureAlpha()
-    .png()
+    .raw()
     .toBuffer({ resolveWithObject: true })
-  if (((await sharp(data).stats()).channels[3]?.max ?? 0) === 0) return null
-  const cut = await sharp(data)
-    .trim({ background: { r: 0, g: 0, b: 0, alpha: 0 }, threshold: 0 })
-    .png()
-    .toBuffer({ resolveWithObject: true })
-  const png = new Uint8Array(cut.data)
+  const seen = coveredBox(data, size.width, size.height)
+  if (!seen) return null
+  const png = new Uint8Array(
+    await sharp(data, { raw: { width: size.width, height: size.height, channels: 4 } })
+      .extract(seen)
+      .png()
+      .toBuffer(),
+  )
   const info = await pictureInfo(png, 'part.png', 'image/png')
   files.push({ info, bytes: png })
-  const [left, top] = [-(cut.info.trimOffsetLeft ?? 0), -(cut.info.trimOffsetTop ?? 0)]
   const box = {
-    x: left / size.width,
-    y: top / size.height,
-    width: cut.info.width / size.width,
-    height: cut.info.height / size.height,
+    x: seen.left / size.width,
+    y: seen.top / size.height,
+    width: seen.width / size.width,
+    height: seen.height / size.height,
   }
   return { info, box }
+}
+
+/** The box of all that covers anything, px; null for nothing. */
+function coveredBox(
+  data: Uint8Array,
+  width: number,
+  height: number,
+): { left: number; top: number; width: number; height: number } | null {
+  let [left, top, right, bottom] = [width, height, -1, -1]
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      if (data[(y * width + x) * 4 + 3] === 0) continue
+      if (x < left) left = x
+      if (x > right) right = x
+      if (y < top) top = y
+      bottom = y
+    }
+  return right < 0 ? null : { left, top, width: right - left + 1, height: bottom - top + 1 }
 }
 
 type Upload = { info: SourceInfo; colours: ColourFamily[]; files: Found[] }

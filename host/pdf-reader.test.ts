@@ -28,18 +28,32 @@ describe('a PDF that is brought', () => {
     for (const p of pages) expect(p.picture).toMatch(/^data:image\/jpeg;base64,\/9j/)
   })
   it('comes in as lines where it has lines, its colours as they are', async () => {
-    const svg = new TextDecoder().decode(await pdfPage(await made([[200, 100]]), 'a.pdf', 1, 'lines', 200))
+    const svg = new TextDecoder().decode(
+      (await pdfPage(await made([[200, 100]]), 'a.pdf', 1, 'lines', 200)).bytes,
+    )
     const art = readSvg(svg)
     expect(art.beyond).toEqual([])
     expect(Object.values(art.parts)).toContain('#cc3319')
     expect([art.width, art.height].map(Math.round)).toEqual([200, 100])
   })
   it('comes in as a see-through picture of the resolution that is wanted', async () => {
-    const png = await pdfPage(await made([[72, 36]]), 'a.pdf', 1, 'picture', 200)
+    const { bytes: png } = await pdfPage(await made([[72, 36]]), 'a.pdf', 1, 'picture', 200)
     const { width, height, channels } = await sharp(png).metadata()
     expect([width, height, channels]).toEqual([200, 100, 4])
     const { data } = await sharp(png).raw().toBuffer({ resolveWithObject: true })
     expect(data[3]).toBe(0)
+  })
+  it('that is not simple as lines is a picture, and says so', async () => {
+    const doc = await PDFDocument.create()
+    const soft = await sharp({
+      create: { width: 20, height: 20, channels: 4, background: { r: 200, g: 0, b: 0, alpha: 0.5 } },
+    })
+      .png()
+      .toBuffer()
+    doc.addPage([72, 72]).drawImage(await doc.embedPng(soft), { x: 10, y: 10, width: 40, height: 40 })
+    const { as, bytes } = await pdfPage(await doc.save(), 'a.pdf', 1, 'lines', 100)
+    expect(as).toBe('picture')
+    expect((await sharp(bytes).metadata()).width).toBe(100)
   })
   it('with a thousand pages is told by the first of them', async () => {
     const { count, pages } = await pdfPages(await made(Array(1000).fill([20, 20])), 'a.pdf')

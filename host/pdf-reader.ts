@@ -104,7 +104,7 @@ export async function pdfPages(bytes: Uint8Array, name: string): Promise<PdfPage
 
 /**
  * A page of a PDF, counted from 1: as lines (SVG, text as its outlines) or as a picture (PNG, see-through where nothing is)
- * of so many px to the inch.
+ * of so many px to the inch. What is not simple as lines is a picture too.
  */
 export async function pdfPage(
   bytes: Uint8Array,
@@ -112,7 +112,7 @@ export async function pdfPage(
   page: number,
   as: 'lines' | 'picture',
   ppi: number,
-): Promise<Uint8Array<ArrayBuffer>> {
+): Promise<{ bytes: Uint8Array<ArrayBuffer>; as: 'lines' | 'picture' }> {
   return withFile(bytes, async (file, folder) => {
     const [size] = await sizesOf(file, page, page, name)
     if (!size) throw new Problem('missing', `“${name}” has no page ${page}. Nothing was stored.`)
@@ -120,7 +120,9 @@ export async function pdfPage(
     if (as === 'lines') {
       const out = join(folder, 'out.svg')
       await poppler('pdftocairo', ['-svg', ...one, file, out], name)
-      return new Uint8Array(await readFile(out))
+      const svg = new Uint8Array(await readFile(out))
+      // Pictures that are see-through come as filters in masks, which take minutes to be drawn from such a file.
+      if (!/<(filter|mask)\b/.test(new TextDecoder().decode(svg))) return { bytes: svg, as }
     }
     const px = (size.width / 72) * ppi * (size.height / 72) * ppi
     if (px > MOST_PX)
@@ -132,6 +134,6 @@ export async function pdfPage(
       ['-png', '-transp', '-r', `${ppi}`, '-singlefile', ...one, file, join(folder, 'out')],
       name,
     )
-    return new Uint8Array(await readFile(join(folder, 'out.png')))
+    return { bytes: new Uint8Array(await readFile(join(folder, 'out.png'))), as: 'picture' }
   })
 }

@@ -148,7 +148,8 @@ export async function pagesOf(file: File, { pages, as, ppi }: PagesChosen): Prom
       throw new Error(told?.message ?? 'This page could not be read. Nothing was stored.')
     }
     const own = pages.length > 1 ? `${name} ${page}` : name
-    out.push(new File([await answer.blob()], `${own}.${as === 'lines' ? 'svg' : 'png'}`))
+    const blob = await answer.blob()
+    out.push(new File([blob], `${own}.${blob.type.includes('svg') ? 'svg' : 'png'}`))
   }
   return out
 }

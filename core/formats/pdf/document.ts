@@ -369,10 +369,14 @@ export class PdfWriter {
     box: Bounds,
     to: Content,
   ): void {
+    const stops = stopsOf(paint.stops, {})
     const lying = gradientToView(gradientMap(paint, fill.width, fill.height, fill.toBox))
     if (!lying) return
-    const table = gradientTable(stopsOf(paint.stops, {}), ENTRIES, paint)
+    const table = gradientTable(stops, ENTRIES, paint)
     const clear = table.some((v, n) => n % 4 === 3 && v < 1)
+    // Straight from stop to stop in sRGB a gradient is its stops.
+    const rising = stops.every((s, n) => n === 0 || s.offset > (stops[n - 1]?.offset ?? 0))
+    const straight = rising && !clear && !paint.oklab && !paint.eased && this.how.inks.channels === 3
     const colours = Array.from({ length: ENTRIES }, (_, n) =>
       this.how.inks.of(
         [table[4 * n] as number, table[4 * n + 1] as number, table[4 * n + 2] as number],
@@ -380,7 +384,8 @@ export class PdfWriter {
       ),
     )
     const shade = (content: Content, samples: readonly number[][], space: PDFRef | 'DeviceGray') => {
-      const ref = this.shading(paint.kind === 'linear' ? 2 : 3, samples, space)
+      const way = straight ? this.straightWay(stops) : this.sampledWay(samples)
+      const ref = this.shading(paint.kind === 'linear' ? 2 : 3, way, space)
       content.saved(() => content.map(lying).add(`/${content.name('Shading', ref)} sh`))
     }
     const drawn = (content: Content) =>
@@ -405,12 +410,20 @@ export class PdfWriter {
       drawn(to)
     })
   }
-  private shading(
-    type: 2 | 3,
-    samples: readonly (readonly number[])[],
-    space: PDFRef | 'DeviceGray',
-  ): PDFRef {
+  private shading(type: 2 | 3, way: PDFRef, space: PDFRef | 'DeviceGray'): PDFRef {
     const { context } = this.doc
+    return context.register(
+      context.obj({
+        ShadingType: type,
+        ColorSpace: space === 'DeviceGray' ? N(space) : space,
+        Coords: type === 2 ? [0, 0, 1, 0] : [0, 0, 0, 0, 0, 1],
+        Function: way,
+        Extend: [true, true],
+      }),
+    )
+  }
+  /** A function from 0–1 to values that are given at even steps (7.10.2). */
+  private sampledWay(samples: readonly (readonly number[])[]): PDFRef {
     const values = samples[0]?.length ?? 1
     const table = new Uint8Array(samples.length * values * 2)
     samples.forEach((s, n) =>
@@ -419,8 +432,8 @@ export class PdfWriter {
         table.set([whole >> 8, whole & 255], (n * values + k) * 2)
       }),
     )
-    const way = context.register(
-      context.flateStream(table, {
+    return this.doc.context.register(
+      this.doc.context.flateStream(table, {
         FunctionType: 0,
         Domain: [0, 1],
         Range: Array.from({ length: values }, () => [0, 1]).flat(),
@@ -428,13 +441,36 @@ export class PdfWriter {
         BitsPerSample: 16,
       }),
     )
+  }
+  /** A function that goes straight from stop to stop (7.10.3 and 7.10.4). */
+  private straightWay(stops: readonly { offset: number; colour: string }[]): PDFRef {
+    const { context } = this.doc
+    const [first, last] = [stops[0], stops.at(-1)]
+    if (!first || !last) throw new RangeError('a gradient has stops')
+    // Before the first and after the last it stays what it is there.
+    const all = [{ ...first, offset: 0 }, ...stops, { ...last, offset: 1 }].filter(
+      (s, n, list) => n === 0 || s.offset > (list[n - 1]?.offset ?? 0) || n === list.length - 1,
+    )
+    const rgb = (hex: string) => {
+      const { r, g, b } = fromHex(hex)
+      return [r, g, b]
+    }
+    const pieces = all.slice(1).map((to, n) =>
+      context.obj({
+        FunctionType: 2,
+        Domain: [0, 1],
+        C0: rgb(all[n]?.colour ?? to.colour),
+        C1: rgb(to.colour),
+        N: 1,
+      }),
+    )
     return context.register(
       context.obj({
-        ShadingType: type,
-        ColorSpace: space === 'DeviceGray' ? N(space) : space,
-        Coords: type === 2 ? [0, 0, 1, 0] : [0, 0, 0, 0, 0, 1],
-        Function: way,
-        Extend: [true, true],
+        FunctionType: 3,
+        Domain: [0, 1],
+        Functions: pieces,
+        Bounds: all.slice(1, -1).map((s) => s.offset),
+        Encode: pieces.flatMap(() => [0, 1]),
       }),
     )
   }

@@ -35,6 +35,13 @@ describe('a file that cannot all be held', () => {
     // A clip's soft edge is laid over itself where what it cuts is parted.
     expect(off.mean).toBeLessThan(0.6)
   })
+  it('tells what is used from definitions, and what goes by a soft mask, for what it shows', () => {
+    const dot = `data:image/png;base64,${Buffer.from('x').toString('base64')}`
+    const svg = fileOf(
+      `<defs><image id="i" width="9" height="9" xlink:href="${dot}"/><circle id="c" r="9"/><mask id="m"><use href="#i"/></mask><g id="loop"><use href="#loop"/></g></defs><rect width="9" height="9"/><use xlink:href="#c"/><use xlink:href="#i"/><g mask="url(#m)"><rect width="5" height="5"/></g><use href="#loop"/><rect width="3" height="3"/>`,
+    )
+    expect(splitSvg(svg).map((s) => s.beyond)).toEqual([null, 'a picture', 'a soft mask', null])
+  })
   it('without anything of the kind is one stretch', () => {
     expect(
       splitSvg(fileOf('<g><rect width="9" height="9"/><g opacity="0.5"><circle r="9"/></g></g>')).map(

@@ -18,5 +18,6 @@ export const POST = route(async ({ request, bytes, query }) => {
   const { page, as, ppi } = parsed.data
   const name = decoded(request.headers.get('x-file-name') ?? 'file')
   const made = await pdfPage(await bytes(MOST_BYTES), name, page, as, ppi)
-  return new Response(made, { headers: { 'content-type': as === 'lines' ? 'image/svg+xml' : 'image/png' } })
+  const type = made.as === 'lines' ? 'image/svg+xml' : 'image/png'
+  return new Response(made.bytes, { headers: { 'content-type': type } })
 })
