@@ -1,6 +1,9 @@
 import { readFileSync } from 'node:fs'
+import { decode as decodePng } from 'fast-png'
 import { unzipSync } from 'fflate'
-import { openDesign, run } from './bench'
+import { PDFDocument } from 'pdf-lib'
+import sharp from 'sharp'
+import { openDesign, run, settled } from './bench'
 import { expect, test } from './test'
 
 test('files are measured while settings move, compared with what was designed, and fitted under a weight', async ({
@@ -10,7 +13,7 @@ test('files are measured while settings move, compared with what was designed, a
   const row = page.getByRole('row', { name: /Square post/ })
   for (const name of ['Link card', 'Wide header', 'Postcard'])
     await page.getByRole('checkbox', { name, exact: true }).uncheck()
-  await page.getByRole('button', { name: 'JPEG', exact: true }).click()
+  await page.getByRole('group', { name: 'Format', exact: true }).getByRole('button', { name: 'JPEG' }).click()
   const weight = async () =>
     Number(/(\d+) KB/.exec((await row.getByRole('cell').nth(3).textContent()) ?? '')?.[1] ?? 0)
   await expect(async () => expect(await weight()).toBeGreaterThan(20)).toPass({ timeout: 60_000 })
@@ -71,7 +74,7 @@ test('a file in the printing inks is compared as it looks, and a layered one is 
   page,
 }) => {
   await page.goto('/designs/gift-card/export')
-  await page.getByRole('button', { name: 'TIFF' }).click()
+  await page.getByRole('group', { name: 'Format', exact: true }).getByRole('button', { name: 'TIFF' }).click()
   await page.getByLabel('Colour', { exact: true }).click()
   await page.getByRole('option', { name: /^CMYK/ }).click()
   const row = page.getByRole('row', { name: /Square post/ })
@@ -79,7 +82,10 @@ test('a file in the printing inks is compared as it looks, and a layered one is 
   await page.getByRole('button', { name: 'Compare Square post' }).click()
   await expect(page.getByRole('dialog').getByText('as designed')).toBeVisible({ timeout: 60_000 })
   await page.keyboard.press('Escape')
-  await page.getByRole('button', { name: 'OpenRaster' }).click()
+  await page
+    .getByRole('group', { name: 'Format', exact: true })
+    .getByRole('button', { name: 'OpenRaster' })
+    .click()
   await expect(row).toContainText('measured on export')
   await expect(page.getByRole('button', { name: 'Compare Square post' })).toHaveCount(0)
 })
@@ -97,4 +103,170 @@ test('what a design needs is listed, and leads to what uses it', async ({ page }
     .click()
   await expect(dialog).toBeHidden()
   expect(await page.evaluate(() => window.vividBench.store.getState().selection)).toHaveLength(1)
+})
+
+test('a print PDF with bleed and marks, its type sharp; made again after one word changed, only what changed is rendered', async ({
+  page,
+}) => {
+  await page.goto('/designs/gift-card/export')
+  await page.getByRole('button', { name: 'PDF', exact: true }).first().click()
+  await page.getByText('Crop and register marks').click()
+  await page.getByText('With bleed, where a size has one').click()
+  const [zip] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export 4 files' }).click(),
+  ])
+  const files = unzipSync(readFileSync(await zip.path()))
+  const name = Object.keys(files).find((n) => n.includes('postcard')) as string
+  const pdf = await PDFDocument.load(files[name] as Uint8Array)
+  const trim = pdf.getPage(0).getTrimBox()
+  // A6 on its side is 148 × 105 mm; points are 1/72 inch.
+  expect(trim.width).toBeCloseTo((148 / 25.4) * 72, 0)
+  expect(pdf.getPage(0).getBleedBox().width - trim.width).toBeCloseTo((2 * 3 * 72) / 25.4, 0)
+  expect(new TextDecoder().decode(files['manifest.csv'])).toMatch(/^file,design,page,channel,format/)
+
+  await openDesign(page, 'gift-card')
+  await page.evaluate(() => {
+    const bench = window.vividBench
+    bench.edit('Word', (d) => {
+      d.changes = { ...d.changes }
+      const channel = d.channels['link-card']
+      if (channel) channel.name = 'Link card'
+      const offer = Object.values(d.layers).find((l) => l.kind === 'type' && /evening/.test(l.text))
+      if (offer?.kind === 'type') offer.text = 'Two evenings at the wheel'
+    })
+  })
+  await settled(page)
+  await page.goto('/designs/gift-card/export')
+  await page.getByRole('button', { name: /^Deliveries/ }).click()
+  const dialog = page.getByRole('dialog', { name: 'Deliveries' })
+  const [again] = await Promise.all([
+    page.waitForEvent('download'),
+    dialog.getByRole('button', { name: 'Deliver again' }).first().click(),
+  ])
+  const anew = unzipSync(readFileSync(await again.path()))
+  expect(Object.keys(anew).sort()).toEqual(Object.keys(files).sort())
+  expect(anew[name]).not.toEqual(files[name])
+  // Nothing changed since: all is taken over as it is.
+  await page.getByRole('button', { name: /^Deliveries/ }).click()
+  const [same] = await Promise.all([
+    page.waitForEvent('download'),
+    dialog.getByRole('button', { name: 'Deliver again' }).first().click(),
+  ])
+  expect(unzipSync(readFileSync(await same.path()))[name]).toEqual(anew[name])
+  await expect(page.getByText('0 made anew, 4 as delivered before.')).toBeVisible()
+})
+
+test('a cutout with its shadow goes out by itself, see-through, with all that reaches out of it', async ({
+  page,
+}) => {
+  await openDesign(page, 'opening-day')
+  await page.evaluate(() => {
+    const bench = window.vividBench
+    const { layers } = bench.store.getState().design
+    bench.select(Object.values(layers).flatMap((l) => (/cup$/i.test(l.name) ? [l.id] : [])))
+  })
+  await run(page, 'Export the selection')
+  const dialog = page.getByRole('dialog', { name: 'Export a part' })
+  await expect(dialog.getByAltText('The part as it will be')).toBeVisible({ timeout: 60_000 })
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    dialog.getByRole('button', { name: 'Save the file' }).click(),
+  ])
+  const { width, height, data, channels } = decodePng(readFileSync(await file.path()))
+  expect([channels, width > 100, height > 100]).toEqual([4, true, true])
+  expect([data[3], data[(height >> 1) * width * 4 + (width >> 1) * 4 + 3]]).toEqual([0, 255])
+  await page.keyboard.press('Escape')
+  await expect(dialog).toBeHidden()
+})
+
+test('a proof goes out as one page, its remarks come back as pins and are ticked off', async ({
+  page,
+  context,
+}) => {
+  await page.goto('/designs/three-dips/export')
+  await page.getByRole('button', { name: 'Proof' }).click()
+  const [proof] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: 'A page with room for remarks' }).click(),
+  ])
+  const seen = await context.newPage()
+  await seen.setContent(readFileSync(await proof.path(), 'utf8'))
+  await seen.getByLabel('Your name').fill('Ada')
+  await seen
+    .locator('.art')
+    .first()
+    .click({ position: { x: 60, y: 80 } })
+  await seen.keyboard.type('A warmer blue')
+  const [remarks] = await Promise.all([
+    seen.waitForEvent('download'),
+    seen.getByRole('button', { name: 'Save the remarks' }).click(),
+  ])
+  const file = await remarks.path()
+  await seen.close()
+  await openDesign(page, 'three-dips')
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), run(page, 'Take in remarks')])
+  await chooser.setFiles({ name: 'remarks.json', mimeType: 'application/json', buffer: readFileSync(file) })
+  await page.getByRole('button', { name: 'Remark 1: A warmer blue' }).click()
+  await page.getByRole('button', { name: 'Seen to' }).click()
+  await expect(page.getByRole('button', { name: '0 open remarks' })).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect(page.getByRole('button', { name: '1 open remark' })).toBeVisible()
+})
+
+test('words beside the picture are kept by page and size, and go out in the file', async ({ page }) => {
+  await openDesign(page, 'three-dips')
+  await run(page, 'Alt text and caption')
+  const dialog = page.getByRole('dialog', { name: 'Alt text and caption' })
+  await dialog.getByRole('button', { name: 'Begin with what is there' }).click()
+  await dialog.getByLabel('Caption').fill('Dipped three times')
+  await page.keyboard.press('Escape')
+  await settled(page)
+  await page.goto('/designs/three-dips/export')
+  await expect(page.getByText('Every page has an alternative text.')).toBeVisible()
+  const [zip] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: /^Export \d files?$/ }).click(),
+  ])
+  const files = unzipSync(readFileSync(await zip.path()))
+  const [png] = Object.entries(files).find(([n]) => n.endsWith('.png')) ?? []
+  const { xmp } = await sharp(files[png ?? '']).metadata()
+  expect(xmp?.toString('utf8')).toContain('AltTextAccessibility')
+  expect(xmp?.toString('utf8')).toContain('Dipped three times')
+})
+
+test('the stage is shown as it will be printed, and as it is again', async ({ page }) => {
+  await openDesign(page, 'gift-card')
+  const pixel = () =>
+    page.evaluate(() => {
+      const canvas = document.querySelector<HTMLCanvasElement>('[data-testid="stage-canvas"]')
+      const { width = 0, height = 0 } = canvas ?? {}
+      return [...(canvas?.getContext('2d')?.getImageData(width >> 1, height >> 1, 1, 1).data ?? [])].join()
+    })
+  const before = await pixel()
+  await page.keyboard.press('Control+Alt+p')
+  await expect.poll(pixel).not.toBe(before)
+  await page.getByRole('button', { name: 'Show as it is' }).click()
+  await expect.poll(pixel).toBe(before)
+})
+
+test('pages of a PDF are chosen and placed', async ({ page }) => {
+  const doc = await PDFDocument.create()
+  for (const x of [20, 40]) doc.addPage([200, 120]).drawRectangle({ x, y: 20, width: 60, height: 50 })
+  await openDesign(page, 'three-dips')
+  const before = await page.evaluate(
+    () => Object.keys(window.vividBench.store.getState().design.layers).length,
+  )
+  const [chooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: 'Upload pictures' }).click(),
+  ])
+  const buffer = Buffer.from(await doc.save())
+  await chooser.setFiles({ name: 'plan.pdf', mimeType: 'application/pdf', buffer })
+  const dialog = page.getByRole('dialog', { name: /Which pages/ })
+  await dialog.getByText('Page 2').click()
+  await dialog.getByRole('button', { name: 'Bring in 2 pages' }).click()
+  await expect
+    .poll(() => page.evaluate(() => Object.keys(window.vividBench.store.getState().design.layers).length))
+    .toBe(before + 2)
 })

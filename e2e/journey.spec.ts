@@ -90,7 +90,7 @@ test('from an empty shelf to exported files', async ({ page }) => {
 
 test('a JPEG at half size and single files', async ({ page }) => {
   await page.goto('/designs/three-dips/export')
-  await page.getByRole('button', { name: 'JPEG' }).click()
+  await page.getByRole('group', { name: 'Format', exact: true }).getByRole('button', { name: 'JPEG' }).click()
   await page.getByLabel('Size factor').fill('0.5')
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Single files' }).click()

@@ -185,7 +185,10 @@ test('without the server the work goes on and is sent as soon as it answers', as
 
 test('OpenRaster goes out with its layers and comes in as a design', async ({ page }) => {
   await page.goto('/designs/gift-card/export')
-  await page.getByRole('button', { name: 'OpenRaster' }).click()
+  await page
+    .getByRole('group', { name: 'Format', exact: true })
+    .getByRole('button', { name: 'OpenRaster' })
+    .click()
   await page.getByRole('button', { name: 'Single files' }).click()
   for (const name of [/Square post/, /Link card/, /Wide header/])
     await page.getByRole('checkbox', { name }).uncheck()

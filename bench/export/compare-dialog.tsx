@@ -2,10 +2,12 @@
 import { useQuery } from '@tanstack/react-query'
 import { LoaderCircle } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
+import type { Settings } from '@/core/outputs/define'
 import { DialogFrame } from '../ui/dialog-frame'
 import { Segments } from '../ui/segments'
 import { type Look, lookAtBoth } from './compare-picture'
 import { nameOfFormat, type Options, sizeLabel } from './delivery'
+import { DialChart } from './dial-chart'
 import { type Trial, type Tried, trialUrl, writtenNow } from './trials'
 
 const MODES = [
@@ -34,6 +36,7 @@ export function CompareDialog({
   options,
   trial,
   delivered = null,
+  set,
   onClose,
 }: {
   design: string
@@ -43,6 +46,8 @@ export function CompareDialog({
   trial: Trial | undefined
   /** Compares what was delivered before instead of what would be now. */
   delivered?: { url: string; told: string } | null
+  /** Chooses other settings of the file's format. */
+  set: (settings: Settings) => void
   onClose: () => void
 }) {
   const written = file && writtenNow(file, options)
@@ -69,6 +74,9 @@ export function CompareDialog({
           is={delivered?.url ?? `${trialUrl(design, revision, file, options)}&seen=1`}
           now={now}
         />
+      )}
+      {file && !delivered && (
+        <DialChart design={design} revision={revision} file={file} options={options} set={set} />
       )}
     </DialogFrame>
   )

@@ -246,6 +246,7 @@ export function ExportScreen({
         options={options}
         trial={compared ? trials.get(fileKey(compared)) : undefined}
         delivered={delivered}
+        set={(chosen) => compared && set({ chosen: { ...options.chosen, [compared.format]: chosen } })}
         onClose={() => {
           setCompared(null)
           setDelivered(null)

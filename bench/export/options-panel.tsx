@@ -276,6 +276,7 @@ function Several<V extends string | number>({
         <button
           key={value}
           type="button"
+          aria-label={`${label} ${text}`}
           aria-pressed={on.includes(value)}
           className={`h-5 rounded-full border px-2 ${on.includes(value) ? 'border-accent text-ink' : 'border-line text-soft hover:text-ink'}`}
           onClick={() => set(on.includes(value) ? on.filter((v) => v !== value) : [...on, value])}

@@ -48,7 +48,8 @@ export function trialUrl(
   return `/api/designs/${design}/trial?${query}`
 }
 
-async function tried(url: string, signal: AbortSignal): Promise<Trial> {
+/** Tries a file. */
+export async function tried(url: string, signal: AbortSignal): Promise<Trial> {
   const answer = await fetch(url, { signal })
   if (!answer.ok) {
     const told = (await answer.json().catch(() => null)) as { message?: string } | null

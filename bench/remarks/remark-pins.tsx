@@ -36,7 +36,11 @@ export const RemarkPins = memo(function RemarkPins() {
           </button>
         </Popover.Trigger>
         <Popover.Portal>
+          {/* What is pressed in it is no press on the stage that its pin lies on. */}
           <Popover.Content
+            onPointerDown={(e) => e.stopPropagation()}
+            onDoubleClick={(e) => e.stopPropagation()}
+            onKeyDown={(e) => e.key !== 'Escape' && e.stopPropagation()}
             sideOffset={8}
             className="z-50 w-72 rounded-lg border border-line bg-panel p-3 text-small shadow-xl"
           >
