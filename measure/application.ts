@@ -19,7 +19,7 @@ export type Application = {
   /** Stores a design with what it needs; gives its id. */
   open(design: Design, supplies: ReadonlyMap<string, LoadedSupply>): Promise<string>
   /** Exports a design and waits; gives the seconds it took. */
-  deliver(options: Record<string, unknown>): Promise<number>
+  deliver(options: Record<string, unknown>, told?: (done: number) => void): Promise<number>
   /** Bytes that the server's process has held at most since the last call. */
   peakBytes(): number
   /** Bytes that the browser's largest page process holds now. */
@@ -66,7 +66,7 @@ export async function startApplication(): Promise<Application> {
       if (!made.id) throw new Error(`The design could not be opened: ${made.message}`)
       return made.id
     },
-    async deliver(options) {
+    async deliver(options, told) {
       const started = Date.now()
       const answer = await fetch(`${base}/api/deliveries`, {
         method: 'POST',
@@ -85,12 +85,14 @@ export async function startApplication(): Promise<Application> {
       for (;;) {
         const d = (await (await fetch(`${base}/api/deliveries/${id}`)).json()) as {
           state: string
+          done: number
           error: string | null
         }
+        told?.(d.done)
         if (d.state === 'done') return (Date.now() - started) / 1000
         if (d.state !== 'waiting' && d.state !== 'working')
           throw new Error(`The delivery ended as ${d.state}: ${d.error}`)
-        await new Promise((r) => setTimeout(r, 100))
+        await new Promise((r) => setTimeout(r, told ? 40 : 100))
       }
     },
     peakBytes() {

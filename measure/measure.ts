@@ -1,6 +1,6 @@
 /**
  * Measures speed, memory and exactness against the numbers asked for, in one run. `--json` for data, `--only PARTS` for
- * some (opening, drag, handling, large, painting, softness, adapt, cutout, precision, scaling, compositing, treatments, restyle, deep, scales, faults); exit 1 when a number is missed by over 15 %.
+ * some (opening, delivering, drag, handling, large, painting, softness, adapt, cutout, precision, scaling, compositing, treatments, restyle, deep, scales, faults); exit 1 when a number is missed by over 15 %.
  */
 import { loadSupplies, lookupIn } from '../host/supplies'
 import { adaptAll } from './adapt-speed'
@@ -10,6 +10,7 @@ import { measureBench } from './bench'
 import { measureCompositing } from './compositing'
 import { measureCutout, measureCutoutSpeed } from './cutout'
 import { measureDepth, measureScales } from './deep'
+import { measureDelivering } from './delivering'
 import { drag20 } from './drag-20'
 import { measureFaults } from './faults'
 import { measureHandling } from './handling'
@@ -34,6 +35,14 @@ if (wants('opening')) {
     await measureOpening(fresh)
   } finally {
     await fresh.close()
+  }
+}
+if (wants('delivering')) {
+  const application = await startApplication()
+  try {
+    await measureDelivering(application, loaded)
+  } finally {
+    await application.close()
   }
 }
 if (

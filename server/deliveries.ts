@@ -177,7 +177,7 @@ function writtenIn({ options }: Delivery, design: Design, file: DeliveredFile): 
   const written = writtenOn(own && format ? { file: { ...own, format } } : {}, wanted)
   return { ...written, settings: settingsOf(outputOf(written.format), settings) }
 }
-/** Files that are rendered and encoded beside each other, so that neither waits; of large ones one alone, for the memory. */
+/** Files that are made beside each other: one is rendered while the other is encoded. Of large ones one alone, for the memory. */
 const BESIDE = 2
 const LARGE_PX = 40_000_000
 
@@ -230,6 +230,10 @@ async function deliver(d: Delivery): Promise<void> {
     await save(d)
   }
   const large = waiting.some((f) => f.width * f.height > LARGE_PX)
+  // The smallest comes first, so that something is there soon; then the largest, so that none is left alone at the end.
+  const px = (f: DeliveredFile) => f.width * f.height
+  waiting.sort((a, b) => px(b) - px(a))
+  waiting.unshift(...waiting.splice(-1))
   const next = async (): Promise<void> => {
     for (let file = waiting.shift(); file && !stopped(d.id); file = waiting.shift()) await one(file)
   }

@@ -254,7 +254,7 @@ function keptBy({ keeps, label }: OutputFormat): string {
     keeps.transparency && 'transparency',
     keeps.layers && 'layers',
     keeps.sharpType && 'sharp type',
-  ].filter((k) => k !== false)
+  ].filter(Boolean)
   return all.length > 0 ? `${label} keeps ${all.join(', ')}.` : `${label} keeps no transparency.`
 }
 /** Some of several, each on or off. */
