@@ -14,7 +14,19 @@ const ROOMS = [
     'treatments',
     'cutout',
   ],
-  ...['kinds', 'brush', 'design', 'formats', 'adapt', 'compose', 'arrange', 'resolve', 'render', 'checks'],
+  ...[
+    'kinds',
+    'brush',
+    'design',
+    'formats',
+    'adapt',
+    'compose',
+    'arrange',
+    'resolve',
+    'render',
+    'checks',
+    'delivery',
+  ],
 ]
 const ranks = ROOMS.slice(0, -1).map((room, n) => ({
   name: `core-${room}-knows-only-what-is-before-it`,

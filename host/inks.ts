@@ -8,7 +8,7 @@ import {
   rgbToInk,
   throughColours,
 } from '../core/colour/icc'
-import type { Inks } from '../core/formats/pdf/inks'
+import type { Inks } from '../core/delivery/pdf/inks'
 import type { Settings } from '../core/outputs/define'
 import { cmykProfile, srgbProfile } from './profiles'
 

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { badInput } from '../core/basics/errors'
-import type { Subset } from '../core/formats/pdf/fonts'
+import type { Subset } from '../core/delivery/pdf/fonts'
 
 /** What HarfBuzz's subsetter gives (`hb-subset.h`, 14). */
 type Calls = {

@@ -1,7 +1,7 @@
 import sharp from 'sharp'
+import { SVG_MODES, writeSvg } from '../core/delivery/svg-file'
 import { captionOf } from '../core/design/captions'
 import type { Design } from '../core/design/schema'
-import { SVG_MODES, writeSvg } from '../core/formats/svg-file'
 import type { Bounds } from '../core/geometry/bounds'
 import { layerName } from '../core/kinds/facts'
 import type { Settings } from '../core/outputs/define'

@@ -21,6 +21,8 @@ export const deliveryOptions = z.object({
   scale: z.number().min(0.1).max(4),
   /** Further scales. */
   scales: z.array(z.number().min(0.1).max(4)).max(6).default([]),
+  /** px that pictures are to be wide, in place of `scale`; null for that. */
+  wide: z.number().int().min(8).max(30_000).nullable().default(null),
   bleed: z.boolean(),
   ground: z.enum(['page', 'transparent']),
   pattern: z.string().min(1).max(120),

@@ -22,6 +22,7 @@ export const PLAIN: Options = {
   chosen: {},
   also: [],
   scales: [],
+  wide: null,
   mostKb: null,
   floor: 90,
   scale: 1,

@@ -78,6 +78,12 @@ export function FilesTable({
                       className="inline-flex items-center gap-1 underline underline-offset-2 hover:text-ink"
                       href={`/api/deliveries/${delivery.id}/files/${encodeURIComponent(file.name)}`}
                       download
+                      draggable
+                      onDragStart={(e) => {
+                        // Browsers that know this type hand the file itself to where it is dropped.
+                        const { mime } = outputOf(format)
+                        e.dataTransfer.setData('DownloadURL', `${mime}:${file.name}:${e.currentTarget.href}`)
+                      }}
                     >
                       <Download size={12} />
                       {file.name}

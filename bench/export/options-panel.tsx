@@ -111,6 +111,18 @@ export function OptionsPanel({
           />
         )}
         {flat && (
+          <NumberField
+            label="Width of every picture, 0 to go by the factor"
+            short="or wide"
+            unit="px"
+            min={0}
+            max={30_000}
+            digits={0}
+            value={options.wide ?? 0}
+            onChange={(v) => set({ wide: v >= 8 ? Math.round(v) : null })}
+          />
+        )}
+        {flat && (
           <Several
             label="Also at"
             options={FACTORS.filter((f) => f !== options.scale).map((f) => [f, `${f} ×`] as const)}

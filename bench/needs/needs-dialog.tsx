@@ -4,9 +4,11 @@ import { type ReactNode, useEffect, useState } from 'react'
 import { facesNeeded, filesNeeded, type NeededFace, type NeededFile } from '@/core/design/needs'
 import { type Family, families, familyByName, isShipped } from '@/core/type/catalogue'
 import { RIGHTS } from '../actions/fonts'
+import { stored } from '../export/excerpts'
 import { useBench, useBenchState } from '../state/bench-context'
 import { faceFor, ownFamilies } from '../type/faces'
 import { weightNames } from '../type/weight-names'
+import { Button } from '../ui/button'
 import { DialogFrame } from '../ui/dialog-frame'
 import type { SourceInfo } from '../worker/protocol'
 
@@ -26,9 +28,33 @@ export function NeedsDialog() {
         <div className="scroll-thin flex flex-col gap-4 overflow-y-auto p-4">
           <Faces />
           <Files />
+          <Packed />
         </div>
       )}
     </DialogFrame>
+  )
+}
+
+/** All of it as one file, that opens elsewhere as it looks here. */
+function Packed() {
+  const bench = useBench()
+  const id = useBenchState((s) => s.design.id)
+  return (
+    <section aria-label="Package" className="flex items-center gap-3">
+      <p className="min-w-0 flex-1 text-small text-soft">
+        Packed in one file with all of this and a text of licences it opens elsewhere as it looks here.
+      </p>
+      <Button
+        onClick={() =>
+          void stored(bench).then((done) => {
+            if (done) window.location.href = `/api/designs/${id}/package`
+            else bench.notify('Not everything is saved yet; try again once it is.', 'trouble')
+          })
+        }
+      >
+        Save the package
+      </Button>
+    </section>
   )
 }
 

@@ -1,7 +1,7 @@
 'use client'
 import { Popover } from 'radix-ui'
 import { memo } from 'react'
-import { remarksIn } from '@/core/proof/remarks'
+import { remarksIn } from '@/core/design/remarks'
 import { toStage } from '../stage/view'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button } from '../ui/button'

@@ -1,7 +1,7 @@
 'use client'
 import { MessageSquareText } from 'lucide-react'
 import { Popover } from 'radix-ui'
-import { remarksIn } from '@/core/proof/remarks'
+import { remarksIn } from '@/core/design/remarks'
 import { useBench, usePaced } from '../state/bench-context'
 import { Button } from '../ui/button'
 import { Tick } from '../ui/tick'

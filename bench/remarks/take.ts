@@ -1,5 +1,5 @@
 import { messageOf } from '@/core/basics/errors'
-import { readRemarks, takeRemarks } from '@/core/proof/remarks'
+import { readRemarks, takeRemarks } from '@/core/design/remarks'
 import type { Bench } from '../state/bench'
 import { chooseFiles } from '../ui/choose-files'
 

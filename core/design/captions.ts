@@ -1,16 +1,7 @@
-import { z } from 'zod'
-import { isPhoto, isWorded, layerName, takesPicture } from '../kinds/facts'
-import { isFilled } from '../kinds/slot/framing'
-import type { ResolvedLayer } from '../resolve/resolved'
+import type { Caption } from './caption-schema'
 
 /** The longest alternative text that screen readers read without tiring who listens, characters (*common practice*). */
 export const GOOD_ALT = 150
-/** Words that go out beside a picture: instead of it for who cannot see it, and under it. */
-export const captionSchema = z.object({
-  alt: z.string().max(2000, 'an alternative text holds at most 2,000 characters'),
-  caption: z.string().max(10_000, 'a caption holds at most 10,000 characters'),
-})
-export type Caption = z.infer<typeof captionSchema>
 type Captioned = { captions: Readonly<Record<string, Caption>> }
 
 /** By page for all channels, or by page and channel for one alone. */
@@ -32,26 +23,4 @@ export function setCaption(
   const next = { alt: '', caption: '', ...design.captions[key], ...change }
   if (next.alt === '' && next.caption === '') delete design.captions[key]
   else design.captions[key] = next
-}
-
-/** What can be told of a page by itself: its words as they are read, and what its pictures are called. */
-export function altFrom(layers: readonly ResolvedLayer[]): string {
-  const flat = (list: readonly ResolvedLayer[]): ResolvedLayer[] =>
-    list.filter((l) => l.layer.shown).flatMap((l) => [l, ...flat(l.children), ...flat(l.insides)])
-  const all = flat(layers).map((l) => l.layer)
-  const words = all
-    .filter(isWorded)
-    .sort((a, b) => b.style.size - a.style.size)
-    .map((l) => l.text.replace(/\s+/g, ' ').trim())
-    .filter((t) => t !== '')
-  const things = all
-    // What darkens or lightens what lies beneath it is no thing of its own.
-    .filter(
-      (l) =>
-        l.plane === 'subject' && l.blend === 'normal' && (isPhoto(l) || (takesPicture(l) && isFilled(l))),
-    )
-    .map((l) => layerName(l).replace(/ \d+$/, ''))
-  const seen = [...new Set(things)]
-  const shown = seen.length > 1 ? `${seen.slice(0, -1).join(', ')} and ${seen.at(-1)}` : (seen[0] ?? '')
-  return [words.join('. '), shown].filter((t) => t !== '').join('. ')
 }

@@ -7,16 +7,16 @@ import {
   unitSchema as unit,
 } from '../basics/values'
 import { layerSchema } from '../kinds/list'
-import { remarkSchema } from '../proof/remark-schema'
 import { treatmentSchema } from '../treatments/list'
 import { ownFaceSchema } from '../type/own-face'
 import { acceptedSchema } from './accepted-schema'
-import { captionSchema } from './captions'
+import { captionSchema } from './caption-schema'
 import { changeSchema } from './change-schema'
 import { channelSchema } from './channel-schema'
 import { chosenSchema, familySchema } from './chosen-schema'
 import { pageColourSchema } from './properties/page'
 import { RATIO_GROUPS } from './ratio-groups'
+import { remarkSchema } from './remark-schema'
 import { saidSchema } from './said-schema'
 
 export const SCHEMA_VERSION = 2

@@ -61,6 +61,13 @@ describe('the files of a delivery', () => {
       ['postcard.png', Math.round((width + 2 * bleed) * 0.5)],
       ['link-card.png', 600],
     ])
+    // As wide as is wanted, whatever the channel; further scales are told apart by their names.
+    expect(of({ wide: 600, bleed: false, scales: [1] })).toEqual([
+      ['postcard.png', 600],
+      ['postcard@1x.png', width],
+      ['link-card.png', 600],
+      ['link-card@1x.png', 1200],
+    ])
     expect(of({ format: 'ora' })).toEqual([
       ['postcard.ora', width],
       ['link-card.ora', 1200],

@@ -44,6 +44,8 @@ export type Delivered = Pick<Wanted, 'format' | 'rules' | 'settings'> & {
   scale: number
   /** Further scales. */
   scales?: readonly number[]
+  /** px that pictures are to be wide, whatever their channel is, in place of `scale`. */
+  wide?: number | null
   bleed: boolean
   pattern: string
 }
@@ -59,7 +61,10 @@ export type DeliveryFile = {
   format: OutputId
   scale: number
 }
-type Named = Omit<DeliveryFile, 'name'> & { number: number }
+/** Scales that a file may have. */
+const clamp = (scale: number): number => Math.min(4, Math.max(0.1, scale))
+/** `nth` of the scales of its channel it is. */
+type Named = Omit<DeliveryFile, 'name'> & { number: number; nth: number }
 
 /** What is set of one of the formats of a delivery, all that is left out as it begins. */
 export function settingsFor(
@@ -77,7 +82,9 @@ export function deliveryFiles(
 ): { files: DeliveryFile[]; warnings: string[] } {
   const pages = inOrder(design.pages).filter((p) => o.pages.includes(p.id))
   const channels = inOrder(design.channels).filter((c) => o.channels.includes(c.id))
-  const scales = [...new Set([o.scale, ...(o.scales ?? [])])]
+  const scalesOf = (c: Channel) => [
+    ...new Set([o.wide ? clamp(o.wide / c.width) : o.scale, ...(o.scales ?? [])]),
+  ]
   const made = [...new Set([o.format, ...(o.also ?? [])])].flatMap((wanted): Named[] => {
     const { takes, together } = outputOf(wanted)
     const flat = takes === 'picture'
@@ -94,7 +101,7 @@ export function deliveryFiles(
           // Layers are written at 100 %, without the bleed that only what is trimmed needs.
           const extra = takes !== 'design' && o.bleed ? channel.bleed * 2 : 0
           const all = joined ? { pages: pages.filter((p) => isPageOn(p, channel.id)).map((p) => p.id) } : {}
-          return (flat ? scales : [1]).map((scale) => ({
+          return (flat ? scalesOf(channel) : [1]).map((scale, nth) => ({
             page: page.id,
             ...all,
             channel,
@@ -102,6 +109,7 @@ export function deliveryFiles(
             height: Math.round((channel.height + extra) * scale),
             format: own ?? wanted,
             scale,
+            nth,
             number,
           }))
         }),
@@ -111,8 +119,8 @@ export function deliveryFiles(
   const several = o.pages.length > 1 && !o.pattern.includes('{page}')
   const { names, warnings } = namesFor(
     o.pattern,
-    made.map(({ page, pages: all, channel, width, height, format, scale, number }) => {
-      const suffix = `${several && !all ? `-${number + 1}` : ''}${scales.length > 1 && !sized && scale !== 1 ? `@${scale}x` : ''}`
+    made.map(({ page, pages: all, channel, width, height, format, scale, number, nth }) => {
+      const suffix = `${several && !all ? `-${number + 1}` : ''}${nth > 0 && !sized ? `@${scale}x` : ''}`
       return {
         design: design.name,
         page: design.pages[page]?.name ?? '',
@@ -124,5 +132,8 @@ export function deliveryFiles(
       }
     }),
   )
-  return { files: made.map(({ number: _, ...f }, n) => ({ ...f, name: names[n] as string })), warnings }
+  return {
+    files: made.map(({ number: _, nth: __, ...f }, n) => ({ ...f, name: names[n] as string })),
+    warnings,
+  }
 }

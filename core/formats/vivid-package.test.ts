@@ -1,7 +1,8 @@
-import { strToU8, zipSync } from 'fflate'
+import { strToU8, unzipSync, zipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
 import { blankDesign } from '../design/blank'
-import { boxAt, pictureLayer } from '../kinds/new'
+import { boxAt, pictureLayer, typeLayer } from '../kinds/new'
+import { licencesOf } from './licences'
 import { readPackage, writePackage } from './vivid-package'
 
 const sha = 'a'.repeat(64)
@@ -41,5 +42,35 @@ describe('.vivid packages', () => {
   ])('refuse %s', (_, bytes, text) => {
     expect(() => readPackage(bytes)).toThrow(text)
     expect(() => readPackage(bytes)).toThrow(/Nothing was stored/)
+  })
+})
+
+describe('the licences in a package', () => {
+  it('are told of every typeface: of those that come along what their files say', () => {
+    const design = blankDesign('l', 'Letter')
+    const own = {
+      family: 'Own Hand',
+      weight: 400,
+      italic: false,
+      source: 'a'.repeat(64),
+      index: 0,
+      scripts: [],
+      licence: 'Free for use by the studio.',
+      embedding: 'installable' as const,
+    }
+    design.faces.own = own
+    for (const [n, family] of ['Own Hand', 'Instrument Sans', 'Lost Face'].entries())
+      design.layers[`t${n}`] = typeLayer(
+        { id: `t${n}`, page: 'page1', plane: 'message', parent: null, order: `a${n}` },
+        'Words',
+        boxAt(0, 0, 100, 40),
+        { family },
+      )
+    const text = licencesOf(design)
+    expect(text).toContain('Own Hand: brought with the design, in this package. Free for use by the studio.')
+    expect(text).toContain('Instrument Sans: SIL Open Font License 1.1.')
+    expect(text).toContain('Lost Face: its file was missing')
+    const packed = writePackage({ design, blobs: new Map([['a'.repeat(64), new Uint8Array([1])]]) })
+    expect(new TextDecoder().decode(unzipSync(packed)['licences.txt'])).toBe(text)
   })
 })

@@ -4,15 +4,17 @@ import { checkDesign } from '../design/edits'
 import type { Design } from '../design/schema'
 import { blobsOf } from '../design/sources-of'
 import { upgrade } from '../design/upgrades'
+import { licencesOf } from './licences'
 import { safeUnzip } from './safe-zip'
 
-/** A design with everything it needs in one zip: `design.json` and `blobs/SHA`. */
+/** A design with everything it needs in one zip: `design.json`, `blobs/SHA`, and what is known of licences. */
 export type VividPackage = { design: Design; blobs: Map<string, Uint8Array> }
 
 export function writePackage({ design, blobs }: VividPackage): Uint8Array {
   const files: Zippable = {
     mimetype: [strToU8('application/x-vivid-layer'), { level: 0 }],
     'design.json': strToU8(JSON.stringify(design)),
+    'licences.txt': strToU8(licencesOf(design)),
   }
   for (const [sha, bytes] of blobs) files[`blobs/${sha}`] = [bytes, { level: 0 }]
   return zipSync(files, { mtime: new Date('2026-01-01T00:00:00Z') })

@@ -1,4 +1,4 @@
-import { escaped } from '../formats/xml'
+import { escaped } from '../basics/xml'
 
 /** What is told of a picture in its file. */
 export type Told = { title: string; author: string; alt: string; caption: string }

@@ -1,7 +1,7 @@
 import { XMLParser } from 'fast-xml-parser'
 import type { BlendMode } from '../../basics/blend-modes'
 import { badInput } from '../../basics/errors'
-import { escaped } from '../xml'
+import { escaped } from '../../basics/xml'
 
 /** A picture in the stack; `x`, `y` px from the image's corner, `source` its entry in the zip. */
 export type OraLayer = {

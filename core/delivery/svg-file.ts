@@ -1,4 +1,5 @@
 import type { BlendMode } from '../basics/blend-modes'
+import { escaped } from '../basics/xml'
 import { fromHex } from '../colour/colour'
 import { gradientMap, gradientTable, stopsOf } from '../colour/gradient'
 import type { Paint } from '../colour/paint'
@@ -16,7 +17,6 @@ import {
 } from '../render/sharp-marks'
 import type { Face } from '../type/fonts'
 import { mapPath, type Path } from '../vector/path'
-import { escaped } from './xml'
 
 /** Blend modes of CSS (Compositing and Blending Level 1 and 2), which SVG 2 shares. */
 export const SVG_MODES = new Set<BlendMode>([

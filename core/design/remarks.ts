@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { badInput } from '../basics/errors'
-import type { Design } from '../design/schema'
 import { type Remark, remarkSchema } from './remark-schema'
+import type { Design } from './schema'
 
 /** The file that a proof gives back. */
 const remarksFile = z.object({

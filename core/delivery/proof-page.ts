@@ -1,4 +1,4 @@
-import { escaped } from '../formats/xml'
+import { escaped } from '../basics/xml'
 
 /** A page on a channel as it is shown for somebody to say yes to: its picture as a data URL. */
 export type Shown = {

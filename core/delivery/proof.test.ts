@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { blankDesign, presetSpecs } from '../design/blank'
 import { checkDesign } from '../design/edits'
-import { proofPage } from './page'
-import { readRemarks, remarksIn, takeRemarks } from './remarks'
-import { layOut } from './sheet'
+import { readRemarks, remarksIn, takeRemarks } from '../design/remarks'
+import { proofPage } from './proof-page'
+import { layOut } from './proof-sheet'
 
 const design = () => blankDesign('d1', 'Kiln', presetSpecs(['square-post', 'tall-story']))
 const remark = (more: object = {}) => ({

@@ -1,0 +1,26 @@
+import { facesNeeded } from '../design/needs'
+import type { Design } from '../design/schema'
+import { isShipped } from '../type/catalogue'
+
+/** What a package tells of the licences of what it holds and needs, as plain text. */
+export function licencesOf(design: Pick<Design, 'name' | 'layers' | 'changes' | 'faces' | 'author'>): string {
+  const faces = facesNeeded(design).map(({ family }) => {
+    if (isShipped(family))
+      return `${family}: SIL Open Font License 1.1. It comes with Vivid Layer and is not in this package.`
+    const own = Object.values(design.faces).filter((f) => f.family === family)
+    const [first] = own
+    if (!first) return `${family}: its file was missing when the package was made.`
+    const told = [...new Set(own.map((f) => f.licence).filter((l) => l !== ''))].join(' ')
+    return `${family}: brought with the design, in this package. ${told || 'Its file names no licence.'}`
+  })
+  return [
+    `What is in this package of “${design.name}”${design.author ? ` by ${design.author}` : ''}`,
+    '',
+    'Typefaces',
+    ...(faces.length > 0 ? faces : ['None.']),
+    '',
+    'Pictures and graphics',
+    'Supplies of Vivid Layer are CC0 1.0: free for every use, nobody need be named. What was uploaded is under the terms of who made it.',
+    '',
+  ].join('\n')
+}
