@@ -11,8 +11,8 @@ import { MASK_TILE } from '../core/masks/mask'
 import { MOST_TEXT, readCube } from '../core/treatments/cube'
 import type { OwnFace } from '../core/type/own-face'
 import { containerOf } from '../core/type/sfnt'
-import { type Artwork, readSvg, splitSvg } from '../core/vector/svg'
-import type { SourceInfo } from '../wire/sources'
+import { type Artwork, readSvg, splitSvg, wordsIn } from '../core/vector/svg'
+import type { SourceInfo, Stretch } from '../wire/sources'
 import { openMemory } from './kernels'
 import { choicesIn, choose, fromOpenRaster } from './open-raster'
 import { readFont } from './own-fonts'
@@ -139,12 +139,15 @@ async function stretchesOf(
 ): Promise<Pick<SourceInfo, 'note' | 'stretches'>> {
   const parted = splitSvg(text)
   const named = art.beyond.join(', ')
-  if (parted.length > MOST_STRETCHES || !parted.some((p) => p.beyond === null))
+  if (
+    parted.length > MOST_STRETCHES ||
+    !parted.some((p) => p.beyond === null || (p.beyond === 'text' && wordsIn(p.svg, art)))
+  )
     return {
       note: `“${name}” holds ${named}, which cannot be outlines here, so it was taken in as a picture.`,
     }
-  const stretches: NonNullable<SourceInfo['stretches']> = []
-  let n = 0
+  const stretches: Stretch[] = []
+  let [n, texts] = [0, 0]
   for (const { svg, beyond } of parted) {
     const bytes = new TextEncoder().encode(svg)
     if (beyond === null) {
@@ -154,15 +157,23 @@ async function stretchesOf(
       stretches.push({ info, name: 'Outlines', box: { x: 0, y: 0, width: 1, height: 1 } })
       continue
     }
+    const words = beyond === 'text' ? wordsIn(svg, art) : null
+    if (words) {
+      texts++
+      stretches.push({ words, name: words.text.replace(/\s+/g, ' ').slice(0, 60) })
+      continue
+    }
     const made = await partPicture(bytes, art, files)
     if (!made) continue
     n++
     const label = beyond.replace(/^an? /, '')
     stretches.push({ ...made, name: `${label.slice(0, 1).toUpperCase()}${label.slice(1)} ${n}` })
   }
+  const words = texts > 0 ? ` ${texts === 1 ? 'Its text' : `${texts} texts`} can be typed in.` : ''
+  if (n === 0) return { stretches, note: `“${name}” came in as it is.${words}` }
   return {
     stretches,
-    note: `“${name}” holds ${named}, which cannot be outlines here: ${n === 1 ? 'that part came in as a picture' : `${n} parts came in as pictures`}, the rest as it is.`,
+    note: `“${name}” holds ${named}, which cannot be outlines here: ${n === 1 ? 'that part came in as a picture' : `${n} parts came in as pictures`}, the rest as it is.${words}`,
   }
 }
 /** A picture of what one stretch shows, cut to it, fine enough for twice its size. */
@@ -170,7 +181,7 @@ async function partPicture(
   bytes: Uint8Array,
   art: Artwork,
   files: Found[],
-): Promise<Pick<NonNullable<SourceInfo['stretches']>[number], 'info' | 'box'> | null> {
+): Promise<Pick<Extract<Stretch, { info: unknown }>, 'info' | 'box'> | null> {
   const scale = Math.min(8, Math.max(2, 2000 / Math.max(art.width, art.height)))
   const { data, info: size } = await sharp(withoutFilters(bytes), {
     density: 72 * scale,

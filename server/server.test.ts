@@ -224,22 +224,24 @@ describe('blobs and supplies', () => {
   })
   it('take an SVG whole as a picture and in stretches: what cannot be outlines as pictures of those parts, said by name', async () => {
     const svg = new TextEncoder().encode(
-      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 20" width="40" height="20"><rect width="40" height="20" fill="#c65a36"/><text x="2" y="15">hi</text><circle cx="36" cy="4" r="3"/></svg>',
+      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 20" width="40" height="20"><rect width="40" height="20" fill="#c65a36"/><text x="2" y="15" stroke="#000">hi</text><text x="20" y="15" font-size="6">typed</text><circle cx="36" cy="4" r="3"/></svg>',
     )
     const { info } = await storeUpload(svg, 'label.svg')
     expect(info).toMatchObject({ kind: 'picture' })
     expect(info.note).toBe(
-      '“label.svg” holds text, which cannot be outlines here: that part came in as a picture, the rest as it is.',
+      '“label.svg” holds text, which cannot be outlines here: that part came in as a picture, the rest as it is. Its text can be typed in.',
     )
-    expect(info.stretches?.map((s) => [s.info.kind, s.name])).toEqual([
+    expect(info.stretches?.map((s) => ['info' in s ? s.info.kind : s.words.size, s.name])).toEqual([
       ['graphic', 'Outlines'],
       ['picture', 'Text 1'],
+      [6, 'typed'],
       ['graphic', 'Outlines'],
     ])
-    const box = info.stretches?.[1]?.box
+    const second = info.stretches?.[1]
+    const box = second && 'box' in second ? second.box : undefined
     // The picture is cut to the words.
     expect(box && box.x > 0 && box.width < 0.6 && box.y > 0.1 && box.height < 0.9).toBe(true)
-    for (const s of info.stretches ?? []) expect(await readBlob(s.info.sha)).not.toBeNull()
+    for (const s of info.stretches ?? []) if ('info' in s) expect(await readBlob(s.info.sha)).not.toBeNull()
   })
   it('are found by prefixes of plain words', async () => {
     await addUpload(await png(), 'Glazed little bowl.png')

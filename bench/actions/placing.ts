@@ -13,14 +13,14 @@ import type { Placement } from '@/core/geometry/placement-schema'
 import { isWorded, takesPicture } from '@/core/kinds/facts'
 import type { Layer, LayerKind } from '@/core/kinds/list'
 import { kinds } from '@/core/kinds/list'
-import { boxAt, groupLayer, plainStyle, shapeLayer, slotLayer, typeLayer } from '@/core/kinds/new'
+import { boxAt, plainStyle, shapeLayer, slotLayer, typeLayer } from '@/core/kinds/new'
 import { PLANES, type Plane } from '@/core/kinds/planes'
 import { seenMiddle } from '../stage/view'
 import type { Bench, BenchState, ShapeForm, SlotForm } from '../state/bench'
-import type { SourceInfo } from '../worker/protocol'
 import { coverBox } from './backdrop'
 import { fitType, stageScale } from './handled'
 import { freePlace, layerOfSource, type Placing, type Spot, seenSpot, sideBySide } from './landing'
+import { placeStretches } from './stretches'
 import { upload } from './uploads'
 
 /**
@@ -290,42 +290,6 @@ export function inkWords(d: Design, id: string, ink: string): void {
     words.fill.colour = ink
 }
 
-/** A vector file in stretches: a group of graphics and of pictures of what cannot be outlines, fitted into the page. */
-function placeStretches(
-  bench: Bench,
-  stretches: NonNullable<SourceInfo['stretches']>,
-  name: string,
-  size: { width: number; height: number },
-  at?: Point,
-): void {
-  const s = bench.store.getState()
-  const page = s.resolved
-  const k = Math.min((0.6 * page.width) / size.width, (0.6 * page.height) / size.height)
-  const [w, h] = [size.width * k, size.height * k]
-  const corner = at
-    ? { x: at.x - w / 2, y: at.y - h / 2 }
-    : { x: (page.width - w) / 2, y: (page.height - h) / 2 }
-  const group = groupLayer({ id: newId(), ...spotFor(s, 'graphic') }, name)
-  const keys = keysBetween(null, null, stretches.length)
-  const layers = stretches.map(({ info, name: own, box }, n): Layer => {
-    const where = {
-      id: newId(),
-      page: group.page,
-      plane: group.plane,
-      parent: group.id,
-      order: keys[n] as string,
-    }
-    const place = toMaster(
-      s,
-      boxAt(corner.x + box.x * w, corner.y + box.y * h, box.width * w, box.height * h),
-    )
-    return layerOfSource(where, { info, label: own }, place)
-  })
-  for (const { info } of stretches) bench.addSource(info)
-  bench.edit('Place', (d) => addLayers(d, [group, ...layers]))
-  bench.select([group.id])
-}
-
 const nameOf = (file: File): string => file.name.replace(/\.[a-z0-9]+$/i, '')
 /** Takes in files and lays them about a point in one step: side by side, where it is not said otherwise. */
 export async function placeFiles(
@@ -343,7 +307,14 @@ export async function placeFiles(
     const info = await upload(bench, file)
     if (!info) continue
     if (info.stretches)
-      placeStretches(bench, info.stretches, nameOf(file), { width: info.width, height: info.height }, at)
+      await placeStretches(
+        bench,
+        info.stretches,
+        nameOf(file),
+        info,
+        { spot: spotFor(bench.store.getState(), 'graphic'), toMaster },
+        at,
+      )
     else all.push({ info, label: nameOf(file), kind: info.opaque ? 'photo' : 'cutout' })
   }
   if (all.length > 0) lay(bench, all, at)

@@ -2,3 +2,4 @@ export type { ArtClip, ArtGradient, ArtGroup, ArtMask, ArtNode, Artwork, Piece }
 export { lineWeights, partLabels } from './artwork'
 export { readSvg } from './read'
 export { splitSvg } from './split'
+export { type SvgWords, wordsIn } from './words'
