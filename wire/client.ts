@@ -106,3 +106,8 @@ export async function ask<C extends Call>(to: C, given: With<BodyOf<C>> = {}): P
 /** The words of what went wrong with a call; what the server did not say itself is followed by what is safe and what to do. */
 export const wordsOf = (thrown: unknown, safe: string): string =>
   thrown instanceof Refused ? thrown.message : `${NO_ANSWER} ${safe}`
+/** Why the server did not give a file, for people; what it does not say is said `otherwise`. */
+export async function reasonOf(answer: Response, otherwise: string): Promise<string> {
+  const told = (await answer.json().catch(() => null)) as { message?: string } | null
+  return told?.message ?? otherwise
+}

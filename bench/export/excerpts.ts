@@ -1,6 +1,7 @@
 import type { Bounds } from '@/core/geometry/bounds'
 import type { Settings } from '@/core/outputs/define'
 import { type OutputId, outputOf } from '@/core/outputs/list'
+import { reasonOf } from '@/wire/client'
 import type { Bench } from '../state/bench'
 
 /** A part of a page that goes out by itself. */
@@ -49,10 +50,8 @@ export async function partFile(
 ): Promise<{ blob: Blob; name: string; message: string }> {
   if (!(await stored(bench))) throw new Error('Not everything is saved yet; try again once it is.')
   const answer = await fetch(partUrl(bench, part), signal ? { signal } : {})
-  if (!answer.ok) {
-    const told = (await answer.json().catch(() => null)) as { message?: string } | null
-    throw new Error(told?.message ?? 'This could not be made. The design is safe; try again.')
-  }
+  if (!answer.ok)
+    throw new Error(await reasonOf(answer, 'This could not be made. The design is safe; try again.'))
   const { design, selection } = bench.store.getState()
   const [only, more] = part.layers.length > 0 ? selection : []
   const name = only && !more ? design.layers[only]?.name || design.name : design.name
@@ -105,10 +104,8 @@ export async function fetchProof(bench: Bench, form: 'html' | 'pdf'): Promise<vo
 /** Has a proof of a stored design made, and saves it as a file. Throws an error that says why not. */
 export async function saveProof(design: { id: string; name: string }, form: 'html' | 'pdf'): Promise<void> {
   const answer = await fetch(`/api/designs/${design.id}/proof?form=${form}`)
-  if (!answer.ok) {
-    const told = (await answer.json().catch(() => null)) as { message?: string } | null
-    throw new Error(told?.message ?? 'The proof could not be made. The design is safe; try again.')
-  }
+  if (!answer.ok)
+    throw new Error(await reasonOf(answer, 'The proof could not be made. The design is safe; try again.'))
   saveFile(await answer.blob(), `${design.name.replace(/[\\/:*?"<>|]+/g, '-')}-proof.${form}`)
 }
 /** Brings a file to the person's disk. */

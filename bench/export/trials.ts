@@ -2,6 +2,7 @@ import { useQueries } from '@tanstack/react-query'
 import { type DeliveryFile, type Written, writtenOn } from '@/core/formats/delivery-files'
 import type { Settings } from '@/core/outputs/define'
 import { outputOf, PICTURE_IDS } from '@/core/outputs/list'
+import { reasonOf } from '@/wire/client'
 import { inTurn } from '../ui/turns'
 import { useLater } from '../ui/use-later'
 import { type Options, settingsIn } from './delivery'
@@ -51,10 +52,7 @@ export function trialUrl(
 /** Tries a file. */
 export async function tried(url: string, signal: AbortSignal): Promise<Trial> {
   const answer = await fetch(url, { signal })
-  if (!answer.ok) {
-    const told = (await answer.json().catch(() => null)) as { message?: string } | null
-    return { trouble: told?.message ?? 'It could not be measured.' }
-  }
+  if (!answer.ok) return { trouble: await reasonOf(answer, 'It could not be measured.') }
   const { size } = await answer.blob()
   const header = (name: string) => decodeURIComponent(answer.headers.get(name) ?? '')
   return {

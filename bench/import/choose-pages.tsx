@@ -2,7 +2,7 @@
 import { LoaderCircle } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import type { AnswerOf } from '@/wire/call'
-import { ask, wordsOf } from '@/wire/client'
+import { ask, reasonOf, wordsOf } from '@/wire/client'
 import { inspectPdf } from '@/wire/supplies'
 import { Button } from '../ui/button'
 import { DialogFrame } from '../ui/dialog-frame'
@@ -143,10 +143,8 @@ export async function pagesOf(file: File, { pages, as, ppi }: PagesChosen): Prom
       body: file,
       headers: { 'x-file-name': encodeURIComponent(file.name) },
     })
-    if (!answer.ok) {
-      const told = (await answer.json().catch(() => null)) as { message?: string } | null
-      throw new Error(told?.message ?? 'This page could not be read. Nothing was stored.')
-    }
+    if (!answer.ok)
+      throw new Error(await reasonOf(answer, 'This page could not be read. Nothing was stored.'))
     const own = pages.length > 1 ? `${name} ${page}` : name
     const blob = await answer.blob()
     out.push(new File([blob], `${own}.${blob.type.includes('svg') ? 'svg' : 'png'}`))

@@ -34,6 +34,8 @@ export const blendModes = {
 
 export type BlendMode = keyof typeof blendModes
 export const BLEND_MODES = Object.keys(blendModes) as [BlendMode, ...BlendMode[]]
+/** Those of the standard that other formats have too: the sixteen of §10 with `normal`. */
+export const STANDARD_MODES: readonly BlendMode[] = BLEND_MODES.slice(0, BLEND_MODES.indexOf('plus-lighter'))
 export const blendModeSchema = z.enum(BLEND_MODES)
 /** Operators that take away what lies beneath where the source is not: they reach beyond its own bounds. */
 export const reachesOut = (mode: BlendMode): boolean => mode === 'dst-in' || mode === 'dst-atop'

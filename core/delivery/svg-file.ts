@@ -1,4 +1,4 @@
-import type { BlendMode } from '../basics/blend-modes'
+import { type BlendMode, STANDARD_MODES } from '../basics/blend-modes'
 import { escaped } from '../basics/xml'
 import { fromHex } from '../colour/colour'
 import { gradientMap, gradientTable, stopsOf } from '../colour/gradient'
@@ -18,25 +18,8 @@ import {
 import type { Face } from '../type/fonts'
 import { mapPath, type Path } from '../vector/path'
 
-/** Blend modes of CSS (Compositing and Blending Level 1 and 2), which SVG 2 shares. */
-export const SVG_MODES = new Set<BlendMode>([
-  'normal',
-  'multiply',
-  'screen',
-  'overlay',
-  'darken',
-  'lighten',
-  'color-dodge',
-  'color-burn',
-  'hard-light',
-  'soft-light',
-  'difference',
-  'exclusion',
-  'hue',
-  'saturation',
-  'color',
-  'luminosity',
-])
+/** Blend modes of CSS (Compositing and Blending Level 1), which SVG 2 shares. */
+export const SVG_MODES: ReadonlySet<BlendMode> = new Set(STANDARD_MODES)
 /** What only the host can make: data URLs. */
 export type SvgHost = {
   raster(mark: RasterMark): Promise<string>

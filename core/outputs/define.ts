@@ -38,6 +38,25 @@ export type OutputFormat = {
 }
 export const defineOutput = <const F extends OutputFormat>(format: F): F => format
 
+/** Light, or the four printing inks. */
+export const COLOUR = {
+  kind: 'choice',
+  label: 'Colour',
+  first: 'srgb',
+  options: [
+    ['srgb', 'sRGB'],
+    ['cmyk', 'CMYK, a general profile'],
+  ],
+} as const satisfies Setting
+export const DEPTH = {
+  kind: 'choice',
+  label: 'Depth',
+  first: '8',
+  options: [
+    ['8', '8 bits a channel'],
+    ['16', '16 bits a channel'],
+  ],
+} as const satisfies Setting
 export const numbers = (least: number, most: number): number[] =>
   Array.from({ length: most - least + 1 }, (_, n) => least + n)
 

@@ -1,4 +1,4 @@
-import { defineOutput } from './define'
+import { COLOUR, defineOutput } from './define'
 
 /** Portable Document Format, ISO 32000-1:2008. */
 export const pdf = defineOutput({
@@ -14,15 +14,7 @@ export const pdf = defineOutput({
   seenInBrowsers: false,
   loses: () => true,
   settings: {
-    colour: {
-      kind: 'choice',
-      label: 'Colour',
-      first: 'srgb',
-      options: [
-        ['srgb', 'sRGB'],
-        ['cmyk', 'CMYK, a general profile'],
-      ],
-    },
+    colour: COLOUR,
     letters: {
       kind: 'choice',
       label: 'Type',

@@ -1,4 +1,4 @@
-import { defineOutput } from './define'
+import { DEPTH, defineOutput } from './define'
 
 const COLOURS = ['8', '16', '32', '64', '128', '256'] as const
 
@@ -21,16 +21,7 @@ export const png = defineOutput({
       first: 'all',
       options: [['all', 'All colours'], ...[...COLOURS].reverse().map((n) => [n, `${n} colours`] as const)],
     },
-    depth: {
-      kind: 'choice',
-      label: 'Depth',
-      first: '8',
-      options: [
-        ['8', '8 bits a channel'],
-        ['16', '16 bits a channel'],
-      ],
-      when: (s) => s.colours === 'all',
-    },
+    depth: { ...DEPTH, when: (s) => s.colours === 'all' },
     dither: {
       kind: 'number',
       label: 'Dithering',

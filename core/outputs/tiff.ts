@@ -1,4 +1,4 @@
-import { defineOutput } from './define'
+import { COLOUR, DEPTH, defineOutput } from './define'
 
 /** Tagged Image File Format, revision 6.0 (1992). */
 export const tiff = defineOutput({
@@ -13,25 +13,8 @@ export const tiff = defineOutput({
   seenInBrowsers: false,
   loses: (s) => s.colour === 'cmyk',
   settings: {
-    colour: {
-      kind: 'choice',
-      label: 'Colour',
-      first: 'srgb',
-      options: [
-        ['srgb', 'sRGB'],
-        ['cmyk', 'CMYK, a general profile'],
-      ],
-    },
-    depth: {
-      kind: 'choice',
-      label: 'Depth',
-      first: '8',
-      options: [
-        ['8', '8 bits a channel'],
-        ['16', '16 bits a channel'],
-      ],
-      when: (s) => s.colour === 'srgb',
-    },
+    colour: COLOUR,
+    depth: { ...DEPTH, when: (s) => s.colour === 'srgb' },
     compression: {
       kind: 'choice',
       label: 'Compression',

@@ -1,5 +1,5 @@
 import { PDFDocument, type PDFRef, PDFString } from 'pdf-lib'
-import type { BlendMode } from '../../basics/blend-modes'
+import { type BlendMode, STANDARD_MODES } from '../../basics/blend-modes'
 import { fromHex } from '../../colour/colour'
 import { gradientMap, gradientTable, stopsOf } from '../../colour/gradient'
 import type { Paint } from '../../colour/paint'
@@ -21,26 +21,13 @@ import { Content, N, num, nums } from './content'
 import { PdfFonts, type Subset, textOf } from './fonts'
 import type { Inks } from './inks'
 
-/** Blend modes of PDF (ISO 32000-1, 11.3.5): the sixteen that W3C Compositing took over. */
-const MODES: Partial<Record<BlendMode, string>> = {
-  normal: 'Normal',
-  multiply: 'Multiply',
-  screen: 'Screen',
-  overlay: 'Overlay',
-  darken: 'Darken',
-  lighten: 'Lighten',
-  'color-dodge': 'ColorDodge',
-  'color-burn': 'ColorBurn',
-  'hard-light': 'HardLight',
-  'soft-light': 'SoftLight',
-  difference: 'Difference',
-  exclusion: 'Exclusion',
-  hue: 'Hue',
-  saturation: 'Saturation',
-  color: 'Color',
-  luminosity: 'Luminosity',
-}
-export const PDF_MODES = new Set(Object.keys(MODES) as BlendMode[])
+/** Blend modes of PDF (ISO 32000-1, 11.3.5) are those that W3C Compositing took over: `color-dodge` is `ColorDodge`. */
+const nameOfMode = (mode: BlendMode): string =>
+  mode
+    .split('-')
+    .map((word) => word.slice(0, 1).toUpperCase() + word.slice(1))
+    .join('')
+export const PDF_MODES: ReadonlySet<BlendMode> = new Set(STANDARD_MODES)
 
 /** Pixels of a mark or of a stored picture: RGBA, or a JPEG of what is opaque. */
 export type Pixels = Picture | { width: number; height: number; jpeg: Uint8Array; channels: 3 | 4 }
@@ -225,7 +212,7 @@ export class PdfWriter {
           Type: N('ExtGState'),
           ca: opacity,
           CA: opacity,
-          BM: N(MODES[blend] ?? 'Normal'),
+          BM: N(nameOfMode(blend)),
           ...(mask ? { SMask: { Type: N('Mask'), S: N('Luminosity'), G: mask } } : {}),
         }),
       )
