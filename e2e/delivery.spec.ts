@@ -154,7 +154,10 @@ test('a print PDF with bleed and marks, its type sharp; made again after one wor
     dialog.getByRole('button', { name: 'Deliver again' }).first().click(),
   ])
   expect(unzipSync(readFileSync(await same.path()))[name]).toEqual(anew[name])
-  await expect(page.getByText('0 made anew, 4 as delivered before.')).toBeVisible()
+  await page.getByRole('button', { name: /^Deliveries/ }).click()
+  const latest = dialog.getByRole('listitem').filter({ hasText: 'Deliver again' }).first()
+  await latest.getByText('Files', { exact: true }).click()
+  await expect(latest.getByText(/· unchanged/)).toHaveCount(4)
 })
 
 test('a cutout with its shadow goes out by itself, see-through, with all that reaches out of it', async ({

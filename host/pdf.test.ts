@@ -16,6 +16,7 @@ import { newMask } from '../core/masks/mask'
 import { settingsOf } from '../core/outputs/define'
 import { outputOf } from '../core/outputs/list'
 import { renderPage } from '../core/render/render-page'
+import { fromWoff } from '../core/type/sfnt'
 import { inksFor } from './inks'
 import { pdfSettings, toPdf } from './pdf'
 import { openHost, sha256 } from './project'
@@ -34,7 +35,8 @@ const photo = new Uint8Array(
     .toBuffer(),
 )
 const sha = sha256(photo)
-const read = async (asked: string) => (asked === sha ? photo : null)
+const fontFiles = new Map<string, Uint8Array>()
+const read = async (asked: string) => (asked === sha ? photo : (fontFiles.get(asked) ?? null))
 const host = openHost(read)
 
 const solid = (colour: string) => ({ kind: 'solid' as const, colour })
@@ -185,6 +187,38 @@ describe('a PDF', () => {
     expect(all).toMatch(/cs 0 0 0 1 sc/)
     expect(poppler('pdfimages', '-list', file)).toMatch(/400\s+300\s+icc\s+4/)
     expect(poppler('pdfinfo', '-struct', file)).toMatch(/Figure/)
+  })
+  it('embeds no font that its maker restricts: its letters are outlines', async () => {
+    const font = fromWoff(
+      new Uint8Array(
+        readFileSync('node_modules/@fontsource/space-mono/files/space-mono-latin-400-normal.woff'),
+      ),
+      'own.woff',
+    )
+    const source = sha256(font)
+    fontFiles.set(source, font)
+    const written = { ...words('Own hand', 80, '#3a1713') } as Extract<Layer, { kind: 'type' }>
+    written.style = { ...written.style, family: 'Own Hand', weight: 400 }
+    const fontsOf = async (embedding: 'restricted' | 'installable') => {
+      const d = design([written])
+      const face = {
+        family: 'Own Hand',
+        weight: 400,
+        italic: false,
+        source,
+        index: 0,
+        scripts: [],
+        licence: '',
+        embedding,
+      }
+      const own = record(d, (draft) => {
+        draft.faces.own = face
+      }).design
+      host.fonts.adopt([face])
+      return poppler('pdffonts', (await made(own)).file)
+    }
+    expect(await fontsOf('installable')).toMatch(/own-/)
+    expect((await fontsOf('restricted')).trim().split('\n')).toHaveLength(2)
   })
   it('holds all pages in one file', async () => {
     const d = record(design([words('One', 80, '#000000')]), (draft) => {

@@ -1,6 +1,7 @@
 import sharp from 'sharp'
 import type { BlendMode } from '../core/basics/blend-modes'
-import { PDF_MODES, type PdfHost, PdfWriter, type Pixels } from '../core/delivery/pdf/document'
+import { PDF_MODES, type PdfHost, PdfWriter } from '../core/delivery/pdf/document'
+import type { Pixels } from '../core/delivery/pdf/images'
 import type { Inks } from '../core/delivery/pdf/inks'
 import { captionOf } from '../core/design/captions'
 import type { Design } from '../core/design/schema'
@@ -31,6 +32,11 @@ export type PdfAsked = {
   lossless: boolean
   now: Date
 }
+/** Whether a face may be put into files: what its maker restricts to one machine is outlines. */
+export const mayEmbed = (design: Design, face: string): boolean =>
+  !Object.values(design.faces).some(
+    (f) => face === `own-${f.source}-${f.index}` && f.embedding === 'restricted',
+  )
 /** What the settings of the format ask for. */
 export const pdfSettings = (s: Settings): Pick<PdfAsked, 'ppi' | 'letters' | 'printMarks' | 'lossless'> => ({
   ppi: Number(s.ppi),
@@ -65,7 +71,7 @@ export async function toPdf(
     language: 'en',
     inks,
     letters: asked.letters,
-    mayEmbed: () => true,
+    mayEmbed: ({ name }) => mayEmbed(design, name),
     printed: now,
   })
   for (const [n, page] of asked.pages.entries()) {

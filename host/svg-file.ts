@@ -10,6 +10,7 @@ import { rasterIds, sharpMarks } from '../core/render/sharp-marks'
 import type { ResolvedPage } from '../core/resolve/resolved'
 import { allFontFiles, fallbacks, families, fontFileName } from '../core/type/catalogue'
 import { pngOf } from './encode'
+import { mayEmbed } from './pdf'
 import { sniff } from './pictures'
 import type { BlobReader, NodeHost } from './project'
 import { openSubset } from './subset'
@@ -62,6 +63,7 @@ export async function toSvg(
       alt: captionOf(design, page.page, page.channel.id).alt,
       letters: settings.letters === 'text' ? 'text' : 'outlines',
       nameOf,
+      mayEmbed: ({ name }) => mayEmbed(design, name),
       familyOf({ name }) {
         const file = files.get(name)
         const family = [...families, ...fallbacks].find((f) => f.slug === file?.slug)

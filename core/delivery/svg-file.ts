@@ -33,6 +33,8 @@ export type SvgHow = {
   letters: 'text' | 'outlines'
   /** A layer's name, for the id of what it becomes. */
   nameOf: (id: string) => string
+  /** Whether a face may be put into the file; else its letters are outlines. */
+  mayEmbed: (face: Face) => boolean
   /** What CSS calls a face. */
   familyOf: (face: Face) => { family: string; weight: number; italic: boolean }
   /** Where a file of only these glyphs of a face is found: a data URL; asked for once all are known. */
@@ -171,7 +173,8 @@ class SvgWriter {
     const { paint, alpha } = this.paint(fill, line ? 'stroke' : 'fill')
     const rule = fill.evenOdd ? ' fill-rule="evenodd"' : ''
     const thin = alpha < 1 ? ` ${line ? 'stroke' : 'fill'}-opacity="${num(alpha)}"` : ''
-    if (fill.drawn?.letters && this.how.letters === 'text')
+    const whole = fill.drawn?.letters?.lines.every((l) => l.glyphs.every((g) => this.how.mayEmbed(g.face)))
+    if (fill.drawn?.letters && whole && this.how.letters === 'text')
       return this.text(fill.drawn.letters, fill.drawn.toView, `${paint}${thin}`)
     if (!line || !fill.drawn) return `<path${paint}${thin}${rule} d="${dataOf(areaOf(fill))}"/>`
     const dash = line.dash.length > 0 ? ` stroke-dasharray="${line.dash.map(num).join(' ')}"` : ''

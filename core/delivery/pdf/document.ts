@@ -16,10 +16,13 @@ import {
   type PathsMark,
   unitToView,
 } from '../../render/sharp-marks'
-import { mapPath, type Path } from '../../vector/path'
+import { mapPath } from '../../vector/path'
 import { Content, N, num, nums } from './content'
 import { PdfFonts, type Subset, textOf } from './fonts'
+import { imageOf, type Pixels } from './images'
 import type { Inks } from './inks'
+import { MARGIN, printMarks } from './print-marks'
+import { sampledWay, shading, straightWay } from './shadings'
 
 /** Blend modes of PDF (ISO 32000-1, 11.3.5) are those that W3C Compositing took over: `color-dodge` is `ColorDodge`. */
 const nameOfMode = (mode: BlendMode): string =>
@@ -29,8 +32,6 @@ const nameOfMode = (mode: BlendMode): string =>
     .join('')
 export const PDF_MODES: ReadonlySet<BlendMode> = new Set(STANDARD_MODES)
 
-/** Pixels of a mark or of a stored picture: RGBA, or a JPEG of what is opaque. */
-export type Pixels = Picture | { width: number; height: number; jpeg: Uint8Array; channels: 3 | 4 }
 /** What only the host can make. */
 export type PdfHost = {
   raster(mark: RasterMark): Promise<Picture>
@@ -65,11 +66,6 @@ export type PdfPage = {
   slug: Letters | null
   alt: string
 }
-
-/** Room around the bleed for print marks, points. */
-const MARGIN = 28
-/** Length and distance of crop marks, points. */
-const [CROP, OFF] = [18, 6]
 
 /** A PDF document (ISO 32000-1) page by page: lines, letters and pictures as what they are. */
 export class PdfWriter {
@@ -133,7 +129,7 @@ export class PdfWriter {
     content.map([points, 0, 0, -points, around - page.left * points, around + h + page.top * points])
     await this.draw(page.marks, content)
     content.add('Q', 'EMC')
-    if (slug !== null) this.printMarks(content, { w, h, around, bleed, slug })
+    if (slug !== null) printMarks(content, { w, h, around, bleed, slug }, this.how.inks, this.space)
     const { context } = this.doc
     const { node } = made
     node.set(N('Contents'), context.register(context.flateStream(content.text)))
@@ -177,7 +173,9 @@ export class PdfWriter {
       else if (mark.kind === 'group') await this.group(mark, to)
       else {
         const ref =
-          mark.kind === 'raster' ? this.image(await this.host.raster(mark)) : await this.pictureOf(mark)
+          mark.kind === 'raster'
+            ? imageOf(this.doc.context, await this.host.raster(mark), this.how.inks, this.space)
+            : await this.pictureOf(mark)
         if (!ref) continue
         const { left, top, right, bottom } = mark.bounds
         const unit: Matrix =
@@ -194,7 +192,7 @@ export class PdfWriter {
     const held = this.pictures.get(mark.source)
     if (held !== undefined) return held
     const pixels = await this.host.picture(mark)
-    const ref = pixels && this.image(pixels)
+    const ref = pixels && imageOf(this.doc.context, pixels, this.how.inks, this.space)
     this.pictures.set(mark.source, ref)
     return ref
   }
@@ -356,6 +354,7 @@ export class PdfWriter {
     box: Bounds,
     to: Content,
   ): void {
+    const { context } = this.doc
     const stops = stopsOf(paint.stops, {})
     const lying = gradientToView(gradientMap(paint, fill.width, fill.height, fill.toBox))
     if (!lying) return
@@ -371,8 +370,8 @@ export class PdfWriter {
       ),
     )
     const shade = (content: Content, samples: readonly number[][], space: PDFRef | 'DeviceGray') => {
-      const way = straight ? this.straightWay(stops) : this.sampledWay(samples)
-      const ref = this.shading(paint.kind === 'linear' ? 2 : 3, way, space)
+      const way = straight ? straightWay(context, stops) : sampledWay(context, samples)
+      const ref = shading(context, paint.kind === 'linear' ? 2 : 3, way, space)
       content.saved(() => content.map(lying).add(`/${content.name('Shading', ref)} sh`))
     }
     const drawn = (content: Content) =>
@@ -397,182 +396,6 @@ export class PdfWriter {
       drawn(to)
     })
   }
-  private shading(type: 2 | 3, way: PDFRef, space: PDFRef | 'DeviceGray'): PDFRef {
-    const { context } = this.doc
-    return context.register(
-      context.obj({
-        ShadingType: type,
-        ColorSpace: space === 'DeviceGray' ? N(space) : space,
-        Coords: type === 2 ? [0, 0, 1, 0] : [0, 0, 0, 0, 0, 1],
-        Function: way,
-        Extend: [true, true],
-      }),
-    )
-  }
-  /** A function from 0–1 to values that are given at even steps (7.10.2). */
-  private sampledWay(samples: readonly (readonly number[])[]): PDFRef {
-    const values = samples[0]?.length ?? 1
-    const table = new Uint8Array(samples.length * values * 2)
-    samples.forEach((s, n) =>
-      s.forEach((v, k) => {
-        const whole = Math.round(Math.min(1, Math.max(0, v)) * 65535)
-        table.set([whole >> 8, whole & 255], (n * values + k) * 2)
-      }),
-    )
-    return this.doc.context.register(
-      this.doc.context.flateStream(table, {
-        FunctionType: 0,
-        Domain: [0, 1],
-        Range: Array.from({ length: values }, () => [0, 1]).flat(),
-        Size: [samples.length],
-        BitsPerSample: 16,
-      }),
-    )
-  }
-  /** A function that goes straight from stop to stop (7.10.3 and 7.10.4). */
-  private straightWay(stops: readonly { offset: number; colour: string }[]): PDFRef {
-    const { context } = this.doc
-    const [first, last] = [stops[0], stops.at(-1)]
-    if (!first || !last) throw new RangeError('a gradient has stops')
-    // Before the first and after the last it stays what it is there.
-    const all = [{ ...first, offset: 0 }, ...stops, { ...last, offset: 1 }].filter(
-      (s, n, list) => n === 0 || s.offset > (list[n - 1]?.offset ?? 0) || n === list.length - 1,
-    )
-    const rgb = (hex: string) => {
-      const { r, g, b } = fromHex(hex)
-      return [r, g, b]
-    }
-    const pieces = all.slice(1).map((to, n) =>
-      context.obj({
-        FunctionType: 2,
-        Domain: [0, 1],
-        C0: rgb(all[n]?.colour ?? to.colour),
-        C1: rgb(to.colour),
-        N: 1,
-      }),
-    )
-    return context.register(
-      context.obj({
-        FunctionType: 3,
-        Domain: [0, 1],
-        Functions: pieces,
-        Bounds: all.slice(1, -1).map((s) => s.offset),
-        Encode: pieces.flatMap(() => [0, 1]),
-      }),
-    )
-  }
-
-  /** Pixels as an image, with a soft mask where they are not all opaque. */
-  private image(pixels: Pixels): PDFRef {
-    const { context } = this.doc
-    const { width, height } = pixels
-    const common = {
-      Type: N('XObject'),
-      Subtype: N('Image'),
-      Width: width,
-      Height: height,
-      BitsPerComponent: 8,
-      Interpolate: false,
-    }
-    if ('jpeg' in pixels)
-      return context.register(
-        context.stream(pixels.jpeg, {
-          ...common,
-          ColorSpace: this.space,
-          Filter: N('DCTDecode'),
-        }),
-      )
-    const { data } = pixels
-    const rgb = new Uint8Array(width * height * 3)
-    const alpha = new Uint8Array(width * height)
-    let opaque = true
-    for (let n = 0; n < alpha.length; n++) {
-      rgb[3 * n] = data[4 * n] as number
-      rgb[3 * n + 1] = data[4 * n + 1] as number
-      rgb[3 * n + 2] = data[4 * n + 2] as number
-      alpha[n] = data[4 * n + 3] as number
-      if (alpha[n] !== 255) opaque = false
-    }
-    const soft = opaque
-      ? null
-      : context.register(context.flateStream(alpha, { ...common, ColorSpace: N('DeviceGray') }))
-    return context.register(
-      context.flateStream(this.how.inks.pixels(rgb), {
-        ...common,
-        ColorSpace: this.space,
-        ...(soft ? { SMask: soft } : {}),
-      }),
-    )
-  }
-
-  /** Crop marks, register marks, steps of grey and a line of words around the page (*common practice*). */
-  private printMarks(
-    to: Content,
-    { w, h, around, bleed, slug }: { w: number; h: number; around: number; bleed: number; slug: Letters },
-  ): void {
-    const { inks } = this.how
-    const all: readonly number[] = inks.channels === 4 ? [1, 1, 1, 1] : [0, 0, 0]
-    const space = to.name('ColorSpace', this.space)
-    const [left, bottom, right, top] = [around, around, around + w, around + h]
-    const start = bleed + OFF / 2
-    to.add('/Artifact BMC', 'q', `/${space} CS ${nums(...all)} SC 0.25 w`)
-    for (const x of [left, right])
-      for (const [y, way] of [
-        [bottom, -1],
-        [top, 1],
-      ] as const)
-        to.add(`${nums(x, y + way * start)} m ${nums(x, y + way * (start + CROP))} l S`)
-    for (const y of [bottom, top])
-      for (const [x, way] of [
-        [left, -1],
-        [right, 1],
-      ] as const)
-        to.add(`${nums(x + way * start, y)} m ${nums(x + way * (start + CROP), y)} l S`)
-    const far = bleed + MARGIN / 2
-    for (const [x, y] of [
-      [left - far, (bottom + top) / 2],
-      [right + far, (bottom + top) / 2],
-      [(left + right) / 2, top + far],
-    ] as const) {
-      to.add(`${nums(x - 6, y)} m ${nums(x + 6, y)} l ${nums(x, y - 6)} m ${nums(x, y + 6)} l S`)
-      to.path(circle(x, y, 3.5)).add('S')
-    }
-    // A bar of every ink and of greys.
-    const bars: (readonly number[])[] =
-      inks.channels === 4
-        ? [
-            [1, 0, 0, 0],
-            [0, 1, 0, 0],
-            [0, 0, 1, 0],
-            [0, 0, 0, 1],
-            [0, 0, 0, 0.75],
-            [0, 0, 0, 0.5],
-            [0, 0, 0, 0.25],
-          ]
-        : [
-            [1, 0, 0],
-            [0, 1, 0],
-            [0, 0, 1],
-            [0, 0, 0],
-            [0.25, 0.25, 0.25],
-            [0.5, 0.5, 0.5],
-            [0.75, 0.75, 0.75],
-          ]
-    bars.forEach((colour, n) => {
-      to.add(`/${space} cs ${nums(...colour)} sc ${nums(left + 12 + n * 10, top + far - 4, 9, 8)} re f`)
-    })
-    to.add('Q')
-    to.saved(() => {
-      to.add(`/${space} cs ${nums(...all)} sc`)
-      for (const { glyphs } of slug.lines)
-        for (const g of glyphs) {
-          // Outlines in ems run downwards.
-          const at: Matrix = [slug.size, 0, 0, -slug.size, left + 12 + g.x, bottom - far - g.y]
-          to.path(mapPath(g.face.outline(g.glyph), at)).add('f')
-        }
-    })
-    to.add('EMC')
-  }
 }
 
 /** Entries of a gradient's table: no step is more than one of 8 bits. */
@@ -581,15 +404,3 @@ const CAPS: Record<NonNullable<Drawn['stroke']>['cap'], number> = { butt: 0, rou
 const JOINS: Record<NonNullable<Drawn['stroke']>['join'], number> = { miter: 0, round: 1, bevel: 2 }
 
 const blends = (m: Mark): boolean => m.blend !== 'normal' || (m.kind === 'group' && m.marks.some(blends))
-/** A circle as four cubics. */
-function circle(x: number, y: number, r: number): Path {
-  const k = 0.5523 * r
-  return [
-    ['M', x + r, y],
-    ['C', x + r, y + k, x + k, y + r, x, y + r],
-    ['C', x - k, y + r, x - r, y + k, x - r, y],
-    ['C', x - r, y - k, x - k, y - r, x, y - r],
-    ['C', x + k, y - r, x + r, y - k, x + r, y],
-    ['Z'],
-  ]
-}
