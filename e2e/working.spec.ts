@@ -74,15 +74,15 @@ test('an export is stopped half way; what is there can be fetched', async ({ pag
   await page.getByLabel('Size factor').fill('2')
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Export 8 files' }).click()
-  // Made files can be fetched from the list.
+  // Made files can be fetched from the list: the smallest is made first, then the largest.
   const made = (name: RegExp) => page.getByRole('row', { name }).getByRole('link')
-  await expect(made(/Square post/)).toBeVisible({ timeout: 60_000 })
+  await expect(made(/Wide header/)).toBeVisible({ timeout: 60_000 })
   await page.getByRole('button', { name: 'Stop' }).click()
   await expect(page.getByRole('button', { name: 'Export 8 files' })).toBeVisible()
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Fetch again' }).click()
   expect((await download).suggestedFilename()).toBe('delivery.zip')
-  await expect(made(/Postcard/)).toHaveCount(0)
+  await expect(made(/Link card/)).toHaveCount(0)
 })
 
 test('supplies are searched, filtered and cleared in one go; one becomes the backdrop', async ({ page }) => {
