@@ -5,7 +5,7 @@ export type Told = { title: string; author: string; alt: string; caption: string
 
 /**
  * An XMP packet (ISO 16684-1) with the fields that IPTC Photo Metadata 2023 has for a title, its maker, a caption and an
- * alternative text; null where nothing is to be said.
+ * alternative text; null where nothing is to be said. Its namespaces are those that the standard prescribes.
  */
 export function xmpOf({ title, author, alt, caption }: Told): string | null {
   if (author === '' && alt === '' && caption === '') return null

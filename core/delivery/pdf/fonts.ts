@@ -72,6 +72,7 @@ export class PdfFonts {
         Type: N('Font'),
         Subtype: N(cff ? 'CIDFontType0' : 'CIDFontType2'),
         BaseFont: N(name),
+        // The character collection as the standard names it (9.7.3, 9.7.5.2).
         CIDSystemInfo: { Registry: PDFString.of('Adobe'), Ordering: PDFString.of('Identity'), Supplement: 0 },
         FontDescriptor: descriptor,
         DW: 0,
