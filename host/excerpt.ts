@@ -1,28 +1,17 @@
 import { badInput, missing, tooLarge } from '../core/basics/errors'
 import { checkDesign } from '../core/design/edits'
 import { areaOf, type Bounds, intersect, isEmpty, unionOf } from '../core/geometry/bounds'
-import { isDeep, type Settings } from '../core/outputs/define'
-import { type OutputId, outputOf, PICTURE_IDS } from '../core/outputs/list'
+import { isDeep } from '../core/outputs/define'
+import { isPageOutput, isPictureOutput, outputOf } from '../core/outputs/list'
 import { planWhole, renderNodes } from '../core/render/render-page'
 import { findResolved, type ResolvedLayer, type ResolvedPage } from '../core/resolve/resolved'
+import type { Excerpt } from '../wire/deliveries'
 import { encodePicture } from './encode'
 import { toPageFile } from './page-files'
 import type { BlobReader, Drawn, NodeHost } from './project'
 
 /** A part of a page on a channel as a file. */
-export type ExcerptAsked = Drawn & {
-  page: string
-  channel: string
-  /** Ids of layers, with all that reaches out of them; none for all that is there. */
-  layers: readonly string[]
-  /** px of the page; null for all that the layers cover. */
-  box: Bounds | null
-  /** `nothing`, `beneath` for the page as it is there, or a colour. */
-  ground: string
-  format: OutputId
-  settings: Settings
-  scale: number
-}
+export type ExcerptAsked = Drawn & Excerpt & { page: string; channel: string }
 const MOST_PX = 100_000_000
 
 /** The layers asked for as they lie in the page; what lies in one that is asked for is not asked for twice. */
@@ -56,35 +45,32 @@ export async function excerpt(
     throw tooLarge(
       `This would have ${width.toLocaleString('en')} × ${height.toLocaleString('en')} px, more than can be made at once. Nothing was exported; choose a smaller factor.`,
     )
-  const format = PICTURE_IDS.find((id) => id === asked.format)
-  if (!format) {
-    if (asked.format === 'ora')
-      throw badInput('OpenRaster holds whole pages. Nothing was exported; choose another format.')
+  const { format, settings } = asked
+  if (isPageOutput(format)) {
     const box = {
       left: bounds.left / scale,
       top: bounds.top / scale,
       right: bounds.right / scale,
       bottom: bounds.bottom / scale,
     }
-    const { settings } = asked
-    const made = await toPageFile(
-      { design, pages: [shown], format: asked.format as 'pdf' | 'svg', settings, bleed: false, box },
-      host,
-      read,
-    )
-    return { ...made, width, height }
+    const wanted = { design, pages: [shown] as const, format, settings, bleed: false, box }
+    return { ...(await toPageFile(wanted, host, read)), width, height }
   }
+  if (!isPictureOutput(format))
+    throw badInput(
+      `${outputOf(format).label} holds whole pages. Nothing was exported; choose another format.`,
+    )
   const made = await planWhole(
     { ...shown, bleed: Math.max(shown.bleed, reachOf(shown, bounds, scale)) },
     scale,
     host,
   )
-  const deep = isDeep(outputOf(format), asked.settings)
+  const deep = isDeep(outputOf(format), settings)
   const picture = await renderNodes(made.nodes, bounds, host, { deep })
   const ppi = whole.channel.print ? { ppi: whole.channel.print.ppi * scale } : {}
   const keeps = outputOf(format).keeps.transparency
   const under = keeps || ground === 'beneath' || ground === 'nothing' ? '#ffffff' : ground.slice(0, 7)
-  const bytes = await encodePicture(picture, { format, settings: asked.settings, ground: under, ...ppi })
+  const bytes = await encodePicture(picture, { format, settings, ground: under, ...ppi })
   return { bytes, width, height }
 }
 /** How far a part goes beyond the page, px of it: a colour lies there too. */

@@ -1,13 +1,13 @@
 import { copyFile, link, mkdir, stat } from 'node:fs/promises'
 import { dirname } from 'node:path'
-import { Problem } from '../core/basics/errors'
+import sharp from 'sharp'
 import { captionOf } from '../core/design/captions'
 import { checkDesign } from '../core/design/edits'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
 import type { Bounds } from '../core/geometry/bounds'
 import { isDeep } from '../core/outputs/define'
-import { outputOf, type PageOutputId, type PictureOutputId } from '../core/outputs/list'
+import { isPageOutput, isPictureOutput, outputOf, type PictureOutputId } from '../core/outputs/list'
 import { xmpOf } from '../core/outputs/xmp'
 import { pageBounds } from '../core/render/plan'
 import { type Picture, renderPage } from '../core/render/render-page'
@@ -19,6 +19,7 @@ import { encodeWithin } from './fit'
 import { toOpenRaster } from './open-raster'
 import { toPageFile } from './page-files'
 import { type BlobReader, type NodeHost, sha256 } from './project'
+import { notReadBack } from './read-back'
 
 /** Changes whenever the same design would come out otherwise than before. */
 const WRITTEN = 1
@@ -49,7 +50,13 @@ export const regionOf = (page: ResolvedPage, scale: number, bleed: boolean): Bou
 export const onGround = (page: ResolvedPage, ground: FileAsked['ground']): ResolvedPage =>
   ground === 'transparent' ? { ...page, colour: 'transparent' } : page
 
-type Rendered = { picture: Picture; ppi: number | undefined; xmp: string | null; stamp: string }
+type Rendered = {
+  picture: Picture
+  format: PictureOutputId
+  ppi: number | undefined
+  xmp: string | null
+  stamp: string
+}
 /**
  * Makes a file of pages of a channel. Pixels are rendered in the host's turn and encoded beside the next one's; what was
  * delivered before of just the same is taken over.
@@ -72,23 +79,24 @@ export async function exportFile(
     const before = await keptFrom(asked, stamp)
     if (before) return before
     const [page] = pages
-    if (asked.format === 'ora') return openRaster(asked, design, page, h, read, stamp)
-    if (asked.format === 'pdf' || asked.format === 'svg') {
-      const { settings, bleed } = asked
-      const wanted = { design, pages, format: asked.format as PageOutputId, settings, bleed }
+    const { format, settings, bleed } = asked
+    if (isPageOutput(format)) {
+      const wanted = { design, pages, format, settings, bleed }
       const { bytes, message } = await toPageFile(wanted, h, read, progress)
       await writeWhole(asked.file, bytes)
       const { width, height } = page
-      return { width, height, bytes: bytes.length, stamp, ...(message ? { message } : {}) }
+      const told = { width, height, bytes: bytes.length, stamp, checked: true }
+      return message ? { ...told, message } : told
     }
+    if (!isPictureOutput(format)) return openRaster(asked, design, page, h, read, stamp)
     const picture = await renderPage(page, asked.scale, regionOf(page, asked.scale, asked.bleed), h, {
       progress: (s) => progress(s * 0.8),
-      deep: isDeep(outputOf(asked.format), asked.settings),
+      deep: isDeep(outputOf(format), settings),
     })
     const ppi = page.channel.print ? page.channel.print.ppi * asked.scale : undefined
     const told = captionOf(design, asked.page, asked.channel)
     const xmp = xmpOf({ title: design.name, author: design.author, ...told })
-    return { picture, ppi, xmp, stamp }
+    return { picture, format, ppi, xmp, stamp }
   })
   return 'picture' in made ? encodedFile(asked, made) : made
 }
@@ -138,9 +146,11 @@ async function openRaster(
   const message = `Merged into one picture, as OpenRaster cannot say it: ${merged.join(', ')}`
   return { width, height, bytes: bytes.length, stamp, ...(merged.length > 0 ? { message } : {}) }
 }
-async function encodedFile(asked: ExportAsked, { picture, ppi, xmp, stamp }: Rendered): Promise<Exported> {
+async function encodedFile(
+  asked: ExportAsked,
+  { picture, format, ppi, xmp, stamp }: Rendered,
+): Promise<Exported> {
   const { settings, mostKb, floor, file } = asked
-  const format = asked.format as PictureOutputId
   const how = { format, settings, ...(ppi ? { ppi } : {}), ...(xmp ? { xmp } : {}) }
   const made = await encodeWithin(picture, how, mostKb, floor)
   const deep = isDeep(outputOf(format), made.settings)
@@ -151,20 +161,19 @@ async function encodedFile(asked: ExportAsked, { picture, ppi, xmp, stamp }: Ren
   const told = { width, height, bytes: made.bytes.length, stamp, likeness, checked: true }
   return message ? { ...told, message } : told
 }
-/** Reads a file back: its size, and every pixel where nothing may be lost. Throws `unsupported` where it is not as it should be. */
+/** Reads a file back: its profile, its size, and every pixel where nothing may be lost. Throws `unsupported` where it is not as it should be. */
 async function readBack(picture: Picture, bytes: Uint8Array, exact: boolean): Promise<void> {
   const { width, height, data } = await decoded(bytes)
-  const wrong = () =>
-    new Problem(
-      'unsupported',
-      'This file did not read back as it was designed, so it was not kept. The design is safe; try another format, and tell who looks after this server.',
-    )
-  if (width !== picture.width || height !== picture.height) throw wrong()
+  const { icc, depth } = await sharp(bytes).metadata()
+  // Files of 16 bits may say sRGB in a word instead of a profile.
+  if (!icc && depth !== 'ushort') throw notReadBack()
+  if (width !== picture.width || height !== picture.height) throw notReadBack()
   if (!exact) return
   const [is, was] = [words(data), words(picture.data)]
   for (let n = 0; n < was.length; n++)
     // What is see-through has no colour.
-    if (is[n] !== was[n] && ((was[n] as number) >>> 24 !== 0 || (is[n] as number) >>> 24 !== 0)) throw wrong()
+    if (is[n] !== was[n] && ((was[n] as number) >>> 24 !== 0 || (is[n] as number) >>> 24 !== 0))
+      throw notReadBack()
 }
 /** Pixels as whole words, alpha in the highest byte. */
 const words = (data: Uint8Array | Uint8ClampedArray): Uint32Array =>

@@ -17,8 +17,7 @@ import { settingsOf } from '../core/outputs/define'
 import { outputOf } from '../core/outputs/list'
 import { renderPage } from '../core/render/render-page'
 import { fromWoff } from '../core/type/sfnt'
-import { inksFor } from './inks'
-import { pdfSettings, toPdf } from './pdf'
+import { toPdf } from './pdf'
 import { openHost, sha256 } from './project'
 
 const folder = mkdtempSync(join(tmpdir(), 'vivid-pdf-'))
@@ -57,16 +56,22 @@ async function made(d: Design, settings: object = {}, more: { bleed?: boolean; p
   const pages = []
   for (const id of more.pages ?? [Object.keys(d.pages)[0] as string])
     pages.push(await host.resolve(d, id, d.master))
-  const all = settingsOf(outputOf('pdf'), settings as Record<string, unknown>)
-  const asked = { design: d, pages, ...pdfSettings(all), inks: await inksFor(all) }
+  const [first, ...others] = pages
+  if (!first) throw new Error('A file has a page.')
   const { bytes, pictured } = await toPdf(
-    { ...asked, bleed: more.bleed ?? false, now: new Date(0) },
+    {
+      design: d,
+      pages: [first, ...others],
+      settings: settingsOf(outputOf('pdf'), settings as Record<string, unknown>),
+      bleed: more.bleed ?? false,
+      now: new Date(0),
+    },
     host,
     read,
   )
   const file = join(folder, `${++count}.pdf`)
   writeFileSync(file, bytes)
-  return { file, pictured, page: pages[0] as (typeof pages)[number] }
+  return { file, pictured, page: first }
 }
 const poppler = (program: string, ...args: string[]): string =>
   execFileSync(program, args, { encoding: 'utf8', maxBuffer: 1 << 26 })

@@ -1,68 +1,46 @@
+import { PDFDocument } from 'pdf-lib'
 import sharp from 'sharp'
 import type { BlendMode } from '../core/basics/blend-modes'
 import { PDF_MODES, type PdfHost, PdfWriter } from '../core/delivery/pdf/document'
 import type { Pixels } from '../core/delivery/pdf/images'
-import type { Inks } from '../core/delivery/pdf/inks'
 import { captionOf } from '../core/design/captions'
 import type { Design } from '../core/design/schema'
-import type { Bounds } from '../core/geometry/bounds'
 import { layerName } from '../core/kinds/facts'
 import { plainStyle } from '../core/kinds/new'
-import type { Settings } from '../core/outputs/define'
 import type { Letters } from '../core/render/nodes'
 import { planWhole, renderNodes } from '../core/render/render-page'
-import { type PictureMark, rasterIds, sharpMarks } from '../core/render/sharp-marks'
+import { rasterIds, type StoredMark, sharpMarks } from '../core/render/sharp-marks'
 import type { ResolvedPage } from '../core/resolve/resolved'
 import { layoutType } from '../core/type/layout'
+import type { PageAsked, PageWriter } from './asked'
+import { inksFor } from './inks'
 import { decodePicture } from './pictures'
 import type { BlobReader, NodeHost } from './project'
+import { notReadBack } from './read-back'
 import { openSubset } from './subset'
 
-export type PdfAsked = {
-  design: Design
-  pages: readonly ResolvedPage[]
-  inks: Inks
-  /** Pixels to the inch of what becomes a picture, and at most of pictures. */
-  ppi: number
-  letters: 'fonts' | 'outlines'
-  bleed: boolean
-  /** Only so much of each page, px. */
-  box?: Bounds
-  printMarks: boolean
-  lossless: boolean
-  now: Date
-}
 /** Whether a face may be put into files: what its maker restricts to one machine is outlines. */
 export const mayEmbed = (design: Design, face: string): boolean =>
   !Object.values(design.faces).some(
     (f) => face === `own-${f.source}-${f.index}` && f.embedding === 'restricted',
   )
-/** What the settings of the format ask for. */
-export const pdfSettings = (s: Settings): Pick<PdfAsked, 'ppi' | 'letters' | 'printMarks' | 'lossless'> => ({
-  ppi: Number(s.ppi),
-  letters: s.letters === 'outlines' ? 'outlines' : 'fonts',
-  printMarks: s.marks === true,
-  lossless: s.lossless === true,
-})
 /** px of a page to the inch: of print channels their own, else those of CSS. */
-export const ppiOf = (page: ResolvedPage): number => page.channel.print?.ppi ?? 96
+const ppiOf = (page: ResolvedPage): number => page.channel.print?.ppi ?? 96
 /** The largest scale a page is made pixels at: what is beyond nobody sees. */
 const MOST_SCALE = 4
 const JPEG_QUALITY = 92
 
 /** Pages as a PDF; `pictured` names the layers that became pictures, as PDF cannot say them. */
-export async function toPdf(
-  asked: PdfAsked,
-  host: NodeHost,
-  read: BlobReader,
-  progress: (share: number) => void = () => undefined,
-): Promise<{ bytes: Uint8Array<ArrayBuffer>; pictured: string[] }> {
-  const { design, inks, now } = asked
+export const toPdf: PageWriter = async (asked, host, read, progress = () => undefined) => {
+  const { design, settings, now = new Date() } = asked
+  const inks = await inksFor(settings)
+  /** px to the inch of what becomes a picture, and at most of pictures. */
+  const wanted = Number(settings.ppi)
   const pictured = new Set<string>()
   const pdfHost: PdfHost = {
     raster: ({ nodes, bounds }) => renderNodes(nodes, bounds, host),
     cover: (node, box) => renderNodes([node], box, host),
-    picture: (mark) => storedPicture(mark, read, asked.lossless || inks.channels === 4),
+    picture: (mark) => storedPicture(mark, read, settings.lossless === true || inks.channels === 4),
     subset: await openSubset(),
   }
   const writer = await PdfWriter.begin(pdfHost, {
@@ -70,13 +48,13 @@ export async function toPdf(
     author: design.author,
     language: 'en',
     inks,
-    letters: asked.letters,
+    letters: settings.letters === 'outlines' ? 'outlines' : 'fonts',
     mayEmbed: ({ name }) => mayEmbed(design, name),
     printed: now,
   })
   for (const [n, page] of asked.pages.entries()) {
     const ppi = ppiOf(page)
-    const scale = Math.min(MOST_SCALE, Math.max(1, asked.ppi / ppi))
+    const scale = Math.min(MOST_SCALE, Math.max(1, wanted / ppi))
     const made = await planWhole(page, scale, host)
     const { left, top, right, bottom } = asked.box ?? {
       left: 0,
@@ -98,17 +76,35 @@ export async function toPdf(
       bleed: asked.bleed ? page.bleed * scale : 0,
       points: 72 / (ppi * scale),
       marks,
-      slug: asked.printMarks
-        ? slugOf(
-            `${design.name} · ${page.channel.name} · ${now.toISOString().slice(0, 16).replace('T', ' ')}`,
-            host,
-          )
-        : null,
+      slug:
+        settings.marks === true
+          ? slugOf(
+              `${design.name} · ${page.channel.name} · ${now.toISOString().slice(0, 16).replace('T', ' ')}`,
+              host,
+            )
+          : null,
       alt: captionOf(design, page.page, page.channel.id).alt,
     })
     progress((n + 1) / asked.pages.length)
   }
-  return { bytes: new Uint8Array(await writer.finish()), pictured: [...pictured] }
+  const bytes = new Uint8Array(await writer.finish())
+  await readBack(bytes, asked)
+  return { bytes, pictured: [...pictured] }
+}
+/** Reads a file again: all its pages are there, each trimmed to its size. */
+async function readBack(bytes: Uint8Array, { pages, box }: PageAsked): Promise<void> {
+  const read = await PDFDocument.load(bytes).catch(() => null)
+  const whole = pages.every((page, n) => {
+    const trim = read && n < read.getPageCount() ? read.getPage(n).getTrimBox() : null
+    const [width, height] = box ? [box.right - box.left, box.bottom - box.top] : [page.width, page.height]
+    const points = 72 / ppiOf(page)
+    return (
+      trim !== null &&
+      Math.abs(trim.width - width * points) < 0.1 &&
+      Math.abs(trim.height - height * points) < 0.1
+    )
+  })
+  if (!whole || read?.getPageCount() !== pages.length) throw notReadBack()
 }
 /** Inks do not mix as light does: modes that turn colours round are made before the picture is separated. */
 const INK_MODES = new Set<BlendMode>([
@@ -130,7 +126,7 @@ function slugOf(text: string, host: NodeHost): Letters {
 
 /** A stored picture at its own px, no finer than it is seen. */
 async function storedPicture(
-  { source, width, height, toView }: PictureMark,
+  { source, width, height, toView }: StoredMark,
   read: BlobReader,
   lossless: boolean,
 ): Promise<Pixels | null> {

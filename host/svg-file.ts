@@ -1,18 +1,16 @@
+import { XMLValidator } from 'fast-xml-parser'
 import sharp from 'sharp'
 import { SVG_MODES, writeSvg } from '../core/delivery/svg-file'
 import { captionOf } from '../core/design/captions'
-import type { Design } from '../core/design/schema'
-import type { Bounds } from '../core/geometry/bounds'
 import { layerName } from '../core/kinds/facts'
-import type { Settings } from '../core/outputs/define'
 import { planWhole, renderNodes } from '../core/render/render-page'
 import { rasterIds, sharpMarks } from '../core/render/sharp-marks'
-import type { ResolvedPage } from '../core/resolve/resolved'
 import { allFontFiles, fallbacks, families, fontFileName } from '../core/type/catalogue'
+import type { PageWriter } from './asked'
 import { pngOf } from './encode'
 import { mayEmbed } from './pdf'
 import { sniff } from './pictures'
-import type { BlobReader, NodeHost } from './project'
+import { notReadBack } from './read-back'
 import { openSubset } from './subset'
 
 const dataUrl = (mime: string, bytes: Uint8Array): string =>
@@ -20,12 +18,8 @@ const dataUrl = (mime: string, bytes: Uint8Array): string =>
 /** What browsers show inside an SVG as it is. */
 const SHOWN = ['png', 'jpeg', 'webp', 'gif']
 
-/** A page as an SVG; `pictured` names the layers that became pictures. `bleed` is beyond it and not in the file. */
-export async function toSvg(
-  { design, page, settings, box }: { design: Design; page: ResolvedPage; settings: Settings; box?: Bounds },
-  host: NodeHost,
-  read: BlobReader,
-): Promise<{ bytes: Uint8Array<ArrayBuffer>; pictured: string[] }> {
+/** A page as an SVG; `pictured` names the layers that became pictures. Its bleed is beyond it and not in the file. */
+export const toSvg: PageWriter = async ({ design, pages: [page], settings, box }, host, read) => {
   const scale = Number(settings.scale)
   const made = await planWhole(page, scale, host)
   const shown = box ?? { left: 0, top: 0, right: page.width, bottom: page.height }
@@ -74,6 +68,7 @@ export async function toSvg(
       fontOf: (face, glyphs) => dataUrl('font/ttf', subset(face.bytes, face.index, glyphs)),
     },
   )
+  if (XMLValidator.validate(text) !== true) throw notReadBack()
   const bytes = new TextEncoder().encode(text)
   return {
     bytes,

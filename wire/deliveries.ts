@@ -1,5 +1,7 @@
 import { z } from 'zod'
-import { OUTPUT_IDS, PICTURE_IDS } from '../core/outputs/list'
+import type { Bounds } from '../core/geometry/bounds'
+import type { Settings } from '../core/outputs/define'
+import { OUTPUT_IDS, type OutputId, PICTURE_IDS } from '../core/outputs/list'
 import { call } from './call'
 
 export const deliveryOptions = z.object({
@@ -93,6 +95,18 @@ export const trialQuery = z.object({
   /** To be looked at: a PNG of it, where browsers do not show its format. */
   seen: z.enum(['0', '1']).default('0'),
 })
+/** A part of a page that goes out by itself. */
+export type Excerpt = {
+  /** Ids of layers, with all that reaches out of them; none for all that is there. */
+  layers: readonly string[]
+  /** px of the page; null for all that the layers cover. */
+  box: Bounds | null
+  /** `nothing`, `beneath` for the page as it lies there, or a colour. */
+  ground: string
+  format: OutputId
+  settings: Settings
+  scale: number
+}
 /** How a part of a page is asked for: layers by their ids with commas, a box as `x,y,width,height`, px of the page; settings as JSON. */
 export const excerptQuery = z.object({
   page: z.string(),

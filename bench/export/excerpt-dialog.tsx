@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react'
 import type { Bounds } from '@/core/geometry/bounds'
 import { placedBounds } from '@/core/geometry/placement'
 import { type OutputId, outputOf, outputs } from '@/core/outputs/list'
+import type { Excerpt } from '@/wire/deliveries'
 import { resolvedOf } from '../actions/handled'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button } from '../ui/button'
@@ -14,8 +15,8 @@ import { NumberField } from '../ui/number-field'
 import { Segments } from '../ui/segments'
 import { useLater } from '../ui/use-later'
 import { type Options, PLAIN, settingsIn, sizeLabel } from './delivery'
-import { type Part, partFile, saveFile } from './excerpts'
-import { FormatSettings } from './format-settings'
+import { copyPart, partFile, saveFile } from './excerpts'
+import { FactorField, FormatSettings } from './format-settings'
 
 /** A selection, or a box of the page, as a file of its own: with all that reaches out of it, on nothing, a colour or what lies there. */
 export function ExcerptDialog() {
@@ -52,7 +53,7 @@ function Inside() {
   const [colour, setColour] = useState('#ffffff')
   const [how, setHow] = useState<Pick<Options, 'format' | 'chosen'>>({ format: 'png', chosen: {} })
   const [scale, setScale] = useState(1)
-  const part: Part = {
+  const part: Excerpt = {
     layers: of === 'selection' ? selection : [],
     box: of === 'box' ? box : null,
     ground: ground === 'colour' ? colour : ground,
@@ -68,7 +69,7 @@ function Inside() {
   )
   const seen = useQuery({
     queryKey: ['excerpt', bench.store.getState().revision, asked],
-    queryFn: ({ signal }) => partFile(bench, JSON.parse(asked) as Part, signal),
+    queryFn: ({ signal }) => partFile(bench, JSON.parse(asked) as Excerpt, signal),
     retry: false,
     gcTime: 0,
   })
@@ -89,17 +90,7 @@ function Inside() {
     })
   const copy = async () => {
     setState('busy')
-    const blob = partFile(bench, { ...part, format: 'png', settings: {} }).then((f) => f.blob)
-    try {
-      await navigator.clipboard.write([new ClipboardItem({ 'image/png': blob })])
-      setState({ text: 'Copied as a picture.', trouble: false })
-    } catch {
-      const text = await blob.then(
-        () => 'This browser does not let pictures be copied; save the file instead.',
-        (thrown: Error) => thrown.message,
-      )
-      setState({ text, trouble: true })
-    }
+    setState(await copyPart(bench, part))
   }
   const format = outputOf(how.format)
   return (
@@ -162,19 +153,7 @@ function Inside() {
           settings={part.settings}
           set={(chosen) => setHow({ ...how, chosen: { ...how.chosen, [how.format]: chosen } })}
         />
-        {format.takes === 'picture' && (
-          <NumberField
-            label="Size factor"
-            short="factor"
-            unit="×"
-            min={0.1}
-            max={4}
-            step={0.1}
-            digits={2}
-            value={scale}
-            onChange={setScale}
-          />
-        )}
+        {format.takes === 'picture' && <FactorField value={scale} onChange={setScale} />}
         {ground === 'nothing' && !format.keeps.transparency && (
           <p className="text-tiny text-warn">{format.label} has no transparency: it lies on white.</p>
         )}

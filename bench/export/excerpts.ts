@@ -1,21 +1,10 @@
-import type { Bounds } from '@/core/geometry/bounds'
-import type { Settings } from '@/core/outputs/define'
-import { type OutputId, outputOf } from '@/core/outputs/list'
+import { outputOf } from '@/core/outputs/list'
 import { reasonOf } from '@/wire/client'
+import type { Excerpt } from '@/wire/deliveries'
 import type { Bench } from '../state/bench'
 
-/** A part of a page that goes out by itself. */
-export type Part = {
-  layers: readonly string[]
-  /** px of the page; null for all that the layers cover. */
-  box: Bounds | null
-  ground: string
-  format: OutputId
-  settings: Settings
-  scale: number
-}
 /** Where a part comes from as a file. */
-export function partUrl(bench: Bench, { layers, box, ground, format, settings, scale }: Part): string {
+export function partUrl(bench: Bench, { layers, box, ground, format, settings, scale }: Excerpt): string {
   const { design, page, channel, revision } = bench.store.getState()
   const query = new URLSearchParams({
     page,
@@ -45,7 +34,7 @@ export async function stored(bench: Bench): Promise<boolean> {
 /** The file of a part. Throws an error that says for people why there is none. */
 export async function partFile(
   bench: Bench,
-  part: Part,
+  part: Excerpt,
   signal?: AbortSignal,
 ): Promise<{ blob: Blob; name: string; message: string }> {
   if (!(await stored(bench))) throw new Error('Not everything is saved yet; try again once it is.')
@@ -63,29 +52,29 @@ export async function partFile(
   }
 }
 
-/** Puts what is selected on the clipboard as a picture, see-through, with all that reaches out of it. */
-export async function copyAsPicture(bench: Bench): Promise<void> {
-  const { selection } = bench.store.getState()
-  const part: Part = {
-    layers: selection,
-    box: null,
-    ground: 'nothing',
-    format: 'png',
-    settings: {},
-    scale: 1,
-  }
+/** Puts a part on the clipboard as a picture; says what came of it. */
+export async function copyPart(
+  bench: Bench,
+  part: Omit<Excerpt, 'format' | 'settings'>,
+): Promise<{ text: string; trouble: boolean }> {
   // Given at once, as browsers take only what begins in the press itself; its picture comes after.
-  const blob = partFile(bench, part).then((f) => f.blob)
+  const blob = partFile(bench, { ...part, format: 'png', settings: {} }).then((f) => f.blob)
   try {
     await navigator.clipboard.write([new ClipboardItem({ 'image/png': blob })])
-    bench.notify('Copied as a picture.')
+    return { text: 'Copied as a picture.', trouble: false }
   } catch {
-    const why = await blob.then(
-      () => 'This browser does not let pictures be copied. Export the selection instead.',
+    const text = await blob.then(
+      () => 'This browser does not let pictures be copied; export the file instead.',
       (thrown: Error) => thrown.message,
     )
-    bench.notify(why, 'trouble')
+    return { text, trouble: true }
   }
+}
+/** Puts what is selected on the clipboard as a picture, see-through, with all that reaches out of it. */
+export async function copyAsPicture(bench: Bench): Promise<void> {
+  const layers = bench.store.getState().selection
+  const { text, trouble } = await copyPart(bench, { layers, box: null, ground: 'nothing', scale: 1 })
+  bench.notify(text, trouble ? 'trouble' : 'plain')
 }
 
 /** Fetches a proof of what is stored, as a file. */

@@ -1,6 +1,7 @@
 'use client'
 import type { OutputFormat, Setting, Settings } from '@/core/outputs/define'
 import { Choice } from '../ui/choice'
+import { NumberField } from '../ui/number-field'
 import { Slider } from '../ui/slider'
 import { Tick } from '../ui/tick'
 
@@ -61,3 +62,18 @@ function Field({
     </div>
   )
 }
+
+/** How many times as large as its page a picture is. */
+export const FactorField = ({ value, onChange }: { value: number; onChange: (v: number) => void }) => (
+  <NumberField
+    label="Size factor"
+    short="factor"
+    unit="×"
+    min={0.1}
+    max={4}
+    step={0.1}
+    digits={2}
+    value={value}
+    onChange={onChange}
+  />
+)

@@ -12,7 +12,7 @@ import { NumberField } from '../ui/number-field'
 import { Segments } from '../ui/segments'
 import { Tick } from '../ui/tick'
 import { fetchFiles, isRunning, type Options, settingsIn } from './delivery'
-import { FormatSettings } from './format-settings'
+import { FactorField, FormatSettings } from './format-settings'
 
 /** Format, size, ground, pages, bleed and names of what is exported. */
 export function OptionsPanel({
@@ -97,19 +97,7 @@ export function OptionsPanel({
           on={options.also.filter((id) => id !== options.format)}
           set={(also) => set({ also })}
         />
-        {flat && (
-          <NumberField
-            label="Size factor"
-            short="factor"
-            unit="×"
-            min={0.1}
-            max={4}
-            step={0.1}
-            digits={2}
-            value={options.scale}
-            onChange={(v) => set({ scale: v })}
-          />
-        )}
+        {flat && <FactorField value={options.scale} onChange={(scale) => set({ scale })} />}
         {flat && (
           <NumberField
             label="Width of every picture, 0 to go by the factor"

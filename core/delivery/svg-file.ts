@@ -8,12 +8,12 @@ import type { Matrix } from '../geometry/matrix'
 import type { Fill, Letters, PlanNode } from '../render/nodes'
 import {
   areaOf,
-  type GroupMark,
+  type ClosedMark,
   gradientToView,
   type Mark,
   type PathsMark,
-  type PictureMark,
   type RasterMark,
+  type StoredMark,
 } from '../render/sharp-marks'
 import type { Face } from '../type/fonts'
 import { mapPath, type Path } from '../vector/path'
@@ -24,7 +24,7 @@ export const SVG_MODES: ReadonlySet<BlendMode> = new Set(STANDARD_MODES)
 export type SvgHost = {
   raster(mark: RasterMark): Promise<string>
   cover(node: PlanNode, box: Bounds): Promise<string>
-  picture(mark: PictureMark): Promise<string | null>
+  picture(mark: StoredMark): Promise<string | null>
 }
 export type SvgHow = {
   title: string
@@ -127,7 +127,7 @@ class SvgWriter {
   }
   private async mark(mark: Mark): Promise<string> {
     if (mark.kind === 'paths') return this.paths(mark)
-    if (mark.kind === 'group') return this.group(mark)
+    if (mark.kind === 'closed') return this.group(mark)
     const start = `<image${this.named(mark)}${this.look(mark)}`
     if (mark.kind === 'raster')
       return `${start} ${box(mark.bounds)} preserveAspectRatio="none" href="${await this.host.raster(mark)}"/>`
@@ -136,7 +136,7 @@ class SvgWriter {
       ? `${start} width="${mark.width}" height="${mark.height}" transform="${matrix(mark.toView)}" preserveAspectRatio="none" href="${href}"/>`
       : ''
   }
-  private async group(mark: GroupMark): Promise<string> {
+  private async group(mark: ClosedMark): Promise<string> {
     const name = this.named(mark)
     const mask = mark.mask ? await this.maskOf(mark.mask, mark.bounds) : ''
     let inner = await this.all(mark.marks)

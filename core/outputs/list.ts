@@ -22,6 +22,9 @@ export const PICTURE_IDS = outputs.flatMap((f) => (f.takes === 'picture' ? [f.id
   ...PictureOutputId[],
 ]
 export const PAGE_IDS = outputs.flatMap((f) => (f.takes === 'page' ? [f.id] : []))
+/** What a format is of, told apart for who writes it. */
+export const isPictureOutput = (id: OutputId): id is PictureOutputId => outputOf(id).takes === 'picture'
+export const isPageOutput = (id: OutputId): id is PageOutputId => outputOf(id).takes === 'page'
 export const outputOf = (id: OutputId): OutputFormat => outputs.find((f) => f.id === id) as OutputFormat
 
 /** The format whose files end like a name; throws `bad-input` where there is none. */

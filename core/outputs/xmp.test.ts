@@ -11,7 +11,7 @@ const told = { title: 'Kiln', author: 'Fennel Row', alt: 'A cup & “saucer”',
 describe('what is told of a picture in its file', () => {
   it('is XMP as IPTC Photo Metadata has it', () => {
     const read = new XMLParser({ ignoreAttributes: false, removeNSPrefix: true }).parse(xmpOf(told) ?? '')
-    const of = read.xmpmeta.RDF.Description
+    const of = read.RDF.Description
     expect(of.AltTextAccessibility.Alt.li).toMatchObject({ '#text': told.alt, '@_lang': 'x-default' })
     expect(of.description.Alt.li['#text']).toBe(told.caption)
     expect(of.creator.Seq.li).toBe(told.author)

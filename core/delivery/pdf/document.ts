@@ -7,10 +7,10 @@ import { type Bounds, heightOf, widthOf } from '../../geometry/bounds'
 import { compose, type Matrix } from '../../geometry/matrix'
 import type { Drawn, Fill, Letters, PlanNode } from '../../render/nodes'
 import type { Picture } from '../../render/render-page'
-import type { PictureMark, RasterMark } from '../../render/sharp-marks'
+import type { RasterMark, StoredMark } from '../../render/sharp-marks'
 import {
   areaOf,
-  type GroupMark,
+  type ClosedMark,
   gradientToView,
   type Mark,
   type PathsMark,
@@ -37,7 +37,7 @@ export type PdfHost = {
   raster(mark: RasterMark): Promise<Picture>
   /** How much a node covers in a box: its alpha counts. */
   cover(node: PlanNode, box: Bounds): Promise<Picture>
-  picture(mark: PictureMark): Promise<Pixels | null>
+  picture(mark: StoredMark): Promise<Pixels | null>
   subset: Subset
 }
 export type PdfHow = {
@@ -170,7 +170,7 @@ export class PdfWriter {
   private async draw(marks: readonly Mark[], to: Content): Promise<void> {
     for (const mark of marks) {
       if (mark.kind === 'paths') this.paths(mark, to)
-      else if (mark.kind === 'group') await this.group(mark, to)
+      else if (mark.kind === 'closed') await this.group(mark, to)
       else {
         const ref =
           mark.kind === 'raster'
@@ -188,7 +188,7 @@ export class PdfWriter {
       }
     }
   }
-  private async pictureOf(mark: PictureMark): Promise<PDFRef | null> {
+  private async pictureOf(mark: StoredMark): Promise<PDFRef | null> {
     const held = this.pictures.get(mark.source)
     if (held !== undefined) return held
     const pixels = await this.host.picture(mark)
@@ -235,7 +235,7 @@ export class PdfWriter {
       }),
     )
   }
-  private async group(mark: GroupMark, to: Content): Promise<void> {
+  private async group(mark: ClosedMark, to: Content): Promise<void> {
     const mask = mark.mask ? await this.coverForm(mark.mask, mark.bounds) : undefined
     if (mark.opacity === 1 && mark.blend === 'normal' && !mask && !mark.marks.some(blends)) {
       // Nothing in it looks at what lies beneath: it needs no picture of its own.
@@ -403,4 +403,4 @@ const ENTRIES = 513
 const CAPS: Record<NonNullable<Drawn['stroke']>['cap'], number> = { butt: 0, round: 1, square: 2 }
 const JOINS: Record<NonNullable<Drawn['stroke']>['join'], number> = { miter: 0, round: 1, bevel: 2 }
 
-const blends = (m: Mark): boolean => m.blend !== 'normal' || (m.kind === 'group' && m.marks.some(blends))
+const blends = (m: Mark): boolean => m.blend !== 'normal' || (m.kind === 'closed' && m.marks.some(blends))

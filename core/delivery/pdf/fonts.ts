@@ -5,6 +5,9 @@ import { N } from './content'
 /** A font file with only some of its glyphs, their numbers kept. */
 export type Subset = (bytes: Uint8Array, index: number, glyphs: readonly number[]) => Uint8Array
 
+/** Who issued the collections of glyphs that are in our files. */
+const ISSUER = 'VividLayer'
+
 type Used = { ref: PDFRef; face: Face; glyphs: Map<number, string> }
 
 /** The typefaces of a document, each embedded once with the glyphs that are used of it (ISO 32000-1, 9.7). */
@@ -72,8 +75,8 @@ export class PdfFonts {
         Type: N('Font'),
         Subtype: N(cff ? 'CIDFontType0' : 'CIDFontType2'),
         BaseFont: N(name),
-        // The character collection as the standard names it (9.7.3, 9.7.5.2).
-        CIDSystemInfo: { Registry: PDFString.of('Adobe'), Ordering: PDFString.of('Identity'), Supplement: 0 },
+        // Glyphs by their number are a collection of our own (9.7.3), whatever they are called.
+        CIDSystemInfo: { Registry: PDFString.of(ISSUER), Ordering: PDFString.of('Identity'), Supplement: 0 },
         FontDescriptor: descriptor,
         DW: 0,
         W: list.flatMap((g) => [g, [em(face.advance(g))]]),
@@ -106,8 +109,8 @@ function toUnicode(glyphs: ReadonlyMap<number, string>): string {
   }
   return [
     '/CIDInit /ProcSet findresource begin 12 dict begin begincmap',
-    '/CIDSystemInfo << /Registry (Adobe) /Ordering (UCS) /Supplement 0 >> def',
-    '/CMapName /Adobe-Identity-UCS def /CMapType 2 def',
+    `/CIDSystemInfo << /Registry (${ISSUER}) /Ordering (UCS) /Supplement 0 >> def`,
+    `/CMapName /${ISSUER}-Identity-UCS def /CMapType 2 def`,
     '1 begincodespacerange <0000> <ffff> endcodespacerange',
     ...blocks,
     'endcmap CMapName currentdict /CMap defineresource pop end end',

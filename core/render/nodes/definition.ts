@@ -7,6 +7,7 @@ import type { Filters } from '../filters'
 import type { Region } from '../region'
 import type { Rings } from '../rings'
 import { type Covering, softReach } from '../softening'
+import type { Keeping, Mark } from './sharp'
 import type { MaskStep, PlanNode } from './types'
 
 /** What nodes are drawn with and on. */
@@ -72,6 +73,8 @@ export type NodeDefinition<N> = {
   stands?: true
   /** The same moved by a part of a px, as a hand does. */
   moved?: (node: N, dx: number, dy: number) => N
+  /** What of it a file can keep as lines and stored pictures; left out where only pixels can say it. */
+  sharp?: (node: N, keep: Keeping) => Mark[]
   /** Its outlines, px of the view. */
   lines?: (node: N) => { points: Float64Array; closed: boolean }[]
   /** What its bare lines are those of, where they are not its own. */

@@ -21,5 +21,12 @@ export const fillNode = defineNode<FillNode>({
       })),
     })),
   }),
+  sharp(node, keep) {
+    const fills = node.fills.filter((f) => f.paint.kind !== 'none')
+    // A sweep around a point, and colours in a box that is warped, have no name in such files.
+    if (fills.some((f) => f.paint.kind === 'conic' || (f.toUnit && f.paint.kind !== 'solid')))
+      return keep.pixels(node)
+    return fills.length > 0 ? [{ ...keep.lying(node), kind: 'paths', fills }] : []
+  },
   draw: (node, { drawing }, { raster, region, left, top }) => drawing.fills(raster, node, region, left, top),
 })

@@ -11,6 +11,7 @@ export const groupNode = defineNode<GroupNode>({
   members: (node) => ({ nodes: node.children, one: false }),
   stack: { nodes: (node) => node.children, put: (node, children) => ({ ...node, children }) },
   withShown: (node, change) => ({ ...node, children: changed(node.children, change) }),
+  sharp: (node, keep) => keep.closed(node, keep.stack(node.children)),
   draw(node, canvas, { raster, region, left, top }) {
     canvas.memory.kernels.clearRect(raster + region.offset, PLANE_BYTES, STRIDE, region.width, region.height)
     canvas.blendAll(raster, node.children, left, top)

@@ -3,6 +3,7 @@ import { intersect } from '../../geometry/bounds'
 import { ALPHA, PLANE_BYTES, STRIDE } from '../../pixels/memory'
 import { regionIn } from '../region'
 import { changed, defineNode } from './definition'
+import { areaOnly } from './sharp'
 import type { HeldNode } from './types'
 
 /** The holder's own pixels as far as its body shows, and on them, within its coverage, what is kept inside. */
@@ -18,6 +19,13 @@ export const heldNode = defineNode<HeldNode>({
   },
   // What is kept inside is shown without its holder.
   alone: (node, only) => only(node.insides)[0] ?? only([node.holder])[0] ?? null,
+  sharp(node, keep) {
+    // What is kept inside shows within the holder: cut at its edge where that is one area that covers wholly.
+    const area = areaOnly({ ...node.holder, mode: 0, opacity: 1 })
+    if (!area) return keep.pixels(node)
+    const body = { ...node.holder, mode: 0, opacity: node.body }
+    return keep.closed(node, keep.stack([body, ...node.insides]), [area])
+  },
   draw(node, canvas, { raster, region, left, top }) {
     const { memory } = canvas
     const { kernels } = memory

@@ -2,7 +2,12 @@ import { intersect } from '../../geometry/bounds'
 import { PLANE_BYTES, STRIDE } from '../../pixels/memory'
 import { regionIn } from '../region'
 import { defineNode, inMasks, readByMasks } from './definition'
-import type { MaskedNode } from './types'
+import { areaOnly, hasLines } from './sharp'
+import type { Fill, MaskedNode, MaskStep } from './types'
+
+/** The area that a mask shows sharply, all of it; null where it does more. */
+const clipOf = ({ node, by, strength, swap, soft, offset }: MaskStep): Fill | null =>
+  by !== 'coverage' || strength < 1 || swap || soft || offset ? null : areaOnly(node)
 
 /** A node's own pixels, and of them what its masks leave. */
 export const maskedNode = defineNode<MaskedNode>({
@@ -16,6 +21,19 @@ export const maskedNode = defineNode<MaskedNode>({
     return inner && { ...node, inner }
   },
   reads: (node, part) => [[node.inner, part], ...readByMasks(node.masks, part)],
+  sharp(node, keep) {
+    if (node.masks.some((m) => m.clean || m.colours)) return keep.pixels(node)
+    const inner = keep.bare(node.inner)
+    const soft = node.masks.filter((m) => clipOf(m) === null)
+    if (inner.length === 0) return []
+    if (soft.length > 0 && !hasLines(inner)) return keep.pixels(node)
+    return keep.closed(
+      node,
+      inner,
+      node.masks.flatMap((m) => clipOf(m) ?? []),
+      soft,
+    )
+  },
   draw(node, canvas, { raster, region, left, top }) {
     const { memory, covering } = canvas
     const { kernels } = memory

@@ -17,12 +17,21 @@ function cornersOf(node: PictureNode): Float64Array {
   )
 }
 
+/** Stored files are named by their SHA-256. */
+const STORED = /^[0-9a-f]{64}$/
 /** A picture, resampled from its levels. */
 export const pictureNode = defineNode<PictureNode>({
   parts: () => [],
   levels: (node) => node,
   moved: (node, dx, dy) => ({ ...node, toSource: compose(translation(-dx, -dy), node.toSource) }),
   lines: (node) => [node.warped ? node.warped.outline : { points: cornersOf(node), closed: true }],
+  sharp(node, keep) {
+    const toView = node.warped ? null : inverse(node.toSource)
+    // What people paint has no file of its own.
+    if (!toView || !STORED.test(node.source)) return keep.pixels(node)
+    const { source, sourceWidth: width, sourceHeight: height } = node
+    return [{ ...keep.lying(node), kind: 'stored', source, width, height, toView }]
+  },
   draw: (node, { drawing }, { raster, region, left, top }) =>
     drawing.picture(raster, node, region, left, top),
   blend(node, { drawing, memory }, { raster, region, left, top }) {
