@@ -332,6 +332,8 @@ export class PdfWriter {
     for (const line of lines) {
       const starts = [...new Set(line.glyphs.map((g) => g.cluster))].sort((a, b) => a - b)
       const told = new Set<number>()
+      // Letters that are set apart are one word for who copies or hears them (14.9.4).
+      to.add(`/Span << /ActualText ${textOf(text.slice(line.start, line.end))} >> BDC`)
       for (const g of line.glyphs) {
         if (g.face !== face) to.add(`/${to.name('Font', this.fonts.refOf(g.face))} 1 Tf`)
         face = g.face
@@ -342,6 +344,7 @@ export class PdfWriter {
         const at = compose([size * stretch, 0, 0, -size, g.x, g.y], toView)
         to.add(`${nums(...at)} Tm ${this.fonts.glyph(g.face, g.glyph, own)} Tj`)
       }
+      to.add('EMC')
     }
     to.add('ET')
   }
