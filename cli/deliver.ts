@@ -1,7 +1,8 @@
-import { mkdirSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { badInput } from '../core/basics/errors'
 import { inOrder } from '../core/basics/order'
+import { readPrintProfile } from '../core/colour/icc'
 import { isPageOn } from '../core/design/page-channels'
 import type { Design } from '../core/design/schema'
 import { leastKb } from '../core/formats/delivery-files'
@@ -15,8 +16,9 @@ import {
 } from '../core/outputs/list'
 import { renderPage } from '../core/render/render-page'
 import { encodeWithin } from '../host/fit'
+import { profileFile } from '../host/inks'
 import { toPageFile } from '../host/page-files'
-import type { BlobReader, NodeHost } from '../host/project'
+import { type BlobReader, type NodeHost, sha256 } from '../host/project'
 
 type Format = PictureOutputId | PageOutputId
 /** What is delivered on the command line. */
@@ -39,7 +41,7 @@ export function weightIn(text: string): number {
   return kb
 }
 /** Settings as `quality=70,subsampling=half`, each for the formats that have it; throws `bad-input` for what none takes. */
-function settingsFor(formats: readonly Format[], text: string): Settings[] {
+function settingsFor(formats: readonly Format[], text: string, brought: Map<string, Uint8Array>): Settings[] {
   const given = text
     .split(',')
     .filter((part) => part.trim() !== '')
@@ -51,10 +53,22 @@ function settingsFor(formats: readonly Format[], text: string): Settings[] {
     const { settings } = outputOf(f)
     const own = given.flatMap(([key, value = '']): [string, unknown][] => {
       const setting = settings[key]
-      return setting ? [[key, valueIn(setting, value)]] : []
+      return setting
+        ? [[key, setting.kind === 'profile' ? profileIn(value, brought) : valueIn(setting, value)]]
+        : []
     })
     return settingsOf(outputOf(f), Object.fromEntries(own))
   })
+}
+/** A profile is named by its file here. */
+function profileIn(file: string, brought: Map<string, Uint8Array>): string {
+  if (file === '') return ''
+  if (!existsSync(file)) throw badInput(`There is no file “${file}”.`)
+  const bytes = new Uint8Array(readFileSync(file))
+  readPrintProfile(bytes, file)
+  const sha = sha256(bytes)
+  brought.set(sha, bytes)
+  return sha
 }
 function valueIn({ kind }: Setting, text: string): unknown {
   if (kind === 'number') return text === '' ? Number.NaN : Number(text)
@@ -88,7 +102,9 @@ export async function deliver(
           return found
         })
   const wanted = o.fit === undefined ? null : weightIn(o.fit)
-  const settings = settingsFor(formats, o.settings ?? '')
+  const brought = new Map<string, Uint8Array>()
+  const settings = settingsFor(formats, o.settings ?? '', brought)
+  const readAll: BlobReader = async (sha) => brought.get(sha) ?? read(sha)
   const pages = inOrder(design.pages)
   mkdirSync(o.out, { recursive: true })
   for (const [number, page] of pages.entries())
@@ -99,8 +115,16 @@ export async function deliver(
       for (const [n, format] of formats.entries()) {
         const own = settings[n] ?? {}
         const made = isPicture(format)
-          ? await encodeWithin(picture, { format, settings: own }, leastKb(wanted, channel.file?.mostKb))
-          : await toPageFile({ design, pages: [resolved], format, settings: own, bleed: false }, host, read)
+          ? await encodeWithin(
+              picture,
+              { format, settings: own, profile: await profileFile(own, readAll) },
+              { mostKb: leastKb(wanted, channel.file?.mostKb) },
+            )
+          : await toPageFile(
+              { design, pages: [resolved], format, settings: own, bleed: false },
+              host,
+              readAll,
+            )
         const name = `${channel.id}${pages.length > 1 ? `-${number + 1}` : ''}.${outputOf(format).endings[0]}`
         writeFileSync(join(o.out, name), made.bytes)
         const weight = `${Math.ceil(made.bytes.length / 1024).toLocaleString('en')} KB`

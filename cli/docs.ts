@@ -103,7 +103,7 @@ ${table(
     `.${f.endings[0]}`,
     [f.keeps.transparency && 'transparency', f.keeps.layers && 'layers'].filter(Boolean).join(', ') || '–',
     Object.entries(f.settings)
-      .map(([key, s]) => `\`${key}\` ${takesOf(s)}, first ${s.first}`)
+      .map(([key, s]) => `\`${key}\` ${takesOf(s)}${s.first === '' ? '' : `, first ${s.first}`}`)
       .join('; ') || '–',
     f.dial ? `\`${f.dial.setting}\`` : '–',
   ]),

@@ -3,7 +3,8 @@ import { decode as decodePng } from 'fast-png'
 import { unzipSync } from 'fflate'
 import { PDFDocument } from 'pdf-lib'
 import sharp from 'sharp'
-import { openDesign, run, settled } from './bench'
+import { cmykProfile, srgbProfile } from '../host/profiles'
+import { newDesign, openDesign, run, settled, stage } from './bench'
 import { expect, test } from './test'
 
 test('files are measured while settings move, compared with what was designed, and fitted under a weight', async ({
@@ -272,4 +273,52 @@ test('pages of a PDF are chosen and placed', async ({ page }) => {
   await expect
     .poll(() => page.evaluate(() => Object.keys(window.vividBench.store.getState().design.layers).length))
     .toBe(before + 2)
+})
+
+test('a printer’s own profile is brought, shown on the stage and taken for export; what is none is refused', async ({
+  page,
+}) => {
+  const id = await newDesign(page, 'Inks', ['Postcard'])
+  await stage(page).focus()
+  await page.keyboard.press('Control+Alt+p')
+  const bar = page.getByRole('toolbar', { name: 'As printed' })
+  const bring = async (name: string, bytes: Uint8Array) => {
+    const chooser = page.waitForEvent('filechooser')
+    await bar.getByRole('button', { name: 'Bring a print profile, an .icc file …' }).click()
+    await (await chooser).setFiles({
+      name,
+      mimeType: 'application/vnd.iccprofile',
+      buffer: Buffer.from(bytes),
+    })
+  }
+  await bring('screen.icc', await srgbProfile())
+  await expect(bar.getByRole('alert')).toContainText('for RGB and not for the four printing inks')
+  await bring('press.icc', await cmykProfile())
+  await expect(bar.getByRole('alert')).toHaveCount(0)
+  await expect
+    .poll(() => page.evaluate(() => window.vividBench.store.getState().softProof?.profile.length))
+    .toBe(64)
+  await page.goto(`/designs/${id}/export`)
+  await page.getByRole('group', { name: 'Format', exact: true }).getByRole('button', { name: 'PDF' }).click()
+  await page.getByLabel('Colour', { exact: true }).click()
+  await page.getByRole('option', { name: 'CMYK' }).click()
+  const options = page.getByLabel('Options')
+  await options.getByRole('combobox', { name: 'Print profile' }).click()
+  await expect(page.getByRole('option')).toHaveCount(2)
+  await page.getByRole('option').last().click()
+  await page.getByText('With bleed, where a size has one').click()
+  await page.getByText('And cut to the page, beside it').click()
+  const fetched = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Export 2 files' }).click()
+  const files = unzipSync(new Uint8Array(readFileSync((await (await fetched).path()) as string)))
+  const pdfs = Object.keys(files).filter((name) => name.endsWith('.pdf'))
+  expect(pdfs).toHaveLength(2)
+  const boxes = await Promise.all(
+    pdfs.map(async (name) => (await PDFDocument.load(files[name] as Uint8Array)).getPage(0).getMediaBox()),
+  )
+  // With bleed and cut to the page: 3 mm on each side lie between them.
+  const [small = 0, large = 0] = boxes.map((b) => b.width).sort((a, b) => a - b)
+  expect(((large - small) / 72) * 25.4).toBeCloseTo(6, 0)
+  await options.getByRole('button', { name: 'Remove this print profile' }).click()
+  await expect(options.getByRole('combobox', { name: 'Print profile' })).toContainText('General inks')
 })

@@ -132,3 +132,32 @@ test('a finger pressed long opens the menu of what it lies on, not the list of w
   await page.keyboard.press('Escape')
   expect(await page.evaluate(() => window.vividBench.store.getState().selection)).toHaveLength(1)
 })
+
+test('a first line is there with its Enter: nothing pressed after it comes before it; its ink is read on what lies beneath', async ({
+  page,
+}) => {
+  await newDesign(page, 'First line', ['Square post'])
+  await makeBackdrop(page, 'Evening lights')
+  await closeSupplies(page)
+  await stage(page).focus()
+  await page.keyboard.press('3')
+  await page.keyboard.press('Enter')
+  await settled(page)
+  const stroke = () =>
+    page.evaluate(() => {
+      const { design, selection } = window.vividBench.store.getState()
+      const shape = design.layers[selection[0] ?? '']
+      return shape?.kind === 'shape' ? shape.stroke : null
+    })
+  const weight = page.getByLabel('Weight', { exact: true })
+  await weight.fill('18')
+  // In the same turn as the key: a stage that is busy has answered nothing by then.
+  const atOnce = await weight.evaluate((field) => {
+    field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
+    const { design, selection } = window.vividBench.store.getState()
+    const shape = design.layers[selection[0] ?? '']
+    return shape?.kind === 'shape' ? shape.stroke.weight : null
+  })
+  expect(atOnce).toBe(18)
+  await expect.poll(async () => (await stroke())?.colour).toBe('#ffffff')
+})

@@ -1,8 +1,14 @@
 import { newDesign, settled, stored } from './bench'
 import { expect, type Locator, type Page, test } from './test'
 
+/** The middle of a thing that has come to rest: what was dragged glides to its place first. */
 const middle = async (of: Locator) => {
-  const box = await of.boundingBox()
+  let box = await of.boundingBox()
+  await expect(async () => {
+    const last = box
+    box = await of.boundingBox()
+    expect(box).toEqual(last)
+  }).toPass({ intervals: [120], timeout: 5000 })
   return { x: (box?.x ?? 0) + (box?.width ?? 0) / 2, y: (box?.y ?? 0) + (box?.height ?? 0) / 2 }
 }
 /** Drags one thing of a row or column to the place of another, as a hand does. */

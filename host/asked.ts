@@ -16,6 +16,8 @@ export type FileAsked<Format extends OutputId = OutputId> = Drawn & {
   mostKb: number | null
   /** The least likeness that a file is made of for its weight, 0–1. */
   floor: number
+  /** What is still too heavy then may have fewer pixels. */
+  smaller?: boolean
   scale: number
   bleed: boolean
   ground: 'page' | 'transparent'

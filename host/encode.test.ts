@@ -117,8 +117,18 @@ describe('a file', () => {
 })
 
 describe('within a weight', () => {
-  const within = (format: PictureOutputId, kb: number | null, settings: object = {}, floor = 0) =>
-    encodeWithin(photo, { format, settings: settingsOf(outputOf(format), { ...settings }) }, kb, floor)
+  const within = (
+    format: PictureOutputId,
+    kb: number | null,
+    settings: object = {},
+    floor = 0,
+    smaller = false,
+  ) =>
+    encodeWithin(
+      photo,
+      { format, settings: settingsOf(outputOf(format), { ...settings }) },
+      { mostKb: kb, floor, smaller },
+    )
   it('a file is as good as it may be, in at most eight tries, and says what it cost', async () => {
     for (const format of ['jpeg', 'webp', 'avif'] as const) {
       const whole = await within(format, null, { quality: 95 })
@@ -149,6 +159,24 @@ describe('within a weight', () => {
     expect(made.settings.quality).toBe(30)
     expect((await within('tiff', 1)).message).toMatch(/choose another format/)
     expect((await within('webp', 1, { lossless: true })).message).toMatch(/choose another format/)
+  })
+  it('what cannot be so light has fewer pixels where it may, at the quality it has, in a few tries', async () => {
+    const lightest = await within('jpeg', 1)
+    const most = (lightest.bytes.length * 0.7) / 1024
+    const made = await within('jpeg', most, {}, 0, true)
+    expect(made.bytes.length).toBeLessThanOrEqual(most * 1024)
+    expect(made.bytes.length).toBeGreaterThan(most * 1024 * 0.7)
+    const { width, height } = await sharp(made.bytes).metadata()
+    expect([width, height]).toEqual([made.picture.width, made.picture.height])
+    expect((width ?? 0) / (height ?? 1)).toBeCloseTo(photo.width / photo.height, 1)
+    expect(made.message).toBe(
+      `Fitted: ${width} × ${height} px instead of ${photo.width} × ${photo.height}, as nothing else was light enough.`,
+    )
+    // A TIFF has no dial: it is light by its size alone.
+    const tiff = await within('tiff', 20, {}, 0, true)
+    expect(tiff.bytes.length).toBeLessThanOrEqual(20 * 1024)
+    // No picture is so small that it fits into nothing.
+    expect((await within('tiff', 1, {}, 0, true)).picture).toBe(photo)
   })
   it('no file is less like the original than a person allows', async () => {
     const free = await within('jpeg', 6)

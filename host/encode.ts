@@ -5,10 +5,20 @@ import type { Picture } from '../core/render/render-page'
 import { srgbProfile } from './profiles'
 import { profiledTiff, srgbPng } from './tagging'
 
-/** How a picture is written; `ground` lies beneath what keeps no transparency, `xmp` is told of it in the file. */
-export type How = { format: PictureOutputId; settings: Settings; ground?: string; ppi?: number; xmp?: string }
+/**
+ * How a picture is written; `ground` lies beneath what keeps no transparency, `xmp` is told of it in the file, `profile` is a
+ * file that says what the printing inks are.
+ */
+export type How = {
+  format: PictureOutputId
+  settings: Settings
+  ground?: string
+  ppi?: number
+  xmp?: string
+  profile?: string | undefined
+}
 
-type Encoder = (image: Sharp, settings: Settings, ground: string) => Sharp
+type Encoder = (image: Sharp, settings: Settings, ground: string, profile?: string) => Sharp
 const number = (s: Settings, key: string): number => Number(s[key])
 
 /** Each format's writer; settings are as its definition gives them. */
@@ -39,13 +49,13 @@ const encoders: Record<PictureOutputId, Encoder> = {
           chromaSubsampling: isFull(s) ? '4:4:4' : '4:2:0',
           effort: 3,
         }),
-  tiff(image, s, ground) {
+  tiff(image, s, ground, profile = 'cmyk') {
     const how = {
       compression: s.compression as 'deflate' | 'lzw' | 'none',
       ...(s.compression === 'none' ? {} : { predictor: 'horizontal' as const }),
     }
     return s.colour === 'cmyk'
-      ? image.flatten({ background: ground }).toColourspace('cmyk').withIccProfile('cmyk').tiff(how)
+      ? image.flatten({ background: ground }).toColourspace('cmyk').withIccProfile(profile).tiff(how)
       : image.tiff(how)
   },
 }
@@ -53,19 +63,24 @@ const FULL_FROM = 85
 const isFull = (s: Settings): boolean =>
   s.subsampling === 'full' || (s.subsampling === 'auto' && number(s, 'quality') >= FULL_FROM)
 
-const raw = (p: Picture): Sharp =>
+export const rawOf = (p: Picture): Sharp =>
   sharp(Buffer.from(p.data.buffer, p.data.byteOffset, p.data.byteLength), {
     raw: { width: p.width, height: p.height, channels: 4 },
   })
 
 /** Encodes rendered pixels with the sRGB profile (CMYK with its own), without other metadata but the density of print channels and what is told of it. */
 export async function encodePicture(picture: Picture, how: How): Promise<Uint8Array<ArrayBuffer>> {
-  const image = raw(picture)
+  const image = rawOf(picture)
   if (how.ppi) image.withMetadata({ density: how.ppi })
   image.withIccProfile('srgb')
   if (how.xmp) image.withXmp(how.xmp)
   if (picture.deep && isDeep(outputOf(how.format), how.settings)) return deepFile(picture, picture.deep, how)
-  const bytes = await encoders[how.format](image, how.settings, how.ground ?? '#ffffff').toBuffer()
+  const bytes = await encoders[how.format](
+    image,
+    how.settings,
+    how.ground ?? '#ffffff',
+    how.profile,
+  ).toBuffer()
   return new Uint8Array(bytes.buffer as ArrayBuffer, bytes.byteOffset, bytes.byteLength)
 }
 

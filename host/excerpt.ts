@@ -7,6 +7,7 @@ import { planWhole, renderNodes } from '../core/render/render-page'
 import { findResolved, type ResolvedLayer, type ResolvedPage } from '../core/resolve/resolved'
 import type { Excerpt } from '../wire/deliveries'
 import { encodePicture } from './encode'
+import { profileFile } from './inks'
 import { toPageFile } from './page-files'
 import type { BlobReader, Drawn, NodeHost } from './project'
 
@@ -70,7 +71,8 @@ export async function excerpt(
   const ppi = whole.channel.print ? { ppi: whole.channel.print.ppi * scale } : {}
   const keeps = outputOf(format).keeps.transparency
   const under = keeps || ground === 'beneath' || ground === 'nothing' ? '#ffffff' : ground.slice(0, 7)
-  const bytes = await encodePicture(picture, { format, settings, ground: under, ...ppi })
+  const profile = await profileFile(settings, read)
+  const bytes = await encodePicture(picture, { format, settings, ground: under, profile, ...ppi })
   return { bytes, width, height }
 }
 /** How far a part goes beyond the page, px of it: a colour lies there too. */

@@ -16,6 +16,7 @@ import type { FileAsked } from './asked'
 import { decoded } from './encode'
 import { writeWhole } from './files'
 import { encodeWithin } from './fit'
+import { profileFile } from './inks'
 import { toOpenRaster } from './open-raster'
 import { toPageFile } from './page-files'
 import { type BlobReader, type NodeHost, sha256 } from './project'
@@ -98,7 +99,7 @@ export async function exportFile(
     const xmp = xmpOf({ title: design.name, author: design.author, ...told })
     return { picture, format, ppi, xmp, stamp }
   })
-  return 'picture' in made ? encodedFile(asked, made) : made
+  return 'picture' in made ? encodedFile(asked, made, read) : made
 }
 const stampOf = (asked: ExportAsked, design: Design, pages: readonly ResolvedPage[]): string =>
   sha256(
@@ -109,6 +110,7 @@ const stampOf = (asked: ExportAsked, design: Design, pages: readonly ResolvedPag
         asked.settings,
         asked.mostKb,
         asked.floor,
+        asked.smaller ?? false,
         asked.scale,
         asked.bleed,
         design.name,
@@ -149,14 +151,16 @@ async function openRaster(
 async function encodedFile(
   asked: ExportAsked,
   { picture, format, ppi, xmp, stamp }: Rendered,
+  read: BlobReader,
 ): Promise<Exported> {
-  const { settings, mostKb, floor, file } = asked
-  const how = { format, settings, ...(ppi ? { ppi } : {}), ...(xmp ? { xmp } : {}) }
-  const made = await encodeWithin(picture, how, mostKb, floor)
+  const { settings, mostKb, floor, smaller, file } = asked
+  const profile = await profileFile(settings, read)
+  const how = { format, settings, profile, ...(ppi ? { ppi } : {}), ...(xmp ? { xmp } : {}) }
+  const made = await encodeWithin(picture, how, { mostKb, floor, smaller })
   const deep = isDeep(outputOf(format), made.settings)
-  await readBack(picture, made.bytes, !deep && !outputOf(format).loses(made.settings))
+  await readBack(made.picture, made.bytes, !deep && !outputOf(format).loses(made.settings))
   await writeWhole(file, made.bytes)
-  const { width, height } = picture
+  const { width, height } = made.picture
   const { likeness, message } = made
   const told = { width, height, bytes: made.bytes.length, stamp, likeness, checked: true }
   return message ? { ...told, message } : told

@@ -2,7 +2,7 @@ import type { Settings } from '../core/outputs/define'
 import { likeness, lumaOf } from '../core/outputs/likeness'
 import { outputOf } from '../core/outputs/list'
 import type { Picture } from '../core/render/render-page'
-import { decoded, encodePicture, type How } from './encode'
+import { decoded, encodePicture, type How, rawOf } from './encode'
 
 const KB = 1024
 export type Fitted = {
@@ -11,8 +11,18 @@ export type Fitted = {
   /** How like it is to what was rendered, at most 1; null where it is the same. */
   likeness: number | null
   encodes: number
+  /** What was encoded: what was rendered, or that with fewer pixels. */
+  picture: Picture
   /** What it cost to make it so light, or why it is heavier. */
   message?: string
+}
+/** A weight that a file is to keep, KB (1024 bytes); null for any. */
+export type Weight = {
+  mostKb: number | null
+  /** The least likeness that a file is made of for its weight, 0–1. */
+  floor?: number
+  /** What is still too heavy then may have fewer pixels. */
+  smaller?: boolean | undefined
 }
 type Made = { bytes: Uint8Array<ArrayBuffer>; settings: Settings }
 
@@ -33,14 +43,52 @@ async function lastWhere(count: number, holds: (n: number) => Promise<boolean>):
 
 /**
  * Encodes within a weight: with the best value of the format's dial, up to the one asked for, whose file is light enough, but no
- * worse than `floor` (a likeness, 0–1). What cannot be made so light is made as light as the floor lets, and said.
+ * worse than `floor` (a likeness, 0–1). What cannot be made so light is made as light as the floor lets, and said; or with fewer
+ * pixels, where it may.
  */
-export async function encodeWithin(
-  picture: Picture,
-  how: How,
-  mostKb: number | null,
-  floor = 0,
-): Promise<Fitted> {
+export async function encodeWithin(picture: Picture, how: How, weight: Weight): Promise<Fitted> {
+  const whole = await withAllPixels(picture, how, weight)
+  return weight.smaller && isHeavy(whole, weight) ? withFewer(picture, how, weight, whole) : whole
+}
+const isHeavy = ({ bytes }: { bytes: Uint8Array }, { mostKb }: Weight): boolean =>
+  mostKb !== null && bytes.length > mostKb * KB
+/** Weight goes with the number of pixels, a little less than in step: tried a little below, again where it was not enough. */
+const BELOW = 0.96
+const TRIES = 5
+/** px that a side keeps at least. */
+const LEAST_SIDE = 16
+async function withFewer(picture: Picture, how: How, weight: Weight, first: Fitted): Promise<Fitted> {
+  const limit = (weight.mostKb ?? 0) * KB
+  let made = first
+  let share = 1
+  for (let n = 0; n < TRIES && isHeavy(made, weight); n++) {
+    share *= Math.sqrt(limit / made.bytes.length) * BELOW
+    const [width, height] = [picture.width, picture.height].map((v) => Math.round(v * share)) as [
+      number,
+      number,
+    ]
+    if (Math.min(width, height) < LEAST_SIDE) break
+    const small = await reduced(picture, width, height)
+    // At the quality that was reached; the weight that is left is found by size.
+    const bytes = await encodePicture(small, { ...how, settings: first.settings })
+    const like = first.likeness === null ? null : await likenessOf(small, bytes)
+    made = { bytes, settings: first.settings, likeness: like, encodes: made.encodes + 1, picture: small }
+  }
+  if (isHeavy(made, weight)) return first
+  const { width, height } = made.picture
+  return {
+    ...made,
+    message: `Fitted: ${width} × ${height} px instead of ${picture.width} × ${picture.height}, as nothing else was light enough.`,
+  }
+}
+async function reduced(picture: Picture, width: number, height: number): Promise<Picture> {
+  const { data, info } = await rawOf(picture)
+    .resize(width, height, { fit: 'fill', kernel: 'lanczos3' })
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+  return { width: info.width, height: info.height, data: new Uint8ClampedArray(data) }
+}
+async function withAllPixels(picture: Picture, how: How, { mostKb, floor = 0 }: Weight): Promise<Fitted> {
   const { dial, label, loses, settings: defined } = outputOf(how.format)
   const made = new Map<string, Promise<Made>>()
   const make = (settings: Settings): Promise<Made> => {
@@ -56,6 +104,7 @@ export async function encodeWithin(
     settings,
     likeness: loses(settings) ? await likenessOf(picture, bytes) : null,
     encodes: made.size,
+    picture,
     ...(message ? { message } : {}),
   })
   const whole = await make(how.settings)

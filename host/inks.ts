@@ -1,3 +1,7 @@
+import { existsSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { missing } from '../core/basics/errors'
 import { srgbToXyz, xyzToLab } from '../core/colour/cie'
 import {
   type Cmyk,
@@ -10,10 +14,12 @@ import {
 } from '../core/colour/icc'
 import type { Inks } from '../core/delivery/pdf/inks'
 import type { Settings } from '../core/outputs/define'
+import { writeWhole } from './files'
 import { cmykProfile, srgbProfile } from './profiles'
+import type { BlobReader } from './project'
 
 /** Light as screens show it. */
-const srgbInks = async (): Promise<Inks> => ({
+export const srgbInks = async (): Promise<Inks> => ({
   channels: 3,
   profile: await srgbProfile(),
   name: 'sRGB',
@@ -58,5 +64,26 @@ function blackAlone(profile: PrintProfile, rgb: readonly [number, number, number
 }
 /** What is darker is meant as black. */
 const DARK = 0.15
-export const inksFor = async (s: Settings): Promise<Inks> =>
-  s.colour === 'cmyk' ? printInks(await generalProfile()) : srgbInks()
+/** The profile of the printing inks that settings name; null where they name none. Throws `missing` where it is gone. */
+async function ownProfile(s: Settings, read: BlobReader): Promise<Uint8Array | null> {
+  if (s.colour !== 'cmyk' || typeof s.profile !== 'string' || s.profile === '') return null
+  const bytes = await read(s.profile)
+  if (!bytes)
+    throw missing(
+      'The print profile that was chosen is not kept here any more. The design is safe; choose another profile.',
+    )
+  return bytes
+}
+export async function inksFor(s: Settings, read: BlobReader): Promise<Inks> {
+  if (s.colour !== 'cmyk') return srgbInks()
+  const own = await ownProfile(s, read)
+  return printInks(own ? readPrintProfile(own, 'CMYK') : await generalProfile())
+}
+/** The profile that settings name as a file of its own, as the picture library takes it; undefined where it has the right one. */
+export async function profileFile(s: Settings, read: BlobReader): Promise<string | undefined> {
+  const own = await ownProfile(s, read)
+  if (!own) return undefined
+  const file = join(tmpdir(), `vivid-profile-${s.profile}.icc`)
+  if (!existsSync(file)) await writeWhole(file, own)
+  return file
+}

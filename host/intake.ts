@@ -2,6 +2,7 @@ import sharp from 'sharp'
 import { badInput, Problem } from '../core/basics/errors'
 import { fromHex } from '../core/colour/colour'
 import { type ColourFamily, familiesOf } from '../core/colour/families'
+import { readPrintProfile } from '../core/colour/icc'
 import type { Design } from '../core/design/schema'
 import { readGreyPng } from '../core/formats/grey-png'
 import { isOpenRaster, readOpenRaster } from '../core/formats/open-raster/file'
@@ -13,6 +14,7 @@ import type { OwnFace } from '../core/type/own-face'
 import { containerOf } from '../core/type/sfnt'
 import { type Artwork, readSvg, splitSvg, wordsIn } from '../core/vector/svg'
 import type { SourceInfo, Stretch } from '../wire/sources'
+import { fromHeic, isHeic } from './heic'
 import { openMemory } from './kernels'
 import { choicesIn, choose, fromOpenRaster } from './open-raster'
 import { readFont } from './own-fonts'
@@ -25,7 +27,7 @@ import { sha256 } from './project'
 
 /** A file that is to be stored, with what is known of it. */
 export type Found = {
-  info: Omit<SourceInfo, 'kind'> & { kind: SourceInfo['kind'] | 'lut' | 'font' }
+  info: Omit<SourceInfo, 'kind'> & { kind: SourceInfo['kind'] | 'lut' | 'font' | 'profile' }
   bytes: Uint8Array
 }
 
@@ -227,11 +229,16 @@ function coveredBox(
   return right < 0 ? null : { left, top, width: right - left + 1, height: bottom - top + 1 }
 }
 
-type Upload = { info: SourceInfo; colours: ColourFamily[]; files: Found[] }
+/** `bytes` are what is stored, where that is not the file itself. */
+type Upload = { info: SourceInfo; colours: ColourFamily[]; files: Found[]; bytes?: Uint8Array }
 /** Reads an upload: sniffed, limited, decoded once. Throws problems with a text for people. */
 async function readUpload({ bytes, name }: { bytes: Uint8Array; name: string }): Promise<Upload> {
   if (bytes.byteLength === 0) throw badInput(`“${name}” is empty. Nothing was stored.`)
   refuseLarge(bytes.byteLength, name)
+  if (isHeic(bytes)) {
+    const png = await fromHeic(bytes, name)
+    return { ...(await readUpload({ bytes: png, name })), bytes: png }
+  }
   const kind = sniff(bytes, name)
   const files: Found[] = []
   const info =
@@ -241,6 +248,17 @@ async function readUpload({ bytes, name }: { bytes: Uint8Array; name: string }):
   return { info, colours: await coloursOf(info, bytes), files }
 }
 
+/** Bytes that a profile may have: the largest that presses are told of have some three million. */
+export const MOST_PROFILE = 16_000_000
+/** Reads a profile of the printing inks to see that it can be used. Throws `bad-input` that says what is wrong with it. */
+function readProfile({ bytes, name }: { bytes: Uint8Array; name: string }): { file: Found; name: string } {
+  const sha = sha256(bytes)
+  const plain = { width: 0, height: 0, opaque: true, light: null, parts: null }
+  return {
+    name: readPrintProfile(bytes, name).name,
+    file: { info: { sha, kind: 'profile', mime: 'application/vnd.iccprofile', ...plain }, bytes },
+  }
+}
 /** Reads a LUT file to see that it can be used. Throws `bad-input` that says what is wrong with it. */
 function readLut({ bytes, name }: { bytes: Uint8Array; name: string }): { file: Found; name: string } {
   if (bytes.byteLength > MOST_TEXT)
@@ -354,6 +372,7 @@ export const intakeCalls = {
   upload: readUpload,
   font: fontFile,
   lut: async (input: { bytes: Uint8Array; name: string }) => readLut(input),
+  profile: async (input: { bytes: Uint8Array; name: string }) => readProfile(input),
   tiles: async (input: { tiles: readonly Uint8Array[] }) => readTiles(input),
   packed: readPacked,
   inspect,

@@ -33,7 +33,7 @@ const JPEG_QUALITY = 92
 /** Pages as a PDF; `pictured` names the layers that became pictures, as PDF cannot say them. */
 export const toPdf: PageWriter = async (asked, host, read, progress = () => undefined) => {
   const { design, settings, now = new Date() } = asked
-  const inks = await inksFor(settings)
+  const inks = await inksFor(settings, read)
   /** px to the inch of what becomes a picture, and at most of pictures. */
   const wanted = Number(settings.ppi)
   const pictured = new Set<string>()

@@ -26,10 +26,6 @@ export function sniff(bytes: Uint8Array, name: string): Sniffed {
   if (starts(bytes, 0xff, 0xd8, 0xff)) return picture('jpeg')
   if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 12) === 'WEBP') return picture('webp')
   if (ascii(bytes, 4, 8) === 'ftyp' && /avi[fs]/.test(ascii(bytes, 8, 32))) return picture('avif')
-  if (ascii(bytes, 4, 8) === 'ftyp' && /hei[cxms]|hev[cxms]/.test(ascii(bytes, 8, 32)))
-    throw unsupported(
-      `“${name}” is a HEIC picture, which cannot be read here: its codec is not free. Nothing was stored; save it as JPEG (cameras and phones can) and try again.`,
-    )
   if (ascii(bytes, 0, 5) === '%PDF-')
     throw unsupported(
       `“${name}” is a PDF. Nothing was stored; place it on the stage, where its pages are chosen.`,

@@ -17,7 +17,7 @@ import type { ResolvedPage } from '../core/resolve/resolved'
 import { filesFor } from '../core/type/catalogue'
 import { layoutType } from '../core/type/layout'
 import type { TypeStyle } from '../core/type/style'
-import { inksFor } from './inks'
+import { srgbInks } from './inks'
 import type { NodeHost } from './project'
 import { openSubset } from './subset'
 
@@ -109,7 +109,7 @@ export async function proofPdf(
       title: `${design.name}: proof`,
       author: design.author,
       language: 'en',
-      inks: await inksFor({ colour: 'srgb' }),
+      inks: await srgbInks(),
       letters: 'fonts',
       mayEmbed: () => true,
       printed: now,

@@ -18,6 +18,7 @@ import { pngOf } from './encode'
 import { type ExcerptAsked, excerpt } from './excerpt'
 import { type ExportAsked, exportFile, onGround, regionOf } from './exporting'
 import { encodeWithin } from './fit'
+import { profileFile } from './inks'
 import { type IntakeCalls, intakeCalls } from './intake'
 import { cleanedSpecks, type PickAsked, pickedTouching, type SpecksAsked } from './mask-work'
 import { decodePicture, levelsFrom, previewOf } from './pictures'
@@ -137,8 +138,12 @@ export const renderCalls = {
         const shown = onGround(resolved, ground)
         tried = { key, picture: await renderPage(shown, scale, regionOf(shown, scale, bleed), h, { deep }) }
       }
-      const { format, settings, mostKb, floor } = input
-      return encodeWithin(tried.picture, { format, settings }, mostKb, floor)
+      const { format, settings, mostKb, floor, smaller } = input
+      return encodeWithin(
+        tried.picture,
+        { format, settings, profile: await profileFile(settings, readBlob) },
+        { mostKb, floor, smaller },
+      )
     }),
   /** A design for whoever has to say yes. */
   proof: (

@@ -94,7 +94,7 @@ export async function measureDelivering(
       const settings = settingsOf(outputOf(format), { quality: 100 })
       const full = (await encodePicture(picture, { format, settings })).length
       const mostKb = Math.floor((full * share) / 1024)
-      const fitted = await encodeWithin(picture, { format, settings }, mostKb)
+      const fitted = await encodeWithin(picture, { format, settings }, { mostKb })
       encodes = Math.max(encodes, fitted.encodes)
       below = Math.max(below, 1 - fitted.bytes.length / (mostKb * 1024))
     }

@@ -1,7 +1,7 @@
 // Starts Vivid Layer with its demo: `npm run demo`, `npm run demo -- --fresh` to start over, PORT for another port.
 import { spawn } from 'node:child_process'
 import { rmSync } from 'node:fs'
-import { build, install, main, pdfReader, run, say } from './set-up.mjs'
+import { build, heicReader, install, main, pdfReader, run, say } from './set-up.mjs'
 
 await main(async () => {
   if (process.argv.includes('--fresh')) {
@@ -9,11 +9,21 @@ await main(async () => {
     rmSync(process.env.VIVID_DATA ?? '.data', { recursive: true, force: true })
   }
   await install(build)
-  try {
-    pdfReader()
-  } catch {
-    say('Without Poppler (Debian: poppler-utils) pages of PDF files cannot be brought; all else works.')
-  }
+  for (const [reader, lack] of [
+    [
+      pdfReader,
+      'Without Poppler (Debian: poppler-utils) pages of PDF files cannot be brought; all else works.',
+    ],
+    [
+      heicReader,
+      'Without libheif (Debian: libheif-examples) HEIC pictures cannot be brought; all else works.',
+    ],
+  ])
+    try {
+      reader()
+    } catch {
+      say(lack)
+    }
   say('Preparing the samples …')
   run('Preparing the data', process.execPath, ['scripts/run.mjs', 'cli/seed.ts'])
   const port = process.env.PORT ?? '3000'

@@ -140,6 +140,8 @@ export const browser = () =>
   debian('Chromium', 'chromium', ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'])
 /** Poppler: reads PDF files that people bring, and in tests those that are made here. */
 export const pdfReader = () => debian('Poppler', 'poppler-utils', ['/usr/bin/pdftocairo'])
+/** libheif: reads HEIC pictures that people bring. */
+export const heicReader = () => debian('libheif', 'libheif-examples', ['/usr/bin/heif-convert'])
 
 export async function main(job) {
   try {

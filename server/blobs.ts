@@ -87,7 +87,7 @@ export async function sourceInfo(shas: readonly string[]): Promise<SourceInfo[]>
       .selectFrom('blobs')
       .selectAll()
       .where('sha', 'in', [...shas])
-      .where('kind', 'not in', ['lut', 'font'])
+      .where('kind', 'not in', ['lut', 'font', 'profile'])
       .execute()
   ).map(infoOf)
 }
@@ -177,9 +177,9 @@ export async function storeUpload(
   owner: string | null = null,
   signal?: AbortSignal,
 ): Promise<TakenIn> {
-  const { info, colours, files } = await intake('upload', { bytes, name }, signal)
+  const { info, colours, files, bytes: read } = await intake('upload', { bytes, name }, signal)
   await keepAll(files)
-  await keepBlob(info, bytes, owner)
+  await keepBlob(info, read ?? bytes, owner)
   return { info, colours }
 }
 /** Takes in a LUT file. Throws `bad-input` that says what is wrong with it. */
@@ -187,6 +187,29 @@ export async function storeLut(bytes: Uint8Array, name: string, signal?: AbortSi
   const found = await intake('lut', { bytes, name }, signal)
   await keepBlob(found.file.info, bytes, null)
   return { source: found.file.info.sha, name: found.name }
+}
+/** Takes in a profile of the printing inks; gives its name. Throws `bad-input` that says what is wrong with it. */
+export async function storeProfile(
+  bytes: Uint8Array,
+  name: string,
+  signal?: AbortSignal,
+): Promise<{ id: string; name: string }> {
+  const found = await intake('profile', { bytes, name }, signal)
+  const id = found.file.info.sha
+  await keepBlob(found.file.info, bytes, ownerOfProfile(id))
+  return { id, name: found.name }
+}
+const PROFILE_OWNER = 'profile:'
+export const ownerOfProfile = (id: string): string => `${PROFILE_OWNER}${id}`
+/** The profiles that are kept, by their SHA-256. */
+export async function keptProfiles(): Promise<string[]> {
+  const rows = await (await store())
+    .selectFrom('blob_refs')
+    .select('sha')
+    .where('owner', 'like', `${PROFILE_OWNER}%`)
+    .orderBy('sha')
+    .execute()
+  return rows.map((r) => r.sha)
 }
 /** Takes in a font file, unpacked. Throws `bad-input` that says what is wrong with it. */
 export async function storeFontFile(

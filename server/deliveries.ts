@@ -29,19 +29,22 @@ import { deliveryThread, stopDeliveryThread } from './render'
 
 /** The files of a delivery, not made yet. */
 export const fileNames = (design: Design, o: Delivered): DeliveredFile[] =>
-  deliveryFiles(design, o).files.map(({ page, pages, channel, name, width, height, format, scale }) => ({
-    page,
-    ...(pages ? { pages } : {}),
-    channel: channel.id,
-    name,
-    width,
-    height,
-    bytes: 0,
-    format,
-    scale,
-    state: 'waiting',
-    share: 0,
-  }))
+  deliveryFiles(design, o).files.map(
+    ({ page, pages, channel, name, width, height, format, scale, bleed }) => ({
+      page,
+      ...(pages ? { pages } : {}),
+      channel: channel.id,
+      name,
+      width,
+      height,
+      bytes: 0,
+      format,
+      scale,
+      bleed,
+      state: 'waiting',
+      share: 0,
+    }),
+  )
 
 /** px that a delivered file may have. */
 const MOST_PX = 400_000_000
@@ -204,7 +207,8 @@ async function deliver(d: Delivery): Promise<void> {
           ...writtenIn(d, design, file),
           floor: d.options.floor / 100,
           scale: file.scale ?? d.options.scale,
-          bleed: d.options.bleed,
+          smaller: d.options.smaller,
+          bleed: file.bleed ?? d.options.bleed,
           file: deliveredPath(d.id, file.name),
           before: known.map((b) => ({ stamp: b.file.stamp ?? '', file: deliveredPath(b.id, b.file.name) })),
         },

@@ -18,7 +18,7 @@ export async function triedFile(
 ): Promise<RenderCalls['tryOut']['out'] & { mime: string }> {
   const parsed = trialQuery.safeParse(Object.fromEntries(query))
   if (!parsed.success) throw badInput(parsed.error.issues[0]?.message ?? 'This cannot be tried.')
-  const { format, mostKb, floor, bleed, ground, scale, page, channel } = parsed.data
+  const { format, mostKb, floor, smaller, bleed, ground, scale, page, channel } = parsed.data
   const { design } = await loadDesign(id)
   const size = design.channels[channel]
   if (!size || !design.pages[page]) throw missing('This page or size is no longer in the design.')
@@ -33,6 +33,7 @@ export async function triedFile(
     settings,
     mostKb: mostKb || null,
     floor: floor / 100,
+    smaller: smaller === '1',
     scale,
     bleed: bleed === '1',
     ground,

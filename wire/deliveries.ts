@@ -20,12 +20,16 @@ export const deliveryOptions = z.object({
   mostKb: z.number().int().min(1).max(1_000_000).nullable().default(null),
   /** No file is made less like what was designed than this, to be light: a structural similarity in per cent. */
   floor: z.number().min(0).max(100).default(90),
+  /** What is still too heavy then may have fewer pixels. */
+  smaller: z.boolean().default(false),
   scale: z.number().min(0.1).max(4),
   /** Further scales. */
   scales: z.array(z.number().min(0.1).max(4)).max(6).default([]),
   /** px that pictures are to be wide, in place of `scale`; null for that. */
   wide: z.number().int().min(8).max(30_000).nullable().default(null),
   bleed: z.boolean(),
+  /** Each file with bleed cut to its page too, beside it. */
+  trimmed: z.boolean().default(false),
   ground: z.enum(['page', 'transparent']),
   pattern: z.string().min(1).max(120),
   /** Channels that say what their destination takes have their own format and weight. */
@@ -42,6 +46,7 @@ const deliveredFile = z.object({
   format: z.enum(OUTPUT_IDS).optional(),
   /** Left out by deliveries of earlier versions: that of all. */
   scale: z.number().optional(),
+  bleed: z.boolean().optional(),
   width: z.number(),
   height: z.number(),
   bytes: z.number(),
@@ -89,6 +94,7 @@ export const trialQuery = z.object({
     .pipe(deliveryOptions.shape.settings),
   mostKb: z.coerce.number().int().min(0).max(1_000_000).default(0),
   floor: z.coerce.number().min(0).max(100).default(90),
+  smaller: z.enum(['0', '1']).default('0'),
   scale: z.coerce.number().min(0.1).max(4).default(1),
   bleed: z.enum(['0', '1']).default('0'),
   ground: deliveryOptions.shape.ground.default('page'),

@@ -39,29 +39,53 @@ export function LineFields({ layers, words }: Of & { words: LineWords }) {
   const [first] = layers
   /** The weight before it was dragged. */
   const before = useRef<number | null>(null)
-  // A first line is drawn in ink that is seen on what lies there.
-  const drawLine = async (weight: number) => {
-    const isFirst = before.current ?? first?.stroke.weight
+  /** Ink that is seen on what lies there: asked for as soon as the hand comes near, so that no line waits for it. */
+  const ink = useRef<{ of: string; colour: string | null; found: Promise<string> } | null>(null)
+  const askInk = () => {
+    if (!first || first.stroke.weight > 0) return
+    const { id, placement: p } = first
+    const asked = {
+      of: id,
+      colour: null as string | null,
+      found: inkAt(bench, { x: p.x, y: p.y - p.height / 2 }),
+    }
+    ink.current = asked
+    void asked.found.then((colour) => {
+      asked.colour = colour
+    })
+  }
+  // A first line is drawn at once; where its ink is not known yet, that follows as a step of its own.
+  const drawLine = (weight: number) => {
+    const isFirst = (before.current ?? first?.stroke.weight) === 0 && weight > 0
     before.current = null
-    const p = first && isFirst === 0 && weight > 0 ? first.placement : null
-    const colour = p && (await inkAt(bench, { x: p.x, y: p.y - p.height / 2 }))
-    set(words.weight, colour ? { weight, colour } : { weight })
+    const asked = isFirst && ink.current?.of === first?.id ? ink.current : null
+    const now = asked?.colour
+    set(words.weight, now ? { weight, colour: now } : { weight })
+    const was = first?.stroke.colour
+    if (asked && !now)
+      void asked.found.then((colour) => {
+        const now = bench.store.getState().design.layers[asked.of]
+        if (now && 'stroke' in now && now.stroke.colour === was && was !== colour)
+          set(words.colour, { colour })
+      })
   }
   return (
     <>
-      <NumberField
-        label={words.weight}
-        short={words.short}
-        unit="px"
-        min={0}
-        max={5000}
-        value={shared(layers, (l) => l.stroke.weight)}
-        onChange={(weight) => void drawLine(weight)}
-        onDrag={(weight) => {
-          before.current ??= first?.stroke.weight ?? null
-          set(words.weight, { weight }, 'shown')
-        }}
-      />
+      <div className="contents" onFocusCapture={askInk} onPointerDownCapture={askInk}>
+        <NumberField
+          label={words.weight}
+          short={words.short}
+          unit="px"
+          min={0}
+          max={5000}
+          value={shared(layers, (l) => l.stroke.weight)}
+          onChange={drawLine}
+          onDrag={(weight) => {
+            before.current ??= first?.stroke.weight ?? null
+            set(words.weight, { weight }, 'shown')
+          }}
+        />
+      </div>
       <Choice
         label={words.line}
         value={shared(layers, (l) => dashName(l.stroke.dash))}

@@ -37,7 +37,7 @@ export function PictureSection({ picture }: { picture: LayerOf<'picture'> }) {
         ref={chooser}
         type="file"
         hidden
-        accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff"
+        accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/heic,.heic"
         onChange={async (e) => {
           const [file] = e.target.files ?? []
           e.target.value = ''

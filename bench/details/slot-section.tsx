@@ -36,7 +36,7 @@ export function SlotSection({ slot }: { slot: Slot }) {
         ref={chooser}
         type="file"
         hidden
-        accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff"
+        accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/heic,.heic"
         onChange={async (e) => {
           const [file] = e.target.files ?? []
           e.target.value = ''

@@ -42,9 +42,11 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
   const turn = useRef(0)
   const set = async (name: string, style: Partial<TypeStyle>) => {
     turn.current++
-    // Faces are fetched first, so that the box is measured with them.
-    if (style.family || style.weight || style.italic !== undefined)
-      await bench.fonts.open(leaves.flatMap((l) => bench.fonts.filesFor({ ...l.style, ...style })))
+    // Faces that are not here yet are fetched first, so that the box is measured with them.
+    if (style.family || style.weight || style.italic !== undefined) {
+      const files = leaves.flatMap((l) => bench.fonts.filesFor({ ...l.style, ...style }))
+      if (!files.every((f) => bench.fonts.has(f))) await bench.fonts.open(files)
+    }
     bench.commit(name, (d) => {
       write(style)(d)
       if (style.family) bringOwn(bench, d, style.family)

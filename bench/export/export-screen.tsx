@@ -21,6 +21,7 @@ import { fetchFiles, isRunning, type Options, optionsIn, PLAIN, settingsIn, size
 import { saveProof } from './excerpts'
 import { FilesTable } from './files-table'
 import { OptionsPanel } from './options-panel'
+import { recall, remember } from './remembered'
 import { fileKey, type Tried, useTrials } from './trials'
 
 /** Chosen adaptations become files: what comes out, how large, and what the checks say. */
@@ -74,6 +75,19 @@ export function ExportScreen({
       // Kept for this visit only.
     }
   }
+  /** A size by itself goes out as it did last, wherever that was. */
+  const tick = (id: string) => {
+    const next = new Set(ticked)
+    if (!next.delete(id)) next.add(id)
+    setTicked(next)
+    const [only] = next
+    const size = next.size === 1 ? design.channels[only ?? '']?.name : undefined
+    const last = size ? recall(size, options) : null
+    if (!last) return
+    const before = options
+    set(last)
+    toast(`As “${size}” was exported last.`, { action: { label: 'Not so', onClick: () => set(before) } })
+  }
   const [proofing, setProofing] = useState(false)
   const proof = async (form: 'html' | 'pdf') => {
     setProofing(true)
@@ -101,6 +115,11 @@ export function ExportScreen({
       return null
     })
     if (!answer) return
+    if (!again)
+      remember(
+        [...ticked].flatMap((id) => design.channels[id]?.name ?? []),
+        options,
+      )
     setDelivery(answer)
     setDeliveredAs(again ? '' : JSON.stringify(options))
     events.current?.close()
@@ -199,11 +218,7 @@ export function ExportScreen({
                       type="checkbox"
                       className="size-3.5 accent-[var(--color-accent)]"
                       checked={on}
-                      onChange={() =>
-                        setTicked((t) =>
-                          t.has(c.id) ? new Set([...t].filter((x) => x !== c.id)) : new Set([...t, c.id]),
-                        )
-                      }
+                      onChange={() => tick(c.id)}
                     />
                     <span className="font-medium">{c.name}</span>
                   </span>
@@ -268,7 +283,13 @@ export function ExportScreen({
             url: `/api/deliveries/${d.id}/files/${encodeURIComponent(f.name)}?seen=1`,
             told: `as delivered, ${f.name}`,
           })
-          setCompared({ page: f.page, channel, format, scale: f.scale ?? d.options.scale })
+          setCompared({
+            page: f.page,
+            channel,
+            format,
+            scale: f.scale ?? d.options.scale,
+            bleed: f.bleed ?? d.options.bleed,
+          })
         }}
       />
     </div>

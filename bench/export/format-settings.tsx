@@ -1,5 +1,6 @@
 'use client'
 import type { OutputFormat, Setting, Settings } from '@/core/outputs/define'
+import { ProfileChoice } from '../proofing/profile-choice'
 import { Choice } from '../ui/choice'
 import { NumberField } from '../ui/number-field'
 import { Slider } from '../ui/slider'
@@ -50,6 +51,7 @@ function Field({
         onChange={set}
       />
     )
+  if (setting.kind === 'profile') return <ProfileChoice value={String(value ?? '')} onChange={set} />
   const { label, least, most, unit = '' } = setting
   return (
     <div className="flex items-center gap-3 text-small">

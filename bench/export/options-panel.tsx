@@ -143,6 +143,11 @@ export function OptionsPanel({
               onChange={(v) => set({ floor: v })}
             />
           )}
+          {options.mostKb !== null && (
+            <Tick on={options.smaller} onChange={(smaller) => set({ smaller })}>
+              Fewer pixels where nothing else helps
+            </Tick>
+          )}
         </Part>
       )}
       {rules && flat && (
@@ -191,6 +196,11 @@ export function OptionsPanel({
           <Tick on={options.bleed} onChange={(on) => set({ bleed: on })}>
             With bleed, where a size has one
           </Tick>
+          {options.bleed && (
+            <Tick on={options.trimmed} onChange={(trimmed) => set({ trimmed })}>
+              And cut to the page, beside it
+            </Tick>
+          )}
         </Part>
       )}
       <Part title="Names">

@@ -11,10 +11,10 @@ import { type Options, settingsIn } from './delivery'
 export type Trial =
   | { bytes: number; likeness: number | null; message: string; settings: Settings }
   | { trouble: string }
-export type Tried = Pick<DeliveryFile, 'page' | 'channel' | 'format' | 'scale'>
+export type Tried = Pick<DeliveryFile, 'page' | 'channel' | 'format' | 'scale' | 'bleed'>
 /** What tells files of a delivery apart. */
-export const fileKey = ({ page, channel, format, scale }: Tried): string =>
-  `${page}/${channel.id}/${format}/${scale}`
+export const fileKey = ({ page, channel, format, scale, bleed }: Tried): string =>
+  `${page}/${channel.id}/${format}/${scale}${bleed ? '/bleed' : ''}`
 
 /** How a file is written as things are now. */
 export const writtenNow = ({ channel, format }: Tried, o: Options): Written => {
@@ -31,7 +31,7 @@ export function trialUrl(
   o: Options,
   plain = false,
 ): string | null {
-  const { page, channel, scale } = file
+  const { page, channel, scale, bleed } = file
   const { format, settings, mostKb, ground } = writtenNow(file, o)
   if (outputOf(format).takes !== 'picture') return null
   const query = new URLSearchParams({
@@ -41,8 +41,9 @@ export function trialUrl(
     settings: JSON.stringify(plain ? {} : settings),
     mostKb: String((!plain && mostKb) || 0),
     floor: String(o.floor),
+    smaller: o.smaller ? '1' : '0',
     scale: String(scale),
-    bleed: o.bleed ? '1' : '0',
+    bleed: bleed ? '1' : '0',
     ground,
     r: String(revision),
   })

@@ -5,6 +5,7 @@ import { IconButton } from '../ui/button'
 import { NumberField } from '../ui/number-field'
 import { Segments } from '../ui/segments'
 import { StageBar } from '../ui/stage-bar'
+import { ProfileChoice } from './profile-choice'
 import { proofAs } from './proof'
 
 /** What is shown of printing, at the foot of the stage, while it is shown. */
@@ -14,7 +15,13 @@ export function ProofBar() {
   if (!proof) return null
   return (
     <StageBar label="As printed">
-      <span className="px-2 text-small whitespace-nowrap">As printed, general inks</span>
+      <span className="px-2 text-small whitespace-nowrap">As printed</span>
+      <div className="w-56">
+        <ProfileChoice
+          value={proof.profile}
+          onChange={(profile) => void proofAs(bench, { ...proof, profile })}
+        />
+      </div>
       <Segments
         label="What is marked"
         value={proof.marks}

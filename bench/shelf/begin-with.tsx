@@ -109,7 +109,7 @@ export function BeginWith({ from, channel, designs, onChange }: Props) {
         ref={chooser}
         type="file"
         hidden
-        accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff"
+        accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/heic,.heic"
         onChange={(e) => {
           void take(e.target.files?.[0])
           e.target.value = ''

@@ -14,6 +14,7 @@ import type { Pointer, Press, ToolStage } from './tools/definition'
 import { tools } from './tools/list'
 import { panPress } from './tools/pan'
 import { toPage } from './view'
+import { withWords } from './words-at'
 
 /** A press that the hand has: where it began and is, what waits for what must be known first. */
 type Held = {
@@ -205,7 +206,8 @@ function useHover(bench: Bench, drawn: ReturnType<typeof newDrawn>, held: { curr
       const s = bench.store.getState()
       const k = stageScale(s)
       const ids = await bench.client.ask<string[] | null>({ ask: 'hit', x: page.x * k, y: page.y * k })
-      return (ids ?? []).filter((id) => !isLocked(s.design, id) && isShown(s.design, id))
+      const free = (ids ?? []).filter((id) => !isLocked(s.design, id) && isShown(s.design, id))
+      return withWords(bench, free, page)
     }
     const known = (at: Point): string[] | null => {
       const s = bench.store.getState()

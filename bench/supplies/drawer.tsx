@@ -211,7 +211,7 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
           type="file"
           multiple
           hidden
-          accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/svg+xml,image/openraster,.ora,application/pdf,.pdf"
+          accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/heic,.heic,image/svg+xml,image/openraster,.ora,application/pdf,.pdf"
           onChange={(e) => {
             void take([...(e.target.files ?? [])])
             e.target.value = ''

@@ -68,6 +68,17 @@ describe('the files of a delivery', () => {
       ['link-card.png', 600],
       ['link-card@1x.png', 1200],
     ])
+    // With bleed and cut to the page, beside each other; what has no bleed is there once.
+    expect(of({ trimmed: true })).toEqual([
+      ['postcard.png', Math.round((width + 2 * bleed) * 0.5)],
+      ['postcard-trimmed.png', Math.round(width * 0.5)],
+      ['link-card.png', 600],
+    ])
+    expect(of({ trimmed: true, format: 'pdf' }).map(([name]) => name)).toEqual([
+      'postcard.pdf',
+      'postcard-trimmed.pdf',
+      'link-card.pdf',
+    ])
     expect(of({ format: 'ora' })).toEqual([
       ['postcard.ora', width],
       ['link-card.ora', 1200],

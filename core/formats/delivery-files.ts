@@ -47,6 +47,8 @@ export type Delivered = Pick<Wanted, 'format' | 'rules' | 'settings'> & {
   /** px that pictures are to be wide, whatever their channel is, in place of `scale`. */
   wide?: number | null
   bleed: boolean
+  /** Where there is a bleed, each file cut to its page too. */
+  trimmed?: boolean
   pattern: string
 }
 /** A file that comes out, px. */
@@ -60,11 +62,12 @@ export type DeliveryFile = {
   height: number
   format: OutputId
   scale: number
+  bleed: boolean
 }
 /** Scales that a file may have. */
 const clamp = (scale: number): number => Math.min(4, Math.max(0.1, scale))
-/** `nth` of the scales of its channel it is. */
-type Named = Omit<DeliveryFile, 'name'> & { number: number; nth: number }
+/** `nth` of the scales of its channel it is; `cut` to its page beside the one with bleed. */
+type Named = Omit<DeliveryFile, 'name'> & { number: number; nth: number; cut: boolean }
 
 /** What is set of one of the formats of a delivery, all that is left out as it begins. */
 export function settingsFor(
@@ -99,19 +102,27 @@ export function deliveryFiles(
           const own = o.rules && flat ? channel.file?.format : null
           if (own && wanted !== o.format) return []
           // Layers are written at 100 %, without the bleed that only what is trimmed needs.
-          const extra = takes !== 'design' && o.bleed ? channel.bleed * 2 : 0
+          const bleeds = takes !== 'design' && o.bleed && channel.bleed > 0
+          const cuts = bleeds && o.trimmed ? [false, true] : [false]
           const all = joined ? { pages: pages.filter((p) => isPageOn(p, channel.id)).map((p) => p.id) } : {}
-          return (flat ? scalesOf(channel) : [1]).map((scale, nth) => ({
-            page: page.id,
-            ...all,
-            channel,
-            width: Math.round((channel.width + extra) * scale),
-            height: Math.round((channel.height + extra) * scale),
-            format: own ?? wanted,
-            scale,
-            nth,
-            number,
-          }))
+          return (flat ? scalesOf(channel) : [1]).flatMap((scale, nth) =>
+            cuts.map((cut) => {
+              const extra = bleeds && !cut ? channel.bleed * 2 : 0
+              return {
+                page: page.id,
+                ...all,
+                channel,
+                width: Math.round((channel.width + extra) * scale),
+                height: Math.round((channel.height + extra) * scale),
+                format: own ?? wanted,
+                scale,
+                bleed: o.bleed && !cut,
+                nth,
+                cut,
+                number,
+              }
+            }),
+          )
         }),
     )
   })
@@ -119,8 +130,8 @@ export function deliveryFiles(
   const several = o.pages.length > 1 && !o.pattern.includes('{page}')
   const { names, warnings } = namesFor(
     o.pattern,
-    made.map(({ page, pages: all, channel, width, height, format, scale, number, nth }) => {
-      const suffix = `${several && !all ? `-${number + 1}` : ''}${nth > 0 && !sized ? `@${scale}x` : ''}`
+    made.map(({ page, pages: all, channel, width, height, format, scale, number, nth, cut }) => {
+      const suffix = `${several && !all ? `-${number + 1}` : ''}${nth > 0 && !sized ? `@${scale}x` : ''}${cut ? '-trimmed' : ''}`
       return {
         design: design.name,
         page: design.pages[page]?.name ?? '',
@@ -133,7 +144,7 @@ export function deliveryFiles(
     }),
   )
   return {
-    files: made.map(({ number: _, nth: __, ...f }, n) => ({ ...f, name: names[n] as string })),
+    files: made.map(({ number: _, nth: __, cut: ___, ...f }, n) => ({ ...f, name: names[n] as string })),
     warnings,
   }
 }

@@ -5,6 +5,8 @@ export type Setting = { label: string; when?: (settings: Settings) => boolean } 
   | { kind: 'number'; first: number; least: number; most: number; unit?: string }
   | { kind: 'choice'; first: string; options: readonly (readonly [value: string, label: string])[] }
   | { kind: 'tick'; first: boolean }
+  /** One of the print profiles that people brought, by its SHA-256; '' for the general one. */
+  | { kind: 'profile'; first: '' }
 )
 export type Settings = Readonly<Record<string, number | string | boolean>>
 /** What weight is bought with: values of one setting, the lightest file first. */
@@ -45,8 +47,15 @@ export const COLOUR = {
   first: 'srgb',
   options: [
     ['srgb', 'sRGB'],
-    ['cmyk', 'CMYK, a general profile'],
+    ['cmyk', 'CMYK'],
   ],
+} as const satisfies Setting
+/** Which inks on which paper. */
+export const PROFILE = {
+  kind: 'profile',
+  label: 'Print profile',
+  first: '',
+  when: (s) => s.colour === 'cmyk',
 } as const satisfies Setting
 export const DEPTH = {
   kind: 'choice',
@@ -64,6 +73,7 @@ const fits = (setting: Setting, value: unknown): boolean => {
   if (setting.kind === 'number')
     return typeof value === 'number' && value >= setting.least && value <= setting.most
   if (setting.kind === 'choice') return setting.options.some(([v]) => v === value)
+  if (setting.kind === 'profile') return typeof value === 'string' && /^([0-9a-f]{64})?$/.test(value)
   return typeof value === 'boolean'
 }
 /** Whether a picture is written in 16 bits a channel. */
@@ -73,6 +83,7 @@ export const isDeep = (format: OutputFormat, s: Settings): boolean =>
 export const takesOf = (setting: Setting): string => {
   if (setting.kind === 'number') return `a number from ${setting.least} to ${setting.most}`
   if (setting.kind === 'choice') return `one of ${setting.options.map(([v]) => v).join(', ')}`
+  if (setting.kind === 'profile') return 'a profile of the printing inks, or nothing for the general one'
   return 'true or false'
 }
 /** All settings of a format: what is given, else what it begins with. Throws `bad-input` for a value that it does not take. */

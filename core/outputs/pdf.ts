@@ -1,4 +1,4 @@
-import { COLOUR, defineOutput } from './define'
+import { COLOUR, defineOutput, PROFILE } from './define'
 
 /** Portable Document Format, ISO 32000-1:2008. */
 export const pdf = defineOutput({
@@ -15,6 +15,7 @@ export const pdf = defineOutput({
   loses: () => true,
   settings: {
     colour: COLOUR,
+    profile: PROFILE,
     letters: {
       kind: 'choice',
       label: 'Type',

@@ -1,4 +1,4 @@
-import { COLOUR, DEPTH, defineOutput } from './define'
+import { COLOUR, DEPTH, defineOutput, PROFILE } from './define'
 
 /** Tagged Image File Format, revision 6.0 (1992). */
 export const tiff = defineOutput({
@@ -14,6 +14,7 @@ export const tiff = defineOutput({
   loses: (s) => s.colour === 'cmyk',
   settings: {
     colour: COLOUR,
+    profile: PROFILE,
     depth: { ...DEPTH, when: (s) => s.colour === 'srgb' },
     compression: {
       kind: 'choice',

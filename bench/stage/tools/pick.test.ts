@@ -1,9 +1,10 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { boxAt, shapeLayer } from '@/core/kinds/new'
+import { boxAt, shapeLayer, typeLayer } from '@/core/kinds/new'
 import { groundOf } from '@/core/resolve/ground'
 import type { Bench } from '../../state/bench'
 import { layer, openBench } from '../../state/bench.test-data'
 import { setStageSize } from '../view'
+import { withWords } from '../words-at'
 import type { Pointer, ToolStage } from './definition'
 import { pick } from './pick'
 
@@ -57,6 +58,24 @@ async function hold(from: Pointer, to?: Pointer): Promise<void> {
 const selected = () => bench.store.getState().selection
 const x = (id: string) => layer(bench, id).placement.x
 
+describe('words', () => {
+  it('are taken anywhere among their letters, behind what is hit and before the ground', () => {
+    bench.edit('Write', (d) => {
+      const where = { id: 'words', page: 'page1', plane: 'message', order: 'a0' } as const
+      d.layers.words = typeLayer(where, 'I I I', boxAt(100, 600, 800, 90), { size: 80 })
+    })
+    const ink = bench.inks().get('words')
+    expect(ink).toBeDefined()
+    const among = { x: ((ink?.left ?? 0) + (ink?.right ?? 0)) / 2, y: 650 }
+    expect(withWords(bench, ['ground'], among)).toEqual(['words', 'ground'])
+    expect(withWords(bench, ['pot', 'ground'], among)).toEqual(['pot', 'words', 'ground'])
+    expect(withWords(bench, ['words'], among)).toEqual(['words'])
+    // The box of a given width is wider than what is written: nothing is there.
+    expect(withWords(bench, ['ground'], { x: 880, y: 650 })).toEqual(['ground'])
+    bench.edit('Lock', (d) => void (d.layers.words && (d.layers.words.locked = true)))
+    expect(withWords(bench, [], among)).toEqual([])
+  })
+})
 describe('the ground', () => {
   it('is what fills the page at the bottom, up to a strip of a few px', () => {
     const ground = () => [...groundOf(bench.store.getState().resolved)]

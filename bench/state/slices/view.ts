@@ -11,8 +11,8 @@ export type ViewSlice = {
     columns: boolean
     thirds: boolean
   }
-  /** The stage is shown as it will be printed: what is marked, from which per cent of ink on. */
-  softProof: { marks: 'none' | 'reach' | 'ink'; limit: number } | null
+  /** The stage is shown as it will be printed: in which profile's inks ('' the general ones), what is marked, from which per cent of ink on. */
+  softProof: { profile: string; marks: 'none' | 'reach' | 'ink'; limit: number } | null
   ruler: 'px' | 'mm' | 'in' | '%'
   /** A kept state pinned in view beside the stage, for this visit. */
   pinned: { url: string; name: string } | null
