@@ -1,21 +1,41 @@
-/** Draws the shipped graphics, textures and overlays into `supplies/generated/`. usage: npm run drawn [-- name ...] */
-import { mkdirSync, writeFileSync } from 'node:fs'
+/**
+ * Draws the shipped graphics, textures and overlays into `supplies/generated/`.
+ * usage: npm run drawn [-- [--wall] [name or kind ...]], kinds being graphics, textures, overlays; with --wall what is there is laid out to be looked at.
+ */
+import { mkdirSync, readdirSync, writeFileSync } from 'node:fs'
 import sharp from 'sharp'
-import { graphics, svgOf } from './draw/graphics'
+import { unionOf } from '../core/geometry/bounds'
+import { identity } from '../core/geometry/matrix'
+import { flatten, outlineBounds } from '../core/vector/path'
+import { readSvg } from '../core/vector/svg'
+import { graphics, isTrimmed, svgOf } from './draw/graphics'
+import type { Graphic } from './draw/pen'
 import { drawRaster, overlays, textures } from './draw/rasters'
+import { wall } from './wall'
 
-const names = process.argv.slice(2)
-const wanted = (name: string): boolean => names.length === 0 || names.includes(name)
+const names = process.argv.slice(2).filter((a) => !a.startsWith('--'))
+const isWall = process.argv.includes('--wall')
+const wanted = (name: string, kind: string): boolean =>
+  !isWall && (names.length === 0 || names.includes(name) || names.includes(kind))
 const folder = 'supplies/generated'
 for (const kind of ['graphics', 'textures', 'overlays']) mkdirSync(`${folder}/${kind}`, { recursive: true })
 
-for (const g of graphics) if (wanted(g.name)) writeFileSync(`${folder}/graphics/${g.name}.svg`, svgOf(g))
+/** What is drawn with nothing around it. */
+function trimmed(g: Graphic): string {
+  const all = readSvg(svgOf(g)).pieces.flatMap((p) => outlineBounds(flatten(p.path, identity)) ?? [])
+  const { left, top, right, bottom } = unionOf(all)
+  const [x, y] = [Math.floor(left) - 2, Math.floor(top) - 2]
+  return svgOf(g, { x, y, width: Math.ceil(right) + 2 - x, height: Math.ceil(bottom) + 2 - y })
+}
+for (const g of graphics)
+  if (wanted(g.name, 'graphics'))
+    writeFileSync(`${folder}/graphics/${g.name}.svg`, isTrimmed(g) ? trimmed(g) : svgOf(g))
 for (const [kind, list] of [
   ['textures', textures],
   ['overlays', overlays],
 ] as const)
   for (const r of list) {
-    if (!wanted(r.name)) continue
+    if (!wanted(r.name, kind)) continue
     const image = sharp(drawRaster(r), { raw: { width: r.width, height: r.height, channels: 4 } })
     if (r.transparent)
       await image
@@ -25,3 +45,9 @@ for (const [kind, list] of [
       await image.removeAlpha().jpeg({ quality: 82, mozjpeg: true }).toFile(`${folder}/${kind}/${r.name}.jpg`)
     console.log(r.name)
   }
+if (isWall)
+  for (const kind of ['graphics', 'textures', 'overlays'])
+    await wall(
+      kind,
+      readdirSync(`${folder}/${kind}`).map((file) => `${folder}/${kind}/${file}`),
+    )

@@ -1,17 +1,19 @@
 /**
  * Traces the shipped photos and cutout pictures into `supplies/generated/`.
- * usage: npm run pictures [-- --draft] [--samples=SHARE] [name ...]; a finished picture takes 3 to 15 minutes.
+ * usage: npm run pictures [-- --wall] [--draft] [--samples=SHARE] [name ...]; a finished picture takes 3 to 15 minutes.
  */
-import { mkdirSync } from 'node:fs'
+import { mkdirSync, readdirSync } from 'node:fs'
 import sharp from 'sharp'
 import { cutouts } from './tracer/cutouts'
 import { develop } from './tracer/develop'
 import { photos } from './tracer/photos'
 import { pack, trace } from './tracer/trace'
+import { wall } from './wall'
 
 const names = process.argv.slice(2).filter((a) => !a.startsWith('--'))
 const draft = process.argv.includes('--draft')
 const share = Number(process.argv.find((a) => a.startsWith('--samples='))?.slice(10) ?? 1)
+const isWall = process.argv.includes('--wall')
 const folder = draft ? '.cache/draft' : 'supplies/generated'
 
 for (const [kind, list] of [
@@ -19,6 +21,13 @@ for (const [kind, list] of [
   ['cutouts', cutouts],
 ] as const) {
   mkdirSync(`${folder}/${kind}`, { recursive: true })
+  if (isWall) {
+    await wall(
+      kind,
+      readdirSync(`${folder}/${kind}`).map((file) => `${folder}/${kind}/${file}`),
+    )
+    continue
+  }
   for (const picture of list) {
     if (names.length > 0 && !names.includes(picture.name)) continue
     const started = Date.now()

@@ -1,52 +1,26 @@
+import { arrows } from './arrows'
+import { faces } from './faces'
+import { hands } from './hands'
+import { badges, speeches } from './labels'
+import { bursts, lands, papers, strokes, towns } from './marks'
+import { borders, garlands, ornaments } from './ornaments'
+import {
+  along as arcLine,
+  circle,
+  frame,
+  type Graphic,
+  leaf,
+  P,
+  polar,
+  rect,
+  ring,
+  rounded,
+  TAU,
+  taper,
+} from './pen'
+import { people } from './people'
 import { random } from './random'
-
-/** A recolourable graphic: its parts as path data. Drawn by code, so that every line is ours. */
-export type Graphic = {
-  name: string
-  label: string
-  words: string
-  width: number
-  height: number
-  parts: Record<string, { colour: string; d: string; stroke?: number }>
-}
-
-const f = (v: number): string => String(Math.round(v * 100) / 100)
-const P = (x: number, y: number): string => `${f(x)} ${f(y)}`
-const polar = (cx: number, cy: number, r: number, a: number): [number, number] => [
-  cx + Math.cos(a) * r,
-  cy + Math.sin(a) * r,
-]
-const TAU = Math.PI * 2
-
-/** A leaf from a point along a direction. */
-function leaf(x: number, y: number, angle: number, length: number, width: number): string {
-  const [tx, ty] = polar(x, y, length, angle)
-  const side = (s: number, at: number, w: number): string => {
-    const [mx, my] = polar(x, y, length * at, angle)
-    return P(...polar(mx, my, w, angle + (s * Math.PI) / 2))
-  }
-  return `M${P(x, y)}C${side(1, 0.22, width)} ${side(1, 0.7, width * 0.8)} ${P(tx, ty)}C${side(-1, 0.7, width * 0.8)} ${side(-1, 0.22, width)} ${P(x, y)}Z`
-}
-/** A tapering stem along points, as a filled outline. */
-function taper(points: [number, number][], from: number, to: number): string {
-  const left: string[] = []
-  const right: string[] = []
-  points.forEach(([x, y], n) => {
-    const [ax, ay] = points[Math.max(0, n - 1)] as [number, number]
-    const [bx, by] = points[Math.min(points.length - 1, n + 1)] as [number, number]
-    const a = Math.atan2(by - ay, bx - ax) + Math.PI / 2
-    const w = (from + (to - from) * (n / (points.length - 1))) / 2
-    left.push(P(...polar(x, y, w, a)))
-    right.unshift(P(...polar(x, y, w, a + Math.PI)))
-  })
-  return `M${left.join('L')}L${right.join('L')}Z`
-}
-const circle = (x: number, y: number, r: number): string =>
-  `M${P(x - r, y)}a${f(r)} ${f(r)} 0 1 0 ${f(2 * r)} 0a${f(r)} ${f(r)} 0 1 0 ${f(-2 * r)} 0Z`
-const ring = (x: number, y: number, r: number, w: number): string =>
-  `${circle(x, y, r)}M${P(x + r - w, y)}a${f(r - w)} ${f(r - w)} 0 1 1 ${f(-2 * (r - w))} 0a${f(r - w)} ${f(r - w)} 0 1 1 ${f(2 * (r - w))} 0Z`
-const arcLine = (fn: (t: number) => [number, number], n = 24): [number, number][] =>
-  Array.from({ length: n + 1 }, (_, k) => fn(k / n))
+import { signs } from './signs'
 
 function sprig(
   seed: number,
@@ -192,12 +166,6 @@ function scalloped(count: number, r: number, bump: number): string {
   return `M${P(...(pts[0] as [number, number]))}${pts.map((_, k) => `A${bump} ${bump} 0 0 1 ${P(...(pts[(k + 1) % count] as [number, number]))}`).join('')}Z`
 }
 
-const rect = (x: number, y: number, w: number, h: number): string => `M${P(x, y)}h${f(w)}v${f(h)}h${f(-w)}Z`
-/** A rectangle with round corners; backwards, it cuts a hole. */
-const rounded = (x: number, y: number, w: number, h: number, r: number, backwards = false): string =>
-  backwards
-    ? `M${P(x + r, y)}A${f(r)} ${f(r)} 0 0 0 ${P(x, y + r)}V${f(y + h - r)}A${f(r)} ${f(r)} 0 0 0 ${P(x + r, y + h)}H${f(x + w - r)}A${f(r)} ${f(r)} 0 0 0 ${P(x + w, y + h - r)}V${f(y + r)}A${f(r)} ${f(r)} 0 0 0 ${P(x + w - r, y)}Z`
-    : `M${P(x + r, y)}H${f(x + w - r)}A${f(r)} ${f(r)} 0 0 1 ${P(x + w, y + r)}V${f(y + h - r)}A${f(r)} ${f(r)} 0 0 1 ${P(x + w - r, y + h)}H${f(x + r)}A${f(r)} ${f(r)} 0 0 1 ${P(x, y + h - r)}V${f(y + r)}A${f(r)} ${f(r)} 0 0 1 ${P(x + r, y)}Z`
 /** A handheld screen with a see-through opening. */
 const device = (width: number, height: number, rim: number, round: number): Graphic['parts'] => ({
   body: {
@@ -213,10 +181,8 @@ const device = (width: number, height: number, rim: number, round: number): Grap
       rounded(16, 16, width - 32, height - 32, round - 6, true),
   },
 })
-const frame = (x: number, y: number, w: number, h: number, t: number): string =>
-  `${rect(x, y, w, h)}M${P(x + t, y + t)}v${f(h - 2 * t)}h${f(w - 2 * t)}v${f(-(h - 2 * t))}Z`
 
-export const graphics: Graphic[] = [
+const firstShelf: Graphic[] = [
   {
     name: 'olive-branch',
     label: 'Olive branch',
@@ -525,11 +491,42 @@ export const graphics: Graphic[] = [
   },
 ]
 
-/** The SVG of a graphic: parts back to front, each named. */
-export const svgOf = (g: Graphic): string =>
-  `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${g.width} ${g.height}">${Object.entries(g.parts)
+/** Parts of the first shelf whose outlines cut holes. */
+const HOLED = new Set(['ring', 'edge', 'line', 'outer', 'inner'])
+const holed = (g: Graphic): Graphic => ({
+  ...g,
+  parts: Object.fromEntries(
+    Object.entries(g.parts).map(([name, part]) => [name, HOLED.has(name) ? { ...part, even: true } : part]),
+  ),
+})
+/** Graphics whose box is part of what they are: they lie along the edges of a page. */
+const whole: readonly Graphic[] = [...firstShelf.map(holed), ...borders]
+const drawn: readonly Graphic[] = [
+  ...people,
+  ...hands,
+  ...faces,
+  ...ornaments,
+  ...garlands,
+  ...arrows,
+  ...speeches,
+  ...badges,
+  ...strokes,
+  ...papers,
+  ...bursts,
+  ...lands,
+  ...towns,
+  ...signs,
+]
+/** Everything that is drawn, kind by kind. */
+export const graphics: readonly Graphic[] = [...whole, ...drawn]
+export const isTrimmed = (g: Graphic): boolean => drawn.includes(g)
+
+type Box = { x: number; y: number; width: number; height: number }
+/** The SVG of a graphic, or of a box of it: parts back to front, each named. */
+export const svgOf = (g: Graphic, { x, y, width, height }: Box = { x: 0, y: 0, ...g }): string =>
+  `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${x} ${y} ${width} ${height}">${Object.entries(g.parts)
     .map(
       ([part, p]) =>
-        `<path data-part="${part}" fill="${p.colour}" fill-rule="${part === 'ring' || part === 'edge' || part === 'line' || part === 'outer' || part === 'inner' ? 'evenodd' : 'nonzero'}" d="${p.d}"/>`,
+        `<path data-part="${part}" fill="${p.colour}" fill-rule="${p.even ? 'evenodd' : 'nonzero'}" d="${p.d}"/>`,
     )
     .join('')}</svg>\n`

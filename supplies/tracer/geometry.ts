@@ -244,3 +244,142 @@ export function ball(
     }
   mesh.grid(vertices, segments, material)
 }
+
+/** A surface over the unit square; normals are taken from its own differences. */
+export function sheet(
+  mesh: Mesh,
+  at: (u: number, v: number) => Vector,
+  material: number,
+  columns = 24,
+  rows = 24,
+): void {
+  const e = 1e-3
+  const vertices: Vertex[] = []
+  for (let j = 0; j <= rows; j++)
+    for (let i = 0; i <= columns; i++) {
+      const [u, v] = [i / columns, j / rows]
+      const across = sub(at(Math.min(1, u + e), v), at(Math.max(0, u - e), v))
+      const along = sub(at(u, Math.min(1, v + e)), at(u, Math.max(0, v - e)))
+      const normal = unit(cross(across, along))
+      vertices.push({ at: at(u, v), normal: Number.isFinite(normal[0]) ? normal : [0, 1, 0], u, v })
+    }
+  mesh.grid(vertices, columns, material)
+}
+
+export type Flat = readonly (readonly [x: number, y: number])[]
+/** The outline of a rectangle with round corners about a middle, anticlockwise; always as many points, so that two make a ring. */
+export function roundedOutline(cx: number, cy: number, width: number, height: number, radius: number): Flat {
+  const steps = 10
+  const r = Math.max(1e-4, Math.min(radius, width / 2, height / 2))
+  const corners = [
+    [cx + width / 2 - r, cy + height / 2 - r],
+    [cx - width / 2 + r, cy + height / 2 - r],
+    [cx - width / 2 + r, cy - height / 2 + r],
+    [cx + width / 2 - r, cy - height / 2 + r],
+  ] as const
+  return corners.flatMap(([x, y], n) =>
+    Array.from({ length: steps + 1 }, (_, k) => {
+      const a = ((n + k / steps) * Math.PI) / 2
+      return [x + r * Math.cos(a), y + r * Math.sin(a)] as const
+    }),
+  )
+}
+/** The outline of an arch that stands on a line: a rectangle whose top is half an ellipse; as many points as a rounded one. */
+export function archOutline(
+  cx: number,
+  bottom: number,
+  width: number,
+  height: number,
+  rise = width / 2,
+): Flat {
+  const points: [number, number][] = []
+  const n = 42
+  for (let k = 0; k <= n; k++) {
+    const a = (k / n) * Math.PI
+    points.push([cx + (width / 2) * Math.cos(a), bottom + height - rise + rise * Math.sin(a)])
+  }
+  points.push([cx - width / 2, bottom])
+  return [...points, [cx + width / 2, bottom] as const]
+}
+/** A ring between two outlines of as many points, facing +z, from `back` to `front`, its front edges rounded by `bevel`. */
+export function ringSlab(
+  mesh: Mesh,
+  outer: Flat,
+  inner: Flat,
+  back: number,
+  front: number,
+  material: number,
+  bevel = 0.02,
+): void {
+  const count = outer.length
+  const toward = (
+    a: readonly [number, number],
+    b: readonly [number, number],
+    by: number,
+  ): [number, number] => {
+    const [dx, dy] = [b[0] - a[0], b[1] - a[1]]
+    const l = Math.hypot(dx, dy) || 1
+    return [a[0] + (dx / l) * by, a[1] + (dy / l) * by]
+  }
+  /** From the back of the outer side over the front to the back of the inner one. */
+  const profile: { from: 'outer' | 'inner'; by: number; z: number; n: [number, number] }[] = []
+  const steps = 4
+  profile.push({ from: 'outer', by: 0, z: back, n: [-1, 0] })
+  for (let k = 0; k <= steps; k++) {
+    const a = (k / steps) * (Math.PI / 2)
+    profile.push({
+      from: 'outer',
+      by: bevel * (1 - Math.cos(a)),
+      z: front - bevel * (1 - Math.sin(a)),
+      n: [-Math.cos(a), Math.sin(a)],
+    })
+  }
+  for (let k = steps; k >= 0; k--) {
+    const a = (k / steps) * (Math.PI / 2)
+    profile.push({
+      from: 'inner',
+      by: bevel * (1 - Math.cos(a)),
+      z: front - bevel * (1 - Math.sin(a)),
+      n: [Math.cos(a), Math.sin(a)],
+    })
+  }
+  profile.push({ from: 'inner', by: 0, z: back, n: [1, 0] })
+  const vertices: Vertex[] = []
+  profile.forEach(({ from, by, z, n }, row) => {
+    for (let k = 0; k <= count; k++) {
+      const o = outer[k % count] as readonly [number, number]
+      const i = inner[k % count] as readonly [number, number]
+      const [x, y] = from === 'outer' ? toward(o, i, by) : toward(i, o, by)
+      const [dx, dy] = [i[0] - o[0], i[1] - o[1]]
+      const l = Math.hypot(dx, dy) || 1
+      vertices.push({
+        at: [x, y, z],
+        normal: unit([(dx / l) * n[0], (dy / l) * n[0], n[1]]),
+        u: k / count,
+        v: row / (profile.length - 1),
+      })
+    }
+  })
+  mesh.grid(vertices, count, material)
+}
+/** A slab of an outline: a ring whose inside is one point. */
+export function slab(
+  mesh: Mesh,
+  outline: Flat,
+  back: number,
+  front: number,
+  material: number,
+  bevel = 0.02,
+): void {
+  const cx = outline.reduce((s, p) => s + p[0], 0) / outline.length
+  const cy = outline.reduce((s, p) => s + p[1], 0) / outline.length
+  ringSlab(
+    mesh,
+    outline,
+    outline.map(([x, y]) => [cx + (x - cx) * 1e-3, cy + (y - cy) * 1e-3] as const),
+    back,
+    front,
+    material,
+    bevel,
+  )
+}

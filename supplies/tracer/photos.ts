@@ -1,7 +1,6 @@
 import { add, ball, box, quad, random, type Vector } from './geometry'
 import { grass, handle, looks, pot, profiles, room, Scene, sprig } from './scene'
-
-type Picture = { name: string; width: number; height: number; samples: number; scene: () => Scene }
+import type { Picture } from './studio'
 
 const bunch = (
   s: Scene,
