@@ -1,6 +1,6 @@
 /**
  * Draws the shipped graphics, textures and overlays into `supplies/generated/`.
- * usage: npm run drawn [-- [--wall] [name or kind ...]], kinds being graphics, textures, overlays; with --wall what is there is laid out to be looked at.
+ * usage: npm run drawn [-- [--wall] [name or kind ...]], kinds being graphics, textures, overlays, clouds, vistas; with --wall what is there is laid out to be looked at.
  */
 import { mkdirSync, readdirSync, writeFileSync } from 'node:fs'
 import sharp from 'sharp'
@@ -9,8 +9,11 @@ import { identity } from '../core/geometry/matrix'
 import { flatten, outlineBounds } from '../core/vector/path'
 import { readSvg } from '../core/vector/svg'
 import { graphics, isTrimmed, svgOf } from './draw/graphics'
+import { clouds, moreOverlays } from './draw/lights'
 import type { Graphic } from './draw/pen'
 import { drawRaster, overlays, textures } from './draw/rasters'
+import { moreTextures } from './draw/surfaces'
+import { vistas } from './draw/vistas'
 import { wall } from './wall'
 
 const names = process.argv.slice(2).filter((a) => !a.startsWith('--'))
@@ -18,7 +21,10 @@ const isWall = process.argv.includes('--wall')
 const wanted = (name: string, kind: string): boolean =>
   !isWall && (names.length === 0 || names.includes(name) || names.includes(kind))
 const folder = 'supplies/generated'
-for (const kind of ['graphics', 'textures', 'overlays']) mkdirSync(`${folder}/${kind}`, { recursive: true })
+/** What is drawn beside what is traced is named by what it shows. */
+const FOR: Record<string, string> = { cutouts: 'clouds', photos: 'vistas' }
+for (const kind of ['graphics', 'textures', 'overlays', 'cutouts'])
+  mkdirSync(`${folder}/${kind}`, { recursive: true })
 
 /** What is drawn with nothing around it. */
 function trimmed(g: Graphic): string {
@@ -31,11 +37,13 @@ for (const g of graphics)
   if (wanted(g.name, 'graphics'))
     writeFileSync(`${folder}/graphics/${g.name}.svg`, isTrimmed(g) ? trimmed(g) : svgOf(g))
 for (const [kind, list] of [
-  ['textures', textures],
-  ['overlays', overlays],
+  ['textures', [...textures, ...moreTextures]],
+  ['overlays', [...overlays, ...moreOverlays]],
+  ['cutouts', clouds],
+  ['photos', vistas],
 ] as const)
   for (const r of list) {
-    if (!wanted(r.name, kind)) continue
+    if (!wanted(r.name, FOR[kind] ?? kind)) continue
     const image = sharp(drawRaster(r), { raw: { width: r.width, height: r.height, channels: 4 } })
     if (r.transparent)
       await image

@@ -7,6 +7,7 @@ import sharp from 'sharp'
 import { cutouts } from './tracer/cutouts'
 import { develop } from './tracer/develop'
 import { photos } from './tracer/photos'
+import { places } from './tracer/places'
 import { pack, trace } from './tracer/trace'
 import { wall } from './wall'
 
@@ -17,7 +18,7 @@ const isWall = process.argv.includes('--wall')
 const folder = draft ? '.cache/draft' : 'supplies/generated'
 
 for (const [kind, list] of [
-  ['photos', photos],
+  ['photos', [...photos, ...places]],
   ['cutouts', cutouts],
 ] as const) {
   mkdirSync(`${folder}/${kind}`, { recursive: true })

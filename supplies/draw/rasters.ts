@@ -12,12 +12,12 @@ export type Raster = {
   at: (x: number, y: number) => [number, number, number, number]
 }
 
-const grey = (v: number, a = 1): [number, number, number, number] => [v, v, v, a]
-const smooth = (a: number, b: number, v: number): number => {
+export const grey = (v: number, a = 1): [number, number, number, number] => [v, v, v, a]
+export const smooth = (a: number, b: number, v: number): number => {
   const t = Math.min(1, Math.max(0, (v - a) / (b - a)))
   return t * t * (3 - 2 * t)
 }
-const tone = (
+export const tone = (
   v: number,
   low: readonly [number, number, number],
   high: readonly [number, number, number],
@@ -28,7 +28,7 @@ const tone = (
   1,
 ]
 
-const texture = (
+export const texture = (
   name: string,
   label: string,
   words: string,
@@ -154,7 +154,7 @@ export const textures: Raster[] = [
   }),
 ]
 
-const overlay = (
+export const overlay = (
   name: string,
   label: string,
   words: string,
@@ -205,7 +205,7 @@ const dusts = (() => {
     k: 0.3 + rnd() * 0.7,
   }))
 })()
-const near = <T extends { x: number; y: number; r: number }>(
+export const near = <T extends { x: number; y: number; r: number }>(
   list: readonly T[],
   x: number,
   y: number,

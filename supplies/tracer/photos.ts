@@ -2,7 +2,7 @@ import { add, ball, box, quad, random, type Vector } from './geometry'
 import { grass, handle, looks, pot, profiles, room, Scene, sprig } from './scene'
 import type { Picture } from './studio'
 
-const bunch = (
+export const bunch = (
   s: Scene,
   at: Vector,
   seed: number,
