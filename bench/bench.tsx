@@ -78,7 +78,7 @@ function Room({ bench }: { bench: BenchModel }) {
         : {}),
     })
   }, [notice, bench])
-  const height = useMemo(() => (supplies ? 'h-[236px]' : 'h-[38px]'), [supplies])
+  const height = useMemo(() => (supplies ? 'h-[272px]' : 'h-[38px]'), [supplies])
   return (
     <div className="flex h-dvh min-w-[1024px] flex-col overflow-hidden">
       <TopBar />

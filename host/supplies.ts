@@ -1,28 +1,35 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import sharp from 'sharp'
-import { missing } from '../core/basics/errors'
-import { readSvg } from '../core/vector/svg'
-import { supplies } from '../supplies/catalogue'
+import { missing, Problem } from '../core/basics/errors'
 import type { Known, Lookup } from '../supplies/demo/builder'
+import { known, supplies } from '../supplies/shipped'
 import { sha256 } from './project'
 
 export type LoadedSupply = Known & { bytes: Uint8Array }
 
-/** Reads every shipped supply: bytes, hash, size, and the parts of graphics. */
+/** Reads every shipped supply; what is known of each is what its file is, or it throws. */
 export async function loadSupplies(): Promise<Map<string, LoadedSupply>> {
   const out = new Map<string, LoadedSupply>()
   for (const s of supplies) {
     const bytes = new Uint8Array(
       readFileSync(join(/* turbopackIgnore: true */ process.cwd(), 'supplies/generated', s.file)),
     )
-    if (s.kind === 'graphic') {
-      const art = readSvg(new TextDecoder().decode(bytes))
-      out.set(s.id, { bytes, sha: sha256(bytes), width: art.width, height: art.height, parts: art.parts })
-    } else {
-      const { width = 1, height = 1 } = await sharp(bytes).metadata()
-      out.set(s.id, { bytes, sha: sha256(bytes), width, height, ...(s.focal ? { focal: s.focal } : {}) })
-    }
+    const info = known[s.id]
+    const sha = sha256(bytes)
+    if (!info || info.sha !== sha)
+      throw new Problem(
+        'bad-input',
+        `The shipped file ${s.file} is not the one that is known. Run: npm run drawn -- --index`,
+      )
+    const { width, height, parts } = info
+    out.set(s.id, {
+      bytes,
+      sha,
+      width,
+      height,
+      ...(parts ? { parts } : {}),
+      ...(s.focal ? { focal: s.focal } : {}),
+    })
   }
   return out
 }

@@ -182,6 +182,9 @@ export async function storeUpload(
   await keepBlob(info, read ?? bytes, owner)
   return { info, colours }
 }
+/** Takes in a file of which all is known that reading it would tell. */
+export const storeKnown = (info: SourceInfo, bytes: Uint8Array, owner: string): Promise<void> =>
+  keepBlob(info, bytes, owner)
 /** Takes in a LUT file. Throws `bad-input` that says what is wrong with it. */
 export async function storeLut(bytes: Uint8Array, name: string, signal?: AbortSignal): Promise<LutFile> {
   const found = await intake('lut', { bytes, name }, signal)

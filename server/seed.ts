@@ -5,9 +5,9 @@ import { arrangementKey } from '../core/design/schema'
 import { resolve } from '../core/resolve/resolve'
 import { openHost } from '../host/project'
 import { loadSupplies, lookupIn } from '../host/supplies'
-import { supplies } from '../supplies/catalogue'
 import { samples } from '../supplies/demo/designs'
-import { readBlob, storeUpload, sweepBlobs } from './blobs'
+import { known, supplies } from '../supplies/shipped'
+import { readBlob, storeKnown, sweepBlobs } from './blobs'
 import { store } from './database'
 import { createCampaign, createDesign } from './designs'
 import { addSupply, describeSupplies } from './supplies'
@@ -23,7 +23,9 @@ export async function seed(say: (text: string) => void): Promise<void> {
     const found = loaded.get(s.id)
     if (!found || have.has(`${s.id}/${found.sha}`)) continue
     await sql`delete from supplies where id = ${s.id}`.execute(db)
-    const { colours } = await storeUpload(found.bytes, s.file.split('/').at(-1) as string, `supply:${s.id}`)
+    const info = known[s.id]
+    if (!info) continue
+    await storeKnown(info, found.bytes, `supply:${s.id}`)
     await addSupply({
       id: s.id,
       sha: found.sha,
@@ -34,7 +36,7 @@ export async function seed(say: (text: string) => void): Promise<void> {
       blend: s.blend,
       focal: s.focal ?? null,
       rank: n + 1,
-      colours,
+      colours: info.colours,
     })
     added++
   }

@@ -1,7 +1,18 @@
 import { sql } from 'kysely'
+import { badInput, missing } from '../core/basics/errors'
 import { COLOUR_FAMILIES, type ColourFamily } from '../core/colour/families'
 import { fitMost, wordsIn } from '../core/text/near'
-import { MANNERS, type Manner, supplies as shipped } from '../supplies/catalogue'
+import {
+  MANNERS,
+  type Manner,
+  OCCASION_IDS,
+  OCCASIONS,
+  SHELF_IDS,
+  SHELVES,
+  sharedWords,
+} from '../supplies/shelves'
+import { supplies as shipped } from '../supplies/shipped'
+import { ownSupply } from '../wire/supplies'
 import { readBlob, type SourceInfo, sourceInfo, storeUpload } from './blobs'
 import { now, type Store, store, type Tables } from './database'
 import { intake } from './intake'
@@ -17,6 +28,7 @@ export type SupplyRow = {
   blend: string
   focal: { x: number; y: number } | null
   transparent: boolean
+  words: string
   orientation: Orientation
   colours: ColourFamily[]
   manner: Manner
@@ -125,6 +137,36 @@ export async function addUpload(bytes: Uint8Array, name: string, signal?: AbortS
   return info
 }
 
+/** One of a person's own by another name, or found by other words. Throws `missing` where it is none of those. */
+export async function describeOwn(id: string, given: unknown): Promise<void> {
+  const parsed = ownSupply.safeParse(given)
+  if (!parsed.success)
+    throw badInput(`${parsed.error.issues[0]?.message ?? 'This cannot be kept.'} Nothing was changed.`)
+  const { label, words } = parsed.data
+  const { numUpdatedRows } = await (await store())
+    .updateTable('supplies')
+    .set({ label, words })
+    .where('id', '=', id)
+    .where('own', '=', 1)
+    .executeTakeFirst()
+  if (numUpdatedRows === 0n) throw notOwn()
+  held = null
+}
+/** Takes one of a person's own off the shelf; designs that show it keep it. */
+export async function forgetOwn(id: string): Promise<void> {
+  await (await store()).transaction().execute(async (t) => {
+    const { numDeletedRows } = await t
+      .deleteFrom('supplies')
+      .where('id', '=', id)
+      .where('own', '=', 1)
+      .executeTakeFirst()
+    if (numDeletedRows === 0n) throw notOwn()
+    await t.deleteFrom('blob_refs').where('owner', '=', `supply:${id}`).execute()
+  })
+  held = null
+}
+const notOwn = () => missing('This is not among your own supplies any more. Nothing was changed.')
+
 export type SupplyQuery = {
   q?: string
   kind?: string
@@ -135,12 +177,18 @@ export type SupplyQuery = {
   manner?: string
   /** Only what is like this supply, the most like it first. */
   like?: string
+  /** Only what lies on a shelf; only what suits an occasion, the best first. */
+  shelf?: string
+  occasion?: string
+  /** Only these, in their order. */
+  ids?: readonly string[]
   offset?: number
   limit?: number
 }
 /** What a search needs of every supply, its words taken apart. */
 type Known = Pick<Row, 'id' | 'kind' | 'manner' | 'colours' | 'own' | 'transparent' | 'orientation'> & {
   words: string[]
+  set: ReadonlySet<string>
 }
 type Row = Tables['supplies']
 let held: { key: string; all: Known[] } | null = null
@@ -161,23 +209,17 @@ async function everySupply(db: Store): Promise<Known[]> {
     .orderBy('created_at')
     .orderBy('id')
     .execute()
-  const all = rows.map(({ id, kind, manner, colours, own, transparent, orientation, label, words }) => ({
-    id,
-    kind,
-    manner,
-    colours,
-    own,
-    transparent,
-    orientation,
-    words: [...new Set(wordsIn(`${label} ${words} ${kind}`))],
-  }))
+  const all = rows.map(({ id, kind, manner, colours, own, transparent, orientation, label, words }) => {
+    const set = new Set(wordsIn(`${label} ${words} ${kind}`))
+    return { id, kind, manner, colours, own, transparent, orientation, words: [...set], set }
+  })
   held = { key, all }
   return all
 }
 
 /** How much alike two supplies are: words in common, kind, manner, colours. */
 function likeness(a: Known, b: Known): number {
-  const [one, other] = [new Set(a.words), new Set(b.words)]
+  const [one, other] = [a.set, b.set]
   const common = [...one].filter((w) => other.has(w)).length
   const colours = a.colours
     .split(' ')
@@ -209,6 +251,12 @@ export async function searchSupplies(query: SupplyQuery): Promise<{ items: Suppl
       (!manner || r.manner === manner) &&
       (!colour || r.colours.split(' ').includes(colour)),
   )
+  const shelf = SHELF_IDS.find((id) => id === query.shelf)
+  if (shelf) rows = rows.filter((r) => sharedWords(r.set, SHELVES[shelf].words) > 0)
+  const occasion = OCCASION_IDS.find((id) => id === query.occasion)
+  if (occasion) rows = ranked(rows, (r) => sharedWords(r.set, OCCASIONS[occasion].words), 0)
+  const { ids: only } = query
+  if (only) rows = only.flatMap((id) => rows.find((r) => r.id === id) ?? [])
   const model = query.like ? all.find((r) => r.id === query.like) : undefined
   if (asked.length > 0) rows = ranked(rows, (r) => fitMost(asked, r.words), 0)
   if (model)
@@ -239,6 +287,7 @@ export async function searchSupplies(query: SupplyQuery): Promise<{ items: Suppl
               blend: r.blend,
               focal: r.focal ? JSON.parse(r.focal) : null,
               transparent: r.transparent === 1,
+              words: r.words,
               orientation: r.orientation as Orientation,
               colours: r.colours
                 .split(' ')

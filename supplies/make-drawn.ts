@@ -1,6 +1,6 @@
 /**
  * Draws the shipped graphics, textures and overlays into `supplies/generated/`.
- * usage: npm run drawn [-- [--wall] [name or kind ...]], kinds being graphics, textures, overlays, clouds, vistas; with --wall what is there is laid out to be looked at.
+ * usage: npm run drawn [-- [--wall] [--index] [name or kind ...]], kinds being graphics, textures, overlays, clouds, vistas; with --wall what is there is laid out to be looked at.
  */
 import { mkdirSync, readdirSync, writeFileSync } from 'node:fs'
 import sharp from 'sharp'
@@ -14,12 +14,14 @@ import type { Graphic } from './draw/pen'
 import { drawRaster, overlays, textures } from './draw/rasters'
 import { moreTextures } from './draw/surfaces'
 import { vistas } from './draw/vistas'
+import { makeIndex } from './make-index'
 import { wall } from './wall'
 
 const names = process.argv.slice(2).filter((a) => !a.startsWith('--'))
 const isWall = process.argv.includes('--wall')
+const isIndex = process.argv.includes('--index')
 const wanted = (name: string, kind: string): boolean =>
-  !isWall && (names.length === 0 || names.includes(name) || names.includes(kind))
+  !isWall && !isIndex && (names.length === 0 || names.includes(name) || names.includes(kind))
 const folder = 'supplies/generated'
 /** What is drawn beside what is traced is named by what it shows. */
 const FOR: Record<string, string> = { cutouts: 'clouds', photos: 'vistas' }
@@ -53,6 +55,7 @@ for (const [kind, list] of [
       await image.removeAlpha().jpeg({ quality: 82, mozjpeg: true }).toFile(`${folder}/${kind}/${r.name}.jpg`)
     console.log(r.name)
   }
+if (isIndex) await makeIndex()
 if (isWall)
   for (const kind of ['graphics', 'textures', 'overlays'])
     await wall(

@@ -11,10 +11,12 @@ import { families, MANNERS } from '../core/type/catalogue'
 import { readSvg } from '../core/vector/svg'
 import { openHost } from '../host/project'
 import { loadSupplies, lookupIn } from '../host/supplies'
-import { pairings, type SupplyKind, supplies } from './catalogue'
 import { DesignBuilder, solid } from './demo/builder'
 import { samples } from './demo/designs'
 import { fractal, noise, random } from './draw/random'
+import { pairings } from './pairings'
+import { supplies } from './shipped'
+import type { SupplyKind } from './supply'
 
 const of = (kind: SupplyKind) => supplies.filter((s) => s.kind === kind)
 const path = (file: string) => join('supplies/generated', file)

@@ -17,10 +17,25 @@ export const supplySchema = z.object({
   blend: z.string(),
   focal: z.object({ x: z.number(), y: z.number() }).nullable(),
   transparent: z.boolean(),
+  colours: z.array(z.string()),
+  words: z.string(),
   info,
 })
 export type Supply = z.infer<typeof supplySchema>
-/** `?q=&kind=&own=&colour=&orientation=&manner=&transparent=&like=&offset=`: what the words and filters find, a page of it. */
+/** What people say of what is theirs. */
+export const ownSupply = z.object({
+  label: z.string().trim().min(1, 'Give it a name.').max(80, 'The name has at most 80 characters.'),
+  words: z.string().trim().max(400, 'The words have at most 400 characters.'),
+})
+export type OwnSupply = z.infer<typeof ownSupply>
+export const describeOwn = call({
+  method: 'PATCH',
+  path: '/api/supplies/:id',
+  body: ownSupply,
+  answer: z.unknown(),
+})
+export const forgetOwn = call({ method: 'DELETE', path: '/api/supplies/:id', answer: z.unknown() })
+/** `?q=&kind=&own=&colour=&orientation=&manner=&transparent=&like=&shelf=&occasion=&ids=&offset=&limit=`: what the words and filters find, a page of it. */
 export const searchSupplies = call({
   method: 'GET',
   path: '/api/supplies',

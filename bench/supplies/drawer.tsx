@@ -8,8 +8,10 @@ import type { BenchState } from '../state/bench'
 import { useBench, usePaced } from '../state/bench-context'
 import { Button, IconButton } from '../ui/button'
 import { FilterRow } from './filter-row'
+import { noteUsed } from './kept'
 import { Pairings } from './pairings'
 import { activeFilters, type Filters, type Item, noFilters, placingOf, useSupplies } from './search'
+import { Occasions, ShelfRow } from './shelf-row'
 import { Tile } from './tile'
 
 const TABS = [
@@ -20,6 +22,7 @@ const TABS = [
   ['texture', 'Textures'],
   ['overlay', 'Overlays'],
   ['type', 'Type'],
+  ['occasions', 'Occasions'],
   ['own', 'Own'],
 ] as const
 
@@ -45,6 +48,8 @@ function usedItems(s: Pick<BenchState, 'design' | 'sources'>): Item[] {
         blend: layer.blend,
         focal: null,
         transparent: !info.opaque,
+        colours: [],
+        words: '',
         info,
       })
     }
@@ -71,6 +76,7 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
     setOpen(true)
   }
   const place = (item: Item) => {
+    noteUsed(item.id)
     const { design, selection } = bench.store.getState()
     const old = design.layers[last.current ?? '']
     // The candidate before gives way, as long as it is still what is selected.
@@ -99,11 +105,12 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
           item={i}
           onPlace={place}
           onLike={(item) => set({ ...noFilters, like: { id: item.id, label: item.label } })}
+          onChanged={again}
         />
       ))}
     </ul>
   )
-  const own = new Set(filters.tab === 'type' ? [] : items?.map((i) => i.id))
+  const own = new Set(filters.tab === 'type' || filters.tab === 'occasions' ? [] : items?.map((i) => i.id))
   const beside = ((seeks && wide.found?.items) || []).filter((i) => !own.has(i.id))
   const others = beside.length > 0 && (
     <>
@@ -112,6 +119,8 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
     </>
   )
   const shown = () => {
+    if (filters.tab === 'occasions')
+      return <Occasions onTake={(occasion) => set({ ...noFilters, occasion })} />
     if (filters.tab === 'type')
       return (
         <>
@@ -225,8 +234,11 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
           {open ? <ChevronDown size={16} /> : <ChevronUp size={16} />}
         </IconButton>
       </header>
-      {open && filters.tab !== 'type' && (
-        <FilterRow filters={filters} set={set} trying={trying} onTrying={setTrying} total={total} />
+      {open && filters.tab !== 'type' && filters.tab !== 'occasions' && (
+        <>
+          <ShelfRow filters={filters} set={set} />
+          <FilterRow filters={filters} set={set} trying={trying} onTrying={setTrying} total={total} />
+        </>
       )}
       {open && <div className="scroll-thin min-h-0 flex-1 overflow-y-auto px-3 pb-3">{shown()}</div>}
     </section>

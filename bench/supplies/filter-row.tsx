@@ -1,7 +1,7 @@
 'use client'
 import { RectangleHorizontal, RectangleVertical, Square, X } from 'lucide-react'
 import { COLOUR_FAMILIES, type ColourFamily } from '@/core/colour/families'
-import { MANNERS } from '@/supplies/catalogue'
+import { MANNERS } from '@/supplies/shelves'
 import { Button } from '../ui/button'
 import { activeFilters, type Filters, noFilters } from './search'
 

@@ -2,7 +2,7 @@
 import { newId } from '@/core/basics/ids'
 import { addLayers } from '@/core/design/commands'
 import { boxAt, typeLayer } from '@/core/kinds/new'
-import { pairings } from '@/supplies/catalogue'
+import { pairings } from '@/supplies/pairings'
 import { inkAt, spotsFor } from '../actions/placing'
 import { useBench } from '../state/bench-context'
 

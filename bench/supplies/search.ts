@@ -1,10 +1,13 @@
 'use client'
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query'
 import { useCallback, useMemo } from 'react'
+import { useStore } from 'zustand'
+import type { Occasion, Shelf } from '@/supplies/shelves'
 import { ask } from '@/wire/client'
 import { type Supply, searchSupplies } from '@/wire/supplies'
 import type { Placing } from '../actions/landing'
 import { useLater } from '../ui/use-later'
+import { keptSupplies } from './kept'
 
 export type Item = Supply
 
@@ -20,6 +23,10 @@ export type Filters = {
   like: { id: string; label: string } | null
   /** Only what this design shows. */
   used: boolean
+  /** Only what lies on a shelf, suits an occasion, is liked or was used last. */
+  shelf: Shelf | null
+  occasion: Occasion | null
+  kept: 'favourites' | 'used' | null
 }
 export const noFilters: Filters = {
   tab: '',
@@ -30,6 +37,9 @@ export const noFilters: Filters = {
   transparent: false,
   like: null,
   used: false,
+  shelf: null,
+  occasion: null,
+  kept: null,
 }
 
 /** How many things narrow the supplies, the kind apart. */
@@ -42,6 +52,9 @@ export const activeFilters = (f: Filters): number =>
     f.transparent,
     f.like !== null,
     f.used,
+    f.shelf !== null,
+    f.occasion !== null,
+    f.kept !== null,
   ].filter(Boolean).length
 
 export const placingOf = (i: Item): Placing => ({
@@ -52,7 +65,7 @@ export const placingOf = (i: Item): Placing => ({
   ...(i.kind === 'texture' || i.kind === 'overlay' ? { blend: i.blend } : {}),
 })
 
-function queryOf(f: Filters, offset: number): string {
+function queryOf(f: Filters, kept: readonly string[] | null, offset: number): string {
   const q = new URLSearchParams({ offset: String(offset) })
   const put = (key: string, value: string | null | false) => value && q.set(key, value)
   put('q', f.words.trim())
@@ -62,6 +75,9 @@ function queryOf(f: Filters, offset: number): string {
   put('manner', f.manner)
   put('transparent', f.transparent && '1')
   put('like', f.like?.id ?? null)
+  put('shelf', f.shelf)
+  put('occasion', f.occasion)
+  if (kept) q.set('ids', kept.join(','))
   return q.toString()
 }
 
@@ -69,7 +85,8 @@ function queryOf(f: Filters, offset: number): string {
 const TYPING_MS = 120
 /** What the filters find, a page at a time; `more` fetches the next one. */
 export function useSupplies(filters: Filters, open: boolean) {
-  const key = useLater(queryOf(filters, 0), TYPING_MS)
+  const kept = useStore(keptSupplies)
+  const key = useLater(queryOf(filters, filters.kept && kept[filters.kept], 0), TYPING_MS)
   const asked = useInfiniteQuery({
     queryKey: ['supplies', key],
     queryFn({ pageParam, signal }) {
@@ -82,7 +99,7 @@ export function useSupplies(filters: Filters, open: boolean) {
       const have = pages.reduce((sum, p) => sum + p.items.length, 0)
       return last.items.length > 0 && have < last.total ? have : undefined
     },
-    enabled: open && filters.tab !== 'type' && !filters.used,
+    enabled: open && filters.tab !== 'type' && filters.tab !== 'occasions' && !filters.used,
     // What was found stays until there is something else to show.
     placeholderData: keepPreviousData,
   })

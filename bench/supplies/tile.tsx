@@ -1,6 +1,10 @@
 'use client'
-import { Ellipsis } from 'lucide-react'
+import { Ellipsis, Heart } from 'lucide-react'
+import { useState } from 'react'
+import { useStore } from 'zustand'
 import { isPhoto, sourcesOf, takesPicture } from '@/core/kinds/facts'
+import { ask, wordsOf } from '@/wire/client'
+import { forgetOwn } from '@/wire/supplies'
 import { makeBackdrop } from '../actions/backdrop'
 import { textureOverAll } from '../actions/placing'
 import { fillSlot, swapPicture } from '../actions/slots'
@@ -9,15 +13,31 @@ import { useBench, usePaced } from '../state/bench-context'
 import { Button, IconButton } from '../ui/button'
 import { Menu, MenuItem } from '../ui/menu'
 import { openOwnMenu } from '../ui/own-menu'
+import { keptSupplies, turnFavourite } from './kept'
+import { OwnDialog } from './own-dialog'
 import { type Item, placingOf } from './search'
 
-type Props = { item: Item; onPlace: (item: Item) => void; onLike: (item: Item) => void }
+type Props = {
+  item: Item
+  onPlace: (item: Item) => void
+  onLike: (item: Item) => void
+  /** One of a person's own is called otherwise, or is gone. */
+  onChanged: () => void
+}
+/** Light things are shown on dark ground, light itself too. */
+const isPale = ({ transparent, blend, colours }: Item): boolean =>
+  transparent &&
+  (blend === 'screen' ||
+    blend === 'plus-lighter' ||
+    (colours.length > 0 && colours.every((c) => c === 'white' || c === 'grey')))
 
 /** One supply: a click places it, a drag takes it where it is wanted, the menu holds the rest. */
-export function Tile({ item, onPlace, onLike }: Props) {
+export function Tile({ item, onPlace, onLike, onChanged }: Props) {
   const bench = useBench()
   const placing = placingOf(item)
   const graphic = item.info.kind === 'graphic'
+  const [naming, setNaming] = useState(false)
+  const liked = useStore(keptSupplies, (k) => k.favourites.includes(item.id))
   return (
     <li
       className="group relative [content-visibility:auto] [contain-intrinsic-size:104px_108px]"
@@ -36,7 +56,7 @@ export function Tile({ item, onPlace, onLike }: Props) {
         }}
       >
         <span
-          className={`flex h-[88px] items-center justify-center overflow-hidden rounded-control ${item.transparent ? 'checker-dim' : 'bg-well'}`}
+          className={`flex h-[88px] items-center justify-center overflow-hidden rounded-control ${item.transparent && !isPale(item) ? 'checker-dim' : ''} ${isPale(item) ? 'bg-[#35302d]' : 'bg-well'}`}
         >
           {/* Previews are small WebP of our own server; nothing is gained from another optimiser. */}
           {/* biome-ignore lint/performance/noImgElement: see above */}
@@ -65,6 +85,13 @@ export function Tile({ item, onPlace, onLike }: Props) {
           Make backdrop
         </Button>
       )}
+      <IconButton
+        label={liked ? `No longer a favourite: ${item.label}` : `Favourite: ${item.label}`}
+        className={`!absolute top-1 left-1 !size-6 bg-panel/90 group-hover:opacity-100 focus-visible:opacity-100 ${liked ? 'text-accent' : 'opacity-0'}`}
+        onClick={() => turnFavourite(item.id)}
+      >
+        <Heart size={13} fill={liked ? 'currentColor' : 'none'} />
+      </IconButton>
       <Menu
         trigger={
           <IconButton
@@ -75,17 +102,33 @@ export function Tile({ item, onPlace, onLike }: Props) {
           </IconButton>
         }
       >
-        <Acts item={item} onPlace={onPlace} onLike={onLike} />
+        <Acts
+          item={item}
+          onPlace={onPlace}
+          onLike={onLike}
+          onChanged={onChanged}
+          onName={() => setNaming(true)}
+        />
       </Menu>
+      {naming && <OwnDialog item={item} onClose={() => setNaming(false)} onDone={onChanged} />}
     </li>
   )
 }
 
 /** What can be done with a supply, for the selection there is. */
-function Acts({ item, onPlace, onLike }: Props) {
+function Acts({ item, onPlace, onLike, onChanged, onName }: Props & { onName: () => void }) {
   const bench = useBench()
   const placing = placingOf(item)
   const s = usePaced('kept', (state) => ({ selection: state.selection, layers: state.design.layers }))
+  const forget = async () => {
+    try {
+      await ask(forgetOwn, { params: { id: item.id } })
+      bench.notify(`“${item.label}” is off the shelf. Designs that show it keep it.`)
+      onChanged()
+    } catch (thrown) {
+      bench.notify(wordsOf(thrown, 'It is still there; try again.'), 'trouble')
+    }
+  }
   const only = s.selection.length === 1 ? s.layers[s.selection[0] ?? ''] : undefined
   const picture = item.info.kind === 'picture'
   const old = only && (isPhoto(only) || takesPicture(only)) ? sourcesOf(only)[0]?.sha : undefined
@@ -111,6 +154,8 @@ function Acts({ item, onPlace, onLike }: Props) {
         </MenuItem>
       )}
       <MenuItem onSelect={() => onLike(item)}>More like this</MenuItem>
+      {item.own && <MenuItem onSelect={onName}>Name and words …</MenuItem>}
+      {item.own && <MenuItem onSelect={() => void forget()}>Remove from the supplies</MenuItem>}
       <MenuItem
         onSelect={() => {
           bench.addSource(item.info)

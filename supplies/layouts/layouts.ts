@@ -1,9 +1,9 @@
 import { demoChannelIds } from '../../core/design/channels'
 import type { Design } from '../../core/design/schema'
 import { DesignBuilder, frame, type Lookup, linear, radial, solid } from '../demo/builder'
-
-/** A composed design with named slots to begin from. Its sample pictures and words give way to the person's own. */
-export type StartingLayout = { id: string; label: string; words: string; make: (supply: Lookup) => Design }
+import { moreLayouts } from './second'
+import type { StartingLayout } from './starting'
+import { thirdLayouts } from './third'
 
 const SIDE = 1080
 const page = { x: 0, y: 0, width: SIDE, height: SIDE }
@@ -562,4 +562,6 @@ export const startingLayouts: readonly StartingLayout[] = [
   { id: 'moonlight', label: 'Moonlight', words: 'dark evening round event', make: moonlight },
   { id: 'gallery', label: 'Gallery wall', words: 'frame exhibition quiet border', make: gallery },
   { id: 'big-offer', label: 'Big offer', words: 'sale price yellow loud', make: bigOffer },
+  ...moreLayouts,
+  ...thirdLayouts,
 ]

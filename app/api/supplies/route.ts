@@ -10,11 +10,13 @@ export const GET = route(async ({ query }) => {
     own: q.get('own') === '1',
     transparent: q.get('transparent') === '1',
     ...Object.fromEntries(
-      (['orientation', 'colour', 'manner', 'like'] as const).flatMap((key) => {
+      (['orientation', 'colour', 'manner', 'like', 'shelf', 'occasion'] as const).flatMap((key) => {
         const value = q.get(key)
         return value ? [[key, value.slice(0, 60)]] : []
       }),
     ),
+    ...(q.get('ids') !== null ? { ids: (q.get('ids') as string).split(',').slice(0, 400) } : {}),
+    ...(Number(q.get('limit')) > 0 ? { limit: Math.min(60, Number(q.get('limit'))) } : {}),
     offset: Math.max(0, Number(q.get('offset') ?? 0) || 0),
   })
 })

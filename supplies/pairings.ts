@@ -1,0 +1,123 @@
+/** Combinations of faces for a headline and what goes with it. */
+export const pairings = [
+  {
+    id: 'kiln',
+    label: 'Kiln',
+    head: { family: 'Fraunces', weight: 600, leading: 0.96, tracking: -10 },
+    small: { family: 'Instrument Sans', weight: 600, leading: 1.3, tracking: 60 },
+  },
+  {
+    id: 'market',
+    label: 'Market',
+    head: { family: 'Anton', weight: 400, leading: 1.02, tracking: 10 },
+    small: { family: 'Karla', weight: 400, leading: 1.3, tracking: 0 },
+  },
+  {
+    id: 'letter',
+    label: 'Letter',
+    head: { family: 'Cormorant Garamond', weight: 600, leading: 0.98, tracking: 0 },
+    small: { family: 'Josefin Sans', weight: 400, leading: 1.3, tracking: 120 },
+  },
+  {
+    id: 'workshop',
+    label: 'Workshop',
+    head: { family: 'Bricolage Grotesque', weight: 800, leading: 0.98, tracking: -15 },
+    small: { family: 'IBM Plex Mono', weight: 400, leading: 1.35, tracking: 0 },
+  },
+  {
+    id: 'note',
+    label: 'Note',
+    head: { family: 'Caveat', weight: 700, leading: 0.92, tracking: 0 },
+    small: { family: 'Zilla Slab', weight: 400, leading: 1.3, tracking: 0 },
+  },
+  {
+    id: 'fair',
+    label: 'Fair',
+    head: { family: 'Shrikhand', weight: 400, leading: 1, tracking: 0 },
+    small: { family: 'Barlow Condensed', weight: 600, leading: 1.2, tracking: 40 },
+  },
+  {
+    id: 'fete',
+    label: 'Fête',
+    head: { family: 'Titan One', weight: 400, leading: 1.04, tracking: 0 },
+    small: { family: 'Oswald', weight: 600, leading: 1.2, tracking: 15 },
+  },
+  {
+    id: 'gala',
+    label: 'Gala',
+    head: { family: 'Abril Fatface', weight: 400, leading: 1.02, tracking: 0 },
+    small: { family: 'Josefin Sans', weight: 600, leading: 1.3, tracking: 80 },
+  },
+  {
+    id: 'poster',
+    label: 'Poster',
+    head: { family: 'League Gothic', weight: 400, leading: 0.98, tracking: 5 },
+    small: { family: 'Varela Round', weight: 400, leading: 1.3, tracking: 0 },
+  },
+  {
+    id: 'ticket',
+    label: 'Ticket',
+    head: { family: 'Alfa Slab One', weight: 400, leading: 1.06, tracking: 0 },
+    small: { family: 'Space Mono', weight: 400, leading: 1.35, tracking: 0 },
+  },
+  {
+    id: 'novel',
+    label: 'Novel',
+    head: { family: 'Playfair Display', weight: 700, leading: 1.04, tracking: -10 },
+    small: { family: 'Lora', weight: 400, leading: 1.4, tracking: 0 },
+  },
+  {
+    id: 'bakery',
+    label: 'Bakery',
+    head: { family: 'Lobster', weight: 400, leading: 1.1, tracking: 0 },
+    small: { family: 'Quicksand', weight: 700, leading: 1.3, tracking: 10 },
+  },
+  {
+    id: 'signal',
+    label: 'Signal',
+    head: { family: 'Archivo Black', weight: 400, leading: 1.06, tracking: -10 },
+    small: { family: 'JetBrains Mono', weight: 400, leading: 1.35, tracking: 0 },
+  },
+  {
+    id: 'harbour',
+    label: 'Harbour',
+    head: { family: 'Righteous', weight: 400, leading: 1.04, tracking: 0 },
+    small: { family: 'Nunito', weight: 700, leading: 1.3, tracking: 0 },
+  },
+  {
+    id: 'vow',
+    label: 'Vow',
+    head: { family: 'Great Vibes', weight: 400, leading: 1.0, tracking: 0 },
+    small: { family: 'Cormorant Garamond', weight: 600, leading: 1.3, tracking: 60 },
+  },
+  {
+    id: 'zine',
+    label: 'Zine',
+    head: { family: 'Permanent Marker', weight: 400, leading: 1.1, tracking: 0 },
+    small: { family: 'Bebas Neue', weight: 400, leading: 1.2, tracking: 30 },
+  },
+  {
+    id: 'arcade',
+    label: 'Arcade',
+    head: { family: 'Press Start 2P', weight: 400, leading: 1.3, tracking: 0 },
+    small: { family: 'VT323', weight: 400, leading: 1.2, tracking: 0 },
+  },
+  {
+    id: 'stage',
+    label: 'Stage',
+    head: { family: 'Limelight', weight: 400, leading: 1.1, tracking: 0 },
+    small: { family: 'Fjalla One', weight: 400, leading: 1.25, tracking: 20 },
+  },
+  {
+    id: 'column',
+    label: 'Column',
+    head: { family: 'Cinzel', weight: 700, leading: 1.1, tracking: 20 },
+    small: { family: 'Noto Sans', weight: 400, leading: 1.4, tracking: 0 },
+  },
+  {
+    id: 'crate',
+    label: 'Crate',
+    head: { family: 'Stardos Stencil', weight: 700, leading: 1.05, tracking: 0 },
+    small: { family: 'Rokkitt', weight: 400, leading: 1.35, tracking: 0 },
+  },
+] as const
