@@ -4,7 +4,7 @@ import { checkDesign } from '../core/design/edits'
 import { arrangementKey } from '../core/design/schema'
 import { resolve } from '../core/resolve/resolve'
 import { openHost } from '../host/project'
-import { loadSupplies, lookupIn } from '../host/supplies'
+import { type LoadedSupply, loadSupplies, lookupIn } from '../host/supplies'
 import { samples } from '../supplies/demo/designs'
 import { known, supplies } from '../supplies/shipped'
 import { readBlob, storeKnown, sweepBlobs } from './blobs'
@@ -12,9 +12,9 @@ import { store } from './database'
 import { createCampaign, createDesign } from './designs'
 import { addSupply, describeSupplies } from './supplies'
 
-export async function seed(say: (text: string) => void): Promise<void> {
+/** Takes in the shipped supplies that are not there yet; how many. */
+export async function seedSupplies(loaded: ReadonlyMap<string, LoadedSupply>): Promise<number> {
   const db = await store()
-  const loaded = await loadSupplies()
   const have = new Set(
     (await db.selectFrom('supplies').select(['id', 'sha']).execute()).map((r) => `${r.id}/${r.sha}`),
   )
@@ -41,6 +41,13 @@ export async function seed(say: (text: string) => void): Promise<void> {
     added++
   }
   await describeSupplies()
+  return added
+}
+
+export async function seed(say: (text: string) => void): Promise<void> {
+  const db = await store()
+  const loaded = await loadSupplies()
+  const added = await seedSupplies(loaded)
   if (added > 0) say(`Took in ${added} supplies.`)
   const { count } = await db
     .selectFrom('designs')

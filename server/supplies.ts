@@ -189,6 +189,8 @@ export type SupplyQuery = {
 type Known = Pick<Row, 'id' | 'kind' | 'manner' | 'colours' | 'own' | 'transparent' | 'orientation'> & {
   words: string[]
   set: ReadonlySet<string>
+  /** What it is called by, which says more than what else it is found by. */
+  named: string[]
 }
 type Row = Tables['supplies']
 let held: { key: string; all: Known[] } | null = null
@@ -211,7 +213,18 @@ async function everySupply(db: Store): Promise<Known[]> {
     .execute()
   const all = rows.map(({ id, kind, manner, colours, own, transparent, orientation, label, words }) => {
     const set = new Set(wordsIn(`${label} ${words} ${kind}`))
-    return { id, kind, manner, colours, own, transparent, orientation, words: [...set], set }
+    return {
+      id,
+      kind,
+      manner,
+      colours,
+      own,
+      transparent,
+      orientation,
+      words: [...set],
+      set,
+      named: wordsIn(label),
+    }
   })
   held = { key, all }
   return all
@@ -231,6 +244,12 @@ function likeness(a: Known, b: Known): number {
     0.15 * colours
   )
 }
+/** How well what is asked fits: of two that fit as well the one that is called so. */
+const rankOf = (asked: readonly string[], { words, named }: Known): number => {
+  const fit = fitMost(asked, words)
+  return fit > 0 ? fit + NAMED * fitMost(asked, named) : 0
+}
+const NAMED = 0.1
 const ALIKE = 0.75
 
 /**
@@ -258,7 +277,7 @@ export async function searchSupplies(query: SupplyQuery): Promise<{ items: Suppl
   const { ids: only } = query
   if (only) rows = only.flatMap((id) => rows.find((r) => r.id === id) ?? [])
   const model = query.like ? all.find((r) => r.id === query.like) : undefined
-  if (asked.length > 0) rows = ranked(rows, (r) => fitMost(asked, r.words), 0)
+  if (asked.length > 0) rows = ranked(rows, (r) => rankOf(asked, r), 0)
   if (model)
     rows = ranked(
       rows.filter((r) => r !== model),

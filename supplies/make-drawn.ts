@@ -4,15 +4,11 @@
  */
 import { mkdirSync, readdirSync, writeFileSync } from 'node:fs'
 import sharp from 'sharp'
-import { unionOf } from '../core/geometry/bounds'
-import { identity } from '../core/geometry/matrix'
-import { flatten, outlineBounds } from '../core/vector/path'
-import { readSvg } from '../core/vector/svg'
 import { graphics, isTrimmed, svgOf } from './draw/graphics'
 import { clouds, moreOverlays } from './draw/lights'
-import type { Graphic } from './draw/pen'
 import { drawRaster, overlays, textures } from './draw/rasters'
 import { moreTextures } from './draw/surfaces'
+import { trimmed } from './draw/trimmed'
 import { vistas } from './draw/vistas'
 import { makeIndex } from './make-index'
 import { wall } from './wall'
@@ -28,13 +24,6 @@ const FOR: Record<string, string> = { cutouts: 'clouds', photos: 'vistas' }
 for (const kind of ['graphics', 'textures', 'overlays', 'cutouts'])
   mkdirSync(`${folder}/${kind}`, { recursive: true })
 
-/** What is drawn with nothing around it. */
-function trimmed(g: Graphic): string {
-  const all = readSvg(svgOf(g)).pieces.flatMap((p) => outlineBounds(flatten(p.path, identity)) ?? [])
-  const { left, top, right, bottom } = unionOf(all)
-  const [x, y] = [Math.floor(left) - 2, Math.floor(top) - 2]
-  return svgOf(g, { x, y, width: Math.ceil(right) + 2 - x, height: Math.ceil(bottom) + 2 - y })
-}
 for (const g of graphics)
   if (wanted(g.name, 'graphics'))
     writeFileSync(`${folder}/graphics/${g.name}.svg`, isTrimmed(g) ? trimmed(g) : svgOf(g))

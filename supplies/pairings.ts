@@ -112,7 +112,7 @@ export const pairings = [
     id: 'column',
     label: 'Column',
     head: { family: 'Cinzel', weight: 700, leading: 1.1, tracking: 20 },
-    small: { family: 'Noto Sans', weight: 400, leading: 1.4, tracking: 0 },
+    small: { family: 'Karla', weight: 400, leading: 1.4, tracking: 0 },
   },
   {
     id: 'crate',

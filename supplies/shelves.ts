@@ -32,6 +32,7 @@ export const SHELVES = {
     label: 'Home and studio',
     words: [
       'vase',
+      'pitcher',
       'bowl',
       'cup',
       'jar',
@@ -85,6 +86,10 @@ export const SHELVES = {
       'sparks',
       'dust',
     ],
+  },
+  party: {
+    label: 'Party and music',
+    words: ['party', 'birthday', 'balloon', 'gift', 'gifts', 'confetti', 'music', 'firework', 'celebration'],
   },
   travel: {
     label: 'Travel and sport',

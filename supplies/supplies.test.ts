@@ -7,15 +7,21 @@ import { checkPage } from '../core/checks/check-page'
 import { blankDesign, presetSpecs } from '../core/design/blank'
 import { checkDesign } from '../core/design/edits'
 import { PLANES } from '../core/kinds/planes'
+import { wordsIn } from '../core/text/near'
 import { families, MANNERS } from '../core/type/catalogue'
 import { readSvg } from '../core/vector/svg'
+import { intakeCalls } from '../host/intake'
 import { openHost } from '../host/project'
 import { loadSupplies, lookupIn } from '../host/supplies'
+import { everySupply } from './catalogue'
 import { DesignBuilder, solid } from './demo/builder'
 import { samples } from './demo/designs'
+import { graphics, isTrimmed, svgOf } from './draw/graphics'
 import { fractal, noise, random } from './draw/random'
+import { trimmed } from './draw/trimmed'
 import { pairings } from './pairings'
-import { supplies } from './shipped'
+import { OCCASIONS, SHELVES, sharedWords } from './shelves'
+import { known, supplies } from './shipped'
 import type { SupplyKind } from './supply'
 
 const of = (kind: SupplyKind) => supplies.filter((s) => s.kind === kind)
@@ -25,14 +31,88 @@ const lookup = lookupIn(loaded)
 
 describe('the shipped supplies', () => {
   it('are as many as promised, each under one name', () => {
-    expect(of('photo').length).toBeGreaterThanOrEqual(8)
-    expect(of('cutout').length).toBeGreaterThanOrEqual(14)
-    expect(of('texture').length).toBeGreaterThanOrEqual(10)
-    expect(of('overlay').length).toBeGreaterThanOrEqual(12)
-    expect(of('graphic').length).toBeGreaterThanOrEqual(24)
-    expect(pairings.length).toBeGreaterThanOrEqual(6)
+    expect(of('photo').length).toBeGreaterThanOrEqual(16)
+    expect(of('cutout').length).toBeGreaterThanOrEqual(80)
+    expect(of('texture').length).toBeGreaterThanOrEqual(30)
+    expect(of('overlay').length).toBeGreaterThanOrEqual(36)
+    expect(of('graphic').length).toBeGreaterThanOrEqual(200)
+    expect(supplies.length).toBeGreaterThanOrEqual(66 + 320)
+    expect(pairings.length).toBeGreaterThanOrEqual(20)
     expect(new Set(supplies.map((s) => s.id)).size).toBe(supplies.length)
+    expect(new Set(supplies.map((s) => s.label)).size).toBeGreaterThan(supplies.length * 0.97)
   })
+  it('are all there, and known by what they are', async () => {
+    expect(everySupply.filter((s) => !known[s.id]).map((s) => s.id)).toEqual([])
+    // Some are read anew: the index says what reading them says.
+    for (const s of supplies.filter((_, n) => n % 29 === 0)) {
+      const { info } = await intakeCalls.upload({
+        bytes: new Uint8Array(readFileSync(path(s.file))),
+        name: s.file,
+      })
+      expect(known[s.id], s.id).toMatchObject({
+        sha: info.sha,
+        width: info.width,
+        height: info.height,
+        opaque: info.opaque,
+      })
+    }
+  })
+  it('lie each on a shelf, and every shelf and occasion has enough', () => {
+    const wordsOf = (s: (typeof supplies)[number]) => new Set(wordsIn(`${s.label} ${s.words} ${s.kind}`))
+    for (const { label, words } of Object.values(SHELVES))
+      expect(supplies.filter((s) => sharedWords(wordsOf(s), words) > 0).length, label).toBeGreaterThanOrEqual(
+        12,
+      )
+    for (const { label, words } of Object.values(OCCASIONS))
+      expect(supplies.filter((s) => sharedWords(wordsOf(s), words) > 0).length, label).toBeGreaterThanOrEqual(
+        15,
+      )
+    const nowhere = supplies.filter(
+      (s) =>
+        s.kind !== 'texture' &&
+        !Object.values(SHELVES).some(({ words }) => sharedWords(wordsOf(s), words) > 0),
+    )
+    expect(nowhere.map((s) => s.id)).toEqual([])
+  })
+  it('are drawn the same every time: a sample gives the same bytes again', () => {
+    for (const g of graphics.filter((_, n) => n % 17 === 0 || n === 40))
+      expect(readFileSync(path(`graphics/${g.name}.svg`), 'utf8'), g.name).toBe(
+        isTrimmed(g) ? trimmed(g) : svgOf(g),
+      )
+  })
+  it('have soft edges without a fringe: on black and on white an edge is nowhere beyond what lies within it', async () => {
+    // Of clouds and glass everything is edge.
+    for (const s of of('cutout').filter((c) => !/cloud|glass/.test(c.words))) {
+      const { data, info } = await sharp(path(s.file))
+        .ensureAlpha()
+        .raw()
+        .toBuffer({ resolveWithObject: true })
+      const { width, height } = info
+      let beyond = 0
+      let edge = 0
+      for (let y = 2; y < height - 2; y += 3)
+        for (let x = 2; x < width - 2; x += 3) {
+          const at = (y * width + x) * 4
+          const a = data[at + 3] as number
+          if (a < 90 || a > 165) continue
+          // The lightness of the covered neighbours; a fringe would be lighter or darker than all of them.
+          let [low, high] = [255, 0]
+          for (let j = -2; j <= 2; j++)
+            for (let i = -2; i <= 2; i++) {
+              const o = at + (j * width + i) * 4
+              if ((data[o + 3] as number) < 240) continue
+              const v = ((data[o] as number) + 2 * (data[o + 1] as number) + (data[o + 2] as number)) / 4
+              low = Math.min(low, v)
+              high = Math.max(high, v)
+            }
+          if (high === 0) continue
+          edge++
+          const v = ((data[at] as number) + 2 * (data[at + 1] as number) + (data[at + 2] as number)) / 4
+          if (v > high + 70 || v < low - 70) beyond++
+        }
+      if (edge > 200) expect(beyond / edge, s.id).toBeLessThan(0.04)
+    }
+  }, 60_000)
   it('have photos large enough: three upright of 1800 × 2600 and more, the others 2400 wide and more', async () => {
     const sizes = await Promise.all(of('photo').map(async (s) => sharp(path(s.file)).metadata()))
     const upright = sizes.filter((m) => (m.height ?? 0) > (m.width ?? 0))
@@ -87,7 +167,7 @@ describe('the shipped supplies', () => {
   it('are found by words, and stay small enough to ship', () => {
     for (const s of supplies) expect(s.words.split(' ').length, s.id).toBeGreaterThanOrEqual(2)
     const total = supplies.reduce((sum, s) => sum + statSync(path(s.file)).size, 0)
-    expect(total).toBeLessThan(40 * 2 ** 20)
+    expect(total).toBeLessThan(100 * 2 ** 20)
   })
   it('pair faces that are shipped', () => {
     const names = families.map((f) => f.name)

@@ -135,7 +135,7 @@ const hands14: readonly Hand[] = [
   {
     name: 'hand-crossed-fingers',
     label: 'Crossed fingers',
-    words: 'hand luck hope wish fingers',
+    words: 'hand good luck hope wish fingers',
     fingers: [[[236, 372], 12, 160, 6], [[284, 352], -10, 176, -6], ...four(null, null, null, null).slice(2)],
     thumb: IN,
     front: [0],

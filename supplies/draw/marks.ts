@@ -246,7 +246,7 @@ export const strokes: Graphic[] = [
       d: splash(500, 340, 190, 9, 15) + splash(280, 430, 100, 12, 9) + splash(740, 270, 86, 14, 9),
     },
   }),
-  drawn('splash-drips', 'Glaze running down', 'drip drop glaze paint run', 1000, 520, {
+  drawn('splash-drips', 'Glaze running down', 'drip dripping drop glaze paint run', 1000, 520, {
     paint: {
       colour: ochre,
       d: `${rect(0, 0, 1000, 110)}${times(11, (k) => {

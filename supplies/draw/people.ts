@@ -228,7 +228,7 @@ const list: Figure[] = [
   {
     name: 'dancer-turning',
     label: 'Dancer, turning',
-    words: 'dance party music joy',
+    words: 'dance dancing party music joy',
     hair: 'bun',
     wears: 'dress',
     colours: [SKINS[2], clay, clay, ink],
@@ -248,7 +248,7 @@ const list: Figure[] = [
   {
     name: 'dancer-leaping',
     label: 'Dancer, leaping',
-    words: 'dance jump party joy freedom',
+    words: 'dance dancing jump party joy freedom',
     hair: 'tail',
     wears: 'skirt',
     colours: [SKINS[0], ochre, pine, rust],
@@ -268,7 +268,7 @@ const list: Figure[] = [
   {
     name: 'dancer-swinging',
     label: 'Dancer, swinging',
-    words: 'dance swing party music',
+    words: 'dance dancing swing party music',
     hair: 'curls',
     wears: 'trousers',
     colours: [SKINS[3], sand, pine, night],
@@ -288,7 +288,7 @@ const list: Figure[] = [
   {
     name: 'dancer-low',
     label: 'Dancer, low',
-    words: 'dance street beat music festival',
+    words: 'dance dancing street beat music festival',
     hair: 'cap',
     wears: 'shorts',
     colours: [SKINS[1], teal, night, ink],
@@ -308,7 +308,7 @@ const list: Figure[] = [
   {
     name: 'dancer-with-scarf',
     label: 'Dancer with a scarf',
-    words: 'dance folk party ribbon',
+    words: 'dance dancing folk party ribbon',
     hair: 'long',
     wears: 'dress',
     colours: [SKINS[4], plum, plum, ink],
@@ -333,7 +333,7 @@ const list: Figure[] = [
   {
     name: 'dancers-hand-up',
     label: 'Dancer, one hand up',
-    words: 'dance disco party night',
+    words: 'dance dancing disco party night',
     hair: 'bob',
     wears: 'trousers',
     colours: [SKINS[5], ochre, plum, night],

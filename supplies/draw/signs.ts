@@ -208,7 +208,7 @@ export const signs: Graphic[] = [
     },
     knife: { colour: ink, d: 'M500 90C590 130 610 300 600 430H546V710a22 22 0 0 1 -46 0Z' },
   }),
-  sign('sign-brush', 'Brush', 'tools paint brush art create workshop', {
+  sign('sign-brush', 'Paint brush', 'tools paint brush paintbrush art create workshop', {
     handle: {
       colour: ochre,
       d: taper(

@@ -1,0 +1,262 @@
+import { beforeAll, describe, expect, it } from 'vitest'
+import { loadSupplies } from '../host/supplies'
+import { store } from './database'
+import { seedSupplies } from './seed'
+import { addUpload, describeOwn, forgetOwn, searchSupplies } from './supplies'
+import { openTemporaryStore } from './temporary-store.test-data'
+
+openTemporaryStore()
+beforeAll(async () => {
+  await seedSupplies(await loadSupplies())
+}, 120_000)
+
+/** What people type, and one of the things that must be among the first eight. */
+const QUESTIONS: readonly (readonly [question: string, id: string])[] = [
+  ['balloon', 'balloon-red'],
+  ['balloons', 'bunch-of-balloons'],
+  ['birthday cake', 'birthday-cake'],
+  ['cake with candles', 'birthday-cake'],
+  ['gift box', 'gift-kraft'],
+  ['present', 'stack-of-gifts'],
+  ['confetti', 'confetti-strewn'],
+  ['party hat', 'party-hat'],
+  ['number 5', 'balloon-figure-5'],
+  ['figure seven', 'balloon-figure-7'],
+  ['bow', 'satin-bow'],
+  ['ribbon', 'flat-ribbon'],
+  ['medal', 'medal'],
+  ['trophy', 'sign-cup-of-victory'],
+  ['winner prize', 'badge-rosette'],
+  ['rose', 'garden-rose'],
+  ['bouquet', 'bunch-of-roses'],
+  ['bunch of roses', 'bunch-of-roses'],
+  ['tulips', 'bunch-of-tulips'],
+  ['sunflower', 'sunflower'],
+  ['daisy', 'daisy'],
+  ['poppy', 'poppy'],
+  ['lavender', 'lavender'],
+  ['cherry blossom', 'blossom-branch'],
+  ['wild flowers', 'bunch-of-wild-flowers'],
+  ['peonies', 'bunch-of-peonies'],
+  ['lily', 'lily'],
+  ['autumn leaf', 'maple-like-leaf'],
+  ['falling leaves', 'falling-leaves'],
+  ['palm leaf', 'palm-leaf'],
+  ['fern', 'fern-frond'],
+  ['potted plant', 'potted-plant'],
+  ['apple', 'apple'],
+  ['lemon', 'lemons'],
+  ['grapes', 'grapes'],
+  ['cherries', 'cherries'],
+  ['pear', 'pear'],
+  ['orange fruit', 'orange'],
+  ['bread', 'loaf-of-bread'],
+  ['coffee', 'cup-of-coffee'],
+  ['wine', 'wine-glass'],
+  ['glass of water', 'glass-of-water'],
+  ['candle', 'pillar-candles'],
+  ['lantern', 'storm-lantern'],
+  ['paper lantern', 'paper-lantern'],
+  ['table lamp', 'table-lamp'],
+  ['string of lights', 'string-of-lights'],
+  ['chair', 'chair'],
+  ['sofa', 'sofa'],
+  ['books', 'books'],
+  ['open book', 'open-book'],
+  ['bicycle', 'bicycle'],
+  ['bike', 'bicycle'],
+  ['suitcase', 'suitcase'],
+  ['plane', 'aeroplane'],
+  ['sailing boat', 'sailing-boat'],
+  ['cloud', 'cloud-heap'],
+  ['phone', 'phone-upright'],
+  ['mobile', 'phone-upright'],
+  ['tablet', 'tablet-upright'],
+  ['laptop', 'laptop-open'],
+  ['computer screen', 'screen-on-stand'],
+  ['mock-up', 'poster-hanger'],
+  ['picture frame', 'frame-oak'],
+  ['gold frame', 'frame-gold'],
+  ['oval frame', 'frame-oval'],
+  ['window', 'window-with-panes'],
+  ['round window', 'window-round'],
+  ['open window', 'window-wide-open'],
+  ['dancing people', 'dancer-turning'],
+  ['dancer', 'dancer-leaping'],
+  ['people cheering', 'cheering-both-arms'],
+  ['running', 'running'],
+  ['child', 'child-cheering'],
+  ['grandmother', 'elder-cheering'],
+  ['person reading', 'sitting-reading'],
+  ['potter', 'sitting-at-the-wheel'],
+  ['waiter', 'serving-a-tray'],
+  ['yoga', 'sitting-cross-legged'],
+  ['thumbs up', 'hand-thumb-up'],
+  ['pointing hand', 'hand-pointing'],
+  ['peace', 'hand-two-fingers'],
+  ['fist', 'hand-fist'],
+  ['good luck', 'hand-crossed-fingers'],
+  ['smile', 'face-smiling'],
+  ['laugh', 'face-laughing'],
+  ['in love', 'face-in-love'],
+  ['sad', 'face-sad'],
+  ['angry', 'face-cross'],
+  ['surprised', 'face-surprised'],
+  ['wink', 'face-winking'],
+  ['sunglasses', 'face-with-glasses'],
+  ['thinking', 'face-thinking'],
+  ['mandala', 'ornament-daisy'],
+  ['bunting', 'bunting-squares'],
+  ['garland of hearts', 'garland-hearts'],
+  ['tassels', 'garland-tassels'],
+  ['fir', 'garland-fir'],
+  ['border', 'border-dots'],
+  ['leaf border', 'border-leaves'],
+  ['rope', 'border-rope'],
+  ['corner', 'corner-sprig'],
+  ['lace', 'border-scallops'],
+  ['arrow', 'arrow-bold-on'],
+  ['curved arrow', 'curl-arrow'],
+  ['dotted arrow', 'arrow-dotted-on'],
+  ['brush arrow', 'arrow-brushed-on'],
+  ['speech bubble', 'speech-box'],
+  ['thought bubble', 'thought-cloud'],
+  ['quotation marks', 'speech-quote'],
+  ['shout', 'speech-shout'],
+  ['badge', 'burst-badge'],
+  ['wax seal', 'seal-wax'],
+  ['price tag', 'tag-price'],
+  ['stamp', 'stamp-post'],
+  ['laurel', 'badge-laurel'],
+  ['shield', 'badge-shield'],
+  ['location pin', 'pin-map'],
+  ['brush stroke', 'stroke-broad'],
+  ['underline', 'stroke-underline'],
+  ['splash', 'splash-round'],
+  ['dripping paint', 'splash-drips'],
+  ['torn paper', 'paper-torn-all'],
+  ['tape', 'tape-plain'],
+  ['paper clip', 'clip-paper'],
+  ['push pin', 'pin-round'],
+  ['sticky note', 'paper-folded'],
+  ['notebook', 'paper-from-notebook'],
+  ['rays', 'rays-full'],
+  ['sunburst', 'sun-straight'],
+  ['firework', 'burst-fireworks'],
+  ['sparkle', 'sparkles-three'],
+  ['shooting star', 'stars-falling'],
+  ['comic bang', 'burst-comic'],
+  ['sun', 'sign-sun'],
+  ['rain', 'sign-rain'],
+  ['snowflake', 'sign-snow'],
+  ['moon', 'sign-moon'],
+  ['knife and fork', 'sign-cutlery'],
+  ['soup', 'sign-bowl'],
+  ['scissors', 'sign-scissors'],
+  ['hammer', 'sign-hammer'],
+  ['paint brush', 'sign-brush'],
+  ['music notes', 'sign-notes'],
+  ['guitar', 'sign-guitar'],
+  ['drum', 'sign-drum'],
+  ['vinyl record', 'sign-record'],
+  ['ball', 'sign-ball'],
+  ['gym', 'sign-weights'],
+  ['compass', 'sign-compass'],
+  ['tent', 'sign-tent'],
+  ['skyline', 'town-old'],
+  ['city', 'town-new'],
+  ['waves', 'waves-of-sea'],
+  ['hills', 'hills-rolling'],
+  ['mountains', 'mountains'],
+  ['question mark', 'question-mark-brushed'],
+  ['exclamation', 'exclamation-mark-brushed'],
+  ['divider', 'rule-stars'],
+  ['light leak', 'leak-from-left'],
+  ['bokeh', 'bokeh-festive'],
+  ['glitter', 'glitter-gold'],
+  ['snow falling', 'snow-falling'],
+  ['rain drops falling', 'rain-falling'],
+  ['smoke', 'smoke-rising'],
+  ['steam', 'steam-soft'],
+  ['mist', 'mist-low'],
+  ['stars night', 'star-field'],
+  ['palm shadow', 'palm-shadow'],
+  ['shadow of blinds', 'blinds-shadow'],
+  ['floor shadow', 'floor-shadow-wide'],
+  ['window shadow', 'window-shadow'],
+  ['dust', 'dust-warm'],
+  ['crumpled paper', 'crumpled-paper'],
+  ['concrete', 'concrete'],
+  ['brick', 'brick-wall'],
+  ['wood', 'oak-boards'],
+  ['white boards', 'painted-boards'],
+  ['terrazzo', 'terrazzo'],
+  ['marble', 'marble'],
+  ['denim', 'denim'],
+  ['chalkboard', 'chalkboard'],
+  ['halftone', 'print-dots'],
+  ['folded paper', 'folded-sheet'],
+  ['old paper', 'old-page'],
+  ['canvas', 'canvas-weave'],
+  ['felt', 'felt'],
+  ['sea', 'sea-and-sky'],
+  ['beach', 'coast-from-above'],
+  ['misty hills', 'hills-in-mist'],
+  ['night sky', 'night-sky'],
+  ['snow landscape', 'snow-field'],
+  ['street at night', 'street-at-dusk'],
+  ['market', 'market-stall'],
+  ['breakfast table', 'bread-and-coffee'],
+  ['flowers in a vase', 'flowers-on-the-table'],
+  ['vase', 'copper-bottle'],
+]
+
+describe('the shelf of supplies', () => {
+  it('is asked some two hundred questions, and answers each within the first eight', async () => {
+    expect(QUESTIONS.length).toBeGreaterThanOrEqual(195)
+    const missed: string[] = []
+    for (const [q, id] of QUESTIONS) {
+      const { items } = await searchSupplies({ q, limit: 8 })
+      if (!items.some((i) => i.id === id)) missed.push(`${q}: ${id}, but ${items.map((i) => i.id).join(' ')}`)
+    }
+    expect(missed).toEqual([])
+  })
+  it('shows what lies on a shelf, what suits an occasion, and some by their ids in their order', async () => {
+    const people = await searchSupplies({ shelf: 'people', limit: 60 })
+    expect(people.total).toBeGreaterThan(40)
+    expect(
+      people.items.every((i) => /person|people|hand|gesture|face|mood/i.test(`${i.label} ${i.words}`)),
+    ).toBe(true)
+    const birthday = await searchSupplies({ occasion: 'birthday', limit: 30 })
+    expect(birthday.items.map((i) => i.id)).toContain('birthday-cake')
+    expect((await searchSupplies({ ids: ['sofa', 'apple', 'gone'] })).items.map((i) => i.id)).toEqual([
+      'sofa',
+      'apple',
+    ])
+    expect((await searchSupplies({ ids: [] })).total).toBe(0)
+  })
+  it('lets people name what is theirs and take it off; what is shipped stays', async () => {
+    const svg = new TextEncoder().encode(
+      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><path fill="#123456" d="M0 0h9v9z"/></svg>',
+    )
+    const info = await addUpload(svg, 'mark_final-3.svg')
+    const id = `own-${info.sha.slice(0, 16)}`
+    await describeOwn(id, { label: 'House mark', words: 'logo studio heraldry' })
+    const found = await searchSupplies({ q: 'heraldry' })
+    expect(found.items).toMatchObject([{ id, label: 'House mark', own: true }])
+    await expect(describeOwn(id, { label: ' ', words: '' })).rejects.toThrow(
+      /Give it a name.*Nothing was changed/,
+    )
+    await expect(describeOwn('sofa', { label: 'Mine', words: '' })).rejects.toThrow(/not among your own/)
+    await expect(forgetOwn('sofa')).rejects.toThrow(/not among your own/)
+    await forgetOwn(id)
+    expect((await searchSupplies({ q: 'heraldry' })).items.some((i) => i.id === id)).toBe(false)
+    // The file itself stays for a month, for designs that show it.
+    const row = await (await store())
+      .selectFrom('blobs')
+      .select('sha')
+      .where('sha', '=', info.sha)
+      .executeTakeFirst()
+    expect(row?.sha).toBe(info.sha)
+  })
+})
