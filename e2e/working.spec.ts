@@ -314,3 +314,62 @@ test('type is bent along an arc and pulled by a corner; straightened it is seen 
   expect([after?.bend, after?.corners]).toEqual([undefined, undefined])
   corner(before).forEach((v, n) => expect(corner(after)[n]).toBeCloseTo(v, 3))
 })
+
+test('the shelf is gone through by occasion and kind; what is liked is kept; a zip of own pictures is taken in, named and found', async ({
+  page,
+}) => {
+  const id = await newDesign(page, 'From the shelf', ['Square post'])
+  const drawer = page.getByRole('region', { name: 'Supplies' })
+  await drawer.getByRole('tab', { name: 'Occasions' }).click()
+  await drawer.getByRole('button', { name: 'Birthday', exact: true }).click()
+  await drawer.getByRole('button', { name: 'Favourite: Bunch of balloons' }).focus()
+  await page.keyboard.press('Enter')
+  await drawer.getByRole('button', { name: 'Place Bunch of balloons' }).click()
+  await settled(page)
+  await drawer.getByRole('button', { name: 'No longer for Birthday' }).click()
+  await drawer.getByRole('button', { name: 'People', exact: true }).click()
+  await drawer.getByRole('button', { name: 'Place Dancer, turning' }).click()
+  await settled(page)
+  await page.reload()
+  await settled(page)
+  await page.getByRole('button', { name: 'Open supplies' }).click()
+  await drawer.getByRole('button', { name: 'Favourites', exact: true }).click()
+  await expect(drawer.getByRole('listitem')).toHaveCount(1)
+  await drawer.getByRole('button', { name: 'Used last', exact: true }).click()
+  await expect(drawer.getByRole('listitem').first()).toContainText('Dancer, turning')
+  expect(
+    Object.values((await stored(page, id)).layers)
+      .map((l) => l.name)
+      .sort(),
+  ).toEqual(['Bunch of balloons', 'Dancer, turning'])
+
+  const picture = async (background: string) =>
+    new Uint8Array(
+      await sharp({ create: { width: 90, height: 60, channels: 3, background } })
+        .png()
+        .toBuffer(),
+    )
+  const zip = zipSync({
+    'shoot/kiln_door_01.png': await picture('#884422'),
+    'shoot/kiln_door_02.png': await picture('#224488'),
+    'shoot/copy.png': await picture('#224488'),
+    'notes.txt': new TextEncoder().encode('not a picture'),
+  })
+  const chooser = page.waitForEvent('filechooser')
+  await drawer.getByRole('button', { name: 'Upload pictures' }).click()
+  await (await chooser).setFiles({ name: 'shoot.zip', mimeType: 'application/zip', buffer: Buffer.from(zip) })
+  await expect(
+    page.getByText(/2 of 3 are among your supplies now\. “copy\.png” is among your supplies already/),
+  ).toBeVisible()
+  await drawer.getByRole('tab', { name: 'Own' }).click()
+  await drawer.getByRole('button', { name: 'Favourites', exact: true }).click()
+  await drawer.getByRole('button', { name: 'Favourites', exact: true }).click()
+  await drawer.getByRole('button', { name: 'More for kiln_door_01' }).focus()
+  await page.keyboard.press('Enter')
+  await page.getByRole('menuitem', { name: 'Name and words …' }).click()
+  await page.getByLabel('Name of the supply').fill('Kiln door')
+  await page.getByLabel('Words of the supply').fill('brick glow')
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  await page.getByLabel('Search supplies').fill('glow brick')
+  await expect(drawer.getByRole('button', { name: 'Place Kiln door' })).toBeVisible()
+})

@@ -16,6 +16,7 @@ import { type Artwork, readSvg, splitSvg, wordsIn } from '../core/vector/svg'
 import type { SourceInfo, Stretch } from '../wire/sources'
 import { fromHeic, isHeic } from './heic'
 import { openMemory } from './kernels'
+import { keywordsIn } from './keywords'
 import { choicesIn, choose, fromOpenRaster } from './open-raster'
 import { readFont } from './own-fonts'
 import { decodePicture, lightGrid, MOST_BYTES, reduceTo, smallPixels, sniff } from './pictures'
@@ -230,7 +231,13 @@ function coveredBox(
 }
 
 /** `bytes` are what is stored, where that is not the file itself. */
-type Upload = { info: SourceInfo; colours: ColourFamily[]; files: Found[]; bytes?: Uint8Array }
+type Upload = {
+  info: SourceInfo
+  colours: ColourFamily[]
+  files: Found[]
+  keywords: string[]
+  bytes?: Uint8Array
+}
 /** Reads an upload: sniffed, limited, decoded once. Throws problems with a text for people. */
 async function readUpload({ bytes, name }: { bytes: Uint8Array; name: string }): Promise<Upload> {
   if (bytes.byteLength === 0) throw badInput(`“${name}” is empty. Nothing was stored.`)
@@ -245,7 +252,8 @@ async function readUpload({ bytes, name }: { bytes: Uint8Array; name: string }):
     kind.kind === 'graphic'
       ? await graphicInfo(bytes, name, files)
       : await pictureInfo(bytes, name, kind.mime)
-  return { info, colours: await coloursOf(info, bytes), files }
+  const keywords = kind.kind === 'graphic' ? [] : await keywordsIn(bytes)
+  return { info, colours: await coloursOf(info, bytes), files, keywords }
 }
 
 /** Bytes that a profile may have: the largest that presses are told of have some three million. */

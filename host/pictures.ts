@@ -101,6 +101,8 @@ export async function decodePicture(bytes: Uint8Array, name: string): Promise<Pi
   }
 }
 
+/** px that previews in lists are long. */
+export const LIST_SIDE = 320
 /** A small WebP of a picture or graphic, at most `side` px a side; throws `bad-input` where it is damaged. */
 export async function previewOf(bytes: Uint8Array, name: string, side: number): Promise<Uint8Array> {
   try {

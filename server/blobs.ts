@@ -169,7 +169,7 @@ async function keepBlob(info: Found['info'], bytes: Uint8Array, owner: string | 
 async function keepAll(files: readonly Found[]): Promise<void> {
   for (const { info, bytes } of files) await keepBlob(info, bytes, null)
 }
-export type TakenIn = { info: SourceInfo; colours: ColourFamily[] }
+export type TakenIn = { info: SourceInfo; colours: ColourFamily[]; keywords: string[] }
 /** Takes in an upload, kept as it came, once it was read to its end. Throws problems with a text for people. */
 export async function storeUpload(
   bytes: Uint8Array,
@@ -177,10 +177,10 @@ export async function storeUpload(
   owner: string | null = null,
   signal?: AbortSignal,
 ): Promise<TakenIn> {
-  const { info, colours, files, bytes: read } = await intake('upload', { bytes, name }, signal)
+  const { info, colours, files, keywords, bytes: read } = await intake('upload', { bytes, name }, signal)
   await keepAll(files)
   await keepBlob(info, read ?? bytes, owner)
-  return { info, colours }
+  return { info, colours, keywords }
 }
 /** Takes in a file of which all is known that reading it would tell. */
 export const storeKnown = (info: SourceInfo, bytes: Uint8Array, owner: string): Promise<void> =>

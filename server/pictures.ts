@@ -7,6 +7,7 @@ import { inOrder } from '../core/basics/order'
 import { shaSchema } from '../core/basics/values'
 import { openFindings } from '../core/checks/accepting'
 import type { Design } from '../core/design/schema'
+import { LIST_SIDE } from '../host/pictures'
 import { drawn } from './blobs'
 import { store } from './database'
 import { loadDesign } from './designs'
@@ -144,10 +145,16 @@ async function lastOf(path: string, side: number): Promise<Uint8Array<ArrayBuffe
   )
 }
 
+/** Has a preview for lists that was made beforehand. */
+export async function keepPreview(sha: string, bytes: Uint8Array): Promise<void> {
+  await cached(previewPath(sha, LIST_SIDE), async () => bytes)
+}
+const previewPath = (sha: string, side: number): string =>
+  dataPath('previews', sha.slice(0, 2), `${sha}-${side}.webp`)
 /** A small WebP of a stored source for lists. */
 export async function sourcePreview(sha: string, side: number): Promise<Uint8Array<ArrayBuffer>> {
   if (!shaSchema.safeParse(sha).success) throw badInput('This is not the name of a picture.')
-  return cached(dataPath('previews', sha.slice(0, 2), `${sha}-${side}.webp`), async () => {
+  return cached(previewPath(sha, side), async () => {
     const made = await renderThread().call('preview', { sha, side })
     if (!made) throw missing('This picture is not stored here.')
     return made

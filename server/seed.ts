@@ -6,10 +6,11 @@ import { resolve } from '../core/resolve/resolve'
 import { openHost } from '../host/project'
 import { type LoadedSupply, loadSupplies, lookupIn } from '../host/supplies'
 import { samples } from '../supplies/demo/designs'
-import { known, supplies } from '../supplies/shipped'
+import { known, shippedPreview, supplies } from '../supplies/shipped'
 import { readBlob, storeKnown, sweepBlobs } from './blobs'
 import { store } from './database'
 import { createCampaign, createDesign } from './designs'
+import { keepPreview } from './pictures'
 import { addSupply, describeSupplies } from './supplies'
 
 /** Takes in the shipped supplies that are not there yet; how many. */
@@ -26,6 +27,8 @@ export async function seedSupplies(loaded: ReadonlyMap<string, LoadedSupply>): P
     const info = known[s.id]
     if (!info) continue
     await storeKnown(info, found.bytes, `supply:${s.id}`)
+    const preview = shippedPreview(info.sha)
+    if (preview) await keepPreview(info.sha, preview)
     await addSupply({
       id: s.id,
       sha: found.sha,

@@ -1,3 +1,4 @@
+import sharp from 'sharp'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { loadSupplies } from '../host/supplies'
 import { store } from './database'
@@ -234,6 +235,32 @@ describe('the shelf of supplies', () => {
       'apple',
     ])
     expect((await searchSupplies({ ids: [] })).total).toBe(0)
+  })
+  it('finds what is brought by the keywords it holds; the same again is told, by its bytes and by its look', async () => {
+    const drawn = async (quality: number, width = 240) => {
+      const svg =
+        '<svg xmlns="http://www.w3.org/2000/svg" width="240" height="160"><rect width="240" height="160" fill="#c86"/><circle cx="80" cy="70" r="50" fill="#234"/><path d="M150 20l70 120h-90z" fill="#fed"/></svg>'
+      const xmp =
+        '<rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description xmlns:dc="http://purl.org/dc/elements/1.1/"><dc:subject><rdf:Bag><rdf:li>harbour</rdf:li><rdf:li>rope &amp; net</rdf:li></rdf:Bag></dc:subject></rdf:Description></rdf:RDF>'
+      return new Uint8Array(
+        await sharp(Buffer.from(svg)).resize(width).withXmp(xmp).jpeg({ quality }).toBuffer(),
+      )
+    }
+    const first = await addUpload(await drawn(92), 'DSC_0042.jpg')
+    expect(first.note).toBeUndefined()
+    for (const q of ['harbour', 'net', 'DSC'])
+      expect((await searchSupplies({ q, own: true })).items.map((i) => i.sha)).toContain(first.sha)
+    expect(await addUpload(await drawn(92), 'copy.jpg')).toMatchObject({
+      known: true,
+      note: '“copy.jpg” is among your supplies already, as “DSC_0042”.',
+    })
+    expect((await addUpload(await drawn(60, 180), 'small.jpg')).note).toBe(
+      '“small.jpg” looks the same as “DSC_0042” of your supplies.',
+    )
+    const other = await sharp({ create: { width: 240, height: 160, channels: 3, background: '#345' } })
+      .jpeg()
+      .toBuffer()
+    expect((await addUpload(new Uint8Array(other), 'other.jpg')).note).toBeUndefined()
   })
   it('lets people name what is theirs and take it off; what is shipped stays', async () => {
     const svg = new TextEncoder().encode(

@@ -120,21 +120,53 @@ export async function describeSupplies(): Promise<void> {
   }
 }
 
-/** Takes in a file of a person's own and lists it among the supplies. */
+/** Takes in a file of a person's own and lists it among the supplies, found by its name and the keywords it holds. */
 export async function addUpload(bytes: Uint8Array, name: string, signal?: AbortSignal): Promise<SourceInfo> {
-  const { info, colours } = await storeUpload(bytes, name, null, signal)
+  const { info, colours, keywords } = await storeUpload(bytes, name, null, signal)
+  const db = await store()
+  const there = await db
+    .selectFrom('supplies')
+    .select('label')
+    .where('sha', '=', info.sha)
+    .where('own', '=', 1)
+    .executeTakeFirst()
+  if (there)
+    return { ...info, known: true, note: `“${name}” is among your supplies already, as “${there.label}”.` }
+  const twin = info.light ? await twinOf(db, info) : null
   const label = name.replace(/\.[a-z0-9]+$/i, '').slice(0, 80) || 'Upload'
   await addSupply({
     id: `own-${info.sha.slice(0, 16)}`,
     sha: info.sha,
     kind: kindOf(info),
     label,
-    words: label.replace(/[-_]/g, ' '),
+    words: [label.replace(/[-_]/g, ' '), ...keywords].join(' ').slice(0, 400),
     own: true,
     rank: -1,
     colours,
   })
-  return info
+  return twin && !info.note
+    ? { ...info, note: `“${name}” looks the same as “${twin}” of your supplies.` }
+    : info
+}
+/** Lightness may differ by so much on the average (0–1), shapes by so much, where two pictures look the same. */
+const SAME_LIGHT = 0.015
+const SAME_SHAPE = 0.02
+/** What is called one of a person's own pictures that looks the same: larger, smaller or compressed otherwise. */
+async function twinOf(db: Store, info: SourceInfo): Promise<string | null> {
+  const own = await db.selectFrom('supplies').select(['sha', 'label']).where('own', '=', 1).execute()
+  const infos = await sourceInfo(own.map((o) => o.sha))
+  const looksSame = ({ light, width, height }: SourceInfo): boolean => {
+    if (!light || !info.light || light.light.length !== info.light.light.length) return false
+    if (Math.abs(width / height / (info.width / info.height) - 1) > SAME_SHAPE) return false
+    let sum = 0
+    for (let n = 0; n < light.light.length; n++)
+      sum +=
+        Math.abs((light.light[n] as number) - (info.light.light[n] as number)) +
+        Math.abs((light.alpha[n] as number) - (info.light.alpha[n] as number))
+    return sum / light.light.length < SAME_LIGHT
+  }
+  const found = infos.find((i) => i.sha !== info.sha && looksSame(i))
+  return own.find((o) => o.sha === found?.sha)?.label ?? null
 }
 
 /** One of a person's own by another name, or found by other words. Throws `missing` where it is none of those. */

@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs'
+import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { ColourFamily } from '../core/colour/families'
 import type { SourceInfo } from '../wire/sources'
@@ -13,3 +13,8 @@ export const known: Readonly<Record<string, KnownSupply>> = JSON.parse(
 )
 /** What is shipped. */
 export const supplies: readonly Supply[] = everySupply.filter((s) => known[s.id])
+/** A small picture of a shipped file for lists, as WebP. */
+export function shippedPreview(sha: string): Uint8Array | null {
+  const path = join(/* turbopackIgnore: true */ process.cwd(), 'supplies/generated/previews', `${sha}.webp`)
+  return existsSync(path) ? new Uint8Array(readFileSync(path)) : null
+}

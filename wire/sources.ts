@@ -12,6 +12,8 @@ export type SourceInfo = {
   light: LightGrid | null
   parts: Record<string, string> | null
   note?: string
+  /** It was among the supplies already. */
+  known?: boolean
   /** Of a vector file that cannot all be held as outlines: what shows the same, back to front, boxes in shares of the whole. */
   stretches?: Stretch[]
 }

@@ -1,12 +1,14 @@
 'use client'
-import { ChevronDown, ChevronUp, Search, Upload, X } from 'lucide-react'
+import { ChevronDown, ChevronUp, FolderOpen, Search, Upload, X } from 'lucide-react'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { layerName, sourcesOf } from '@/core/kinds/facts'
 import { placeFiles, placeSource, tryInPlace } from '../actions/placing'
 import { fillSelected } from '../actions/slots'
+import { isZip, takeIn } from '../actions/taking-in'
 import type { BenchState } from '../state/bench'
 import { useBench, usePaced } from '../state/bench-context'
 import { Button, IconButton } from '../ui/button'
+import { chooseFolder } from '../ui/choose-files'
 import { FilterRow } from './filter-row'
 import { noteUsed } from './kept'
 import { Pairings } from './pairings'
@@ -87,7 +89,16 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
     last.current = bench.store.getState().selection[0] ?? null
   }
   const take = async (files: readonly File[]) => {
-    await placeFiles(bench, files)
+    const zips = files.filter(isZip)
+    if (zips.length > 0) await takeIn(bench, zips)
+    const others = files.filter((f) => !isZip(f))
+    if (others.length > 0) await placeFiles(bench, others)
+    again()
+  }
+  const keep = async (files: readonly File[]) => {
+    if (files.length === 0) return
+    await takeIn(bench, files)
+    set({ ...noFilters, tab: 'own' })
     again()
   }
   const items = filters.used ? usedItems(s) : (found?.items ?? null)
@@ -215,12 +226,18 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
         <IconButton label="Upload pictures" onClick={() => chooser.current?.click()}>
           <Upload size={15} />
         </IconButton>
+        <IconButton
+          label="Take a folder in among your supplies"
+          onClick={() => void chooseFolder().then(keep)}
+        >
+          <FolderOpen size={15} />
+        </IconButton>
         <input
           ref={chooser}
           type="file"
           multiple
           hidden
-          accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/heic,.heic,image/svg+xml,image/openraster,.ora,application/pdf,.pdf"
+          accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/heic,.heic,image/svg+xml,image/openraster,.ora,application/pdf,.pdf,application/zip,.zip"
           onChange={(e) => {
             void take([...(e.target.files ?? [])])
             e.target.value = ''
