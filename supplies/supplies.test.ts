@@ -7,6 +7,8 @@ import { checkPage } from '../core/checks/check-page'
 import { blankDesign, presetSpecs } from '../core/design/blank'
 import { checkDesign } from '../core/design/edits'
 import { PLANES } from '../core/kinds/planes'
+import { openingsOf } from '../core/render/openings'
+import { prepare } from '../core/render/render-page'
 import { wordsIn } from '../core/text/near'
 import { families, MANNERS } from '../core/type/catalogue'
 import { readSvg } from '../core/vector/svg'
@@ -80,6 +82,24 @@ describe('the shipped supplies', () => {
         isTrimmed(g) ? trimmed(g) : svgOf(g),
       )
   })
+  it('have frames, devices and windows whose openings are found: the largest is most of what they hold', async () => {
+    const panes: Record<string, number> = {
+      'window-with-panes': 6,
+      'window-arched': 6,
+      'window-round': 4,
+      'window-wide-open': 3,
+    }
+    const framed = of('cutout').filter((s) => /\b(frame|device|window)\b/.test(s.words))
+    expect(framed.length).toBeGreaterThanOrEqual(15)
+    const host = openHost(async (sha) => [...loaded.values()].find((l) => l.sha === sha)?.bytes ?? null)
+    for (const s of framed) {
+      const b = new DesignBuilder('o', 'O', ['square-post'], 'square-post', '#ffffff', lookup)
+      const id = b.picture('subject', s.id, { x: 140, y: 60, width: 700 })
+      const plan = await prepare(await host.resolve(checkDesign(b.design), 'page1', 'square-post'), 0.5, host)
+      const found = openingsOf(plan.nodes, id, host.renderer)
+      expect(found.length, s.id).toBeGreaterThanOrEqual(panes[s.id] ?? 1)
+    }
+  }, 60_000)
   it('have soft edges without a fringe: on black and on white an edge is nowhere beyond what lies within it', async () => {
     // Of clouds and glass everything is edge.
     for (const s of of('cutout').filter((c) => !/cloud|glass/.test(c.words))) {

@@ -48,7 +48,7 @@ export const windows: Picture[] = [
     studio((s) => {
       const m = s.material({ ...looks.walnut, scale: 2 })
       ringSlab(s.mesh, archOutline(0, 0, 2.2, 3.4), archOutline(0, 0.16, 1.88, 3.08), -0.22, 0, m, 0.05)
-      bars(s, m, [0], [1.1, 2.3], 1.94, 3.1, 0.1)
+      bars(s, m, [0], [1.1, 2.3], 1.94, 3.2, 0.1)
     }, facing(3.4)),
   ),
   picture(

@@ -1,7 +1,0 @@
-export { arrows } from './arrows'
-export { faces } from './faces'
-export { hands } from './hands'
-export { badges, speeches } from './labels'
-export { bursts, lands, papers, strokes, towns } from './marks'
-export { borders, garlands, ornaments } from './ornaments'
-export { people } from './people'
