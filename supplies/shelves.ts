@@ -4,7 +4,7 @@ export type Manner = (typeof MANNERS)[number]
 
 /** Kinds as people think of them, each told by words that its things are found by. */
 export const SHELVES = {
-  people: { label: 'People', words: ['person', 'people', 'hand', 'gesture', 'face', 'mood'] },
+  people: { label: 'People', words: ['person', 'people', 'gesture', 'face', 'mood'] },
   nature: {
     label: 'Nature',
     words: [

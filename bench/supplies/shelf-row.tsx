@@ -62,7 +62,7 @@ export function Occasions({ onTake }: { onTake: (occasion: Filters['occasion']) 
       queryKey: ['occasion', occasion],
       queryFn: ({ signal }: { signal: AbortSignal }) =>
         ask(searchSupplies, {
-          query: { occasion, limit: String(SHOWN), kind: 'cutout' },
+          query: { occasion, limit: String(SHOWN), transparent: '1' },
           signal,
         }),
       staleTime: Number.POSITIVE_INFINITY,
