@@ -182,7 +182,7 @@ export async function describeOwn(id: string, given: unknown): Promise<void> {
     .where('own', '=', 1)
     .executeTakeFirst()
   if (numUpdatedRows === 0n) throw notOwn()
-  held = null
+  kept.held = null
 }
 /** Takes one of a person's own off the shelf; designs that show it keep it. */
 export async function forgetOwn(id: string): Promise<void> {
@@ -195,7 +195,7 @@ export async function forgetOwn(id: string): Promise<void> {
     if (numDeletedRows === 0n) throw notOwn()
     await t.deleteFrom('blob_refs').where('owner', '=', `supply:${id}`).execute()
   })
-  held = null
+  kept.held = null
 }
 const notOwn = () => missing('This is not among your own supplies any more. Nothing was changed.')
 
@@ -225,7 +225,10 @@ type Known = Pick<Row, 'id' | 'kind' | 'manner' | 'colours' | 'own' | 'transpare
   named: string[]
 }
 type Row = Tables['supplies']
-let held: { key: string; all: Known[] } | null = null
+// Shared by all route bundles of the process: what one changes the others must not have as it was.
+const shared = globalThis as { vividSupplies?: { held: { key: string; all: Known[] } | null } }
+shared.vividSupplies ??= { held: null }
+const kept = shared.vividSupplies
 
 /** All supplies in their order; read and taken apart again only when they have changed. */
 async function everySupply(db: Store): Promise<Known[]> {
@@ -235,7 +238,7 @@ async function everySupply(db: Store): Promise<Known[]> {
     seen: number | null
   }>`select count(*) n, max(created_at) last, sum(length(colours)) seen from supplies`.execute(db)
   const key = JSON.stringify(state.rows[0])
-  if (held?.key === key) return held.all
+  if (kept.held?.key === key) return kept.held.all
   const rows = await db
     .selectFrom('supplies')
     .selectAll()
@@ -258,7 +261,7 @@ async function everySupply(db: Store): Promise<Known[]> {
       named: wordsIn(label),
     }
   })
-  held = { key, all }
+  kept.held = { key, all }
   return all
 }
 

@@ -9,6 +9,7 @@ import { upload } from '../actions/uploads'
 import { commandById } from '../commands/list'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button } from '../ui/button'
+import { PHOTOS } from '../ui/choose-files'
 import { Section } from './section'
 
 const nameOfFile = (file: File | undefined): string => file?.name.replace(/\.[a-z0-9]+$/i, '') ?? ''
@@ -37,7 +38,7 @@ export function PictureSection({ picture }: { picture: LayerOf<'picture'> }) {
         ref={chooser}
         type="file"
         hidden
-        accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/heic,.heic"
+        accept={PHOTOS}
         onChange={async (e) => {
           const [file] = e.target.files ?? []
           e.target.value = ''

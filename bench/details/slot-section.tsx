@@ -9,6 +9,7 @@ import { upload } from '../actions/uploads'
 import { useBench, useBenchState } from '../state/bench-context'
 import { changeLayers } from '../state/properties'
 import { Button, IconButton } from '../ui/button'
+import { PHOTOS } from '../ui/choose-files'
 import { Section } from './section'
 import { PictureInside } from './slot/inside'
 import { SlotOutline } from './slot/outline'
@@ -36,7 +37,7 @@ export function SlotSection({ slot }: { slot: Slot }) {
         ref={chooser}
         type="file"
         hidden
-        accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/heic,.heic"
+        accept={PHOTOS}
         onChange={async (e) => {
           const [file] = e.target.files ?? []
           e.target.value = ''

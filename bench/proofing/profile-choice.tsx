@@ -1,12 +1,14 @@
 'use client'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { FolderOpen, Trash2 } from 'lucide-react'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { ask, wordsOf } from '@/wire/client'
 import { forgetProfile, listProfiles, storeProfile } from '@/wire/print-profiles'
 import { IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
+import { chooseFiles } from '../ui/choose-files'
 
+const ICC = '.icc,.icm,application/vnd.iccprofile'
 /** No value of a list may be empty. */
 const GENERAL = 'general'
 /** Which inks on which paper: the general profile, or one that people brought. */
@@ -17,7 +19,6 @@ export function ProfileChoice({ value, onChange }: { value: string; onChange: (i
     queryFn: ({ signal }) => ask(listProfiles, { signal }),
   })
   const profiles = asked.data?.profiles ?? []
-  const chooser = useRef<HTMLInputElement>(null)
   const [wrong, setWrong] = useState<string | null>(null)
   const again = () => queries.invalidateQueries({ queryKey: ['print-profiles'] })
   const take = async (file: File | undefined) => {
@@ -45,18 +46,6 @@ export function ProfileChoice({ value, onChange }: { value: string; onChange: (i
   return (
     <div className="flex flex-col gap-1">
       <div className="flex items-center gap-1">
-        <input
-          ref={chooser}
-          type="file"
-          hidden
-          aria-label="File of a print profile"
-          accept=".icc,.icm,application/vnd.iccprofile"
-          onChange={(e) => {
-            const [file] = e.target.files ?? []
-            e.target.value = ''
-            void take(file)
-          }}
-        />
         <Choice
           label="Print profile"
           value={value || GENERAL}
@@ -70,7 +59,7 @@ export function ProfileChoice({ value, onChange }: { value: string; onChange: (i
         <IconButton
           label="Bring a print profile, an .icc file …"
           className="!size-7 shrink-0"
-          onClick={() => chooser.current?.click()}
+          onClick={() => void chooseFiles(ICC).then(([file]) => take(file))}
         >
           <FolderOpen size={14} />
         </IconButton>

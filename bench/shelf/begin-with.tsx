@@ -5,6 +5,7 @@ import { toast } from 'sonner'
 import { ask, wordsOf } from '@/wire/client'
 import { listLayouts } from '@/wire/designs'
 import { storeSource } from '@/wire/supplies'
+import { PHOTOS } from '../ui/choose-files'
 import { RenderedPicture } from '../ui/rendered-picture'
 import type { SourceInfo } from '../worker/protocol'
 
@@ -109,7 +110,7 @@ export function BeginWith({ from, channel, designs, onChange }: Props) {
         ref={chooser}
         type="file"
         hidden
-        accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/heic,.heic"
+        accept={PHOTOS}
         onChange={(e) => {
           void take(e.target.files?.[0])
           e.target.value = ''

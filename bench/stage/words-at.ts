@@ -1,10 +1,12 @@
+import { outlinesOf } from '@/core/compose/item'
 import { isLocked } from '@/core/design/tree'
-import { holds } from '@/core/geometry/bounds'
-import { apply, inverse, type Point } from '@/core/geometry/matrix'
-import { matrixOf } from '@/core/geometry/placement'
+import { boundsOf, holds } from '@/core/geometry/bounds'
+import type { Point } from '@/core/geometry/matrix'
+import { placedBounds } from '@/core/geometry/placement'
+import { overlapOfPolygons, polygonOf } from '@/core/geometry/polygon'
 import { isWorded } from '@/core/kinds/facts'
 import { groundOf } from '@/core/resolve/ground'
-import { flatResolved, type ResolvedLayer } from '@/core/resolve/resolved'
+import { flatResolved } from '@/core/resolve/resolved'
 import type { Bench } from '../state/bench'
 
 /**
@@ -14,18 +16,15 @@ import type { Bench } from '../state/bench'
 export function withWords(bench: Bench, ids: readonly string[], at: Point): string[] {
   const s = bench.store.getState()
   const ground = groundOf(s.resolved)
-  const within = ({ layer }: ResolvedLayer): boolean => {
-    if (!isWorded(layer) || ids.includes(layer.id) || !layer.shown || isLocked(s.design, layer.id))
-      return false
-    const back = inverse(matrixOf(layer.placement))
-    const q = back && apply(back, at)
-    if (!q || q.x < 0 || q.y < 0 || q.x > layer.placement.width || q.y > layer.placement.height) return false
-    const ink = bench.inks().get(layer.id)
-    return ink !== undefined && holds(ink, at)
-  }
+  const spot = polygonOf(boundsOf(at.x - 0.5, at.y - 0.5, 1, 1))
   const words = flatResolved(s.resolved.layers)
-    .filter(within)
-    .map((l) => l.layer.id)
+    .map((l) => l.layer)
+    .filter((l) => isWorded(l) && l.shown && !ids.includes(l.id) && !isLocked(s.design, l.id))
+    .filter((l) => holds(placedBounds(l.placement), at))
+    .filter((l) =>
+      outlinesOf(l, bench.fonts, bench.lightOf).some((line) => overlapOfPolygons(line, spot) > 0),
+    )
+    .map((l) => l.id)
     .reverse()
   const isGround = (id: string) => ground.has(id)
   return [...ids.filter((id) => !isGround(id)), ...words, ...ids.filter(isGround)]

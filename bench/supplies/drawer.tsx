@@ -8,7 +8,7 @@ import { isZip, takeIn } from '../actions/taking-in'
 import type { BenchState } from '../state/bench'
 import { useBench, usePaced } from '../state/bench-context'
 import { Button, IconButton } from '../ui/button'
-import { chooseFolder } from '../ui/choose-files'
+import { BROUGHT, chooseFolder } from '../ui/choose-files'
 import { FilterRow } from './filter-row'
 import { noteUsed } from './kept'
 import { Pairings } from './pairings'
@@ -237,7 +237,7 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
           type="file"
           multiple
           hidden
-          accept="image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/heic,.heic,image/svg+xml,image/openraster,.ora,application/pdf,.pdf,application/zip,.zip"
+          accept={BROUGHT}
           onChange={(e) => {
             void take([...(e.target.files ?? [])])
             e.target.value = ''

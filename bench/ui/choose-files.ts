@@ -1,5 +1,7 @@
-/** What pictures and graphics may be, for a chooser of files. */
-export const PICTURES = 'image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/svg+xml'
+/** What pictures may be, for a chooser of files; with graphics; and all that can be brought. */
+export const PHOTOS = 'image/png,image/jpeg,image/webp,image/avif,image/gif,image/tiff,image/heic,.heic'
+export const PICTURES = `${PHOTOS},image/svg+xml`
+export const BROUGHT = `${PICTURES},image/openraster,.ora,application/pdf,.pdf,application/zip,.zip`
 
 /** Lets a person choose files; none where the chooser is left without any. */
 export const chooseFiles = (accept: string): Promise<File[]> => chosen({ multiple: true, accept })

@@ -72,6 +72,15 @@ describe('words', () => {
     expect(withWords(bench, ['words'], among)).toEqual(['words'])
     // The box of a given width is wider than what is written: nothing is there.
     expect(withWords(bench, ['ground'], { x: 880, y: 650 })).toEqual(['ground'])
+    // Turned: still by their lines.
+    bench.edit('Turn', (d) => {
+      const words = d.layers.words
+      if (!words) return
+      words.placement.rotation = 90
+    })
+    const middle = { x: 500, y: 645 }
+    expect(withWords(bench, [], { x: middle.x, y: middle.y - 380 })).toEqual(['words'])
+    expect(withWords(bench, [], { x: middle.x - 380, y: middle.y })).toEqual([])
     bench.edit('Lock', (d) => void (d.layers.words && (d.layers.words.locked = true)))
     expect(withWords(bench, [], among)).toEqual([])
   })

@@ -1,7 +1,8 @@
 import type { PDFRef } from 'pdf-lib'
-import type { Matrix } from '../../geometry/matrix'
+import { type Matrix, translation } from '../../geometry/matrix'
 import type { Letters } from '../../render/nodes'
 import { mapPath, type Path } from '../../vector/path'
+import { ellipsePath } from '../../vector/shapes'
 import { type Content, nums } from './content'
 import type { Inks } from './inks'
 
@@ -80,15 +81,5 @@ export function printMarks(
   to.add('EMC')
 }
 
-/** A circle as four cubics. */
-function circle(x: number, y: number, r: number): Path {
-  const k = 0.5523 * r
-  return [
-    ['M', x + r, y],
-    ['C', x + r, y + k, x + k, y + r, x, y + r],
-    ['C', x - k, y + r, x - r, y + k, x - r, y],
-    ['C', x - r, y - k, x - k, y - r, x, y - r],
-    ['C', x + k, y - r, x + r, y - k, x + r, y],
-    ['Z'],
-  ]
-}
+const circle = (x: number, y: number, r: number): Path =>
+  mapPath(ellipsePath(2 * r, 2 * r), translation(x - r, y - r))
