@@ -21,7 +21,7 @@ function subjectsIn(xmp: string): string[] {
   )
 }
 /** Records of IPTC-IIM 4.2, wherever they lie in their wrapping: 0x1C, record 2, dataset 25, length, text. */
-function iimKeywords(bytes: Uint8Array): string[] {
+export function iimKeywords(bytes: Uint8Array): string[] {
   const out: string[] = []
   for (let n = 0; n + 5 <= bytes.length; n++) {
     if (bytes[n] !== 0x1c || bytes[n + 1] !== 2 || bytes[n + 2] !== 25) continue

@@ -3,10 +3,11 @@
  * usage: npm run drawn [-- [--wall] [--index] [name or kind ...]], kinds being graphics, textures, overlays, clouds, vistas; with --wall what is there is laid out to be looked at.
  */
 import { mkdirSync, readdirSync, writeFileSync } from 'node:fs'
-import sharp from 'sharp'
+import { clouds } from './draw/clouds'
 import { graphics, isTrimmed, svgOf } from './draw/graphics'
-import { clouds, moreOverlays } from './draw/lights'
-import { drawRaster, overlays, textures } from './draw/rasters'
+import { moreOverlays } from './draw/lights'
+import { endingOf, rasterFile } from './draw/raster-file'
+import { overlays, textures } from './draw/rasters'
 import { moreTextures } from './draw/surfaces'
 import { trimmed } from './draw/trimmed'
 import { vistas } from './draw/vistas'
@@ -35,13 +36,7 @@ for (const [kind, list] of [
 ] as const)
   for (const r of list) {
     if (!wanted(r.name, FOR[kind] ?? kind)) continue
-    const image = sharp(drawRaster(r), { raw: { width: r.width, height: r.height, channels: 4 } })
-    if (r.transparent)
-      await image
-        .webp({ quality: 88, alphaQuality: 96, effort: 5, smartSubsample: true })
-        .toFile(`${folder}/${kind}/${r.name}.webp`)
-    else
-      await image.removeAlpha().jpeg({ quality: 82, mozjpeg: true }).toFile(`${folder}/${kind}/${r.name}.jpg`)
+    writeFileSync(`${folder}/${kind}/${r.name}.${endingOf(r)}`, await rasterFile(r))
     console.log(r.name)
   }
 if (isIndex) await makeIndex()

@@ -19,7 +19,9 @@ import { everySupply } from './catalogue'
 import { DesignBuilder, solid } from './demo/builder'
 import { samples } from './demo/designs'
 import { graphics, isTrimmed, svgOf } from './draw/graphics'
+import { moreOverlays } from './draw/lights'
 import { fractal, noise, random } from './draw/random'
+import { rasterFile } from './draw/raster-file'
 import { trimmed } from './draw/trimmed'
 import { pairings } from './pairings'
 import { OCCASIONS, SHELVES, sharedWords } from './shelves'
@@ -76,11 +78,15 @@ describe('the shipped supplies', () => {
     )
     expect(nowhere.map((s) => s.id)).toEqual([])
   })
-  it('are drawn the same every time: a sample gives the same bytes again', () => {
+  it('are drawn the same every time: a sample gives the same bytes again', async () => {
     for (const g of graphics.filter((_, n) => n % 17 === 0 || n === 40))
       expect(readFileSync(path(`graphics/${g.name}.svg`), 'utf8'), g.name).toBe(
         isTrimmed(g) ? trimmed(g) : svgOf(g),
       )
+    const shadow = moreOverlays.find((o) => o.name === 'floor-shadow-small')
+    if (!shadow) throw new Error('no such overlay')
+    const shipped = readFileSync(path('overlays/floor-shadow-small.webp'))
+    expect(Buffer.compare(await rasterFile(shadow), shipped)).toBe(0)
   })
   it('have frames, devices and windows whose openings are found: the largest is most of what they hold', async () => {
     const panes: Record<string, number> = {

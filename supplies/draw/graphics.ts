@@ -1,9 +1,11 @@
 import { arrows } from './arrows'
+import { bursts } from './bursts'
 import { faces } from './faces'
 import { hands } from './hands'
 import { badges, speeches } from './labels'
-import { bursts, lands, papers, strokes, towns } from './marks'
+import { lands, towns } from './lands'
 import { borders, garlands, ornaments } from './ornaments'
+import { papers } from './papers'
 import {
   along as arcLine,
   circle,
@@ -21,6 +23,7 @@ import {
 import { people } from './people'
 import { random } from './random'
 import { signs } from './signs'
+import { strokes } from './strokes'
 
 function sprig(
   seed: number,

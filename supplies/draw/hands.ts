@@ -1,5 +1,5 @@
+import { shade } from './figure'
 import { circle, type Graphic, INKS, polar, type Spot, smooth, stroke, through } from './pen'
-import { shade } from './people'
 
 /** A finger: how it points (degrees, 0 up, positive right), how long it is, how far it is bent in; and where it begins on the palm. */
 type Finger = readonly [from: Spot, way: number, length: number, bend: number]

@@ -149,3 +149,12 @@ export const INKS = {
   ink: '#33261f',
   sky: '#8fb3b5',
 } as const
+/** A graphic of its parts. */
+export const drawn = (
+  name: string,
+  label: string,
+  words: string,
+  width: number,
+  height: number,
+  parts: Graphic['parts'],
+): Graphic => ({ name, label, words, width, height, parts })

@@ -12,6 +12,15 @@ export type Raster = {
   at: (x: number, y: number) => [number, number, number, number]
 }
 
+export type Rgb = readonly [number, number, number]
+export const hex = (h: string): Rgb =>
+  [1, 3, 5].map((n) => Number.parseInt(h.slice(n, n + 2), 16) / 255) as unknown as Rgb
+/** A colour so far on the way to another; beyond its ends it goes on. */
+export const mix = (a: Rgb, b: Rgb, t: number): Rgb => [
+  a[0] + (b[0] - a[0]) * t,
+  a[1] + (b[1] - a[1]) * t,
+  a[2] + (b[2] - a[2]) * t,
+]
 export const grey = (v: number, a = 1): [number, number, number, number] => [v, v, v, a]
 export const smooth = (a: number, b: number, v: number): number => {
   const t = Math.min(1, Math.max(0, (v - a) / (b - a)))

@@ -1,14 +1,6 @@
 import { fractal, noise, random } from './random'
-import { grey, type Raster, smooth, texture, tone } from './rasters'
+import { grey, hex, mix, type Raster, type Rgb, smooth, texture, tone } from './rasters'
 
-type Rgb = readonly [number, number, number]
-const hex = (h: string): Rgb =>
-  [1, 3, 5].map((n) => Number.parseInt(h.slice(n, n + 2), 16) / 255) as unknown as Rgb
-const mix = (a: Rgb, b: Rgb, t: number): Rgb => [
-  a[0] + (b[0] - a[0]) * t,
-  a[1] + (b[1] - a[1]) * t,
-  a[2] + (b[2] - a[2]) * t,
-]
 const full = (c: Rgb, k = 1): [number, number, number, number] => [c[0] * k, c[1] * k, c[2] * k, 1]
 
 /** The nearest and second nearest of strewn points, and which is nearest: cells (Worley 1996). */

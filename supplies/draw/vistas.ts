@@ -1,13 +1,8 @@
 import { fractal, noise, random } from './random'
-import { type Raster, smooth } from './rasters'
+import { mix as blend, hex, type Raster, type Rgb, smooth } from './rasters'
 
-type Rgb = readonly [number, number, number]
-const hex = (h: string): Rgb =>
-  [1, 3, 5].map((n) => Number.parseInt(h.slice(n, n + 2), 16) / 255) as unknown as Rgb
-const mix = (a: Rgb, b: Rgb, t: number): Rgb => {
-  const k = Math.min(1, Math.max(0, t))
-  return [a[0] + (b[0] - a[0]) * k, a[1] + (b[1] - a[1]) * k, a[2] + (b[2] - a[2]) * k]
-}
+/** A colour so far on the way to another, and no farther. */
+const mix = (a: Rgb, b: Rgb, t: number): Rgb => blend(a, b, Math.min(1, Math.max(0, t)))
 const full = (c: Rgb): [number, number, number, number] => [c[0], c[1], c[2], 1]
 const vista = (name: string, width: number, height: number, at: Raster['at']): Raster => ({
   name,

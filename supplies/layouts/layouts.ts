@@ -3,7 +3,6 @@ import type { Design } from '../../core/design/schema'
 import { DesignBuilder, frame, type Lookup, linear, radial, solid } from '../demo/builder'
 import { moreLayouts } from './second'
 import type { StartingLayout } from './starting'
-import { thirdLayouts } from './third'
 
 const SIDE = 1080
 const page = { x: 0, y: 0, width: SIDE, height: SIDE }
@@ -563,5 +562,4 @@ export const startingLayouts: readonly StartingLayout[] = [
   { id: 'gallery', label: 'Gallery wall', words: 'frame exhibition quiet border', make: gallery },
   { id: 'big-offer', label: 'Big offer', words: 'sale price yellow loud', make: bigOffer },
   ...moreLayouts,
-  ...thirdLayouts,
 ]

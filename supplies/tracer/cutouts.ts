@@ -1,13 +1,15 @@
 import { random } from './geometry'
 import { grass, handle, looks, pot, profiles, sprig } from './scene'
 import { one, type Picture, studio } from './studio'
+import { balloons } from './things/balloons'
 import { devices } from './things/devices'
-import { festive } from './things/festive'
 import { flowers } from './things/flowers'
 import { frames } from './things/frames'
 import { fruit } from './things/fruit'
+import { gifts } from './things/gifts'
 import { leaves } from './things/leaves'
 import { lights } from './things/lights'
+import { party } from './things/party'
 import { seats } from './things/seats'
 import { table } from './things/table'
 import { travel } from './things/travel'
@@ -217,7 +219,9 @@ export const cutouts: Picture[] = [
     ),
   },
   ...flowers,
-  ...festive,
+  ...balloons,
+  ...gifts,
+  ...party,
   ...frames,
   ...devices,
   ...windows,

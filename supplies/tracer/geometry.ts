@@ -1,3 +1,5 @@
+export { random } from '../draw/random'
+
 /** Meshes for the tracer: lengths in decimetres, y up, the table top at y = 0. */
 
 export type Vector = readonly [number, number, number]
@@ -45,17 +47,6 @@ export const cross = (a: Vector, b: Vector): Vector => [
   a[0] * b[1] - a[1] * b[0],
 ]
 export const unit = (a: Vector): Vector => times(a, 1 / (Math.hypot(...a) || 1))
-
-/** Repeatable random numbers 0..1 (mulberry32). */
-export function random(seed: number): () => number {
-  let state = seed >>> 0
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = Math.imul(state ^ (state >>> 15), 1 | state)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
-}
 
 /** A smooth curve through points (centripetal enough for pots): Catmull-Rom, `steps` a span. */
 export function curve<P extends readonly number[]>(points: readonly P[], steps: number): P[] {

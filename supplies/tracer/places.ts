@@ -548,12 +548,12 @@ function roseTable(): Scene {
 
 /** Places and tables beside those of the first shelf. */
 export const places: Picture[] = [
-  { name: 'table-by-the-window', width: 2400, height: 1600, samples: 30, scene: tableByWindow },
-  { name: 'bread-and-coffee', width: 2400, height: 1600, samples: 30, scene: breadAndCoffee },
-  { name: 'market-stall', width: 2400, height: 1600, samples: 30, scene: marketStall },
-  { name: 'empty-wall', width: 2400, height: 1600, samples: 30, scene: emptyWall },
-  { name: 'desk-from-above', width: 2400, height: 1600, samples: 26, scene: deskFromAbove },
-  { name: 'plants-against-light', width: 1800, height: 2600, samples: 26, scene: plantsAgainstLight },
-  { name: 'cloth-and-paper', width: 1800, height: 2600, samples: 22, scene: clothAndPaper },
+  { name: 'table-by-the-window', width: 2400, height: 1600, samples: 15, scene: tableByWindow },
+  { name: 'bread-and-coffee', width: 2400, height: 1600, samples: 15, scene: breadAndCoffee },
+  { name: 'market-stall', width: 2400, height: 1600, samples: 15, scene: marketStall },
+  { name: 'empty-wall', width: 2400, height: 1600, samples: 15, scene: emptyWall },
+  { name: 'desk-from-above', width: 2400, height: 1600, samples: 13, scene: deskFromAbove },
+  { name: 'plants-against-light', width: 1800, height: 2600, samples: 13, scene: plantsAgainstLight },
+  { name: 'cloth-and-paper', width: 1800, height: 2600, samples: 11, scene: clothAndPaper },
   { name: 'flowers-on-the-table', width: 1800, height: 2600, samples: 26, scene: roseTable },
 ]

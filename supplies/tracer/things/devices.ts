@@ -26,7 +26,6 @@ export const devices: Picture[] = [
         s.material(glassy),
         0.006,
       )
-      slab(s.mesh, roundedOutline(0, 3.0, 0.34, 0.07, 0.035), -0.1, -0.012, s.material(glassy), 0.004)
       slab(s.mesh, roundedOutline(0.8, 2.1, 0.05, 0.4, 0.02), -0.1, -0.04, s.material(SILVER), 0.015)
     }, facing(3.2)),
   ),

@@ -1,7 +1,6 @@
 import { demoChannelIds } from '../../core/design/channels'
 import type { Design } from '../../core/design/schema'
 import { DesignBuilder, frame, type Lookup, linear, radial, solid } from '../demo/builder'
-import type { StartingLayout } from './starting'
 
 const SIDE = 1080
 const page = { x: 0, y: 0, width: SIDE, height: SIDE }
@@ -14,7 +13,7 @@ type Face = {
   case?: 'upper'
 }
 /** What a layout of one of the three compositions below is made of. */
-type Spec = {
+export type Spec = {
   id: string
   label: string
   words: string
@@ -30,6 +29,12 @@ type Spec = {
   sign: readonly [graphic: string, width: number, colours: Record<string, string>]
   /** How round the pictures are, px. */
   round?: number
+  /** What lies behind two rounds in place of plain rays: a graphic, where, and the colours of its parts. */
+  behind?: readonly [
+    graphic: string,
+    box: { x: number; y: number; width: number },
+    colours: Record<string, string>,
+  ]
 }
 const begin = (s: Spec, supply: Lookup): { b: DesignBuilder; ink: string } => {
   const b = new DesignBuilder(s.id, s.label, demoChannelIds, 'square-post', s.colours[0], supply)
@@ -59,7 +64,7 @@ const grain = (b: DesignBuilder): Design => {
   return b.design
 }
 /** A tall picture before a disc, a round detail at its foot, words above on the left. */
-const tall =
+export const tall =
   (s: Spec) =>
   (supply: Lookup): Design => {
     const { b, ink } = begin(s, supply)
@@ -89,20 +94,19 @@ const tall =
     return grain(b)
   }
 /** Two rounds that touch, a sign between them, words across the top. */
-const rounds =
+export const rounds =
   (s: Spec) =>
   (supply: Lookup): Design => {
     const { b, ink } = begin(s, supply)
     b.shape('backdrop', 'rectangle', page, radial(0.5, 0.75, 1.5, [0, s.colours[1]], [1, s.colours[2]]), {
       name: 'Ground',
     })
-    b.graphic(
-      'setting',
+    const [graphic, box, colours] = s.behind ?? [
       'sun-straight',
       { x: -40, y: 240, width: 1160 },
       { rays: s.colours[3], disc: s.colours[1] },
-      { name: 'Rays', behaviour: { kind: 'anchor' } },
-    )
+    ]
+    b.graphic('setting', graphic, box, colours, { name: 'Behind', behaviour: { kind: 'anchor' } })
     const parent = b.group('subject', 'Rounds', { behaviour: { keepsClear: true } })
     b.slot('subject', 'Left round', 'ellipse', { x: 96, y: 480, width: 480, height: 480 }, s.pictures[0], {
       stroke: frame(s.colours[4], 14),
@@ -127,7 +131,7 @@ const rounds =
     return grain(b)
   }
 /** Three pictures in a row over a band, words above. */
-const row =
+export const row =
   (s: Spec) =>
   (supply: Lookup): Design => {
     const { b, ink } = begin(s, supply)
@@ -156,129 +160,3 @@ const row =
     })
     return grain(b)
   }
-
-const specs: readonly (Spec & { make: (s: Spec) => StartingLayout['make'] })[] = [
-  {
-    make: tall,
-    id: 'figure-at-the-wheel',
-    label: 'Figure at the wheel',
-    words: 'thumbnail figure person video lesson',
-    colours: ['#dcebe6', '#f1f8f4', '#b9d6cd', '#f0b746', '#1d4d4a'],
-    ink: ['Deep', '#10302f'],
-    title: 'Centre it\nin a minute',
-    line: 'Lesson four',
-    head: { family: 'League Gothic', weight: 400, size: 126, leading: 0.98 },
-    small: { family: 'Varela Round', weight: 400, size: 42 },
-    pictures: ['kiln-shelf', 'clay-table'],
-    sign: ['sitting-at-the-wheel', 250, {}],
-    round: 60,
-  },
-  {
-    make: tall,
-    id: 'in-the-hand',
-    label: 'In the hand',
-    words: 'device phone app post screen',
-    colours: ['#e6e3f1', '#f5f3fb', '#c5bfde', '#8f86c9', '#332c5c'],
-    ink: ['Indigo', '#241e47'],
-    title: 'Book it from\nyour pocket',
-    line: 'Every free wheel',
-    head: { family: 'Fredoka', weight: 600, size: 92, leading: 1.08 },
-    small: { family: 'Instrument Sans', weight: 600, size: 38 },
-    pictures: ['leaves-at-window', 'three-cups'],
-    sign: ['hand-holding', 220, { cuff: '#8f86c9', hand: '#d99f76', front: '#c38f6a' }],
-    round: 48,
-  },
-  {
-    make: row,
-    id: 'three-cards',
-    label: 'Three cards',
-    words: 'offer cards price list three',
-    colours: ['#f7ead2', '#fdf4e2', '#ecd4a8', '#d6a23e', '#c2553a'],
-    ink: ['Brown', '#3a1c10'],
-    title: 'Pick your clay',
-    line: 'Red, white or black',
-    head: { family: 'Alfa Slab One', weight: 400, size: 112, leading: 1.06 },
-    small: { family: 'Arvo', weight: 700, size: 40 },
-    pictures: ['clay-table', 'three-cups', 'stacked-bowls'],
-    sign: ['tag-price', 190, { body: '#d6a23e', string: '#3a1c10' }],
-    round: 24,
-  },
-  {
-    make: row,
-    id: 'programme',
-    label: 'Programme',
-    words: 'programme schedule rules days',
-    colours: ['#e9ece4', '#f6f8f2', '#cdd5c3', '#7f9268', '#35473a'],
-    ink: ['Forest', '#1d2b22'],
-    title: 'Four open days',
-    line: 'Look, throw, glaze, fire',
-    head: { family: 'Cinzel', weight: 700, size: 100, leading: 1.12 },
-    small: { family: 'Fjalla One', weight: 400, size: 42 },
-    pictures: ['leaves-at-window', 'kiln-shelf', 'glaze-close'],
-    sign: ['rule-diamonds', 300, { line: '#35473a', diamonds: '#c2553a' }],
-  },
-  {
-    make: row,
-    id: 'recipe-card',
-    label: 'Recipe card',
-    words: 'recipe food cook steps',
-    colours: ['#f4efe2', '#fbf8ee', '#e2d6ba', '#c58a4a', '#7f9268'],
-    ink: ['Thyme', '#2b3421'],
-    title: 'Bread in a bowl',
-    line: 'Flour, water, an afternoon',
-    head: { family: 'Kaushan Script', weight: 400, size: 104, leading: 1.12 },
-    small: { family: 'Zilla Slab', weight: 600, size: 44 },
-    pictures: ['stacked-bowls', 'clay-table', 'three-cups'],
-    sign: ['sign-bread', 130, { body: '#c58a4a', cuts: '#f4efe2' }],
-    round: 148,
-  },
-  {
-    make: rounds,
-    id: 'a-question',
-    label: 'A question',
-    words: 'story question ask poll',
-    colours: ['#cfe6ea', '#eef8f9', '#9fcbd3', '#d6edf0', '#12454f'],
-    ink: ['Lagoon', '#0f3a43'],
-    title: 'Matt or\nshiny?',
-    line: 'Tell us which one is yours',
-    head: { family: 'Righteous', weight: 400, size: 128, leading: 1.04 },
-    small: { family: 'Barlow Condensed', weight: 700, size: 48 },
-    pictures: ['clay-table', 'glaze-close'],
-    sign: ['question-mark-round', 180, { disc: '#e2693f', mark: '#fff6ee' }],
-  },
-  {
-    make: tall,
-    id: 'wide-welcome',
-    label: 'Wide welcome',
-    words: 'web hero banner welcome',
-    colours: ['#f3e7dc', '#fbf5ee', '#e4c8b0', '#e0a37f', '#5b3526'],
-    ink: ['Umber', '#351c12'],
-    title: 'Slowly,\non purpose',
-    line: 'A studio by the river',
-    head: { family: 'Limelight', weight: 400, size: 84, leading: 1.12 },
-    small: { family: 'JetBrains Mono', weight: 700, size: 36 },
-    pictures: ['pale-corner', 'glaze-close'],
-    sign: ['ornament-lotus', 220, { outer: '#e0a37f', middle: '#b9643c', dots: '#5b3526' }],
-  },
-  {
-    make: rounds,
-    id: 'forum-banner',
-    label: 'Talk to us',
-    words: 'forum banner talk community',
-    colours: ['#f7dfae', '#fdf1d2', '#efc06b', '#f9e4b8', '#b0402c'],
-    ink: ['Plum', '#47182c'],
-    title: 'Ask the\npotters',
-    line: 'Every Thursday at noon',
-    head: { family: 'Permanent Marker', weight: 400, size: 118, leading: 1.1 },
-    small: { family: 'Bebas Neue', weight: 400, size: 50, tracking: 20 },
-    pictures: ['kiln-shelf', 'three-cups'],
-    sign: ['speech-two', 190, { first: '#b0402c', second: '#2f6f6a' }],
-  },
-]
-/** The third row of starting layouts: three compositions in different voices. */
-export const thirdLayouts: readonly StartingLayout[] = specs.map((s) => ({
-  id: s.id,
-  label: s.label,
-  words: s.words,
-  make: s.make(s),
-}))
