@@ -41,13 +41,14 @@ const WORDS: Record<Doing['work'], [word: string, of: string]> = {
   drawing: ['Drawing', ''],
   arranging: ['Arranging', 'size'],
   checking: ['Checking', 'size'],
+  taking: ['Taking in', 'picture'],
 }
 /** Work that takes no longer than this is not told of, ms. */
 const SHORT = 450
 
 /** What takes time just now, told once it does: of the stage before what is done aside. */
 function useDoing(): { word: string; text: string } | null {
-  const doing = useBenchState((s) => s.doing.stage ?? s.doing.quiet)
+  const doing = useBenchState((s) => s.doing.bench ?? s.doing.stage ?? s.doing.quiet)
   const work = doing?.work ?? null
   const [long, setLong] = useState<string | null>(null)
   useEffect(() => {

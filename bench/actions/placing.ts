@@ -21,6 +21,7 @@ import { coverBox } from './backdrop'
 import { fitType, stageScale } from './handled'
 import { freePlace, layerOfSource, type Placing, type Spot, seenSpot, sideBySide } from './landing'
 import { placeStretches } from './stretches'
+import { isZip, takeIn } from './taking-in'
 import { upload } from './uploads'
 
 /**
@@ -291,7 +292,10 @@ export function inkWords(d: Design, id: string, ink: string): void {
 }
 
 const nameOf = (file: File): string => file.name.replace(/\.[a-z0-9]+$/i, '')
-/** Takes in files and lays them about a point in one step: side by side, where it is not said otherwise. */
+/**
+ * Takes in files and lays them about a point in one step: side by side, where it is not said otherwise. What a zip holds is kept
+ * among the supplies.
+ */
 export async function placeFiles(
   bench: Bench,
   files: readonly File[],
@@ -299,7 +303,9 @@ export async function placeFiles(
   lay: (bench: Bench, all: readonly Placing[], at?: Point) => void = placeSeveral,
 ): Promise<void> {
   const all: Placing[] = []
-  for (const file of files) {
+  const zips = files.filter(isZip)
+  if (zips.length > 0) await takeIn(bench, zips)
+  for (const file of files.filter((f) => !isZip(f))) {
     if (/\.(ora|pdf)$/i.test(file.name)) {
       bench.set({ importing: file })
       continue

@@ -1,12 +1,12 @@
 'use client'
-import { ChevronDown, ChevronUp, FolderOpen, Search, Upload, X } from 'lucide-react'
+import { ChevronDown, ChevronUp, CircleStop, FolderOpen, Search, Upload, X } from 'lucide-react'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { layerName, sourcesOf } from '@/core/kinds/facts'
 import { placeFiles, placeSource, tryInPlace } from '../actions/placing'
 import { fillSelected } from '../actions/slots'
-import { isZip, takeIn } from '../actions/taking-in'
+import { stopTakingIn, takeIn } from '../actions/taking-in'
 import type { BenchState } from '../state/bench'
-import { useBench, usePaced } from '../state/bench-context'
+import { useBench, useBenchState, usePaced } from '../state/bench-context'
 import { Button, IconButton } from '../ui/button'
 import { BROUGHT, chooseFolder } from '../ui/choose-files'
 import { FilterRow } from './filter-row'
@@ -70,6 +70,7 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
   const seeks = filters.tab !== '' && filters.words.trim() !== '' && !filters.used
   const wide = useSupplies({ ...filters, tab: '' }, open && seeks)
   const s = usePaced('kept', (state) => ({ design: state.design, sources: state.sources }))
+  const taking = useBenchState((state) => state.doing.bench !== null)
   const last = useRef<string | null>(null)
   const chooser = useRef<HTMLInputElement>(null)
   useEffect(() => onHeight(open), [open, onHeight])
@@ -89,10 +90,7 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
     last.current = bench.store.getState().selection[0] ?? null
   }
   const take = async (files: readonly File[]) => {
-    const zips = files.filter(isZip)
-    if (zips.length > 0) await takeIn(bench, zips)
-    const others = files.filter((f) => !isZip(f))
-    if (others.length > 0) await placeFiles(bench, others)
+    await placeFiles(bench, files)
     again()
   }
   const keep = async (files: readonly File[]) => {
@@ -227,10 +225,10 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
           <Upload size={15} />
         </IconButton>
         <IconButton
-          label="Take a folder in among your supplies"
-          onClick={() => void chooseFolder().then(keep)}
+          label={taking ? 'Stop taking pictures in' : 'Take a folder in among your supplies'}
+          onClick={() => (taking ? stopTakingIn(bench) : void chooseFolder().then(keep))}
         >
-          <FolderOpen size={15} />
+          {taking ? <CircleStop size={15} /> : <FolderOpen size={15} />}
         </IconButton>
         <input
           ref={chooser}
