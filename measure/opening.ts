@@ -34,6 +34,8 @@ const framePicture = (): Promise<Buffer> => {
 /** How soon one is at work on a server that has rendered nothing yet, and what two presses of the day take. */
 export async function measureOpening({ base, browser }: Application): Promise<void> {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  // A browser that has just been started is at its own pages first.
+  await page.waitForTimeout(2500)
   let from = Date.now()
   await page.goto(`${base}/designs/opening-day`)
   await page.waitForFunction(

@@ -4,6 +4,8 @@ import { promisify } from 'node:util'
 import { gzip } from 'node:zlib'
 import { badInput, missing } from '../core/basics/errors'
 import { shaSchema } from '../core/basics/values'
+import type { Design } from '../core/design/schema'
+import { sourcesOf } from '../core/kinds/facts'
 import { keptLevels } from '../host/pictures'
 import { sourceInfo } from './blobs'
 import { dataPath } from './paths'
@@ -63,6 +65,35 @@ export async function levelFile(
     opaque: info.opaque,
     deep: found.deep,
   }
+}
+
+/** px that the master's longer side usually has on a screen: what is made ready goes a little further. */
+const SEEN_SIDE = 800
+
+/**
+ * Makes the levels that a design will be looked at in, largest things first, while its page is still on its way:
+ * they are asked for a second or two later.
+ */
+export async function makeReady(design: Pick<Design, 'layers' | 'channels' | 'master'>): Promise<void> {
+  const master = design.channels[design.master]
+  if (!master) return
+  const k = SEEN_SIDE / Math.max(master.width, master.height)
+  const wanted = new Map<string, { level: number; area: number }>()
+  for (const layer of Object.values(design.layers)) {
+    const { width, height } = layer.placement
+    for (const { sha, kind } of sourcesOf(layer)) {
+      if (kind !== 'picture' || !layer.shown) continue
+      const [info] = await sourceInfo([sha])
+      const ratio = info?.kind === 'picture' ? Math.min(info.width / width, info.height / height) / k : 1
+      const level = Math.max(0, Math.floor(Math.log2(ratio)))
+      const held = wanted.get(sha)
+      const area = Math.max(held?.area ?? 0, width * height)
+      wanted.set(sha, { level: Math.min(held?.level ?? level, level), area })
+    }
+  }
+  const largestFirst = [...wanted].sort(([, a], [, b]) => b.area - a.area)
+  // What cannot be made is said where it is asked for.
+  for (const [sha, { level }] of largestFirst) await levelFile(sha, level).catch(() => undefined)
 }
 
 async function make(sha: string, from: number): Promise<void> {

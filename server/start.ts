@@ -24,6 +24,17 @@ async function start(): Promise<void> {
   await copy()
   setInterval(() => void copy(), 6 * HOUR).unref()
   void runDeliveries().catch((thrown: unknown) => console.error(thrown))
+  // The server answers from now on, not before.
+  setTimeout(() => void warmUp(), 50).unref()
+}
+/** Reads the code of the bench and of its calls in, so that whoever comes first does not wait for it. */
+export async function warmUp(port = process.env.PORT): Promise<void> {
+  if (!port) return
+  for (const page of ['/designs/none', '/api/designs/none'])
+    await fetch(`http://127.0.0.1:${port}${page}`).then(
+      (answer) => answer.arrayBuffer(),
+      () => undefined,
+    )
 }
 /** The same; where it cannot, says why on the console and ends the process. */
 export async function startOrEnd(): Promise<void> {

@@ -17,6 +17,7 @@ import { boxAt, mergedLayer, pictureLayer, shapeLayer } from '@/core/kinds/new'
 import { newMask } from '@/core/masks/mask'
 import { frameMatrix } from '@/core/masks/mask-frame'
 import { frameOf } from '@/core/render/masked'
+import type { Part } from '@/core/treatments/definition'
 import { treatmentKinds } from '@/core/treatments/list'
 import type { AreaUse, Bench, BenchState } from '../state/bench'
 import type { LayerPixels } from '../worker/questions'
@@ -180,6 +181,15 @@ export async function matchPatches(bench: Bench): Promise<void> {
   }
 }
 
+/** Steps of a softness's standard deviation that its picture has: between them it is as straight as 8 bits can tell. */
+const STEPS = 6
+/** px of a picture per px of the page that what lies around a thing needs: soft edges few, sharp ones all. */
+function scaleFor(parts: readonly Part[]): number {
+  const sharp = parts.some((p) => p.inverse || p.within || p.form === 'leak')
+  const softness = Math.min(...parts.map((p) => p.sigma ?? 0))
+  return sharp || softness <= 0 ? MOST_SCALE : Math.min(MOST_SCALE, STEPS / softness)
+}
+
 /** Makes what a treatment lays under or over a thing a picture of its own, which goes where the thing goes. */
 export async function setFree(bench: Bench, id: string, treatment: string): Promise<void> {
   const s = bench.store.getState()
@@ -187,7 +197,7 @@ export async function setFree(bench: Bench, id: string, treatment: string): Prom
   const own = layer?.treatments[treatment]
   const definition = own && treatmentKinds.get(own.kind)
   if (!layer || !own || !definition || !('around' in definition)) return
-  const [part] = definition.around(own as never, {
+  const parts = definition.around(own as never, {
     scale: 1,
     width: layer.placement.width,
     height: layer.placement.height,
@@ -198,9 +208,10 @@ export async function setFree(bench: Bench, id: string, treatment: string): Prom
     ask: 'layer',
     layer: id,
     only: treatment,
-    scale: MOST_SCALE,
+    scale: scaleFor(parts),
     most: MOST_SIDE,
   })
+  const [part] = parts
   if (!made || !part) return bench.notify('There is nothing of this to be seen here, so it was not set free.')
   const info = await upload(
     bench,

@@ -2,6 +2,7 @@ import { describe, expect, it, vi } from 'vitest'
 import { duplicateLayers, removeLayers } from '@/core/design/commands'
 import { checkDesign, record } from '@/core/design/edits'
 import { maskDependsOn } from '@/core/design/mask-commands'
+import { tie, untie } from '@/core/design/ties'
 import { masksOf } from '@/core/masks/mask'
 import { layer, openBench, sampleDesign } from '../state/bench.test-data'
 import {
@@ -15,6 +16,7 @@ import {
   reshapeMask,
   takeMasks,
 } from './masks'
+import { beginStroke } from './strokes'
 
 vi.mock('idb-keyval', () => import('../state/idb.test-data'))
 
@@ -130,5 +132,53 @@ describe('masks that go by another layer', () => {
     expect(target?.kind === 'layer' && target.layer).toMatch(/^new-/)
     const removed = record(byCard(), (d) => removeLayers(d, ['card'])).design
     expect(removed.layers.disc?.masks).toEqual({})
+  })
+})
+
+describe('a mask on what something was set free of', () => {
+  it('masks both as a group, in one step, and afterwards each by itself', async () => {
+    const bench = await openBench()
+    bench.edit('Set free', (d) => {
+      const { card, disc } = d.layers
+      if (!card || !disc) throw new Error('no layers')
+      Object.assign(card, { plane: disc.plane, behaviour: { ...card.behaviour, kind: 'ride', host: 'disc' } })
+      tie(d, ['disc', 'card'], 'one')
+    })
+    const steps = bench.store.getState().history.done.length
+    bench.select(['disc'])
+    addMask(bench, 'linear')
+    const [whole = ''] = bench.store.getState().selection
+    expect(of(bench, whole).map((m) => m.kind)).toEqual(['gradient'])
+    expect([layer(bench, 'disc').parent, layer(bench, 'card').parent]).toEqual([whole, whole])
+    expect(layer(bench, whole)).toMatchObject({ name: layer(bench, 'disc').name, behaviour: { host: null } })
+    expect(of(bench, 'disc')).toEqual([])
+    expect(bench.store.getState().mask).toBe(of(bench, whole)[0]?.id)
+    expect(bench.store.getState().history.done.length).toBe(steps + 1)
+    // What rides is masked alone; so is each of them once they are a group.
+    bench.undo()
+    bench.select(['card'])
+    addMask(bench, 'ellipse')
+    expect(of(bench, 'card').map((m) => m.kind)).toEqual(['shape'])
+    bench.undo()
+    bench.redo()
+    bench.undo()
+    bench.edit('Untie', (d) => untie(d, ['disc', 'card']))
+    bench.select(['disc'])
+    addMask(bench, 'ellipse')
+    expect(of(bench, 'disc').map((m) => m.kind)).toEqual(['shape'])
+  })
+  it('painted by the brush too', async () => {
+    const bench = await openBench()
+    bench.edit('Set free', (d) => {
+      const { card, disc } = d.layers
+      if (!card || !disc) throw new Error('no layers')
+      Object.assign(card, { plane: disc.plane, behaviour: { ...card.behaviour, kind: 'ride', host: 'disc' } })
+      tie(d, ['disc', 'card'], 'one')
+    })
+    bench.select(['disc'])
+    beginStroke(bench, { x: 200, y: 200 }, 1, false)?.end()
+    const [whole = ''] = bench.store.getState().selection
+    expect(of(bench, whole).map((m) => m.kind)).toEqual(['painted'])
+    expect(layer(bench, 'card').parent).toBe(whole)
   })
 })

@@ -1,15 +1,17 @@
 import { newId } from '@/core/basics/ids'
+import { group, withRiders } from '@/core/design/commands'
 import { copyMasks, maskDependsOn, orderAfter, putMask, removeMask } from '@/core/design/mask-commands'
 import { onMask } from '@/core/design/properties/targets'
 import type { Placement } from '@/core/geometry/placement-schema'
-import { isPhoto } from '@/core/kinds/facts'
+import { isPhoto, layerName } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
+import { boxAt, groupLayer } from '@/core/kinds/new'
 import { type Mask, type MaskOf, newMask } from '@/core/masks/mask'
 import { frameOf } from '@/core/render/masked'
 import type { ResolvedLayer } from '@/core/resolve/resolved'
 import type { Bench, BenchState } from '../state/bench'
 import { setThings } from '../state/properties'
-import { resolvedOf } from './handled'
+import { boundsOfIds, resolvedOf } from './handled'
 
 type Seen = Pick<BenchState, 'design' | 'resolved' | 'selection' | 'mask'>
 export type MaskInHand = { own: ResolvedLayer; mask: Mask; frame: Placement }
@@ -55,29 +57,74 @@ export function paintedSize(
   return { width: Math.max(1, Math.round(own.width * k)), height: Math.max(1, Math.round(own.height * k)) }
 }
 
+/** What was set free of a layer and lies where it lies: one thing with it, masked together. */
+const oneWith = ({ design }: Pick<BenchState, 'design'>, layer: Layer): Layer[] => {
+  const spot = ({ page, plane, parent, inside }: Layer) => [page, plane, parent, inside].join()
+  return withRiders(design, [layer.id]).flatMap((id) => {
+    const own = design.layers[id]
+    return own && own !== layer && spot(own) === spot(layer) ? [own] : []
+  })
+}
+/** What a mask is put on, and the box that its places are fractions of, px of the page. */
+export type Wearing = { wearer: Layer; frame: Placement }
+
+/**
+ * Puts a mask on a layer and takes it in the hand; false where the layer has no box. What was set free of the layer,
+ * such as its shadow, is masked with it: they become a group, in which each can be masked by itself.
+ */
+export function putOn(bench: Bench, name: string, layer: Layer, make: (on: Wearing) => Mask): boolean {
+  const s = bench.store.getState()
+  const own = resolvedOf(s, layer.id)
+  const riders = oneWith(s, layer)
+  const ids = [...riders.map((l) => l.id), layer.id]
+  const box = riders.length > 0 ? boundsOfIds(s, ids) : null
+  const frame = box
+    ? boxAt(box.left, box.top, box.right - box.left, box.bottom - box.top)
+    : own && frameOf({ frame: 'layer' }, own, s.resolved)
+  if (!frame) return false
+  const { page, plane, order, behaviour } = layer
+  const whole = box && {
+    ...groupLayer({ id: newId(), page, plane, order }, layerName(layer)),
+    behaviour,
+  }
+  const wearer = whole ?? layer
+  const mask = make({ wearer, frame })
+  bench.edit(name, (d) => {
+    if (whole) group(d, ids, whole)
+    putMask(d, wearer.id, mask)
+  })
+  if (whole) {
+    bench.select([whole.id])
+    const others = riders.map((l) => `“${layerName(l)}”`).join(' and ')
+    bench.notify(
+      `It is masked together with ${others}, as a group. A double click goes in, to mask one by itself.`,
+    )
+  }
+  bench.set({ mask: mask.id })
+  return true
+}
+
 /** Adds a mask to the selected layer and takes it in the hand. */
 export function addMask(bench: Bench, choice: MaskChoice): void {
   const s = bench.store.getState()
   const layer = maskedLayer(s)
-  const own = layer && resolvedOf(s, layer.id)
-  if (!layer || !own) return
-  const start = { id: newId(), order: orderAfter(layer) }
-  const frame = frameOf({ frame: 'layer' }, own, s.resolved)
+  if (!layer) return
   const beneath = choice === 'layer' ? maskSources(s, layer)[0] : undefined
   if (choice === 'layer' && !beneath)
     return bench.notify('There is no other layer on this page that it could go by.')
-  const make = (): Mask => {
+  const id = newId()
+  const make = ({ wearer, frame }: Wearing): Mask => {
+    const start = { id, order: orderAfter(wearer) }
     if (choice === 'linear' || choice === 'radial') return newMask.gradient(start, choice)
     if (choice === 'colour' || choice === 'lightness') return newMask.picked(start, choice)
     if (choice === 'layer') return newMask.layer(start, beneath?.id ?? '')
     if (choice !== 'painted') return newMask.shape(start, choice)
-    const { width, height } = paintedSize(layer, frame ?? layer.placement)
+    const { width, height } = paintedSize(wearer, frame)
     return newMask.painted(start, width, height)
   }
-  const mask = make()
-  bench.edit('Add a mask', (d) => putMask(d, layer.id, mask))
-  if (mask.kind === 'picked' && mask.by === 'colour') samplePicked(bench, mask.id)
-  bench.set({ mask: mask.id, ...(choice === 'painted' ? { tool: 'brush' as const } : {}) })
+  if (!putOn(bench, 'Add a mask', layer, make)) return
+  if (choice === 'colour') samplePicked(bench, id)
+  if (choice === 'painted') bench.set({ tool: 'brush' })
 }
 /** Takes the next colour that is sampled on the stage for what a mask picks; the mask is off until then. */
 export function samplePicked(bench: Bench, id: string): void {

@@ -1,6 +1,6 @@
 import { newId } from '@/core/basics/ids'
 import { addLayers } from '@/core/design/commands'
-import { orderAfter, putMask } from '@/core/design/mask-commands'
+import { orderAfter } from '@/core/design/mask-commands'
 import type { Design } from '@/core/design/schema'
 import { isLocked } from '@/core/design/tree'
 import { apply, inverse, type Matrix, type Point } from '@/core/geometry/matrix'
@@ -11,7 +11,6 @@ import type { Layer, LayerOf } from '@/core/kinds/list'
 import { shapeLayer, solidStroke } from '@/core/kinds/new'
 import { newMask } from '@/core/masks/mask'
 import { frameMatrix } from '@/core/masks/mask-frame'
-import { frameOf } from '@/core/render/masked'
 import { parsePath } from '@/core/vector/path'
 import {
   mapPoints,
@@ -31,7 +30,7 @@ import {
 import type { Bench, BenchState } from '../state/bench'
 import { resolvedOf } from './handled'
 import { seenSpot } from './landing'
-import { maskedLayer, maskInHand } from './masks'
+import { maskedLayer, maskInHand, putOn } from './masks'
 import { spotFor, usedColour } from './placing'
 import type { StrokeInHand } from './strokes'
 
@@ -226,16 +225,12 @@ export function finishPath(bench: Bench, closed: boolean): boolean {
   const outlines = [{ points: [...pen], closed }]
   const layer = maskedLayer(s)
   if (s.penMakes === 'mask' && layer) {
-    const own = resolvedOf(s, layer.id)
-    const frame = own && frameOf({ frame: 'layer' }, own, s.resolved)
-    const back = frame && inverse(frameMatrix(frame))
-    if (!back) return true
-    const mask = newMask.path(
-      { id: newId(), order: orderAfter(layer) },
-      pathData(pathOf(mapPoints([{ ...(outlines[0] as PointOutline), closed: true }], back))),
-    )
-    bench.edit('Mask by a path', (d) => putMask(d, layer.id, mask))
-    bench.set({ mask: mask.id })
+    const drawn = [{ points: [...pen], closed: true }]
+    putOn(bench, 'Mask by a path', layer, ({ wearer, frame }) => {
+      const back = inverse(frameMatrix(frame))
+      const path = back ? pathOf(mapPoints(drawn, back)) : []
+      return newMask.path({ id: newId(), order: orderAfter(wearer) }, pathData(path))
+    })
     return true
   }
   const box = pointBounds(outlines)

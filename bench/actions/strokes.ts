@@ -1,17 +1,15 @@
 import { newId } from '@/core/basics/ids'
 import { type StrokePoint, steadied } from '@/core/brush/stroke'
-import { orderAfter, putMask } from '@/core/design/mask-commands'
+import { orderAfter } from '@/core/design/mask-commands'
 import { isLocked } from '@/core/design/tree'
 import { apply, inverse, type Point } from '@/core/geometry/matrix'
 import type { Placement } from '@/core/geometry/placement-schema'
 import { type MaskOf, newMask } from '@/core/masks/mask'
 import { frameMatrix } from '@/core/masks/mask-frame'
-import { frameOf } from '@/core/render/masked'
 import type { Bench } from '../state/bench'
 import type { FromWorker } from '../worker/protocol'
-import { resolvedOf } from './handled'
 import { paintInHand } from './light-shade'
-import { maskedLayer, maskInHand, paintedSize } from './masks'
+import { maskedLayer, maskInHand, paintedSize, putOn } from './masks'
 
 /** What a stroke is called: on a paint layer, and on a mask. */
 const STROKES = {
@@ -41,18 +39,12 @@ function paintedInHand(bench: Bench): Painted | null {
     bench.set({ mask: last.id })
     return paintedInHand(bench)
   }
-  const own = resolvedOf(s, layer.id)
-  const frame = own && frameOf({ frame: 'layer' }, own, s.resolved)
-  if (!frame) return null
-  const size = paintedSize(layer, frame)
-  const mask = newMask.painted(
-    { id: newId(), order: orderAfter(layer) },
-    size.width,
-    size.height,
-    s.brush.hides ? 'full' : 'none',
-  )
-  bench.edit('Add a mask', (d) => putMask(d, layer.id, mask))
-  bench.set({ mask: mask.id })
+  const put = putOn(bench, 'Add a mask', layer, ({ wearer, frame }) => {
+    const { width, height } = paintedSize(wearer, frame)
+    const where = { id: newId(), order: orderAfter(wearer) }
+    return newMask.painted(where, width, height, s.brush.hides ? 'full' : 'none')
+  })
+  if (!put) return null
   return paintedInHand(bench)
 }
 

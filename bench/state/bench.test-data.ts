@@ -106,7 +106,15 @@ export function stubBrowser(server: Server): void {
 /** What the stage's worker was told, in order. */
 export const toStage = (): ToWorker[] => FakeWorker.all[0]?.got ?? []
 /** A message as a worker would send it. */
-export const fromWorker = (message: FromWorker): void => FakeWorker.all[1]?.onmessage?.({ data: message })
+export const fromWorker = (message: FromWorker): void => {
+  if (!FakeWorker.all[1]) stageIsWhole()
+  FakeWorker.all[1]?.onmessage?.({ data: message })
+}
+/** The stage's worker has shown all of the page: the quiet one begins. */
+export const stageIsWhole = (): void =>
+  FakeWorker.all[0]?.onmessage?.({ data: { kind: 'frame', whole: true } as FromWorker })
+/** What the quiet worker was told; null while there is none. */
+export const toQuiet = (): ToWorker[] | null => FakeWorker.all[1]?.got ?? null
 /** Edits of another tab, as the server would tell them. */
 export const fromOtherTab = (edits: { revision: number; edit: Edit }[], session = 'other'): void =>
   FakeEvents.all

@@ -15,13 +15,20 @@ import { plainSeeing, type Seeing } from './seeing'
 
 type Listener = (message: FromWorker) => void
 
+/** How long the quiet worker waits for the stage to be whole at first, ms. */
+const STAGE_FIRST_MS = 2500
+
 /**
  * Talks to two workers of the same core: one only for the stage, so that the hand is never waited for, one for the
- * lineup, the stack's pictures and the checks.
+ * lineup, the stack's pictures and the checks. That one starts when the stage is whole for the first time: until then
+ * the two would only keep each other waiting.
  */
 export class RenderClient {
   private readonly stage: Worker
-  private readonly quiet: Worker
+  private quiet: Worker | null = null
+  /** What the quiet worker is told once it runs. */
+  private waiting: ToWorker[] = []
+  private readonly patience: ReturnType<typeof setTimeout>
   private readonly listeners = new Set<Listener>()
   private readonly asked = new Map<number, (value: unknown) => void>()
   private last = 0
@@ -29,15 +36,26 @@ export class RenderClient {
   private seeing = JSON.stringify(plainSeeing)
 
   constructor() {
-    this.stage = new Worker(new URL('../../workers/stage.worker.ts', import.meta.url), { type: 'module' })
-    this.quiet = new Worker(new URL('../../workers/stage.worker.ts', import.meta.url), { type: 'module' })
-    for (const worker of [this.stage, this.quiet])
-      worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
-        if (data.kind === 'answer') {
-          this.asked.get(data.id)?.(data.value)
-          this.asked.delete(data.id)
-        } else for (const l of this.listeners) l(data)
-      }
+    this.stage = this.begin()
+    this.patience = setTimeout(() => this.beginQuiet(), STAGE_FIRST_MS)
+  }
+  private begin(): Worker {
+    const worker = new Worker(new URL('../../workers/stage.worker.ts', import.meta.url), { type: 'module' })
+    worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
+      if (data.kind === 'answer') {
+        this.asked.get(data.id)?.(data.value)
+        this.asked.delete(data.id)
+      } else for (const l of this.listeners) l(data)
+      if ((data.kind === 'frame' && data.whole) || data.kind === 'trouble') this.beginQuiet()
+    }
+    return worker
+  }
+  private beginQuiet(): void {
+    if (this.quiet) return
+    clearTimeout(this.patience)
+    this.quiet = this.begin()
+    for (const message of this.waiting) this.quiet.postMessage(message)
+    this.waiting = []
   }
 
   listen(listener: Listener): () => void {
@@ -83,19 +101,19 @@ export class RenderClient {
     this.send(this.stage, { kind: 'proof', proof })
   }
   setLineup(shows: Show[]): void {
-    this.send(this.quiet, { kind: 'lineup', shows })
+    this.later({ kind: 'lineup', shows })
   }
   setLayers(page: string, channel: string, ids: string[], side: number): void {
-    this.send(this.quiet, { kind: 'layers', page, channel, ids, side })
+    this.later({ kind: 'layers', page, channel, ids, side })
   }
   /** Asks for pictures of layers with other treatments; gives the turn they are told with. None gives up those that are not made yet. */
   setTrials(page: string, channel: string, ids: string[], trials: Trial[], side: number): number {
     const turn = ++this.last
-    this.send(this.quiet, { kind: 'trials', turn, page, channel, ids, trials, side })
+    this.later({ kind: 'trials', turn, page, channel, ids, trials, side })
     return turn
   }
   setChecks(page: string): void {
-    this.send(this.quiet, { kind: 'check', page })
+    this.later({ kind: 'check', page })
   }
   ask<T>(question: Question): Promise<T> {
     const id = ++this.last
@@ -105,13 +123,18 @@ export class RenderClient {
     })
   }
   close(): void {
+    clearTimeout(this.patience)
     this.stage.terminate()
-    this.quiet.terminate()
+    this.quiet?.terminate()
     this.listeners.clear()
   }
   private both(message: ToWorker): void {
     this.send(this.stage, message)
-    this.send(this.quiet, message)
+    this.later(message)
+  }
+  private later(message: ToWorker): void {
+    if (this.quiet) this.quiet.postMessage(message)
+    else this.waiting.push(message)
   }
   private send(worker: Worker, message: ToWorker): void {
     worker.postMessage(message)

@@ -68,7 +68,7 @@ export function removeLayers(d: Design, ids: readonly string[]): void {
 }
 
 /** Layers with what rides on them and is tied to them, such as a shadow that was set free. */
-function withRiders(d: Pick<Design, 'layers'>, ids: readonly string[]): string[] {
+export function withRiders(d: Pick<Design, 'layers'>, ids: readonly string[]): string[] {
   const rides = ({ id, tie, behaviour }: Layer): boolean => {
     const host = ids.includes(behaviour.host ?? '') ? d.layers[behaviour.host ?? ''] : undefined
     return !ids.includes(id) && behaviour.kind === 'ride' && tie !== null && host?.tie === tie

@@ -42,7 +42,8 @@ export const prepare = (page: ResolvedPage, scale: number, host: Host): Promise<
   planned(page, { scale }, host)
 
 async function planned(page: ResolvedPage, view: View, host: Host): Promise<Plan> {
-  await host.fonts.open(facesDue(page, host.fonts))
+  for (let due = facesDue(page, host.fonts); due.length > 0; due = facesDue(page, host.fonts))
+    await host.fonts.open(due)
   for (;;) {
     const made = plan(page, view, host)
     if (made.missing.length === 0) return made

@@ -1,8 +1,9 @@
 import type { UsedSource } from '../kinds/definition'
-import { sourcesOf } from '../kinds/facts'
-import { kindOf } from '../kinds/list'
+import { isWorded, sourcesOf } from '../kinds/facts'
+import { kindOf, type Layer } from '../kinds/list'
 import type { FontFile } from '../type/catalogue'
 import type { FontBook } from '../type/fonts'
+import { shownText } from '../type/layout'
 import type { TypeStyle } from '../type/style'
 import { flatResolved, type ResolvedPage } from './resolved'
 
@@ -10,23 +11,29 @@ import { flatResolved, type ResolvedPage } from './resolved'
 export const sourcesOfPage = (page: Pick<ResolvedPage, 'layers'>): UsedSource[] =>
   flatResolved(page.layers).flatMap(({ layer }) => sourcesOf(layer))
 
-/** Styles of which all that can be had is open, as long as no more faces were brought. */
-const complete = new WeakMap<FontBook, { brought: number; open: WeakSet<TypeStyle> }>()
-function openStyles(fonts: FontBook): WeakSet<TypeStyle> {
+/** Styles with the words for which all that can be had is open, as long as no more faces were brought. */
+const complete = new WeakMap<FontBook, { brought: number; open: WeakMap<TypeStyle, string> }>()
+function openStyles(fonts: FontBook): WeakMap<TypeStyle, string> {
   const held = complete.get(fonts)
   if (held?.brought === fonts.brought) return held.open
-  const made = { brought: fonts.brought, open: new WeakSet<TypeStyle>() }
+  const made = { brought: fonts.brought, open: new WeakMap<TypeStyle, string>() }
   complete.set(fonts, made)
   return made.open
 }
-/** The font files that a page needs on its channel and that were not asked for yet. */
+/** All letters of a layer's words, as long or short as they may be shown on some channel. */
+const lettersOf = (layer: Layer, { text, style }: { text: string; style: TypeStyle }): string =>
+  shownText(`${text}${isWorded(layer) ? (layer.short ?? '') : ''}`, style).replaceAll('\n', '')
+
+/** The font files that a page needs on its channel now and that were not asked for yet; asked again once they have come, it may name more. */
 export function facesDue(page: Pick<ResolvedPage, 'layers'>, fonts: FontBook): FontFile[] {
   const open = openStyles(fonts)
   return flatResolved(page.layers).flatMap(({ layer }) => {
-    const style = kindOf(layer).words(layer)?.style
-    if (!style || open.has(style)) return []
-    const due = fonts.filesFor(style).filter((f) => !fonts.has(f))
-    if (due.length === 0) open.add(style)
+    const words = kindOf(layer).words(layer)
+    if (!words) return []
+    const letters = lettersOf(layer, words)
+    if (open.get(words.style) === letters) return []
+    const due = fonts.due(words.style, letters)
+    if (due.length === 0) open.set(words.style, letters)
     return due
   })
 }

@@ -142,6 +142,31 @@ export class FontBook {
     if (Object.isFrozen(style)) this.looked.set(style, files)
     return files
   }
+  /**
+   * The files that words still wait for: of the files of their style the first; the family's others where that one
+   * lacks a letter of them, and the stand-ins where the family does. Every letter is found where it would be found
+   * with all of them open.
+   */
+  due(style: { family: string; weight: number; italic: boolean }, letters: string): FontFile[] {
+    const files = this.filesFor(style)
+    const [first] = files
+    if (!first) return []
+    const closed = (of: readonly FontFile[]) => of.filter((f) => !this.has(f))
+    const own = files.filter((f) => f.slug === first.slug)
+    for (const [asked, needed] of [
+      [[first], own],
+      [own, files],
+    ] as const) {
+      const waiting = closed(asked)
+      if (waiting.length > 0) return waiting
+      const faces = asked.flatMap((f) => this.face(f) ?? [])
+      if (faces.length > 0 && [...letters].every((c) => faces.some((f) => f.has(c.codePointAt(0) as number))))
+        return []
+      const more = closed(needed)
+      if (more.length > 0) return more
+    }
+    return []
+  }
   /** The weights that a family has; null for a shipped one. */
   weightsOfOwn(family: string): readonly number[] | null {
     const faces = this.own.get(family)

@@ -7,6 +7,7 @@ import { blobsOf } from '@/core/design/sources-of'
 import { problemIn } from '@/host/problems'
 import { sourceInfo } from '@/server/blobs'
 import { type DesignRow, loadDesign } from '@/server/designs'
+import { makeReady } from '@/server/levels'
 
 export const dynamic = 'force-dynamic'
 type Props = { params: Promise<{ id: string }> }
@@ -37,6 +38,7 @@ export default async function BenchPage({ params }: Props) {
         save={{ href: `/api/designs/${id}/stored`, label: 'Save what is there' }}
       />
     )
+  void makeReady(row.design)
   return (
     <Bench
       loaded={{
