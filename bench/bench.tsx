@@ -1,26 +1,15 @@
 'use client'
-import { useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
 import { toast } from 'sonner'
 import { useStore } from 'zustand'
 import { watchHouse } from './actions/house'
-import { placeFiles } from './actions/placing'
 import { Announcer } from './announcer'
 import { AtSize } from './at-size/at-size'
-import { CaptionsDialog } from './captions/captions-dialog'
-import { CarryDialog } from './carry/carry-dialog'
-import { SizesDialog } from './channels/sizes-dialog'
-import { KeysDialog } from './commands/keys-dialog'
 import { commandById } from './commands/list'
 import { Palette } from './commands/palette'
 import { useKeys } from './commands/use-keys'
 import { Details } from './details/details'
-import { ExcerptDialog } from './export/excerpt-dialog'
-import { HouseDialog } from './house/house-dialog'
-import { ChooseLayers } from './import/choose-layers'
-import { ChoosePages, pagesOf } from './import/choose-pages'
-import { placeImported } from './import/place-imported'
 import { Lineup } from './lineup/lineup'
-import { NeedsDialog } from './needs/needs-dialog'
 import { Stack } from './stack/stack'
 import { PinnedPicture } from './stage/pinned-picture'
 import { Stage } from './stage/stage'
@@ -29,7 +18,11 @@ import { BenchContext } from './state/bench-context'
 import { createBench } from './state/bench-store'
 import { Supplies } from './supplies/drawer'
 import { TopBar } from './top-bar'
-import { VersionsDialog } from './versions/versions-dialog'
+
+/** Their code comes when the stage is there: nobody needs them before. */
+const Dialogs = lazy(() => import('./dialogs'))
+/** How long the dialogs wait for the stage at most, ms. */
+const DIALOGS_BY_MS = 3000
 
 /** Where one design is worked on. */
 export function Bench({ loaded }: { loaded: Loaded }) {
@@ -61,7 +54,17 @@ export function Bench({ loaded }: { loaded: Loaded }) {
 
 function Room({ bench }: { bench: BenchModel }) {
   const [supplies, setSupplies] = useState(false)
+  const [dialogs, setDialogs] = useState(false)
   useKeys(bench)
+  useEffect(() => {
+    const bring = () => setDialogs(true)
+    const timer = setTimeout(bring, DIALOGS_BY_MS)
+    const stop = bench.client.listen((m) => m.kind === 'frame' && m.whole && bring())
+    return () => {
+      clearTimeout(timer)
+      stop()
+    }
+  }, [bench])
   const notice = useStore(bench.store, (s) => s.notice)
   useEffect(() => {
     // What was said is no longer true.
@@ -103,47 +106,8 @@ function Room({ bench }: { bench: BenchModel }) {
       </div>
       <Announcer />
       <Palette />
-      <KeysDialog />
-      <VersionsDialog />
-      <HouseDialog />
-      <NeedsDialog />
-      <CaptionsDialog />
-      <ExcerptDialog />
-      <SizesDialog />
-      <CarryDialog />
-      <Importing bench={bench} />
+      <Suspense fallback={null}>{dialogs && <Dialogs bench={bench} />}</Suspense>
     </div>
-  )
-}
-
-function Importing({ bench }: { bench: BenchModel }) {
-  const file = useStore(bench.store, (s) => s.importing)
-  const close = () => bench.set({ importing: null })
-  const pdf = /\.pdf$/i.test(file?.name ?? '')
-  return (
-    <>
-      <ChooseLayers
-        file={pdf ? null : file}
-        onClose={close}
-        onChosen={async (chosen) => {
-          if (file) await placeImported(bench, file, chosen)
-          close()
-        }}
-      />
-      <ChoosePages
-        file={pdf ? file : null}
-        onClose={close}
-        onChosen={async (chosen) => {
-          const files = file ? await pagesOf(file, chosen) : []
-          close()
-          if (chosen.as === 'lines' && files.some((f) => /\.png$/.test(f.name)))
-            bench.notify(
-              'What is see-through in a way that lines cannot say came in as a picture of its page.',
-            )
-          await placeFiles(bench, files)
-        }}
-      />
-    </>
   )
 }
 

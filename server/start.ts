@@ -8,6 +8,8 @@ import { sweepLeftovers } from './leftovers'
 import { dataFolder } from './paths'
 import { refuseUnguarded } from './serving'
 
+/** Asked of a page that nobody looks at. */
+export const WARMING = 'warming'
 const HOUR = 3600 * 1000
 
 /** What must hold before anything is answered; throws a problem that says what to do. */
@@ -25,16 +27,29 @@ async function start(): Promise<void> {
   setInterval(() => void copy(), 6 * HOUR).unref()
   void runDeliveries().catch((thrown: unknown) => console.error(thrown))
   // The server answers from now on, not before.
-  setTimeout(() => void warmUp(), 50).unref()
+  setTimeout(() => void warmUp().catch(() => undefined), 50).unref()
 }
-/** Reads the code of the bench and of its calls in, so that whoever comes first does not wait for it. */
-export async function warmUp(port = process.env.PORT): Promise<void> {
-  if (!port) return
-  for (const page of ['/designs/none', '/api/designs/none'])
-    await fetch(`http://127.0.0.1:${port}${page}`).then(
-      (answer) => answer.arrayBuffer(),
-      () => undefined,
-    )
+/** Has the server read the code of the bench in, so that whoever comes first does not wait for it. */
+async function warmUp(): Promise<void> {
+  const port = process.env.PORT
+  const [last] = await (await store())
+    .selectFrom('designs')
+    .select('id')
+    .orderBy('updated_at', 'desc')
+    .limit(1)
+    .execute()
+  if (!port || !last) return
+  const design = `/designs/${last.id}`
+  // What a bench asks for as it opens.
+  for (const asked of [
+    `${design}?${WARMING}`,
+    `/api${design}/log`,
+    `/api${design}/house`,
+    '/api/fonts',
+    '/api/guide-sets',
+    '/api/blobs/none/levels/0',
+  ])
+    await fetch(`http://127.0.0.1:${port}${asked}`).then((answer) => answer.arrayBuffer())
 }
 /** The same; where it cannot, says why on the console and ends the process. */
 export async function startOrEnd(): Promise<void> {

@@ -15,6 +15,11 @@ import { plainSeeing, type Seeing } from './seeing'
 
 type Listener = (message: FromWorker) => void
 
+const begin = (): Worker =>
+  new Worker(new URL('../../workers/stage.worker.ts', import.meta.url), { type: 'module' })
+/** Begun as this is read, so that it has its code by the time that a bench opens; the first one takes it. */
+let ready: Worker | null = typeof window === 'undefined' ? null : begin()
+
 /** How long the quiet worker waits for the stage to be whole at first, ms. */
 const STAGE_FIRST_MS = 2500
 
@@ -36,11 +41,12 @@ export class RenderClient {
   private seeing = JSON.stringify(plainSeeing)
 
   constructor() {
-    this.stage = this.begin()
+    this.stage = this.worker()
     this.patience = setTimeout(() => this.beginQuiet(), STAGE_FIRST_MS)
   }
-  private begin(): Worker {
-    const worker = new Worker(new URL('../../workers/stage.worker.ts', import.meta.url), { type: 'module' })
+  private worker(): Worker {
+    const worker = ready ?? begin()
+    ready = null
     worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
       if (data.kind === 'answer') {
         this.asked.get(data.id)?.(data.value)
@@ -53,7 +59,7 @@ export class RenderClient {
   private beginQuiet(): void {
     if (this.quiet) return
     clearTimeout(this.patience)
-    this.quiet = this.begin()
+    this.quiet = this.worker()
     for (const message of this.waiting) this.quiet.postMessage(message)
     this.waiting = []
   }

@@ -8,9 +8,10 @@ import { problemIn } from '@/host/problems'
 import { sourceInfo } from '@/server/blobs'
 import { type DesignRow, loadDesign } from '@/server/designs'
 import { makeReady } from '@/server/levels'
+import { WARMING } from '@/server/start'
 
 export const dynamic = 'force-dynamic'
-type Props = { params: Promise<{ id: string }> }
+type Props = { params: Promise<{ id: string }>; searchParams: Promise<Record<string, unknown>> }
 
 /** The design, or why it cannot be shown. */
 async function open(id: string): Promise<DesignRow | Problem> {
@@ -27,7 +28,7 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
   return { title: 'design' in row ? row.design.name : 'Cannot be read' }
 }
 
-export default async function BenchPage({ params }: Props) {
+export default async function BenchPage({ params, searchParams }: Props) {
   const { id } = await params
   const row = await open(id)
   if (!('design' in row))
@@ -38,7 +39,7 @@ export default async function BenchPage({ params }: Props) {
         save={{ href: `/api/designs/${id}/stored`, label: 'Save what is there' }}
       />
     )
-  void makeReady(row.design)
+  if (!(WARMING in (await searchParams))) void makeReady(row.design)
   return (
     <Bench
       loaded={{
