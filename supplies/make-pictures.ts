@@ -6,6 +6,7 @@ import { mkdirSync, readdirSync } from 'node:fs'
 import sharp from 'sharp'
 import { cutouts } from './tracer/cutouts'
 import { develop } from './tracer/develop'
+import { occasions } from './tracer/occasions'
 import { photos } from './tracer/photos'
 import { places } from './tracer/places'
 import { pack, trace } from './tracer/trace'
@@ -18,7 +19,7 @@ const isWall = process.argv.includes('--wall')
 const folder = draft ? '.cache/draft' : 'supplies/generated'
 
 for (const [kind, list] of [
-  ['photos', [...photos, ...places]],
+  ['photos', [...photos, ...places, ...occasions]],
   ['cutouts', cutouts],
 ] as const) {
   mkdirSync(`${folder}/${kind}`, { recursive: true })

@@ -1,4 +1,4 @@
-import { keyBetween } from '../../core/basics/order'
+import { inOrder, keyBetween } from '../../core/basics/order'
 import type { Paint } from '../../core/colour/paint'
 import { blankDesign, type ChannelSpec, presetSpecs } from '../../core/design/blank'
 import type { Design } from '../../core/design/schema'
@@ -15,6 +15,8 @@ import {
 } from '../../core/kinds/new'
 import type { Plane } from '../../core/kinds/planes'
 import { panToFocal } from '../../core/kinds/slot/framing'
+import type { Plate } from '../../core/kinds/type/plate'
+import { newTreatment } from '../../core/treatments/list'
 import type { TypeStyle } from '../../core/type/style'
 import type { Stroke } from '../../core/vector/stroke-style'
 
@@ -236,6 +238,22 @@ export class DesignBuilder {
           name: name(row, n),
           ...(may ? { behaviour: { importance: 'may' } } : {}),
         })
+    }
+  }
+  /** Puts a plate behind words, which follows them. */
+  plate(id: string, kind: Plate['kind'], colour: string, radius = 0.25): void {
+    const layer = this.design.layers[id]
+    if (layer?.kind === 'type') layer.plate = { kind, fill: solid(colour), across: 0.6, down: 0.32, radius }
+  }
+  /** Gives a layer a treatment, after those it has. */
+  treat(id: string, kind: string, settings: Record<string, unknown> = {}): void {
+    const layer = this.design.layers[id]
+    if (!layer) return
+    const last = inOrder(layer.treatments).at(-1)
+    const own = `${id}-${kind}`
+    layer.treatments[own] = {
+      ...newTreatment(kind, { id: own, order: keyBetween(last?.order ?? null, null) }),
+      ...settings,
     }
   }
   group(plane: Plane, name: string, more: More = {}): string {

@@ -1,6 +1,8 @@
 import { demoChannelIds } from '../../core/design/channels'
 import type { Design } from '../../core/design/schema'
 import { DesignBuilder, type Lookup, linear, radial } from './builder'
+import { birthdaysInClay, DAYS, giftsFromTheKiln, harvestSupper, taughtYouToPour } from './days'
+import { bySea, centreIt, clayAndSong, inYourPocket, MIDSUMMER } from './midsummer'
 import { winterPrices } from './price-list'
 import { solsticeNight } from './solstice-night'
 import { threeEvenings } from './three-evenings'
@@ -373,4 +375,12 @@ export const samples: readonly Sample[] = [
   { campaign: 'Winter Table', make: winterPrices },
   { campaign: 'Winter Table', make: threeEvenings },
   { campaign: 'Winter Table', make: solsticeNight },
+  { campaign: MIDSUMMER, make: clayAndSong },
+  { campaign: MIDSUMMER, make: centreIt },
+  { campaign: MIDSUMMER, make: inYourPocket },
+  { campaign: MIDSUMMER, make: bySea },
+  { campaign: DAYS, make: birthdaysInClay },
+  { campaign: DAYS, make: taughtYouToPour },
+  { campaign: DAYS, make: harvestSupper },
+  { campaign: DAYS, make: giftsFromTheKiln },
 ]
