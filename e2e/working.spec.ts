@@ -366,10 +366,18 @@ test('the shelf is gone through by occasion and kind; what is liked is kept; a z
   await drawer.getByRole('button', { name: 'Favourites', exact: true }).click()
   await drawer.getByRole('button', { name: 'More for kiln_door_01' }).focus()
   await page.keyboard.press('Enter')
-  await page.getByRole('menuitem', { name: 'Name and words …' }).click()
+  await page.getByRole('menuitem', { name: 'Name, words and credit …' }).click()
   await page.getByLabel('Name of the supply').fill('Kiln door')
   await page.getByLabel('Words of the supply').fill('brick glow')
+  await page.getByLabel('Credit of the supply').fill('A. Carver, Fennel Row')
   await page.getByRole('button', { name: 'Keep', exact: true }).click()
   await page.getByLabel('Search supplies').fill('glow brick')
-  await expect(drawer.getByRole('button', { name: 'Place Kiln door' })).toBeVisible()
+  await drawer.getByRole('button', { name: 'Place Kiln door' }).click()
+  await settled(page)
+
+  // Whom it wants named stands where it is exported, and goes with the files.
+  await page.getByRole('link', { name: 'Export' }).click()
+  await expect(page.getByRole('region', { name: 'To be named' })).toContainText(
+    'Kiln door: A. Carver, Fennel Row',
+  )
 })

@@ -16,7 +16,7 @@ import { type Artwork, readSvg, splitSvg, wordsIn } from '../core/vector/svg'
 import type { SourceInfo, Stretch } from '../wire/sources'
 import { fromHeic, isHeic } from './heic'
 import { openMemory } from './kernels'
-import { keywordsIn } from './keywords'
+import { type Told, toldIn } from './keywords'
 import { choicesIn, choose, fromOpenRaster } from './open-raster'
 import { readFont } from './own-fonts'
 import { decodePicture, lightGrid, MOST_BYTES, reduceTo, smallPixels, sniff } from './pictures'
@@ -235,7 +235,7 @@ type Upload = {
   info: SourceInfo
   colours: ColourFamily[]
   files: Found[]
-  keywords: string[]
+  told: Told
   bytes?: Uint8Array
 }
 /** Reads an upload: sniffed, limited, decoded once. Throws problems with a text for people. */
@@ -252,8 +252,8 @@ async function readUpload({ bytes, name }: { bytes: Uint8Array; name: string }):
     kind.kind === 'graphic'
       ? await graphicInfo(bytes, name, files)
       : await pictureInfo(bytes, name, kind.mime)
-  const keywords = kind.kind === 'graphic' ? [] : await keywordsIn(bytes)
-  return { info, colours: await coloursOf(info, bytes), files, keywords }
+  const told = kind.kind === 'graphic' ? { keywords: [], credit: '' } : await toldIn(bytes)
+  return { info, colours: await coloursOf(info, bytes), files, told }
 }
 
 /** Bytes that a profile may have: the largest that presses are told of have some three million. */

@@ -12,6 +12,7 @@ import type { LutFile } from '../core/treatments/field'
 import type { OwnFace } from '../core/type/own-face'
 import { writeWhole } from '../host/files'
 import type { Found } from '../host/intake'
+import type { Told } from '../host/keywords'
 import { type Drawn, sha256 } from '../host/project'
 import type { SourceInfo } from '../wire/sources'
 import { now, type Store, store, within } from './database'
@@ -169,7 +170,7 @@ async function keepBlob(info: Found['info'], bytes: Uint8Array, owner: string | 
 async function keepAll(files: readonly Found[]): Promise<void> {
   for (const { info, bytes } of files) await keepBlob(info, bytes, null)
 }
-export type TakenIn = { info: SourceInfo; colours: ColourFamily[]; keywords: string[] }
+export type TakenIn = { info: SourceInfo; colours: ColourFamily[]; told: Told }
 /** Takes in an upload, kept as it came, once it was read to its end. Throws problems with a text for people. */
 export async function storeUpload(
   bytes: Uint8Array,
@@ -177,10 +178,10 @@ export async function storeUpload(
   owner: string | null = null,
   signal?: AbortSignal,
 ): Promise<TakenIn> {
-  const { info, colours, files, keywords, bytes: read } = await intake('upload', { bytes, name }, signal)
+  const { info, colours, files, told, bytes: read } = await intake('upload', { bytes, name }, signal)
   await keepAll(files)
   await keepBlob(info, read ?? bytes, owner)
-  return { info, colours, keywords }
+  return { info, colours, told }
 }
 /** Takes in a file of which all is known that reading it would tell. */
 export const storeKnown = (info: SourceInfo, bytes: Uint8Array, owner: string): Promise<void> =>

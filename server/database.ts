@@ -77,6 +77,8 @@ export type Tables = {
     /** Colour words, a space between; `-` for none. */
     colours: string
     manner: string
+    /** Whom it wants named where it is shown; nothing where it asks for none. */
+    credit: string
     created_at: string
   }
   houses: { campaign_id: string; document: string }

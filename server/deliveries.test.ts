@@ -2,7 +2,9 @@ import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, writeFileSync } from 'node:fs'
 import { dirname } from 'node:path'
 import { unzipSync } from 'fflate'
+import sharp from 'sharp'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { boxAt, pictureLayer } from '../core/kinds/new'
 import type { Delivery } from '../wire/deliveries'
 import { store } from './database'
 import {
@@ -15,8 +17,10 @@ import {
   startDelivery,
   stopDelivery,
 } from './deliveries'
+import { takeEdits } from './edits'
 import { subscribe } from './events'
-import { openTemporaryStore, storedDesign } from './temporary-store.test-data'
+import { addUpload, describeOwn } from './supplies'
+import { editOf, openTemporaryStore, storedDesign } from './temporary-store.test-data'
 
 type Export = {
   channel: string
@@ -170,6 +174,44 @@ describe('a delivery', () => {
       }),
     )
     expect(new TextDecoder().decode(inside['manifest.csv']).split('\r\n')).toHaveLength(4)
+  })
+  it('names in the zip whom its pictures want named, and nobody else', async () => {
+    const png = await sharp({ create: { width: 12, height: 9, channels: 3, background: '#a33' } })
+      .png()
+      .toBuffer()
+    const info = await addUpload(new Uint8Array(png), 'kiln door.png')
+    await describeOwn(`own-${info.sha.slice(0, 16)}`, {
+      label: 'Kiln door',
+      words: '',
+      credit: 'A. Carver, Fennel Row',
+    })
+    const design = await storedDesign(['square-post'])
+    const { started: without } = await made()
+    await ended(without.id)
+    expect(unzipSync(await deliveredZip(without.id))['credits.txt']).toBeUndefined()
+    const door = pictureLayer(
+      { id: 'door', page: 'page1', plane: 'subject', order: 'z0' },
+      'Door',
+      { sha: info.sha, width: 12, height: 9 },
+      boxAt(0, 0, 12, 9),
+    )
+    await takeEdits(
+      design.id,
+      [
+        editOf(design, 0, (d) => {
+          d.layers.door = door
+        }),
+      ],
+      'tab-one',
+    )
+    const started = await startDelivery({ ...options(design.id), channels: ['square-post'] })
+    await ended(started.id)
+    const inside = unzipSync(await deliveredZip(started.id))
+    const text = (name: string) => new TextDecoder().decode(inside[name])
+    expect(text('credits.txt')).toBe('Kiln door: A. Carver, Fennel Row\n')
+    expect(JSON.parse(text('manifest.json')).credits).toEqual([
+      { of: 'Kiln door', credit: 'A. Carver, Fennel Row' },
+    ])
   })
   it('tells its progress as it goes', async () => {
     const seen: number[] = []

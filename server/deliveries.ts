@@ -15,7 +15,7 @@ import {
 } from '../core/formats/delivery-files'
 import { settingsOf } from '../core/outputs/define'
 import { outputOf, PICTURE_IDS } from '../core/outputs/list'
-import { type Listed, manifestCsv, manifestJson } from '../core/outputs/manifest'
+import { creditLines, type Listed, manifestCsv, manifestJson } from '../core/outputs/manifest'
 import { seenOf } from '../host/encode'
 import { problemIn } from '../host/problems'
 import { sha256 } from '../host/project'
@@ -26,6 +26,7 @@ import { loadDesign } from './designs'
 import { publish } from './events'
 import { dataPath } from './paths'
 import { deliveryThread, stopDeliveryThread } from './render'
+import { creditsOf } from './supplies'
 
 /** The files of a delivery, not made yet. */
 export const fileNames = (design: Design, o: Delivered): DeliveredFile[] =>
@@ -342,6 +343,8 @@ export async function deliveredZip(id: string): Promise<Uint8Array<ArrayBuffer>>
     })
   }
   files['manifest.csv'] = strToU8(manifestCsv(listed))
-  files['manifest.json'] = strToU8(manifestJson(listed))
+  const credits = design ? await creditsOf(blobsOf(design)) : []
+  files['manifest.json'] = strToU8(manifestJson(listed, credits))
+  if (credits.length > 0) files['credits.txt'] = strToU8(creditLines(credits))
   return new Uint8Array(zipSync(files))
 }

@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { loadSupplies } from '../host/supplies'
 import { store } from './database'
 import { seedSupplies } from './seed'
-import { addUpload, describeOwn, forgetOwn, searchSupplies } from './supplies'
+import { addUpload, creditsOf, describeOwn, forgetOwn, searchSupplies } from './supplies'
 import { openTemporaryStore } from './temporary-store.test-data'
 
 openTemporaryStore()
@@ -271,6 +271,11 @@ describe('the shelf of supplies', () => {
     await describeOwn(id, { label: 'House mark', words: 'logo studio heraldry' })
     const found = await searchSupplies({ q: 'heraldry' })
     expect(found.items).toMatchObject([{ id, label: 'House mark', own: true }])
+    // Whom it wants named goes along; what is said later without one leaves it.
+    await describeOwn(id, { label: 'House mark', words: 'heraldry', credit: 'A. Carver' })
+    await describeOwn(id, { label: 'House mark', words: 'logo studio heraldry' })
+    expect((await searchSupplies({ q: 'heraldry' })).items[0]?.credit).toBe('A. Carver')
+    expect(await creditsOf([info.sha, 'f'.repeat(64)])).toEqual([{ of: 'House mark', credit: 'A. Carver' }])
     await expect(describeOwn(id, { label: ' ', words: '' })).rejects.toThrow(
       /Give it a name.*Nothing was changed/,
     )

@@ -1,6 +1,7 @@
 import { sql } from 'kysely'
 import { badInput, missing } from '../core/basics/errors'
 import { COLOUR_FAMILIES, type ColourFamily } from '../core/colour/families'
+import type { Credit } from '../core/outputs/manifest'
 import { fitMost, wordsIn } from '../core/text/near'
 import {
   MANNERS,
@@ -29,6 +30,7 @@ export type SupplyRow = {
   focal: { x: number; y: number } | null
   transparent: boolean
   words: string
+  credit: string
   orientation: Orientation
   colours: ColourFamily[]
   manner: Manner
@@ -65,6 +67,7 @@ export async function addSupply(s: {
   label: string
   words: string
   own: boolean
+  credit?: string
   blend?: string
   focal?: { x: number; y: number } | null
   rank?: number
@@ -92,6 +95,7 @@ export async function addSupply(s: {
       rank: s.rank ?? 0,
       colours: s.colours.join(' ') || '-',
       manner: mannerOf(s.id, s.kind),
+      credit: s.credit ?? '',
       created_at: now(),
     })
     .onConflict((c) => c.doNothing())
@@ -122,7 +126,7 @@ export async function describeSupplies(): Promise<void> {
 
 /** Takes in a file of a person's own and lists it among the supplies, found by its name and the keywords it holds. */
 export async function addUpload(bytes: Uint8Array, name: string, signal?: AbortSignal): Promise<SourceInfo> {
-  const { info, colours, keywords } = await storeUpload(bytes, name, null, signal)
+  const { info, colours, told } = await storeUpload(bytes, name, null, signal)
   const db = await store()
   const there = await db
     .selectFrom('supplies')
@@ -139,8 +143,9 @@ export async function addUpload(bytes: Uint8Array, name: string, signal?: AbortS
     sha: info.sha,
     kind: kindOf(info),
     label,
-    words: [label.replace(/[-_]/g, ' '), ...keywords].join(' ').slice(0, 400),
+    words: [label.replace(/[-_]/g, ' '), ...told.keywords].join(' ').slice(0, 400),
     own: true,
+    credit: told.credit,
     rank: -1,
     colours,
   })
@@ -174,15 +179,27 @@ export async function describeOwn(id: string, given: unknown): Promise<void> {
   const parsed = ownSupply.safeParse(given)
   if (!parsed.success)
     throw badInput(`${parsed.error.issues[0]?.message ?? 'This cannot be kept.'} Nothing was changed.`)
-  const { label, words } = parsed.data
+  const { label, words, credit } = parsed.data
   const { numUpdatedRows } = await (await store())
     .updateTable('supplies')
-    .set({ label, words })
+    .set({ label, words, ...(credit === undefined ? {} : { credit }) })
     .where('id', '=', id)
     .where('own', '=', 1)
     .executeTakeFirst()
   if (numUpdatedRows === 0n) throw notOwn()
   kept.held = null
+}
+/** Whom some files want named, by what they are called; each once, in the order of the names. */
+export async function creditsOf(shas: Iterable<string>): Promise<Credit[]> {
+  const asked = [...shas]
+  const rows = await (await store())
+    .selectFrom('supplies')
+    .select(['label', 'credit'])
+    .where('sha', 'in', asked)
+    .where('credit', '!=', '')
+    .orderBy('label')
+    .execute()
+  return rows.map(({ label, credit }) => ({ of: label, credit }))
 }
 /** Takes one of a person's own off the shelf; designs that show it keep it. */
 export async function forgetOwn(id: string): Promise<void> {
@@ -342,6 +359,7 @@ export async function searchSupplies(query: SupplyQuery): Promise<{ items: Suppl
               focal: r.focal ? JSON.parse(r.focal) : null,
               transparent: r.transparent === 1,
               words: r.words,
+              credit: r.credit,
               orientation: r.orientation as Orientation,
               colours: r.colours
                 .split(' ')

@@ -19,6 +19,7 @@ export const supplySchema = z.object({
   transparent: z.boolean(),
   colours: z.array(z.string()),
   words: z.string(),
+  credit: z.string(),
   info,
 })
 export type Supply = z.infer<typeof supplySchema>
@@ -26,6 +27,8 @@ export type Supply = z.infer<typeof supplySchema>
 export const ownSupply = z.object({
   label: z.string().trim().min(1, 'Give it a name.').max(80, 'The name has at most 80 characters.'),
   words: z.string().trim().max(400, 'The words have at most 400 characters.'),
+  /** Whom it wants named where it is shown; left out it stays. */
+  credit: z.string().trim().max(200, 'The credit has at most 200 characters.').optional(),
 })
 export type OwnSupply = z.infer<typeof ownSupply>
 export const describeOwn = call({

@@ -9,6 +9,7 @@ import { captionOf } from '@/core/design/captions'
 import type { Design } from '@/core/design/schema'
 import { deliveryFiles } from '@/core/formats/delivery-files'
 import { proposedOutput } from '@/core/formats/proposal'
+import type { Credit } from '@/core/outputs/manifest'
 import { ask, wordsOf } from '@/wire/client'
 import { type Delivery, startDelivery, stopDelivery } from '@/wire/deliveries'
 import { readFindings } from '@/wire/designs'
@@ -29,10 +30,12 @@ export function ExportScreen({
   design,
   campaign,
   revision,
+  credits,
 }: {
   design: Design
   campaign: string
   revision: number
+  credits: readonly Credit[]
 }) {
   const channels = useMemo(() => inOrder(design.channels), [design])
   const pages = useMemo(() => inOrder(design.pages), [design])
@@ -245,6 +248,7 @@ export function ExportScreen({
           bleeds={channels.some((c) => c.bleed > 0)}
           rules={channels.some((c) => c.file?.format || c.file?.mostKb)}
           delivery={delivery}
+          credits={credits}
           proposed={proposedOutput(design, options.ground)}
           example={files[0]?.name ?? ''}
           warnings={warnings}

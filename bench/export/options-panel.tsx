@@ -1,10 +1,12 @@
 'use client'
-import { Download } from 'lucide-react'
+import { Copy, Download } from 'lucide-react'
 import type { ReactNode } from 'react'
+import { toast } from 'sonner'
 import type { Design } from '@/core/design/schema'
 import type { proposedOutput } from '@/core/formats/proposal'
 import type { OutputFormat } from '@/core/outputs/define'
 import { outputOf, outputs } from '@/core/outputs/list'
+import { type Credit, creditLines } from '@/core/outputs/manifest'
 import { NAME_WORDS } from '@/core/outputs/names'
 import type { Delivery } from '@/wire/deliveries'
 import { Button } from '../ui/button'
@@ -24,6 +26,7 @@ export function OptionsPanel({
   bleeds,
   rules,
   delivery,
+  credits,
   proposed,
   example,
   warnings,
@@ -38,6 +41,8 @@ export function OptionsPanel({
   /** A channel says what its destination takes. */
   rules: boolean
   delivery: Delivery | null
+  /** Whom the pictures in it want named. */
+  credits: readonly Credit[]
   proposed: ReturnType<typeof proposedOutput>
   /** What the first file would be called, and what is to be said of the names. */
   example: string
@@ -231,6 +236,24 @@ export function OptionsPanel({
             : `${untold === 1 ? 'A page has' : `${untold} pages have`} no alternative text. “Alt text and caption …” on the bench writes it.`}
         </p>
       </Part>
+      {credits.length > 0 && (
+        <Part title="To be named">
+          <ul className="flex flex-col gap-1 text-tiny">
+            {credits.map(({ of, credit }) => (
+              <li key={`${of}/${credit}`}>
+                <span className="text-soft">{of}:</span> {credit}
+              </li>
+            ))}
+          </ul>
+          <div className="flex items-center justify-between gap-2">
+            <p className="text-tiny text-soft">In “credits.txt” of the zip.</p>
+            <Button small onClick={() => void copyCredits(credits)}>
+              <Copy size={13} />
+              Copy
+            </Button>
+          </div>
+        </Part>
+      )}
       <Part title="Package">
         <Segments
           label="Package"
@@ -255,6 +278,15 @@ export function OptionsPanel({
       </p>
     </aside>
   )
+}
+
+async function copyCredits(credits: readonly Credit[]): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(creditLines(credits))
+    toast('The credits are in the clipboard.')
+  } catch {
+    toast.error('The browser does not let the clipboard be written. The credits are in the zip.')
+  }
 }
 
 const FACTORS = [0.5, 1, 2, 3]

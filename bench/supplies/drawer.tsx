@@ -52,6 +52,7 @@ function usedItems(s: Pick<BenchState, 'design' | 'sources'>): Item[] {
         transparent: !info.opaque,
         colours: [],
         words: '',
+        credit: '',
         info,
       })
     }

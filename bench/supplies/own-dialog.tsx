@@ -18,10 +18,11 @@ export function OwnDialog({
 }) {
   const [label, setLabel] = useState(item.label)
   const [words, setWords] = useState(item.words)
+  const [credit, setCredit] = useState(item.credit)
   const [wrong, setWrong] = useState<string | null>(null)
   const keep = async () => {
     try {
-      await ask(describeOwn, { params: { id: item.id }, body: { label, words } })
+      await ask(describeOwn, { params: { id: item.id }, body: { label, words, credit } })
       onDone()
       onClose()
     } catch (thrown) {
@@ -31,7 +32,7 @@ export function OwnDialog({
   return (
     <DialogFrame
       open
-      title="Name and words"
+      title="Name, words and credit"
       note="Of something you brought; designs that show it are not changed."
       onClose={onClose}
       className="bottom-auto w-[400px]"
@@ -58,6 +59,20 @@ export function OwnDialog({
               placeholder="logo spring sale …"
               onChange={(e) => setWords(e.target.value)}
             />
+          </span>
+        </label>
+        <label className="flex flex-col gap-1">
+          Whom it wants named
+          <span className="field">
+            <input
+              aria-label="Credit of the supply"
+              value={credit}
+              placeholder="nobody"
+              onChange={(e) => setCredit(e.target.value)}
+            />
+          </span>
+          <span className="text-tiny text-soft">
+            Goes with every delivery that shows it, as a line to be put beside the picture.
           </span>
         </label>
         {wrong && (

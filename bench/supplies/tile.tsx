@@ -154,7 +154,7 @@ function Acts({ item, onPlace, onLike, onChanged, onName }: Props & { onName: ()
         </MenuItem>
       )}
       <MenuItem onSelect={() => onLike(item)}>More like this</MenuItem>
-      {item.own && <MenuItem onSelect={onName}>Name and words …</MenuItem>}
+      {item.own && <MenuItem onSelect={onName}>Name, words and credit …</MenuItem>}
       {item.own && <MenuItem onSelect={() => void forget()}>Remove from the supplies</MenuItem>}
       <MenuItem
         onSelect={() => {

@@ -38,4 +38,10 @@ export const manifestCsv = (files: readonly Listed[]): string =>
   [COLUMNS, ...files.map((f) => COLUMNS.map((c) => f[c]))]
     .map((line) => `${line.map(csvField).join(',')}\r\n`)
     .join('')
-export const manifestJson = (files: readonly Listed[]): string => `${JSON.stringify({ files }, null, 2)}\n`
+export const manifestJson = (files: readonly Listed[], credits: readonly Credit[] = []): string =>
+  `${JSON.stringify({ files, ...(credits.length > 0 ? { credits } : {}) }, null, 2)}\n`
+/** Whom a picture of the design wants named, and what it is called. */
+export type Credit = { of: string; credit: string }
+/** The credits as text, a line each. */
+export const creditLines = (credits: readonly Credit[]): string =>
+  credits.map(({ of, credit }) => `${of}: ${credit}\n`).join('')
