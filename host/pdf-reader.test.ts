@@ -11,6 +11,27 @@ async function made(pages: readonly (readonly [number, number])[]): Promise<Uint
   return doc.save()
 }
 
+/** A page behind a password that no one knows: the standard security handler (ISO 32000-1, 7.6.3) with keys that no password leads to. */
+function locked(): Uint8Array {
+  const objects = [
+    '<< /Type /Catalog /Pages 2 0 R >>',
+    '<< /Type /Pages /Kids [3 0 R] /Count 1 >>',
+    '<< /Type /Page /Parent 2 0 R /MediaBox [0 0 200 100] >>',
+    `<< /Filter /Standard /V 1 /R 2 /O <${'5a'.repeat(32)}> /U <${'a5'.repeat(32)}> /P -4 >>`,
+  ]
+  let text = '%PDF-1.4\n'
+  const at = objects.map((o, n) => {
+    const here = text.length
+    text += `${n + 1} 0 obj\n${o}\nendobj\n`
+    return here
+  })
+  const start = text.length
+  const rows = at.map((n) => `${String(n).padStart(10, '0')} 00000 n \n`).join('')
+  const id = `<${'11'.repeat(16)}>`
+  text += `xref\n0 5\n0000000000 65535 f \n${rows}trailer\n<< /Size 5 /Root 1 0 R /Encrypt 4 0 R /ID [${id} ${id}] >>\nstartxref\n${start}\n%%EOF\n`
+  return new TextEncoder().encode(text)
+}
+
 describe('a PDF that is brought', () => {
   it('is told page by page, with its sizes and small pictures', async () => {
     const { count, pages } = await pdfPages(
@@ -63,6 +84,9 @@ describe('a PDF that is brought', () => {
   it('that is damaged, locked, none at all, or has no such page is refused with the reason', async () => {
     const whole = await made([[200, 100]])
     await expect(pdfPages(new TextEncoder().encode('%PDF-1.7 nothing'), 'a.pdf')).rejects.toThrow(/damaged/)
+    await expect(pdfPages(locked(), 'a.pdf')).rejects.toThrow(
+      '“a.pdf” is locked with a password. Nothing was stored; save it without one and try again.',
+    )
     await expect(pdfPage(whole, 'a.pdf', 9, 'lines', 200)).rejects.toMatchObject({
       kind: expect.stringMatching(/missing|bad-input/),
     })
