@@ -10,6 +10,7 @@ import { occasions } from './tracer/occasions'
 import { photos } from './tracer/photos'
 import { places } from './tracer/places'
 import { pack, trace } from './tracer/trace'
+import { variantsOf } from './tracer/variants'
 import { wall } from './wall'
 
 const names = process.argv.slice(2).filter((a) => !a.startsWith('--'))
@@ -20,7 +21,7 @@ const folder = draft ? '.cache/draft' : 'supplies/generated'
 
 for (const [kind, list] of [
   ['photos', [...photos, ...places, ...occasions]],
-  ['cutouts', cutouts],
+  ['cutouts', [...cutouts, ...variantsOf(cutouts)]],
 ] as const) {
   mkdirSync(`${folder}/${kind}`, { recursive: true })
   if (isWall) {

@@ -39,7 +39,30 @@ let seed: u32 = 0
 let pixelHash: u32 = 0
 let sampleIndex: u32 = 0
 let dimension: u32 = 0
+let sampleCount: u32 = 0
+/** From so many samples on the first dimensions spread by themselves. */
+const MANY: u32 = 32
 
+/** A permutation of `i` below `count`, one for each `by` (A. Kensler, “Correlated Multi-Jittered Sampling”, 2013). */
+function permuted(i: u32, count: u32, by: u32): u32 {
+  let w = count - 1
+  w |= w >> 1; w |= w >> 2; w |= w >> 4; w |= w >> 8; w |= w >> 16
+  do {
+    i ^= by; i *= 0xe170893d
+    i ^= by >> 16
+    i ^= (i & w) >> 4
+    i ^= by >> 8; i *= 0x0929eb3f
+    i ^= by >> 23
+    i ^= (i & w) >> 1; i *= 1 | by >> 27
+    i *= 0x6935fa69
+    i ^= (i & w) >> 11; i *= 0x74dcb303
+    i ^= (i & w) >> 2; i *= 0x9e501cc3
+    i ^= (i & w) >> 2; i *= 0xc860a3df
+    i &= w
+    i ^= i >> 5
+  } while (i >= count)
+  return (i + by) % count
+}
 @inline function hash(v: u32): u32 {
   let x = v * 747796405 + 2891336453
   x = ((x >> ((x >> 28) + 4)) ^ x) * 277803737
@@ -47,6 +70,12 @@ let dimension: u32 = 0
 }
 function random(): f32 {
   const d = dimension++
+  if (d >= 2 && d < 14 && sampleCount < MANY) {
+    // Few samples: one in each of as many parts of the range, in an order of its own for every dimension and pixel.
+    const own = hash(pixelHash ^ (d * 0x9e3779b9))
+    const within = f32(hash(own + sampleIndex) >> 8) * (1.0 / 16777216.0)
+    return (f32(permuted(sampleIndex % sampleCount, sampleCount, own)) + within) / f32(sampleCount)
+  }
   if (d < 14) {
     // Generalised golden ratio steps (Roberts, 2018), as 32-bit fractions, one prime-root step a dimension.
     const step = hash(d * 2 + 1) | 1
@@ -463,6 +492,7 @@ export function row(y: i32, width: i32, height: i32, from: i32, samples: i32, ou
   const fx = f(camera, 9), fy = f(camera, 10), fz = f(camera, 11)
   const half = f(camera, 12), lens = f(camera, 13), focus = f(camera, 14)
   const aspect = f32(width) / f32(height)
+  sampleCount = u32(samples)
   for (let x = 0; x < width; x++) {
     let a0: f32 = 0, a1: f32 = 0, a2: f32 = 0, a3: f32 = 0, a4: f32 = 0, a5: f32 = 0, a6: f32 = 0
     let a7: f32 = 0, a8: f32 = 0, a9: f32 = 0, a10: f32 = 0, a11: f32 = 0, a12: f32 = 0, a13: f32 = 0

@@ -223,7 +223,7 @@ function readyForTheJourney(): Scene {
 /** Tables and corners of days to remember, made of the things that lie in the drawer. */
 export const occasions: Picture[] = [
   { name: 'birthday-table', width: 2400, height: 1600, samples: 13, scene: birthdayTable },
-  { name: 'candles-in-the-evening', width: 1800, height: 2600, samples: 34, scene: candlesInTheEvening },
+  { name: 'candles-in-the-evening', width: 1800, height: 2600, samples: 26, scene: candlesInTheEvening },
   { name: 'fruit-on-the-table', width: 1800, height: 2600, samples: 13, scene: fruitOnTheTable },
   { name: 'shelf-at-home', width: 1800, height: 2600, samples: 13, scene: shelfAtHome },
   { name: 'ready-for-the-journey', width: 2400, height: 1600, samples: 13, scene: readyForTheJourney },
