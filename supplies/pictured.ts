@@ -21,7 +21,7 @@ const cutout = (id: string, label: string, words: string): Supply => ({
 })
 
 /** What looks like a photo: whole pictures, and things cut out of theirs. */
-export const pictured: readonly Supply[] = ([] = [
+export const pictured: readonly Supply[] = [
   photo('pale-corner', 'Pale corner', 'vase olive branch wall table sunlight upright studio', {
     x: 0.42,
     y: 0.6,
@@ -122,6 +122,36 @@ export const pictured: readonly Supply[] = ([] = [
     x: 0.5,
     y: 0.45,
   }),
+  photo(
+    'birthday-table',
+    'Birthday table',
+    'birthday party cake gifts presents balloons confetti celebration table children',
+    { x: 0.5, y: 0.6 },
+  ),
+  photo(
+    'candles-in-the-evening',
+    'Candles in the evening',
+    'candles evening lights bokeh dark christmas advent winter calm dinner upright',
+    { x: 0.45, y: 0.7 },
+  ),
+  photo(
+    'fruit-on-the-table',
+    'Fruit on the table',
+    'fruit bowl apples oranges pears grapes harvest autumn food kitchen upright',
+    { x: 0.5, y: 0.6 },
+  ),
+  photo(
+    'shelf-at-home',
+    'Shelf at home',
+    'shelf shelves home living room books lamp plant frame interior upright',
+    { x: 0.5, y: 0.5 },
+  ),
+  photo(
+    'ready-for-the-journey',
+    'Ready for the journey',
+    'suitcase travel journey holiday chair plant wall room blue departure',
+    { x: 0.35, y: 0.65 },
+  ),
   cutout('daisy', 'Daisy', 'flower spring white garden'),
   cutout('sunflower', 'Sunflower', 'flower summer yellow garden'),
   cutout('poppy', 'Poppy', 'flower summer red meadow'),
@@ -256,4 +286,4 @@ export const pictured: readonly Supply[] = ([] = [
   cutout('cloud-veil', 'Veil of cloud', 'cloud clouds sky weather dream'),
   cutout('cloud-round', 'Round cloud', 'cloud clouds sky weather dream'),
   cutout('cloud-rising', 'Rising cloud', 'cloud clouds sky weather dream'),
-])
+]

@@ -4,6 +4,9 @@ import { takeTurn } from './turns'
 
 type Props = Omit<ComponentProps<'img'>, 'src' | 'alt' | 'loading'> & { src: string; alt: string }
 
+/** Nothing yet: without it browsers show that a picture is missing while it only waits. */
+const WAITING = 'data:image/gif;base64,R0lGODlhAQABAAAAACH5BAEAAAAALAAAAAABAAEAAAICRAEAOw=='
+
 /** A picture that the server renders: asked for once it is in sight and its turn has come, given up when it goes. */
 export function RenderedPicture({ src, alt, ...rest }: Props) {
   const image = useRef<HTMLImageElement>(null)
@@ -25,16 +28,16 @@ export function RenderedPicture({ src, alt, ...rest }: Props) {
       watch.disconnect()
       done.current()
       // What is on its way is given up.
-      if (!el.complete) el.removeAttribute('src')
+      if (!el.complete) el.src = WAITING
     }
   }, [src])
   return (
     // biome-ignore lint/performance/noImgElement: rendered by our own server at the size shown
     <img
       ref={image}
-      src={shown === src ? src : undefined}
+      src={shown === src ? src : WAITING}
       alt={alt}
-      onLoad={() => done.current()}
+      onLoad={() => shown === src && done.current()}
       onError={() => done.current()}
       {...rest}
     />

@@ -37,7 +37,8 @@ describe('composing in another channel', () => {
   })
   it('keeps what had no room, hidden', async () => {
     const design = sampleDesign()
-    for (const l of Object.values(design.layers)) if (l.id === 'disc') l.behaviour.importance = 'may'
+    for (const l of Object.values(design.layers))
+      if (l.id === 'disc') l.behaviour = { ...l.behaviour, importance: 'may' }
     const made = composedIn(design, 'link-card', host)
     expect(Object.keys(made.layers).sort()).toEqual(Object.keys(design.layers).sort())
   })

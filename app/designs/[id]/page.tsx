@@ -1,4 +1,5 @@
 import type { Metadata } from 'next'
+import { headers } from 'next/headers'
 import { notFound } from 'next/navigation'
 import { Bench } from '@/bench/bench'
 import { Trouble } from '@/bench/trouble'
@@ -39,7 +40,9 @@ export default async function BenchPage({ params, searchParams }: Props) {
         save={{ href: `/api/designs/${id}/stored`, label: 'Save what is there' }}
       />
     )
-  if (!(WARMING in (await searchParams))) void makeReady(row.design)
+  // Links are read ahead of whoever follows them.
+  const ahead = (await headers()).has('next-router-prefetch')
+  if (!ahead && !(WARMING in (await searchParams))) void makeReady(row.design)
   return (
     <Bench
       loaded={{
