@@ -51,7 +51,7 @@ try {
     () =>
       [...document.images]
         .filter((i) => i.getBoundingClientRect().top < 900)
-        .every((i) => i.complete && i.naturalWidth > 0),
+        .every((i) => i.complete && i.naturalWidth > 1),
     undefined,
     { timeout: 120_000 },
   )
@@ -65,13 +65,17 @@ try {
     () =>
       [...document.querySelectorAll('[role="dialog"] img')]
         .filter((i) => i.getBoundingClientRect().top < 700)
-        .every((i) => i.complete && i.naturalWidth > 0),
+        .every((i) => i.complete && i.naturalWidth > 1),
     undefined,
     {
       timeout: 60_000,
     },
   )
   await shot('new-design')
+  await page.goto(`${base}/designs/clay-and-song`)
+  await quiet()
+  await page.getByRole('treeitem', { name: 'Leaping dancer', exact: true }).click()
+  await shot('from-the-drawer')
   await page.goto(`${base}/designs/opening-day`)
   await quiet()
   await page.getByRole('treeitem', { name: 'Title', exact: true }).click()

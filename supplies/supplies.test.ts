@@ -35,7 +35,7 @@ const lookup = lookupIn(loaded)
 
 describe('the shipped supplies', () => {
   it('are as many as promised, each under one name', () => {
-    expect(of('photo').length).toBeGreaterThanOrEqual(16)
+    expect(of('photo').length).toBeGreaterThanOrEqual(8 + 20)
     expect(of('cutout').length).toBeGreaterThanOrEqual(80)
     expect(of('texture').length).toBeGreaterThanOrEqual(30)
     expect(of('overlay').length).toBeGreaterThanOrEqual(36)
@@ -148,6 +148,32 @@ describe('the shipped supplies', () => {
     for (const m of sizes) expect((m.width ?? 0) >= 2400 || (m.width ?? 0) >= 1800).toBe(true)
     for (const m of sizes.filter((x) => !upright.includes(x))) expect(m.width).toBeGreaterThanOrEqual(2400)
   })
+  it('have photos without noise at 100 %: hardly a px is darker than all that lies five px around it', async () => {
+    const AROUND = 5
+    for (const s of of('photo')) {
+      const { data, info } = await sharp(path(s.file)).greyscale().raw().toBuffer({ resolveWithObject: true })
+      const { width, height } = info
+      const ring = [
+        [AROUND, 0],
+        [-AROUND, 0],
+        [0, AROUND],
+        [0, -AROUND],
+        [4, 4],
+        [-4, 4],
+        [4, -4],
+        [-4, -4],
+      ].map(([x = 0, y = 0]) => y * width + x)
+      let [lone, all] = [0, 0]
+      for (let y = AROUND; y < height - AROUND; y += 4)
+        for (let x = AROUND; x < width - AROUND; x += 4) {
+          const at = y * width + x
+          const least = Math.min(...ring.map((by) => data[at + by] as number))
+          all++
+          if ((data[at] as number) < least * 0.9 - 2) lone++
+        }
+      expect(lone / all, s.id).toBeLessThan(0.005)
+    }
+  }, 60_000)
   it('have photos with a spread of tones, not flat fields', async () => {
     for (const s of of('photo')) {
       const { channels } = await sharp(path(s.file)).resize(200).stats()
