@@ -93,6 +93,7 @@ describe('a database', () => {
     // 2 is FULL (SQLite documentation, PRAGMA synchronous).
     expect(sqliteOf(db).pragma('synchronous', { simple: true })).toBe(2)
     // As a version before left it.
+    await sql.raw('alter table supplies drop column credit').execute(db)
     await sql.raw('alter table edits drop column version').execute(db)
     for (const table of ['edits', 'versions'])
       await sql.raw(`alter table ${table} drop column who`).execute(db)

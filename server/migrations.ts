@@ -84,8 +84,8 @@ export const migrations: Record<string, Migration> = {
   '008-saved-channels': creating(
     'create table saved_channels (id text primary key, name text not null, campaign_id text references campaigns(id) on delete cascade, document text not null, created_at text not null)',
   ),
-  '010-credits': creating("alter table supplies add column credit text not null default ''"),
   '009-own-fonts': creating(
     'create table fonts (id text primary key, family text not null, source text not null, document text not null, created_at text not null)',
   ),
+  '010-credits': creating("alter table supplies add column credit text not null default ''"),
 }

@@ -1,4 +1,5 @@
 import type { Supply } from './supply'
+import { variantsOf } from './variants'
 
 const photo = (id: string, label: string, words: string, focal = { x: 0.5, y: 0.5 }): Supply => ({
   id,
@@ -20,8 +21,7 @@ const cutout = (id: string, label: string, words: string): Supply => ({
   manner: 'lifelike',
 })
 
-/** What looks like a photo: whole pictures, and things cut out of theirs. */
-export const pictured: readonly Supply[] = [
+const firstOnes: readonly Supply[] = [
   photo('pale-corner', 'Pale corner', 'vase olive branch wall table sunlight upright studio', {
     x: 0.42,
     y: 0.6,
@@ -287,3 +287,6 @@ export const pictured: readonly Supply[] = [
   cutout('cloud-round', 'Round cloud', 'cloud clouds sky weather dream'),
   cutout('cloud-rising', 'Rising cloud', 'cloud clouds sky weather dream'),
 ]
+
+/** What looks like a photo: whole pictures, things cut out of theirs, and those in further colours. */
+export const pictured: readonly Supply[] = [...firstOnes, ...variantsOf(firstOnes)]
