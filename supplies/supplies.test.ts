@@ -235,19 +235,20 @@ describe('the shipped supplies', () => {
 
 describe('the sample designs', () => {
   const all = samples.map((s) => ({ campaign: s.campaign, design: checkDesign(s.make(lookup)) }))
-  it('are two campaigns; the first has all eight channels, one design a second page', () => {
-    expect(new Set(all.map((a) => a.campaign)).size).toBe(2)
+  it('are four campaigns; the first has all eight channels, one design a second page', () => {
+    expect(new Set(all.map((a) => a.campaign)).size).toBe(4)
     expect(Math.max(...all.map((a) => Object.keys(a.design.channels).length))).toBe(8)
     expect(all.some((a) => Object.keys(a.design.pages).length === 2)).toBe(true)
     expect(all.length).toBeGreaterThanOrEqual(4)
   })
-  it('are composed in depth: several planes, type and pictures', () => {
+  it('are composed in depth: several planes, type and pictures or graphics', () => {
     for (const { design } of all)
       for (const page of inOrder(design.pages)) {
         const layers = Object.values(design.layers).filter((l) => l.page === page.id)
         expect(new Set(layers.map((l) => l.plane)).size, design.name).toBeGreaterThanOrEqual(3)
         expect(
-          layers.some((l) => l.kind === 'type') && layers.some((l) => l.kind === 'picture'),
+          layers.some((l) => l.kind === 'type') &&
+            layers.some((l) => l.kind === 'picture' || l.kind === 'graphic'),
           design.name,
         ).toBe(true)
         for (const l of layers) expect(PLANES).toContain(l.plane)

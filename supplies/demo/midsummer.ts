@@ -176,7 +176,7 @@ export function centreIt(supply: Lookup): Design {
     '#ffffff',
     { name: 'Title', behaviour: { importance: 'must' } },
   )
-  b.treat(title, 'extrude', { colour: '#0b3136', angle: 60, distance: 12 })
+  b.treat(title, 'extrude', { colour: '#0b3136', angle: 60, depth: 14 })
   const words = b.type(
     'message',
     'Lesson 4',
