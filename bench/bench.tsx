@@ -21,8 +21,6 @@ import { TopBar } from './top-bar'
 
 /** Their code comes when the stage is there: nobody needs them before. */
 const Dialogs = lazy(() => import('./dialogs'))
-/** How long the dialogs wait for the stage at most, ms. */
-const DIALOGS_BY_MS = 3000
 
 /** Where one design is worked on. */
 export function Bench({ loaded }: { loaded: Loaded }) {
@@ -56,15 +54,7 @@ function Room({ bench }: { bench: BenchModel }) {
   const [supplies, setSupplies] = useState(false)
   const [dialogs, setDialogs] = useState(false)
   useKeys(bench)
-  useEffect(() => {
-    const bring = () => setDialogs(true)
-    const timer = setTimeout(bring, DIALOGS_BY_MS)
-    const stop = bench.client.listen((m) => m.kind === 'frame' && m.whole && bring())
-    return () => {
-      clearTimeout(timer)
-      stop()
-    }
-  }, [bench])
+  useEffect(() => bench.client.afterStage(() => setDialogs(true)), [bench])
   const notice = useStore(bench.store, (s) => s.notice)
   useEffect(() => {
     // What was said is no longer true.

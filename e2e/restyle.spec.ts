@@ -80,6 +80,22 @@ test('a treatment is added, typed, exaggerated and compared by held keys, put in
   await settled(page)
   const freed = await colourAt(page, 900, 500)
   freed.forEach((v, n) => expect(Math.abs(v - (shadow[n] ?? 0))).toBeLessThan(3))
+
+  // A mask on the thing masks the two as one; undone they are two again.
+  await row(page, 'Rectangle 2').click()
+  await run(page, 'Mask by a fade along a line')
+  await expect(page.getByText(/masked together with “Cast shadow of Rectangle 2”/)).toBeVisible()
+  await settled(page)
+  const members = await page.evaluate(() => {
+    const { design, selection } = window.vividBench.store.getState()
+    return Object.values(design.layers).flatMap((l) => (l.parent === selection[0] ? [l.name] : []))
+  })
+  expect(members.sort()).toEqual(['Cast shadow of Rectangle 2', 'Rectangle 2'])
+  expect(await colourAt(page, 900, 500)).not.toEqual(freed)
+  await stage(page).focus()
+  await page.keyboard.press('Control+z')
+  await settled(page)
+  expect(await colourAt(page, 900, 500)).toEqual(freed)
   await stage(page).focus()
   await page.keyboard.press('Control+z')
   await settled(page)

@@ -93,11 +93,11 @@ describe('a database', () => {
     // 2 is FULL (SQLite documentation, PRAGMA synchronous).
     expect(sqliteOf(db).pragma('synchronous', { simple: true })).toBe(2)
     // As a version before left it.
-    await sql.raw('alter table supplies drop column credit').execute(db)
     await sql.raw('alter table edits drop column version').execute(db)
     for (const table of ['edits', 'versions'])
       await sql.raw(`alter table ${table} drop column who`).execute(db)
-    for (const table of ['saved_channels', 'fonts']) await sql.raw(`drop table ${table}`).execute(db)
+    for (const table of ['saved_channels', 'fonts', 'credits'])
+      await sql.raw(`drop table ${table}`).execute(db)
     await sql`delete from kysely_migration where name >= '006'`.execute(db)
     await db.destroy()
     await (await openStore(file(data))).destroy()

@@ -77,10 +77,10 @@ export type Tables = {
     /** Colour words, a space between; `-` for none. */
     colours: string
     manner: string
-    /** Whom it wants named where it is shown; nothing where it asks for none. */
-    credit: string
     created_at: string
   }
+  /** Whom stored files want named where they are shown, and what they are called; they stay when a supply is taken off the shelf. */
+  credits: { sha: string; name: string; credit: string }
   houses: { campaign_id: string; document: string }
   /** Of one campaign, or of all designs where none is named. */
   saved_channels: {

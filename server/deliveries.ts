@@ -21,12 +21,12 @@ import { problemIn } from '../host/problems'
 import { sha256 } from '../host/project'
 import { type DeliveredFile, type Delivery, type DeliveryOptions, deliveryOptions } from '../wire/deliveries'
 import { damagedBlobs, drawn, lacking } from './blobs'
+import { creditsOf } from './credits'
 import { now, store } from './database'
 import { loadDesign } from './designs'
 import { publish } from './events'
 import { dataPath } from './paths'
 import { deliveryThread, stopDeliveryThread } from './render'
-import { creditsOf } from './supplies'
 
 /** The files of a delivery, not made yet. */
 export const fileNames = (design: Design, o: Delivered): DeliveredFile[] =>
@@ -343,7 +343,8 @@ export async function deliveredZip(id: string): Promise<Uint8Array<ArrayBuffer>>
     })
   }
   files['manifest.csv'] = strToU8(manifestCsv(listed))
-  const credits = design ? await creditsOf(blobsOf(design)) : []
+  const named = design ? await creditsOf(blobsOf(design)) : []
+  const credits = named.map(({ of, credit }) => ({ of, credit }))
   files['manifest.json'] = strToU8(manifestJson(listed, credits))
   if (credits.length > 0) files['credits.txt'] = strToU8(creditLines(credits))
   return new Uint8Array(zipSync(files))

@@ -7,6 +7,7 @@ import { shaSchema } from '../core/basics/values'
 import type { Design } from '../core/design/schema'
 import { sourcesOf } from '../core/kinds/facts'
 import { keptLevels } from '../host/pictures'
+import { problemIn } from '../host/problems'
 import { sourceInfo } from './blobs'
 import { dataPath } from './paths'
 import { isMade } from './pictures'
@@ -67,33 +68,41 @@ export async function levelFile(
   }
 }
 
+/** Says of a page that it is read before anybody follows the link to it (Next.js). */
+export const READ_AHEAD = 'next-router-prefetch'
 /** px that the master's longer side usually has on a screen: what is made ready goes a little further. */
 const SEEN_SIDE = 800
 
-/**
- * Makes the levels that a design will be looked at in, largest things first, while its page is still on its way:
- * they are asked for a second or two later.
- */
-export async function makeReady(design: Pick<Design, 'layers' | 'channels' | 'master'>): Promise<void> {
+/** The levels that a design is looked at in on a screen, by the pictures they are of, largest things first. */
+export async function levelsSeen(
+  design: Pick<Design, 'layers' | 'channels' | 'master'>,
+): Promise<Map<string, number>> {
   const master = design.channels[design.master]
-  if (!master) return
+  if (!master) return new Map()
   const k = SEEN_SIDE / Math.max(master.width, master.height)
-  const wanted = new Map<string, { level: number; area: number }>()
-  for (const layer of Object.values(design.layers)) {
-    const { width, height } = layer.placement
-    for (const { sha, kind } of sourcesOf(layer)) {
-      if (kind !== 'picture' || !layer.shown) continue
-      const [info] = await sourceInfo([sha])
-      const ratio = info?.kind === 'picture' ? Math.min(info.width / width, info.height / height) / k : 1
-      const level = Math.max(0, Math.floor(Math.log2(ratio)))
-      const held = wanted.get(sha)
-      const area = Math.max(held?.area ?? 0, width * height)
-      wanted.set(sha, { level: Math.min(held?.level ?? level, level), area })
-    }
+  const shown = Object.values(design.layers)
+    .filter((l) => l.shown)
+    .sort((a, b) => b.placement.width * b.placement.height - a.placement.width * a.placement.height)
+    .flatMap((l) => sourcesOf(l).map(({ sha }) => ({ sha, placement: l.placement })))
+  const infos = new Map((await sourceInfo(shown.map((s) => s.sha))).map((i) => [i.sha, i]))
+  const out = new Map<string, number>()
+  for (const { sha, placement } of shown) {
+    const info = infos.get(sha)
+    if (info?.kind !== 'picture') continue
+    const ratio = Math.min(info.width / placement.width, info.height / placement.height) / k
+    const level = Math.max(0, Math.floor(Math.log2(ratio)))
+    out.set(sha, Math.min(out.get(sha) ?? level, level))
   }
-  const largestFirst = [...wanted].sort(([, a], [, b]) => b.area - a.area)
-  // What cannot be made is said where it is asked for.
-  for (const [sha, { level }] of largestFirst) await levelFile(sha, level).catch(() => undefined)
+  return out
+}
+/** Makes these levels while the design's page is still on its way: they are asked for a second or two later. */
+export async function makeReady(design: Pick<Design, 'layers' | 'channels' | 'master'>): Promise<void> {
+  // What cannot be made is told where it is asked for.
+  const leave = (thrown: unknown) => {
+    if (!problemIn(thrown)) console.error(thrown)
+  }
+  const seen = await levelsSeen(design).catch(leave)
+  for (const [sha, level] of seen ?? []) await levelFile(sha, level).catch(leave)
 }
 
 async function make(sha: string, from: number): Promise<void> {

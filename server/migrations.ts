@@ -87,5 +87,7 @@ export const migrations: Record<string, Migration> = {
   '009-own-fonts': creating(
     'create table fonts (id text primary key, family text not null, source text not null, document text not null, created_at text not null)',
   ),
-  '010-credits': creating("alter table supplies add column credit text not null default ''"),
+  '010-credits': creating(
+    'create table credits (sha text primary key references blobs(sha) on delete cascade, name text not null, credit text not null)',
+  ),
 }

@@ -5,11 +5,10 @@ import { sqliteOf, store } from './database'
 import { runDeliveries } from './deliveries'
 import { readInThreads } from './intake'
 import { sweepLeftovers } from './leftovers'
+import { READ_AHEAD } from './levels'
 import { dataFolder } from './paths'
 import { refuseUnguarded } from './serving'
 
-/** Asked of a page that nobody looks at. */
-export const WARMING = 'warming'
 const HOUR = 3600 * 1000
 
 /** What must hold before anything is answered; throws a problem that says what to do. */
@@ -42,14 +41,16 @@ async function warmUp(): Promise<void> {
   const design = `/designs/${last.id}`
   // What a bench asks for as it opens.
   for (const asked of [
-    `${design}?${WARMING}`,
+    design,
     `/api${design}/log`,
     `/api${design}/house`,
     '/api/fonts',
     '/api/guide-sets',
     '/api/blobs/none/levels/0',
   ])
-    await fetch(`http://127.0.0.1:${port}${asked}`).then((answer) => answer.arrayBuffer())
+    await fetch(`http://127.0.0.1:${port}${asked}`, { headers: { [READ_AHEAD]: '1' } }).then((answer) =>
+      answer.arrayBuffer(),
+    )
 }
 /** The same; where it cannot, says why on the console and ends the process. */
 export async function startOrEnd(): Promise<void> {

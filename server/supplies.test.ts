@@ -1,9 +1,10 @@
 import sharp from 'sharp'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { loadSupplies } from '../host/supplies'
+import { creditsOf } from './credits'
 import { store } from './database'
 import { seedSupplies } from './seed'
-import { addUpload, creditsOf, describeOwn, forgetOwn, searchSupplies } from './supplies'
+import { addUpload, describeOwn, forgetOwn, searchSupplies } from './supplies'
 import { openTemporaryStore } from './temporary-store.test-data'
 
 openTemporaryStore()
@@ -275,13 +276,16 @@ describe('the shelf of supplies', () => {
     await describeOwn(id, { label: 'House mark', words: 'heraldry', credit: 'A. Carver' })
     await describeOwn(id, { label: 'House mark', words: 'logo studio heraldry' })
     expect((await searchSupplies({ q: 'heraldry' })).items[0]?.credit).toBe('A. Carver')
-    expect(await creditsOf([info.sha, 'f'.repeat(64)])).toEqual([{ of: 'House mark', credit: 'A. Carver' }])
+    const named = [{ sha: info.sha, of: 'House mark', credit: 'A. Carver' }]
+    expect(await creditsOf([info.sha, 'f'.repeat(64)])).toEqual(named)
     await expect(describeOwn(id, { label: ' ', words: '' })).rejects.toThrow(
       /Give it a name.*Nothing was changed/,
     )
     await expect(describeOwn('sofa', { label: 'Mine', words: '' })).rejects.toThrow(/not among your own/)
     await expect(forgetOwn('sofa')).rejects.toThrow(/not among your own/)
     await forgetOwn(id)
+    // Designs still show it: whom it wants named stays.
+    expect(await creditsOf([info.sha])).toEqual(named)
     expect((await searchSupplies({ q: 'heraldry' })).items.some((i) => i.id === id)).toBe(false)
     // The file itself stays for a month, for designs that show it.
     const row = await (await store())

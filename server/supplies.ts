@@ -1,7 +1,6 @@
 import { sql } from 'kysely'
 import { badInput, missing } from '../core/basics/errors'
 import { COLOUR_FAMILIES, type ColourFamily } from '../core/colour/families'
-import type { Credit } from '../core/outputs/manifest'
 import { fitMost, wordsIn } from '../core/text/near'
 import {
   MANNERS,
@@ -15,7 +14,8 @@ import {
 import { supplies as shipped } from '../supplies/shipped'
 import { ownSupply } from '../wire/supplies'
 import { readBlob, type SourceInfo, sourceInfo, storeUpload } from './blobs'
-import { now, type Store, store, type Tables } from './database'
+import { creditsOf, keepCredit } from './credits'
+import { now, type Store, store, type Tables, within } from './database'
 import { intake } from './intake'
 
 export type SupplyRow = {
@@ -67,7 +67,6 @@ export async function addSupply(s: {
   label: string
   words: string
   own: boolean
-  credit?: string
   blend?: string
   focal?: { x: number; y: number } | null
   rank?: number
@@ -95,7 +94,6 @@ export async function addSupply(s: {
       rank: s.rank ?? 0,
       colours: s.colours.join(' ') || '-',
       manner: mannerOf(s.id, s.kind),
-      credit: s.credit ?? '',
       created_at: now(),
     })
     .onConflict((c) => c.doNothing())
@@ -145,10 +143,10 @@ export async function addUpload(bytes: Uint8Array, name: string, signal?: AbortS
     label,
     words: [label.replace(/[-_]/g, ' '), ...told.keywords].join(' ').slice(0, 400),
     own: true,
-    credit: told.credit,
     rank: -1,
     colours,
   })
+  await keepCredit(db, info.sha, label, told.credit)
   return twin && !info.note
     ? { ...info, note: `“${name}” looks the same as “${twin}” of your supplies.` }
     : info
@@ -180,26 +178,19 @@ export async function describeOwn(id: string, given: unknown): Promise<void> {
   if (!parsed.success)
     throw badInput(`${parsed.error.issues[0]?.message ?? 'This cannot be kept.'} Nothing was changed.`)
   const { label, words, credit } = parsed.data
-  const { numUpdatedRows } = await (await store())
-    .updateTable('supplies')
-    .set({ label, words, ...(credit === undefined ? {} : { credit }) })
-    .where('id', '=', id)
-    .where('own', '=', 1)
-    .executeTakeFirst()
-  if (numUpdatedRows === 0n) throw notOwn()
+  await within(await store(), async (t) => {
+    const own = await t
+      .updateTable('supplies')
+      .set({ label, words })
+      .where('id', '=', id)
+      .where('own', '=', 1)
+      .returning('sha')
+      .executeTakeFirst()
+    if (!own) throw notOwn()
+    const [before] = await creditsOf([own.sha], t)
+    await keepCredit(t, own.sha, label, credit ?? before?.credit ?? '')
+  })
   kept.held = null
-}
-/** Whom some files want named, by what they are called; each once, in the order of the names. */
-export async function creditsOf(shas: Iterable<string>): Promise<Credit[]> {
-  const asked = [...shas]
-  const rows = await (await store())
-    .selectFrom('supplies')
-    .select(['label', 'credit'])
-    .where('sha', 'in', asked)
-    .where('credit', '!=', '')
-    .orderBy('label')
-    .execute()
-  return rows.map(({ label, credit }) => ({ of: label, credit }))
 }
 /** Takes one of a person's own off the shelf; designs that show it keep it. */
 export async function forgetOwn(id: string): Promise<void> {
@@ -341,6 +332,7 @@ export async function searchSupplies(query: SupplyQuery): Promise<{ items: Suppl
     ids.length > 0 ? await db.selectFrom('supplies').selectAll().where('id', 'in', ids).execute() : []
   const page = whole.sort((a, b) => ids.indexOf(a.id) - ids.indexOf(b.id))
   const infos = new Map((await sourceInfo(page.map((r) => r.sha))).map((i) => [i.sha, i]))
+  const credits = new Map((await creditsOf(page.map((r) => r.sha))).map((c) => [c.sha, c.credit]))
   return {
     total: rows.length,
     items: page.flatMap((r): SupplyRow[] => {
@@ -359,7 +351,7 @@ export async function searchSupplies(query: SupplyQuery): Promise<{ items: Suppl
               focal: r.focal ? JSON.parse(r.focal) : null,
               transparent: r.transparent === 1,
               words: r.words,
-              credit: r.credit,
+              credit: credits.get(r.sha) ?? '',
               orientation: r.orientation as Orientation,
               colours: r.colours
                 .split(' ')

@@ -181,4 +181,26 @@ describe('a mask on what something was set free of', () => {
     expect(of(bench, whole).map((m) => m.kind)).toEqual(['painted'])
     expect(layer(bench, 'card').parent).toBe(whole)
   })
+  it('never goes by what is masked along with it', async () => {
+    const bench = await openBench()
+    bench.edit('Set free', (d) => {
+      const { card, disc, photo, title } = d.layers
+      if (!card || !disc || !photo || !title) throw new Error('no layers')
+      Object.assign(card, { plane: disc.plane, behaviour: { ...card.behaviour, kind: 'ride', host: 'disc' } })
+      tie(d, ['disc', 'card'], 'one')
+    })
+    bench.select(['disc'])
+    addMask(bench, 'layer')
+    const [whole = ''] = bench.store.getState().selection
+    const [mask] = of(bench, whole)
+    expect(mask?.kind === 'layer' && mask.layer).toMatch(/^(photo|title)$/)
+    expect(() => checkDesign(structuredClone(bench.store.getState().design))).not.toThrow()
+    // With nothing else on the page there is nothing that it could go by.
+    bench.undo()
+    bench.edit('Remove', (d) => removeLayers(d, ['photo', 'title']))
+    bench.select(['disc'])
+    addMask(bench, 'layer')
+    expect(of(bench, 'disc')).toEqual([])
+    expect(layer(bench, 'disc').parent).toBeNull()
+  })
 })

@@ -109,7 +109,11 @@ export function addMask(bench: Bench, choice: MaskChoice): void {
   const s = bench.store.getState()
   const layer = maskedLayer(s)
   if (!layer) return
-  const beneath = choice === 'layer' ? maskSources(s, layer)[0] : undefined
+  // What is masked along with it would go by itself.
+  const along = oneWith(s, layer)
+  const beneath = maskSources(s, layer).find(
+    (l) => !along.some((own) => maskDependsOn(s.design, l.id, own.id)),
+  )
   if (choice === 'layer' && !beneath)
     return bench.notify('There is no other layer on this page that it could go by.')
   const id = newId()

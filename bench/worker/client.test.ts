@@ -31,6 +31,22 @@ describe('the two workers', () => {
     expect(toQuiet()?.map((m) => m.kind)).toEqual(['design', 'check', 'edit', 'lineup'])
     client.close()
   })
+  it('let go what can wait when the stage is whole, at once after that, and never once they are closed', () => {
+    const client = new RenderClient()
+    const done: string[] = []
+    client.afterStage(() => done.push('waited'))
+    expect(done).toEqual([])
+    stageIsWhole()
+    client.afterStage(() => done.push('at once'))
+    stageIsWhole()
+    expect(done).toEqual(['waited', 'at once'])
+    client.close()
+    const closed = new RenderClient()
+    closed.afterStage(() => done.push('closed'))
+    closed.close()
+    vi.advanceTimersByTime(5000)
+    expect(done).toEqual(['waited', 'at once'])
+  })
   it('both run where nothing is shown on the stage', () => {
     const client = new RenderClient()
     client.setChecks('page1')

@@ -20,7 +20,7 @@ const begin = (): Worker =>
 /** Begun as this is read, so that it has its code by the time that a bench opens; the first one takes it. */
 let ready: Worker | null = typeof window === 'undefined' ? null : begin()
 
-/** How long the quiet worker waits for the stage to be whole at first, ms. */
+/** How long what can wait waits for the stage to be whole at first, ms. */
 const STAGE_FIRST_MS = 2500
 
 /**
@@ -33,6 +33,8 @@ export class RenderClient {
   private quiet: Worker | null = null
   /** What the quiet worker is told once it runs. */
   private waiting: ToWorker[] = []
+  /** What is done once the stage was whole; null when it was. */
+  private later: (() => void)[] | null = [() => this.beginQuiet()]
   private readonly patience: ReturnType<typeof setTimeout>
   private readonly listeners = new Set<Listener>()
   private readonly asked = new Map<number, (value: unknown) => void>()
@@ -42,7 +44,7 @@ export class RenderClient {
 
   constructor() {
     this.stage = this.worker()
-    this.patience = setTimeout(() => this.beginQuiet(), STAGE_FIRST_MS)
+    this.patience = setTimeout(() => this.stageIsWhole(), STAGE_FIRST_MS)
   }
   private worker(): Worker {
     const worker = ready ?? begin()
@@ -52,13 +54,22 @@ export class RenderClient {
         this.asked.get(data.id)?.(data.value)
         this.asked.delete(data.id)
       } else for (const l of this.listeners) l(data)
-      if ((data.kind === 'frame' && data.whole) || data.kind === 'trouble') this.beginQuiet()
+      if ((data.kind === 'frame' && data.whole) || data.kind === 'trouble') this.stageIsWhole()
     }
     return worker
   }
-  private beginQuiet(): void {
-    if (this.quiet) return
+  /** Does what can wait once the stage is whole for the first time, or could have been; at once where it was. */
+  afterStage(act: () => void): void {
+    if (this.later) this.later.push(act)
+    else act()
+  }
+  private stageIsWhole(): void {
     clearTimeout(this.patience)
+    const due = this.later ?? []
+    this.later = null
+    for (const act of due) act()
+  }
+  private beginQuiet(): void {
     this.quiet = this.worker()
     for (const message of this.waiting) this.quiet.postMessage(message)
     this.waiting = []
@@ -107,19 +118,19 @@ export class RenderClient {
     this.send(this.stage, { kind: 'proof', proof })
   }
   setLineup(shows: Show[]): void {
-    this.later({ kind: 'lineup', shows })
+    this.toQuiet({ kind: 'lineup', shows })
   }
   setLayers(page: string, channel: string, ids: string[], side: number): void {
-    this.later({ kind: 'layers', page, channel, ids, side })
+    this.toQuiet({ kind: 'layers', page, channel, ids, side })
   }
   /** Asks for pictures of layers with other treatments; gives the turn they are told with. None gives up those that are not made yet. */
   setTrials(page: string, channel: string, ids: string[], trials: Trial[], side: number): number {
     const turn = ++this.last
-    this.later({ kind: 'trials', turn, page, channel, ids, trials, side })
+    this.toQuiet({ kind: 'trials', turn, page, channel, ids, trials, side })
     return turn
   }
   setChecks(page: string): void {
-    this.later({ kind: 'check', page })
+    this.toQuiet({ kind: 'check', page })
   }
   ask<T>(question: Question): Promise<T> {
     const id = ++this.last
@@ -130,15 +141,16 @@ export class RenderClient {
   }
   close(): void {
     clearTimeout(this.patience)
+    this.later = []
     this.stage.terminate()
     this.quiet?.terminate()
     this.listeners.clear()
   }
   private both(message: ToWorker): void {
     this.send(this.stage, message)
-    this.later(message)
+    this.toQuiet(message)
   }
-  private later(message: ToWorker): void {
+  private toQuiet(message: ToWorker): void {
     if (this.quiet) this.quiet.postMessage(message)
     else this.waiting.push(message)
   }

@@ -3,6 +3,7 @@ import type { Paint } from '../../core/colour/paint'
 import { blankDesign, type ChannelSpec, presetSpecs } from '../../core/design/blank'
 import type { Design } from '../../core/design/schema'
 import type { Placement } from '../../core/geometry/placement-schema'
+import { isWorded } from '../../core/kinds/facts'
 import type { Layer, LayerOf } from '../../core/kinds/list'
 import {
   boxAt,
@@ -243,7 +244,7 @@ export class DesignBuilder {
   /** Puts a plate behind words, which follows them. */
   plate(id: string, kind: Plate['kind'], colour: string, radius = 0.25): void {
     const layer = this.design.layers[id]
-    if (layer?.kind === 'type') layer.plate = { kind, fill: solid(colour), across: 0.6, down: 0.32, radius }
+    if (isWorded(layer)) layer.plate = { kind, fill: solid(colour), across: 0.6, down: 0.32, radius }
   }
   /** Gives a layer a treatment, after those it has. */
   treat(id: string, kind: string, settings: Record<string, unknown> = {}): void {

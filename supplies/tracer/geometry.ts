@@ -37,6 +37,11 @@ export class Mesh {
   }
 }
 
+/** Turns points about the upright, by radians. */
+export function turning(angle: number): (at: Vector) => Vector {
+  const [c, k] = [Math.cos(angle), Math.sin(angle)]
+  return ([x, y, z]) => [x * c + z * k, y, -x * k + z * c]
+}
 export const add = (a: Vector, b: Vector): Vector => [a[0] + b[0], a[1] + b[1], a[2] + b[2]]
 export const sub = (a: Vector, b: Vector): Vector => [a[0] - b[0], a[1] - b[1], a[2] - b[2]]
 export const times = (a: Vector, k: number): Vector => [a[0] * k, a[1] * k, a[2] * k]

@@ -1,4 +1,17 @@
-import { add, ball, box, leaf, quad, random, sheet, slab, times, tube, type Vector } from './geometry'
+import {
+  add,
+  ball,
+  box,
+  leaf,
+  quad,
+  random,
+  sheet,
+  slab,
+  times,
+  tube,
+  turning,
+  type Vector,
+} from './geometry'
 import { looks, pot, profiles, room, Scene, sprig } from './scene'
 import type { Picture } from './studio'
 import { balloons } from './things/balloons'
@@ -24,8 +37,7 @@ const things = new Map(
 function put(s: Scene, name: string, at: Vector, size = 1, turn = 0): void {
   const thing = things.get(name)?.scene()
   if (!thing) throw new Error(`There is no ${name} to put into a scene.`)
-  const [c, k] = [Math.cos(turn), Math.sin(turn)]
-  const turned = ([x, y, z]: Vector): Vector => [x * c + z * k, y, -x * k + z * c]
+  const turned = turning(turn)
   const names = thing.materials.map((m) => (m.unseen ? null : s.material(m)))
   const three = (list: readonly number[], n: number): Vector =>
     list.slice(n * 3, n * 3 + 3) as unknown as Vector

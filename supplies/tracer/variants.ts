@@ -1,4 +1,4 @@
-import type { Vector } from './geometry'
+import { turning } from './geometry'
 import type { Scene } from './scene'
 import type { Picture } from './studio'
 
@@ -33,8 +33,7 @@ function another(scene: Scene, turn: number, colours: Readonly<Record<string, st
         },
   )
   const { mesh } = scene
-  const [c, k] = [Math.cos(turn), Math.sin(turn)]
-  const turned = ([x, y, z]: Vector): Vector => [x * c + z * k, y, -x * k + z * c]
+  const turned = turning(turn)
   mesh.materials.forEach((own, n) => {
     if (scene.materials[own]?.unseen) return
     for (const list of [mesh.positions, mesh.normals])

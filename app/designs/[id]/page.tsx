@@ -8,11 +8,10 @@ import { blobsOf } from '@/core/design/sources-of'
 import { problemIn } from '@/host/problems'
 import { sourceInfo } from '@/server/blobs'
 import { type DesignRow, loadDesign } from '@/server/designs'
-import { makeReady } from '@/server/levels'
-import { WARMING } from '@/server/start'
+import { makeReady, READ_AHEAD } from '@/server/levels'
 
 export const dynamic = 'force-dynamic'
-type Props = { params: Promise<{ id: string }>; searchParams: Promise<Record<string, unknown>> }
+type Props = { params: Promise<{ id: string }> }
 
 /** The design, or why it cannot be shown. */
 async function open(id: string): Promise<DesignRow | Problem> {
@@ -29,7 +28,7 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
   return { title: 'design' in row ? row.design.name : 'Cannot be read' }
 }
 
-export default async function BenchPage({ params, searchParams }: Props) {
+export default async function BenchPage({ params }: Props) {
   const { id } = await params
   const row = await open(id)
   if (!('design' in row))
@@ -40,9 +39,7 @@ export default async function BenchPage({ params, searchParams }: Props) {
         save={{ href: `/api/designs/${id}/stored`, label: 'Save what is there' }}
       />
     )
-  // Links are read ahead of whoever follows them.
-  const ahead = (await headers()).has('next-router-prefetch')
-  if (!ahead && !(WARMING in (await searchParams))) void makeReady(row.design)
+  if (!(await headers()).has(READ_AHEAD)) void makeReady(row.design)
   return (
     <Bench
       loaded={{

@@ -1,4 +1,4 @@
-import { add, ball, curve, sheet, times, type Vector } from '../geometry'
+import { add, ball, curve, sheet, times, turning, type Vector } from '../geometry'
 import type { Material } from '../materials'
 import type { Scene } from '../scene'
 import { type Picture, studio } from '../studio'
@@ -51,13 +51,8 @@ function band(s: Scene, path: readonly Vector[], half: number, material: number)
 function gift(s: Scene, at: Vector, size: Vector, paper: Material, ribbon: Material, turn = 0.4): void {
   const [m, r] = [s.material(paper), s.material(ribbon)]
   const [w, h, d] = size
-  const c = Math.cos(turn)
-  const k = Math.sin(turn)
-  const put = (x: number, y: number, z: number): Vector => [
-    at[0] + x * c + z * k,
-    at[1] + y,
-    at[2] - x * k + z * c,
-  ]
+  const turned = turning(turn)
+  const put = (x: number, y: number, z: number): Vector => add(at, turned([x, y, z]))
   const cuboid = (lo: Vector, hi: Vector, material: number) => {
     const e = 0.035
     const f = (x: number, y: number, z: number) => put(x, y, z)

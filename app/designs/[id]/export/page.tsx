@@ -2,8 +2,8 @@ import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { ExportScreen } from '@/bench/export/export-screen'
 import { blobsOf } from '@/core/design/sources-of'
+import { creditsOf } from '@/server/credits'
 import { loadDesign } from '@/server/designs'
-import { creditsOf } from '@/server/supplies'
 
 export const dynamic = 'force-dynamic'
 export const metadata: Metadata = { title: 'Export' }
