@@ -42,13 +42,14 @@ const WORDS: Record<Doing['work'], [word: string, of: string]> = {
   arranging: ['Arranging', 'size'],
   checking: ['Checking', 'size'],
   taking: ['Taking in', 'picture'],
+  setting: ['Setting', ''],
 }
 /** Work that takes no longer than this is not told of, ms. */
 const SHORT = 450
 
 /** What takes time just now, told once it does: of the stage before what is done aside. */
 function useDoing(): { word: string; text: string } | null {
-  const doing = useBenchState((s) => s.doing.bench ?? s.doing.stage ?? s.doing.quiet)
+  const doing = useBenchState((s) => s.doing.bench ?? s.doing.type ?? s.doing.stage ?? s.doing.quiet)
   const work = doing?.work ?? null
   const [long, setLong] = useState<string | null>(null)
   useEffect(() => {

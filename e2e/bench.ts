@@ -24,9 +24,12 @@ export async function settled(page: Page): Promise<void> {
         whole: c?.dataset.whole,
         wanted: window.vividBench?.store.getState().revision,
         saved: window.vividBench?.store.getState().save.state,
+        setting: window.vividBench?.store.getState().doing.type ?? null,
       }
     })
     expect(now.whole).toBe('yes')
+    // An edit whose faces are still fetched has yet to come.
+    expect(now.setting).toBe(null)
     expect(now.saved).toBe('saved')
     // Arrangements that are stored count up the revision without a change on the stage.
     expect(now.shown).toBeGreaterThanOrEqual((now.wanted ?? 0) - 0)

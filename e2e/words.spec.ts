@@ -49,6 +49,11 @@ test('words are typed where they are pressed, hugged by their box, lettered wide
     'node_modules/@fontsource/unifrakturcook/files/unifrakturcook-latin-700-normal.woff2',
   )
   await expect(page.getByText('UnifrakturCook (own): one face').first()).toBeVisible()
+  // However long its file is under way, what was taken is set in it.
+  await page.route('**/api/blobs/**', async (route) => {
+    await new Promise((done) => setTimeout(done, 700))
+    await route.continue()
+  })
   await page.getByRole('option', { name: 'UnifrakturCook (own)' }).click()
   await settled(page)
   const set = await words(page, id)

@@ -1,9 +1,12 @@
 import type { Draft } from 'immer'
 import { bringFaces, replaceFamily } from '@/core/design/families'
 import type { Design } from '@/core/design/schema'
-import { isWorded } from '@/core/kinds/facts'
+import { isWorded, type Worded } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
+import { lettersOf } from '@/core/resolve/needs'
+import type { Lettered } from '@/core/type/fonts'
 import type { OwnFace } from '@/core/type/own-face'
+import type { TypeStyle } from '@/core/type/style'
 import { ask } from '@/wire/client'
 import { forgetFont, listFonts } from '@/wire/fonts'
 import type { Bench } from '../state/bench'
@@ -60,12 +63,42 @@ export const bringOwn = (bench: Bench, d: Draft<Design>, family: string): void =
 export function bringOwnFor(bench: Bench, d: Draft<Design>, layers: readonly Layer[]): void {
   for (const l of layers) if (isWorded(l)) bringOwn(bench, d, l.style.family)
 }
+/**
+ * Words are set once their faces are at hand, so that boxes are measured with them; what is fetched for it is told. False where
+ * they cannot be had now, which is said: then nothing is set.
+ */
+export async function facesAtHand(bench: Bench, words: readonly Lettered[]): Promise<boolean> {
+  if (words.every(({ style, letters }) => bench.fonts.due(style, letters).length === 0)) return true
+  const tell = (by: 1 | -1) => {
+    const { doing } = bench.store.getState()
+    const left = (doing.type?.left ?? 0) + by
+    bench.set({ doing: { ...doing, type: left > 0 ? { work: 'setting', left } : null } })
+  }
+  tell(1)
+  try {
+    await bench.fonts.ready(words)
+    return true
+  } catch {
+    bench.notify(
+      'The typeface could not be fetched: the server does not answer. Nothing was changed; try again.',
+      'trouble',
+    )
+    return false
+  } finally {
+    tell(-1)
+  }
+}
+/** A layer's words as they would be in another style. */
+export const inStyle = (layer: Worded, style: Partial<TypeStyle>): Lettered => {
+  const next = { ...layer.style, ...style }
+  return { style: next, letters: lettersOf(layer, { text: layer.text, style: next }) }
+}
 /** Everything that is set in one family is set in another, in one step. */
 export async function setEverywhere(bench: Bench, from: string, to: string): Promise<void> {
-  const styles = Object.values(bench.store.getState().design.layers).flatMap((l) =>
-    isWorded(l) && l.style.family === from ? [{ ...l.style, family: to }] : [],
+  const words = Object.values(bench.store.getState().design.layers).flatMap((l) =>
+    isWorded(l) && l.style.family === from ? [inStyle(l, { family: to })] : [],
   )
-  await bench.fonts.open(styles.flatMap((s) => bench.fonts.filesFor(s)))
+  if (!(await facesAtHand(bench, words))) return bench.cancel()
   bench.commit('Typeface everywhere', (d) => {
     replaceFamily(d, from, to)
     bringOwn(bench, d, to)

@@ -9,6 +9,7 @@ import { layoutType } from '@/core/type/layout'
 import type { SvgWords } from '@/core/vector/svg'
 import type { Stretch } from '@/wire/sources'
 import type { Bench, BenchState } from '../state/bench'
+import { facesAtHand } from './fonts'
 import { layerOfSource, type Spot } from './landing'
 
 /** Where it goes in the stack, and what takes a box of the channel shown to the master. */
@@ -23,8 +24,10 @@ export async function placeStretches(
   { spot, toMaster }: Going,
   at?: Point,
 ): Promise<void> {
-  const styles = stretches.flatMap((t) => ('words' in t ? [styleOf(t.words, 1)] : []))
-  await bench.fonts.open(styles.flatMap((style) => bench.fonts.filesFor(style)))
+  const words = stretches.flatMap((t) =>
+    'words' in t ? [{ style: styleOf(t.words, 1), letters: t.words.text }] : [],
+  )
+  if (!(await facesAtHand(bench, words))) return
   const s = bench.store.getState()
   const page = s.resolved
   const k = Math.min((0.6 * page.width) / size.width, (0.6 * page.height) / size.height)

@@ -7,7 +7,7 @@ import type { LayerOf } from '@/core/kinds/list'
 import { familyByName } from '@/core/type/catalogue'
 import { layoutType, weightsOf } from '@/core/type/layout'
 import type { TypeStyle } from '@/core/type/style'
-import { bringOwn, setEverywhere } from '../actions/fonts'
+import { bringOwn, facesAtHand, inStyle, setEverywhere } from '../actions/fonts'
 import { hugWords, writeType } from '../actions/handled'
 import { useBench, useBenchState } from '../state/bench-context'
 import { TypefaceList } from '../type/typeface-list'
@@ -43,10 +43,9 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
   const set = async (name: string, style: Partial<TypeStyle>) => {
     turn.current++
     // Faces that are not here yet are fetched first, so that the box is measured with them.
-    if (style.family || style.weight || style.italic !== undefined) {
-      const files = leaves.flatMap((l) => bench.fonts.filesFor({ ...l.style, ...style }))
-      if (!files.every((f) => bench.fonts.has(f))) await bench.fonts.open(files)
-    }
+    const faces = style.family || style.weight || style.italic !== undefined
+    const next = leaves.map((l) => inStyle(l, style))
+    if (faces && !(await facesAtHand(bench, next))) return bench.cancel()
     bench.commit(name, (d) => {
       write(style)(d)
       if (style.family) bringOwn(bench, d, style.family)
@@ -55,8 +54,11 @@ export function TypeSection({ leaves }: { leaves: readonly LayerOf<'type'>[] }) 
   const peek = async (family: string | null) => {
     const own = ++turn.current
     if (!family) return bench.cancel()
-    await bench.fonts.open(leaves.flatMap((l) => bench.fonts.filesFor({ ...l.style, family })))
-    if (turn.current === own) bench.preview(write({ family }))
+    const here = await bench.fonts.ready(leaves.map((l) => inStyle(l, { family }))).then(
+      () => true,
+      () => false,
+    )
+    if (here && turn.current === own) bench.preview(write({ family }))
   }
   const of = <K extends Exclude<keyof TypeStyle, 'stretch'>>(key: K) => shared(leaves, (l) => l.style[key])
   const unknown = leaves.reduce(

@@ -49,9 +49,9 @@ export interface Bench {
   resolveOf(design: Design): ResolvedPage
   /** What is understood of a page of the master. */
   readingOf(page: string): Reading
-  /** How light it is beneath a thing on the page shown, 0–1. */
   /** How light a picture is, cell by cell; null while that is not known. */
   lightOf: LightOf
+  /** How light it is beneath a thing on the page shown, 0–1. */
   lightUnder(id: string): number
   /** The design as it would be with another channel as its master. */
   withMaster(channel: string): Design

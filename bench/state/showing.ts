@@ -20,11 +20,15 @@ export function newShowing(store: StoreApi<BenchState>, fonts: FontBook, resolve
   function openFonts(): void {
     const due = facesDue(getState().resolved, fonts)
     if (due.length === 0) return
-    void fonts.open(due).then(() => {
-      const s = getState()
-      setState({ fontsReady: s.fontsReady + 1, resolved: resolveNow(s.design, s.page, s.channel) })
-      openFonts()
-    })
+    fonts.open(due).then(
+      () => {
+        const s = getState()
+        setState({ fontsReady: s.fontsReady + 1, resolved: resolveNow(s.design, s.page, s.channel) })
+        openFonts()
+      },
+      // Without an answer words stand in another face; the next state that is shown asks again.
+      () => undefined,
+    )
   }
   function show(design: Design, more: Partial<BenchState> = {}): void {
     const s = { ...getState(), ...more }

@@ -85,7 +85,6 @@ export class Engine {
   /** For all but the stage: small pictures and checks must not drive out what the next move of the hand needs. */
   private readonly host: Host
   private readonly fonts = new FontBook(fetchedFont)
-  /** Styles whose faces are here, so that they are not looked up with every frame. */
   private readonly infos = new Map<string, SourceInfo>()
   private readonly lightOf: LightOf = (sha) => this.infos.get(sha)?.light ?? null
 

@@ -103,7 +103,10 @@ export type Tile = {
   data: Uint8ClampedArray<ArrayBuffer>
 }
 /** What takes time, in the word that the bench says for it, and how many pieces are left. */
-export type Doing = { work: 'fetching' | 'drawing' | 'arranging' | 'checking' | 'taking'; left: number }
+export type Doing = {
+  work: 'fetching' | 'drawing' | 'arranging' | 'checking' | 'taking' | 'setting'
+  left: number
+}
 export type FromWorker =
   | {
       kind: 'frame'

@@ -102,6 +102,9 @@ function drawGlyph(font: hb.Font, glyph: number, unitsPerEm: number): Path {
   return pen.out
 }
 
+/** Letters in a style, with the capitals or small letters that it shows. */
+export type Lettered = { style: { family: string; weight: number; italic: boolean }; letters: string }
+
 /** Faces held open by file; asking twice loads once. */
 export class FontBook {
   private readonly faces = new Map<string, Face | null>()
@@ -193,7 +196,15 @@ export class FontBook {
     return this.faces.size
   }
 
-  /** Opens all files that are not yet open. */
+  /** Opens all that words wait for. */
+  async ready(words: readonly Lettered[]): Promise<void> {
+    for (;;) {
+      const due = words.flatMap(({ style, letters }) => this.due(style, letters))
+      if (due.length === 0) return
+      await this.open(due)
+    }
+  }
+  /** Opens all files that are not yet open; throws where the loader does, and can be asked again. */
   async open(files: readonly FontFile[]): Promise<void> {
     await Promise.all(
       files.map((file) => {
@@ -201,10 +212,9 @@ export class FontBook {
         if (this.faces.has(name)) return undefined
         const held = this.pending.get(name)
         if (held) return held
-        const job = this.load(file).then((bytes) => {
-          this.faces.set(name, bytes ? openFace(name, bytes, file.index) : null)
-          this.pending.delete(name)
-        })
+        const job = this.load(file)
+          .then((bytes) => void this.faces.set(name, bytes ? openFace(name, bytes, file.index) : null))
+          .finally(() => this.pending.delete(name))
         this.pending.set(name, job)
         return job
       }),

@@ -8,8 +8,8 @@ export type PanelsSlice = {
   thumbs: Record<string, Thumb>
   layerPictures: Record<string, Uint8ClampedArray<ArrayBuffer>>
   findings: Record<string, Finding[]>
-  /** What the workers are at, and what is sent to the server one after another. */
-  doing: Record<'stage' | 'quiet' | 'bench', Doing | null>
+  /** What the workers are at, what is sent to the server one after another, and words that wait for their faces. */
+  doing: Record<'stage' | 'quiet' | 'bench' | 'type', Doing | null>
   notice: { text: string; tone: 'plain' | 'trouble'; id: number; action?: NoticeAction | undefined } | null
   dialog:
     | 'palette'
@@ -33,7 +33,7 @@ export const panelsAtFirst: PanelsSlice = {
   thumbs: {},
   layerPictures: {},
   findings: {},
-  doing: { stage: null, quiet: null, bench: null },
+  doing: { stage: null, quiet: null, bench: null, type: null },
   notice: null,
   dialog: null,
   excerptBox: null,
