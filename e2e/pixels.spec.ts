@@ -28,9 +28,10 @@ for (const id of ['opening-day', 'three-dips', 'bowls-soup', 'gift-card', 'eveni
       for (const c of inOrder(design.channels)) {
         const resolved = await host.resolve(design, p.id, c.id)
         const region = { left: 0, top: 0, right: c.width, bottom: c.height }
-        const ours = await renderRegion(await prepare(resolved, 1, host), region, host.renderer)
+        const drawn = await renderRegion(await prepare(resolved, 1, host), region, host.renderer)
+        const ours = sha(new Uint8Array(drawn.data.buffer))
         const theirs = await page.evaluate(
-          async ({ pageId, channel, box }) => {
+          async ({ pageId, channel, box, right }) => {
             const bench = window.vividBench
             bench.show(pageId, channel)
             bench.set({ view: { zoom: 1, x: 0, y: 0, fitted: false } })
@@ -49,15 +50,15 @@ for (const id of ['opening-day', 'three-dips', 'bowls-soup', 'gift-card', 'eveni
               const digest = [...new Uint8Array(await crypto.subtle.digest('SHA-256', picture.data))]
                 .map((b) => b.toString(16).padStart(2, '0'))
                 .join('')
-              if (digest === last) return digest
+              if (digest === right || digest === last) return digest
               last = digest
               await new Promise((r) => setTimeout(r, 350))
             }
             return last
           },
-          { pageId: p.id, channel: c.id, box: region },
+          { pageId: p.id, channel: c.id, box: region, right: ours },
         )
-        expect(theirs, `${p.name} on ${c.name}`).toBe(sha(new Uint8Array(ours.data.buffer)))
+        expect(theirs, `${p.name} on ${c.name}`).toBe(ours)
       }
   })
 

@@ -31,6 +31,19 @@ it('a HEIC picture is taken in as PNG, of its size and colours', async () => {
   for (const [n, v] of [0x2f, 0x6f, 0x5a].entries())
     expect(Math.abs((channels[n]?.mean ?? 0) - v)).toBeLessThan(4)
 })
+it('what it says of itself is read as of any picture', async () => {
+  const xmp =
+    '<x:xmpmeta xmlns:x="urn:test:x"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description xmlns:p="urn:test:photo" xmlns:dc="http://purl.org/dc/elements/1.1/" p:Credit="A &amp; B"><dc:subject><rdf:Bag><rdf:li>kiln</rdf:li></rdf:Bag></dc:subject></rdf:Description></rdf:RDF></x:xmpmeta>'
+  const from = join(folder, 'told.jpg')
+  await sharp({ create: { width: 64, height: 48, channels: 3, background: '#2f6f5a' } })
+    .withXmp(xmp)
+    .jpeg()
+    .toFile(from)
+  execFileSync('heif-enc', ['-o', join(folder, 'told.heic'), from], { stdio: 'ignore' })
+  const heic = new Uint8Array(readFileSync(join(folder, 'told.heic')))
+  const { told } = await intakeCalls.upload({ bytes: heic, name: 'told.heic' })
+  expect(told).toEqual({ keywords: ['kiln'], credit: 'A & B' })
+})
 it('one that is cut short is refused', async () => {
   const heic = await written()
   await expect(fromHeic(heic.slice(0, heic.length - 200), 'b.heic')).rejects.toThrow(

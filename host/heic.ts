@@ -16,16 +16,22 @@ export function isHeic(bytes: Uint8Array): boolean {
   const brands = new TextDecoder('latin1').decode(bytes.subarray(4, 32))
   return brands.startsWith('ftyp') && /hei[cxms]|hev[cxms]/.test(brands.slice(4))
 }
-/** The first picture of a HEIC file as PNG, upright, with its profile. Throws problems with a text for people; nothing is left behind. */
-export async function fromHeic(bytes: Uint8Array, name: string): Promise<Uint8Array> {
+/** The first picture of a HEIC file as PNG, upright, with its profile, and its XMP packet. Throws problems with a text for people; nothing is left behind. */
+export async function fromHeic(
+  bytes: Uint8Array,
+  name: string,
+): Promise<{ png: Uint8Array; xmp: Uint8Array | null }> {
   const folder = await mkdtemp(join(tmpdir(), 'vivid-heic-'))
   try {
     const [from, to] = [join(folder, 'in.heic'), join(folder, 'out.png')]
     await writeFile(from, bytes)
-    await run(PROGRAM, ['--quiet', from, to], { timeout: MOST_MS, killSignal: 'SIGKILL' })
+    await run(PROGRAM, ['--quiet', '--with-xmp', from, to], { timeout: MOST_MS, killSignal: 'SIGKILL' })
     // Of several pictures the first is written with a number.
     const made = await readFile(to).catch(() => readFile(join(folder, 'out-1.png')))
-    return new Uint8Array(made.buffer, made.byteOffset, made.byteLength)
+    const xmp = await readFile(join(folder, 'out.xmp')).catch(() =>
+      readFile(join(folder, 'out-1.xmp')).catch(() => null),
+    )
+    return { png: new Uint8Array(made), xmp: xmp && new Uint8Array(xmp) }
   } catch (thrown) {
     const { code, killed } = thrown as { code?: unknown; killed?: boolean }
     if (code === 'ENOENT' && !(thrown as { path?: string }).path?.startsWith(folder))

@@ -7,7 +7,7 @@ import type { Design } from '../core/design/schema'
 import { readGreyPng } from '../core/formats/grey-png'
 import { isOpenRaster, readOpenRaster } from '../core/formats/open-raster/file'
 import type { OraChoice } from '../core/formats/open-raster/stack'
-import { readPackage } from '../core/formats/vivid-package'
+import { type PackedCredit, type PackedVersion, readPackage } from '../core/formats/vivid-package'
 import { MASK_TILE } from '../core/masks/mask'
 import { MOST_TEXT, readCube } from '../core/treatments/cube'
 import type { OwnFace } from '../core/type/own-face'
@@ -16,7 +16,7 @@ import { type Artwork, readSvg, splitSvg, wordsIn } from '../core/vector/svg'
 import type { SourceInfo, Stretch } from '../wire/sources'
 import { fromHeic, isHeic } from './heic'
 import { openMemory } from './kernels'
-import { type Told, toldIn } from './keywords'
+import { type Told, toldBy, toldIn } from './keywords'
 import { choicesIn, choose, fromOpenRaster } from './open-raster'
 import { readFont } from './own-fonts'
 import { decodePicture, lightGrid, MOST_BYTES, reduceTo, smallPixels, sniff } from './pictures'
@@ -243,8 +243,8 @@ async function readUpload({ bytes, name }: { bytes: Uint8Array; name: string }):
   if (bytes.byteLength === 0) throw badInput(`“${name}” is empty. Nothing was stored.`)
   refuseLarge(bytes.byteLength, name)
   if (isHeic(bytes)) {
-    const png = await fromHeic(bytes, name)
-    return { ...(await readUpload({ bytes: png, name })), bytes: png }
+    const { png, xmp } = await fromHeic(bytes, name)
+    return { ...(await readUpload({ bytes: png, name })), told: toldBy(xmp), bytes: png }
   }
   const kind = sniff(bytes, name)
   const files: Found[] = []
@@ -328,7 +328,13 @@ function readTiles({ tiles }: { tiles: readonly Uint8Array[] }): Found[] {
   })
 }
 
-type Packed = { design: Design; notes: string[]; files: Found[] }
+type Packed = {
+  design: Design
+  notes: string[]
+  files: Found[]
+  credits: readonly PackedCredit[]
+  versions: readonly PackedVersion[]
+}
 /** Reads a .vivid package or an OpenRaster file, of the latter all layers or those chosen, with every file that the design names. */
 async function readPacked({
   bytes,
@@ -339,7 +345,7 @@ async function readPacked({
   name: string
   layers: readonly string[] | null
 }): Promise<Packed> {
-  const { design, blobs, notes } = !isOpenRaster(bytes)
+  const { design, blobs, notes, credits, versions } = !isOpenRaster(bytes)
     ? { ...readPackage(bytes), notes: [] }
     : await fromOpenRaster(layers ? choose(readOpenRaster(bytes), layers) : readOpenRaster(bytes), name)
   const files: Found[] = []
@@ -355,7 +361,7 @@ async function readPacked({
       files.push({ info: found.info, bytes: blob }, ...found.files)
     }
   }
-  return { design, notes, files }
+  return { design, notes, files, credits: credits ?? [], versions: versions ?? [] }
 }
 
 async function inspect({

@@ -2,7 +2,6 @@ import sharp from 'sharp'
 
 /** What a picture says of itself: words to be found by, and the credit that is to go with it wherever it is shown. */
 export type Told = { keywords: string[]; credit: string }
-const NOTHING: Told = { keywords: [], credit: '' }
 
 /**
  * What a picture's own data say: keywords of XMP `dc:subject` (ISO 16684-1) and IPTC-IIM 2:25, each once; the credit
@@ -11,15 +10,19 @@ const NOTHING: Told = { keywords: [], credit: '' }
 export async function toldIn(bytes: Uint8Array): Promise<Told> {
   try {
     const { xmp, iptc } = await sharp(bytes).metadata()
-    const packet = xmp ? new TextDecoder().decode(xmp) : ''
-    const all = [...subjectsIn(packet), ...(iptc ? iimTexts(iptc, KEYWORD) : [])]
-    const credit = (packet && creditIn(packet)) || (iptc && iimTexts(iptc, CREDIT)[0]) || ''
-    return {
-      keywords: [...new Set(all.map((k) => k.trim()).filter(Boolean))].slice(0, MOST),
-      credit: credit.trim().slice(0, MOST_CREDIT),
-    }
+    return toldBy(xmp, iptc)
   } catch {
-    return NOTHING
+    return { keywords: [], credit: '' }
+  }
+}
+/** The same of packets that were taken out of a file. */
+export function toldBy(xmp?: Uint8Array | null, iptc?: Uint8Array | null): Told {
+  const packet = xmp ? new TextDecoder().decode(xmp) : ''
+  const all = [...subjectsIn(packet), ...(iptc ? iimTexts(iptc, KEYWORD) : [])]
+  const credit = (packet && creditIn(packet)) || (iptc && iimTexts(iptc, CREDIT)[0]) || ''
+  return {
+    keywords: [...new Set(all.map((k) => k.trim()).filter(Boolean))].slice(0, MOST),
+    credit: credit.trim().slice(0, MOST_CREDIT),
   }
 }
 const MOST = 60

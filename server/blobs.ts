@@ -7,6 +7,7 @@ import { Problem } from '../core/basics/errors'
 import type { ColourFamily } from '../core/colour/families'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
+import type { PackedVersion } from '../core/formats/vivid-package'
 import type { Layer } from '../core/kinds/list'
 import type { LutFile } from '../core/treatments/field'
 import type { OwnFace } from '../core/type/own-face'
@@ -15,6 +16,7 @@ import type { Found } from '../host/intake'
 import type { Told } from '../host/keywords'
 import { type Drawn, sha256 } from '../host/project'
 import type { SourceInfo } from '../wire/sources'
+import { keepCredit } from './credits'
 import { now, type Store, store, within } from './database'
 import { intake } from './intake'
 import { dataFolder } from './paths'
@@ -233,10 +235,12 @@ export async function storePacked(
   name: string,
   layers: readonly string[] | null,
   signal?: AbortSignal,
-): Promise<{ design: Design; notes: string[] }> {
-  const { design, notes, files } = await intake('packed', { bytes, name, layers }, signal)
+): Promise<{ design: Design; notes: string[]; versions: readonly PackedVersion[] }> {
+  const { design, notes, files, credits, versions } = await intake('packed', { bytes, name, layers }, signal)
   await keepAll(files)
-  return { design, notes }
+  const db = await store()
+  for (const { sha, of, credit } of credits) await keepCredit(db, sha, of, credit, 'where-none')
+  return { design, notes, versions }
 }
 /** Takes in tiles of a painted mask; none is stored where one is no grey PNG of 256 × 256 px. Gives their names. */
 export async function storeMaskTiles(tiles: readonly Uint8Array[], signal?: AbortSignal): Promise<string[]> {

@@ -25,6 +25,7 @@ export async function keepVersion(
   name: string,
   reason: Version['reason'],
   who: string | null = null,
+  at = now(),
 ): Promise<string> {
   const id = randomUUID()
   await within(db, async (t) => {
@@ -37,7 +38,7 @@ export async function keepVersion(
         reason,
         revision,
         document: JSON.stringify(design),
-        created_at: now(),
+        created_at: at,
         who,
       })
       .execute()

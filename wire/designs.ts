@@ -4,6 +4,7 @@ import { channelSchema } from '../core/design/channel-schema'
 import type { Edit, EditAnswer, Logged } from '../core/design/edits'
 import type { House } from '../core/design/house'
 import type { Design } from '../core/design/schema'
+import { versionReason } from '../core/design/version-reason'
 import { call } from './call'
 import type { SourceInfo } from './sources'
 
@@ -16,8 +17,7 @@ const done = z.unknown()
 export const versionSchema = z.object({
   id: z.string(),
   name: z.string(),
-  /** `time`: taken while working; `before`: ahead of a large step; `named`: by a person; `conflict`: what another tab had. */
-  reason: z.enum(['time', 'before', 'named', 'conflict']),
+  reason: versionReason,
   revision: z.number(),
   createdAt: z.string(),
   who: z.string().nullable(),

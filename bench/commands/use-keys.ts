@@ -91,7 +91,8 @@ export function useKeys(bench: Bench): void {
         return e.preventDefault()
       if (e.key === 'Enter' && !isControl(e.target) && finishPath(bench, false)) return e.preventDefault()
       if (e.key === 'Escape') return leaveOneLevel(bench)
-      if (e.key === 'Enter' && bench.inGesture) {
+      // A drag counts from its first move, even where it is not yet known of what.
+      if (e.key === 'Enter' && (bench.inGesture || inHand.dragging())) {
         e.preventDefault()
         return inHand.keep()
       }
@@ -156,7 +157,7 @@ export function useKeys(bench: Bench): void {
 /** Cancels the gesture, else leaves the tool, else goes out one level, else deselects. */
 function leaveOneLevel(bench: Bench): void {
   const s = bench.store.getState()
-  if (bench.inGesture) inHand.drop()
+  if (bench.inGesture || inHand.dragging()) inHand.drop()
   else if (s.cutting?.running) stopCutting(bench)
   else if (s.specks) endSpecks(bench)
   else if (s.areas) bench.set({ areas: false })

@@ -1,8 +1,11 @@
 'use client'
+import { useQuery } from '@tanstack/react-query'
 import { CircleAlert, ImageOff, Palette, Type } from 'lucide-react'
 import { type ReactNode, useEffect, useState } from 'react'
 import { facesNeeded, filesNeeded, type NeededFace, type NeededFile } from '@/core/design/needs'
 import { type Family, families, familyByName, isShipped } from '@/core/type/catalogue'
+import { ask } from '@/wire/client'
+import { listVersions } from '@/wire/designs'
 import { RIGHTS } from '../actions/fonts'
 import { stored } from '../export/excerpts'
 import { useBench, useBenchState } from '../state/bench-context'
@@ -10,6 +13,7 @@ import { faceFor, ownFamilies } from '../type/faces'
 import { weightNames } from '../type/weight-names'
 import { Button } from '../ui/button'
 import { DialogFrame } from '../ui/dialog-frame'
+import { Tick } from '../ui/tick'
 import type { SourceInfo } from '../worker/protocol'
 
 /** What the design is made of and cannot be without: its typefaces and files, where they come from, what is missing. */
@@ -39,15 +43,30 @@ export function NeedsDialog() {
 function Packed() {
   const bench = useBench()
   const id = useBenchState((s) => s.design.id)
+  const [all, setAll] = useState(false)
+  const { data } = useQuery({
+    queryKey: ['versions', id],
+    queryFn: ({ signal }) => ask(listVersions, { params: { id }, signal }),
+  })
+  const kept = data?.versions.length ?? 0
   return (
     <section aria-label="Package" className="flex items-center gap-3">
-      <p className="min-w-0 flex-1 text-small text-soft">
-        Packed in one file with all of this and a text of licences it opens elsewhere as it looks here.
-      </p>
+      <div className="min-w-0 flex-1 text-small text-soft">
+        <p>
+          Packed in one file with all of this, whom to name and a text of licences it opens elsewhere as it
+          looks here.
+        </p>
+        {kept > 0 && (
+          <Tick on={all} onChange={setAll}>
+            with {kept === 1 ? 'its version' : `its ${kept} versions`} and all that they are made of
+          </Tick>
+        )}
+      </div>
       <Button
         onClick={() =>
           void stored(bench).then((done) => {
-            if (done) window.location.href = `/api/designs/${id}/package`
+            if (done)
+              window.location.href = `/api/designs/${id}/package${all && kept > 0 ? '?versions=yes' : ''}`
             else bench.notify('Not everything is saved yet; try again once it is.', 'trouble')
           })
         }

@@ -33,9 +33,15 @@ const SLACK = 3
 const DWELL_MS = 120
 
 /** The drag in the hand, for the keys that keep it or put it back. */
-export const inHand: { keep: () => void; drop: () => void; painting: () => boolean } = {
+export const inHand: {
+  keep: () => void
+  drop: () => void
+  dragging: () => boolean
+  painting: () => boolean
+} = {
   keep: () => undefined,
   drop: () => undefined,
+  dragging: () => false,
   painting: () => false,
 }
 /** Keys that change what a drag means; told by the bench's key handler. */
@@ -121,9 +127,13 @@ export function useStagePointer(bench: Bench) {
   useEffect(() => {
     inHand.keep = () => {
       const own = held.current
-      if (own && !own.waiting) finish(own, own.last)
+      if (!own) return
+      if (!own.waiting) return finish(own, own.last)
+      own.ended = true
+      held.current = null
     }
     inHand.drop = drop
+    inHand.dragging = () => held.current?.moved === true
     inHand.painting = () => Boolean(held.current?.press.along)
   })
 

@@ -199,7 +199,7 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
         {!open && active > 0 && (
           <button
             type="button"
-            className="ml-2 flex h-6 items-center gap-1 rounded-control bg-ink px-2 text-tiny text-panel"
+            className="ml-2 flex h-6 shrink-0 items-center gap-1 whitespace-nowrap rounded-control bg-ink px-2 text-tiny text-panel"
             onClick={() => setFilters({ ...noFilters, tab: filters.tab })}
           >
             {active} filter{active === 1 ? '' : 's'} on, clear

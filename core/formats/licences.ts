@@ -1,9 +1,13 @@
 import { facesNeeded } from '../design/needs'
 import type { Design } from '../design/schema'
+import { type Credit, creditLines } from '../outputs/manifest'
 import { isShipped } from '../type/catalogue'
 
 /** What a package tells of the licences of what it holds and needs, as plain text. */
-export function licencesOf(design: Pick<Design, 'name' | 'layers' | 'changes' | 'faces' | 'author'>): string {
+export function licencesOf(
+  design: Pick<Design, 'name' | 'layers' | 'changes' | 'faces' | 'author'>,
+  credits: readonly Credit[] = [],
+): string {
   const faces = facesNeeded(design).map(({ family }) => {
     if (isShipped(family))
       return `${family}: SIL Open Font License 1.1. It comes with Vivid Layer and is not in this package.`
@@ -21,6 +25,7 @@ export function licencesOf(design: Pick<Design, 'name' | 'layers' | 'changes' | 
     '',
     'Pictures and graphics',
     'Supplies of Vivid Layer are CC0 1.0: free for every use, nobody need be named. What was uploaded is under the terms of who made it.',
+    ...(credits.length > 0 ? ['', 'To be named wherever it is shown', creditLines(credits).trimEnd()] : []),
     '',
   ].join('\n')
 }

@@ -1,45 +1,90 @@
 import { strFromU8, strToU8, type Zippable, zipSync } from 'fflate'
+import { z } from 'zod'
 import { badInput } from '../basics/errors'
 import { checkDesign } from '../design/edits'
 import type { Design } from '../design/schema'
 import { blobsOf } from '../design/sources-of'
 import { upgrade } from '../design/upgrades'
+import { versionReason } from '../design/version-reason'
 import { licencesOf } from './licences'
 import { safeUnzip } from './safe-zip'
 
-/** A design with everything it needs in one zip: `design.json`, `blobs/SHA`, and what is known of licences. */
-export type VividPackage = { design: Design; blobs: Map<string, Uint8Array> }
+const packedCreditSchema = z.object({
+  sha: z.string().regex(/^[0-9a-f]{64}$/),
+  of: z.string().max(300),
+  credit: z.string().min(1).max(300),
+})
+/** Whom a file of the package wants named, and what it is called. */
+export type PackedCredit = z.infer<typeof packedCreditSchema>
+const packedVersionSchema = z.object({
+  name: z.string().max(140),
+  reason: versionReason,
+  createdAt: z.iso.datetime(),
+  who: z.string().max(200).nullable(),
+})
+/** A kept state of the design. */
+export type PackedVersion = z.infer<typeof packedVersionSchema> & { design: Design }
 
-export function writePackage({ design, blobs }: VividPackage): Uint8Array {
+/**
+ * A design with everything it needs in one zip: `design.json`, `blobs/SHA`, what is known of licences, `credits.json` where
+ * files want somebody named, and `versions.json` where its kept states come along, the oldest first.
+ */
+export type VividPackage = {
+  design: Design
+  blobs: Map<string, Uint8Array>
+  credits?: readonly PackedCredit[]
+  versions?: readonly PackedVersion[]
+}
+
+export function writePackage({ design, blobs, credits = [], versions = [] }: VividPackage): Uint8Array {
   const files: Zippable = {
     mimetype: [strToU8('application/x-vivid-layer'), { level: 0 }],
     'design.json': strToU8(JSON.stringify(design)),
-    'licences.txt': strToU8(licencesOf(design)),
+    'licences.txt': strToU8(licencesOf(design, credits)),
+    ...(credits.length > 0 ? { 'credits.json': strToU8(JSON.stringify(credits)) } : {}),
+    ...(versions.length > 0 ? { 'versions.json': strToU8(JSON.stringify(versions)) } : {}),
   }
   for (const [sha, bytes] of blobs) files[`blobs/${sha}`] = [bytes, { level: 0 }]
   return zipSync(files, { mtime: new Date('2026-01-01T00:00:00Z') })
 }
 
 /** Reads a package; throws `bad-input` where it is damaged, holds unsafe paths or lacks a blob. */
-export const readPackage = (bytes: Uint8Array): VividPackage =>
+export const readPackage = (bytes: Uint8Array): Required<VividPackage> =>
   designIn(safeUnzip(bytes, '.vivid package'), '')
 
-/** The design and its blobs among the entries of a zip, under a folder. */
-export function designIn(entries: Readonly<Record<string, Uint8Array>>, folder: string): VividPackage {
-  const text = entries[`${folder}design.json`]
-  if (!text) throw badInput('The package holds no design. Nothing was stored.')
-  let json: unknown
-  try {
-    json = JSON.parse(strFromU8(text))
-  } catch {
-    throw badInput('The design in the package is damaged. Nothing was stored.')
+/** The design, its blobs and what comes along among the entries of a zip, under a folder. */
+export function designIn(
+  entries: Readonly<Record<string, Uint8Array>>,
+  folder: string,
+): Required<VividPackage> {
+  if (!entries[`${folder}design.json`]) throw badInput('The package holds no design. Nothing was stored.')
+  const json = (name: string, what: string): unknown => {
+    const text = entries[`${folder}${name}`]
+    try {
+      return text && JSON.parse(strFromU8(text))
+    } catch {
+      throw badInput(`The ${what} in the package is damaged. Nothing was stored.`)
+    }
   }
-  const design = checkDesign(upgrade(json))
+  const listed = <T>(name: string, what: string, one: z.ZodType<T>): T[] => {
+    const read = z.array(one).safeParse(json(name, what) ?? [])
+    if (!read.success) throw badInput(`The ${what} in the package is damaged. Nothing was stored.`)
+    return read.data
+  }
+  const design = checkDesign(upgrade(json('design.json', 'design')))
+  const version = packedVersionSchema.extend({ design: z.unknown() })
+  const versions = listed('versions.json', 'list of versions', version).map((v) => ({
+    ...v,
+    design: checkDesign(upgrade(v.design)),
+  }))
   const blobs = new Map<string, Uint8Array>()
-  for (const sha of blobsOf(design)) {
+  for (const sha of [design, ...versions.map((v) => v.design)].flatMap((d) => [...blobsOf(d)])) {
     const blob = entries[`${folder}blobs/${sha}`]
     if (!blob) throw badInput('The package lacks a picture that its design uses. Nothing was stored.')
     blobs.set(sha, blob)
   }
-  return { design, blobs }
+  const credits = listed('credits.json', 'list of credits', packedCreditSchema).filter((c) =>
+    blobs.has(c.sha),
+  )
+  return { design, blobs, credits, versions }
 }

@@ -64,6 +64,17 @@ describe('lines', () => {
     expect(layout.lines.map((l) => text.slice(l.start, l.end).trim())).toEqual(['one two', 'three', 'four'])
     for (const l of layout.lines) expect(l.width).toBeLessThanOrEqual(420)
   })
+  it('begin with no mark that stands between two things: it ends the line before (common practice)', () => {
+    for (const mark of ['·', '•', '|', '/', '–', '—']) {
+      const text = `Fennel row ${mark} 17 October`
+      for (let width = 60; width < 500; width += 7) {
+        const starts = layoutType(fonts, text, style, width).lines.map((l) => text[l.start])
+        expect(starts).not.toContain(mark)
+      }
+    }
+    // What begins a paragraph may.
+    expect(layoutType(fonts, '— and more', style, 20).lines[0]?.start).toBe(0)
+  })
   it('align by start, centre and end without the trailing space', () => {
     const left = (align: 'start' | 'centre' | 'end') =>
       lay('Hi ', 1000, { align }).lines[0] as { left: number; width: number }

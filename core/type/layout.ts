@@ -140,7 +140,9 @@ function paragraphsOf(text: string): Paragraph[] {
   return out
 }
 
-/** Places where a line may end (UAX #14), with the width in px of each stretch between them at the given size. */
+/** What stands between two things and begins no line (common practice): it stays at the end of the one before. */
+const BETWEEN = /^[·•∙⋅|‖/\u2013\u2014]\s*$/
+/** Places where a line may end (UAX #14, but for marks between words), with the width in px of each stretch between them at the given size. */
 type Stretch = { start: number; end: number; width: number; trailing: number }
 function stretchesOf(text: string, p: Paragraph, faces: readonly Face[], setting: Setting): Stretch[] {
   const part = text.slice(p.start, p.end)
@@ -155,7 +157,12 @@ function stretchesOf(text: string, p: Paragraph, faces: readonly Face[], setting
     for (let n = at; n < b.position; n++) w += width[n] as number
     let trailing = 0
     for (let n = b.position - 1; n >= at && /\s/.test(part[n] ?? ''); n--) trailing += width[n] as number
-    out.push({ start: p.start + at, end: p.start + b.position, width: w, trailing })
+    const before = out.at(-1)
+    if (before && BETWEEN.test(part.slice(at, b.position))) {
+      before.end = p.start + b.position
+      before.width += w
+      before.trailing = trailing
+    } else out.push({ start: p.start + at, end: p.start + b.position, width: w, trailing })
     at = b.position
   }
   return out

@@ -1,8 +1,6 @@
-import { newId } from '@/core/basics/ids'
-import { storePacked } from '@/server/blobs'
-import { createCampaign, createDesign } from '@/server/designs'
 import { decoded } from '@/server/http'
-import { choiceIn, importOpenRaster } from '@/server/open-raster'
+import { choiceIn } from '@/server/open-raster'
+import { openPacked } from '@/server/packages'
 import { route } from '@/server/route'
 
 export const dynamic = 'force-dynamic'
@@ -15,11 +13,5 @@ const MOST_PACKED = 512 * 1024 * 1024
 export const POST = route(async ({ request, bytes }) => {
   const file = await bytes(MOST_PACKED)
   const name = decoded(request.headers.get('x-file-name') ?? '').replace(/\.[a-z0-9]+$/i, '')
-  const choice = choiceIn(new URL(request.url))
-  const { design, notes } = choice
-    ? await importOpenRaster(file, name, choice, request.signal)
-    : await storePacked(file, name, null, request.signal)
-  const id = newId()
-  await createDesign(await createCampaign('Opened packages'), { ...design, id })
-  return { id, notes }
+  return openPacked(file, name, choiceIn(new URL(request.url)), request.signal)
 })

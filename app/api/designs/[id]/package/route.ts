@@ -1,24 +1,13 @@
-import { blobsOf } from '@/core/design/sources-of'
-import { writePackage } from '@/core/formats/vivid-package'
-import { lacking, readBlob } from '@/server/blobs'
-import { loadDesign } from '@/server/designs'
+import { packed } from '@/server/packages'
 import { route } from '@/server/route'
 
 export const dynamic = 'force-dynamic'
 
-/** The design with all its pictures as one .vivid file. */
-export const GET = route<{ id: string }>(async ({ params }) => {
-  const { design } = await loadDesign(params.id)
-  const blobs = new Map<string, Uint8Array>()
-  const absent: string[] = []
-  for (const sha of blobsOf(design)) {
-    const bytes = await readBlob(sha)
-    if (bytes) blobs.set(sha, bytes)
-    else absent.push(sha)
-  }
-  if (absent.length > 0) throw lacking(design, absent)
+/** The design with all its pictures as one .vivid file; with its kept states for `?versions=yes`. */
+export const GET = route<{ id: string }>(async ({ params, query }) => {
+  const { design, file } = await packed(params.id, query.get('versions') === 'yes')
   const name = design.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase() || 'design'
-  return new Response(new Uint8Array(writePackage({ design, blobs })), {
+  return new Response(new Uint8Array(file), {
     headers: {
       'content-type': 'application/x-vivid-layer',
       'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(`${name}.vivid`)}`,
