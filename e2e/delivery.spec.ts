@@ -106,6 +106,40 @@ test('what a design needs is listed, and leads to what uses it', async ({ page }
   expect(await page.evaluate(() => window.vividBench.store.getState().selection)).toHaveLength(1)
 })
 
+test('a package takes the kept versions along on request, and opens with them', async ({ page }) => {
+  await openDesign(page, 'gift-card')
+  await page.request.post('/api/designs/gift-card/versions', { data: { name: 'For the printer' } })
+  await run(page, 'what this design needs')
+  const dialog = page.getByRole('dialog', { name: 'What this design needs' })
+  // Seen without scrolling, however much the design needs.
+  const save = dialog.getByRole('button', { name: 'Save the package' })
+  await expect(save).toBeInViewport()
+  await dialog.getByRole('checkbox', { name: /version/ }).check()
+  const coming = page.waitForEvent('download')
+  await save.click()
+  const file = await (await coming).path()
+  const opened = await page.request.post('/api/packages', { data: readFileSync(file) })
+  const { id } = (await opened.json()) as { id: string }
+  const kept = await (await page.request.get(`/api/designs/${id}/versions`)).json()
+  expect(kept.versions).toMatchObject([{ name: 'For the printer', reason: 'named' }])
+  await page.request.delete(`/api/designs/${id}`)
+})
+
+test('sizes to deliver have their room before their pictures come', async ({ page }) => {
+  await page.route('**/thumb?**', () => new Promise(() => undefined))
+  await page.goto('/designs/gift-card/export')
+  const channels = await (await page.request.get('/api/designs/gift-card')).json()
+  const [first] = Object.values(
+    channels.design.channels as Record<string, { name: string; width: number; height: number }>,
+  )
+  const box = await page
+    .locator('label', { hasText: first?.name ?? '' })
+    .locator('img')
+    .first()
+    .boundingBox()
+  expect((box?.width ?? 0) / (box?.height ?? 1)).toBeCloseTo((first?.width ?? 0) / (first?.height ?? 1), 1)
+})
+
 test('a print PDF with bleed and marks, its type sharp; made again after one word changed, only what changed is rendered', async ({
   page,
 }) => {

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import sharp from 'sharp'
 import { describe, expect, it, vi } from 'vitest'
 import { study } from '../core/cutout/study'
@@ -41,6 +42,57 @@ describe('tiles of a coverage', () => {
           ).toBe(true)
         }
     }
+  })
+})
+
+describe('the shipped stack of bowls', () => {
+  it('keeps its insides and lets go of the table, the leaves before it and the pots behind it', async () => {
+    const bytes = new Uint8Array(readFileSync('supplies/generated/photos/stacked-bowls.jpg'))
+    const studied = await studyPicture('bowls', async () => bytes)
+    if (!studied) throw new Error('there is no picture')
+    const { width, tiles } = await cutOutPicture(studied, [], () => undefined)
+    /** What is kept at a point, 0–255; points are px of a picture 500 px wide. */
+    const at = async (x: number, y: number): Promise<number> => {
+      const [px, py] = [Math.round((x * width) / 500), Math.round((y * width) / 500)]
+      const tile = tiles[`${Math.floor(px / MASK_TILE)},${Math.floor(py / MASK_TILE)}`]
+      if (!tile || tile === 'full') return tile ? 255 : 0
+      const { data, info } = await sharp(tile).raw().toBuffer({ resolveWithObject: true })
+      return data[((py % MASK_TILE) * MASK_TILE + (px % MASK_TILE)) * info.channels] as number
+    }
+    const inside = [
+      [410, 240],
+      [90, 240],
+      [420, 305],
+      [75, 300],
+      [430, 360],
+      [80, 365],
+      [425, 425],
+      [70, 420],
+    ]
+    const own = [
+      [250, 180],
+      [250, 230],
+      [250, 290],
+      [250, 360],
+      [250, 430],
+      [250, 520],
+      [240, 575],
+    ]
+    const others = [
+      [450, 565],
+      [380, 575],
+      [470, 500],
+      [380, 640],
+      [100, 560],
+      [250, 660],
+      [490, 250],
+      [20, 400],
+      [480, 420],
+      [250, 80],
+    ]
+    for (const [x = 0, y = 0] of [...inside, ...own])
+      expect(await at(x, y), `${x}, ${y}`).toBeGreaterThan(200)
+    for (const [x = 0, y = 0] of others) expect(await at(x, y), `${x}, ${y}`).toBeLessThan(20)
   })
 })
 

@@ -1,7 +1,7 @@
 /**
  * Trains the networks that guess a photo's main thing and refine its edge, on scenes of seeds that are not measured, and writes
- * `core/cutout/weights.json`. usage: node scripts/run.mjs measure/train-cutout.ts [minutes for the first] [second]
- * [--go-on]; what gets none stays as it is. With the flag the first goes on from the weights there are, and the mean of these and
+ * `core/cutout/weights.json`. usage: node scripts/run.mjs measure/train-cutout.ts [minutes for the first] [second] [solid]
+ * [--go-on]; what gets none stays as it is. The weights for what is solid begin as those of the first look and see more stacks. With the flag the first goes on from the weights there are, and the mean of these and
  * what they become is kept (P. Izmailov et al., “Averaging weights leads to wider optima”, UAI 2018). Scenes are traced first. It needs the tracer's and the trainer's kernels (`scripts/kernels.mjs`).
  */
 import { readFileSync, writeFileSync } from 'node:fs'
@@ -22,12 +22,16 @@ import { train } from './trainer/training'
 
 const FOLDER = '.cache/cutout-scenes'
 const WEIGHTS = 'core/cutout/weights.json'
+const seeds = (first: number, count: number): number[] => Array.from({ length: count }, (_, n) => first + n)
 /** Scenes of one thing, of several, and of stacks. */
-const SEEDS = [
-  ...Array.from({ length: 200 }, (_, n) => 2001 + n),
-  ...Array.from({ length: 60 }, (_, n) => SEVERAL + n),
-  ...Array.from({ length: 80 }, (_, n) => STACKS + n),
-]
+const MIXED = [...seeds(2001, 200), ...seeds(SEVERAL, 60), ...seeds(STACKS, 80)]
+/** The same, half of them stacks, some of each kind among the first. */
+const SOLID = seeds(0, 56).flatMap((n) => [
+  2001 + n,
+  ...(n < 40 ? [SEVERAL + n] : []),
+  STACKS + n,
+  STACKS + 56 + n,
+])
 /** Scenes that tell how good it is meanwhile. */
 const ASIDE = 20
 /** Samples each thread adds up before a step. */
@@ -35,10 +39,11 @@ const EACH = 4
 /** The share of samples with dabs, once it has begun to see. */
 const DABBED = 0.35
 
-type Which = 'look' | 'fine'
+type Which = 'look' | 'fine' | 'solid'
 const networks = {
-  look: { shape: SHAPE, variants: 6 },
-  fine: { shape: FINE, variants: 4 },
+  look: { shape: SHAPE, variants: 6, seeds: MIXED },
+  fine: { shape: FINE, variants: 4, seeds: MIXED },
+  solid: { shape: SHAPE, variants: 6, seeds: SOLID },
 }
 
 const bytesAsAlpha = (beliefs: Float32Array): Uint8Array => Uint8Array.from(beliefs, (v) => 255 * logistic(v))
@@ -84,16 +89,16 @@ type Answer = { gradient: Float32Array; loss: number; found: number[] }
 
 async function work(): Promise<void> {
   const { which, own } = workerData as Job
-  const { shape, variants } = networks[which]
+  const { shape, variants, seeds } = networks[which]
   const rnd = random(17 + own)
   const memory = new PixelMemory(new WebAssembly.Module(readFileSync('measure/trainer/trainer.wasm')))
   const look = unpacked(SHAPE, storedWeights().look)
   const [aside, samples]: [Sample[], Sample[]] = [[], []]
-  for (const [n, seed] of SEEDS.entries()) {
+  for (const [n, seed] of seeds.entries()) {
     if (n % availableParallelism() !== own) continue
     const scene = await cutoutScene(seed, FOLDER, 360)
     const make = (k: number): Sample =>
-      which === 'look'
+      which !== 'fine'
         ? lookSample(scene, k === 0 ? null : rnd)
         : fineSample(memory, look, scene, k === 0 ? null : rnd, k % 2 === 1)
     if (n < ASIDE) aside.push(make(0))
@@ -115,7 +120,7 @@ async function work(): Promise<void> {
     const out: Answer = { gradient: new Float32Array(weights.length), loss: 0, found: [] }
     if (check)
       for (const s of aside)
-        for (const dabs of which === 'look' ? [0, 1, 3] : [0]) {
+        for (const dabs of which !== 'fine' ? [0, 1, 3] : [0]) {
           let [both, either] = [0, 0]
           lookAt(netOf(s).network, s, dabs).forEach((v, k) => {
             const [a, t] = [logistic(v), (s.truth[k] as number) / 255]
@@ -166,7 +171,8 @@ async function trained(which: Which, minutes: number, goOn: boolean): Promise<vo
     stored[which] = packed(networks[which].shape, weights)
     writeFileSync(WEIGHTS, `${JSON.stringify(stored)}\n`)
   }
-  const earlier = goOn ? unpacked(networks[which].shape, storedWeights()[which]) : null
+  const from = which === 'solid' ? 'look' : which
+  const earlier = goOn ? unpacked(networks[which].shape, storedWeights()[from]) : null
   const made = await train(
     networks[which].shape,
     minutes,
@@ -175,7 +181,7 @@ async function trained(which: Which, minutes: number, goOn: boolean): Promise<vo
       const answers = await ask({
         weights,
         check: false,
-        dabbed: which !== 'look' || (!goOn && share < 0.3) ? 0 : DABBED,
+        dabbed: which === 'fine' || (!goOn && share < 0.3) ? 0 : DABBED,
       })
       const mean = (of: (a: Answer) => number) => answers.reduce((s, a) => s + of(a) / answers.length, 0)
       return {
@@ -200,16 +206,18 @@ async function trained(which: Which, minutes: number, goOn: boolean): Promise<vo
       keep(weights)
     },
   )
-  keep(earlier ? made.map((v, n) => (v + (earlier[n] as number)) / 2) : made)
+  keep(earlier && which !== 'solid' ? made.map((v, n) => (v + (earlier[n] as number)) / 2) : made)
   for (const w of workers) await w.terminate()
 }
 
 if (isMainThread) {
-  for (const seed of SEEDS) await cutoutScene(seed, FOLDER, 360)
-  const [look = 40, fine = 15] = process.argv
+  const [look = 40, fine = 15, solid = 0] = process.argv
     .slice(2)
     .filter((a) => a !== '--go-on')
     .map(Number)
+  for (const seed of new Set([...(look + fine > 0 ? MIXED : []), ...(solid > 0 ? SOLID : [])]))
+    await cutoutScene(seed, FOLDER, 360)
   if (look > 0) await trained('look', look, process.argv.includes('--go-on'))
   if (fine > 0) await trained('fine', fine, false)
+  if (solid > 0) await trained('solid', solid, true)
 } else if ((workerData as Job | null)?.cutoutTrainer) await work()

@@ -52,7 +52,7 @@ vi.mock('./render', () => ({
         : { width: 10, height: 20, bytes: 123, stamp, likeness: 0.9 }
     },
   }),
-  stopDeliveryThread: () => {
+  stopDeliveryThreads: () => {
     thread.stopped++
   },
 }))

@@ -26,7 +26,7 @@ import { now, store } from './database'
 import { loadDesign } from './designs'
 import { publish } from './events'
 import { dataPath } from './paths'
-import { deliveryThread, stopDeliveryThread } from './render'
+import { deliveryThread, stopDeliveryThreads } from './render'
 
 /** The files of a delivery, not made yet. */
 export const fileNames = (design: Design, o: Delivered): DeliveredFile[] =>
@@ -138,7 +138,7 @@ export async function runDeliveries(): Promise<void> {
         .executeTakeFirst()
       if (!next) {
         // The memory of its pictures goes with the thread; a next delivery starts a new one in a moment.
-        stopDeliveryThread()
+        stopDeliveryThreads()
         return
       }
       await delivered(next.id)
@@ -181,9 +181,10 @@ function writtenIn({ options }: Delivery, design: Design, file: DeliveredFile): 
   const written = writtenOn(own && format ? { file: { ...own, format } } : {}, wanted)
   return { ...written, settings: settingsOf(outputOf(written.format), settings) }
 }
-/** Files that are made beside each other: one is rendered while the other is encoded. Of large ones one alone, for the memory. */
-const BESIDE = 2
+/** Of files with a larger one among them one alone is made at a time, for the memory; of others two. */
 const LARGE_PX = 40_000_000
+/** From so many files on a second thread is worth its start; of fewer one is rendered while another is encoded. */
+const WORTH_A_THREAD = 4
 
 async function deliver(d: Delivery): Promise<void> {
   const { design } = await loadDesign(d.design)
@@ -193,12 +194,12 @@ async function deliver(d: Delivery): Promise<void> {
   const before = await deliveredBefore(d)
   d.state = 'working'
   const waiting = d.files.filter((f) => !(f.state === 'done' && existsSync(deliveredPath(d.id, f.name))))
-  const one = async (file: DeliveredFile): Promise<void> => {
+  const one = async (file: DeliveredFile, thread: 0 | 1): Promise<void> => {
     file.state = 'working'
     await save(d)
     try {
       const known = before.filter((b) => b.file.page === file.page && b.file.channel === file.channel)
-      const made = await deliveryThread().call(
+      const made = await deliveryThread(thread).call(
         'export',
         {
           ...source,
@@ -239,10 +240,11 @@ async function deliver(d: Delivery): Promise<void> {
   const px = (f: DeliveredFile) => f.width * f.height
   waiting.sort((a, b) => px(b) - px(a))
   waiting.unshift(...waiting.splice(-1))
-  const next = async (): Promise<void> => {
-    for (let file = waiting.shift(); file && !stopped(d.id); file = waiting.shift()) await one(file)
+  const next = async (thread: 0 | 1): Promise<void> => {
+    for (let file = waiting.shift(); file && !stopped(d.id); file = waiting.shift()) await one(file, thread)
   }
-  await Promise.all(Array.from({ length: large ? 1 : BESIDE }, next))
+  if (large) await next(0)
+  else await Promise.all([next(0), next(waiting.length >= WORTH_A_THREAD ? 1 : 0)])
   const whole = d.files.every((f) => f.state !== 'failed')
   d.state = whole ? 'done' : 'failed'
   if (stopped(d.id)) d.state = 'stopped'
@@ -261,7 +263,7 @@ export async function stopDelivery(id: string): Promise<Delivery> {
   if (d.state === 'waiting') {
     d.state = 'stopped'
     await save(d)
-  } else stopDeliveryThread()
+  } else stopDeliveryThreads()
   return d
 }
 

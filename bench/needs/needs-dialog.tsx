@@ -29,11 +29,13 @@ export function NeedsDialog() {
       className="!bottom-auto max-h-[84vh] w-[600px]"
     >
       {open && (
-        <div className="scroll-thin flex flex-col gap-4 overflow-y-auto p-4">
-          <Faces />
-          <Files />
+        <>
+          <div className="scroll-thin flex min-h-0 flex-col gap-4 overflow-y-auto p-4">
+            <Faces />
+            <Files />
+          </div>
           <Packed />
-        </div>
+        </>
       )}
     </DialogFrame>
   )
@@ -50,7 +52,7 @@ function Packed() {
   })
   const kept = data?.versions.length ?? 0
   return (
-    <section aria-label="Package" className="flex items-center gap-3">
+    <section aria-label="Package" className="flex shrink-0 items-center gap-3 border-line border-t p-4">
       <div className="min-w-0 flex-1 text-small text-soft">
         <p>
           Packed in one file with all of this, whom to name and a text of licences it opens elsewhere as it

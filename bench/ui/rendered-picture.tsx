@@ -7,11 +7,16 @@ type Props = Omit<ComponentProps<'img'>, 'src' | 'alt' | 'loading'> & { src: str
 /** Nothing yet: without it browsers show that a picture is missing while it only waits. */
 const WAITING = 'data:image/gif;base64,R0lGODlhAQABAAAAACH5BAEAAAAALAAAAAABAAEAAAICRAEAOw=='
 
-/** A picture that the server renders: asked for once it is in sight and its turn has come, given up when it goes. */
-export function RenderedPicture({ src, alt, ...rest }: Props) {
+/**
+ * A picture that the server renders: asked for once it is in sight and its turn has come, given up when it goes. Where its width
+ * and height are said it has its room from the first.
+ */
+export function RenderedPicture({ src, alt, className = '', ...rest }: Props) {
   const image = useRef<HTMLImageElement>(null)
   const done = useRef<() => void>(() => undefined)
   const [shown, setShown] = useState<string>()
+  const [here, setHere] = useState<string>()
+  const { width, height } = rest
   useEffect(() => {
     const el = image.current
     if (!el) return
@@ -37,7 +42,13 @@ export function RenderedPicture({ src, alt, ...rest }: Props) {
       ref={image}
       src={shown === src ? src : WAITING}
       alt={alt}
-      onLoad={() => shown === src && done.current()}
+      className={`${className} ${here === src ? '' : 'bg-ink/8'}`}
+      style={width && height ? { aspectRatio: `${width} / ${height}` } : {}}
+      onLoad={() => {
+        if (shown !== src) return
+        setHere(src)
+        done.current()
+      }}
       onError={() => done.current()}
       {...rest}
     />

@@ -2,37 +2,58 @@ import { heightOf, widthOf } from '../geometry/bounds'
 import { coloursSize, type Dab } from '../masks/mask'
 import type { PixelMemory } from '../pixels/memory'
 import { doubled, type Prior, priorOf } from './band'
-import { boxWhere, type Lab, type Pixels, stretched } from './copies'
+import { boxWhere, type Lab, type Pixels, type Size, stretched } from './copies'
 import { SHAPE, shownOf } from './look'
 import { type Matte, matte } from './matting'
 import { logistic, Network } from './network'
 import { FINE, refined } from './refine'
 import { heldTo, segment, settledBy, sharpened } from './segment'
 import { guessedSize, guessPlanes, type Studied, study } from './study'
-import { gapsOf, joined, leftOut, stemsOf, THIN } from './thin'
+import { gapsOf, joined, leftOut, stemsOf, THIN, thinOf } from './thin'
 import { unpacked } from './weights'
 import stored from './weights.json' with { type: 'json' }
 
 let weights: Record<keyof typeof stored, Float32Array> | null = null
 const weightsOf = () =>
-  (weights ??= { look: unpacked(SHAPE, stored.look), fine: unpacked(FINE, stored.fine) })
+  (weights ??= {
+    look: unpacked(SHAPE, stored.look),
+    solid: unpacked(SHAPE, stored.solid),
+    fine: unpacked(FINE, stored.fine),
+  })
+/** With less of a thing thin than this, a share of all of it, it is solid. */
+const SOLID = 0.025
 
-/** What is believed of each px of a picture: 1 its main thing, 0 its ground. `dabs` are what a person says of it, `planes` what it shows. */
+/**
+ * What is believed of each px of a picture: 1 its main thing, 0 its ground. `dabs` are what a person says of it, `planes` what it
+ * shows. What is solid is looked at once more by weights that have seen many stacks and groups and know their insides; those of
+ * the first look know plants and stems. `look` are other weights than those two.
+ */
 export function believe(
   memory: PixelMemory,
   picture: Pixels,
   dabs: readonly Dab[],
-  look = weightsOf().look,
+  look?: Float32Array,
   planes = guessPlanes(picture),
 ): Float32Array {
   const size = guessedSize(picture)
   const network = new Network(memory, SHAPE, size.width, size.height)
-  network.values = look
-  network.take(planes)
-  network.take(shownOf(dabs, size), planes.length)
-  const odds = network.run()
+  const seen = (values: Float32Array, said: readonly Dab[]): Float32Array => {
+    network.values = values
+    network.take(planes)
+    network.take(shownOf(said, size), planes.length)
+    return network.run()
+  }
+  // Which weights look at it does not change with what a person says.
+  const first = look ? null : seen(weightsOf().look, [])
+  const values = look ?? weightsOf()[first && isSolid(first, size) ? 'solid' : 'look']
+  const odds = first && values === weightsOf().look && dabs.length === 0 ? first : seen(values, dabs)
   network.free()
   return stretched(odds.map(logistic), size, picture)
+}
+function isSolid(odds: Float32Array, size: Size): boolean {
+  const set = Uint8Array.from(odds, (v) => (v > 0 ? 1 : 0))
+  const px = (of: Uint8Array) => of.reduce((sum, v) => sum + v, 0)
+  return px(thinOf(set, size, THIN * Math.max(size.width, size.height))) < SOLID * px(set)
 }
 export type CutOut = {
   width: number
@@ -154,7 +175,7 @@ export function cutStages(
   const known = dabs.length === 0 && plain.get(studied)
   if (known) return known
   progress(0.1)
-  const believed = believe(memory, small, dabs, weightsOf().look, guess)
+  const believed = believe(memory, small, dabs, undefined, guess)
   progress(0.25)
   const belief = heldTo(lab, refined(memory, weightsOf().fine, lab, believed), dabs, edges)
   const made = { belief, cut: segment(lab, belief, dabs) }
