@@ -15,6 +15,14 @@ beforeAll(async () => {
 /** What people type, and one of the things that must be among the first eight. */
 const QUESTIONS: readonly (readonly [question: string, id: string])[] = [
   ['balloon', 'balloon-red'],
+  ['white balloon', 'balloon-white'],
+  ['pink rose', 'rose-pink'],
+  ['purple tulip', 'tulip-violet'],
+  ['blue sofa', 'sofa-blue'],
+  ['black chair', 'chair-black'],
+  ['silver medal', 'medal-silver'],
+  ['gold bow', 'satin-bow-gold'],
+  ['reading corner with a plant', 'reading-corner'],
   ['balloons', 'bunch-of-balloons'],
   ['birthday cake', 'birthday-cake'],
   ['cake with candles', 'birthday-cake'],

@@ -147,6 +147,12 @@ const firstOnes: readonly Supply[] = [
     { x: 0.5, y: 0.5 },
   ),
   photo(
+    'reading-corner',
+    'Reading corner',
+    'chair plant books corner room interior wall home calm window light orange empty space upright',
+    { x: 0.45, y: 0.72 },
+  ),
+  photo(
     'ready-for-the-journey',
     'Ready for the journey',
     'suitcase travel journey holiday chair plant wall room blue departure',

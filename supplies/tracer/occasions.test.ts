@@ -5,6 +5,7 @@ import { turning, type Vector } from './geometry'
 import { occasions } from './occasions'
 import { photos } from './photos'
 import { places } from './places'
+import { variants } from './variant-list'
 import { variantsOf } from './variants'
 
 /** How far a scene reaches along each axis, unseen lamps and tables apart. */
@@ -35,13 +36,30 @@ describe('turning about the upright', () => {
 })
 describe('variants of things', () => {
   it('are whole things that lie among the supplies', () => {
-    const variants = variantsOf(cutouts)
-    expect(variants.length).toBeGreaterThanOrEqual(6)
+    const made = variantsOf(cutouts)
+    expect(made.length).toBeGreaterThanOrEqual(6)
     const ids = new Set(supplies.map((s) => s.id))
-    for (const v of variants) {
+    const of = new Map(variants.map(([id, thing]) => [id, thing]))
+    for (const v of made) {
       expect(ids.has(v.name), v.name).toBe(true)
-      const [low, high] = reach(v.scene())
-      expect(high[1] - low[1], v.name).toBeGreaterThan(1)
+      // Turned about the upright it is as high as the thing that it is of.
+      const heights = [v.name, of.get(v.name)].map((name) => {
+        const [low, high] = reach((name === v.name ? v : (cutouts.find((c) => c.name === name) ?? v)).scene())
+        return high[1] - low[1]
+      })
+      expect(heights[0], v.name).toBeCloseTo(heights[1] ?? 0, 6)
+    }
+  })
+  it('name only colours that the thing has, each to become another', () => {
+    for (const [id, of, , , , colours] of variants) {
+      const materials = cutouts.find((c) => c.name === of)?.scene().materials ?? []
+      const has = new Set(
+        materials.flatMap((m) => ('second' in m ? [m.colour, m.second, m.third] : [m.colour])),
+      )
+      for (const [from, to] of Object.entries(colours)) {
+        expect(has.has(from), `${id}: ${from}`).toBe(true)
+        expect(to).not.toBe(from)
+      }
     }
   })
   it('change no colour that they do not name, nor any light', () => {

@@ -231,6 +231,34 @@ function readyForTheJourney(): Scene {
   s.camera = { from: [0.2, 3.6, 17], to: [0.1, 2.55, -0.5], angle: 25, lens: 0.07, focus: [-1, 1.6, 0.6] }
   return s
 }
+function readingCorner(): Scene {
+  const s = new Scene()
+  quad(s.mesh, [-20, -1, -2.2], [40, 0, 0], [0, 30, 0], s.material(looks.clayWall))
+  quad(s.mesh, [-20, 0, 16], [40, 0, 0], [0, 0, -19], s.material({ ...looks.oak, scale: 0.6 }))
+  put(s, 'chair', [-0.9, 0, -0.4], 1.3, 0.55)
+  put(s, 'potted-plant', [1.9, 0, -0.9], 1.18)
+  put(s, 'books', [1.35, 0, 1.1], 0.52, 0.5)
+  pot(s, profiles.cup, [1.3, 0.735, 1.1], s.material(looks.cream), 0.36)
+  tube(
+    s.mesh,
+    [
+      [-20, 0.14, -2.1],
+      [20, 0.14, -2.1],
+    ],
+    () => 0.14,
+    s.material({ colour: '#efe0cc', roughness: 0.6 }),
+    8,
+  )
+  // A window of four panes, out of sight: its light lies on the wall.
+  const bar = s.material({ ...looks.dark, unseen: true })
+  for (const x of [-7.5, -5.9, -4.3]) box(s.mesh, [x, 4, 3.4], [x + 0.18, 13, 3.6], bar)
+  for (const y of [6.6, 9.2, 11.8]) box(s.mesh, [-9, y, 3.4], [-3, y + 0.18, 3.6], bar)
+  s.lamp([-11, 12.5, 8], [0.4, 4.6, -2], 0.34, 0.4, [3300, 2760, 2050])
+  s.lamp([8, 7, 9], [0, 3, 0], 6, 6, [2.8, 2.9, 3.2])
+  s.sky = [0.4, 0.4, 0.43]
+  s.camera = { from: [0.2, 4.2, 17], to: [0.25, 4.1, -1], angle: 30, lens: 0.06, focus: [-0.6, 2, 0] }
+  return s
+}
 
 /** Tables and corners of days to remember, made of the things that lie in the drawer. */
 export const occasions: Picture[] = [
@@ -238,5 +266,6 @@ export const occasions: Picture[] = [
   { name: 'candles-in-the-evening', width: 1800, height: 2600, samples: 26, scene: candlesInTheEvening },
   { name: 'fruit-on-the-table', width: 1800, height: 2600, samples: 13, scene: fruitOnTheTable },
   { name: 'shelf-at-home', width: 1800, height: 2600, samples: 13, scene: shelfAtHome },
+  { name: 'reading-corner', width: 1800, height: 2600, samples: 13, scene: readingCorner },
   { name: 'ready-for-the-journey', width: 2400, height: 1600, samples: 13, scene: readyForTheJourney },
 ]
