@@ -2,7 +2,7 @@ import { resolve } from 'node:path'
 import { defineConfig } from 'vitest/config'
 
 const alias = { '@': resolve(import.meta.dirname) }
-const shared = { testTimeout: 60_000, pool: 'forks', maxWorkers: 2 } as const
+const shared = { testTimeout: 120_000, pool: 'forks', maxWorkers: 2 } as const
 
 export default defineConfig({
   test: {
