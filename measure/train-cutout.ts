@@ -22,11 +22,11 @@ import { train } from './trainer/training'
 
 const FOLDER = '.cache/cutout-scenes'
 const WEIGHTS = 'core/cutout/weights.json'
-const seeds = (first: number, count: number): number[] => Array.from({ length: count }, (_, n) => first + n)
+const scenes = (first: number, count: number): number[] => Array.from({ length: count }, (_, n) => first + n)
 /** Scenes of one thing, of several, and of stacks. */
-const MIXED = [...seeds(2001, 200), ...seeds(SEVERAL, 60), ...seeds(STACKS, 80)]
+const MIXED = [...scenes(2001, 200), ...scenes(SEVERAL, 60), ...scenes(STACKS, 80)]
 /** The same, half of them stacks, some of each kind among the first. */
-const SOLID = seeds(0, 56).flatMap((n) => [
+const SOLID = scenes(0, 56).flatMap((n) => [
   2001 + n,
   ...(n < 40 ? [SEVERAL + n] : []),
   STACKS + n,

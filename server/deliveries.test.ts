@@ -35,13 +35,15 @@ type Export = {
 /** Stands in for the render thread: what a file gets is decided by each test. */
 const thread = vi.hoisted(() => ({
   asked: [] as Export[],
+  by: [] as number[],
   make: async (_: Export, __: (share: number) => void): Promise<void> => undefined,
   stopped: 0,
 }))
 vi.mock('./render', () => ({
-  deliveryThread: () => ({
+  deliveryThread: (n: 0 | 1) => ({
     call: async (_: string, input: Export, progress: (share: number) => void) => {
       thread.asked.push(input)
+      thread.by.push(n)
       await thread.make(input, progress)
       mkdirSync(dirname(input.file), { recursive: true })
       writeFileSync(input.file, `pixels of ${input.channel}`)
@@ -60,6 +62,7 @@ vi.mock('./render', () => ({
 openTemporaryStore()
 beforeEach(() => {
   thread.asked.length = 0
+  thread.by.length = 0
   thread.make = async () => undefined
 })
 
@@ -101,6 +104,13 @@ describe('deliveries of a design', () => {
       { stamp: `stamp of ${asked.channel}`, file: expect.stringContaining(started.id) },
     ])
     expect((await deliveriesOf(design.id)).deliveries.map((d) => d.id)).toEqual([again.id, started.id])
+  })
+  it('of four files and more are made by two threads, of fewer by one', async () => {
+    await ended((await made()).started.id)
+    expect(thread.by).toEqual([0, 0])
+    thread.by.length = 0
+    await ended((await made({ also: ['jpeg'] })).started.id)
+    expect([...thread.by].sort()).toEqual([0, 0, 1, 1])
   })
   it('are removed with their files', async () => {
     const { design, started } = await made()

@@ -243,8 +243,8 @@ async function deliver(d: Delivery): Promise<void> {
   const next = async (thread: 0 | 1): Promise<void> => {
     for (let file = waiting.shift(); file && !stopped(d.id); file = waiting.shift()) await one(file, thread)
   }
-  if (large) await next(0)
-  else await Promise.all([next(0), next(waiting.length >= WORTH_A_THREAD ? 1 : 0)])
+  const second = waiting.length >= WORTH_A_THREAD ? 1 : 0
+  await Promise.all(large ? [next(0)] : [next(0), next(second)])
   const whole = d.files.every((f) => f.state !== 'failed')
   d.state = whole ? 'done' : 'failed'
   if (stopped(d.id)) d.state = 'stopped'

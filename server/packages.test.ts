@@ -100,6 +100,7 @@ describe('a package', () => {
     for (const versions of [
       whole.versions.map((v) => ({ ...v, createdAt: 'yesterday' })),
       whole.versions.map((v) => ({ ...v, design: { ...v.design, master: 'nowhere' } })),
+      whole.versions.map((v) => ({ ...v, design: undefined as never })),
     ])
       await expect(opened(writePackage({ ...whole, versions }))).rejects.toThrow(/Nothing was stored|master/)
   })

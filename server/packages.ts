@@ -38,7 +38,7 @@ export async function packed(
 
 /**
  * Opens a .vivid package, or an OpenRaster file with all its layers or those chosen, as a new design. `notes` says what is shown
- * otherwise than the file asks for. Throws problems with a text for people; then nothing is there.
+ * otherwise than the file asks for. Throws problems with a text for people, before any design is stored.
  */
 export async function openPacked(
   file: Uint8Array,

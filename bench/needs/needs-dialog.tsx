@@ -1,11 +1,8 @@
 'use client'
-import { useQuery } from '@tanstack/react-query'
 import { CircleAlert, ImageOff, Palette, Type } from 'lucide-react'
 import { type ReactNode, useEffect, useState } from 'react'
 import { facesNeeded, filesNeeded, type NeededFace, type NeededFile } from '@/core/design/needs'
 import { type Family, families, familyByName, isShipped } from '@/core/type/catalogue'
-import { ask } from '@/wire/client'
-import { listVersions } from '@/wire/designs'
 import { RIGHTS } from '../actions/fonts'
 import { stored } from '../export/excerpts'
 import { useBench, useBenchState } from '../state/bench-context'
@@ -14,6 +11,7 @@ import { weightNames } from '../type/weight-names'
 import { Button } from '../ui/button'
 import { DialogFrame } from '../ui/dialog-frame'
 import { Tick } from '../ui/tick'
+import { useVersions } from '../versions/use-versions'
 import type { SourceInfo } from '../worker/protocol'
 
 /** What the design is made of and cannot be without: its typefaces and files, where they come from, what is missing. */
@@ -46,11 +44,7 @@ function Packed() {
   const bench = useBench()
   const id = useBenchState((s) => s.design.id)
   const [all, setAll] = useState(false)
-  const { data } = useQuery({
-    queryKey: ['versions', id],
-    queryFn: ({ signal }) => ask(listVersions, { params: { id }, signal }),
-  })
-  const kept = data?.versions.length ?? 0
+  const kept = useVersions(id).data?.versions.length ?? 0
   return (
     <section aria-label="Package" className="flex shrink-0 items-center gap-3 border-line border-t p-4">
       <div className="min-w-0 flex-1 text-small text-soft">

@@ -1,16 +1,17 @@
 'use client'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQueryClient } from '@tanstack/react-query'
 import { Clock, GitBranch, ShieldCheck, Star, Trash2 } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { inOrder } from '@/core/basics/order'
 import { ask, wordsOf } from '@/wire/client'
-import { keepVersion, listVersions, readVersion, removeVersion, type Version } from '@/wire/designs'
+import { keepVersion, readVersion, removeVersion, type Version } from '@/wire/designs'
 import type { Bench } from '../state/bench'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
 import { DialogFrame } from '../ui/dialog-frame'
 import { SplitView } from './split-view'
+import { useVersions, versionsKey } from './use-versions'
 
 const MARKS = { time: Clock, before: ShieldCheck, named: Star, conflict: GitBranch } as const
 
@@ -57,13 +58,10 @@ function Versions({ onClose }: { onClose: () => void }) {
   const [busy, setBusy] = useState(false)
   const base = `/api/designs/${s.design.id}`
   const queries = useQueryClient()
-  const asked = useQuery({
-    queryKey: ['versions', s.design.id],
-    queryFn: ({ signal }) => ask(listVersions, { params: { id: s.design.id }, signal }),
-  })
+  const asked = useVersions(s.design.id)
   const list = asked.data?.versions ?? null
   const trouble = asked.isError
-  const read = () => queries.invalidateQueries({ queryKey: ['versions', s.design.id] })
+  const read = () => queries.invalidateQueries({ queryKey: versionsKey(s.design.id) })
   const first = list?.[0]?.id ?? null
   useEffect(() => setChosen((c) => c ?? first), [first])
   const keep = async () => {
@@ -85,7 +83,7 @@ function Versions({ onClose }: { onClose: () => void }) {
     setName('')
     await read()
     setChosen(
-      queries.getQueryData<{ versions: Version[] }>(['versions', s.design.id])?.versions[0]?.id ?? null,
+      queries.getQueryData<{ versions: Version[] }>(versionsKey(s.design.id))?.versions[0]?.id ?? null,
     )
   }
   const version = list?.find((v) => v.id === chosen) ?? null

@@ -1,5 +1,4 @@
 'use client'
-import { useQuery } from '@tanstack/react-query'
 import {
   ArrowDownWideNarrow,
   CopyCheck,
@@ -12,8 +11,6 @@ import {
   Waypoints,
   X,
 } from 'lucide-react'
-import { ask } from '@/wire/client'
-import { listVersions } from '@/wire/designs'
 import {
   arrangeAgain,
   carryOver,
@@ -29,16 +26,13 @@ import {
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
+import { useVersions } from '../versions/use-versions'
 
 /** What all that hangs is compared with: the master, or a kept version. */
 function Against({ against }: { against: 'master' | { version: string } }) {
   const bench = useBench()
   const design = useBenchState((s) => s.design.id)
-  const asked = useQuery({
-    queryKey: ['versions', design, 'wall'],
-    queryFn: ({ signal }) => ask(listVersions, { signal, params: { id: design } }),
-  })
-  const versions = asked.data?.versions ?? []
+  const versions = useVersions(design).data?.versions ?? []
   return (
     <div className="w-40">
       <Choice

@@ -1,6 +1,7 @@
 import { strFromU8, strToU8, type Zippable, zipSync } from 'fflate'
 import { z } from 'zod'
 import { badInput } from '../basics/errors'
+import { shaSchema } from '../basics/values'
 import { checkDesign } from '../design/edits'
 import type { Design } from '../design/schema'
 import { blobsOf } from '../design/sources-of'
@@ -10,7 +11,7 @@ import { licencesOf } from './licences'
 import { safeUnzip } from './safe-zip'
 
 const packedCreditSchema = z.object({
-  sha: z.string().regex(/^[0-9a-f]{64}$/),
+  sha: shaSchema,
   of: z.string().max(300),
   credit: z.string().min(1).max(300),
 })

@@ -22,7 +22,7 @@ function openStyles(fonts: FontBook): WeakMap<TypeStyle, string> {
 }
 /** All letters of a layer's words, as long or short as they may be shown on some channel. */
 export const lettersOf = (layer: Layer, { text, style }: { text: string; style: TypeStyle }): string =>
-  shownText(`${text}${isWorded(layer) ? (layer.short ?? '') : ''}`, style).replaceAll('\n', '')
+  shownText(`${text}${isWorded(layer) ? (layer.short ?? '') : ''}`, style)
 
 /** The font files that a page needs on its channel now and that were not asked for yet; asked again once they have come, it may name more. */
 export function facesDue(page: Pick<ResolvedPage, 'layers'>, fonts: FontBook): FontFile[] {

@@ -9,8 +9,7 @@ const style = { ...plainStyle, family: 'Fraunces', weight: 600, size: 40 }
 /** Opens what words wait for until they wait for nothing. */
 async function opened(letters: string) {
   const fonts = openFonts()
-  for (let due = fonts.due(style, letters); due.length > 0; due = fonts.due(style, letters))
-    await fonts.open(due)
+  await fonts.ready([{ style, letters }])
   return fonts
 }
 
@@ -19,6 +18,8 @@ describe('the files that words wait for', () => {
     const scripts = async (letters: string) => (await opened(letters)).count
     const own = filesFor(style).filter((f) => f.slug === 'fraunces').length
     expect(await scripts('Kiln opening, 3 to 6')).toBe(1)
+    // The end of a line is no letter.
+    expect(await scripts('Kiln\nopening')).toBe(1)
     expect(await scripts('Ściana')).toBe(own)
     expect(await scripts('窯 Kiln')).toBe(filesFor(style).length)
   })

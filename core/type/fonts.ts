@@ -163,8 +163,8 @@ export class FontBook {
       const waiting = closed(asked)
       if (waiting.length > 0) return waiting
       const faces = asked.flatMap((f) => this.face(f) ?? [])
-      if (faces.length > 0 && [...letters].every((c) => faces.some((f) => f.has(c.codePointAt(0) as number))))
-        return []
+      const drawn = (c: string) => c === '\n' || faces.some((f) => f.has(c.codePointAt(0) as number))
+      if (faces.length > 0 && [...letters].every(drawn)) return []
       const more = closed(needed)
       if (more.length > 0) return more
     }
