@@ -31,16 +31,16 @@ export function crossingsOf(
     Math.max(1, Math.ceil((box.right - box.left) / step)),
     Math.max(1, Math.ceil((box.bottom - box.top) / step)),
   ]
-  const both = new Uint8Array(columns * rows)
-  for (let row = 0; row < rows; row++)
-    for (let column = 0; column < columns; column++) {
-      const [x, y] = [Math.floor(box.left + (column + 0.5) * step), Math.floor(box.top + (row + 0.5) * step)]
-      if (
-        renderer.alphaAt({ ...one, opacity: 1 }, x, y) >= CROSSING &&
-        renderer.alphaAt({ ...two, opacity: 1 }, x, y) >= CROSSING
-      )
-        both[row * columns + column] = 1
-    }
+  const cells = (count: number, from: number) =>
+    Array.from({ length: count }, (_, n) => Math.floor(from + (n + 0.5) * step))
+  const [xs, ys] = [cells(columns, box.left), cells(rows, box.top)]
+  const [first, second] = [one, two].map((node) => renderer.alphasAt({ ...node, opacity: 1 }, xs, ys)) as [
+    Float32Array,
+    Float32Array,
+  ]
+  const both = Uint8Array.from(first, (covered, n) =>
+    covered >= CROSSING && (second[n] ?? 0) >= CROSSING ? 1 : 0,
+  )
   const depth = depthsOf(both, columns, rows)
   const out: Crossing[] = []
   for (const part of connectedParts(columns, rows, (n) => both[n] === 1, BRIDGED)) {

@@ -31,6 +31,16 @@ describe('see-through openings', () => {
     expect(outline?.length).toBeLessThan(12)
     expect(openingsOf(plan.nodes, 's', host.renderer)).toEqual([])
     expect(openingsOf(plan.nodes, 'gone', host.renderer)).toEqual([])
+    // Coverage of many points is that of each, also beyond the frame and from one tile to the next.
+    const node = plan.nodes.find((n) => n.id === 'f')
+    if (!node) throw new Error('no frame')
+    const [across, down] = [
+      [-3, 44, 45, 70, 200, 255, 256, 257, 310, 314, 315, 399],
+      [-1, 64, 70, 255, 256, 300, 340, 356],
+    ]
+    const many = [...host.renderer.alphasAt(node, across, down)]
+    expect(many).toEqual(down.flatMap((y) => across.map((x) => Math.fround(host.renderer.alphaAt(node, x, y)))))
+    expect([many.includes(0), many.includes(1)]).toEqual([true, true])
   })
   it('are found in a frame that is almost all opening', async () => {
     const host = openHost(async () => null)

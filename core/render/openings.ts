@@ -20,16 +20,14 @@ export function openingsOf(nodes: readonly PlanNode[], id: string, renderer: Ren
   const step = Math.max(widthOf(bounds), heightOf(bounds)) / GRID
   // A cell of margin all around, so that the outside hangs together.
   const [columns, rows] = [Math.ceil(widthOf(bounds) / step) + 2, Math.ceil(heightOf(bounds) / step) + 2]
-  const open = new Uint8Array(columns * rows)
-  for (let row = 0; row < rows; row++)
-    for (let column = 0; column < columns; column++) {
-      const [x, y] = [
-        Math.floor(bounds.left + (column - 0.5) * step),
-        Math.floor(bounds.top + (row - 0.5) * step),
-      ]
-      open[row * columns + column] = renderer.alphaAt({ ...node, opacity: 1 }, x, y) < 0.5 ? 1 : 0
-    }
-  const parts = [...connectedParts(columns, rows, (n) => open[n] === 1)]
+  const cells = (count: number, from: number) =>
+    Array.from({ length: count }, (_, n) => Math.floor(from + (n - 0.5) * step))
+  const covers = renderer.alphasAt(
+    { ...node, opacity: 1 },
+    cells(columns, bounds.left),
+    cells(rows, bounds.top),
+  )
+  const parts = [...connectedParts(columns, rows, (n) => (covers[n] ?? 0) < 0.5)]
   // What hangs together with the margin is the outside.
   const holes = parts.filter((p) => p[0] !== 0)
   return holes

@@ -231,16 +231,37 @@ export class Renderer {
   alphaAt(node: PlanNode, x: number, y: number): number {
     const by = metBy(node)
     if (!by) return 0
-    if (by !== node) return this.alphaAt(by, x, y)
-    if (x < node.bounds.left || y < node.bounds.top || x >= node.bounds.right || y >= node.bounds.bottom)
-      return 0
-    const [column, row] = [Math.floor(x / TILE), Math.floor(y / TILE)]
-    const region = regionIn(node.bounds, column * TILE, row * TILE)
-    if (!region) return 0
-    const raster = this.nodeRaster(node, region, column * TILE, row * TILE)
-    const value =
-      this.memory.floats(raster + ALPHA + (y - row * TILE) * STRIDE + (x - column * TILE) * 4, 1)[0] ?? 0
-    return value * node.opacity
+    const left = Math.floor(x / TILE) * TILE
+    const line = x >= by.bounds.left && x < by.bounds.right && this.alphaLine(by, left, y)
+    return line ? (line[x - left] ?? 0) * by.opacity : 0
+  }
+  /** The same wherever columns and rows meet, row by row: quicker than one by one. */
+  alphasAt(node: PlanNode, xs: readonly number[], ys: readonly number[]): Float32Array {
+    const out = new Float32Array(xs.length * ys.length)
+    const by = metBy(node)
+    if (!by) return out
+    let n = 0
+    for (const y of ys) {
+      let line: Float32Array | null = null
+      let from = Number.NaN
+      for (const x of xs) {
+        const left = Math.floor(x / TILE) * TILE
+        if (left !== from) line = this.alphaLine(by, left, y)
+        from = left
+        if (line && x >= by.bounds.left && x < by.bounds.right) out[n] = (line[x - left] ?? 0) * by.opacity
+        n++
+      }
+    }
+    return out
+  }
+  /** What a node's own pixels cover along a row of the tile that begins at `left`. */
+  private alphaLine(node: PlanNode, left: number, y: number): Float32Array | null {
+    if (y < node.bounds.top || y >= node.bounds.bottom) return null
+    const top = Math.floor(y / TILE) * TILE
+    const region = regionIn(node.bounds, left, top)
+    if (!region) return null
+    const raster = this.nodeRaster(node, region, left, top)
+    return this.memory.floats(raster + ALPHA + (y - top) * STRIDE, TILE)
   }
 
   /** Blends a node onto a raster; `region` is the node's own part of the tile, narrowed to `clip` where there is one. */
