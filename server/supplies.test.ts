@@ -219,6 +219,14 @@ const QUESTIONS: readonly (readonly [question: string, id: string])[] = [
   ['breakfast table', 'bread-and-coffee'],
   ['flowers in a vase', 'flowers-on-the-table'],
   ['vase', 'copper-bottle'],
+  ['red bicycle', 'bicycle-red'],
+  ['yellow lantern', 'paper-lantern-yellow'],
+  ['chocolate cake', 'birthday-cake-chocolate'],
+  ['white wine', 'glass-of-white-wine'],
+  ['lime', 'limes'],
+  ['blue suitcase', 'suitcase-night'],
+  ['bronze medal', 'medal-bronze'],
+  ['teal aeroplane', 'aeroplane-teal'],
 ]
 
 describe('the shelf of supplies', () => {
@@ -230,6 +238,12 @@ describe('the shelf of supplies', () => {
       if (!items.some((i) => i.id === id)) missed.push(`${q}: ${id}, but ${items.map((i) => i.id).join(' ')}`)
     }
     expect(missed).toEqual([])
+  })
+  it('shows different things before one in other colours, unless its colour is asked for', async () => {
+    const found = (await searchSupplies({ q: 'present', limit: 12 })).items.map((i) => i.id)
+    expect(found.indexOf('stack-of-gifts')).toBeLessThan(found.indexOf('gift-rose'))
+    expect(found).toContain('gift-rose')
+    expect((await searchSupplies({ q: 'red bicycle', limit: 1 })).items[0]?.id).toBe('bicycle-red')
   })
   it('shows what lies on a shelf, what suits an occasion, and some by their ids in their order', async () => {
     const people = await searchSupplies({ shelf: 'people', limit: 60 })

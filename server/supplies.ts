@@ -12,6 +12,7 @@ import {
   sharedWords,
 } from '../supplies/shelves'
 import { supplies as shipped } from '../supplies/shipped'
+import { variants } from '../supplies/tracer/variant-list'
 import { ownSupply } from '../wire/supplies'
 import { readBlob, type SourceInfo, sourceInfo, storeUpload } from './blobs'
 import { creditsOf, keepCredit } from './credits'
@@ -287,12 +288,14 @@ function likeness(a: Known, b: Known): number {
     0.15 * colours
   )
 }
-/** How well what is asked fits: of two that fit as well the one that is called so. */
-const rankOf = (asked: readonly string[], { words, named }: Known): number => {
+/** How well what is asked fits: of two that fit as well the one that is called so; the same thing in another colour comes after other things. */
+const rankOf = (asked: readonly string[], { id, words, named }: Known): number => {
   const fit = fitMost(asked, words)
-  return fit > 0 ? fit + NAMED * fitMost(asked, named) : 0
+  return fit > 0 ? fit + NAMED * fitMost(asked, named) - (VARIANTS.has(id) ? AGAIN : 0) : 0
 }
 const NAMED = 0.1
+const VARIANTS: ReadonlySet<string> = new Set(variants.map(([id]) => id))
+const AGAIN = 0.12
 const ALIKE = 0.75
 
 /**

@@ -6,6 +6,7 @@ import { mkdirSync, readdirSync } from 'node:fs'
 import sharp from 'sharp'
 import { cutouts } from './tracer/cutouts'
 import { develop } from './tracer/develop'
+import { inSight } from './tracer/framing'
 import { occasions } from './tracer/occasions'
 import { photos } from './tracer/photos'
 import { places } from './tracer/places'
@@ -34,7 +35,8 @@ for (const [kind, list] of [
   for (const picture of list) {
     if (names.length > 0 && !names.includes(picture.name)) continue
     const started = Date.now()
-    const scene = picture.scene()
+    const made = picture.scene()
+    const scene = kind === 'cutouts' ? inSight(made, picture.width / picture.height) : made
     const packed = pack(scene)
     const shrink = draft ? 4 : 1
     const [width, height] = [Math.round(picture.width / shrink), Math.round(picture.height / shrink)]

@@ -81,7 +81,7 @@ export function birthdaysInClay(supply: Lookup): Design {
     { x: 780, y: 918, width: 220, height: 42 },
     { name: 'Shadow of the mug', blend: 'multiply', opacity: 0.6, parent: standing },
   )
-  b.picture('subject', 'rose-mug', { x: 786, y: 800, width: 220 }, { name: 'Mug', parent: standing })
+  b.picture('subject', 'rose-mug', { x: 809, y: 800, width: 220 }, { name: 'Mug', parent: standing })
   b.type(
     'message',
     'Birthdays\nin clay',
@@ -126,7 +126,7 @@ export function taughtYouToPour(supply: Lookup): Design {
     radii: [390, 390, 0, 0],
   })
   b.picture('subject', 'bunch-of-peonies', { x: 210, y: 430, width: 640 }, { name: 'Peonies' })
-  b.picture('subject', 'white-pitcher', { x: 372, y: 890, width: 376 }, { name: 'Pitcher' })
+  b.picture('subject', 'white-pitcher', { x: 405, y: 890, width: 376 }, { name: 'Pitcher' })
   b.type(
     'message',
     'For the one who\ntaught you to pour',

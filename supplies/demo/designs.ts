@@ -55,7 +55,7 @@ function openingDay(supply: Lookup): Design {
   b.picture(
     'subject',
     'rust-branch',
-    { x: 420, y: 372, width: 262, rotation: 3 },
+    { x: 382, y: 366, width: 264, rotation: 3 },
     { name: 'Rust branch in the vase' },
   )
   b.picture('subject', 'copper-bottle', { x: 401, y: 566, width: 272 }, { name: 'Copper bottle vase' })
@@ -92,13 +92,13 @@ function openingDay(supply: Lookup): Design {
   b.picture(
     'front',
     'olive-sprig',
-    { x: -122, y: 560, width: 330, rotation: 24 },
+    { x: -202, y: 484, width: 378, rotation: 24 },
     { name: 'Sprig at the left edge', opacity: 0.96 },
   )
   b.picture(
     'front',
     'rust-branch',
-    { x: 842, y: 600, width: 350, rotation: -16, flipX: true },
+    { x: 888, y: 581, width: 352, rotation: -16, flipX: true },
     { name: 'Branch at the right edge' },
   )
   b.covering(
@@ -273,7 +273,7 @@ function giftCard(supply: Lookup): Design {
     { x: 1010, y: 1010, width: 640, height: 120 },
     { name: 'Shadow of the mug', blend: 'multiply', opacity: 0.6 },
   )
-  b.picture('subject', 'rose-mug', { x: 1056, y: 560, width: 620 }, { name: 'Rose mug' })
+  b.picture('subject', 'rose-mug', { x: 1120, y: 555, width: 620 }, { name: 'Rose mug' })
   b.type(
     'message',
     'A cup of\nyour own',

@@ -249,7 +249,7 @@ export function inYourPocket(supply: Lookup): Design {
   b.picture(
     'subject',
     'rust-branch',
-    { x: 752, y: 250, width: 214, rotation: 8 },
+    { x: 722, y: 244, width: 215, rotation: 8 },
     { name: 'Rust branch', parent: whole },
   )
   b.type(
@@ -318,7 +318,7 @@ export function bySea(supply: Lookup): Design {
     { name: 'Aeroplane' },
   )
   b.treat(plane, 'shadow', { angle: 100, distance: 46, softness: 40, strength: 0.32 })
-  const suitcase = b.picture('subject', 'suitcase', { x: 84, y: 1130, width: 520 }, { name: 'Suitcase' })
+  const suitcase = b.picture('subject', 'suitcase', { x: 74, y: 1122, width: 536 }, { name: 'Suitcase' })
   b.treat(suitcase, 'shadow', { angle: 60, distance: 34, softness: 46, strength: 0.4 })
   b.type(
     'message',

@@ -170,8 +170,8 @@ export const gifts: Picture[] = [
   ),
   picture(
     'curled-ribbon',
-    1200,
-    620,
+    1400,
+    290,
     studio(
       (s) => {
         const m = s.material(satin('#e0b04e', '#f3d28a'))
@@ -190,7 +190,7 @@ export const gifts: Picture[] = [
           320,
         )
       },
-      { height: 2.3, middle: 0.95, above: 0.3, table: false },
+      { height: 1.02, middle: 1.14, above: 0.3, table: false },
     ),
   ),
 ]

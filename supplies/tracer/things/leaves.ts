@@ -181,8 +181,8 @@ export const leaves: Picture[] = [
   ),
   picture(
     'potted-plant',
-    900,
-    1240,
+    1200,
+    940,
     studio(
       (s) => {
         pot(s, profiles.beaker, [0, 0, 0], s.material(looks.clayWall), 1.1)
@@ -205,7 +205,7 @@ export const leaves: Picture[] = [
           )
         }
       },
-      { height: 4.3, middle: 1.85, above: 1.2 },
+      { height: 3.05, middle: 1.33, above: 1.2 },
     ),
   ),
 ]
