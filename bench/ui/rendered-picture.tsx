@@ -7,6 +7,10 @@ type Props = Omit<ComponentProps<'img'>, 'src' | 'alt' | 'loading'> & { src: str
 /** Nothing yet: without it browsers show that a picture is missing while it only waits. */
 const WAITING = 'data:image/gif;base64,R0lGODlhAQABAAAAACH5BAEAAAAALAAAAAABAAEAAAICRAEAOw=='
 
+/** What is large catches the eye first; what is only near the view waits for all in it. */
+const weightOf = ({ width, height, top, bottom }: DOMRectReadOnly): number =>
+  bottom > 0 && top < window.innerHeight ? width * height : -1
+
 /**
  * A picture that the server renders: asked for once it is in sight and its turn has come, given up when it goes. Where its width
  * and height are said it has its room from the first.
@@ -24,7 +28,7 @@ export function RenderedPicture({ src, alt, className = '', ...rest }: Props) {
       ([entry]) => {
         if (!entry?.isIntersecting) return
         watch.disconnect()
-        done.current = takeTurn(() => setShown(src))
+        done.current = takeTurn(() => setShown(src), 'seen', weightOf(entry.boundingClientRect))
       },
       { rootMargin: '200px' },
     )

@@ -33,6 +33,23 @@ describe('what the server is asked for in turns', () => {
     for (const end of ends) end()
     expect(come).toEqual(['a', 'x', 'y', 'z', 'b', 'c'])
   })
+  it('is what is large before what is small, and in order among the like', () => {
+    holdTurns(true)
+    const come: string[] = []
+    const ends = (
+      [
+        ['small', 1],
+        ['near', -1],
+        ['large', 9],
+        ['small too', 1],
+        ['larger', 12],
+      ] as const
+    ).map(([name, weight]) => takeTurn(() => come.push(name), 'seen', weight))
+    holdTurns(false)
+    expect(come).toEqual(['larger', 'large', 'small'])
+    for (const end of ends) end()
+    expect(come).toEqual(['larger', 'large', 'small', 'small too'])
+  })
   it('waits while it is held, and goes on then', () => {
     holdTurns(true)
     const { come, ends } = taken(2)

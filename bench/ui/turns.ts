@@ -5,7 +5,7 @@
 const MOST = 3
 /** What is looked at comes before what is only checked, of which there is one at once. */
 type Kind = 'seen' | 'checked'
-type Turn = { begin: () => void; kind: Kind; state: 'waiting' | 'begun' | 'over' }
+type Turn = { begin: () => void; kind: Kind; weight: number; state: 'waiting' | 'begun' | 'over' }
 const turns: Turn[] = []
 let held = false
 
@@ -13,16 +13,19 @@ function goOn(): void {
   for (;;) {
     const begun = turns.filter((t) => t.state === 'begun')
     if (held || begun.length >= MOST) return
-    const waits = (kind: Kind) => turns.find((t) => t.state === 'waiting' && t.kind === kind)
+    const waits = (kind: Kind) =>
+      turns
+        .filter((t) => t.state === 'waiting' && t.kind === kind)
+        .reduce<Turn | undefined>((best, t) => (best && best.weight >= t.weight ? best : t), undefined)
     const next = waits('seen') ?? (begun.some((t) => t.kind === 'checked') ? undefined : waits('checked'))
     if (!next) return
     next.state = 'begun'
     next.begin()
   }
 }
-/** Takes a turn: `begin` is called once it has come. Gives what ends it. */
-export function takeTurn(begin: () => void, kind: Kind = 'seen'): () => void {
-  const turn: Turn = { begin, kind, state: 'waiting' }
+/** Takes a turn: `begin` is called once it has come, of greater `weight` sooner. Gives what ends it. */
+export function takeTurn(begin: () => void, kind: Kind = 'seen', weight = 0): () => void {
+  const turn: Turn = { begin, kind, weight, state: 'waiting' }
   turns.push(turn)
   goOn()
   return () => {

@@ -39,7 +39,9 @@ describe('see-through openings', () => {
       [-1, 64, 70, 255, 256, 300, 340, 356],
     ]
     const many = [...host.renderer.alphasAt(node, across, down)]
-    expect(many).toEqual(down.flatMap((y) => across.map((x) => Math.fround(host.renderer.alphaAt(node, x, y)))))
+    expect(many).toEqual(
+      down.flatMap((y) => across.map((x) => Math.fround(host.renderer.alphaAt(node, x, y)))),
+    )
     expect([many.includes(0), many.includes(1)]).toEqual([true, true])
   })
   it('are found in a frame that is almost all opening', async () => {
