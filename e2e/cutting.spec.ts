@@ -220,8 +220,9 @@ test('three photos are dropped into a layout of three slots and reframed', async
     Object.values((await stored(page, id)).layers).flatMap((l) => (l.kind === 'slot' ? [l] : []))
   const before = await slots()
   expect(before).toHaveLength(3)
-  // Dropped at once each goes into a place of its own.
-  await dropPhotos(page, ['clay-table', 'pale-corner', 'leaves-at-window'], 540, 540)
+  // Dropped onto one of them at once each goes into a place of its own.
+  const { x, y } = before[0]?.placement ?? { x: 540, y: 540 }
+  await dropPhotos(page, ['clay-table', 'pale-corner', 'leaves-at-window'], x, y)
   await expect(async () => {
     const now = await slots()
     expect(now.map((s) => s.picture?.source)).not.toContain(undefined)

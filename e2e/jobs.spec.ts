@@ -132,20 +132,19 @@ test('a video thumbnail: a faded backdrop, marks and a figure, an arrow flipped 
   for (const [name, x, y] of [
     ['Cheering, both arms up', 1010, 420],
     ['Question mark', 700, 250],
-    ['Brushed arrow', 620, 560],
+    ['Curled arrow', 620, 560],
   ] as const) {
     await place(page, name)
     await move(page, [x, y])
   }
   await run(page, 'flip across')
-  await field(page, 'Rotation', '-14')
-  await closeSupplies(page)
+  await field(page, 'Turn', '-14')
   await page.keyboard.press('Escape')
   await typeAt(page, 'Which one cracks?', 90, 200)
   await field(page, 'Size', '120')
   await look(page, 'Line around')
   await choose(page, 'Plate behind the words', 'Plate: one block')
-  const arrow = await named(page, id, 'Brushed arrow')
+  const arrow = await named(page, id, 'Curled arrow')
   expect(arrow.placement).toMatchObject({ flipX: true, rotation: -14 })
   expect(await named(page, id, 'Which one cracks?')).toMatchObject({ plate: { kind: 'block' } })
   expect(await delivered(page, 1)).toEqual(['which-glaze-video-thumbnail-1280x720.png'])

@@ -7,7 +7,7 @@ import type { Bench } from '../state/bench'
 import { layer, openBench, source } from '../state/bench.test-data'
 import { sideBySide } from './landing'
 import { placeSeveral, placeSource } from './placing'
-import { emptySlots, exchangePictures, fillSelected, fillSlots, sharedOut } from './slots'
+import { exchangePictures, fillSelected, fillSlots, sharedOut, slotsForSeveral } from './slots'
 
 vi.mock('idb-keyval', () => import('../state/idb.test-data'))
 
@@ -109,7 +109,7 @@ describe('slots', () => {
     return takesPicture(l) ? l.picture?.source : undefined
   }
   it('are read in rows from the top', () =>
-    expect(emptySlots(state()).map((l) => l.id)).toEqual(['a', 'c', 'b']))
+    expect(slotsForSeveral(state(), false).map((l) => l.id)).toEqual(['a', 'c', 'b']))
   it('get what fits them by ratio, in reading order where it fits alike', () => {
     expect(sharedOut([5 / 3, 1, 3 / 5], [0.6, 1.6, 1])).toEqual([1, 2, 0])
     expect(sharedOut([1, 1, 1], [1.5, 1.5])).toEqual([0, 1, null])
@@ -132,6 +132,16 @@ describe('slots', () => {
     expect([shown('a'), shown('c')]).toEqual(['2'.repeat(64), '1'.repeat(64)])
     bench.undo()
     bench.undo()
-    expect(emptySlots(state())).toHaveLength(3)
+    expect(slotsForSeveral(state(), false)).toHaveLength(3)
+  })
+  it('take several dropped onto one of them where none is empty, else only those that are', () => {
+    const places = (ontoSlot: boolean) => slotsForSeveral(state(), ontoSlot).map((l) => l.id)
+    fillSlots(bench, [
+      { slot: 'a', p: pot(1) },
+      { slot: 'c', p: pot(2) },
+    ])
+    expect([places(false), places(true)]).toEqual([['b'], ['b']])
+    fillSlots(bench, [{ slot: 'b', p: pot(3) }])
+    expect([places(false), places(true)]).toEqual([[], ['a', 'c', 'b']])
   })
 })

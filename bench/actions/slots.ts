@@ -142,10 +142,10 @@ export function slotFrom(l: LayerOf<'picture'>, picture: LayerOf<'slot'>['pictur
   return isFilled(slot) ? { ...slot, pan: panToFocal(slot) } : slot
 }
 
-/** The empty slots of the page shown, in reading order: rows from the top, each from the left. */
-export function emptySlots(s: Pick<BenchState, 'resolved' | 'design'>): SlotLayer[] {
+/** The slots of the page shown that can be filled, in reading order: rows from the top, each from the left. */
+function openSlots(s: Pick<BenchState, 'resolved' | 'design'>): SlotLayer[] {
   const slots = flatResolved(s.resolved.layers).flatMap(({ layer }) =>
-    takesPicture(layer) && !isFilled(layer) && layer.shown && !isLocked(s.design, layer.id) ? [layer] : [],
+    takesPicture(layer) && layer.shown && !isLocked(s.design, layer.id) ? [layer] : [],
   )
   const box = (l: SlotLayer) => placedBounds(l.placement)
   return slots.sort((a, b) => {
@@ -154,6 +154,12 @@ export function emptySlots(s: Pick<BenchState, 'resolved' | 'design'>): SlotLaye
       Math.min(p.bottom, q.bottom) - Math.max(p.top, q.top) > 0.5 * Math.min(heightOf(p), heightOf(q))
     return level ? p.left - q.left : p.top - q.top
   })
+}
+/** Where several dropped pictures go: into the empty slots of the page; where there are none, and they are dropped onto a slot, into all that there are. */
+export function slotsForSeveral(s: Pick<BenchState, 'resolved' | 'design'>, ontoSlot: boolean): SlotLayer[] {
+  const all = openSlots(s)
+  const empty = all.filter((l) => !isFilled(l))
+  return empty.length > 0 || !ontoSlot ? empty : all
 }
 /**
  * Which picture goes into which slot: pairs whose ratios fit best first, in reading order where they fit alike. Numbers of
@@ -198,8 +204,8 @@ export function exchangePictures(bench: Bench, one: string, two: string): void {
   })
 }
 /**
- * Dropped files: one picture on a slot fills it; several on a page with empty slots go into those, by reading order and fitting
- * ratio; everything else is placed.
+ * Dropped files: one picture on a slot fills it; several go into the page's empty slots, or onto one that is filled into all, by
+ * reading order and fitting ratio; everything else is placed.
  */
 export async function dropFiles(bench: Bench, given: readonly File[], at: Point): Promise<void> {
   const fonts = given.filter(isFontFile)
@@ -209,15 +215,15 @@ export async function dropFiles(bench: Bench, given: readonly File[], at: Point)
   // Dropped beside the page they are to wait there.
   if (isBeside(bench.store.getState(), at)) return placeFiles(bench, files, at, gatherSources)
   const [only] = files
-  const slot = files.length === 1 ? slotUnder(bench.store.getState(), at) : null
-  if (slot && only && !/\.(ora|svg)$/i.test(only.name)) {
+  const slot = slotUnder(bench.store.getState(), at)
+  if (files.length === 1 && slot && only && !/\.(ora|svg)$/i.test(only.name)) {
     const info = await upload(bench, only)
     if (info) fillSlot(bench, slot, { info, label: only.name })
     return
   }
   const pictures = files.filter((f) => !/\.(ora|svg)$/i.test(f.name))
-  if (pictures.length < 2 || emptySlots(bench.store.getState()).length === 0)
-    return placeFiles(bench, files, at)
+  const slotsNow = () => slotsForSeveral(bench.store.getState(), slot !== null)
+  if (pictures.length < 2 || slotsNow().length === 0) return placeFiles(bench, files, at)
   const taken: Placing[] = []
   for (const file of pictures) {
     const info = await upload(bench, file)
@@ -228,7 +234,7 @@ export async function dropFiles(bench: Bench, given: readonly File[], at: Point)
         kind: info.opaque ? 'photo' : 'cutout',
       })
   }
-  const slots = emptySlots(bench.store.getState())
+  const slots = slotsNow()
   const shares = sharedOut(
     slots.map((l) => l.placement.width / l.placement.height),
     taken.map((p) => p.info.width / p.info.height),
@@ -239,6 +245,9 @@ export async function dropFiles(bench: Bench, given: readonly File[], at: Point)
   })
   if (filled.length > 0) fillSlots(bench, filled)
   bench.select(filled.map((f) => f.slot))
+  // In hand are the slots themselves, not the group that they may be of.
+  const groups = new Set(filled.map((f) => slots.find((l) => l.id === f.slot)?.parent ?? null))
+  if (groups.size === 1) bench.set({ inside: [...groups][0] ?? null })
   const rest = taken.filter((p) => !filled.some((f) => f.p === p))
   if (rest.length > 0) placeSeveral(bench, rest, at)
   const others = files.filter((f) => !pictures.includes(f))

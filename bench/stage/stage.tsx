@@ -8,7 +8,7 @@ import { makeBackdrop } from '../actions/backdrop'
 import { PARCEL_TYPE, pasteText } from '../actions/clipboard'
 import type { Placing } from '../actions/landing'
 import { placeSource } from '../actions/placing'
-import { dropFiles, emptySlots, fillSlot, overSlot, slotUnder } from '../actions/slots'
+import { dropFiles, fillSlot, overSlot, slotsForSeveral, slotUnder } from '../actions/slots'
 import { enterUnder, fittedWallView } from '../actions/wall'
 import { AreasOverlay } from '../channels/areas-overlay'
 import { CropOverlay } from '../crop/crop-overlay'
@@ -41,7 +41,8 @@ const ownParcel = (bench: Bench, data: DataTransfer): boolean =>
 /** Where the design is seen and handled. */
 export function Stage() {
   const bench = useBench()
-  const [numbering, setNumbering] = useState(false)
+  // While several files are dragged over it: whether onto a slot.
+  const [numbering, setNumbering] = useState<'slot' | 'page' | null>(null)
   const pointer = useStagePointer(bench)
   const s = useBenchState((state) => ({
     view: state.view,
@@ -195,11 +196,18 @@ export function Stage() {
         onDragOver={(e) => {
           e.preventDefault()
           e.dataTransfer.dropEffect = 'copy'
-          const several = e.dataTransfer.items.length > 1 && e.dataTransfer.types.includes('Files')
-          if (several !== numbering) setNumbering(several)
+          if (e.dataTransfer.items.length < 2 || !e.dataTransfer.types.includes('Files')) return
+          const r = e.currentTarget.getBoundingClientRect()
+          const state = bench.store.getState()
+          const at = toPage(state.view, { x: e.clientX - r.left, y: e.clientY - r.top })
+          setNumbering(slotUnder(state, at) ? 'slot' : 'page')
+        }}
+        onDragLeave={(e) => {
+          if (!e.currentTarget.contains(e.relatedTarget as Node | null)) setNumbering(null)
         }}
         onDrop={(e) => {
           e.preventDefault()
+          setNumbering(null)
           const r = e.currentTarget.getBoundingClientRect()
           const dropped = { x: e.clientX - r.left, y: e.clientY - r.top }
           enterUnder(bench, dropped)
@@ -235,7 +243,7 @@ export function Stage() {
         <PageOverlay width={size.width} height={size.height} />
         <Overlay drawn={pointer.drawn} width={size.width} height={size.height} />
         <UnderstoodOverlay width={size.width} height={size.height} />
-        {numbering && <SlotNumbers />}
+        {numbering && <SlotNumbers onto={numbering === 'slot'} />}
         <TypeEditor />
         {!s.wall && <RemarkPins />}
         {!s.wall && <ProofBar />}
@@ -251,13 +259,13 @@ export function Stage() {
   )
 }
 /** Which slots several files would go into, in their order. */
-function SlotNumbers() {
+function SlotNumbers({ onto }: { onto: boolean }) {
   const s = useBenchState((state) => ({
     design: state.design,
     resolved: state.resolved,
     view: state.view,
   }))
-  return emptySlots(s).map((slot, n) => {
+  return slotsForSeveral(s, onto).map((slot, n) => {
     const at = toStage(s.view, { x: slot.placement.x, y: slot.placement.y })
     return (
       <span
