@@ -174,7 +174,7 @@ function Thumb({ id, name, width, height }: { id: string; name: string; width: n
             <button
               type="button"
               aria-label={`More for ${name}`}
-              className="absolute right-0 bottom-0.5 h-5 rounded px-1 text-tiny text-soft opacity-0 hover:bg-line focus-visible:opacity-100 [div:hover>&]:opacity-100"
+              className="absolute right-1 bottom-6 h-5 rounded bg-panel px-1 text-tiny text-ink opacity-0 shadow-[0_0_0_1px_rgb(0_0_0/0.12)] hover:bg-well focus-visible:opacity-100 data-[state=open]:opacity-100 [div:hover>&]:opacity-100"
             >
               ⋯
             </button>
