@@ -251,6 +251,9 @@ describe('the shelf of supplies', () => {
     expect(
       people.items.every((i) => /person|people|hand|gesture|face|mood/i.test(`${i.label} ${i.words}`)),
     ).toBe(true)
+    // Of different things some each, not one in all its colours.
+    const first = (await searchSupplies({ occasion: 'birthday', transparent: true, limit: 4 })).items
+    expect(first.filter((i) => i.words.includes('balloon')).length).toBeLessThanOrEqual(2)
     const birthday = await searchSupplies({ occasion: 'birthday', limit: 30 })
     expect(birthday.items.map((i) => i.id)).toContain('birthday-cake')
     expect((await searchSupplies({ ids: ['sofa', 'apple', 'gone'] })).items.map((i) => i.id)).toEqual([

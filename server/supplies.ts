@@ -319,7 +319,7 @@ export async function searchSupplies(query: SupplyQuery): Promise<{ items: Suppl
   const shelf = SHELF_IDS.find((id) => id === query.shelf)
   if (shelf) rows = rows.filter((r) => sharedWords(r.set, SHELVES[shelf].words) > 0)
   const occasion = OCCASION_IDS.find((id) => id === query.occasion)
-  if (occasion) rows = ranked(rows, (r) => sharedWords(r.set, OCCASIONS[occasion].words), 0)
+  if (occasion) rows = varied(rows, (r) => sharedWords(r.set, OCCASIONS[occasion].words))
   const { ids: only } = query
   if (only) rows = only.flatMap((id) => rows.find((r) => r.id === id) ?? [])
   const model = query.like ? all.find((r) => r.id === query.like) : undefined
@@ -376,3 +376,22 @@ function ranked(rows: readonly Known[], score: (r: Known) => number, least: numb
     .sort((a, b) => b.score - a.score)
     .map((s) => s.row)
 }
+/** The same with different things first: each further one of a motif counts so much less. */
+function varied(rows: readonly Known[], score: (r: Known) => number): Known[] {
+  const seen = new Map<string, number>()
+  const less = new Map<string, number>()
+  for (const r of ranked(rows, score, 0)) {
+    const motif = r.own ? r.id : motifOf(r.id)
+    const before = seen.get(motif) ?? 0
+    seen.set(motif, before + 1)
+    less.set(r.id, before * FURTHER)
+  }
+  return ranked(
+    rows.filter((r) => less.has(r.id)),
+    (r) => score(r) - (less.get(r.id) ?? 0),
+    Number.NEGATIVE_INFINITY,
+  )
+}
+const FURTHER = 0.7
+/** What a shipped thing is of, by how it is named: `bunch-of-balloons-gold` and `balloon-red` are balloons. */
+const motifOf = (id: string): string => id.replace(/^(bunch|stack)-of-/, '').replace(/s?(-.*)?$/, '')

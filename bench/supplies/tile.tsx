@@ -70,10 +70,7 @@ export function Tile({ item, onPlace, onLike, onChanged }: Props) {
             }
           />
         </span>
-        <span className="mt-0.5 flex items-baseline gap-1 text-tiny text-soft">
-          <span className="min-w-0 flex-1 truncate">{item.label}</span>
-          <span className="shrink-0 text-[9.5px]">{item.licence}</span>
-        </span>
+        <span className="mt-0.5 block truncate text-tiny text-soft">{item.label}</span>
       </button>
       {!graphic && (
         <Button
