@@ -5,6 +5,7 @@ import { useEffect, useRef, useState } from 'react'
 import type { Settings } from '@/core/outputs/define'
 import { DialogFrame } from '../ui/dialog-frame'
 import { Segments } from '../ui/segments'
+import { Slider } from '../ui/slider'
 import { type Look, lookAtBoth } from './compare-picture'
 import { nameOfFormat, type Options, sizeLabel } from './delivery'
 import { DialChart } from './dial-chart'
@@ -121,13 +122,16 @@ function Both({ was, is, now }: { was: string; is: string; now: string }) {
           onChange={(v) => set({ zoom: Number(v), x: 0, y: 0 })}
         />
         {look.mode === 'split' && (
-          <input
-            type="range"
-            aria-label="How much of what was designed is shown"
-            className="ml-auto w-48 accent-[var(--color-accent)]"
-            value={Math.round(look.share * 100)}
-            onChange={(e) => set({ share: Number(e.target.value) / 100 })}
-          />
+          <div className="ml-auto w-48">
+            <Slider
+              label="How much of what was designed is shown"
+              value={Math.round(look.share * 100)}
+              min={0}
+              max={100}
+              onChange={(v) => set({ share: v / 100 })}
+              onCommit={(v) => set({ share: v / 100 })}
+            />
+          </div>
         )}
         {look.mode === 'difference' && (
           <p className="ml-auto text-tiny text-soft">Eight times as strong as it is; black is the same.</p>

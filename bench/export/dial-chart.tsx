@@ -78,6 +78,8 @@ export function DialChart({
     const t = found[n]?.data
     return t && 'bytes' in t ? [{ value, kb: t.bytes / 1024, like: (t.likeness ?? 1) * 100 }] : []
   })
+  // The scale begins at a whole per cent below all, so that it has round marks.
+  const least = Math.min(99, ...points.map((p) => Math.floor(p.like)))
   const chosen = settings[used.setting]
   const nearest = points.reduce<Point | null>(
     (best, p) =>
@@ -125,9 +127,10 @@ export function DialChart({
               tick={{ fontSize: 11 }}
             />
             <YAxis
-              width={44}
-              domain={['auto', 100]}
-              tickFormatter={(v: number) => `${Math.round(v)} %`}
+              width={52}
+              domain={[least, 100]}
+              ticks={[least, (least + 100) / 2, 100]}
+              tickFormatter={(v: number) => `${v} %`}
               stroke="var(--color-soft)"
               tick={{ fontSize: 11 }}
             />

@@ -220,7 +220,7 @@ export function OptionsPanel({
         {example && (
           <p className="text-tiny">
             <span className="text-soft">such as </span>
-            <span className="break-all">{example}</span>
+            <span className="wrap-anywhere">{example}</span>
           </p>
         )}
         {warnings.map((w) => (

@@ -26,6 +26,7 @@ import {
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button, IconButton } from '../ui/button'
 import { Choice } from '../ui/choice'
+import { Slider } from '../ui/slider'
 import { useVersions } from '../versions/use-versions'
 
 /** What all that hangs is compared with: the master, or a kept version. */
@@ -103,15 +104,16 @@ export function WallBand() {
         </Button>
         {wall.against && <Against against={wall.against} />}
         {wall.against && (
-          <input
-            type="range"
-            min={0}
-            max={100}
-            aria-label="Where the split lies"
-            className="w-20 accent-accent"
-            value={Math.round(wall.split * 100)}
-            onChange={(e) => setWall(bench, { split: Number(e.target.value) / 100 })}
-          />
+          <div className="w-20">
+            <Slider
+              label="Where the split lies"
+              value={Math.round(wall.split * 100)}
+              min={0}
+              max={100}
+              onChange={(v) => setWall(bench, { split: v / 100 })}
+              onCommit={(v) => setWall(bench, { split: v / 100 })}
+            />
+          </div>
         )}
         <Button
           small
