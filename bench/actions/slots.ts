@@ -85,12 +85,14 @@ export function takeOut(bench: Bench, id: string): void {
   bench.select([made])
 }
 /** The slot under a point of the page, front first; null for none. */
-export function slotUnder(s: BenchState, at: Point): string | null {
-  const slots = flatResolved(s.resolved.layers).filter(
-    (l) => takesPicture(l.layer) && l.layer.shown && !isLocked(s.design, l.layer.id),
+export const slotUnder = (s: Slotted, at: Point): string | null =>
+  openSlots(s).findLast((l) => holds(placedBounds(l.placement), at))?.id ?? null
+/** The slots of the page shown that can be filled, from back to front. */
+type Slotted = Pick<BenchState, 'resolved' | 'design'>
+const openSlots = (s: Slotted): SlotLayer[] =>
+  flatResolved(s.resolved.layers).flatMap(({ layer }) =>
+    takesPicture(layer) && layer.shown && !isLocked(s.design, layer.id) ? [layer] : [],
   )
-  return slots.reverse().find((l) => holds(placedBounds(l.layer.placement), at))?.layer.id ?? null
-}
 /** Whether a point lies in a slot's box, whatever lies over it. */
 export function overSlot(s: Pick<BenchState, 'resolved'>, id: string, at: Point): boolean {
   const slot = findResolved(s.resolved.layers, id)?.layer
@@ -142,13 +144,10 @@ export function slotFrom(l: LayerOf<'picture'>, picture: LayerOf<'slot'>['pictur
   return isFilled(slot) ? { ...slot, pan: panToFocal(slot) } : slot
 }
 
-/** The slots of the page shown that can be filled, in reading order: rows from the top, each from the left. */
-function openSlots(s: Pick<BenchState, 'resolved' | 'design'>): SlotLayer[] {
-  const slots = flatResolved(s.resolved.layers).flatMap(({ layer }) =>
-    takesPicture(layer) && layer.shown && !isLocked(s.design, layer.id) ? [layer] : [],
-  )
+/** Rows from the top, each from the left. */
+function inReadingOrder(slots: readonly SlotLayer[]): SlotLayer[] {
   const box = (l: SlotLayer) => placedBounds(l.placement)
-  return slots.sort((a, b) => {
+  return slots.toSorted((a, b) => {
     const [p, q] = [box(a), box(b)]
     const level =
       Math.min(p.bottom, q.bottom) - Math.max(p.top, q.top) > 0.5 * Math.min(heightOf(p), heightOf(q))
@@ -156,8 +155,8 @@ function openSlots(s: Pick<BenchState, 'resolved' | 'design'>): SlotLayer[] {
   })
 }
 /** Where several dropped pictures go: into the empty slots of the page; where there are none, and they are dropped onto a slot, into all that there are. */
-export function slotsForSeveral(s: Pick<BenchState, 'resolved' | 'design'>, ontoSlot: boolean): SlotLayer[] {
-  const all = openSlots(s)
+export function slotsForSeveral(s: Slotted, ontoSlot: boolean): SlotLayer[] {
+  const all = inReadingOrder(openSlots(s))
   const empty = all.filter((l) => !isFilled(l))
   return empty.length > 0 || !ontoSlot ? empty : all
 }
