@@ -35,15 +35,13 @@ type Export = {
 /** Stands in for the render thread: what a file gets is decided by each test. */
 const thread = vi.hoisted(() => ({
   asked: [] as Export[],
-  by: [] as number[],
   make: async (_: Export, __: (share: number) => void): Promise<void> => undefined,
   stopped: 0,
 }))
 vi.mock('./render', () => ({
-  deliveryThread: (n: 0 | 1) => ({
+  deliveryThread: () => ({
     call: async (_: string, input: Export, progress: (share: number) => void) => {
       thread.asked.push(input)
-      thread.by.push(n)
       await thread.make(input, progress)
       mkdirSync(dirname(input.file), { recursive: true })
       writeFileSync(input.file, `pixels of ${input.channel}`)
@@ -54,7 +52,7 @@ vi.mock('./render', () => ({
         : { width: 10, height: 20, bytes: 123, stamp, likeness: 0.9 }
     },
   }),
-  stopDeliveryThreads: () => {
+  stopDeliveryThread: () => {
     thread.stopped++
   },
 }))
@@ -62,7 +60,6 @@ vi.mock('./render', () => ({
 openTemporaryStore()
 beforeEach(() => {
   thread.asked.length = 0
-  thread.by.length = 0
   thread.make = async () => undefined
 })
 
@@ -105,12 +102,15 @@ describe('deliveries of a design', () => {
     ])
     expect((await deliveriesOf(design.id)).deliveries.map((d) => d.id)).toEqual([again.id, started.id])
   })
-  it('of four files and more are made by two threads, of fewer by one', async () => {
-    await ended((await made()).started.id)
-    expect(thread.by).toEqual([0, 0])
-    thread.by.length = 0
+  it('are made two at a time: one is rendered while another is encoded', async () => {
+    let [now, most] = [0, 0]
+    thread.make = async () => {
+      most = Math.max(most, ++now)
+      await new Promise((r) => setTimeout(r, 20))
+      now--
+    }
     await ended((await made({ also: ['jpeg'] })).started.id)
-    expect([...thread.by].sort()).toEqual([0, 0, 1, 1])
+    expect([thread.asked.length, most]).toEqual([4, 2])
   })
   it('are removed with their files', async () => {
     const { design, started } = await made()

@@ -26,7 +26,7 @@ import { now, store } from './database'
 import { loadDesign } from './designs'
 import { publish } from './events'
 import { dataPath } from './paths'
-import { deliveryThread, stopDeliveryThreads } from './render'
+import { deliveryThread, stopDeliveryThread } from './render'
 
 /** The files of a delivery, not made yet. */
 export const fileNames = (design: Design, o: Delivered): DeliveredFile[] =>
@@ -138,7 +138,7 @@ export async function runDeliveries(): Promise<void> {
         .executeTakeFirst()
       if (!next) {
         // The memory of its pictures goes with the thread; a next delivery starts a new one in a moment.
-        stopDeliveryThreads()
+        stopDeliveryThread()
         return
       }
       await delivered(next.id)
@@ -183,8 +183,6 @@ function writtenIn({ options }: Delivery, design: Design, file: DeliveredFile): 
 }
 /** Of files with a larger one among them one alone is made at a time, for the memory; of others two. */
 const LARGE_PX = 40_000_000
-/** From so many files on a second thread is worth its start; of fewer one is rendered while another is encoded. */
-const WORTH_A_THREAD = 4
 
 async function deliver(d: Delivery): Promise<void> {
   const { design } = await loadDesign(d.design)
@@ -194,12 +192,12 @@ async function deliver(d: Delivery): Promise<void> {
   const before = await deliveredBefore(d)
   d.state = 'working'
   const waiting = d.files.filter((f) => !(f.state === 'done' && existsSync(deliveredPath(d.id, f.name))))
-  const one = async (file: DeliveredFile, thread: 0 | 1): Promise<void> => {
+  const one = async (file: DeliveredFile): Promise<void> => {
     file.state = 'working'
     await save(d)
     try {
       const known = before.filter((b) => b.file.page === file.page && b.file.channel === file.channel)
-      const made = await deliveryThread(thread).call(
+      const made = await deliveryThread().call(
         'export',
         {
           ...source,
@@ -240,11 +238,11 @@ async function deliver(d: Delivery): Promise<void> {
   const px = (f: DeliveredFile) => f.width * f.height
   waiting.sort((a, b) => px(b) - px(a))
   waiting.unshift(...waiting.splice(-1))
-  const next = async (thread: 0 | 1): Promise<void> => {
-    for (let file = waiting.shift(); file && !stopped(d.id); file = waiting.shift()) await one(file, thread)
+  const next = async (): Promise<void> => {
+    for (let file = waiting.shift(); file && !stopped(d.id); file = waiting.shift()) await one(file)
   }
-  const second = waiting.length >= WORTH_A_THREAD ? 1 : 0
-  await Promise.all(large ? [next(0)] : [next(0), next(second)])
+  // While one is encoded the next is rendered.
+  await Promise.all(large ? [next()] : [next(), next()])
   const whole = d.files.every((f) => f.state !== 'failed')
   d.state = whole ? 'done' : 'failed'
   if (stopped(d.id)) d.state = 'stopped'
@@ -263,7 +261,7 @@ export async function stopDelivery(id: string): Promise<Delivery> {
   if (d.state === 'waiting') {
     d.state = 'stopped'
     await save(d)
-  } else stopDeliveryThreads()
+  } else stopDeliveryThread()
   return d
 }
 

@@ -135,8 +135,7 @@ export class RenderThread {
     this.leave()
   }
   private leave(): void {
-    for (const name of ['interactive', 'pictures', ...DELIVERIES, 'masks'] as const)
-      if (threads[name] === this) threads[name] = undefined
+    for (const name of THREADS) if (threads[name] === this) threads[name] = undefined
   }
   /** A thread that nobody asks anything of gives its memory back; the next question starts another. */
   private rest(): void {
@@ -170,11 +169,8 @@ export class RenderThread {
   }
 }
 
-/** Two threads make files beside each other: one alone leaves half of two cores idle, more would want more memory. */
-const DELIVERIES = ['deliveries', 'moreDeliveries'] as const
-type Threads = Partial<
-  Record<'interactive' | 'pictures' | (typeof DELIVERIES)[number] | 'masks', RenderThread | undefined>
->
+const THREADS = ['interactive', 'pictures', 'deliveries', 'masks'] as const
+type Threads = Partial<Record<(typeof THREADS)[number], RenderThread | undefined>>
 const shared = globalThis as { vividThreads?: Threads }
 shared.vividThreads ??= {}
 const threads: Threads = shared.vividThreads
@@ -187,8 +183,8 @@ export function stopPictureThread(): void {
 }
 /** The thread for what people wait for on screen; deliveries have one of their own. */
 export const renderThread = (): RenderThread => (threads.interactive ??= new RenderThread())
-/** One of the threads that make files to deliver. */
-export const deliveryThread = (n: 0 | 1): RenderThread => (threads[DELIVERIES[n]] ??= new RenderThread())
+/** The thread that makes files to deliver; a second one beside it was no quicker on two cores and held half as much again. */
+export const deliveryThread = (): RenderThread => (threads.deliveries ??= new RenderThread())
 /** The thread for work on masks that takes seconds, so that nothing on screen waits for it. */
 export const maskThread = (): RenderThread => (threads.masks ??= new RenderThread())
 /** Ends it at once where nobody else waits for it: how a cut out is given up. */
@@ -197,10 +193,8 @@ export function stopMaskThread(): void {
   threads.masks.stop()
   threads.masks = undefined
 }
-/** Ends the threads of deliveries at once: how a running export is cancelled. */
-export function stopDeliveryThreads(): void {
-  for (const name of DELIVERIES) {
-    threads[name]?.stop()
-    threads[name] = undefined
-  }
+/** Ends it at once: how a running export is cancelled. */
+export function stopDeliveryThread(): void {
+  threads.deliveries?.stop()
+  threads.deliveries = undefined
 }
