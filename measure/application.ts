@@ -39,6 +39,8 @@ export async function startApplication(): Promise<Application> {
     stdio: 'ignore',
     env: { ...process.env, PORT, VIVID_DATA: '.cache/measure-data' },
   })
+  // However this ends: a server left behind would answer the next run.
+  process.on('exit', () => server.kill())
   const base = `http://127.0.0.1:${PORT}`
   const reachable = async (): Promise<boolean> =>
     fetch(`${base}/api/campaigns`).then(
