@@ -16,11 +16,11 @@ export function run(what, command, args, options = {}) {
 }
 
 /** The same beside other things; ends when it has ended. */
-function runBeside(what, command, args, env = {}) {
+export function runBeside(what, command, args, { out = 'ignore', env = {} } = {}) {
   const begun = Date.now()
   const child = spawn(command, args, {
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, ...env },
+    stdio: ['ignore', out, 'inherit'],
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
   })
   return new Promise((resolve, reject) => {
     child.on('error', (thrown) => reject(new SetUpProblem(`${what} failed (${thrown.message}).`)))
@@ -41,14 +41,17 @@ function loads() {
   )
 }
 
-/** Installs what is missing; `meanwhile` is done while the database driver is compiled, which takes longest. */
+/**
+ * Installs what is missing; `meanwhile` is done while the database driver is compiled, which takes longest. It is given
+ * the promise of the driver, for what waits for that.
+ */
 export async function install(meanwhile = async () => {}) {
   const [major] = process.versions.node.split('.').map(Number)
   if (major < 20) throw new SetUpProblem(`Node.js 20 or newer is needed; this is ${process.version}.`)
   const stamp = createHash('sha256').update(readFileSync('package-lock.json')).digest('hex')
   const mark = 'node_modules/.vivid-lock'
   const fresh = !existsSync(mark) || readFileSync(mark, 'utf8') !== stamp
-  let compiling = null
+  let compiling = Promise.resolve()
   let keep = () => {}
   if (fresh) {
     say('1 of 3: installing packages (npm ci) …')
@@ -75,7 +78,7 @@ export async function install(meanwhile = async () => {}) {
         'npm',
         ['rebuild', 'better-sqlite3', '--loglevel=error'],
         // SQLite is one file of C: at its own level it alone takes half as long again as the build beside it.
-        { CFLAGS: '-O1' },
+        { env: { CFLAGS: '-O1' } },
       )
       // Told where it is waited for.
       compiling.catch(() => {})
@@ -88,7 +91,7 @@ export async function install(meanwhile = async () => {}) {
   }
   run('Compiling the pixel kernels', process.execPath, ['scripts/kernels.mjs'])
   run('Unpacking the fonts', process.execPath, ['scripts/fonts.mjs'])
-  await meanwhile()
+  await meanwhile(compiling)
   await compiling
   keep()
 }
@@ -122,12 +125,14 @@ export async function build() {
   const newest = Math.max(...files.map((f) => statSync(f).mtimeMs))
   const mark = '.next/BUILD_ID'
   if (existsSync(mark) && statSync(mark).mtimeMs > newest) return
-  say('Building the application, about two minutes …')
-  run('Building the application', process.execPath, ['node_modules/next/dist/bin/next', 'build'], {
-    stdio: ['ignore', 'ignore', 'inherit'],
-  })
+  say('Building the application, about a minute and a half …')
+  await runBeside('Building the application', process.execPath, [
+    'node_modules/next/dist/bin/next',
+    'build',
+  ])
 }
 
+let listsFresh = false
 /** A program of Debian's, installed by apt where it may be: the first of `paths` that is there. */
 function debian(what, name, paths) {
   const found = paths.find((p) => existsSync(p))
@@ -137,7 +142,9 @@ function debian(what, name, paths) {
       `No ${what} was found. Install it (Debian: sudo apt-get install ${name}) and run this again.`,
     )
   say(`Installing ${what} by apt …`)
-  run('Updating the package lists', 'apt-get', ['update', '-qq'], { stdio: ['ignore', 'ignore', 'inherit'] })
+  if (!listsFresh)
+    run('Updating the package lists', 'apt-get', ['update', '-qq'], { stdio: ['ignore', 'ignore', 'inherit'] })
+  listsFresh = true
   run(`Installing ${what}`, 'apt-get', ['install', '-y', '-qq', '--no-install-recommends', name], {
     stdio: ['ignore', 'ignore', 'inherit'],
   })
