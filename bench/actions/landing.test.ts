@@ -40,6 +40,16 @@ describe('new things', () => {
     for (const [n, a] of ids.entries())
       for (const b of ids.slice(n + 1)) expect(share(box(a), box(b))).toBeLessThan(0.3)
   })
+  it('that come to lie beside others do so within the page', () => {
+    for (let n = 1; n <= 5; n++) {
+      placeSource(bench, pot(n))
+      const [id] = state().selection
+      bench.select([])
+      const { width, height } = state().resolved
+      const b = box(id as string)
+      expect([b.left >= 0, b.top >= 0, b.right <= width, b.bottom <= height]).toEqual([true, true, true, true])
+    }
+  })
   it('at once stand side by side on the page, in one step', () => {
     placeSeveral(bench, [pot(1), pot(2), pot(3)])
     const ids = state().selection

@@ -92,6 +92,8 @@ const isPile = (a: Bounds, b: Bounds): boolean => {
 export function freePlace(s: Seen, box: Bounds): Bounds {
   const ground = groundOf(s.resolved)
   const page = { left: 0, top: 0, right: s.resolved.width, bottom: s.resolved.height }
+  const margin = GAP * Math.min(page.right, page.bottom)
+  const room = { left: margin, top: margin, right: page.right - margin, bottom: page.bottom - margin }
   const taken = s.resolved.layers.flatMap((l) => {
     const b = ground.has(l.layer.id) || !l.layer.shown ? null : boundsOfNode(l)
     // What is much larger is what it stands on, what is much smaller lies on it.
@@ -118,20 +120,26 @@ export function freePlace(s: Seen, box: Bounds): Bounds {
       top: box.top + dy,
       bottom: box.bottom + dy,
     }))
-    .find((b) => {
-      const inside = areaOf(intersect(b, page)) > IN_PAGE * areaOf(box)
-      return inside && !taken.some((t) => areaOf(intersect(t, b)) > OVER * areaOf(box))
-    })
+    .filter((b) => areaOf(intersect(b, page)) > IN_PAGE * areaOf(box))
+    .map((b) => pulledIn(b, room))
+    .find((b) => !taken.some((t) => areaOf(intersect(t, b)) > OVER * areaOf(box)))
   if (at) return at
   // Nowhere is free: where it covers least of any of them.
   const [w0, h0] = [widthOf(box), heightOf(box)]
   const places = Array.from({ length: STEPS * STEPS }, (_, n): Bounds => {
-    const left = ((n % STEPS) / (STEPS - 1)) * Math.max(0, widthOf(page) - w0)
-    const top = (Math.floor(n / STEPS) / (STEPS - 1)) * Math.max(0, heightOf(page) - h0)
+    const left = room.left + ((n % STEPS) / (STEPS - 1)) * Math.max(0, widthOf(room) - w0)
+    const top = room.top + (Math.floor(n / STEPS) / (STEPS - 1)) * Math.max(0, heightOf(room) - h0)
     return { left, right: left + w0, top, bottom: top + h0 }
   })
   const covers = (b: Bounds) => Math.max(...taken.map((t) => areaOf(intersect(t, b))))
   return places.reduce((best, b) => (covers(b) < covers(best) - 1 ? b : best), places[0] ?? box)
+}
+/** A box moved into the room where it would reach out of it; one larger than that is only moved to where it begins. */
+const pulledIn = (b: Bounds, room: Bounds): Bounds => {
+  const by = (from: number, to: number, least: number, most: number) =>
+    Math.max(least - from, Math.min(0, most - to))
+  const [dx, dy] = [by(b.left, b.right, room.left, room.right), by(b.top, b.bottom, room.top, room.bottom)]
+  return { left: b.left + dx, right: b.right + dx, top: b.top + dy, bottom: b.bottom + dy }
 }
 /** So many places across and down are tried. */
 const STEPS = 9
