@@ -47,7 +47,12 @@ describe('new things', () => {
       bench.select([])
       const { width, height } = state().resolved
       const b = box(id as string)
-      expect([b.left >= 0, b.top >= 0, b.right <= width, b.bottom <= height]).toEqual([true, true, true, true])
+      expect([b.left >= 0, b.top >= 0, b.right <= width, b.bottom <= height]).toEqual([
+        true,
+        true,
+        true,
+        true,
+      ])
     }
   })
   it('at once stand side by side on the page, in one step', () => {

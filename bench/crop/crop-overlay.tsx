@@ -1,10 +1,10 @@
 'use client'
 import { type PointerEvent, useEffect, useRef, useState } from 'react'
 import type { Point } from '@/core/geometry/matrix'
-import { placedCorners, resized } from '@/core/geometry/placement'
+import { placedBounds, placedCorners, resized } from '@/core/geometry/placement'
 import { boxOfRatio, boxWithin, type Crop, levelling, turnedBehind } from '@/core/kinds/slot/crop'
 import { type CropForm, type Croppable, croppable, keepCrop } from '../actions/cropping'
-import { toPage, toStage } from '../stage/view'
+import { showWhole, toPage, toStage } from '../stage/view'
 import { useBench, useBenchState } from '../state/bench-context'
 import { CropBar } from './crop-bar'
 
@@ -48,6 +48,8 @@ function Cropping({ of }: { of: Croppable }) {
   const held = useRef<Held | null>(null)
   const frame = useRef<HTMLElement>(null)
   useEffect(() => frame.current?.focus({ preventScroll: true }), [])
+  // All of the picture is seen while it is cropped; afterwards the view is what it was, unless a person moved it.
+  useEffect(() => showWhole(bench, placedBounds(begun.crop.whole)), [bench, begun])
 
   const at = (e: PointerEvent): Point => {
     const r = frame.current?.getBoundingClientRect()

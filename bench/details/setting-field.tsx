@@ -177,7 +177,7 @@ function NumberSettingField({ of, field, value, onShow, onKeep }: Props & { fiel
 }
 const Row = ({ children: [field, slider] }: { children: [React.ReactNode, React.ReactNode] }) => (
   <div className="flex items-center gap-2">
-    <div className="w-[124px] shrink-0">{field}</div>
+    <div className="w-fit min-w-[124px] shrink-0">{field}</div>
     {slider}
   </div>
 )

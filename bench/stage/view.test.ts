@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { sheetLayout } from '../shelf/sheet-layout'
-import type { BenchState } from '../state/bench'
-import { fitView, LEAST_ZOOM, MOST_ZOOM, setStageSize, toPage, toStage, zoomAbout } from './view'
+import type { Bench, BenchState } from '../state/bench'
+import { fitView, LEAST_ZOOM, MOST_ZOOM, setStageSize, showWhole, toPage, toStage, zoomAbout } from './view'
 
 beforeEach(() => setStageSize({ width: 800, height: 600 }))
 const some = (min: number, max: number) => fc.double({ min, max, noNaN: true })
@@ -43,6 +43,27 @@ describe('the view', () => {
     const after = zoomAbout(state, { x: 333, y: 222 }, 2)
     expect(after.fitted).toBe(false)
     expect(toPage(after, { x: 333, y: 222 })).toEqual(before)
+  })
+  it('shows a box that reaches out of sight whole, and goes back unless a person moved it meanwhile', () => {
+    const before = { zoom: 0.5, x: 100, y: 20, fitted: true }
+    const held = { view: before }
+    const bench = {
+      store: { getState: () => held },
+      set: (change: Partial<typeof held>) => Object.assign(held, change),
+    } as unknown as Bench
+    const tall = { left: 0, top: -240, right: 1080, bottom: 1320 }
+    const leave = showWhole(bench, tall)
+    expect(toStage(held.view, { x: 0, y: tall.top }).y).toBeGreaterThan(0)
+    expect(toStage(held.view, { x: 0, y: tall.bottom }).y).toBeLessThan(600)
+    leave()
+    expect(held.view).toBe(before)
+    showWhole(bench, { left: 0, top: 0, right: 200, bottom: 200 })
+    expect(held.view).toBe(before)
+    const leaveLater = showWhole(bench, tall)
+    const moved = { ...held.view, x: 7 }
+    bench.set({ view: moved })
+    leaveLater()
+    expect(held.view).toBe(moved)
   })
   it('has ends', () => {
     const state = { view: { zoom: 1, x: 0, y: 0, fitted: false } } as BenchState

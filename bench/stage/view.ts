@@ -77,6 +77,23 @@ export function fitBox(box: Bounds): View {
     fitted: false,
   }
 }
+/**
+ * Shows all of a box, px of the page, where some of it is out of sight. What is given back takes the view to where it was,
+ * unless it was moved since.
+ */
+export function showWhole(bench: Bench, box: Bounds): () => void {
+  const before = bench.store.getState().view
+  const [a, b] = [
+    toStage(before, { x: box.left, y: box.top }),
+    toStage(before, { x: box.right, y: box.bottom }),
+  ]
+  if (a.x >= 0 && a.y >= 0 && b.x <= size.width && b.y <= size.height) return () => {}
+  const shown = fitBox(box)
+  bench.set({ view: shown })
+  return () => {
+    if (bench.store.getState().view === shown) bench.set({ view: before })
+  }
+}
 /** The middle of what is seen of the page, px of the page; the page's own middle where nothing of it is in view. */
 export function seenMiddle(s: Pick<BenchState, 'view' | 'resolved'>): Point {
   const [a, b] = [toPage(s.view, { x: 0, y: 0 }), toPage(s.view, { x: size.width, y: size.height })]

@@ -114,6 +114,9 @@ export function NumberField({
         aria-invalid={wrong !== null}
         {...(wrong ? { 'aria-describedby': told } : {})}
         inputMode="decimal"
+        // As wide as its number at least: a long label takes nothing from it.
+        size={Math.max(1, shown.length)}
+        style={{ minWidth: `${shown.length}ch` }}
         placeholder={value === null ? 'mixed' : undefined}
         value={text ?? shown}
         onChange={(e) => {
