@@ -230,6 +230,12 @@ const QUESTIONS: readonly (readonly [question: string, id: string])[] = [
 ]
 
 describe('the shelf of supplies', () => {
+  it('finds what is a thing before what only lies at one', async () => {
+    const { items } = await searchSupplies({ q: 'window' })
+    const labels = items.map((i) => i.label)
+    expect(labels.indexOf('Window with panes')).toBeLessThan(labels.indexOf('Leaves at the window'))
+    expect(labels.indexOf('Leaves at the window')).toBeGreaterThan(-1)
+  })
   it('is asked some two hundred questions, and answers each within the first eight', async () => {
     expect(QUESTIONS.length).toBeGreaterThanOrEqual(195)
     const missed: string[] = []

@@ -232,6 +232,8 @@ type Known = Pick<Row, 'id' | 'kind' | 'manner' | 'colours' | 'own' | 'transpare
   set: ReadonlySet<string>
   /** What it is called by, which says more than what else it is found by. */
   named: string[]
+  /** What it is of that: a window with panes is a window, leaves at the window are leaves. */
+  head: string[]
 }
 type Row = Tables['supplies']
 // Shared by all route bundles of the process: what one changes the others must not have as it was.
@@ -268,6 +270,7 @@ async function everySupply(db: Store): Promise<Known[]> {
       words: [...set],
       set,
       named: wordsIn(label),
+      head: wordsIn(label.split(PLACED)[0] ?? ''),
     }
   })
   kept.held = { key, all }
@@ -289,11 +292,15 @@ function likeness(a: Known, b: Known): number {
   )
 }
 /** How well what is asked fits: of two that fit as well the one that is called so; the same thing in another colour comes after other things. */
-const rankOf = (asked: readonly string[], { id, words, named }: Known): number => {
+const rankOf = (asked: readonly string[], { id, words, named, head }: Known): number => {
   const fit = fitMost(asked, words)
-  return fit > 0 ? fit + NAMED * fitMost(asked, named) - (VARIANTS.has(id) ? AGAIN : 0) : 0
+  const called = NAMED * fitMost(asked, named) + HEAD * fitMost(asked, head)
+  return fit > 0 ? fit + called - (VARIANTS.has(id) ? AGAIN : 0) : 0
 }
 const NAMED = 0.1
+const HEAD = 0.03
+/** From here on a name tells where or with what a thing is. */
+const PLACED = / (?:at|by|on|in|under|against|from|beside|with) /
 const VARIANTS: ReadonlySet<string> = new Set(variants.map(([id]) => id))
 const AGAIN = 0.12
 const ALIKE = 0.75
