@@ -83,6 +83,24 @@ test('a frame’s opening becomes a slot, a graphic a slot of its outline, and t
   expect(slot).toMatchObject({ form: 'path', picture: null, tie: frame?.tie })
   expect((slot?.order ?? 'z') < (frame?.order ?? '')).toBe(true)
   expect(Math.abs((slot?.placement.x ?? 0) - (frame?.placement.x ?? 9))).toBeLessThan(4)
+  // One thing is seen through all panes of a window; on request each has its own.
+  await stage(page).focus()
+  for (let n = 0; n < 3; n++) await page.keyboard.press('Escape')
+  await placed(page, 'Window with panes')
+  const named = async (name: RegExp) => (await layers()).filter((l) => name.test(l.name))
+  const panes = async (command: string) => {
+    await row(page, 'Window with panes').last().click()
+    await run(page, command)
+    await expect(page.getByRole('treeitem', { name: /^Opening.* of Window/ }).first()).toBeVisible()
+    await settled(page)
+    return (await named(/^Opening.* of Window with panes$/)).map((l) =>
+      l.kind === 'slot' ? (l.d?.match(/M/g)?.length ?? 0) : 0,
+    )
+  }
+  expect(await panes('Slot in the opening')).toEqual([6])
+  await page.keyboard.press('Control+z')
+  await settled(page)
+  expect(await panes('A slot in each opening')).toEqual([1, 1, 1, 1, 1, 1])
   // A graphic holds pictures in its own outline.
   await stage(page).focus()
   await page.keyboard.press('Escape')

@@ -7,7 +7,7 @@ import { checkPage } from '../core/checks/check-page'
 import { blankDesign, presetSpecs } from '../core/design/blank'
 import { checkDesign } from '../core/design/edits'
 import { PLANES } from '../core/kinds/planes'
-import { openingsOf } from '../core/render/openings'
+import { openingsOf, viewsOf } from '../core/render/openings'
 import { prepare } from '../core/render/render-page'
 import { wordsIn } from '../core/text/near'
 import { families, MANNERS } from '../core/type/catalogue'
@@ -104,6 +104,8 @@ describe('the shipped supplies', () => {
       const plan = await prepare(await host.resolve(checkDesign(b.design), 'page1', 'square-post'), 0.5, host)
       const found = openingsOf(plan.nodes, id, host.renderer)
       expect(found.length, s.id).toBeGreaterThanOrEqual(panes[s.id] ?? 1)
+      // One thing is seen through the panes of a window.
+      if (panes[s.id]) expect(viewsOf(found)[0]?.length, s.id).toBe(found.length)
     }
   }, 60_000)
   it('are whole, with soft edges without a fringe: nothing is cut off by its picture’s border, on black and on white no edge is beyond what lies within it', async () => {

@@ -3,6 +3,7 @@ import { isWorded } from '@/core/kinds/facts'
 import type { Bench } from '../state/bench'
 import { layer, newServer, openBench, stubBrowser } from '../state/bench.test-data'
 import { facesAtHand, inStyle, setEverywhere } from './fonts'
+import { writeType } from './handled'
 
 vi.mock('idb-keyval', () => import('../state/idb.test-data'))
 
@@ -52,5 +53,26 @@ describe('words that are set in a face that is not here yet', () => {
     expect(await facesAtHand(bench, [inStyle(before, { family: 'Kaushan Script' })])).toBe(true)
     await setEverywhere(bench, before.style.family, 'Kaushan Script')
     expect(title().style.family).toBe('Kaushan Script')
+  })
+  it('have their box measured again once it has come, as part of the step that wrote them', async () => {
+    bench.edit('Words that hug', (d) => {
+      const words = d.layers.title
+      if (!isWorded(words)) return
+      words.hugs = 900
+      words.style.family = 'Kaushan Script'
+      words.text = 'A'
+    })
+    bench.cancel()
+    const steps = state().history.done.length
+    const before = title().placement
+    bench.edit('Type', (d) => writeType(bench, d, 'title', { text: 'Kiln opening' }))
+    const atFirst = title().placement.width
+    await vi.waitFor(() => expect(title().placement.width).toBeGreaterThan(atFirst + 50))
+    const measured = title().placement
+    expect(state().history.done).toHaveLength(steps + 1)
+    bench.undo()
+    expect(title()).toMatchObject({ text: 'A', placement: before })
+    bench.redo()
+    expect(title()).toMatchObject({ text: 'Kiln opening', placement: measured })
   })
 })

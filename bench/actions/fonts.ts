@@ -1,6 +1,7 @@
 import type { Draft } from 'immer'
 import { bringFaces, replaceFamily } from '@/core/design/families'
 import type { Design } from '@/core/design/schema'
+import type { Placement } from '@/core/geometry/placement-schema'
 import { isWorded, type Worded } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { lettersOf } from '@/core/resolve/needs'
@@ -69,6 +70,18 @@ export function bringOwnFor(bench: Bench, d: Draft<Design>, layers: readonly Lay
  */
 export async function facesAtHand(bench: Bench, words: readonly Lettered[]): Promise<boolean> {
   if (words.every(({ style, letters }) => bench.fonts.due(style, letters).length === 0)) return true
+  try {
+    await fetchFaces(bench, words)
+    return true
+  } catch {
+    bench.notify(
+      'The typeface could not be fetched: the server does not answer. Nothing was changed; try again.',
+      'trouble',
+    )
+    return false
+  }
+}
+async function fetchFaces(bench: Bench, words: readonly Lettered[]): Promise<void> {
   const tell = (by: 1 | -1) => {
     const { doing } = bench.store.getState()
     const left = (doing.type?.left ?? 0) + by
@@ -77,16 +90,37 @@ export async function facesAtHand(bench: Bench, words: readonly Lettered[]): Pro
   tell(1)
   try {
     await bench.fonts.ready(words)
-    return true
-  } catch {
-    bench.notify(
-      'The typeface could not be fetched: the server does not answer. Nothing was changed; try again.',
-      'trouble',
-    )
-    return false
   } finally {
     tell(-1)
   }
+}
+const measuring = new WeakMap<Bench, Set<string>>()
+/** Words that were measured before their faces had come, as they were typed, are measured again by `boxOf` when they have. */
+export function measureAgain(bench: Bench, layer: Worded, boxOf: (layer: Worded) => Placement): void {
+  const words = inStyle(layer, {})
+  const { id } = layer
+  const under = measuring.get(bench) ?? new Set()
+  measuring.set(bench, under)
+  if (under.has(id) || bench.fonts.due(words.style, words.letters).length === 0) return
+  under.add(id)
+  // Without an answer they stay as they are: what is typed next measures them.
+  const done = (came: boolean) => {
+    under.delete(id)
+    const now = bench.base.layers[id]
+    if (!came || !isWorded(now)) return
+    bench.amend(id, (d) => {
+      const words = d.layers[id]
+      if (isWorded(words)) words.placement = boxOf(words)
+    })
+    measureAgain(bench, now, boxOf)
+  }
+  // Not within the change that asks for it.
+  queueMicrotask(() =>
+    fetchFaces(bench, [words]).then(
+      () => done(true),
+      () => done(false),
+    ),
+  )
 }
 /** A layer's words as they would be in another style. */
 export const inStyle = (layer: Worded, style: Partial<TypeStyle>): Lettered => {

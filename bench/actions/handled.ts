@@ -16,6 +16,7 @@ import { findResolved, type ResolvedLayer } from '@/core/resolve/resolved'
 import { layoutType } from '@/core/type/layout'
 import type { TypeStyle } from '@/core/type/style'
 import type { Bench, BenchState } from '../state/bench'
+import { measureAgain } from './fonts'
 
 /** Device px per px of the page on the stage. */
 export const stageScale = (s: Pick<BenchState, 'view'>): number =>
@@ -222,7 +223,12 @@ export function hugWords(bench: Bench, d: Design, id: string, on: boolean): void
   if (!isWorded(layer)) return
   if (on) layer.hugs = layer.placement.width
   else delete layer.hugs
+  measureWords(bench, layer)
+}
+/** The box of words after their lines; once more when their faces have come, where they were not here yet. */
+function measureWords(bench: Bench, layer: Extract<Layer, { kind: 'type' }>): void {
   layer.placement = fitType(bench, layer)
+  measureAgain(bench, layer, (words) => fitType(bench, words))
 }
 
 /** Text or style of a type layer on the channel shown; on the master its box follows its lines. */
@@ -238,7 +244,7 @@ export function writeType(
     setOnLayer(d, s.channel, id, 'style', change.style)
   }
   const layer = d.layers[id]
-  if (s.channel === d.master && isWorded(layer)) layer.placement = fitType(bench, layer)
+  if (s.channel === d.master && isWorded(layer)) measureWords(bench, layer)
 }
 
 /** Into a group to its front member, into a text to write, into a slot to its picture. */

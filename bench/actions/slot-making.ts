@@ -1,7 +1,8 @@
 import { newId } from '@/core/basics/ids'
-import { keyBetween } from '@/core/basics/order'
+import { keysBetween } from '@/core/basics/order'
 import { addLayers, group } from '@/core/design/commands'
 import { siblingsOf } from '@/core/design/tree'
+import { around, heightOf, scaled, widthOf } from '@/core/geometry/bounds'
 import { type Point, scaling } from '@/core/geometry/matrix'
 import { hasParts, isShape, layerName } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
@@ -73,40 +74,38 @@ export async function makeSlots(bench: Bench): Promise<void> {
 /** Whether a layer has an outline that can hold a picture. */
 export const slotFormOf = (l: Layer | undefined): boolean => hasParts(l) || (isShape(l) && l.form !== 'line')
 
-/** Puts a slot into the largest see-through opening of a frame, beneath it: the two are one thing, a group, until it is taken apart. */
-export async function slotInOpening(bench: Bench, id: string): Promise<void> {
+/**
+ * Puts a slot into the largest see-through opening of a frame, beneath it, or into `each` opening one: they are one thing with it, a
+ * group, until it is taken apart. The panes of a window are one opening, as one thing is seen through all of them.
+ */
+export async function slotInOpening(bench: Bench, id: string, each = false): Promise<void> {
   const k = stageScale(bench.store.getState())
-  const found = (await bench.client.ask<Point[][] | null>({ ask: 'openings', id })) ?? []
+  const views = (await bench.client.ask<Point[][][] | null>({ ask: 'openings', id })) ?? []
   const s = bench.store.getState()
   const frame = s.design.layers[id]
-  const [largest] = found
-  if (!frame || !largest)
+  const wanted = each ? views.flat().map((o) => [o]) : views.slice(0, 1)
+  if (!frame || wanted.length === 0)
     return bench.notify('This has no see-through opening that a picture could show through.')
-  const points = largest.map((p) => ({ x: p.x / k, y: p.y / k }))
-  const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)]
-  const [left, top] = [Math.min(...xs), Math.min(...ys)]
-  const [w, h] = [Math.max(...xs) - left, Math.max(...ys) - top]
-  const d = `M${points.map((p) => `${((p.x - left) / w).toFixed(5)} ${((p.y - top) / h).toFixed(5)}`).join('L')}Z`
   const below = siblingsOf(s.design, frame)
   const under = below[below.findIndex((l) => l.id === id) - 1]?.order ?? null
-  const where = {
-    id: newId(),
-    page: frame.page,
-    plane: frame.plane,
-    parent: frame.parent,
-    inside: frame.inside,
-    order: keyBetween(under, frame.order),
-  }
-  const slot = {
-    ...slotLayer(where, `Opening of ${layerName(frame)}`, 'rectangle', toMaster(s, boxAt(left, top, w, h))),
-    form: 'path' as const,
-    d,
-  }
-  const whole = { id: newId(), page: frame.page, plane: frame.plane, order: 'a0' }
-  bench.edit('Slot in the opening', (draft) => {
-    addLayers(draft, [slot])
-    group(draft, [slot.id, id], groupLayer({ ...whole }, layerName(frame)))
+  const orders = keysBetween(under, frame.order, wanted.length)
+  const { page, plane, parent, inside } = frame
+  const slots = wanted.map((outlines, n) => {
+    const box = scaled(around(outlines.flat()), 1 / k)
+    const within = ({ x, y }: Point) =>
+      `${((x / k - box.left) / widthOf(box)).toFixed(5)} ${((y / k - box.top) / heightOf(box)).toFixed(5)}`
+    const where = { id: newId(), page, plane, parent, inside, order: orders[n] as string }
+    const name = `Opening${each && wanted.length > 1 ? ` ${n + 1}` : ''} of ${layerName(frame)}`
+    const at = toMaster(s, boxAt(box.left, box.top, widthOf(box), heightOf(box)))
+    const d = outlines.map((points) => `M${points.map(within).join('L')}Z`).join('')
+    return { ...slotLayer(where, name, 'rectangle', at), form: 'path' as const, d }
+  })
+  const ids = slots.map((slot) => slot.id)
+  const whole = { id: newId(), page, plane, order: 'a0' }
+  bench.edit(each ? 'Slots in the openings' : 'Slot in the opening', (draft) => {
+    addLayers(draft, slots)
+    group(draft, [...ids, id], groupLayer({ ...whole }, layerName(frame)))
   })
   bench.set({ inside: whole.id })
-  bench.select([slot.id])
+  bench.select(ids)
 }

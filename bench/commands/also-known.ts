@@ -6,6 +6,7 @@ export const ALSO_KNOWN: Record<string, string> = {
   'to-back': 'send to back bottom order',
   reframe: 'reposition picture inside frame',
   'make-slot': 'crop to shape frame clip picture',
+  'slots-in-openings': 'frame window panes several pictures inside',
   'slot-in-opening': 'frame window screen device picture inside',
   'keep-inside': 'clip clipping mask inside',
   release: 'unclip release clipping',

@@ -121,6 +121,16 @@ export const belongingCommands = defineCommands([
     },
   },
   {
+    id: 'slots-in-openings',
+    label: 'A slot in each opening',
+    section: 'Arrange',
+    needs: needs('one picture or graphic with openings', (s) => framed(s) !== null),
+    run: (b) => {
+      const id = framed(b.store.getState())
+      if (id) void slotInOpening(b, id, true)
+    },
+  },
+  {
     id: 'reframe',
     label: 'Pan and zoom the picture in its slot',
     section: 'Arrange',

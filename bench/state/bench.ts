@@ -29,6 +29,8 @@ export interface Bench {
   open(): () => void
   /** One step of work, recorded, shown and saved; `keep` names a version of the state before it. */
   edit(name: string, change: (draft: Design) => void, keep?: string): void
+  /** Adds to the last step of a layer what could not be known when it was made: taken back and brought again with it. */
+  amend(layer: string, change: (draft: Design) => void): void
   /**
    * A change in the hand: shown but not recorded until `commit`. Always from the state at the gesture's start.
    * `onStage`: panels need not follow every move.

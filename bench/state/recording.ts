@@ -20,7 +20,7 @@ type Around = {
 }
 type Recorded = Pick<
   Bench,
-  'edit' | 'preview' | 'commit' | 'cancel' | 'undo' | 'redo' | 'tryTake' | 'keepArrangement'
+  'edit' | 'amend' | 'preview' | 'commit' | 'cancel' | 'undo' | 'redo' | 'tryTake' | 'keepArrangement'
 >
 export type Recording = Recorded & {
   inGesture: () => boolean
@@ -104,6 +104,20 @@ export function newRecording({ store, showing, sync, client, notify }: Around): 
     edit(name, change, keep) {
       rest()
       finish(name, getState().design, change, keep)
+    },
+    amend(layer, change) {
+      const { patches, inverse } = record(gesture?.base ?? getState().design, change)
+      if (patches.length === 0) return
+      take(madeOf('Measure', 'keep', patches, inverse), true)
+      const { history } = getState()
+      const last = history.done.findLast((e) => e.patches.some((p) => p.path[1] === layer))
+      if (!last) return
+      const whole = {
+        ...last,
+        patches: [...last.patches, ...patches],
+        inverse: [...inverse, ...last.inverse],
+      }
+      setState({ history: { ...history, done: history.done.map((e) => (e === last ? whole : e)) } })
     },
     preview(change, onStage = false) {
       gesture ??= { base: getState().design, last: getState().design }

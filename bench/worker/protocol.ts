@@ -84,7 +84,7 @@ export type Question =
   | { ask: 'acted'; layer: string; treatment: string; at: Point | null }
   /** Stray dots and holes of a layer under a size, px of the page; or what cleans those of these numbers. */
   | { ask: 'specks'; layer: string; size: number; clean?: number[] }
-  /** The see-through openings of a layer as outlines, px of the stage's view. */
+  /** The see-through openings of a layer as outlines, px of the stage's view; those that are the panes of one view together. */
   | { ask: 'openings'; id: string }
   /** The stage's pixels as they are shown, for tests and measuring. */
   | { ask: 'pixels'; region: Bounds }

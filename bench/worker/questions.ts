@@ -2,7 +2,7 @@ import { groundUnder } from '@/core/checks/contrast'
 import { intersect, isEmpty, scaledWhole } from '@/core/geometry/bounds'
 import { bodyOf, nodeWith, type PlanNode } from '@/core/render/nodes'
 import { definitionOf } from '@/core/render/nodes/list'
-import { openingsOf } from '@/core/render/openings'
+import { openingsOf, viewsOf } from '@/core/render/openings'
 import type { Plan } from '@/core/render/plan'
 import { type Host, prepare, renderRegion } from '@/core/render/render-page'
 import type { Renderer } from '@/core/render/renderer'
@@ -87,7 +87,7 @@ export function answerFrom(question: Question, stage: Plan, renderer: Renderer):
     return colourAt(read, Math.floor(question.x), Math.floor(question.y), question.radius, renderer)
   }
   if (question.ask === 'ground') return groundUnder(stage, question.layer, renderer)
-  if (question.ask === 'openings') return openingsOf(stage.nodes, question.id, renderer)
+  if (question.ask === 'openings') return viewsOf(openingsOf(stage.nodes, question.id, renderer))
   return undefined
 }
 

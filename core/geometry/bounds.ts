@@ -77,6 +77,21 @@ export function mapBounds(m: Matrix, b: Bounds): Bounds {
     apply(m, { x: b.right, y: b.bottom }),
     apply(m, { x: b.left, y: b.bottom }),
   ]
-  const [xs, ys] = [corners.map((p) => p.x), corners.map((p) => p.y)]
-  return { left: Math.min(...xs), top: Math.min(...ys), right: Math.max(...xs), bottom: Math.max(...ys) }
+  return around(corners)
 }
+/** The box around points; without any it is empty. */
+export const around = (points: readonly Point[]): Bounds =>
+  points.reduce(
+    (b, { x, y }) => ({
+      left: Math.min(b.left, x),
+      top: Math.min(b.top, y),
+      right: Math.max(b.right, x),
+      bottom: Math.max(b.bottom, y),
+    }),
+    {
+      left: Number.POSITIVE_INFINITY,
+      top: Number.POSITIVE_INFINITY,
+      right: Number.NEGATIVE_INFINITY,
+      bottom: Number.NEGATIVE_INFINITY,
+    },
+  )

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { openHost } from '@/host/project'
 import { blankDesign, presetSpecs } from '../design/blank'
 import { boxAt, shapeLayer } from '../kinds/new'
-import { openingsOf, simplified } from './openings'
+import { openingsOf, simplified, viewsOf } from './openings'
 import { prepare } from './render-page'
 
 describe('see-through openings', () => {
@@ -60,6 +60,19 @@ describe('see-through openings', () => {
     d.layers.f = frame
     const plan = await prepare(await host.resolve(d, 'page1', spec.id), 1, host)
     expect(openingsOf(plan.nodes, 'f', host.renderer)).toHaveLength(1)
+  })
+  it('that are the panes of one window are looked through at one thing; frames side by side are not', () => {
+    const pane = (x: number, y: number, side = 100) => [
+      { x, y },
+      { x: x + side, y },
+      { x: x + side, y: y + side },
+      { x, y: y + side },
+    ]
+    const window = [pane(0, 0), pane(110, 0), pane(0, 110), pane(110, 110)]
+    expect(viewsOf(window)).toEqual([window])
+    const [small, large] = [pane(0, 0, 60), pane(200, 0, 90)]
+    expect(viewsOf([small, large])).toEqual([[large], [small]])
+    expect(viewsOf([])).toEqual([])
   })
   it('have outlines of few points, none of the others far off', () => {
     const circle = Array.from({ length: 200 }, (_, n) => ({

@@ -1,4 +1,4 @@
-import { heightOf, widthOf } from '../geometry/bounds'
+import { areaOf, around, type Bounds, heightOf, unionOf, widthOf } from '../geometry/bounds'
 import { connectedParts } from '../geometry/connected'
 import { lengthOf } from '../geometry/exact'
 import type { Point } from '../geometry/matrix'
@@ -41,6 +41,40 @@ export function openingsOf(nodes: readonly PlanNode[], id: string, renderer: Ren
     )
 }
 
+/** Panes that are no further apart than this, of the longer side of all openings, are looked through at one thing. */
+const BARS = 0.08
+/**
+ * Openings that belong together as the panes of a window do, as what is behind it is seen through all of them: outlines as they were
+ * given, those of the largest view first.
+ */
+export function viewsOf(openings: readonly Point[][]): Point[][][] {
+  if (openings.length === 0) return []
+  const boxes = openings.map(around)
+  const all = unionOf(boxes)
+  const near = BARS * Math.max(widthOf(all), heightOf(all))
+  const beside = (a: Bounds, b: Bounds) =>
+    a.left - b.right <= near &&
+    b.left - a.right <= near &&
+    a.top - b.bottom <= near &&
+    b.top - a.bottom <= near
+  const left = new Set(openings.keys())
+  const views: number[][] = []
+  for (const first of left) {
+    const view = [first]
+    left.delete(first)
+    for (const n of view)
+      for (const m of left)
+        if (beside(boxes[n] as Bounds, boxes[m] as Bounds)) {
+          left.delete(m)
+          view.push(m)
+        }
+    views.push(view)
+  }
+  const areaOfView = (view: readonly number[]) => view.reduce((sum, n) => sum + areaOf(boxes[n] as Bounds), 0)
+  return views
+    .sort((a, b) => areaOfView(b) - areaOfView(a))
+    .map((view) => view.map((n) => openings[n] as Point[]))
+}
 /** Walks around cells with their open side on the left; corners on whole numbers, then made simple and half a cell wider. */
 function outlineOf(cells: ReadonlySet<number>, columns: number): Point[] {
   const has = (x: number, y: number) => x >= 0 && x < columns && cells.has(y * columns + x)
