@@ -126,10 +126,7 @@ export async function build() {
   const mark = '.next/BUILD_ID'
   if (existsSync(mark) && statSync(mark).mtimeMs > newest) return
   say('Building the application, about a minute and a half …')
-  await runBeside('Building the application', process.execPath, [
-    'node_modules/next/dist/bin/next',
-    'build',
-  ])
+  await runBeside('Building the application', process.execPath, ['node_modules/next/dist/bin/next', 'build'])
 }
 
 let listsFresh = false
@@ -143,7 +140,9 @@ function debian(what, name, paths) {
     )
   say(`Installing ${what} by apt …`)
   if (!listsFresh)
-    run('Updating the package lists', 'apt-get', ['update', '-qq'], { stdio: ['ignore', 'ignore', 'inherit'] })
+    run('Updating the package lists', 'apt-get', ['update', '-qq'], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+    })
   listsFresh = true
   run(`Installing ${what}`, 'apt-get', ['install', '-y', '-qq', '--no-install-recommends', name], {
     stdio: ['ignore', 'ignore', 'inherit'],

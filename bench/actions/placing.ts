@@ -291,7 +291,7 @@ export function inkWords(d: Design, id: string, ink: string): void {
     words.fill.colour = ink
 }
 
-const nameOf = (file: File): string => file.name.replace(/\.[a-z0-9]+$/i, '')
+export const nameOf = (file: File): string => file.name.replace(/\.[a-z0-9]+$/i, '')
 /**
  * Takes in files and lays them about a point in one step: side by side, where it is not said otherwise. What a zip holds is kept
  * among the supplies.

@@ -16,10 +16,11 @@ import { isFilled, panToFocal, picturePlacement } from '@/core/kinds/slot/framin
 import type { SlotLayer } from '@/core/kinds/slot/schema'
 import { findResolved, flatResolved } from '@/core/resolve/resolved'
 import type { Bench, BenchState } from '../state/bench'
+import { chooseFiles, PHOTOS } from '../ui/choose-files'
 import { isFontFile, takeFonts } from './fonts'
 import { gatherSources, isBeside } from './gathering'
 import type { Placing } from './landing'
-import { placeFiles, placeSeveral } from './placing'
+import { nameOf, placeFiles, placeSeveral } from './placing'
 import { upload } from './uploads'
 
 /** How a picture lies in a slot is told anew, on all channels. */
@@ -132,6 +133,15 @@ export function swapPicture(
             Object.assign(t, picture, { ratio: info.width / info.height })
     }
   })
+}
+/** Lets a person choose a file for a slot, or in the place of a picture, of this one or of `every` use. */
+export async function choosePicture(bench: Bench, id: string, every = false): Promise<void> {
+  const [file] = await chooseFiles(PHOTOS)
+  const info = file ? await upload(bench, file) : null
+  if (!file || !info) return
+  const p = { info, label: nameOf(file) }
+  if (takesPicture(bench.store.getState().design.layers[id])) fillSlot(bench, id, p)
+  else swapPicture(bench, id, p, every)
 }
 /** A picture as a slot of its box, that shows it or another. */
 export function slotFrom(l: LayerOf<'picture'>, picture: LayerOf<'slot'>['picture']): LayerOf<'slot'> {

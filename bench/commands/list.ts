@@ -9,6 +9,7 @@ import { combineCommands, maskCommands } from './masks'
 import { placingCommands } from './placing'
 import { selectCommands } from './select'
 import { steeringCommands } from './steering'
+import { supplyCommands } from './supplies'
 import { toolCommands } from './tools'
 import { treatmentCommands } from './treatments'
 import { viewCommands } from './view'
@@ -18,6 +19,7 @@ import { wallCommands } from './wall'
 export const commands: readonly Command[] = [
   ...toolCommands,
   ...editCommands,
+  ...supplyCommands,
   ...selectCommands,
   ...depthCommands,
   ...placingCommands,

@@ -62,6 +62,14 @@ export const selectCommands = defineCommands([
     run: (b) => b.select(within(b.store.getState())),
   },
   {
+    id: 'select-none',
+    label: 'Select nothing',
+    words: 'deselect none clear selection unselect',
+    section: 'Select',
+    needs: someSelected,
+    run: (b) => b.select([]),
+  },
+  {
     id: 'select-others',
     label: 'Select the others instead',
     section: 'Select',

@@ -94,7 +94,7 @@ export function FormSection({ layer }: { layer: Layer }) {
   }
   const formed = placement.corners !== undefined || placement.bend !== undefined
   return (
-    <details className="group border-b border-line" open={formed}>
+    <details aria-label="Bend and perspective" className="group border-b border-line" open={formed}>
       <summary className="flex h-8 cursor-pointer items-center px-3 text-small font-semibold select-none">
         <ChevronRight size={13} className="mr-1 text-soft group-open:rotate-90" aria-hidden="true" />
         Bend and perspective

@@ -1,15 +1,12 @@
 'use client'
 import { ImageUp, Trash2 } from 'lucide-react'
-import { useRef } from 'react'
 import { onLayer } from '@/core/design/properties/targets'
 import { isFilled } from '@/core/kinds/slot/framing'
 import { startCrop } from '../actions/cropping'
-import { emptySlot, fillSlot } from '../actions/slots'
-import { upload } from '../actions/uploads'
+import { choosePicture, emptySlot } from '../actions/slots'
 import { useBench, useBenchState } from '../state/bench-context'
 import { changeLayers } from '../state/properties'
 import { Button, IconButton } from '../ui/button'
-import { PHOTOS } from '../ui/choose-files'
 import { Section } from './section'
 import { PictureInside } from './slot/inside'
 import { SlotOutline } from './slot/outline'
@@ -19,7 +16,6 @@ import type { SetSlot, Slot } from './slot/set'
 export function SlotSection({ slot }: { slot: Slot }) {
   const bench = useBench()
   const reframing = useBenchState((s) => s.reframing === slot.id)
-  const chooser = useRef<HTMLInputElement>(null)
   const set: SetSlot = (name, change, only) => changeLayers(bench, name, [slot.id], change, only)
   return (
     <Section
@@ -33,23 +29,11 @@ export function SlotSection({ slot }: { slot: Slot }) {
         )
       }
     >
-      <input
-        ref={chooser}
-        type="file"
-        hidden
-        accept={PHOTOS}
-        onChange={async (e) => {
-          const [file] = e.target.files ?? []
-          e.target.value = ''
-          const info = file ? await upload(bench, file) : null
-          if (info) fillSlot(bench, slot.id, { info, label: file?.name ?? '' })
-        }}
-      />
       {!slot.picture && (
         <p className="text-tiny text-soft">Empty. Drop a picture on it, or take one from the supplies.</p>
       )}
       <div className="flex flex-wrap gap-1.5">
-        <Button small onClick={() => chooser.current?.click()}>
+        <Button small onClick={() => void choosePicture(bench, slot.id)}>
           <ImageUp size={13} />
           {slot.picture ? 'Swap …' : 'Fill …'}
         </Button>

@@ -75,6 +75,14 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
   const last = useRef<string | null>(null)
   const chooser = useRef<HTMLInputElement>(null)
   useEffect(() => onHeight(open), [open, onHeight])
+  const asked = useBenchState((state) => state.suppliesAsked)
+  useEffect(() => {
+    if (asked === null) return
+    const tab = TABS.find(([id]) => id === asked)?.[0]
+    if (tab !== undefined) setFilters({ ...noFilters, tab })
+    setOpen(true)
+    bench.set({ suppliesAsked: null })
+  }, [asked, bench])
   const set = (change: Partial<Filters>) => {
     setFilters((f) => ({ ...f, ...change }))
     setOpen(true)

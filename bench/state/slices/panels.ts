@@ -24,6 +24,8 @@ export type PanelsSlice = {
     | null
   /** The box of the page that is to go out by itself, px of it. */
   excerptBox: Bounds | null
+  /** The kind of supplies that is asked for; the drawer shows it and takes it out. */
+  suppliesAsked: string | null
   /** A layered file of which the person is asked what comes in. */
   importing: File | null
   /** The page that is being named in the page strip. */
@@ -37,6 +39,7 @@ export const panelsAtFirst: PanelsSlice = {
   notice: null,
   dialog: null,
   excerptBox: null,
+  suppliesAsked: null,
   importing: null,
   naming: null,
 }
