@@ -161,3 +161,21 @@ test('a first line is there with its Enter: nothing pressed after it comes befor
   expect(atOnce).toBe(18)
   await expect.poll(async () => (await stroke())?.colour).toBe('#ffffff')
 })
+
+test('a thing is placed in another colour by a dot on its tile, in one step', async ({ page }) => {
+  const id = await newDesign(page, 'In teal', ['Square post'])
+  await page.getByLabel('Search supplies').fill('chair')
+  const tile = page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('button', { name: 'Place Chair', exact: true }) })
+  await tile.hover()
+  await tile.getByRole('button', { name: 'Place Chair in teal' }).click()
+  await expect(row(page, 'Chair')).toBeVisible()
+  const made = async () => Object.values((await stored(page, id)).layers).flatMap((l) => Object.values(l.treatments))
+  await expect(async () =>
+    expect(await made()).toMatchObject([{ kind: 'swap-colour', to: '#2f7f86' }]),
+  ).toPass()
+  await settled(page)
+  await page.keyboard.press('Control+z')
+  await expect(row(page, 'Chair')).toHaveCount(0)
+})

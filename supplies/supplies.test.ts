@@ -4,6 +4,9 @@ import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { inOrder } from '../core/basics/order'
 import { checkPage } from '../core/checks/check-page'
+import { fromHex } from '../core/colour/colour'
+import { toOklab } from '../core/colour/oklab'
+import { leadingColour } from '../core/colour/palette'
 import { blankDesign, presetSpecs } from '../core/design/blank'
 import { checkDesign } from '../core/design/edits'
 import { PLANES } from '../core/kinds/planes'
@@ -106,6 +109,32 @@ describe('the shipped supplies', () => {
       expect(found.length, s.id).toBeGreaterThanOrEqual(panes[s.id] ?? 1)
       // One thing is seen through the panes of a window.
       if (panes[s.id]) expect(viewsOf(found)[0]?.length, s.id).toBe(found.length)
+    }
+  }, 60_000)
+  it('can all be had in other colours: enough of each cutout is of the colour that it is called by', async () => {
+    // What *Swap a colour* reaches as it begins: distances in OKLab, lightness at half.
+    const REACH = 0.15
+    for (const s of of('cutout')) {
+      const { data, info } = await sharp(path(s.file))
+        .resize(96, 96, { fit: 'inside' })
+        .ensureAlpha()
+        .raw()
+        .toBuffer({ resolveWithObject: true })
+      const leads = leadingColour({ width: info.width, height: info.height, data })
+      const is = toOklab(fromHex(leads ?? '#000000'))
+      let [covered, reached] = [0, 0]
+      for (let k = 0; k < data.length; k += 4) {
+        const [r, g, b, a] = [0, 1, 2, 3].map((c) => (data[k + c] as number) / 255) as [
+          number,
+          number,
+          number,
+          number,
+        ]
+        const px = toOklab({ r, g, b })
+        covered += a
+        if (Math.hypot(0.5 * (px.l - is.l), px.a - is.a, px.b - is.b) < REACH) reached += a
+      }
+      expect(reached / covered, s.id).toBeGreaterThan(0.1)
     }
   }, 60_000)
   it('are whole, with soft edges without a fringe: nothing is cut off by its picture’s border, on black and on white no edge is beyond what lies within it', async () => {

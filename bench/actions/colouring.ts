@@ -3,7 +3,7 @@ import { newId } from '@/core/basics/ids'
 import { inOrder, keyBetween } from '@/core/basics/order'
 import { lookUp } from '@/core/colour/colour'
 import type { Paint } from '@/core/colour/paint'
-import { meanColour, paletteOf } from '@/core/colour/palette'
+import { leadingColour, meanColour, paletteOf } from '@/core/colour/palette'
 import { middleOf, recoloured, shared } from '@/core/colour/recolour'
 import { dropStray, setOn, setOnLayer } from '@/core/design/properties/set'
 import { onTreatment } from '@/core/design/properties/targets'
@@ -11,12 +11,14 @@ import type { Design } from '@/core/design/schema'
 import type { NamedColour } from '@/core/formats/design-tokens'
 import { hasParts, isPhoto, isShape, isWorded, takesPicture } from '@/core/kinds/facts'
 import { isAxis } from '@/core/kinds/group/mirror'
-import type { Layer } from '@/core/kinds/list'
+import type { Layer, LayerOf } from '@/core/kinds/list'
 import { newTreatment } from '@/core/treatments/list'
 import { treatmentsOf } from '@/core/treatments/order'
 import type { Bench } from '../state/bench'
 import type { LayerPixels } from '../worker/questions'
 import { handledLeaves, type Leaf } from './handled'
+import type { Placing } from './landing'
+import { placeSource } from './placing'
 
 /** px a side of what colours are read from at most. */
 const READ = 96
@@ -55,12 +57,7 @@ function recolour(d: Draft<Design>, leaf: Leaf, to: string, { bench, means }: Gr
     return
   }
   if (hasParts(leaf)) {
-    const all = { ...s.sources[leaf.source]?.parts, ...leaf.parts }
-    const middle = middleOf(Object.values(all).map(read))
-    const parts = Object.fromEntries(
-      Object.entries(all).map(([part, c]) => [part, recoloured(read(c), middle, literal)]),
-    )
-    setOnLayer(d, s.channel, leaf.id, 'parts', parts)
+    setOnLayer(d, s.channel, leaf.id, 'parts', partsIn(bench, leaf, to))
     return
   }
   if (!('fill' in leaf)) return
@@ -75,6 +72,16 @@ function recolour(d: Draft<Design>, leaf: Leaf, to: string, { bench, means }: Gr
       colour: middle ? recoloured(read(leaf.stroke.colour), middle, literal) : to,
     })
   }
+}
+/** All parts of a graphic in another colour as a whole. */
+function partsIn(bench: Bench, leaf: LayerOf<'graphic'>, to: string): Record<string, string> {
+  const s = bench.store.getState()
+  const read = (c: string) => lookUp(c, s.design.swatches)
+  const all = { ...s.sources[leaf.source]?.parts, ...leaf.parts }
+  const middle = middleOf(Object.values(all).map(read))
+  return Object.fromEntries(
+    Object.entries(all).map(([part, c]) => [part, recoloured(read(c), middle, read(to))]),
+  )
 }
 function refilled(fill: Paint, to: string, read: (c: string) => string): Paint | null {
   if (fill.kind === 'none') return null
@@ -143,6 +150,24 @@ export function recolourAll(bench: Bench, to: string, only: 'shown' | 'kept'): v
   }
   if (only === 'shown') bench.preview(write)
   else bench.commit('Recolour', write)
+}
+/**
+ * Places a supply in another colour, in one step: what it is called by changes, what else is on it stays. What has parts has all of
+ * them changed with it.
+ */
+export async function placeInColour(bench: Bench, p: Placing, to: string): Promise<void> {
+  placeSource(bench, p)
+  const [leaf] = handledLeaves(bench)
+  if (!leaf) return
+  const pixels = hasSettings(leaf) ? null : await pixelsOf(bench, leaf.id)
+  const from = pixels && leadingColour(pixels)
+  bench.amend(leaf.id, (d) => {
+    const layer = d.layers[leaf.id]
+    if (hasParts(layer) && hasParts(leaf)) layer.parts = partsIn(bench, leaf, to)
+    if (!layer || !from) return
+    const made = newTreatment('swap-colour', { id: newId(), order: keyBetween(null, null) })
+    layer.treatments[made.id] = { ...made, from, to }
+  })
 }
 /** Gives what is selected the design's swatches, the dark ones to what is dark. */
 export async function recolourInSwatches(bench: Bench): Promise<void> {

@@ -6,9 +6,16 @@ import { isAxis } from '@/core/kinds/group/mirror'
 import type { LayerOf } from '@/core/kinds/list'
 import { treatmentsOf } from '@/core/treatments/order'
 import type { Bench } from '../state/bench'
-import { answers, layer, openBench } from '../state/bench.test-data'
+import { answers, layer, openBench, source } from '../state/bench.test-data'
 import { bendAlong, bendAs, bentInHand, copyBend, moveHandle, pasteBend } from './bending'
-import { addSwatches, readMeans, recolourAll, recolourInSwatches, removeSwatch } from './colouring'
+import {
+  addSwatches,
+  placeInColour,
+  readMeans,
+  recolourAll,
+  recolourInSwatches,
+  removeSwatch,
+} from './colouring'
 import { paintInHand, paintLayer, strewLights } from './light-shade'
 import { mirrorInHand, mirrorSelection, setMirror, unmirror } from './mirroring'
 
@@ -49,6 +56,25 @@ describe('recolouring', () => {
     // What came of it is a design that is stored.
     const { design } = bench.store.getState()
     expect(checkDesign(JSON.parse(JSON.stringify(design)))).toEqual(design)
+  })
+  it('places a supply in a colour, in one step: what it is called by is swapped, the rest stays', async () => {
+    // Of four px three are red, one is leaf green.
+    const px = [200, 60, 50, 255]
+    const data = Uint8ClampedArray.of(...px, ...px, ...px, 80, 110, 60, 255)
+    answers.to = (q) => (q.ask === 'layer' ? { left: 0, top: 0, width: 2, height: 2, scale: 1, data } : null)
+    bench.show('page1', 'link-card')
+    const before = design()
+    const info = source({ sha: 'b'.repeat(64), width: 400, height: 500 })
+    await placeInColour(bench, { info, label: 'Rose', kind: 'cutout' }, '#2f6f8f')
+    const [id = ''] = bench.store.getState().selection
+    expect(treatmentsOf(layer(bench, id))).toMatchObject([
+      { kind: 'swap-colour', from: '#c83c32', to: '#2f6f8f', on: true },
+    ])
+    expect(checkDesign(JSON.parse(JSON.stringify(design())))).toEqual(design())
+    bench.undo()
+    expect(design().layers).toEqual(before.layers)
+    bench.redo()
+    expect(treatmentsOf(layer(bench, id))).toHaveLength(1)
   })
   it('on a channel changes nothing of the master: a photo’s treatment is on there only', async () => {
     answers.to = (q) =>

@@ -11,8 +11,9 @@ import { fillSlot, swapPicture } from '../actions/slots'
 import { SUPPLY_TYPE } from '../stage/stage'
 import { useBench, usePaced } from '../state/bench-context'
 import { Button, IconButton } from '../ui/button'
-import { Menu, MenuItem } from '../ui/menu'
+import { Menu, MenuItem, MenuPart } from '../ui/menu'
 import { openOwnMenu } from '../ui/own-menu'
+import { ColourDots, ColourItems, isColoured } from './colours'
 import { keptSupplies, turnFavourite } from './kept'
 import { OwnDialog } from './own-dialog'
 import { type Item, placingOf } from './search'
@@ -72,7 +73,8 @@ export function Tile({ item, onPlace, onLike, onChanged }: Props) {
         </span>
         <span className="mt-0.5 block truncate text-tiny text-soft">{item.label}</span>
       </button>
-      {!graphic && (
+      {isColoured(item) && <ColourDots item={item} />}
+      {!graphic && !item.transparent && (
         <Button
           small
           look="dark"
@@ -133,6 +135,11 @@ function Acts({ item, onPlace, onLike, onChanged, onName }: Props & { onName: ()
   return (
     <>
       <MenuItem onSelect={() => onPlace(item)}>Place</MenuItem>
+      {isColoured(item) && (
+        <MenuPart label="Place in a colour">
+          <ColourItems item={item} />
+        </MenuPart>
+      )}
       {picture && <MenuItem onSelect={() => makeBackdrop(bench, placing)}>Make backdrop</MenuItem>}
       {(item.kind === 'texture' || item.kind === 'overlay') && picture && (
         <MenuItem onSelect={() => textureOverAll(bench, placing)}>Over everything, on all pages</MenuItem>

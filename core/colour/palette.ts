@@ -1,4 +1,4 @@
-import { toHex } from './colour'
+import { fromHex, toHex } from './colour'
 import { fromOklab, type Oklab, toOklab } from './oklab'
 
 type Pixels = { width: number; height: number; data: ArrayLike<number> }
@@ -35,7 +35,11 @@ export function meanColour(picture: Pixels): string | null {
  * The colours that a picture is made of, as many as are wanted at most, the most used first: k-means in OKLab, begun with
  * the colour furthest from those taken already, so that the same picture always gives the same. RGBA, straight alpha.
  */
-export function paletteOf(picture: Pixels, count: number): string[] {
+export const paletteOf = (picture: Pixels, count: number): string[] => [
+  ...new Set(shared(picture, count).map((c) => c.colour)),
+]
+/** The same, with what share of what is covered each is. */
+function shared(picture: Pixels, count: number): { colour: string; share: number }[] {
   const points = sampled(picture)
   const [first] = points
   if (!first) return []
@@ -67,7 +71,29 @@ export function paletteOf(picture: Pixels, count: number): string[] {
   }
   const order = middles.map((_, k) => k).filter((k) => (shares[k] as number) > 0)
   order.sort((a, b) => (shares[b] as number) - (shares[a] as number))
-  return [...new Set(order.map((k) => toHex({ ...fromOklab(middles[k] as Oklab), a: 1 })))]
+  const total = shares.reduce((sum, n) => sum + n, 0)
+  return order.map((k) => ({
+    colour: toHex({ ...fromOklab(middles[k] as Oklab), a: 1 }),
+    share: (shares[k] as number) / total,
+  }))
+}
+/** Greys tell as much as so much chroma; of the green of leaves only a part counts, as a rose is not called green. */
+const GREY = 0.04
+const LEAVES = 0.25
+/** The hues of leaves and stems, degrees in OKLab, and how light they are at most. */
+const isLeaf = ({ l, a, b }: Oklab): boolean => {
+  const hue = (Math.atan2(b, a) * 180) / Math.PI
+  return hue > 105 && hue < 150 && l < 0.62
+}
+/** What colour a thing is said to have: of those it is made of a vivid one that there is much of; null where it covers nothing. */
+export function leadingColour(picture: Pixels): string | null {
+  const said = shared(picture, 5).map(({ colour, share }) => {
+    const made = toOklab(fromHex(colour))
+    const vivid = Math.max(GREY, Math.hypot(made.a, made.b)) * (isLeaf(made) ? LEAVES : 1)
+    return { colour, tells: vivid * Math.sqrt(share) }
+  })
+  return said.reduce((best, c) => (c.tells > best.tells ? c : best), said[0] ?? { colour: null, tells: 0 })
+    .colour
 }
 function mean(points: readonly (Oklab & { weight: number })[]): Oklab | null {
   const total = points.reduce((sum, p) => sum + p.weight, 0)

@@ -2,7 +2,7 @@ import { converter, differenceCiede2000, differenceEuclidean } from 'culori'
 import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { harmony, tones } from './harmony'
-import { meanColour, paletteOf } from './palette'
+import { leadingColour, meanColour, paletteOf } from './palette'
 import { middleOf, recoloured, shared } from './recolour'
 
 const oklch = converter('oklch')
@@ -77,6 +77,26 @@ describe('a palette of a picture', () => {
       [60, 25, 15],
     )
     expect(paletteOf(picture, 5)).toEqual(['#c65a36', '#142e2a', '#fbeeda'])
+  })
+  it('is led by a vivid colour that there is much of, not by the greys around it nor by a speck', () => {
+    const mug = striped(
+      [
+        [214, 205, 190],
+        [198, 90, 54],
+        [30, 90, 220],
+      ],
+      [58, 40, 2],
+    )
+    expect(leadingColour(mug)).toBe('#c65a36')
+    expect(leadingColour(striped([[120, 120, 120]], [10]))).toBe('#787878')
+    // A white flower on its green stem is white, a fern is green.
+    const flower: [number, number, number][] = [
+      [86, 116, 57],
+      [236, 232, 226],
+    ]
+    expect(leadingColour(striped(flower, [60, 40]))).toBe('#ece8e2')
+    expect(leadingColour(striped(flower, [97, 3]))).toBe('#567439')
+    expect(leadingColour({ width: 1, height: 1, data: [9, 9, 9, 0] })).toBe(null)
   })
   it('covers a noisy picture: no px is far from all of them', () => {
     const spots: [number, number, number][] = [

@@ -1,0 +1,70 @@
+'use client'
+import { inOrder } from '@/core/basics/order'
+import { placeInColour } from '../actions/colouring'
+import { useBench, useBenchState } from '../state/bench-context'
+import { MenuItem } from '../ui/menu'
+import { noteUsed } from './kept'
+import { type Item, placingOf } from './search'
+
+/** So many of the design's swatches are offered. */
+const MOST = 5
+/** What things are offered in where a design has no swatches yet. */
+const OWN = [
+  ['#c2553a', 'clay red'],
+  ['#e2a53c', 'ochre'],
+  ['#2f7f86', 'teal'],
+  ['#6f8f4a', 'leaf green'],
+  ['#7a5ba6', 'violet'],
+] as const
+type Offered = { to: string; colour: string; name: string }
+
+function useOffered(): readonly Offered[] {
+  const swatches = useBenchState((s) => s.design.swatches)
+  const own = inOrder(swatches).slice(0, MOST)
+  return own.length > 1
+    ? own.map((w) => ({ to: `swatch:${w.id}`, colour: w.colour, name: w.name || w.colour }))
+    : OWN.map(([colour, name]) => ({ to: colour, colour, name }))
+}
+/** Whether a supply can be had in other colours: what stands by itself, and is no light. */
+export const isColoured = ({ transparent, kind, info }: Item): boolean =>
+  info.kind === 'graphic' || (transparent && kind !== 'overlay')
+
+/** The colours that a supply can be placed in, as dots on its tile. */
+export function ColourDots({ item }: { item: Item }) {
+  const bench = useBench()
+  const offered = useOffered()
+  return (
+    <span className="absolute inset-x-1 bottom-[22px] flex justify-center gap-1 rounded-control bg-panel/90 py-1 opacity-0 group-hover:opacity-100">
+      {offered.map(({ to, colour, name }) => (
+        <button
+          key={to}
+          type="button"
+          // By keys they are in the menu: not five stops on every tile.
+          tabIndex={-1}
+          title={`Place it in ${name}`}
+          aria-label={`Place ${item.label} in ${name}`}
+          className="size-3.5 rounded-full border border-black/20 hover:scale-125"
+          style={{ background: colour }}
+          onClick={() => {
+            noteUsed(item.id)
+            void placeInColour(bench, placingOf(item), to)
+          }}
+        />
+      ))}
+    </span>
+  )
+}
+/** The same, for a menu. */
+export function ColourItems({ item }: { item: Item }) {
+  const bench = useBench()
+  return useOffered().map(({ to, colour, name }) => (
+    <MenuItem key={to} onSelect={() => void placeInColour(bench, placingOf(item), to)}>
+      <span
+        aria-hidden
+        className="size-3 rounded-full border border-black/20"
+        style={{ background: colour }}
+      />
+      {name}
+    </MenuItem>
+  ))
+}
