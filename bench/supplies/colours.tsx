@@ -34,7 +34,7 @@ export function ColourDots({ item }: { item: Item }) {
   const bench = useBench()
   const offered = useOffered()
   return (
-    <span className="absolute inset-x-1 bottom-[22px] flex justify-center gap-1 rounded-control bg-panel/90 py-1 opacity-0 group-hover:opacity-100">
+    <span className="pointer-events-none absolute inset-x-1 bottom-[22px] flex justify-center gap-1 rounded-control bg-panel/90 py-1 opacity-0 group-hover:opacity-100">
       {offered.map(({ to, colour, name }) => (
         <button
           key={to}
@@ -43,7 +43,7 @@ export function ColourDots({ item }: { item: Item }) {
           tabIndex={-1}
           title={`Place it in ${name}`}
           aria-label={`Place ${item.label} in ${name}`}
-          className="size-3.5 rounded-full border border-black/20 hover:scale-125"
+          className="pointer-events-auto size-3.5 rounded-full border border-black/20 hover:scale-125"
           style={{ background: colour }}
           onClick={() => {
             noteUsed(item.id)
