@@ -169,7 +169,7 @@ test('a thing is placed in another colour by a dot on its tile, in one step', as
     .getByRole('listitem')
     .filter({ has: page.getByRole('button', { name: 'Place Chair', exact: true }) })
   await tile.hover()
-  await tile.getByRole('button', { name: 'Place Chair in teal' }).click()
+  await tile.getByRole('button', { name: 'Chair in teal' }).click()
   await expect(row(page, 'Chair')).toBeVisible()
   const made = async () => Object.values((await stored(page, id)).layers).flatMap((l) => Object.values(l.treatments))
   await expect(async () =>

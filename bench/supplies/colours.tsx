@@ -42,7 +42,7 @@ export function ColourDots({ item }: { item: Item }) {
           // By keys they are in the menu: not five stops on every tile.
           tabIndex={-1}
           title={`Place it in ${name}`}
-          aria-label={`Place ${item.label} in ${name}`}
+          aria-label={`${item.label} in ${name}`}
           className="pointer-events-auto size-3.5 rounded-full border border-black/20 hover:scale-125"
           style={{ background: colour }}
           onClick={() => {
