@@ -34,7 +34,7 @@ export function ColourDots({ item }: { item: Item }) {
   const bench = useBench()
   const offered = useOffered()
   return (
-    <span className="pointer-events-none absolute inset-x-1 bottom-[22px] flex justify-center gap-1 rounded-control bg-panel/90 py-1 opacity-0 group-hover:opacity-100">
+    <span className="pointer-events-none absolute inset-x-1 bottom-[22px] flex justify-center gap-1 rounded-control bg-panel/90 py-1">
       {offered.map(({ to, colour, name }) => (
         <button
           key={to}

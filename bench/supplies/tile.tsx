@@ -38,11 +38,15 @@ export function Tile({ item, onPlace, onLike, onChanged }: Props) {
   const placing = placingOf(item)
   const graphic = item.info.kind === 'graphic'
   const [naming, setNaming] = useState(false)
+  // A hundred tiles come at once: their dots only where the pointer is.
+  const [near, setNear] = useState(false)
   const liked = useStore(keptSupplies, (k) => k.favourites.includes(item.id))
   return (
     <li
       className="group relative [content-visibility:auto] [contain-intrinsic-size:104px_108px]"
       onContextMenu={openOwnMenu}
+      onPointerEnter={() => setNear(true)}
+      onPointerLeave={() => setNear(false)}
     >
       <button
         type="button"
@@ -73,7 +77,7 @@ export function Tile({ item, onPlace, onLike, onChanged }: Props) {
         </span>
         <span className="mt-0.5 block truncate text-tiny text-soft">{item.label}</span>
       </button>
-      {isColoured(item) && <ColourDots item={item} />}
+      {near && isColoured(item) && <ColourDots item={item} />}
       {!graphic && !item.transparent && (
         <Button
           small
