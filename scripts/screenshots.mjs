@@ -121,6 +121,7 @@ try {
   await page.keyboard.press('Escape')
   await page.getByRole('tab', { name: 'All' }).click()
   await page.waitForTimeout(4000)
+  await page.getByRole('listitem').filter({ hasText: 'Copper bottle vase' }).first().hover()
   await shot('supplies')
   await page.getByRole('button', { name: 'Close supplies' }).click()
   await page.getByRole('region', { name: 'Stage' }).focus()

@@ -129,7 +129,6 @@ function Both({ was, is, now }: { was: string; is: string; now: string }) {
               min={0}
               max={100}
               onChange={(v) => set({ share: v / 100 })}
-              onCommit={(v) => set({ share: v / 100 })}
             />
           </div>
         )}

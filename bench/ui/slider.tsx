@@ -10,9 +10,10 @@ type Props = {
   max: number
   step?: number
   onChange: (v: number) => void
-  onCommit: (v: number) => void
+  /** At the end; where it is all the same, `onChange` does. */
+  onCommit?: (v: number) => void
 }
-export function Slider({ label, value, min, max, step = 1, onChange, onCommit }: Props) {
+export function Slider({ label, value, min, max, step = 1, onChange, onCommit = onChange }: Props) {
   const held = useHeld(value)
   const shown = useRef<number | null>(null)
   const keep = (v: number) => {

@@ -111,7 +111,6 @@ export function WallBand() {
               min={0}
               max={100}
               onChange={(v) => setWall(bench, { split: v / 100 })}
-              onCommit={(v) => setWall(bench, { split: v / 100 })}
             />
           </div>
         )}
