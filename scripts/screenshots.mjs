@@ -22,8 +22,10 @@ const chrome = await chromium.launch({
   args: JSON.parse(readFileSync('scripts/chromium-args.json', 'utf8')),
 })
 const page = await chrome.newPage({ viewport: { width: 1280, height: 800 } })
-const shot = async (name) => {
-  await page.mouse.move(640, 62)
+/** With the pointer out of the way, or over a thing. */
+const shot = async (name, over) => {
+  if (over) await over.hover()
+  else await page.mouse.move(640, 62)
   await page.waitForTimeout(900)
   await page.screenshot({ path: `docs/screenshots/${name}.png` })
 }
@@ -121,8 +123,7 @@ try {
   await page.keyboard.press('Escape')
   await page.getByRole('tab', { name: 'All' }).click()
   await page.waitForTimeout(4000)
-  await page.getByRole('listitem').filter({ hasText: 'Copper bottle vase' }).first().hover()
-  await shot('supplies')
+  await shot('supplies', page.getByRole('listitem').filter({ hasText: 'Copper bottle vase' }).first())
   await page.getByRole('button', { name: 'Close supplies' }).click()
   await page.getByRole('region', { name: 'Stage' }).focus()
   await page.keyboard.press('Alt+v')

@@ -108,16 +108,8 @@ export function newRecording({ store, showing, sync, client, notify }: Around): 
     amend(layer, change) {
       const { patches, inverse } = record(gesture?.base ?? getState().design, change)
       if (patches.length === 0) return
-      take(madeOf('Measure', 'keep', patches, inverse), true)
-      const { history } = getState()
-      const last = history.done.findLast((e) => e.patches.some((p) => p.path[1] === layer))
-      if (!last) return
-      const whole = {
-        ...last,
-        patches: [...last.patches, ...patches],
-        inverse: [...inverse, ...last.inverse],
-      }
-      setState({ history: { ...history, done: history.done.map((e) => (e === last ? whole : e)) } })
+      const of = getState().history.done.findLast((e) => e.patches.some((p) => p.path[1] === layer))
+      take({ ...madeOf('Later', 'keep', patches, inverse), target: of?.id ?? null }, true)
     },
     preview(change, onStage = false) {
       gesture ??= { base: getState().design, last: getState().design }

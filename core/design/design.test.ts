@@ -211,6 +211,37 @@ describe('history', () => {
       { numRuns: 60, seed: 3, endOnFailure: true },
     )
   })
+  it('take back and bring again with a step what was kept with it later, after a reload too', () => {
+    const start = sample()
+    const of = (
+      id: string,
+      way: 'do' | 'keep',
+      target: string | null,
+      made: ReturnType<typeof record>,
+    ): Edit => ({
+      id,
+      name: id,
+      base: 0,
+      way,
+      target,
+      patches: made.patches,
+      inverse: made.inverse,
+    })
+    const renamed = record(start, (d) => {
+      d.name = 'Renamed'
+    })
+    const measured = record(renamed.design, (d) => {
+      d.pages.page1 = { ...(d.pages.page1 as Design['pages'][string]), name: 'Measured' }
+    })
+    const log = [of('step-one', 'do', null, renamed), of('later-one', 'keep', 'step-one', measured)]
+    const history = historyOf(log)
+    expect(history.done.map((e) => e.id)).toEqual(['step-one'])
+    const undo = undoOf(history, 'undo-one', 0) as Edit
+    const back = applyEdit(measured.design, undo.patches)
+    expect(back).toEqual(start)
+    const redo = redoOf(historyOf([...log, undo]), 'redo-one', 0) as Edit
+    expect(applyEdit(back, redo.patches)).toEqual(measured.design)
+  })
   it('knows which edits touch the same field, or one a field inside what the other replaces', () => {
     const p = (...path: string[]) => [{ path }]
     expect(collide(p('layers', 'a', 'opacity'), p('layers', 'a', 'opacity'))).toBe(true)

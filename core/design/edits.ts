@@ -22,7 +22,10 @@ export const editSchema = z.object({
   id: z.string().regex(/^[A-Za-z0-9_-]{6,40}$/),
   name: nameSchema,
   base: z.number().int().min(0),
-  /** `keep`: what the application stores by itself, such as a chosen arrangement; undo steps over it. */
+  /**
+   * `keep`: what the application stores by itself, such as a chosen arrangement; undo steps over it. With a `target` it belongs to
+   * that step, and is taken back and brought again with it.
+   */
   way: z.enum(['do', 'undo', 'redo', 'keep']),
   target: z.string().max(40).nullable(),
   patches: z.array(patchSchema).max(20_000),

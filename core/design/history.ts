@@ -7,7 +7,14 @@ export const emptyHistory: History = { done: [], undone: [] }
 /** The history after one more edit of the log. */
 export function advance(history: History, edit: Edit): History {
   if (edit.way === 'do') return { done: [...history.done, edit], undone: [] }
-  if (edit.way === 'keep') return history
+  // What could not be known when a step was made is taken back and brought again with it.
+  if (edit.way === 'keep') {
+    const whole = (e: Edit): Edit =>
+      e.id === edit.target
+        ? { ...e, patches: [...e.patches, ...edit.patches], inverse: [...edit.inverse, ...e.inverse] }
+        : e
+    return edit.target ? { ...history, done: history.done.map(whole) } : history
+  }
   if (edit.way === 'undo') {
     const target = history.done.find((e) => e.id === edit.target)
     return target
