@@ -2,6 +2,7 @@
 import { spawn } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { chromium } from '@playwright/test'
+import sharp from 'sharp'
 import { browser } from './set-up.mjs'
 
 const PORT = '3919'
@@ -24,10 +25,15 @@ const chrome = await chromium.launch({
 const page = await chrome.newPage({ viewport: { width: 1280, height: 800 } })
 /** With the pointer out of the way, or over a thing. */
 const shot = async (name, over) => {
-  if (over) await over.hover()
-  else await page.mouse.move(640, 62)
+  if (over) {
+    await over.evaluate((element) => element.scrollIntoView({ block: 'center' }))
+    await over.hover()
+  } else await page.mouse.move(640, 62)
   await page.waitForTimeout(900)
-  await page.screenshot({ path: `docs/screenshots/${name}.png` })
+  // In a palette they are a third as large and look the same.
+  await sharp(await page.screenshot())
+    .png({ palette: true, quality: 92, dither: 0.7, effort: 7 })
+    .toFile(`docs/screenshots/${name}.png`)
 }
 const quiet = async () => {
   await page.waitForFunction(
