@@ -171,7 +171,8 @@ test('a thing is placed in another colour by a dot on its tile, in one step', as
   await tile.hover()
   await tile.getByRole('button', { name: 'Chair in teal' }).click()
   await expect(row(page, 'Chair')).toBeVisible()
-  const made = async () => Object.values((await stored(page, id)).layers).flatMap((l) => Object.values(l.treatments))
+  const made = async () =>
+    Object.values((await stored(page, id)).layers).flatMap((l) => Object.values(l.treatments))
   await expect(async () =>
     expect(await made()).toMatchObject([{ kind: 'swap-colour', to: '#2f7f86' }]),
   ).toPass()
