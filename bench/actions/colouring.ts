@@ -159,8 +159,12 @@ export async function placeInColour(bench: Bench, p: Placing, to: string): Promi
   placeSource(bench, p)
   const [leaf] = handledLeaves(bench)
   if (!leaf) return
-  const pixels = hasSettings(leaf) ? null : await pixelsOf(bench, leaf.id)
+  const pixels = hasSettings(leaf) ? null : await pixelsOf(bench, leaf.id).catch(() => null)
   const from = pixels && leadingColour(pixels)
+  if (!from && !hasParts(leaf))
+    return bench.notify(
+      'It was placed as it is, as its colours could not be read. Recolour it in the details.',
+    )
   bench.amend(leaf.id, (d) => {
     const layer = d.layers[leaf.id]
     if (hasParts(layer) && hasParts(leaf)) layer.parts = partsIn(bench, leaf, to)

@@ -27,11 +27,18 @@ function useOffered(): readonly Offered[] {
 }
 /** Whether a supply can be had in other colours: what stands by itself, and is no light. */
 export const isColoured = ({ transparent, kind, info }: Item): boolean =>
-  info.kind === 'graphic' || (transparent && kind !== 'overlay')
+  info.parts !== null || (transparent && kind !== 'overlay')
 
+function useInColour(item: Item): (to: string) => void {
+  const bench = useBench()
+  return (to) => {
+    noteUsed(item.id)
+    void placeInColour(bench, placingOf(item), to)
+  }
+}
 /** The colours that a supply can be placed in, as dots on its tile. */
 export function ColourDots({ item }: { item: Item }) {
-  const bench = useBench()
+  const place = useInColour(item)
   const offered = useOffered()
   return (
     <span className="pointer-events-none absolute inset-x-1 bottom-[22px] flex justify-center gap-1 rounded-control bg-panel/90 py-1">
@@ -45,10 +52,7 @@ export function ColourDots({ item }: { item: Item }) {
           aria-label={`${item.label} in ${name}`}
           className="pointer-events-auto size-3.5 rounded-full border border-black/20 hover:scale-125"
           style={{ background: colour }}
-          onClick={() => {
-            noteUsed(item.id)
-            void placeInColour(bench, placingOf(item), to)
-          }}
+          onClick={() => place(to)}
         />
       ))}
     </span>
@@ -56,9 +60,9 @@ export function ColourDots({ item }: { item: Item }) {
 }
 /** The same, for a menu. */
 export function ColourItems({ item }: { item: Item }) {
-  const bench = useBench()
+  const place = useInColour(item)
   return useOffered().map(({ to, colour, name }) => (
-    <MenuItem key={to} onSelect={() => void placeInColour(bench, placingOf(item), to)}>
+    <MenuItem key={to} onSelect={() => place(to)}>
       <span
         aria-hidden
         className="size-3 rounded-full border border-black/20"

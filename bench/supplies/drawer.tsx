@@ -14,19 +14,8 @@ import { noteUsed } from './kept'
 import { Pairings } from './pairings'
 import { activeFilters, type Filters, type Item, noFilters, placingOf, useSupplies } from './search'
 import { Occasions, ShelfRow } from './shelf-row'
+import { TABS } from './tabs'
 import { Tile } from './tile'
-
-const TABS = [
-  ['', 'All'],
-  ['photo', 'Photos'],
-  ['cutout', 'Cutouts'],
-  ['graphic', 'Graphics'],
-  ['texture', 'Textures'],
-  ['overlay', 'Overlays'],
-  ['type', 'Type'],
-  ['occasions', 'Occasions'],
-  ['own', 'Own'],
-] as const
 
 /** What the design shows already, to use again. */
 function usedItems(s: Pick<BenchState, 'design' | 'sources'>): Item[] {
@@ -78,8 +67,7 @@ export function Supplies({ onHeight }: { onHeight: (open: boolean) => void }) {
   const asked = useBenchState((state) => state.suppliesAsked)
   useEffect(() => {
     if (asked === null) return
-    const tab = TABS.find(([id]) => id === asked)?.[0]
-    if (tab !== undefined) setFilters({ ...noFilters, tab })
+    setFilters({ ...noFilters, tab: asked })
     setOpen(true)
     bench.set({ suppliesAsked: null })
   }, [asked, bench])

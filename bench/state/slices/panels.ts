@@ -1,5 +1,6 @@
 import type { Finding } from '@/core/checks/define'
 import type { Bounds } from '@/core/geometry/bounds'
+import type { SupplyTab } from '../../supplies/tabs'
 import type { Doing } from '../../worker/protocol'
 import type { NoticeAction, Thumb } from './words'
 
@@ -25,7 +26,7 @@ export type PanelsSlice = {
   /** The box of the page that is to go out by itself, px of it. */
   excerptBox: Bounds | null
   /** The kind of supplies that is asked for; the drawer shows it and takes it out. */
-  suppliesAsked: string | null
+  suppliesAsked: SupplyTab | null
   /** A layered file of which the person is asked what comes in. */
   importing: File | null
   /** The page that is being named in the page strip. */
