@@ -17,6 +17,7 @@ import type { Bench as BenchModel, Loaded } from './state/bench'
 import { BenchContext } from './state/bench-context'
 import { createBench } from './state/bench-store'
 import { Supplies } from './supplies/drawer'
+import { TableDrawer } from './table/table-drawer'
 import { TopBar } from './top-bar'
 
 /** Their code comes when the stage is there: nobody needs them before. */
@@ -56,6 +57,7 @@ function Room({ bench }: { bench: BenchModel }) {
   useKeys(bench)
   useEffect(() => bench.client.afterStage(() => setDialogs(true)), [bench])
   const notice = useStore(bench.store, (s) => s.notice)
+  const table = useStore(bench.store, (s) => s.table)
   useEffect(() => {
     // What was said is no longer true.
     if (!notice) {
@@ -88,7 +90,8 @@ function Room({ bench }: { bench: BenchModel }) {
               <PinnedPicture />
             </main>
           </div>
-          <div className={`${height} shrink-0`}>
+          {table && <TableDrawer />}
+          <div className={table ? 'hidden' : `${height} shrink-0`}>
             <Supplies onHeight={setSupplies} />
           </div>
         </div>

@@ -5,6 +5,8 @@ import { inOrder } from '../core/basics/order'
 import { readPrintProfile } from '../core/colour/icc'
 import { isPageOn } from '../core/design/page-channels'
 import type { Design } from '../core/design/schema'
+import { rowsOf } from '../core/design/table'
+import type { Row } from '../core/design/table-schema'
 import { leastKb } from '../core/formats/delivery-files'
 import { type Setting, type Settings, settingsOf } from '../core/outputs/define'
 import {
@@ -14,6 +16,7 @@ import {
   PICTURE_IDS,
   type PictureOutputId,
 } from '../core/outputs/list'
+import { slug } from '../core/outputs/names'
 import { renderPage } from '../core/render/render-page'
 import { encodeWithin } from '../host/fit'
 import { profileFile } from '../host/inks'
@@ -26,6 +29,8 @@ export const DELIVERED: readonly Format[] = [...PICTURE_IDS, ...PAGE_IDS]
 
 export type DeliverOptions = {
   channels: string
+  /** `all` rows of the design's table, or some by name; as designed where it is left out. */
+  rows?: string | undefined
   formats: string
   fit: string | undefined
   settings: string | undefined
@@ -76,6 +81,19 @@ function valueIn({ kind }: Setting, text: string): unknown {
   return text
 }
 
+/** Rows of the design's table by their names; null for as designed. Throws `bad-input` for one that is not there. */
+export function rowsNamed(design: Design, names: string | undefined): (Row | null)[] {
+  if (names === undefined) return [null]
+  const rows = rowsOf(design)
+  if (rows.length === 0) throw badInput('The design has no table with rows.')
+  if (names === 'all') return rows
+  return names.split(',').map((name) => {
+    const found = rows.find((r) => r.name.toLowerCase() === name.trim().toLowerCase())
+    if (!found)
+      throw badInput(`The table has no row “${name}”. It has: ${rows.map((r) => r.name).join(', ')}.`)
+    return found
+  })
+}
 const isPicture = (format: Format): format is PictureOutputId =>
   (PICTURE_IDS as readonly string[]).includes(format)
 /** Renders pages on channels as files of some formats, each within a weight where one is asked for; tells a line a file. */
@@ -107,9 +125,12 @@ export async function deliver(
   const readAll: BlobReader = async (sha) => brought.get(sha) ?? read(sha)
   const pages = inOrder(design.pages)
   mkdirSync(o.out, { recursive: true })
-  for (const [number, page] of pages.entries())
+  const each = rowsNamed(design, o.rows).flatMap((row) =>
+    pages.map((page, number) => ({ row, page, number })),
+  )
+  for (const { row, page, number } of each)
     for (const channel of channels.filter((c) => isPageOn(page, c.id))) {
-      const resolved = await host.resolve(design, page.id, channel.id)
+      const resolved = await host.resolve(design, page.id, channel.id, row?.id)
       const region = { left: 0, top: 0, right: resolved.width, bottom: resolved.height }
       const picture = await renderPage(resolved, 1, region, host)
       for (const [n, format] of formats.entries()) {
@@ -125,7 +146,7 @@ export async function deliver(
               host,
               readAll,
             )
-        const name = `${channel.id}${pages.length > 1 ? `-${number + 1}` : ''}.${outputOf(format).endings[0]}`
+        const name = `${row ? `${slug(row.name)}-` : ''}${channel.id}${pages.length > 1 ? `-${number + 1}` : ''}.${outputOf(format).endings[0]}`
         writeFileSync(join(o.out, name), made.bytes)
         const weight = `${Math.ceil(made.bytes.length / 1024).toLocaleString('en')} KB`
         tell(

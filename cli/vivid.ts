@@ -23,10 +23,10 @@ import { encodePicture } from '../host/encode'
 import { fromOpenRaster, toOpenRaster } from '../host/open-raster'
 import { type BlobReader, type NodeHost, openHost } from '../host/project'
 import { dataFolder } from '../server/paths'
-import { DELIVERED, deliver } from './deliver'
+import { DELIVERED, deliver, rowsNamed } from './deliver'
 
-const USAGE = `usage: npm run vivid -- render FILE --channel ID|WxH|all [--page N] [--scale S] --out OUT
-       npm run vivid -- deliver FILE [--channels ID,…|all] [--formats ID,…] [--settings KEY=VALUE,…] [--fit 200KB] --out DIR
+const USAGE = `usage: npm run vivid -- render FILE --channel ID|WxH|all [--page N] [--row NAME] [--scale S] --out OUT
+       npm run vivid -- deliver FILE [--channels ID,…|all] [--rows NAME,…|all] [--formats ID,…] [--settings KEY=VALUE,…] [--fit 200KB] --out DIR
        npm run vivid -- check FILE [--channel ID|WxH|all]
        npm run vivid -- convert IN OUT
        npm run vivid -- adapt FILE --to WxH | --channel all [--out OUT]
@@ -89,6 +89,8 @@ function pageOf(design: Design, number: string | undefined): string {
 
 type Values = {
   channels?: string
+  rows?: string
+  row?: string
   formats?: string
   settings?: string
   fit?: string
@@ -131,7 +133,8 @@ const verbs: Record<string, (files: string[], v: Values) => Promise<void>> = {
     const host = hostFor(made)
     for (const { design, channel } of channelsNamed(made.design, v.channel)) {
       const out = v.channel === 'all' ? named(v.out, channel.id) : v.out
-      const page = await host.resolve(design, pageOf(design, v.page), channel.id)
+      const [row] = rowsNamed(design, v.row)
+      const page = await host.resolve(design, pageOf(design, v.page), channel.id, row?.id)
       const picture = await renderPage(page, scale, pageBounds(page, scale), host)
       const format = outputForFile(out)
       const settings = settingsOf(outputOf(format))
@@ -142,12 +145,12 @@ const verbs: Record<string, (files: string[], v: Values) => Promise<void>> = {
   async deliver([file], v) {
     if (!v.out) throw new WrongUsage('deliver needs --out, a folder.')
     const made = await open(file)
-    const { channels = 'all', formats = 'png', fit, settings, out } = v
+    const { channels = 'all', rows, formats = 'png', fit, settings, out } = v
     await deliver(
       made.design,
       hostFor(made),
       readerOf(made),
-      { channels, formats, fit, settings, out },
+      { channels, rows, formats, fit, settings, out },
       (line) => console.log(line),
     )
   },
@@ -262,6 +265,8 @@ async function main(): Promise<number> {
         options: {
           channel: { type: 'string' },
           channels: { type: 'string' },
+          rows: { type: 'string' },
+          row: { type: 'string' },
           formats: { type: 'string' },
           settings: { type: 'string' },
           fit: { type: 'string' },

@@ -11,6 +11,8 @@ export type FileAsked<Format extends OutputId = OutputId> = Drawn & {
   /** All pages of the file, where it may hold several. */
   pages?: readonly string[]
   channel: string
+  /** The row of the design's table that it is filled from; as designed where it is left out. */
+  row?: string
   format: Format
   settings: Settings
   mostKb: number | null

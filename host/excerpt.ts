@@ -12,7 +12,7 @@ import { toPageFile } from './page-files'
 import type { BlobReader, Drawn, NodeHost } from './project'
 
 /** A part of a page on a channel as a file. */
-export type ExcerptAsked = Drawn & Excerpt & { page: string; channel: string }
+export type ExcerptAsked = Drawn & Excerpt & { page: string; channel: string; row?: string }
 const MOST_PX = 100_000_000
 
 /** The layers asked for as they lie in the page; what lies in one that is asked for is not asked for twice. */
@@ -34,7 +34,7 @@ export async function excerpt(
 ): Promise<{ bytes: Uint8Array<ArrayBuffer>; width: number; height: number; message?: string }> {
   host.know(asked.lights)
   const design = checkDesign(JSON.parse(asked.design))
-  const whole = await host.resolve(design, asked.page, asked.channel)
+  const whole = await host.resolve(design, asked.page, asked.channel, asked.row)
   const chosen = asked.layers.length > 0 ? chosenFrom(whole, asked.layers) : null
   const { scale, ground } = asked
   const alone: ResolvedPage = { ...whole, colour: 'transparent', layers: chosen ?? whole.layers }

@@ -72,10 +72,10 @@ export async function exportFile(
     h.know(asked.lights)
     const design = checkDesign(JSON.parse(asked.design))
     const pages: [ResolvedPage, ...ResolvedPage[]] = [
-      onGround(await h.resolve(design, asked.page, asked.channel), asked.ground),
+      onGround(await h.resolve(design, asked.page, asked.channel, asked.row), asked.ground),
     ]
     for (const id of asked.pages?.slice(1) ?? [])
-      pages.push(onGround(await h.resolve(design, id, asked.channel), asked.ground))
+      pages.push(onGround(await h.resolve(design, id, asked.channel, asked.row), asked.ground))
     const stamp = stampOf(asked, design, pages)
     const before = await keptFrom(asked, stamp)
     if (before) return before

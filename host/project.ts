@@ -32,7 +32,8 @@ export type NodeHost = Host & {
   know(lights: Readonly<Record<string, LightGrid>>): void
   /** Has all that its pages need on its channels. */
   ready(design: Design): Promise<void>
-  resolve(design: Design, page: string, channel: string): Promise<ResolvedPage>
+  /** `row`: of the design's table; none, or `''`, for as designed. */
+  resolve(design: Design, page: string, channel: string, row?: string): Promise<ResolvedPage>
 }
 
 /** `lenient`: a file that is damaged counts as gone, instead of ending what is made of it. */
@@ -96,9 +97,9 @@ export function openHost(
       for (const page of Object.keys(design.pages))
         for (const channel of Object.keys(design.channels)) await host.resolve(design, page, channel)
     },
-    async resolve(design, page, channel) {
+    async resolve(design, page, channel, row) {
       for (;;) {
-        const seen = resolve(design, { page, channel }, { fonts, lightOf })
+        const seen = resolve(design, { page, channel, ...(row ? { row } : {}) }, { fonts, lightOf })
         const faces = facesDue(seen, fonts)
         const pictures = sourcesOfPage(seen).flatMap(({ sha, kind }) =>
           kind === 'picture' && !grids.has(sha) && !looked.has(sha) ? [sha] : [],

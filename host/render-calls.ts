@@ -54,10 +54,11 @@ let tried: { key: string; picture: Picture } | null = null
 
 type Progress = (share: number) => void
 export const renderCalls = {
-  thumbnail: (input: Drawn & { page: string; channel: string; longSide: number }) =>
+  thumbnail: (input: Drawn & { page: string; channel: string; row?: string; longSide: number }) =>
     withHost(TURN.picture, async (h) => {
       h.know(input.lights)
-      const page = await h.resolve(checkDesign(JSON.parse(input.design)), input.page, input.channel)
+      const design = checkDesign(JSON.parse(input.design))
+      const page = await h.resolve(design, input.page, input.channel, input.row)
       const scale = input.longSide / Math.max(page.width, page.height)
       const begun = performance.now()
       const late = () => performance.now() - begun > MOST_MS
@@ -103,30 +104,33 @@ export const renderCalls = {
   cleanSpecks: (input: SpecksAsked) => withHost(TURN.picture, () => cleanedSpecks(input, readBlob)),
   intake: ({ call, input }: { call: keyof IntakeCalls; input: unknown }) =>
     (intakeCalls[call] as (i: unknown) => Promise<unknown>)(input),
-  findings: async (input: Drawn) => {
+  findings: async (input: Drawn & { rows: readonly string[] }) => {
     const design = checkDesign(JSON.parse(input.design))
     const out: Finding[] = []
     // A turn each, so that nobody waits for all of them.
-    for (const page of inOrder(design.pages))
-      for (const channel of inOrder(design.channels).filter((c) => isPageOn(page, c.id)))
-        out.push(
-          ...(await withHost(TURN.findings, async (h) => {
-            h.know(input.lights)
-            return checkPage(await h.resolve(design, page.id, channel.id), h, { design, lightOf: h.lightOf })
-          })),
-        )
+    const on = (row: string, page: string, channel: string) =>
+      withHost(TURN.findings, async (h) => {
+        h.know(input.lights)
+        const resolved = await h.resolve(design, page, channel, row)
+        return checkPage(resolved, h, { design, lightOf: h.lightOf })
+      })
+    for (const row of input.rows)
+      for (const page of inOrder(design.pages))
+        for (const channel of inOrder(design.channels).filter((c) => isPageOn(page, c.id)))
+          out.push(...(await on(row, page.id, channel.id)))
     return out
   },
   /** A file as it would be delivered, kept nowhere. */
   tryOut: (input: FileAsked<PictureOutputId>) =>
     withHost(TURN.picture, async (h) => {
-      const { design, page, channel, scale, bleed, ground } = input
+      const { design, page, channel, row, scale, bleed, ground } = input
       const deep = isDeep(outputOf(input.format), input.settings)
       const key = JSON.stringify([
         deep,
         sha256(new TextEncoder().encode(design)),
         page,
         channel,
+        row ?? '',
         scale,
         bleed,
         ground,
@@ -134,7 +138,7 @@ export const renderCalls = {
       h.know(input.lights)
       if (tried?.key !== key) {
         tried = null
-        const resolved = await h.resolve(checkDesign(JSON.parse(design)), page, channel)
+        const resolved = await h.resolve(checkDesign(JSON.parse(design)), page, channel, row)
         const shown = onGround(resolved, ground)
         tried = { key, picture: await renderPage(shown, scale, regionOf(shown, scale, bleed), h, { deep }) }
       }

@@ -9,6 +9,7 @@ import { blobsOf } from '../core/design/sources-of'
 import {
   type Delivered,
   deliveryFiles,
+  MOST_FILES,
   settingsFor,
   type Written,
   writtenOn,
@@ -31,8 +32,9 @@ import { deliveryThread, stopDeliveryThread } from './render'
 /** The files of a delivery, not made yet. */
 export const fileNames = (design: Design, o: Delivered): DeliveredFile[] =>
   deliveryFiles(design, o).files.map(
-    ({ page, pages, channel, name, width, height, format, scale, bleed }) => ({
+    ({ page, pages, row, channel, name, width, height, format, scale, bleed }) => ({
       page,
+      ...(row ? { row } : {}),
       ...(pages ? { pages } : {}),
       channel: channel.id,
       name,
@@ -69,6 +71,10 @@ export async function startDelivery(value: unknown): Promise<Delivery> {
   const { design } = await loadDesign(parsed.data.design)
   const files = fileNames(design, parsed.data)
   if (files.length === 0) throw badInput('None of these sizes is in the design. Nothing was exported.')
+  if (files.length > MOST_FILES)
+    throw badInput(
+      `These would be ${files.length.toLocaleString('en')} files; one delivery makes at most ${MOST_FILES.toLocaleString('en')}. Nothing was exported; choose fewer rows or sizes.`,
+    )
   for (const id of [parsed.data.format, ...parsed.data.also])
     settingsOf(outputOf(id), settingsFor(parsed.data, id))
   refuseLargeFiles(files, parsed.data.format)
@@ -196,7 +202,9 @@ async function deliver(d: Delivery): Promise<void> {
     file.state = 'working'
     await save(d)
     try {
-      const known = before.filter((b) => b.file.page === file.page && b.file.channel === file.channel)
+      const known = before.filter(
+        (b) => b.file.page === file.page && b.file.row === file.row && b.file.channel === file.channel,
+      )
       const made = await deliveryThread().call(
         'export',
         {
@@ -204,6 +212,7 @@ async function deliver(d: Delivery): Promise<void> {
           page: file.page,
           ...(file.pages ? { pages: file.pages } : {}),
           channel: file.channel,
+          ...(file.row ? { row: file.row } : {}),
           ...writtenIn(d, design, file),
           floor: d.options.floor / 100,
           scale: file.scale ?? d.options.scale,
@@ -332,6 +341,7 @@ export async function deliveredZip(id: string): Promise<Uint8Array<ArrayBuffer>>
       file: file.name,
       design: design?.name ?? '',
       page: (file.pages ?? [file.page]).map((id) => design?.pages[id]?.name ?? id).join(', '),
+      row: file.row ? (design?.rows[file.row]?.name ?? file.row) : '',
       channel: design?.channels[file.channel]?.name ?? file.channel,
       format: file.format ?? d.options.format,
       width: file.width,

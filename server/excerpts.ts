@@ -14,7 +14,7 @@ export async function excerptOf(
   const parsed = excerptQuery.safeParse(Object.fromEntries(query))
   if (!parsed.success)
     throw badInput(`${parsed.error.issues[0]?.message ?? 'This cannot be exported.'} Nothing was exported.`)
-  const { page, channel, layers, box, ground, format, settings, scale } = parsed.data
+  const { page, channel, row, layers, box, ground, format, settings, scale } = parsed.data
   const { design } = await loadDesign(id)
   if (!design.channels[channel] || !design.pages[page])
     throw missing('This page or size is no longer in the design. Nothing was exported.')
@@ -23,6 +23,7 @@ export async function excerptOf(
     ...(await drawn(design)),
     page,
     channel,
+    row,
     layers,
     box,
     ground,

@@ -7,6 +7,7 @@ import { inOrder } from '../core/basics/order'
 import { shaSchema } from '../core/basics/values'
 import { openFindings } from '../core/checks/accepting'
 import type { Design } from '../core/design/schema'
+import { AS_DESIGNED } from '../core/design/table-schema'
 import { LIST_SIDE } from '../host/pictures'
 import { drawn } from './blobs'
 import { store } from './database'
@@ -40,9 +41,10 @@ export async function thumbnail(
   page: string,
   channel: string,
   longSide: number,
+  row = AS_DESIGNED,
 ): Promise<Uint8Array<ArrayBuffer>> {
   const { design } = await loadDesign(id)
-  return pictureOf(design, page, channel, sideFor(longSide))
+  return pictureOf(design, page, channel, sideFor(longSide), row)
 }
 
 /** A kept state as a picture; without page or channel the master's first page. */
@@ -76,18 +78,23 @@ export async function pictureOf(
   page: string,
   channel: string,
   longSide: number,
+  row = AS_DESIGNED,
 ): Promise<Uint8Array<ArrayBuffer>> {
   if (!design.pages[page] || !design.channels[channel])
     throw missing('This page or size is no longer in the design.')
   const shown = await drawn(design)
-  const key = createHash('sha256').update(`${shown.design}/${page}/${channel}/${longSide}`).digest('hex')
-  const place = createHash('sha256').update(`${design.id}/${page}/${channel}/${longSide}`).digest('hex')
+  const key = createHash('sha256')
+    .update(`${shown.design}/${page}/${channel}/${longSide}${row && `/${row}`}`)
+    .digest('hex')
+  const place = createHash('sha256')
+    .update(`${design.id}/${page}/${channel}/${longSide}${row && `/${row}`}`)
+    .digest('hex')
   const last = dataPath('pictures', 'last', `${place}.png`)
   const path = dataPath('pictures', key.slice(0, 2), `${key}.png`)
   if (tooLong.has(key)) return lastOf(last, longSide)
   try {
     const known = isMade(path)
-    const bytes = await cached(path, () => inTime('thumbnail', { ...shown, page, channel, longSide }))
+    const bytes = await cached(path, () => inTime('thumbnail', { ...shown, page, channel, row, longSide }))
     if (!known) await writeFile(last, bytes)
     return bytes
   } catch (thrown) {
@@ -162,10 +169,12 @@ export async function sourcePreview(sha: string, side: number): Promise<Uint8Arr
 }
 
 /** What the checks find in the stored design, on all pages and channels; the count is kept for the shelf. */
-export async function findingsOf(id: string) {
+export async function findingsOf(id: string, rows: readonly string[] = [AS_DESIGNED]) {
   const { design, revision } = await loadDesign(id)
-  const found = openFindings(await inTime('findings', await drawn(design)), design)
+  const found = openFindings(await inTime('findings', { ...(await drawn(design)), rows }), design)
   const db = await store()
+  // The shelf tells of the design itself.
+  if (rows.length > 1 || rows[0] !== AS_DESIGNED) return { revision, findings: found }
   await db
     .updateTable('designs')
     .set({ findings: found.length, checked_revision: revision })

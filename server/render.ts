@@ -15,7 +15,10 @@ import { dataFolder } from './paths'
 
 /** Calls into the render thread: pixels are made off the server's own thread. */
 export type RenderCalls = {
-  thumbnail: { in: Drawn & { page: string; channel: string; longSide: number }; out: Uint8Array }
+  thumbnail: {
+    in: Drawn & { page: string; channel: string; row?: string; longSide: number }
+    out: Uint8Array
+  }
   flatten: { in: Drawn & { page: string; channel: string }; out: Uint8Array }
   levels: { in: { sha: string; from: number }; out: PictureLevel[] | null }
   preview: { in: { sha: string; side: number }; out: Uint8Array | null }
@@ -50,7 +53,8 @@ export type RenderCalls = {
   /** Reads what somebody brought. */
   intake: { in: { call: keyof IntakeCalls; input: unknown }; out: unknown }
   findings: {
-    in: Drawn
+    /** Of which rows of the table; `''` is as designed. */
+    in: Drawn & { rows: readonly string[] }
     out: Finding[]
   }
   /** A file as it would be delivered, kept nowhere. */

@@ -18,7 +18,7 @@ export async function triedFile(
 ): Promise<RenderCalls['tryOut']['out'] & { mime: string }> {
   const parsed = trialQuery.safeParse(Object.fromEntries(query))
   if (!parsed.success) throw badInput(parsed.error.issues[0]?.message ?? 'This cannot be tried.')
-  const { format, mostKb, floor, smaller, bleed, ground, scale, page, channel } = parsed.data
+  const { format, mostKb, floor, smaller, bleed, ground, scale, page, channel, row } = parsed.data
   const { design } = await loadDesign(id)
   const size = design.channels[channel]
   if (!size || !design.pages[page]) throw missing('This page or size is no longer in the design.')
@@ -29,6 +29,7 @@ export async function triedFile(
     ...(await drawn(design)),
     page,
     channel,
+    row,
     format,
     settings,
     mostKb: mostKb || null,

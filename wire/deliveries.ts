@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { AS_DESIGNED, MOST_ROWS } from '../core/design/table-schema'
 import type { Bounds } from '../core/geometry/bounds'
 import type { Settings } from '../core/outputs/define'
 import { OUTPUT_IDS, type OutputId, PICTURE_IDS } from '../core/outputs/list'
@@ -8,6 +9,11 @@ export const deliveryOptions = z.object({
   design: z.string(),
   channels: z.array(z.string()).min(1, 'Choose at least one size to export.').max(100),
   pages: z.array(z.string()).min(1, 'Choose at least one page to export.').max(100),
+  /** Rows of the design's table; `''` is as designed. */
+  rows: z
+    .array(z.string())
+    .max(MOST_ROWS + 1)
+    .default([AS_DESIGNED]),
   format: z.enum(OUTPUT_IDS),
   /** What the format lets choose; what is left out is as the format begins (`docs/tables.md`). */
   settings: z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])).default({}),
@@ -40,6 +46,8 @@ const deliveredFile = z.object({
   page: z.string(),
   /** All pages that are in it, where there may be several. */
   pages: z.array(z.string()).optional(),
+  /** The row of the design's table that it is filled from; as designed where it is left out. */
+  row: z.string().optional(),
   channel: z.string(),
   name: z.string(),
   /** Left out by deliveries of earlier versions where it is that of all. */
@@ -80,6 +88,7 @@ export type Delivery = z.infer<typeof deliverySchema>
 export const trialQuery = z.object({
   page: z.string(),
   channel: z.string(),
+  row: z.string().default(AS_DESIGNED),
   format: z.enum(PICTURE_IDS),
   settings: z
     .string()
@@ -117,6 +126,7 @@ export type Excerpt = {
 export const excerptQuery = z.object({
   page: z.string(),
   channel: z.string(),
+  row: z.string().default(AS_DESIGNED),
   layers: z
     .string()
     .default('')

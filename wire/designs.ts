@@ -78,11 +78,19 @@ export const readLog = call({
   path: '/api/designs/:id/log',
   answer: z.object({ log: z.array(z.custom<Logged>()) }),
 })
-export const findingSchema = z.looseObject({ channel: z.string(), page: z.string(), text: z.string() })
+export const findingSchema = z.looseObject({
+  channel: z.string(),
+  page: z.string(),
+  /** The row of the design's table; left out as designed. */
+  row: z.string().optional(),
+  text: z.string(),
+})
 export type ExportFinding = z.infer<typeof findingSchema>
 export const readFindings = call({
   method: 'GET',
   path: '/api/designs/:id/findings',
+  /** Of which rows of the table, with commas; `''` is as designed, which is all where nothing is said. */
+  query: z.object({ rows: z.string().optional() }),
   answer: z.object({ revision: z.number(), findings: z.array(findingSchema) }),
 })
 export const readHouse = call({

@@ -12,8 +12,8 @@ import type { Placement } from '@/core/geometry/placement-schema'
 import { hasMembers, isPhoto, isShape, isWorded, takesPicture } from '@/core/kinds/facts'
 import type { Layer } from '@/core/kinds/list'
 import { isFilled, refitted } from '@/core/kinds/slot/framing'
+import { boxOfWords, HUG } from '@/core/kinds/type/box'
 import { findResolved, type ResolvedLayer } from '@/core/resolve/resolved'
-import { layoutType } from '@/core/type/layout'
 import type { TypeStyle } from '@/core/type/style'
 import type { Bench, BenchState } from '../state/bench'
 import { measureAgain } from './fonts'
@@ -178,24 +178,10 @@ export function transform(
     })
 }
 
-/** A box that hugs is so much wider than its widest line, px: as wide as the line itself it might break it. */
-const HUG = 1
 /** A type's box made as high as its lines, its top edge kept; where it hugs them as wide as the widest, from the side they begin at. */
 export function fitType(bench: Bench, layer: Extract<Layer, { kind: 'type' }>): Placement {
-  const { text, style, hugs, placement: p } = layer
-  const free = layoutType(bench.fonts, text, style, hugs ?? p.width)
-  const widest = Math.max(0, ...free.lines.map((l) => l.width))
-  const width = hugs === undefined ? p.width : Math.max(style.size * 0.3, widest + HUG)
-  const share = beginsAt(style.align, free.lines[0]?.rtl ?? false)
-  const [across, down] = [(width - p.width) * (0.5 - share), (free.height - p.height) / 2]
-  const [c, s] = [Math.cos((p.rotation * Math.PI) / 180), Math.sin((p.rotation * Math.PI) / 180)]
-  const to = {
-    ...p,
-    width,
-    height: Math.max(1, free.height),
-    x: p.x + across * c - down * s,
-    y: p.y + across * s + down * c,
-  }
+  const { hugs, placement: p } = layer
+  const { box: to, share } = boxOfWords(bench.fonts, layer)
   // What is centred keeps its middle.
   const stays = hugs === undefined || layer.parent || p.rotation !== 0 || share === 0.5
   return stays ? to : onPage(bench, p, to)
@@ -211,11 +197,6 @@ function onPage(bench: Bench, was: Placement, to: Placement): Placement {
   if (under(to) > 0 && under(was) <= HUG)
     return { ...to, x: to.x + Math.min(under(to), Math.max(0, -over(to))) }
   return to
-}
-/** Where lines begin in their box: 0 at its left, 1 at its right. */
-function beginsAt(align: TypeStyle['align'], rtl: boolean): number {
-  if (align === 'centre') return 0.5
-  return (align === 'end') !== rtl ? 1 : 0
 }
 /** Has the box of words hug them, as they are broken now, or keep the width that it has. */
 export function hugWords(bench: Bench, d: Design, id: string, on: boolean): void {

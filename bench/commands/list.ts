@@ -10,6 +10,7 @@ import { placingCommands } from './placing'
 import { selectCommands } from './select'
 import { steeringCommands } from './steering'
 import { supplyCommands } from './supplies'
+import { tableCommands } from './table'
 import { toolCommands } from './tools'
 import { treatmentCommands } from './treatments'
 import { viewCommands } from './view'
@@ -33,6 +34,7 @@ export const commands: readonly Command[] = [
   ...detailsCommands,
   ...wallCommands,
   ...designCommands,
+  ...tableCommands,
 ]
 export const commandById = (id: string): Command => {
   const found = commands.find((c) => c.id === id)

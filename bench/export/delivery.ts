@@ -3,7 +3,10 @@ import { OUTPUT_IDS, type OutputId, outputOf } from '@/core/outputs/list'
 import type { Delivery, DeliveryOptions } from '@/wire/deliveries'
 
 /** How files are made; `single` fetches them one by one instead of packed. */
-export type Options = Omit<DeliveryOptions, 'design' | 'channels' | 'pages' | 'settings' | 'chosen'> & {
+export type Options = Omit<
+  DeliveryOptions,
+  'design' | 'channels' | 'pages' | 'rows' | 'settings' | 'chosen'
+> & {
   single: boolean
   /** What was chosen of each format's settings. */
   chosen: Partial<Record<OutputId, Settings>>

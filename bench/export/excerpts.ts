@@ -5,10 +5,11 @@ import type { Bench } from '../state/bench'
 
 /** Where a part comes from as a file. */
 export function partUrl(bench: Bench, { layers, box, ground, format, settings, scale }: Excerpt): string {
-  const { design, page, channel, revision } = bench.store.getState()
+  const { design, page, channel, row, revision } = bench.store.getState()
   const query = new URLSearchParams({
     page,
     channel,
+    ...(row ? { row } : {}),
     ground,
     format,
     scale: String(scale),

@@ -7,6 +7,8 @@ import { toast } from 'sonner'
 import { inOrder } from '@/core/basics/order'
 import { captionOf } from '@/core/design/captions'
 import type { Design } from '@/core/design/schema'
+import { rowsOf } from '@/core/design/table'
+import { AS_DESIGNED } from '@/core/design/table-schema'
 import { deliveryFiles } from '@/core/formats/delivery-files'
 import { proposedOutput } from '@/core/formats/proposal'
 import type { Credit } from '@/core/outputs/manifest'
@@ -25,6 +27,8 @@ import { OptionsPanel } from './options-panel'
 import { recall, remember } from './remembered'
 import { fileKey, type Tried, useTrials } from './trials'
 
+/** So many rows of a table are checked beforehand: each is all sizes once more. */
+const MOST_CHECKED = 12
 /** Chosen adaptations become files: what comes out, how large, and what the checks say. */
 export function ExportScreen({
   design,
@@ -43,6 +47,10 @@ export function ExportScreen({
   const [onPages, setOnPages] = useState<ReadonlySet<string>>(
     () => new Set(pages.slice(0, 1).map((p) => p.id)),
   )
+  const [onRows, setOnRows] = useState<ReadonlySet<string>>(() => {
+    const rows = rowsOf(design)
+    return new Set(rows.length > 0 ? rows.map((r) => r.id) : [AS_DESIGNED])
+  })
   const [options, setOptions] = useState<Options>(PLAIN)
   // What was exported with other choices tells nothing of what would come out now.
   const [deliveredAs, setDeliveredAs] = useState('')
@@ -52,10 +60,12 @@ export function ExportScreen({
   const cache = useQueryClient()
   const earlier = useDeliveries(design.id).data?.deliveries ?? []
   const [delivery, setDelivery] = useState<Delivery | null>(null)
+  const checkedRows = [...onRows].slice(0, MOST_CHECKED).join(',')
   // Without an answer the checks stay open; the export itself does not need them.
   const checked = useQuery({
-    queryKey: ['findings', design.id, revision],
-    queryFn: ({ signal }) => ask(readFindings, { params: { id: design.id }, signal }),
+    queryKey: ['findings', design.id, revision, checkedRows],
+    queryFn: ({ signal }) =>
+      ask(readFindings, { params: { id: design.id }, query: { rows: checkedRows }, signal }),
   })
   const findings = checked.data?.findings ?? null
   const events = useRef<EventSource | null>(null)
@@ -112,6 +122,7 @@ export function ExportScreen({
         design: design.id,
         channels: [...ticked],
         pages: [...onPages],
+        rows: [...onRows],
       },
     }).catch((thrown: unknown) => {
       toast.error(wordsOf(thrown, 'The design is safe; try again.'))
@@ -145,9 +156,11 @@ export function ExportScreen({
     settings: settingsIn(options),
     pattern,
     pages: [...onPages],
+    rows: [...onRows],
     channels: [...ticked],
   })
   const count = files.length
+  const seenRow = [...onRows].find((id) => id !== AS_DESIGNED) ?? AS_DESIGNED
   const trials = useTrials(design.id, revision, files, options, running)
   const total = (delivery?.files ?? []).reduce((sum, f) => sum + f.bytes, 0)
   return (
@@ -210,7 +223,7 @@ export function ExportScreen({
               return (
                 <label key={c.id} className="flex flex-col gap-1.5">
                   <RenderedPicture
-                    src={`/api/designs/${design.id}/thumb?page=${page?.id}&channel=${c.id}&side=${Math.ceil(Math.max(c.width, c.height) * k * 1.5)}&r=${revision}`}
+                    src={`/api/designs/${design.id}/thumb?page=${page?.id}&channel=${c.id}&row=${seenRow}&side=${Math.ceil(Math.max(c.width, c.height) * k * 1.5)}&r=${revision}`}
                     alt=""
                     width={Math.round(c.width * k)}
                     height={Math.round(c.height * k)}
@@ -232,6 +245,7 @@ export function ExportScreen({
           <FilesTable
             files={files}
             pages={design.pages}
+            rows={design.rows}
             options={options}
             delivery={running || deliveredAs === JSON.stringify(options) ? delivery : null}
             findings={findings}
@@ -245,6 +259,9 @@ export function ExportScreen({
           pages={pages}
           onPages={onPages}
           setOnPages={setOnPages}
+          rows={rowsOf(design)}
+          onRows={onRows}
+          setOnRows={setOnRows}
           bleeds={channels.some((c) => c.bleed > 0)}
           rules={channels.some((c) => c.file?.format || c.file?.mostKb)}
           delivery={delivery}
@@ -289,6 +306,7 @@ export function ExportScreen({
           })
           setCompared({
             page: f.page,
+            ...(f.row ? { row: f.row } : {}),
             channel,
             format,
             scale: f.scale ?? d.options.scale,

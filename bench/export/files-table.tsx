@@ -8,12 +8,13 @@ import type { ExportFinding } from '@/wire/designs'
 import { Button } from '../ui/button'
 import { Progress } from '../ui/progress'
 import { isRunning, nameOfFormat, type Options, sizeLabel } from './delivery'
-import { fileKey, type Trial, type Tried, writtenNow } from './trials'
+import { fileKey, MOST_TRIED, type Trial, type Tried, writtenNow } from './trials'
 
 /** What comes out: each file with its size in pixels, its measured weight and what the checks say. */
 export function FilesTable({
   files,
   pages,
+  rows: table,
   options,
   delivery,
   findings,
@@ -23,6 +24,7 @@ export function FilesTable({
   files: readonly DeliveryFile[]
   /** Named where there are several. */
   pages: Design['pages']
+  rows: Design['rows']
   options: Options
   delivery: Delivery | null
   findings: readonly ExportFinding[] | null
@@ -54,16 +56,19 @@ export function FilesTable({
           </tr>
         </thead>
         <tbody>
-          {files.map((planned) => {
-            const { page, pages: all, channel: c, width, height, format, scale, name } = planned
+          {files.map((planned, n) => {
+            const { page, row, pages: all, channel: c, width, height, format, scale, name } = planned
             const flat = outputOf(format).takes === 'picture'
             const file = rows.find((f) => f.name === name)
-            const found = (findings ?? []).filter((f) => f.channel === c.id && f.page === page)
+            const found = (findings ?? []).filter(
+              (f) => f.channel === c.id && f.page === page && f.row === row,
+            )
             return (
               <tr key={fileKey(planned)} className="border-b border-line/60 [&>td]:px-4 [&>td]:py-1.5">
                 <td className="font-medium">
                   {c.name}
                   {several && !all && <span className="font-normal text-soft"> · {pages[page]?.name}</span>}
+                  {row && <span className="font-normal text-soft"> · {table[row]?.name}</span>}
                   {all && all.length > 1 && (
                     <span className="font-normal text-soft"> · {all.length} pages</span>
                   )}
@@ -93,7 +98,11 @@ export function FilesTable({
                   )}
                 </td>
                 <td className="tabular-nums">
-                  <Weight file={file} running={running} trial={flat ? trials.get(fileKey(planned)) : null} />
+                  <Weight
+                    file={file}
+                    running={running}
+                    trial={flat && n < MOST_TRIED ? trials.get(fileKey(planned)) : null}
+                  />
                 </td>
                 <td className={found.length > 0 ? 'text-warn' : 'text-soft'}>
                   {findings === null ? 'being checked' : foundIn(found)}

@@ -3,6 +3,7 @@ import { Copy, Download } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { toast } from 'sonner'
 import type { Design } from '@/core/design/schema'
+import { AS_DESIGNED, type Row } from '@/core/design/table-schema'
 import type { proposedOutput } from '@/core/formats/proposal'
 import type { OutputFormat } from '@/core/outputs/define'
 import { outputOf, outputs } from '@/core/outputs/list'
@@ -23,6 +24,9 @@ export function OptionsPanel({
   pages,
   onPages,
   setOnPages,
+  rows,
+  onRows,
+  setOnRows,
   bleeds,
   rules,
   delivery,
@@ -37,6 +41,10 @@ export function OptionsPanel({
   pages: readonly Design['pages'][string][]
   onPages: ReadonlySet<string>
   setOnPages: (change: (t: ReadonlySet<string>) => ReadonlySet<string>) => void
+  /** The design's table; none where it has none. */
+  rows: readonly Row[]
+  onRows: ReadonlySet<string>
+  setOnRows: (to: ReadonlySet<string>) => void
   bleeds: boolean
   /** A channel says what its destination takes. */
   rules: boolean
@@ -196,6 +204,7 @@ export function OptionsPanel({
           ))}
         </Part>
       )}
+      {rows.length > 0 && <Rows rows={rows} on={onRows} set={setOnRows} />}
       {bleeds && format.takes !== 'design' && (
         <Part title="Print">
           <Tick on={options.bleed} onChange={(on) => set({ bleed: on })}>
@@ -277,6 +286,43 @@ export function OptionsPanel({
         {delivery ? `${delivery.done} of ${delivery.total} files made, ${delivery.state}` : ''}
       </p>
     </aside>
+  )
+}
+
+/** Which rows of the table go out, the design itself among them. */
+function Rows({
+  rows,
+  on,
+  set,
+}: {
+  rows: readonly Row[]
+  on: ReadonlySet<string>
+  set: (to: ReadonlySet<string>) => void
+}) {
+  const flip = (id: string) =>
+    set(on.has(id) ? new Set([...on].filter((x) => x !== id)) : new Set([...on, id]))
+  const all = rows.every((r) => on.has(r.id))
+  return (
+    <Part title="Rows of the table">
+      <div className="scroll-thin flex max-h-52 flex-col overflow-y-auto">
+        {[{ id: AS_DESIGNED, name: 'As designed' }, ...rows].map((r) => (
+          <label key={r.id} className="flex h-6 shrink-0 items-center gap-2 text-small">
+            <input
+              type="checkbox"
+              className="accent-[var(--color-accent)]"
+              checked={on.has(r.id)}
+              onChange={() => flip(r.id)}
+            />
+            <span className={`truncate ${r.id === AS_DESIGNED ? 'text-soft' : ''}`}>{r.name}</span>
+          </label>
+        ))}
+      </div>
+      {rows.length > 1 && (
+        <Button small onClick={() => set(new Set(all ? [AS_DESIGNED] : rows.map((r) => r.id)))}>
+          {all ? 'Only as designed' : `All ${rows.length} rows`}
+        </Button>
+      )}
+    </Part>
   )
 }
 

@@ -11,10 +11,10 @@ import { type Options, settingsIn } from './delivery'
 export type Trial =
   | { bytes: number; likeness: number | null; message: string; settings: Settings }
   | { trouble: string }
-export type Tried = Pick<DeliveryFile, 'page' | 'channel' | 'format' | 'scale' | 'bleed'>
+export type Tried = Pick<DeliveryFile, 'page' | 'row' | 'channel' | 'format' | 'scale' | 'bleed'>
 /** What tells files of a delivery apart. */
-export const fileKey = ({ page, channel, format, scale, bleed }: Tried): string =>
-  `${page}/${channel.id}/${format}/${scale}${bleed ? '/bleed' : ''}`
+export const fileKey = ({ page, row, channel, format, scale, bleed }: Tried): string =>
+  `${page}/${row ? `${row}/` : ''}${channel.id}/${format}/${scale}${bleed ? '/bleed' : ''}`
 
 /** How a file is written as things are now. */
 export const writtenNow = ({ channel, format }: Tried, o: Options): Written => {
@@ -31,11 +31,12 @@ export function trialUrl(
   o: Options,
   plain = false,
 ): string | null {
-  const { page, channel, scale, bleed } = file
+  const { page, row, channel, scale, bleed } = file
   const { format, settings, mostKb, ground } = writtenNow(file, o)
   if (outputOf(format).takes !== 'picture') return null
   const query = new URLSearchParams({
     page,
+    ...(row ? { row } : {}),
     channel: channel.id,
     format: plain ? 'png' : format,
     settings: JSON.stringify(plain ? {} : settings),
@@ -66,6 +67,8 @@ export async function tried(url: string, signal: AbortSignal): Promise<Trial> {
 
 /** Settings rest for so long before files are tried, ms. */
 const REST = 150
+/** So many files are tried beforehand at most: of a long series the first tell enough. */
+export const MOST_TRIED = 32
 /** What the files would weigh as things are now, by `fileKey`: the first one first. */
 export function useTrials(
   design: string,
@@ -75,7 +78,9 @@ export function useTrials(
   /** Nothing is tried while files are being made. */
   busy: boolean,
 ): ReadonlyMap<string, Trial> {
-  const urls = useLater(JSON.stringify(files.map((f) => trialUrl(design, revision, f, o))), REST)
+  const few = files.slice(0, MOST_TRIED)
+  const wanted = JSON.stringify(few.map((f) => trialUrl(design, revision, f, o)))
+  const urls = useLater(wanted, REST)
   const asked = JSON.parse(urls) as (string | null)[]
   const found = useQueries({
     queries: asked.map((url) => ({
@@ -88,9 +93,9 @@ export function useTrials(
     })),
   })
   // Until the settings rest what is told may be of others: it is not.
-  const now = JSON.stringify(files.map((f) => trialUrl(design, revision, f, o))) === urls
+  const now = wanted === urls
   return new Map(
-    files.flatMap((f, n) => {
+    few.flatMap((f, n) => {
       const trial = now ? found[n]?.data : null
       return trial ? [[fileKey(f), trial] as const] : []
     }),

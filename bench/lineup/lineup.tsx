@@ -1,5 +1,5 @@
 'use client'
-import { LayoutGrid, Plus, Smartphone } from 'lucide-react'
+import { LayoutGrid, Plus, Smartphone, Table2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { Fragment, memo, useDeferredValue, useEffect, useMemo } from 'react'
 import { inOrder } from '@/core/basics/order'
@@ -237,6 +237,7 @@ function Modes() {
   const bench = useBench()
   const wall = useBenchState((state) => state.wall !== null)
   const met = useBenchState((state) => state.atSize !== null)
+  const table = useBenchState((state) => state.table)
   return (
     <div className="flex">
       <Mode
@@ -252,6 +253,13 @@ function Modes() {
         label="At size"
         icon={<Smartphone size={18} />}
         run={() => toggleAtSize(bench)}
+      />
+      <Mode
+        on={table}
+        title="Table: a row for each of a series (Alt+B)"
+        label="Table"
+        icon={<Table2 size={18} />}
+        run={() => bench.set({ table: !table })}
       />
     </div>
   )

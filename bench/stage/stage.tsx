@@ -16,6 +16,7 @@ import { ProofBar } from '../proofing/proof-bar'
 import { RemarkPins } from '../remarks/remark-pins'
 import type { Bench } from '../state/bench'
 import { useBench, useBenchState } from '../state/bench-context'
+import { RowBar } from '../table/row-bar'
 import { WithContextMenu } from '../ui/context-menu'
 import { WallBand } from '../wall/band'
 import { WallNames, WallPictures } from '../wall/wall'
@@ -247,6 +248,7 @@ export function Stage() {
         <TypeEditor />
         {!s.wall && <RemarkPins />}
         {!s.wall && <ProofBar />}
+        <RowBar />
         {!s.wall && <AreasOverlay />}
         <CropOverlay />
         <WallNames width={size.width} height={size.height} />

@@ -44,6 +44,7 @@ export function openedState(loaded: Loaded, page: string, resolved: ResolvedPage
     revision: 1,
     page,
     channel: loaded.design.master,
+    row: null,
     resolved,
     history: emptyHistory,
     save: { state: 'saved', message: null, kept: true, aside: 0 },

@@ -237,6 +237,7 @@ describe('arrangements', () => {
   const thumb = (more: object = {}) =>
     fromWorker({
       kind: 'thumb',
+      row: null,
       as: null,
       revision: 1,
       page: 'page1',

@@ -28,10 +28,10 @@ export function createBench(loaded: Loaded): Bench {
   const infos = new Map(loaded.sources.map((s) => [s.sha, s]))
   const lightOf: LightOf = (sha) => infos.get(sha)?.light ?? null
   const firstPage = inOrder(loaded.design.pages)[0]?.id ?? ''
-  const resolveNow: ResolveNow = (design, page, channel) =>
-    resolve(design, { page, channel }, { fonts, lightOf })
+  const resolveNow: ResolveNow = (design, page, channel, row) =>
+    resolve(design, { page, channel, ...(row ? { row } : {}) }, { fonts, lightOf })
   const store: StoreApi<BenchState> = createStore(() =>
-    openedState(loaded, firstPage, resolveNow(loaded.design, firstPage, loaded.design.master)),
+    openedState(loaded, firstPage, resolveNow(loaded.design, firstPage, loaded.design.master, null)),
   )
   const { getState, setState } = store
   let client: RenderClient | null = null
@@ -96,7 +96,7 @@ export function createBench(loaded: Loaded): Bench {
         client = null
       }
     },
-    resolveOf: (design) => resolveNow(design, getState().page, getState().channel),
+    resolveOf: (design) => resolveNow(design, getState().page, getState().channel, getState().row),
     readingOf: (page) => readingOf(getState().design, page, { fonts, lightOf }),
     lightOf,
     lightUnder: (id) => lightUnder(getState().resolved, id, { fonts, lightOf }),
@@ -136,9 +136,17 @@ export function createBench(loaded: Loaded): Bench {
         selection: s.page === page ? s.selection : [],
         inside: null,
         editingType: null,
-        resolved: resolveNow(s.design, page, channel),
+        resolved: resolveNow(s.design, page, channel, s.row),
         view: { ...s.view, fitted: true },
       })
+    },
+    showRow(id: string | null) {
+      const s = getState()
+      const row = id && s.design.rows[id] ? id : null
+      if (s.row === row) return
+      setState({ row, editingType: null, resolved: resolveNow(s.design, s.page, s.channel, row) })
+      client?.setRow(row)
+      showing.openFonts()
     },
     set: (partial: Partial<BenchState>) => setState(partial),
   }

@@ -66,6 +66,8 @@ export interface Bench {
   /** The thing a click on a layer means: itself inside the group that was gone into, else its outermost group. */
   takenBy(id: string): string
   show(page: string, channel: string): void
+  /** Fills everything that is shown from a row of the table; null shows it as designed. */
+  showRow(id: string | null): void
   set(partial: Partial<BenchState>): void
   notify(text: string, tone?: 'plain' | 'trouble', action?: NoticeAction): void
 }

@@ -20,7 +20,7 @@ export const listening =
       const thumb = { revision, width, height, data, leftOut }
       const key = `${m.page}/${m.channel}`
       setState({ thumbs: { ...getState().thumbs, [m.as ? `${key}/${m.as}` : key]: thumb } })
-      if (m.as) return
+      if (m.as || m.row) return
       const stored = getState().design.arrangements[arrangementKey(m.page, m.channel)]
       if (m.arrangement && (m.chosenAnew || !stored)) bench.keepArrangement(m.page, m.channel, m.arrangement)
     }

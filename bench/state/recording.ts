@@ -4,6 +4,7 @@ import { applyEdit, type Edit, type Patch, record } from '@/core/design/edits'
 import { advance, redoOf, undoOf } from '@/core/design/history'
 import { keepToChannel } from '@/core/design/only-here'
 import { arrangementKey, type Design, SCHEMA_VERSION } from '@/core/design/schema'
+import { intoRow } from '@/core/design/table'
 import type { Bench } from './bench'
 import type { BenchState } from './bench-state'
 import type { Showing } from './showing'
@@ -52,6 +53,8 @@ export function newRecording({ store, showing, sync, client, notify }: Around): 
     (d) => {
       change(d)
       keepToChannel(base, d, getState().channel)
+      const { row } = getState()
+      if (row) intoRow(base, d, row)
     }
   function rest(): void {
     gesture = null
@@ -133,7 +136,8 @@ export function newRecording({ store, showing, sync, client, notify }: Around): 
       if (edit) tryTake(edit)
     },
     keepArrangement(page, channel, arrangement) {
-      if (gesture) return
+      // Of a row it is none of the design's.
+      if (gesture || getState().row) return
       const { design } = getState()
       if (!design.pages[page] || !design.channels[channel]) return
       const made = record(design, (d) => {

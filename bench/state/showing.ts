@@ -6,7 +6,7 @@ import type { ResolvedPage } from '@/core/resolve/resolved'
 import type { FontBook } from '@/core/type/fonts'
 import type { BenchState } from './bench-state'
 
-export type ResolveNow = (design: Design, page: string, channel: string) => ResolvedPage
+export type ResolveNow = (design: Design, page: string, channel: string, row: string | null) => ResolvedPage
 export type Showing = {
   /** Shows a design: what of the state no longer is in it is let go. */
   show: (design: Design, more?: Partial<BenchState>) => void
@@ -23,7 +23,7 @@ export function newShowing(store: StoreApi<BenchState>, fonts: FontBook, resolve
     fonts.open(due).then(
       () => {
         const s = getState()
-        setState({ fontsReady: s.fontsReady + 1, resolved: resolveNow(s.design, s.page, s.channel) })
+        setState({ fontsReady: s.fontsReady + 1, resolved: resolveNow(s.design, s.page, s.channel, s.row) })
         openFonts()
       },
       // Without an answer words stand in another face; the next state that is shown asks again.
@@ -34,19 +34,21 @@ export function newShowing(store: StoreApi<BenchState>, fonts: FontBook, resolve
     const s = { ...getState(), ...more }
     const page = design.pages[s.page] ? s.page : (inOrder(design.pages)[0]?.id ?? '')
     const channel = design.channels[s.channel] ? s.channel : design.master
+    const row = s.row && design.rows[s.row] ? s.row : null
     const selection = s.selection.filter((id) => design.layers[id]?.page === page)
     setState({
       ...more,
       design,
       page,
       channel,
+      row,
       selection,
       inside: s.inside && design.layers[s.inside] ? s.inside : null,
       editingType: s.editingType && design.layers[s.editingType] ? s.editingType : null,
       // A mask that was undone or removed is in no hand any more.
       mask: s.mask && design.layers[selection[0] ?? '']?.masks[s.mask] ? s.mask : null,
       revision: getState().revision + 1,
-      resolved: resolveNow(design, page, channel),
+      resolved: resolveNow(design, page, channel, row),
     })
     openFonts()
   }

@@ -85,6 +85,9 @@ export class RenderClient {
   addSources(sources: SourceInfo[]): void {
     this.both({ kind: 'sources', sources })
   }
+  setRow(row: string | null): void {
+    this.both({ kind: 'row', row })
+  }
   preview(patches: Patch[], revision: number): void {
     this.send(this.stage, { kind: 'edit', patches, revision, preview: true })
   }

@@ -91,6 +91,8 @@ export class Engine {
   private kept: Design | null = null
   private shown: Design | null = null
   private revision = 0
+  /** The row of the design's table that all is filled from. */
+  private row: string | null = null
   private previewing = false
   private view: StageView | null = null
   private readonly posted = new Map<string, string>()
@@ -163,6 +165,12 @@ export class Engine {
         if (!message.preview) this.kept = this.shown
         this.resting = false
         this.revision = message.revision
+        this.designChanged()
+        break
+      case 'row':
+        this.row = message.row
+        this.stagePlan = null
+        this.completeOf = null
         this.designChanged()
         break
       case 'view':
@@ -264,7 +272,8 @@ export class Engine {
     const own = arrangement && { [arrangementKey(page, channel)]: arrangement }
     const design = own ? { ...shown, arrangements: { ...shown.arrangements, ...own } } : shown
     for (;;) {
-      const seen = resolve(design, { page, channel }, { fonts: this.fonts, lightOf: this.lightOf })
+      const asked = { page, channel, ...(this.row ? { row: this.row } : {}) }
+      const seen = resolve(design, asked, { fonts: this.fonts, lightOf: this.lightOf })
       const due = facesDue(seen, this.fonts)
       if (due.length === 0) return { page: seen, revision, design }
       await this.fonts.open(due)
@@ -432,7 +441,7 @@ export class Engine {
     if (!kept?.pages[view.page] || !kept.channels[view.channel]) return
     const page = resolve(
       kept,
-      { page: view.page, channel: view.channel },
+      { page: view.page, channel: view.channel, ...(this.row ? { row: this.row } : {}) },
       { fonts: this.fonts, lightOf: this.lightOf },
     )
     this.drafter.keep(page, this.planned(page, { scale: view.scale, seen: view.visible }))

@@ -44,6 +44,8 @@ export type ToWorker =
   | { kind: 'edit'; patches: Patch[]; revision: number; preview: boolean }
   | { kind: 'view'; view: StageView }
   | { kind: 'paint'; paint: PaintMessage }
+  /** Fills all that is shown from a row of the design's table; null shows it as designed. */
+  | { kind: 'row'; row: string | null }
   /** Buffers of tiles that are no longer shown, for the next frames. */
   | { kind: 'spent'; buffers: ArrayBuffer[] }
   /** The layers that the hand may take next: what drafts of them need is made ready in quiet moments. */
@@ -134,6 +136,8 @@ export type FromWorker =
       revision: number
       page: string
       channel: string
+      /** The row that it is filled from; null as designed. */
+      row: string | null
       /** The key of what it was asked as, if it was. */
       as: string | null
       width: number

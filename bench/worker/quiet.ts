@@ -129,7 +129,18 @@ export class QuietWork {
     const { leftOut, arrangement, chosenAnew } = page
     const { page: of, channel } = show
     this.at.post(
-      { kind: 'thumb', revision, page: of, channel, as, ...picture, leftOut, arrangement, chosenAnew },
+      {
+        kind: 'thumb',
+        revision,
+        page: of,
+        channel,
+        row: page.row,
+        as,
+        ...picture,
+        leftOut,
+        arrangement,
+        chosenAnew,
+      },
       [picture.data.buffer],
     )
   }

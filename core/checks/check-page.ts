@@ -14,7 +14,12 @@ export async function checkPage(page: ResolvedPage, host: Host, of?: CheckContex
   const made = await prepare(page, scale, host)
   return checks
     .flatMap((c) => c.run({ page, plan: made, scale, host, ...(of ? { of } : {}) }))
-    .map((f) => ({ ...f, channel: page.channel.id, page: page.page }))
+    .map((f) => ({
+      ...f,
+      channel: page.channel.id,
+      page: page.page,
+      ...(page.row ? { row: page.row } : {}),
+    }))
 }
 
 export type { Finding }

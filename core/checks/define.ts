@@ -17,6 +17,8 @@ export type Finding = {
   text: string
   channel: string
   page: string
+  /** The row of the design's table; left out as designed. */
+  row?: string
 }
 export type Found = Pick<Finding, 'layer' | 'to' | 'fills' | 'at' | 'text'>
 /** `of` is what the page was made of, where that is at hand. */

@@ -28,7 +28,11 @@ function staleOn(design: Design, page: ResolvedPage, context: AdaptContext): Fou
   if (!(key in design.arrangements) || kept?.solver !== 2) return []
   const now = weighed(page.faults, page.leftOut)
   if (now < BETTER) return []
-  const tree = pageTree(design, { page: page.page, channel: page.channel.id })
+  const tree = pageTree(
+    design,
+    { page: page.page, channel: page.channel.id, ...(page.row ? { row: page.row } : {}) },
+    context.fonts,
+  )
   const fresh = arrange(sourceOf(tree), tree.channel, null, context)
   if (structureOf(fresh.chosen) === structureOf(kept)) return []
   if (weighed(fresh.faults, fresh.leftOut) > now - BETTER) return []

@@ -59,6 +59,8 @@ export function blankDesign(
     said: {},
     pinned: {},
     accepted: {},
+    columns: {},
+    rows: {},
     changes: {},
     arrangements: {},
   }

@@ -16,6 +16,7 @@ import { withReferences } from './references'
 import { partFromRegister, placedBy } from './register'
 import type { Arrangement, Design } from './schema'
 import { orderAbove } from './spots'
+import { dropStrayColumns } from './table'
 import { insidesOf, membersOf, siblingsOf, withMembers } from './tree'
 
 /** Pure changes on a draft of the design. Each is one step of a person's work; ids of new things are given. */
@@ -59,6 +60,7 @@ export function removeLayers(d: Design, ids: readonly string[]): void {
     gone.add(empty.id)
   }
   dropStray(d)
+  dropStrayColumns(d)
   for (const layer of Object.values(d.layers))
     for (const w of Object.values(layer.weaves)) if (gone.has(w.other)) delete layer.weaves[w.id]
   // A mask that went by one of them would hide nothing any more.
@@ -322,6 +324,7 @@ export function ungroup(d: Design, ids: readonly string[]): string[] {
     )
     delete d.layers[id]
     dropStray(d)
+    dropStrayColumns(d)
   }
   return freed
 }
@@ -425,6 +428,7 @@ export function removePage(d: Design, id: string): void {
   clearPage(d, id)
   delete d.pages[id]
   dropStray(d)
+  dropStrayColumns(d)
   for (const key of Object.keys(d.arrangements)) if (key.startsWith(`${id}.`)) delete d.arrangements[key]
   for (const w of Object.values(d.said)) if (w.page === id) delete d.said[w.id]
 }

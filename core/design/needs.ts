@@ -4,6 +4,7 @@ import { filesOf } from '../treatments/list'
 import { blobsOfChanges } from './properties/set'
 import { layerOfTarget } from './properties/targets'
 import type { Design } from './schema'
+import { blobsOfRows } from './table'
 
 /** A typeface that words are set in: the weights and slopes that are used, and by which layers, on the master or on a channel. */
 export type NeededFace = {
@@ -46,7 +47,7 @@ export function facesNeeded(design: Pick<Design, 'layers' | 'changes'>): NeededF
 
 /** The files of a design: pictures and graphics by where they are shown first, then files of looks, then the pinned reference. */
 export function filesNeeded(
-  design: Pick<Design, 'layers' | 'changes' | 'recipes' | 'reference'>,
+  design: Pick<Design, 'layers' | 'changes' | 'recipes' | 'reference' | 'columns' | 'rows'>,
 ): NeededFile[] {
   const files = new Map<string, NeededFile>()
   const add = (sha: string, as: NeededFile['as'], name: string, layer?: string) => {
@@ -60,6 +61,9 @@ export function filesNeeded(
     const of = design.layers[layerOfTarget(change.target) ?? '']
     if (of) for (const sha of blobsOfChanges({ change })) add(sha, 'shown', layerName(of), of.id)
   }
+  for (const c of Object.values(design.columns))
+    for (const sha of blobsOfRows({ columns: { [c.id]: c }, rows: design.rows }))
+      add(sha, 'shown', `table, ${c.name}`, layerOfTarget(c.target) ?? undefined)
   for (const l of all)
     for (const sha of filesOf(l.treatments)) add(sha, 'look', `look of ${layerName(l)}`, l.id)
   for (const r of Object.values(design.recipes))

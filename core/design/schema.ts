@@ -18,6 +18,7 @@ import { pageColourSchema } from './properties/page'
 import { RATIO_GROUPS } from './ratio-groups'
 import { remarkSchema } from './remark-schema'
 import { saidSchema } from './said-schema'
+import { columnSchema, rowSchema } from './table-schema'
 
 export const SCHEMA_VERSION = 2
 
@@ -104,6 +105,9 @@ export const designSchema = z.object({
   remarks: z.record(id, remarkSchema).default({}),
   /** Findings that people let be. */
   accepted: z.record(id, acceptedSchema).default({}),
+  /** The table that the design is filled from: a series of one design, a row for each of it. */
+  columns: z.record(id, columnSchema).default({}),
+  rows: z.record(id, rowSchema).default({}),
   changes: z.record(z.string().max(280), changeSchema),
   arrangements: z.record(z.string().max(90), arrangementSchema),
 })

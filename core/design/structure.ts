@@ -2,12 +2,30 @@ import { badInput } from '../basics/errors'
 import { hasMembers } from '../kinds/facts'
 import { changeKey } from './change-schema'
 import { maskDependsOn } from './mask-commands'
+import { propertyOf } from './properties/table'
 import { placedBy } from './register'
 import type { Design } from './schema'
+import { MOST_COLUMNS, MOST_ROWS } from './table-schema'
 
 /** The most groups within groups. */
 const MAX_DEPTH = 24
 const MAX_LAYERS = 2000
+
+/** A table's cells are of its columns and hold what those fill. */
+function checkTable({ columns, rows }: Design, fail: (what: string) => never): void {
+  if (Object.keys(columns).length > MOST_COLUMNS) fail(`A table has at most ${MOST_COLUMNS} columns.`)
+  if (Object.keys(rows).length > MOST_ROWS) fail(`A table has at most ${MOST_ROWS} rows.`)
+  for (const record of [columns, rows])
+    for (const [key, entry] of Object.entries(record))
+      if (key !== entry.id) fail(`The entry ${key} of the table carries another id.`)
+  for (const row of Object.values(rows))
+    for (const [id, value] of Object.entries(row.values)) {
+      const column = columns[id]
+      if (!column) return fail(`The row “${row.name}” fills a column that is not there.`)
+      if (!propertyOf(column.target, column.property)?.schema.safeParse(value).success)
+        fail(`The row “${row.name}” holds something else in “${column.name}” than that takes.`)
+    }
+}
 
 /** The rules that a schema cannot say. Throws `bad-input` with the first rule broken. */
 export function checkStructure(design: Design): void {
@@ -56,6 +74,7 @@ export function checkStructure(design: Design): void {
     for (const [key, w] of Object.entries(layer.weaves))
       if (key !== w.id || w.other === layer.id) fail(`A weave of the layer ${layer.id} is filed wrongly.`)
   }
+  checkTable(design, fail)
   for (const [key, c] of Object.entries(design.changes)) {
     if (key !== changeKey(c.channel, c.target, c.property))
       fail(`The change ${key} is filed under another name.`)

@@ -2,9 +2,11 @@ import { inOrder } from '../basics/order'
 import type { Channel } from '../design/channel-schema'
 import { isPageOn } from '../design/page-channels'
 import type { Design } from '../design/schema'
+import { rowsOf } from '../design/table'
+import { AS_DESIGNED, type Row } from '../design/table-schema'
 import type { Settings } from '../outputs/define'
 import { type OutputId, outputOf } from '../outputs/list'
-import { namesFor } from '../outputs/names'
+import { namesFor, slug } from '../outputs/names'
 
 /** How files are wanted, each at most so many KB; with `rules` channels that say what their destination takes have their own. */
 export type Wanted = {
@@ -34,12 +36,16 @@ export function writtenOn({ file }: Pick<Channel, 'file'>, o: Wanted): Written {
   }
 }
 
+/** The most files of one delivery. */
+export const MOST_FILES = 1500
 /** What of a design is delivered: scales and bleed count for pictures. */
 export type Delivered = Pick<Wanted, 'format' | 'rules' | 'settings'> & {
   /** Further formats, and what is set of them. */
   also?: readonly OutputId[]
   chosen?: Readonly<Partial<Record<OutputId, Settings>>>
   pages: readonly string[]
+  /** Rows of the design's table, `AS_DESIGNED` among them or alone. */
+  rows?: readonly string[]
   channels: readonly string[]
   scale: number
   /** Further scales. */
@@ -56,6 +62,8 @@ export type DeliveryFile = {
   page: string
   /** All pages that are in it, where there may be several. */
   pages?: string[]
+  /** The row that it is filled from; as designed where it is left out. */
+  row?: string
   channel: Channel
   name: string
   width: number
@@ -78,12 +86,18 @@ export function settingsFor(
   const first = Object.entries(outputOf(format).settings).map(([key, s]) => [key, s.first])
   return { ...Object.fromEntries(first), ...given }
 }
+/** The rows that are asked for, in the table's order; null for as designed, which is first, and alone where none is there. */
+function rowsAsked(design: Pick<Design, 'rows'>, asked: readonly string[] = [AS_DESIGNED]): (Row | null)[] {
+  const rows = rowsOf(design).filter((r) => asked.includes(r.id))
+  return asked.includes(AS_DESIGNED) || rows.length === 0 ? [null, ...rows] : rows
+}
 /** The files of a delivery with their names, page by page, and what had to be changed in the names. */
 export function deliveryFiles(
-  design: Pick<Design, 'name' | 'pages' | 'channels'>,
+  design: Pick<Design, 'name' | 'pages' | 'channels' | 'rows'>,
   o: Delivered,
 ): { files: DeliveryFile[]; warnings: string[] } {
   const pages = inOrder(design.pages).filter((p) => o.pages.includes(p.id))
+  const rows = rowsAsked(design, o.rows)
   const channels = inOrder(design.channels).filter((c) => o.channels.includes(c.id))
   const scalesOf = (c: Channel) => [
     ...new Set([o.wide ? clamp(o.wide / c.width) : o.scale, ...(o.scales ?? [])]),
@@ -92,7 +106,8 @@ export function deliveryFiles(
     const { takes, together } = outputOf(wanted)
     const flat = takes === 'picture'
     const joined = together !== undefined && settingsFor(o, wanted)[together] === true
-    return pages.flatMap((page, number) =>
+    const each = rows.flatMap((row) => pages.map((page, number) => ({ row, page, number })))
+    return each.flatMap(({ row, page, number }) =>
       channels
         .filter((c) => isPageOn(page, c.id))
         // Where all pages are in one file the first one stands for them.
@@ -110,6 +125,7 @@ export function deliveryFiles(
               const extra = bleeds && !cut ? channel.bleed * 2 : 0
               return {
                 page: page.id,
+                ...(row ? { row: row.id } : {}),
                 ...all,
                 channel,
                 width: Math.round((channel.width + extra) * scale),
@@ -130,11 +146,13 @@ export function deliveryFiles(
   const several = o.pages.length > 1 && !o.pattern.includes('{page}')
   const { names, warnings } = namesFor(
     o.pattern,
-    made.map(({ page, pages: all, channel, width, height, format, scale, number, nth, cut }) => {
-      const suffix = `${several && !all ? `-${number + 1}` : ''}${nth > 0 && !sized ? `@${scale}x` : ''}${cut ? '-trimmed' : ''}`
+    made.map(({ page, pages: all, row, channel, width, height, format, scale, number, nth, cut }) => {
+      const called = row ? (design.rows[row]?.name ?? '') : ''
+      const suffix = `${called && !o.pattern.includes('{row}') ? `-${slug(called)}` : ''}${several && !all ? `-${number + 1}` : ''}${nth > 0 && !sized ? `@${scale}x` : ''}${cut ? '-trimmed' : ''}`
       return {
         design: design.name,
         page: design.pages[page]?.name ?? '',
+        row: called || 'as-designed',
         channel: channel.name,
         width,
         height,

@@ -3,6 +3,8 @@ export type Listed = {
   file: string
   design: string
   page: string
+  /** The row of the design's table; empty as designed. */
+  row: string
   channel: string
   format: string
   width: number
@@ -17,6 +19,7 @@ const COLUMNS = [
   'file',
   'design',
   'page',
+  'row',
   'channel',
   'format',
   'width',

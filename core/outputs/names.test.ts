@@ -5,6 +5,7 @@ import { type Named, namesFor } from './names'
 const file = (more: Partial<Named> = {}): Named => ({
   design: 'Früher Ofen / 2',
   page: 'Page 1',
+  row: 'as-designed',
   channel: 'Square post',
   width: 1080,
   height: 1080,
@@ -54,6 +55,7 @@ describe('the list of a delivery', () => {
     file: 'a.png',
     design: 'Kiln',
     page: 'One',
+    row: '',
     channel: 'Post',
     format: 'png',
     width: 10,
@@ -72,7 +74,7 @@ describe('the list of a delivery', () => {
     expect(csvField('zzz')).toBe('zzz')
     expect(csvField('a,b')).toBe('"a,b"')
     expect(manifestCsv([listed({ page: 'One, “two”', likeness: 0.98 })])).toBe(
-      'file,design,page,channel,format,width,height,bytes,sha256,likeness,alt,caption\r\na.png,Kiln,"One, “two”",Post,png,10,20,300,ab,0.98,,\r\n',
+      'file,design,page,row,channel,format,width,height,bytes,sha256,likeness,alt,caption\r\na.png,Kiln,"One, “two”",,Post,png,10,20,300,ab,0.98,,\r\n',
     )
   })
   it('is JSON with the same', () => {

@@ -1,5 +1,5 @@
 /** What a pattern of file names may hold in braces. */
-export const NAME_WORDS = ['design', 'page', 'channel', 'width', 'height'] as const
+export const NAME_WORDS = ['design', 'page', 'row', 'channel', 'width', 'height'] as const
 export type Named = Record<(typeof NAME_WORDS)[number], string | number> & {
   ending: string
   /** Tells files of several pages apart where the pattern does not. */
@@ -7,7 +7,7 @@ export type Named = Record<(typeof NAME_WORDS)[number], string | number> & {
 }
 
 /** Words of a name in small letters, digits and hyphens. */
-const slug = (text: string): string =>
+export const slug = (text: string): string =>
   text
     .normalize('NFKD')
     .replace(/\p{M}+/gu, '')

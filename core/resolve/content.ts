@@ -10,7 +10,10 @@ export const content: Pass = (tree) => {
   return {
     ...tree,
     nodes: eachLayer(tree.nodes, (l) => withChanges(l, at(onLayer(l.id)), channel, 'content')),
-    colour: page ? withChanges(page, at(onPage(page.id)), channel, 'content').colour : tree.colour,
+    colour:
+      page && at(onPage(page.id))
+        ? withChanges(page, at(onPage(page.id)), channel, 'content').colour
+        : tree.colour,
     swatches: swatchesOn(
       tree.swatches,
       (id) => at(onSwatch(id)) !== undefined,
@@ -21,7 +24,7 @@ export const content: Pass = (tree) => {
 type Swatches = Parameters<Pass>[0]['swatches']
 const made = new WeakMap<Swatches, Swatches[]>()
 /** The same record for the same swatches: plans are kept by it. */
-function swatchesOn(
+export function swatchesOn(
   all: Swatches,
   differs: (id: string) => boolean,
   on: (swatch: Swatches[string]) => Swatches[string],

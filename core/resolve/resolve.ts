@@ -4,6 +4,7 @@ import { inRecipes } from '../design/follow'
 import { clearBoxes, safeArea } from '../design/free-space'
 import type { Design } from '../design/schema'
 import { layerTree } from '../design/tree'
+import type { FontBook } from '../type/fonts'
 import { arranged } from './arranged'
 import { content } from './content'
 import { finished, inBands, untouched, withHidden } from './finished'
@@ -11,15 +12,16 @@ import { changesByTarget, type PageTree, type Pass } from './page-tree'
 import { inRegister } from './register'
 import type { Request } from './request'
 import type { ResolvedPage } from './resolved'
+import { fromRow } from './rows'
 import { saidOn } from './said'
 
 /** Treatments of the recipes that layers follow. */
 const recipes: Pass = (tree) => ({ ...tree, nodes: inRecipes(tree.nodes, tree.design) })
 /** What comes before a page is arranged, in this order. */
-const early: readonly Pass[] = [recipes, content]
+const early = (fonts: FontBook): readonly Pass[] => [recipes, fromRow(fonts), content]
 
 /** A page on its way up to where it is arranged. Throws `missing` for a page or channel that the design does not have. */
-export function pageTree(design: Design, request: Request): PageTree {
+export function pageTree(design: Design, request: Request, fonts: FontBook): PageTree {
   const page = design.pages[request.page]
   const channel = design.channels[request.channel]
   const master = design.channels[design.master]
@@ -35,20 +37,21 @@ export function pageTree(design: Design, request: Request): PageTree {
     swatches: design.swatches,
     nodes: layerTree(design, request.page),
   }
-  return early.reduce((now, pass) => pass(now), begun)
+  return early(fonts).reduce((now, pass) => pass(now), begun)
 }
 
 /**
  * The layers of one page as they are seen on one channel, and the only way to them: nothing else reads what differs there.
- * `row` and `time` are passed on to the passes. Throws `missing` for a page or channel that the design does not have.
+ * `row` is one of the design's table; of none, or of one that is gone, it is as designed. `time` is passed on to the passes. Throws `missing` for a page or channel that the design does not have.
  */
 export function resolve(design: Design, request: Request, context: AdaptContext): ResolvedPage {
   // Whoever draws the page has the faces that it brings along.
   context.fonts.adopt(Object.values(design.faces))
-  const tree = pageTree(design, request)
+  const tree = pageTree(design, request, context.fonts)
   const { channel, master } = tree
   const seen = {
     page: request.page,
+    row: request.row !== undefined && design.rows[request.row] ? request.row : null,
     channel,
     width: channel.width,
     height: channel.height,

@@ -18,6 +18,8 @@ export type ResolvedLayer = {
 }
 export type ResolvedPage = {
   page: string
+  /** The row of the design's table that it is filled from; null as designed. */
+  row: string | null
   channel: Channel
   width: number
   height: number

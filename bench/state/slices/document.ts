@@ -13,6 +13,8 @@ export type DocumentSlice = {
   revision: number
   page: string
   channel: string
+  /** The row of the design's table that everything is filled from; null as designed. */
+  row: string | null
   resolved: ResolvedPage
   history: History
   save: Told

@@ -29,6 +29,8 @@ export type PanelsSlice = {
   suppliesAsked: SupplyTab | null
   /** A layered file of which the person is asked what comes in. */
   importing: File | null
+  /** The design's table is open beneath the stage. */
+  table: boolean
   /** The page that is being named in the page strip. */
   naming: string | null
 }
@@ -42,5 +44,6 @@ export const panelsAtFirst: PanelsSlice = {
   excerptBox: null,
   suppliesAsked: null,
   importing: null,
+  table: false,
   naming: null,
 }

@@ -13,11 +13,16 @@ import { shapeContent } from '../../vector/shape-style'
 import { radiiSchema, strokeSchema } from '../../vector/stroke-style'
 import { anchorPoint } from '../channel-place'
 import { type ChannelPlace, channelPlaceSchema } from '../channel-schema'
-import { entries, optionally, type Property, plainly } from './property'
+import { BY, entries, optionally, type Property, plainly } from './property'
+import { shownPicture } from './shown-picture'
 
 /** Told against what adapting gives: as an offset from an anchor, and factors of its size. */
 const place: Property = {
-  ...plainly('layer', 'place', { words: 'place', schema: channelPlaceSchema }),
+  ...plainly('layer', 'place', {
+    words: 'place',
+    schema: channelPlaceSchema,
+    by: BY.filter((source) => source !== 'row'),
+  }),
   read: (layer) => layer.placement,
   write(layer, value, channel) {
     if (!layer.placement) return layer
@@ -66,6 +71,7 @@ export const layerProperties: readonly Property[] = [
   formed('perspective', 'corners', 'perspective', cornersSchema),
   plain('shown', { words: 'shown', schema: z.boolean(), phase: 'content' }),
   plain('text', { words: 'words', schema: textSchema, phase: 'content' }),
+  shownPicture,
   plain('order', { words: 'depth', schema: orderSchema, phase: 'content' }),
   entries('layer', 'style', { words: 'type', schema: typeStyleSchema.partial(), refersTo: 'font' }),
   plain('opacity', { words: 'opacity', schema: unit }),

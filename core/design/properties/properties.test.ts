@@ -100,6 +100,7 @@ const CANDIDATES: readonly unknown[] = [
     { x: 0.2, y: 0.3 },
     { from: 0.02, to: 0.5 },
     { source: OTHER, name: 'Dusk' },
+    { source: OTHER, sourceWidth: 90, sourceHeight: 70, focal: { x: 0.4, y: 0.5 } },
     { weight: 7 },
     { size: 33 },
   ],

@@ -35,7 +35,7 @@ export type Property = {
 }
 
 type Told = Pick<Property, 'words' | 'schema'> & Partial<Property>
-const BY: readonly Source[] = ['channel', 'row', 'time', 'instance']
+export const BY: readonly Source[] = ['channel', 'row', 'time', 'instance']
 const mixNumbers = (a: unknown, b: unknown, t: number): number =>
   (a as number) + ((b as number) - (a as number)) * t
 /** Whether values are numbers that may be anything between two others. */

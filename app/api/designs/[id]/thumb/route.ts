@@ -3,7 +3,7 @@ import { route } from '@/server/route'
 
 export const dynamic = 'force-dynamic'
 
-/** `?page&channel&side&r`: `r` only names the revision, so that browsers may keep the answer. */
+/** `?page&channel&row&side&r`: `r` only names the revision, so that browsers may keep the answer. */
 export const GET = route<{ id: string }>(async ({ params, query }) => {
   const q = query
   const bytes = await thumbnail(
@@ -11,6 +11,7 @@ export const GET = route<{ id: string }>(async ({ params, query }) => {
     q.get('page') ?? '',
     q.get('channel') ?? '',
     Number(q.get('side') ?? 320),
+    q.get('row') ?? undefined,
   )
   return new Response(bytes, {
     headers: { 'content-type': 'image/png', 'cache-control': 'private, max-age=31536000, immutable' },
