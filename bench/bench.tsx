@@ -3,6 +3,7 @@ import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
 import { toast } from 'sonner'
 import { useStore } from 'zustand'
 import { watchHouse } from './actions/house'
+import { watchLinks } from './actions/linking'
 import { Announcer } from './announcer'
 import { AtSize } from './at-size/at-size'
 import { commandById } from './commands/list'
@@ -30,8 +31,10 @@ export function Bench({ loaded }: { loaded: Loaded }) {
     const made = createBench(loaded)
     const closeBench = made.open()
     const closeHouse = watchHouse(made)
+    const closeLinks = watchLinks(made)
     const close = () => {
       closeHouse()
+      closeLinks()
       closeBench()
     }
     setBench(made)

@@ -10,6 +10,7 @@ import { HouseDialog } from './house/house-dialog'
 import { ChooseLayers } from './import/choose-layers'
 import { ChoosePages, pagesOf } from './import/choose-pages'
 import { placeImported } from './import/place-imported'
+import { LinkDialog } from './linking/link-dialog'
 import { NeedsDialog } from './needs/needs-dialog'
 import type { Bench } from './state/bench'
 import { VersionsDialog } from './versions/versions-dialog'
@@ -26,6 +27,7 @@ export default function Dialogs({ bench }: { bench: Bench }) {
       <ExcerptDialog />
       <SizesDialog />
       <CarryDialog />
+      <LinkDialog />
       <Importing bench={bench} />
     </>
   )

@@ -25,6 +25,13 @@ export type FileAsked<Format extends OutputId = OutputId> = Drawn & {
   ground: 'page' | 'transparent'
 }
 
+/** What is made one picture of: at 100 % on nothing where it does not say. */
+export type Flattened = {
+  page: string
+  channel: string
+  scale?: number
+  ground?: 'page' | 'transparent'
+}
 /** What a page goes out as, where its lines are kept. */
 export type PageAsked = {
   design: Design

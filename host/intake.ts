@@ -334,6 +334,8 @@ type Packed = {
   files: Found[]
   credits: readonly PackedCredit[]
   versions: readonly PackedVersion[]
+  /** Designs that it shows. */
+  linked: readonly Design[]
 }
 /** Reads a .vivid package or an OpenRaster file, of the latter all layers or those chosen, with every file that the design names. */
 async function readPacked({
@@ -345,7 +347,7 @@ async function readPacked({
   name: string
   layers: readonly string[] | null
 }): Promise<Packed> {
-  const { design, blobs, notes, credits, versions } = !isOpenRaster(bytes)
+  const { design, blobs, notes, credits, versions, linked } = !isOpenRaster(bytes)
     ? { ...readPackage(bytes), notes: [] }
     : await fromOpenRaster(layers ? choose(readOpenRaster(bytes), layers) : readOpenRaster(bytes), name)
   const files: Found[] = []
@@ -361,7 +363,7 @@ async function readPacked({
       files.push({ info: found.info, bytes: blob }, ...found.files)
     }
   }
-  return { design, notes, files, credits: credits ?? [], versions: versions ?? [] }
+  return { design, notes, files, credits: credits ?? [], versions: versions ?? [], linked: linked ?? [] }
 }
 
 async function inspect({

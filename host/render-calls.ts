@@ -12,7 +12,7 @@ import type { Dab } from '../core/masks/mask'
 import { isDeep } from '../core/outputs/define'
 import { outputOf, type PictureOutputId } from '../core/outputs/list'
 import { type Picture, renderPage } from '../core/render/render-page'
-import type { FileAsked } from './asked'
+import type { FileAsked, Flattened } from './asked'
 import { believedPicture, cutAhead, cutOutPicture, studyPicture } from './cut-out'
 import { pngOf } from './encode'
 import { type ExcerptAsked, excerpt } from './excerpt'
@@ -65,12 +65,13 @@ export const renderCalls = {
       const picture = await renderPage(page, scale, regionOf(page, scale, false), h, { late })
       return pngOf(picture)
     }),
-  /** One page as a see-through PNG at 100 %. */
-  flatten: (input: Drawn & { page: string; channel: string }) =>
+  /** One page as a PNG, see-through at 100 % where nothing else is said. */
+  flatten: (input: Drawn & Flattened) =>
     withHost(TURN.picture, async (h) => {
       h.know(input.lights)
       const page = await h.resolve(checkDesign(JSON.parse(input.design)), input.page, input.channel)
-      const picture = await renderPage({ ...page, colour: 'transparent' }, 1, regionOf(page, 1, false), h)
+      const { scale = 1, ground = 'transparent' } = input
+      const picture = await renderPage(onGround(page, ground), scale, regionOf(page, scale, false), h)
       return pngOf(picture)
     }),
   /** A level and all coarser ones from one decoding, finest first. */

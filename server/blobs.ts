@@ -235,12 +235,21 @@ export async function storePacked(
   name: string,
   layers: readonly string[] | null,
   signal?: AbortSignal,
-): Promise<{ design: Design; notes: string[]; versions: readonly PackedVersion[] }> {
-  const { design, notes, files, credits, versions } = await intake('packed', { bytes, name, layers }, signal)
+): Promise<{
+  design: Design
+  notes: string[]
+  versions: readonly PackedVersion[]
+  linked: readonly Design[]
+}> {
+  const { design, notes, files, credits, versions, linked } = await intake(
+    'packed',
+    { bytes, name, layers },
+    signal,
+  )
   await keepAll(files)
   const db = await store()
   for (const { sha, of, credit } of credits) await keepCredit(db, sha, of, credit, 'where-none')
-  return { design, notes, versions }
+  return { design, notes, versions, linked }
 }
 /** Takes in tiles of a painted mask; none is stored where one is no grey PNG of 256 × 256 px. Gives their names. */
 export async function storeMaskTiles(tiles: readonly Uint8Array[], signal?: AbortSignal): Promise<string[]> {

@@ -66,7 +66,7 @@ describe('a package', () => {
     const { design, now } = await made(10)
     const db = await store()
     await keepCredit(db, now.sha, 'Bowl', 'A. Carver')
-    const { file } = await packed(design.id, false)
+    const { file } = await packed(design.id, { versions: false, linked: true })
     expect(readPackage(file)).toMatchObject({
       credits: [{ sha: now.sha, of: 'Bowl', credit: 'A. Carver' }],
       versions: [],
@@ -80,8 +80,10 @@ describe('a package', () => {
   })
   it('takes versions along where they are asked for, with their files, names and times', async () => {
     const { design, before } = await made(30)
-    expect(readPackage((await packed(design.id, false)).file).blobs.has(before.sha)).toBe(false)
-    const { file } = await packed(design.id, true)
+    expect(
+      readPackage((await packed(design.id, { versions: false, linked: true })).file).blobs.has(before.sha),
+    ).toBe(false)
+    const { file } = await packed(design.id, { versions: true, linked: true })
     expect(readPackage(file).blobs.has(before.sha)).toBe(true)
     const id = await opened(file)
     const versions = await listVersions(id)
@@ -96,7 +98,7 @@ describe('a package', () => {
   })
   it('with a damaged version is refused whole', async () => {
     const { design } = await made(50)
-    const whole = readPackage((await packed(design.id, true)).file)
+    const whole = readPackage((await packed(design.id, { versions: true, linked: true })).file)
     for (const versions of [
       whole.versions.map((v) => ({ ...v, createdAt: 'yesterday' })),
       whole.versions.map((v) => ({ ...v, design: { ...v.design, master: 'nowhere' } })),

@@ -1,4 +1,5 @@
 import { newId } from '../core/basics/ids'
+import { relinked } from '../core/design/linked'
 import type { Design } from '../core/design/schema'
 import { blobsOf } from '../core/design/sources-of'
 import { type PackedVersion, writePackage } from '../core/formats/vivid-package'
@@ -6,24 +7,25 @@ import { lacking, readBlob, storePacked } from './blobs'
 import { creditsOf } from './credits'
 import { store } from './database'
 import { createCampaign, createDesign, loadDesign } from './designs'
+import { linkedFrom } from './linked'
 import { type choiceIn, importOpenRaster } from './open-raster'
 import { keepVersion, listVersions, versionOf } from './versions'
 
+/** What comes along in a package beside the design and its files. */
+export type Along = { versions: boolean; linked: boolean }
 /**
- * A design as a .vivid file, with all files that it names and whom they want named; with its kept states where these are asked
- * for. Throws `missing` where a file is.
+ * A design as a .vivid file, with all files that it names and whom they want named; with its kept states and the designs that it
+ * shows where these are asked for. Throws `missing` where a file is.
  */
-export async function packed(
-  id: string,
-  withVersions: boolean,
-): Promise<{ design: Design; file: Uint8Array }> {
+export async function packed(id: string, along: Along): Promise<{ design: Design; file: Uint8Array }> {
   const { design } = await loadDesign(id)
   const versions: PackedVersion[] = []
-  if (withVersions)
+  const linked = along.linked ? await linkedFrom(design) : []
+  if (along.versions)
     for (const { id: version, name, reason, createdAt, who } of (await listVersions(id)).reverse())
       versions.push({ name, reason, createdAt, who, design: await versionOf(id, version) })
   const blobs = new Map<string, Uint8Array>()
-  for (const state of [design, ...versions.map((v) => v.design)]) {
+  for (const state of [design, ...versions.map((v) => v.design), ...linked]) {
     const absent: string[] = []
     for (const sha of blobsOf(state)) {
       const bytes = blobs.get(sha) ?? (await readBlob(sha))
@@ -33,7 +35,7 @@ export async function packed(
     if (absent.length > 0) throw lacking(state, absent)
   }
   const credits = await creditsOf(blobs.keys())
-  return { design, file: writePackage({ design, blobs, credits, versions }) }
+  return { design, file: writePackage({ design, blobs, credits, versions, linked }) }
 }
 
 /**
@@ -46,13 +48,17 @@ export async function openPacked(
   choice: ReturnType<typeof choiceIn>,
   signal: AbortSignal,
 ): Promise<{ id: string; notes: string[] }> {
-  const { design, notes, versions } = choice
-    ? { versions: [], ...(await importOpenRaster(file, name, choice, signal)) }
+  const { design, notes, versions, linked } = choice
+    ? { versions: [], linked: [], ...(await importOpenRaster(file, name, choice, signal)) }
     : await storePacked(file, name, null, signal)
   const id = newId()
-  await createDesign(await createCampaign('Opened packages'), { ...design, id })
+  const campaign = await createCampaign('Opened packages')
+  // All come in under new ids, and show each other by these.
+  const names = new Map([[design.id, id], ...linked.map((d): [string, string] => [d.id, newId()])])
+  for (const d of linked) await createDesign(campaign, { ...relinked(d, names), id: names.get(d.id) })
+  await createDesign(campaign, { ...relinked(design, names), id })
   const db = await store()
   for (const v of versions)
-    await keepVersion(db, { ...v.design, id }, 0, v.name, v.reason, v.who, v.createdAt)
+    await keepVersion(db, { ...relinked(v.design, names), id }, 0, v.name, v.reason, v.who, v.createdAt)
   return { id, notes }
 }

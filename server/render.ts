@@ -4,7 +4,7 @@ import type { Finding } from '../core/checks/define'
 import type { Dab } from '../core/masks/mask'
 import type { PictureOutputId } from '../core/outputs/list'
 import type { PictureLevel } from '../core/render/sources'
-import type { FileAsked } from '../host/asked'
+import type { FileAsked, Flattened } from '../host/asked'
 import type { ExcerptAsked } from '../host/excerpt'
 import type { ExportAsked, Exported } from '../host/exporting'
 import type { Fitted } from '../host/fit'
@@ -19,7 +19,7 @@ export type RenderCalls = {
     in: Drawn & { page: string; channel: string; row?: string; longSide: number }
     out: Uint8Array
   }
-  flatten: { in: Drawn & { page: string; channel: string }; out: Uint8Array }
+  flatten: { in: Drawn & Flattened; out: Uint8Array }
   levels: { in: { sha: string; from: number }; out: PictureLevel[] | null }
   preview: { in: { sha: string; side: number }; out: Uint8Array | null }
   cutOut: {

@@ -3,6 +3,7 @@ import { areaOf, type Bounds, heightOf, intersect, isEmpty, widthOf } from '@/co
 import { placedBounds } from '@/core/geometry/placement'
 import type { Placement } from '@/core/geometry/placement-schema'
 import { hasMembers, isPhoto, isShape, takesPicture } from '@/core/kinds/facts'
+import type { Link } from '@/core/kinds/link'
 import type { Layer } from '@/core/kinds/list'
 import { graphicLayer, pictureLayer } from '@/core/kinds/new'
 import { PLANES, type Plane } from '@/core/kinds/planes'
@@ -19,17 +20,30 @@ export type Placing = {
   blend?: string
   focal?: { x: number; y: number } | null
   kind?: string
+  /** The design that it is a picture of. */
+  linked?: Link
 }
 /** What is placed as a layer: a picture or a graphic in a box, px of the master. */
 export function layerOfSource(
   where: Parameters<typeof pictureLayer>[0],
-  p: Pick<Placing, 'info' | 'label' | 'focal'>,
+  p: Pick<Placing, 'info' | 'label' | 'focal' | 'linked'>,
   box: Placement,
 ): Layer {
   const { sha, width, height, kind, parts } = p.info
   return kind === 'graphic'
     ? graphicLayer(where, p.label, sha, parts ?? {}, box)
-    : pictureLayer(where, p.label, { sha, width, height, ...(p.focal ? { focal: p.focal } : {}) }, box)
+    : pictureLayer(
+        where,
+        p.label,
+        {
+          sha,
+          width,
+          height,
+          ...(p.focal ? { focal: p.focal } : {}),
+          ...(p.linked ? { linked: p.linked } : {}),
+        },
+        box,
+      )
 }
 export type Spot = {
   page: string

@@ -32,7 +32,7 @@ function emptied(d: Draft<Design>, slot: Draft<SlotLayer>): void {
   lieAnew(d, slot.id)
 }
 
-function fill(d: Draft<Design>, id: string, p: Pick<Placing, 'info' | 'focal'>): void {
+function fill(d: Draft<Design>, id: string, p: Pick<Placing, 'info' | 'focal' | 'linked'>): void {
   const layer = d.layers[id]
   if (!takesPicture(layer)) return
   const picture = {
@@ -40,6 +40,7 @@ function fill(d: Draft<Design>, id: string, p: Pick<Placing, 'info' | 'focal'>):
     sourceWidth: p.info.width,
     sourceHeight: p.info.height,
     focal: p.focal ?? { x: 0.5, y: 0.5 },
+    ...(p.linked ? { linked: p.linked } : {}),
   }
   lieAnew(d, id)
   layer.picture = picture
@@ -47,7 +48,11 @@ function fill(d: Draft<Design>, id: string, p: Pick<Placing, 'info' | 'focal'>):
   layer.pan = panToFocal({ ...layer, picture })
 }
 /** Puts a picture into a slot: it covers it, its focal point in view. */
-export function fillSlot(bench: Bench, id: string, p: Pick<Placing, 'info' | 'label' | 'focal'>): void {
+export function fillSlot(
+  bench: Bench,
+  id: string,
+  p: Pick<Placing, 'info' | 'label' | 'focal' | 'linked'>,
+): void {
   if (p.info.kind !== 'picture')
     return bench.notify(
       'A slot holds a photo or cutout. The graphic was not placed; drop it beside the slot.',
@@ -60,7 +65,7 @@ export function fillSlot(bench: Bench, id: string, p: Pick<Placing, 'info' | 'la
 export function takeOut(bench: Bench, id: string): void {
   const slot = bench.store.getState().design.layers[id]
   if (!takesPicture(slot) || !isFilled(slot)) return
-  const { source, sourceWidth, sourceHeight, focal } = slot.picture
+  const { source, sourceWidth, sourceHeight, focal, linked } = slot.picture
   const made = newId()
   bench.edit('Take the picture out', (d) => {
     const layer = d.layers[id]
@@ -77,7 +82,7 @@ export function takeOut(bench: Bench, id: string): void {
       pictureLayer(
         where,
         `${slot.name}, picture`,
-        { sha: source, width: sourceWidth, height: sourceHeight, focal },
+        { sha: source, width: sourceWidth, height: sourceHeight, focal, ...(linked ? { linked } : {}) },
         picturePlacement(slot),
       ),
     ])
@@ -124,6 +129,7 @@ export function swapPicture(
         const same = Math.abs(l.sourceWidth / l.sourceHeight / (info.width / info.height) - 1) < 0.005
         // A picture of another proportion fills the same box as a slot: nothing is distorted, the box stays.
         if (p.label && !l.named) l.name = p.label
+        delete l.linked
         if (same) Object.assign(l, picture)
         else d.layers[l.id] = slotFrom(l, picture)
       } else if (takesPicture(l) && l.picture?.source === old) l.picture = picture
@@ -145,7 +151,7 @@ export async function choosePicture(bench: Bench, id: string, every = false): Pr
 }
 /** A picture as a slot of its box, that shows it or another. */
 export function slotFrom(l: LayerOf<'picture'>, picture: LayerOf<'slot'>['picture']): LayerOf<'slot'> {
-  const { source: _s, sourceWidth: _w, sourceHeight: _h, focal: _f, kind: _k, ...common } = l
+  const { source: _s, sourceWidth: _w, sourceHeight: _h, focal: _f, linked: _l, kind: _k, ...common } = l
   const slot: LayerOf<'slot'> = {
     ...slotLayer(l, l.name, 'rectangle', l.placement, { kind: 'none' }),
     ...common,

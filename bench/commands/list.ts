@@ -5,6 +5,7 @@ import { depthCommands } from './depth'
 import { designCommands } from './design'
 import { detailsCommands } from './details'
 import { editCommands } from './edit'
+import { linkingCommands } from './linking'
 import { combineCommands, maskCommands } from './masks'
 import { placingCommands } from './placing'
 import { selectCommands } from './select'
@@ -35,6 +36,7 @@ export const commands: readonly Command[] = [
   ...wallCommands,
   ...designCommands,
   ...tableCommands,
+  ...linkingCommands,
 ]
 export const commandById = (id: string): Command => {
   const found = commands.find((c) => c.id === id)

@@ -5,6 +5,7 @@ import type { LayerOf } from '@/core/kinds/list'
 import { startCrop } from '../actions/cropping'
 import { choosePicture } from '../actions/slots'
 import { commandById } from '../commands/list'
+import { LinkedPart } from '../linking/linked-part'
 import { useBench, useBenchState } from '../state/bench-context'
 import { Button } from '../ui/button'
 import { Section } from './section'
@@ -18,6 +19,7 @@ export function PictureSection({ picture }: { picture: LayerOf<'picture'> }) {
   )
   return (
     <Section title="Picture">
+      <LinkedPart layer={picture} />
       <p className="text-tiny text-soft tabular-nums">
         {picture.sourceWidth} × {picture.sourceHeight} px, shown at{' '}
         {Math.round((picture.placement.width / picture.sourceWidth) * 100)} %

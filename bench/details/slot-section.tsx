@@ -4,6 +4,7 @@ import { onLayer } from '@/core/design/properties/targets'
 import { isFilled } from '@/core/kinds/slot/framing'
 import { startCrop } from '../actions/cropping'
 import { choosePicture, emptySlot } from '../actions/slots'
+import { LinkedPart } from '../linking/linked-part'
 import { useBench, useBenchState } from '../state/bench-context'
 import { changeLayers } from '../state/properties'
 import { Button, IconButton } from '../ui/button'
@@ -32,11 +33,17 @@ export function SlotSection({ slot }: { slot: Slot }) {
       {!slot.picture && (
         <p className="text-tiny text-soft">Empty. Drop a picture on it, or take one from the supplies.</p>
       )}
+      <LinkedPart layer={slot} />
       <div className="flex flex-wrap gap-1.5">
         <Button small onClick={() => void choosePicture(bench, slot.id)}>
           <ImageUp size={13} />
           {slot.picture ? 'Swap …' : 'Fill …'}
         </Button>
+        {!slot.picture && (
+          <Button small onClick={() => bench.set({ dialog: 'link', linking: [] })}>
+            Link a design …
+          </Button>
+        )}
         {slot.picture && (
           <Button
             small

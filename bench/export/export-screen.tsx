@@ -6,6 +6,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { inOrder } from '@/core/basics/order'
 import { captionOf } from '@/core/design/captions'
+import { linksIn } from '@/core/design/linked'
 import type { Design } from '@/core/design/schema'
 import { rowsOf } from '@/core/design/table'
 import { AS_DESIGNED } from '@/core/design/table-schema'
@@ -15,6 +16,7 @@ import type { Credit } from '@/core/outputs/manifest'
 import { ask, wordsOf } from '@/wire/client'
 import { type Delivery, startDelivery, stopDelivery } from '@/wire/deliveries'
 import { readFindings } from '@/wire/designs'
+import { linkedNow } from '@/wire/linked'
 import { Button } from '../ui/button'
 import { Menu, MenuItem } from '../ui/menu'
 import { RenderedPicture } from '../ui/rendered-picture'
@@ -68,6 +70,14 @@ export function ExportScreen({
       ask(readFindings, { params: { id: design.id }, query: { rows: checkedRows }, signal }),
   })
   const findings = checked.data?.findings ?? null
+  const linked = useQuery({
+    queryKey: ['linked', design.id, revision],
+    queryFn: ({ signal }) => ask(linkedNow, { params: { id: design.id }, signal }),
+    enabled: linksIn(design).length > 0,
+  })
+  const changed = (linked.data?.designs ?? []).filter((d) =>
+    linksIn(design).some((l) => l.link.design === d.id && (d.revision ?? 0) > l.link.revision),
+  )
   const events = useRef<EventSource | null>(null)
   useEffect(() => {
     // The last options are used again.
@@ -266,6 +276,7 @@ export function ExportScreen({
           rules={channels.some((c) => c.file?.format || c.file?.mostKb)}
           delivery={delivery}
           credits={credits}
+          changed={changed.map((d) => d.name)}
           proposed={proposedOutput(design, options.ground)}
           example={files[0]?.name ?? ''}
           warnings={warnings}

@@ -31,6 +31,7 @@ export function OptionsPanel({
   rules,
   delivery,
   credits,
+  changed,
   proposed,
   example,
   warnings,
@@ -51,6 +52,8 @@ export function OptionsPanel({
   delivery: Delivery | null
   /** Whom the pictures in it want named. */
   credits: readonly Credit[]
+  /** Linked designs that were worked on since they were linked, by name. */
+  changed: readonly string[]
   proposed: ReturnType<typeof proposedOutput>
   /** What the first file would be called, and what is to be said of the names. */
   example: string
@@ -245,6 +248,14 @@ export function OptionsPanel({
             : `${untold === 1 ? 'A page has' : `${untold} pages have`} no alternative text. “Alt text and caption …” on the bench writes it.`}
         </p>
       </Part>
+      {changed.length > 0 && (
+        <Part title="Linked designs">
+          <p className="text-tiny text-warn">
+            {changed.map((n) => `“${n}”`).join(', ')} {changed.length > 1 ? 'were' : 'was'} worked on since.
+            On the bench it can be taken over; what goes out shows it as it was linked.
+          </p>
+        </Part>
+      )}
       {credits.length > 0 && (
         <Part title="To be named">
           <ul className="flex flex-col gap-1 text-tiny">

@@ -1,7 +1,9 @@
 'use client'
-import { CircleAlert, ImageOff, Palette, Type } from 'lucide-react'
+import { CircleAlert, ImageOff, Palette, Table2, Type } from 'lucide-react'
 import { type ReactNode, useEffect, useState } from 'react'
+import { linkedDesigns, linksIn, targetKey } from '@/core/design/linked'
 import { facesNeeded, filesNeeded, type NeededFace, type NeededFile } from '@/core/design/needs'
+import { columnsOf, rowsOf } from '@/core/design/table'
 import { type Family, families, familyByName, isShipped } from '@/core/type/catalogue'
 import { RIGHTS } from '../actions/fonts'
 import { stored } from '../export/excerpts'
@@ -31,6 +33,8 @@ export function NeedsDialog() {
           <div className="scroll-thin flex min-h-0 flex-col gap-4 overflow-y-auto p-4">
             <Faces />
             <Files />
+            <Designs />
+            <Table />
           </div>
           <Packed />
         </>
@@ -45,6 +49,8 @@ function Packed() {
   const id = useBenchState((s) => s.design.id)
   const [all, setAll] = useState(false)
   const kept = useVersions(id).data?.versions.length ?? 0
+  const links = useBenchState((s) => linkedDesigns(s.design).length)
+  const [along, setAlong] = useState(true)
   return (
     <section aria-label="Package" className="flex shrink-0 items-center gap-3 border-line border-t p-4">
       <div className="min-w-0 flex-1 text-small text-soft">
@@ -52,6 +58,11 @@ function Packed() {
           Packed in one file with all of this, whom to name and a text of licences it opens elsewhere as it
           looks here.
         </p>
+        {links > 0 && (
+          <Tick on={along} onChange={setAlong}>
+            with {links === 1 ? 'the linked design' : `the ${links} linked designs`} and what these show
+          </Tick>
+        )}
         {kept > 0 && (
           <Tick on={all} onChange={setAll}>
             with {kept === 1 ? 'its version' : `its ${kept} versions`} and all that they are made of
@@ -61,8 +72,11 @@ function Packed() {
       <Button
         onClick={() =>
           void stored(bench).then((done) => {
-            if (done)
-              window.location.href = `/api/designs/${id}/package${all && kept > 0 ? '?versions=yes' : ''}`
+            const how = new URLSearchParams({
+              ...(all && kept > 0 ? { versions: 'yes' } : {}),
+              ...(along ? {} : { linked: 'no' }),
+            })
+            if (done) window.location.href = `/api/designs/${id}/package?${how}`
             else bench.notify('Not everything is saved yet; try again once it is.', 'trouble')
           })
         }
@@ -188,6 +202,68 @@ function Letters({ family }: { family: Family | null }) {
     </span>
   ) : (
     <Type size={15} className="text-soft" />
+  )
+}
+
+/** The designs that it shows. */
+function Designs() {
+  const show = useShow()
+  const design = useBenchState((s) => s.design)
+  const newer = useBenchState((s) => s.newer)
+  const links = linksIn(design)
+  if (links.length === 0) return null
+  const ids = [...new Set(links.map((l) => l.link.design))]
+  return (
+    <Part title="Linked designs" none="">
+      {ids.map((id) => {
+        const own = links.filter((l) => l.link.design === id)
+        const [first] = own
+        const states = own.map((l) => newer[targetKey(l.link)])
+        const gone = states.includes('gone')
+        const changed = states.some((s) => s !== undefined)
+        const told = changed ? 'Has changed since it was linked' : 'Shown as it is now'
+        return (
+          <Row
+            key={id}
+            picture={
+              // biome-ignore lint/performance/noImgElement: a small copy of our own server
+              <img
+                src={`/api/blobs/${first?.source}/preview?side=96`}
+                alt=""
+                loading="lazy"
+                className="max-h-full max-w-full"
+              />
+            }
+            name={first?.link.name ?? ''}
+            use={counted(own.length, 'layer', 'layers')}
+            from={gone ? 'Not here; its picture stays' : told}
+            trouble={gone || changed}
+            onPress={() => show(own.map((l) => l.layer))}
+          />
+        )
+      })}
+    </Part>
+  )
+}
+/** The table that it is filled from. */
+function Table() {
+  const bench = useBench()
+  const design = useBenchState((s) => s.design)
+  const [columns, rows] = [columnsOf(design), rowsOf(design)]
+  if (columns.length === 0) return null
+  return (
+    <Part title="Table" none="">
+      {[
+        <Row
+          key="table"
+          picture={<Table2 size={15} className="text-soft" />}
+          name={counted(rows.length, 'row', 'rows')}
+          use={columns.map((c) => c.name).join(', ')}
+          from="Kept with the design"
+          onPress={() => bench.set({ dialog: null, table: true })}
+        />,
+      ]}
+    </Part>
   )
 }
 

@@ -138,7 +138,7 @@ const plain = (value: unknown): unknown => (value === undefined ? null : JSON.pa
 /** Keys of a layer that are told anew along with its words or its picture, by what they follow. */
 const ALONG: Readonly<Record<string, readonly string[]>> = {
   text: ['text', 'placement'],
-  picture: ['picture', 'source', 'sourceWidth', 'sourceHeight', 'focal', 'zoom', 'pan', 'turn'],
+  picture: ['picture', 'source', 'sourceWidth', 'sourceHeight', 'focal', 'linked', 'zoom', 'pan', 'turn'],
 }
 /** Gives a thing back what it had, and what followed from that. */
 function restore(before: Design, d: Design, { target, property }: Column): void {

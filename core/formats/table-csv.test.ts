@@ -1,4 +1,4 @@
-import { parse } from 'papaparse'
+import papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
 import { sampleDesign } from '@/bench/state/bench.test-data'
 import { checkDesign, record } from '../design/edits'
@@ -95,7 +95,7 @@ describe('a table saved', () => {
       setCell(x, 'r2', 'page', '#aabbcc')
     }).design
     const text = tableCsv(d)
-    expect(parse(text, { skipEmptyLines: true }).data).toEqual([
+    expect(papa.parse(text, { skipEmptyLines: true }).data).toEqual([
       ['Row', 'Title', 'Pot', 'Ground', 'Disc'],
       ['Cup, blue', 'Say “hello”,\n"twice"', 'Blue cup', '', 'no'],
       ['Jug', '', '', '#aabbcc', ''],

@@ -1,4 +1,4 @@
-import { parse, unparse } from 'papaparse'
+import papa from 'papaparse'
 import { badInput } from '../basics/errors'
 import { readColour } from '../colour/colour'
 import type { ShownPicture } from '../design/properties/shown-picture'
@@ -30,12 +30,12 @@ export function tableCsv(d: Design): string {
     row.name,
     ...columns.map((c) => cellText(cellKind(c), row.values[c.id])),
   ])
-  return `${unparse([[ROW_HEAD, ...columns.map((c) => c.name)], ...lines], { newline: '\r\n' })}\r\n`
+  return `${papa.unparse([[ROW_HEAD, ...columns.map((c) => c.name)], ...lines], { newline: '\r\n' })}\r\n`
 }
 
 /** Lines of cells, separated by commas, semicolons or tabs, as spreadsheets save and copy them. Throws `bad-input` for no table. */
 export function readLines(text: string): string[][] {
-  const { data, errors } = parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' })
+  const { data, errors } = papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' })
   const broken = errors.find((e) => e.type === 'Quotes')
   if (broken)
     throw badInput(

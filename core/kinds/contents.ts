@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { colourSchema, shaSchema, unitSchema as unit } from '../basics/values'
+import { linkSchema } from './link'
 
 export const focalSchema = z.object({ x: unit, y: unit })
 /** A stored picture and what of it counts. */
@@ -10,6 +11,8 @@ export const pictureContent = {
   sourceHeight: z.number().int().min(1).max(100_000),
   /** What must stay in view, in fractions of the picture. */
   focal: focalSchema,
+  /** The design that it is a picture of, where it is linked to one. */
+  linked: linkSchema.optional(),
 }
 /** Stored artwork and the colour of each of its named parts. */
 export const lineWeightsSchema = z.record(z.string().max(60), z.number().min(0).max(100))

@@ -1,6 +1,7 @@
 import type { UsedSource } from './definition'
 import type { GraphicLayer } from './graphic/schema'
 import type { GroupLayer } from './group/schema'
+import type { Link } from './link'
 import { kindOf, type Layer } from './list'
 import type { MergedLayer } from './merged/schema'
 import type { PictureLayer } from './picture/schema'
@@ -35,6 +36,12 @@ export const isMergedCopy = (layer: Maybe): layer is MergedLayer =>
   !!layer && kindOf(layer).readsBeneath && kindOf(layer).placed
 export const isStrew = (layer: Maybe): layer is StrewLayer => !!layer && 'things' in layer
 
+/** The design that a layer is a picture of, and that picture; null where it is linked to none. */
+export function linkOf(layer: Layer): { source: string; link: Link } | null {
+  const inside = takesPicture(layer) ? layer.picture : null
+  const content = isPhoto(layer) ? layer : inside
+  return content?.linked ? { source: content.source, link: content.linked } : null
+}
 /** What a layer is called: its name, or what it is called by itself. */
 export const layerName = (layer: Layer): string => layer.name || kindOf(layer).nameOf(layer)
 /** The stored files that a layer draws. */

@@ -2,6 +2,7 @@ import type { Placement } from '../geometry/placement-schema'
 import type { TypeStyle } from '../type/style'
 import type { Stroke } from '../vector/stroke-style'
 import type { Behaviour } from './common'
+import type { Link } from './link'
 import type { LayerOf } from './list'
 import type { Plane } from './planes'
 
@@ -70,7 +71,7 @@ export const boxAt = (x: number, y: number, width: number, height: number): Plac
 export const pictureLayer = (
   where: Where,
   name: string,
-  source: { sha: string; width: number; height: number; focal?: { x: number; y: number } },
+  source: { sha: string; width: number; height: number; focal?: { x: number; y: number }; linked?: Link },
   placement: Placement,
 ): LayerOf<'picture'> => ({
   ...common(where, name, placement),
@@ -79,6 +80,7 @@ export const pictureLayer = (
   sourceWidth: source.width,
   sourceHeight: source.height,
   focal: source.focal ?? { x: 0.5, y: 0.5 },
+  ...(source.linked ? { linked: source.linked } : {}),
 })
 export const graphicLayer = (
   where: Where,

@@ -1,7 +1,9 @@
 import { inOrder, keyBetween } from '../../core/basics/order'
 import type { Paint } from '../../core/colour/paint'
 import { blankDesign, type ChannelSpec, presetSpecs } from '../../core/design/blank'
+import type { Target } from '../../core/design/properties/targets'
 import type { Design } from '../../core/design/schema'
+import { addColumn, addRow } from '../../core/design/table'
 import type { Placement } from '../../core/geometry/placement-schema'
 import { isWorded } from '../../core/kinds/facts'
 import type { Layer, LayerOf } from '../../core/kinds/list'
@@ -242,6 +244,28 @@ export class DesignBuilder {
     }
   }
   /** Puts a plate behind words, which follows them. */
+  /** A table: which property of which thing each column fills, and a row for each of the series; pictures by their supplies. */
+  series(
+    columns: readonly { name: string; target: Target; property: string }[],
+    rows: Readonly<Record<string, readonly string[]>>,
+  ): void {
+    for (const [n, c] of columns.entries()) addColumn(this.design, `c${n}`, c)
+    for (const [n, [name, cells]] of Object.entries(rows).entries()) {
+      const values = cells.map((cell, k) => [`c${k}`, this.cell(columns[k]?.property ?? '', cell)] as const)
+      addRow(this.design, `r${n}`, name, Object.fromEntries(values.filter(([, v]) => v !== '')))
+    }
+  }
+  private cell(property: string, value: string): unknown {
+    if (property !== 'picture' || value === '') return value
+    const { sha, width, height } = this.supply(value)
+    return {
+      source: sha,
+      sourceWidth: width,
+      sourceHeight: height,
+      focal: { x: 0.5, y: 0.5 },
+      called: value.replaceAll('-', ' '),
+    }
+  }
   plate(id: string, kind: Plate['kind'], colour: string, radius = 0.25): void {
     const layer = this.design.layers[id]
     if (isWorded(layer)) layer.plate = { kind, fill: solid(colour), across: 0.6, down: 0.32, radius }

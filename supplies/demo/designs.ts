@@ -1,4 +1,5 @@
 import { demoChannelIds } from '../../core/design/channels'
+import { onLayer, onSwatch } from '../../core/design/properties/targets'
 import type { Design } from '../../core/design/schema'
 import { DesignBuilder, type Lookup, linear, radial } from './builder'
 import { birthdaysInClay, DAYS, giftsFromTheKiln, harvestSupper, taughtYouToPour } from './days'
@@ -273,8 +274,8 @@ function giftCard(supply: Lookup): Design {
     { x: 1010, y: 1010, width: 640, height: 120 },
     { name: 'Shadow of the mug', blend: 'multiply', opacity: 0.6 },
   )
-  b.picture('subject', 'rose-mug', { x: 1120, y: 555, width: 620 }, { name: 'Rose mug' })
-  b.type(
+  const mug = b.picture('subject', 'rose-mug', { x: 1120, y: 555, width: 620 }, { name: 'Rose mug' })
+  const title = b.type(
     'message',
     'A cup of\nyour own',
     { x: 130, y: 300, width: 900, height: 380 },
@@ -282,7 +283,7 @@ function giftCard(supply: Lookup): Design {
     wine,
     { name: 'Title', behaviour: { importance: 'must' } },
   )
-  b.type(
+  const offer = b.type(
     'message',
     'One evening at the wheel, for two',
     { x: 136, y: 716, width: 800, height: 70 },
@@ -302,6 +303,20 @@ function giftCard(supply: Lookup): Design {
     'linen-cloth',
     { x: -36, y: -36, width: 1820, height: 1312 },
     { name: 'Linen', blend: 'multiply', opacity: 0.4 },
+  )
+  b.series(
+    [
+      { name: 'Title', target: onLayer(title), property: 'text' },
+      { name: 'Offer', target: onLayer(offer), property: 'text' },
+      { name: 'Pot', target: onLayer(mug), property: 'picture' },
+      { name: 'Ink', target: onSwatch('wine'), property: 'colour' },
+    ],
+    {
+      'An evening for two': ['', '', '', ''],
+      'The first bowl': ['Your very\nfirst bowl', 'Two hours of clay, tea included', 'cream-bowl', '#4a2a1a'],
+      'A bottle vase': ['Something\ntall', 'Three mornings, one bottle vase', 'copper-bottle', '#6b2c17'],
+      'A cup in blue': ['Blue for\nmonday', 'Dip your own cup on a Saturday', 'dipped-cup-blue', '#1f3a5f'],
+    },
   )
   void rose
   void gold

@@ -1,4 +1,5 @@
 import type { Finding } from '@/core/checks/define'
+import type { Taken } from '@/core/design/linked'
 import type { Bounds } from '@/core/geometry/bounds'
 import type { SupplyTab } from '../../supplies/tabs'
 import type { Doing } from '../../worker/protocol'
@@ -22,6 +23,7 @@ export type PanelsSlice = {
     | 'carry'
     | 'excerpt'
     | 'captions'
+    | 'link'
     | null
   /** The box of the page that is to go out by itself, px of it. */
   excerptBox: Bounds | null
@@ -31,6 +33,10 @@ export type PanelsSlice = {
   importing: File | null
   /** The design's table is open beneath the stage. */
   table: boolean
+  /** Linked layers that are to show another design; none where a new one is linked. */
+  linking: readonly string[]
+  /** What is new of linked designs, by `targetKey`; what is as it is shown is not in it. */
+  newer: Readonly<Record<string, Taken | 'gone'>>
   /** The page that is being named in the page strip. */
   naming: string | null
 }
@@ -45,5 +51,7 @@ export const panelsAtFirst: PanelsSlice = {
   suppliesAsked: null,
   importing: null,
   table: false,
+  linking: [],
+  newer: {},
   naming: null,
 }

@@ -9,11 +9,12 @@ import { type Property, plainly, type Thing } from './property'
 export const shownPictureSchema = z.object({ ...pictureContent, called: z.string().max(200).optional() })
 export type ShownPicture = z.infer<typeof shownPictureSchema>
 
-const contentOf = ({ source, sourceWidth, sourceHeight, focal }: PictureContent): PictureContent => ({
+const contentOf = ({ source, sourceWidth, sourceHeight, focal, linked }: PictureContent): PictureContent => ({
   source,
   sourceWidth,
   sourceHeight,
   focal,
+  ...(linked ? { linked } : {}),
 })
 /** As large as fits into a box, standing on its foot. */
 function fittedInto(p: Placement, { sourceWidth, sourceHeight }: PictureContent): Placement {
@@ -64,6 +65,9 @@ export const shownPicture: Property = {
   put(layer, value) {
     const shown = value as ShownPicture | null
     if (isSlot(layer)) layer.picture = shown && contentOf(shown)
-    else if (shown) Object.assign(layer, contentOf(shown))
+    else if (shown) {
+      delete layer.linked
+      Object.assign(layer, contentOf(shown))
+    }
   },
 }

@@ -1,0 +1,7 @@
+import { linkable } from '@/server/linked'
+import { route } from '@/server/route'
+
+export const dynamic = 'force-dynamic'
+
+/** The designs that may be linked from this one. */
+export const GET = route<{ id: string }>(async ({ params }) => linkable(params.id))
