@@ -1,7 +1,9 @@
 'use client'
 import { type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from 'react'
 import { removeLayers } from '@/core/design/commands'
+import { onLayer } from '@/core/design/properties/targets'
 import type { Design } from '@/core/design/schema'
+import { columnFor } from '@/core/design/table'
 import type { Point } from '@/core/geometry/matrix'
 import { placeUnder, shownOutline, shownPoint } from '@/core/geometry/warp'
 import { isWorded } from '@/core/kinds/facts'
@@ -57,13 +59,18 @@ function Editor() {
     return () => {
       const text = typed.current
       typed.current = null
-      const layers = bench.store.getState().design.layers
+      const { row, design } = bench.store.getState()
+      const { layers } = design
+      // No words in one row are that row's alone.
+      const ofRow = row !== null && columnFor(design, onLayer(id), 'text') !== undefined
       if (text === null) {
         if (isWorded(layers[id]) && layers[id].text === '')
           bench.edit('Remove empty text', (d) => removeLayers(d, [id]))
         return
       }
-      bench.commit('Type', (d) => (text.trim() === '' ? removeLayers(d, [id]) : written(d, id, text)))
+      bench.commit('Type', (d) =>
+        text.trim() === '' && !ofRow ? removeLayers(d, [id]) : written(d, id, text),
+      )
     }
   }, [id, bench])
   // biome-ignore lint/correctness/useExhaustiveDependencies: only the ink is new
