@@ -58,6 +58,7 @@ function TextCell({ column, row, at, number, place = 0, colour }: Of & { colour:
   const swatches = usePaced('kept', (s) => s.design.swatches)
   const text = textOf(column, row.values[column.id])
   const Field = /\n/.test(text) || own.length > 60 ? 'textarea' : 'input'
+  const lines = Math.min(3, text.split('\n').length)
   return (
     <span className="flex items-center gap-1.5">
       {colour && (
@@ -72,7 +73,8 @@ function TextCell({ column, row, at, number, place = 0, colour }: Of & { colour:
         aria-label={`${column.name}, row ${number}`}
         defaultValue={text}
         placeholder={own.replace(/\s*\n\s*/g, ' / ')}
-        className="my-0.5 h-7 w-full min-w-40 resize-none rounded-control bg-transparent px-1.5 py-1 placeholder:text-soft/70 hover:bg-well focus:bg-well"
+        style={{ height: lines * 17 + 11 }}
+        className="my-0.5 w-full min-w-40 resize-none rounded-control bg-transparent px-1.5 py-1 placeholder:text-soft/70 hover:bg-well focus:bg-well"
         onBlur={(e) => {
           if (e.target.value !== text) typeCell(bench, row.id, column, e.target.value)
           e.target.value = text
@@ -81,7 +83,6 @@ function TextCell({ column, row, at, number, place = 0, colour }: Of & { colour:
           if (pasteCells(bench, row.id, place, e.clipboardData.getData('text/plain'))) e.preventDefault()
         }}
         onKeyDown={(e) => {
-          const lines = Field === 'textarea'
           if (e.key === 'Escape') {
             e.currentTarget.value = text
             e.currentTarget.blur()
@@ -96,7 +97,7 @@ function TextCell({ column, row, at, number, place = 0, colour }: Of & { colour:
               'end',
             )
           }
-          const walks = e.key === 'Enter' || (!lines && (e.key === 'ArrowDown' || e.key === 'ArrowUp'))
+          const walks = e.key === 'Enter' || (Field === 'input' && (e.key === 'ArrowDown' || e.key === 'ArrowUp'))
           if (!walks || e.altKey) e.stopPropagation()
         }}
       />

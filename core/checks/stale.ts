@@ -31,7 +31,7 @@ function staleOn(design: Design, page: ResolvedPage, context: AdaptContext): Fou
   const tree = pageTree(
     design,
     { page: page.page, channel: page.channel.id, ...(page.row ? { row: page.row } : {}) },
-    context.fonts,
+    context,
   )
   const fresh = arrange(sourceOf(tree), tree.channel, null, context)
   if (structureOf(fresh.chosen) === structureOf(kept)) return []

@@ -64,8 +64,12 @@ export const arrangedNodes = ({ nodes, design, master }: PageTree): LayerNode[] 
 export function arranged(tree: PageTree, context: AdaptContext): Adapted {
   const { design, request, master, channel, colour, swatches } = tree
   const nodes = arrangedNodes(tree)
-  const stored = design.arrangements[arrangementKey(request.page, channel.id)] ?? null
-  const make = () => layOut(tree, nodes, stored, context)
+  // A row is arranged as the design is, as far as its words and pictures let it be: a series looks like one.
+  const designed = tree.designed ? arranged(tree.designed(), context) : null
+  const stored = designed
+    ? designed.arrangement
+    : (design.arrangements[arrangementKey(request.page, channel.id)] ?? null)
+  const make = () => layOut(tree, nodes, stored, context, designed?.reading ?? null)
   const layers: LayerNode['layer'][] = []
   const told: string[] = []
   const tell = (all: readonly LayerNode[]): void => {
@@ -89,6 +93,7 @@ export function arranged(tree: PageTree, context: AdaptContext): Adapted {
     numberOf(master),
     numberOf(channel),
     numberOf(stored),
+    numberOf(designed?.reading ?? null),
     numberOf(swatches),
     numberOf(saidOn(design, request.page)),
     design.pinned[ratioGroupOf(channel)] ?? '',
@@ -115,6 +120,7 @@ function layOut(
   nodes: LayerNode[],
   stored: Arrangement | null,
   context: AdaptContext,
+  designed: Reading | null,
 ): Adapted {
   const { design, master, channel, colour, swatches } = tree
   if (stored?.solver === 1) {
@@ -122,7 +128,7 @@ function layOut(
     if (!kept.chosenAnew) return { ...kept, reading: null, faults: [] }
   }
   const chosen = stored?.solver === 2 ? stored : null
-  const source = sourceOf(tree, nodes)
+  const source = { ...sourceOf(tree, nodes), designed: fitting(nodes, designed) }
   const lay = (short: readonly string[], kept: Chosen | null): Laid => {
     const made = arrange({ ...source, nodes: inShortForm(nodes, new Set(short)) }, channel, kept, context)
     return { ...made, chosen: short.length > 0 ? { ...made.chosen, short: [...short] } : made.chosen }
@@ -141,6 +147,12 @@ function layOut(
     reading: best.reading,
     faults: best.faults,
   }
+}
+/** The reading of the design, where the same things are there. */
+function fitting(nodes: readonly LayerNode[], designed: Reading | null): Reading | undefined {
+  if (!designed) return undefined
+  const there = new Set(designed.items.map((i) => i.id))
+  return there.size === nodes.length && nodes.every((n) => there.has(n.layer.id)) ? designed : undefined
 }
 type Laid = ReturnType<typeof arrange>
 /** With faults of less weight no words are shortened. */

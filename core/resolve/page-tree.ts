@@ -20,6 +20,8 @@ export type PageTree = {
   swatches: Design['swatches']
   /** Back to front. */
   nodes: LayerNode[]
+  /** The same page as designed, where a row of the table fills this one. */
+  designed: (() => PageTree) | null
 }
 /** One step of resolving: a pure function of a page. */
 export type Pass = (tree: PageTree) => PageTree

@@ -20,7 +20,7 @@ export function readingOf(design: Design, page: string, context: AdaptContext): 
   const key = `${page} ${context.fonts.count}`
   const held = readings.get(design)?.get(key)
   if (held) return held
-  const tree = pageTree(design, { page, channel: design.master }, context.fonts)
+  const tree = pageTree(design, { page, channel: design.master }, context)
   const made = read(arrangedNodes(tree), tree.master, context, new Set(), saidOn(design, page))
   readings.set(design, (readings.get(design) ?? new Map()).set(key, made))
   return made
@@ -32,7 +32,7 @@ export function alternativesOn(
   channel: string,
   context: AdaptContext,
 ): { arrangement: Arrangement; faults: Arranged['faults'] }[] {
-  const tree = pageTree(design, { page, channel }, context.fonts)
+  const tree = pageTree(design, { page, channel }, context)
   return alternatives(sourceOf(tree), tree.channel, context).map(({ chosen, faults }) => ({
     arrangement: chosen,
     faults,

@@ -4,7 +4,6 @@ import { inRecipes } from '../design/follow'
 import { clearBoxes, safeArea } from '../design/free-space'
 import type { Design } from '../design/schema'
 import { layerTree } from '../design/tree'
-import type { FontBook } from '../type/fonts'
 import { arranged } from './arranged'
 import { content } from './content'
 import { finished, inBands, untouched, withHidden } from './finished'
@@ -18,10 +17,10 @@ import { saidOn } from './said'
 /** Treatments of the recipes that layers follow. */
 const recipes: Pass = (tree) => ({ ...tree, nodes: inRecipes(tree.nodes, tree.design) })
 /** What comes before a page is arranged, in this order. */
-const early = (fonts: FontBook): readonly Pass[] => [recipes, fromRow(fonts), content]
+const early = (context: AdaptContext): readonly Pass[] => [recipes, fromRow(context), content]
 
 /** A page on its way up to where it is arranged. Throws `missing` for a page or channel that the design does not have. */
-export function pageTree(design: Design, request: Request, fonts: FontBook): PageTree {
+export function pageTree(design: Design, request: Request, context: AdaptContext): PageTree {
   const page = design.pages[request.page]
   const channel = design.channels[request.channel]
   const master = design.channels[design.master]
@@ -36,8 +35,12 @@ export function pageTree(design: Design, request: Request, fonts: FontBook): Pag
     colour: page.colour,
     swatches: design.swatches,
     nodes: layerTree(design, request.page),
+    designed:
+      request.row !== undefined && design.rows[request.row]
+        ? () => pageTree(design, { page: request.page, channel: request.channel }, context)
+        : null,
   }
-  return early(fonts).reduce((now, pass) => pass(now), begun)
+  return early(context).reduce((now, pass) => pass(now), begun)
 }
 
 /**
@@ -47,7 +50,7 @@ export function pageTree(design: Design, request: Request, fonts: FontBook): Pag
 export function resolve(design: Design, request: Request, context: AdaptContext): ResolvedPage {
   // Whoever draws the page has the faces that it brings along.
   context.fonts.adopt(Object.values(design.faces))
-  const tree = pageTree(design, request, context.fonts)
+  const tree = pageTree(design, request, context)
   const { channel, master } = tree
   const seen = {
     page: request.page,

@@ -1,15 +1,17 @@
 import { describe, expect, it } from 'vitest'
 import { sampleDesign } from '@/bench/state/bench.test-data'
 import { openHost } from '@/host/project'
+import { removeLayers } from '../design/commands'
 import { checkDesign, record } from '../design/edits'
 import { setOn, setOnLayer } from '../design/properties/set'
 import { onLayer, onPage, onSwatch } from '../design/properties/targets'
 import type { Design } from '../design/schema'
 import { addColumn, addRow, setCell } from '../design/table'
 import { isWorded } from '../kinds/facts'
-import { boxAt, slotLayer } from '../kinds/new'
+import { boxAt, pictureLayer, slotLayer } from '../kinds/new'
 import { boxOfWords } from '../kinds/type/box'
 import { flatResolved } from './resolved'
+import { standsIn } from './stands-in'
 
 const host = openHost(async () => null)
 const OTHER = 'b'.repeat(64)
@@ -107,5 +109,47 @@ describe('a row of the table', () => {
     const { safe } = page
     const left = title.placement.x - title.placement.width / 2
     expect(left).toBeGreaterThanOrEqual(safe.left - 1)
+  })
+  it('is arranged as the design is, whatever its words touch: a series looks like one', async () => {
+    const full = series([{ words: 'Jug' }, { words: 'Bowls, cups and jugs from the kiln' }])
+    const d = record(full, (draft) => removeLayers(draft, ['slot'])).design
+    const plain = (await seen(d, undefined, 'link-card')).page
+    for (const row of ['r0', 'r1']) {
+      const { page } = await seen(d, row, 'link-card')
+      expect(page.arrangement).toEqual(plain.arrangement)
+      expect(page.reading?.relations).toEqual(plain.reading?.relations)
+    }
+  })
+})
+
+describe('another picture in the place of one', () => {
+  const grid = (rows: readonly string[]) => {
+    const alpha = rows.flatMap((r) => [...r].map((c) => (c === '#' ? 1 : 0)))
+    return { columns: rows[0]?.length ?? 0, rows: rows.length, light: alpha.map(() => 0.5), alpha }
+  }
+  const at = { id: 'p', page: 'page1', plane: 'subject', order: 'a0' } as const
+  const [WAS, IS] = ['c'.repeat(64), 'd'.repeat(64)]
+  const was = pictureLayer(at, 'Mug', { sha: WAS, width: 400, height: 400 }, boxAt(0, 0, 400, 400))
+  const is = pictureLayer(at, 'Jug', { sha: IS, width: 200, height: 800 }, boxAt(0, 0, 400, 400))
+  it('stands on the same foot and in the same middle, margins aside', () => {
+    // The mug is seen in the middle half, down to the box; the jug in its upper half, as wide as its box.
+    const grids = { [WAS]: grid(['....', '.##.', '.##.', '.##.']), [IS]: grid(['##', '##', '..', '..']) }
+    const p = standsIn(was, is, (sha) => grids[sha] ?? null)
+    // 300 px high is what was seen: the jug's half of 800 px is scaled to that.
+    expect([p.width, p.height]).toEqual([150, 600])
+    expect(p.x).toBeCloseTo(200, 9)
+    expect(p.y - p.height / 2 + p.height / 2).toBeCloseTo(400, 9)
+  })
+  it('does so turned and mirrored too', () => {
+    const grids = { [WAS]: grid(['#...', '#...', '#...', '#...']), [IS]: grid(['#']) }
+    const light = (sha: string) => grids[sha] ?? null
+    const mirrored = standsIn({ ...was, placement: { ...was.placement, flipX: true } }, is, light)
+    expect(mirrored.x).toBeCloseTo(350, 9)
+    const turned = standsIn({ ...was, placement: { ...was.placement, rotation: 90 } }, is, light)
+    // What was at the left is at the top.
+    expect([turned.x, turned.y]).toEqual([expect.closeTo(200, 9), expect.closeTo(50, 9)])
+  })
+  it('fits whole into the box where nothing is known of what is seen', () => {
+    expect(standsIn(was, is, () => null)).toMatchObject({ width: 100, height: 400, x: 200, y: 200 })
   })
 })

@@ -1,12 +1,15 @@
+import type { AdaptContext } from '../adapt/adapt'
+import type { LightOf } from '../adapt/lightness'
 import { safeArea } from '../design/free-space'
 import { onLayer, onPage, onSwatch } from '../design/properties/targets'
 import { valuesOfRow } from '../design/table'
-import { isWorded, type Worded } from '../kinds/facts'
+import { isPhoto, isWorded, type Worded } from '../kinds/facts'
 import type { Layer } from '../kinds/list'
 import { beginsAt, inPlaceOf } from '../kinds/type/box'
 import type { FontBook } from '../type/fonts'
 import { swatchesOn } from './content'
 import { eachLayer, type PageTree, type Pass, withChanges } from './page-tree'
+import { standsIn } from './stands-in'
 
 /** How wide words may become that are as wide as their lines, px: up to the safe border of the master's page. */
 function roomFor({ placement: p, style }: Worded, master: PageTree['master']): number {
@@ -29,12 +32,28 @@ function worded(layer: Worded, next: Worded, tree: PageTree, fonts: FontBook): L
   return set
 }
 
+const stood = new WeakMap<Layer, { of: Layer; grids: unknown; layer: Layer }[]>()
+/** Another picture in the place of a layer's own; the same object for the same pictures. */
+function pictured(layer: Layer, next: Layer, lightOf: LightOf): Layer {
+  if (!isPhoto(layer) || !isPhoto(next) || layer.source === next.source) return next
+  // Until it is known what is seen of them they are taken for whole.
+  const grids = lightOf(next.source)
+  const held = stood.get(next)?.find((h) => h.of === layer && h.grids === grids)
+  if (held) return held.layer
+  const set = { ...next, placement: standsIn(layer, next, lightOf) }
+  if (Object.isFrozen(next)) {
+    Object.freeze(set)
+    stood.set(next, [...(stood.get(next) ?? []).slice(-3), { of: layer, grids, layer: set }])
+  }
+  return set
+}
+
 /**
  * What a row of the design's table fills, in the place of the design's own. It comes before what differs on a channel, and where both
  * say something of the same the row is right: else its words would be seen on every channel but one.
  */
 export const fromRow =
-  (fonts: FontBook): Pass =>
+  ({ fonts, lightOf }: AdaptContext): Pass =>
   (tree) => {
     const { design, request, channel } = tree
     const values = valuesOfRow(design, request.row)
@@ -49,7 +68,7 @@ export const fromRow =
       const next = given(layer, onLayer(layer.id))
       return next !== layer && isWorded(layer) && isWorded(next) && next.text !== layer.text
         ? worded(layer, next, tree, fonts)
-        : next
+        : pictured(layer, next, lightOf)
     }
     return {
       ...tree,

@@ -315,7 +315,7 @@ function giftCard(supply: Lookup): Design {
       'An evening for two': ['', '', '', ''],
       'The first bowl': ['Your very\nfirst bowl', 'Two hours of clay, tea included', 'cream-bowl', '#4a2a1a'],
       'A bottle vase': ['Something\ntall', 'Three mornings, one bottle vase', 'copper-bottle', '#6b2c17'],
-      'A cup in blue': ['Blue for\nmonday', 'Dip your own cup on a Saturday', 'dipped-cup-blue', '#1f3a5f'],
+      'A cup in blue': ['Blue for\nMonday', 'Dip your own cup on a Saturday', 'dipped-cup-blue', '#1f3a5f'],
     },
   )
   void rose
