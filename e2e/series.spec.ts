@@ -55,7 +55,13 @@ test.describe('a series', () => {
     expect(await state(page, 's.resolved.layers.map((l) => l.layer.text).filter(Boolean)')).toEqual([
       'Olive and her whole family from the hills',
     ])
-    await expect(page.getByRole('toolbar', { name: 'Row of the table' })).toContainText('Row 3 of 3')
+    const bar = page.getByRole('toolbar', { name: 'Row of the table' })
+    await expect(bar).toBeHidden()
+    await table.getByRole('button', { name: 'Close the table' }).click()
+    await expect(bar).toContainText('Row 3 of 3')
+    await bar.getByRole('button', { name: 'The next row' }).click()
+    await expect(bar).toBeHidden()
+    await page.getByRole('button', { name: 'Table', exact: true }).click()
     // What is typed on the stage while a row is seen goes into its cell, and the design keeps its words.
     await cell(1).focus()
     const title = await state<string>(page, 'Object.keys(s.design.layers)[0]')

@@ -285,6 +285,12 @@ try {
   await page.keyboard.press('ArrowDown')
   await page.waitForTimeout(2500)
   await shot('typefaces')
+  await page.goto(`${base}/designs/gift-card`)
+  await quiet()
+  await page.getByRole('button', { name: 'Table', exact: true }).click()
+  await page.getByRole('textbox', { name: 'Title, row 4' }).focus()
+  await page.waitForTimeout(5000)
+  await shot('table')
 } finally {
   await chrome.close()
   server.kill()

@@ -43,7 +43,7 @@ const Thumb = ({ picture, faint }: { picture: ShownPicture | null | undefined; f
     <img
       src={`/api/blobs/${picture.source}/preview?side=96`}
       alt=""
-      className={`my-0.5 h-6 w-9 rounded-[3px] object-cover ${faint ? 'opacity-45' : ''}`}
+      className={`my-0.5 h-6 w-9 rounded-[3px] object-contain ${faint ? 'opacity-45' : ''}`}
     />
   ) : (
     <span className="my-0.5 grid h-6 w-9 place-items-center rounded-[3px] bg-well text-soft">
@@ -97,7 +97,8 @@ function TextCell({ column, row, at, number, place = 0, colour }: Of & { colour:
               'end',
             )
           }
-          const walks = e.key === 'Enter' || (Field === 'input' && (e.key === 'ArrowDown' || e.key === 'ArrowUp'))
+          const walks =
+            e.key === 'Enter' || (Field === 'input' && (e.key === 'ArrowDown' || e.key === 'ArrowUp'))
           if (!walks || e.altKey) e.stopPropagation()
         }}
       />

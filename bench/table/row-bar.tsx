@@ -5,13 +5,14 @@ import { stepRow } from '../actions/table'
 import { useBench, useBenchState } from '../state/bench-context'
 import { IconButton } from '../ui/button'
 
-/** Which row of the table everything is filled from, at the head of the stage, while one is. */
+/** Which row of the table everything is filled from, at the head of the stage, while one is and the table is closed. */
 export function RowBar() {
   const bench = useBench()
   const row = useBenchState((s) => (s.row ? s.design.rows[s.row] : undefined))
   const place = useBenchState((s) => rowsOf(s.design).findIndex((r) => r.id === s.row) + 1)
   const count = useBenchState((s) => Object.keys(s.design.rows).length)
-  if (!row) return null
+  const open = useBenchState((s) => s.table)
+  if (!row || open) return null
   return (
     <div
       role="toolbar"
