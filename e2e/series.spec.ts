@@ -212,3 +212,30 @@ test('a linked design says when it has changed, is taken over, and goes along in
   await openDesign(page, shown)
   expect(await state(page, 's.design.name')).toBe('Badge')
 })
+
+test('what is selected is made a design of its own, shown in its place, and can be had back', async ({
+  page,
+}) => {
+  await openDesign(page, 'gift-card')
+  const mug = await state<string>(
+    page,
+    "Object.values(s.design.layers).find((l) => l.name === 'Rose mug').id",
+  )
+  await page.getByRole('treeitem', { name: 'Rose mug', exact: true }).click()
+  await command(page, 'make what is selected a linked design')
+  await expect(page.getByRole('group', { name: 'Linked design' })).toContainText('Shows Rose mug')
+  await settled(page)
+  const made = await state<{ linked: { design: string }; placement: { width: number } }>(
+    page,
+    's.design.layers[s.selection[0]]',
+  )
+  expect(await state(page, `s.design.layers['${mug}'] === undefined`)).toBe(true)
+  expect(Math.abs(made.placement.width - 620)).toBeLessThan(4)
+  await page.getByRole('button', { name: 'Undo: Make a linked design' }).click()
+  await settled(page)
+  expect(await state(page, `s.design.layers['${mug}'].name`)).toBe('Rose mug')
+  await openDesign(page, made.linked.design)
+  expect(await state(page, '[s.design.name, s.resolved.layers.length, s.resolved.colour].join()')).toBe(
+    'Rose mug,1,transparent',
+  )
+})

@@ -80,9 +80,18 @@ const reachOf = ({ width, height }: ResolvedPage, b: Bounds, scale: number): num
   Math.ceil(Math.max(0, -b.left, -b.top, b.right - width * scale, b.bottom - height * scale) / scale)
 
 /** px of the view that are written: the box, or all that is covered, at most a page beyond the page. */
+/** The box of layers with all that reaches out of them, px of the page. Throws `bad-input` where nothing is seen. */
+export async function boxOfLayers(
+  asked: Drawn & { page: string; channel: string; layers: readonly string[] },
+  host: NodeHost,
+): Promise<Bounds> {
+  host.know(asked.lights)
+  const whole = await host.resolve(checkDesign(JSON.parse(asked.design)), asked.page, asked.channel)
+  return boundsOf({ ...whole, layers: chosenFrom(whole, asked.layers) }, { box: null }, 1, host)
+}
 async function boundsOf(
   page: ResolvedPage,
-  { box }: ExcerptAsked,
+  { box }: Pick<ExcerptAsked, 'box'>,
   scale: number,
   host: NodeHost,
 ): Promise<Bounds> {

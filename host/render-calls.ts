@@ -15,7 +15,7 @@ import { type Picture, renderPage } from '../core/render/render-page'
 import type { FileAsked, Flattened } from './asked'
 import { believedPicture, cutAhead, cutOutPicture, studyPicture } from './cut-out'
 import { pngOf } from './encode'
-import { type ExcerptAsked, excerpt } from './excerpt'
+import { boxOfLayers, type ExcerptAsked, excerpt } from './excerpt'
 import { type ExportAsked, exportFile, onGround, regionOf } from './exporting'
 import { encodeWithin } from './fit'
 import { profileFile } from './inks'
@@ -121,6 +121,8 @@ export const renderCalls = {
           out.push(...(await on(row, page.id, channel.id)))
     return out
   },
+  /** The box of some layers with all that reaches out of them. */
+  reach: (input: Parameters<typeof boxOfLayers>[0]) => withHost(TURN.picture, (h) => boxOfLayers(input, h)),
   /** A file as it would be delivered, kept nowhere. */
   tryOut: (input: FileAsked<PictureOutputId>) =>
     withHost(TURN.picture, async (h) => {

@@ -183,16 +183,17 @@ export async function storedOf(id: string): Promise<object> {
   return { design: row, snapshots, versions, edits }
 }
 
+/** The campaign that a design is in; throws `missing` for no such design. */
+export async function campaignOf(id: string): Promise<string> {
+  const db = await store()
+  const row = await db.selectFrom('designs').select('campaign_id').where('id', '=', id).executeTakeFirst()
+  if (!row) throw missing('There is no such design. It may have been removed; the shelf lists what is there.')
+  return row.campaign_id
+}
 export async function duplicateDesign(id: string): Promise<string> {
   const { design } = await loadDesign(id)
-  const db = await store()
-  const row = await db
-    .selectFrom('designs')
-    .select('campaign_id')
-    .where('id', '=', id)
-    .executeTakeFirstOrThrow()
   const copy = { ...design, id: newId(), name: `${design.name}, copy` }
-  await createDesign(row.campaign_id, copy)
+  await createDesign(await campaignOf(id), copy)
   return copy.id
 }
 export async function archiveDesign(id: string, archived: boolean): Promise<void> {

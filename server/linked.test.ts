@@ -9,7 +9,7 @@ import { readPackage, writePackage } from '../core/formats/vivid-package'
 import type { Link } from '../core/kinds/link'
 import { boxAt, pictureLayer } from '../core/kinds/new'
 import { createCampaign, createDesign, listDesigns, loadDesign } from './designs'
-import { linkable, linkedFrom, revisionsLinked, takenLink } from './linked'
+import { linkable, linkedFrom, pieceFrom, revisionsLinked, takenLink } from './linked'
 import { openPacked, packed } from './packages'
 import { openTemporaryStore, storedDesign } from './temporary-store.test-data'
 
@@ -17,7 +17,8 @@ const asked = vi.hoisted(() => ({ all: [] as { scale: number; ground: string }[]
 vi.mock('./render', () => ({
   pictureThread: () => ({
     waits: 0,
-    call: async (_: string, input: { scale: number; ground: string }) => {
+    call: async (what: string, input: { scale: number; ground: string }) => {
+      if (what === 'reach') return { left: -20, top: -10, right: 130, bottom: 140 }
       asked.all.push(input)
       const width = Math.round(1080 * input.scale)
       const made = sharp({ create: { width, height: width, channels: 4, background: '#c65a36' } })
@@ -100,6 +101,30 @@ describe('a design that shows another', () => {
       /“Card” no longer has this page or size/,
     )
     await expect(takenLink(poster.id, { design: 7 })).rejects.toThrow(/Nothing was changed/)
+  })
+})
+
+describe('layers made a design of their own', () => {
+  it('lie beside the one that they came from, with the box that they had', async () => {
+    const d = await storedDesign(['square-post'], 'Whole')
+    const made = await pieceFrom(d.id, { page: 'page1', layers: ['a'], name: 'Badge' })
+    expect(made.box).toEqual({ left: -20, top: -10, right: 130, bottom: 140 })
+    const { design } = await loadDesign(made.design)
+    expect([design.name, Object.keys(design.layers), design.channels[made.channel]?.width]).toEqual([
+      'Badge',
+      ['a'],
+      150,
+    ])
+    expect(design.layers.a?.placement).toMatchObject({ x: 70, y: 60, width: 100, height: 100 })
+    const shelf = await listDesigns()
+    const campaign = (id: string) => shelf.find((x) => x.id === id)?.campaignId
+    expect(campaign(made.design)).toBe(campaign(d.id))
+  })
+  it('are refused where they are gone or there are none', async () => {
+    const d = await storedDesign(['square-post'], 'Whole')
+    const asked = { page: 'page1', name: 'Badge' }
+    await expect(pieceFrom(d.id, { ...asked, layers: ['gone'] })).rejects.toThrow(/no longer there/)
+    await expect(pieceFrom(d.id, { ...asked, layers: [] })).rejects.toThrow(/Select what/)
   })
 })
 

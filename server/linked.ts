@@ -1,11 +1,13 @@
 import { badInput, missing } from '../core/basics/errors'
+import { newId } from '../core/basics/ids'
 import { inOrder } from '../core/basics/order'
 import { linkedDesigns } from '../core/design/linked'
 import type { Design } from '../core/design/schema'
+import { PIECE, pieceOf } from '../core/resolve/piece'
 import type { AnswerOf } from '../wire/call'
-import { type linkedNow, type listLinkable, takeLinked } from '../wire/linked'
+import { type linkedNow, type listLinkable, makePiece, takeLinked } from '../wire/linked'
 import { drawn, storeUpload } from './blobs'
-import { listDesigns, loadDesign } from './designs'
+import { campaignOf, createDesign, listDesigns, loadDesign } from './designs'
 import { inTime } from './pictures'
 
 /** px that a linked picture may have. */
@@ -90,6 +92,22 @@ export async function takenLink(id: string, value: unknown): Promise<AnswerOf<ty
   })
   const { info } = await storeUpload(png, `${design.name}.png`)
   return { info, revision, name: design.name }
+}
+/** Makes some layers of a design a design of their own, beside it. Throws `missing` where they are gone, `bad-input` where they cannot be. */
+export async function pieceFrom(id: string, value: unknown): Promise<AnswerOf<typeof makePiece>> {
+  const parsed = makePiece.body.safeParse(value)
+  if (!parsed.success)
+    throw badInput(`${parsed.error.issues[0]?.message ?? 'This cannot be read.'} Nothing was changed.`)
+  const { page, layers, name } = parsed.data
+  const { design } = await loadDesign(id)
+  if (!design.pages[page] || layers.some((l) => design.layers[l]?.page !== page))
+    throw missing('Some of what was selected is no longer there. Nothing was changed; select it again.')
+  const box = await inTime('reach', { ...(await drawn(design)), page, channel: design.master, layers })
+  const [width, height] = [box.right - box.left, box.bottom - box.top]
+  if (Math.min(width, height) < 8)
+    throw badInput('This is too small for a design of its own. Nothing was changed; select more.')
+  const made = await createDesign(await campaignOf(id), pieceOf(design, layers, box, { id: newId(), name }))
+  return { design: made.id, ...PIECE, box }
 }
 /** How far the designs are that one shows. */
 export async function revisionsLinked(id: string): Promise<AnswerOf<typeof linkedNow>> {

@@ -108,7 +108,7 @@ const isLate = (thrown: unknown): boolean =>
   typeof thrown === 'object' && thrown !== null && 'kind' in thrown && thrown.kind === 'stopped'
 
 /** One picture from the thread for them; a thread that does not come to an end is ended. */
-export async function inTime<K extends 'thumbnail' | 'findings' | 'tryOut' | 'excerpt' | 'flatten'>(
+export async function inTime<K extends 'thumbnail' | 'findings' | 'tryOut' | 'excerpt' | 'flatten' | 'reach'>(
   call: K,
   input: RenderCalls[K]['in'],
   again = true,

@@ -1,6 +1,7 @@
 import { Worker } from 'node:worker_threads'
 import { Problem, type ProblemKind } from '../core/basics/errors'
 import type { Finding } from '../core/checks/define'
+import type { Bounds } from '../core/geometry/bounds'
 import type { Dab } from '../core/masks/mask'
 import type { PictureOutputId } from '../core/outputs/list'
 import type { PictureLevel } from '../core/render/sources'
@@ -62,6 +63,10 @@ export type RenderCalls = {
   proof: {
     in: Drawn & { form: 'html' | 'pdf'; campaign: string; revision: number; now: number }
     out: Uint8Array<ArrayBuffer>
+  }
+  reach: {
+    in: Drawn & { page: string; channel: string; layers: readonly string[] }
+    out: Bounds
   }
   excerpt: {
     in: ExcerptAsked

@@ -33,6 +33,22 @@ export const takeLinked = call({
   body: target.extend({ wide: z.number().min(1).max(30_000) }),
   answer: z.object({ info: z.custom<SourceInfo>(), revision: z.number(), name: z.string() }),
 })
+/** Makes some layers a design of their own, in the same campaign. `box`: px of the master, with all that reaches out of them. */
+export const makePiece = call({
+  method: 'POST',
+  path: '/api/designs/:id/pieces',
+  body: z.object({
+    page: z.string().max(60),
+    layers: z.array(z.string().max(60)).min(1, 'Select what it is to be made of.').max(500),
+    name: z.string().trim().min(1).max(200),
+  }),
+  answer: z.object({
+    design: z.string(),
+    page: z.string(),
+    channel: z.string(),
+    box: z.object({ left: z.number(), top: z.number(), right: z.number(), bottom: z.number() }),
+  }),
+})
 /** The present revisions of designs that are shown; null for one that is gone. */
 export const linkedNow = call({
   method: 'GET',

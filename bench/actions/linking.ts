@@ -1,12 +1,16 @@
+import { newId } from '@/core/basics/ids'
+import { addLayers, removeLayers } from '@/core/design/commands'
 import { type LinkTarget, linksIn, showTaken, type Taken, targetKey, unlink } from '@/core/design/linked'
 import type { Design } from '@/core/design/schema'
-import { linkOf, takesPicture } from '@/core/kinds/facts'
+import { layerName, linkOf, takesPicture } from '@/core/kinds/facts'
 import type { Link } from '@/core/kinds/link'
 import type { Layer } from '@/core/kinds/list'
+import { boxAt, pictureLayer } from '@/core/kinds/new'
 import { isFilled, picturePlacement } from '@/core/kinds/slot/framing'
 import { ask, wordsOf } from '@/wire/client'
 import { duplicateDesign } from '@/wire/designs'
-import { linkedNow, takeLinked } from '@/wire/linked'
+import { linkedNow, makePiece, takeLinked } from '@/wire/linked'
+import { stored } from '../export/excerpts'
 import type { Bench } from '../state/bench'
 import { placeSource } from './placing'
 import { fillSlot } from './slots'
@@ -56,6 +60,37 @@ export async function linkDesign(bench: Bench, to: LinkTarget): Promise<void> {
   const slot = selection.map((id) => design.layers[id]).find((l) => takesPicture(l))
   if (slot) fillSlot(bench, slot.id, p)
   else placeSource(bench, p)
+}
+/** Makes what is selected a design of its own and shows that in its place: edited there, it can be shown elsewhere too. */
+export async function makeLinked(bench: Bench): Promise<void> {
+  const { design, page, selection } = bench.store.getState()
+  const ids = selection.filter((id) => !selection.includes(design.layers[id]?.parent ?? ''))
+  const front = design.layers[ids.at(-1) ?? '']
+  if (!front) return
+  if (!(await stored(bench)))
+    return bench.notify('Not everything is saved yet; try again once it is.', 'trouble')
+  const name = ids.length === 1 ? layerName(front) : `Piece of ${design.name}`
+  try {
+    const body = { page, layers: [...ids], name }
+    const { box, ...to } = await ask(makePiece, { params: { id: design.id }, body })
+    const target = { ...to, ground: 'page' as const }
+    const found = await taken(bench, target, Math.max(LEAST_WIDE, box.right - box.left))
+    if (!found) return
+    const { source: sha, width, height } = found
+    const id = newId()
+    const where = { ...front, id }
+    const linked = linkTo(target, found)
+    const place = boxAt(box.left, box.top, box.right - box.left, box.bottom - box.top)
+    bench.edit('Make a linked design', (d) => {
+      const layer = pictureLayer(where, name, { sha, width, height, linked }, place)
+      addLayers(d, [{ ...layer, parent: front.parent, inside: null }])
+      removeLayers(d, ids)
+    })
+    bench.select([id])
+    bench.notify(`“${name}” is a design of its own now, beside this one. Undo brings its layers back here.`)
+  } catch (thrown) {
+    bench.notify(wordsOf(thrown, 'Nothing was changed; try again.'), 'trouble')
+  }
 }
 /** Has linked layers show another page or size, or another design. */
 export async function retarget(bench: Bench, ids: readonly string[], to: LinkTarget): Promise<void> {

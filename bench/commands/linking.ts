@@ -1,8 +1,8 @@
 import { linksIn } from '@/core/design/linked'
 import { linkOf } from '@/core/kinds/facts'
-import { breakLink, followLinks, lookAtLinks, ownCopy } from '../actions/linking'
+import { breakLink, followLinks, lookAtLinks, makeLinked, ownCopy } from '../actions/linking'
 import type { BenchState } from '../state/bench'
-import { defineCommands, needs } from './define'
+import { defineCommands, needs, someSelected } from './define'
 
 const selectedLinks = (s: BenchState): string[] =>
   s.selection.filter((id) => {
@@ -19,6 +19,14 @@ export const linkingCommands = defineCommands([
     words: 'place embed nested linked piece smart component reuse instance another document inside',
     section: 'Design',
     run: (b) => b.set({ dialog: 'link', linking: [] }),
+  },
+  {
+    id: 'make-linked',
+    label: 'Make what is selected a linked design',
+    words: 'piece symbol component reuse instance nest convert smart shared several places',
+    section: 'Design',
+    needs: someSelected,
+    run: (b) => void makeLinked(b),
   },
   {
     id: 'links-look',
