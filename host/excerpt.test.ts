@@ -6,7 +6,7 @@ import { record } from '../core/design/edits'
 import { boxAt, shapeLayer } from '../core/kinds/new'
 import { settingsOf } from '../core/outputs/define'
 import { outputOf } from '../core/outputs/list'
-import { type ExcerptAsked, excerpt } from './excerpt'
+import { boxOfLayers, type ExcerptAsked, excerpt } from './excerpt'
 import { openHost } from './project'
 
 const host = openHost(async () => null)
@@ -111,5 +111,18 @@ describe('a part of a page', () => {
     ).rejects.toMatchObject({
       kind: 'too-large',
     })
+  })
+})
+
+describe('the box of some layers', () => {
+  it('is theirs with all that reaches out of them, whatever lies beneath', async () => {
+    const asked = { design: JSON.stringify(design), lights: {}, page: 'page1', channel: 'square-post' }
+    const box = await boxOfLayers({ ...asked, layers: ['hero'] }, host)
+    // The shadow lies 60 px beneath the 300 × 200 … 500 × 400 of the thing itself.
+    expect(box.left).toBeLessThanOrEqual(300)
+    expect(box.right).toBeLessThan(520)
+    expect(box.bottom).toBeGreaterThanOrEqual(460)
+    expect(box.bottom).toBeLessThan(480)
+    await expect(boxOfLayers({ ...asked, layers: ['gone'] }, host)).rejects.toThrow(/no longer on this page/)
   })
 })

@@ -87,7 +87,8 @@ export async function boxOfLayers(
 ): Promise<Bounds> {
   host.know(asked.lights)
   const whole = await host.resolve(checkDesign(JSON.parse(asked.design)), asked.page, asked.channel)
-  return boundsOf({ ...whole, layers: chosenFrom(whole, asked.layers) }, { box: null }, 1, host)
+  const alone: ResolvedPage = { ...whole, colour: 'transparent', layers: chosenFrom(whole, asked.layers) }
+  return boundsOf(alone, { box: null }, 1, host)
 }
 async function boundsOf(
   page: ResolvedPage,
