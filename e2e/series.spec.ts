@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs'
-import { expect, type Page, test } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import { strFromU8, unzipSync } from 'fflate'
 import sharp from 'sharp'
 import { newDesign, openDesign, settled } from './bench'
+import { expect, test } from './test'
 
 const command = async (page: Page, words: string) => {
   await page.keyboard.press('Control+k')

@@ -109,7 +109,11 @@ export function FilesTable({
                 </td>
                 <td className="text-right">
                   {flat && (
-                    <Button small aria-label={`Compare ${c.name}`} onClick={() => onCompare(planned)}>
+                    <Button
+                      small
+                      aria-label={`Compare ${c.name}${row ? `, ${table[row]?.name}` : ''}`}
+                      onClick={() => onCompare(planned)}
+                    >
                       Compare
                     </Button>
                   )}

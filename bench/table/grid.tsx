@@ -1,6 +1,6 @@
 'use client'
 import { Ellipsis } from 'lucide-react'
-import type { KeyboardEvent } from 'react'
+import type { ComponentProps, KeyboardEvent } from 'react'
 import { layerOfTarget } from '@/core/design/properties/targets'
 import { moveRow } from '@/core/design/table'
 import type { Column, Row } from '@/core/design/table-schema'
@@ -62,28 +62,53 @@ function walk(e: KeyboardEvent<HTMLElement>): void {
   if (to instanceof HTMLInputElement) to.select()
 }
 
+type NameProps = Omit<ComponentProps<'input'>, 'value'> & {
+  label: string
+  value: string
+  onKeep: (name: string) => void
+  'data-cell'?: string
+}
+/** What a row or a column is called; taken when it is left, Escape takes it back. */
+const Name = ({ label, value, onKeep, onKeyDown, className = '', ...rest }: NameProps) => (
+  <input
+    // Made anew when the name changes elsewhere.
+    key={value}
+    aria-label={label}
+    className={`h-7 min-w-0 flex-1 rounded-control bg-transparent px-1.5 hover:bg-well focus:bg-well ${className}`}
+    defaultValue={value}
+    onBlur={(e) => {
+      const name = e.target.value.trim().slice(0, 200)
+      if (name && name !== value) onKeep(name)
+    }}
+    onKeyDown={(e) => {
+      onKeyDown?.(e)
+      if (e.key !== 'Escape') return
+      e.currentTarget.value = value
+      e.currentTarget.blur()
+    }}
+    {...rest}
+  />
+)
+
 function Head({ column: c }: { column: Column }) {
   const bench = useBench()
   const layer = layerOfTarget(c.target)
   return (
     <th className="min-w-44" aria-label={c.name}>
       <span className="flex items-center gap-0.5">
-        <input
-          key={c.name}
-          aria-label={`Name of the column ${c.name}`}
-          className="h-7 min-w-0 flex-1 rounded-control bg-transparent px-1.5 font-medium hover:bg-well focus:bg-well"
-          defaultValue={c.name}
-          onBlur={(e) => {
-            const name = e.target.value.trim().slice(0, 200)
-            if (name && name !== c.name)
-              bench.edit('Rename the column', (d) => {
-                const held = d.columns[c.id]
-                if (held) held.name = name
-              })
-          }}
+        <Name
+          label={`Name of the column ${c.name}`}
+          className="font-medium"
+          value={c.name}
+          onKeep={(name) =>
+            bench.edit('Rename the column', (d) => {
+              const held = d.columns[c.id]
+              if (held) held.name = name
+            })
+          }
           onKeyDown={(e) => {
             e.stopPropagation()
-            if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur()
+            if (e.key === 'Enter') e.currentTarget.blur()
           }}
         />
         <Menu
@@ -139,25 +164,20 @@ function Line({ row, number, columns, shown, last }: LineProps) {
       <th scope="row" className={`sticky left-0 text-left font-normal ${ground(shown)}`}>
         <span className="flex items-center">
           <span className="w-6 text-center text-tiny text-soft tabular-nums">{number}</span>
-          <input
-            key={row.name}
+          <Name
             data-cell={`${number}/name`}
-            aria-label={`Name of row ${number}`}
-            className="h-7 min-w-0 flex-1 rounded-control bg-transparent px-1.5 hover:bg-well focus:bg-well"
-            defaultValue={row.name}
-            onBlur={(e) => {
-              const name = e.target.value.trim().slice(0, 200)
-              if (name && name !== row.name)
-                bench.edit('Rename the row', (d) => {
-                  const held = d.rows[row.id]
-                  if (held) held.name = name
-                })
-            }}
+            label={`Name of row ${number}`}
+            value={row.name}
+            onKeep={(name) =>
+              bench.edit('Rename the row', (d) => {
+                const held = d.rows[row.id]
+                if (held) held.name = name
+              })
+            }
             onPaste={(e) => {
               if (pasteCells(bench, row.id, -1, e.clipboardData.getData('text/plain'))) e.preventDefault()
             }}
             onKeyDown={(e) => {
-              if (e.key === 'Escape') e.currentTarget.blur()
               if (e.key !== 'ArrowDown' && e.key !== 'ArrowUp' && e.key !== 'Enter') e.stopPropagation()
             }}
           />

@@ -25,14 +25,11 @@ const structureOf = ({ family, turned, choices, leftOut }: Chosen): string =>
 function staleOn(design: Design, page: ResolvedPage, context: AdaptContext): Found[] {
   const key = arrangementKey(page.page, page.channel.id)
   const kept = page.arrangement
-  if (!(key in design.arrangements) || kept?.solver !== 2) return []
+  // A row of the table is arranged as the design is, of which this is told.
+  if (page.row || !(key in design.arrangements) || kept?.solver !== 2) return []
   const now = weighed(page.faults, page.leftOut)
   if (now < BETTER) return []
-  const tree = pageTree(
-    design,
-    { page: page.page, channel: page.channel.id, ...(page.row ? { row: page.row } : {}) },
-    context,
-  )
+  const tree = pageTree(design, { page: page.page, channel: page.channel.id }, context)
   const fresh = arrange(sourceOf(tree), tree.channel, null, context)
   if (structureOf(fresh.chosen) === structureOf(kept)) return []
   if (weighed(fresh.faults, fresh.leftOut) > now - BETTER) return []
