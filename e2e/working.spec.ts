@@ -189,6 +189,8 @@ test('OpenRaster goes out with its layers and comes in as a design', async ({ pa
     .getByRole('group', { name: 'Format', exact: true })
     .getByRole('button', { name: 'OpenRaster' })
     .click()
+  // Without the rows of its table.
+  await page.getByRole('button', { name: 'Only as designed' }).click()
   await page.getByRole('button', { name: 'Single files' }).click()
   for (const name of [/Square post/, /Link card/, /Wide header/])
     await page.getByRole('checkbox', { name }).uncheck()
