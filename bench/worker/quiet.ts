@@ -62,11 +62,13 @@ export class QuietWork {
     else this.trials.take(message)
     return message.kind === 'check'
   }
-  /** Only what was not shown so before is to be done. */
+  /** Only what was not shown so before is to be done; what is shown as before stays itself, as pictures on their way know it. */
   private show(lineup: Lineup): void {
-    const done = (this.lineup?.shows ?? []).filter((s) => !this.thumbsDue.includes(s)).map(told)
-    this.lineup = lineup
-    this.thumbsDue = lineup.shows.filter((s) => !done.includes(told(s)))
+    const before = new Map((this.lineup?.shows ?? []).map((s) => [told(s), s]))
+    const shows = lineup.shows.map((s) => before.get(told(s)) ?? s)
+    const stays = new Set(before.values())
+    this.lineup = { ...lineup, shows }
+    this.thumbsDue = shows.filter((s) => !stays.has(s) || this.thumbsDue.includes(s))
   }
 
   /** The design is another: all of it is to be done again, findings once it is kept. */
