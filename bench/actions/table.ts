@@ -1,7 +1,7 @@
 import { Problem } from '@/core/basics/errors'
 import { newId } from '@/core/basics/ids'
 import type { ShownPicture } from '@/core/design/properties/shown-picture'
-import { onLayer, thingAt } from '@/core/design/properties/targets'
+import { layerOfTarget, onLayer } from '@/core/design/properties/targets'
 import type { Design } from '@/core/design/schema'
 import {
   addColumn,
@@ -53,7 +53,7 @@ export function addColumns(bench: Bench, columns: readonly Omit<Column, 'id' | '
     return bench.notify(`A table has at most ${MOST_COLUMNS} columns. None was added.`, 'trouble')
   bench.edit(columns.length === 1 ? 'Add a column' : 'Add columns', (d) => {
     for (const c of columns) {
-      const layer = d.layers[c.target.replace(/^layers\//, '')]
+      const layer = d.layers[layerOfTarget(c.target) ?? '']
       if (c.property === 'picture' && isPhoto(layer) && sources[layer.source]?.opaque) {
         const { source, sourceWidth, sourceHeight, focal } = layer
         d.layers[layer.id] = slotFrom(layer, { source, sourceWidth, sourceHeight, focal })
@@ -70,8 +70,8 @@ export function columnsFromSelection(bench: Bench): void {
   const own = selection.flatMap((id) => bindingOf(design, id) ?? [])
   if (own.length > 0) return addColumns(bench, own)
   const all = fillable(design).filter(({ target, property }) => {
-    const layer = thingAt(design, target)
-    return (property === 'text' || (property === 'picture' && 'pan' in (layer ?? {}))) && layer?.page === page
+    const layer = design.layers[layerOfTarget(target) ?? '']
+    return layer?.page === page && (property === 'text' || (property === 'picture' && takesPicture(layer)))
   })
   if (all.length === 0) bench.set({ table: true })
   else addColumns(bench, all.slice(0, MOST_COLUMNS))

@@ -1,6 +1,6 @@
-import { linkOf } from '../kinds/facts'
+import { isPhoto, linkOf } from '../kinds/facts'
 import type { Link } from '../kinds/link'
-import type { Layer } from '../kinds/list'
+import { kindOf, type Layer } from '../kinds/list'
 import type { Design } from './schema'
 
 /** A layer that shows another design, and the stored picture of that. */
@@ -23,13 +23,7 @@ export const linkedDesigns = (d: Pick<Design, 'layers'>): string[] => [
 
 /** The picture that a link gives: its stored file, px, and the state that it shows. */
 export type Taken = { source: string; width: number; height: number; revision: number; name: string }
-type Content = { source: string; sourceWidth: number; sourceHeight: number; linked?: Link | undefined }
-/** What of a layer holds the picture of a link; null where it holds none. */
-function contentOf(layer: Layer | undefined): Content | null {
-  if (!layer) return null
-  if ('sourceWidth' in layer) return layer
-  return 'picture' in layer ? layer.picture : null
-}
+const contentOf = (layer: Layer | undefined) => layer && kindOf(layer).picture(layer)
 /** Has layers of a draft show the present state of what they are linked to; what is framed and masked stays. */
 export function showTaken(d: Pick<Design, 'layers'>, layers: readonly string[], taken: Taken): void {
   for (const id of layers) {
@@ -45,12 +39,15 @@ export function showTaken(d: Pick<Design, 'layers'>, layers: readonly string[], 
       linked: { ...content.linked, revision, name },
     })
     // Another shape than before keeps its width; nothing is distorted.
-    if ('sourceWidth' in layer && Math.abs(is / was - 1) > 0.005) layer.placement.height *= was / is
+    if (isPhoto(layer) && Math.abs(is / was - 1) > 0.005) layer.placement.height *= was / is
   }
 }
 /** Makes linked pictures pictures of their own: they stay as they are. */
 export function unlink(d: Pick<Design, 'layers'>, layers: readonly string[]): void {
-  for (const id of layers) delete contentOf(d.layers[id])?.linked
+  for (const id of layers) {
+    const content = contentOf(d.layers[id])
+    if (content) delete content.linked
+  }
 }
 /** Links to designs by other ids, as where they came in under new ones. */
 export function relinked(d: Design, names: ReadonlyMap<string, string>): Design {

@@ -135,7 +135,7 @@ export function intoRow(before: Design, d: Design, rowId: string): void {
 }
 const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b)
 const plain = (value: unknown): unknown => (value === undefined ? null : JSON.parse(JSON.stringify(value)))
-/** Keys of a layer that are told anew along with its words or its picture, by what they follow. */
+/** Keys of a layer that are told anew along with its words or its picture. */
 const ALONG: Readonly<Record<string, readonly string[]>> = {
   text: ['text', 'placement'],
   picture: ['picture', 'source', 'sourceWidth', 'sourceHeight', 'focal', 'linked', 'zoom', 'pan', 'turn'],

@@ -38,8 +38,7 @@ export const isStrew = (layer: Maybe): layer is StrewLayer => !!layer && 'things
 
 /** The design that a layer is a picture of, and that picture; null where it is linked to none. */
 export function linkOf(layer: Layer): { source: string; link: Link } | null {
-  const inside = takesPicture(layer) ? layer.picture : null
-  const content = isPhoto(layer) ? layer : inside
+  const content = kindOf(layer).picture(layer)
   return content?.linked ? { source: content.source, link: content.linked } : null
 }
 /** What a layer is called: its name, or what it is called by itself. */

@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import type { Placement } from '../../geometry/placement-schema'
 import { type PictureContent, pictureContent } from '../../kinds/contents'
+import { isPhoto, takesPicture } from '../../kinds/facts'
+import type { Layer } from '../../kinds/list'
 import { panToFocal } from '../../kinds/slot/framing'
 import type { SlotLayer } from '../../kinds/slot/schema'
 import { type Property, plainly, type Thing } from './property'
@@ -36,8 +38,8 @@ function framed(
   const anew = { ...slot, picture, zoom: 1, turn: 0, pan: { x: 0, y: 0 } }
   return { picture, zoom: 1, turn: 0, pan: panToFocal(anew) }
 }
-const isSlot = (thing: Thing): boolean => 'picture' in thing && 'pan' in thing
-const isPicture = (thing: Thing): boolean => 'sourceWidth' in thing && 'placement' in thing
+const isSlot = (thing: Thing): boolean => takesPicture(thing as unknown as Layer)
+const isPicture = (thing: Thing): boolean => isPhoto(thing as unknown as Layer)
 
 /** What a slot holds, or which picture a layer is. A slot is covered by another one, a picture gives way to one within its box. */
 export const shownPicture: Property = {
